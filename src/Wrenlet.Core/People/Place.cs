@@ -1,0 +1,49 @@
+using System.Collections.Immutable;
+
+namespace Wrenlet.Core.People;
+
+/// <summary>Who of the staff may see a docket.</summary>
+/// <param name="Limited">False: all staff. True: only those listed.</param>
+/// <param name="People">Listed people.</param>
+/// <param name="Crews">Listed crews.</param>
+public sealed record DocketSight(bool Limited, ImmutableArray<PersonId> People, ImmutableArray<CrewId> Crews)
+{
+    /// <summary>Open to all staff.</summary>
+    public static readonly DocketSight Open = new(false, [], []);
+
+    /// <summary>Open to the listed people and crews only.</summary>
+    public static DocketSight Only(IEnumerable<PersonId> people, IEnumerable<CrewId> crews) => new(true, [.. people], [.. crews]);
+}
+
+/// <summary>Where something was said or stands, as far as sight depends on it. A closed set of cases.</summary>
+public abstract record Place
+{
+    private Place()
+    {
+    }
+
+    /// <summary>A docket itself, its inside conversation, its tasks, sheets and events.</summary>
+    public sealed record Inside(DocketSight Docket) : Place;
+
+    /// <summary>What is said with a party. A conversation that has no docket yet stands in a queue, open to all staff.</summary>
+    public sealed record Outside(DocketSight Docket, PartyId? Party) : Place;
+
+    /// <summary>A direct or group conversation: its members, whatever anyone's role.</summary>
+    public sealed record Members(ImmutableArray<PersonId> People) : Place;
+
+    /// <summary>One person's own: private tasks, drafts, alerts.</summary>
+    public sealed record Own(PersonId Person) : Place;
+
+    /// <summary>What the whole firm knows: staff, crews, queues.</summary>
+    public sealed record Firm : Place;
+}
+
+/// <summary>What kind of thing stands at a place: the two sides of an outside conversation do not see the same kinds.</summary>
+public enum Thing
+{
+    /// <summary>Something said to all who see the place.</summary>
+    Said,
+
+    /// <summary>How we work on it: events, owners, clocks, tags, tasks, presence of colleagues.</summary>
+    Working,
+}

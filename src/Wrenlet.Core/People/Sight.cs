@@ -1,0 +1,52 @@
+using System.Collections.Immutable;
+
+namespace Wrenlet.Core.People;
+
+/// <summary>Whether someone may see, and why or why not, in words.</summary>
+public readonly record struct Verdict(bool Allowed, string Reason);
+
+/// <summary>
+/// The one rule of who may see what. Endpoints, live updates, alerts, search, exports and the composer's
+/// "who will see this" all ask here; there is no second implementation.
+/// </summary>
+public static class Sight
+{
+    private static readonly Verdict AllStaff = new(true, "all staff see it");
+    private static readonly Verdict Listed = new(true, "listed on the docket");
+    private static readonly Verdict NotListed = new(false, "the docket is limited to listed people and crews");
+    private static readonly Verdict OwnSide = new(true, "it is their own conversation");
+    private static readonly Verdict OtherParty = new(false, "a contact sees only their own party's conversation");
+    private static readonly Verdict StaffOnly = new(false, "it stays inside");
+    private static readonly Verdict Member = new(true, "a member of the conversation");
+    private static readonly Verdict NoMember = new(false, "only its members see it");
+
+    /// <summary>Whether the viewer may see a thing of this kind at this place.</summary>
+    public static Verdict Of(Person viewer, Place place, Thing thing = Thing.Said) => place switch
+    {
+        Place.Inside inside => viewer.IsStaff ? OfDocket(viewer, inside.Docket) : StaffOnly,
+        Place.Outside outside when viewer.IsStaff => OfDocket(viewer, outside.Docket),
+        Place.Outside when thing is not Thing.Said => StaffOnly,
+        Place.Outside outside => outside.Party is { } party && viewer.Party == party ? OwnSide : OtherParty,
+        Place.Members members => viewer.IsStaff && members.People.Contains(viewer.Id) ? Member : NoMember,
+        Place.Own own => viewer.Id == own.Person ? Member : NoMember,
+        Place.Firm => viewer.IsStaff ? AllStaff : StaffOnly,
+        _ => throw new ArgumentOutOfRangeException(nameof(place), place, "Unknown place."),
+    };
+
+    /// <summary>Whether the viewer may see; the short form of <see cref="Of"/>.</summary>
+    public static bool MaySee(this Person viewer, Place place, Thing thing = Thing.Said) => Of(viewer, place, thing).Allowed;
+
+    /// <summary>All of these people who will see something said at this place, in their given order.</summary>
+    public static ImmutableArray<Person> WhoSees(IEnumerable<Person> people, Place place) =>
+        [.. people.Where(p => p.MaySee(place))];
+
+    /// <summary>Whether someone may give others sight of a limited docket: its owner and managers who see it themselves.</summary>
+    public static bool MayGiveSight(Person giver, DocketSight docket, PersonId? docketOwner) =>
+        giver.IsStaff && OfDocket(giver, docket).Allowed && (giver.Manages || giver.Id == docketOwner);
+
+    private static Verdict OfDocket(Person staff, DocketSight docket)
+    {
+        if (!docket.Limited) return AllStaff;
+        return docket.People.Contains(staff.Id) || docket.Crews.Any(staff.Crews.Contains) ? Listed : NotListed;
+    }
+}

@@ -1,0 +1,33 @@
+using System.Collections.Immutable;
+using NodaTime;
+using Wrenlet.Core.People;
+
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>Reads the drafts of tasks that a message asks for.</summary>
+/// <remarks>Make one per workspace and keep it: it holds the names. Safe for use by several threads.</remarks>
+public sealed class TaskReader(ReaderSetting setting)
+{
+    private readonly Tokenizer _tokenizer = new(setting);
+
+    /// <summary>Reads a message.</summary>
+    /// <param name="text">Plain text; tags as they are shown, with their at sign.</param>
+    /// <param name="author">Whose "I" it is; null when the author is not staff.</param>
+    /// <param name="sent">When it was sent; all dates are counted from here.</param>
+    /// <returns>No draft, one, or several, in the order of the text.</returns>
+    public ImmutableArray<Draft> Read(string text, PersonId? author, Instant sent)
+    {
+        var tokens = _tokenizer.Read(text);
+        return new MessageReading(setting, text, tokens, author, sent).Drafts();
+    }
+
+    /// <summary>A draft for a message that asks for nothing, to be filled in by hand: its first line as the title.</summary>
+    /// <param name="text">Plain text.</param>
+    public static Draft Blank(string text)
+    {
+        var line = text.Split('\n').FirstOrDefault(l => l.Trim().Length > 0)?.Trim() ?? "";
+        if (line.Length > 120) line = line[..line.LastIndexOf(' ', 117)] + " …";
+        return new(new(Titles.Polish(line), [], 0.2, [], "No request was found in these words; the first line is offered as the title."),
+            null, null, null, new(Priority.Normal, [], 0.5, [], "Nothing is said of priority."), null);
+    }
+}

@@ -1,0 +1,268 @@
+using System.Collections.Immutable;
+using System.Net;
+using System.Text;
+using Markdig;
+using Markdig.Syntax;
+using Markdig.Syntax.Inlines;
+
+namespace Wrenlet.Formats.Text;
+
+/// <summary>An entry's text in the forms that it is shown, sent, searched and read in.</summary>
+/// <param name="Html">Safe HTML out of a closed set of elements.</param>
+/// <param name="Plain">Plain text; positions of readers and marks count in it.</param>
+/// <param name="Tags">Tags in the order of the text.</param>
+public sealed record RenderedText(string Html, string Plain, ImmutableArray<TagLink> Tags);
+
+/// <summary>A run of the plain text to be marked, and the number that tells what it is.</summary>
+public readonly record struct Marked(int Start, int End, int Label);
+
+/// <summary>
+/// Renders the Markdown of entries (CommonMark with strikethrough, bare links and tables left out).
+/// HTML in the source is shown as text. Only the elements written here can come out, with addresses
+/// of http, https, mailto and tel; everything else is escaped. Tests hold the output against a sanitiser.
+/// </summary>
+public static class EntryText
+{
+    private static readonly MarkdownPipeline Pipeline = new MarkdownPipelineBuilder()
+        .DisableHtml().UseEmphasisExtras(Markdig.Extensions.EmphasisExtras.EmphasisExtraOptions.Strikethrough)
+        .UseAutoLinks().UseSoftlineBreakAsHardlineBreak().Build();
+
+    /// <summary>Renders Markdown.</summary>
+    /// <param name="markdown">Source text.</param>
+    /// <param name="marks">Runs of the plain text to wrap in mark elements; they may not overlap.</param>
+    /// <param name="showTags">False to show tags of people as plain names, as a party sees them.</param>
+    public static RenderedText FromMarkdown(string markdown, IReadOnlyList<Marked>? marks = null, bool showTags = true)
+    {
+        var writer = new Writer(marks ?? [], showTags);
+        foreach (var block in Markdown.Parse(markdown, Pipeline)) writer.Block(block);
+        return writer.Done();
+    }
+
+    /// <summary>Renders text that came from outside: nothing in it is markup, but its links work.</summary>
+    public static RenderedText FromPlain(string text, IReadOnlyList<Marked>? marks = null)
+    {
+        var writer = new Writer(marks ?? [], true);
+        writer.PlainText(text.ReplaceLineEndings("\n").Trim('\n'));
+        return writer.Done();
+    }
+
+    private sealed class Writer(IReadOnlyList<Marked> marks, bool showTags)
+    {
+        private readonly StringBuilder _html = new();
+        private readonly StringBuilder _plain = new();
+        private readonly ImmutableArray<TagLink>.Builder _tags = ImmutableArray.CreateBuilder<TagLink>();
+
+        public RenderedText Done() => new(_html.ToString(), _plain.ToString().TrimEnd('\n'), _tags.ToImmutable());
+
+        public void Block(Block block)
+        {
+            switch (block)
+            {
+                case HeadingBlock heading:
+                    Wrap("<p><strong>", heading.Inline, "</strong></p>");
+                    break;
+                case ParagraphBlock paragraph:
+                    Wrap("<p>", paragraph.Inline, "</p>");
+                    break;
+                case QuoteBlock quote:
+                    Nest("<blockquote>", quote, "</blockquote>");
+                    break;
+                case ListBlock list:
+                    var start = list.IsOrdered && int.TryParse(list.OrderedStart, out var n) && n is > 1 and < 1_000_000 ? $" start=\"{n}\"" : "";
+                    _html.Append(list.IsOrdered ? $"<ol{start}>" : "<ul>");
+                    foreach (var item in list.OfType<ListItemBlock>())
+                    {
+                        _html.Append("<li>");
+                        _plain.Append("- ");
+                        foreach (var part in item) Block(part);
+                        _html.Append("</li>");
+                    }
+
+                    _html.Append(list.IsOrdered ? "</ol>" : "</ul>");
+                    break;
+                case CodeBlock code:
+                    _html.Append("<pre><code>");
+                    Text(code.Lines.ToString());
+                    _html.Append("</code></pre>");
+                    _plain.Append('\n');
+                    break;
+                case ThematicBreakBlock:
+                    _html.Append("<hr>");
+                    break;
+                case LeafBlock { Inline: { } inline }:
+                    Wrap("<p>", inline, "</p>");
+                    break;
+                case ContainerBlock container:
+                    foreach (var part in container) Block(part);
+                    break;
+            }
+        }
+
+        public void PlainText(string text)
+        {
+            _html.Append("<p>");
+            var lines = text.Split('\n');
+            for (var i = 0; i < lines.Length; i++)
+            {
+                if (i > 0)
+                {
+                    _html.Append("<br>");
+                    _plain.Append('\n');
+                }
+
+                var at = 0;
+                foreach (var (start, end) in BareLinks(lines[i]))
+                {
+                    Text(lines[i][at..start]);
+                    Link(lines[i][start..end], lines[i][start..end]);
+                    at = end;
+                }
+
+                Text(lines[i][at..]);
+            }
+
+            _html.Append("</p>");
+        }
+
+        private static IEnumerable<(int Start, int End)> BareLinks(string line)
+        {
+            var at = 0;
+            while ((at = line.IndexOf("http", at, StringComparison.OrdinalIgnoreCase)) >= 0)
+            {
+                var end = at;
+                while (end < line.Length && !char.IsWhiteSpace(line[end]) && line[end] is not ('<' or '>' or '"')) end++;
+                while (end > at && line[end - 1] is '.' or ',' or ')' or ';' or '!' or '?') end--;
+                if (Safe(line[at..end]) is not null) yield return (at, end);
+                at = Math.Max(end, at + 4);
+            }
+        }
+
+        private void Nest(string open, ContainerBlock inner, string close)
+        {
+            _html.Append(open);
+            foreach (var part in inner) Block(part);
+            _html.Append(close);
+        }
+
+        private void Wrap(string open, ContainerInline? inline, string close)
+        {
+            _html.Append(open);
+            if (inline is not null) Inlines(inline);
+            _html.Append(close);
+            _plain.Append('\n');
+        }
+
+        private void Inlines(ContainerInline container)
+        {
+            foreach (var inline in container) Inline(inline);
+        }
+
+        private void Inline(Inline inline)
+        {
+            switch (inline)
+            {
+                case LiteralInline literal:
+                    Text(literal.Content.ToString());
+                    break;
+                case CodeInline code:
+                    _html.Append("<code>");
+                    Text(code.Content);
+                    _html.Append("</code>");
+                    break;
+                case EmphasisInline emphasis:
+                    var element = emphasis.DelimiterChar == '~' ? "s" : emphasis.DelimiterCount >= 2 ? "strong" : "em";
+                    _html.Append('<').Append(element).Append('>');
+                    Inlines(emphasis);
+                    _html.Append("</").Append(element).Append('>');
+                    break;
+                case LineBreakInline:
+                    _html.Append("<br>");
+                    _plain.Append('\n');
+                    break;
+                case LinkInline link:
+                    var words = Words(link);
+                    if (!link.IsImage && TagLink.Parse(link.Url, words) is { } tag) Tag(tag);
+                    else if (link.IsImage || Safe(link.Url) is null) Inlines(link);
+                    else
+                    {
+                        OpenLink(Safe(link.Url)!);
+                        Inlines(link);
+                        _html.Append("</a>");
+                    }
+
+                    break;
+                case AutolinkInline auto:
+                    Link(auto.IsEmail ? "mailto:" + auto.Url : auto.Url, auto.Url);
+                    break;
+                case HtmlEntityInline entity:
+                    Text(entity.Transcoded.ToString());
+                    break;
+                case ContainerInline other:
+                    Inlines(other);
+                    break;
+            }
+        }
+
+        private void Tag(TagLink tag)
+        {
+            _tags.Add(tag);
+            if (!showTags && tag.Kind is TagKind.Person or TagKind.Crew)
+            {
+                Text(tag.Text.TrimStart('@'));
+                return;
+            }
+
+            _html.Append("<span class=\"tag\" data-kind=\"").Append(TagLink.Word(tag.Kind)).Append("\" data-target=\"").Append(WebUtility.HtmlEncode(tag.Target)).Append("\">");
+            Text(tag.Text);
+            _html.Append("</span>");
+        }
+
+        private void Link(string url, string words)
+        {
+            if (Safe(url) is not { } safe)
+            {
+                Text(words);
+                return;
+            }
+
+            OpenLink(safe);
+            Text(words);
+            _html.Append("</a>");
+        }
+
+        private void OpenLink(string url) =>
+            _html.Append("<a href=\"").Append(WebUtility.HtmlEncode(url)).Append("\" rel=\"noopener noreferrer nofollow\" target=\"_blank\">");
+
+        private void Text(string text)
+        {
+            var from = _plain.Length;
+            _plain.Append(text);
+            var at = 0;
+            foreach (var mark in marks)
+            {
+                var start = Math.Clamp(mark.Start - from, at, text.Length);
+                var end = Math.Clamp(mark.End - from, at, text.Length);
+                if (end <= start) continue;
+                _html.Append(WebUtility.HtmlEncode(text[at..start])).Append("<mark data-part=\"").Append(mark.Label).Append("\">")
+                    .Append(WebUtility.HtmlEncode(text[start..end])).Append("</mark>");
+                at = end;
+            }
+
+            _html.Append(WebUtility.HtmlEncode(text[at..]));
+        }
+
+        private static string Words(ContainerInline container) => string.Concat(container.Select(i => i switch
+        {
+            LiteralInline literal => literal.Content.ToString(),
+            CodeInline code => code.Content,
+            ContainerInline inner => Words(inner),
+            _ => "",
+        }));
+
+        private static string? Safe(string? url)
+        {
+            if (url is null || !Uri.TryCreate(url, UriKind.Absolute, out var uri)) return null;
+            return uri.Scheme is "http" or "https" or "mailto" or "tel" ? uri.AbsoluteUri : null;
+        }
+    }
+}

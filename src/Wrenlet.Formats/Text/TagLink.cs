@@ -1,0 +1,56 @@
+namespace Wrenlet.Formats.Text;
+
+/// <summary>What a tag in an entry points at.</summary>
+public enum TagKind
+{
+    /// <summary>A person, by id.</summary>
+    Person,
+
+    /// <summary>A crew, by id.</summary>
+    Crew,
+
+    /// <summary>A docket, by its reference.</summary>
+    Docket,
+
+    /// <summary>A task, by id.</summary>
+    Task,
+}
+
+/// <summary>
+/// A tag as it stands in Markdown: an ordinary link with a scheme of its own,
+/// <c>[@Ines Kowal](person:0198…)</c> or <c>[#J-1042](docket:J-1042)</c>.
+/// </summary>
+/// <param name="Kind">What it points at.</param>
+/// <param name="Target">Id or reference.</param>
+/// <param name="Text">As shown, with its sign.</param>
+public readonly record struct TagLink(TagKind Kind, string Target, string Text)
+{
+    /// <summary>Reads the address of a link; null when it is an ordinary one.</summary>
+    public static TagLink? Parse(string? url, string text)
+    {
+        if (url is null || url.IndexOf(':', StringComparison.Ordinal) is var colon and <= 0) return null;
+        TagKind? kind = url[..colon] switch
+        {
+            "person" => TagKind.Person,
+            "crew" => TagKind.Crew,
+            "docket" => TagKind.Docket,
+            "task" => TagKind.Task,
+            _ => null,
+        };
+        var target = url[(colon + 1)..];
+        return kind is { } k && target.Length is > 0 and <= 40 && target.All(c => char.IsAsciiLetterOrDigit(c) || c == '-') ? new TagLink(k, target, text) : null;
+    }
+
+    /// <summary>The tag as Markdown.</summary>
+    public static string Markdown(TagKind kind, string target, string text) => $"[{text}]({Word(kind)}:{target})";
+
+    /// <summary>The scheme of a kind.</summary>
+    public static string Word(TagKind kind) => kind switch
+    {
+        TagKind.Person => "person",
+        TagKind.Crew => "crew",
+        TagKind.Docket => "docket",
+        TagKind.Task => "task",
+        _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "Unknown kind of tag."),
+    };
+}
