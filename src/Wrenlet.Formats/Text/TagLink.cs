@@ -28,7 +28,8 @@ public readonly record struct TagLink(TagKind Kind, string Target, string Text)
     /// <summary>Reads the address of a link; null when it is an ordinary one.</summary>
     public static TagLink? Parse(string? url, string text)
     {
-        if (url is null || url.IndexOf(':', StringComparison.Ordinal) is var colon and <= 0) return null;
+        var colon = url?.IndexOf(':', StringComparison.Ordinal) ?? -1;
+        if (url is null || colon <= 0) return null;
         TagKind? kind = url[..colon] switch
         {
             "person" => TagKind.Person,

@@ -1,0 +1,188 @@
+using System.ComponentModel.DataAnnotations;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Identity;
+using NodaTime;
+using NodaTime.Text;
+using Wrenlet.Core.Calendars;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.People;
+using Wrenlet.Server.People;
+using Wrenlet.Storage;
+using Wrenlet.Storage.Alerts;
+using Wrenlet.Storage.People;
+
+namespace Wrenlet.Server.Accounts;
+
+/// <summary>What the first page needs to know before anyone is signed in.</summary>
+/// <param name="Firm">The firm's name; null until it has been set up.</param>
+/// <param name="People">In the demo, whom one can be; empty otherwise.</param>
+public sealed record Welcome(string? Firm, IReadOnlyList<DemoPerson> People);
+
+/// <summary>Someone to be in the demo.</summary>
+public sealed record DemoPerson(PersonView Person, string Purpose, string? Address);
+
+public sealed record SignIn([property: Required, StringLength(254)] string Address, [property: Required, StringLength(256)] string Password);
+
+public sealed record DemoSignIn(Guid Person);
+
+public sealed record LinkSignIn([property: Required, StringLength(128)] string Token);
+
+/// <summary>Working hours of one weekday, Monday is 1; times as 08:00.</summary>
+public sealed record DayHours([property: Range(1, 7)] int Weekday, [property: Required] string Start, [property: Required] string End);
+
+public sealed record NewHoliday([property: Required] string Date, [property: StringLength(80)] string Name);
+
+/// <summary>The firm and its first administrator.</summary>
+public sealed record NewFirm(
+    [property: Required, StringLength(80, MinimumLength = 1)] string Name,
+    [property: Required, StringLength(64)] string Zone,
+    [property: Required, StringLength(254), EmailAddress] string Address,
+    [property: Required, MinLength(1)] IReadOnlyList<DayHours> Hours,
+    IReadOnlyList<NewHoliday> Holidays,
+    [property: Required, StringLength(80, MinimumLength = 1)] string AdministratorName,
+    [property: Required, StringLength(254), EmailAddress] string AdministratorAddress,
+    [property: Required, StringLength(256, MinimumLength = 10)] string Password);
+
+/// <summary>Who is signed in, and what their page needs at once.</summary>
+/// <param name="Guard">To be sent with each change.</param>
+/// <param name="Now">The firm's present moment.</param>
+/// <param name="StandsStill">Whether the firm's clock stands still.</param>
+/// <param name="Sequence">Number of the last change, to catch up from.</param>
+public sealed record Me(PersonView Person, bool Staff, string Guard, string Firm, string Zone, DateTimeOffset Now, bool StandsStill, long Sequence, int UnreadAlerts, bool Demo);
+
+internal static class AccountEndpoints
+{
+    private static readonly PasswordHasher<Person> Hasher = new();
+    private static readonly LocalTimePattern Clock = LocalTimePattern.CreateWithInvariantCulture("HH:mm");
+
+    public static void MapAccounts(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("/welcome", GetWelcome).For(Access.Everyone);
+        api.MapPost("/firm", SetUp).For(Access.Everyone);
+        api.MapPost("/session", SignInWithPassword).For(Access.Everyone);
+        api.MapPost("/session/demo", SignInToDemo).For(Access.Everyone);
+        api.MapPost("/session/link", SignInByLink).For(Access.Everyone);
+        api.MapDelete("/session", SignOut).For(Access.SignedIn);
+        api.MapDelete("/sessions", SignOutEverywhere).For(Access.SignedIn);
+        api.MapGet("/me", GetMe).For(Access.SignedIn);
+    }
+
+    public static string HashPassword(string password) => Hasher.HashPassword(null!, password);
+
+    private static Welcome GetWelcome(WhoIsWho who)
+    {
+        var directory = who.Current;
+        return new(directory.Firm?.Name, directory.Firm is { Demo: true }
+            ? [.. directory.Staff.Select(p => new DemoPerson(PersonView.Of(p), directory.Profiles[p.Id].Purpose, directory.Profiles[p.Id].Address))]
+            : []);
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> SetUp(NewFirm firm, HttpContext context, WhoIsWho who, WriteQueue writes, Sessions sessions, FirmClock clock)
+    {
+        if (who.Current.Firm is not null) return Refusals.Refused("The firm has been set up already. Sign in instead.");
+        if (DateTimeZoneProviders.Tzdb.GetZoneOrNull(firm.Zone) is null) return Refusals.Invalid("zone", $"“{firm.Zone}” is no time zone. Write one such as Europe/Lisbon.");
+        var shifts = new List<KeyValuePair<IsoDayOfWeek, Shift>>();
+        foreach (var day in firm.Hours)
+        {
+            var (start, end) = (Clock.Parse(day.Start), Clock.Parse(day.End == "24:00" ? "00:00" : day.End));
+            if (!start.Success || !end.Success) return Refusals.Invalid("hours", $"“{day.Start} to {day.End}” are no hours. Write times such as 08:00.");
+            shifts.Add(KeyValuePair.Create((IsoDayOfWeek)day.Weekday, new Shift(start.Value, end.Value)));
+        }
+
+        WorkWeek week;
+        try
+        {
+            week = new WorkWeek(shifts);
+        }
+        catch (ArgumentException wrong)
+        {
+            return Refusals.Invalid("hours", wrong.Message.Split(" (Parameter", 2)[0]);
+        }
+
+        var holidays = new List<(LocalDate, string)>();
+        foreach (var holiday in firm.Holidays)
+        {
+            if (LocalDatePattern.Iso.Parse(holiday.Date) is not { Success: true } date) return Refusals.Invalid("holidays", $"“{holiday.Date}” is no date. Write it as 2026-05-01.");
+            holidays.Add((date.Value, holiday.Name));
+        }
+
+        var administrator = new Person(new PersonId(Guid.CreateVersion7()), firm.AdministratorName.Trim(), Role.Administrator, null, []);
+        await writes.Run(w =>
+        {
+            if (w.Session.Number("SELECT 1 FROM firm") is not null) return;
+            PeopleStore.AddCalendar(w.Session, "Working hours", week);
+            foreach (var (date, name) in holidays) PeopleStore.AddHoliday(w.Session, date, name);
+            PeopleStore.AddFirm(w.Session, firm.Name.Trim(), firm.Zone, firm.Address, true, "Working hours", demo: false, TimeSpan.Zero);
+            PeopleStore.AddPerson(w.Session, administrator, firm.AdministratorAddress, "Sets Wrenlet up", HashPassword(firm.Password));
+            PeopleStore.AddQueue(
+                w.Session, Guid.CreateVersion7(), "Unsorted", "", null, "Working hours", new ResponseGoal(Duration.FromHours(4), Duration.FromHours(4)), HandoverRule.Anyone, unsorted: true);
+        });
+        var set = who.Refresh();
+        if (set.Find(administrator.Id) is null) return Refusals.Refused("Someone else has just set the firm up. Sign in instead.");
+        await sessions.Start(context, administrator.Id, "set up the firm");
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> SignInWithPassword(SignIn given, HttpContext context, Database database, Sessions sessions, SignInThrottle throttle)
+    {
+        if (throttle.Wait(given.Address) is { Ticks: > 0 } wait) return Refusals.Wait(wait);
+        var known = database.Read(s => SessionStore.Credentials(s, given.Address));
+        // Hash in any case, so that an unknown address takes as long as a wrong password.
+        var hash = known?.PasswordHash ?? Hasher.HashPassword(null!, "nobody's");
+        var right = Hasher.VerifyHashedPassword(null!, hash, given.Password) is not PasswordVerificationResult.Failed && known?.PasswordHash is not null;
+        if (!right)
+        {
+            throttle.Failed(given.Address);
+            return Refusals.Invalid("password", "Address and password do not belong together. Check both and try again.");
+        }
+
+        throttle.Succeeded(given.Address);
+        await sessions.Start(context, known!.Value.Person, "with a password");
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> SignInToDemo(DemoSignIn given, HttpContext context, WhoIsWho who, Sessions sessions)
+    {
+        var directory = who.Current;
+        if (directory.Firm is not { Demo: true } || directory.Find(new PersonId(given.Person)) is not { IsStaff: true } person) return Refusals.NotFound("person");
+        await sessions.Start(context, person.Id, "in the demo");
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> SignInByLink(LinkSignIn given, HttpContext context, Database database, Sessions sessions, SignInThrottle throttle)
+    {
+        var from = "link " + context.Connection.RemoteIpAddress;
+        if (throttle.Wait(from) is { Ticks: > 0 } wait) return Refusals.Wait(wait);
+        var hash = Sessions.Hash(given.Token);
+        if (database.Read(s => SessionStore.ByLink(s, hash)) is not { } contact)
+        {
+            throttle.Failed(from);
+            return Refusals.Refused("This link does not work any more. Ask for a new one by replying to our last mail.");
+        }
+
+        throttle.Succeeded(from);
+        await sessions.Start(context, contact, "by a private link");
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<NoContent> SignOut(Viewer viewer, HttpContext context, Sessions sessions)
+    {
+        await sessions.End(viewer);
+        Sessions.Forget(context);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<NoContent> SignOutEverywhere(Viewer viewer, HttpContext context, Sessions sessions)
+    {
+        await sessions.EndAll(viewer);
+        Sessions.Forget(context);
+        return TypedResults.NoContent();
+    }
+
+    private static Me GetMe(Viewer viewer, WhoIsWho who, Database database, FirmClock clock)
+    {
+        var firm = who.Current.Firm!;
+        var (sequence, unread) = database.Read(s => (ChangeLog.Last(s), AlertStore.Unread(s, viewer.Person.Id)));
+        return new(PersonView.Of(viewer.Person), viewer.Person.IsStaff, viewer.Guard, firm.Name, firm.Calendar.Zone.Id, clock.GetUtcNow(), clock.StandsStill, sequence, unread, firm.Demo);
+    }
+}

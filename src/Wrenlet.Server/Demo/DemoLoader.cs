@@ -1,0 +1,285 @@
+using System.Globalization;
+using System.Security.Cryptography;
+using System.Text;
+using System.Text.Json;
+using System.Text.RegularExpressions;
+using MimeKit;
+using NodaTime;
+using NodaTime.Text;
+using Wrenlet.Core.Calendars;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
+using Wrenlet.Formats.Mail;
+using Wrenlet.Formats.Text;
+using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Conversations;
+using Wrenlet.Server.People;
+using Wrenlet.Server.Tasks;
+using Wrenlet.Storage;
+using Wrenlet.Storage.Alerts;
+using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.Dockets;
+using Wrenlet.Storage.People;
+using Wrenlet.Storage.Tasks;
+using Directory = System.IO.Directory;
+
+namespace Wrenlet.Server.Demo;
+
+/// <summary>
+/// Fills a new database with the scenario, through the same posting, intake and task making as real input, in the order of time.
+/// Its dates are moved by whole days so that the scenario's present falls on today, or the coming working day; a clock that
+/// stands still at a time of its own leaves them as they are written.
+/// </summary>
+public sealed partial class DemoLoader(Settings settings, WriteQueue writes, WhoIsWho who, FirmClock clock, Posting posting, Intake intake, TaskMaking making)
+{
+    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
+    private readonly Dictionary<string, string> _lastMail = [];
+    private int _days;
+
+    /// <summary>Loads everything.</summary>
+    /// <exception cref="StartException">A file of the scenario is missing or cannot be read.</exception>
+    public async Task Load()
+    {
+        try
+        {
+            var firm = Read<FirmFile>("firm.json");
+            var stock = Read<Stock>("generated.json");
+            var present = LocalDateTimePattern.GeneralIso.Parse(firm.Present + ":00").Value;
+            var zone = DateTimeZoneProviders.Tzdb[firm.Zone];
+            var offset = Move(present, zone);
+            await AddFirm(firm, stock, offset);
+            var directory = who.Refresh();
+
+            var written = Directory.EnumerateFiles(Path.Combine(settings.DemoFolder, "stories"), "*.md").Order(StringComparer.Ordinal)
+                .Select(f => StoryFile.Read(Path.GetFileName(f), File.ReadAllText(f)));
+            var calendar = new WorkCalendar(zone, directory.Firm!.Calendar.Week, firm.Holidays.Select(h => LocalDatePattern.Iso.Parse(h.Date).Value));
+            var stories = new StoryGenerator(stock, calendar, present).Stories().Concat(written).ToList();
+            await Tell(stories);
+            await Settle(present);
+        }
+        catch (Exception wrong) when (wrong is IOException or JsonException or FormatException)
+        {
+            throw new StartException($"the demo scenario in {settings.DemoFolder} cannot be read: {wrong.Message}", wrong);
+        }
+    }
+
+    /// <summary>Days by which the scenario is moved, and how far the firm's clock then runs ahead of the machine's.</summary>
+    private TimeSpan Move(LocalDateTime present, DateTimeZone zone)
+    {
+        if (clock.StandsStill) return TimeSpan.Zero;
+        var now = SystemClock.Instance.GetCurrentInstant();
+        var day = now.InZone(zone).Date;
+        while (day.DayOfWeek is IsoDayOfWeek.Saturday or IsoDayOfWeek.Sunday) day = day.PlusDays(1);
+        _days = Period.DaysBetween(present.Date, day);
+        return (zone.AtLeniently(day + present.TimeOfDay).ToInstant() - now).ToTimeSpan();
+    }
+
+    private T Read<T>(string file) =>
+        JsonSerializer.Deserialize<T>(File.ReadAllText(Path.Combine(settings.DemoFolder, file)), Json) ?? throw new JsonException($"{file} is empty.");
+
+    private async Task AddFirm(FirmFile firm, Stock stock, TimeSpan offset) => await writes.Run(w =>
+    {
+        var s = w.Session;
+        foreach (var calendar in firm.Calendars)
+        {
+            var weekdays = WorkWeek.Days(IsoDayOfWeek.Monday, IsoDayOfWeek.Friday, Hours($"{calendar.Start}-{calendar.End}"));
+            var shifts = Enumerable.Range(1, 5).SelectMany(d => weekdays[(IsoDayOfWeek)d].Select(x => KeyValuePair.Create((IsoDayOfWeek)d, x)));
+            if (calendar.Saturday is { } saturday) shifts = shifts.Append(KeyValuePair.Create(IsoDayOfWeek.Saturday, Hours(saturday)));
+            PeopleStore.AddCalendar(s, calendar.Name, new WorkWeek(shifts));
+        }
+
+        foreach (var holiday in firm.Holidays)
+            PeopleStore.AddHoliday(s, LocalDatePattern.Iso.Parse(holiday.Date).Value.PlusDays(_days), holiday.Name);
+        PeopleStore.AddFirm(s, firm.Name, firm.Zone, firm.Address, dayFirst: true, firm.Calendars[0].Name, demo: true, offset);
+        foreach (var crew in firm.Crews) PeopleStore.AddCrew(s, new CrewId(Id("crew " + crew)), crew);
+        var hash = AccountEndpoints.HashPassword(firm.Password);
+        foreach (var p in firm.Staff)
+            PeopleStore.AddPerson(
+                s, new Person(new PersonId(Id(p.Name)), p.Name, Words.Roles.Parse(p.Role), null, [.. p.Crews.Select(c => new CrewId(Id("crew " + c)))]),
+                $"{p.Name.Split(' ')[0].ToLowerInvariant()}@{firm.Address.Split('@')[1]}", p.Purpose, hash);
+        var named = firm.Parties.Select(p => p.Name).ToHashSet();
+        foreach (var party in firm.Parties.Concat(stock.Customers.Where(c => !named.Contains(c)).Select(c => new PartyFile(c, "customer", null))))
+        {
+            var id = new PartyId(Id("party " + party.Name));
+            PeopleStore.AddParty(s, id, party.Name, Words.PartyKinds.Parse(party.Kind)!.Value);
+            foreach (var contact in party.Contacts ?? [party.Name])
+                PeopleStore.AddPerson(s, new Person(new PersonId(Id(contact)), contact, null, id, []), AddressOf(contact), "", null);
+        }
+
+        foreach (var queue in firm.Queues)
+            PeopleStore.AddQueue(
+                s, Id("queue " + queue.Name), queue.Name, queue.Site, new CrewId(Id("crew " + queue.Crew)), firm.Calendars.First(c => c.Name == queue.Site).Name,
+                new ResponseGoal(Duration.FromMinutes(queue.FirstMinutes), Duration.FromMinutes(queue.LaterMinutes)), HandoverRule.Crew, queue.Unsorted);
+    });
+
+    /// <summary>Plays all stories in the order of time; a docket is made just before its first word.</summary>
+    private async Task Tell(List<Story> stories)
+    {
+        var events = stories.SelectMany(s => s.Entries.Select(e => (Story: s, Said: e))).OrderBy(e => e.Said.At).ToList();
+        var begun = new Dictionary<Story, DocketId>();
+        foreach (var (story, said) in events)
+        {
+            if (story.Ref is not null && !begun.ContainsKey(story)) begun[story] = await Begin(story);
+            await Say(story, said);
+        }
+
+        foreach (var (story, docket) in begun)
+        {
+            var stage = story.Stage is { } name ? Stages.Of(story.Ref!.Value.Kind).IndexOf(name) : 0;
+            await writes.Run(w => DocketStore.SetStage(w.Session, docket, Math.Max(0, stage), !story.Closed));
+        }
+    }
+
+    private Task<DocketId> Begin(Story story) => writes.Run(w =>
+    {
+        var id = new DocketId(Guid.CreateVersion7());
+        var made = Moved(story.Entries[0].At);
+        var owner = new PersonId(Id(story.Owner));
+        DocketStore.Add(w.Session, new Docket(0, id, story.Ref!.Value, story.Subject, story.Site, owner, 0, story.Priority, true, DocketSight.Open), made);
+        foreach (var (name, at) in story.Milestones) DocketStore.AddMilestone(w.Session, id, new Milestone(name, Moved(at)));
+        ConversationStore.Add(w.Session, ConversationOf(story, "inside"), Audience.Inside, id, null, null, null, null, story.Subject);
+        foreach (var party in new[] { story.Customer, story.Partner }.OfType<string>())
+            ConversationStore.Add(w.Session, ConversationOf(story, party), Audience.Outside, id, new PartyId(Id("party " + party)), null, Id("queue " + story.Queue), owner, story.Subject);
+        w.Log(new Change(ChangeKinds.DocketChanged, id.Value, new Place.Inside(DocketSight.Open), Thing.Working, made, owner, id));
+        return id;
+    });
+
+    private async Task Say(Story story, Said said)
+    {
+        var at = Moved(said.At);
+        var body = Worded(said.Body);
+        var staff = who.Current.Find(new PersonId(Id(said.Author))) is { IsStaff: true } known ? known : null;
+        if (staff is null)
+        {
+            await Write(story, said, body, at);
+            return;
+        }
+
+        var entry = new EntryId(Guid.CreateVersion7());
+        var place = said.Lane == "inside" ? ConversationOf(story, "inside") : ConversationOf(story, said.To ?? story.Customer!);
+        var posted = await posting.Post(entry, place, staff, said.Lane == "inside" ? Tagged(body) : body, said.Close, at);
+        if (posted.Refusal is { } refusal) throw new FormatException($"{story.Ref}, {said.At}: {refusal.Reason}");
+        if (posted.Entry!.Via is Via.Mail) _lastMail[MailKey(story, said.To ?? story.Customer!)] = OutgoingMail.MessageIdOf(entry.Value, who.Current.Firm!.Address);
+        foreach (var task in said.Tasks) await Promise(story, task, posted.Entry!, staff, at);
+    }
+
+    /// <summary>A party's or stranger's mail, taken in as real mail is.</summary>
+    private async Task Write(Story story, Said said, string body, Instant at)
+    {
+        var stranger = StrangerForm().Match(said.Author);
+        var name = stranger.Success ? stranger.Groups[1].Value : said.Author;
+        var party = who.Current.Find(new PersonId(Id(name)))?.Party is { } p ? who.Current.Parties[p].Name : name;
+        var mail = new MimeMessage { Subject = said.MailSubject ?? story.Subject, Date = at.ToDateTimeOffset(), MessageId = $"{Guid.CreateVersion7():N}@post.example" };
+        mail.From.Add(new MailboxAddress(name, stranger.Success ? stranger.Groups[2].Value : AddressOf(name)));
+        mail.To.Add(new MailboxAddress(who.Current.Firm!.Name, who.Current.Firm.Address));
+        mail.Body = new TextPart("plain") { Text = body };
+        if (_lastMail.TryGetValue(MailKey(story, party), out var before))
+        {
+            mail.InReplyTo = before;
+            mail.References.Add(before);
+        }
+
+        _lastMail[MailKey(story, party)] = mail.MessageId;
+        using var memory = new MemoryStream();
+        await mail.WriteToAsync(memory);
+        await intake.Take(memory.ToArray(), at);
+    }
+
+    private async Task Promise(Story story, PromisedTask promised, Entry source, Person by, Instant at)
+    {
+        var docket = await DocketOf(story);
+        var owners = promised.Owners.Where(n => n.Length > 0).Select(n => who.Current.Find(new PersonId(Id(n)))).OfType<Person>().ToList();
+        if (owners.Count == 0) owners.Add(who.Current.Find(new PersonId(Id("Wilhelmina Achterberg")))!);
+        var gate = promised.Gate is { } g ? Stages.Of(story.Ref!.Value.Kind).IndexOf(g) : (int?)null;
+        var id = new TaskId(Guid.CreateVersion7());
+        await making.Make(
+            new WorkTask(
+                0, id, promised.Title, docket, new TaskSource(source.Id, source.Key, source.Conversation), by.Id, at, TaskState.NeedsAction, null, CompletionRule.Any, promised.Priority,
+                null, promised.Due is { } due ? Moved(due) : null, null, promised.Minutes is { } m ? Duration.FromMinutes(m) : null, gate, null, 1,
+                [.. owners.Select(o => new OwnerShare(new TaskOwner.OfPerson(o.Id), false))], DocketSight.Open), by);
+        if (promised.Done is { } done)
+            await making.Change(id, null, owners[0], Moved(done), t => t with { State = TaskState.Done, StateBefore = t.State, Finished = Moved(done) });
+    }
+
+    private Task<DocketBrief> DocketOf(Story story) => writes.Run(w =>
+    {
+        var docket = DocketStore.Find(w.Session, story.Ref!.Value)!;
+        return new DocketBrief(docket.Id, docket.Ref, docket.Subject, docket.Owner);
+    });
+
+    /// <summary>What lies more than a day back has left and been read long ago.</summary>
+    private Task Settle(LocalDateTime present) => writes.Run(w =>
+    {
+        var yesterday = Moved(present.PlusDays(-1));
+        w.Session.Run("DELETE FROM outbox WHERE next_try < $then", ("then", yesterday));
+        foreach (var person in who.Current.Staff)
+        {
+            AlertStore.Mark(w.Session, person.Id, null, yesterday);
+            w.Session.Run("UPDATE alert SET read = NULL WHERE person = (SELECT id FROM person WHERE uid = $person) AND at >= $then AND reason <> 'following'", ("person", person.Id.Value), ("then", Moved(present.PlusHours(-18))));
+        }
+    });
+
+    private Instant Moved(LocalDateTime local) => who.Current.Firm!.Calendar.FirstMoment(local.PlusDays(_days));
+
+    /// <summary>Fills in dates: {2026-04-16|dddd} is that day's weekday after moving, {2026-04-28|th} its ordinal.</summary>
+    private string Worded(string body) => DateForm().Replace(body, m =>
+    {
+        var date = LocalDatePattern.Iso.Parse(m.Groups[1].Value).Value.PlusDays(_days);
+        return m.Groups[2].Value == "th" ? Ordinal(date.Day) : date.ToString(m.Groups[2].Value, CultureInfo.InvariantCulture);
+    });
+
+    private static string Ordinal(int day) => day + ((day % 100 is >= 11 and <= 13) ? "th" : (day % 10) switch { 1 => "st", 2 => "nd", 3 => "rd", _ => "th" });
+
+    private string Tagged(string body) => TagForm().Replace(body, m =>
+    {
+        if (m.Groups[1].Value == "#") return TagLink.Markdown(TagKind.Docket, m.Groups[2].Value, m.Value);
+        var word = m.Groups[2].Value;
+        if (who.Current.Staff.FirstOrDefault(p => p.FirstName == word) is { } person) return TagLink.Markdown(TagKind.Person, person.Id.Value.ToString(), "@" + person.Name);
+        return who.Current.Crews.Values.FirstOrDefault(c => c.Name == word) is { } crew ? TagLink.Markdown(TagKind.Crew, crew.Id.Value.ToString(), m.Value) : m.Value;
+    });
+
+    private static ConversationId ConversationOf(Story story, string lane) => new(Id($"conversation {story.Ref} {lane}"));
+
+    private static string MailKey(Story story, string party) => story.Ref + " " + party;
+
+    private static string AddressOf(string name) => $"{name.ToLowerInvariant().Replace(' ', '.').Replace("'", "", StringComparison.Ordinal)}@post.example";
+
+    /// <summary>The same id for the same name at every load, so that colours and addresses stay.</summary>
+    private static Guid Id(string name)
+    {
+        var bytes = SHA256.HashData(Encoding.UTF8.GetBytes("saltmarsh " + name))[..16];
+        bytes[6] = (byte)((bytes[6] & 0x0f) | 0x80);
+        bytes[8] = (byte)((bytes[8] & 0x3f) | 0x80);
+        return new Guid(bytes, bigEndian: true);
+    }
+
+    private static Shift Hours(string text)
+    {
+        var times = text.Split('-').Select(t => LocalTimePattern.CreateWithInvariantCulture("HH:mm").Parse(t).Value).ToArray();
+        return new(times[0], times[1]);
+    }
+
+    [GeneratedRegex(@"\{(\d{4}-\d\d-\d\d)\|([^}]+)\}")]
+    private static partial Regex DateForm();
+
+    [GeneratedRegex(@"(?<!\w)([@#])([A-Za-z][\w-]*)")]
+    private static partial Regex TagForm();
+
+    [GeneratedRegex("^(.+) <(.+)>$")]
+    private static partial Regex StrangerForm();
+
+    private sealed record FirmFile(
+        string Name, string Zone, string Address, string Present, string Password, HolidayFile[] Holidays, CalendarFile[] Calendars, string[] Crews, StaffFile[] Staff, PartyFile[] Parties, QueueFile[] Queues);
+
+    private sealed record HolidayFile(string Date, string Name);
+
+    private sealed record CalendarFile(string Name, string Start, string End, string? Saturday);
+
+    private sealed record StaffFile(string Name, string Role, string[] Crews, string Purpose);
+
+    private sealed record PartyFile(string Name, string Kind, string[]? Contacts);
+
+    private sealed record QueueFile(string Name, string Site, string Crew, int FirstMinutes, int LaterMinutes, bool Unsorted);
+}

@@ -1,0 +1,146 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using NodaTime;
+using NodaTime.Text;
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.Tasks;
+
+namespace Wrenlet.Server.Demo;
+
+/// <summary>A docket's story as its file tells it; all times are the scenario's own, not yet moved.</summary>
+internal sealed class Story
+{
+    public DocketRef? Ref { get; set; }
+
+    public string Subject { get; set; } = "";
+
+    public string Site { get; set; } = "Upper Yard";
+
+    public string Owner { get; set; } = "";
+
+    public string? Stage { get; set; }
+
+    public string Queue { get; set; } = "Work in hand";
+
+    public string? Customer { get; set; }
+
+    public string? Partner { get; set; }
+
+    public Priority Priority { get; set; } = Priority.Normal;
+
+    public bool Closed { get; set; }
+
+    public List<(string Name, LocalDateTime At)> Milestones { get; } = [];
+
+    public List<Said> Entries { get; } = [];
+}
+
+/// <summary>Something said in a story, with the tasks made of it.</summary>
+/// <param name="Author">Name, or name and address of a stranger.</param>
+/// <param name="Lane">inside, outside or new mail.</param>
+/// <param name="To">The party spoken to, where it is not the customer.</param>
+/// <param name="MailSubject">Subject of a new mail.</param>
+internal sealed record Said(LocalDateTime At, string Author, string Lane, string? To, string? MailSubject, string Body, List<PromisedTask> Tasks, bool Close = false);
+
+/// <summary>A task of a story.</summary>
+internal sealed record PromisedTask(string[] Owners, LocalDateTime? Due, Priority Priority, int? Minutes, LocalDateTime? Done, string? Gate, string Title);
+
+/// <summary>Reads a story file: a heading, facts, then entries under headings of their own.</summary>
+internal static partial class StoryFile
+{
+    private static readonly LocalDateTimePattern Moment = LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd HH:mm");
+
+    /// <exception cref="FormatException">A line is not understood; the message names file and line.</exception>
+    public static Story Read(string name, string text)
+    {
+        var story = new Story();
+        Said? open = null;
+        var body = new List<string>();
+        void Finish()
+        {
+            if (open is not null) story.Entries.Add(open with { Body = string.Join('\n', body).Trim() });
+            body.Clear();
+        }
+
+        var number = 0;
+        foreach (var line in text.ReplaceLineEndings("\n").Split('\n'))
+        {
+            number++;
+            if (line.StartsWith("## ", StringComparison.Ordinal))
+            {
+                Finish();
+                open = Heading(line[3..]) ?? throw new FormatException($"{name}, line {number}: “{line}” should read “## 2026-04-13 15:02 Name, inside”.");
+            }
+            else if (line.StartsWith("# ", StringComparison.Ordinal))
+            {
+                var words = line[2..].Split(' ', 2);
+                story.Ref = DocketRef.Parse(words[0]);
+                story.Subject = story.Ref is null ? "" : words[1];
+            }
+            else if (open is null)
+            {
+                if (line.Length > 0) Fact(story, line, $"{name}, line {number}");
+            }
+            else if (line.StartsWith(">> task ", StringComparison.Ordinal))
+            {
+                open.Tasks.Add(Task(line[8..]));
+            }
+            else
+            {
+                body.Add(line);
+            }
+        }
+
+        Finish();
+        return story;
+    }
+
+    public static LocalDateTime At(string text) => Moment.Parse(text).Value;
+
+    private static Said? Heading(string line)
+    {
+        var match = HeadingForm().Match(line);
+        if (!match.Success) return null;
+        var lane = match.Groups["lane"].Value;
+        return new(At(match.Groups["at"].Value), match.Groups["who"].Value, lane, Text(match, "to"), Text(match, "subject"), "", []);
+    }
+
+    private static string? Text(Match match, string group) => match.Groups[group].Success ? match.Groups[group].Value : null;
+
+    private static void Fact(Story story, string line, string where)
+    {
+        var (key, value) = line.Split(": ", 2) is [var k, var v] ? (k, v) : throw new FormatException($"{where}: “{line}” should read “name: value”.");
+        switch (key)
+        {
+            case "site": story.Site = value; break;
+            case "owner": story.Owner = value; break;
+            case "stage": story.Stage = value; break;
+            case "queue": story.Queue = value; break;
+            case "customer": story.Customer = value; break;
+            case "partner": story.Partner = value; break;
+            case "priority": story.Priority = Enum.Parse<Priority>(value, ignoreCase: true); break;
+            case "milestone": story.Milestones.Add((value.Split(' ')[0], At(value.Split(' ', 2)[1]))); break;
+            default: throw new FormatException($"{where}: “{key}” is not known here.");
+        }
+    }
+
+    private static PromisedTask Task(string line)
+    {
+        var parts = line.Split(" | ");
+        var task = new PromisedTask(parts[0].Split(", "), null, Priority.Normal, null, null, null, parts[^1]);
+        foreach (var part in parts[1..^1])
+            task = part.Split(' ', 2) switch
+            {
+                ["due", var due] => task with { Due = At(due) },
+                ["done", var done] => task with { Done = At(done) },
+                ["gate", var gate] => task with { Gate = gate },
+                [var minutes] when int.TryParse(minutes, NumberStyles.None, CultureInfo.InvariantCulture, out var m) => task with { Minutes = m },
+                [var priority] => task with { Priority = Enum.Parse<Priority>(priority, ignoreCase: true) },
+                _ => throw new FormatException($"“{part}” is not known in a task."),
+            };
+        return task;
+    }
+
+    [GeneratedRegex(@"^(?<at>\d{4}-\d\d-\d\d \d\d:\d\d) (?<who>[^,]+), (?<lane>inside|outside|new mail)(?: by mail)?(?: to (?<to>.+))?(?:: (?<subject>.+))?$")]
+    private static partial Regex HeadingForm();
+}

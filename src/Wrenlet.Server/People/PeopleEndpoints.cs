@@ -1,0 +1,90 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
+using Wrenlet.Server.Accounts;
+using Wrenlet.Storage;
+using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.Dockets;
+using Wrenlet.Storage.Finding;
+using Wrenlet.Storage.People;
+using Wrenlet.Storage.Tasks;
+
+namespace Wrenlet.Server.People;
+
+/// <summary>Something that can be tagged.</summary>
+/// <param name="Kind">person, crew, docket or task.</param>
+/// <param name="Target">Id or reference.</param>
+/// <param name="Text">As it will stand in the text.</param>
+/// <param name="Detail">What tells it from others of the name.</param>
+/// <param name="Sees">Whether a tagged person sees the conversation.</param>
+public sealed record Taggable(string Kind, string Target, string Text, string Detail, bool Sees);
+
+/// <summary>A contact's private link; shown once, kept only as a hash.</summary>
+public sealed record PrivateLink(string Path);
+
+/// <summary>Everyone and every crew one can give work to.</summary>
+public sealed record Colleagues(IReadOnlyList<OwnerView> People, IReadOnlyList<OwnerView> Crews);
+
+internal static class PeopleEndpoints
+{
+    private const int Most = 8;
+
+    public static void MapPeople(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("/colleagues", GetColleagues).For(Access.Staff);
+        api.MapGet("/conversations/{id:guid}/taggable", GetTaggable).For(Access.Staff);
+        api.MapPost("/conversations/{id:guid}/link", MakeLink).For(Access.Staff);
+    }
+
+    private static Colleagues GetColleagues(WhoIsWho who) => new(
+        [.. who.Current.Staff.Select(p => OwnerView.Of(p))], [.. who.Current.Crews.Values.OrderBy(c => c.Name, StringComparer.Ordinal).Select(c => OwnerView.Of(c))]);
+
+    /// <summary>What can be tagged here by what was typed after the sign: people and crews after @, dockets and tasks after #.</summary>
+    private static Results<Ok<List<Taggable>>, ProblemHttpResult> GetTaggable(Guid id, string sign, string? typed, Viewer viewer, Database database, WhoIsWho who) =>
+        database.Read<Results<Ok<List<Taggable>>, ProblemHttpResult>>(s =>
+        {
+            if (ConversationStore.Find(s, new ConversationId(id)) is not { } conversation || !viewer.Person.MaySee(conversation.Place)) return Refusals.NotFound("conversation");
+            var words = (typed ?? "").Trim();
+            if (sign == "@") return TypedResults.Ok(PeopleAndCrews(conversation, words, viewer, who.Current));
+            if (sign == "#") return TypedResults.Ok(Things(s, words, viewer));
+            return Refusals.Invalid("sign", "Tags begin with @ for people and crews, or # for dockets and tasks.");
+        });
+
+    private static List<Taggable> PeopleAndCrews(Conversation conversation, string words, Viewer viewer, Storage.People.Directory directory)
+    {
+        var contacts = conversation.Party is { } party ? directory.Parties[party].Contacts.Select(c => directory.Find(c)).OfType<Person>() : [];
+        var people = Names.Matching(directory.Staff.Where(p => p.Id != viewer.Person.Id).Concat(contacts), words)
+            .Select(p => new Taggable("person", p.Id.Value.ToString(), "@" + p.Name, p.IsStaff ? directory.Profiles[p.Id].Purpose : directory.Parties[p.Party!.Value].Name, p.MaySee(conversation.Place)));
+        var crews = directory.Crews.Values.Where(c => Names.Rank(c.Name, words) >= 0).OrderBy(c => c.Name, StringComparer.Ordinal)
+            .Select(c => new Taggable("crew", c.Id.Value.ToString(), "@" + c.Name, $"crew of {c.Members.Length}", true));
+        return [.. people.Concat(crews).Take(Most + 4)];
+    }
+
+    private static List<Taggable> Things(SqlSession session, string words, Viewer viewer)
+    {
+        var dockets = DocketStore.Matching(session, words, 30).Where(d => viewer.Person.MaySee(d.Place)).Take(Most)
+            .Select(d => new Taggable("docket", d.Ref.ToString(), "#" + d.Ref, d.Subject, true));
+        var tasks = SearchStore.Match(words) is { } match
+            ? TaskStore.Matching(session, match, 30).Where(t => viewer.Person.MaySee(t.Place, Thing.Working)).Take(Most)
+                .Select(t => new Taggable("task", t.Id.Value.ToString(), "#" + t.Title, $"task{(t.Docket is { } d ? " of " + d.Ref : "")}, {(t.State is TaskState.Done ? "done" : "open")}", true))
+            : [];
+        return [.. dockets.Concat(tasks)];
+    }
+
+    /// <summary>Makes the private link of an outside conversation's contact.</summary>
+    private static async Task<Results<Ok<PrivateLink>, ProblemHttpResult>> MakeLink(Guid id, Viewer viewer, Database database, WriteQueue writes, WhoIsWho who, FirmClock clock)
+    {
+        var conversation = database.Read(s => ConversationStore.Find(s, new ConversationId(id)));
+        if (conversation is null || !viewer.Person.MaySee(conversation.Place)) return Refusals.NotFound("conversation");
+        if (conversation.Party is not { } party || who.Current.Parties[party].Contacts is not [var contact, ..]) return Refusals.Refused("Only a customer or partner who is among our contacts has a page.");
+        var token = Sessions.NewToken();
+        await writes.Run(w =>
+        {
+            SessionStore.SetLink(w.Session, Sessions.Hash(token), contact, clock.Now);
+            SessionStore.Audit(w.Session, clock.Now, viewer.Person.Id, "made a private link", who.Current.NameOf(contact));
+        });
+        return TypedResults.Ok(new PrivateLink($"/with/{token}"));
+    }
+}

@@ -1,0 +1,46 @@
+using NodaTime;
+using Wrenlet.Core.Calendars;
+using Wrenlet.Core.Tasks;
+using Wrenlet.Server.People;
+using Wrenlet.Storage;
+using Wrenlet.Storage.Tasks;
+using Directory = Wrenlet.Storage.People.Directory;
+
+namespace Wrenlet.Server.Tasks;
+
+/// <summary>A task as shown.</summary>
+/// <param name="DocketName">What people call its docket for short.</param>
+/// <param name="SourceEntry">The entry it was made of; null when it was not.</param>
+/// <param name="State">needs-action, in-progress, waiting, done or dropped.</param>
+/// <param name="Priority">critical, high, normal or low.</param>
+/// <param name="DueState">well, soon or late.</param>
+/// <param name="DueLabel">In words: "today 17:00", "late by 3 h".</param>
+/// <param name="Version">To be sent back as If-Match.</param>
+public sealed record TaskView(
+    Guid Id, string Title, string? Docket, string? DocketName, Guid? SourceEntry, Guid? SourceConversation, PersonView? MadeBy, DateTimeOffset Made, string State, string Rule,
+    string Priority, DateTimeOffset? Start, DateTimeOffset? Due, string DueState, string DueLabel, string? Repeats, int? EstimateMinutes, int? GateStage,
+    DateTimeOffset? Finished, IReadOnlyList<OwnerView> Owners, int Version);
+
+internal static class TaskViews
+{
+    public static TaskView Of(WorkTask task, Directory directory, Instant now)
+    {
+        var standing = task.State is TaskState.Done or TaskState.Dropped
+            ? new DueStanding(DueState.Well, task.State is TaskState.Done ? "done" : "dropped")
+            : DueStanding.At(now, task.Due, directory.Firm!.Calendar);
+        return new(
+            task.Id.Value, task.Title, task.Docket?.Ref.ToString(), task.Docket?.Subject.Split(':')[0], task.Source?.Entry.Value, task.Source?.Conversation.Value,
+            directory.Find(task.MadeBy) is { } maker ? PersonView.Of(maker) : null, task.Made.ToDateTimeOffset(), Words.TaskStates.Of(task.State), Words.Rules.Of(task.Rule),
+            Words.Priorities.Of(task.Priority), task.Start?.ToDateTimeOffset(), task.Due?.ToDateTimeOffset(),
+            standing.State switch { DueState.Late => "late", DueState.Soon => "soon", _ => "well" }, standing.Label, task.Repeats,
+            task.Estimate is { } estimate ? (int)estimate.TotalMinutes : null, task.GateStage, task.Finished?.ToDateTimeOffset(),
+            [.. task.Owners.Select(o => Owner(o, directory)).OfType<OwnerView>()], task.Version);
+    }
+
+    private static OwnerView? Owner(OwnerShare share, Directory directory) => share.Owner switch
+    {
+        TaskOwner.OfPerson person => directory.Find(person.Person) is { } known ? OwnerView.Of(known, share.Done) : null,
+        TaskOwner.OfCrew crew => directory.Crews.TryGetValue(crew.Crew, out var known) ? OwnerView.Of(known, share.Done) : null,
+        _ => throw new ArgumentOutOfRangeException(nameof(share), share.Owner, "Unknown kind of owner."),
+    };
+}

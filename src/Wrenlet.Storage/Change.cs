@@ -1,0 +1,35 @@
+using NodaTime;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.People;
+
+namespace Wrenlet.Storage;
+
+/// <summary>What kinds of change the log knows.</summary>
+public static class ChangeKinds
+{
+    public const string EntryPosted = "entry.posted";
+    public const string ConversationChanged = "conversation.changed";
+    public const string ConversationMade = "conversation.made";
+    public const string DocketChanged = "docket.changed";
+    public const string TaskMade = "task.made";
+    public const string TaskChanged = "task.changed";
+    public const string AlertGiven = "alert.given";
+    public const string AlertRead = "alert.read";
+    public const string PeopleChanged = "people.changed";
+}
+
+/// <summary>A row of the change log.</summary>
+/// <param name="Kind">One of <see cref="ChangeKinds"/>.</param>
+/// <param name="Subject">Id of what changed.</param>
+/// <param name="Place">Where it stands: who may hear of it.</param>
+/// <param name="Thing">What kind of thing it is, for sight.</param>
+/// <param name="At">When.</param>
+/// <param name="By">Who made it; null when nobody of ours did.</param>
+/// <param name="Docket">The docket it belongs to; null when none.</param>
+/// <param name="Conversation">The conversation it belongs to; null when none.</param>
+/// <param name="Person">Whose own thing it is; null when it belongs to a docket or conversation.</param>
+/// <param name="Seq">Its number, given by the log.</param>
+public sealed record Change(
+    string Kind, Guid Subject, Place Place, Thing Thing, Instant At, PersonId? By,
+    DocketId? Docket = null, ConversationId? Conversation = null, PersonId? Person = null, long Seq = 0);

@@ -1,0 +1,102 @@
+using System.Collections.Immutable;
+using Microsoft.Data.Sqlite;
+using NodaTime;
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
+
+namespace Wrenlet.Storage.Dockets;
+
+/// <summary>A docket with who may see it.</summary>
+/// <param name="Key">Order in which dockets were made; for paging.</param>
+public sealed record Docket(
+    long Key, DocketId Id, DocketRef Ref, string Subject, string Site, PersonId? Owner, int Stage, Priority Priority, bool Open, DocketSight Sight)
+{
+    /// <summary>What people call it for short: the subject up to its colon.</summary>
+    public string ShortName => Subject.Split(':', 2)[0];
+
+    /// <summary>Where it stands, for the rule of sight.</summary>
+    public Place Place => new Place.Inside(Sight);
+}
+
+/// <summary>Dockets, their milestones and who may see them.</summary>
+public static class DocketStore
+{
+    private const string Columns = "d.id, d.uid, d.kind, d.number, d.subject, d.site, o.uid, d.stage, d.priority, d.state, d.limited";
+    private const string From = "FROM docket d LEFT JOIN person o ON o.id = d.owner";
+
+    public static void Add(SqlSession session, Docket docket, Instant made)
+    {
+        session.Run(
+            """
+            INSERT INTO docket (uid, kind, number, subject, site, owner, stage, priority, state, limited, made)
+            VALUES ($uid, $kind, $number, $subject, $site, (SELECT id FROM person WHERE uid = $owner), $stage, $priority, $state, $limited, $made)
+            """,
+            ("uid", docket.Id.Value), ("kind", Words.DocketKinds.Of(docket.Ref.Kind)), ("number", docket.Ref.Number), ("subject", docket.Subject), ("site", docket.Site),
+            ("owner", docket.Owner?.Value), ("stage", docket.Stage), ("priority", Words.Priorities.Of(docket.Priority)), ("state", docket.Open ? "open" : "closed"),
+            ("limited", docket.Sight.Limited), ("made", made));
+        foreach (var person in docket.Sight.People) GiveSight(session, docket.Id, person);
+        foreach (var crew in docket.Sight.Crews)
+            session.Run(
+                "INSERT INTO docket_sight_crew (docket, crew) SELECT d.id, c.id FROM docket d, crew c WHERE d.uid = $docket AND c.uid = $crew",
+                ("docket", docket.Id.Value), ("crew", crew.Value));
+    }
+
+    public static void AddMilestone(SqlSession session, DocketId docket, Milestone milestone) =>
+        session.Run(
+            "INSERT INTO milestone (docket, name, at) SELECT id, $name, $at FROM docket WHERE uid = $docket",
+            ("name", milestone.Name), ("at", milestone.At), ("docket", docket.Value));
+
+    public static void GiveSight(SqlSession session, DocketId docket, PersonId person) =>
+        session.Run(
+            "INSERT INTO docket_sight_person (docket, person) SELECT d.id, p.id FROM docket d, person p WHERE d.uid = $docket AND p.uid = $person ON CONFLICT DO NOTHING",
+            ("docket", docket.Value), ("person", person.Value));
+
+    public static void SetStage(SqlSession session, DocketId docket, int stage, bool open) =>
+        session.Run("UPDATE docket SET stage = $stage, state = $state WHERE uid = $uid", ("stage", stage), ("state", open ? "open" : "closed"), ("uid", docket.Value));
+
+    public static Docket? Find(SqlSession session, DocketRef reference) =>
+        session.First(
+            $"SELECT {Columns} {From} WHERE d.kind = $kind AND d.number = $number", r => Row(session, r, 0),
+            ("kind", Words.DocketKinds.Of(reference.Kind)), ("number", reference.Number));
+
+    public static Docket? Find(SqlSession session, DocketId id) =>
+        session.First($"SELECT {Columns} {From} WHERE d.uid = $uid", r => Row(session, r, 0), ("uid", id.Value));
+
+    /// <summary>Dockets made before a key, newest first.</summary>
+    /// <param name="session">Where to read.</param>
+    /// <param name="open">Whether open or closed ones.</param>
+    /// <param name="before">Key to go on from; null for the newest.</param>
+    /// <param name="most">How many at the most.</param>
+    public static List<Docket> Page(SqlSession session, bool open, long? before, int most) =>
+        session.All(
+            $"SELECT {Columns} {From} WHERE d.state = $state AND d.id < $before ORDER BY d.id DESC LIMIT $most", r => Row(session, r, 0),
+            ("state", open ? "open" : "closed"), ("before", before ?? long.MaxValue), ("most", most));
+
+    /// <summary>Dockets whose reference or subject has these words, open ones first.</summary>
+    public static List<Docket> Matching(SqlSession session, string words, int most) =>
+        session.All(
+            $"""
+            SELECT {Columns} {From}
+            WHERE upper(substr(d.kind, 1, 1)) || '-' || d.number LIKE $start ESCAPE '\' OR d.subject LIKE $within ESCAPE '\'
+            ORDER BY d.state DESC, d.id DESC LIMIT $most
+            """,
+            r => Row(session, r, 0), ("start", Like(words) + "%"), ("within", "%" + Like(words) + "%"), ("most", most));
+
+    public static ImmutableArray<Milestone> Milestones(SqlSession session, DocketId docket) =>
+        [.. session.All(
+            "SELECT m.name, m.at FROM milestone m JOIN docket d ON d.id = m.docket WHERE d.uid = $uid ORDER BY m.at",
+            r => new Milestone(r.GetString(0), r.GetMoment(1)), ("uid", docket.Value))];
+
+    /// <summary>Who may see the docket with this row id.</summary>
+    internal static DocketSight SightOf(SqlSession session, long docket) => DocketSight.Only(
+        session.All("SELECT p.uid FROM docket_sight_person s JOIN person p ON p.id = s.person WHERE s.docket = $docket", r => new PersonId(r.GetUid(0)), ("docket", docket)),
+        session.All("SELECT c.uid FROM docket_sight_crew s JOIN crew c ON c.id = s.crew WHERE s.docket = $docket", r => new CrewId(r.GetUid(0)), ("docket", docket)));
+
+    internal static string Like(string words) => words.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal);
+
+    private static Docket Row(SqlSession session, SqliteDataReader r, int at) => new(
+        r.GetInt64(at), new DocketId(r.GetUid(at + 1)), new DocketRef(Words.DocketKinds.Read(r.GetString(at + 2)), r.GetInt32(at + 3)), r.GetString(at + 4), r.GetString(at + 5),
+        r.GetUidOrNull(at + 6) is { } owner ? new PersonId(owner) : null, r.GetInt32(at + 7), Words.Priorities.Read(r.GetString(at + 8)), r.GetString(at + 9) == "open",
+        r.GetBoolean(at + 10) ? SightOf(session, r.GetInt64(at)) : DocketSight.Open);
+}

@@ -1,0 +1,112 @@
+using System.Collections.Immutable;
+using NodaTime;
+using NodaTime.Text;
+using Wrenlet.Core.Calendars;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.People;
+
+namespace Wrenlet.Storage.People;
+
+/// <summary>The firm, its hours, staff, crews, parties and queues.</summary>
+public static class PeopleStore
+{
+    /// <summary>Reads the whole directory.</summary>
+    public static Directory Load(SqlSession session)
+    {
+        var crewMembers = session.All(
+            "SELECT c.uid, p.uid FROM crew_member m JOIN crew c ON c.id = m.crew JOIN person p ON p.id = m.person ORDER BY p.name",
+            r => (Crew: new CrewId(r.GetUid(0)), Person: new PersonId(r.GetUid(1))));
+        var crewsOf = crewMembers.ToLookup(m => m.Person, m => m.Crew);
+        var profiles = session.All(
+            "SELECT p.uid, p.name, p.role, y.uid, p.address, p.purpose FROM person p LEFT JOIN party y ON y.id = p.party",
+            r =>
+            {
+                var id = new PersonId(r.GetUid(0));
+                Role? role = r.GetTextOrNull(2) is { } word ? Words.Roles.Read(word) : null;
+                PartyId? party = r.GetUidOrNull(3) is { } uid ? new PartyId(uid) : null;
+                return new Profile(new Person(id, r.GetString(1), role, party, [.. crewsOf[id]]), r.GetTextOrNull(4), r.GetString(5));
+            });
+        var membersOf = crewMembers.ToLookup(m => m.Crew, m => m.Person);
+        var crews = session.All("SELECT uid, name FROM crew", r => new Crew(new CrewId(r.GetUid(0)), r.GetString(1), [.. membersOf[new CrewId(r.GetUid(0))]]));
+        var contactsOf = profiles.Where(p => p.Person.Party is not null).ToLookup(p => p.Person.Party!.Value, p => p.Person.Id);
+        var parties = session.All("SELECT uid, name, kind FROM party", r =>
+            new Party(new PartyId(r.GetUid(0)), r.GetString(1), Words.PartyKinds.Read(r.GetString(2)), [.. contactsOf[new PartyId(r.GetUid(0))]]));
+
+        var zone = session.First("SELECT zone FROM firm", r => r.GetString(0));
+        var calendars = zone is null ? [] : Calendars(session, DateTimeZoneProviders.Tzdb[zone]);
+        var firm = session.First(
+            "SELECT f.name, f.address, f.day_first, c.name, f.demo, f.clock_offset_ms FROM firm f JOIN calendar c ON c.id = f.calendar",
+            r => new Firm(r.GetString(0), r.GetString(1), r.GetBoolean(2), calendars[r.GetString(3)], r.GetBoolean(4), TimeSpan.FromMilliseconds(r.GetInt64(5))));
+        var queues = session.All(
+            """
+            SELECT q.uid, q.name, q.site, c.uid, k.name, q.first_minutes, q.later_minutes, q.handover, q.unsorted
+            FROM queue q JOIN calendar k ON k.id = q.calendar LEFT JOIN crew c ON c.id = q.crew
+            """,
+            r => new Queue(
+                r.GetUid(0), r.GetString(1), r.GetString(2), r.GetUidOrNull(3) is { } crew ? new CrewId(crew) : null, calendars[r.GetString(4)],
+                new ResponseGoal(Duration.FromMinutes(r.GetInt64(5)), Duration.FromMinutes(r.GetInt64(6))),
+                Words.Handovers.Read(r.GetString(7)), r.GetBoolean(8)));
+        return new Directory(firm, profiles, crews, parties, calendars, queues);
+    }
+
+    /// <summary>Adds a working time; the holidays are the firm's.</summary>
+    public static void AddCalendar(SqlSession session, string name, WorkWeek week)
+    {
+        session.Run("INSERT INTO calendar (name) VALUES ($name)", ("name", name));
+        for (var day = IsoDayOfWeek.Monday; day <= IsoDayOfWeek.Sunday; day++)
+            foreach (var shift in week[day])
+                session.Run(
+                    "INSERT INTO calendar_shift (calendar, weekday, start_minute, end_minute) VALUES ((SELECT id FROM calendar WHERE name = $name), $day, $start, $end)",
+                    ("name", name), ("day", (int)day), ("start", MinuteOf(shift.Start)), ("end", shift.EndsAtMidnight ? 1440 : MinuteOf(shift.End)));
+    }
+
+    public static void AddHoliday(SqlSession session, LocalDate date, string name) =>
+        session.Run("INSERT INTO holiday (date, name) VALUES ($date, $name) ON CONFLICT DO NOTHING", ("date", LocalDatePattern.Iso.Format(date)), ("name", name));
+
+    public static void AddFirm(SqlSession session, string name, string zone, string address, bool dayFirst, string calendar, bool demo, TimeSpan clockOffset) =>
+        session.Run(
+            "INSERT INTO firm (id, name, zone, address, day_first, calendar, demo, clock_offset_ms) VALUES (1, $name, $zone, $address, $day, (SELECT id FROM calendar WHERE name = $calendar), $demo, $offset)",
+            ("name", name), ("zone", zone), ("address", address), ("day", dayFirst), ("calendar", calendar), ("demo", demo), ("offset", (long)clockOffset.TotalMilliseconds));
+
+    public static void AddParty(SqlSession session, PartyId id, string name, PartyKind kind) =>
+        session.Run("INSERT INTO party (uid, name, kind) VALUES ($uid, $name, $kind)", ("uid", id.Value), ("name", name), ("kind", Words.PartyKinds.Of(kind)));
+
+    public static void AddCrew(SqlSession session, CrewId id, string name) =>
+        session.Run("INSERT INTO crew (uid, name) VALUES ($uid, $name)", ("uid", id.Value), ("name", name));
+
+    public static void AddPerson(SqlSession session, Person person, string? address, string purpose, string? passwordHash)
+    {
+        session.Run(
+            "INSERT INTO person (uid, name, role, party, address, purpose, password_hash) VALUES ($uid, $name, $role, (SELECT id FROM party WHERE uid = $party), $address, $purpose, $hash)",
+            ("uid", person.Id.Value), ("name", person.Name), ("role", person.Role is { } role ? Words.Roles.Of(role) : null),
+            ("party", person.Party?.Value), ("address", address), ("purpose", purpose), ("hash", passwordHash));
+        foreach (var crew in person.Crews)
+            session.Run(
+                "INSERT INTO crew_member (crew, person) SELECT c.id, p.id FROM crew c, person p WHERE c.uid = $crew AND p.uid = $person",
+                ("crew", crew.Value), ("person", person.Id.Value));
+    }
+
+    public static void AddQueue(SqlSession session, Guid id, string name, string site, CrewId? crew, string calendar, ResponseGoal goal, HandoverRule handover, bool unsorted) =>
+        session.Run(
+            """
+            INSERT INTO queue (uid, name, site, crew, calendar, first_minutes, later_minutes, handover, unsorted)
+            VALUES ($uid, $name, $site, (SELECT id FROM crew WHERE uid = $crew), (SELECT id FROM calendar WHERE name = $calendar), $first, $later, $handover, $unsorted)
+            """,
+            ("uid", id), ("name", name), ("site", site), ("crew", crew?.Value), ("calendar", calendar),
+            ("first", (long)goal.FirstReply.TotalMinutes), ("later", (long)goal.LaterReply.TotalMinutes),
+            ("handover", Words.Handovers.Of(handover)), ("unsorted", unsorted));
+
+    private static Dictionary<string, WorkCalendar> Calendars(SqlSession session, DateTimeZone zone)
+    {
+        var holidays = session.All("SELECT date FROM holiday", r => LocalDatePattern.Iso.Parse(r.GetString(0)).Value);
+        return session.All(
+                "SELECT c.name, s.weekday, s.start_minute, s.end_minute FROM calendar c JOIN calendar_shift s ON s.calendar = c.id",
+                r => (Name: r.GetString(0), Shift: KeyValuePair.Create((IsoDayOfWeek)r.GetInt32(1), new Shift(TimeOf(r.GetInt32(2)), TimeOf(r.GetInt32(3))))))
+            .GroupBy(s => s.Name, s => s.Shift)
+            .ToDictionary(c => c.Key, c => new WorkCalendar(zone, new WorkWeek(c), holidays));
+    }
+
+    private static int MinuteOf(LocalTime time) => (time.Hour * 60) + time.Minute;
+
+    private static LocalTime TimeOf(int minute) => LocalTime.FromMinutesSinceMidnight(minute % 1440);
+}

@@ -1,0 +1,72 @@
+using System.Diagnostics.CodeAnalysis;
+using Microsoft.Data.Sqlite;
+
+namespace Wrenlet.Storage;
+
+/// <summary>
+/// One connection with its prepared statements. Used by one thread at a time; SQL stands beside the method
+/// that runs it, and values are always parameters.
+/// </summary>
+[SuppressMessage("Security", "CA2100", Justification = "SQL is constant at every call; values are parameters.")]
+public sealed class SqlSession : IDisposable
+{
+    private readonly Dictionary<string, SqliteCommand> _statements = [];
+
+    internal SqlSession(SqliteConnection connection) => Connection = connection;
+
+    internal SqliteConnection Connection { get; }
+
+    /// <summary>Runs a statement that returns no rows.</summary>
+    /// <returns>How many rows it changed.</returns>
+    public int Run(string sql, params ReadOnlySpan<(string Name, object? Value)> values) => Statement(sql, values).ExecuteNonQuery();
+
+    /// <summary>Reads all rows.</summary>
+    public List<T> All<T>(string sql, Func<SqliteDataReader, T> row, params ReadOnlySpan<(string Name, object? Value)> values)
+    {
+        using var reader = Statement(sql, values).ExecuteReader();
+        var rows = new List<T>();
+        while (reader.Read()) rows.Add(row(reader));
+        return rows;
+    }
+
+    /// <summary>Reads the first row; default when there is none.</summary>
+    public T? First<T>(string sql, Func<SqliteDataReader, T> row, params ReadOnlySpan<(string Name, object? Value)> values)
+    {
+        using var reader = Statement(sql, values).ExecuteReader();
+        return reader.Read() ? row(reader) : default;
+    }
+
+    /// <summary>Reads the first column of the first row as a number; null when there is no row or no value.</summary>
+    public long? Number(string sql, params ReadOnlySpan<(string Name, object? Value)> values) =>
+        Statement(sql, values).ExecuteScalar() is long n ? n : null;
+
+    /// <inheritdoc/>
+    public void Dispose()
+    {
+        foreach (var statement in _statements.Values) statement.Dispose();
+        Connection.Dispose();
+    }
+
+    private SqliteCommand Statement(string sql, ReadOnlySpan<(string Name, object? Value)> values)
+    {
+        if (!_statements.TryGetValue(sql, out var command))
+        {
+            command = Connection.CreateCommand();
+            command.CommandText = sql;
+            foreach (var (name, _) in values) command.Parameters.Add(new SqliteParameter { ParameterName = "$" + name });
+            _statements[sql] = command;
+        }
+
+        for (var i = 0; i < values.Length; i++) command.Parameters[i].Value = Value(values[i].Value);
+        return command;
+    }
+
+    private static object Value(object? value) => value switch
+    {
+        null => DBNull.Value,
+        Guid id => Uid.Bytes(id),
+        NodaTime.Instant moment => moment.ToUnixTimeMilliseconds(),
+        bool flag => flag ? 1L : 0L,
+        _ => value,
+    };
+}

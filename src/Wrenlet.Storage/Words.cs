@@ -1,0 +1,52 @@
+using System.Collections.Frozen;
+using Wrenlet.Core.Alerts;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
+
+namespace Wrenlet.Storage;
+
+/// <summary>The short words under which enumerations are stored; each table has a CHECK with the same.</summary>
+public static class Words
+{
+    public static readonly Vocabulary<Role> Roles = new((Role.Member, "member"), (Role.Coordinator, "coordinator"), (Role.Manager, "manager"), (Role.Administrator, "administrator"));
+    public static readonly Vocabulary<PartyKind> PartyKinds = new((PartyKind.Customer, "customer"), (PartyKind.Partner, "partner"));
+    public static readonly Vocabulary<DocketKind> DocketKinds = new((DocketKind.Job, "job"), (DocketKind.Ticket, "ticket"), (DocketKind.Project, "project"));
+    public static readonly Vocabulary<Audience> Audiences = new((Audience.Inside, "inside"), (Audience.Outside, "outside"), (Audience.Direct, "direct"), (Audience.Group, "group"));
+    public static readonly Vocabulary<EntryKind> EntryKinds = new((EntryKind.Note, "note"), (EntryKind.MessageIn, "in"), (EntryKind.MessageOut, "out"), (EntryKind.Event, "event"));
+    public static readonly Vocabulary<Via> Vias = new((Via.Mail, "mail"), (Via.Page, "page"));
+    public static readonly Vocabulary<HandoverRule> Handovers = new((HandoverRule.Anyone, "anyone"), (HandoverRule.Crew, "crew"), (HandoverRule.Owner, "owner"));
+    public static readonly Vocabulary<Priority> Priorities = new((Priority.Critical, "critical"), (Priority.High, "high"), (Priority.Normal, "normal"), (Priority.Low, "low"));
+    public static readonly Vocabulary<TaskState> TaskStates = new(
+        (TaskState.NeedsAction, "needs-action"), (TaskState.InProgress, "in-progress"), (TaskState.Waiting, "waiting"), (TaskState.Done, "done"), (TaskState.Dropped, "dropped"));
+    public static readonly Vocabulary<CompletionRule> Rules = new((CompletionRule.Any, "any"), (CompletionRule.Every, "every"));
+    public static readonly Vocabulary<AlertReason> Reasons = new(
+        (AlertReason.Tagged, "tagged"), (AlertReason.CrewTagged, "crew-tagged"), (AlertReason.HandedOver, "handed-over"), (AlertReason.TaskGiven, "task-given"),
+        (AlertReason.OwnConversation, "own-conversation"), (AlertReason.OwnTask, "own-task"), (AlertReason.Following, "following"));
+}
+
+/// <summary>A two-way table between an enumeration and its words.</summary>
+public sealed class Vocabulary<T>
+    where T : struct, Enum
+{
+    private readonly FrozenDictionary<T, string> _words;
+    private readonly FrozenDictionary<string, T> _values;
+
+    internal Vocabulary(params (T Value, string Word)[] pairs)
+    {
+        _words = pairs.ToFrozenDictionary(p => p.Value, p => p.Word);
+        _values = pairs.ToFrozenDictionary(p => p.Word, p => p.Value);
+    }
+
+    /// <summary>All words, in the order of the enumeration.</summary>
+    public IEnumerable<string> All => _words.OrderBy(w => w.Key).Select(w => w.Value);
+
+    /// <summary>The word of a value.</summary>
+    public string Of(T value) => _words[value];
+
+    /// <summary>The value of a word; null when it is none of them.</summary>
+    public T? Parse(string? word) => word is not null && _values.TryGetValue(word, out var value) ? value : null;
+
+    internal T Read(string word) => _values[word];
+}
