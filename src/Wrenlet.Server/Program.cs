@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Wrenlet.Server;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Alerts;
@@ -14,7 +15,7 @@ using Wrenlet.Server.Tasks;
 try
 {
     var settings = StartUp.Settings(args);
-    var builder = WebApplication.CreateSlimBuilder();
+    var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory });
     builder.WebHost.ConfigureKestrel(StartUp.Listen(settings));
     builder.Logging.SetMinimumLevel(LogLevel.Warning);
 
@@ -24,6 +25,7 @@ try
     builder.Services.AddSingleton<StandinPostOffice>().AddSingleton<IPostOffice>(s => s.GetRequiredService<StandinPostOffice>());
     builder.Services.AddHostedService<Announcer>().AddHostedService<MailSender>().AddHostedService<MailCollector>();
     builder.Services.AddSingleton<Presence>().AddSignalR();
+    builder.Services.ConfigureHttpJsonOptions(json => json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict);
     builder.Services.AddOpenApi().AddValidation().AddProblemDetails().AddLimits(settings).AddResponseCompression(StartUp.Compress);
 
     var app = builder.Build();

@@ -73,7 +73,7 @@ internal static class AccountEndpoints
     {
         var directory = who.Current;
         return new(directory.Firm?.Name, directory.Firm is { Demo: true }
-            ? [.. directory.Staff.Select(p => new DemoPerson(PersonView.Of(p), directory.Profiles[p.Id].Purpose, directory.Profiles[p.Id].Address))]
+            ? [.. directory.Staff.OrderBy(p => p.Role switch { Role.Coordinator => 0, Role.Manager => 1, Role.Member => 2, _ => 3 }).Select(p => new DemoPerson(PersonView.Of(p), directory.Profiles[p.Id].Purpose, directory.Profiles[p.Id].Address))]
             : []);
     }
 

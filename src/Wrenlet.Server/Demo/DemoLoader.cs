@@ -170,6 +170,7 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
     {
         var stranger = StrangerForm().Match(said.Author);
         var name = stranger.Success ? stranger.Groups[1].Value : said.Author;
+        if (who.Current.Parties.TryGetValue(new PartyId(Id("party " + name)), out var firm)) name = who.Current.NameOf(firm.Contacts[0]);
         var party = who.Current.Find(new PersonId(Id(name)))?.Party is { } p ? who.Current.Parties[p].Name : name;
         var mail = new MimeMessage { Subject = said.MailSubject ?? story.Subject, Date = at.ToDateTimeOffset(), MessageId = $"{Guid.CreateVersion7():N}@post.example" };
         mail.From.Add(new MailboxAddress(name, stranger.Success ? stranger.Groups[2].Value : AddressOf(name)));
@@ -249,7 +250,7 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
     /// <summary>The same id for the same name at every load, so that colours and addresses stay.</summary>
     private static Guid Id(string name)
     {
-        var bytes = SHA256.HashData(Encoding.UTF8.GetBytes("saltmarsh " + name))[..16];
+        var bytes = SHA256.HashData(Encoding.UTF8.GetBytes("saltmarsh 2304 " + name))[..16];
         bytes[6] = (byte)((bytes[6] & 0x0f) | 0x80);
         bytes[8] = (byte)((bytes[8] & 0x3f) | 0x80);
         return new Guid(bytes, bigEndian: true);

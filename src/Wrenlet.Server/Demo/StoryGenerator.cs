@@ -73,10 +73,18 @@ internal sealed class StoryGenerator(Stock stock, WorkCalendar calendar, LocalDa
         Later(20, 400);
         Say("Odalys Brandt", "outside", topic.Close, close: true);
         story.Entries.RemoveAll(e => e.At >= present.PlusHours(-2));
+        if (story.Entries.FindLast(e => e.Lane == "outside") is { } last && last.Author == customer && _random.Next(5) > 0) Answer(story, last, Words(topic.Reply));
         story.Closed = story.Entries[^1].Close;
         var stages = Stages.Of(reference.Kind);
         story.Stage = story.Closed ? stages[^1] : stages[Math.Clamp(story.Entries.Count / 8, 1, stages.Length - 2)];
         return story;
+    }
+
+    /// <summary>Most customers have been answered by the scenario's present.</summary>
+    private void Answer(Story story, Said last, string words)
+    {
+        var at = calendar.Add(calendar.FirstMoment(last.At), Duration.FromMinutes(_random.Next(15, 90))).InZone(calendar.Zone).LocalDateTime;
+        if (at < present.PlusMinutes(-30)) story.Entries.Add(new(at, "Odalys Brandt", "outside", null, null, words, []));
     }
 
     private void Promise(Story story, Topic topic, LocalDateTime at, string title)

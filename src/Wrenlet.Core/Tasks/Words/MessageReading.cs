@@ -226,7 +226,7 @@ internal sealed class MessageReading
         var cuts = found.Times.Select(t => SpanOf(t.From, t.To)).Concat(found.Priorities.Select(p => SpanOf(p.From, p.To)))
             .Concat(found.CutTokens.Select(i => At(i).Span))
             .Concat(Enumerable.Range(found.Request.Content, Math.Max(0, found.End - found.Request.Content)).Where(i => At(i).Is("please")).Select(i => At(i).Span));
-        var whole = SpanOf(found.Request.Content, found.End);
+        var whole = SpanOf(found.Request.Content, WithoutReason(found.Request.Content, found.End));
         var title = Titles.Of(_text, whole, cuts);
         return new(
             new(title, [whole], found.Request.Confidence, [], $"“{_text[whole.Start..whole.End].Trim()}” asks for work."),
@@ -235,6 +235,28 @@ internal sealed class MessageReading
             startPoint is null ? null : Reading(startPoint, dated ? due! : start!, "not before"),
             PriorityOf(found, aside),
             repeat is null ? null : new(repeat.Repeats!, [SpanOf(repeat.From, repeat.To)], 0.9, [], $"“{Words(repeat)}” repeats it."));
+    }
+
+    /// <summary>The end of what is to be done, without a reason that follows it: ", before the price goes up", "as Caspian sails on Saturday".</summary>
+    private int WithoutReason(int content, int end)
+    {
+        for (var i = content + 2; i < end - 2; i++)
+        {
+            if (_times[i] is { } time)
+            {
+                i = time.To - 1;
+                continue;
+            }
+
+            if (!At(i).IsWord) continue;
+            var subject = Lexicon.SubjectPronouns.Contains(At(i + 1).Lower) || Lexicon.Determiners.Contains(At(i + 1).Lower) || At(i + 1).Kind is TokenKind.Name;
+            if (!subject) continue;
+            var reason = At(i).Lower is "because" or "since" or "whereas" or "otherwise" or "so" || (At(i).Lower is "as" && !At(i - 1).Is("as"));
+            var aside = At(i - 1).Is(",") && At(i).Lower is "before" or "after" or "until" or "while";
+            if (reason || aside) return i;
+        }
+
+        return end;
     }
 
     /// <summary>"Don't ... before Thursday": the phrase was read as due on the day before; it is the opening of the day itself.</summary>

@@ -1,0 +1,241 @@
+import type { HubConnection } from '@microsoft/signalr';
+import { useEffect, useSyncExternalStore } from 'react';
+import { say } from '../ui/toasts';
+import type {
+  AlertList,
+  Change,
+  ConversationView,
+  DocketView,
+  EntryView,
+  OpenedConversation,
+  PartyPage,
+  PersonView,
+  Talk,
+  TaskView,
+} from './client';
+import { api, taken } from './client';
+import { flushOutbox } from './outbox';
+import { keys, queries } from './queries';
+
+/** Whether changes by others arrive by themselves just now. */
+type State = 'connecting' | 'live' | 'away';
+
+export type Present = { person: PersonView; writing: boolean };
+
+let state: State = 'connecting';
+let connection: HubConnection | null = null;
+let last = 0;
+let onAlert: (change: Change) => void = () => {};
+const present = new Map<string, Present[]>();
+const listeners = new Set<() => void>();
+const subscribe = (l: () => void) => {
+  listeners.add(l);
+  return () => listeners.delete(l);
+};
+const tell = () => listeners.forEach((l) => l());
+
+const become = (next: State) => {
+  state = next;
+  tell();
+};
+
+export const useLiveState = () => useSyncExternalStore(subscribe, () => state);
+
+const nobody: Present[] = [];
+
+/** Who is in a conversation just now. */
+export const usePresent = (conversation: string | undefined) =>
+  useSyncExternalStore(subscribe, () => (conversation && present.get(conversation)) || nobody);
+
+/** Connects after sign-in, and catches up by the number of the last change heard. */
+export async function connect(sequence: number, alerted: (change: Change) => void) {
+  last = sequence;
+  onAlert = alerted;
+  const { HubConnectionBuilder, HttpTransportType, LogLevel } = await import('@microsoft/signalr');
+  connection = new HubConnectionBuilder()
+    .withUrl('/live', { transport: HttpTransportType.WebSockets, skipNegotiation: true })
+    .withAutomaticReconnect({ nextRetryDelayInMilliseconds: (c) => Math.min(15_000, 500 * 2 ** c.previousRetryCount) })
+    .configureLogging(LogLevel.None)
+    .build();
+  connection.on('change', (change: Change) => {
+    last = Math.max(last, change.seq);
+    apply(change);
+  });
+  connection.on('present', (view: { conversation: string; people: Present[] }) => {
+    present.set(view.conversation, view.people);
+    tell();
+  });
+  connection.onreconnecting(() => become('away'));
+  connection.onreconnected(arrived);
+  connection.onclose(() => become('away'));
+  await begin();
+}
+
+async function begin() {
+  try {
+    await connection!.start();
+    await arrived();
+  } catch {
+    become('away');
+    setTimeout(() => void begin(), 3000);
+  }
+}
+
+/** Leaves for good, at sign-out. */
+export const disconnect = () => connection?.stop();
+
+async function arrived() {
+  become('live');
+  await connection!.invoke('Reading', reading);
+  await catchUp();
+  await flushOutbox();
+}
+
+/** Asks for what came while away: all of it, once. */
+async function catchUp() {
+  const since = await taken(api.GET('/api/changes', { params: { query: { after: last } } }));
+  last = Math.max(last, since.last);
+  if (since.more) await queries.invalidateQueries();
+  else for (const change of since.list as Change[]) apply(change);
+}
+
+let reading: string[] = [];
+
+/** Says which conversations this page shows, for as long as it shows them. */
+export function useReading(conversations: string[]) {
+  const key = conversations.join(' ');
+  useEffect(() => {
+    reading = key ? key.split(' ') : [];
+    if (state === 'live') void connection?.invoke('Reading', reading);
+    return () => {
+      reading = [];
+      if (state === 'live') void connection?.invoke('Reading', reading);
+    };
+  }, [key]);
+}
+
+let lastWriting = 0;
+
+/** Says that something is being written here; it lapses by itself. */
+export function writing(conversation: string | null) {
+  const now = Date.now();
+  if (state !== 'live' || (conversation !== null && now - lastWriting < 3000)) return;
+  lastWriting = conversation === null ? 0 : now;
+  void connection?.invoke('Writing', conversation);
+}
+
+/** Puts a change where it belongs in what is shown; what cannot be patched is read anew. */
+function apply(change: Change) {
+  switch (change.kind) {
+    case 'entry.posted':
+      if (change.entry) showEntry(change.docket, change.entry);
+      else refresh(change);
+      void queries.invalidateQueries({ queryKey: ['dockets'] });
+      void queries.invalidateQueries({ queryKey: keys.queues });
+      break;
+    case 'conversation.changed':
+    case 'conversation.made':
+      refresh(change);
+      void queries.invalidateQueries({ queryKey: keys.queues });
+      void queries.invalidateQueries({ queryKey: keys.sent });
+      break;
+    case 'task.made':
+    case 'task.changed':
+      if (change.task) showTask(change.task);
+      else refresh(change);
+      void queries.invalidateQueries({ queryKey: keys.tasks });
+      break;
+    case 'alert.given':
+      if (change.alert) {
+        const alert = change.alert;
+        queries.setQueryData<AlertList>(keys.alerts, (list) =>
+          list && !list.alerts.some((a) => a.id === alert.id)
+            ? { alerts: [alert, ...list.alerts], unread: list.unread + 1 }
+            : list,
+        );
+        onAlert(change);
+      } else void queries.invalidateQueries({ queryKey: keys.alerts });
+      break;
+    case 'alert.read':
+      void queries.invalidateQueries({ queryKey: keys.alerts });
+      break;
+    default:
+      void queries.invalidateQueries();
+  }
+}
+
+function refresh(change: Change) {
+  if (change.docket) void queries.invalidateQueries({ queryKey: keys.docket(change.docket) });
+  if (change.conversation) void queries.invalidateQueries({ queryKey: keys.conversation(change.conversation) });
+  void queries.invalidateQueries({ queryKey: keys.page });
+}
+
+const withEntry = (talk: Talk, entry: EntryView): Talk => ({
+  ...talk,
+  entries: talk.entries.some((e) => e.id === entry.id)
+    ? talk.entries.map((e) =>
+        e.id === entry.id ? { ...entry, tasks: entry.tasks.length > 0 ? entry.tasks : e.tasks } : e,
+      )
+    : [...talk.entries, entry].sort((a, b) => a.order - b.order),
+});
+
+/** Shows an entry wherever its conversation is shown. */
+export function showEntry(docket: string | null | undefined, entry: EntryView) {
+  if (docket)
+    queries.setQueryData<DocketView>(keys.docket(docket), (d) => d && { ...d, talk: withEntry(d.talk, entry) });
+  queries.setQueryData<OpenedConversation>(
+    keys.conversation(entry.conversation),
+    (c) => c && { ...c, talk: withEntry(c.talk, entry) },
+  );
+  queries.setQueryData<PartyPage>(
+    keys.page,
+    (p) =>
+      p && {
+        ...p,
+        conversations: p.conversations.map((c) =>
+          c.id === entry.conversation ? { ...c, talk: withEntry(c.talk, entry) } : c,
+        ),
+      },
+  );
+}
+
+const withTask = (tasks: TaskView[], task: TaskView) =>
+  tasks.some((t) => t.id === task.id)
+    ? tasks.map((t) => (t.id === task.id && t.version <= task.version ? task : t))
+    : [task, ...tasks];
+
+/** Shows a task wherever it stands: among its docket's, on its entry, in one's own list. */
+export function showTask(task: TaskView) {
+  const onEntry = (talk: Talk): Talk => ({
+    ...talk,
+    entries: talk.entries.map((e) =>
+      e.id === task.sourceEntry ? { ...e, tasks: [...withTask([...e.tasks].reverse(), task)].reverse() } : e,
+    ),
+  });
+  if (task.docket)
+    queries.setQueryData<DocketView>(
+      keys.docket(task.docket),
+      (d) => d && { ...d, tasks: withTask(d.tasks, task), talk: onEntry(d.talk) },
+    );
+  if (task.sourceConversation)
+    queries.setQueryData<OpenedConversation>(
+      keys.conversation(task.sourceConversation),
+      (c) => c && { ...c, talk: onEntry(c.talk) },
+    );
+  queries.setQueryData<TaskView[]>(keys.tasks, (list) =>
+    list?.map((t) => (t.id === task.id && t.version <= task.version ? task : t)),
+  );
+}
+
+/** Shows a conversation's new state wherever it is shown. */
+export function showConversation(conversation: ConversationView) {
+  if (conversation.docket)
+    queries.setQueryData<DocketView>(
+      keys.docket(conversation.docket),
+      (d) => d && { ...d, conversations: d.conversations.map((c) => (c.id === conversation.id ? conversation : c)) },
+    );
+  queries.setQueryData<OpenedConversation>(keys.conversation(conversation.id), (c) => c && { ...c, conversation });
+}
+
+/** Says that something failed, in the words of the failure. */
+export const sayWrong = (wrong: unknown) => say(wrong instanceof Error ? wrong.message : String(wrong));

@@ -1,0 +1,77 @@
+import { Kept } from '../app/store';
+import { type EntryView, Refusal, Unreachable, api, taken } from './client';
+
+/** Something said that the server has not acknowledged yet. */
+export type Waiting = {
+  id: string;
+  conversation: string;
+  docket: string | null;
+  body: string;
+  close: boolean;
+  at: string;
+  refused?: string;
+};
+
+/** What was sent but not yet acknowledged; it survives a reload, and is sent again with the same id. */
+export const outbox = new Kept<Waiting[]>('wrenlet.outbox', []);
+
+type Sent = (waiting: Waiting, entry: EntryView) => void;
+
+let onSent: Sent = () => {};
+let busy = false;
+
+/** Says what is to happen with an entry that has been acknowledged. */
+export const whenSent = (then: Sent) => {
+  onSent = then;
+};
+
+/** Puts something into the outbox and tries to send all of it. A refusal is thrown, and the words are the caller's again. */
+export async function send(waiting: Waiting): Promise<void> {
+  outbox.set((all) => [...all, waiting]);
+  await attempt(waiting);
+}
+
+/** Tries again what still waits. */
+export async function flushOutbox() {
+  if (busy) return;
+  busy = true;
+  try {
+    for (const waiting of outbox.get()) {
+      if (waiting.refused) continue;
+      try {
+        await attempt(waiting);
+      } catch (wrong) {
+        if (!(wrong instanceof Refusal)) throw wrong;
+        outbox.set((all) => [...all, { ...waiting, refused: wrong.message }]);
+      }
+    }
+  } finally {
+    busy = false;
+  }
+}
+
+/** Takes something out of the outbox for good. */
+export const withdraw = (id: string) => outbox.set((all) => all.filter((w) => w.id !== id));
+
+async function attempt(waiting: Waiting) {
+  try {
+    const entry = await taken(
+      api.POST('/api/conversations/{id}/entries', {
+        params: { path: { id: waiting.conversation } },
+        body: { id: waiting.id, body: waiting.body, close: waiting.close },
+      }),
+    );
+    onSent(waiting, entry);
+    withdraw(waiting.id);
+  } catch (wrong) {
+    if (
+      wrong instanceof Unreachable ||
+      (wrong instanceof Refusal && (wrong.status === 401 || wrong.status === 429 || wrong.status >= 500))
+    )
+      return;
+    withdraw(waiting.id);
+    throw wrong;
+  }
+}
+
+window.addEventListener('online', () => void flushOutbox());

@@ -1,0 +1,58 @@
+import { QueryClient, useQuery } from '@tanstack/react-query';
+import { Refusal, api, taken } from './client';
+
+export const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 30_000,
+      refetchOnWindowFocus: false,
+      retry: (count, error) => !(error instanceof Refusal) && count < 2,
+    },
+  },
+});
+
+export const keys = {
+  me: ['me'] as const,
+  dockets: (open: boolean) => ['dockets', open] as const,
+  docket: (ref: string) => ['docket', ref] as const,
+  conversation: (id: string) => ['conversation', id] as const,
+  queues: ['queues'] as const,
+  tasks: ['tasks'] as const,
+  alerts: ['alerts'] as const,
+  colleagues: ['colleagues'] as const,
+  drafts: (entry: string) => ['drafts', entry] as const,
+  page: ['page'] as const,
+  sent: ['sent'] as const,
+  asides: ['asides'] as const,
+};
+
+export const useDockets = (open: boolean) =>
+  useQuery({
+    queryKey: keys.dockets(open),
+    queryFn: () => taken(api.GET('/api/dockets', { params: { query: { open } } })),
+  });
+
+export const useDocket = (ref: string) =>
+  useQuery({
+    queryKey: keys.docket(ref),
+    queryFn: () => taken(api.GET('/api/dockets/{reference}', { params: { path: { reference: ref } } })),
+    refetchInterval: 60_000,
+  });
+
+export const useConversation = (id: string) =>
+  useQuery({
+    queryKey: keys.conversation(id),
+    queryFn: () => taken(api.GET('/api/conversations/{id}', { params: { path: { id } } })),
+    refetchInterval: 60_000,
+  });
+
+export const useQueues = () =>
+  useQuery({ queryKey: keys.queues, queryFn: () => taken(api.GET('/api/conversations')), refetchInterval: 60_000 });
+
+export const useTasks = () =>
+  useQuery({ queryKey: keys.tasks, queryFn: () => taken(api.GET('/api/tasks')), refetchInterval: 60_000 });
+
+export const useAlerts = () => useQuery({ queryKey: keys.alerts, queryFn: () => taken(api.GET('/api/alerts')) });
+
+export const useColleagues = () =>
+  useQuery({ queryKey: keys.colleagues, queryFn: () => taken(api.GET('/api/colleagues')), staleTime: 600_000 });

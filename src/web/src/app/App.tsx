@@ -1,0 +1,126 @@
+import { useQuery } from '@tanstack/react-query';
+import { Suspense, lazy, useEffect, useState } from 'react';
+import { BrowserRouter, Navigate, Route, Routes, useNavigate, useParams } from 'react-router';
+import { SignIn } from '../accounts/SignIn';
+import { type Me, Refusal, api, setGuard, taken } from '../api/client';
+import { connect, showEntry } from '../api/live';
+import { whenSent } from '../api/outbox';
+import { keys, queries } from '../api/queries';
+import { popUp } from '../alerts/PopUp';
+import { Wrong } from '../ui/controls';
+import { Toasts } from '../ui/toasts';
+import { Frame } from './Frame';
+import { setFirmTime } from './time';
+
+const SetUp = lazy(() => import('../accounts/SetUp').then((m) => ({ default: m.SetUp })));
+const PartyPageView = lazy(() => import('../conversations/PartyPageView').then((m) => ({ default: m.PartyPageView })));
+const TodayPage = lazy(() => import('./TodayPage').then((m) => ({ default: m.TodayPage })));
+const DocketsPage = lazy(() => import('../dockets/DocketsPage').then((m) => ({ default: m.DocketsPage })));
+const DocketPage = lazy(() => import('../dockets/DocketPage').then((m) => ({ default: m.DocketPage })));
+const QueuesPage = lazy(() => import('../conversations/QueuesPage').then((m) => ({ default: m.QueuesPage })));
+const ConversationPage = lazy(() =>
+  import('../conversations/ConversationPage').then((m) => ({ default: m.ConversationPage })),
+);
+const TasksPage = lazy(() => import('../tasks/TasksPage').then((m) => ({ default: m.TasksPage })));
+const PostOfficePage = lazy(() => import('../standins/PostOfficePage').then((m) => ({ default: m.PostOfficePage })));
+
+/** Who is signed in; null for nobody. */
+async function whoAmI(): Promise<Me | null> {
+  try {
+    const me = await taken(api.GET('/api/me'));
+    setGuard(me.guard);
+    setFirmTime(me.zone, me.now, me.standsStill);
+    return me;
+  } catch (wrong) {
+    if (wrong instanceof Refusal && wrong.status === 401) return null;
+    throw wrong;
+  }
+}
+
+/** A private link: signs its contact in, and goes to their page. */
+function ByLink({ done }: { done: () => Promise<unknown> }) {
+  const { token } = useParams();
+  const navigate = useNavigate();
+  const [wrong, setWrong] = useState<Error | null>(null);
+  useEffect(() => {
+    taken(api.POST('/api/session/link', { body: { token: token! } }))
+      .then(done)
+      .then(() => navigate('/', { replace: true }))
+      .catch((e: Error) => setWrong(e));
+  }, [token, navigate, done]);
+  return (
+    <main className="grid min-h-full p-6">
+      {wrong ? <Wrong error={wrong} /> : <p className="m-auto text-soft">Opening your page …</p>}
+    </main>
+  );
+}
+
+const anew = () => queries.invalidateQueries({ queryKey: keys.me });
+
+function Inside({ me }: { me: Me }) {
+  useEffect(() => {
+    whenSent((waiting, entry) => showEntry(waiting.docket, entry));
+    void connect(me.sequence, (change) => change.alert && popUp(change.alert));
+  }, [me.sequence]);
+  if (!me.staff)
+    return (
+      <Routes>
+        <Route path="*" element={<PartyPageView me={me} />} />
+      </Routes>
+    );
+  return (
+    <Frame me={me}>
+      <Suspense fallback={null}>
+        <Routes>
+          <Route path="/" element={<TodayPage me={me} />} />
+          <Route path="/queues" element={<QueuesPage me={me} />} />
+          <Route path="/dockets" element={<DocketsPage />} />
+          <Route path="/dockets/:reference" element={<DocketPage me={me} />} />
+          <Route path="/conversations/:id" element={<ConversationPage me={me} />} />
+          <Route path="/tasks" element={<TasksPage />} />
+          <Route path="/post-office" element={<PostOfficePage />} />
+          <Route path="*" element={<Navigate to="/" replace />} />
+        </Routes>
+      </Suspense>
+    </Frame>
+  );
+}
+
+/** The whole application: the first page, a party's page, or the frame with its pages. */
+export function App() {
+  const me = useQuery({ queryKey: keys.me, queryFn: whoAmI, staleTime: Infinity });
+  const welcome = useQuery({
+    queryKey: ['welcome'],
+    queryFn: () => taken(api.GET('/api/welcome')),
+    enabled: me.data === null,
+  });
+  const begin = () => void anew();
+  return (
+    <BrowserRouter>
+      <Suspense fallback={null}>
+        <Routes>
+          <Route path="/with/:token" element={<ByLink done={anew} />} />
+          <Route
+            path="*"
+            element={
+              me.error ? (
+                <main className="grid min-h-full p-6">
+                  <Wrong error={me.error} again={begin} />
+                </main>
+              ) : me.data ? (
+                <Inside key={me.data.person.id} me={me.data} />
+              ) : welcome.data ? (
+                welcome.data.firm ? (
+                  <SignIn welcome={welcome.data} done={begin} />
+                ) : (
+                  <SetUp done={begin} />
+                )
+              ) : null
+            }
+          />
+        </Routes>
+      </Suspense>
+      <Toasts />
+    </BrowserRouter>
+  );
+}

@@ -1,0 +1,217 @@
+import { Bell, CheckSquare, FileStack, Inbox, Search, Sun, X } from 'lucide-react';
+import { type ReactNode, Suspense, lazy, useEffect, useState } from 'react';
+import { Link, NavLink, useLocation, useNavigate } from 'react-router';
+import { AlertsPanel } from '../alerts/AlertsPanel';
+import type { Me } from '../api/client';
+import { useLiveState } from '../api/live';
+import { outbox } from '../api/outbox';
+import { useAlerts, useQueues, useTasks } from '../api/queries';
+import { drafts } from '../conversations/drafts';
+import { cx } from '../ui/controls';
+import { Count } from '../ui/tags';
+import { AccountMenu } from './AccountMenu';
+import { Mark } from './Mark';
+import { useKeys } from './keys';
+import { closeTab, tabs } from './tabs';
+
+const FindOrDo = lazy(() => import('../finding/FindOrDo').then((m) => ({ default: m.FindOrDo })));
+const KeysHelp = lazy(() => import('./KeysHelp').then((m) => ({ default: m.KeysHelp })));
+
+const places = [
+  { to: '/', name: 'Today', icon: Sun, key: 'n' },
+  { to: '/queues', name: 'Queues', icon: Inbox, key: 'q' },
+  { to: '/dockets', name: 'Dockets', icon: FileStack, key: 'd' },
+  { to: '/tasks', name: 'Tasks', icon: CheckSquare, key: 't' },
+] as const;
+
+function useCounts(me: Me) {
+  const queues = useQueues().data ?? [];
+  const tasks = useTasks().data ?? [];
+  const open = tasks.filter((t) => t.state !== 'done' && t.state !== 'dropped');
+  const mine = queues.filter((q) => q.conversation.turn === 'ours' && q.conversation.owner?.id === me.person.id);
+  return {
+    Today: mine.length + open.filter((t) => t.dueState !== 'well').length,
+    Queues: queues.filter((q) => q.conversation.turn === 'ours').length,
+    Dockets: 0,
+    Tasks: open.length,
+  } as Record<string, number>;
+}
+
+function Places({ me, foot }: { me: Me; foot?: boolean }) {
+  const counts = useCounts(me);
+  return (
+    <nav
+      aria-label="Places"
+      className={
+        foot
+          ? 'fixed inset-x-0 bottom-0 z-30 grid h-14 grid-cols-4 border-t bg-surface md:hidden'
+          : 'flex h-full items-stretch gap-1 max-md:hidden'
+      }
+    >
+      {places.map(({ to, name, icon: Icon }) => (
+        <NavLink
+          key={to}
+          to={to}
+          end={to === '/'}
+          className={({ isActive }) =>
+            cx(
+              foot ? 'grid content-center justify-items-center text-[12px]' : 'flex items-center px-[11px]',
+              isActive ? 'font-semibold text-ink shadow-[inset_0_-2px_0_var(--wren)]' : 'text-soft hover:text-ink',
+            )
+          }
+        >
+          {foot ? <Icon size={18} aria-hidden /> : null}
+          <span>
+            {name}
+            <Count n={counts[name] ?? 0} />
+          </span>
+        </NavLink>
+      ))}
+    </nav>
+  );
+}
+
+function TabStrip() {
+  const open = tabs.use();
+  const kept = drafts.use();
+  const { pathname } = useLocation();
+  const navigate = useNavigate();
+  if (open.length === 0) return null;
+  return (
+    <nav
+      aria-label="Open dockets"
+      className="flex h-[34px] flex-none items-end gap-[3px] overflow-x-auto overflow-y-hidden border-b px-3.5 max-md:hidden"
+    >
+      {open.map((tab) => {
+        const here = pathname === `/dockets/${tab.ref}`;
+        const draft = Object.values(kept).some((d) => d.docket === tab.ref);
+        const close = () => {
+          const beside = closeTab(tab.ref);
+          if (here) void navigate(beside ? `/dockets/${beside.ref}` : '/dockets');
+        };
+        return (
+          <div
+            key={tab.ref}
+            className={cx(
+              'index-tab group flex flex-none items-center border border-b-0 pl-2.5 pr-1.5 text-[13px]',
+              here ? 'bg-surface pb-[5px] pt-1 font-semibold' : 'bg-line/60 pb-[2px] pt-[2px] text-soft hover:text-ink',
+            )}
+            onAuxClick={(e) => e.button === 1 && close()}
+          >
+            <Link
+              to={`/dockets/${tab.ref}`}
+              aria-current={here ? 'page' : undefined}
+              className="max-w-52 truncate py-px"
+            >
+              {tab.ref} {tab.name}
+              {draft ? <b className="ml-1 text-wren">draft</b> : null}
+            </Link>
+            <button
+              type="button"
+              aria-label={`Close ${tab.ref}`}
+              title="Close"
+              onClick={close}
+              className="ml-1 grid size-6 place-items-center rounded-[3px] text-soft opacity-0 hover:text-ink focus-visible:opacity-100 group-hover:opacity-100"
+            >
+              <X size={13} />
+            </button>
+          </div>
+        );
+      })}
+    </nav>
+  );
+}
+
+function LiveNote() {
+  const live = useLiveState();
+  const waiting = outbox.use();
+  if (live !== 'away' && waiting.length === 0) return null;
+  return (
+    <p role="status" className="flex-none border-b border-soon-line bg-soon-wash px-4 py-1 text-[13px] text-soon">
+      {live === 'away' ? 'The server cannot be reached just now. You can go on writing; ' : ''}
+      {waiting.length > 0
+        ? `${waiting.length} not sent yet, kept here and sent as soon as possible.`
+        : live === 'away'
+          ? 'nothing is lost.'
+          : ''}
+    </p>
+  );
+}
+
+/** The frame around every page of staff: the bar, the index tabs, and the page. */
+export function Frame({ me, children }: { me: Me; children: ReactNode }) {
+  const [finding, setFinding] = useState(false);
+  const [helping, setHelping] = useState(false);
+  const [alerting, setAlerting] = useState(false);
+  const unread = useAlerts().data?.unread ?? me.unreadAlerts;
+  const navigate = useNavigate();
+
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+        event.preventDefault();
+        setFinding(true);
+      }
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, []);
+
+  useKeys({
+    '?': () => setHelping(true),
+    '/': () => setFinding(true),
+    'g a': () => setAlerting(true),
+    ...Object.fromEntries(places.map((p) => [`g ${p.key}`, () => void navigate(p.to)])),
+  });
+
+  return (
+    <div className="flex h-full flex-col max-md:pb-14">
+      <a
+        href="#page"
+        className="absolute left-2 top-2 z-50 -translate-y-16 rounded-card bg-wren px-3 py-1 text-wren-ink focus:translate-y-0"
+      >
+        Go to the page
+      </a>
+      <header className="flex h-12 flex-none items-center gap-1 border-b bg-surface px-3.5">
+        <Link to="/" className="mr-4 rounded-card" aria-label="Wrenlet, to Today">
+          <Mark />
+        </Link>
+        <Places me={me} />
+        <button
+          type="button"
+          onClick={() => setFinding(true)}
+          className="ml-auto flex h-[33px] w-[290px] items-center justify-between gap-2 rounded-card border bg-paper px-2.5 text-soft hover:border-soft max-lg:w-[180px] max-md:w-11 max-md:justify-center"
+        >
+          <span className="max-md:sr-only">Find or do</span>
+          <Search size={16} className="md:hidden" aria-hidden />
+          <kbd className="rounded-[3px] border bg-surface px-1 font-sans text-[11.5px] max-md:hidden">Ctrl K</kbd>
+        </button>
+        <AlertsPanel
+          open={alerting}
+          onOpenChange={setAlerting}
+          trigger={
+            <button
+              type="button"
+              className="ml-2 flex h-9 items-center gap-1 rounded-card px-2 text-soft hover:text-ink"
+            >
+              <Bell size={16} className="md:hidden" aria-hidden />
+              <span className="max-md:sr-only">Alerts</span>
+              <Count n={unread} />
+            </button>
+          }
+        />
+        <AccountMenu me={me} onKeys={() => setHelping(true)} />
+      </header>
+      <TabStrip />
+      <LiveNote />
+      <main id="page" tabIndex={-1} className="flex min-h-0 flex-1 flex-col outline-none">
+        {children}
+      </main>
+      <Places me={me} foot />
+      <Suspense fallback={null}>
+        {finding ? <FindOrDo onClose={() => setFinding(false)} onKeys={() => setHelping(true)} /> : null}
+        {helping ? <KeysHelp onClose={() => setHelping(false)} /> : null}
+      </Suspense>
+    </div>
+  );
+}

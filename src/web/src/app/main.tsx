@@ -1,0 +1,20 @@
+import { QueryClientProvider } from '@tanstack/react-query';
+import { Tooltip } from 'radix-ui';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { queries } from '../api/queries';
+import { App } from './App';
+import './theme.css';
+import { applyTheme } from './theme';
+
+applyTheme();
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <Tooltip.Provider>
+        <App />
+      </Tooltip.Provider>
+    </QueryClientProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,229 @@
+import Mention from '@tiptap/extension-mention';
+import Placeholder from '@tiptap/extension-placeholder';
+import { EditorContent, type Editor as TiptapEditor, useEditor } from '@tiptap/react';
+import StarterKit from '@tiptap/starter-kit';
+import type { SuggestionOptions, SuggestionProps } from '@tiptap/suggestion';
+import { Bold, Code, Italic, List, ListOrdered, Strikethrough } from 'lucide-react';
+import { forwardRef, useEffect, useImperativeHandle, useRef, useState } from 'react';
+import { type Taggable, api, taken } from '../api/client';
+import { cx } from '../ui/controls';
+import { type DocNode, toMarkdown } from './markdown';
+
+/** What a composer may ask of its editor. */
+export type EditorHandle = {
+  focus: () => void;
+  markdown: () => string;
+  clear: () => void;
+  restore: (doc: unknown) => void;
+  doc: () => unknown;
+};
+
+type Props = {
+  conversation: string;
+  placeholder: string;
+  label: string;
+  initial: unknown;
+  autoFocus: boolean;
+  onChange: (empty: boolean, doc: unknown) => void;
+  onSend: () => void;
+};
+
+type Choice = { items: Taggable[]; at: DOMRect; chosen: number; pick: (item: Taggable) => void };
+
+/** The list under an @ or #, driven from the editor: it never takes the focus. */
+function tagSuggestion(
+  conversation: string,
+  sign: string,
+  name: string,
+  show: (choice: Choice | null) => void,
+): Partial<SuggestionOptions<Taggable>> {
+  return {
+    char: sign,
+    items: ({ query }) =>
+      taken(
+        api.GET('/api/conversations/{id}/taggable', {
+          params: { path: { id: conversation }, query: { sign, typed: query } },
+        }),
+      ).catch(() => []),
+    command: ({ editor, range, props }) => {
+      const { kind, target, text } = props as unknown as Taggable;
+      editor
+        .chain()
+        .focus()
+        .insertContentAt(range, [
+          { type: name, attrs: { kind, target, label: text } },
+          { type: 'text', text: ' ' },
+        ])
+        .run();
+    },
+    render: () => {
+      let choice: Choice | null = null;
+      const update = (props: SuggestionProps<Taggable>) => {
+        const at = props.clientRect?.();
+        choice = at
+          ? {
+              items: props.items,
+              at,
+              chosen: Math.min(choice?.chosen ?? 0, Math.max(0, props.items.length - 1)),
+              pick: (item) => props.command(item),
+            }
+          : null;
+        show(choice);
+      };
+      return {
+        onStart: update,
+        onUpdate: update,
+        onKeyDown: ({ event }) => {
+          if (!choice || choice.items.length === 0) return false;
+          const n = choice.items.length;
+          if (event.key === 'ArrowDown') choice = { ...choice, chosen: (choice.chosen + 1) % n };
+          else if (event.key === 'ArrowUp') choice = { ...choice, chosen: (choice.chosen + n - 1) % n };
+          else if (event.key === 'Enter' || event.key === 'Tab') {
+            choice.pick(choice.items[choice.chosen]!);
+            return true;
+          } else if (event.key === 'Escape') {
+            choice = null;
+            show(null);
+            return true;
+          } else return false;
+          show(choice);
+          return true;
+        },
+        onExit: () => {
+          choice = null;
+          show(null);
+        },
+      };
+    },
+  };
+}
+
+const tagNode = (name: string, sign: string, conversation: string, show: (choice: Choice | null) => void) =>
+  Mention.extend({
+    name,
+    addAttributes: () => ({ kind: { default: 'person' }, target: { default: '' }, label: { default: '' } }),
+    parseHTML: () => [{ tag: `span[data-tag="${name}"]` }],
+    renderHTML: ({ node }) => [
+      'span',
+      { class: 'tag', 'data-tag': name, 'data-kind': node.attrs.kind as string },
+      String(node.attrs.label),
+    ],
+    renderText: ({ node }) => String(node.attrs.label),
+  }).configure({ suggestion: { ...tagSuggestion(conversation, sign, name, show), pluginKey: undefined } });
+
+const tools: [string, typeof Bold, string, (e: TiptapEditor) => void][] = [
+  ['Bold', Bold, 'bold', (e) => e.chain().focus().toggleBold().run()],
+  ['Italic', Italic, 'italic', (e) => e.chain().focus().toggleItalic().run()],
+  ['Strike', Strikethrough, 'strike', (e) => e.chain().focus().toggleStrike().run()],
+  ['Code', Code, 'code', (e) => e.chain().focus().toggleCode().run()],
+  ['List', List, 'bulletList', (e) => e.chain().focus().toggleBulletList().run()],
+  ['Numbered list', ListOrdered, 'orderedList', (e) => e.chain().focus().toggleOrderedList().run()],
+];
+
+/** The editor of a composer: rich text that is Markdown underneath, with tags after @ and #. */
+export const Editor = forwardRef<EditorHandle, Props>(
+  ({ conversation, placeholder, label, initial, autoFocus, onChange, onSend }, ref) => {
+    const [choice, setChoice] = useState<Choice | null>(null);
+    const sending = useRef(onSend);
+    sending.current = onSend;
+    const [, redraw] = useState(0);
+    const editor = useEditor({
+      injectCSS: false,
+      extensions: [
+        StarterKit.configure({
+          heading: false,
+          link: { openOnClick: false, autolink: true, protocols: ['http', 'https', 'mailto', 'tel'] },
+        }),
+        Placeholder.configure({ placeholder }),
+        tagNode('tagPerson', '@', conversation, setChoice),
+        tagNode('tagThing', '#', conversation, setChoice),
+      ],
+      content: (initial as DocNode) ?? '',
+      autofocus: autoFocus ? 'end' : false,
+      editorProps: {
+        attributes: {
+          role: 'textbox',
+          'aria-multiline': 'true',
+          'aria-label': label,
+          class: 'said max-h-[34vh] overflow-y-auto px-2.5 py-1.5',
+        },
+        handleKeyDown: (_, event) => {
+          if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
+            sending.current();
+            return true;
+          }
+          if (event.key === 'Escape') (document.activeElement as HTMLElement | null)?.blur();
+          return false;
+        },
+      },
+      onUpdate: ({ editor: e }) => onChange(e.isEmpty, e.getJSON()),
+      onTransaction: () => redraw((n) => n + 1),
+    });
+    useImperativeHandle(ref, () => ({
+      focus: () => editor?.commands.focus('end'),
+      markdown: () => (editor ? toMarkdown(editor.getJSON() as DocNode) : ''),
+      clear: () => editor?.commands.clearContent(true),
+      restore: (doc) => editor?.commands.setContent(doc as DocNode),
+      doc: () => editor?.getJSON(),
+    }));
+    useEffect(() => () => setChoice(null), []);
+    const focused = editor?.isFocused || (editor && !editor.isEmpty);
+    return (
+      <div>
+        <EditorContent editor={editor} />
+        {focused && editor ? (
+          <div role="toolbar" aria-label="Form of the text" className="flex gap-0.5 border-t px-1 py-0.5">
+            {tools.map(([name, Icon, mark, run]) => (
+              <button
+                key={name}
+                type="button"
+                title={name}
+                aria-label={name}
+                aria-pressed={editor.isActive(mark)}
+                onMouseDown={(e) => e.preventDefault()}
+                onClick={() => run(editor)}
+                className={cx(
+                  'grid size-6 place-items-center rounded-[3px] hover:text-ink max-md:size-11',
+                  editor.isActive(mark) ? 'bg-wren-wash text-wren' : 'text-soft',
+                )}
+              >
+                <Icon size={14} />
+              </button>
+            ))}
+          </div>
+        ) : null}
+        {choice && choice.items.length > 0 ? (
+          <ul
+            role="listbox"
+            aria-label="Tags"
+            className="fixed z-50 max-h-72 w-80 overflow-auto rounded-card border border-soft/40 bg-surface p-1 shadow-md"
+            style={{
+              left: Math.min(choice.at.left, window.innerWidth - 330),
+              bottom: window.innerHeight - choice.at.top + 4,
+            }}
+          >
+            {choice.items.map((item, i) => (
+              <li
+                key={item.kind + item.target}
+                role="option"
+                aria-selected={i === choice.chosen}
+                onMouseDown={(e) => {
+                  e.preventDefault();
+                  choice.pick(item);
+                }}
+                className={cx('cursor-pointer rounded-[3px] px-2 py-1', i === choice.chosen && 'bg-wren-wash')}
+              >
+                <span className="block font-semibold">{item.text}</span>
+                <span className="block truncate text-[12.5px] text-soft">
+                  {item.detail}
+                  {item.sees ? '' : ' · does not see this yet'}
+                </span>
+              </li>
+            ))}
+          </ul>
+        ) : null}
+      </div>
+    );
+  },
+);
+Editor.displayName = 'Editor';

@@ -1,0 +1,98 @@
+import { Link2 } from 'lucide-react';
+import { type ConversationView, type Me, api, taken } from '../api/client';
+import { sayWrong, usePresent } from '../api/live';
+import { Tip, cx } from '../ui/controls';
+import { Standing } from '../ui/tags';
+import { say } from '../ui/toasts';
+import { HandOver } from './HandOver';
+
+type Props = {
+  conversation: ConversationView;
+  me: Me;
+  others?: ConversationView[];
+  onChoose?: (id: string) => void;
+  handing?: boolean;
+  onHanding?: (open: boolean) => void;
+};
+
+const turns: Record<string, string> = { ours: 'our turn', theirs: 'their turn', nobodys: 'nothing due' };
+
+/** The head of a lane: whose it is, who is there, and for the outside its turn, clock and owner. */
+export function LaneHead({ conversation, me, others = [], onChoose, handing = false, onHanding }: Props) {
+  const inside = conversation.audience === 'inside';
+  const here = usePresent(conversation.id).filter((p) => p.person.id !== me.person.id);
+  const makeLink = async () => {
+    try {
+      const link = await taken(api.POST('/api/conversations/{id}/link', { params: { path: { id: conversation.id } } }));
+      const url = window.location.origin + link.path;
+      await navigator.clipboard?.writeText(url).catch(() => undefined);
+      say(
+        <span>
+          The private page of {conversation.party?.name} is{' '}
+          <a className="text-wren underline" href={url}>
+            {url}
+          </a>
+          . An older link has stopped working.
+        </span>,
+        { stays: true },
+      );
+    } catch (wrong) {
+      sayWrong(wrong);
+    }
+  };
+  return (
+    <header
+      className={cx(
+        'flex min-h-[33px] min-w-0 items-center gap-x-2 px-3.5 py-1 text-[13px] max-md:flex-wrap',
+        inside
+          ? 'border-b border-dashed border-b-inside-line bg-inside text-inside-ink'
+          : 'border-b border-b-outside-line bg-outside text-outside-ink',
+      )}
+    >
+      <h2 className="font-bold max-md:sr-only">{inside ? 'Inside' : 'Outside'}</h2>
+      {inside ? <span>{conversation.whoSees}</span> : null}
+      {!inside && others.length > 1 ? (
+        <select
+          aria-label="With whom"
+          value={conversation.id}
+          onChange={(e) => onChoose?.(e.target.value)}
+          className="min-h-6 w-36 min-w-16 rounded-[3px] border border-outside-line bg-surface px-1 text-ink max-md:min-h-[44px]"
+        >
+          {others.map((o) => (
+            <option key={o.id} value={o.id}>
+              {o.party?.name}
+            </option>
+          ))}
+        </select>
+      ) : null}
+      {!inside && others.length <= 1 ? <span className="truncate">{conversation.party?.name}</span> : null}
+      {here.length > 0 ? <span>{here.map((p) => p.person.firstName).join(', ')} here</span> : null}
+      {!inside ? (
+        <span className="ml-auto flex flex-none items-center gap-x-1.5">
+          {conversation.party?.id ? (
+            <Tip text={`Make a private link to the page of ${conversation.party.name}`}>
+              <button
+                type="button"
+                aria-label="Make a private link"
+                onClick={() => void makeLink()}
+                className="grid size-6 place-items-center rounded-[3px] hover:bg-surface max-md:size-11"
+              >
+                <Link2 size={14} />
+              </button>
+            </Tip>
+          ) : null}
+          {conversation.clock ? (
+            <Tip text={conversation.clock.reason}>
+              <span tabIndex={0} className="rounded-[3px]">
+                <Standing state={conversation.clock.state}>{conversation.clock.label}</Standing>
+              </span>
+            </Tip>
+          ) : (
+            <span>{conversation.open ? turns[conversation.turn ?? 'nobodys'] : 'closed'}</span>
+          )}
+          <HandOver conversation={conversation} me={me} open={handing} onOpenChange={onHanding ?? (() => undefined)} />
+        </span>
+      ) : null}
+    </header>
+  );
+}

@@ -1,0 +1,92 @@
+import { Link } from 'react-router';
+import type { DocketView, TaskView } from '../api/client';
+import { FinishBox } from '../tasks/FinishBox';
+import { Due, NameTag, Owners, Priority } from '../ui/tags';
+
+const done = (t: TaskView) => t.state === 'done';
+
+/** Late ones first, then by due moment; undated and done ones last. */
+const order = (a: TaskView, b: TaskView) =>
+  Number(done(a)) - Number(done(b)) || (a.due ?? '9').localeCompare(b.due ?? '9') || a.title.localeCompare(b.title);
+
+function Head({ name, note }: { name: string; note: string }) {
+  return (
+    <h2 className="mb-1 mt-2.5 flex justify-between border-b pb-[3px] text-[12.5px] font-bold">
+      {name} <span className="font-normal text-soft">{note}</span>
+    </h2>
+  );
+}
+
+function Line({ task, docket }: { task: TaskView; docket: string }) {
+  const to = task.sourceEntry ? `/dockets/${docket}?entry=${task.sourceEntry}` : `/tasks?task=${task.id}`;
+  return (
+    <li className="grid grid-cols-[24px_1fr] gap-x-1.5 py-[5px] text-[13px] leading-snug">
+      <FinishBox task={task} />
+      <div className="min-w-0">
+        <Link
+          to={to}
+          className={done(task) ? 'text-soft line-through' : 'hover:underline'}
+          title="To where it was said"
+        >
+          {task.title}
+        </Link>
+        <p className="mt-0.5 flex flex-wrap items-center gap-x-2 text-[12.5px]">
+          <Owners owners={task.owners} />
+          <Due task={task} />
+          {task.priority === 'normal' || done(task) ? null : <Priority value={task.priority} />}
+        </p>
+      </div>
+    </li>
+  );
+}
+
+/** What has been promised in a docket, standing together. */
+export function Commitments({ docket }: { docket: DocketView }) {
+  const plain = docket.tasks.filter((t) => t.gateStage === null).sort(order);
+  const open = plain.filter((t) => !done(t));
+  const finished = plain.filter(done);
+  return (
+    <aside aria-label="Commitments" className="h-full overflow-auto bg-surface px-3.5 pb-4">
+      <Head name="Tasks" note={plain.length > 0 ? `${finished.length} of ${plain.length} done` : ''} />
+      {plain.length === 0 ? (
+        <p className="text-[13px] text-soft">
+          Press T on an entry to turn its words into a task; it will stand here too.
+        </p>
+      ) : null}
+      <ul>
+        {open.map((t) => (
+          <Line key={t.id} task={t} docket={docket.ref} />
+        ))}
+      </ul>
+      {finished.length > 0 ? (
+        <details className="text-[13px]">
+          <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{finished.length} done</summary>
+          <ul>
+            {finished.map((t) => (
+              <Line key={t.id} task={t} docket={docket.ref} />
+            ))}
+          </ul>
+        </details>
+      ) : null}
+      {docket.stages.map((stage, i) => {
+        const gates = docket.tasks.filter((t) => t.gateStage === i).sort(order);
+        return gates.length > 0 ? (
+          <section key={stage.name}>
+            <Head name={`${stage.name} waits for`} note={`${gates.filter(done).length} of ${gates.length} done`} />
+            <ul>
+              {gates.map((t) => (
+                <Line key={t.id} task={t} docket={docket.ref} />
+              ))}
+            </ul>
+          </section>
+        ) : null;
+      })}
+      <Head name="People" note="" />
+      <p className="flex flex-wrap gap-1.5">
+        {docket.people.map((p) => (
+          <NameTag key={p.id} who={p} />
+        ))}
+      </p>
+    </aside>
+  );
+}

@@ -1,0 +1,214 @@
+import { useQuery } from '@tanstack/react-query';
+import { type FormEvent, useState } from 'react';
+import { type SentMail, api, taken } from '../api/client';
+import { sayWrong } from '../api/live';
+import { keys, queries } from '../api/queries';
+import { moment } from '../app/time';
+import { Button, Empty, Field, Wrong, cx, inputClass } from '../ui/controls';
+import { say } from '../ui/toasts';
+
+const heading = 'mb-1 text-[13px] font-bold';
+
+function Letter({ mail }: { mail: SentMail }) {
+  const [text, setText] = useState('');
+  const answer = async (event: FormEvent) => {
+    event.preventDefault();
+    try {
+      await taken(api.POST('/api/standins/post-office/answers', { body: { messageId: mail.messageId, text } }));
+      setText('');
+      say('Delivered. It arrives in its conversation.');
+    } catch (wrong) {
+      sayWrong(wrong);
+    }
+  };
+  const to = mail.to.replace(/<.*>/, '').replaceAll('"', '').trim();
+  return (
+    <article aria-label={mail.subject} className="min-w-0">
+      <dl className="grid grid-cols-[90px_1fr] gap-x-2 border-b pb-2 text-[13px]">
+        {[
+          ['From', mail.from],
+          ['To', mail.to],
+          ['Subject', mail.subject],
+          ['Message-ID', mail.messageId],
+          ['In-Reply-To', mail.inReplyTo ?? 'none'],
+          ['References', mail.references.length > 0 ? `${mail.references.length}` : 'none'],
+        ].map(([name, value]) => (
+          <div key={name} className="contents">
+            <dt className="text-soft">{name}</dt>
+            <dd className="min-w-0 break-words">{value}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className="whitespace-pre-wrap py-3">{mail.text}</p>
+      <a
+        className="text-[13px] text-wren underline"
+        href={`/api/standins/post-office/mails/${encodeURIComponent(mail.messageId)}/file`}
+      >
+        The .eml file
+      </a>
+      <form onSubmit={(e) => void answer(e)} className="mt-3 border-t pt-3">
+        <label className="block">
+          <span className={cx(heading, 'block')}>Answer as {to}</span>
+          <textarea
+            required
+            className={cx(inputClass, 'min-h-[84px]')}
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+          />
+        </label>
+        <Button look="main" type="submit" className="mt-1.5">
+          Answer as {to}
+        </Button>
+      </form>
+    </article>
+  );
+}
+
+function Stranger() {
+  const write = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const form = event.currentTarget;
+    const text = (name: string) => String(new FormData(form).get(name));
+    try {
+      await taken(
+        api.POST('/api/standins/post-office/mails', {
+          body: { name: text('name'), address: text('address'), subject: text('subject'), text: text('text') },
+        }),
+      );
+      form.reset();
+      say('Delivered. A stranger’s mail waits in Unsorted.');
+    } catch (wrong) {
+      sayWrong(wrong);
+    }
+  };
+  return (
+    <form onSubmit={(e) => void write(e)} className="grid gap-2">
+      <h2 className={heading}>Write as somebody new</h2>
+      <div className="grid gap-2 sm:grid-cols-2">
+        <Field label="Name" name="name" />
+        <Field label="Address" name="address" type="email" required />
+      </div>
+      <Field label="Subject" name="subject" />
+      <label className="block">
+        <span className="mb-0.5 block text-[13px] font-semibold">Words</span>
+        <textarea required name="text" className={cx(inputClass, 'min-h-[70px]')} />
+      </label>
+      <div>
+        <Button type="submit">Deliver</Button>
+      </div>
+    </form>
+  );
+}
+
+function Raw() {
+  const [raw, setRaw] = useState('');
+  const { data } = useQuery({
+    queryKey: keys.asides,
+    queryFn: () => taken(api.GET('/api/asides')),
+    refetchInterval: 5000,
+    retry: false,
+  });
+  const deliver = async (event: FormEvent) => {
+    event.preventDefault();
+    try {
+      await taken(api.POST('/api/standins/post-office/raw', { body: { raw } }));
+      setRaw('');
+      say('Delivered as it is.');
+      setTimeout(() => void queries.invalidateQueries({ queryKey: keys.asides }), 800);
+    } catch (wrong) {
+      sayWrong(wrong);
+    }
+  };
+  return (
+    <>
+      <form onSubmit={(e) => void deliver(e)}>
+        <label className="block">
+          <span className={cx(heading, 'block')}>Deliver raw text as a mail</span>
+          <textarea
+            required
+            className={cx(inputClass, 'min-h-[70px]')}
+            placeholder="From: …"
+            value={raw}
+            onChange={(e) => setRaw(e.target.value)}
+          />
+        </label>
+        <Button type="submit" className="mt-1">
+          Deliver
+        </Button>
+      </form>
+      <section>
+        <h2 className={heading}>Kept aside</h2>
+        {data && data.length > 0 ? (
+          <ul className="grid gap-2">
+            {data.map((a) => (
+              <li key={a.id} className="rounded-card border bg-surface px-2.5 py-1.5 text-[13px]">
+                <p>
+                  <b>{moment(a.at)}</b> {a.reason}
+                </p>
+                <details>
+                  <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">what arrived</summary>
+                  <pre className="overflow-auto whitespace-pre-wrap text-[12px]">{a.raw}</pre>
+                </details>
+              </li>
+            ))}
+          </ul>
+        ) : (
+          <p className="text-soft">A mail that cannot be read is kept here with the reason; none is lost.</p>
+        )}
+      </section>
+    </>
+  );
+}
+
+/** The post office stand-in: what left as mail, and a way to be the world outside. */
+export function PostOfficePage() {
+  const { data, error, refetch } = useQuery({
+    queryKey: keys.sent,
+    queryFn: () => taken(api.GET('/api/standins/post-office/mails')),
+    refetchInterval: 5000,
+  });
+  const [chosen, setChosen] = useState<string | null>(null);
+  const mail = data?.find((m) => m.messageId === chosen) ?? data?.[0];
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <header className="flex-none border-b bg-surface px-4 py-2">
+        <h1 className="text-[19px] font-bold tracking-tight">Post office stand-in</h1>
+        <p className="text-[13px] text-soft">What left as mail, and a way to answer it as the world outside would.</p>
+      </header>
+      {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
+      <div className="grid min-h-0 flex-1 overflow-auto md:grid-cols-[300px_minmax(0,1fr)_360px]">
+        <nav aria-label="Mails that left" className="min-h-0 border-r md:overflow-auto">
+          {data && data.length === 0 ? (
+            <Empty title="Nothing has left yet">Replies by mail stand here as soon as they have left.</Empty>
+          ) : null}
+          <ul>
+            {(data ?? []).map((m) => (
+              <li key={m.messageId} className="border-b">
+                <button
+                  type="button"
+                  aria-current={m === mail}
+                  onClick={() => setChosen(m.messageId)}
+                  className={cx(
+                    'block w-full px-4 py-2 text-left text-[13px]',
+                    m === mail ? 'bg-surface' : 'hover:bg-surface',
+                  )}
+                >
+                  <span className="flex justify-between gap-2">
+                    <b className="truncate">{m.to.replace(/<.*>/, '').replaceAll('"', '')}</b>
+                    <span className="flex-none text-soft">{moment(m.date)}</span>
+                  </span>
+                  <span className="line-clamp-2 text-soft">{m.text}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </nav>
+        <div className="min-h-0 p-4 md:overflow-auto">{mail ? <Letter key={mail.messageId} mail={mail} /> : null}</div>
+        <div className="grid min-h-0 content-start gap-6 border-l p-4 md:overflow-auto">
+          <Stranger />
+          <Raw />
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,168 @@
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import { v7 as newId } from 'uuid';
+import { type DraftView, type DraftsView, type EntryView, api, taken } from '../api/client';
+import { showTask } from '../api/live';
+import { keys, queries } from '../api/queries';
+import { Button, Wrong, cx } from '../ui/controls';
+import { say } from '../ui/toasts';
+import { DueField, OwnersField, PriorityField } from './fields';
+
+type Draft = DraftView & { id: string };
+
+type LineProps = {
+  draft: Draft;
+  only: boolean;
+  wrong: string;
+  onChange: (draft: Draft) => void;
+  onMake: () => void;
+  onDrop: () => void;
+};
+
+function DraftLine({ draft, only, wrong, onChange, onMake, onDrop }: LineProps) {
+  const title = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    title.current?.focus({ preventScroll: true });
+    title.current?.closest('article')?.scrollIntoView({ block: 'nearest' });
+  }, []);
+  const reasons = draft.parts.filter((p) => p.field !== 'title').map((p) => p.reason);
+  return (
+    <form
+      aria-label="Task from these words"
+      onClick={(e) => e.stopPropagation()}
+      onKeyDown={(e) => {
+        if (e.key !== 'Escape') return;
+        e.stopPropagation();
+        onDrop();
+      }}
+      onSubmit={(e) => {
+        e.preventDefault();
+        onMake();
+      }}
+      className="mt-2 rounded-card border border-wren/40 bg-wren-wash px-2.5 py-2 text-[13px]"
+    >
+      <label className="flex items-center gap-2">
+        <span className="sr-only">Title</span>
+        <input
+          ref={title}
+          required
+          maxLength={300}
+          value={draft.title}
+          onChange={(e) => onChange({ ...draft, title: e.target.value })}
+          className="min-h-7 min-w-0 flex-1 rounded-[3px] border border-transparent bg-transparent px-1 font-semibold hover:border-line focus:bg-surface"
+        />
+        <span className="text-soft max-md:hidden">task from these words</span>
+      </label>
+      <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
+        <OwnersField owners={draft.owners} onChange={(owners) => onChange({ ...draft, owners })} />
+        <DueField
+          due={draft.due}
+          others={draft.otherDues}
+          onChange={(due) => onChange({ ...draft, due, otherDues: [] })}
+        />
+        <PriorityField value={draft.priority} onChange={(priority) => onChange({ ...draft, priority })} />
+        {draft.repeats ? <span className="rounded-[3px] border bg-surface px-2 py-0.5">repeats</span> : null}
+        <span className="ml-auto flex gap-1.5">
+          <Button look="main" type="submit">
+            Make task
+          </Button>
+          <Button look="quiet" onClick={onDrop}>
+            {only ? 'Not now' : 'Not this one'}
+          </Button>
+        </span>
+      </div>
+      {reasons.length > 0 ? <p className="mt-1.5 text-[12.5px] text-soft">{reasons.join(' ')}</p> : null}
+      {wrong ? (
+        <p role="alert" className="mt-1 text-late">
+          {wrong}
+        </p>
+      ) : null}
+    </form>
+  );
+}
+
+/** The tasks an entry's words ask for, in place under it, with the words that were used marked. */
+export function DraftPanel({ entry, onClose }: { entry: EntryView; onClose: () => void }) {
+  const { data, error } = useQuery({
+    queryKey: keys.drafts(entry.id),
+    queryFn: () => taken(api.GET('/api/entries/{id}/drafts', { params: { path: { id: entry.id } } })),
+    staleTime: 0,
+    gcTime: 0,
+  });
+  return (
+    <>
+      <div className={cx('said')} dangerouslySetInnerHTML={{ __html: data?.html ?? entry.html }} />
+      {error ? <Wrong error={error} /> : null}
+      {data ? <Lines data={data} entry={entry} onClose={onClose} /> : null}
+    </>
+  );
+}
+
+function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; onClose: () => void }) {
+  const [drafts, setDrafts] = useState<Draft[]>(() => data.drafts.map((d) => ({ ...d, id: newId() })));
+  const [wrong, setWrong] = useState<Record<string, string>>({});
+  const without = (id: string) => {
+    const left = drafts.filter((d) => d.id !== id);
+    setDrafts(left);
+    if (left.length === 0) onClose();
+  };
+  const make = async (draft: Draft) => {
+    try {
+      const task = await taken(
+        api.POST('/api/tasks', {
+          body: {
+            id: draft.id,
+            title: draft.title,
+            sourceEntry: entry.id,
+            docket: null,
+            owners: draft.owners.map(({ kind, id }) => ({ kind, id })),
+            due: draft.due,
+            start: draft.start,
+            priority: draft.priority,
+            repeats: draft.repeats,
+            estimateMinutes: null,
+          },
+        }),
+      );
+      showTask(task);
+      void queries.invalidateQueries({ queryKey: keys.tasks });
+      without(draft.id);
+      say(`Task made${task.owners.length > 0 ? ` for ${task.owners.map((o) => o.firstName).join(' and ')}` : ''}.`);
+    } catch (refusal) {
+      setWrong((w) => ({ ...w, [draft.id]: (refusal as Error).message }));
+    }
+  };
+  return (
+    <>
+      {!data.found ? (
+        <p className="mt-1.5 text-[12.5px] text-soft">
+          These words ask for nothing by themselves. Say what is to be done.
+        </p>
+      ) : null}
+      {drafts.map((d) => (
+        <DraftLine
+          key={d.id}
+          draft={d}
+          only={drafts.length === 1}
+          wrong={wrong[d.id] ?? ''}
+          onChange={(next) => setDrafts(drafts.map((x) => (x.id === d.id ? next : x)))}
+          onMake={() => void make(d)}
+          onDrop={() => without(d.id)}
+        />
+      ))}
+      {drafts.length > 1 ? (
+        <div className="mt-2 text-right">
+          <Button
+            onClick={() =>
+              void (async () => {
+                for (const d of drafts) await make(d);
+              })()
+            }
+          >
+            Make all {drafts.length}
+          </Button>
+        </div>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,72 @@
+import { type OwnerView, Refusal, type TaskView, api, taken } from '../api/client';
+import { sayWrong, showTask } from '../api/live';
+import { keys, queries } from '../api/queries';
+import { say } from '../ui/toasts';
+
+export type Fields = Pick<TaskView, 'title' | 'due' | 'start' | 'priority' | 'state' | 'rule' | 'estimateMinutes'> & {
+  owners: Pick<OwnerView, 'kind' | 'id'>[];
+};
+
+const fieldsOf = (task: TaskView): Fields => ({
+  title: task.title,
+  due: task.due,
+  start: task.start,
+  priority: task.priority,
+  state: task.state,
+  rule: task.rule,
+  estimateMinutes: task.estimateMinutes,
+  owners: task.owners.map(({ kind, id }) => ({ kind, id })),
+});
+
+const stateWords: Record<string, string> = {
+  'needs-action': 'needs action',
+  'in-progress': 'in progress',
+  waiting: 'waiting',
+  done: 'done',
+  dropped: 'dropped',
+};
+export const states = Object.entries(stateWords);
+
+/** Changes some fields of a task. Where somebody else has changed it meanwhile, both are shown and one chooses. */
+export async function changeTask(task: TaskView, change: Partial<Fields>, version = task.version): Promise<void> {
+  try {
+    const body = { ...fieldsOf(task), ...change };
+    showTask(
+      await taken(
+        api.PUT('/api/tasks/{id}', { params: { path: { id: task.id }, header: { 'If-Match': `"${version}"` } }, body }),
+      ),
+    );
+  } catch (wrong) {
+    if (wrong instanceof Refusal && wrong.status === 412) {
+      const theirs = wrong.current as TaskView;
+      showTask(theirs);
+      say(`Someone changed “${theirs.title}” meanwhile; theirs is shown now. Your change was kept.`, {
+        stays: true,
+        action: { label: 'Make mine too', run: () => void changeTask(theirs, change) },
+      });
+    } else sayWrong(wrong);
+  }
+}
+
+/** Says that a task is done; undone from the toast. */
+export async function finishTask(task: TaskView): Promise<void> {
+  try {
+    const after = await taken(api.PUT('/api/tasks/{id}/done', { params: { path: { id: task.id } } }));
+    showTask(after);
+    say(after.state === 'done' ? `Done: ${task.title}` : `Your part is done: ${task.title}`, {
+      action: { label: 'Undo', run: () => void reopenTask(task) },
+    });
+  } catch (wrong) {
+    sayWrong(wrong);
+  }
+}
+
+/** Takes a finish back: the task has the state again that it had. */
+export async function reopenTask(task: TaskView): Promise<void> {
+  try {
+    showTask(await taken(api.DELETE('/api/tasks/{id}/done', { params: { path: { id: task.id } } })));
+    void queries.invalidateQueries({ queryKey: keys.tasks });
+  } catch (wrong) {
+    sayWrong(wrong);
+  }
+}

@@ -1,0 +1,178 @@
+import { useState } from 'react';
+import type { OwnerView } from '../api/client';
+import { useColleagues } from '../api/queries';
+import { exact, fromField, moment, toField } from '../app/time';
+import { Button, Panel, cx, inputClass } from '../ui/controls';
+import { NameTag, Owners, Priority } from '../ui/tags';
+
+const chip =
+  'inline-flex min-h-[26px] max-w-full items-center gap-1.5 rounded-[3px] border bg-surface px-2 text-[13px] hover:border-soft max-md:min-h-[44px]';
+
+type OwnersProps = { owners: OwnerView[]; onChange: (owners: OwnerView[]) => void; bare?: boolean };
+
+/** Who owns it: people and crews, chosen by typing part of a name. */
+export function OwnersField({ owners, onChange, bare }: OwnersProps) {
+  const [typed, setTyped] = useState('');
+  const colleagues = useColleagues().data;
+  const all = [...(colleagues?.people ?? []), ...(colleagues?.crews ?? [])].filter((o) =>
+    o.name.toLowerCase().includes(typed.toLowerCase()),
+  );
+  const has = (o: OwnerView) => owners.some((x) => x.id === o.id);
+  return (
+    <Panel
+      label="Owners"
+      trigger={
+        <button
+          type="button"
+          aria-label={`Owners: ${owners.map((o) => o.name).join(', ') || 'nobody'}`}
+          className={bare ? 'inline-flex min-h-6 items-center rounded-[3px] max-md:min-h-[44px]' : chip}
+        >
+          {bare || owners.length !== 1 ? (
+            <Owners owners={owners} />
+          ) : (
+            <span>{owners[0]!.kind === 'crew' ? `@${owners[0]!.name}` : owners[0]!.name}</span>
+          )}
+        </button>
+      }
+    >
+      <input
+        autoFocus
+        className={inputClass}
+        placeholder="Part of a name"
+        aria-label="Part of a name"
+        value={typed}
+        onChange={(e) => setTyped(e.target.value)}
+      />
+      <ul className="mt-1.5 max-h-60 overflow-auto">
+        {all.map((o) => (
+          <li key={o.id}>
+            <label className="flex min-h-[30px] cursor-pointer items-center gap-2 rounded-[3px] px-1.5 hover:bg-wren-wash max-md:min-h-[44px]">
+              <input
+                type="checkbox"
+                className="size-4 accent-wren"
+                checked={has(o)}
+                onChange={() => onChange(has(o) ? owners.filter((x) => x.id !== o.id) : [...owners, o])}
+              />
+              <NameTag who={o} /> {o.kind === 'crew' ? `@${o.name}, crew` : o.name}
+            </label>
+          </li>
+        ))}
+      </ul>
+    </Panel>
+  );
+}
+
+type DueProps = {
+  due: string | null;
+  label?: string;
+  others?: string[];
+  onChange: (due: string | null) => void;
+  className?: string;
+  bare?: boolean;
+};
+
+/** By when: a day and time in the firm's zone, with other readings of the same words where there are some. */
+export function DueField({ due, label, others = [], onChange, className, bare }: DueProps) {
+  const [open, setOpen] = useState(false);
+  const choose = (next: string | null) => {
+    onChange(next);
+    setOpen(false);
+  };
+  return (
+    <Panel
+      label="Due"
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <button
+          type="button"
+          title={due ? exact(due) : undefined}
+          className={cx(bare ? 'min-h-6 rounded-[3px] text-left hover:underline max-md:min-h-[44px]' : chip, className)}
+        >
+          {label ?? (due ? moment(due) : 'not dated')}
+          {others.length > 0 ? <span className="text-soft"> or …</span> : null}
+        </button>
+      }
+    >
+      {others.length > 0 ? (
+        <div className="mb-2 grid gap-1">
+          <p className="text-[12.5px] text-soft">The words might also mean</p>
+          {others.map((o) => (
+            <Button key={o} onClick={() => choose(o)}>
+              {moment(o)}
+            </Button>
+          ))}
+        </div>
+      ) : null}
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          choose(fromField(String(new FormData(e.currentTarget).get('due'))));
+        }}
+      >
+        <label className="block text-[13px] font-semibold">
+          Due
+          <input
+            name="due"
+            type="datetime-local"
+            className={cx(inputClass, 'mt-0.5 font-normal')}
+            defaultValue={toField(due)}
+          />
+        </label>
+        <div className="mt-2 flex gap-2">
+          <Button look="main" type="submit">
+            Set
+          </Button>
+          <Button look="quiet" onClick={() => choose(null)}>
+            No date
+          </Button>
+        </div>
+      </form>
+    </Panel>
+  );
+}
+
+type PriorityProps = { value: string; onChange: (value: string) => void; bare?: boolean };
+
+/** How much it matters. */
+export function PriorityField({ value, onChange, bare }: PriorityProps) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Panel
+      label="Priority"
+      className="w-40"
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <button
+          type="button"
+          aria-label={`Priority: ${value}`}
+          className={bare ? 'inline-flex min-h-6 items-center rounded-[3px] hover:underline max-md:min-h-[44px]' : chip}
+        >
+          <Priority value={value} />
+        </button>
+      }
+    >
+      <ul>
+        {['critical', 'high', 'normal', 'low'].map((p) => (
+          <li key={p}>
+            <button
+              type="button"
+              aria-pressed={p === value}
+              className={cx(
+                'flex min-h-[30px] w-full items-center rounded-[3px] px-2 hover:bg-wren-wash max-md:min-h-[44px]',
+                p === value && 'bg-wren-wash',
+              )}
+              onClick={() => {
+                onChange(p);
+                setOpen(false);
+              }}
+            >
+              <Priority value={p} />
+            </button>
+          </li>
+        ))}
+      </ul>
+    </Panel>
+  );
+}

@@ -1,0 +1,29 @@
+# Builds the application into .build/app, unless nothing has changed since the last time. Sourced by run, bench and shots.
+
+# Whether a stamp is older than any file that it stands for, or was made by another build.
+changed_since() {
+  local stamp=$1; shift
+  [ ! -e "$stamp" ] || [ -n "$(find "$@" -newer "$stamp" -type f -not -path '*/bin/*' -not -path '*/obj/*' -not -path '*/wwwroot/*' -not -path '*/node_modules/*' -print -quit 2>/dev/null)" ]
+}
+
+build_application() {
+  local top=$1 build=$1/.build
+  mkdir -p "$build"
+  if changed_since "$build/packages" "$top/package-lock.json" "$top/package.json" "$top/src/web/package.json" || [ ! -d "$top/node_modules" ]; then
+    echo "Installing the web's packages (once) ..." >&2
+    (cd "$top" && npm ci --no-audit --no-fund --loglevel=error >&2) || return 1
+    touch "$build/packages"
+  fi
+  if changed_since "$build/web" "$top/src/web" "$top/package-lock.json" || [ ! -f "$top/src/Wrenlet.Server/wwwroot/index.html" ]; then
+    echo "Building the web application ..." >&2
+    (cd "$top/src/web" && npx vite build --logLevel error >&2) || return 1
+    touch "$build/web"
+  fi
+  if changed_since "$build/app.stamp" "$top/src/Wrenlet.Core" "$top/src/Wrenlet.Formats" "$top/src/Wrenlet.Storage" "$top/src/Wrenlet.Server" "$top/demo" "$build/web" "$top/Directory.Packages.props"; then
+    echo "Building the server ..." >&2
+    rm -rf "$build/app.new"
+    dotnet publish "$top/src/Wrenlet.Server" -c Release -o "$build/app.new" -p:OpenApiGenerateDocuments=false --use-current-runtime -v quiet --nologo >&2 || return 1
+    rm -rf "$build/app" && mv "$build/app.new" "$build/app"
+    touch "$build/app.stamp"
+  fi
+}
