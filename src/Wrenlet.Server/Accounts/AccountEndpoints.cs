@@ -71,9 +71,9 @@ internal static class AccountEndpoints
 
     private static Welcome GetWelcome(WhoIsWho who)
     {
-        var directory = who.Current;
-        return new(directory.Firm?.Name, directory.Firm is { Demo: true }
-            ? [.. directory.Staff.OrderBy(p => p.Role switch { Role.Coordinator => 0, Role.Manager => 1, Role.Member => 2, _ => 3 }).Select(p => new DemoPerson(PersonView.Of(p), directory.Profiles[p.Id].Purpose, directory.Profiles[p.Id].Address))]
+        var roster = who.Current;
+        return new(roster.Firm?.Name, roster.Firm is { Demo: true }
+            ? [.. roster.Staff.OrderBy(p => p.Role switch { Role.Coordinator => 0, Role.Manager => 1, Role.Member => 2, _ => 3 }).Select(p => new DemoPerson(PersonView.Of(p), roster.Profiles[p.Id].Purpose, roster.Profiles[p.Id].Address))]
             : []);
     }
 
@@ -143,8 +143,8 @@ internal static class AccountEndpoints
 
     private static async Task<Results<NoContent, ProblemHttpResult>> SignInToDemo(DemoSignIn given, HttpContext context, WhoIsWho who, Sessions sessions)
     {
-        var directory = who.Current;
-        if (directory.Firm is not { Demo: true } || directory.Find(new PersonId(given.Person)) is not { IsStaff: true } person) return Refusals.NotFound("person");
+        var roster = who.Current;
+        if (roster.Firm is not { Demo: true } || roster.Find(new PersonId(given.Person)) is not { IsStaff: true } person) return Refusals.NotFound("person");
         await sessions.Start(context, person.Id, "in the demo");
         return TypedResults.NoContent();
     }

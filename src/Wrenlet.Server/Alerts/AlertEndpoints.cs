@@ -4,8 +4,8 @@ using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
+using Wrenlet.Storage.People;
 using Wrenlet.Storage.Alerts;
-using Directory = Wrenlet.Storage.People.Directory;
 
 namespace Wrenlet.Server.Alerts;
 
@@ -31,9 +31,9 @@ internal static class AlertEndpoints
         api.MapPut("/alerts/read", MarkAll).For(Access.Staff);
     }
 
-    public static AlertView View(StoredAlert alert, Directory directory)
+    public static AlertView View(StoredAlert alert, Roster roster)
     {
-        var by = directory.Find(alert.By);
+        var by = roster.Find(alert.By);
         return new(
             alert.Id, alert.Key, Alerting.Words(alert.Reason, by?.FirstName), alert.Reason is not AlertReason.Following, by is null ? null : PersonView.Of(by), alert.At.ToDateTimeOffset(),
             alert.Docket?.ToString(), alert.Subject?.Split(':')[0], alert.Conversation?.Value, alert.Entry?.Value, alert.Task?.Value, alert.Words, alert.Read is not null);

@@ -85,15 +85,15 @@ public sealed class MailSender(Database database, WriteQueue writes, WhoIsWho wh
 
     private OutgoingMail Compose(Outgoing outgoing, Conversation conversation)
     {
-        var directory = who.Current;
+        var roster = who.Current;
         var entry = outgoing.Entry;
         var text = EntryText.FromMarkdown(entry.Body, showTags: false);
         var before = database.Read(s => EntryStore.MailsBefore(s, conversation.Key, outgoing.Key, MostReferences));
         IReadOnlyList<(string, string)> to = conversation.Party is { } party
-            ? [.. directory.AddressesOf(party)]
+            ? [.. roster.AddressesOf(party)]
             : [(conversation.Stranger!.Name, conversation.Stranger.Address)];
-        var subject = conversation.Docket is { } docket ? $"{docket.Subject} [{docket.Ref}]" : conversation.Subject;
-        return new(entry.Id.Value, ($"{directory.NameOf(entry.Author!.Value)}, {directory.Firm!.Name}", directory.Firm.Address), to, subject,
+        var subject = conversation.Docket is { } docket ? $"{conversation.Subject} [{docket.Ref}]" : conversation.Subject;
+        return new(entry.Id.Value, ($"{roster.NameOf(entry.Author!.Value)}, {roster.Firm!.Name}", roster.Firm.Address), to, subject,
             entry.At.ToDateTimeOffset(), text.Plain, text.Html, before.FirstOrDefault(), [.. before.AsEnumerable().Reverse()]);
     }
 

@@ -7,9 +7,9 @@ using Wrenlet.Server.Accounts;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
+using Wrenlet.Storage.People;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Tasks;
-using Directory = Wrenlet.Storage.People.Directory;
 
 namespace Wrenlet.Server.Conversations;
 
@@ -49,46 +49,46 @@ internal static class ConversationEndpoints
     }
 
     /// <summary>The newest talk of these conversations before a cursor, as the viewer sees it.</summary>
-    public static Talk ReadTalk(SqlSession session, IReadOnlyList<Conversation> conversations, Person viewer, Directory directory, Instant now, long? before)
+    public static Talk ReadTalk(SqlSession session, IReadOnlyList<Conversation> conversations, Person viewer, Roster roster, Instant now, long? before)
     {
         var newest = conversations.SelectMany(c => EntryStore.Before(session, c.Key, before ?? long.MaxValue, PageSize))
             .Where(e => conversations.First(c => c.Id == e.Conversation) is var c && viewer.MaySee(c.Place, EntrySight.ThingOf(e.Kind)))
             .OrderByDescending(e => e.Key).Take(PageSize).Reverse().ToList();
         var tasks = viewer.IsStaff ? TaskStore.OfEntries(session, newest.Select(e => e.Key)) : null;
         var silences = viewer.IsStaff
-            ? conversations.Where(c => c.Audience is Audience.Outside).SelectMany(c => ConversationViews.Silences(c, newest, directory, now)).ToList()
+            ? conversations.Where(c => c.Audience is Audience.Outside).SelectMany(c => ConversationViews.Silences(c, newest, roster, now)).ToList()
             : [];
         return new(
-            [.. newest.Select(e => ConversationViews.Entry(e, viewer, directory, Seen(tasks, e, viewer, directory, now)))],
+            [.. newest.Select(e => ConversationViews.Entry(e, viewer, roster, Seen(tasks, e, viewer, roster, now)))],
             silences, newest.Count == PageSize ? newest[0].Key : null);
     }
 
     /// <summary>An entry as the viewer sees it; null when they do not.</summary>
-    public static EntryView? ReadEntry(SqlSession session, EntryId id, Person viewer, Directory directory, Instant now)
+    public static EntryView? ReadEntry(SqlSession session, EntryId id, Person viewer, Roster roster, Instant now)
     {
         if (EntryStore.Find(session, id) is not { } entry || ConversationStore.Find(session, entry.Conversation) is not { } conversation) return null;
         if (!viewer.MaySee(conversation.Place, EntrySight.ThingOf(entry.Kind))) return null;
-        return ConversationViews.Entry(entry, viewer, directory, Seen(TaskStore.OfEntries(session, [entry.Key]), entry, viewer, directory, now));
+        return ConversationViews.Entry(entry, viewer, roster, Seen(TaskStore.OfEntries(session, [entry.Key]), entry, viewer, roster, now));
     }
 
-    private static IEnumerable<TaskView> Seen(ILookup<EntryId, WorkTask>? tasks, Entry entry, Person viewer, Directory directory, Instant now) =>
-        tasks is null ? [] : tasks[entry.Id].Where(t => viewer.MaySee(t.Place, Thing.Working)).Select(t => TaskViews.Of(t, directory, now));
+    private static IEnumerable<TaskView> Seen(ILookup<EntryId, WorkTask>? tasks, Entry entry, Person viewer, Roster roster, Instant now) =>
+        tasks is null ? [] : tasks[entry.Id].Where(t => viewer.MaySee(t.Place, Thing.Working)).Select(t => TaskViews.Of(t, roster, now));
 
     private static IReadOnlyList<QueueRow> GetQueued(Viewer viewer, Database database, WhoIsWho who, FirmClock clock, long after = 0) => database.Read(s =>
     {
-        var directory = who.Current;
+        var roster = who.Current;
         var now = clock.Now;
         return ConversationStore.Queued(s, after, 500).Where(c => viewer.Person.MaySee(c.Place, Thing.Working))
-            .Select(c => Row(s, c, directory, now))
+            .Select(c => Row(s, c, roster, now))
             .OrderBy(r => r.Conversation.Clock?.LeftMinutes ?? double.MaxValue).ThenByDescending(r => r.LastAt).ToList();
     });
 
-    private static QueueRow Row(SqlSession session, Conversation conversation, Directory directory, Instant now)
+    private static QueueRow Row(SqlSession session, Conversation conversation, Roster roster, Instant now)
     {
-        var view = ConversationViews.Conversation(conversation, directory, now);
+        var view = ConversationViews.Conversation(conversation, roster, now);
         if (conversation.LastEntry is not { } key || EntryStore.FindByKey(session, key) is not { } last) return new(view, "", "", null);
         var words = string.Join(' ', ConversationViews.PlainOf(last).Split((char[]?)null, 40, StringSplitOptions.RemoveEmptyEntries));
-        return new(view, words.Length > 160 ? words[..160] + " …" : words, last.Author is { } a ? directory.NameOf(a) : last.Sender ?? "", last.At.ToDateTimeOffset());
+        return new(view, words.Length > 160 ? words[..160] + " …" : words, last.Author is { } a ? roster.NameOf(a) : last.Sender ?? "", last.At.ToDateTimeOffset());
     }
 
     private static Results<Ok<OpenedConversation>, ProblemHttpResult> GetConversation(Guid id, Viewer viewer, Database database, WhoIsWho who, FirmClock clock) =>
@@ -135,11 +135,11 @@ internal static class ConversationEndpoints
     private static Results<Ok<PartyPage>, ProblemHttpResult> GetPage(Viewer viewer, Database database, WhoIsWho who, FirmClock clock)
     {
         if (viewer.Person.Party is not { } party) return Refusals.NotFound("page");
-        var directory = who.Current;
+        var roster = who.Current;
         return TypedResults.Ok(database.Read(s => new PartyPage(
-            directory.Firm!.Name, directory.Parties[party].Name,
+            roster.Firm!.Name, roster.Parties[party].Name,
             [.. ConversationStore.OfParty(s, party).Where(c => viewer.Person.MaySee(c.Place)).OrderByDescending(c => c.Open).ThenByDescending(c => c.LastEntry)
-                .Select(c => new PartyConversation(c.Id.Value, c.Docket?.Ref.ToString(), c.Docket?.Subject ?? c.Subject, c.Open, ReadTalk(s, [c], viewer.Person, directory, clock.Now, null)))])));
+                .Select(c => new PartyConversation(c.Id.Value, c.Docket?.Ref.ToString(), c.Subject, c.Open, ReadTalk(s, [c], viewer.Person, roster, clock.Now, null)))])));
     }
 }
 

@@ -4,8 +4,8 @@ using Wrenlet.Core.People;
 using Wrenlet.Formats.Mail;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
+using Wrenlet.Storage.People;
 using Wrenlet.Storage.Conversations;
-using Directory = Wrenlet.Storage.People.Directory;
 
 namespace Wrenlet.Server.Conversations;
 
@@ -42,9 +42,9 @@ public sealed class Intake(WriteQueue writes, WhoIsWho who, Posting posting)
         return await writes.Run(w =>
         {
             if (mail.MessageId is { } known && EntryStore.KnowsMail(w.Session, known)) return Arrival.Repeat;
-            var directory = who.Current;
-            var contact = directory.ByAddress(mail.From.Address)?.Person is { IsStaff: false } person ? person : null;
-            var conversation = Belongs(w, mail, contact) ?? Open(w, directory, mail, contact, at);
+            var roster = who.Current;
+            var contact = roster.ByAddress(mail.From.Address)?.Person is { IsStaff: false } person ? person : null;
+            var conversation = Belongs(w, mail, contact) ?? Open(w, roster, mail, contact, at);
             posting.Receive(w, conversation, contact, mail, at);
             return Arrival.Posted;
         });
@@ -66,11 +66,11 @@ public sealed class Intake(WriteQueue writes, WhoIsWho who, Posting posting)
         return contact is null ? ConversationStore.OpenWithStranger(w.Session, mail.From.Address) : null;
     }
 
-    private static Conversation Open(Writing w, Directory directory, IncomingMail mail, Person? contact, Instant at)
+    private static Conversation Open(Writing w, Roster roster, IncomingMail mail, Person? contact, Instant at)
     {
         var id = new ConversationId(Guid.CreateVersion7());
         var stranger = contact is null ? new Stranger(mail.From.Name.Length > 0 ? mail.From.Name : mail.From.Address, mail.From.Address) : null;
-        ConversationStore.Add(w.Session, id, Audience.Outside, null, contact?.Party, stranger, directory.Unsorted?.Id, null, mail.Subject.Length > 0 ? mail.Subject : "(no subject)");
+        ConversationStore.Add(w.Session, id, Audience.Outside, null, contact?.Party, stranger, roster.Unsorted?.Id, null, mail.Subject.Length > 0 ? mail.Subject : "(no subject)");
         var conversation = ConversationStore.Find(w.Session, id)!;
         w.Log(new Change(ChangeKinds.ConversationMade, id.Value, conversation.Place, Thing.Working, at, null, null, id));
         return conversation;

@@ -8,8 +8,8 @@ using Wrenlet.Formats.Text;
 using Wrenlet.Server.Alerts;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
+using Wrenlet.Storage.People;
 using Wrenlet.Storage.Conversations;
-using Directory = Wrenlet.Storage.People.Directory;
 
 namespace Wrenlet.Server.Conversations;
 
@@ -42,15 +42,15 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who)
         var rendered = author.IsStaff ? EntryText.FromMarkdown(body) : EntryText.FromPlain(body);
         return writes.Run(w =>
         {
-            var directory = who.Current;
+            var roster = who.Current;
             if (ConversationStore.Find(w.Session, place) is not { } conversation || !author.MaySee(conversation.Place)) return Posted.Refuse("There is no such conversation, or you do not see it.");
             var outside = conversation.Audience is Audience.Outside;
-            var (tagged, refusal) = CheckTags(rendered.Tags, conversation, directory);
+            var (tagged, refusal) = CheckTags(rendered.Tags, conversation, roster);
             if (refusal is not null) return new Posted(null, refusal);
             var kind = !author.IsStaff ? EntryKind.MessageIn : outside ? EntryKind.MessageOut : EntryKind.Note;
-            Via? via = !outside ? null : kind is EntryKind.MessageOut && ConversationViews.SendsMail(conversation, directory) ? Via.Mail : Via.Page;
+            Via? via = !outside ? null : kind is EntryKind.MessageOut && ConversationViews.SendsMail(conversation, roster) ? Via.Mail : Via.Page;
             var entry = new Entry(0, id, place, kind, via, author.Id, null, at, body, author.IsStaff, rendered.Html);
-            return Write(w, directory, conversation, entry, rendered, tagged, close, null);
+            return Write(w, roster, conversation, entry, rendered, tagged, close, null);
         });
     }
 
@@ -70,7 +70,7 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who)
         return Write(w, who.Current, conversation, entry, rendered, [], false, mail.MessageId);
     }
 
-    private static Posted Write(Writing w, Directory directory, Conversation conversation, Entry entry, RenderedText rendered, ImmutableArray<Alert> tagged, bool close, string? messageId)
+    private static Posted Write(Writing w, Roster roster, Conversation conversation, Entry entry, RenderedText rendered, ImmutableArray<Alert> tagged, bool close, string? messageId)
     {
         if (EntryStore.Add(w.Session, conversation, entry, rendered.Plain, rendered.Tags.Select(t => (TagLink.Word(t.Kind), t.Target))) is not { } key)
         {
@@ -94,7 +94,7 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who)
         if (entry.Via is Via.Mail && entry.Kind is EntryKind.MessageOut)
         {
             EntryStore.AddOutgoing(w.Session, key, entry.At);
-            EntryStore.AddMail(w.Session, OutgoingMail.MessageIdOf(entry.Id.Value, directory.Firm!.Address), key, conversation.Key);
+            EntryStore.AddMail(w.Session, OutgoingMail.MessageIdOf(entry.Id.Value, roster.Firm!.Address), key, conversation.Key);
         }
         else if (messageId is not null)
         {
@@ -105,7 +105,7 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who)
         if (conversation.Audience is Audience.Outside)
             w.Log(new Change(ChangeKinds.ConversationChanged, conversation.Id.Value, conversation.Place, Thing.Working, entry.At, entry.Author, conversation.Docket?.Id, conversation.Id));
         var concerns = tagged.AddRange(Concerned(conversation, entry));
-        foreach (var alert in Alerting.Whom(entry.Author, conversation.Place, EntrySight.ThingOf(entry.Kind), concerns, id => directory.Find(id)))
+        foreach (var alert in Alerting.Whom(entry.Author, conversation.Place, EntrySight.ThingOf(entry.Kind), concerns, id => roster.Find(id)))
             Telling.Tell(w, alert, entry.Author, entry.At, conversation.Id, entry.Id, null, rendered.Plain);
         return new Posted(EntryStore.Find(w.Session, entry.Id), null);
     }
@@ -118,18 +118,18 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who)
     }
 
     /// <summary>Tagging needs sight: inside of the docket; outside only that party's contacts and staff.</summary>
-    private static (ImmutableArray<Alert> Tagged, PostRefusal? Refusal) CheckTags(ImmutableArray<TagLink> tags, Conversation conversation, Directory directory)
+    private static (ImmutableArray<Alert> Tagged, PostRefusal? Refusal) CheckTags(ImmutableArray<TagLink> tags, Conversation conversation, Roster roster)
     {
         var tagged = ImmutableArray.CreateBuilder<Alert>();
         var unseeing = ImmutableArray.CreateBuilder<Person>();
         foreach (var tag in tags)
         {
-            if (tag.Kind is TagKind.Person && Guid.TryParse(tag.Target, out var id) && directory.Find(new PersonId(id)) is { } person)
+            if (tag.Kind is TagKind.Person && Guid.TryParse(tag.Target, out var id) && roster.Find(new PersonId(id)) is { } person)
             {
                 if (person.MaySee(conversation.Place)) tagged.Add(new(person.Id, AlertReason.Tagged));
                 else unseeing.Add(person);
             }
-            else if (tag.Kind is TagKind.Crew && Guid.TryParse(tag.Target, out id) && directory.Crews.TryGetValue(new CrewId(id), out var crew))
+            else if (tag.Kind is TagKind.Crew && Guid.TryParse(tag.Target, out id) && roster.Crews.TryGetValue(new CrewId(id), out var crew))
             {
                 tagged.AddRange(crew.Members.Select(m => new Alert(m, AlertReason.CrewTagged)));
             }

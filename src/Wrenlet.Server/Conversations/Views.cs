@@ -6,8 +6,8 @@ using Wrenlet.Formats.Text;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
+using Wrenlet.Storage.People;
 using Wrenlet.Storage.Conversations;
-using Directory = Wrenlet.Storage.People.Directory;
 
 namespace Wrenlet.Server.Conversations;
 
@@ -52,14 +52,14 @@ public sealed record SilenceView(Guid Conversation, long AfterOrder, string Labe
 internal static class ConversationViews
 {
     /// <summary>An entry as the viewer sees it.</summary>
-    public static EntryView Entry(Entry entry, Person viewer, Directory directory, IEnumerable<TaskView> tasks)
+    public static EntryView Entry(Entry entry, Person viewer, Roster roster, IEnumerable<TaskView> tasks)
     {
         // A party never sees that staff were tagged; html was made as staff see it.
         var html = entry.IsMarkdown && !viewer.IsStaff ? EntryText.FromMarkdown(entry.Body, showTags: false).Html : entry.Html;
-        var author = entry.Author is { } id && directory.Find(id) is { } known ? PersonView.Of(known) : entry.Sender is { } sender ? PersonView.Stranger(sender) : null;
+        var author = entry.Author is { } id && roster.Find(id) is { } known ? PersonView.Of(known) : entry.Sender is { } sender ? PersonView.Stranger(sender) : null;
         return new(
             entry.Id.Value, entry.Key, entry.Conversation.Value, Words.EntryKinds.Of(entry.Kind), entry.Via is { } via ? Words.Vias.Of(via) : null,
-            author, entry.Author is { } a && directory.Find(a) is { IsStaff: true }, entry.At.ToDateTimeOffset(),
+            author, entry.Author is { } a && roster.Find(a) is { IsStaff: true }, entry.At.ToDateTimeOffset(),
             html,
             viewer.IsStaff && entry.Delivery is { } d ? d.Sent ? "sent" : d.Problem is null ? "waiting" : "failed" : null,
             viewer.IsStaff ? entry.Delivery?.Problem : null, viewer.IsStaff ? [.. tasks] : []);
@@ -68,43 +68,43 @@ internal static class ConversationViews
     /// <summary>The entry's words as plain text.</summary>
     public static string PlainOf(Entry entry) => entry.IsMarkdown ? EntryText.FromMarkdown(entry.Body).Plain : entry.Body;
 
-    public static ConversationView Conversation(Conversation conversation, Directory directory, Instant now)
+    public static ConversationView Conversation(Conversation conversation, Roster roster, Instant now)
     {
         var outside = conversation.Audience is Audience.Outside;
-        var queue = conversation.Queue is { } id ? directory.Queues.GetValueOrDefault(id) : null;
-        var party = PartyOf(conversation, directory);
-        var mail = outside && SendsMail(conversation, directory);
-        var staff = Sight.WhoSees(directory.Staff, conversation.Place);
-        var others = Sight.WhoSees(directory.Profiles.Values.Select(p => p.Person).Where(p => !p.IsStaff), conversation.Place);
+        var queue = conversation.Queue is { } id ? roster.Queues.GetValueOrDefault(id) : null;
+        var party = PartyOf(conversation, roster);
+        var mail = outside && SendsMail(conversation, roster);
+        var staff = Sight.WhoSees(roster.Staff, conversation.Place);
+        var others = Sight.WhoSees(roster.Profiles.Values.Select(p => p.Person).Where(p => !p.IsStaff), conversation.Place);
         var whoSees = !outside ? $"stays in the yard · {Count(staff.Length)}"
             : party is null ? $"{Count(staff.Length)} of us"
             : $"{(mail ? "By mail to" : "On the page of")} {party.Name}";
         return new(
             conversation.Id.Value, Words.Audiences.Of(conversation.Audience), conversation.Docket?.Ref.ToString(), conversation.Docket?.Subject.Split(':')[0], party,
-            queue?.Id, queue?.Name, conversation.Owner is { } owner && directory.Find(owner) is { } person ? PersonView.Of(person) : null, conversation.Open, conversation.Subject,
+            queue?.Id, queue?.Name, conversation.Owner is { } owner && roster.Find(owner) is { } person ? PersonView.Of(person) : null, conversation.Open, conversation.Subject,
             outside ? TurnOf(conversation.Exchange.Turn) : null,
             outside && queue is not null && conversation.Open && ResponseClock.At(now, conversation.Exchange, queue.Goal, queue.Calendar) is { } clock ? Clock(clock) : null,
             whoSees, [.. others.Concat(staff).Select(p => p.Name)], mail, conversation.LastEntry);
     }
 
-    public static PartyView? PartyOf(Conversation conversation, Directory directory)
+    public static PartyView? PartyOf(Conversation conversation, Roster roster)
     {
-        if (conversation.Party is { } id && directory.Parties.TryGetValue(id, out var party))
-            return new(id.Value, party.Name, Words.PartyKinds.Of(party.Kind), party.Contacts.Length == 1 ? directory.NameOf(party.Contacts[0]).Split(' ')[0] : party.Name);
+        if (conversation.Party is { } id && roster.Parties.TryGetValue(id, out var party))
+            return new(id.Value, party.Name, Words.PartyKinds.Of(party.Kind), party.Contacts.Length == 1 ? roster.NameOf(party.Contacts[0]).Split(' ')[0] : party.Name);
         return conversation.Stranger is { } stranger ? new(null, stranger.Name, "stranger", stranger.Name.Split(' ')[0]) : null;
     }
 
     /// <summary>Whether a reply here leaves by mail: the party has an address to send it to.</summary>
-    public static bool SendsMail(Conversation conversation, Directory directory) =>
-        conversation.Stranger is not null || (conversation.Party is { } party && directory.AddressesOf(party).Any());
+    public static bool SendsMail(Conversation conversation, Roster roster) =>
+        conversation.Stranger is not null || (conversation.Party is { } party && roster.AddressesOf(party).Any());
 
     /// <summary>The notable blanks of an outside conversation among these entries, oldest first.</summary>
-    public static IEnumerable<SilenceView> Silences(Conversation conversation, IReadOnlyList<Entry> entries, Directory directory, Instant now)
+    public static IEnumerable<SilenceView> Silences(Conversation conversation, IReadOnlyList<Entry> entries, Roster roster, Instant now)
     {
         var said = entries.Where(e => e.Conversation == conversation.Id && e.Kind is EntryKind.MessageIn or EntryKind.MessageOut).ToList();
-        var calendar = conversation.Queue is { } queue && directory.Queues.TryGetValue(queue, out var found) ? found.Calendar : directory.Firm!.Calendar;
+        var calendar = conversation.Queue is { } queue && roster.Queues.TryGetValue(queue, out var found) ? found.Calendar : roster.Firm!.Calendar;
         var settled = !conversation.Open || conversation.Exchange.Turn is Turn.Nobodys;
-        var name = PartyOf(conversation, directory)?.ShortName ?? "them";
+        var name = PartyOf(conversation, roster)?.ShortName ?? "them";
         foreach (var silence in Silence.Between([.. said.Select(e => (e.At, e.Kind is EntryKind.MessageIn))], now, settled, calendar))
         {
             var length = WorkingTimeWords.Of(silence.Length);

@@ -23,7 +23,6 @@ using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
 using Wrenlet.Storage.Tasks;
-using Directory = System.IO.Directory;
 
 namespace Wrenlet.Server.Demo;
 
@@ -50,11 +49,11 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
             var zone = DateTimeZoneProviders.Tzdb[firm.Zone];
             var offset = Move(present, zone);
             await AddFirm(firm, stock, offset);
-            var directory = who.Refresh();
+            var roster = who.Refresh();
 
             var written = Directory.EnumerateFiles(Path.Combine(settings.DemoFolder, "stories"), "*.md").Order(StringComparer.Ordinal)
                 .Select(f => StoryFile.Read(Path.GetFileName(f), File.ReadAllText(f)));
-            var calendar = new WorkCalendar(zone, directory.Firm!.Calendar.Week, firm.Holidays.Select(h => LocalDatePattern.Iso.Parse(h.Date).Value));
+            var calendar = new WorkCalendar(zone, roster.Firm!.Calendar.Week, firm.Holidays.Select(h => LocalDatePattern.Iso.Parse(h.Date).Value));
             var stories = new StoryGenerator(stock, calendar, present).Stories().Concat(written).ToList();
             await Tell(stories);
             await Settle(present);

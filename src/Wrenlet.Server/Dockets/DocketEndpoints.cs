@@ -10,10 +10,10 @@ using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
+using Wrenlet.Storage.People;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.Tasks;
-using Directory = Wrenlet.Storage.People.Directory;
 
 namespace Wrenlet.Server.Dockets;
 
@@ -55,29 +55,29 @@ internal static class DocketEndpoints
         database.Read<Results<Ok<DocketView>, ProblemHttpResult>>(s =>
         {
             if (Seen(s, reference, viewer.Person) is not { } docket) return Refusals.NotFound("docket");
-            var (directory, now) = (who.Current, clock.Now);
+            var (roster, now) = (who.Current, clock.Now);
             var conversations = ConversationStore.OfDocket(s, docket.Id);
-            var talk = ConversationEndpoints.ReadTalk(s, conversations, viewer.Person, directory, now, null);
+            var talk = ConversationEndpoints.ReadTalk(s, conversations, viewer.Person, roster, now, null);
             var tasks = TaskStore.OfDocket(s, docket.Id, 200);
             var gates = tasks.Where(t => t is { GateStage: not null, State: not TaskState.Done }).GroupBy(t => t.GateStage!.Value).ToDictionary(g => g.Key, g => g.Count());
             var names = Stages.Of(docket.Ref.Kind);
             var standings = Stages.Standing(docket.Ref.Kind, docket.Stage, gates);
             var people = talk.Entries.Select(e => e.Author?.Id).OfType<Guid>().Append(docket.Owner?.Value ?? Guid.Empty)
                 .Concat(tasks.SelectMany(t => t.Owners).Select(o => o.Owner).OfType<TaskOwner.OfPerson>().Select(o => o.Person.Value))
-                .Distinct().Select(id => directory.Find(new PersonId(id))).OfType<Person>().Select(PersonView.Of).ToList();
+                .Distinct().Select(id => roster.Find(new PersonId(id))).OfType<Person>().Select(PersonView.Of).ToList();
             return TypedResults.Ok(new DocketView(
                 docket.Id.Value, docket.Ref.ToString(), Words.DocketKinds.Of(docket.Ref.Kind), docket.Subject, docket.ShortName, docket.Site,
-                directory.Find(docket.Owner) is { } owner ? PersonView.Of(owner) : null, Words.Priorities.Of(docket.Priority), docket.Open, docket.Sight.Limited,
+                roster.Find(docket.Owner) is { } owner ? PersonView.Of(owner) : null, Words.Priorities.Of(docket.Priority), docket.Open, docket.Sight.Limited,
                 Sight.MayGiveSight(viewer.Person, docket.Sight, docket.Owner),
                 [.. names.Select((name, i) => new StageView(name, standings[i] switch { StageStanding.Past => "past", StageStanding.Now => "now", StageStanding.Gated => "gated", _ => "ahead" }, gates.GetValueOrDefault(i)))],
-                [.. DocketStore.Milestones(s, docket.Id).Select(m => Milestone(m, directory, now))],
-                gates.Values.Sum(), [.. conversations.Select(c => ConversationViews.Conversation(c, directory, now))], talk,
-                [.. tasks.Select(t => TaskViews.Of(t, directory, now))], people));
+                [.. DocketStore.Milestones(s, docket.Id).Select(m => Milestone(m, roster, now))],
+                gates.Values.Sum(), [.. conversations.Select(c => ConversationViews.Conversation(c, roster, now))], talk,
+                [.. tasks.Select(t => TaskViews.Of(t, roster, now))], people));
         });
 
-    private static MilestoneView Milestone(Milestone milestone, Directory directory, Instant now)
+    private static MilestoneView Milestone(Milestone milestone, Roster roster, Instant now)
     {
-        var calendar = directory.Firm!.Calendar;
+        var calendar = roster.Firm!.Calendar;
         var today = calendar.DateOf(now);
         var days = calendar.WorkingDaysBetween(today, calendar.DateOf(milestone.At));
         var ahead = milestone.At < now ? "past" : days == 0 ? "today" : days == 1 ? "in 1 working day" : $"in {days} working days";
@@ -92,28 +92,28 @@ internal static class DocketEndpoints
 
     private static IReadOnlyList<DocketRow> GetDockets(Viewer viewer, Database database, WhoIsWho who, FirmClock clock, bool open = true, long? before = null) => database.Read(s =>
     {
-        var (directory, now) = (who.Current, clock.Now);
-        return DocketStore.Page(s, open, before, 100).Where(d => viewer.Person.MaySee(d.Place)).Select(d => Row(s, d, directory, now)).ToList();
+        var (roster, now) = (who.Current, clock.Now);
+        return DocketStore.Page(s, open, before, 100).Where(d => viewer.Person.MaySee(d.Place)).Select(d => Row(s, d, roster, now)).ToList();
     });
 
-    private static DocketRow Row(SqlSession session, Docket docket, Directory directory, Instant now)
+    private static DocketRow Row(SqlSession session, Docket docket, Roster roster, Instant now)
     {
         var conversations = ConversationStore.OfDocket(session, docket.Id);
         var outside = conversations.Where(c => c.Audience is Audience.Outside).OrderByDescending(c => c.LastEntry).FirstOrDefault();
         var inside = conversations.Find(c => c.Audience is Audience.Inside);
-        var (lastIn, lastOut) = (Last(session, inside, directory), Last(session, outside, directory));
-        var view = outside is null ? null : ConversationViews.Conversation(outside, directory, now);
+        var (lastIn, lastOut) = (Last(session, inside, roster), Last(session, outside, roster));
+        var view = outside is null ? null : ConversationViews.Conversation(outside, roster, now);
         var next = TaskStore.OfDocket(session, docket.Id, 100).Where(t => t.State is not TaskState.Done).OrderBy(t => t.Due ?? Instant.MaxValue).FirstOrDefault();
         return new(
-            docket.Key, docket.Ref.ToString(), Words.DocketKinds.Of(docket.Ref.Kind), docket.Subject, docket.Site, directory.Find(docket.Owner) is { } owner ? PersonView.Of(owner) : null,
+            docket.Key, docket.Ref.ToString(), Words.DocketKinds.Of(docket.Ref.Kind), docket.Subject, docket.Site, roster.Find(docket.Owner) is { } owner ? PersonView.Of(owner) : null,
             Stages.Of(docket.Ref.Kind)[docket.Stage], Words.Priorities.Of(docket.Priority), docket.Open, view?.Party?.Name, lastIn?.Words, lastOut?.Words,
-            new[] { lastIn?.At, lastOut?.At }.Max()?.ToDateTimeOffset(), view?.Turn, view?.Clock, next is null ? null : TaskViews.Of(next, directory, now));
+            new[] { lastIn?.At, lastOut?.At }.Max()?.ToDateTimeOffset(), view?.Turn, view?.Clock, next is null ? null : TaskViews.Of(next, roster, now));
     }
 
-    private static (string Words, Instant At)? Last(SqlSession session, Conversation? conversation, Directory directory)
+    private static (string Words, Instant At)? Last(SqlSession session, Conversation? conversation, Roster roster)
     {
         if (conversation?.LastEntry is not { } key || EntryStore.FindByKey(session, key) is not { } entry) return null;
-        var by = entry.Author is { } author ? directory.NameOf(author).Split(' ')[0] : entry.Sender?.Split(' ')[0] ?? "";
+        var by = entry.Author is { } author ? roster.NameOf(author).Split(' ')[0] : entry.Sender?.Split(' ')[0] ?? "";
         var words = string.Join(' ', ConversationViews.PlainOf(entry).Split((char[]?)null, 30, StringSplitOptions.RemoveEmptyEntries));
         return ($"{(entry.Kind is EntryKind.Event ? "" : by + ": ")}{(words.Length > 120 ? words[..120] + " …" : words)}", entry.At);
     }

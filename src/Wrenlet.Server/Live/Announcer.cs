@@ -88,12 +88,12 @@ internal sealed class Announcer(WriteQueue writes, Database database, Presence p
         var view = database.Read(s =>
         {
             var bare = Bare(s, change, viewer.IsStaff);
-            var directory = who.Current;
+            var roster = who.Current;
             return change.Kind switch
             {
-                ChangeKinds.EntryPosted => bare with { Entry = ConversationEndpoints.ReadEntry(s, new EntryId(change.Subject), viewer, directory, clock.Now) },
-                ChangeKinds.TaskMade or ChangeKinds.TaskChanged when TaskStore.Find(s, new TaskId(change.Subject)) is { } task => bare with { Task = TaskViews.Of(task, directory, clock.Now) },
-                ChangeKinds.AlertGiven when AlertStore.Find(s, change.Person!.Value, change.Subject) is { } alert => bare with { Alert = AlertEndpoints.View(alert, directory) },
+                ChangeKinds.EntryPosted => bare with { Entry = ConversationEndpoints.ReadEntry(s, new EntryId(change.Subject), viewer, roster, clock.Now) },
+                ChangeKinds.TaskMade or ChangeKinds.TaskChanged when TaskStore.Find(s, new TaskId(change.Subject)) is { } task => bare with { Task = TaskViews.Of(task, roster, clock.Now) },
+                ChangeKinds.AlertGiven when AlertStore.Find(s, change.Person!.Value, change.Subject) is { } alert => bare with { Alert = AlertEndpoints.View(alert, roster) },
                 _ => bare,
             };
         });

@@ -34,7 +34,7 @@ public sealed class Presence(IHubContext<LiveHub> hub, Database database, WhoIsW
     /// <summary>Connections of whoever may see a thing at a place, staff and contacts apart.</summary>
     public (List<(string Connection, Person Person)> Staff, List<(string Connection, Person Person)> Contacts) WhoHears(Place place, Thing thing)
     {
-        var directory = who.Current;
+        var roster = who.Current;
         var (staff, contacts) = (new List<(string, Person)>(), new List<(string, Person)>());
         foreach (var (id, connection) in _connections)
         {
@@ -44,7 +44,7 @@ public sealed class Presence(IHubContext<LiveHub> hub, Database database, WhoIsW
                 continue;
             }
 
-            if (directory.Find(connection.Viewer.Person.Id) is { } person && person.MaySee(place, thing)) (person.IsStaff ? staff : contacts).Add((id, person));
+            if (roster.Find(connection.Viewer.Person.Id) is { } person && person.MaySee(place, thing)) (person.IsStaff ? staff : contacts).Add((id, person));
         }
 
         return (staff, contacts);

@@ -52,12 +52,12 @@ internal static class PeopleEndpoints
             return Refusals.Invalid("sign", "Tags begin with @ for people and crews, or # for dockets and tasks.");
         });
 
-    private static List<Taggable> PeopleAndCrews(Conversation conversation, string words, Viewer viewer, Storage.People.Directory directory)
+    private static List<Taggable> PeopleAndCrews(Conversation conversation, string words, Viewer viewer, Storage.People.Roster roster)
     {
-        var contacts = conversation.Party is { } party ? directory.Parties[party].Contacts.Select(c => directory.Find(c)).OfType<Person>() : [];
-        var people = Names.Matching(directory.Staff.Where(p => p.Id != viewer.Person.Id).Concat(contacts), words)
-            .Select(p => new Taggable("person", p.Id.Value.ToString(), "@" + p.Name, p.IsStaff ? directory.Profiles[p.Id].Purpose : directory.Parties[p.Party!.Value].Name, p.MaySee(conversation.Place)));
-        var crews = directory.Crews.Values.Where(c => Names.Rank(c.Name, words) >= 0).OrderBy(c => c.Name, StringComparer.Ordinal)
+        var contacts = conversation.Party is { } party ? roster.Parties[party].Contacts.Select(c => roster.Find(c)).OfType<Person>() : [];
+        var people = Names.Matching(roster.Staff.Where(p => p.Id != viewer.Person.Id).Concat(contacts), words)
+            .Select(p => new Taggable("person", p.Id.Value.ToString(), "@" + p.Name, p.IsStaff ? roster.Profiles[p.Id].Purpose : roster.Parties[p.Party!.Value].Name, p.MaySee(conversation.Place)));
+        var crews = roster.Crews.Values.Where(c => Names.Rank(c.Name, words) >= 0).OrderBy(c => c.Name, StringComparer.Ordinal)
             .Select(c => new Taggable("crew", c.Id.Value.ToString(), "@" + c.Name, $"crew of {c.Members.Length}", true));
         return [.. people.Concat(crews).Take(Most + 4)];
     }

@@ -33,7 +33,7 @@ internal static class PostOfficeEndpoints
     public static void MapPostOffice(this IEndpointRouteBuilder api)
     {
         api.MapGet("/standins/post-office/mails", GetSent).For(Access.Staff);
-        api.MapGet("/standins/post-office/mails/{messageId}/file", GetFile).For(Access.Staff).ExcludeFromDescription();
+        api.MapGet("/standins/post-office/mails/{messageId}/file", GetFile).For(Access.Staff);
         api.MapPost("/standins/post-office/answers", Answer).For(Access.Staff);
         api.MapPost("/standins/post-office/mails", Write).For(Access.Staff);
         api.MapPost("/standins/post-office/raw", WriteRaw).For(Access.Coordinators);

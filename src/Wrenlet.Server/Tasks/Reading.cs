@@ -1,3 +1,4 @@
+using Wrenlet.Storage.People;
 using System.Collections.Immutable;
 using NodaTime;
 using Wrenlet.Core.Dockets;
@@ -7,7 +8,6 @@ using Wrenlet.Formats.Text;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
 using Wrenlet.Storage.Conversations;
-using Directory = Wrenlet.Storage.People.Directory;
 
 namespace Wrenlet.Server.Tasks;
 
@@ -27,13 +27,13 @@ public sealed record DraftsView(string Html, IReadOnlyList<DraftView> Drafts, bo
 /// <summary>Reads an entry's words into drafts, with what the workspace knows.</summary>
 internal static class Reading
 {
-    public static DraftsView Drafts(Entry entry, ImmutableArray<Milestone> milestones, Directory directory)
+    public static DraftsView Drafts(Entry entry, ImmutableArray<Milestone> milestones, Roster roster)
     {
         var setting = new ReaderSetting(
-            directory.Firm!.Calendar, directory.Firm.DayFirst, milestones, directory.Staff, [.. directory.Crews.Values],
-            [.. directory.Profiles.Values.Where(p => !p.Person.IsStaff).Select(p => p.Person.Name)]);
+            roster.Firm!.Calendar, roster.Firm.DayFirst, milestones, roster.Staff, [.. roster.Crews.Values],
+            [.. roster.Profiles.Values.Where(p => !p.Person.IsStaff).Select(p => p.Person.Name)]);
         var plain = ConversationViews.PlainOf(entry);
-        var author = directory.Find(entry.Author) is { IsStaff: true } staff ? staff.Id : (Core.People.PersonId?)null;
+        var author = roster.Find(entry.Author) is { IsStaff: true } staff ? staff.Id : (Core.People.PersonId?)null;
         var read = new TaskReader(setting).Read(plain, author, entry.At);
         var drafts = read.IsEmpty ? [TaskReader.Blank(plain)] : read;
 
@@ -58,7 +58,7 @@ internal static class Reading
             Part("title", draft.Title.Reason, draft.Title.Confidence, draft.Title.Spans, !read.IsEmpty);
             views.Add(new(
                 draft.Title.Value,
-                draft.Owners is null ? [] : [.. draft.Owners.Value.Select(o => Owner(o, directory))],
+                draft.Owners is null ? [] : [.. draft.Owners.Value.Select(o => Owner(o, roster))],
                 draft.Due?.Value.ToDateTimeOffset(), draft.Due is null ? [] : [.. draft.Due.Alternatives.Select(a => a.ToDateTimeOffset())],
                 draft.Start?.Value.ToDateTimeOffset(), Storage.Words.Priorities.Of(draft.Priority.Value), draft.Repeats?.Value, parts));
         }
@@ -82,10 +82,10 @@ internal static class Reading
         return [.. taken.OrderBy(m => m.Start)];
     }
 
-    private static OwnerView Owner(TaskOwner owner, Directory directory) => owner switch
+    private static OwnerView Owner(TaskOwner owner, Roster roster) => owner switch
     {
-        TaskOwner.OfPerson person => OwnerView.Of(directory.Find(person.Person)!),
-        TaskOwner.OfCrew crew => OwnerView.Of(directory.Crews[crew.Crew]),
+        TaskOwner.OfPerson person => OwnerView.Of(roster.Find(person.Person)!),
+        TaskOwner.OfCrew crew => OwnerView.Of(roster.Crews[crew.Crew]),
         _ => throw new ArgumentOutOfRangeException(nameof(owner), owner, "Unknown kind of owner."),
     };
 }

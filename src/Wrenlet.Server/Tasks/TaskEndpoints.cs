@@ -11,10 +11,10 @@ using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
+using Wrenlet.Storage.People;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.Tasks;
-using Directory = Wrenlet.Storage.People.Directory;
 
 namespace Wrenlet.Server.Tasks;
 
@@ -60,11 +60,11 @@ internal static class TaskEndpoints
     /// <summary>The viewer's tasks, their crews' included, by due moment; those finished today stay to be undone.</summary>
     private static IReadOnlyList<TaskView> GetMine(Viewer viewer, Database database, WhoIsWho who, FirmClock clock)
     {
-        var directory = who.Current;
-        var calendar = directory.Firm!.Calendar;
+        var roster = who.Current;
+        var calendar = roster.Firm!.Calendar;
         var today = calendar.FirstMoment(calendar.DateOf(clock.Now).AtMidnight());
         return database.Read(s => TaskStore.OfPerson(s, viewer.Person.Id, today, 1000)
-            .Where(t => viewer.Person.MaySee(t.Place, Thing.Working)).Select(t => TaskViews.Of(t, directory, clock.Now)).ToList());
+            .Where(t => viewer.Person.MaySee(t.Place, Thing.Working)).Select(t => TaskViews.Of(t, roster, clock.Now)).ToList());
     }
 
     private static Results<Ok<TaskView>, ProblemHttpResult> GetTask(Guid id, Viewer viewer, Database database, WhoIsWho who, FirmClock clock, HttpContext context)
@@ -75,10 +75,10 @@ internal static class TaskEndpoints
 
     private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Make(NewTask given, Viewer viewer, Database database, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context)
     {
-        var directory = who.Current;
+        var roster = who.Current;
         if (given.Id == Guid.Empty) return Refusals.Invalid("id", "A task needs an id of its own (UUIDv7).");
         if (Words.Priorities.Parse(given.Priority) is not { } priority) return Refusals.Invalid("priority", $"“{given.Priority}” is no priority. There are {string.Join(", ", Words.Priorities.All)}.");
-        var (owners, problem) = Owners(given.Owners, directory);
+        var (owners, problem) = Owners(given.Owners, roster);
         if (problem is not null) return problem;
 
         var found = database.Read(s =>
@@ -97,23 +97,23 @@ internal static class TaskEndpoints
             0, new TaskId(given.Id), given.Title.Trim(), docketOf, found.Entry is { } e ? new TaskSource(e.Id, e.Key, e.Conversation) : null, viewer.Person.Id, clock.Now,
             TaskState.NeedsAction, null, CompletionRule.Any, priority, Moment(given.Start), Moment(given.Due), given.Repeats,
             given.EstimateMinutes is { } minutes ? Duration.FromMinutes(minutes) : null, null, null, 1, owners, sight);
-        if (Unseeing(task, directory) is { } refusal) return refusal;
+        if (Unseeing(task, roster) is { } refusal) return refusal;
         var outcome = await making.Make(task, viewer.Person);
-        return outcome.Refusal is { } reason ? Refusals.Refused(reason) : Answer(outcome.Task!, directory, clock, context);
+        return outcome.Refusal is { } reason ? Refusals.Refused(reason) : Answer(outcome.Task!, roster, clock, context);
     }
 
     private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Put(
         Guid id, TaskFields fields, [FromHeader(Name = "If-Match")] string? ifMatch, Viewer viewer, Database database, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context)
     {
-        var directory = who.Current;
+        var roster = who.Current;
         if (Words.Priorities.Parse(fields.Priority) is not { } priority) return Refusals.Invalid("priority", $"“{fields.Priority}” is no priority. There are {string.Join(", ", Words.Priorities.All)}.");
         if (Words.TaskStates.Parse(fields.State) is not { } state) return Refusals.Invalid("state", $"“{fields.State}” is no state. There are {string.Join(", ", Words.TaskStates.All)}.");
         if (Words.Rules.Parse(fields.Rule) is not { } rule) return Refusals.Invalid("rule", $"“{fields.Rule}” is no completion rule. There are {string.Join(", ", Words.Rules.All)}.");
-        var (owners, problem) = Owners(fields.Owners, directory);
+        var (owners, problem) = Owners(fields.Owners, roster);
         if (problem is not null) return problem;
         if (Version(ifMatch) is not { } version) return Refusals.Invalid("If-Match", "A change names the version it was made on, such as \"3\".");
         if (database.Read(s => TaskStore.Find(s, new TaskId(id))) is not { } task || !viewer.Person.MaySee(task.Place, Thing.Working)) return Refusals.NotFound("task");
-        if (Unseeing(task with { Owners = owners }, directory) is { } refusal) return refusal;
+        if (Unseeing(task with { Owners = owners }, roster) is { } refusal) return refusal;
 
         var outcome = await making.Change(new TaskId(id), version, viewer.Person, clock.Now, before => before with
         {
@@ -128,7 +128,7 @@ internal static class TaskEndpoints
             Finished = state is TaskState.Done or TaskState.Dropped ? before.Finished ?? clock.Now : null,
             Estimate = fields.EstimateMinutes is { } minutes ? Duration.FromMinutes(minutes) : null,
         });
-        return Outcome(outcome, directory, clock, context);
+        return Outcome(outcome, roster, clock, context);
     }
 
     private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Finish(Guid id, Viewer viewer, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context)
@@ -155,37 +155,37 @@ internal static class TaskEndpoints
         return Outcome(outcome, who.Current, clock, context);
     }
 
-    private static Results<Ok<TaskView>, ProblemHttpResult> Outcome(TaskOutcome outcome, Directory directory, FirmClock clock, HttpContext context)
+    private static Results<Ok<TaskView>, ProblemHttpResult> Outcome(TaskOutcome outcome, Roster roster, FirmClock clock, HttpContext context)
     {
-        if (outcome.Stale) return Refusals.Changed("task", TaskViews.Of(outcome.Task!, directory, clock.Now));
-        return outcome.Refusal is not null ? Refusals.NotFound("task") : Answer(outcome.Task!, directory, clock, context);
+        if (outcome.Stale) return Refusals.Changed("task", TaskViews.Of(outcome.Task!, roster, clock.Now));
+        return outcome.Refusal is not null ? Refusals.NotFound("task") : Answer(outcome.Task!, roster, clock, context);
     }
 
-    private static Ok<TaskView> Answer(WorkTask task, Directory directory, FirmClock clock, HttpContext context)
+    private static Ok<TaskView> Answer(WorkTask task, Roster roster, FirmClock clock, HttpContext context)
     {
         context.Response.Headers.ETag = $"\"{task.Version.ToString(CultureInfo.InvariantCulture)}\"";
-        return TypedResults.Ok(TaskViews.Of(task, directory, clock.Now));
+        return TypedResults.Ok(TaskViews.Of(task, roster, clock.Now));
     }
 
     /// <summary>A refusal when an owner does not see the task's docket.</summary>
-    private static ProblemHttpResult? Unseeing(WorkTask task, Directory directory)
+    private static ProblemHttpResult? Unseeing(WorkTask task, Roster roster)
     {
-        var blind = task.Owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>().Select(o => directory.Find(o.Person)).OfType<Person>()
+        var blind = task.Owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>().Select(o => roster.Find(o.Person)).OfType<Person>()
             .FirstOrDefault(p => !p.MaySee(task.Place, Thing.Working));
         return blind is null ? null : Refusals.Refused(
             $"{blind.FirstName} does not see {task.Docket?.Ref} and cannot own this task. Give {blind.FirstName} sight of it first, or choose someone else.",
             new Dictionary<string, object?> { ["unseeing"] = new[] { PersonView.Of(blind) } });
     }
 
-    private static (ImmutableArray<OwnerShare> Owners, ProblemHttpResult? Problem) Owners(IReadOnlyList<OwnerChoice> choices, Directory directory)
+    private static (ImmutableArray<OwnerShare> Owners, ProblemHttpResult? Problem) Owners(IReadOnlyList<OwnerChoice> choices, Roster roster)
     {
         if (choices.Count > 20) return ([], Refusals.Invalid("owners", "A task has at most 20 owners. Use a crew instead."));
         var owners = ImmutableArray.CreateBuilder<OwnerShare>();
         foreach (var choice in choices.Distinct())
         {
             TaskOwner? owner = choice.Kind == "crew"
-                ? directory.Crews.ContainsKey(new CrewId(choice.Id)) ? new TaskOwner.OfCrew(new CrewId(choice.Id)) : null
-                : directory.Find(new PersonId(choice.Id)) is { IsStaff: true } ? new TaskOwner.OfPerson(new PersonId(choice.Id)) : null;
+                ? roster.Crews.ContainsKey(new CrewId(choice.Id)) ? new TaskOwner.OfCrew(new CrewId(choice.Id)) : null
+                : roster.Find(new PersonId(choice.Id)) is { IsStaff: true } ? new TaskOwner.OfPerson(new PersonId(choice.Id)) : null;
             if (owner is null) return ([], Refusals.Invalid("owners", "One of the owners is not one of our people or crews. Choose again."));
             owners.Add(new(owner, false));
         }

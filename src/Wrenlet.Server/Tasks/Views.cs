@@ -3,8 +3,8 @@ using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
+using Wrenlet.Storage.People;
 using Wrenlet.Storage.Tasks;
-using Directory = Wrenlet.Storage.People.Directory;
 
 namespace Wrenlet.Server.Tasks;
 
@@ -23,24 +23,24 @@ public sealed record TaskView(
 
 internal static class TaskViews
 {
-    public static TaskView Of(WorkTask task, Directory directory, Instant now)
+    public static TaskView Of(WorkTask task, Roster roster, Instant now)
     {
         var standing = task.State is TaskState.Done or TaskState.Dropped
             ? new DueStanding(DueState.Well, task.State is TaskState.Done ? "done" : "dropped")
-            : DueStanding.At(now, task.Due, directory.Firm!.Calendar);
+            : DueStanding.At(now, task.Due, roster.Firm!.Calendar);
         return new(
             task.Id.Value, task.Title, task.Docket?.Ref.ToString(), task.Docket?.Subject.Split(':')[0], task.Source?.Entry.Value, task.Source?.Conversation.Value,
-            directory.Find(task.MadeBy) is { } maker ? PersonView.Of(maker) : null, task.Made.ToDateTimeOffset(), Words.TaskStates.Of(task.State), Words.Rules.Of(task.Rule),
+            roster.Find(task.MadeBy) is { } maker ? PersonView.Of(maker) : null, task.Made.ToDateTimeOffset(), Words.TaskStates.Of(task.State), Words.Rules.Of(task.Rule),
             Words.Priorities.Of(task.Priority), task.Start?.ToDateTimeOffset(), task.Due?.ToDateTimeOffset(),
             standing.State switch { DueState.Late => "late", DueState.Soon => "soon", _ => "well" }, standing.Label, task.Repeats,
             task.Estimate is { } estimate ? (int)estimate.TotalMinutes : null, task.GateStage, task.Finished?.ToDateTimeOffset(),
-            [.. task.Owners.Select(o => Owner(o, directory)).OfType<OwnerView>()], task.Version);
+            [.. task.Owners.Select(o => Owner(o, roster)).OfType<OwnerView>()], task.Version);
     }
 
-    private static OwnerView? Owner(OwnerShare share, Directory directory) => share.Owner switch
+    private static OwnerView? Owner(OwnerShare share, Roster roster) => share.Owner switch
     {
-        TaskOwner.OfPerson person => directory.Find(person.Person) is { } known ? OwnerView.Of(known, share.Done) : null,
-        TaskOwner.OfCrew crew => directory.Crews.TryGetValue(crew.Crew, out var known) ? OwnerView.Of(known, share.Done) : null,
+        TaskOwner.OfPerson person => roster.Find(person.Person) is { } known ? OwnerView.Of(known, share.Done) : null,
+        TaskOwner.OfCrew crew => roster.Crews.TryGetValue(crew.Crew, out var known) ? OwnerView.Of(known, share.Done) : null,
         _ => throw new ArgumentOutOfRangeException(nameof(share), share.Owner, "Unknown kind of owner."),
     };
 }

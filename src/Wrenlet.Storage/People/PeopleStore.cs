@@ -10,8 +10,8 @@ namespace Wrenlet.Storage.People;
 /// <summary>The firm, its hours, staff, crews, parties and queues.</summary>
 public static class PeopleStore
 {
-    /// <summary>Reads the whole directory.</summary>
-    public static Directory Load(SqlSession session)
+    /// <summary>Reads the whole roster.</summary>
+    public static Roster Load(SqlSession session)
     {
         var crewMembers = session.All(
             "SELECT c.uid, p.uid FROM crew_member m JOIN crew c ON c.id = m.crew JOIN person p ON p.id = m.person ORDER BY p.name",
@@ -46,7 +46,7 @@ public static class PeopleStore
                 r.GetUid(0), r.GetString(1), r.GetString(2), r.GetUidOrNull(3) is { } crew ? new CrewId(crew) : null, calendars[r.GetString(4)],
                 new ResponseGoal(Duration.FromMinutes(r.GetInt64(5)), Duration.FromMinutes(r.GetInt64(6))),
                 Words.Handovers.Read(r.GetString(7)), r.GetBoolean(8)));
-        return new Directory(firm, profiles, crews, parties, calendars, queues);
+        return new Roster(firm, profiles, crews, parties, calendars, queues);
     }
 
     /// <summary>Adds a working time; the holidays are the firm's.</summary>

@@ -25,11 +25,11 @@ public sealed record Profile(Person Person, string? Address, string Purpose);
 public sealed record Queue(Guid Id, string Name, string Site, CrewId? Crew, WorkCalendar Calendar, ResponseGoal Goal, HandoverRule Handover, bool Unsorted);
 
 /// <summary>All that changes rarely and is asked for constantly, as one immutable picture of one moment.</summary>
-public sealed class Directory
+public sealed class Roster
 {
     private readonly FrozenDictionary<string, Profile> _byAddress;
 
-    internal Directory(
+    internal Roster(
         Firm? firm, IEnumerable<Profile> profiles, IEnumerable<Crew> crews, IEnumerable<Party> parties,
         IReadOnlyDictionary<string, WorkCalendar> calendars, IEnumerable<Queue> queues)
     {

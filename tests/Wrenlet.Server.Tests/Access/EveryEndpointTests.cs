@@ -1,0 +1,181 @@
+using System.Net;
+using System.Reflection;
+using System.Text.Json;
+using Microsoft.AspNetCore.SignalR.Client;
+using Wrenlet.Server.Live;
+using Wrenlet.Server.Tests.World;
+
+namespace Wrenlet.Server.Tests.Access;
+
+/// <summary>
+/// Goes through every endpoint of the API document as everybody: whoever is not in its row gets a refusal without a word
+/// of what it holds. An endpoint without a row here fails the test. Where a thing is named, it is one of the limited docket J-2.
+/// </summary>
+[Collection("yard")]
+public class EveryEndpointTests(YardFixture world)
+{
+    private static readonly string[] Everybody = ["nobody", "Benedikta", "Caspian", "Saoirse", "Odalys", "Ines", "Kit", "Tobiah", "Wilhelmina"];
+    private static readonly string[] SignedIn = [.. Everybody.Except(["nobody"])];
+    private static readonly string[] Staff = ["Odalys", "Ines", "Kit", "Tobiah", "Wilhelmina"];
+    private static readonly string[] Coordinators = ["Odalys", "Tobiah", "Wilhelmina"];
+
+    /// <summary>How to call an endpoint, and for whom it is.</summary>
+    /// <param name="Leaves">Whether it signs its caller out, so that each call needs a visitor of its own.</param>
+    private sealed record Row(string Path, string[] Allowed, object? Body = null, string? IfMatch = null, bool Leaves = false);
+
+    private Dictionary<string, Row> Rows()
+    {
+        var yard = world.Yard;
+        var (inside, outside) = (yard.Conversations["J-2 inside"].Value, yard.Conversations["J-2 Caspian"].Value);
+        var (entry, task, kit) = (yard.Entries["J-2 inside"].Value, yard.Tasks["J-2"].Value, yard.People["Kit"].Id.Value);
+        var fields = new { title = "Look into it", owners = Array.Empty<object>(), priority = "normal", state = "needs-action", rule = "any" };
+        return new()
+        {
+            ["GET /api/welcome"] = new("/api/welcome", Everybody),
+            ["POST /api/firm"] = new("/api/firm", [], new
+            {
+                name = "Another", zone = "Europe/Lisbon", address = "a@b.example", hours = new[] { new { weekday = 1, start = "08:00", end = "17:00" } }, holidays = Array.Empty<object>(),
+                administratorName = "Mallory", administratorAddress = "m@b.example", password = "long enough for that",
+            }),
+            ["POST /api/session"] = new("/api/session", [], new { address = "nobody@quay.example", password = "wrong" }),
+            ["POST /api/session/demo"] = new("/api/session/demo", [], new { person = kit }),
+            ["POST /api/session/link"] = new("/api/session/link", [], new { token = "wrong" }),
+            ["DELETE /api/session"] = new("/api/session", SignedIn, Leaves: true),
+            ["DELETE /api/sessions"] = new("/api/sessions", ["Saoirse"], Leaves: true),
+            ["GET /api/me"] = new("/api/me", SignedIn),
+            ["GET /api/colleagues"] = new("/api/colleagues", Staff),
+            ["GET /api/conversations/{id}/taggable"] = new($"/api/conversations/{inside}/taggable?sign=%40&typed=", ["Kit"]),
+            ["POST /api/conversations/{id}/link"] = new($"/api/conversations/{outside}/link", ["Kit"]),
+            ["GET /api/dockets"] = new("/api/dockets", Staff),
+            ["GET /api/dockets/{reference}"] = new("/api/dockets/J-2", ["Kit"]),
+            ["GET /api/dockets/{reference}/talk"] = new("/api/dockets/J-2/talk", ["Kit"]),
+            ["PUT /api/dockets/{reference}/sight/{person}"] = new($"/api/dockets/J-2/sight/{kit}", ["Kit"]),
+            ["GET /api/conversations"] = new("/api/conversations", Staff),
+            ["GET /api/conversations/{id}"] = new($"/api/conversations/{inside}", ["Kit"]),
+            ["GET /api/conversations/{id}/entries"] = new($"/api/conversations/{outside}/entries", ["Kit", "Caspian"]),
+            ["POST /api/conversations/{id}/entries"] = new($"/api/conversations/{outside}/entries", ["Kit", "Caspian"], new { id = Guid.Empty, body = "A word" }),
+            ["PUT /api/conversations/{id}/owner"] = new($"/api/conversations/{outside}/owner", ["Kit"], new { person = kit }),
+            ["GET /api/entries/{id}"] = new($"/api/entries/{entry}", ["Kit"]),
+            ["GET /api/page"] = new("/api/page", ["Benedikta", "Caspian", "Saoirse"]),
+            ["GET /api/entries/{id}/drafts"] = new($"/api/entries/{entry}/drafts", ["Kit"]),
+            ["GET /api/tasks"] = new("/api/tasks", Staff),
+            ["POST /api/tasks"] = new("/api/tasks", ["Kit"], new { id = Guid.Empty, title = "Look", sourceEntry = entry, owners = Array.Empty<object>(), priority = "normal" }),
+            ["GET /api/tasks/{id}"] = new($"/api/tasks/{task}", ["Kit"]),
+            ["PUT /api/tasks/{id}"] = new($"/api/tasks/{task}", ["Kit"], fields, IfMatch: "\"1\""),
+            ["PUT /api/tasks/{id}/done"] = new($"/api/tasks/{task}/done", ["Kit"]),
+            ["DELETE /api/tasks/{id}/done"] = new($"/api/tasks/{task}/done", ["Kit"]),
+            ["GET /api/alerts"] = new("/api/alerts", Staff),
+            ["PUT /api/alerts/{id}/read"] = new($"/api/alerts/{yard.KitsAlert}/read", ["Kit"], new { read = true }),
+            ["PUT /api/alerts/read"] = new("/api/alerts/read", Staff, new { read = true }),
+            ["GET /api/find"] = new("/api/find?words=secret", Staff),
+            ["GET /api/changes"] = new("/api/changes?after=0", SignedIn),
+            ["GET /api/standins/post-office/mails"] = new("/api/standins/post-office/mails", Staff),
+            ["GET /api/standins/post-office/mails/{messageId}/file"] = new("/api/standins/post-office/mails/none/file", []),
+            ["POST /api/standins/post-office/answers"] = new("/api/standins/post-office/answers", [], new { messageId = "none", text = "Hello" }),
+            ["POST /api/standins/post-office/mails"] = new("/api/standins/post-office/mails", Staff, new { name = "Somebody", address = "some@body.example", subject = "Hello", text = "Hello" }),
+            ["POST /api/standins/post-office/raw"] = new("/api/standins/post-office/raw", Coordinators, new { raw = "no mail" }),
+            ["GET /api/asides"] = new("/api/asides", Coordinators),
+        };
+    }
+
+    private static IEnumerable<string> Documented()
+    {
+        using var document = JsonDocument.Parse(File.ReadAllText(Path.Combine(Repository.Root, "src/web/src/api/openapi.json")));
+        foreach (var path in document.RootElement.GetProperty("paths").EnumerateObject())
+            foreach (var operation in path.Value.EnumerateObject())
+                yield return $"{operation.Name.ToUpperInvariant()} {path.Name}";
+    }
+
+    [Fact]
+    public void Every_endpoint_has_a_row() => Documented().Order().ShouldBe(Rows().Keys.Order());
+
+    [Fact]
+    public async Task Each_endpoint_serves_whom_it_is_for_and_nobody_else()
+    {
+        foreach (var (endpoint, row) in Rows())
+            foreach (var actor in Everybody)
+            {
+                if (endpoint == "DELETE /api/sessions" && actor is not ("nobody" or "Saoirse")) continue;
+                using var own = row.Leaves && actor != "nobody" ? await Again(actor) : null;
+                var visitor = own ?? world.Visitors[actor];
+                var method = HttpMethod.Parse(endpoint.Split(' ')[0]);
+                var body = row.Body is null ? null : JsonSerializer.Serialize(row.Body).Replace(Guid.Empty.ToString(), Guid.CreateVersion7().ToString(), StringComparison.Ordinal);
+                using var response = await visitor.Send(method, row.Path, body is null ? null : JsonDocument.Parse(body).RootElement, row.IfMatch);
+                var text = await response.Content.ReadAsStringAsync();
+                var status = (int)response.StatusCode;
+                if (row.Allowed.Contains(actor))
+                {
+                    // 412 and 422 are answers to someone who may: the version has moved on, or the rule of the job says no.
+                    (status is >= 200 and < 300 or 412 or 422).ShouldBeTrue($"{endpoint} as {actor}: {status} {text}");
+                }
+                else
+                {
+                    (status is >= 400 and < 500).ShouldBeTrue($"{endpoint} as {actor}: {status}");
+                    text.ShouldNotContain("secret", Case.Insensitive, $"{endpoint} as {actor}");
+                    if (actor == "nobody" && !row.Path.StartsWith("/api/session", StringComparison.Ordinal) && row.Path != "/api/firm") status.ShouldBe(401, endpoint);
+                }
+            }
+    }
+
+    private async Task<Visitor> Again(string actor) => world.Yard.People[actor].IsStaff
+        ? await world.Server.Visit().SignIn($"{actor.ToLowerInvariant()}@quay.example", SmallYard.Password)
+        : await world.Server.Visit().ByLink(await LinkOf(actor));
+
+    /// <summary>Another test may have made a newer link; a new one is made here for certain.</summary>
+    private async Task<string> LinkOf(string actor)
+    {
+        var (conversation, by) = actor == "Caspian" ? ("J-2 Caspian", "Kit") : ($"J-1 {actor}", "Odalys");
+        var link = await world.Visitors[by].Do(HttpMethod.Post, $"/api/conversations/{world.Yard.Conversations[conversation].Value}/link");
+        return link.GetProperty("path").GetString()!.Split('/')[^1];
+    }
+
+    [Fact]
+    public void Every_hub_message_is_known()
+    {
+        var methods = typeof(LiveHub).GetMethods(BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly).Where(m => !m.Name.StartsWith("On", StringComparison.Ordinal)).Select(m => m.Name);
+        methods.Order().ShouldBe(["Reading", "Writing"]);
+    }
+
+    [Theory]
+    [InlineData("Benedikta")]
+    [InlineData("Saoirse")]
+    [InlineData("Ines")]
+    [InlineData("Tobiah")]
+    public async Task Nobody_reads_along_where_they_do_not_see(string actor)
+    {
+        await using var watcher = await Connect(world.Visitors["Kit"]);
+        var present = new List<string>();
+        watcher.On<JsonElement>("present", p => present.Add(p.GetRawText()));
+        await using var intruder = await Connect(world.Visitors[actor]);
+        var told = new List<string>();
+        intruder.On<JsonElement>("present", p => told.Add(p.GetRawText()));
+        intruder.On<JsonElement>("change", c => told.Add(c.GetRawText()));
+
+        var place = world.Yard.Conversations["J-2 inside"].Value;
+        await watcher.InvokeAsync("Reading", new[] { place });
+        await intruder.InvokeAsync("Reading", new[] { place });
+        await intruder.InvokeAsync("Writing", place);
+        await world.Visitors["Kit"].Do(HttpMethod.Post, $"/api/conversations/{place}/entries", new { id = Guid.CreateVersion7(), body = "secretlive" });
+        await Task.Delay(300);
+
+        present.ShouldNotBeEmpty();
+        present.ShouldAllBe(p => !p.Contains(actor));
+        told.ShouldAllBe(t => !t.Contains("secretlive") && !t.Contains(place.ToString()));
+    }
+
+    [Fact]
+    public async Task A_stranger_gets_no_live_connection() =>
+        await Should.ThrowAsync<Exception>(async () => await Connect(world.Visitors["nobody"]));
+
+    private async Task<HubConnection> Connect(Visitor visitor)
+    {
+        var connection = new HubConnectionBuilder().WithUrl(new Uri(world.Server.Address, "/live"), o =>
+        {
+            o.Headers["Cookie"] = visitor.Cookie;
+            o.Transports = Microsoft.AspNetCore.Http.Connections.HttpTransportType.WebSockets;
+            o.SkipNegotiation = true;
+        }).Build();
+        await connection.StartAsync();
+        return connection;
+    }
+}

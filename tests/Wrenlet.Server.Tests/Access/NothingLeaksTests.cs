@@ -1,0 +1,103 @@
+using System.Text.Json;
+using System.Text.RegularExpressions;
+using Wrenlet.Server.Tests.World;
+
+namespace Wrenlet.Server.Tests.Access;
+
+/// <summary>Everybody reads all they can reach; no word of what they may not see is in it.</summary>
+[Collection("yard")]
+public partial class NothingLeaksTests(YardFixture world)
+{
+    /// <summary>Words that each may meet with; all others are a leak.</summary>
+    private static readonly Dictionary<string, string[]> MayMeet = new()
+    {
+        ["nobody"] = [],
+        ["Benedikta"] = ["J-1 Benedikta"],
+        ["Caspian"] = ["J-2 Caspian"],
+        ["Saoirse"] = ["J-1 Saoirse"],
+        ["Ines"] = ["J-1 docket", "J-1 inside", "J-1 inside event", "J-1 Benedikta", "J-1 Benedikta event", "J-1 Saoirse", "J-1 Saoirse event", "J-1 task"],
+        ["Tobiah"] = ["J-1 docket", "J-1 inside", "J-1 inside event", "J-1 Benedikta", "J-1 Benedikta event", "J-1 Saoirse", "J-1 Saoirse event", "J-1 task"],
+    };
+
+    public static TheoryData<string> Actors() => [.. MayMeet.Keys];
+
+    [Theory]
+    [MemberData(nameof(Actors))]
+    public async Task What_one_can_fetch_holds_no_word_one_may_not_see(string actor)
+    {
+        var visitor = world.Visitors[actor];
+        var fetched = new List<(string Path, string Text)>();
+        foreach (var path in Paths())
+        {
+            using var response = await visitor.Http.GetAsync(path);
+            if (response.IsSuccessStatusCode) fetched.Add((path, await response.Content.ReadAsStringAsync()));
+        }
+
+        var allowed = MayMeet[actor].Select(SmallYard.WordOf).ToHashSet();
+        foreach (var (path, text) in fetched)
+            foreach (var word in SecretWord().Matches(text).Select(m => m.Value).Distinct())
+                allowed.ShouldContain(word, $"{actor} met it at {path}");
+        if (actor != "nobody") fetched.ShouldContain(f => SecretWord().IsMatch(f.Text), $"{actor} must reach something, or the test is blind");
+    }
+
+    [Theory]
+    [InlineData("Benedikta")]
+    [InlineData("Caspian")]
+    [InlineData("Saoirse")]
+    public async Task A_party_meets_no_colleague_who_has_not_written_to_it_and_no_other_party(string actor)
+    {
+        var text = "";
+        foreach (var path in Paths())
+        {
+            using var response = await world.Visitors[actor].Http.GetAsync(path);
+            if (response.IsSuccessStatusCode) text += await response.Content.ReadAsStringAsync();
+        }
+
+        foreach (var other in new[] { "Benedikta", "Caspian", "Saoirse", "Ines", "Tobiah", "Work in hand", "Unsorted" }.Where(o => o != actor)) text.ShouldNotContain(other);
+    }
+
+    private IEnumerable<string> Paths()
+    {
+        var yard = world.Yard;
+        yield return "/api/me";
+        yield return "/api/welcome";
+        yield return "/api/page";
+        yield return "/api/dockets";
+        yield return "/api/dockets?open=false";
+        yield return "/api/conversations";
+        yield return "/api/tasks";
+        yield return "/api/alerts";
+        yield return "/api/changes?after=0";
+        yield return "/api/colleagues";
+        yield return "/api/asides";
+        yield return "/api/standins/post-office/mails";
+        foreach (var word in new[] { "here stands", "J-", "secret", "secretj2inside", "secretj2task", "Ledger", "Event" }) yield return $"/api/find?words={word}";
+        foreach (var reference in new[] { "J-1", "J-2", "j-2" })
+        {
+            yield return $"/api/dockets/{reference}";
+            yield return $"/api/dockets/{reference}/talk";
+        }
+
+        foreach (var id in yard.Conversations.Values)
+        {
+            yield return $"/api/conversations/{id.Value}";
+            yield return $"/api/conversations/{id.Value}/entries";
+            foreach (var typed in new[] { "", "secret", "J", "Salt" })
+            {
+                yield return $"/api/conversations/{id.Value}/taggable?sign=%23&typed={typed}";
+                yield return $"/api/conversations/{id.Value}/taggable?sign=%40&typed={typed}";
+            }
+        }
+
+        foreach (var id in yard.Entries.Values)
+        {
+            yield return $"/api/entries/{id.Value}";
+            yield return $"/api/entries/{id.Value}/drafts";
+        }
+
+        foreach (var id in yard.Tasks.Values) yield return $"/api/tasks/{id.Value}";
+    }
+
+    [GeneratedRegex("secret[a-z0-9]+")]
+    private static partial Regex SecretWord();
+}

@@ -1,0 +1,158 @@
+using NodaTime;
+using Wrenlet.Core.Calendars;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
+using Wrenlet.Server.Accounts;
+using Wrenlet.Storage;
+using Wrenlet.Storage.Alerts;
+using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.Dockets;
+using Wrenlet.Storage.People;
+using Wrenlet.Storage.Tasks;
+
+namespace Wrenlet.Server.Tests.World;
+
+/// <summary>
+/// A small firm written straight into a new database: an open docket J-1 with a customer and a partner, and a docket J-2
+/// limited to Kit, with another customer. Each thing said carries a word of its own, by which a leak is known.
+/// </summary>
+public sealed class SmallYard
+{
+    public const string Password = "correct horse battery";
+    public static readonly string PasswordHash = AccountEndpoints.HashPassword(Password);
+    public static readonly Instant Now = Instant.FromUtc(2026, 4, 14, 7, 40);
+
+    public Dictionary<string, Person> People { get; } = [];
+
+    public Dictionary<string, string> Links { get; } = [];
+
+    public DocketId Open { get; } = new(Guid.CreateVersion7());
+
+    public DocketId Limited { get; } = new(Guid.CreateVersion7());
+
+    /// <summary>Conversations by name: J-1 inside, J-1 Benedikta, J-1 Saoirse, J-2 inside, J-2 Caspian.</summary>
+    public Dictionary<string, ConversationId> Conversations { get; } = [];
+
+    public Dictionary<string, EntryId> Entries { get; } = [];
+
+    public Dictionary<string, TaskId> Tasks { get; } = [];
+
+    public Guid KitsAlert { get; } = Guid.CreateVersion7();
+
+    public string Folder { get; } = RunningServer.NewFolder();
+
+    public static string WordOf(string place) => "secret" + place.Replace(" ", "", StringComparison.Ordinal).Replace("-", "", StringComparison.Ordinal).ToLowerInvariant();
+
+    public static async Task<SmallYard> Build()
+    {
+        var yard = new SmallYard();
+        using var database = Database.Open(yard.Folder);
+        await using var writes = new WriteQueue(database);
+        await writes.Run(w => yard.Write(w));
+        return yard;
+    }
+
+    private void Write(Writing w)
+    {
+        var s = w.Session;
+        PeopleStore.AddCalendar(s, "Yard", WorkWeek.Days(IsoDayOfWeek.Monday, IsoDayOfWeek.Friday, new Shift(new LocalTime(8, 0), new LocalTime(17, 0))));
+        PeopleStore.AddFirm(s, "Saltmarsh Quay", "Europe/Lisbon", "yard@quay.example", true, "Yard", false, TimeSpan.Zero);
+        var hull = new CrewId(Guid.CreateVersion7());
+        PeopleStore.AddCrew(s, hull, "hull");
+        foreach (var (name, role) in new[] { ("Odalys Brandt", Role.Coordinator), ("Tobiah Renn", Role.Manager), ("Ines Kowal", Role.Member), ("Kit Ramaswamy", Role.Member), ("Wilhelmina Achterberg", Role.Administrator) })
+            Add(s, new Person(new PersonId(Guid.CreateVersion7()), name, role, null, name.StartsWith("Ines", StringComparison.Ordinal) ? [hull] : []), "quay.example", PasswordHash);
+        foreach (var (name, kind) in new[] { ("Benedikta Thorne", PartyKind.Customer), ("Caspian Oduya", PartyKind.Customer), ("Saoirse Quill", PartyKind.Partner) })
+        {
+            var party = new PartyId(Guid.CreateVersion7());
+            PeopleStore.AddParty(s, party, name, kind);
+            Add(s, new Person(new PersonId(Guid.CreateVersion7()), name, null, party, []), "post.example", null);
+            Links[name.Split(' ')[0]] = Sessions.NewToken();
+            SessionStore.SetLink(s, Sessions.Hash(Links[name.Split(' ')[0]]), People[name.Split(' ')[0]].Id, Now);
+        }
+
+        var queue = Guid.CreateVersion7();
+        PeopleStore.AddQueue(s, queue, "Work in hand", "Upper Yard", null, "Yard", new ResponseGoal(Duration.FromHours(2), Duration.FromHours(4)), HandoverRule.Crew, false);
+        PeopleStore.AddQueue(s, Guid.CreateVersion7(), "Unsorted", "Upper Yard", null, "Yard", new ResponseGoal(Duration.FromHours(4), Duration.FromHours(4)), HandoverRule.Anyone, true);
+
+        var sight = DocketSight.Only([People["Kit"].Id], []);
+        DocketStore.Add(s, new Docket(0, Open, new DocketRef(DocketKind.Job, 1), "Quillfish: refit secretj1docket", "Upper Yard", People["Odalys"].Id, 0, Priority.Normal, true, DocketSight.Open), Now);
+        DocketStore.Add(s, new Docket(0, Limited, new DocketRef(DocketKind.Job, 2), "Salt Ledger: dispute secretj2docket", "Upper Yard", People["Kit"].Id, 0, Priority.Normal, true, sight), Now);
+        Talk(w, "J-1 inside", Open, DocketSight.Open, Audience.Inside, null, null, "Ines");
+        Talk(w, "J-1 Benedikta", Open, DocketSight.Open, Audience.Outside, "Benedikta", queue, "Benedikta");
+        Talk(w, "J-1 Saoirse", Open, DocketSight.Open, Audience.Outside, "Saoirse", queue, "Saoirse");
+        Talk(w, "J-2 inside", Limited, sight, Audience.Inside, null, null, "Kit");
+        Talk(w, "J-2 Caspian", Limited, sight, Audience.Outside, "Caspian", queue, "Caspian");
+        Promise(w, "J-1", Open, "J-1 inside", "Ines", DocketSight.Open);
+        Promise(w, "J-2", Limited, "J-2 inside", "Kit", sight);
+        AlertStore.Add(s, KitsAlert, new Core.Alerts.Alert(People["Kit"].Id, Core.Alerts.AlertReason.Tagged), null, Now, Conversations["J-2 inside"], Entries["J-2 inside"], null, WordOf("Kits alert"));
+    }
+
+    private void Add(SqlSession s, Person person, string host, string? hash)
+    {
+        People[person.FirstName] = person;
+        PeopleStore.AddPerson(s, person, $"{person.FirstName.ToLowerInvariant()}@{host}", "", hash);
+    }
+
+    private void Talk(Writing w, string name, DocketId docket, DocketSight sight, Audience audience, string? party, Guid? queue, string author)
+    {
+        var id = Conversations[name] = new ConversationId(Guid.CreateVersion7());
+        ConversationStore.Add(w.Session, id, audience, docket, party is null ? null : People[party].Party, null, queue, null, name);
+        var conversation = ConversationStore.Find(w.Session, id)!;
+        var entry = Entries[name] = new EntryId(Guid.CreateVersion7());
+        var words = $"Here stands {WordOf(name)} and more.";
+        var kind = party is null ? EntryKind.Note : EntryKind.MessageIn;
+        var key = EntryStore.Add(w.Session, conversation, new Entry(0, entry, id, kind, party is null ? null : Via.Page, People[author].Id, null, Now, words, party is null, $"<p>{words}</p>"), words, []);
+        ConversationStore.Update(w.Session, conversation with { LastEntry = key, Exchange = party is null ? Exchange.None : Exchange.None.Received(Now) });
+        Place place = audience is Audience.Outside ? new Place.Outside(sight, People[party!].Party) : new Place.Inside(sight);
+        w.Log(new Change(ChangeKinds.EntryPosted, entry.Value, place, Thing.Said, Now, People[author].Id, docket, id));
+
+        // What happened is for staff only, also in a party's own conversation.
+        var happened = Entries[name + " event"] = new EntryId(Guid.CreateVersion7());
+        var event_ = $"Event {WordOf(name + " event")}";
+        EntryStore.Add(w.Session, conversation, new Entry(0, happened, id, EntryKind.Event, null, null, null, Now, event_, false, $"<p>{event_}</p>"), event_, []);
+        w.Log(new Change(ChangeKinds.EntryPosted, happened.Value, place, Thing.Working, Now, null, docket, id));
+    }
+
+    private void Promise(Writing w, string name, DocketId docket, string source, string owner, DocketSight sight)
+    {
+        var id = Tasks[name] = new TaskId(Guid.CreateVersion7());
+        var entry = EntryStore.Find(w.Session, Entries[source])!;
+        var brief = DocketStore.Find(w.Session, docket)!;
+        TaskStore.Add(w.Session, new WorkTask(
+            0, id, WordOf(name + " task"), new DocketBrief(docket, brief.Ref, brief.Subject, brief.Owner), new TaskSource(entry.Id, entry.Key, entry.Conversation), People[owner].Id, Now, TaskState.NeedsAction, null,
+            CompletionRule.Any, Priority.Normal, null, Now + Duration.FromHours(5), null, null, null, null, 1, [new OwnerShare(new TaskOwner.OfPerson(People[owner].Id), false)], sight));
+    }
+}
+
+/// <summary>A server over the small firm, with everybody signed in; shared by tests that only look, or that change what is their own.</summary>
+public sealed class YardFixture : IAsyncLifetime
+{
+    public SmallYard Yard { get; private set; } = null!;
+
+    public RunningServer Server { get; private set; } = null!;
+
+    public Dictionary<string, Visitor> Visitors { get; } = [];
+
+    public async ValueTask InitializeAsync()
+    {
+        Yard = await SmallYard.Build();
+        Server = await RunningServer.Start(Yard.Folder, "--no-demo", "--clock", "2026-04-14T08:40", "--changes-per-second", "0");
+        foreach (var person in Yard.People.Values)
+            Visitors[person.FirstName] = person.IsStaff
+                ? await Server.Visit().SignIn($"{person.FirstName.ToLowerInvariant()}@quay.example", SmallYard.Password)
+                : await Server.Visit().ByLink(Yard.Links[person.FirstName]);
+        Visitors["nobody"] = Server.Visit();
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        foreach (var visitor in Visitors.Values) visitor.Dispose();
+        await Server.DisposeAsync();
+        Directory.Delete(Yard.Folder, recursive: true);
+    }
+}
+
+[CollectionDefinition("yard")]
+public sealed class YardCollection : ICollectionFixture<YardFixture>;
