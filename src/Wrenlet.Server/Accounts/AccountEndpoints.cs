@@ -149,18 +149,12 @@ internal static class AccountEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> SignInByLink(LinkSignIn given, HttpContext context, Database database, Sessions sessions, SignInThrottle throttle)
+    /// <summary>A link's token has 256 random bits: guessing is hopeless, so it is not throttled beyond the common limits.</summary>
+    private static async Task<Results<NoContent, ProblemHttpResult>> SignInByLink(LinkSignIn given, HttpContext context, Database database, Sessions sessions)
     {
-        var from = "link " + context.Connection.RemoteIpAddress;
-        if (throttle.Wait(from) is { Ticks: > 0 } wait) return Refusals.Wait(wait);
         var hash = Sessions.Hash(given.Token);
         if (database.Read(s => SessionStore.ByLink(s, hash)) is not { } contact)
-        {
-            throttle.Failed(from);
             return Refusals.Refused("This link does not work any more. Ask for a new one by replying to our last mail.");
-        }
-
-        throttle.Succeeded(from);
         await sessions.Start(context, contact, "by a private link");
         return TypedResults.NoContent();
     }
