@@ -18,15 +18,16 @@ public sealed class Writing
     /// <summary>Adds a row to the change log; those who may see it are told after the commit.</summary>
     public void Log(Change change)
     {
-        Session.Run(
+        var seq = Session.Number(
             """
             INSERT INTO change (kind, subject, docket, conversation, person, made_by, at)
             VALUES ($kind, $subject, (SELECT id FROM docket WHERE uid = $docket), (SELECT id FROM conversation WHERE uid = $conversation),
               (SELECT id FROM person WHERE uid = $person), (SELECT id FROM person WHERE uid = $by), $at)
+            RETURNING seq
             """,
             ("kind", change.Kind), ("subject", change.Subject), ("docket", change.Docket?.Value), ("conversation", change.Conversation?.Value),
             ("person", change.Person?.Value), ("by", change.By?.Value), ("at", change.At));
-        _changes.Add(change with { Seq = Session.Number("SELECT last_insert_rowid()")!.Value });
+        _changes.Add(change with { Seq = seq!.Value });
     }
 }
 

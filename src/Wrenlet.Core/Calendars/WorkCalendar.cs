@@ -50,7 +50,9 @@ public sealed class WorkCalendar
     {
         if (end < start) return -Between(end, start);
         var line = Covering(start, end);
-        return Duration.FromTicks(line.WorkedUntil(end.ToUnixTimeTicks()) - line.WorkedUntil(start.ToUnixTimeTicks()));
+        var from = line.LastStartedBy(start.ToUnixTimeTicks());
+        var to = line.LastStartedBy(end.ToUnixTimeTicks(), from);
+        return Duration.FromTicks(line.WorkedUntil(end.ToUnixTimeTicks(), to) - line.WorkedUntil(start.ToUnixTimeTicks(), from));
     }
 
     /// <summary>
@@ -214,9 +216,10 @@ public sealed class WorkCalendar
             return i >= 0 && ticks < _ends[i];
         }
 
-        public long WorkedUntil(long ticks)
+        public long WorkedUntil(long ticks) => WorkedUntil(ticks, LastStartedBy(ticks));
+
+        public long WorkedUntil(long ticks, int i)
         {
-            var i = LastStartedBy(ticks);
             return i < 0 ? 0 : _before[i] + Math.Min(ticks, _ends[i]) - _starts[i];
         }
 
@@ -230,10 +233,21 @@ public sealed class WorkCalendar
             return true;
         }
 
-        private int LastStartedBy(long ticks)
+        /// <summary>Index of the last shift that had begun; -1 for none. Looks close by <paramref name="near"/> first.</summary>
+        public int LastStartedBy(long ticks, int near = -1)
         {
-            var i = Array.BinarySearch(_starts, ticks);
-            return i >= 0 ? i : ~i - 1;
+            for (var i = Math.Max(near, 0); near >= 0 && i < near + 4 && i < _starts.Length - 1; i++)
+                if (_starts[i] <= ticks && ticks < _starts[i + 1]) return i;
+            var low = 0;
+            var high = _starts.Length;
+            while (low < high)
+            {
+                var middle = (low + high) >>> 1;
+                if (_starts[middle] <= ticks) low = middle + 1;
+                else high = middle;
+            }
+
+            return low - 1;
         }
     }
 }

@@ -35,7 +35,7 @@ public sealed record QueueRow(ConversationView Conversation, string LastWords, s
 
 internal static class ConversationEndpoints
 {
-    private const int PageSize = 60;
+    private const int PageSize = 32;
 
     public static void MapConversations(this IEndpointRouteBuilder api)
     {
@@ -49,18 +49,18 @@ internal static class ConversationEndpoints
     }
 
     /// <summary>The newest talk of these conversations before a cursor, as the viewer sees it.</summary>
-    public static Talk ReadTalk(SqlSession session, IReadOnlyList<Conversation> conversations, Person viewer, Roster roster, Instant now, long? before)
+    /// <param name="tasks">The tasks that hang on entries, where they have been read already; null to read them here.</param>
+    public static Talk ReadTalk(SqlSession session, IReadOnlyList<Conversation> conversations, Person viewer, Roster roster, Instant now, long? before, ILookup<EntryId, WorkTask>? tasks = null)
     {
-        var newest = conversations.SelectMany(c => EntryStore.Before(session, c.Key, before ?? long.MaxValue, PageSize))
-            .Where(e => conversations.First(c => c.Id == e.Conversation) is var c && viewer.MaySee(c.Place, EntrySight.ThingOf(e.Kind)))
-            .OrderByDescending(e => e.Key).Take(PageSize).Reverse().ToList();
-        var tasks = viewer.IsStaff ? TaskStore.OfEntries(session, newest.Select(e => e.Key)) : null;
+        var page = EntryStore.Before(session, conversations, before ?? long.MaxValue, PageSize);
+        var newest = page.Where(e => viewer.MaySee(conversations.First(c => c.Id == e.Conversation).Place, EntrySight.ThingOf(e.Kind))).Reverse().ToList();
+        if (viewer.IsStaff) tasks ??= TaskStore.OfEntries(session, newest.Select(e => e.Key));
         var silences = viewer.IsStaff
             ? conversations.Where(c => c.Audience is Audience.Outside).SelectMany(c => ConversationViews.Silences(c, newest, roster, now)).ToList()
             : [];
         return new(
             [.. newest.Select(e => ConversationViews.Entry(e, viewer, roster, Seen(tasks, e, viewer, roster, now)))],
-            silences, newest.Count == PageSize ? newest[0].Key : null);
+            silences, page.Count == PageSize ? page[^1].Key : null);
     }
 
     /// <summary>An entry as the viewer sees it; null when they do not.</summary>
@@ -105,14 +105,12 @@ internal static class ConversationEndpoints
                 ? TypedResults.Ok(ReadTalk(s, [conversation], viewer.Person, who.Current, clock.Now, before))
                 : Refusals.NotFound("conversation"));
 
-    private static async Task<Results<Ok<EntryView>, ProblemHttpResult>> Post(Guid id, NewEntry entry, Viewer viewer, Posting posting, WhoIsWho who, Database database, FirmClock clock)
+    private static async Task<Results<Ok<EntryView>, ProblemHttpResult>> Post(Guid id, NewEntry entry, Viewer viewer, Posting posting, WhoIsWho who, FirmClock clock)
     {
         if (entry.Id == Guid.Empty) return Refusals.Invalid("id", "An entry needs an id of its own (UUIDv7).");
         if (string.IsNullOrWhiteSpace(entry.Body)) return Refusals.Invalid("body", "There are no words in it yet.");
-        var place = new ConversationId(id);
-        if (database.Read(s => ConversationStore.Find(s, place)) is not { } conversation || !viewer.Person.MaySee(conversation.Place)) return Refusals.NotFound("conversation");
-        var now = clock.Now;
-        var posted = await posting.Post(new EntryId(entry.Id), place, viewer.Person, entry.Body, entry.Close && viewer.Person.IsStaff, now);
+        var posted = await posting.Post(new EntryId(entry.Id), new ConversationId(id), viewer.Person, entry.Body, entry.Close && viewer.Person.IsStaff, clock.Now);
+        if (posted is { Entry: null, Refusal: null }) return Refusals.NotFound("conversation");
         if (posted.Refusal is { } refusal)
             return Refusals.Refused(refusal.Reason, refusal.Unseeing.IsEmpty ? null : new Dictionary<string, object?> { ["unseeing"] = refusal.Unseeing.Select(p => PersonView.Of(p)).ToList() });
         return TypedResults.Ok(ConversationViews.Entry(posted.Entry!, viewer.Person, who.Current, []));

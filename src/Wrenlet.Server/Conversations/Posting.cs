@@ -18,9 +18,11 @@ namespace Wrenlet.Server.Conversations;
 /// <param name="Unseeing">People who were tagged and do not see the place; empty otherwise.</param>
 public sealed record PostRefusal(string Reason, ImmutableArray<Person> Unseeing);
 
-/// <summary>What came of posting: the entry, or a refusal.</summary>
+/// <summary>What came of posting: the entry, a refusal, or neither where the author does not see the place.</summary>
 public sealed record Posted(Entry? Entry, PostRefusal? Refusal)
 {
+    public static readonly Posted Unseen = new(null, null);
+
     public static Posted Refuse(string reason, params ImmutableArray<Person> unseeing) => new(null, new(reason, unseeing));
 }
 
@@ -43,7 +45,7 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who)
         return writes.Run(w =>
         {
             var roster = who.Current;
-            if (ConversationStore.Find(w.Session, place) is not { } conversation || !author.MaySee(conversation.Place)) return Posted.Refuse("There is no such conversation, or you do not see it.");
+            if (ConversationStore.Find(w.Session, place) is not { } conversation || !author.MaySee(conversation.Place)) return Posted.Unseen;
             var outside = conversation.Audience is Audience.Outside;
             var (tagged, refusal) = CheckTags(rendered.Tags, conversation, roster);
             if (refusal is not null) return new Posted(null, refusal);
@@ -107,7 +109,7 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who)
         var concerns = tagged.AddRange(Concerned(conversation, entry));
         foreach (var alert in Alerting.Whom(entry.Author, conversation.Place, EntrySight.ThingOf(entry.Kind), concerns, id => roster.Find(id)))
             Telling.Tell(w, alert, entry.Author, entry.At, conversation.Id, entry.Id, null, rendered.Plain);
-        return new Posted(EntryStore.Find(w.Session, entry.Id), null);
+        return new Posted(entry with { Key = key, Delivery = entry is { Via: Via.Mail, Kind: EntryKind.MessageOut } ? new Delivery(false, null) : null }, null);
     }
 
     /// <summary>Those whom an entry concerns without a tag: the conversation's owner when the party writes, the docket's owner in any case.</summary>

@@ -75,7 +75,8 @@ internal static class ConversationViews
         var party = PartyOf(conversation, roster);
         var mail = outside && SendsMail(conversation, roster);
         var staff = Sight.WhoSees(roster.Staff, conversation.Place);
-        var others = Sight.WhoSees(roster.Profiles.Values.Select(p => p.Person).Where(p => !p.IsStaff), conversation.Place);
+        var contacts = conversation.Party is { } with && roster.Parties.TryGetValue(with, out var side) ? side.Contacts : [];
+        var others = Sight.WhoSees(contacts.Select(c => roster.Find(c)).OfType<Person>(), conversation.Place);
         var whoSees = !outside ? $"stays in the yard · {Count(staff.Length)}"
             : party is null ? $"{Count(staff.Length)} of us"
             : $"{(mail ? "By mail to" : "On the page of")} {party.Name}";

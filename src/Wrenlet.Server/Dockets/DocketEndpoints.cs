@@ -40,6 +40,8 @@ public sealed record DocketRow(
 
 internal static class DocketEndpoints
 {
+    private const int MostTasks = 200;
+
     public static void MapDockets(this IEndpointRouteBuilder api)
     {
         api.MapGet("/dockets", GetDockets).For(Access.Staff);
@@ -57,8 +59,9 @@ internal static class DocketEndpoints
             if (Seen(s, reference, viewer.Person) is not { } docket) return Refusals.NotFound("docket");
             var (roster, now) = (who.Current, clock.Now);
             var conversations = ConversationStore.OfDocket(s, docket.Id);
-            var talk = ConversationEndpoints.ReadTalk(s, conversations, viewer.Person, roster, now, null);
-            var tasks = TaskStore.OfDocket(s, docket.Id, 200);
+            var tasks = TaskStore.OfDocket(s, docket.Id, MostTasks);
+            var hanging = tasks.Count < MostTasks ? tasks.Where(t => t.Source is not null).ToLookup(t => t.Source!.Entry) : null;
+            var talk = ConversationEndpoints.ReadTalk(s, conversations, viewer.Person, roster, now, null, hanging);
             var gates = tasks.Where(t => t is { GateStage: not null, State: not TaskState.Done }).GroupBy(t => t.GateStage!.Value).ToDictionary(g => g.Key, g => g.Count());
             var names = Stages.Of(docket.Ref.Kind);
             var standings = Stages.Standing(docket.Ref.Kind, docket.Stage, gates);

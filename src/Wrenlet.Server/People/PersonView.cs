@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using Wrenlet.Core.People;
 using Wrenlet.Storage;
 
@@ -12,7 +13,12 @@ namespace Wrenlet.Server.People;
 /// <param name="Role">What staff are there for; null for contacts.</param>
 public sealed record PersonView(Guid? Id, string Name, string FirstName, string Initials, int Hue, string? Role)
 {
-    public static PersonView Of(Person person) =>
+    private static readonly ConditionalWeakTable<Person, PersonView> Made = [];
+
+    /// <summary>The view of a person, made once for as long as the roster stands.</summary>
+    public static PersonView Of(Person person) => Made.GetValue(person, Make);
+
+    private static PersonView Make(Person person) =>
         new(person.Id.Value, person.Name, person.FirstName, Names.Initials(person.Name), HueOf(person.Id.Value), person.Role is { } role ? Words.Roles.Of(role) : null);
 
     public static PersonView Stranger(string name) => new(null, name, name.Split(' ', 2)[0], Names.Initials(name), 0, null);

@@ -28,24 +28,22 @@ public sealed record Aside(Guid Id, Instant At, string Reason);
 /// <summary>Entries, their tags, their mail and its sending.</summary>
 public static class EntryStore
 {
-    private const string Select = """
-        SELECT e.id, e.uid, c.uid, e.kind, e.via, a.uid, e.sender, e.at, e.body, e.markdown, e.html, x.entry, x.problem
-        FROM entry e JOIN conversation c ON c.id = e.conversation LEFT JOIN person a ON a.id = e.author LEFT JOIN outbox x ON x.entry = e.id
-        """;
+    private const string Columns = "e.id, e.uid, e.conversation, e.kind, e.via, a.uid, e.sender, e.at, e.body, e.markdown, e.html, x.entry, x.problem";
+    private const string Joins = "LEFT JOIN person a ON a.id = e.author LEFT JOIN outbox x ON x.entry = e.id";
+    private const string Select = $"SELECT {Columns}, c.uid FROM entry e JOIN conversation c ON c.id = e.conversation {Joins}";
 
     /// <summary>Writes an entry, unless one with its id is there already.</summary>
     /// <returns>Its key; null when it was a repeat.</returns>
     public static long? Add(SqlSession session, Conversation conversation, Entry entry, string plain, IEnumerable<(string Kind, string Target)> tags)
     {
-        var added = session.Run(
+        var added = session.Number(
             """
             INSERT INTO entry (uid, conversation, kind, via, author, sender, at, body, markdown, html)
-            VALUES ($uid, $conversation, $kind, $via, (SELECT id FROM person WHERE uid = $author), $sender, $at, $body, $markdown, $html) ON CONFLICT (uid) DO NOTHING
+            VALUES ($uid, $conversation, $kind, $via, (SELECT id FROM person WHERE uid = $author), $sender, $at, $body, $markdown, $html) ON CONFLICT (uid) DO NOTHING RETURNING id
             """,
             ("uid", entry.Id.Value), ("conversation", conversation.Key), ("kind", Words.EntryKinds.Of(entry.Kind)), ("via", entry.Via is { } via ? Words.Vias.Of(via) : null),
             ("author", entry.Author?.Value), ("sender", entry.Sender), ("at", entry.At), ("body", entry.Body), ("markdown", entry.IsMarkdown), ("html", entry.Html));
-        if (added == 0) return null;
-        var key = session.Number("SELECT last_insert_rowid()")!.Value;
+        if (added is not { } key) return null;
         if (entry.Kind is not EntryKind.Event)
             session.Run("INSERT INTO entry_search (rowid, plain) VALUES ($key, $plain)", ("key", key), ("plain", plain));
         foreach (var (kind, target) in tags)
@@ -59,9 +57,23 @@ public static class EntryStore
     public static Entry? FindByKey(SqlSession session, long key) =>
         session.First($"{Select} WHERE e.id = $id", Row, ("id", key));
 
-    /// <summary>Entries of a conversation before a key, newest first.</summary>
-    public static List<Entry> Before(SqlSession session, long conversation, long before, int most) =>
-        session.All($"{Select} WHERE e.conversation = $conversation AND e.id < $before ORDER BY e.id DESC LIMIT $most", Row, ("conversation", conversation), ("before", before), ("most", most));
+    /// <summary>
+    /// Entries of these conversations before a key, newest first. Their keys come from the index of each conversation;
+    /// only the rows that make the page are read.
+    /// </summary>
+    public static List<Entry> Before(SqlSession session, IReadOnlyList<Conversation> conversations, long before, int most)
+    {
+        var keys = conversations.Select(c => c.Key)
+            .SelectMany(c => session.All(
+                "SELECT id FROM entry WHERE conversation = $conversation AND id < $before ORDER BY id DESC LIMIT $most",
+                r => r.GetInt64(0), ("conversation", c), ("before", before), ("most", most)))
+            .OrderDescending().Take(most);
+        var entries = session.All(
+            $"SELECT {Columns} FROM json_each($keys) k JOIN entry e ON e.id = k.value {Joins}",
+            r => Row(r, conversations.First(c => c.Key == r.GetInt64(2)).Id), ("keys", $"[{string.Join(',', keys)}]"));
+        entries.Sort((a, b) => b.Key.CompareTo(a.Key));
+        return entries;
+    }
 
     /// <summary>Entries of a conversation from a key on, oldest first.</summary>
     public static List<Entry> From(SqlSession session, long conversation, long from, int most) =>
@@ -76,7 +88,7 @@ public static class EntryStore
     /// <summary>The entry that a mail says, with the key of its conversation; null for a mail not known.</summary>
     public static (Entry Entry, ConversationId Conversation)? ByMail(SqlSession session, string messageId) =>
         session.First<(Entry, ConversationId)?>(
-            $"{Select} JOIN mail m ON m.entry = e.id WHERE m.message_id = $id", r => (Row(r), new ConversationId(r.GetUid(2))), ("id", messageId));
+            $"{Select} JOIN mail m ON m.entry = e.id WHERE m.message_id = $id", r => (Row(r), new ConversationId(r.GetUid(13))), ("id", messageId));
 
     /// <summary>Message-IDs of a conversation before an entry, newest first.</summary>
     public static List<string> MailsBefore(SqlSession session, long conversation, long entry, int most) =>
@@ -105,13 +117,15 @@ public static class EntryStore
     public static byte[]? RawAside(SqlSession session, Guid id) =>
         session.First("SELECT raw FROM mail_aside WHERE uid = $uid", r => r.GetFieldValue<byte[]>(0), ("uid", id));
 
-    private static Entry Row(SqliteDataReader r)
+    private static Entry Row(SqliteDataReader r) => Row(r, new ConversationId(r.GetUid(13)));
+
+    private static Entry Row(SqliteDataReader r, ConversationId conversation)
     {
         var kind = Words.EntryKinds.Read(r.GetString(3));
         Via? via = r.GetTextOrNull(4) is { } word ? Words.Vias.Read(word) : null;
         var delivery = kind is EntryKind.MessageOut && via is Via.Mail ? new Delivery(r.IsDBNull(11), r.GetTextOrNull(12)) : null;
         return new(
-            r.GetInt64(0), new EntryId(r.GetUid(1)), new ConversationId(r.GetUid(2)), kind, via, r.GetUidOrNull(5) is { } author ? new PersonId(author) : null,
+            r.GetInt64(0), new EntryId(r.GetUid(1)), conversation, kind, via, r.GetUidOrNull(5) is { } author ? new PersonId(author) : null,
             r.GetTextOrNull(6), r.GetMoment(7), r.GetString(8), r.GetBoolean(9), r.GetString(10), delivery);
     }
 }

@@ -34,7 +34,7 @@ CREATE TABLE conversation (
 ) STRICT;
 
 CREATE INDEX conversation_by_docket ON conversation (docket, audience) WHERE docket IS NOT NULL;
-CREATE INDEX conversation_by_queue ON conversation (state, queue, id) WHERE queue IS NOT NULL;
+CREATE INDEX conversation_by_queue ON conversation (state, id) WHERE queue IS NOT NULL;
 CREATE INDEX conversation_by_party ON conversation (party, id) WHERE party IS NOT NULL;
 CREATE INDEX conversation_by_stranger ON conversation (stranger_address, id) WHERE stranger_address IS NOT NULL;
 

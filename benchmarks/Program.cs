@@ -1,0 +1,179 @@
+using System.Diagnostics;
+using System.Net.Http.Json;
+using System.Text.Json;
+using Microsoft.AspNetCore.SignalR.Client;
+using NodaTime;
+using Wrenlet.Bench;
+using Wrenlet.Core.Calendars;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks.Words;
+using Wrenlet.Storage;
+using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.Dockets;
+
+if (args is ["bare", var bareFolder, var barePort])
+{
+    BareServer.Run(bareFolder, int.Parse(barePort, System.Globalization.CultureInfo.InvariantCulture));
+    return;
+}
+
+var product = Path.GetFullPath(args.ElementAtOrDefault(0) ?? ".build/app/Wrenlet.Server.dll");
+var seconds = double.Parse(args.ElementAtOrDefault(1) ?? "6", System.Globalization.CultureInfo.InvariantCulture);
+var root = Directory.CreateTempSubdirectory("wrenlet-bench-").FullName;
+var rows = new List<Figure>();
+void Say(string what, string figure, string goal, double value)
+{
+    rows.Add(new(what, figure, goal, Math.Round(value, 4)));
+    Console.WriteLine($"{what,-64} {figure,-34} {goal}");
+}
+
+// Start: the first with demo data, then again with what is there.
+var data = Path.Combine(root, "data");
+string[] Product(int port) => ["--data", data, "--port", $"{port}", "--clock", "2026-04-14T08:40", "--changes-per-second", "0"];
+using (var first = await Server.Start(product, Product, "/api/welcome"))
+    Say("first start with demo data, to the first answer", $"{Load.Text(first.Seconds, "0.00")} s", "5 s", first.Seconds);
+using (var second = await Server.Start(product, Product, "/api/welcome"))
+    Say("start, to the first answer", $"{Load.Text(second.Seconds, "0.00")} s", "2 s", second.Seconds);
+
+// A docket of 200,000 entries, half of them outside, written straight into the database.
+var busy = await FillDocket(data, 200_000);
+
+using (var bare = await Server.Start(Environment.GetCommandLineArgs()[0], port => ["bare", root, $"{port}"], "/read"))
+using (var server = await Server.Start(product, Product, "/api/welcome"))
+{
+    using var plain = Client.Plain(bare.Address);
+    using var odalys = await Client.SignIn(server.Address, "Odalys");
+    var read = $"/api/dockets/{busy}";
+    var inside = (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/dockets/J-1042")).GetProperty("conversations").EnumerateArray().First(c => c.GetProperty("audience").GetString() == "inside").GetProperty("id").GetGuid();
+    var tagged = (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/colleagues")).GetProperty("people").EnumerateArray().First(p => p.GetProperty("firstName").GetString() == "Ines").GetProperty("id").GetGuid();
+    const string Words = "The bolts are on their way, and they should be here by Thursday.";
+
+    async Task BareRead(int _) => (await plain.Http.GetAsync("/read")).EnsureSuccessStatusCode();
+    async Task BareWrite(int _) => (await plain.Http.PostAsJsonAsync("/write", new { body = Words })).EnsureSuccessStatusCode();
+    async Task Open(int _) => (await odalys.Http.GetAsync(read)).EnsureSuccessStatusCode();
+    async Task Post(int i) => (await odalys.Http.PostAsJsonAsync($"/api/conversations/{inside}/entries", new { id = Guid.CreateVersion7(), body = i % 8 == 0 ? $"[@Ines Kowal](person:{tagged}) {Words}" : Words })).EnsureSuccessStatusCode();
+
+    // In turn, so that a change of the machine's pace meets both.
+    var (bareReads, opens, bareWrites, posts) = (new List<double>(), new List<double>(), new List<double>(), new List<double>());
+    for (var round = 0; round < 3; round++)
+    {
+        bareReads.Add(await Load.PerSecond(32, seconds / 2, BareRead));
+        opens.Add(await Load.PerSecond(32, seconds / 2, Open));
+        bareWrites.Add(await Load.PerSecond(32, seconds / 2, BareWrite));
+        posts.Add(await Load.PerSecond(32, seconds / 2, Post));
+    }
+
+    double Middle(List<double> list) => list.Order().ElementAt(list.Count / 2);
+    Say("bare server, reads with 32 clients", $"{Load.Text(Middle(bareReads), "#,0")}/s", "", Middle(bareReads));
+    Say("bare server, durable writes with 32 clients", $"{Load.Text(Middle(bareWrites), "#,0")}/s", "", Middle(bareWrites));
+    Say("durable posting of entries, 32 clients, of bare writes", $"{Load.Text(Middle(posts), "#,0")}/s, {Load.Text(Middle(posts) / Middle(bareWrites), "0.00")}", "1.0 (now 0.5)", Middle(posts) / Middle(bareWrites));
+    Say("opening a docket of 200,000 entries, in bare reads", $"{Load.Text(Middle(opens), "#,0")}/s, {Load.Text(Middle(bareReads) / Middle(opens), "0.00")}", "3 (now 5)", Middle(bareReads) / Middle(opens));
+
+    await Delivery(server, odalys, inside, 50, rows);
+    await Delivery(server, odalys, inside, 200, rows);
+    Say("server memory after all this", $"{Load.Text(server.Memory, "0")} MiB", "300 MiB", server.Memory);
+}
+
+Core();
+var json = Path.Combine(Path.GetDirectoryName(product)!, "..", "bench.json");
+await File.WriteAllTextAsync(json, JsonSerializer.Serialize(rows, JsonSerializerOptions.Web));
+Console.WriteLine($"\nwritten to {Path.GetFullPath(json)}");
+Directory.Delete(root, recursive: true);
+
+// From the call that posts an entry until it is in each of the other browsers.
+async Task Delivery(Server server, Client odalys, Guid inside, int live, List<Figure> into)
+{
+    using var ines = await Client.SignIn(server.Address, "Ines");
+    var arrived = new System.Collections.Concurrent.ConcurrentBag<double>();
+    var sent = new System.Collections.Concurrent.ConcurrentDictionary<Guid, long>();
+    var connections = await Task.WhenAll(Enumerable.Range(0, live).Select(async _ =>
+    {
+        var connection = new HubConnectionBuilder().WithUrl(new Uri(server.Address, "/live"), o =>
+        {
+            o.Headers["Cookie"] = ines.Cookie;
+            o.SkipNegotiation = true;
+            o.Transports = Microsoft.AspNetCore.Http.Connections.HttpTransportType.WebSockets;
+        }).Build();
+        connection.On<Heard>("change", c =>
+        {
+            if (c.Kind == "entry.posted" && sent.TryGetValue(c.Subject, out var at)) arrived.Add(Stopwatch.GetElapsedTime(at).TotalMilliseconds);
+        });
+        await connection.StartAsync();
+        return connection;
+    }));
+    for (var i = 0; i < 220; i++)
+    {
+        var id = Guid.CreateVersion7();
+        if (i >= 20) sent[id] = Stopwatch.GetTimestamp();
+        (await odalys.Http.PostAsJsonAsync($"/api/conversations/{inside}/entries", new { id, body = "Seen by all" })).EnsureSuccessStatusCode();
+        await Task.Delay(45);
+    }
+
+    await Task.Delay(1000);
+    foreach (var connection in connections) await connection.DisposeAsync();
+    if (arrived.Count != live * 200) throw new InvalidOperationException($"{arrived.Count} of {live * 200} deliveries arrived.");
+    var ordered = arrived.Order().ToList();
+    Say($"an entry in other browsers, {live} live, p50 and p99", $"{Load.Text(ordered[ordered.Count / 2], "0.0")} ms, {Load.Text(ordered[ordered.Count * 99 / 100], "0.0")} ms", live == 50 ? "now 100 ms" : "50 ms", ordered[ordered.Count * 99 / 100]);
+}
+
+async Task<string> FillDocket(string folder, int count)
+{
+    using var database = Database.Open(folder);
+    await using var writes = new WriteQueue(database);
+    var id = new DocketId(Guid.CreateVersion7());
+    var now = Instant.FromUtc(2026, 4, 13, 8, 0);
+    await writes.Run(w =>
+    {
+        var owner = w.Session.First("SELECT uid FROM person WHERE role = 'coordinator'", r => new PersonId(new Guid(r.GetFieldValue<byte[]>(0), bigEndian: true)));
+        var party = w.Session.First("SELECT uid FROM party LIMIT 1", r => new PartyId(new Guid(r.GetFieldValue<byte[]>(0), bigEndian: true)));
+        var queue = w.Session.First("SELECT uid FROM queue WHERE name = 'Work in hand'", r => new Guid(r.GetFieldValue<byte[]>(0), bigEndian: true));
+        DocketStore.Add(w.Session, new Docket(0, id, new DocketRef(DocketKind.Job, 9000), "Long story: a docket of 200,000 entries", "Upper Yard", owner, 3, Wrenlet.Core.Tasks.Priority.Normal, true, DocketSight.Open), now);
+        var inside = new ConversationId(Guid.CreateVersion7());
+        var outside = new ConversationId(Guid.CreateVersion7());
+        ConversationStore.Add(w.Session, inside, Audience.Inside, id, null, null, null, null, "Long story");
+        ConversationStore.Add(w.Session, outside, Audience.Outside, id, party, null, queue, owner, "Long story");
+        var lanes = new[] { ConversationStore.Find(w.Session, inside)!, ConversationStore.Find(w.Session, outside)! };
+        for (var i = 0; i < count; i++)
+        {
+            var lane = lanes[i % 2];
+            var words = $"The bolts are on their way, entry {i}, and they should be here by Thursday.";
+            var kind = i % 2 == 0 ? EntryKind.Note : EntryKind.MessageOut;
+            EntryStore.Add(w.Session, lane, new Entry(0, new EntryId(Guid.CreateVersion7()), lane.Id, kind, i % 2 == 0 ? null : Via.Page, owner, null, now + Duration.FromSeconds(i / 10), words, true, $"<p>{words}</p>"), words, []);
+        }
+    });
+    return "J-9000";
+}
+
+// What the core alone takes.
+void Core()
+{
+    var zone = DateTimeZoneProviders.Tzdb["Europe/Lisbon"];
+    var calendar = new WorkCalendar(zone, WorkWeek.Days(IsoDayOfWeek.Monday, IsoDayOfWeek.Friday, new Shift(new(8, 0), new(12, 30)), new Shift(new(13, 0), new(17, 0))), [new LocalDate(2026, 5, 1)]);
+    var start = Instant.FromUtc(2026, 4, 14, 7, 40);
+    Time("working time: 500 added and 500 measured", "1 ms", 1000, i => calendar.Between(start, calendar.Add(start + Duration.FromMinutes(i * 7), Duration.FromMinutes(i * 11 % 9000))), 500);
+
+    Person[] staff = [.. new[] { "Odalys Brandt", "Tobiah Renn", "Ines Kowal", "Pryderi Voss", "Hanneke Osei", "Mateus Lindqvist", "Wilhelmina Achterberg", "Kit Ramaswamy" }.Select(n => new Person(new(Guid.CreateVersion7()), n, Role.Member, null, []))];
+    var reader = new TaskReader(new ReaderSetting(calendar, true, [new("launch", start)], [.. staff], [], ["Benedikta Thorne"]));
+    string[] messages = ["@Ines please order the bolts from the usual place by Thursday noon, before the price goes up.", "High water is at 15:10 on Wednesday", "@Ines fair the rudder by Thursday and @Kit tape the waterline by Friday", "To do:\n- Mateus: label the breakers\n- Hanneke: change the zincs by Monday"];
+    Time("drafts from a message", "0.2 ms each", 1000, i => reader.Read(messages[i % messages.Length], staff[0].Id, start), 1);
+}
+
+void Time(string what, string goal, int calls, Action<int> call, int per)
+{
+    for (var i = 0; i < calls * 3; i++) call(i);
+    var best = double.MaxValue;
+    for (var round = 0; round < 7; round++)
+    {
+        var clock = Stopwatch.StartNew();
+        for (var i = 0; i < calls; i++) call(i);
+        best = Math.Min(best, clock.Elapsed.TotalMilliseconds / calls * per);
+    }
+
+    Say(what, $"{Load.Text(best, "0.0000")} ms", goal, best);
+}
+
+internal sealed record Figure(string What, string Measured, string Goal, double Value);
+
+internal sealed record Heard(string Kind, Guid Subject);

@@ -1,0 +1,118 @@
+using System.Diagnostics;
+using System.Globalization;
+using System.Net;
+using System.Net.Http.Json;
+using System.Net.Sockets;
+using System.Text.Json;
+
+namespace Wrenlet.Bench;
+
+/// <summary>A server under measurement, in a process of its own on loopback.</summary>
+internal sealed class Server : IDisposable
+{
+    private readonly Process _process;
+
+    private Server(Process process, int port, double seconds) => (_process, Address, Seconds) = (process, new Uri($"http://127.0.0.1:{port}"), seconds);
+
+    public Uri Address { get; }
+
+    /// <summary>From the start of the process to its first answer.</summary>
+    public double Seconds { get; }
+
+    /// <summary>Resident memory, in MiB.</summary>
+    public double Memory
+    {
+        get
+        {
+            _process.Refresh();
+            return _process.WorkingSet64 / 1048576.0;
+        }
+    }
+
+    public static async Task<Server> Start(string dll, Func<int, string[]> arguments, string firstAddress)
+    {
+        var port = FreePort();
+        var clock = Stopwatch.StartNew();
+        var process = Process.Start(new ProcessStartInfo("dotnet", [dll, .. arguments(port)]) { RedirectStandardOutput = true }) ?? throw new InvalidOperationException("The server did not start.");
+        var said = await process.StandardOutput.ReadLineAsync();
+        if (said?.Contains("ready", StringComparison.Ordinal) != true) throw new InvalidOperationException($"The server did not start: {said}");
+        using var http = new HttpClient();
+        (await http.GetAsync(new Uri($"http://127.0.0.1:{port}{firstAddress}"))).EnsureSuccessStatusCode();
+        return new(process, port, clock.Elapsed.TotalSeconds);
+    }
+
+    public void Dispose()
+    {
+        _process.Kill();
+        _process.WaitForExit();
+        _process.Dispose();
+    }
+
+    private static int FreePort()
+    {
+        using var listener = new TcpListener(IPAddress.Loopback, 0);
+        listener.Start();
+        return ((IPEndPoint)listener.LocalEndpoint).Port;
+    }
+}
+
+/// <summary>Somebody signed in.</summary>
+internal sealed class Client : IDisposable
+{
+    private readonly HttpClientHandler _handler = new() { CookieContainer = new CookieContainer() };
+
+    private Client(Uri address) => Http = new HttpClient(_handler) { BaseAddress = address };
+
+    public HttpClient Http { get; }
+
+    public string Cookie => _handler.CookieContainer.GetCookieHeader(Http.BaseAddress!);
+
+    public static Client Plain(Uri address) => new(address);
+
+    public static async Task<Client> SignIn(Uri address, string name)
+    {
+        var client = new Client(address);
+        var welcome = await client.Http.GetFromJsonAsync<JsonElement>("/api/welcome");
+        var person = welcome.GetProperty("people").EnumerateArray().First(p => p.GetProperty("person").GetProperty("name").GetString()!.StartsWith(name, StringComparison.Ordinal)).GetProperty("person").GetProperty("id").GetGuid();
+        (await client.Http.PostAsJsonAsync("/api/session/demo", new { person })).EnsureSuccessStatusCode();
+        var me = await client.Http.GetFromJsonAsync<JsonElement>("/api/me");
+        client.Http.DefaultRequestHeaders.Add("X-Wrenlet-Guard", me.GetProperty("guard").GetString());
+        return client;
+    }
+
+    public void Dispose()
+    {
+        Http.Dispose();
+        _handler.Dispose();
+    }
+}
+
+/// <summary>Asks a server as fast as so many clients can, for some seconds, after a warm-up.</summary>
+internal static class Load
+{
+    public static async Task<double> PerSecond(int clients, double seconds, Func<int, Task> call)
+    {
+        await Run(clients, Math.Min(2, seconds / 2), call);
+        var (calls, elapsed) = await Run(clients, seconds, call);
+        return calls / elapsed;
+    }
+
+    private static async Task<(long Calls, double Seconds)> Run(int clients, double seconds, Func<int, Task> call)
+    {
+        var clock = Stopwatch.StartNew();
+        var counts = await Task.WhenAll(Enumerable.Range(0, clients).Select(i => Task.Run(async () =>
+        {
+            long n = 0;
+            while (clock.Elapsed.TotalSeconds < seconds)
+            {
+                await call(i);
+                n++;
+            }
+
+            return n;
+        })));
+        return (counts.Sum(), clock.Elapsed.TotalSeconds);
+    }
+
+    public static string Text(double value, string format) => value.ToString(format, CultureInfo.InvariantCulture);
+}
