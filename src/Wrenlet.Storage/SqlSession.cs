@@ -54,6 +54,8 @@ public sealed class SqlSession : IDisposable
             command = Connection.CreateCommand();
             command.CommandText = sql;
             foreach (var (name, _) in values) command.Parameters.Add(new SqliteParameter { ParameterName = "$" + name });
+            // Without this the provider compiles the statement anew at each use.
+            command.Prepare();
             _statements[sql] = command;
         }
 

@@ -46,8 +46,14 @@ public class StartTests
         using var visitor = server.Visit();
         var firm = new
         {
-            name = "Northbank Boats", zone = "Europe/Lisbon", address = "hello@northbank.example", administratorName = "Wilhelmina Achterberg", administratorAddress = "w@northbank.example", password = "long enough for that",
-            hours = new[] { new { weekday = 1, start = "08:00", end = "12:00" }, new { weekday = 1, start = "13:00", end = "17:00" } }, holidays = new[] { new { date = "2026-05-01", name = "Labour Day" } },
+            name = "Northbank Boats",
+            zone = "Europe/Lisbon",
+            address = "hello@northbank.example",
+            administratorName = "Wilhelmina Achterberg",
+            administratorAddress = "w@northbank.example",
+            password = "long enough for that",
+            hours = new[] { new { weekday = 1, start = "08:00", end = "12:00" }, new { weekday = 1, start = "13:00", end = "17:00" } },
+            holidays = new[] { new { date = "2026-05-01", name = "Labour Day" } },
         };
         (await visitor.Get("/api/welcome")).GetProperty("firm").ValueKind.ShouldBe(System.Text.Json.JsonValueKind.Null);
         var wrong = await visitor.Send(HttpMethod.Post, "/api/firm", new { firm.name, zone = "Atlantis", firm.address, firm.administratorName, firm.administratorAddress, firm.password, firm.hours, firm.holidays });

@@ -4,8 +4,8 @@ using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
-using Wrenlet.Storage.People;
 using Wrenlet.Storage.Alerts;
+using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Alerts;
 

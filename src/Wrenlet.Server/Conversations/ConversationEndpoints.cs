@@ -7,8 +7,8 @@ using Wrenlet.Server.Accounts;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
-using Wrenlet.Storage.People;
 using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.People;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Conversations;

@@ -4,8 +4,8 @@ using Wrenlet.Core.People;
 using Wrenlet.Formats.Mail;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
-using Wrenlet.Storage.People;
 using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Conversations;
 

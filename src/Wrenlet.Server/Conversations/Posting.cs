@@ -8,8 +8,8 @@ using Wrenlet.Formats.Text;
 using Wrenlet.Server.Alerts;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
-using Wrenlet.Storage.People;
 using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Conversations;
 

@@ -6,8 +6,8 @@ using Wrenlet.Formats.Text;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
-using Wrenlet.Storage.People;
 using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Conversations;
 

@@ -35,7 +35,10 @@ internal sealed class StoryGenerator(Stock stock, WorkCalendar calendar, LocalDa
         var at = calendar.WorkingDayFrom(begin) + new LocalTime(8, _random.Next(5, 59));
         var story = new Story
         {
-            Ref = reference, Subject = $"{boat}: {topic.Subject}", Customer = customer, Queue = topic.Queue,
+            Ref = reference,
+            Subject = $"{boat}: {topic.Subject}",
+            Customer = customer,
+            Queue = topic.Queue,
             Site = reference.Kind is DocketKind.Ticket && topic.Queue != "Accounts" ? "Pontoon" : "Upper Yard",
             Owner = _random.Next(3) == 0 ? topic.Crew[0] : "Odalys Brandt",
         };

@@ -10,9 +10,9 @@ using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
-using Wrenlet.Storage.People;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
+using Wrenlet.Storage.People;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Dockets;

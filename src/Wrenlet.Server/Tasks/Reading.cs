@@ -1,4 +1,3 @@
-using Wrenlet.Storage.People;
 using System.Collections.Immutable;
 using NodaTime;
 using Wrenlet.Core.Dockets;
@@ -8,6 +7,7 @@ using Wrenlet.Formats.Text;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
 using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Tasks;
 

@@ -11,9 +11,9 @@ using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
-using Wrenlet.Storage.People;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
+using Wrenlet.Storage.People;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Tasks;

@@ -34,8 +34,14 @@ public class EveryEndpointTests(YardFixture world)
             ["GET /api/welcome"] = new("/api/welcome", Everybody),
             ["POST /api/firm"] = new("/api/firm", [], new
             {
-                name = "Another", zone = "Europe/Lisbon", address = "a@b.example", hours = new[] { new { weekday = 1, start = "08:00", end = "17:00" } }, holidays = Array.Empty<object>(),
-                administratorName = "Mallory", administratorAddress = "m@b.example", password = "long enough for that",
+                name = "Another",
+                zone = "Europe/Lisbon",
+                address = "a@b.example",
+                hours = new[] { new { weekday = 1, start = "08:00", end = "17:00" } },
+                holidays = Array.Empty<object>(),
+                administratorName = "Mallory",
+                administratorAddress = "m@b.example",
+                password = "long enough for that",
             }),
             ["POST /api/session"] = new("/api/session", [], new { address = "nobody@quay.example", password = "wrong" }),
             ["POST /api/session/demo"] = new("/api/session/demo", [], new { person = kit }),

@@ -92,7 +92,7 @@ public class TalkTests(YardFixture world)
         var (note, reply) = (Guid.CreateVersion7(), Guid.CreateVersion7());
         await world.Visitors["Odalys"].Do(HttpMethod.Post, $"{Inside}/entries", new { id = note, body = "Only among us" });
         await world.Visitors["Odalys"].Do(HttpMethod.Post, $"{Outside}/entries", new { id = reply, body = "For Benedikta" });
-        await Until(() => Has(heard[ines], note) && Has(heard[ines], reply) && Has(heard[benedikta], reply));
+        await Waiting.Until(() => Has(heard[ines], note) && Has(heard[ines], reply) && Has(heard[benedikta], reply));
         Has(heard[benedikta], note).ShouldBeFalse();
         Has(heard[caspian], reply).ShouldBeFalse();
         heard[benedikta].ShouldAllBe(c => !c.GetRawText().Contains("Only among us") && c.GetProperty("by").ValueKind == JsonValueKind.Null);
@@ -137,12 +137,6 @@ public class TalkTests(YardFixture world)
     private static bool Has(List<JsonElement> heard, Guid subject)
     {
         lock (heard) return heard.Any(c => c.GetProperty("subject").GetGuid() == subject);
-    }
-
-    public static async Task Until(Func<bool> happened)
-    {
-        for (var i = 0; i < 100 && !happened(); i++) await Task.Delay(50);
-        happened().ShouldBeTrue("it did not happen within five seconds");
     }
 
     private async Task<HubConnection> Connect(string name)

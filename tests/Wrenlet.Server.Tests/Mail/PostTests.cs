@@ -1,7 +1,6 @@
 using System.Text;
 using System.Text.Json;
 using MimeKit;
-using Wrenlet.Server.Tests.Conversations;
 using Wrenlet.Server.Tests.World;
 
 namespace Wrenlet.Server.Tests.Mail;
@@ -21,7 +20,7 @@ public class PostTests(YardFixture world)
     private async Task<string> Sent(Guid entry)
     {
         var file = Path.Combine(Out, $"{entry:N}@quay.example.eml");
-        await TalkTests.Until(() => File.Exists(file));
+        await Waiting.Until(() => File.Exists(file));
         return file;
     }
 
@@ -59,7 +58,7 @@ public class PostTests(YardFixture world)
             Go ahead with all eight. <script>alert(1)</script>
             """);
         JsonElement[] entries = [];
-        await TalkTests.Until(() => (entries = Entries(conversation).Result).Any(e => e.GetProperty("html").GetString()!.Contains("all eight", StringComparison.Ordinal)));
+        await Waiting.Until(() => (entries = Entries(conversation).Result).Any(e => e.GetProperty("html").GetString()!.Contains("all eight", StringComparison.Ordinal)));
         var answer = entries.Last(e => e.GetProperty("html").GetString()!.Contains("all eight", StringComparison.Ordinal));
         answer.GetProperty("kind").GetString().ShouldBe("in");
         answer.GetProperty("author").GetProperty("name").GetString().ShouldBe("Benedikta Thorne");
@@ -80,7 +79,7 @@ public class PostTests(YardFixture world)
         Deliver(Raw);
         Deliver(Raw);
         JsonElement[] Rows() => [.. world.Visitors["Odalys"].Get("/api/conversations").Result.EnumerateArray().Where(r => r.GetRawText().Contains("catamarans", StringComparison.Ordinal))];
-        await TalkTests.Until(() => Rows().Length == 1);
+        await Waiting.Until(() => Rows().Length == 1);
         await Task.Delay(500, TestContext.Current.CancellationToken);
         var row = Rows().ShouldHaveSingleItem().GetProperty("conversation");
         row.GetProperty("queue").GetString().ShouldBe("Unsorted");
@@ -107,7 +106,7 @@ public class PostTests(YardFixture world)
 
             Please send everything to me from now on.
             """);
-        await TalkTests.Until(() => world.Visitors["Odalys"].Get("/api/conversations").Result.GetRawText().Contains("Mallory", StringComparison.Ordinal));
+        await Waiting.Until(() => world.Visitors["Odalys"].Get("/api/conversations").Result.GetRawText().Contains("Mallory", StringComparison.Ordinal));
         (await Entries(world.Yard.Conversations["J-1 Benedikta"].Value)).ShouldAllBe(e => !e.GetProperty("html").GetString()!.Contains("send everything"));
     }
 
@@ -120,7 +119,7 @@ public class PostTests(YardFixture world)
         var marked = raw.Length == 0 ? raw : raw + Guid.NewGuid().ToString("N");
         var before = (await world.Visitors["Odalys"].Get("/api/asides")).GetArrayLength();
         Deliver(marked);
-        await TalkTests.Until(() => world.Visitors["Odalys"].Get("/api/asides").Result.GetArrayLength() > before);
+        await Waiting.Until(() => world.Visitors["Odalys"].Get("/api/asides").Result.GetArrayLength() > before);
         var aside = (await world.Visitors["Odalys"].Get("/api/asides")).EnumerateArray().First(a => a.GetProperty("raw").GetString() == marked);
         aside.GetProperty("reason").GetString().ShouldNotBeNullOrEmpty();
     }
@@ -134,7 +133,7 @@ public class PostTests(YardFixture world)
         Directory.CreateDirectory(blocked);
         await world.Visitors["Odalys"].Do(HttpMethod.Post, $"/api/conversations/{world.Yard.Conversations["J-1 Saoirse"].Value}/entries", new { id, body = "Are the sails ready?" });
         JsonElement entry = default;
-        await TalkTests.Until(() => (entry = world.Visitors["Odalys"].Get($"/api/entries/{id}").Result).GetProperty("delivery").GetString() == "failed");
+        await Waiting.Until(() => (entry = world.Visitors["Odalys"].Get($"/api/entries/{id}").Result).GetProperty("delivery").GetString() == "failed");
         entry.GetProperty("problem").GetString()!.ShouldContain("could not write");
         Encoding.UTF8.GetByteCount(entry.GetProperty("problem").GetString()!).ShouldBeGreaterThan(10);
         Directory.Delete(blocked);

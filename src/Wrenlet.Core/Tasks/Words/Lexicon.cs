@@ -10,13 +10,25 @@ internal static class Lexicon
 
     public static readonly FrozenDictionary<string, IsoDayOfWeek> Weekdays = new Dictionary<string, IsoDayOfWeek>
     {
-        ["monday"] = IsoDayOfWeek.Monday, ["mon"] = IsoDayOfWeek.Monday,
-        ["tuesday"] = IsoDayOfWeek.Tuesday, ["tue"] = IsoDayOfWeek.Tuesday, ["tues"] = IsoDayOfWeek.Tuesday,
-        ["wednesday"] = IsoDayOfWeek.Wednesday, ["wed"] = IsoDayOfWeek.Wednesday, ["weds"] = IsoDayOfWeek.Wednesday, ["wednessday"] = IsoDayOfWeek.Wednesday,
-        ["thursday"] = IsoDayOfWeek.Thursday, ["thu"] = IsoDayOfWeek.Thursday, ["thur"] = IsoDayOfWeek.Thursday, ["thurs"] = IsoDayOfWeek.Thursday,
-        ["friday"] = IsoDayOfWeek.Friday, ["fri"] = IsoDayOfWeek.Friday,
-        ["saturday"] = IsoDayOfWeek.Saturday, ["sat"] = IsoDayOfWeek.Saturday,
-        ["sunday"] = IsoDayOfWeek.Sunday, ["sun"] = IsoDayOfWeek.Sunday,
+        ["monday"] = IsoDayOfWeek.Monday,
+        ["mon"] = IsoDayOfWeek.Monday,
+        ["tuesday"] = IsoDayOfWeek.Tuesday,
+        ["tue"] = IsoDayOfWeek.Tuesday,
+        ["tues"] = IsoDayOfWeek.Tuesday,
+        ["wednesday"] = IsoDayOfWeek.Wednesday,
+        ["wed"] = IsoDayOfWeek.Wednesday,
+        ["weds"] = IsoDayOfWeek.Wednesday,
+        ["wednessday"] = IsoDayOfWeek.Wednesday,
+        ["thursday"] = IsoDayOfWeek.Thursday,
+        ["thu"] = IsoDayOfWeek.Thursday,
+        ["thur"] = IsoDayOfWeek.Thursday,
+        ["thurs"] = IsoDayOfWeek.Thursday,
+        ["friday"] = IsoDayOfWeek.Friday,
+        ["fri"] = IsoDayOfWeek.Friday,
+        ["saturday"] = IsoDayOfWeek.Saturday,
+        ["sat"] = IsoDayOfWeek.Saturday,
+        ["sunday"] = IsoDayOfWeek.Sunday,
+        ["sun"] = IsoDayOfWeek.Sunday,
     }.ToFrozenDictionary();
 
     public static readonly FrozenDictionary<string, int> Months = new[]
@@ -27,8 +39,23 @@ internal static class Lexicon
 
     public static readonly FrozenDictionary<string, int> Numbers = new Dictionary<string, int>
     {
-        ["a"] = 1, ["an"] = 1, ["one"] = 1, ["two"] = 2, ["three"] = 3, ["four"] = 4, ["five"] = 5, ["six"] = 6, ["seven"] = 7,
-        ["eight"] = 8, ["nine"] = 9, ["ten"] = 10, ["eleven"] = 11, ["twelve"] = 12, ["fifteen"] = 15, ["twenty"] = 20, ["thirty"] = 30,
+        ["a"] = 1,
+        ["an"] = 1,
+        ["one"] = 1,
+        ["two"] = 2,
+        ["three"] = 3,
+        ["four"] = 4,
+        ["five"] = 5,
+        ["six"] = 6,
+        ["seven"] = 7,
+        ["eight"] = 8,
+        ["nine"] = 9,
+        ["ten"] = 10,
+        ["eleven"] = 11,
+        ["twelve"] = 12,
+        ["fifteen"] = 15,
+        ["twenty"] = 20,
+        ["thirty"] = 30,
         ["couple"] = 2,
     }.ToFrozenDictionary();
 

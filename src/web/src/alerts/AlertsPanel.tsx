@@ -11,11 +11,14 @@ import { pathOf } from './go';
 
 function Row({ alert, go }: { alert: AlertView; go: () => void }) {
   return (
-    <li className={cx('flex gap-2 border-b py-1.5 last:border-0', alert.read && 'opacity-75')}>
+    <li className={cx('flex gap-2 border-b py-1.5 last:border-0', !alert.read && 'border-l-[3px] border-l-wren pl-2')}>
       <span className="w-[26px] flex-none pt-0.5">{alert.by ? <NameTag who={alert.by} /> : null}</span>
       <button type="button" onClick={go} className="min-w-0 flex-1 rounded-[3px] text-left hover:underline">
         <AlertWords alert={alert} />
-        <span className="text-[12px] text-soft">{moment(alert.at)}</span>
+        <span className="text-[12px] text-soft">
+          {moment(alert.at)}
+          {alert.read ? '' : ', unread'}
+        </span>
       </button>
       <Button look="quiet" className="text-[12.5px]" onClick={() => void markRead(alert.id, !alert.read)}>
         {alert.read ? 'Unread' : 'Read'}

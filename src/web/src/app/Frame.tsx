@@ -14,7 +14,8 @@ import { Mark } from './Mark';
 import { useKeys } from './keys';
 import { closeTab, tabs } from './tabs';
 
-const FindOrDo = lazy(() => import('../finding/FindOrDo').then((m) => ({ default: m.FindOrDo })));
+const loadFindOrDo = () => import('../finding/FindOrDo');
+const FindOrDo = lazy(() => loadFindOrDo().then((m) => ({ default: m.FindOrDo })));
 const KeysHelp = lazy(() => import('./KeysHelp').then((m) => ({ default: m.KeysHelp })));
 
 const places = [
@@ -145,6 +146,12 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
   const [alerting, setAlerting] = useState(false);
   const unread = useAlerts().data?.unread ?? me.unreadAlerts;
   const navigate = useNavigate();
+
+  // Fetched while nothing happens, so that the first letters typed into it are not lost.
+  useEffect(() => {
+    const timer = setTimeout(() => loadFindOrDo().catch(() => undefined), 1000);
+    return () => clearTimeout(timer);
+  }, []);
 
   useEffect(() => {
     const press = (event: KeyboardEvent) => {

@@ -1,5 +1,6 @@
 import Mention from '@tiptap/extension-mention';
 import Placeholder from '@tiptap/extension-placeholder';
+import { PluginKey } from '@tiptap/pm/state';
 import { EditorContent, type Editor as TiptapEditor, useEditor } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
 import type { SuggestionOptions, SuggestionProps } from '@tiptap/suggestion';
@@ -50,10 +51,11 @@ function tagSuggestion(
       editor
         .chain()
         .focus()
-        .insertContentAt(range, [
-          { type: name, attrs: { kind, target, label: text } },
-          { type: 'text', text: ' ' },
-        ])
+        .command(({ tr, state }) => {
+          const tag = state.schema.nodes[name]!.create({ kind, target, label: text });
+          tr.replaceWith(range.from, range.to, [tag, state.schema.text(' ')]);
+          return true;
+        })
         .run();
     },
     render: () => {
@@ -109,7 +111,7 @@ const tagNode = (name: string, sign: string, conversation: string, show: (choice
       String(node.attrs.label),
     ],
     renderText: ({ node }) => String(node.attrs.label),
-  }).configure({ suggestion: { ...tagSuggestion(conversation, sign, name, show), pluginKey: undefined } });
+  }).configure({ suggestion: { ...tagSuggestion(conversation, sign, name, show), pluginKey: new PluginKey(name) } });
 
 const tools: [string, typeof Bold, string, (e: TiptapEditor) => void][] = [
   ['Bold', Bold, 'bold', (e) => e.chain().focus().toggleBold().run()],

@@ -1,3 +1,4 @@
+import '@fontsource-variable/literata/wght.css';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { v7 as newId } from 'uuid';
@@ -27,7 +28,7 @@ function Said({ entry, firm }: { entry: EntryView; firm: string }) {
           {moment(entry.at)}
         </time>
       </p>
-      <div className="said" dangerouslySetInnerHTML={{ __html: entry.html }} />
+      <div className="said font-read text-[15px]" dangerouslySetInnerHTML={{ __html: entry.html }} />
     </li>
   );
 }

@@ -41,7 +41,7 @@ function Letter({ mail }: { mail: SentMail }) {
       </dl>
       <p className="whitespace-pre-wrap py-3">{mail.text}</p>
       <a
-        className="text-[13px] text-wren underline"
+        className="inline-block min-h-6 py-0.5 text-[13px] text-wren underline"
         href={`/api/standins/post-office/mails/${encodeURIComponent(mail.messageId)}/file`}
       >
         The .eml file
@@ -176,8 +176,8 @@ export function PostOfficePage() {
         <p className="text-[13px] text-soft">What left as mail, and a way to answer it as the world outside would.</p>
       </header>
       {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
-      <div className="grid min-h-0 flex-1 overflow-auto md:grid-cols-[300px_minmax(0,1fr)_360px]">
-        <nav aria-label="Mails that left" className="min-h-0 border-r md:overflow-auto">
+      <div className="grid min-h-0 flex-1 content-start overflow-auto md:content-stretch md:grid-cols-[300px_minmax(0,1fr)_360px]">
+        <nav aria-label="Mails that left" className="border-r md:min-h-0 md:overflow-auto">
           {data && data.length === 0 ? (
             <Empty title="Nothing has left yet">Replies by mail stand here as soon as they have left.</Empty>
           ) : null}
@@ -203,8 +203,8 @@ export function PostOfficePage() {
             ))}
           </ul>
         </nav>
-        <div className="min-h-0 p-4 md:overflow-auto">{mail ? <Letter key={mail.messageId} mail={mail} /> : null}</div>
-        <div className="grid min-h-0 content-start gap-6 border-l p-4 md:overflow-auto">
+        <div className="p-4 md:min-h-0 md:overflow-auto">{mail ? <Letter key={mail.messageId} mail={mail} /> : null}</div>
+        <div className="grid content-start gap-6 border-l p-4 md:min-h-0 md:overflow-auto">
           <Stranger />
           <Raw />
         </div>

@@ -82,7 +82,7 @@ function Row({ task, here }: { task: TaskView; here: boolean }) {
           {source ? (
             <Link
               to={source}
-              className="text-wren hover:underline"
+              className="text-wren underline decoration-wren/40 underline-offset-2 hover:decoration-wren"
               title={task.sourceEntry ? 'To the entry it was made of' : 'To its docket'}
             >
               {task.docket ? `${task.docket} ${task.docketName}` : 'where it was said'}

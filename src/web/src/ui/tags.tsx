@@ -8,16 +8,15 @@ export function NameTag({ who, large }: { who: Named; large?: boolean }) {
   return (
     <span
       role="img"
+      data-initials={who.initials}
       aria-label={who.name}
       title={who.name}
       style={{ background: `var(--hue-${who.hue})`, color: `var(--hue-${who.hue}-ink)` }}
       className={cx(
-        'cut-corner inline-grid flex-none place-items-center font-bold tracking-wide',
+        'name-tag cut-corner inline-grid flex-none place-items-center font-bold tracking-wide',
         large ? 'h-6 w-[30px] text-[12px]' : 'h-5 w-[26px] text-[11px]',
       )}
-    >
-      {who.initials}
-    </span>
+    />
   );
 }
 

@@ -1,0 +1,217 @@
+import { expect, test } from './yard';
+
+/** The whole path with two browsers: from a customer's message to a finished task. */
+test('from a customer’s message to a finished task', async ({ browser, yard }) => {
+  test.setTimeout(150_000);
+
+  // Sign in by address and password; a wrong one is refused with what to do.
+  const odalys = await yard.visit(browser, null);
+  await odalys.getByRole('textbox', { name: 'Address' }).fill('odalys@saltmarshquay.example');
+  await odalys.getByLabel('Password').fill('not this one');
+  await odalys.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(odalys.getByText('Address and password do not belong together')).toBeVisible();
+  await odalys.getByLabel('Password').fill('saltmarsh-quay');
+  await odalys.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(odalys.getByRole('heading', { name: /Today, Odalys/ })).toBeVisible();
+
+  // In the demo one chooses a person; Ines has a browser of her own.
+  const ines = await yard.visit(browser, 'Ines Kowal');
+
+  // See the dockets, open J-1042, read its talk in two lanes, the commitments beside, the stages above.
+  await odalys.getByRole('link', { name: 'Dockets' }).first().click();
+  await odalys
+    .getByRole('region', { name: 'List of dockets' })
+    .getByRole('link', { name: /J-1042/ })
+    .click();
+  await expect(odalys.getByRole('heading', { name: 'Quillfish: keel and rigging refit' })).toBeVisible();
+  await expect(odalys.getByRole('list', { name: 'Stages' }).locator('[aria-current=step]')).toHaveText('Work');
+  await expect(odalys.getByRole('complementary', { name: 'Commitments' })).toContainText('Launch waits for');
+  await expect(odalys.getByText('Go ahead with all eight.')).toBeVisible();
+  await expect(odalys.getByRole('navigation', { name: 'Open dockets' })).toContainText('J-1042 Quillfish');
+
+  // A note inside with bold and a list, a colleague tagged by @ and part of a name, a task and a docket by #.
+  await odalys.keyboard.press('n');
+  const note = odalys.getByRole('textbox', { name: /Note to colleagues/ });
+  await note.pressSequentially('@ine');
+  await expect(odalys.getByRole('option', { name: /@Ines Kowal/ })).toBeVisible();
+  await odalys.keyboard.press('Enter');
+  await odalys.keyboard.type('please **measure** the new bolts by Wednesday noon, see #T-31');
+  await odalys.getByRole('option', { name: /#T-312/ }).click();
+  await odalys
+    .getByRole('region', { name: 'Note inside' })
+    .getByRole('button', { name: 'Note to colleagues', exact: true })
+    .click();
+  const entry = odalys.getByRole('article').filter({ hasText: 'the new bolts' });
+  await expect(entry.locator('strong')).toHaveText('measure');
+
+  // The tagged colleague gets an alert at once, with its reason; one click leads to the very entry.
+  const alert = ines
+    .getByRole('region', { name: 'Messages' })
+    .getByRole('link', { name: /Odalys tagged you in J-1042/ });
+  await expect(alert).toBeVisible();
+  await alert.click();
+  await expect(ines.getByRole('article').filter({ hasText: 'the new bolts' })).toBeFocused();
+
+  // Reply outside: the composer says who will see it.
+  await odalys.getByRole('combobox', { name: 'With whom' }).selectOption('Benedikta Thorne');
+  await odalys.keyboard.press('Escape');
+  await odalys.getByRole('heading', { name: 'Quillfish: keel and rigging refit' }).click();
+  await odalys.keyboard.press('r');
+  await expect(odalys.getByRole('region', { name: /Reply outside to Benedikta/ })).toContainText(
+    'By mail to Benedikta Thorne. Leaves the yard.',
+  );
+  await odalys
+    .getByRole('textbox', { name: 'Reply to Benedikta' })
+    .pressSequentially('Yes, the 28th holds. We order the bolts today.');
+  await odalys.getByRole('button', { name: 'Send to Benedikta' }).click();
+  await expect(ines.getByText('Yes, the 28th holds.')).toBeVisible();
+  await expect(odalys.getByText('their turn')).toBeVisible();
+
+  // The post office shows the mail; there one answers as the customer, and the answer arrives live.
+  const post = await yard.visit(browser, 'Wilhelmina Achterberg', '/post-office');
+  await expect(post.getByRole('article')).toContainText('Yes, the 28th holds.');
+  await expect(post.getByRole('article')).toContainText('In-Reply-To');
+  await post.getByLabel('Answer as Benedikta Thorne').fill('Wonderful. Could you also check the seacocks by Friday?');
+  await post.getByRole('button', { name: 'Answer as Benedikta Thorne' }).click();
+  const answer = odalys.getByRole('article').filter({ hasText: 'Could you also check the seacocks' });
+  await expect(answer).toBeVisible();
+  await expect(ines.getByText('Could you also check the seacocks')).toBeVisible();
+
+  // Hand over to a colleague, who is alerted; the spine shows it.
+  await odalys.getByRole('heading', { name: 'Quillfish: keel and rigging refit' }).click();
+  await odalys.keyboard.press('o');
+  await odalys.getByRole('textbox', { name: 'A colleague' }).fill('Ines');
+  await odalys
+    .getByRole('dialog', { name: 'Hand over' })
+    .getByRole('button', { name: /Ines Kowal/ })
+    .click();
+  await expect(odalys.getByText('Odalys handed this over to Ines', { exact: true })).toBeVisible();
+  await expect(ines.getByRole('region', { name: 'Messages' })).toContainText('Odalys handed this over to you');
+
+  // Turn an entry into a task: T opens a draft in place, read from its words, the words marked; correct it and make it.
+  await entry.click();
+  await odalys.keyboard.press('t');
+  const draft = entry.getByRole('form', { name: 'Task from these words' });
+  await expect(draft.getByLabel('Title')).toHaveValue(/^Measure the new bolts/);
+  await expect(draft).toContainText('Ines Kowal');
+  await expect(draft).toContainText('Wed 15 Apr 12:00');
+  await expect(entry.locator('mark').filter({ hasText: 'by Wednesday noon' })).toBeVisible();
+  await draft.getByLabel('Title').fill('Measure the new bolts');
+  await draft.getByRole('button', { name: 'Priority: normal' }).click();
+  await odalys.getByRole('dialog', { name: 'Priority' }).getByRole('button', { name: 'High' }).click();
+  await draft.getByRole('button', { name: 'Make task' }).click();
+
+  // The entry shows the task, live, here and in the other browser.
+  await expect(entry.getByRole('checkbox', { name: 'Done: Measure the new bolts' })).toBeVisible();
+  await expect(
+    ines
+      .getByRole('article')
+      .filter({ hasText: 'the new bolts' })
+      .getByRole('checkbox', { name: 'Done: Measure the new bolts' }),
+  ).toBeVisible();
+
+  // One's tasks by due; a field changed in place; finish one, undo that; the task leads back to its source.
+  await ines
+    .getByRole('link', { name: /^Tasks/ })
+    .first()
+    .click();
+  const row = ines.getByRole('listitem').filter({ hasText: 'Measure the new bolts' });
+  await expect(row.getByRole('button', { name: 'Priority: high' })).toBeVisible();
+  await row.getByRole('combobox', { name: 'State of Measure the new bolts' }).selectOption('in progress');
+  await row.getByLabel('Estimate in hours').fill('1.5');
+  await row.getByLabel('Estimate in hours').press('Enter');
+  await expect(row.getByLabel('Estimate in hours')).toHaveValue('1.5 h');
+  await row.getByRole('checkbox').click();
+  await expect(row.getByRole('checkbox')).toBeChecked();
+  await ines.getByRole('button', { name: 'Undo' }).click();
+  await expect(row.getByRole('checkbox')).not.toBeChecked();
+  await expect(row.getByRole('combobox')).toHaveValue('in-progress');
+  await row.getByRole('link', { name: /J-1042/ }).click();
+  await expect(ines.getByRole('article').filter({ hasText: 'the new bolts' })).toBeFocused();
+
+  // A customer signs in by a private link to their own page, sees their own conversation only, and writes there.
+  await odalys.getByRole('button', { name: 'Make a private link' }).click();
+  const link = await odalys
+    .getByRole('region', { name: 'Messages' })
+    .getByRole('link', { name: /\/with\// })
+    .getAttribute('href');
+  const customer = await browser.newContext();
+  const benedikta = await customer.newPage();
+  await benedikta.goto(link!);
+  await expect(benedikta.getByRole('heading', { name: 'Saltmarsh Quay' })).toBeVisible();
+  await expect(benedikta.getByText('Yes, the 28th holds.')).toBeVisible();
+  await expect(benedikta.getByText('handed this over')).toHaveCount(0);
+  await expect(benedikta.getByText('measure the new bolts')).toHaveCount(0);
+  await benedikta.getByLabel('Write to Saltmarsh Quay').fill('I have booked the crew for the 28th.');
+  await benedikta.getByRole('button', { name: 'Send to Saltmarsh Quay' }).click();
+  await expect(odalys.getByText('I have booked the crew for the 28th.')).toBeVisible();
+  await expect(benedikta.getByRole('listitem').filter({ hasText: 'I have booked the crew' })).toBeVisible();
+
+  // Signing out ends at the first page.
+  await odalys.getByRole('button', { name: 'Odalys Brandt: menu' }).click();
+  await odalys.getByRole('menuitem', { name: 'Sign out', exact: true }).click();
+  await expect(odalys.getByRole('heading', { name: 'Try it as one of the yard' })).toBeVisible();
+});
+
+test('mail from a stranger waits in Unsorted, and a malformed one is kept aside', async ({ browser, yard }) => {
+  const odalys = await yard.visit(browser, 'Odalys Brandt', '/post-office');
+  await odalys.getByLabel('Name').fill('Hesper Lowe');
+  await odalys.getByLabel('Address').fill('hesper@far.example');
+  await odalys.getByLabel('Subject').fill('A mooring');
+  await odalys.getByLabel('Words').fill('Have you a mooring free in June?');
+  await odalys.getByRole('button', { name: 'Deliver', exact: true }).first().click();
+  await odalys.getByLabel('Deliver raw text as a mail').fill('This is no mail at all');
+  await odalys.getByRole('button', { name: 'Deliver', exact: true }).last().click();
+  await expect(odalys.getByText('This is no mail at all')).toBeAttached();
+  await odalys
+    .getByRole('link', { name: /^Queues/ })
+    .first()
+    .click();
+  await odalys
+    .getByRole('region', { name: 'Unsorted' })
+    .getByRole('link', { name: /Hesper Lowe/ })
+    .click();
+  await expect(odalys.getByText('your answer makes it yours')).toBeVisible();
+  await expect(odalys.getByText('Have you a mooring free in June?')).toBeVisible();
+});
+
+test('what is typed outlives a reload, and what is sent while away is sent when back', async ({ browser, yard }) => {
+  const kit = await yard.visit(browser, 'Kit Ramaswamy', '/dockets/P-7');
+  await kit.getByText('First quote is in').waitFor();
+  await kit.keyboard.press('n');
+  await kit.getByRole('textbox', { name: /Note to colleagues/ }).pressSequentially('Half a thought about the racking');
+  await expect(kit.getByRole('navigation', { name: 'Open dockets' })).toContainText('draft');
+  await kit.reload();
+  await expect(kit.getByText('Half a thought about the racking')).toBeVisible();
+  await kit.context().setOffline(true);
+  await kit.getByRole('button', { name: 'Note to colleagues', exact: true }).click();
+  await expect(kit.getByText('on its way, kept until it is there')).toBeVisible();
+  await kit.context().setOffline(false);
+  await expect(kit.getByRole('article').filter({ hasText: 'Half a thought about the racking' })).toBeVisible();
+  await expect(kit.getByText('on its way, kept until it is there')).toHaveCount(0);
+});
+
+test('others are seen reading and writing', async ({ browser, yard }) => {
+  const pryderi = await yard.visit(browser, 'Pryderi Voss', '/dockets/T-311');
+  const hanneke = await yard.visit(browser, 'Hanneke Osei', '/dockets/T-311');
+  await expect(pryderi.getByText('Hanneke is here')).toBeVisible();
+  await hanneke.keyboard.press('r');
+  await hanneke.getByRole('textbox', { name: 'Reply to Leocadia' }).pressSequentially('It is safe to');
+  await expect(pryderi.getByText('Hanneke is writing')).toBeVisible();
+});
+
+test('finding and doing by typing, with the keyboard alone', async ({ browser, yard }) => {
+  const odalys = await yard.visit(browser, 'Odalys Brandt');
+  await odalys.keyboard.press('Control+k');
+  await odalys.getByRole('combobox', { name: 'Find or do' }).waitFor();
+  await odalys.keyboard.type('stern gland');
+  await expect(odalys.getByRole('option').filter({ hasText: 'stern gland' }).first()).toBeVisible();
+  await odalys.keyboard.press('Enter');
+  await expect(odalys.getByRole('article').filter({ hasText: 'stern gland' }).first()).toBeVisible();
+  await odalys.keyboard.press('?');
+  await expect(odalys.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await odalys.keyboard.press('Escape');
+  await odalys.keyboard.press('g');
+  await odalys.keyboard.press('q');
+  await expect(odalys.getByRole('heading', { name: 'Queues' })).toBeVisible();
+});
