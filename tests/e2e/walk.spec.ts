@@ -115,7 +115,10 @@ test('from a customer’s message to a finished task', async ({ browser, yard })
     .getByRole('link', { name: /^Tasks/ })
     .first()
     .click();
-  const row = ines.getByRole('listitem').filter({ hasText: 'Measure the new bolts' });
+  const row = ines
+    .getByRole('region', { name: 'List of tasks' })
+    .getByRole('listitem')
+    .filter({ hasText: 'Measure the new bolts' });
   await expect(row.getByRole('button', { name: 'Priority: high' })).toBeVisible();
   await row.getByRole('combobox', { name: 'State of Measure the new bolts' }).selectOption('in progress');
   await row.getByLabel('Estimate in hours').fill('1.5');

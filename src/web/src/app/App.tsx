@@ -43,7 +43,9 @@ function ByLink({ done }: { done: () => Promise<unknown> }) {
   const navigate = useNavigate();
   const [wrong, setWrong] = useState<Error | null>(null);
   useEffect(() => {
-    taken(api.POST('/api/session/link', { body: { token: token! } }))
+    // Whoever is signed in here before leaves with the guard of that session.
+    whoAmI()
+      .then(() => taken(api.POST('/api/session/link', { body: { token: token! } })))
       .then(done)
       .then(() => navigate('/', { replace: true }))
       .catch((e: Error) => setWrong(e));
@@ -55,7 +57,11 @@ function ByLink({ done }: { done: () => Promise<unknown> }) {
   );
 }
 
-const anew = () => queries.invalidateQueries({ queryKey: keys.me });
+/** Asks again who is signed in; an answer to an earlier question that is still on its way does not count any more. */
+async function anew() {
+  await queries.cancelQueries({ queryKey: keys.me });
+  queries.setQueryData(keys.me, await whoAmI());
+}
 
 function Inside({ me }: { me: Me }) {
   useEffect(() => {
@@ -94,7 +100,7 @@ export function App() {
     queryFn: () => taken(api.GET('/api/welcome')),
     enabled: me.data === null,
   });
-  const begin = () => void anew();
+  const begin = () => void anew().catch(() => me.refetch());
   return (
     <BrowserRouter>
       <Suspense fallback={null}>

@@ -4,6 +4,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { queries } from '../api/queries';
 import { App } from './App';
+import { Boundary } from './Boundary';
 import './theme.css';
 import { applyTheme } from './theme';
 
@@ -13,7 +14,9 @@ createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
       <Tooltip.Provider>
-        <App />
+        <Boundary>
+          <App />
+        </Boundary>
       </Tooltip.Provider>
     </QueryClientProvider>
   </StrictMode>,

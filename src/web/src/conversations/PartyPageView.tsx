@@ -40,7 +40,9 @@ function Talk({ conversation, firm }: { conversation: Conversation; firm: string
   const waiting = outbox.use().filter((w) => w.conversation === conversation.id);
   const foot = useRef<HTMLLIElement>(null);
   const newest = conversation.talk.entries.at(-1)?.id;
-  useEffect(() => foot.current?.scrollIntoView({ block: 'end' }), [newest]);
+  useEffect(() => {
+    foot.current?.scrollIntoView({ block: 'end' });
+  }, [newest]);
   const write = (next: string) => {
     setText(next);
     localStorage.setItem(key, next);

@@ -203,7 +203,9 @@ export function PostOfficePage() {
             ))}
           </ul>
         </nav>
-        <div className="p-4 md:min-h-0 md:overflow-auto">{mail ? <Letter key={mail.messageId} mail={mail} /> : null}</div>
+        <div className="p-4 md:min-h-0 md:overflow-auto">
+          {mail ? <Letter key={mail.messageId} mail={mail} /> : null}
+        </div>
         <div className="grid content-start gap-6 border-l p-4 md:min-h-0 md:overflow-auto">
           <Stranger />
           <Raw />
