@@ -4,1799 +4,1834 @@
  */
 
 export interface paths {
-  '/api/welcome': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['Welcome'];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/firm': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['NewFirm'];
-        };
-      };
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/session': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['SignIn'];
-        };
-      };
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    delete: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/session/demo': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['DemoSignIn'];
-        };
-      };
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/session/link': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['LinkSignIn'];
-        };
-      };
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/sessions': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post?: never;
-    delete: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/me': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['Me'];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/colleagues': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['Colleagues'];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/conversations/{id}/taggable': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query: {
-          sign: string;
-          typed?: string;
-        };
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['Taggable'][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/conversations/{id}/link': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['PrivateLink'];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/dockets': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: {
-          open?: boolean;
-          before?: number;
-        };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['DocketRow'][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/dockets/{reference}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          reference: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['DocketView'];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/dockets/{reference}/talk': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: {
-          before?: number;
-        };
-        header?: never;
-        path: {
-          reference: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['Talk'];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/dockets/{reference}/sight/{person}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          reference: string;
-          person: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/conversations': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: {
-          after?: number;
-        };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['QueueRow'][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/conversations/{id}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['OpenedConversation'];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/conversations/{id}/entries': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: {
-          before?: number;
-        };
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['Talk'];
-          };
-        };
-      };
-    };
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['NewEntry'];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['EntryView'];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/conversations/{id}/owner': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['NewOwner'];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['ConversationView'];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/entries/{id}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['EntryView'];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/page': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['PartyPage'];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/entries/{id}/drafts': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['DraftsView'];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/tasks': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['TaskView'][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['NewTask'];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['TaskView'];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/tasks/{id}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['TaskView'];
-          };
-        };
-      };
-    };
-    put: {
-      parameters: {
-        query?: never;
-        header?: {
-          'If-Match'?: string;
-        };
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['TaskFields'];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['TaskView'];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/tasks/{id}/done': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['TaskView'];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['TaskView'];
-          };
-        };
-      };
-    };
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/alerts': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: {
-          before?: number;
-        };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['AlertList'];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/alerts/{id}/read': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['ReadMark'];
-        };
-      };
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/alerts/read': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['ReadMark'];
-        };
-      };
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/find': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query: {
-          words: string;
-        };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['Hit'][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/standins/post-office/mails': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['SentMail'][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['OutsideMail'];
-        };
-      };
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/standins/post-office/answers': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['OutsideAnswer'];
-        };
-      };
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/standins/post-office/raw': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['RawMail'];
-        };
-      };
-      responses: {
-        /** @description No Content */
-        204: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/asides': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['AsideView'][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/changes': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query: {
-          after: number;
-        };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            'application/json': components['schemas']['Changes'];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
+    "/api/welcome": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Welcome"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/firm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewFirm"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SignIn"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DemoSignIn"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LinkSignIn"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Me"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/colleagues": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Colleagues"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/taggable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    sign: string;
+                    typed?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Taggable"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PrivateLink"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    open?: boolean;
+                    before?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocketRow"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocketView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/talk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    before?: number;
+                };
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Talk"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/sight/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    after?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["QueueRow"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OpenedConversation"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/entries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    before?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Talk"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/owner": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewOwner"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ConversationView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartyPage"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{id}/drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DraftsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewTask"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TaskFields"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{id}/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/alerts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    before?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AlertList"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/alerts/{id}/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ReadMark"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/alerts/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ReadMark"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    words: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Hit"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/standins/post-office/mails": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SentMail"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OutsideMail"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/standins/post-office/mails/{messageId}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    messageId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/standins/post-office/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OutsideAnswer"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/standins/post-office/raw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RawMail"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/asides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AsideView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    after: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Changes"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    AlertList: {
-      alerts: components['schemas']['AlertView'][];
-      /** Format: int32 */
-      unread: number;
+    schemas: {
+        AlertList: {
+            alerts: components["schemas"]["AlertView"][];
+            /** Format: int32 */
+            unread: number;
+        };
+        AlertView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            order: number;
+            reason: string;
+            forMe: boolean;
+            by: null | components["schemas"]["PersonView"];
+            /** Format: date-time */
+            at: string;
+            docket: null | string;
+            docketName: null | string;
+            /** Format: uuid */
+            conversation: null | string;
+            /** Format: uuid */
+            entry: null | string;
+            /** Format: uuid */
+            task: null | string;
+            words: string;
+            read: boolean;
+        };
+        AsideView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            reason: string;
+            raw: string;
+        };
+        ChangeView: {
+            /** Format: int64 */
+            seq: number;
+            kind: string;
+            /** Format: uuid */
+            subject: string;
+            docket: null | string;
+            /** Format: uuid */
+            conversation: null | string;
+            /** Format: uuid */
+            by: null | string;
+            entry: null | components["schemas"]["EntryView"];
+            task: null | components["schemas"]["TaskView"];
+            alert: null | components["schemas"]["AlertView"];
+        };
+        Changes: {
+            list: components["schemas"]["ChangeView"][];
+            /** Format: int64 */
+            last: number;
+            more: boolean;
+        };
+        ClockView: {
+            state: string;
+            label: string;
+            reason: string;
+            /** Format: date-time */
+            due: string;
+            /** Format: double */
+            leftMinutes: number;
+            /** Format: double */
+            goalMinutes: number;
+        };
+        Colleagues: {
+            people: components["schemas"]["OwnerView"][];
+            crews: components["schemas"]["OwnerView"][];
+        };
+        ConversationView: {
+            /** Format: uuid */
+            id: string;
+            audience: string;
+            docket: null | string;
+            docketName: null | string;
+            party: null | components["schemas"]["PartyView"];
+            /** Format: uuid */
+            queueId: null | string;
+            queue: null | string;
+            owner: null | components["schemas"]["PersonView"];
+            open: boolean;
+            subject: string;
+            turn: null | string;
+            clock: null | components["schemas"]["ClockView"];
+            whoSees: string;
+            viewers: string[];
+            sendsMail: boolean;
+            /** Format: int64 */
+            lastEntry: null | number;
+        };
+        DayHours: {
+            /** Format: int32 */
+            weekday: number;
+            start: string;
+            end: string;
+        };
+        DemoPerson: {
+            person: components["schemas"]["PersonView"];
+            purpose: string;
+            address: null | string;
+        };
+        DemoSignIn: {
+            /** Format: uuid */
+            person: string;
+        };
+        DocketRow: {
+            /** Format: int64 */
+            key: number;
+            ref: string;
+            kind: string;
+            subject: string;
+            site: string;
+            owner: null | components["schemas"]["PersonView"];
+            stage: string;
+            priority: string;
+            open: boolean;
+            party: null | string;
+            lastInside: null | string;
+            lastOutside: null | string;
+            /** Format: date-time */
+            lastAt: null | string;
+            turn: null | string;
+            clock: null | components["schemas"]["ClockView"];
+            nextTask: null | components["schemas"]["TaskView"];
+        };
+        DocketView: {
+            /** Format: uuid */
+            id: string;
+            ref: string;
+            kind: string;
+            subject: string;
+            shortName: string;
+            site: string;
+            owner: null | components["schemas"]["PersonView"];
+            priority: string;
+            open: boolean;
+            limited: boolean;
+            mayGiveSight: boolean;
+            stages: components["schemas"]["StageView"][];
+            milestones: components["schemas"]["MilestoneView"][];
+            /** Format: int32 */
+            openGates: number;
+            conversations: components["schemas"]["ConversationView"][];
+            talk: components["schemas"]["Talk"];
+            tasks: components["schemas"]["TaskView"][];
+            people: components["schemas"]["PersonView"][];
+        };
+        DraftView: {
+            title: string;
+            owners: components["schemas"]["OwnerView"][];
+            /** Format: date-time */
+            due: null | string;
+            otherDues: string[];
+            /** Format: date-time */
+            start: null | string;
+            priority: string;
+            repeats: null | string;
+            parts: components["schemas"]["PartView"][];
+        };
+        DraftsView: {
+            html: string;
+            drafts: components["schemas"]["DraftView"][];
+            found: boolean;
+        };
+        EntryView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            order: number;
+            /** Format: uuid */
+            conversation: string;
+            kind: string;
+            via: null | string;
+            author: null | components["schemas"]["PersonView"];
+            fromStaff: boolean;
+            /** Format: date-time */
+            at: string;
+            html: string;
+            delivery: null | string;
+            problem: null | string;
+            tasks: components["schemas"]["TaskView"][];
+        };
+        Hit: {
+            kind: string;
+            path: string;
+            text: string;
+            detail: string;
+        };
+        LinkSignIn: {
+            token: string;
+        };
+        Me: {
+            person: components["schemas"]["PersonView"];
+            staff: boolean;
+            guard: string;
+            firm: string;
+            zone: string;
+            /** Format: date-time */
+            now: string;
+            standsStill: boolean;
+            /** Format: int64 */
+            sequence: number;
+            /** Format: int32 */
+            unreadAlerts: number;
+            demo: boolean;
+        };
+        MilestoneView: {
+            name: string;
+            /** Format: date-time */
+            at: string;
+            label: string;
+            soon: boolean;
+        };
+        NewEntry: {
+            /** Format: uuid */
+            id: string;
+            body: string;
+            /** @default false */
+            close: boolean;
+        };
+        NewFirm: {
+            name: string;
+            zone: string;
+            address: string;
+            hours: components["schemas"]["DayHours"][];
+            holidays: components["schemas"]["NewHoliday"][];
+            administratorName: string;
+            administratorAddress: string;
+            password: string;
+        };
+        NewHoliday: {
+            date: string;
+            name: string;
+        };
+        NewOwner: {
+            /** Format: uuid */
+            person: string;
+        };
+        NewTask: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+            /** Format: uuid */
+            sourceEntry: null | string;
+            docket: null | string;
+            owners: components["schemas"]["OwnerChoice"][];
+            /** Format: date-time */
+            due: null | string;
+            /** Format: date-time */
+            start: null | string;
+            priority: string;
+            repeats: null | string;
+            /** Format: int32 */
+            estimateMinutes: null | number;
+        };
+        OpenedConversation: {
+            conversation: components["schemas"]["ConversationView"];
+            talk: components["schemas"]["Talk"];
+        };
+        OutsideAnswer: {
+            messageId: string;
+            text: string;
+        };
+        OutsideMail: {
+            name: string;
+            address: string;
+            subject: string;
+            text: string;
+        };
+        OwnerChoice: {
+            kind: string;
+            /** Format: uuid */
+            id: string;
+        };
+        OwnerView: {
+            kind: string;
+            /** Format: uuid */
+            id: string;
+            name: string;
+            firstName: string;
+            initials: string;
+            /** Format: int32 */
+            hue: number;
+            done: boolean;
+        };
+        PartView: {
+            field: string;
+            reason: string;
+            /** Format: double */
+            confidence: number;
+        };
+        PartyConversation: {
+            /** Format: uuid */
+            id: string;
+            docket: null | string;
+            subject: string;
+            open: boolean;
+            talk: components["schemas"]["Talk"];
+        };
+        PartyPage: {
+            firm: string;
+            party: string;
+            conversations: components["schemas"]["PartyConversation"][];
+        };
+        PartyView: {
+            /** Format: uuid */
+            id: null | string;
+            name: string;
+            kind: string;
+            shortName: string;
+        };
+        PersonView: {
+            /** Format: uuid */
+            id: null | string;
+            name: string;
+            firstName: string;
+            initials: string;
+            /** Format: int32 */
+            hue: number;
+            role: null | string;
+        };
+        PrivateLink: {
+            path: string;
+        };
+        QueueRow: {
+            conversation: components["schemas"]["ConversationView"];
+            lastWords: string;
+            lastBy: string;
+            /** Format: date-time */
+            lastAt: null | string;
+        };
+        RawMail: {
+            raw: string;
+        };
+        ReadMark: {
+            read: boolean;
+        };
+        SentMail: {
+            messageId: string;
+            from: string;
+            to: string;
+            subject: string;
+            /** Format: date-time */
+            date: string;
+            text: string;
+            inReplyTo: null | string;
+            references: string[];
+        };
+        SignIn: {
+            address: string;
+            password: string;
+        };
+        SilenceView: {
+            /** Format: uuid */
+            conversation: string;
+            /** Format: int64 */
+            afterOrder: number;
+            label: string;
+            ours: boolean;
+            running: boolean;
+            /** Format: double */
+            minutes: number;
+        };
+        StageView: {
+            name: string;
+            standing: string;
+            /** Format: int32 */
+            openGates: number;
+        };
+        Taggable: {
+            kind: string;
+            target: string;
+            text: string;
+            detail: string;
+            sees: boolean;
+        };
+        Talk: {
+            entries: components["schemas"]["EntryView"][];
+            silences: components["schemas"]["SilenceView"][];
+            /** Format: int64 */
+            before: null | number;
+        };
+        TaskFields: {
+            title: string;
+            owners: components["schemas"]["OwnerChoice"][];
+            /** Format: date-time */
+            due: null | string;
+            /** Format: date-time */
+            start: null | string;
+            priority: string;
+            state: string;
+            rule: string;
+            /** Format: int32 */
+            estimateMinutes: null | number;
+        };
+        TaskView: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+            docket: null | string;
+            docketName: null | string;
+            /** Format: uuid */
+            sourceEntry: null | string;
+            /** Format: uuid */
+            sourceConversation: null | string;
+            madeBy: null | components["schemas"]["PersonView"];
+            /** Format: date-time */
+            made: string;
+            state: string;
+            rule: string;
+            priority: string;
+            /** Format: date-time */
+            start: null | string;
+            /** Format: date-time */
+            due: null | string;
+            dueState: string;
+            dueLabel: string;
+            repeats: null | string;
+            /** Format: int32 */
+            estimateMinutes: null | number;
+            /** Format: int32 */
+            gateStage: null | number;
+            /** Format: date-time */
+            finished: null | string;
+            owners: components["schemas"]["OwnerView"][];
+            /** Format: int32 */
+            version: number;
+        };
+        Welcome: {
+            firm: null | string;
+            people: components["schemas"]["DemoPerson"][];
+        };
     };
-    AlertView: {
-      /** Format: uuid */
-      id: string;
-      /** Format: int64 */
-      order: number;
-      reason: string;
-      forMe: boolean;
-      by: null | components['schemas']['PersonView'];
-      /** Format: date-time */
-      at: string;
-      docket: null | string;
-      docketName: null | string;
-      /** Format: uuid */
-      conversation: null | string;
-      /** Format: uuid */
-      entry: null | string;
-      /** Format: uuid */
-      task: null | string;
-      words: string;
-      read: boolean;
-    };
-    AsideView: {
-      /** Format: uuid */
-      id: string;
-      /** Format: date-time */
-      at: string;
-      reason: string;
-      raw: string;
-    };
-    ChangeView: {
-      /** Format: int64 */
-      seq: number;
-      kind: string;
-      /** Format: uuid */
-      subject: string;
-      docket: null | string;
-      /** Format: uuid */
-      conversation: null | string;
-      /** Format: uuid */
-      by: null | string;
-      entry: null | components['schemas']['EntryView'];
-      task: null | components['schemas']['TaskView'];
-      alert: null | components['schemas']['AlertView'];
-    };
-    Changes: {
-      list: components['schemas']['ChangeView'][];
-      /** Format: int64 */
-      last: number;
-      more: boolean;
-    };
-    ClockView: {
-      state: string;
-      label: string;
-      reason: string;
-      /** Format: date-time */
-      due: string;
-      /** Format: double */
-      leftMinutes: number;
-      /** Format: double */
-      goalMinutes: number;
-    };
-    Colleagues: {
-      people: components['schemas']['OwnerView'][];
-      crews: components['schemas']['OwnerView'][];
-    };
-    ConversationView: {
-      /** Format: uuid */
-      id: string;
-      audience: string;
-      docket: null | string;
-      docketName: null | string;
-      party: null | components['schemas']['PartyView'];
-      /** Format: uuid */
-      queueId: null | string;
-      queue: null | string;
-      owner: null | components['schemas']['PersonView'];
-      open: boolean;
-      subject: string;
-      turn: null | string;
-      clock: null | components['schemas']['ClockView'];
-      whoSees: string;
-      viewers: string[];
-      sendsMail: boolean;
-      /** Format: int64 */
-      lastEntry: null | number;
-    };
-    DayHours: {
-      /** Format: int32 */
-      weekday: number;
-      start: string;
-      end: string;
-    };
-    DemoPerson: {
-      person: components['schemas']['PersonView'];
-      purpose: string;
-      address: null | string;
-    };
-    DemoSignIn: {
-      /** Format: uuid */
-      person: string;
-    };
-    DocketRow: {
-      /** Format: int64 */
-      key: number;
-      ref: string;
-      kind: string;
-      subject: string;
-      site: string;
-      owner: null | components['schemas']['PersonView'];
-      stage: string;
-      priority: string;
-      open: boolean;
-      party: null | string;
-      lastInside: null | string;
-      lastOutside: null | string;
-      /** Format: date-time */
-      lastAt: null | string;
-      turn: null | string;
-      clock: null | components['schemas']['ClockView'];
-      nextTask: null | components['schemas']['TaskView'];
-    };
-    DocketView: {
-      /** Format: uuid */
-      id: string;
-      ref: string;
-      kind: string;
-      subject: string;
-      shortName: string;
-      site: string;
-      owner: null | components['schemas']['PersonView'];
-      priority: string;
-      open: boolean;
-      limited: boolean;
-      mayGiveSight: boolean;
-      stages: components['schemas']['StageView'][];
-      milestones: components['schemas']['MilestoneView'][];
-      /** Format: int32 */
-      openGates: number;
-      conversations: components['schemas']['ConversationView'][];
-      talk: components['schemas']['Talk'];
-      tasks: components['schemas']['TaskView'][];
-      people: components['schemas']['PersonView'][];
-    };
-    DraftView: {
-      title: string;
-      owners: components['schemas']['OwnerView'][];
-      /** Format: date-time */
-      due: null | string;
-      otherDues: string[];
-      /** Format: date-time */
-      start: null | string;
-      priority: string;
-      repeats: null | string;
-      parts: components['schemas']['PartView'][];
-    };
-    DraftsView: {
-      html: string;
-      drafts: components['schemas']['DraftView'][];
-      found: boolean;
-    };
-    EntryView: {
-      /** Format: uuid */
-      id: string;
-      /** Format: int64 */
-      order: number;
-      /** Format: uuid */
-      conversation: string;
-      kind: string;
-      via: null | string;
-      author: null | components['schemas']['PersonView'];
-      fromStaff: boolean;
-      /** Format: date-time */
-      at: string;
-      html: string;
-      delivery: null | string;
-      problem: null | string;
-      tasks: components['schemas']['TaskView'][];
-    };
-    Hit: {
-      kind: string;
-      path: string;
-      text: string;
-      detail: string;
-    };
-    LinkSignIn: {
-      token: string;
-    };
-    Me: {
-      person: components['schemas']['PersonView'];
-      staff: boolean;
-      guard: string;
-      firm: string;
-      zone: string;
-      /** Format: date-time */
-      now: string;
-      standsStill: boolean;
-      /** Format: int64 */
-      sequence: number;
-      /** Format: int32 */
-      unreadAlerts: number;
-      demo: boolean;
-    };
-    MilestoneView: {
-      name: string;
-      /** Format: date-time */
-      at: string;
-      label: string;
-      soon: boolean;
-    };
-    NewEntry: {
-      /** Format: uuid */
-      id: string;
-      body: string;
-      /** @default false */
-      close: boolean;
-    };
-    NewFirm: {
-      name: string;
-      zone: string;
-      address: string;
-      hours: components['schemas']['DayHours'][];
-      holidays: components['schemas']['NewHoliday'][];
-      administratorName: string;
-      administratorAddress: string;
-      password: string;
-    };
-    NewHoliday: {
-      date: string;
-      name: string;
-    };
-    NewOwner: {
-      /** Format: uuid */
-      person: string;
-    };
-    NewTask: {
-      /** Format: uuid */
-      id: string;
-      title: string;
-      /** Format: uuid */
-      sourceEntry: null | string;
-      docket: null | string;
-      owners: components['schemas']['OwnerChoice'][];
-      /** Format: date-time */
-      due: null | string;
-      /** Format: date-time */
-      start: null | string;
-      priority: string;
-      repeats: null | string;
-      /** Format: int32 */
-      estimateMinutes: null | number;
-    };
-    OpenedConversation: {
-      conversation: components['schemas']['ConversationView'];
-      talk: components['schemas']['Talk'];
-    };
-    OutsideAnswer: {
-      messageId: string;
-      text: string;
-    };
-    OutsideMail: {
-      name: string;
-      address: string;
-      subject: string;
-      text: string;
-    };
-    OwnerChoice: {
-      kind: string;
-      /** Format: uuid */
-      id: string;
-    };
-    OwnerView: {
-      kind: string;
-      /** Format: uuid */
-      id: string;
-      name: string;
-      firstName: string;
-      initials: string;
-      /** Format: int32 */
-      hue: number;
-      done: boolean;
-    };
-    PartView: {
-      field: string;
-      reason: string;
-      /** Format: double */
-      confidence: number;
-    };
-    PartyConversation: {
-      /** Format: uuid */
-      id: string;
-      docket: null | string;
-      subject: string;
-      open: boolean;
-      talk: components['schemas']['Talk'];
-    };
-    PartyPage: {
-      firm: string;
-      party: string;
-      conversations: components['schemas']['PartyConversation'][];
-    };
-    PartyView: {
-      /** Format: uuid */
-      id: null | string;
-      name: string;
-      kind: string;
-      shortName: string;
-    };
-    PersonView: {
-      /** Format: uuid */
-      id: null | string;
-      name: string;
-      firstName: string;
-      initials: string;
-      /** Format: int32 */
-      hue: number;
-      role: null | string;
-    };
-    PrivateLink: {
-      path: string;
-    };
-    QueueRow: {
-      conversation: components['schemas']['ConversationView'];
-      lastWords: string;
-      lastBy: string;
-      /** Format: date-time */
-      lastAt: null | string;
-    };
-    RawMail: {
-      raw: string;
-    };
-    ReadMark: {
-      read: boolean;
-    };
-    SentMail: {
-      messageId: string;
-      from: string;
-      to: string;
-      subject: string;
-      /** Format: date-time */
-      date: string;
-      text: string;
-      inReplyTo: null | string;
-      references: string[];
-    };
-    SignIn: {
-      address: string;
-      password: string;
-    };
-    SilenceView: {
-      /** Format: uuid */
-      conversation: string;
-      /** Format: int64 */
-      afterOrder: number;
-      label: string;
-      ours: boolean;
-      running: boolean;
-      /** Format: double */
-      minutes: number;
-    };
-    StageView: {
-      name: string;
-      standing: string;
-      /** Format: int32 */
-      openGates: number;
-    };
-    Taggable: {
-      kind: string;
-      target: string;
-      text: string;
-      detail: string;
-      sees: boolean;
-    };
-    Talk: {
-      entries: components['schemas']['EntryView'][];
-      silences: components['schemas']['SilenceView'][];
-      /** Format: int64 */
-      before: null | number;
-    };
-    TaskFields: {
-      title: string;
-      owners: components['schemas']['OwnerChoice'][];
-      /** Format: date-time */
-      due: null | string;
-      /** Format: date-time */
-      start: null | string;
-      priority: string;
-      state: string;
-      rule: string;
-      /** Format: int32 */
-      estimateMinutes: null | number;
-    };
-    TaskView: {
-      /** Format: uuid */
-      id: string;
-      title: string;
-      docket: null | string;
-      docketName: null | string;
-      /** Format: uuid */
-      sourceEntry: null | string;
-      /** Format: uuid */
-      sourceConversation: null | string;
-      madeBy: null | components['schemas']['PersonView'];
-      /** Format: date-time */
-      made: string;
-      state: string;
-      rule: string;
-      priority: string;
-      /** Format: date-time */
-      start: null | string;
-      /** Format: date-time */
-      due: null | string;
-      dueState: string;
-      dueLabel: string;
-      repeats: null | string;
-      /** Format: int32 */
-      estimateMinutes: null | number;
-      /** Format: int32 */
-      gateStage: null | number;
-      /** Format: date-time */
-      finished: null | string;
-      owners: components['schemas']['OwnerView'][];
-      /** Format: int32 */
-      version: number;
-    };
-    Welcome: {
-      firm: null | string;
-      people: components['schemas']['DemoPerson'][];
-    };
-  };
-  responses: never;
-  parameters: never;
-  requestBodies: never;
-  headers: never;
-  pathItems: never;
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
 export type $defs = Record<string, never>;
 export type operations = Record<string, never>;
