@@ -69,30 +69,64 @@ public abstract record TaskOwner
 /// <summary>What an owner has said of a task: their part is done, or nothing yet.</summary>
 public readonly record struct OwnerShare(TaskOwner Owner, bool Done);
 
-/// <summary>Finishing, and undoing that.</summary>
-public static class Finishing
+/// <summary>How far a task is, and what its owners have said of it.</summary>
+/// <param name="State">Where it stands.</param>
+/// <param name="Before">The state it had before the first word that it is done; null while nobody has said so.</param>
+/// <param name="Shares">Owners and what they have said.</param>
+public readonly record struct Progress(TaskState State, TaskState? Before, ImmutableArray<OwnerShare> Shares)
 {
-    /// <summary>The state and shares after someone said that it is done.</summary>
+    /// <summary>Whether there is nothing more to do.</summary>
+    public bool Over => State is TaskState.Done or TaskState.Dropped;
+
+    /// <summary>After someone said that it is done.</summary>
     /// <param name="rule">Whose word finishes it.</param>
-    /// <param name="state">State before.</param>
-    /// <param name="shares">Owners and what they have said.</param>
-    /// <param name="by">Who says it is done; someone who owns no part speaks for all.</param>
-    public static (TaskState State, ImmutableArray<OwnerShare> Shares) Finish(
-        CompletionRule rule, TaskState state, ImmutableArray<OwnerShare> shares, Person by)
+    /// <param name="by">Who says so; someone who owns no part speaks for all.</param>
+    public Progress Finish(CompletionRule rule, Person by)
     {
-        var owns = shares.Any(s => Is(s.Owner, by));
-        ImmutableArray<OwnerShare> next = [.. shares.Select(s => !owns || Is(s.Owner, by) ? s with { Done = true } : s)];
-        var finished = rule is CompletionRule.Any || next.All(s => s.Done);
-        return (finished ? TaskState.Done : state is TaskState.NeedsAction ? TaskState.InProgress : state, next);
+        if (State is TaskState.Done) return this;
+        ImmutableArray<OwnerShare> shares = Say(by, done: true);
+        var finished = rule is CompletionRule.Any || shares.All(s => s.Done);
+        return new(finished ? TaskState.Done : State is TaskState.NeedsAction ? TaskState.InProgress : State, Before ?? State, shares);
     }
 
-    /// <summary>Whether the person owns the task, themselves or through a crew.</summary>
-    public static bool Is(TaskOwner owner, Person person) => owner switch
+    /// <summary>
+    /// After someone took their word back: it has the state again that it had. What other owners have said stays said
+    /// where each owner's word counts.
+    /// </summary>
+    /// <param name="rule">Whose word finishes it.</param>
+    /// <param name="by">Who takes it back; someone who owns no part speaks for all.</param>
+    public Progress Reopen(CompletionRule rule, Person by)
+    {
+        if (Before is not { } before) return State is TaskState.Done ? this with { State = TaskState.NeedsAction } : this;
+        ImmutableArray<OwnerShare> shares = rule is CompletionRule.Any ? [.. Shares.Select(s => s with { Done = false })] : Say(by, done: false);
+        return shares.Any(s => s.Done)
+            ? new(before is TaskState.NeedsAction ? TaskState.InProgress : before, before, shares)
+            : new(before, null, shares);
+    }
+
+    /// <summary>After someone set its state by hand.</summary>
+    public Progress Become(TaskState state) =>
+        state == State ? this : new(state, state is TaskState.Done ? Before ?? State : null, Shares);
+
+    /// <summary>After its owners were chosen anew: those who stay keep what they have said.</summary>
+    public Progress OwnedBy(IEnumerable<TaskOwner> owners)
+    {
+        var had = Shares;
+        return this with { Shares = [.. owners.Select(o => new OwnerShare(o, had.Any(s => s.Owner == o && s.Done)))] };
+    }
+
+    private static bool Is(TaskOwner owner, Person person) => owner switch
     {
         TaskOwner.OfPerson p => p.Person == person.Id,
         TaskOwner.OfCrew c => person.Crews.Contains(c.Crew),
         _ => throw new ArgumentOutOfRangeException(nameof(owner), owner, "Unknown kind of owner."),
     };
+
+    private ImmutableArray<OwnerShare> Say(Person by, bool done)
+    {
+        var owns = Shares.Any(s => Is(s.Owner, by));
+        return [.. Shares.Select(s => !owns || Is(s.Owner, by) ? s with { Done = done } : s)];
+    }
 }
 
 /// <summary>How a due moment stands.</summary>

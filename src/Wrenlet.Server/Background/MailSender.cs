@@ -1,4 +1,4 @@
-using NodaTime;
+using System.Diagnostics;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.Mail;
@@ -13,10 +13,13 @@ namespace Wrenlet.Server.Background;
 /// <summary>Sends what waits in the outbox. A mail keeps its Message-ID through every try, so that a try repeated after a crash is the same mail.</summary>
 public sealed class MailSender(Database database, WriteQueue writes, WhoIsWho who, IPostOffice office, FirmClock clock, ILogger<MailSender> log) : BackgroundService
 {
-    private const int AtOnce = 20;
+    private const int AtOnce = 200;
     private const int MostReferences = 20;
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(5);
     private readonly SemaphoreSlim _wake = new(0, 1);
+
+    /// <summary>Since when a refused mail rests, and for how long: on the machine's monotonic time, whatever the firm's clock does.</summary>
+    private readonly Dictionary<long, (long Since, TimeSpan Pause)> _resting = [];
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
@@ -30,7 +33,7 @@ public sealed class MailSender(Database database, WriteQueue writes, WhoIsWho wh
         {
             while (!stoppingToken.IsCancellationRequested)
             {
-                while (await SendDue(stoppingToken) == AtOnce)
+                while (await SendDue(stoppingToken))
                 {
                 }
 
@@ -47,13 +50,14 @@ public sealed class MailSender(Database database, WriteQueue writes, WhoIsWho wh
         }
     }
 
-    /// <summary>Sends what is due now.</summary>
-    /// <returns>How many were tried.</returns>
-    public async Task<int> SendDue(CancellationToken cancellation)
+    /// <summary>Sends what waits and does not rest.</summary>
+    /// <returns>Whether some left and more may wait.</returns>
+    private async Task<bool> SendDue(CancellationToken cancellation)
     {
-        if (who.Current.Firm is null) return 0;
-        var due = database.Read(s => EntryStore.DueOutgoing(s, clock.Now, AtOnce));
-        foreach (var outgoing in due)
+        if (who.Current.Firm is null) return false;
+        var left = false;
+        var waiting = database.Read(s => EntryStore.Waiting(s, AtOnce));
+        foreach (var outgoing in waiting.Where(o => !(_resting.TryGetValue(o.Key, out var rest) && Stopwatch.GetElapsedTime(rest.Since) < rest.Pause)))
         {
             var conversation = database.Read(s => ConversationStore.Find(s, outgoing.Entry.Conversation))!;
             try
@@ -64,20 +68,22 @@ public sealed class MailSender(Database database, WriteQueue writes, WhoIsWho wh
                     EntryStore.Sent(w.Session, outgoing.Key);
                     Changed(w, outgoing, conversation);
                 });
+                _resting.Remove(outgoing.Key);
+                left = true;
             }
             catch (PostOfficeException wrong)
             {
                 log.LogWarning("Mail of entry {Entry} was not taken: {Reason}", outgoing.Entry.Id.Value, wrong.Message);
-                var next = clock.Now + Duration.FromSeconds(Math.Min(3600, 5 * Math.Pow(2, outgoing.Tries)));
+                _resting[outgoing.Key] = (Stopwatch.GetTimestamp(), TimeSpan.FromSeconds(Math.Min(3600, 4 * Math.Pow(2, outgoing.Tries))));
                 await writes.Run(w =>
                 {
-                    EntryStore.NotSent(w.Session, outgoing.Key, wrong.Message, next);
+                    EntryStore.NotSent(w.Session, outgoing.Key, wrong.Message);
                     Changed(w, outgoing, conversation);
                 });
             }
         }
 
-        return due.Count;
+        return left && waiting.Count == AtOnce;
     }
 
     private void Changed(Writing w, Outgoing outgoing, Conversation conversation) =>

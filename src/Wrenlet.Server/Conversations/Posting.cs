@@ -95,7 +95,7 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who)
 
         if (entry.Via is Via.Mail && entry.Kind is EntryKind.MessageOut)
         {
-            EntryStore.AddOutgoing(w.Session, key, entry.At);
+            EntryStore.AddOutgoing(w.Session, key);
             EntryStore.AddMail(w.Session, OutgoingMail.MessageIdOf(entry.Id.Value, roster.Firm!.Address), key, conversation.Key);
         }
         else if (messageId is not null)

@@ -200,7 +200,7 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
                 null, promised.Due is { } due ? Moved(due) : null, null, promised.Minutes is { } m ? Duration.FromMinutes(m) : null, gate, null, 1,
                 [.. owners.Select(o => new OwnerShare(new TaskOwner.OfPerson(o.Id), false))], DocketSight.Open), by);
         if (promised.Done is { } done)
-            await making.Change(id, null, owners[0], Moved(done), t => t with { State = TaskState.Done, StateBefore = t.State, Finished = Moved(done) });
+            await making.Change(id, null, owners[0], Moved(done), t => t.After(t.Progress.Finish(t.Rule, owners[0]), Moved(done)));
     }
 
     private Task<DocketBrief> DocketOf(Story story) => writes.Run(w =>
@@ -213,7 +213,7 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
     private Task Settle(LocalDateTime present) => writes.Run(w =>
     {
         var yesterday = Moved(present.PlusDays(-1));
-        w.Session.Run("DELETE FROM outbox WHERE next_try < $then", ("then", yesterday));
+        w.Session.Run("DELETE FROM outbox WHERE entry IN (SELECT id FROM entry WHERE at < $then)", ("then", yesterday));
         foreach (var person in who.Current.Staff)
         {
             AlertStore.Mark(w.Session, person.Id, null, yesterday);

@@ -129,12 +129,9 @@ internal static class DocketEndpoints
         await writes.Run(w =>
         {
             DocketStore.GiveSight(w.Session, docket.Id, receiver.Id);
-            SessionStoreAudit(w, viewer, clock, $"{receiver.Name}: {docket.Ref}");
+            SessionStore.Audit(w.Session, clock.Now, viewer.Person.Id, "gave sight", $"{receiver.Name}: {docket.Ref}");
             w.Log(new Change(ChangeKinds.DocketChanged, docket.Id.Value, docket.Place, Thing.Working, clock.Now, viewer.Person.Id, docket.Id));
         });
         return TypedResults.NoContent();
     }
-
-    private static void SessionStoreAudit(Writing w, Viewer viewer, FirmClock clock, string about) =>
-        Storage.People.SessionStore.Audit(w.Session, clock.Now, viewer.Person.Id, "gave sight", about);
 }

@@ -115,17 +115,13 @@ internal static class TaskEndpoints
         if (database.Read(s => TaskStore.Find(s, new TaskId(id))) is not { } task || !viewer.Person.MaySee(task.Place, Thing.Working)) return Refusals.NotFound("task");
         if (Unseeing(task with { Owners = owners }, roster) is { } refusal) return refusal;
 
-        var outcome = await making.Change(new TaskId(id), version, viewer.Person, clock.Now, before => before with
+        var outcome = await making.Change(new TaskId(id), version, viewer.Person, clock.Now, before => before.After(before.Progress.OwnedBy(owners.Select(o => o.Owner)).Become(state), clock.Now) with
         {
             Title = fields.Title.Trim(),
-            Owners = [.. owners.Select(o => before.Owners.FirstOrDefault(b => b.Owner == o.Owner) is { Owner: not null } had ? had : o)],
             Due = Moment(fields.Due),
             Start = Moment(fields.Start),
             Priority = priority,
             Rule = rule,
-            State = state,
-            StateBefore = state is TaskState.Done && before.State is not TaskState.Done ? before.State : state is TaskState.Done ? before.StateBefore : null,
-            Finished = state is TaskState.Done or TaskState.Dropped ? before.Finished ?? clock.Now : null,
             Estimate = fields.EstimateMinutes is { } minutes ? Duration.FromMinutes(minutes) : null,
         });
         return Outcome(outcome, roster, clock, context);
@@ -133,25 +129,14 @@ internal static class TaskEndpoints
 
     private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Finish(Guid id, Viewer viewer, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context)
     {
-        var outcome = await making.Change(new TaskId(id), null, viewer.Person, clock.Now, before =>
-        {
-            if (before.State is TaskState.Done) return before;
-            var (state, shares) = Finishing.Finish(before.Rule, before.State, before.Owners, viewer.Person);
-            return before with { State = state, StateBefore = before.State, Owners = shares, Finished = state is TaskState.Done ? clock.Now : null };
-        });
+        var outcome = await making.Change(new TaskId(id), null, viewer.Person, clock.Now, before => before.After(before.Progress.Finish(before.Rule, viewer.Person), clock.Now));
         return Outcome(outcome, who.Current, clock, context);
     }
 
-    /// <summary>Undoes a finish: the task returns to the state it had.</summary>
+    /// <summary>Takes a finish back.</summary>
     private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Reopen(Guid id, Viewer viewer, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context)
     {
-        var outcome = await making.Change(new TaskId(id), null, viewer.Person, clock.Now, before => before with
-        {
-            State = before.StateBefore ?? (before.State is TaskState.Done ? TaskState.NeedsAction : before.State),
-            StateBefore = null,
-            Finished = null,
-            Owners = [.. before.Owners.Select(o => o with { Done = false })],
-        });
+        var outcome = await making.Change(new TaskId(id), null, viewer.Person, clock.Now, before => before.After(before.Progress.Reopen(before.Rule, viewer.Person), clock.Now));
         return Outcome(outcome, who.Current, clock, context);
     }
 

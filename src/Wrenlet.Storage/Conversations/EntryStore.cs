@@ -75,10 +75,6 @@ public static class EntryStore
         return entries;
     }
 
-    /// <summary>Entries of a conversation from a key on, oldest first.</summary>
-    public static List<Entry> From(SqlSession session, long conversation, long from, int most) =>
-        session.All($"{Select} WHERE e.conversation = $conversation AND e.id >= $from ORDER BY e.id LIMIT $most", Row, ("conversation", conversation), ("from", from), ("most", most));
-
     public static void AddMail(SqlSession session, string messageId, long entry, long conversation) =>
         session.Run("INSERT INTO mail (message_id, entry, conversation) VALUES ($id, $entry, $conversation)", ("id", messageId), ("entry", entry), ("conversation", conversation));
 
@@ -96,17 +92,18 @@ public static class EntryStore
             "SELECT message_id FROM mail WHERE conversation = $conversation AND entry < $entry ORDER BY entry DESC LIMIT $most",
             r => r.GetString(0), ("conversation", conversation), ("entry", entry), ("most", most));
 
-    public static void AddOutgoing(SqlSession session, long entry, Instant when) =>
-        session.Run("INSERT INTO outbox (entry, next_try) VALUES ($entry, $when)", ("entry", entry), ("when", when));
+    public static void AddOutgoing(SqlSession session, long entry) =>
+        session.Run("INSERT INTO outbox (entry) VALUES ($entry)", ("entry", entry));
 
-    public static List<Outgoing> DueOutgoing(SqlSession session, Instant now, int most) =>
-        session.All("SELECT entry, tries FROM outbox WHERE next_try <= $now ORDER BY next_try, entry LIMIT $most", r => (Key: r.GetInt64(0), Tries: r.GetInt32(1)), ("now", now), ("most", most))
+    /// <summary>What waits to leave, oldest first.</summary>
+    public static List<Outgoing> Waiting(SqlSession session, int most) =>
+        session.All("SELECT entry, tries FROM outbox ORDER BY entry LIMIT $most", r => (Key: r.GetInt64(0), Tries: r.GetInt32(1)), ("most", most))
             .ConvertAll(o => new Outgoing(o.Key, o.Tries, FindByKey(session, o.Key)!));
 
     public static void Sent(SqlSession session, long entry) => session.Run("DELETE FROM outbox WHERE entry = $entry", ("entry", entry));
 
-    public static void NotSent(SqlSession session, long entry, string problem, Instant nextTry) =>
-        session.Run("UPDATE outbox SET tries = tries + 1, problem = $problem, next_try = $next WHERE entry = $entry", ("problem", problem), ("next", nextTry), ("entry", entry));
+    public static void NotSent(SqlSession session, long entry, string problem) =>
+        session.Run("UPDATE outbox SET tries = tries + 1, problem = $problem WHERE entry = $entry", ("problem", problem), ("entry", entry));
 
     public static void PutAside(SqlSession session, Guid id, Instant at, string reason, byte[] raw) =>
         session.Run("INSERT INTO mail_aside (uid, at, reason, raw) VALUES ($uid, $at, $reason, $raw) ON CONFLICT DO NOTHING", ("uid", id), ("at", at), ("reason", reason), ("raw", raw));

@@ -77,11 +77,8 @@ CREATE INDEX mail_by_entry ON mail (entry);
 CREATE TABLE outbox (
   entry INTEGER NOT NULL PRIMARY KEY REFERENCES entry,
   tries INTEGER NOT NULL DEFAULT 0,
-  next_try INTEGER NOT NULL,
   problem TEXT
 ) STRICT;
-
-CREATE INDEX outbox_by_time ON outbox (next_try);
 
 CREATE TABLE mail_aside (
   id INTEGER PRIMARY KEY,

@@ -24,6 +24,18 @@ public sealed record WorkTask(
     CompletionRule Rule, Priority Priority, Instant? Start, Instant? Due, string? Repeats, Duration? Estimate, int? GateStage, Instant? Finished,
     int Version, ImmutableArray<OwnerShare> Owners, DocketSight Sight)
 {
+    /// <summary>How far it is.</summary>
+    public Progress Progress => new(State, StateBefore, Owners);
+
+    /// <summary>The task with another progress; the moment counts when it is over for the first time.</summary>
+    public WorkTask After(Progress progress, Instant at) => this with
+    {
+        State = progress.State,
+        StateBefore = progress.Before,
+        Owners = progress.Shares,
+        Finished = progress.Over ? Finished ?? at : null,
+    };
+
     /// <summary>Where it stands: in its docket, or with its maker and owners.</summary>
     public Place Place => Docket is not null
         ? new Place.Inside(Sight)

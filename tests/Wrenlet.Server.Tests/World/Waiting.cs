@@ -2,10 +2,10 @@ namespace Wrenlet.Server.Tests.World;
 
 internal static class Waiting
 {
-    /// <summary>Waits until something has happened; fails after five seconds.</summary>
-    public static async Task Until(Func<bool> happened)
+    /// <summary>Waits until something has happened; fails after some seconds.</summary>
+    public static async Task Until(Func<bool> happened, int seconds = 10)
     {
-        for (var i = 0; i < 100 && !happened(); i++) await Task.Delay(50);
-        happened().ShouldBeTrue("it did not happen within five seconds");
+        for (var i = 0; i < seconds * 20 && !happened(); i++) await Task.Delay(50);
+        happened().ShouldBeTrue($"it did not happen within {seconds} seconds");
     }
 }
