@@ -19,8 +19,15 @@ if (args is ["bare", var bareFolder, var barePort])
     return;
 }
 
+if (args is ["phrases", var phrases])
+{
+    Environment.Exit(Phrases.Run(phrases));
+    return;
+}
+
 var product = Path.GetFullPath(args.ElementAtOrDefault(0) ?? ".build/app/Wrenlet.Server.dll");
 var seconds = double.Parse(args.ElementAtOrDefault(1) ?? "6", System.Globalization.CultureInfo.InvariantCulture);
+var part = args.ElementAtOrDefault(2) ?? "all";
 var root = Directory.CreateTempSubdirectory("wrenlet-bench-").FullName;
 var rows = new List<Figure>();
 void Say(string what, string figure, string goal, double value)
@@ -40,43 +47,47 @@ using (var second = await Server.Start(product, Product, "/api/welcome"))
 // A docket of 200,000 entries, half of them outside, written straight into the database.
 var busy = await FillDocket(data, 200_000);
 
-using (var bare = await Server.Start(Environment.GetCommandLineArgs()[0], port => ["bare", root, $"{port}"], "/read"))
-using (var server = await Server.Start(product, Product, "/api/welcome"))
+if (part is "all" or "posting")
 {
-    using var plain = Client.Plain(bare.Address);
-    using var odalys = await Client.SignIn(server.Address, "Odalys");
-    var read = $"/api/dockets/{busy}";
-    var inside = (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/dockets/J-1042")).GetProperty("conversations").EnumerateArray().First(c => c.GetProperty("audience").GetString() == "inside").GetProperty("id").GetGuid();
-    var tagged = (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/colleagues")).GetProperty("people").EnumerateArray().First(p => p.GetProperty("firstName").GetString() == "Ines").GetProperty("id").GetGuid();
-    const string Words = "The bolts are on their way, and they should be here by Thursday.";
-
-    async Task BareRead(int _) => (await plain.Http.GetAsync("/read")).EnsureSuccessStatusCode();
-    async Task BareWrite(int _) => (await plain.Http.PostAsJsonAsync("/write", new { body = Words })).EnsureSuccessStatusCode();
-    async Task Open(int _) => (await odalys.Http.GetAsync(read)).EnsureSuccessStatusCode();
-    async Task Post(int i) => (await odalys.Http.PostAsJsonAsync($"/api/conversations/{inside}/entries", new { id = Guid.CreateVersion7(), body = i % 8 == 0 ? $"[@Ines Kowal](person:{tagged}) {Words}" : Words })).EnsureSuccessStatusCode();
-
-    // In turn, so that a change of the machine's pace meets both.
-    var (bareReads, opens, bareWrites, posts) = (new List<double>(), new List<double>(), new List<double>(), new List<double>());
-    for (var round = 0; round < 3; round++)
+    using (var bare = await Server.Start(Environment.GetCommandLineArgs()[0], port => ["bare", root, $"{port}"], "/read"))
+    using (var server = await Server.Start(product, Product, "/api/welcome"))
     {
-        bareReads.Add(await Load.PerSecond(32, seconds / 2, BareRead));
-        opens.Add(await Load.PerSecond(32, seconds / 2, Open));
-        bareWrites.Add(await Load.PerSecond(32, seconds / 2, BareWrite));
-        posts.Add(await Load.PerSecond(32, seconds / 2, Post));
+        using var plain = Client.Plain(bare.Address);
+        using var odalys = await Client.SignIn(server.Address, "Odalys");
+        var read = $"/api/dockets/{busy}";
+        var inside = (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/dockets/J-1042")).GetProperty("conversations").EnumerateArray().First(c => c.GetProperty("audience").GetString() == "inside").GetProperty("id").GetGuid();
+        var tagged = (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/colleagues")).GetProperty("people").EnumerateArray().First(p => p.GetProperty("firstName").GetString() == "Ines").GetProperty("id").GetGuid();
+        const string Words = "The bolts are on their way, and they should be here by Thursday.";
+
+        async Task BareRead(int _) => (await plain.Http.GetAsync("/read")).EnsureSuccessStatusCode();
+        async Task BareWrite(int _) => (await plain.Http.PostAsJsonAsync("/write", new { body = Words })).EnsureSuccessStatusCode();
+        async Task Open(int _) => (await odalys.Http.GetAsync(read)).EnsureSuccessStatusCode();
+        async Task Post(int i) => (await odalys.Http.PostAsJsonAsync($"/api/conversations/{inside}/entries", new { id = Guid.CreateVersion7(), body = i % 8 == 0 ? $"[@Ines Kowal](person:{tagged}) {Words}" : Words })).EnsureSuccessStatusCode();
+
+        // In turn, so that a change of the machine's pace meets both.
+        var (bareReads, opens, bareWrites, posts) = (new List<double>(), new List<double>(), new List<double>(), new List<double>());
+        for (var round = 0; round < 3; round++)
+        {
+            bareReads.Add(await Load.PerSecond(32, seconds / 2, BareRead));
+            opens.Add(await Load.PerSecond(32, seconds / 2, Open));
+            bareWrites.Add(await Load.PerSecond(32, seconds / 2, BareWrite));
+            posts.Add(await Load.PerSecond(32, seconds / 2, Post));
+        }
+
+        double Middle(List<double> list) => list.Order().ElementAt(list.Count / 2);
+        Say("bare server, reads with 32 clients", $"{Load.Text(Middle(bareReads), "#,0")}/s", "", Middle(bareReads));
+        Say("bare server, durable writes with 32 clients", $"{Load.Text(Middle(bareWrites), "#,0")}/s", "", Middle(bareWrites));
+        Say("durable posting of entries, 32 clients, of bare writes", $"{Load.Text(Middle(posts), "#,0")}/s, {Load.Text(Middle(posts) / Middle(bareWrites), "0.00")}", "1.0 (now 0.5)", Middle(posts) / Middle(bareWrites));
+        Say("opening a docket of 200,000 entries, in bare reads", $"{Load.Text(Middle(opens), "#,0")}/s, {Load.Text(Middle(bareReads) / Middle(opens), "0.00")}", "3 (now 5)", Middle(bareReads) / Middle(opens));
+
+        await Delivery(server, odalys, inside, 50, rows);
+        await Delivery(server, odalys, inside, 200, rows);
+        Say("server memory after all this", $"{Load.Text(server.Memory, "0")} MiB", "300 MiB", server.Memory);
     }
-
-    double Middle(List<double> list) => list.Order().ElementAt(list.Count / 2);
-    Say("bare server, reads with 32 clients", $"{Load.Text(Middle(bareReads), "#,0")}/s", "", Middle(bareReads));
-    Say("bare server, durable writes with 32 clients", $"{Load.Text(Middle(bareWrites), "#,0")}/s", "", Middle(bareWrites));
-    Say("durable posting of entries, 32 clients, of bare writes", $"{Load.Text(Middle(posts), "#,0")}/s, {Load.Text(Middle(posts) / Middle(bareWrites), "0.00")}", "1.0 (now 0.5)", Middle(posts) / Middle(bareWrites));
-    Say("opening a docket of 200,000 entries, in bare reads", $"{Load.Text(Middle(opens), "#,0")}/s, {Load.Text(Middle(bareReads) / Middle(opens), "0.00")}", "3 (now 5)", Middle(bareReads) / Middle(opens));
-
-    await Delivery(server, odalys, inside, 50, rows);
-    await Delivery(server, odalys, inside, 200, rows);
-    Say("server memory after all this", $"{Load.Text(server.Memory, "0")} MiB", "300 MiB", server.Memory);
 }
 
-Core();
+if (part is "all" or "queues") await Queue(10_000);
+if (part is "all" or "core") Core();
 var json = Path.Combine(Path.GetDirectoryName(product)!, "..", "bench.json");
 await File.WriteAllTextAsync(json, JsonSerializer.Serialize(rows, JsonSerializerOptions.Web));
 Console.WriteLine($"\nwritten to {Path.GetFullPath(json)}");
@@ -118,6 +129,59 @@ async Task Delivery(Server server, Client odalys, Guid inside, int live, List<Fi
     Say($"an entry in other browsers, {live} live, p50 and p99", $"{Load.Text(ordered[ordered.Count / 2], "0.0")} ms, {Load.Text(ordered[ordered.Count * 99 / 100], "0.0")} ms", live == 50 ? "now 100 ms" : "50 ms", ordered[ordered.Count * 99 / 100]);
 }
 
+// Ten thousand open conversations: computed by the core, answered by the server, painted by a browser.
+async Task Queue(int count)
+{
+    await FillQueue(data, count);
+    using var server = await Server.Start(product, Product, "/api/welcome");
+    using var odalys = await Client.SignIn(server.Address, "Odalys");
+    (await odalys.Http.GetAsync("/api/queues/board?count=200")).EnsureSuccessStatusCode();
+    var times = new List<double>();
+    for (var i = 0; i < 15; i++)
+    {
+        var clock = Stopwatch.StartNew();
+        (await odalys.Http.GetAsync("/api/queues/board?count=200")).EnsureSuccessStatusCode();
+        times.Add(clock.Elapsed.TotalMilliseconds);
+    }
+
+    Say($"a queue of {count:#,0}: computed, ranked and its head answered", $"{Load.Text(times.Order().ElementAt(7), "0.0")} ms", "50 ms", times.Order().ElementAt(7));
+    var script = Path.Combine(Path.GetDirectoryName(product)!, "..", "..", "benchmarks", "queues.mjs");
+    var node = Process.Start(new ProcessStartInfo("node", [Path.GetFullPath(script), server.Address.ToString().TrimEnd('/')]) { RedirectStandardOutput = true })!;
+    var said = await node.StandardOutput.ReadToEndAsync();
+    await node.WaitForExitAsync();
+    if (node.ExitCode != 0) throw new InvalidOperationException($"The browser could not be measured: {said}");
+    var seen = JsonDocument.Parse(said).RootElement;
+    void Row(string name, string what, string goal) => Say($"a queue of {count:#,0}: {what}", $"{Load.Text(seen.GetProperty(name).GetDouble(), "0")} ms", goal, seen.GetProperty(name).GetDouble());
+    Row("painted", "from the click to its first rows painted", "300 ms");
+    Row("anew", "from a reload to its first rows painted", "");
+    Row("loading", "longest task while all of it is read", "50 ms");
+    Row("scrolled", "longest task while it is scrolled with the wheel", "50 ms");
+    Row("living", "longest task while others take conversations of it", "50 ms");
+    Row("leaping", "longest task while it leaps from end to end each frame", "");
+}
+
+async Task FillQueue(string folder, int count)
+{
+    using var database = Database.Open(folder);
+    await using var writes = new WriteQueue(database);
+    var now = Instant.FromUtc(2026, 4, 14, 7, 40);
+    await writes.Run(w =>
+    {
+        var queues = w.Session.All("SELECT uid FROM queue", r => new Guid(r.GetFieldValue<byte[]>(0), bigEndian: true));
+        var staff = w.Session.All("SELECT uid FROM person WHERE role IS NOT NULL", r => new PersonId(new Guid(r.GetFieldValue<byte[]>(0), bigEndian: true)));
+        for (var i = 0; i < count; i++)
+        {
+            var id = new ConversationId(Guid.CreateVersion7());
+            ConversationStore.Add(w.Session, id, Audience.Outside, null, null, new Stranger($"Writer {i}", $"w{i}@far.example"), queues[i % queues.Count], i % 3 == 0 ? null : staff[i % staff.Count], $"Question {i}");
+            var conversation = ConversationStore.Find(w.Session, id)!;
+            var at = now - Duration.FromMinutes(i % 700);
+            var words = $"Could you tell me when you have a place for number {i}, and what it would be?";
+            var key = EntryStore.Add(w.Session, conversation, new Entry(0, new EntryId(Guid.CreateVersion7()), id, EntryKind.MessageIn, Via.Mail, null, $"Writer {i}", at, words, false, $"<p>{words}</p>"), words, []);
+            ConversationStore.Update(w.Session, conversation with { LastEntry = key, Exchange = i % 4 == 0 ? Exchange.None.Received(at).Replied(at) : Exchange.None.Received(at) });
+        }
+    });
+}
+
 async Task<string> FillDocket(string folder, int count)
 {
     using var database = Database.Open(folder);
@@ -153,6 +217,9 @@ void Core()
     var calendar = new WorkCalendar(zone, WorkWeek.Days(IsoDayOfWeek.Monday, IsoDayOfWeek.Friday, new Shift(new(8, 0), new(12, 30)), new Shift(new(13, 0), new(17, 0))), [new LocalDate(2026, 5, 1)]);
     var start = Instant.FromUtc(2026, 4, 14, 7, 40);
     Time("working time: 500 added and 500 measured", "1 ms", 1000, i => calendar.Between(start, calendar.Add(start + Duration.FromMinutes(i * 7), Duration.FromMinutes(i * 11 % 9000))), 500);
+
+    var goal = new ResponseGoal(Duration.FromHours(2), Duration.FromHours(4));
+    Time("clocks of a queue of 10,000, in the core", "50 ms", 10_000, i => ResponseClock.At(start, Exchange.None.Received(start - Duration.FromMinutes(i % 4000)), goal, calendar), 10_000);
 
     Person[] staff = [.. new[] { "Odalys Brandt", "Tobiah Renn", "Ines Kowal", "Pryderi Voss", "Hanneke Osei", "Mateus Lindqvist", "Wilhelmina Achterberg", "Kit Ramaswamy" }.Select(n => new Person(new(Guid.CreateVersion7()), n, Role.Member, null, []))];
     var reader = new TaskReader(new ReaderSetting(calendar, true, [new("launch", start)], [.. staff], [], ["Benedikta Thorne"]));

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using Wrenlet.Formats.Mail;
 using Wrenlet.Server;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Alerts;
@@ -9,11 +10,13 @@ using Wrenlet.Server.Dockets;
 using Wrenlet.Server.Finding;
 using Wrenlet.Server.Live;
 using Wrenlet.Server.People;
+using Wrenlet.Server.Reports;
 using Wrenlet.Server.Standins;
 using Wrenlet.Server.Tasks;
 
 try
 {
+    Charsets.Register();
     var settings = StartUp.Settings(args);
     var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory });
     builder.WebHost.ConfigureKestrel(StartUp.Listen(settings));
@@ -21,9 +24,11 @@ try
 
     builder.Services.AddSingleton(settings).AddSingleton<FirmClock>().AddStorage();
     builder.Services.AddSingleton<WhoIsWho>().AddSingleton<Sessions>().AddSingleton<SignInThrottle>();
-    builder.Services.AddSingleton<Posting>().AddSingleton<Handover>().AddSingleton<Intake>().AddSingleton<TaskMaking>().AddSingleton<DemoLoader>();
-    builder.Services.AddSingleton<StandinPostOffice>().AddSingleton<IPostOffice>(s => s.GetRequiredService<StandinPostOffice>());
-    builder.Services.AddHostedService<Announcer>().AddHostedService<MailSender>().AddHostedService<MailCollector>();
+    builder.Services.AddSingleton<Posting>().AddSingleton<Discussing>().AddSingleton<Noticing>().AddSingleton<Exporting>().AddSingleton<Grouping>().AddSingleton<Handling>().AddSingleton<Undoing>().AddSingleton<DocketMaking>().AddSingleton<Routers>().AddSingleton<QueueBoard>().AddSingleton<FileKeeper>().AddSingleton<Intake>().AddSingleton<TaskMaking>().AddSingleton<DemoLoader>();
+    builder.Services.AddSingleton<StandinPostOffice>().AddSingleton<StandinTextOffice>();
+    if (settings.MailFile is { } file) builder.Services.AddSingleton<IPostOffice>(new MailServerPostOffice(MailServers.Read(file)));
+    else builder.Services.AddSingleton<IPostOffice>(s => s.GetRequiredService<StandinPostOffice>());
+    builder.Services.AddHostedService<Announcer>().AddHostedService<Sender>().AddHostedService<Collector>().AddHostedService<BringingBack>().AddSingleton<Digesting>().AddHostedService(s => s.GetRequiredService<Digesting>());
     builder.Services.AddSingleton<Presence>().AddSignalR();
     builder.Services.ConfigureHttpJsonOptions(json => json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict);
     builder.Services.AddOpenApi().AddValidation().AddProblemDetails().AddLimits(settings).AddResponseCompression(StartUp.Compress);
@@ -35,10 +40,24 @@ try
     var api = app.MapGroup("/api");
     api.MapAccounts();
     api.MapPeople();
+    api.MapStanding();
     api.MapDockets();
     api.MapConversations();
+    api.MapDiscussion();
+    api.MapTalk();
+    api.MapRecord();
+    api.MapShared();
+    api.MapHandling();
+    api.MapQueues();
+    api.MapStock();
+    api.MapSetUp();
+    api.MapReports();
+    api.MapToday();
+    api.MapContacts();
+    api.MapFiles();
     api.MapTasks();
     api.MapAlerts();
+    api.MapBoard();
     api.MapFinding();
     api.MapPostOffice();
     Announcer.Map(api);

@@ -9,14 +9,21 @@ namespace Wrenlet.Storage;
 public static class ChangeKinds
 {
     public const string EntryPosted = "entry.posted";
+    public const string EntryTakenBack = "entry.taken-back";
+    public const string EntryChanged = "entry.changed";
     public const string ConversationChanged = "conversation.changed";
     public const string ConversationMade = "conversation.made";
+    public const string PinsChanged = "pins.changed";
+    public const string ConversationRead = "conversation.read";
     public const string DocketChanged = "docket.changed";
     public const string TaskMade = "task.made";
     public const string TaskChanged = "task.changed";
     public const string AlertGiven = "alert.given";
     public const string AlertRead = "alert.read";
+    public const string BoardChanged = "board.changed";
+    public const string LeaveChanged = "leave.changed";
     public const string PeopleChanged = "people.changed";
+    public const string QueuesChanged = "queues.changed";
 }
 
 /// <summary>A row of the change log.</summary>

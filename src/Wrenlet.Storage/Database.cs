@@ -41,11 +41,13 @@ public sealed class Database : IDisposable
                 journal.ExecuteNonQuery();
             }
 
-            var result = DeployChanges.To.SqliteDatabase(ConnectionString(file, SqliteOpenMode.ReadWrite))
+            // A table that is made anew is dropped under its name for a moment: foreign keys rest meanwhile and are checked after.
+            var result = DeployChanges.To.SqliteDatabase(new SqliteConnectionStringBuilder { DataSource = file, Pooling = false, ForeignKeys = false }.ToString())
                 .WithScriptsEmbeddedInAssembly(Assembly.GetExecutingAssembly())
                 .WithTransactionPerScript().LogToNowhere().Build().PerformUpgrade();
             if (!result.Successful)
                 throw new DatabaseException($"The database {file} could not be brought up to date ({result.ErrorScript?.Name}): {result.Error.Message}", result.Error);
+            if (result.Scripts.Any()) CheckReferences(file);
         }
         catch (SqliteException wrong)
         {
@@ -59,6 +61,16 @@ public sealed class Database : IDisposable
         }
 
         return new Database(file);
+    }
+
+    private static void CheckReferences(string file)
+    {
+        using var connection = Connect(file, SqliteOpenMode.ReadOnly);
+        using var command = connection.CreateCommand();
+        command.CommandText = "PRAGMA foreign_key_check";
+        using var broken = command.ExecuteReader();
+        if (broken.Read())
+            throw new DatabaseException($"The database {file} has rows in {broken.GetString(0)} that refer to nothing. Put a backup in its place.");
     }
 
     /// <summary>Runs a read on a pooled read-only connection; it sees one state of the database throughout.</summary>

@@ -20,4 +20,6 @@ public static class Uid
     internal static string? GetTextOrNull(this SqliteDataReader row, int column) => row.IsDBNull(column) ? null : row.GetString(column);
 
     internal static int? GetIntOrNull(this SqliteDataReader row, int column) => row.IsDBNull(column) ? null : row.GetInt32(column);
+
+    internal static long? GetKeyOrNull(this SqliteDataReader row, int column) => row.IsDBNull(column) ? null : row.GetInt64(column);
 }

@@ -95,7 +95,15 @@ public sealed class WriteQueue : IAsyncDisposable
             Commit(batch);
         }
 
-        _session.Run("PRAGMA wal_checkpoint(TRUNCATE)");
+        try
+        {
+            _session.Run("PRAGMA wal_checkpoint(TRUNCATE)");
+        }
+        catch (SqliteException)
+        {
+            // A full disk, say: what is committed stands in the write-ahead log, and is read from there at the next start.
+        }
+
         _session.Dispose();
         _ended.SetResult();
     }

@@ -1,3 +1,11 @@
+using NodaTime;
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.People;
+using Wrenlet.Storage.Alerts;
+using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.Dockets;
+using Wrenlet.Storage.Tasks;
+
 namespace Wrenlet.Storage.Tests;
 
 public sealed class DatabaseTests : IDisposable
@@ -7,10 +15,11 @@ public sealed class DatabaseTests : IDisposable
     [Fact]
     public void Opening_again_keeps_what_is_there()
     {
+        var scripts = typeof(Database).Assembly.GetManifestResourceNames().Count(n => n.EndsWith(".sql", StringComparison.Ordinal));
         using (var first = Database.Open(_folder))
-            first.Read(s => s.Number("SELECT count(*) FROM SchemaVersions")).ShouldBe(5);
+            first.Read(s => s.Number("SELECT count(*) FROM SchemaVersions")).ShouldBe(scripts);
         using var second = Database.Open(_folder);
-        second.Read(s => s.Number("SELECT count(*) FROM SchemaVersions")).ShouldBe(5);
+        second.Read(s => s.Number("SELECT count(*) FROM SchemaVersions")).ShouldBe(scripts);
     }
 
     [Fact]
@@ -58,6 +67,30 @@ public sealed class DatabaseTests : IDisposable
         var plan = string.Join('\n', database.Read(s => s.All("EXPLAIN QUERY PLAN " + sql, r => r.GetString(3))));
         plan.ShouldContain(index);
         plan.ShouldNotContain("USE TEMP B-TREE");
+    }
+
+    /// <summary>SQLite compiles a statement anew when a value bound to it may change its plan; no list that is read often may cost that.</summary>
+    [Fact]
+    public void A_statement_is_compiled_once()
+    {
+        using var database = Database.Open(_folder);
+        using var session = database.OpenWriter();
+        session.CountCompilations();
+        for (var round = 0; round < 3; round++)
+        {
+            TaskStore.OfDocket(session, new DocketId(Guid.CreateVersion7()), 200);
+            TaskStore.OfPerson(session, new PersonId(Guid.CreateVersion7()), Instant.FromUnixTimeSeconds(round), 200);
+            AlertStore.Page(session, new PersonId(Guid.CreateVersion7()), round, 50);
+            ConversationStore.OfDocket(session, new DocketId(Guid.CreateVersion7()));
+            ConversationStore.Closed(session, 50);
+            EntryStore.MailsBefore(session, round, round, 20);
+            DocketStore.Page(session, true, round, 100);
+            ChangeLog.After(session, round, 100);
+        }
+
+        session.Recompiled.ShouldBe(0);
+        for (var round = 0; round < 3; round++) session.Number("SELECT id FROM entry ORDER BY id LIMIT $most", ("most", round));
+        session.Recompiled.ShouldBeGreaterThan(0, "or this test would not notice");
     }
 
     public void Dispose() => Directory.Delete(_folder, recursive: true);

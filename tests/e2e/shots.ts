@@ -32,9 +32,29 @@ test('the pictures of the README', async ({ browser, yard }) => {
   await page.screenshot({ path: to('alerts') });
   await page.keyboard.press('Escape');
 
+  await page.goto(`${yard.url}/noticeboard`);
+  await page.getByRole('button', { name: 'Put up a notice' }).click();
+  await page.getByLabel('Title').fill('Slipway closed on Friday morning');
+  await page
+    .getByRole('textbox', { name: 'Words' })
+    .fill('The winch is **serviced** from eight to eleven. What must come out goes to the crane in the Upper Yard.');
+  await page.getByLabel(/Each must confirm/).check();
+  await page.getByRole('button', { name: 'Put it up' }).click();
+  await page.getByRole('button', { name: 'Comment' }).click();
+  await page.getByRole('button', { name: /^Comment on the notice/ }).click();
+  await page.getByRole('textbox', { name: /^Comment on the notice/ }).click();
+  await page.keyboard.type('Morrow is due at nine. Can she go first?');
+  await page.keyboard.press('Control+Enter');
+  await expect(page.getByRole('button', { name: '1 comment' })).toBeVisible();
+  await page.screenshot({ path: to('noticeboard') });
+  await page.goto(`${yard.url}/talk?audience=outside`);
+  await page.getByRole('button', { name: /T-311/ }).click();
+  await expect(page.getByText('Is it safe to stay on board')).toBeVisible();
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: to('talk') });
+
   for (const [name, path] of [
     ['today', '/'],
-    ['queues', '/queues'],
     ['dockets', '/dockets'],
     ['tasks', '/tasks'],
     ['post-office', '/post-office'],
@@ -43,6 +63,22 @@ test('the pictures of the README', async ({ browser, yard }) => {
     await page.waitForLoadState('networkidle');
     await page.screenshot({ path: to(name) });
   }
+
+  await page.goto(`${yard.url}/queues`);
+  await page.getByRole('gridcell', { name: /T-311/ }).click();
+  await expect(page.getByRole('complementary', { name: 'What can be done with it' })).toContainText('Best placed');
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: to('queues') });
+  await page.goto(`${yard.url}/contacts`);
+  await page.getByRole('button', { name: /^Benedikta Thorne/ }).click();
+  await expect(page.getByRole('heading', { name: 'What there was with them' })).toBeVisible();
+  await page.screenshot({ path: to('contacts') });
+  await page.goto(`${yard.url}/reports`);
+  await expect(page.getByRole('heading', { name: 'What customers say' })).toBeVisible();
+  await page.screenshot({ path: to('reports') });
+  const administrator = await yard.visit(browser, 'Wilhelmina Achterberg', '/set-up');
+  await expect(administrator.getByRole('form', { name: 'Accounts' })).toBeVisible();
+  await administrator.screenshot({ path: to('set-up') });
 
   await page.keyboard.press('Control+k');
   await page.getByRole('combobox', { name: 'Find or do' }).fill('bolts');

@@ -61,7 +61,7 @@ test('from a customer’s message to a finished task', async ({ browser, yard })
     'By mail to Benedikta Thorne. Leaves the yard.',
   );
   await odalys
-    .getByRole('textbox', { name: 'Reply to Benedikta' })
+    .getByRole('textbox', { name: /Answer Benedikta by mail/ })
     .pressSequentially('Yes, the 28th holds. We order the bolts today.');
   await odalys.getByRole('button', { name: 'Send to Benedikta' }).click();
   await expect(ines.getByText('Yes, the 28th holds.')).toBeVisible();
@@ -170,12 +170,9 @@ test('mail from a stranger waits in Unsorted, and a malformed one is kept aside'
     .getByRole('link', { name: /^Queues/ })
     .first()
     .click();
-  await odalys
-    .getByRole('region', { name: 'Unsorted' })
-    .getByRole('link', { name: /Hesper Lowe/ })
-    .click();
-  await expect(odalys.getByText('your answer makes it yours')).toBeVisible();
-  await expect(odalys.getByText('Have you a mooring free in June?')).toBeVisible();
+  await odalys.getByRole('gridcell', { name: /Have you a mooring free in June/ }).click();
+  await expect(odalys.getByText('Your answer makes it yours.')).toBeVisible();
+  await expect(odalys.getByRole('article').filter({ hasText: 'Have you a mooring free in June?' })).toBeVisible();
 });
 
 test('what is typed outlives a reload, and what is sent while away is sent when back', async ({ browser, yard }) => {
@@ -199,7 +196,7 @@ test('others are seen reading and writing', async ({ browser, yard }) => {
   const hanneke = await yard.visit(browser, 'Hanneke Osei', '/dockets/T-311');
   await expect(pryderi.getByText('Hanneke is here')).toBeVisible();
   await hanneke.keyboard.press('r');
-  await hanneke.getByRole('textbox', { name: 'Reply to Leocadia' }).pressSequentially('It is safe to');
+  await hanneke.getByRole('textbox', { name: /Answer Leocadia by text/ }).pressSequentially('It is safe to');
   await expect(pryderi.getByText('Hanneke is writing')).toBeVisible();
 });
 

@@ -34,6 +34,7 @@ export class Yard {
       String(port),
       '--clock',
       '2026-04-14T08:40',
+      ...(more.includes('--think-seconds') ? [] : ['--think-seconds', '1']),
       ...more,
     ]);
     await new Promise<void>((resolve, reject) => {

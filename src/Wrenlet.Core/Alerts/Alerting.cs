@@ -12,17 +12,44 @@ public enum AlertReason
     /// <summary>A crew of theirs was tagged.</summary>
     CrewTagged,
 
-    /// <summary>A conversation was handed over to them.</summary>
+    /// <summary>Somebody called for them.</summary>
+    Called,
+
+    /// <summary>A conversation was handed over to them, or to their crew.</summary>
     HandedOver,
+
+    /// <summary>What they sent could not be delivered.</summary>
+    Undelivered,
+
+    /// <summary>A conversation that was set aside is back.</summary>
+    BackAgain,
 
     /// <summary>A task was given to them.</summary>
     TaskGiven,
+
+    /// <summary>A colleague wrote to them directly.</summary>
+    WroteToYou,
+
+    /// <summary>A notice has to be confirmed by them.</summary>
+    ToConfirm,
+
+    /// <summary>A colleague thanked them before all.</summary>
+    Thanked,
+
+    /// <summary>What they said was answered.</summary>
+    Answered,
 
     /// <summary>The party wrote in a conversation they own.</summary>
     OwnConversation,
 
     /// <summary>Their task changed.</summary>
     OwnTask,
+
+    /// <summary>A notice was put up for them.</summary>
+    Noticed,
+
+    /// <summary>Something was said in a group of theirs.</summary>
+    InGroup,
 
     /// <summary>Something happened in a docket they own or follow.</summary>
     Following,
@@ -40,13 +67,46 @@ public static class Alerting
     /// <param name="thing">What kind of thing it is.</param>
     /// <param name="concerns">Whom it concerns and why, in any order and with repeats.</param>
     /// <param name="person">Finds a person; null for one who is gone.</param>
+    /// <param name="level">How much each person wants to hear of the place; null where all want everything.</param>
     public static ImmutableArray<Alert> Whom(
-        PersonId? by, Place place, Thing thing, IEnumerable<Alert> concerns, Func<PersonId, Person?> person) =>
+        PersonId? by, Place place, Thing thing, IEnumerable<Alert> concerns, Func<PersonId, Person?> person, Func<PersonId, Level>? level = null) =>
         [.. concerns
             .Where(c => c.Person != by)
             .GroupBy(c => c.Person)
             .Where(g => person(g.Key) is { IsStaff: true } who && who.MaySee(place, thing))
-            .Select(g => new Alert(g.Key, g.Min(c => c.Reason)))];
+            .Select(g => new Alert(g.Key, g.Min(c => c.Reason)))
+            .Where(a => level is null || Listening.Passes(level(a.Person), a.Reason))];
+
+    /// <summary>Why someone is told, in full: what makes it theirs, and what they can do to hear less of it.</summary>
+    /// <param name="reason">Why they are told.</param>
+    /// <param name="level">What they want to hear of the place.</param>
+    public static string Explain(AlertReason reason, Level level)
+    {
+        var why = reason switch
+        {
+            AlertReason.Tagged => "You were named with @ in it.",
+            AlertReason.CrewTagged => "A crew that you are in was named with @ in it.",
+            AlertReason.Called => "Someone asked for you on the telephone.",
+            AlertReason.HandedOver => "The conversation was given to you or to your crew, and waits for you.",
+            AlertReason.Undelivered => "You sent it, and it did not arrive.",
+            AlertReason.BackAgain => "You set it aside until this moment.",
+            AlertReason.TaskGiven => "You are an owner of the task.",
+            AlertReason.WroteToYou => "It was said between the two of you.",
+            AlertReason.ToConfirm => "The notice is for you, and you have to confirm that you have read it.",
+            AlertReason.Thanked => "The thanks are for you.",
+            AlertReason.Noticed => "The notice is for you.",
+            AlertReason.Answered => "It answers something that you said.",
+            AlertReason.OwnConversation => "You own the conversation, and the other side wrote in it.",
+            AlertReason.OwnTask => "You are an owner of the task, and someone changed it.",
+            AlertReason.InGroup => "You are a member of the group.",
+            AlertReason.Following => "You own the docket or follow it.",
+            _ => throw new ArgumentOutOfRangeException(nameof(reason), reason, "Unknown reason."),
+        };
+        var less = !Listening.Passes(Level.Asks, reason)
+            ? level is Level.Everything && !Listening.IsForMe(reason) ? "Set this place to only what is for you, and it stays away." : "Set this place to nothing but asks, and it stays away."
+            : "Somebody counts on you here, so that it always reaches you.";
+        return $"{why} {less}";
+    }
 
     /// <summary>The reason in words, to the person told.</summary>
     /// <param name="reason">Why they are told.</param>
@@ -55,8 +115,17 @@ public static class Alerting
     {
         AlertReason.Tagged => $"{by ?? "Someone"} tagged you",
         AlertReason.CrewTagged => $"{by ?? "Someone"} tagged your crew",
+        AlertReason.Called => $"{by ?? "Someone"} took a call for you",
+        AlertReason.Undelivered => "It did not reach them",
+        AlertReason.BackAgain => "You had set this aside until now",
         AlertReason.HandedOver => $"{by ?? "Someone"} handed this over to you",
         AlertReason.TaskGiven => $"{by ?? "Someone"} gave you a task",
+        AlertReason.WroteToYou => $"{by ?? "Someone"} wrote to you",
+        AlertReason.ToConfirm => $"{by ?? "Someone"} asks you to confirm a notice",
+        AlertReason.Thanked => $"{by ?? "Someone"} thanks you",
+        AlertReason.Noticed => $"{by ?? "Someone"} put up a notice",
+        AlertReason.Answered => $"{by ?? "Someone"} answered you",
+        AlertReason.InGroup => $"{by ?? "Someone"} wrote in your group",
         AlertReason.OwnConversation => "You own this conversation",
         AlertReason.OwnTask => $"{by ?? "Someone"} changed your task",
         AlertReason.Following => "You follow this docket",

@@ -85,6 +85,13 @@ public sealed class WorkCalendar
         return EndOf(date, shifts[^1]);
     }
 
+    /// <summary>The day's shifts as moments, in order; none on a holiday or a free day.</summary>
+    public IEnumerable<(Instant From, Instant To)> ShiftsOf(LocalDate date)
+    {
+        if (!IsWorkingDay(date)) yield break;
+        foreach (var shift in Week[date.DayOfWeek]) yield return (FirstMoment(date + shift.Start), EndOf(date, shift));
+    }
+
     /// <summary>Local opening time of the day; on a day without work, that of a normal working day.</summary>
     public LocalTime OpeningTime(LocalDate date) => HoursOf(date)[0].Start;
 

@@ -23,6 +23,9 @@ public enum Audience
 
     /// <summary>Several colleagues.</summary>
     Group,
+
+    /// <summary>Those whom a notice is for: their comments on it.</summary>
+    Notice,
 }
 
 /// <summary>What an entry is.</summary>
@@ -49,6 +52,12 @@ public enum Via
 
     /// <summary>The customer's own page.</summary>
     Page,
+
+    /// <summary>A text message to or from a telephone number.</summary>
+    Text,
+
+    /// <summary>A telephone call, of which only a note is kept.</summary>
+    Call,
 }
 
 /// <summary>How an entry looks to the rule of sight.</summary>

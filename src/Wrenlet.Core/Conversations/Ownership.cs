@@ -37,6 +37,18 @@ public static class Ownership
         if (!next.IsStaff) return new(false, $"{next.Name} is not staff and cannot own a conversation.");
         if (!next.MaySee(place)) return new(false, $"{next.FirstName} does not see this docket. Give {next.FirstName} sight of it first.");
         if (owner == next.Id) return new(false, $"{next.FirstName} owns it already.");
+        return MayAssign(actor, owner, place, rule, onDuty);
+    }
+
+    /// <summary>Whether someone may decide whose a conversation is or where it waits.</summary>
+    /// <param name="actor">Who wants to.</param>
+    /// <param name="owner">Its present owner; null when nobody.</param>
+    /// <param name="place">Where it stands.</param>
+    /// <param name="rule">The queue's rule.</param>
+    /// <param name="onDuty">The queue's crew on duty; null when it has none.</param>
+    public static Decision MayAssign(Person actor, PersonId? owner, Place place, HandoverRule rule, CrewId? onDuty)
+    {
+        if (!actor.IsStaff || !actor.MaySee(place)) return new(false, "You do not see this conversation.");
         if (owner is null) return new(true, "nobody owns it yet");
         if (owner == actor.Id) return new(true, "you own it");
         if (actor.Manages) return new(true, "managers may assign any conversation");

@@ -1,3 +1,4 @@
+using System.Globalization;
 using NodaTime;
 using Wrenlet.Core.Calendars;
 
@@ -63,24 +64,58 @@ public enum ClockState
 }
 
 /// <summary>Working time left until the queue's goal is missed.</summary>
+/// <param name="Since">Arrival of the first message that waits.</param>
+/// <param name="Soon">The moment at which less than a quarter of the goal is left.</param>
 /// <param name="Due">The moment at which the goal is missed.</param>
 /// <param name="Goal">Working time allowed.</param>
 /// <param name="Left">Working time left; negative when late.</param>
 /// <param name="State">Well, soon or late.</param>
-/// <param name="Reason">The sum in words.</param>
-public sealed record ResponseClock(Instant Due, Duration Goal, Duration Left, ClockState State, string Reason)
+/// <param name="First">Whether this is the first reply to the party.</param>
+public sealed record ResponseClock(Instant Since, Instant Soon, Instant Due, Duration Goal, Duration Left, ClockState State, bool First)
 {
+    private const int MostDays = 4;
+
     /// <summary>The clock of an exchange at a moment; null when it is not our turn and no clock runs.</summary>
     public static ResponseClock? At(Instant now, Exchange exchange, ResponseGoal goal, WorkCalendar calendar)
     {
         if (exchange.WaitingSince is not { } since) return null;
-        var allowed = exchange.LastOut is null ? goal.FirstReply : goal.LaterReply;
+        var first = exchange.LastOut is null;
+        var allowed = first ? goal.FirstReply : goal.LaterReply;
         var due = calendar.Add(since, allowed);
         var left = calendar.Between(now, due);
         var state = now > due ? ClockState.Late : left * 4 < allowed ? ClockState.Soon : ClockState.Well;
-        var used = calendar.Between(since, now);
-        var reason = $"{WorkingTimeWords.Of(used)} of {WorkingTimeWords.Of(allowed)} working time used; "
-            + (exchange.LastOut is null ? "this is the first reply" : "we have replied before");
-        return new ResponseClock(due, allowed, left, state, reason);
+        return new ResponseClock(since, calendar.Add(since, allowed * 3 / 4), due, allowed, left, state, first);
+    }
+
+    /// <summary>The sum in words, day by day: "arrived Mon 16:40; 20 min on Mon, 25 min today: 45 min of 1 h for the first reply".</summary>
+    /// <param name="now">The moment the clock was read at.</param>
+    /// <param name="calendar">The queue's working time.</param>
+    public string Explain(Instant now, WorkCalendar calendar)
+    {
+        var zone = calendar.Zone;
+        var today = now.InZone(zone).Date;
+        var arrived = Since.InZone(zone);
+        var days = new List<(LocalDate Day, Duration Used)>();
+        for (var from = Since; from < now;)
+        {
+            var day = from.InZone(zone).Date;
+            var next = calendar.FirstMoment(day.PlusDays(1).AtMidnight());
+            var until = Instant.Min(now, next);
+            if (calendar.Between(from, until) is var used && used > Duration.Zero) days.Add((day, used));
+            if (until <= from) break;
+            from = until;
+        }
+
+        var parts = days.Skip(Math.Max(0, days.Count - MostDays)).Select(d => $"{WorkingTimeWords.Of(d.Used)} {(d.Day == today ? "today" : "on " + DayName(d.Day))}").ToList();
+        if (days.Count > MostDays)
+            parts.Insert(0, $"{WorkingTimeWords.Of(days.Take(days.Count - MostDays).Aggregate(Duration.Zero, (sum, d) => sum + d.Used))} on {days.Count - MostDays} days before");
+        var when = (arrived.Date == today ? "today" : DayName(arrived.Date)) + arrived.ToString(" HH:mm", CultureInfo.InvariantCulture);
+        var total = $"{WorkingTimeWords.Of(calendar.Between(Since, now))} of {WorkingTimeWords.Of(Goal)} used";
+        var sum = parts.Count == 0 ? "no working time has passed yet" : string.Join(", ", parts) + (parts.Count > 1 || days.Count > MostDays ? $", together {total}" : $": {total}");
+        return $"Arrived {when}; {sum}. The goal for {(First ? "the first reply" : "a later reply")}.";
+
+        string DayName(LocalDate day) => Period.DaysBetween(day, today) < 7
+            ? day.ToString("ddd", CultureInfo.InvariantCulture)
+            : day.ToString("ddd d MMM", CultureInfo.InvariantCulture);
     }
 }

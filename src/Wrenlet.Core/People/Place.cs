@@ -31,6 +31,11 @@ public abstract record Place
     /// <summary>A direct or group conversation: its members, whatever anyone's role.</summary>
     public sealed record Members(ImmutableArray<PersonId> People) : Place;
 
+    /// <summary>A notice and what is said about it: those whom it is for.</summary>
+    /// <param name="By">Who put it up.</param>
+    /// <param name="Crews">Whom it is for; empty for all staff.</param>
+    public sealed record Board(PersonId By, ImmutableArray<CrewId> Crews) : Place;
+
     /// <summary>One person's own: private tasks, drafts, alerts.</summary>
     public sealed record Own(PersonId Person) : Place;
 

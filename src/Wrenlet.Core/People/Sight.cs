@@ -18,6 +18,8 @@ public static class Sight
     private static readonly Verdict OtherParty = new(false, "a contact sees only their own party's conversation");
     private static readonly Verdict StaffOnly = new(false, "it stays inside");
     private static readonly Verdict Member = new(true, "a member of the conversation");
+    private static readonly Verdict ForThem = new(true, "the notice is for them");
+    private static readonly Verdict NotForThem = new(false, "the notice is for other crews");
     private static readonly Verdict NoMember = new(false, "only its members see it");
 
     /// <summary>Whether the viewer may see a thing of this kind at this place.</summary>
@@ -28,6 +30,7 @@ public static class Sight
         Place.Outside when thing is not Thing.Said => StaffOnly,
         Place.Outside outside => outside.Party is { } party && viewer.Party == party ? OwnSide : OtherParty,
         Place.Members members => viewer.IsStaff && members.People.Contains(viewer.Id) ? Member : NoMember,
+        Place.Board board => !viewer.IsStaff ? StaffOnly : board.Crews.IsEmpty || viewer.Id == board.By || viewer.Manages || board.Crews.Any(viewer.Crews.Contains) ? ForThem : NotForThem,
         Place.Own own => viewer.Id == own.Person ? Member : NoMember,
         Place.Firm => viewer.IsStaff ? AllStaff : StaffOnly,
         _ => throw new ArgumentOutOfRangeException(nameof(place), place, "Unknown place."),

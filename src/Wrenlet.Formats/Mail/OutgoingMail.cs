@@ -12,9 +12,11 @@ namespace Wrenlet.Formats.Mail;
 /// <param name="Html">The same as HTML.</param>
 /// <param name="InReplyTo">Message-ID of the mail it answers; null when it opens the conversation.</param>
 /// <param name="References">Message-IDs of the conversation so far, oldest first.</param>
+/// <param name="Files">What goes with it; null for nothing.</param>
 public sealed record OutgoingMail(
     Guid Entry, (string Name, string Address) From, IReadOnlyList<(string Name, string Address)> To, string Subject,
-    DateTimeOffset At, string Plain, string Html, string? InReplyTo, IReadOnlyList<string> References)
+    DateTimeOffset At, string Plain, string Html, string? InReplyTo, IReadOnlyList<string> References,
+    IReadOnlyList<MailFile>? Files = null)
 {
     /// <summary>The Message-ID (RFC 5322, 3.6.4) of an entry at a host, without angle brackets.</summary>
     public static string MessageIdOf(Guid entry, string address) => $"{entry:N}@{address[(address.IndexOf('@', StringComparison.Ordinal) + 1)..]}";
@@ -27,7 +29,9 @@ public sealed record OutgoingMail(
         foreach (var (name, address) in To) mail.To.Add(new MailboxAddress(name, address));
         if (InReplyTo is not null) mail.InReplyTo = InReplyTo;
         foreach (var reference in References) mail.References.Add(reference);
-        mail.Body = new BodyBuilder { TextBody = Plain + "\n", HtmlBody = $"<!doctype html><html><body>{Html}</body></html>" }.ToMessageBody();
+        var body = new BodyBuilder { TextBody = Plain + "\n", HtmlBody = $"<!doctype html><html><body>{Html}</body></html>" };
+        foreach (var file in Files ?? []) body.Attachments.Add(file.Name, file.Bytes, ContentType.Parse(file.MediaType));
+        mail.Body = body.ToMessageBody();
         return mail;
     }
 

@@ -38,6 +38,10 @@ public static class EntryText
         return writer.Done();
     }
 
+    /// <summary>Plain text as Markdown that renders to just that text.</summary>
+    public static string Escaped(string plain) =>
+        string.Concat(plain.Select(c => "\\`*_{}[]()#+-.!~<>|&".Contains(c, StringComparison.Ordinal) ? "\\" + c : c.ToString()));
+
     /// <summary>Renders text that came from outside: nothing in it is markup, but its links work.</summary>
     public static RenderedText FromPlain(string text, IReadOnlyList<Marked>? marks = null)
     {

@@ -69,6 +69,28 @@ internal static class AccountEndpoints
 
     public static string HashPassword(string password) => Hasher.HashPassword(null!, password);
 
+    /// <summary>Hours as typed; or what is wrong with them.</summary>
+    public static (WorkWeek? Week, string? Wrong) ReadHours(IEnumerable<DayHours> hours)
+    {
+        var shifts = new List<KeyValuePair<IsoDayOfWeek, Shift>>();
+        foreach (var day in hours)
+        {
+            var (start, end) = (Clock.Parse(day.Start), Clock.Parse(day.End == "24:00" ? "00:00" : day.End));
+            if (!start.Success || !end.Success) return (null, $"“{day.Start} to {day.End}” are no hours. Write times such as 08:00.");
+            shifts.Add(KeyValuePair.Create((IsoDayOfWeek)day.Weekday, new Shift(start.Value, end.Value)));
+        }
+
+        try
+        {
+            var week = new WorkWeek(shifts);
+            return week.HasWork ? (week, null) : (null, "There is no working time in it. Give at least one day hours.");
+        }
+        catch (ArgumentException wrong)
+        {
+            return (null, wrong.Message.Split(" (Parameter", 2)[0]);
+        }
+    }
+
     private static Welcome GetWelcome(WhoIsWho who)
     {
         var roster = who.Current;
@@ -81,23 +103,8 @@ internal static class AccountEndpoints
     {
         if (who.Current.Firm is not null) return Refusals.Refused("The firm has been set up already. Sign in instead.");
         if (DateTimeZoneProviders.Tzdb.GetZoneOrNull(firm.Zone) is null) return Refusals.Invalid("zone", $"“{firm.Zone}” is no time zone. Write one such as Europe/Lisbon.");
-        var shifts = new List<KeyValuePair<IsoDayOfWeek, Shift>>();
-        foreach (var day in firm.Hours)
-        {
-            var (start, end) = (Clock.Parse(day.Start), Clock.Parse(day.End == "24:00" ? "00:00" : day.End));
-            if (!start.Success || !end.Success) return Refusals.Invalid("hours", $"“{day.Start} to {day.End}” are no hours. Write times such as 08:00.");
-            shifts.Add(KeyValuePair.Create((IsoDayOfWeek)day.Weekday, new Shift(start.Value, end.Value)));
-        }
-
-        WorkWeek week;
-        try
-        {
-            week = new WorkWeek(shifts);
-        }
-        catch (ArgumentException wrong)
-        {
-            return Refusals.Invalid("hours", wrong.Message.Split(" (Parameter", 2)[0]);
-        }
+        var (week, wrongHours) = ReadHours(firm.Hours);
+        if (week is null) return Refusals.Invalid("hours", wrongHours!);
 
         var holidays = new List<(LocalDate, string)>();
         foreach (var holiday in firm.Holidays)

@@ -3,12 +3,15 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
+using Wrenlet.Formats.Phones;
+using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
+using Wrenlet.Storage.Reports;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Conversations;
@@ -17,29 +20,33 @@ namespace Wrenlet.Server.Conversations;
 /// <param name="Id">The client's id for it (UUIDv7): sent again, it is one entry.</param>
 /// <param name="Body">Markdown from staff; plain text from a contact.</param>
 /// <param name="Close">Whether to close the conversation with it.</param>
-public sealed record NewEntry([property: Required] Guid Id, [property: Required, StringLength(Posting.LongestBody, MinimumLength = 1)] string Body, bool Close = false);
+/// <param name="Via">mail, text or page; null for the way by which the party wrote last.</param>
+/// <param name="To">Addresses or numbers it goes to; null for the party's contacts.</param>
+/// <param name="Files">Files that go with it, in their order.</param>
+/// <param name="Seen">Order of the last entry that its writer had seen; null when not said, and then nothing is held back for it.</param>
+/// <param name="Knowing">Whether to go on in spite of the leak check.</param>
+/// <param name="RepliesTo">The entry of this conversation that it answers; null when it answers none in particular.</param>
+public sealed record NewEntry(
+    [property: Required] Guid Id, [property: Required, StringLength(Posting.LongestBody, MinimumLength = 1)] string Body, bool Close = false, string? Via = null,
+    IReadOnlyList<string>? To = null, [property: MaxLength(20)] IReadOnlyList<Guid>? Files = null, long? Seen = null, bool Knowing = false, Guid? RepliesTo = null);
 
-/// <summary>Whom a conversation is given to.</summary>
-public sealed record NewOwner(Guid Person);
+/// <summary>Whom a conversation is given to: a person, or a crew one of whom is to take it.</summary>
+/// <param name="Note">A word to them; null for none.</param>
+public sealed record NewOwner(Guid? Person, Guid? Crew = null, [property: StringLength(2000)] string? Note = null);
 
 /// <summary>Entries of one or several conversations in one order, oldest first.</summary>
 /// <param name="Before">Cursor to the older ones; null when there are none.</param>
-public sealed record Talk(IReadOnlyList<EntryView> Entries, IReadOnlyList<SilenceView> Silences, long? Before);
+/// <param name="After">Cursor to the newer ones; null when these are the newest.</param>
+public sealed record Talk(IReadOnlyList<EntryView> Entries, IReadOnlyList<SilenceView> Silences, long? Before, long? After);
 
 /// <summary>A conversation with its newest talk.</summary>
-public sealed record OpenedConversation(ConversationView Conversation, Talk Talk);
-
-/// <summary>A row of the queues.</summary>
-/// <param name="LastWords">The newest thing said, shortened.</param>
-public sealed record QueueRow(ConversationView Conversation, string LastWords, string LastBy, DateTimeOffset? LastAt);
+/// <param name="Marks">How far the viewer has read it, and what it keeps at hand.</param>
+public sealed record OpenedConversation(ConversationView Conversation, Talk Talk, MarksView Marks);
 
 internal static class ConversationEndpoints
 {
-    private const int PageSize = 32;
-
     public static void MapConversations(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/conversations", GetQueued).For(Access.Staff);
         api.MapGet("/conversations/{id:guid}", GetConversation).For(Access.Staff);
         api.MapGet("/conversations/{id:guid}/entries", GetEntries).For(Access.SignedIn);
         api.MapPost("/conversations/{id:guid}/entries", Post).For(Access.SignedIn);
@@ -48,86 +55,68 @@ internal static class ConversationEndpoints
         api.MapGet("/page", GetPage).For(Access.SignedIn);
     }
 
-    /// <summary>The newest talk of these conversations before a cursor, as the viewer sees it.</summary>
-    /// <param name="tasks">The tasks that hang on entries, where they have been read already; null to read them here.</param>
-    public static Talk ReadTalk(SqlSession session, IReadOnlyList<Conversation> conversations, Person viewer, Roster roster, Instant now, long? before, ILookup<EntryId, WorkTask>? tasks = null)
-    {
-        var page = EntryStore.Before(session, conversations, before ?? long.MaxValue, PageSize);
-        var newest = page.Where(e => viewer.MaySee(conversations.First(c => c.Id == e.Conversation).Place, EntrySight.ThingOf(e.Kind))).Reverse().ToList();
-        if (viewer.IsStaff) tasks ??= TaskStore.OfEntries(session, newest.Select(e => e.Key));
-        var silences = viewer.IsStaff
-            ? conversations.Where(c => c.Audience is Audience.Outside).SelectMany(c => ConversationViews.Silences(c, newest, roster, now)).ToList()
-            : [];
-        return new(
-            [.. newest.Select(e => ConversationViews.Entry(e, viewer, roster, Seen(tasks, e, viewer, roster, now)))],
-            silences, page.Count == PageSize ? page[^1].Key : null);
-    }
-
-    /// <summary>An entry as the viewer sees it; null when they do not.</summary>
-    public static EntryView? ReadEntry(SqlSession session, EntryId id, Person viewer, Roster roster, Instant now)
-    {
-        if (EntryStore.Find(session, id) is not { } entry || ConversationStore.Find(session, entry.Conversation) is not { } conversation) return null;
-        if (!viewer.MaySee(conversation.Place, EntrySight.ThingOf(entry.Kind))) return null;
-        return ConversationViews.Entry(entry, viewer, roster, Seen(TaskStore.OfEntries(session, [entry.Key]), entry, viewer, roster, now));
-    }
-
-    private static IEnumerable<TaskView> Seen(ILookup<EntryId, WorkTask>? tasks, Entry entry, Person viewer, Roster roster, Instant now) =>
-        tasks is null ? [] : tasks[entry.Id].Where(t => viewer.MaySee(t.Place, Thing.Working)).Select(t => TaskViews.Of(t, roster, now));
-
-    private static IReadOnlyList<QueueRow> GetQueued(Viewer viewer, Database database, WhoIsWho who, FirmClock clock, long after = 0) => database.Read(s =>
-    {
-        var roster = who.Current;
-        var now = clock.Now;
-        return ConversationStore.Queued(s, after, 500).Where(c => viewer.Person.MaySee(c.Place, Thing.Working))
-            .Select(c => Row(s, c, roster, now))
-            .OrderBy(r => r.Conversation.Clock?.LeftMinutes ?? double.MaxValue).ThenByDescending(r => r.LastAt).ToList();
-    });
-
-    private static QueueRow Row(SqlSession session, Conversation conversation, Roster roster, Instant now)
-    {
-        var view = ConversationViews.Conversation(conversation, roster, now);
-        if (conversation.LastEntry is not { } key || EntryStore.FindByKey(session, key) is not { } last) return new(view, "", "", null);
-        var words = string.Join(' ', ConversationViews.PlainOf(last).Split((char[]?)null, 40, StringSplitOptions.RemoveEmptyEntries));
-        return new(view, words.Length > 160 ? words[..160] + " …" : words, last.Author is { } a ? roster.NameOf(a) : last.Sender ?? "", last.At.ToDateTimeOffset());
-    }
-
     private static Results<Ok<OpenedConversation>, ProblemHttpResult> GetConversation(Guid id, Viewer viewer, Database database, WhoIsWho who, FirmClock clock) =>
         database.Read<Results<Ok<OpenedConversation>, ProblemHttpResult>>(s =>
         {
-            if (ConversationStore.Find(s, new ConversationId(id)) is not { } conversation || !viewer.Person.MaySee(conversation.Place)) return Refusals.NotFound("conversation");
+            if (Seen.Conversation(s, id, viewer.Person) is not { } conversation) return Refusals.NotFound("conversation");
             var now = clock.Now;
-            return TypedResults.Ok(new OpenedConversation(ConversationViews.Conversation(conversation, who.Current, now), ReadTalk(s, [conversation], viewer.Person, who.Current, now, null)));
+            return TypedResults.Ok(new OpenedConversation(
+                ConversationViews.Conversation(conversation, who.Current, now), TalkReading.Talk(s, [conversation], viewer.Person, who.Current, now, default), TalkReading.Marks(s, [conversation], viewer.Person, who.Current)[0]));
         });
 
-    private static Results<Ok<Talk>, ProblemHttpResult> GetEntries(Guid id, Viewer viewer, Database database, WhoIsWho who, FirmClock clock, long? before = null) =>
+    /// <summary>A part of the talk: the newest, or what stands before or after a cursor, around an entry, or from a moment on.</summary>
+    private static Results<Ok<Talk>, ProblemHttpResult> GetEntries(Guid id, [AsParameters] TalkSpan span, Viewer viewer, Database database, WhoIsWho who, FirmClock clock) =>
         database.Read<Results<Ok<Talk>, ProblemHttpResult>>(s =>
-            ConversationStore.Find(s, new ConversationId(id)) is { } conversation && viewer.Person.MaySee(conversation.Place)
-                ? TypedResults.Ok(ReadTalk(s, [conversation], viewer.Person, who.Current, clock.Now, before))
+            Seen.Conversation(s, id, viewer.Person) is { } conversation
+                ? TypedResults.Ok(TalkReading.Talk(s, [conversation], viewer.Person, who.Current, clock.Now, span))
                 : Refusals.NotFound("conversation"));
 
-    private static async Task<Results<Ok<EntryView>, ProblemHttpResult>> Post(Guid id, NewEntry entry, Viewer viewer, Posting posting, WhoIsWho who, FirmClock clock)
+    private static async Task<Results<Ok<EntryView>, ProblemHttpResult>> Post(Guid id, NewEntry entry, Viewer viewer, Posting posting, Database database, WhoIsWho who, FirmClock clock)
     {
         if (entry.Id == Guid.Empty) return Refusals.Invalid("id", "An entry needs an id of its own (UUIDv7).");
         if (string.IsNullOrWhiteSpace(entry.Body)) return Refusals.Invalid("body", "There are no words in it yet.");
-        var posted = await posting.Post(new EntryId(entry.Id), new ConversationId(id), viewer.Person, entry.Body, entry.Close && viewer.Person.IsStaff, clock.Now);
+        Via? via = null;
+        if (entry.Via is { } word && (via = Words.Vias.Parse(word)) is null or Via.Call) return Refusals.Invalid("via", $"“{word}” is no way out. There are mail, text and page.");
+        var (to, problem) = Recipients.Read(entry.To, via, who.Current);
+        if (problem is not null) return Refusals.Invalid("to", problem);
+        var saying = new Saying(entry.Body, entry.Close && viewer.Person.IsStaff, via, to, entry.Files, entry.Seen, entry.Knowing,
+            RepliesTo: entry.RepliesTo is { } answered ? new EntryId(answered) : null);
+        var posted = await posting.Post(new EntryId(entry.Id), new ConversationId(id), viewer.Person, saying, clock.Now);
         if (posted is { Entry: null, Refusal: null }) return Refusals.NotFound("conversation");
-        if (posted.Refusal is { } refusal)
-            return Refusals.Refused(refusal.Reason, refusal.Unseeing.IsEmpty ? null : new Dictionary<string, object?> { ["unseeing"] = refusal.Unseeing.Select(p => PersonView.Of(p)).ToList() });
-        return TypedResults.Ok(ConversationViews.Entry(posted.Entry!, viewer.Person, who.Current, []));
+        if (posted.Refusal is { } refusal) return Held(refusal, entry.Body, viewer.Person, who.Current);
+        // What carries nothing needs no look at the database.
+        return TypedResults.Ok(posted.Entry is { Files: 0, RepliesTo: null } plain
+            ? ConversationViews.Entry(plain, viewer.Person, who.Current, [])
+            : database.Read(s => TalkReading.Entries(s, [posted.Entry!], viewer.Person, who.Current, clock.Now)[0]));
     }
 
-    private static async Task<Results<Ok<ConversationView>, ProblemHttpResult>> HandOver(Guid id, NewOwner given, Viewer viewer, Handover handover, WhoIsWho who, Database database, FirmClock clock)
+    /// <summary>A refusal with what its writer must look at: who does not see, what would leave, what was missed.</summary>
+    public static ProblemHttpResult Held(PostRefusal refusal, string body, Person viewer, Roster roster)
+    {
+        var more = new Dictionary<string, object?>();
+        if (!refusal.Unseeing.IsEmpty) more["unseeing"] = refusal.Unseeing.Select(p => PersonView.Of(p)).ToList();
+        if (!refusal.Leaks.IsEmpty) more["leaks"] = LeakView.Of(refusal.Leaks, body);
+        if (!refusal.Missed.IsEmpty) more["missed"] = refusal.Missed.Select(m => ConversationViews.Entry(m, viewer, roster, [])).ToList();
+        return Refusals.Refused(refusal.Reason, more.Count == 0 ? null : more);
+    }
+
+    private static async Task<Results<Ok<ConversationView>, ProblemHttpResult>> HandOver(Guid id, NewOwner given, Viewer viewer, Handling handling, WhoIsWho who, Database database, FirmClock clock)
     {
         var place = new ConversationId(id);
         if (database.Read(s => ConversationStore.Find(s, place)) is not { } conversation || !viewer.Person.MaySee(conversation.Place)) return Refusals.NotFound("conversation");
-        if (who.Current.Find(new PersonId(given.Person)) is not { } next) return Refusals.Invalid("person", "There is no such person. Choose a colleague.");
-        var decision = await handover.To(place, viewer.Person, next, clock.Now);
-        if (!decision.Allowed) return Refusals.Refused(decision.Reason);
-        return TypedResults.Ok(ConversationViews.Conversation(database.Read(s => ConversationStore.Find(s, place))!, who.Current, clock.Now));
+        var next = given.Person is { } person ? who.Current.Find(new PersonId(person)) : null;
+        var crew = given.Crew is { } c ? who.Current.Crews.GetValueOrDefault(new CrewId(c)) : null;
+        if (next is null && crew is null) return Refusals.Invalid("person", "There is no such person or crew. Choose a colleague or a crew.");
+        var decision = await handling.HandOver(place, viewer.Person, next, crew, given.Note?.Trim() ?? "", clock.Now);
+        return decision.Allowed ? TypedResults.Ok(Now(place, database, who, clock)) : Refusals.Refused(decision.Reason);
     }
 
+    /// <summary>A conversation as it is now.</summary>
+    public static ConversationView Now(ConversationId id, Database database, WhoIsWho who, FirmClock clock) =>
+        ConversationViews.Conversation(database.Read(s => ConversationStore.Find(s, id))!, who.Current, clock.Now);
+
     private static Results<Ok<EntryView>, ProblemHttpResult> GetEntry(Guid id, Viewer viewer, Database database, WhoIsWho who, FirmClock clock) =>
-        database.Read(s => ReadEntry(s, new EntryId(id), viewer.Person, who.Current, clock.Now)) is { } entry ? TypedResults.Ok(entry) : Refusals.NotFound("entry");
+        database.Read(s => TalkReading.Entry(s, new EntryId(id), viewer.Person, who.Current, clock.Now)) is { } entry ? TypedResults.Ok(entry) : Refusals.NotFound("entry");
 
     /// <summary>A party's own page: its conversations with their talk, and nothing of how we work on them.</summary>
     private static Results<Ok<PartyPage>, ProblemHttpResult> GetPage(Viewer viewer, Database database, WhoIsWho who, FirmClock clock)
@@ -137,7 +126,9 @@ internal static class ConversationEndpoints
         return TypedResults.Ok(database.Read(s => new PartyPage(
             roster.Firm!.Name, roster.Parties[party].Name,
             [.. ConversationStore.OfParty(s, party).Where(c => viewer.Person.MaySee(c.Place)).OrderByDescending(c => c.Open).ThenByDescending(c => c.LastEntry)
-                .Select(c => new PartyConversation(c.Id.Value, c.Docket?.Ref.ToString(), c.Subject, c.Open, ReadTalk(s, [c], viewer.Person, roster, clock.Now, null)))])));
+                .Select(c => new PartyConversation(
+                    c.Id.Value, c.Docket?.Ref.ToString(), c.Subject, c.Open, TalkReading.Talk(s, [c], viewer.Person, roster, clock.Now, default),
+                    !c.Open && c.ClosedAt is not null, c.ClosedAt is { } closed ? ReportStore.StepsFor(s, c.Key, closed) : null))])));
     }
 }
 
@@ -145,4 +136,6 @@ internal static class ConversationEndpoints
 public sealed record PartyPage(string Firm, string Party, IReadOnlyList<PartyConversation> Conversations);
 
 /// <summary>A conversation as its party sees it.</summary>
-public sealed record PartyConversation(Guid Id, string? Docket, string Subject, bool Open, Talk Talk);
+/// <param name="Asks">Whether it is asked how we did.</param>
+/// <param name="Steps">What it answered, 1 to 5; null when it has not.</param>
+public sealed record PartyConversation(Guid Id, string? Docket, string Subject, bool Open, Talk Talk, bool Asks, int? Steps);

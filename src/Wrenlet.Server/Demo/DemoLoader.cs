@@ -10,18 +10,21 @@ using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Reports;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Formats.Mail;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
+using Wrenlet.Server.Reports;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Alerts;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
+using Wrenlet.Storage.Reports;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Demo;
@@ -31,9 +34,10 @@ namespace Wrenlet.Server.Demo;
 /// Its dates are moved by whole days so that the scenario's present falls on today, or the coming working day; a clock that
 /// stands still at a time of its own leaves them as they are written.
 /// </summary>
-public sealed partial class DemoLoader(Settings settings, WriteQueue writes, WhoIsWho who, FirmClock clock, Posting posting, Intake intake, TaskMaking making)
+public sealed partial class DemoLoader(Settings settings, WriteQueue writes, WhoIsWho who, FirmClock clock, Posting posting, Intake intake, TaskMaking making, Routers routers)
 {
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
+    private static readonly int[] StepsGiven = [5, 4, 5, 5, 4, 3, 5, 4, 2, 5];
     private readonly Dictionary<string, string> _lastMail = [];
     private int _days;
 
@@ -57,6 +61,8 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
             var stories = new StoryGenerator(stock, calendar, present).Stories().Concat(written).ToList();
             await Tell(stories);
             await Settle(present);
+            await Learn(stories, firm.RatingWords);
+            routers.Forget();
         }
         catch (Exception wrong) when (wrong is IOException or JsonException or FormatException)
         {
@@ -92,6 +98,8 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
         foreach (var holiday in firm.Holidays)
             PeopleStore.AddHoliday(s, LocalDatePattern.Iso.Parse(holiday.Date).Value.PlusDays(_days), holiday.Name);
         PeopleStore.AddFirm(s, firm.Name, firm.Zone, firm.Address, dayFirst: true, firm.Calendars[0].Name, demo: true, offset);
+        PeopleStore.SetFirm(s, firm.Country, Router.UsualThreshold);
+        foreach (var reply in firm.StockReplies) StockStore.Put(s, new StockReply(Id("stock " + reply.Name), null, reply.Name, reply.Body, 1));
         foreach (var crew in firm.Crews) PeopleStore.AddCrew(s, new CrewId(Id("crew " + crew)), crew);
         var hash = AccountEndpoints.HashPassword(firm.Password);
         foreach (var p in firm.Staff)
@@ -99,12 +107,15 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
                 s, new Person(new PersonId(Id(p.Name)), p.Name, Words.Roles.Parse(p.Role), null, [.. p.Crews.Select(c => new CrewId(Id("crew " + c)))]),
                 $"{p.Name.Split(' ')[0].ToLowerInvariant()}@{firm.Address.Split('@')[1]}", p.Purpose, hash);
         var named = firm.Parties.Select(p => p.Name).ToHashSet();
-        foreach (var party in firm.Parties.Concat(stock.Customers.Where(c => !named.Contains(c)).Select(c => new PartyFile(c, "customer", null))))
+        foreach (var party in firm.Parties.Concat(stock.Customers.Where(c => !named.Contains(c)).Select(c => new PartyFile(c, "customer", null, null))))
         {
             var id = new PartyId(Id("party " + party.Name));
             PeopleStore.AddParty(s, id, party.Name, Words.PartyKinds.Parse(party.Kind)!.Value);
             foreach (var contact in party.Contacts ?? [party.Name])
+            {
                 PeopleStore.AddPerson(s, new Person(new PersonId(Id(contact)), contact, null, id, []), AddressOf(contact), "", null);
+                PeopleStore.SetContact(s, new PersonId(Id(contact)), contact, AddressOf(contact), "en", (party.Phones ?? []).Select(p => new Reach(true, p, "mobile")));
+            }
         }
 
         foreach (var queue in firm.Queues)
@@ -158,7 +169,7 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
 
         var entry = new EntryId(Guid.CreateVersion7());
         var place = said.Lane == "inside" ? ConversationOf(story, "inside") : ConversationOf(story, said.To ?? story.Customer!);
-        var posted = await posting.Post(entry, place, staff, said.Lane == "inside" ? Tagged(body) : body, said.Close, at);
+        var posted = await posting.Post(entry, place, staff, new Saying(said.Lane == "inside" ? Tagged(body) : body, said.Close, Knowing: true, AtOnce: true), at);
         if (posted.Refusal is { } refusal) throw new FormatException($"{story.Ref}, {said.At}: {refusal.Reason}");
         if (posted.Entry!.Via is Via.Mail) _lastMail[MailKey(story, said.To ?? story.Customer!)] = OutgoingMail.MessageIdOf(entry.Value, who.Current.Firm!.Address);
         foreach (var task in said.Tasks) await Promise(story, task, posted.Entry!, staff, at);
@@ -170,6 +181,12 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
         var stranger = StrangerForm().Match(said.Author);
         var name = stranger.Success ? stranger.Groups[1].Value : said.Author;
         if (who.Current.Parties.TryGetValue(new PartyId(Id("party " + name)), out var firm)) name = who.Current.NameOf(firm.Contacts[0]);
+        if (said.ByText)
+        {
+            await intake.TakeText($"{Guid.CreateVersion7():N}", who.Current.Profiles[new PersonId(Id(name))].Phones.First(), body, at);
+            return;
+        }
+
         var party = who.Current.Find(new PersonId(Id(name)))?.Party is { } p ? who.Current.Parties[p].Name : name;
         var mail = new MimeMessage { Subject = said.MailSubject ?? story.Subject, Date = at.ToDateTimeOffset(), MessageId = $"{Guid.CreateVersion7():N}@post.example" };
         mail.From.Add(new MailboxAddress(name, stranger.Success ? stranger.Groups[2].Value : AddressOf(name)));
@@ -184,7 +201,7 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
         _lastMail[MailKey(story, party)] = mail.MessageId;
         using var memory = new MemoryStream();
         await mail.WriteToAsync(memory);
-        await intake.Take(memory.ToArray(), at);
+        await intake.Take(memory.ToArray(), at, original: false);
     }
 
     private async Task Promise(Story story, PromisedTask promised, Entry source, Person by, Instant at)
@@ -218,6 +235,21 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
         {
             AlertStore.Mark(w.Session, person.Id, null, yesterday);
             w.Session.Run("UPDATE alert SET read = NULL WHERE person = (SELECT id FROM person WHERE uid = $person) AND at >= $then AND reason <> 'following'", ("person", person.Id.Value), ("then", Moved(present.PlusHours(-18))));
+        }
+    });
+
+    /// <summary>Where each docket's first message was put is what the router learns from; what was closed has been answered by its customer.</summary>
+    private Task Learn(List<Story> stories, string[] words) => writes.Run(w =>
+    {
+        var number = 0;
+        foreach (var story in stories.Where(s => s is { Ref: not null, Customer: not null }))
+        {
+            var conversation = ConversationStore.Find(w.Session, ConversationOf(story, story.Customer!))!;
+            if (conversation.Exchange.LastIn is null) continue;
+            RoutingStore.Teach(w.Session, conversation.Key, Worded(story.Entries.First(e => e.Author == story.Customer).Body), conversation.Queue!.Value, Moved(story.Entries[0].At));
+            if (conversation is not { Open: false, ClosedAt: { } closed } || number++ % 3 == 2) continue;
+            var steps = StepsGiven[number % StepsGiven.Length];
+            ReportStore.Rate(w.Session, conversation, closed, closed + Duration.FromHours(20), steps, words[number % words.Length]);
         }
     });
 
@@ -271,7 +303,8 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
     private static partial Regex StrangerForm();
 
     private sealed record FirmFile(
-        string Name, string Zone, string Address, string Present, string Password, HolidayFile[] Holidays, CalendarFile[] Calendars, string[] Crews, StaffFile[] Staff, PartyFile[] Parties, QueueFile[] Queues);
+        string Name, string Zone, string Address, string Present, string Password, HolidayFile[] Holidays, CalendarFile[] Calendars, string[] Crews, StaffFile[] Staff, PartyFile[] Parties, QueueFile[] Queues, string Country,
+        StockFile[] StockReplies, string[] RatingWords);
 
     private sealed record HolidayFile(string Date, string Name);
 
@@ -279,7 +312,9 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
 
     private sealed record StaffFile(string Name, string Role, string[] Crews, string Purpose);
 
-    private sealed record PartyFile(string Name, string Kind, string[]? Contacts);
+    private sealed record PartyFile(string Name, string Kind, string[]? Contacts, string[]? Phones);
+
+    private sealed record StockFile(string Name, string Body);
 
     private sealed record QueueFile(string Name, string Site, string Crew, int FirstMinutes, int LaterMinutes, bool Unsorted);
 }

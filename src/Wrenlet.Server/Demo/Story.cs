@@ -40,7 +40,8 @@ internal sealed class Story
 /// <param name="Lane">inside, outside or new mail.</param>
 /// <param name="To">The party spoken to, where it is not the customer.</param>
 /// <param name="MailSubject">Subject of a new mail.</param>
-internal sealed record Said(LocalDateTime At, string Author, string Lane, string? To, string? MailSubject, string Body, List<PromisedTask> Tasks, bool Close = false);
+/// <param name="ByText">Whether a party sent it as a text message; else by mail.</param>
+internal sealed record Said(LocalDateTime At, string Author, string Lane, string? To, string? MailSubject, string Body, List<PromisedTask> Tasks, bool Close = false, bool ByText = false);
 
 /// <summary>A task of a story.</summary>
 internal sealed record PromisedTask(string[] Owners, LocalDateTime? Due, Priority Priority, int? Minutes, LocalDateTime? Done, string? Gate, string Title);
@@ -102,7 +103,7 @@ internal static partial class StoryFile
         var match = HeadingForm().Match(line);
         if (!match.Success) return null;
         var lane = match.Groups["lane"].Value;
-        return new(At(match.Groups["at"].Value), match.Groups["who"].Value, lane, Text(match, "to"), Text(match, "subject"), "", []);
+        return new(At(match.Groups["at"].Value), match.Groups["who"].Value, lane, Text(match, "to"), Text(match, "subject"), "", [], ByText: Text(match, "by") == "text");
     }
 
     private static string? Text(Match match, string group) => match.Groups[group].Success ? match.Groups[group].Value : null;
@@ -141,6 +142,6 @@ internal static partial class StoryFile
         return task;
     }
 
-    [GeneratedRegex(@"^(?<at>\d{4}-\d\d-\d\d \d\d:\d\d) (?<who>[^,]+), (?<lane>inside|outside|new mail)(?: by mail)?(?: to (?<to>.+))?(?:: (?<subject>.+))?$")]
+    [GeneratedRegex(@"^(?<at>\d{4}-\d\d-\d\d \d\d:\d\d) (?<who>[^,]+), (?<lane>inside|outside|new mail)(?: by (?<by>mail|text))?(?: to (?<to>.+))?(?:: (?<subject>.+))?$")]
     private static partial Regex HeadingForm();
 }

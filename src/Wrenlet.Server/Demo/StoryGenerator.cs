@@ -54,10 +54,11 @@ internal sealed class StoryGenerator(Stock stock, WorkCalendar calendar, LocalDa
             at = calendar.Add(calendar.FirstMoment(at), Duration.FromMinutes(_random.Next(leastMinutes, mostMinutes))).InZone(calendar.Zone).LocalDateTime;
 
         Say(customer, "outside", topic.Open);
-        Later(10, slow ? 900 : 200);
-        Say("Odalys Brandt", "outside", topic.Reply);
         for (var round = 0; round < length; round++)
         {
+            // Most are answered within the queue's goal, some are not.
+            Later(8, _random.Next(slow ? 2 : 6) == 0 ? 900 : 170);
+            Say(_random.Next(4) == 0 ? topic.Crew[0] : "Odalys Brandt", "outside", topic.Reply);
             Later(60, 1500);
             Say(topic.Crew[_random.Next(topic.Crew.Length)], "inside", topic.Note);
             if (_random.Next(2) == 0) Promise(story, topic, at, Words(topic.Task));
@@ -67,9 +68,7 @@ internal sealed class StoryGenerator(Stock stock, WorkCalendar calendar, LocalDa
                 Say("Odalys Brandt", "inside", topic.Note);
             }
 
-            Later(30, 900);
-            Say(_random.Next(4) == 0 ? topic.Crew[0] : "Odalys Brandt", "outside", topic.Reply);
-            Later(30, 1200);
+            Later(60, 2100);
             Say(customer, "outside", topic.More);
         }
 

@@ -28,7 +28,7 @@ public sealed record MilestoneView(string Name, DateTimeOffset At, string Label,
 /// <param name="MayGiveSight">Whether the viewer may give others sight of it.</param>
 public sealed record DocketView(
     Guid Id, string Ref, string Kind, string Subject, string ShortName, string Site, PersonView? Owner, string Priority, bool Open, bool Limited, bool MayGiveSight,
-    IReadOnlyList<StageView> Stages, IReadOnlyList<MilestoneView> Milestones, int OpenGates, IReadOnlyList<ConversationView> Conversations, Talk Talk,
+    IReadOnlyList<StageView> Stages, IReadOnlyList<MilestoneView> Milestones, int OpenGates, IReadOnlyList<ConversationView> Conversations, Talk Talk, IReadOnlyList<MarksView> Marks,
     IReadOnlyList<TaskView> Tasks, IReadOnlyList<PersonView> People);
 
 /// <summary>A row of the list of dockets.</summary>
@@ -50,18 +50,15 @@ internal static class DocketEndpoints
         api.MapPut("/dockets/{reference}/sight/{person:guid}", GiveSight).For(Access.Staff);
     }
 
-    private static Docket? Seen(SqlSession session, string reference, Person viewer) =>
-        DocketRef.Parse(reference) is { } parsed && DocketStore.Find(session, parsed) is { } docket && viewer.MaySee(docket.Place) ? docket : null;
-
     private static Results<Ok<DocketView>, ProblemHttpResult> GetDocket(string reference, Viewer viewer, Database database, WhoIsWho who, FirmClock clock) =>
         database.Read<Results<Ok<DocketView>, ProblemHttpResult>>(s =>
         {
-            if (Seen(s, reference, viewer.Person) is not { } docket) return Refusals.NotFound("docket");
+            if (Seen.Docket(s, reference, viewer.Person) is not { } docket) return Refusals.NotFound("docket");
             var (roster, now) = (who.Current, clock.Now);
             var conversations = ConversationStore.OfDocket(s, docket.Id);
             var tasks = TaskStore.OfDocket(s, docket.Id, MostTasks);
             var hanging = tasks.Count < MostTasks ? tasks.Where(t => t.Source is not null).ToLookup(t => t.Source!.Entry) : null;
-            var talk = ConversationEndpoints.ReadTalk(s, conversations, viewer.Person, roster, now, null, hanging);
+            var talk = TalkReading.Talk(s, conversations, viewer.Person, roster, now, default, hanging);
             var gates = tasks.Where(t => t is { GateStage: not null, State: not TaskState.Done }).GroupBy(t => t.GateStage!.Value).ToDictionary(g => g.Key, g => g.Count());
             var names = Stages.Of(docket.Ref.Kind);
             var standings = Stages.Standing(docket.Ref.Kind, docket.Stage, gates);
@@ -75,6 +72,7 @@ internal static class DocketEndpoints
                 [.. names.Select((name, i) => new StageView(name, standings[i] switch { StageStanding.Past => "past", StageStanding.Now => "now", StageStanding.Gated => "gated", _ => "ahead" }, gates.GetValueOrDefault(i)))],
                 [.. DocketStore.Milestones(s, docket.Id).Select(m => Milestone(m, roster, now))],
                 gates.Values.Sum(), [.. conversations.Select(c => ConversationViews.Conversation(c, roster, now))], talk,
+                TalkReading.Marks(s, conversations, viewer.Person, roster),
                 [.. tasks.Select(t => TaskViews.Of(t, roster, now))], people));
         });
 
@@ -87,10 +85,10 @@ internal static class DocketEndpoints
         return new(milestone.Name, milestone.At.ToDateTimeOffset(), $"{DateWords.Moment(milestone.At.InZone(calendar.Zone).LocalDateTime, today)}, {ahead}", milestone.At > now && days <= 10);
     }
 
-    private static Results<Ok<Talk>, ProblemHttpResult> GetTalk(string reference, long? before, Viewer viewer, Database database, WhoIsWho who, FirmClock clock) =>
+    private static Results<Ok<Talk>, ProblemHttpResult> GetTalk(string reference, [AsParameters] TalkSpan span, Viewer viewer, Database database, WhoIsWho who, FirmClock clock) =>
         database.Read<Results<Ok<Talk>, ProblemHttpResult>>(s =>
-            Seen(s, reference, viewer.Person) is { } docket
-                ? TypedResults.Ok(ConversationEndpoints.ReadTalk(s, ConversationStore.OfDocket(s, docket.Id), viewer.Person, who.Current, clock.Now, before))
+            Seen.Docket(s, reference, viewer.Person) is { } docket
+                ? TypedResults.Ok(TalkReading.Talk(s, ConversationStore.OfDocket(s, docket.Id), viewer.Person, who.Current, clock.Now, span))
                 : Refusals.NotFound("docket"));
 
     private static IReadOnlyList<DocketRow> GetDockets(Viewer viewer, Database database, WhoIsWho who, FirmClock clock, bool open = true, long? before = null) => database.Read(s =>
@@ -123,7 +121,7 @@ internal static class DocketEndpoints
 
     private static async Task<Results<NoContent, ProblemHttpResult>> GiveSight(string reference, Guid person, Viewer viewer, Database database, WriteQueue writes, WhoIsWho who, FirmClock clock)
     {
-        if (database.Read(s => Seen(s, reference, viewer.Person)) is not { } docket) return Refusals.NotFound("docket");
+        if (database.Read(s => Seen.Docket(s, reference, viewer.Person)) is not { } docket) return Refusals.NotFound("docket");
         if (who.Current.Find(new PersonId(person)) is not { IsStaff: true } receiver) return Refusals.NotFound("colleague");
         if (!Sight.MayGiveSight(viewer.Person, docket.Sight, docket.Owner)) return Refusals.Refused("Only the docket's owner and managers may give sight of it. Ask one of them.");
         await writes.Run(w =>

@@ -1,46 +1,124 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using NodaTime;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Finding;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
+using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.Finding;
+using Wrenlet.Storage.People;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Finding;
 
 /// <summary>Something found.</summary>
-/// <param name="Kind">docket, task or entry.</param>
+/// <param name="Kind">docket, task, person, file or entry.</param>
 /// <param name="Path">Where it is in the application.</param>
-/// <param name="Text">What it is called or says.</param>
+/// <param name="Text">What it is called, or the part of it that has the words.</param>
+/// <param name="Marks">Where the words stand in the text.</param>
 /// <param name="Detail">What tells it from others.</param>
-public sealed record Hit(string Kind, string Path, string Text, string Detail);
+public sealed record Hit(string Kind, string Path, string Text, IReadOnlyList<MarkView> Marks, string Detail);
+
+/// <summary>A run of a text, in characters.</summary>
+public sealed record MarkView(int Start, int Length);
+
+/// <summary>A way in which a search was narrowed.</summary>
+/// <param name="Means">What it was taken for, or what is wrong with it.</param>
+public sealed record NarrowingView(string Typed, string Means, bool Understood);
+
+/// <summary>What was found, by kind, the best first; and how the search was narrowed.</summary>
+public sealed record FoundView(IReadOnlyList<Hit> Hits, IReadOnlyList<NarrowingView> Narrowings);
 
 internal static class FindEndpoints
 {
     private const int Most = 6;
+    private const int MostEntries = 30;
+    private const int LongestQuery = 300;
+    private static readonly Duration Lately = Duration.FromDays(14);
 
     public static void MapFinding(this IEndpointRouteBuilder api) => api.MapGet("/find", Find).For(Access.Staff);
 
-    private static IReadOnlyList<Hit> Find(string words, Viewer viewer, Database database, WhoIsWho who) => database.Read(s =>
+    private static Results<Ok<FoundView>, ProblemHttpResult> Find(string words, Viewer viewer, Database database, WhoIsWho who, FirmClock clock)
     {
-        var typed = words.Trim();
-        if (typed.Length == 0 || SearchStore.Match(typed) is not { } match) return [];
-        var dockets = DocketStore.Matching(s, typed, 40).Where(d => viewer.Person.MaySee(d.Place)).Take(Most)
-            .Select(d => new Hit("docket", $"/dockets/{d.Ref}", $"{d.Ref} {d.Subject}", d.Open ? d.Site : "closed"));
-        var tasks = TaskStore.Matching(s, match, 40).Where(t => viewer.Person.MaySee(t.Place, Thing.Working)).Take(Most)
-            .Select(t => new Hit("task", $"/tasks?task={t.Id.Value}", t.Title, t.Docket?.Ref.ToString() ?? "a task of your own"));
-        var entries = SearchStore.Seen(s, match, Most, (c, e) => viewer.Person.MaySee(c.Place, EntrySight.ThingOf(e.Kind)))
-            .Select(f => new Hit(
-                "entry", f.Conversation.Docket is { } d ? $"/dockets/{d.Ref}?entry={f.Entry.Id.Value}" : $"/conversations/{f.Conversation.Id.Value}?entry={f.Entry.Id.Value}",
-                Short(ConversationViews.PlainOf(f.Entry)), $"{(f.Entry.Author is { } a ? who.Current.NameOf(a) : f.Entry.Sender)}, {f.Conversation.Docket?.Ref.ToString() ?? f.Conversation.Subject}"));
-        return (IReadOnlyList<Hit>)[.. dockets, .. tasks, .. entries];
-    });
+        if (words.Length > LongestQuery) return Refusals.Invalid("words", $"At most {LongestQuery} characters are looked for. Use fewer words.");
+        var (roster, me, now) = (who.Current, viewer.Person, clock.Now);
+        var calendar = roster.Firm!.Calendar;
+        var query = Query.Read(words, calendar.DateOf(now), roster.Profiles.Values.Select(p => p.Person).OrderBy(p => !p.IsStaff));
+        var match = SearchStore.Match(query.Words);
+        // Who narrows by what only entries have looks for entries only.
+        var things = query is { By: null, Since: null, Until: null, Files: false, Audience: null } && match is not null;
+        return TypedResults.Ok(database.Read(s =>
+        {
+            var hits = new List<Hit>();
+            if (things) hits.AddRange([.. Dockets(s, query, me), .. Tasks(s, query, match!, me), .. query is { Docket: null, Open: null } ? People(query, roster) : []]);
+            if (match is not null || query.Narrowings.Any(n => n.Understood)) hits.AddRange([.. Files(s, query, me, roster), .. Entries(s, query, match, me, roster, now)]);
+            return new FoundView(hits, [.. query.Narrowings.Select(n => new NarrowingView(n.Typed, n.Means, n.Understood))]);
+        }));
+    }
 
-    private static string Short(string plain)
+    private static IEnumerable<Hit> Dockets(SqlSession session, Query query, Person me) => query.Docket is not null ? [] :
+        DocketStore.Matching(session, query.Words, 40).Where(d => me.MaySee(d.Place) && (query.Open is null || d.Open == query.Open)).Take(Most)
+            .Select(d => Of("docket", $"/dockets/{d.Ref}", $"{d.Ref} {d.Subject}", query.Words, d.Open ? d.Site : "closed"));
+
+    private static IEnumerable<Hit> Tasks(SqlSession session, Query query, string match, Person me) =>
+        TaskStore.Matching(session, match, 60).Where(t => me.MaySee(t.Place, Thing.Working) && (query.Docket is null || t.Docket?.Ref == query.Docket) && (query.Open is null || query.Open == t.State is not (TaskState.Done or TaskState.Dropped))).Take(Most)
+            .Select(t => Of("task", $"/tasks?task={t.Id.Value}", t.Title, query.Words, t.Docket?.Ref.ToString() ?? "a task of your own"));
+
+    /// <summary>Staff and contacts by any of their names; parties by theirs.</summary>
+    private static IEnumerable<Hit> People(Query query, Roster roster)
     {
-        var line = string.Join(' ', plain.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries));
-        return line.Length > 100 ? line[..100] + " …" : line;
+        var words = query.Words.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        bool Fits(string name) => words.All(w => name.Split(' ').Any(n => n.StartsWith(w, StringComparison.OrdinalIgnoreCase)));
+        var people = roster.Profiles.Values.Where(p => Fits(p.Person.Name)).OrderBy(p => !p.Person.IsStaff).ThenBy(p => p.Person.Name, StringComparer.Ordinal)
+            .Select(p => p.Person.IsStaff
+                ? Of("person", $"/colleagues/{p.Person.Id.Value}", p.Person.Name, query.Words, p.Purpose.Length > 0 ? p.Purpose : "colleague")
+                : Of("person", $"/contacts?party={p.Person.Party!.Value.Value}", p.Person.Name, query.Words, roster.Parties[p.Person.Party!.Value].Name));
+        var parties = roster.Parties.Values.Where(p => Fits(p.Name) && !p.Contacts.Any(c => roster.NameOf(c) == p.Name)).Select(p => Of("person", $"/contacts?party={p.Id.Value}", p.Name, query.Words, Words.PartyKinds.Of(p.Kind)));
+        return people.Concat(parties).Take(Most);
+    }
+
+    private static IEnumerable<Hit> Files(SqlSession session, Query query, Person me, Roster roster)
+    {
+        if (query is { By: not null } or { Since: not null } or { Until: not null } or { Open: not null } or { Audience: not null }) yield break;
+        var found = 0;
+        foreach (var (name, key) in SearchStore.Files(session, query.Words.Split(' ', StringSplitOptions.RemoveEmptyEntries), 200))
+        {
+            var entry = EntryStore.FindByKey(session, key)!;
+            if (entry.Removed is not null || ConversationStore.Find(session, entry.Conversation) is not { } place || !TalkReading.Sees(me, place, entry)) continue;
+            if (query.Docket is { } docket && place.Docket?.Ref != docket) continue;
+            yield return Of("file", TalkReading.PathOf(place, entry.Id), name, query.Words, Whence(entry, place, roster));
+            if (++found == Most) yield break;
+        }
+    }
+
+    private static IEnumerable<Hit> Entries(SqlSession session, Query query, string? match, Person me, Roster roster, Instant now)
+    {
+        var calendar = roster.Firm!.Calendar;
+        var docket = query.Docket is { } reference ? DocketStore.Find(session, reference) : null;
+        if (query.Docket is not null && (docket is null || !me.MaySee(docket.Place))) return [];
+        Instant? since = query.Since is { } first ? calendar.FirstMoment(first.AtMidnight()) : null;
+        Instant? until = query.Until is { } last ? calendar.FirstMoment(last.PlusDays(1).AtMidnight()) : null;
+        var seen = SearchStore.Seen(
+            session, MostEntries, (before, most) => SearchStore.Entries(session, match, query.By, docket?.Id, query.Audience, since, until, query.Files, before, most),
+            (c, e) => TalkReading.Sees(me, c, e) && (query.Open is null || (c.Docket is null ? c.Open : DocketStore.Find(session, c.Docket.Id)!.Open) == query.Open));
+        var readLately = SearchStore.ReadSince(session, me.Id, now - Lately);
+        Closeness Near(Conversation place, Entry entry) =>
+            entry.Author == me.Id || place.Owner == me.Id || place.Docket?.Owner == me.Id ? Closeness.Own : readLately.Contains(place.Key) ? Closeness.ReadThere : Closeness.Seen;
+        return seen.OrderByDescending(f => Ranking.Score(f.Fit, now - f.Entry.At, Near(f.Conversation, f.Entry))).ThenByDescending(f => f.Entry.Key)
+            .Select(f => Of("entry", TalkReading.PathOf(f.Conversation, f.Entry.Id), ConversationViews.PlainOf(f.Entry), query.Words, Whence(f.Entry, f.Conversation, roster)));
+    }
+
+    private static string Whence(Entry entry, Conversation place, Roster roster) =>
+        $"{(entry.Author is { } a ? roster.NameOf(a) : entry.Sender)}, {place.Docket?.Ref.ToString() ?? (place.Audience is Audience.Direct ? "between you two" : place.Subject)}";
+
+    private static Hit Of(string kind, string path, string text, string words, string detail)
+    {
+        var excerpt = Excerpt.Of(text, words);
+        return new(kind, path, excerpt.Text, [.. excerpt.Marks.Select(m => new MarkView(m.Start, m.Length))], detail);
     }
 }

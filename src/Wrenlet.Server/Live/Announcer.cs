@@ -70,7 +70,7 @@ internal sealed class Announcer(WriteQueue writes, Database database, Presence p
         try
         {
             var (staff, contacts) = presence.WhoHears(change.Place, change.Thing);
-            if (staff.Count > 0) await Send(staff, change);
+            foreach (var alike in Alike(staff, change)) await Send(alike, change);
             if (contacts.Count > 0) await Send(contacts, change);
         }
 #pragma warning disable CA1031 // One change that cannot be told must not silence the ones after it; browsers catch up by sequence.
@@ -81,7 +81,15 @@ internal sealed class Announcer(WriteQueue writes, Database database, Presence p
         }
     }
 
-    /// <summary>All of these see the same of it: they are either all staff who may see the place, or all contacts of one party.</summary>
+    /// <summary>Staff in groups that see the same of a change: an entry's author may change it, and what it passes on is not seen by all.</summary>
+    private IEnumerable<List<(string Connection, Person Person)>> Alike(List<(string Connection, Person Person)> staff, Change change)
+    {
+        if (staff.Count == 0) return [];
+        if (change.Kind is not (ChangeKinds.EntryPosted or ChangeKinds.EntryChanged) || database.Read(s => EntryStore.Find(s, new EntryId(change.Subject))) is not { } entry) return [staff];
+        return staff.GroupBy(h => entry.ForwardedFrom is not null ? h.Person.Id : h.Person.Id == entry.Author ? entry.Author : null, (_, g) => g.ToList());
+    }
+
+    /// <summary>All of these see the same of it: they are either staff who are alike, or all contacts of one party.</summary>
     private Task Send(List<(string Connection, Person Person)> hearers, Change change)
     {
         var viewer = hearers[0].Person;
@@ -91,9 +99,9 @@ internal sealed class Announcer(WriteQueue writes, Database database, Presence p
             var roster = who.Current;
             return change.Kind switch
             {
-                ChangeKinds.EntryPosted => bare with { Entry = ConversationEndpoints.ReadEntry(s, new EntryId(change.Subject), viewer, roster, clock.Now) },
+                ChangeKinds.EntryPosted or ChangeKinds.EntryChanged => bare with { Entry = TalkReading.Entry(s, new EntryId(change.Subject), viewer, roster, clock.Now) },
                 ChangeKinds.TaskMade or ChangeKinds.TaskChanged when TaskStore.Find(s, new TaskId(change.Subject)) is { } task => bare with { Task = TaskViews.Of(task, roster, clock.Now) },
-                ChangeKinds.AlertGiven when AlertStore.Find(s, change.Person!.Value, change.Subject) is { } alert => bare with { Alert = AlertEndpoints.View(alert, roster) },
+                ChangeKinds.AlertGiven when AlertStore.Find(s, change.Person!.Value, change.Subject) is { } alert => bare with { Alert = AlertEndpoints.View(s, alert, change.Person!.Value, roster, clock.Now) },
                 _ => bare,
             };
         });

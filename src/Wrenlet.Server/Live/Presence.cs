@@ -50,6 +50,24 @@ public sealed class Presence(IHubContext<LiveHub> hub, Database database, WhoIsW
         return (staff, contacts);
     }
 
+    /// <summary>Who is in which conversation just now, of those that the viewer sees.</summary>
+    public List<PresentView> All(Person viewer) =>
+        [.. _connections.Values.SelectMany(c => c.Reading.Where(r => viewer.IsStaff && viewer.MaySee(r.Value, Thing.Working)).Select(r => (r.Key, Connection: c)))
+            .GroupBy(c => c.Key, c => c.Connection).Select(g => new PresentView(g.Key.Value, There(g.Key, g)))];
+
+    /// <summary>Those of the staff who have a page open at this moment.</summary>
+    public HashSet<PersonId> Connected() => [.. _connections.Values.Select(c => c.Viewer.Person).Where(p => p.IsStaff).Select(p => p.Id)];
+
+    /// <summary>Tells all pages of one person something of their own that no log keeps.</summary>
+    public Task TellOwn(PersonId person, string what, object view)
+    {
+        var own = _connections.Where(c => c.Value.Viewer.Person.Id == person && sessions.Find(c.Value.Viewer.TokenHash) is not null).Select(c => c.Key).ToList();
+        return own.Count == 0 ? Task.CompletedTask : hub.Clients.Clients(own).SendAsync(what, view);
+    }
+
+    private static List<Present> There(ConversationId id, IEnumerable<Connection> connections) =>
+        [.. connections.GroupBy(c => c.Viewer.Person.Id).Select(g => new Present(PersonView.Of(g.First().Viewer.Person), g.Any(c => c.Writes(id)))).OrderBy(p => p.Person.Name, StringComparer.Ordinal)];
+
     internal void Connect(string connection, Viewer viewer, Action abort) =>
         _connections[connection] = new(viewer, abort, ImmutableDictionary<ConversationId, Place>.Empty, null, 0);
 
@@ -76,8 +94,7 @@ public sealed class Presence(IHubContext<LiveHub> hub, Database database, WhoIsW
 
     private async Task Tell(ConversationId id, Place place)
     {
-        var there = _connections.Values.Where(c => c.Reading.ContainsKey(id)).GroupBy(c => c.Viewer.Person.Id)
-            .Select(g => new Present(PersonView.Of(g.First().Viewer.Person), g.Any(c => c.Writes(id)))).OrderBy(p => p.Person.Name, StringComparer.Ordinal).ToList();
+        var there = There(id, _connections.Values.Where(c => c.Reading.ContainsKey(id)));
         var hearers = WhoHears(place, Thing.Working).Staff.Select(s => s.Connection).ToList();
         if (hearers.Count > 0) await hub.Clients.Clients(hearers).SendAsync("present", new PresentView(id.Value, there));
     }

@@ -25,7 +25,11 @@ public sealed record Taggable(string Kind, string Target, string Text, string De
 public sealed record PrivateLink(string Path);
 
 /// <summary>Everyone and every crew one can give work to.</summary>
-public sealed record Colleagues(IReadOnlyList<OwnerView> People, IReadOnlyList<OwnerView> Crews);
+/// <param name="Members">Who is in which crew.</param>
+public sealed record Colleagues(IReadOnlyList<OwnerView> People, IReadOnlyList<OwnerView> Crews, IReadOnlyList<CrewMembers> Members);
+
+/// <summary>Who is in a crew.</summary>
+public sealed record CrewMembers(Guid Crew, IReadOnlyList<Guid> People);
 
 internal static class PeopleEndpoints
 {
@@ -39,13 +43,14 @@ internal static class PeopleEndpoints
     }
 
     private static Colleagues GetColleagues(WhoIsWho who) => new(
-        [.. who.Current.Staff.Select(p => OwnerView.Of(p))], [.. who.Current.Crews.Values.OrderBy(c => c.Name, StringComparer.Ordinal).Select(c => OwnerView.Of(c))]);
+        [.. who.Current.Staff.Select(p => OwnerView.Of(p))], [.. who.Current.Crews.Values.OrderBy(c => c.Name, StringComparer.Ordinal).Select(c => OwnerView.Of(c))],
+        [.. who.Current.Crews.Values.Select(c => new CrewMembers(c.Id.Value, [.. c.Members.Select(m => m.Value)]))]);
 
     /// <summary>What can be tagged here by what was typed after the sign: people and crews after @, dockets and tasks after #.</summary>
     private static Results<Ok<List<Taggable>>, ProblemHttpResult> GetTaggable(Guid id, string sign, string? typed, Viewer viewer, Database database, WhoIsWho who) =>
         database.Read<Results<Ok<List<Taggable>>, ProblemHttpResult>>(s =>
         {
-            if (ConversationStore.Find(s, new ConversationId(id)) is not { } conversation || !viewer.Person.MaySee(conversation.Place)) return Refusals.NotFound("conversation");
+            if (Seen.Conversation(s, id, viewer.Person) is not { } conversation) return Refusals.NotFound("conversation");
             var words = (typed ?? "").Trim();
             if (sign == "@") return TypedResults.Ok(PeopleAndCrews(conversation, words, viewer, who.Current));
             if (sign == "#") return TypedResults.Ok(Things(s, words, viewer));

@@ -9,11 +9,15 @@ public interface IPostOffice
     /// <exception cref="PostOfficeException">It was not taken; the message says why.</exception>
     Task Send(MimeMessage mail, CancellationToken cancellation);
 
+    /// <summary>Whether a mail that is handed over twice, with the same Message-ID, leaves once.</summary>
+    bool SendsOnce { get; }
+
     /// <summary>Mails that have arrived and were not yet taken; each is removed by <see cref="Took"/>.</summary>
-    IReadOnlyList<ArrivedMail> Arrived();
+    /// <exception cref="PostOfficeException">The post office cannot be asked; the message says why.</exception>
+    Task<IReadOnlyList<ArrivedMail>> Arrived(CancellationToken cancellation);
 
     /// <summary>Says that a mail has been taken in and is safe.</summary>
-    void Took(ArrivedMail mail);
+    Task Took(ArrivedMail mail, CancellationToken cancellation);
 }
 
 /// <summary>A mail that waits to be taken in.</summary>
@@ -65,13 +69,16 @@ public sealed class StandinPostOffice : IPostOffice, IDisposable
         }
     }
 
-    public IReadOnlyList<ArrivedMail> Arrived() =>
-        [.. Directory.EnumerateFiles(_in, "*.eml").Order(StringComparer.Ordinal).Take(50).Select(f => new ArrivedMail(Path.GetFileName(f), File.ReadAllBytes(f)))];
+    public bool SendsOnce => true;
 
-    public void Took(ArrivedMail mail)
+    public Task<IReadOnlyList<ArrivedMail>> Arrived(CancellationToken cancellation) => Task.FromResult<IReadOnlyList<ArrivedMail>>(
+        [.. Directory.EnumerateFiles(_in, "*.eml").Order(StringComparer.Ordinal).Take(50).Select(f => new ArrivedMail(Path.GetFileName(f), File.ReadAllBytes(f)))]);
+
+    public Task Took(ArrivedMail mail, CancellationToken cancellation)
     {
         ArgumentNullException.ThrowIfNull(mail);
         File.Delete(Path.Combine(_in, Path.GetFileName(mail.Name)));
+        return Task.CompletedTask;
     }
 
     /// <summary>Puts a mail into the way in, as the outside world would.</summary>

@@ -2,7 +2,9 @@ using System.ComponentModel.DataAnnotations;
 using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
 using MimeKit;
+using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
+using Wrenlet.Formats.Phones;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
@@ -21,6 +23,9 @@ public sealed record OutsideMail(
     [property: StringLength(80)] string Name, [property: Required, StringLength(254), EmailAddress] string Address, [property: StringLength(200)] string Subject,
     [property: Required, StringLength(50_000, MinimumLength = 1)] string Text);
 
+/// <summary>A text message from the outside world.</summary>
+public sealed record OutsideText([property: Required, StringLength(40)] string Number, [property: Required, StringLength(2000, MinimumLength = 1)] string Text);
+
 /// <summary>A mail as bytes, in whatever form; for trying what happens to a malformed one.</summary>
 public sealed record RawMail([property: Required, StringLength(1_000_000, MinimumLength = 1)] string Raw);
 
@@ -37,6 +42,8 @@ internal static class PostOfficeEndpoints
         api.MapPost("/standins/post-office/answers", Answer).For(Access.Staff);
         api.MapPost("/standins/post-office/mails", Write).For(Access.Staff);
         api.MapPost("/standins/post-office/raw", WriteRaw).For(Access.Coordinators);
+        api.MapGet("/standins/text-office/texts", GetTexts).For(Access.Staff);
+        api.MapPost("/standins/text-office/texts", WriteText).For(Access.Staff);
         api.MapGet("/asides", GetAsides).For(Access.Coordinators);
     }
 
@@ -76,6 +83,18 @@ internal static class PostOfficeEndpoints
     private static NoContent WriteRaw(RawMail given, StandinPostOffice office)
     {
         office.Deliver(Encoding.UTF8.GetBytes(given.Raw));
+        return TypedResults.NoContent();
+    }
+
+    /// <summary>Texts of the conversations that the viewer sees.</summary>
+    private static IReadOnlyList<TextMessage> GetTexts(Viewer viewer, StandinTextOffice office, Database database) => database.Read(s => (IReadOnlyList<TextMessage>)[.. office.Sent()
+        .Where(t => Guid.TryParse(t.Id, out var id) && EntryStore.Find(s, new EntryId(id)) is { } entry && ConversationStore.Find(s, entry.Conversation) is { } c && viewer.Person.MaySee(c.Place)).Take(40)]);
+
+    private static Results<NoContent, ProblemHttpResult> WriteText(OutsideText given, StandinTextOffice office, WhoIsWho who, FirmClock clock)
+    {
+        var (number, wrong) = PhoneNumber.Read(given.Number, who.Current.Firm!.Country);
+        if (number is null) return Refusals.Invalid("number", wrong!);
+        office.Deliver(new TextMessage($"{Guid.CreateVersion7():N}", number, who.Current.Firm.Name, given.Text, clock.GetUtcNow()));
         return TypedResults.NoContent();
     }
 

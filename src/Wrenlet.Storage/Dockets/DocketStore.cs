@@ -42,6 +42,10 @@ public static class DocketStore
                 ("docket", docket.Id.Value), ("crew", crew.Value));
     }
 
+    /// <summary>The next free number of a kind.</summary>
+    public static DocketRef NextRef(SqlSession session, DocketKind kind) =>
+        new(kind, (int)(session.Number("SELECT max(number) FROM docket WHERE kind = $kind", ("kind", Words.DocketKinds.Of(kind))) ?? 0) + 1);
+
     public static void AddMilestone(SqlSession session, DocketId docket, Milestone milestone) =>
         session.Run(
             "INSERT INTO milestone (docket, name, at) SELECT id, $name, $at FROM docket WHERE uid = $docket",
@@ -70,8 +74,8 @@ public static class DocketStore
     /// <param name="most">How many at the most.</param>
     public static List<Docket> Page(SqlSession session, bool open, long? before, int most) =>
         session.All(
-            $"SELECT {Columns} {From} WHERE d.state = $state AND d.id < $before ORDER BY d.id DESC LIMIT $most", r => Row(session, r, 0),
-            ("state", open ? "open" : "closed"), ("before", before ?? long.MaxValue), ("most", most));
+            $"SELECT {Columns} {From} WHERE d.state = $state AND d.id < $before ORDER BY d.id DESC LIMIT {most}", r => Row(session, r, 0),
+            ("state", open ? "open" : "closed"), ("before", before ?? long.MaxValue));
 
     /// <summary>Dockets whose reference or subject has these words, open ones first.</summary>
     public static List<Docket> Matching(SqlSession session, string words, int most) =>
@@ -79,9 +83,9 @@ public static class DocketStore
             $"""
             SELECT {Columns} {From}
             WHERE upper(substr(d.kind, 1, 1)) || '-' || d.number LIKE $start ESCAPE '\' OR d.subject LIKE $within ESCAPE '\'
-            ORDER BY d.state DESC, d.id DESC LIMIT $most
+            ORDER BY d.state DESC, d.id DESC LIMIT {most}
             """,
-            r => Row(session, r, 0), ("start", Like(words) + "%"), ("within", "%" + Like(words) + "%"), ("most", most));
+            r => Row(session, r, 0), ("start", Like(words) + "%"), ("within", "%" + Like(words) + "%"));
 
     public static ImmutableArray<Milestone> Milestones(SqlSession session, DocketId docket) =>
         [.. session.All(

@@ -1,3 +1,7 @@
+using NodaTime;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.People;
 using Wrenlet.Storage.Conversations;
 
 namespace Wrenlet.Storage.Finding;
@@ -14,29 +18,68 @@ public static class SearchStore
         return words.Count == 0 ? null : string.Join(' ', words.Select(w => $"\"{w}\"")) + "*";
     }
 
-    /// <summary>Keys of entries with these words, newest first, before a key.</summary>
-    public static List<long> Entries(SqlSession session, string match, long before, int most) =>
-        session.All(
-            "SELECT rowid FROM entry_search WHERE entry_search MATCH $match AND rowid < $before ORDER BY rowid DESC LIMIT $most",
-            r => r.GetInt64(0), ("match", match), ("before", before), ("most", most));
-
-    /// <summary>The entries with these words that pass a test, newest first.</summary>
-    public static List<(Entry Entry, Conversation Conversation)> Seen(SqlSession session, string match, int most, Func<Conversation, Entry, bool> maySee)
+    /// <summary>The newest entries that fit a query, before a key, each with how well its words fit (BM25, higher is better). Without words, the newest that fit the rest.</summary>
+    /// <param name="match">A full-text query; null for no words.</param>
+    /// <param name="since">Earliest moment; null for any.</param>
+    /// <param name="until">Moment before which it was said; null for any.</param>
+    public static List<(long Key, double Fit)> Entries(
+        SqlSession session, string? match, PersonId? by, DocketId? docket, Audience? audience, Instant? since, Instant? until, bool files, long before, int most)
     {
-        var found = new List<(Entry, Conversation)>();
+        var narrowed = by is not null || docket is not null || audience is not null || since is not null || until is not null || files;
+        const string Narrow = """
+            (NOT $files OR e.files > 0) AND ($by IS NULL OR e.author = (SELECT id FROM person WHERE uid = $by)) AND ($since IS NULL OR e.at >= $since) AND ($until IS NULL OR e.at < $until)
+              AND ($docket IS NULL OR e.conversation IN (SELECT c.id FROM conversation c JOIN docket d ON d.id = c.docket WHERE d.uid = $docket))
+              AND ($audience IS NULL OR EXISTS (SELECT 1 FROM conversation c WHERE c.id = e.conversation AND c.audience = $audience))
+            """;
+        (string, object?)[] values = [("before", before), ("files", files), ("by", by?.Value), ("since", since), ("until", until), ("docket", docket?.Value), ("audience", audience is { } a ? Words.Audiences.Of(a) : null)];
+        if (match is null)
+            return session.All($"SELECT e.id FROM entry e WHERE e.kind <> 'event' AND e.removed IS NULL AND e.id < $before AND {Narrow} ORDER BY e.id DESC LIMIT {most}", r => (r.GetInt64(0), 0.0), values);
+        // Without narrowing only the full-text index is looked at; it holds no events and nothing that was removed.
+        return narrowed
+            ? session.All(
+                $"SELECT entry_search.rowid, -bm25(entry_search) FROM entry_search CROSS JOIN entry e ON e.id = entry_search.rowid WHERE entry_search MATCH $match AND entry_search.rowid < $before AND {Narrow} ORDER BY entry_search.rowid DESC LIMIT {most}",
+                r => (r.GetInt64(0), r.GetDouble(1)), [("match", match), .. values])
+            : session.All(
+                $"SELECT rowid, -bm25(entry_search) FROM entry_search WHERE entry_search MATCH $match AND rowid < $before ORDER BY rowid DESC LIMIT {most}",
+                r => (r.GetInt64(0), r.GetDouble(1)), ("match", match), ("before", before));
+    }
+
+    /// <summary>The newest entries that fit a query and pass a test, at most so many of them.</summary>
+    public static List<(Entry Entry, Conversation Conversation, double Fit)> Seen(
+        SqlSession session, int most, Func<long, int, List<(long Key, double Fit)>> page, Func<Conversation, Entry, bool> maySee)
+    {
+        var found = new List<(Entry, Conversation, double)>();
+        var places = new Dictionary<ConversationId, Conversation?>();
         for (var before = long.MaxValue; found.Count < most;)
         {
-            var keys = Entries(session, match, before, most * 2);
-            foreach (var key in keys)
+            var keys = page(before, most * 2);
+            foreach (var (key, fit) in keys)
             {
+                if (found.Count >= most) break;
                 var entry = EntryStore.FindByKey(session, key)!;
-                if (ConversationStore.Find(session, entry.Conversation) is { } conversation && maySee(conversation, entry) && found.Count < most) found.Add((entry, conversation));
+                if (!places.TryGetValue(entry.Conversation, out var place)) place = places[entry.Conversation] = ConversationStore.Find(session, entry.Conversation);
+                if (place is not null && maySee(place, entry)) found.Add((entry, place, fit));
             }
 
             if (keys.Count < most * 2) break;
-            before = keys[^1];
+            before = keys[^1].Key;
         }
 
         return found;
     }
+
+    /// <summary>Files whose names hold these words, with the entries that carry them, the newest first.</summary>
+    public static List<(string Name, long Entry)> Files(SqlSession session, IReadOnlyList<string> words, int most)
+    {
+        if (words.Count == 0) return [];
+        var all = string.Join(" AND ", words.Select((_, i) => $"f.name LIKE $w{i} ESCAPE '\\'"));
+        return session.All(
+            $"SELECT f.name, x.entry FROM file f JOIN entry_file x ON x.file = f.id WHERE {all} ORDER BY x.entry DESC LIMIT {most}",
+            r => (r.GetString(0), r.GetInt64(1)), [.. words.Select((w, i) => ($"w{i}", (object?)$"%{w.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%"))]);
+    }
+
+    /// <summary>Conversations that a person has read in since a moment.</summary>
+    public static HashSet<long> ReadSince(SqlSession session, PersonId person, Instant since) =>
+        [.. session.All(
+            "SELECT DISTINCT conversation FROM reading WHERE person = (SELECT id FROM person WHERE uid = $person) AND at >= $since", r => r.GetInt64(0), ("person", person.Value), ("since", since))];
 }

@@ -17,26 +17,32 @@ public static class PeopleStore
             "SELECT c.uid, p.uid FROM crew_member m JOIN crew c ON c.id = m.crew JOIN person p ON p.id = m.person ORDER BY p.name",
             r => (Crew: new CrewId(r.GetUid(0)), Person: new PersonId(r.GetUid(1))));
         var crewsOf = crewMembers.ToLookup(m => m.Person, m => m.Crew);
+        var reaches = session.All(
+            "SELECT p.uid, r.kind, r.value, r.label FROM reach r JOIN person p ON p.id = r.person ORDER BY r.kind DESC, r.value",
+            r => (Person: new PersonId(r.GetUid(0)), Reach: new Reach(r.GetString(1) == "phone", r.GetString(2), r.GetString(3)))).ToLookup(r => r.Person, r => r.Reach);
         var profiles = session.All(
-            "SELECT p.uid, p.name, p.role, y.uid, p.address, p.purpose FROM person p LEFT JOIN party y ON y.id = p.party",
+            """
+            SELECT p.uid, p.name, p.role, y.uid, p.address, p.purpose, p.language, k.name
+            FROM person p LEFT JOIN party y ON y.id = p.party LEFT JOIN calendar k ON k.id = p.calendar
+            """,
             r =>
             {
                 var id = new PersonId(r.GetUid(0));
                 Role? role = r.GetTextOrNull(2) is { } word ? Words.Roles.Read(word) : null;
                 PartyId? party = r.GetUidOrNull(3) is { } uid ? new PartyId(uid) : null;
-                return new Profile(new Person(id, r.GetString(1), role, party, [.. crewsOf[id]]), r.GetTextOrNull(4), r.GetString(5));
+                return new Profile(new Person(id, r.GetString(1), role, party, [.. crewsOf[id]]), r.GetTextOrNull(4), r.GetString(5), r.GetString(6), r.GetTextOrNull(7), [.. reaches[id]]);
             });
         var membersOf = crewMembers.ToLookup(m => m.Crew, m => m.Person);
         var crews = session.All("SELECT uid, name FROM crew", r => new Crew(new CrewId(r.GetUid(0)), r.GetString(1), [.. membersOf[new CrewId(r.GetUid(0))]]));
         var contactsOf = profiles.Where(p => p.Person.Party is not null).ToLookup(p => p.Person.Party!.Value, p => p.Person.Id);
-        var parties = session.All("SELECT uid, name, kind FROM party", r =>
+        var parties = session.All("SELECT uid, name, kind FROM party WHERE merged_into IS NULL", r =>
             new Party(new PartyId(r.GetUid(0)), r.GetString(1), Words.PartyKinds.Read(r.GetString(2)), [.. contactsOf[new PartyId(r.GetUid(0))]]));
 
         var zone = session.First("SELECT zone FROM firm", r => r.GetString(0));
         var calendars = zone is null ? [] : Calendars(session, DateTimeZoneProviders.Tzdb[zone]);
         var firm = session.First(
-            "SELECT f.name, f.address, f.day_first, c.name, f.demo, f.clock_offset_ms FROM firm f JOIN calendar c ON c.id = f.calendar",
-            r => new Firm(r.GetString(0), r.GetString(1), r.GetBoolean(2), calendars[r.GetString(3)], r.GetBoolean(4), TimeSpan.FromMilliseconds(r.GetInt64(5))));
+            "SELECT f.name, f.address, f.day_first, c.name, f.demo, f.clock_offset_ms, f.country, f.router_threshold FROM firm f JOIN calendar c ON c.id = f.calendar",
+            r => new Firm(r.GetString(0), r.GetString(1), r.GetBoolean(2), calendars[r.GetString(3)], r.GetBoolean(4), TimeSpan.FromMilliseconds(r.GetInt64(5)), r.GetString(6), r.GetDouble(7), r.GetString(3)));
         var queues = session.All(
             """
             SELECT q.uid, q.name, q.site, c.uid, k.name, q.first_minutes, q.later_minutes, q.handover, q.unsorted
@@ -45,7 +51,7 @@ public static class PeopleStore
             r => new Queue(
                 r.GetUid(0), r.GetString(1), r.GetString(2), r.GetUidOrNull(3) is { } crew ? new CrewId(crew) : null, calendars[r.GetString(4)],
                 new ResponseGoal(Duration.FromMinutes(r.GetInt64(5)), Duration.FromMinutes(r.GetInt64(6))),
-                Words.Handovers.Read(r.GetString(7)), r.GetBoolean(8)));
+                Words.Handovers.Read(r.GetString(7)), r.GetBoolean(8), r.GetString(4)));
         return new Roster(firm, profiles, crews, parties, calendars, queues);
     }
 
@@ -53,11 +59,7 @@ public static class PeopleStore
     public static void AddCalendar(SqlSession session, string name, WorkWeek week)
     {
         session.Run("INSERT INTO calendar (name) VALUES ($name)", ("name", name));
-        for (var day = IsoDayOfWeek.Monday; day <= IsoDayOfWeek.Sunday; day++)
-            foreach (var shift in week[day])
-                session.Run(
-                    "INSERT INTO calendar_shift (calendar, weekday, start_minute, end_minute) VALUES ((SELECT id FROM calendar WHERE name = $name), $day, $start, $end)",
-                    ("name", name), ("day", (int)day), ("start", MinuteOf(shift.Start)), ("end", shift.EndsAtMidnight ? 1440 : MinuteOf(shift.End)));
+        AddShifts(session, name, week);
     }
 
     public static void AddHoliday(SqlSession session, LocalDate date, string name) =>
@@ -80,10 +82,7 @@ public static class PeopleStore
             "INSERT INTO person (uid, name, role, party, address, purpose, password_hash) VALUES ($uid, $name, $role, (SELECT id FROM party WHERE uid = $party), $address, $purpose, $hash)",
             ("uid", person.Id.Value), ("name", person.Name), ("role", person.Role is { } role ? Words.Roles.Of(role) : null),
             ("party", person.Party?.Value), ("address", address), ("purpose", purpose), ("hash", passwordHash));
-        foreach (var crew in person.Crews)
-            session.Run(
-                "INSERT INTO crew_member (crew, person) SELECT c.id, p.id FROM crew c, person p WHERE c.uid = $crew AND p.uid = $person",
-                ("crew", crew.Value), ("person", person.Id.Value));
+        AddCrews(session, person);
     }
 
     public static void AddQueue(SqlSession session, Guid id, string name, string site, CrewId? crew, string calendar, ResponseGoal goal, HandoverRule handover, bool unsorted) =>
@@ -95,6 +94,74 @@ public static class PeopleStore
             ("uid", id), ("name", name), ("site", site), ("crew", crew?.Value), ("calendar", calendar),
             ("first", (long)goal.FirstReply.TotalMinutes), ("later", (long)goal.LaterReply.TotalMinutes),
             ("handover", Words.Handovers.Of(handover)), ("unsorted", unsorted));
+
+    /// <summary>Changes a queue; takes effect on every clock at once, because clocks are computed.</summary>
+    public static void SetQueue(SqlSession session, Queue queue) =>
+        session.Run(
+            """
+            UPDATE queue SET name = $name, site = $site, crew = (SELECT id FROM crew WHERE uid = $crew), calendar = (SELECT id FROM calendar WHERE name = $calendar),
+              first_minutes = $first, later_minutes = $later, handover = $handover WHERE uid = $uid
+            """,
+            ("name", queue.Name), ("site", queue.Site), ("crew", queue.Crew?.Value), ("calendar", queue.CalendarName), ("first", (long)queue.Goal.FirstReply.TotalMinutes),
+            ("later", (long)queue.Goal.LaterReply.TotalMinutes), ("handover", Words.Handovers.Of(queue.Handover)), ("uid", queue.Id));
+
+    /// <summary>Sets a working time's hours, making it when there is none of that name.</summary>
+    public static void SetCalendar(SqlSession session, string name, WorkWeek week)
+    {
+        session.Run("DELETE FROM calendar_shift WHERE calendar = (SELECT id FROM calendar WHERE name = $name)", ("name", name));
+        session.Run("INSERT INTO calendar (name) VALUES ($name) ON CONFLICT DO NOTHING", ("name", name));
+        AddShifts(session, name, week);
+    }
+
+    /// <summary>Holidays in the order of time.</summary>
+    public static List<(LocalDate Date, string Name)> Holidays(SqlSession session) =>
+        session.All("SELECT date, name FROM holiday ORDER BY date", r => (LocalDatePattern.Iso.Parse(r.GetString(0)).Value, r.GetString(1)));
+
+    public static void RemoveHoliday(SqlSession session, LocalDate date) => session.Run("DELETE FROM holiday WHERE date = $date", ("date", LocalDatePattern.Iso.Format(date)));
+
+    public static void SetFirm(SqlSession session, string country, double routerThreshold) =>
+        session.Run("UPDATE firm SET country = $country, router_threshold = $threshold", ("country", country), ("threshold", routerThreshold));
+
+    /// <summary>Sets what an administrator decides about a member of staff.</summary>
+    public static void SetStaff(SqlSession session, Person person, string purpose, string? calendar)
+    {
+        session.Run(
+            "UPDATE person SET name = $name, role = $role, purpose = $purpose, calendar = (SELECT id FROM calendar WHERE name = $calendar) WHERE uid = $uid",
+            ("name", person.Name), ("role", Words.Roles.Of(person.Role!.Value)), ("purpose", purpose), ("calendar", calendar), ("uid", person.Id.Value));
+        session.Run("DELETE FROM crew_member WHERE person = (SELECT id FROM person WHERE uid = $uid)", ("uid", person.Id.Value));
+        AddCrews(session, person);
+    }
+
+    public static void SetParty(SqlSession session, PartyId id, string name, PartyKind kind) =>
+        session.Run("UPDATE party SET name = $name, kind = $kind WHERE uid = $uid", ("name", name), ("kind", Words.PartyKinds.Of(kind)), ("uid", id.Value));
+
+    /// <summary>Sets what is known of a party's contact; the ways to reach them are replaced.</summary>
+    public static void SetContact(SqlSession session, PersonId id, string name, string? address, string language, IEnumerable<Reach> reaches)
+    {
+        session.Run("UPDATE person SET name = $name, address = $address, language = $language WHERE uid = $uid", ("name", name), ("address", address), ("language", language), ("uid", id.Value));
+        session.Run("DELETE FROM reach WHERE person = (SELECT id FROM person WHERE uid = $uid)", ("uid", id.Value));
+        foreach (var reach in reaches)
+            session.Run(
+                "INSERT INTO reach (kind, value, person, label) VALUES ($kind, $value, (SELECT id FROM person WHERE uid = $uid), $label)",
+                ("kind", reach.IsPhone ? "phone" : "mail"), ("value", reach.Value), ("uid", id.Value), ("label", reach.Label));
+    }
+
+    private static void AddCrews(SqlSession session, Person person)
+    {
+        foreach (var crew in person.Crews)
+            session.Run(
+                "INSERT INTO crew_member (crew, person) SELECT c.id, p.id FROM crew c, person p WHERE c.uid = $crew AND p.uid = $person",
+                ("crew", crew.Value), ("person", person.Id.Value));
+    }
+
+    private static void AddShifts(SqlSession session, string name, WorkWeek week)
+    {
+        for (var day = IsoDayOfWeek.Monday; day <= IsoDayOfWeek.Sunday; day++)
+            foreach (var shift in week[day])
+                session.Run(
+                    "INSERT INTO calendar_shift (calendar, weekday, start_minute, end_minute) VALUES ((SELECT id FROM calendar WHERE name = $name), $day, $start, $end)",
+                    ("name", name), ("day", (int)day), ("start", MinuteOf(shift.Start)), ("end", shift.EndsAtMidnight ? 1440 : MinuteOf(shift.End)));
+    }
 
     private static Dictionary<string, WorkCalendar> Calendars(SqlSession session, DateTimeZone zone)
     {

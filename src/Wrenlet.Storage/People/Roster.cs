@@ -13,21 +13,43 @@ namespace Wrenlet.Storage.People;
 /// <param name="Calendar">Its usual working time and its zone.</param>
 /// <param name="Demo">Whether this is the demo scenario, where one may sign in as anybody of the staff.</param>
 /// <param name="ClockOffset">How far the firm's clock runs ahead of the machine's.</param>
-public sealed record Firm(string Name, string Address, bool DayFirst, WorkCalendar Calendar, bool Demo, TimeSpan ClockOffset);
+/// <param name="Country">ISO 3166 code by which numbers without a country are read; empty when every number must name its own.</param>
+/// <param name="RouterThreshold">Certainty below which the router leaves a conversation unsorted, 0 to 1.</param>
+/// <param name="CalendarName">Name of its usual working time.</param>
+public sealed record Firm(
+    string Name, string Address, bool DayFirst, WorkCalendar Calendar, bool Demo, TimeSpan ClockOffset, string Country = "", double RouterThreshold = 0.75, string CalendarName = "");
+
+/// <summary>A further way to reach a person.</summary>
+/// <param name="IsPhone">Whether it is a telephone number (E.164); else it is a mail address.</param>
+/// <param name="Value">The number or address.</param>
+/// <param name="Label">What it is for, in a word; empty when not said.</param>
+public sealed record Reach(bool IsPhone, string Value, string Label);
 
 /// <summary>A person with what only the server needs of them.</summary>
 /// <param name="Person">As the core knows them.</param>
 /// <param name="Address">Mail address; null when none is known.</param>
 /// <param name="Purpose">What they are there for, in a few words; empty when not said.</param>
-public sealed record Profile(Person Person, string? Address, string Purpose);
+/// <param name="Language">BCP 47 tag of the language they write in; empty when not known.</param>
+/// <param name="CalendarName">Name of their own working time; null when it is the firm's.</param>
+/// <param name="Reaches">Further ways to reach them, numbers first.</param>
+public sealed record Profile(Person Person, string? Address, string Purpose, string Language = "", string? CalendarName = null, ImmutableArray<Reach> Reaches = default)
+{
+    /// <summary>Their telephone numbers in E.164.</summary>
+    public IEnumerable<string> Phones => Reaches.IsDefault ? [] : Reaches.Where(r => r.IsPhone).Select(r => r.Value);
+
+    /// <summary>All their mail addresses, the main one first.</summary>
+    public IEnumerable<string> Addresses => (Address is null ? [] : new[] { Address }).Concat(Reaches.IsDefault ? [] : Reaches.Where(r => !r.IsPhone).Select(r => r.Value));
+}
 
 /// <summary>A queue with its working time and goals.</summary>
-public sealed record Queue(Guid Id, string Name, string Site, CrewId? Crew, WorkCalendar Calendar, ResponseGoal Goal, HandoverRule Handover, bool Unsorted);
+/// <param name="CalendarName">Name of its working time.</param>
+public sealed record Queue(Guid Id, string Name, string Site, CrewId? Crew, WorkCalendar Calendar, ResponseGoal Goal, HandoverRule Handover, bool Unsorted, string CalendarName = "");
 
 /// <summary>All that changes rarely and is asked for constantly, as one immutable picture of one moment.</summary>
 public sealed class Roster
 {
     private readonly FrozenDictionary<string, Profile> _byAddress;
+    private readonly FrozenDictionary<string, Profile> _byPhone;
 
     internal Roster(
         Firm? firm, IEnumerable<Profile> profiles, IEnumerable<Crew> crews, IEnumerable<Party> parties,
@@ -40,7 +62,9 @@ public sealed class Roster
         Parties = parties.ToFrozenDictionary(p => p.Id);
         Calendars = calendars;
         Queues = queues.ToFrozenDictionary(q => q.Id);
-        _byAddress = Profiles.Values.Where(p => p.Address is not null).ToFrozenDictionary(p => p.Address!, StringComparer.OrdinalIgnoreCase);
+        _byAddress = Profiles.Values.SelectMany(p => p.Addresses.Select(a => (Address: a, Profile: p))).DistinctBy(a => a.Address, StringComparer.OrdinalIgnoreCase)
+            .ToFrozenDictionary(a => a.Address, a => a.Profile, StringComparer.OrdinalIgnoreCase);
+        _byPhone = Profiles.Values.SelectMany(p => p.Phones.Select(n => (Number: n, Profile: p))).ToFrozenDictionary(n => n.Number, n => n.Profile, StringComparer.Ordinal);
     }
 
     /// <summary>The firm; null until it has been set up.</summary>
@@ -66,6 +90,17 @@ public sealed class Roster
     public Person? Find(PersonId? id) => id is { } known && Profiles.TryGetValue(known, out var profile) ? profile.Person : null;
 
     public Profile? ByAddress(string address) => _byAddress.GetValueOrDefault(address);
+
+    /// <summary>Whose telephone number this is (E.164); null when nobody's.</summary>
+    public Profile? ByPhone(string number) => _byPhone.GetValueOrDefault(number);
+
+    /// <summary>The working time that a person keeps.</summary>
+    public WorkCalendar HoursOf(PersonId id) =>
+        Profiles.TryGetValue(id, out var profile) && profile.CalendarName is { } own && Calendars.TryGetValue(own, out var calendar) ? calendar : Firm!.Calendar;
+
+    /// <summary>Telephone numbers of a party's contacts.</summary>
+    public IEnumerable<(string Name, string Number)> NumbersOf(PartyId party) =>
+        Parties.TryGetValue(party, out var found) ? found.Contacts.SelectMany(c => Profiles[c].Phones.Select(n => (Profiles[c].Person.Name, n))) : [];
 
     public string NameOf(PersonId id) => Profiles.TryGetValue(id, out var profile) ? profile.Person.Name : "someone who has left";
 

@@ -54,4 +54,10 @@ public static class SessionStore
         session.Run(
             "INSERT INTO audit (at, person, what, about) VALUES ($at, (SELECT id FROM person WHERE uid = $person), $what, $about)",
             ("at", at), ("person", person?.Value), ("what", what), ("about", about));
+
+    /// <summary>The newest lines of the audit.</summary>
+    public static List<(Instant At, PersonId? By, string What, string About)> Audited(SqlSession session, int most) =>
+        session.All(
+            $"SELECT a.at, p.uid, a.what, a.about FROM audit a LEFT JOIN person p ON p.id = a.person ORDER BY a.id DESC LIMIT {most}",
+            r => (r.GetMoment(0), r.GetUidOrNull(1) is { } by ? new PersonId(by) : (PersonId?)null, r.GetString(2), r.GetString(3)));
 }

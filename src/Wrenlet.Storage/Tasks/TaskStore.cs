@@ -56,6 +56,12 @@ public static class TaskStore
           LEFT JOIN entry e ON e.id = t.source LEFT JOIN conversation c ON c.id = e.conversation
         """;
 
+    /// <summary>How many open tasks of each person are due by a moment.</summary>
+    public static Dictionary<PersonId, int> DueBy(SqlSession session, Instant moment) =>
+        session.All(
+            "SELECT p.uid, count(*) FROM task t JOIN task_owner o ON o.task = t.id JOIN person p ON p.id = o.person WHERE t.state NOT IN ('done', 'dropped') AND t.due <= $moment GROUP BY p.id",
+            r => (new PersonId(r.GetUid(0)), r.GetInt32(1)), ("moment", moment)).ToDictionary(d => d.Item1, d => d.Item2);
+
     /// <summary>Writes a task, unless one with its id is there already.</summary>
     /// <returns>False when it was a repeat.</returns>
     public static bool Add(SqlSession session, WorkTask task)
@@ -102,8 +108,8 @@ public static class TaskStore
 
     public static List<WorkTask> OfDocket(SqlSession session, DocketId docket, int most) =>
         session.All(
-            $"{Select} WHERE t.docket = (SELECT id FROM docket WHERE uid = $docket) AND t.state <> 'dropped' ORDER BY t.id DESC LIMIT $most",
-            r => Row(session, r), ("docket", docket.Value), ("most", most));
+            $"{Select} WHERE t.docket = (SELECT id FROM docket WHERE uid = $docket) AND t.state <> 'dropped' ORDER BY t.id DESC LIMIT {most}",
+            r => Row(session, r), ("docket", docket.Value));
 
     /// <summary>Tasks that hang on these entries.</summary>
     public static ILookup<EntryId, WorkTask> OfEntries(SqlSession session, IEnumerable<long> entries) =>
@@ -119,12 +125,12 @@ public static class TaskStore
                 SELECT task FROM task_owner WHERE person = (SELECT id FROM person WHERE uid = $person)
                 UNION SELECT o.task FROM task_owner o JOIN crew_member k ON k.crew = o.crew WHERE k.person = (SELECT id FROM person WHERE uid = $person))
               AND (t.state NOT IN ('done', 'dropped') OR t.finished >= $since)
-            ORDER BY t.due IS NULL, t.due, t.id LIMIT $most
+            ORDER BY t.due IS NULL, t.due, t.id LIMIT {most}
             """,
-            r => Row(session, r), ("person", person.Value), ("since", finishedSince), ("most", most));
+            r => Row(session, r), ("person", person.Value), ("since", finishedSince));
 
     public static List<WorkTask> Matching(SqlSession session, string match, int most) =>
-        session.All($"{Select} WHERE t.id IN (SELECT rowid FROM task_search WHERE task_search MATCH $match ORDER BY rowid DESC LIMIT $most) ORDER BY t.id DESC", r => Row(session, r), ("match", match), ("most", most));
+        session.All($"{Select} WHERE t.id IN (SELECT rowid FROM task_search WHERE task_search MATCH $match ORDER BY rowid DESC LIMIT {most}) ORDER BY t.id DESC", r => Row(session, r), ("match", match));
 
     private static void WriteOwners(SqlSession session, long task, ImmutableArray<OwnerShare> owners)
     {

@@ -43,6 +43,53 @@ public class AlertingTests
             }
         }, iter: 3000);
 
+    [Fact]
+    public void Of_what_one_does_not_want_to_hear_one_is_told_only_what_was_handed_to_one()
+    {
+        var ines = Yard.Named("Ines").Id;
+        AlertReason[] Told(Level level) => [.. Enum.GetValues<AlertReason>().Where(r => Alerting.Whom(null, Open, Thing.Said, [new(ines, r)], Find, _ => level).Length == 1)];
+        Told(Level.Everything).ShouldBe(Enum.GetValues<AlertReason>());
+        Told(Level.ForMe).ShouldBe(Enum.GetValues<AlertReason>().Except([AlertReason.Following, AlertReason.InGroup, AlertReason.Noticed]));
+        Told(Level.Asks).ShouldBe([AlertReason.Called, AlertReason.HandedOver, AlertReason.Undelivered, AlertReason.BackAgain, AlertReason.TaskGiven, AlertReason.ToConfirm]);
+    }
+
+    /// <summary>Events, people, levels and limits at random, against the rule written out for one person at a time.</summary>
+    [Fact]
+    public void Whoever_should_be_told_is_told_once_by_the_strongest_reason_and_no_one_else_whatever_they_want_to_hear() =>
+        Gen.Select(Gen.Select(Gen.Int[0, 7], Gen.Enum<AlertReason>()).Array[0, 25], Gen.Int[-1, 7], Gen.Int[0, 255], Gen.Bool, Gen.Enum<Level>().Array[8]).Sample((rows, by, listed, limited, levels) =>
+        {
+            var sight = limited ? DocketSight.Only(Yard.Staff.Where((_, i) => (listed >> i & 1) == 1).Select(p => p.Id), []) : DocketSight.Open;
+            var told = Alerting.Whom(
+                by < 0 ? null : Yard.Staff[by].Id, new Place.Inside(sight), Thing.Said, rows.Select(r => new Alert(Yard.Staff[r.Item1].Id, r.Item2)), Find,
+                id => levels[Yard.Staff.IndexOf(Yard.Staff.First(p => p.Id == id))]);
+            for (var i = 0; i < Yard.Staff.Length; i++)
+            {
+                AlertReason? strongest = null;
+                foreach (var (person, reason) in rows)
+                    if (person == i && (strongest is null || reason < strongest)) strongest = reason;
+                if (i == by || (limited && (listed >> i & 1) == 0)) strongest = null;
+                if (levels[i] is Level.ForMe && (strongest is AlertReason.Following or AlertReason.InGroup or AlertReason.Noticed)) strongest = null;
+                if (strongest is { } s && levels[i] is Level.Asks && s is not (AlertReason.Called or AlertReason.HandedOver or AlertReason.Undelivered or AlertReason.BackAgain or AlertReason.TaskGiven or AlertReason.ToConfirm)) strongest = null;
+                told.Where(a => a.Person == Yard.Staff[i].Id).Select(a => a.Reason).ShouldBe(strongest is { } one ? [one] : []);
+            }
+        }, iter: 5000);
+
+    [Theory]
+    [InlineData("22:00", "07:00", "2026-04-14T23:30", true)]
+    [InlineData("22:00", "07:00", "2026-04-15T06:59", true)]
+    [InlineData("22:00", "07:00", "2026-04-15T07:00", false)]
+    [InlineData("12:00", "13:00", "2026-04-14T12:30", true)]
+    [InlineData("12:00", "13:00", "2026-04-14T13:00", false)]
+    [InlineData("09:00", "09:00", "2026-04-14T09:00", false)]
+    [InlineData("09:00", "09:00", "2026-04-18T09:00", true)]
+    public void Quiet_hours_go_by_the_clock_and_the_working_days_of_the_person(string from, string to, string at, bool quiet)
+    {
+        var time = NodaTime.Text.LocalTimePattern.CreateWithInvariantCulture("HH:mm");
+        var hours = new QuietHours(time.Parse(from).Value, time.Parse(to).Value, true);
+        var moment = NodaTime.Text.LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm").Parse(at).Value.InZoneLeniently(Yard.Hours.Zone).ToInstant();
+        hours.At(moment, Yard.Hours).ShouldBe(quiet);
+    }
+
     [Theory]
     [InlineData(AlertReason.Tagged, "Odalys tagged you")]
     [InlineData(AlertReason.HandedOver, "Odalys handed this over to you")]

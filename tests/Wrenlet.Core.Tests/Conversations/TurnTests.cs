@@ -31,7 +31,7 @@ public class TurnTests
         Yard.Local(clock.Due).ShouldBe("2026-04-14T09:40");
         clock.Left.ShouldBe(Duration.FromHours(1));
         clock.State.ShouldBe(ClockState.Well);
-        clock.Reason.ShouldContain("1 h of 2 h");
+        clock.Explain(At("2026-04-14T08:40"), Yard.Hours).ShouldBe("Arrived Mon 16:40; 20 min on Mon, 40 min today, together 1 h of 2 h used. The goal for the first reply.");
     }
 
     [Theory]

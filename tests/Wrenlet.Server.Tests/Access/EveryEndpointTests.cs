@@ -17,17 +17,24 @@ public class EveryEndpointTests(YardFixture world)
     private static readonly string[] Everybody = ["nobody", "Benedikta", "Caspian", "Saoirse", "Odalys", "Ines", "Kit", "Tobiah", "Wilhelmina"];
     private static readonly string[] SignedIn = [.. Everybody.Except(["nobody"])];
     private static readonly string[] Staff = ["Odalys", "Ines", "Kit", "Tobiah", "Wilhelmina"];
+    private static readonly string[] Administrators = ["Wilhelmina"];
     private static readonly string[] Coordinators = ["Odalys", "Tobiah", "Wilhelmina"];
 
     /// <summary>How to call an endpoint, and for whom it is.</summary>
     /// <param name="Leaves">Whether it signs its caller out, so that each call needs a visitor of its own.</param>
     private sealed record Row(string Path, string[] Allowed, object? Body = null, string? IfMatch = null, bool Leaves = false);
 
+    private readonly Guid _notice = Guid.CreateVersion7();
+
     private Dictionary<string, Row> Rows()
     {
         var yard = world.Yard;
         var (inside, outside) = (yard.Conversations["J-2 inside"].Value, yard.Conversations["J-2 Caspian"].Value);
         var (entry, task, kit) = (yard.Entries["J-2 inside"].Value, yard.Tasks["J-2"].Value, yard.People["Kit"].Id.Value);
+        // What was said outside cannot be changed any more: who sees it is told so.
+        var said = yard.Entries["J-2 Caspian"].Value;
+        var group = yard.Conversations["Kits group"].Value;
+        var notice = _notice;
         var fields = new { title = "Look into it", owners = Array.Empty<object>(), priority = "normal", state = "needs-action", rule = "any" };
         return new()
         {
@@ -56,12 +63,85 @@ public class EveryEndpointTests(YardFixture world)
             ["GET /api/dockets/{reference}"] = new("/api/dockets/J-2", ["Kit"]),
             ["GET /api/dockets/{reference}/talk"] = new("/api/dockets/J-2/talk", ["Kit"]),
             ["PUT /api/dockets/{reference}/sight/{person}"] = new($"/api/dockets/J-2/sight/{kit}", ["Kit"]),
-            ["GET /api/conversations"] = new("/api/conversations", Staff),
+            ["GET /api/queues/board"] = new("/api/queues/board", Staff),
+            ["GET /api/queues/board/{id}"] = new($"/api/queues/board/{outside}", ["Kit"]),
+            ["GET /api/conversations/{id}/clock"] = new($"/api/conversations/{outside}/clock", ["Kit"]),
+            ["GET /api/conversations/{id}/advice"] = new($"/api/conversations/{outside}/advice", ["Kit"]),
+            ["POST /api/conversations/{id}/check"] = new($"/api/conversations/{outside}/check", ["Kit"], new { body = "A word" }),
+            ["PUT /api/conversations/{id}/queue"] = new($"/api/conversations/{outside}/queue", ["Kit"], new { queue = yard.Queue }),
+            ["PUT /api/conversations/{id}/standing"] = new($"/api/conversations/{outside}/standing", ["Kit"], new { step = "back" }),
+            ["PUT /api/conversations/{id}/docket"] = new($"/api/conversations/{outside}/docket", ["Kit"], new { reference = "J-2" }),
+            ["POST /api/conversations/{id}/forwards"] = new($"/api/conversations/{outside}/forwards", ["Kit"], new { id = Guid.Empty, entries = Array.Empty<Guid>(), to = "somebody@far.example", message = "See below", knowing = true }),
+            ["PUT /api/entries/{id}/leaving"] = new($"/api/entries/{entry}/leaving", ["Kit"]),
+            ["DELETE /api/entries/{id}/leaving"] = new($"/api/entries/{entry}/leaving", ["Kit"]),
+            ["POST /api/calls"] = new("/api/calls", ["Kit"], new { id = Guid.Empty, docket = "J-2", who = "Caspian", about = "The bill" }),
+            ["POST /api/files/{id}"] = new($"/api/files/{Guid.CreateVersion7()}?name=list.txt", SignedIn, new { any = "bytes" }),
+            ["GET /api/files/{id}"] = new($"/api/files/{yard.Files["J-2 inside"]}", ["Kit"]),
+            ["GET /api/stock-replies"] = new("/api/stock-replies", Staff),
+            ["PUT /api/stock-replies/{id}"] = new($"/api/stock-replies/{Guid.CreateVersion7()}", Staff, new { name = "Thanks", body = "Thank you", own = true }),
+            ["DELETE /api/stock-replies/{id}"] = new($"/api/stock-replies/{yard.KitsStock}", ["Kit"]),
+            ["GET /api/conversations/{id}/stock-replies/{reply}"] = new($"/api/conversations/{outside}/stock-replies/{yard.EverybodysStock}", ["Kit"]),
+            ["GET /api/contacts"] = new("/api/contacts", Staff),
+            ["GET /api/contacts/{party}"] = new($"/api/contacts/{yard.SpareParty}", Staff),
+            ["PUT /api/contacts/{party}"] = new($"/api/contacts/{yard.SpareParty}", Coordinators, new { name = "Spare party", kind = "customer" }),
+            ["PUT /api/contacts/people/{id}"] = new($"/api/contacts/people/{yard.SpareContact}", Coordinators, new { party = yard.SpareParty, name = "Spare contact", reaches = Array.Empty<object>() }),
+            ["POST /api/contacts/cards"] = new("/api/contacts/cards", Coordinators, new { text = "BEGIN:VCARD\r\nVERSION:4.0\r\nFN:Spare contact\r\nEMAIL:spare@far.example\r\nEND:VCARD\r\n" }),
+            ["GET /api/contacts/cards"] = new("/api/contacts/cards", Staff),
+            ["POST /api/contacts/{party}/merges"] = new($"/api/contacts/{yard.SpareParty}/merges", Coordinators, new { gone = yard.SpareParty }),
+            ["DELETE /api/contacts/merges/{id}"] = new($"/api/contacts/merges/{Guid.CreateVersion7()}", []),
+            ["GET /api/set-up"] = new("/api/set-up", Administrators),
+            ["PUT /api/set-up/firm"] = new("/api/set-up/firm", Administrators, new { country = "PT", routerThreshold = 0.75 }),
+            ["PUT /api/set-up/queues/{id}"] = new($"/api/set-up/queues/{yard.SpareParty}", Administrators, new { id = yard.SpareParty, name = "Spare queue", site = "", calendar = "Yard", firstMinutes = 60, laterMinutes = 60, handover = "crew", unsorted = false }),
+            ["PUT /api/set-up/calendars"] = new("/api/set-up/calendars", Administrators, new { name = "Spare hours", hours = new[] { new { weekday = 1, start = "08:00", end = "12:00" } } }),
+            ["PUT /api/set-up/holidays"] = new("/api/set-up/holidays", Administrators, Array.Empty<object>()),
+            ["PUT /api/set-up/staff/{id}"] = new($"/api/set-up/staff/{kit}", Administrators, new { id = kit, name = "Kit Ramaswamy", role = "member", purpose = "", crews = Array.Empty<Guid>() }),
+            ["GET /api/set-up/router"] = new("/api/set-up/router", Administrators),
+            ["POST /api/set-up/router/trials"] = new("/api/set-up/router/trials", Administrators, new { text = "A pump leaks" }),
+            ["GET /api/reports/responses"] = new("/api/reports/responses", Coordinators),
+            ["GET /api/reports/responses/{table}/file"] = new("/api/reports/responses/queues/file", Coordinators),
+            ["PUT /api/page/conversations/{id}/rating"] = new($"/api/page/conversations/{outside}/rating", ["Caspian"], new { steps = 5 }),
+            ["GET /api/standins/text-office/texts"] = new("/api/standins/text-office/texts", Staff),
+            ["POST /api/standins/text-office/texts"] = new("/api/standins/text-office/texts", Staff, new { number = "+351910000177", text = "Hello" }),
             ["GET /api/conversations/{id}"] = new($"/api/conversations/{inside}", ["Kit"]),
             ["GET /api/conversations/{id}/entries"] = new($"/api/conversations/{outside}/entries", ["Kit", "Caspian"]),
             ["POST /api/conversations/{id}/entries"] = new($"/api/conversations/{outside}/entries", ["Kit", "Caspian"], new { id = Guid.Empty, body = "A word" }),
             ["PUT /api/conversations/{id}/owner"] = new($"/api/conversations/{outside}/owner", ["Kit"], new { person = kit }),
             ["GET /api/entries/{id}"] = new($"/api/entries/{entry}", ["Kit"]),
+            ["PUT /api/entries/{id}"] = new($"/api/entries/{said}", ["Kit"], new { body = "A secret, put in other words" }, IfMatch: "\"1\""),
+            ["DELETE /api/entries/{id}"] = new($"/api/entries/{said}", ["Kit"]),
+            ["GET /api/entries/{id}/versions"] = new($"/api/entries/{entry}/versions", ["Kit"]),
+            ["GET /api/entries/{id}/readers"] = new($"/api/entries/{entry}/readers", ["Kit"]),
+            ["PUT /api/entries/{id}/signs/{sign}"] = new($"/api/entries/{entry}/signs/agree", ["Kit"]),
+            ["DELETE /api/entries/{id}/signs/{sign}"] = new($"/api/entries/{entry}/signs/agree", ["Kit"]),
+            ["POST /api/entries/{id}/passings"] = new($"/api/entries/{entry}/passings", ["Kit"], new { id = Guid.Empty, docket = "J-2" }),
+            ["PUT /api/conversations/{id}/pins"] = new($"/api/conversations/{inside}/pins", ["Kit"], new { entries = Array.Empty<Guid>() }),
+            ["PUT /api/conversations/{id}/reading"] = new($"/api/conversations/{inside}/reading", ["Kit"], new { upTo = 1 }),
+            ["GET /api/conversations/{id}/marks"] = new($"/api/conversations/{inside}/marks", ["Kit"]),
+            ["GET /api/drafts"] = new("/api/drafts", Staff),
+            ["PUT /api/conversations/{id}/draft"] = new($"/api/conversations/{inside}/draft", ["Kit"], new { doc = new { type = "doc" } }),
+            ["GET /api/talk"] = new("/api/talk?audience=inside", Staff),
+            ["POST /api/conversations"] = new("/api/conversations", Staff, new { id = Guid.CreateVersion7(), audience = "group", people = Array.Empty<Guid>(), name = "Spare group" }),
+            ["PUT /api/conversations/{id}/group"] = new($"/api/conversations/{group}/group", ["Kit", "Odalys"], new { name = SmallYard.WordOf("Kits group") }),
+            ["PUT /api/conversations/{id}/members/{person}"] = new($"/api/conversations/{group}/members/{kit}", ["Kit", "Odalys"]),
+            ["DELETE /api/conversations/{id}/members/{person}"] = new($"/api/conversations/{group}/members/{kit}", ["Kit", "Odalys"]),
+            ["GET /api/colleagues/standing"] = new("/api/colleagues/standing", Staff),
+            ["PUT /api/colleagues/{id}/leave/{first}"] = new($"/api/colleagues/{kit}/leave/2026-08-03", ["Kit", "Tobiah", "Wilhelmina", "Odalys", "Ines"], new { last = "2026-08-07" }),
+            ["DELETE /api/colleagues/{id}/leave/{first}"] = new($"/api/colleagues/{kit}/leave/2026-08-03", ["Odalys", "Ines", "Kit"]),
+            ["PUT /api/entries/{id}/filing"] = new($"/api/entries/{entry}/filing", ["Kit"], new { kind = "advice", minutes = 20, billable = true }),
+            ["DELETE /api/entries/{id}/filing"] = new($"/api/entries/{entry}/filing", ["Kit"]),
+            ["GET /api/dockets/{reference}/record"] = new("/api/dockets/J-2/record", ["Kit"]),
+            ["GET /api/dockets/{reference}/record/file"] = new("/api/dockets/J-2/record/file", ["Kit"]),
+            ["GET /api/dockets/{reference}/exports/{format}"] = new("/api/dockets/J-2/exports/jsonl?inside=true", ["Kit"]),
+            ["GET /api/notices"] = new("/api/notices", Staff),
+            ["PUT /api/notices/{id}"] = new($"/api/notices/{notice}", ["Odalys", "Ines", "Kit", "Tobiah", "Wilhelmina"], new { title = "Spare notice", body = "Words", crews = Array.Empty<Guid>(), mustConfirm = false }, IfMatch: "\"1\""),
+            ["PUT /api/notices/{id}/confirmation"] = new($"/api/notices/{notice}/confirmation", Staff),
+            ["DELETE /api/notices/{id}"] = new($"/api/notices/{notice}", Staff),
+            ["GET /api/thanks"] = new("/api/thanks", Staff),
+            ["POST /api/thanks"] = new("/api/thanks", Staff, new { id = Guid.Empty, person = kit, kind = "good-work", words = "Well done" }),
+            ["GET /api/today"] = new("/api/today", Staff),
+            ["PUT /api/dockets/{reference}/looked-through"] = new("/api/dockets/J-2/looked-through", ["Kit"], new { upTo = 1 }),
+            ["GET /api/dockets/{reference}/shared"] = new("/api/dockets/J-2/shared", ["Kit"]),
+            ["GET /api/conversations/{id}/shared"] = new($"/api/conversations/{inside}/shared", ["Kit"]),
             ["GET /api/page"] = new("/api/page", ["Benedikta", "Caspian", "Saoirse"]),
             ["GET /api/entries/{id}/drafts"] = new($"/api/entries/{entry}/drafts", ["Kit"]),
             ["GET /api/tasks"] = new("/api/tasks", Staff),
@@ -73,6 +153,14 @@ public class EveryEndpointTests(YardFixture world)
             ["GET /api/alerts"] = new("/api/alerts", Staff),
             ["PUT /api/alerts/{id}/read"] = new($"/api/alerts/{yard.KitsAlert}/read", ["Kit"], new { read = true }),
             ["PUT /api/alerts/read"] = new("/api/alerts/read", Staff, new { read = true }),
+            ["PUT /api/alerts/{id}/kept"] = new($"/api/alerts/{yard.KitsAlert}/kept", ["Kit"], new { kept = true }),
+            ["GET /api/alerts/kept"] = new("/api/alerts/kept", Staff),
+            ["GET /api/alerts/settings"] = new("/api/alerts/settings", Staff),
+            ["PUT /api/alerts/settings"] = new("/api/alerts/settings", Staff, new { quietFrom = "00:00:00", quietTo = "00:00:00", quietDaysOff = false, digest = true, sound = false, hiddenPage = false }),
+            ["GET /api/dockets/{reference}/listening"] = new("/api/dockets/J-2/listening", ["Kit"]),
+            ["PUT /api/dockets/{reference}/listening"] = new("/api/dockets/J-2/listening", ["Kit"], new { level = "everything", follows = false }),
+            ["GET /api/conversations/{id}/listening"] = new($"/api/conversations/{inside}/listening", ["Kit"]),
+            ["PUT /api/conversations/{id}/listening"] = new($"/api/conversations/{inside}/listening", ["Kit"], new { level = "everything", follows = false }),
             ["GET /api/find"] = new("/api/find?words=secret", Staff),
             ["GET /api/changes"] = new("/api/changes?after=0", SignedIn),
             ["GET /api/standins/post-office/mails"] = new("/api/standins/post-office/mails", Staff),

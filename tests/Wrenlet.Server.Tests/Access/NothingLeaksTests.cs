@@ -64,10 +64,21 @@ public partial class NothingLeaksTests(YardFixture world)
         yield return "/api/page";
         yield return "/api/dockets";
         yield return "/api/dockets?open=false";
-        yield return "/api/conversations";
+        foreach (var path in new[] { "queues/board", "queues/board?closed=true", "contacts", "contacts/cards", "stock-replies", "set-up", "set-up/router", "reports/responses", "standins/text-office/texts" }) yield return "/api/" + path;
+        foreach (var file in world.Yard.Files.Values) yield return $"/api/files/{file}";
+        foreach (var party in world.Yard.People.Values.Where(p => p.Party is not null).Select(p => p.Party!.Value.Value)) yield return $"/api/contacts/{party}";
         yield return "/api/tasks";
         yield return "/api/alerts";
         yield return "/api/changes?after=0";
+        yield return "/api/drafts";
+        yield return "/api/today";
+        yield return "/api/alerts/kept";
+        yield return "/api/colleagues/standing";
+        foreach (var audience in new[] { "inside", "outside", "own" }) yield return $"/api/talk?audience={audience}";
+        foreach (var entry in yard.Entries.Values)
+            foreach (var part in new[] { "versions", "readers" }) yield return $"/api/entries/{entry.Value}/{part}";
+        foreach (var place in yard.Conversations.Values)
+            foreach (var part in new[] { "marks", "shared" }) yield return $"/api/conversations/{place.Value}/{part}";
         yield return "/api/colleagues";
         yield return "/api/asides";
         yield return "/api/standins/post-office/mails";
@@ -76,12 +87,18 @@ public partial class NothingLeaksTests(YardFixture world)
         {
             yield return $"/api/dockets/{reference}";
             yield return $"/api/dockets/{reference}/talk";
+            yield return $"/api/dockets/{reference}/record";
+            yield return $"/api/dockets/{reference}/shared";
+            foreach (var format in new[] { "html", "jsonl", "mbox" }) yield return $"/api/dockets/{reference}/exports/{format}?inside=true";
         }
 
         foreach (var id in yard.Conversations.Values)
         {
             yield return $"/api/conversations/{id.Value}";
             yield return $"/api/conversations/{id.Value}/entries";
+            yield return $"/api/conversations/{id.Value}/clock";
+            yield return $"/api/conversations/{id.Value}/advice";
+            yield return $"/api/queues/board/{id.Value}";
             foreach (var typed in new[] { "", "secret", "J", "Salt" })
             {
                 yield return $"/api/conversations/{id.Value}/taggable?sign=%23&typed={typed}";

@@ -228,7 +228,7 @@ public partial class RandomYardTests
 
     private static IEnumerable<string> Paths(World world)
     {
-        string[] lists = ["/api/me", "/api/page", "/api/dockets", "/api/conversations", "/api/tasks", "/api/alerts", "/api/changes?after=0", "/api/colleagues", "/api/asides", "/api/standins/post-office/mails"];
+        string[] lists = ["/api/me", "/api/page", "/api/dockets", "/api/queues/board", "/api/queues/board?closed=true", "/api/contacts", "/api/reports/responses", "/api/standins/text-office/texts", "/api/set-up", "/api/tasks", "/api/alerts", "/api/changes?after=0", "/api/colleagues", "/api/asides", "/api/standins/post-office/mails", "/api/talk?audience=inside", "/api/talk?audience=outside", "/api/talk?audience=own"];
         foreach (var path in lists) yield return path;
         foreach (var word in world.Words.Keys) yield return $"/api/find?words={word}";
         foreach (var (reference, _) in world.Made) yield return $"/api/dockets/{reference}";

@@ -61,6 +61,7 @@ public class TalkTests(YardFixture world)
     {
         var id = Guid.CreateVersion7();
         await world.Visitors["Odalys"].Do(HttpMethod.Post, $"{Outside}/entries", new { id, body = $"{Tag("Ines")} will look at it on Thursday" });
+        await Waiting.Until(() => world.Visitors["Benedikta"].Http.GetAsync($"/api/entries/{id}").Result.IsSuccessStatusCode);
         var seen = await world.Visitors["Benedikta"].Get($"/api/entries/{id}");
         seen.GetProperty("html").GetString().ShouldBe("<p>Ines Kowal will look at it on Thursday</p>");
         (await world.Visitors["Odalys"].Send(HttpMethod.Post, $"{Outside}/entries", new { id = Guid.CreateVersion7(), body = $"{Tag("Caspian")} too" })).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);

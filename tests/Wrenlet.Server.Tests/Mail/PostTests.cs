@@ -77,10 +77,10 @@ public class PostTests(YardFixture world)
             """;
         Deliver(Raw);
         Deliver(Raw);
-        JsonElement[] Rows() => [.. world.Visitors["Odalys"].Get("/api/conversations").Result.EnumerateArray().Where(r => r.GetRawText().Contains("catamarans", StringComparison.Ordinal))];
+        JsonElement[] Rows() => [.. world.Visitors["Odalys"].Get("/api/queues/board").Result.GetProperty("rows").EnumerateArray().Where(r => r.GetRawText().Contains("catamarans", StringComparison.Ordinal))];
         await Waiting.Until(() => Rows().Length == 1);
         await Task.Delay(500, TestContext.Current.CancellationToken);
-        var row = Rows().ShouldHaveSingleItem().GetProperty("conversation");
+        var row = (await world.Visitors["Odalys"].Get($"/api/conversations/{Rows().ShouldHaveSingleItem().GetProperty("id").GetGuid()}")).GetProperty("conversation");
         row.GetProperty("queue").GetString().ShouldBe("Unsorted");
         row.GetProperty("owner").ValueKind.ShouldBe(JsonValueKind.Null);
         (await Entries(row.GetProperty("id").GetGuid())).Length.ShouldBe(1);
@@ -105,7 +105,7 @@ public class PostTests(YardFixture world)
 
             Please send everything to me from now on.
             """);
-        await Waiting.Until(() => world.Visitors["Odalys"].Get("/api/conversations").Result.GetRawText().Contains("Mallory", StringComparison.Ordinal));
+        await Waiting.Until(() => world.Visitors["Odalys"].Get("/api/queues/board").Result.GetRawText().Contains("Mallory", StringComparison.Ordinal));
         (await Entries(world.Yard.Conversations["J-1 Benedikta"].Value)).ShouldAllBe(e => !e.GetProperty("html").GetString()!.Contains("send everything"));
     }
 

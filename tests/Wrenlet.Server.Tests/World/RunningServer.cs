@@ -19,9 +19,10 @@ public sealed class RunningServer : IAsyncDisposable
 
     public static string NewFolder() => Directory.CreateTempSubdirectory("wrenlet-test-").FullName;
 
-    /// <summary>Starts a server and waits until it says that it is ready.</summary>
+    /// <summary>Starts a server and waits until it says that it is ready. What leaves leaves at once, unless other time to think is given.</summary>
     public static async Task<RunningServer> Start(string data, params string[] more)
     {
+        if (!more.Contains("--think-seconds")) more = [.. more, "--think-seconds", "0"];
         for (var attempt = 0; ; attempt++)
         {
             var port = FreePort();

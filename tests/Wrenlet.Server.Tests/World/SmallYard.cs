@@ -5,11 +5,13 @@ using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Conversations;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Alerts;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
+using Wrenlet.Storage.Reports;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Tests.World;
@@ -32,12 +34,25 @@ public sealed class SmallYard
 
     public DocketId Limited { get; } = new(Guid.CreateVersion7());
 
-    /// <summary>Conversations by name: J-1 inside, J-1 Benedikta, J-1 Saoirse, J-2 inside, J-2 Caspian.</summary>
+    /// <summary>Conversations by name: J-1 inside, J-1 Benedikta, J-1 Saoirse, J-2 inside, J-2 Caspian, Kits group.</summary>
     public Dictionary<string, ConversationId> Conversations { get; } = [];
 
     public Dictionary<string, EntryId> Entries { get; } = [];
 
     public Dictionary<string, TaskId> Tasks { get; } = [];
+
+    /// <summary>Files by the conversation whose first entry carries them.</summary>
+    public Dictionary<string, Guid> Files { get; } = [];
+
+    public Guid Queue { get; private set; }
+
+    public Guid SpareParty { get; } = Guid.CreateVersion7();
+
+    public Guid SpareContact { get; } = Guid.CreateVersion7();
+
+    public Guid KitsStock { get; } = Guid.CreateVersion7();
+
+    public Guid EverybodysStock { get; } = Guid.CreateVersion7();
 
     public Guid KitsAlert { get; } = Guid.CreateVersion7();
 
@@ -72,7 +87,7 @@ public sealed class SmallYard
             SessionStore.SetLink(s, Sessions.Hash(Links[name.Split(' ')[0]]), People[name.Split(' ')[0]].Id, Now);
         }
 
-        var queue = Guid.CreateVersion7();
+        var queue = Queue = Guid.CreateVersion7();
         PeopleStore.AddQueue(s, queue, "Work in hand", "Upper Yard", null, "Yard", new ResponseGoal(Duration.FromHours(2), Duration.FromHours(4)), HandoverRule.Crew, false);
         PeopleStore.AddQueue(s, Guid.CreateVersion7(), "Unsorted", "Upper Yard", null, "Yard", new ResponseGoal(Duration.FromHours(4), Duration.FromHours(4)), HandoverRule.Anyone, true);
 
@@ -86,6 +101,10 @@ public sealed class SmallYard
         Talk(w, "J-2 Caspian", Limited, sight, Audience.Outside, "Caspian", queue, "Caspian");
         Promise(w, "J-1", Open, "J-1 inside", "Ines", DocketSight.Open);
         Promise(w, "J-2", Limited, "J-2 inside", "Kit", sight);
+        Group(w, "Kits group", "Kit", "Odalys");
+        PeopleStore.AddParty(s, new PartyId(SpareParty), "Spare party", PartyKind.Customer);
+        StockStore.Put(s, new StockReply(KitsStock, People["Kit"].Id, "mine", "Dear {party first name}", 1));
+        StockStore.Put(s, new StockReply(EverybodysStock, null, "ours", "Dear {party first name}", 1));
         AlertStore.Add(s, KitsAlert, new Core.Alerts.Alert(People["Kit"].Id, Core.Alerts.AlertReason.Tagged), null, Now, Conversations["J-2 inside"], Entries["J-2 inside"], null, WordOf("Kits alert"));
     }
 
@@ -103,7 +122,11 @@ public sealed class SmallYard
         var entry = Entries[name] = new EntryId(Guid.CreateVersion7());
         var words = $"Here stands {WordOf(name)} and more.";
         var kind = party is null ? EntryKind.Note : EntryKind.MessageIn;
-        var key = EntryStore.Add(w.Session, conversation, new Entry(0, entry, id, kind, party is null ? null : Via.Page, People[author].Id, null, Now, words, party is null, $"<p>{words}</p>"), words, []);
+        var key = EntryStore.Add(w.Session, conversation, new Entry(0, entry, id, kind, party is null ? null : Via.Page, People[author].Id, null, Now, words, party is null, $"<p>{words}</p>", Files: 1), words, []);
+        var file = new FileKeeper(new Settings(Folder, 0, null, false, "", 0, 0, null)).Keep(Guid.CreateVersion7(), System.Text.Encoding.UTF8.GetBytes(WordOf(name)), "list.txt", "text/plain", People[author].Id, Now);
+        FileStore.Add(w.Session, file);
+        FileStore.Attach(w.Session, key!.Value, [file.Id]);
+        Files[name] = file.Id;
         ConversationStore.Update(w.Session, conversation with { LastEntry = key, Exchange = party is null ? Exchange.None : Exchange.None.Received(Now) });
         Place place = audience is Audience.Outside ? new Place.Outside(sight, People[party!].Party) : new Place.Inside(sight);
         w.Log(new Change(ChangeKinds.EntryPosted, entry.Value, place, Thing.Said, Now, People[author].Id, docket, id));
@@ -113,6 +136,20 @@ public sealed class SmallYard
         var event_ = $"Event {WordOf(name + " event")}";
         EntryStore.Add(w.Session, conversation, new Entry(0, happened, id, EntryKind.Event, null, null, null, Now, event_, false, $"<p>{event_}</p>"), event_, []);
         w.Log(new Change(ChangeKinds.EntryPosted, happened.Value, place, Thing.Working, Now, null, docket, id));
+    }
+
+    /// <summary>A group of colleagues, whose first member has said something.</summary>
+    private void Group(Writing w, string name, params string[] members)
+    {
+        var id = Conversations[name] = new ConversationId(Guid.CreateVersion7());
+        ConversationStore.Add(w.Session, id, Audience.Group, null, null, null, null, null, WordOf(name));
+        foreach (var member in members) ConversationStore.Join(w.Session, id, People[member].Id, Now);
+        var conversation = ConversationStore.Find(w.Session, id)!;
+        var entry = Entries[name] = new EntryId(Guid.CreateVersion7());
+        var words = $"Here stands {WordOf(name)} and more.";
+        var key = EntryStore.Add(w.Session, conversation, new Entry(0, entry, id, EntryKind.Note, null, People[members[0]].Id, null, Now, words, true, $"<p>{words}</p>"), words, []);
+        ConversationStore.SetLast(w.Session, conversation.Key, key!.Value);
+        w.Log(new Change(ChangeKinds.EntryPosted, entry.Value, conversation.Place, Thing.Said, Now, People[members[0]].Id, null, id));
     }
 
     private void Promise(Writing w, string name, DocketId docket, string source, string owner, DocketSight sight)

@@ -1,55 +1,229 @@
-import type { ReactNode } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { type ReactNode, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { type AlertView, api, taken } from '../api/client';
+import { type AlertSettings, type AlertView, type ListeningView, api, taken } from '../api/client';
 import { sayWrong } from '../api/live';
-import { useAlerts } from '../api/queries';
+import { keys, queries, useAlerts } from '../api/queries';
 import { moment } from '../app/time';
-import { Button, Panel, cx } from '../ui/controls';
+import { Button, Field, Panel, cx, inputClass } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { AlertWords, markRead } from './PopUp';
 import { pathOf } from './go';
+import { type AlertLine, linesOf } from './lines';
+
+const keep = (id: string, kept: boolean) =>
+  taken(api.PUT('/api/alerts/{id}/kept', { params: { path: { id } }, body: { kept } }))
+    .then(() => queries.invalidateQueries({ queryKey: keys.alerts }))
+    .catch(sayWrong);
+
+const quiet = '!min-h-6 !px-1.5 text-[12px]';
 
 function Row({ alert, go }: { alert: AlertView; go: () => void }) {
+  const [asked, setAsked] = useState(false);
   return (
-    <li className={cx('flex gap-2 border-b py-1.5 last:border-0', !alert.read && 'border-l-[3px] border-l-wren pl-2')}>
-      <span className="w-[26px] flex-none pt-0.5">{alert.by ? <NameTag who={alert.by} /> : null}</span>
-      <button type="button" onClick={go} className="min-w-0 flex-1 rounded-[3px] text-left hover:underline">
-        <AlertWords alert={alert} />
-        <span className="text-[12px] text-soft">
+    <li className={cx('border-b py-1.5 last:border-0', !alert.read && 'border-l-[3px] border-l-wren pl-2')}>
+      <div className="flex gap-2">
+        <span className="w-[26px] flex-none pt-0.5">{alert.by ? <NameTag who={alert.by} /> : null}</span>
+        <button type="button" onClick={go} className="min-w-0 flex-1 rounded-[3px] text-left hover:underline">
+          <AlertWords alert={alert} />
+        </button>
+      </div>
+      <p className="flex flex-wrap items-center gap-x-1 pl-[34px] text-[12px] text-soft">
+        <span className="mr-auto">
           {moment(alert.at)}
           {alert.read ? '' : ', unread'}
+          {alert.kept ? ', kept' : ''}
         </span>
-      </button>
-      <Button look="quiet" className="text-[12.5px]" onClick={() => void markRead(alert.id, !alert.read)}>
-        {alert.read ? 'Unread' : 'Read'}
-      </Button>
+        <Button look="quiet" className={quiet} aria-expanded={asked} onClick={() => setAsked(!asked)}>
+          Why me
+        </Button>
+        <Button look="quiet" className={quiet} onClick={() => void keep(alert.id, !alert.kept)}>
+          {alert.kept ? 'Let go' : 'Keep'}
+        </Button>
+        <Button look="quiet" className={quiet} onClick={() => void markRead(alert.id, !alert.read)}>
+          {alert.read ? 'Unread' : 'Read'}
+        </Button>
+      </p>
+      {asked ? (
+        <div className="ml-[34px] mt-1 rounded-[3px] bg-paper px-2 py-1 text-[13px]">
+          {alert.why}
+          {alert.docket ? <Listening reference={alert.docket} /> : null}
+        </div>
+      ) : null}
     </li>
+  );
+}
+
+/** Several alerts of one place that came together. */
+function Line({ line, go }: { line: AlertLine; go: (alert: AlertView) => void }) {
+  const [open, setOpen] = useState(false);
+  const first = line.alerts[0]!;
+  if (line.alerts.length === 1) return <Row alert={first} go={() => go(first)} />;
+  return (
+    <li className={cx('border-b py-1.5 last:border-0', !first.read && 'border-l-[3px] border-l-wren pl-2')}>
+      <button
+        type="button"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+        className="w-full rounded-[3px] text-left hover:underline"
+      >
+        <b>
+          {line.alerts.length} things in {first.docket ? `${first.docket} ${first.docketName}` : 'one conversation'}
+        </b>
+        <span className="line-clamp-1 text-soft">The newest: {first.words}</span>
+        <span className="text-[12px] text-soft">{moment(first.at)}</span>
+      </button>
+      {open ? (
+        <ul className="ml-3 border-l pl-2">
+          {line.alerts.map((a) => (
+            <Row key={a.id} alert={a} go={() => go(a)} />
+          ))}
+        </ul>
+      ) : null}
+    </li>
+  );
+}
+
+const levels: [string, string][] = [
+  ['everything', 'Everything'],
+  ['for-me', 'Only what is for me'],
+  ['asks', 'Nothing but asks'],
+];
+
+/** What one wants to hear of a docket. */
+export function Listening({ reference }: { reference: string }) {
+  const key = ['listening', reference];
+  const path = { params: { path: { reference } } };
+  const { data } = useQuery({
+    queryKey: key,
+    queryFn: () => taken(api.GET('/api/dockets/{reference}/listening', path)),
+  });
+  if (!data) return null;
+  const set = (next: ListeningView) =>
+    void taken(api.PUT('/api/dockets/{reference}/listening', { ...path, body: next }))
+      .then((now) => queries.setQueryData(key, now))
+      .catch(sayWrong);
+  return (
+    <div className="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1">
+      <label className="flex items-center gap-1.5">
+        <span>From {reference} I hear</span>
+        <select
+          className={cx(inputClass, '!w-auto')}
+          value={data.level}
+          onChange={(e) => set({ ...data, level: e.target.value })}
+        >
+          {levels.map(([value, name]) => (
+            <option key={value} value={value}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="flex min-h-6 items-center gap-1.5">
+        <input type="checkbox" checked={data.follows} onChange={(e) => set({ ...data, follows: e.target.checked })} />I
+        follow it
+      </label>
+    </div>
+  );
+}
+
+/** How one wants to be told. */
+function Settings() {
+  const { data } = useQuery({
+    queryKey: keys.alertSettings,
+    queryFn: () => taken(api.GET('/api/alerts/settings')),
+  });
+  if (!data) return null;
+  const set = (next: AlertSettings) => {
+    queries.setQueryData(keys.alertSettings, next);
+    void taken(api.PUT('/api/alerts/settings', { body: next }))
+      .then((now) => queries.setQueryData(keys.alertSettings, now))
+      .catch(sayWrong);
+  };
+  const box = (name: keyof AlertSettings, label: string, also?: () => void) => (
+    <label className="flex min-h-7 items-start gap-2 max-md:min-h-[44px]">
+      <input
+        type="checkbox"
+        className="mt-1"
+        checked={data[name] as boolean}
+        onChange={(e) => {
+          if (e.target.checked) also?.();
+          set({ ...data, [name]: e.target.checked });
+        }}
+      />
+      {label}
+    </label>
+  );
+  const none = data.quietFrom === data.quietTo;
+  return (
+    <div className="grid gap-2">
+      <fieldset>
+        <legend className="text-[13px] font-semibold">Quiet hours hold back pop-ups and mail, never the list</legend>
+        <div className="grid grid-cols-2 gap-2">
+          <Field
+            label="From"
+            type="time"
+            value={data.quietFrom.slice(0, 5)}
+            onChange={(e) => e.target.value && set({ ...data, quietFrom: `${e.target.value}:00` })}
+          />
+          <Field
+            label="To"
+            type="time"
+            value={data.quietTo.slice(0, 5)}
+            onChange={(e) => e.target.value && set({ ...data, quietTo: `${e.target.value}:00` })}
+          />
+        </div>
+        <p className="text-[12.5px] text-soft">{none ? 'The same twice means none.' : ''}</p>
+      </fieldset>
+      {box('quietDaysOff', 'Quiet on days on which I do not work')}
+      {box('digest', 'Mail me what is unread for an hour, once an hour at most')}
+      {box(
+        'hiddenPage',
+        'Let the browser say it when this page is hidden',
+        () => void Notification.requestPermission(),
+      )}
+      {box('sound', 'A sound with each pop-up')}
+    </div>
   );
 }
 
 type Props = { trigger: ReactNode; open: boolean; onOpenChange: (open: boolean) => void };
 
-/** What one has been told, each with its reason: for me, and for information. */
+/** What one has been told, each with its reason: for me, and for information; what one keeps; and how one wants to be told. */
 export function AlertsPanel({ trigger, open, onOpenChange }: Props) {
   const { data } = useAlerts();
+  const [part, setPart] = useState<'list' | 'kept' | 'settings'>('list');
+  const kept = useQuery({
+    queryKey: [...keys.alerts, 'kept'],
+    queryFn: () => taken(api.GET('/api/alerts/kept')),
+    enabled: open && part === 'kept',
+  });
   const navigate = useNavigate();
-  const alerts = data?.alerts ?? [];
+  const alerts = part === 'kept' ? (kept.data ?? []) : (data?.alerts ?? []);
   const groups: [string, AlertView[]][] = [
     ['For me', alerts.filter((a) => a.forMe)],
     ['For information', alerts.filter((a) => !a.forMe)],
   ];
+  const go = (a: AlertView) => {
+    onOpenChange(false);
+    if (!a.read) void markRead(a.id, true);
+    void navigate(pathOf(a));
+  };
   return (
     <Panel
       trigger={trigger}
       label="Alerts"
       open={open}
-      onOpenChange={onOpenChange}
+      onOpenChange={(o) => {
+        setPart('list');
+        onOpenChange(o);
+      }}
       align="end"
       className="max-h-[70vh] w-[min(440px,calc(100vw-20px))] overflow-auto"
     >
-      <div className="flex items-center justify-between">
-        <h2 className="font-bold">Alerts</h2>
-        {data && data.unread > 0 ? (
+      <div className="flex flex-wrap items-center gap-1">
+        <h2 className="mr-auto font-bold">Alerts</h2>
+        {data && data.unread > 0 && part === 'list' ? (
           <Button
             look="quiet"
             onClick={() => void taken(api.PUT('/api/alerts/read', { body: { read: true } })).catch(sayWrong)}
@@ -57,31 +231,33 @@ export function AlertsPanel({ trigger, open, onOpenChange }: Props) {
             Mark all read
           </Button>
         ) : null}
+        {(['kept', 'settings'] as const).map((p) => (
+          <Button key={p} look="quiet" aria-pressed={part === p} onClick={() => setPart(part === p ? 'list' : p)}>
+            {p === 'kept' ? 'Kept' : 'How I am told'}
+          </Button>
+        ))}
       </div>
-      {alerts.length === 0 ? (
+      {part === 'settings' ? (
+        <Settings />
+      ) : alerts.length === 0 ? (
         <p className="py-3 text-soft">
-          When someone tags you, hands something over or gives you a task, it stands here with its reason.
+          {part === 'kept'
+            ? 'What you keep for later stands here until you let it go.'
+            : 'When someone tags you, hands something over or gives you a task, it stands here with its reason.'}
         </p>
-      ) : null}
-      {groups.map(([name, list]) =>
-        list.length > 0 ? (
-          <section key={name} className="mt-1">
-            <h3 className="border-b pb-0.5 text-[12.5px] font-bold text-soft">{name}</h3>
-            <ul>
-              {list.map((a) => (
-                <Row
-                  key={a.id}
-                  alert={a}
-                  go={() => {
-                    onOpenChange(false);
-                    if (!a.read) void markRead(a.id, true);
-                    void navigate(pathOf(a));
-                  }}
-                />
-              ))}
-            </ul>
-          </section>
-        ) : null,
+      ) : (
+        groups.map(([name, list]) =>
+          list.length > 0 ? (
+            <section key={name} className="mt-1">
+              <h3 className="border-b pb-0.5 text-[12.5px] font-bold text-soft">{name}</h3>
+              <ul>
+                {linesOf(list).map((line) => (
+                  <Line key={line.alerts[0]!.id} line={line} go={go} />
+                ))}
+              </ul>
+            </section>
+          ) : null,
+        )
       )}
     </Panel>
   );

@@ -1,6 +1,12 @@
+import { useState } from 'react';
 import { Link } from 'react-router';
-import { type AlertView, api, taken } from '../api/client';
+import { v7 as newId } from 'uuid';
+import { type AlertSettings, type AlertView, api, taken } from '../api/client';
 import { sayWrong } from '../api/live';
+import { send } from '../api/outbox';
+import { keys, queries } from '../api/queries';
+import { firmNow } from '../app/time';
+import { Button, inputClass } from '../ui/controls';
 import { say } from '../ui/toasts';
 import { pathOf } from './go';
 
@@ -11,7 +17,7 @@ export const markRead = (id: string, read: boolean) =>
 export function AlertWords({ alert }: { alert: AlertView }) {
   return (
     <>
-      <span className="block">
+      <span className="block" title={alert.why}>
         <b>{alert.reason}</b>
         {alert.docket ? (
           <span className="text-soft">
@@ -25,17 +31,120 @@ export function AlertWords({ alert }: { alert: AlertView }) {
   );
 }
 
-/** Shows an alert over whatever is open; it stays until it is dismissed. What only informs does not pop up. */
-export function popUp(alert: AlertView) {
-  if (!alert.forMe) return;
-  say(
-    <Link
-      to={pathOf(alert)}
-      onClick={() => void markRead(alert.id, true)}
-      className="block rounded-[3px] hover:underline"
-    >
-      <AlertWords alert={alert} />
-    </Link>,
-    { stays: true },
+/** An alert over whatever is open, to go to or to answer in place. */
+function Over({ alert, more }: { alert: AlertView; more: number }) {
+  const [answering, setAnswering] = useState(false);
+  const [words, setWords] = useState('');
+  const [done, setDone] = useState(false);
+  const answer = async () => {
+    try {
+      await send({
+        id: newId(),
+        conversation: alert.conversation!,
+        docket: alert.docket,
+        body: words,
+        close: false,
+        at: new Date(firmNow()).toISOString(),
+        repliesTo: alert.entry,
+      });
+      void markRead(alert.id, true);
+      setDone(true);
+    } catch (wrong) {
+      sayWrong(wrong);
+    }
+  };
+  return (
+    <>
+      <Link
+        to={pathOf(alert)}
+        onClick={() => void markRead(alert.id, true)}
+        className="block rounded-[3px] hover:underline"
+      >
+        <AlertWords alert={alert} />
+        {more > 0 ? <span className="text-[12.5px] text-soft">and {more} more there</span> : null}
+      </Link>
+      {done ? (
+        <p className="mt-1 text-[12.5px] text-soft">Answered.</p>
+      ) : answering ? (
+        <form
+          className="mt-1.5"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void answer();
+          }}
+        >
+          <textarea
+            autoFocus
+            aria-label="Answer"
+            rows={2}
+            className={inputClass}
+            value={words}
+            onChange={(e) => setWords(e.target.value)}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) void answer();
+            }}
+          />
+          <Button look="main" type="submit" disabled={!words.trim()} className="mt-1">
+            Answer inside
+          </Button>
+        </form>
+      ) : alert.answerable ? (
+        <Button look="quiet" className="-ml-2.5 text-[12.5px]" onClick={() => setAnswering(true)}>
+          Answer here
+        </Button>
+      ) : null}
+    </>
   );
+}
+
+const settings = () =>
+  queries.fetchQuery<AlertSettings>({
+    queryKey: keys.alertSettings,
+    queryFn: () => taken(api.GET('/api/alerts/settings')),
+    staleTime: 600_000,
+  });
+
+/** A short tone of two, made here. */
+function sound() {
+  const audio = new AudioContext();
+  const tone = audio.createOscillator();
+  const volume = audio.createGain();
+  tone.frequency.setValueAtTime(523, audio.currentTime);
+  tone.frequency.setValueAtTime(659, audio.currentTime + 0.12);
+  volume.gain.setValueAtTime(0.08, audio.currentTime);
+  volume.gain.exponentialRampToValueAtTime(0.001, audio.currentTime + 0.35);
+  tone.connect(volume).connect(audio.destination);
+  tone.start();
+  tone.stop(audio.currentTime + 0.36);
+  tone.onended = () => void audio.close();
+}
+
+let waiting: AlertView[] = [];
+let timer: ReturnType<typeof setTimeout> | undefined;
+
+/**
+ * Shows an alert over whatever is open; it stays until it is dismissed. What only informs, or comes in quiet hours, does
+ * not pop up. Several of one place that come together are shown as one.
+ */
+export function popUp(alert: AlertView) {
+  if (alert.quiet) return;
+  waiting.push(alert);
+  timer ??= setTimeout(() => {
+    const came = waiting;
+    waiting = [];
+    timer = undefined;
+    const places = new Map<string, AlertView[]>();
+    for (const a of came) {
+      const place = a.docket ?? a.conversation ?? a.id;
+      places.set(place, [...(places.get(place) ?? []), a]);
+    }
+    for (const list of places.values()) say(<Over alert={list.at(-1)!} more={list.length - 1} />, { stays: true });
+    void settings()
+      .then((s) => {
+        if (s.sound) sound();
+        if (s.hiddenPage && document.hidden && Notification.permission === 'granted')
+          for (const a of came) new Notification(a.reason, { body: a.words, tag: a.id });
+      })
+      .catch(() => undefined);
+  }, 400);
 }

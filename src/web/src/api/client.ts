@@ -13,7 +13,22 @@ export type DocketView = Schemas['DocketView'];
 export type DocketRow = Schemas['DocketRow'];
 export type ConversationView = Schemas['ConversationView'];
 export type OpenedConversation = Schemas['OpenedConversation'];
-export type QueueRow = Schemas['QueueRow'];
+export type BoardView = Schemas['BoardView'];
+export type BoardRow = Schemas['BoardRow'];
+export type BoardQueue = Schemas['BoardQueue'];
+export type Advice = Schemas['Advice'];
+export type Checked = Schemas['Checked'];
+export type LeakView = Schemas['LeakView'];
+export type FileView = Schemas['FileView'];
+export type StockView = Schemas['StockView'];
+export type PartyRow = Schemas['PartyRow'];
+export type PartyFile = Schemas['PartyFile'];
+export type ContactView = Schemas['ContactView'];
+export type SetUpView = Schemas['SetUpView'];
+export type QueueSetting = Schemas['QueueSetting'];
+export type RouterView = Schemas['RouterView'];
+export type ReportView = Schemas['ReportView'];
+export type TextMessage = Schemas['TextMessage'];
 export type SilenceView = Schemas['SilenceView'];
 export type AlertView = Schemas['AlertView'];
 export type AlertList = Schemas['AlertList'];
@@ -24,7 +39,25 @@ export type SentMail = Schemas['SentMail'];
 export type AsideView = Schemas['AsideView'];
 export type Taggable = Schemas['Taggable'];
 export type Colleagues = Schemas['Colleagues'];
+export type StandingView = Schemas['StandingView'];
+export type AlertSettings = Schemas['AlertSettings'];
+export type ListeningView = Schemas['ListeningView'];
+export type ToldView = Schemas['ToldView'];
+export type FiledSum = Schemas['FiledSum'];
+export type NoticeView = Schemas['NoticeView'];
+export type SinceView = Schemas['SinceView'];
+export type DayView = Schemas['DayView'];
+export type SharedView = Schemas['SharedView'];
+export type MarksView = Schemas['MarksView'];
+export type PinView = Schemas['PinView'];
+export type VersionView = Schemas['VersionView'];
+export type ReadersView = Schemas['ReadersView'];
+export type QuoteView = Schemas['QuoteView'];
+export type TalkRow = Schemas['TalkRow'];
+export type KeptDraft = Schemas['KeptDraft'];
 export type Hit = Schemas['Hit'];
+export type FoundView = Schemas['FoundView'];
+export type NarrowingView = Schemas['NarrowingView'];
 
 /** What the live connection says; its shape is the server's ChangeView. */
 export type Change = {
@@ -47,6 +80,8 @@ export class Refusal extends Error {
     readonly fields: Record<string, string[]> = {},
     readonly unseeing: PersonView[] = [],
     readonly current: unknown = null,
+    readonly leaks: LeakView[] = [],
+    readonly missed: EntryView[] = [],
   ) {
     super(message);
   }
@@ -88,6 +123,8 @@ export async function taken<T>(call: Promise<Answer<T>>): Promise<T> {
     errors?: Record<string, string[]>;
     unseeing?: PersonView[];
     current?: unknown;
+    leaks?: LeakView[];
+    missed?: EntryView[];
   };
   const first = Object.values(problem.errors ?? {})[0]?.[0];
   throw new Refusal(
@@ -96,5 +133,7 @@ export async function taken<T>(call: Promise<Answer<T>>): Promise<T> {
     problem.errors,
     problem.unseeing,
     problem.current,
+    problem.leaks,
+    problem.missed,
   );
 }

@@ -7,6 +7,8 @@ import type {
   ConversationView,
   DocketView,
   EntryView,
+  KeptDraft,
+  MarksView,
   OpenedConversation,
   PartyPage,
   PersonView,
@@ -26,6 +28,44 @@ let state: State = 'connecting';
 let connection: HubConnection | null = null;
 let last = 0;
 let onAlert: (change: Change) => void = () => {};
+let onConversation: (id: string) => void = () => {};
+
+/** Says what is to happen when a conversation has changed. */
+export const whenConversationChanges = (then: (id: string) => void) => {
+  onConversation = then;
+};
+
+let onArrived: () => Promise<unknown> = () => Promise.resolve();
+
+/** Says what is to happen each time the connection stands. */
+export const whenArrived = (then: () => Promise<unknown>) => {
+  onArrived = then;
+};
+
+let onDraft: (draft: KeptDraft) => void = () => {};
+
+/** Says what is to happen when something is being written on another of one's pages. */
+export const whenDraftChanges = (then: (draft: KeptDraft) => void) => {
+  onDraft = then;
+};
+
+/** Reads anew how far one has read a conversation and what it keeps at hand, wherever that is shown. */
+function onMarks(id: string) {
+  void taken(api.GET('/api/conversations/{id}/marks', { params: { path: { id } } }))
+    .then(showMarks)
+    .catch(() => undefined);
+}
+
+/** Shows how far one has read a conversation and what it keeps at hand. */
+export function showMarks(marks: MarksView) {
+  queries.setQueriesData<DocketView>({ queryKey: ['docket'] }, (d) =>
+    d?.marks.some((m) => m.conversation === marks.conversation)
+      ? { ...d, marks: d.marks.map((m) => (m.conversation === marks.conversation ? marks : m)) }
+      : d,
+  );
+  queries.setQueryData<OpenedConversation>(keys.conversation(marks.conversation), (c) => c && { ...c, marks });
+}
+
 const present = new Map<string, Present[]>();
 const listeners = new Set<() => void>();
 const subscribe = (l: () => void) => {
@@ -65,6 +105,7 @@ export async function connect(sequence: number, alerted: (change: Change) => voi
     present.set(view.conversation, view.people);
     tell();
   });
+  connection.on('draft', (draft: KeptDraft) => onDraft(draft));
   connection.onreconnecting(() => become('away'));
   connection.onreconnected(arrived);
   connection.onclose(() => become('away'));
@@ -89,6 +130,7 @@ async function arrived() {
   await connection!.invoke('Reading', reading);
   await catchUp();
   await flushOutbox();
+  await onArrived();
 }
 
 /** Asks for what came while away: all of it, once. */
@@ -131,13 +173,29 @@ function apply(change: Change) {
       if (change.entry) showEntry(change.docket, change.entry);
       else refresh(change);
       void queries.invalidateQueries({ queryKey: ['dockets'] });
-      void queries.invalidateQueries({ queryKey: keys.queues });
+      void queries.invalidateQueries({ queryKey: ['talk'] });
+      // What belongs to no docket may be a comment on a notice.
+      if (!change.docket) void queries.invalidateQueries({ queryKey: ['notices'] });
+      break;
+    case 'entry.taken-back':
+      dropEntry(change.docket, change.conversation, change.subject);
+      break;
+    case 'entry.changed':
+      if (change.entry) showEntry(change.docket, change.entry);
+      // What quotes it says something else now.
+      if (!change.entry || change.entry.removed || change.entry.edited) refresh(change);
+      break;
+    case 'pins.changed':
+    case 'conversation.read':
+      onMarks(change.conversation!);
+      void queries.invalidateQueries({ queryKey: ['talk'] });
       break;
     case 'conversation.changed':
     case 'conversation.made':
       refresh(change);
-      void queries.invalidateQueries({ queryKey: keys.queues });
+      onConversation(change.subject);
       void queries.invalidateQueries({ queryKey: keys.sent });
+      void queries.invalidateQueries({ queryKey: keys.texts });
       break;
     case 'task.made':
     case 'task.changed':
@@ -156,6 +214,13 @@ function apply(change: Change) {
         onAlert(change);
       } else void queries.invalidateQueries({ queryKey: keys.alerts });
       break;
+    case 'board.changed':
+      void queries.invalidateQueries({ queryKey: ['notices'] });
+      void queries.invalidateQueries({ queryKey: ['thanks'] });
+      break;
+    case 'leave.changed':
+      void queries.invalidateQueries({ queryKey: ['standing'] });
+      break;
     case 'alert.read':
       void queries.invalidateQueries({ queryKey: keys.alerts });
       break;
@@ -170,17 +235,31 @@ function refresh(change: Change) {
   void queries.invalidateQueries({ queryKey: keys.page });
 }
 
-const withEntry = (talk: Talk, entry: EntryView): Talk => ({
-  ...talk,
-  entries: talk.entries.some((e) => e.id === entry.id)
-    ? talk.entries.map((e) =>
-        e.id === entry.id ? { ...entry, tasks: entry.tasks.length > 0 ? entry.tasks : e.tasks } : e,
-      )
-    : [...talk.entries, entry].sort((a, b) => a.order - b.order),
-});
+/** The newest talk with an entry as it is now; one older than all of it is not a part of it. */
+const withEntry = (talk: Talk, entry: EntryView): Talk =>
+  talk.entries.some((e) => e.id === entry.id)
+    ? {
+        ...talk,
+        entries: talk.entries.map((e) =>
+          e.id === entry.id ? { ...entry, tasks: entry.tasks.length > 0 ? entry.tasks : e.tasks } : e,
+        ),
+      }
+    : talk.before !== null && entry.order < (talk.entries[0]?.order ?? 0)
+      ? talk
+      : { ...talk, entries: [...talk.entries, entry].sort((a, b) => a.order - b.order) };
+
+type EntryListener = (id: string, entry: EntryView | null) => void;
+const entryListeners = new Set<EntryListener>();
+
+/** Says what is to happen when an entry has changed, wherever it stands; null when it is gone. */
+export const whenEntryChanges = (then: EntryListener) => {
+  entryListeners.add(then);
+  return () => void entryListeners.delete(then);
+};
 
 /** Shows an entry wherever its conversation is shown. */
 export function showEntry(docket: string | null | undefined, entry: EntryView) {
+  entryListeners.forEach((l) => l(entry.id, entry));
   if (docket)
     queries.setQueryData<DocketView>(keys.docket(docket), (d) => d && { ...d, talk: withEntry(d.talk, entry) });
   queries.setQueryData<OpenedConversation>(
@@ -197,6 +276,24 @@ export function showEntry(docket: string | null | undefined, entry: EntryView) {
         ),
       },
   );
+}
+
+/** Takes an entry out wherever it is shown: it was taken back. */
+export function dropEntry(docket: string | null, conversation: string | null, id: string) {
+  entryListeners.forEach((l) => l(id, null));
+  const without = (talk: Talk): Talk => ({ ...talk, entries: talk.entries.filter((e) => e.id !== id) });
+  if (docket) queries.setQueryData<DocketView>(keys.docket(docket), (d) => d && { ...d, talk: without(d.talk) });
+  if (conversation)
+    queries.setQueryData<OpenedConversation>(
+      keys.conversation(conversation),
+      (c) => c && { ...c, talk: without(c.talk) },
+    );
+}
+
+/** Takes on who is where, as the server says it at the beginning. */
+export function takePresent(views: { conversation: string; people: Present[] }[]) {
+  for (const view of views) present.set(view.conversation, view.people);
+  tell();
 }
 
 const withTask = (tasks: TaskView[], task: TaskView) =>
@@ -235,6 +332,7 @@ export function showConversation(conversation: ConversationView) {
       (d) => d && { ...d, conversations: d.conversations.map((c) => (c.id === conversation.id ? conversation : c)) },
     );
   queries.setQueryData<OpenedConversation>(keys.conversation(conversation.id), (c) => c && { ...c, conversation });
+  onConversation(conversation.id);
 }
 
 /** Says that something failed, in the words of the failure. */

@@ -9,6 +9,12 @@ export type Waiting = {
   body: string;
   close: boolean;
   at: string;
+  via?: string | null;
+  to?: string[] | null;
+  files?: string[];
+  seen?: number | null;
+  knowing?: boolean;
+  repliesTo?: string | null;
   refused?: string;
 };
 
@@ -58,7 +64,17 @@ async function attempt(waiting: Waiting) {
     const entry = await taken(
       api.POST('/api/conversations/{id}/entries', {
         params: { path: { id: waiting.conversation } },
-        body: { id: waiting.id, body: waiting.body, close: waiting.close },
+        body: {
+          id: waiting.id,
+          body: waiting.body,
+          close: waiting.close,
+          via: waiting.via ?? null,
+          to: waiting.to ?? null,
+          files: waiting.files ?? null,
+          seen: waiting.seen ?? null,
+          knowing: waiting.knowing ?? false,
+          repliesTo: waiting.repliesTo ?? null,
+        },
       }),
     );
     onSent(waiting, entry);

@@ -17,11 +17,20 @@ export const keys = {
   docket: (ref: string) => ['docket', ref] as const,
   conversation: (id: string) => ['conversation', id] as const,
   queues: ['queues'] as const,
+  today: ['today'] as const,
   tasks: ['tasks'] as const,
   alerts: ['alerts'] as const,
+  alertSettings: ['alert-settings'] as const,
   colleagues: ['colleagues'] as const,
   drafts: (entry: string) => ['drafts', entry] as const,
   page: ['page'] as const,
+  advice: (id: string) => ['advice', id] as const,
+  stock: ['stock'] as const,
+  contacts: ['contacts'] as const,
+  contact: (id: string) => ['contacts', id] as const,
+  setUp: ['set-up'] as const,
+  reports: (weeks: number) => ['reports', weeks] as const,
+  texts: ['texts'] as const,
   sent: ['sent'] as const,
   asides: ['asides'] as const,
 };
@@ -46,9 +55,6 @@ export const useConversation = (id: string) =>
     refetchInterval: 60_000,
   });
 
-export const useQueues = () =>
-  useQuery({ queryKey: keys.queues, queryFn: () => taken(api.GET('/api/conversations')), refetchInterval: 60_000 });
-
 export const useTasks = () =>
   useQuery({ queryKey: keys.tasks, queryFn: () => taken(api.GET('/api/tasks')), refetchInterval: 60_000 });
 
@@ -56,3 +62,12 @@ export const useAlerts = () => useQuery({ queryKey: keys.alerts, queryFn: () => 
 
 export const useColleagues = () =>
   useQuery({ queryKey: keys.colleagues, queryFn: () => taken(api.GET('/api/colleagues')), staleTime: 600_000 });
+
+export const useStock = () =>
+  useQuery({ queryKey: keys.stock, queryFn: () => taken(api.GET('/api/stock-replies')), staleTime: 300_000 });
+
+export const useTalkRows = (audience: string) =>
+  useQuery({
+    queryKey: ['talk', audience],
+    queryFn: () => taken(api.GET('/api/talk', { params: { query: { audience } } })),
+  });

@@ -384,6 +384,101 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/colleagues/standing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StandingView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/colleagues/{id}/leave/{first}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    first: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewLeave"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    first: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dockets": {
         parameters: {
             query?: never;
@@ -470,6 +565,9 @@ export interface paths {
             parameters: {
                 query?: {
                     before?: number;
+                    after?: number;
+                    around?: string;
+                    day?: string;
                 };
                 header?: never;
                 path: {
@@ -534,43 +632,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/conversations": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: {
-                    after?: number;
-                };
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["QueueRow"][];
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/conversations/{id}": {
         parameters: {
             query?: never;
@@ -619,6 +680,9 @@ export interface paths {
             parameters: {
                 query?: {
                     before?: number;
+                    after?: number;
+                    around?: string;
+                    day?: string;
                 };
                 header?: never;
                 path: {
@@ -742,9 +806,57 @@ export interface paths {
                 };
             };
         };
-        put?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewWords"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
         post?: never;
-        delete?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
         options?: never;
         head?: never;
         patch?: never;
@@ -779,6 +891,2209 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["VersionView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{id}/readers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReadersView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{id}/signs/{sign}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    sign: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    sign: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/pins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewPins"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MarksView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ReadTo"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MarksView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeptDraft"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewDraft"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/talk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    audience: string;
+                    open?: boolean;
+                    before?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TalkRow"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewConversation"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ConversationView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/group": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["GroupFields"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ConversationView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/members/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ConversationView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    person: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ConversationView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{id}/passings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewPassing"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Passed"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{id}/filing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewFiling"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/record/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/exports/{format}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    inside?: boolean;
+                    since?: string;
+                    until?: string;
+                };
+                header?: never;
+                path: {
+                    reference: string;
+                    format: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/shared": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SharedView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/shared": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SharedView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DraftCheck"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Checked"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/queue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewQueue"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ConversationView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/standing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewStanding"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ConversationView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/docket": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewDocket"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ConversationView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/forwards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Forwarding"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Forwarded"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{id}/leaving": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EntryView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TakenBack"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewCall"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CallNoted"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues/board": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    from?: number;
+                    count?: number;
+                    closed?: boolean;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BoardView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues/board/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BoardRow"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Reckoning"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/advice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Advice"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock-replies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock-replies/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewStock"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/stock-replies/{reply}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    reply: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FilledStock"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SetUpView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set-up/firm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FirmSetting"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SetUpView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set-up/queues/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["QueueSetting"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SetUpView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set-up/calendars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CalendarSetting"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SetUpView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set-up/holidays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewHoliday"][];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SetUpView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set-up/staff/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StaffSetting"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SetUpView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set-up/router": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RouterView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set-up/router/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RouterTrial"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RoutingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reports/responses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    weeks?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReportView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reports/responses/{table}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    weeks?: number;
+                };
+                header?: never;
+                path: {
+                    table: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/page/conversations/{id}/rating": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewRating"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TodayView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/looked-through": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LookedThrough"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/contacts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartyRow"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/contacts/{party}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    party: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartyFile"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    party: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewParty"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartyFile"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/contacts/people/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewContact"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartyFile"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/contacts/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    party?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CardFile"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Imported"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/contacts/{party}/merges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    party: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewMerge"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartyFile"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/contacts/merges/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/files/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    name: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FileView"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -1115,6 +3430,454 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/alerts/{id}/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KeepMark"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/alerts/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AlertView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/alerts/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AlertSettings"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AlertSettings"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AlertSettings"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/listening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ListeningView"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ListeningView"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ListeningView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/listening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ListeningView"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ListeningView"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ListeningView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    ended?: boolean;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NoticeView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notices/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewNotice"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NoticeView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notices/{id}/confirmation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/thanks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    person?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ThanksView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewThanks"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/find": {
         parameters: {
             query?: never;
@@ -1139,7 +3902,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["Hit"][];
+                        "application/json": components["schemas"]["FoundView"];
                     };
                 };
             };
@@ -1317,6 +4080,62 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/standins/text-office/texts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TextMessage"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OutsideText"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/asides": {
         parameters: {
             query?: never;
@@ -1393,10 +4212,24 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Advice: {
+            suggestions: components["schemas"]["SuggestionView"][];
+            routing: null | components["schemas"]["RoutingView"];
+        };
         AlertList: {
             alerts: components["schemas"]["AlertView"][];
             /** Format: int32 */
             unread: number;
+        };
+        AlertSettings: {
+            /** Format: time */
+            quietFrom: string;
+            /** Format: time */
+            quietTo: string;
+            quietDaysOff: boolean;
+            digest: boolean;
+            sound: boolean;
+            hiddenPage: boolean;
         };
         AlertView: {
             /** Format: uuid */
@@ -1418,6 +4251,11 @@ export interface components {
             task: null | string;
             words: string;
             read: boolean;
+            kept: boolean;
+            why: string;
+            quiet: boolean;
+            path: string;
+            answerable: boolean;
         };
         AsideView: {
             /** Format: uuid */
@@ -1426,6 +4264,87 @@ export interface components {
             at: string;
             reason: string;
             raw: string;
+        };
+        BoardCounts: {
+            /** Format: int32 */
+            all: number;
+            /** Format: int32 */
+            ours: number;
+            /** Format: int32 */
+            mine: number;
+        };
+        BoardQueue: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            site: string;
+            /** Format: uuid */
+            crewId: null | string;
+            crew: null | string;
+            goals: string;
+            unsorted: boolean;
+            shifts: components["schemas"]["StretchView"][];
+            closed: components["schemas"]["StretchView"][];
+        };
+        BoardRow: {
+            /** Format: uuid */
+            id: string;
+            docket: null | string;
+            name: string;
+            party: string;
+            lastWords: string;
+            lastBy: null | string;
+            /** Format: date-time */
+            lastAt: null | string;
+            /** Format: uuid */
+            owner: null | string;
+            /** Format: uuid */
+            crew: null | string;
+            /** Format: uuid */
+            queue: string;
+            turn: string;
+            state: null | string;
+            /** Format: date-time */
+            since: null | string;
+            /** Format: date-time */
+            soon: null | string;
+            /** Format: date-time */
+            due: null | string;
+            /** Format: double */
+            left: null | number;
+            /** Format: double */
+            goal: null | number;
+            /** Format: date-time */
+            aside: null | string;
+            open: boolean;
+            /** Format: int32 */
+            rank: number;
+            /** Format: int64 */
+            rankAt: number;
+        };
+        BoardView: {
+            /** Format: date-time */
+            at: string;
+            axis: components["schemas"]["PieceView"][];
+            queues: components["schemas"]["BoardQueue"][];
+            counts: components["schemas"]["BoardCounts"];
+            here: components["schemas"]["PresentView"][];
+            rows: components["schemas"]["BoardRow"][];
+            /** Format: int32 */
+            next: null | number;
+        };
+        CalendarSetting: {
+            name: string;
+            hours: components["schemas"]["DayHours"][];
+        };
+        CallNoted: {
+            docket: string;
+            /** Format: uuid */
+            entry: string;
+            task: null | components["schemas"]["TaskView"];
+        };
+        CardFile: {
+            text: string;
         };
         ChangeView: {
             /** Format: int64 */
@@ -1448,6 +4367,12 @@ export interface components {
             last: number;
             more: boolean;
         };
+        Checked: {
+            whoSees: string;
+            viewers: string[];
+            leaks: components["schemas"]["LeakView"][];
+            told: components["schemas"]["ToldView"][];
+        };
         ClockView: {
             state: string;
             label: string;
@@ -1462,6 +4387,21 @@ export interface components {
         Colleagues: {
             people: components["schemas"]["OwnerView"][];
             crews: components["schemas"]["OwnerView"][];
+            members: components["schemas"]["CrewMembers"][];
+        };
+        ConfusionCell: {
+            actual: string;
+            guessed: null | string;
+            /** Format: int32 */
+            count: number;
+        };
+        ContactView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            address: null | string;
+            language: string;
+            reaches: components["schemas"]["ReachView"][];
         };
         ConversationView: {
             /** Format: uuid */
@@ -1483,12 +4423,34 @@ export interface components {
             sendsMail: boolean;
             /** Format: int64 */
             lastEntry: null | number;
+            crew: null | components["schemas"]["OwnerView"];
+            /** Format: date-time */
+            asideUntil: null | string;
+            ways: components["schemas"]["WayView"][];
+            members: components["schemas"]["PersonView"][];
+            description: string;
+        };
+        CrewMembers: {
+            /** Format: uuid */
+            crew: string;
+            people: string[];
         };
         DayHours: {
             /** Format: int32 */
             weekday: number;
             start: string;
             end: string;
+        };
+        DayView: {
+            shifts: components["schemas"]["ShiftView"][];
+            /** Format: date-time */
+            now: string;
+            due: components["schemas"]["TaskView"][];
+            /** Format: double */
+            leftMinutes: number;
+            /** Format: double */
+            promisedMinutes: number;
+            words: string;
         };
         DemoPerson: {
             person: components["schemas"]["PersonView"];
@@ -1538,8 +4500,15 @@ export interface components {
             openGates: number;
             conversations: components["schemas"]["ConversationView"][];
             talk: components["schemas"]["Talk"];
+            marks: components["schemas"]["MarksView"][];
             tasks: components["schemas"]["TaskView"][];
             people: components["schemas"]["PersonView"][];
+        };
+        DraftCheck: {
+            body: string;
+            via?: null | string;
+            to?: null | string[];
+            files?: null | string[];
         };
         DraftView: {
             title: string;
@@ -1575,15 +4544,167 @@ export interface components {
             delivery: null | string;
             problem: null | string;
             tasks: components["schemas"]["TaskView"][];
+            /** Format: double */
+            leavesIn: null | number;
+            files: components["schemas"]["FileView"][];
+            automatic: boolean;
+            knowing: null | string;
+            /** Format: uuid */
+            source: null | string;
+            repliesTo: null | components["schemas"]["QuoteView"];
+            forwardedFrom: null | components["schemas"]["QuoteView"];
+            /** Format: int32 */
+            version: number;
+            /** Format: date-time */
+            edited: null | string;
+            /** Format: date-time */
+            removed: null | string;
+            mayChange: boolean;
+            body: null | string;
+            signs: components["schemas"]["SignView"][];
+            filing: null | components["schemas"]["FilingView"];
+        };
+        FileView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            mediaType: string;
+            /** Format: int64 */
+            size: number;
+            picture: boolean;
+        };
+        FiledRow: {
+            /** Format: uuid */
+            entry: string;
+            /** Format: date-time */
+            at: string;
+            author: string;
+            audience: string;
+            words: string;
+            filing: components["schemas"]["FilingView"];
+        };
+        FiledSum: {
+            name: string;
+            /** Format: int32 */
+            count: number;
+            /** Format: int32 */
+            minutes: number;
+            /** Format: int32 */
+            billable: number;
+        };
+        FilingView: {
+            kind: string;
+            /** Format: int32 */
+            minutes: number;
+            billable: boolean;
+            by: null | components["schemas"]["PersonView"];
+        };
+        FilledStock: {
+            body: string;
+            unfilled: string[];
+        };
+        FirmSetting: {
+            country: string;
+            /** Format: double */
+            routerThreshold: number;
+        };
+        Forwarded: {
+            /** Format: uuid */
+            conversation: string;
+            docket: null | string;
+            entry: components["schemas"]["EntryView"];
+        };
+        Forwarding: {
+            /** Format: uuid */
+            id: string;
+            entries: string[];
+            to: string;
+            name: null | string;
+            message: string;
+            /** @default false */
+            knowing: boolean;
+        };
+        FoundView: {
+            hits: components["schemas"]["Hit"][];
+            narrowings: components["schemas"]["NarrowingView"][];
+        };
+        GroupFields: {
+            name: string;
+            description: null | string;
+        };
+        HistoryRow: {
+            /** Format: uuid */
+            conversation: string;
+            docket: null | string;
+            subject: string;
+            open: boolean;
+            /** Format: date-time */
+            lastAt: null | string;
+            lastWords: string;
         };
         Hit: {
             kind: string;
             path: string;
             text: string;
+            marks: components["schemas"]["MarkView"][];
             detail: string;
+        };
+        Imported: {
+            /** Format: int32 */
+            added: number;
+            /** Format: int32 */
+            changed: number;
+            left: string[];
+        };
+        JsonElement: unknown;
+        KeepMark: {
+            kept: boolean;
+        };
+        KeptDraft: {
+            /** Format: uuid */
+            conversation: string;
+            docket: null | string;
+            doc: null | components["schemas"]["JsonElement"];
+            /** Format: date-time */
+            at: string;
+            from: null | string;
+        };
+        LeakView: {
+            kind: string;
+            reason: string;
+            words: null | string;
+        };
+        LeaveView: {
+            /** Format: date */
+            first: string;
+            /** Format: date */
+            last: string;
+            cover: null | components["schemas"]["PersonView"];
+            note: string;
         };
         LinkSignIn: {
             token: string;
+        };
+        ListeningView: {
+            level: string;
+            follows: boolean;
+        };
+        LookedThrough: {
+            /** Format: int64 */
+            upTo: number;
+        };
+        MarkView: {
+            /** Format: int32 */
+            start: number;
+            /** Format: int32 */
+            length: number;
+        };
+        MarksView: {
+            /** Format: uuid */
+            conversation: string;
+            /** Format: int64 */
+            readUpTo: number;
+            pins: components["schemas"]["PinView"][];
         };
         Me: {
             person: components["schemas"]["PersonView"];
@@ -1600,6 +4721,14 @@ export interface components {
             unreadAlerts: number;
             demo: boolean;
         };
+        MergeView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+        };
         MilestoneView: {
             name: string;
             /** Format: date-time */
@@ -1607,12 +4736,68 @@ export interface components {
             label: string;
             soon: boolean;
         };
+        NarrowingView: {
+            typed: string;
+            means: string;
+            understood: boolean;
+        };
+        NewCall: {
+            /** Format: uuid */
+            id: string;
+            docket: null | string;
+            who: string;
+            number: null | string;
+            about: string;
+            /** Format: date-time */
+            callBack: null | string;
+            /** Format: uuid */
+            for: null | string;
+        };
+        NewContact: {
+            /** Format: uuid */
+            party: string;
+            name: string;
+            address: null | string;
+            language: null | string;
+            reaches: components["schemas"]["ReachView"][];
+        };
+        NewConversation: {
+            /** Format: uuid */
+            id: string;
+            audience: string;
+            people: string[];
+            name?: null | string;
+            description?: null | string;
+        };
+        NewDocket: {
+            reference: null | string;
+            subject: null | string;
+        };
+        NewDraft: {
+            doc: null | components["schemas"]["JsonElement"];
+            from: null | string;
+        };
         NewEntry: {
             /** Format: uuid */
             id: string;
             body: string;
             /** @default false */
             close: boolean;
+            via?: null | string;
+            to?: null | string[];
+            files?: null | string[];
+            /** Format: int64 */
+            seen?: null | number;
+            /** @default false */
+            knowing: boolean;
+            /** Format: uuid */
+            repliesTo?: null | string;
+        };
+        NewFiling: {
+            kind: string;
+            /** Format: int32 */
+            minutes: number;
+            billable: boolean;
         };
         NewFirm: {
             name: string;
@@ -1628,9 +4813,67 @@ export interface components {
             date: string;
             name: string;
         };
+        NewLeave: {
+            /** Format: date */
+            last: string;
+            /** Format: uuid */
+            cover: null | string;
+            note: null | string;
+        };
+        NewMerge: {
+            /** Format: uuid */
+            gone: string;
+        };
+        NewNotice: {
+            title: string;
+            body: string;
+            crews: string[];
+            /** Format: date-time */
+            appears: null | string;
+            /** Format: date-time */
+            ends: null | string;
+            mustConfirm: boolean;
+        };
         NewOwner: {
             /** Format: uuid */
-            person: string;
+            person: null | string;
+            /** Format: uuid */
+            crew?: null | string;
+            note?: null | string;
+        };
+        NewParty: {
+            name: string;
+            kind: string;
+        };
+        NewPassing: {
+            /** Format: uuid */
+            id: string;
+            docket: null | string;
+            /** Format: uuid */
+            person: null | string;
+            note: null | string;
+        };
+        NewPins: {
+            entries: string[];
+        };
+        NewQueue: {
+            /** Format: uuid */
+            queue: string;
+        };
+        NewRating: {
+            /** Format: int32 */
+            steps: number;
+            words: null | string;
+        };
+        NewStanding: {
+            step: string;
+            /** Format: date-time */
+            until?: null | string;
+        };
+        NewStock: {
+            name: string;
+            body: string;
+            own: boolean;
         };
         NewTask: {
             /** Format: uuid */
@@ -1649,9 +4892,48 @@ export interface components {
             /** Format: int32 */
             estimateMinutes: null | number;
         };
+        NewThanks: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            person: string;
+            kind: string;
+            words: string;
+            /** Format: uuid */
+            entry: null | string;
+        };
+        NewWords: {
+            body: string;
+        };
+        NoticeView: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+            html: string;
+            by: null | components["schemas"]["PersonView"];
+            /** Format: date-time */
+            appears: string;
+            /** Format: date-time */
+            ends: null | string;
+            state: string;
+            crews: components["schemas"]["OwnerView"][];
+            mustConfirm: boolean;
+            confirmed: components["schemas"]["PersonView"][];
+            waitsFor: components["schemas"]["PersonView"][];
+            toConfirm: boolean;
+            /** Format: uuid */
+            conversation: string;
+            /** Format: int32 */
+            comments: number;
+            mayChange: boolean;
+            body: null | string;
+            /** Format: int32 */
+            version: number;
+        };
         OpenedConversation: {
             conversation: components["schemas"]["ConversationView"];
             talk: components["schemas"]["Talk"];
+            marks: components["schemas"]["MarksView"];
         };
         OutsideAnswer: {
             messageId: string;
@@ -1661,6 +4943,10 @@ export interface components {
             name: string;
             address: string;
             subject: string;
+            text: string;
+        };
+        OutsideText: {
+            number: string;
             text: string;
         };
         OwnerChoice: {
@@ -1692,11 +4978,35 @@ export interface components {
             subject: string;
             open: boolean;
             talk: components["schemas"]["Talk"];
+            asks: boolean;
+            /** Format: int32 */
+            steps: null | number;
+        };
+        PartyFile: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            kind: string;
+            people: components["schemas"]["ContactView"][];
+            history: components["schemas"]["HistoryRow"][];
+            merges: components["schemas"]["MergeView"][];
         };
         PartyPage: {
             firm: string;
             party: string;
             conversations: components["schemas"]["PartyConversation"][];
+        };
+        PartyRow: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            kind: string;
+            people: string[];
+            dockets: string[];
+            /** Format: int32 */
+            open: number;
+            /** Format: date-time */
+            lastAt: null | string;
         };
         PartyView: {
             /** Format: uuid */
@@ -1704,6 +5014,10 @@ export interface components {
             name: string;
             kind: string;
             shortName: string;
+        };
+        Passed: {
+            entry: components["schemas"]["EntryView"];
+            path: string;
         };
         PersonView: {
             /** Format: uuid */
@@ -1715,21 +5029,160 @@ export interface components {
             hue: number;
             role: null | string;
         };
+        PieceView: {
+            /** Format: int64 */
+            from: number;
+            /** Format: int64 */
+            to: number;
+            open: boolean;
+            /** Format: double */
+            start: number;
+            /** Format: double */
+            width: number;
+        };
+        PinView: {
+            /** Format: uuid */
+            entry: string;
+            words: string;
+            author: null | components["schemas"]["PersonView"];
+            /** Format: date-time */
+            at: string;
+            by: string;
+        };
+        Present: {
+            person: components["schemas"]["PersonView"];
+            writing: boolean;
+        };
+        PresentView: {
+            /** Format: uuid */
+            conversation: string;
+            people: components["schemas"]["Present"][];
+        };
         PrivateLink: {
             path: string;
         };
-        QueueRow: {
-            conversation: components["schemas"]["ConversationView"];
-            lastWords: string;
-            lastBy: string;
+        QueueSetting: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            site: string;
+            /** Format: uuid */
+            crew: null | string;
+            calendar: string;
+            /** Format: int32 */
+            firstMinutes: number;
+            /** Format: int32 */
+            laterMinutes: number;
+            handover: string;
+            unsorted: boolean;
+        };
+        QuoteView: {
+            /** Format: uuid */
+            id: null | string;
+            author: null | components["schemas"]["PersonView"];
+            words: string;
+            path: null | string;
+        };
+        RatingRow: {
+            group: string;
+            /** Format: int32 */
+            count: number;
+            /** Format: double */
+            average: number;
+            counts: number[];
+        };
+        RatingWords: {
             /** Format: date-time */
-            lastAt: null | string;
+            at: string;
+            party: string;
+            /** Format: int32 */
+            steps: number;
+            words: string;
+            owner: null | string;
+            queue: null | string;
         };
         RawMail: {
             raw: string;
         };
+        ReachView: {
+            kind: string;
+            value: string;
+            label: null | string;
+            shown?: null | string;
+        };
         ReadMark: {
             read: boolean;
+        };
+        ReadTo: {
+            /** Format: int64 */
+            upTo: number;
+        };
+        ReaderView: {
+            person: components["schemas"]["PersonView"];
+            /** Format: date-time */
+            at: string;
+        };
+        ReadersView: {
+            read: components["schemas"]["ReaderView"][];
+            unread: components["schemas"]["PersonView"][];
+            notYet: components["schemas"]["PersonView"][];
+        };
+        Reckoning: {
+            reason: string;
+        };
+        RecordView: {
+            rows: components["schemas"]["FiledRow"][];
+            all: components["schemas"]["FiledSum"];
+            byPerson: components["schemas"]["FiledSum"][];
+            byKind: components["schemas"]["FiledSum"][];
+        };
+        ReportView: {
+            from: string;
+            to: string;
+            byQueue: components["schemas"]["ResponseRow"][];
+            byOwner: components["schemas"]["ResponseRow"][];
+            byWeek: components["schemas"]["ResponseRow"][];
+            waits: components["schemas"]["WaitRow"][];
+            arrivals: number[][];
+            onDuty: number[][];
+            ratingByQueue: components["schemas"]["RatingRow"][];
+            ratingByOwner: components["schemas"]["RatingRow"][];
+            words: components["schemas"]["RatingWords"][];
+        };
+        ResponseRow: {
+            group: string;
+            /** Format: int32 */
+            replies: number;
+            /** Format: double */
+            median: number;
+            /** Format: double */
+            ninetieth: number;
+            /** Format: double */
+            within: number;
+        };
+        RouterTrial: {
+            text: string;
+        };
+        RouterView: {
+            /** Format: int32 */
+            lessons: number;
+            /** Format: double */
+            threshold: number;
+            /** Format: int32 */
+            tried: number;
+            /** Format: int32 */
+            placed: number;
+            /** Format: int32 */
+            right: number;
+            confusion: components["schemas"]["ConfusionCell"][];
+            lived: components["schemas"]["ConfusionCell"][];
+        };
+        RoutingView: {
+            queue: null | string;
+            /** Format: double */
+            certainty: number;
+            words: string[];
+            placed: boolean;
         };
         SentMail: {
             messageId: string;
@@ -1742,9 +5195,47 @@ export interface components {
             inReplyTo: null | string;
             references: string[];
         };
+        SetUpLine: {
+            /** Format: date-time */
+            at: string;
+            by: string;
+            what: string;
+            about: string;
+        };
+        SetUpView: {
+            firm: components["schemas"]["FirmSetting"];
+            queues: components["schemas"]["QueueSetting"][];
+            calendars: components["schemas"]["CalendarSetting"][];
+            holidays: components["schemas"]["NewHoliday"][];
+            staff: components["schemas"]["StaffSetting"][];
+            crews: components["schemas"]["OwnerView"][];
+            log: components["schemas"]["SetUpLine"][];
+        };
+        SharedView: {
+            kind: string;
+            name: string;
+            address: string;
+            /** Format: int64 */
+            size: null | number;
+            by: null | components["schemas"]["PersonView"];
+            /** Format: date-time */
+            at: string;
+            audience: string;
+            path: string;
+        };
+        ShiftView: {
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            to: string;
+        };
         SignIn: {
             address: string;
             password: string;
+        };
+        SignView: {
+            sign: string;
+            people: components["schemas"]["PersonView"][];
         };
         SilenceView: {
             /** Format: uuid */
@@ -1757,11 +5248,55 @@ export interface components {
             /** Format: double */
             minutes: number;
         };
+        SinceView: {
+            docket: string;
+            name: string;
+            sentence: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            upTo: number;
+        };
+        StaffSetting: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            role: string;
+            purpose: string;
+            crews: string[];
+            calendar: null | string;
+        };
         StageView: {
             name: string;
             standing: string;
             /** Format: int32 */
             openGates: number;
+        };
+        StandingView: {
+            person: components["schemas"]["PersonView"];
+            purpose: string;
+            availability: string;
+            label: string;
+            cover: null | components["schemas"]["PersonView"];
+            leaves: components["schemas"]["LeaveView"][];
+        };
+        StockView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            body: string;
+            own: boolean;
+            mayChange: boolean;
+        };
+        StretchView: {
+            /** Format: int64 */
+            from: number;
+            /** Format: int64 */
+            to: number;
+        };
+        SuggestionView: {
+            person: components["schemas"]["OwnerView"];
+            reasons: string[];
         };
         Taggable: {
             kind: string;
@@ -1770,11 +5305,36 @@ export interface components {
             detail: string;
             sees: boolean;
         };
+        TakenBack: {
+            body: string;
+        };
         Talk: {
             entries: components["schemas"]["EntryView"][];
             silences: components["schemas"]["SilenceView"][];
             /** Format: int64 */
             before: null | number;
+            /** Format: int64 */
+            after: null | number;
+        };
+        TalkRow: {
+            /** Format: int64 */
+            key: number;
+            /** Format: uuid */
+            id: string;
+            audience: string;
+            path: string;
+            docket: null | string;
+            title: string;
+            detail: string;
+            lastWords: null | string;
+            lastBy: null | components["schemas"]["PersonView"];
+            /** Format: date-time */
+            lastAt: null | string;
+            /** Format: int32 */
+            unread: number;
+            silence: null | string;
+            ours: boolean;
+            members: components["schemas"]["PersonView"][];
         };
         TaskFields: {
             title: string;
@@ -1821,6 +5381,59 @@ export interface components {
             owners: components["schemas"]["OwnerView"][];
             /** Format: int32 */
             version: number;
+        };
+        TextMessage: {
+            id: string;
+            from: string;
+            to: string;
+            text: string;
+            /** Format: date-time */
+            at: string;
+        };
+        ThanksView: {
+            /** Format: uuid */
+            id: string;
+            to: null | components["schemas"]["PersonView"];
+            by: null | components["schemas"]["PersonView"];
+            kind: string;
+            words: string;
+            /** Format: date-time */
+            at: string;
+            path: null | string;
+        };
+        TodayView: {
+            /** Format: date-time */
+            since: string;
+            sinceWords: string;
+            changes: components["schemas"]["SinceView"][];
+            day: components["schemas"]["DayView"];
+        };
+        ToldView: {
+            person: components["schemas"]["PersonView"];
+            reason: string;
+        };
+        VersionView: {
+            /** Format: int32 */
+            number: number;
+            /** Format: date-time */
+            at: string;
+            html: string;
+            current: boolean;
+        };
+        WaitRow: {
+            queue: string;
+            /** Format: int32 */
+            forUsCount: number;
+            /** Format: double */
+            forUs: number;
+            /** Format: int32 */
+            forThemCount: number;
+            /** Format: double */
+            forThem: number;
+        };
+        WayView: {
+            via: string;
+            to: string[];
         };
         Welcome: {
             firm: null | string;

@@ -14,6 +14,15 @@ const themes: [Theme, string][] = [
   ['dark', 'Dark'],
 ];
 
+/** Pages that one visits seldom, with who has them; null for everybody. */
+export const places: { to: string; name: string; roles: string[] | null }[] = [
+  { to: '/contacts', name: 'Contacts', roles: null },
+  { to: '/reports', name: 'How we do', roles: ['coordinator', 'manager', 'administrator'] },
+  { to: '/stock-replies', name: 'Stock replies', roles: ['member', 'coordinator', 'manager'] },
+  { to: '/set-up', name: 'Set up', roles: ['administrator'] },
+  { to: '/post-office', name: 'Post office stand-in', roles: null },
+];
+
 /** Ends this session, or all of them, and begins again at the first page. */
 export async function signOut(everywhere = false) {
   await taken(everywhere ? api.DELETE('/api/sessions') : api.DELETE('/api/session'));
@@ -65,9 +74,14 @@ export function AccountMenu({ me, onKeys }: { me: Me; onKeys: () => void }) {
             ))}
           </DropdownMenu.RadioGroup>
           <DropdownMenu.Separator className="my-1 border-t" />
-          <DropdownMenu.Item className={item} onSelect={() => void navigate('/post-office')}>
-            Post office stand-in
-          </DropdownMenu.Item>
+          {places
+            .filter((p) => p.roles === null || p.roles.includes(me.person.role ?? ''))
+            .map((p) => (
+              <DropdownMenu.Item key={p.to} className={item} onSelect={() => void navigate(p.to)}>
+                {p.name}
+              </DropdownMenu.Item>
+            ))}
+          <DropdownMenu.Separator className="my-1 border-t" />
           <DropdownMenu.Item className={item} onSelect={() => setTimeout(onKeys)}>
             Keys
           </DropdownMenu.Item>

@@ -1,9 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { Suspense, lazy, useEffect, useState } from 'react';
+import { v7 as newId } from 'uuid';
 import { BrowserRouter, Navigate, Route, Routes, useNavigate, useParams } from 'react-router';
 import { SignIn } from '../accounts/SignIn';
 import { type Me, Refusal, api, setGuard, taken } from '../api/client';
-import { connect, showEntry } from '../api/live';
+import { connect, sayWrong, showEntry, whenArrived, whenConversationChanges } from '../api/live';
+import { hearDrafts, joinDrafts } from '../conversations/drafts';
+import { refreshRow } from '../conversations/queues/board';
+import { leavingToast } from '../conversations/leaving';
 import { whenSent } from '../api/outbox';
 import { keys, queries } from '../api/queries';
 import { popUp } from '../alerts/PopUp';
@@ -17,10 +21,16 @@ const PartyPageView = lazy(() => import('../conversations/PartyPageView').then((
 const TodayPage = lazy(() => import('./TodayPage').then((m) => ({ default: m.TodayPage })));
 const DocketsPage = lazy(() => import('../dockets/DocketsPage').then((m) => ({ default: m.DocketsPage })));
 const DocketPage = lazy(() => import('../dockets/DocketPage').then((m) => ({ default: m.DocketPage })));
-const QueuesPage = lazy(() => import('../conversations/QueuesPage').then((m) => ({ default: m.QueuesPage })));
+const QueuesPage = lazy(() => import('../conversations/queues/QueuesPage').then((m) => ({ default: m.QueuesPage })));
 const ConversationPage = lazy(() =>
   import('../conversations/ConversationPage').then((m) => ({ default: m.ConversationPage })),
 );
+const TalkPage = lazy(() => import('../conversations/TalkPage').then((m) => ({ default: m.TalkPage })));
+const NoticeboardPage = lazy(() => import('../board/NoticeboardPage').then((m) => ({ default: m.NoticeboardPage })));
+const ContactsPage = lazy(() => import('../people/ContactsPage').then((m) => ({ default: m.ContactsPage })));
+const SetUpPage = lazy(() => import('../accounts/SetUpPage').then((m) => ({ default: m.SetUpPage })));
+const StockPage = lazy(() => import('../conversations/StockReplies').then((m) => ({ default: m.StockPage })));
+const ReportsPage = lazy(() => import('../reports/ReportsPage').then((m) => ({ default: m.ReportsPage })));
 const TasksPage = lazy(() => import('../tasks/TasksPage').then((m) => ({ default: m.TasksPage })));
 const PostOfficePage = lazy(() => import('../standins/PostOfficePage').then((m) => ({ default: m.PostOfficePage })));
 
@@ -63,11 +73,40 @@ async function anew() {
   queries.setQueryData(keys.me, await whoAmI());
 }
 
+/** A link to a colleague: the conversation between the two, begun when there is none. */
+function ToColleague() {
+  const { id = '' } = useParams();
+  const navigate = useNavigate();
+  useEffect(() => {
+    taken(
+      api.POST('/api/conversations', {
+        body: { id: newId(), audience: 'direct', people: [id], name: null, description: null },
+      }),
+    )
+      .then((c) => navigate(`/conversations/${c.id}`, { replace: true }))
+      .catch((wrong) => {
+        sayWrong(wrong);
+        void navigate('/', { replace: true });
+      });
+  }, [id, navigate]);
+  return null;
+}
+
 function Inside({ me }: { me: Me }) {
   useEffect(() => {
-    whenSent((waiting, entry) => showEntry(waiting.docket, entry));
+    whenSent((waiting, entry) => {
+      showEntry(waiting.docket, entry);
+      // Where the entry itself is in sight it says so; elsewhere a toast does.
+      if (entry.delivery === 'waiting')
+        setTimeout(() => document.getElementById(`entry-${entry.id}`) ?? leavingToast(entry, 'Leaves'), 400);
+    });
+    whenConversationChanges((id) => void refreshRow(id).catch(() => undefined));
+    if (me.staff) {
+      hearDrafts();
+      whenArrived(joinDrafts);
+    }
     void connect(me.sequence, (change) => change.alert && popUp(change.alert));
-  }, [me.sequence]);
+  }, [me.sequence, me.staff]);
   if (!me.staff)
     return (
       <Routes>
@@ -83,7 +122,15 @@ function Inside({ me }: { me: Me }) {
           <Route path="/dockets" element={<DocketsPage />} />
           <Route path="/dockets/:reference" element={<DocketPage me={me} />} />
           <Route path="/conversations/:id" element={<ConversationPage me={me} />} />
+          <Route path="/talk" element={<TalkPage me={me} />} />
+          <Route path="/colleagues/:id" element={<ToColleague />} />
+          <Route path="/noticeboard" element={<NoticeboardPage me={me} />} />
+          <Route path="/noticeboard/:conversation" element={<NoticeboardPage me={me} />} />
           <Route path="/tasks" element={<TasksPage />} />
+          <Route path="/contacts" element={<ContactsPage me={me} />} />
+          <Route path="/reports" element={<ReportsPage />} />
+          <Route path="/stock-replies" element={<StockPage />} />
+          <Route path="/set-up" element={<SetUpPage />} />
           <Route path="/post-office" element={<PostOfficePage />} />
           <Route path="*" element={<Navigate to="/" replace />} />
         </Routes>

@@ -1,14 +1,18 @@
-import { Bell, CheckSquare, FileStack, Inbox, Search, Sun, X } from 'lucide-react';
+import { Bell, CheckSquare, FileStack, Inbox, Megaphone, Phone, Search, Sun, X } from 'lucide-react';
 import { type ReactNode, Suspense, lazy, useEffect, useState } from 'react';
 import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { AlertsPanel } from '../alerts/AlertsPanel';
 import type { Me } from '../api/client';
 import { useLiveState } from '../api/live';
 import { outbox } from '../api/outbox';
-import { useAlerts, useQueues, useTasks } from '../api/queries';
+import { useAlerts, useTasks } from '../api/queries';
+import { useBoard } from '../conversations/queues/board';
+import { carried } from '../conversations/carried';
 import { drafts } from '../conversations/drafts';
 import { cx } from '../ui/controls';
 import { Count } from '../ui/tags';
+import { CallNote, beginCall } from '../conversations/CallNote';
+import { ColleaguesPanel } from '../people/ColleaguesPanel';
 import { AccountMenu } from './AccountMenu';
 import { Mark } from './Mark';
 import { useKeys } from './keys';
@@ -16,6 +20,7 @@ import { closeTab, tabs } from './tabs';
 
 const loadFindOrDo = () => import('../finding/FindOrDo');
 const FindOrDo = lazy(() => loadFindOrDo().then((m) => ({ default: m.FindOrDo })));
+const Carried = lazy(() => import('../conversations/Carried').then((m) => ({ default: m.Carried })));
 const KeysHelp = lazy(() => import('./KeysHelp').then((m) => ({ default: m.KeysHelp })));
 
 const places = [
@@ -23,16 +28,17 @@ const places = [
   { to: '/queues', name: 'Queues', icon: Inbox, key: 'q' },
   { to: '/dockets', name: 'Dockets', icon: FileStack, key: 'd' },
   { to: '/tasks', name: 'Tasks', icon: CheckSquare, key: 't' },
+  { to: '/noticeboard', name: 'Noticeboard', icon: Megaphone, key: 'b' },
 ] as const;
 
 function useCounts(me: Me) {
-  const queues = useQueues().data ?? [];
+  const rows = useBoard().data?.rows ?? [];
   const tasks = useTasks().data ?? [];
   const open = tasks.filter((t) => t.state !== 'done' && t.state !== 'dropped');
-  const mine = queues.filter((q) => q.conversation.turn === 'ours' && q.conversation.owner?.id === me.person.id);
+  const ours = rows.filter((r) => r.turn === 'ours' && r.rank === 0);
   return {
-    Today: mine.length + open.filter((t) => t.dueState !== 'well').length,
-    Queues: queues.filter((q) => q.conversation.turn === 'ours').length,
+    Today: ours.filter((r) => r.owner === me.person.id).length + open.filter((t) => t.dueState !== 'well').length,
+    Queues: ours.length,
     Dockets: 0,
     Tasks: open.length,
   } as Record<string, number>;
@@ -45,7 +51,7 @@ function Places({ me, foot }: { me: Me; foot?: boolean }) {
       aria-label="Places"
       className={
         foot
-          ? 'fixed inset-x-0 bottom-0 z-30 grid h-14 grid-cols-4 border-t bg-surface md:hidden'
+          ? 'fixed inset-x-0 bottom-0 z-30 grid h-14 grid-cols-5 border-t bg-surface md:hidden'
           : 'flex h-full items-stretch gap-1 max-md:hidden'
       }
     >
@@ -144,6 +150,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
   const [finding, setFinding] = useState(false);
   const [helping, setHelping] = useState(false);
   const [alerting, setAlerting] = useState(false);
+  const carrying = carried.use();
   const unread = useAlerts().data?.unread ?? me.unreadAlerts;
   const navigate = useNavigate();
 
@@ -168,6 +175,9 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
     '?': () => setHelping(true),
     '/': () => setFinding(true),
     'g a': () => setAlerting(true),
+    'g c': () => void navigate('/contacts'),
+    'g l': () => void navigate('/talk'),
+    c: () => beginCall(window.location.pathname),
     ...Object.fromEntries(places.map((p) => [`g ${p.key}`, () => void navigate(p.to)])),
   });
 
@@ -193,6 +203,14 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
           <Search size={16} className="md:hidden" aria-hidden />
           <kbd className="rounded-[3px] border bg-surface px-1 font-sans text-[11.5px] max-md:hidden">Ctrl K</kbd>
         </button>
+        <button
+          type="button"
+          title="Note a call (C)"
+          onClick={() => beginCall(window.location.pathname)}
+          className="ml-2 flex h-9 items-center gap-1 rounded-card px-2 text-soft hover:text-ink max-lg:hidden"
+        >
+          <Phone size={15} aria-hidden /> Call
+        </button>
         <AlertsPanel
           open={alerting}
           onOpenChange={setAlerting}
@@ -207,6 +225,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
             </button>
           }
         />
+        <ColleaguesPanel me={me} />
         <AccountMenu me={me} onKeys={() => setHelping(true)} />
       </header>
       <TabStrip />
@@ -214,9 +233,17 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
       <main id="page" tabIndex={-1} className="flex min-h-0 flex-1 flex-col outline-none">
         {children}
       </main>
+      <CallNote />
+      {carrying ? (
+        <Suspense fallback={null}>
+          <Carried me={me} />
+        </Suspense>
+      ) : null}
       <Places me={me} foot />
       <Suspense fallback={null}>
-        {finding ? <FindOrDo onClose={() => setFinding(false)} onKeys={() => setHelping(true)} /> : null}
+        {finding ? (
+          <FindOrDo role={me.person.role ?? ''} onClose={() => setFinding(false)} onKeys={() => setHelping(true)} />
+        ) : null}
         {helping ? <KeysHelp onClose={() => setHelping(false)} /> : null}
       </Suspense>
     </div>

@@ -1,122 +1,232 @@
+import { useQuery } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { AlertWords, markRead } from '../alerts/PopUp';
 import { pathOf } from '../alerts/go';
-import type { Me, QueueRow } from '../api/client';
-import { useAlerts, useQueues, useTasks } from '../api/queries';
+import { type DayView, type Me, type SinceView, api, taken } from '../api/client';
+import { sayWrong } from '../api/live';
+import { keys, queries, useAlerts, useTasks } from '../api/queries';
+import { type Row, standing, useBoard, useNow } from '../conversations/queues/board';
 import { FinishBox } from '../tasks/FinishBox';
-import { Empty } from '../ui/controls';
+import { Button } from '../ui/controls';
 import { Due, Priority, Standing } from '../ui/tags';
-import { day } from './time';
+import { clock, day, moment } from './time';
 
-const heading = 'mb-1 border-b pb-1 text-[13px] font-bold';
+const pathOfRow = (row: Row) => `/queues?conversation=${row.id}`;
 
-const pathOfRow = (row: QueueRow) =>
-  row.conversation.docket ? `/dockets/${row.conversation.docket}` : `/conversations/${row.conversation.id}`;
+function Part({ id, title, note, children }: { id: string; title: string; note?: string; children: ReactNode }) {
+  return (
+    <section aria-labelledby={id} className="min-w-0">
+      <h2 id={id} className="mb-1 flex items-baseline justify-between gap-2 border-b pb-1 text-[13px] font-bold">
+        {title} <span className="font-normal text-soft">{note}</span>
+      </h2>
+      {children}
+    </section>
+  );
+}
 
-/** What needs me, what is due, and what I was told. */
+/** What needs me, what my day holds, and what happened since I left. */
 export function TodayPage({ me }: { me: Me }) {
-  const queues = useQueues();
+  const queues = useBoard();
+  const now = useNow(15_000);
   const tasks = useTasks();
   const alerts = useAlerts();
-  const waiting = (queues.data ?? []).filter(
-    (q) =>
-      q.conversation.turn === 'ours' && (q.conversation.owner === null || q.conversation.owner.id === me.person.id),
+  const today = useQuery({
+    queryKey: keys.today,
+    queryFn: () => taken(api.GET('/api/today')),
+    refetchInterval: 60_000,
+    staleTime: 5_000,
+  });
+  const waiting = (queues.data?.rows ?? []).filter(
+    (r) => r.rank === 0 && (r.owner === me.person.id || (r.owner === null && r.crew === null)),
   );
+  const clockOf = (row: Row) =>
+    standing(
+      row,
+      queues.data?.queues.find((q) => q.id === row.queue),
+      now,
+    );
   const due = (tasks.data ?? []).filter((t) => t.state !== 'done' && t.state !== 'dropped' && t.dueState !== 'well');
-  const unread = (alerts.data?.alerts ?? []).filter((a) => !a.read);
+  const unread = (alerts.data?.alerts ?? []).filter((a) => !a.read && a.forMe);
   const ready = queues.data && tasks.data && alerts.data;
+  const nothing = ready && waiting.length + due.length + unread.length === 0;
   return (
     <div className="flex-1 overflow-auto p-4">
       <h1 className="mb-3 text-[19px] font-bold tracking-tight">
         Today, {me.person.firstName}{' '}
         <span className="font-normal text-soft">{day(me.now) === 'today' ? '' : day(me.now)}</span>
       </h1>
-      {ready && waiting.length + due.length + unread.length === 0 ? (
-        <Empty title="Nothing needs you just now">
-          Conversations that wait for your answer, tasks that are due and what you were told will stand here.{' '}
-          <Link to="/queues" className="text-wren underline">
-            See all queues
-          </Link>
-        </Empty>
-      ) : null}
-      {ready ? (
-        <div className="grid gap-6 lg:grid-cols-3">
-          {waiting.length > 0 ? (
-            <section aria-labelledby="waiting">
-              <h2 id="waiting" className={heading}>
-                Waits for an answer
-              </h2>
-              <ul className="grid gap-1.5">
-                {waiting.map((row) => (
-                  <li key={row.conversation.id}>
+      <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,300px)_minmax(0,1fr)]">
+        {ready ? (
+          <Part id="needs" title="Needs you" note={nothing ? '' : 'most urgent first'}>
+            {nothing ? (
+              <p className="py-2 text-soft">
+                Nothing needs you just now. Conversations that wait for your answer, tasks that are due and what you
+                were told will stand here.{' '}
+                <Link to="/queues" className="text-wren underline">
+                  See all queues
+                </Link>
+              </p>
+            ) : null}
+            <ul className="grid gap-1.5">
+              {waiting.slice(0, 40).map((row) => {
+                const stands = clockOf(row);
+                return (
+                  <li key={row.id}>
                     <Link
                       to={pathOfRow(row)}
                       className="block rounded-card border bg-surface px-3 py-2 hover:border-wren"
                     >
                       <span className="flex flex-wrap items-center justify-between gap-2">
-                        <b>
-                          {row.conversation.docket
-                            ? `${row.conversation.docket} ${row.conversation.docketName}`
-                            : row.conversation.party?.name}
-                        </b>
-                        {row.conversation.clock ? (
-                          <Standing state={row.conversation.clock.state}>{row.conversation.clock.label}</Standing>
-                        ) : null}
+                        <b>{row.docket ? `${row.docket} ${row.name}` : row.party}</b>
+                        {stands ? <Standing state={stands.state}>{stands.label}</Standing> : null}
                       </span>
                       <span className="line-clamp-2 text-soft">
                         {row.lastBy}: {row.lastWords}
                       </span>
                       <span className="text-[12.5px]">
-                        {row.conversation.owner ? 'You own it' : 'Nobody owns it yet'}
+                        Waits for an answer; {row.owner ? 'you own it' : 'nobody owns it yet'}
                       </span>
                     </Link>
                   </li>
-                ))}
-              </ul>
-            </section>
-          ) : null}
-          {due.length > 0 ? (
-            <section aria-labelledby="due">
-              <h2 id="due" className={heading}>
-                Due
-              </h2>
-              <ul>
-                {due.map((t) => (
-                  <li key={t.id} className="flex items-start gap-2 border-b py-2 last:border-0">
-                    <FinishBox task={t} />
-                    <span className="min-w-0">
-                      <Link to={`/tasks?task=${t.id}`} className="block hover:underline">
-                        {t.title}
-                      </Link>
-                      <span className="flex flex-wrap gap-x-3 text-[12.5px] text-soft">
-                        <Due task={t} />
-                        <Priority value={t.priority} />
-                        {t.docket}
-                      </span>
+                );
+              })}
+              {due.map((t) => (
+                <li key={t.id} className="flex items-start gap-2 border-b py-2 last:border-0">
+                  <FinishBox task={t} />
+                  <span className="min-w-0">
+                    <Link to={`/tasks?task=${t.id}`} className="block hover:underline">
+                      {t.title}
+                    </Link>
+                    <span className="flex flex-wrap gap-x-3 text-[12.5px] text-soft">
+                      <Due task={t} />
+                      <Priority value={t.priority} />
+                      {t.docket}
                     </span>
-                  </li>
-                ))}
-              </ul>
-            </section>
-          ) : null}
-          {unread.length > 0 ? (
-            <section aria-labelledby="told">
-              <h2 id="told" className={heading}>
-                You were told
-              </h2>
-              <ul>
-                {unread.map((a) => (
-                  <li key={a.id} className="border-b py-2 last:border-0">
-                    <Link to={pathOf(a)} onClick={() => void markRead(a.id, true)} className="block hover:underline">
-                      <AlertWords alert={a} />
-                    </Link>
-                  </li>
-                ))}
-              </ul>
-            </section>
-          ) : null}
-        </div>
-      ) : null}
+                  </span>
+                </li>
+              ))}
+              {unread.map((a) => (
+                <li key={a.id} className="border-b py-2 last:border-0">
+                  <Link to={pathOf(a)} onClick={() => void markRead(a.id, true)} className="block hover:underline">
+                    <AlertWords alert={a} />
+                  </Link>
+                </li>
+              ))}
+            </ul>
+          </Part>
+        ) : null}
+        {today.data ? (
+          <>
+            <Part id="hours" title="Your day">
+              <Day day={today.data.day} />
+            </Part>
+            <Part id="since" title="Since you left" note={today.data.sinceWords}>
+              <Since changes={today.data.changes} />
+            </Part>
+          </>
+        ) : null}
+      </div>
     </div>
+  );
+}
+
+const HourHeight = 44;
+
+/** The working hours as they lie, with what is due at its time, and a line for now. */
+function Day({ day: view }: { day: DayView }) {
+  const first = view.shifts[0];
+  const last = view.shifts.at(-1);
+  if (!first || !last)
+    return <p className="py-2 text-soft">You are off today. {view.due.length > 0 ? 'Due nevertheless:' : ''}</p>;
+  const begins = Math.floor(Date.parse(first.from) / 3_600_000) * 3_600_000;
+  const ends = Math.ceil(Date.parse(last.to) / 3_600_000) * 3_600_000;
+  const place = (at: number) => ((Math.min(ends, Math.max(begins, at)) - begins) / 3_600_000) * HourHeight;
+  const hours = Array.from({ length: (ends - begins) / 3_600_000 + 1 }, (_, i) => begins + i * 3_600_000);
+  const now = Date.parse(view.now);
+  // What is due at the same time stands below one another.
+  const slots = new Map<number, typeof view.due>();
+  for (const t of view.due) {
+    const at = Math.floor(Date.parse(t.due!) / 1_800_000) * 1_800_000;
+    slots.set(at, [...(slots.get(at) ?? []), t]);
+  }
+  return (
+    <>
+      <p className="py-1 text-[13px]">{view.words}</p>
+      <div className="relative ml-11 border-l" style={{ height: place(ends) + 30 }}>
+        {view.shifts.map((s) => (
+          <span
+            key={s.from}
+            aria-hidden
+            className="absolute inset-x-0 bg-surface"
+            style={{ top: place(Date.parse(s.from)), height: place(Date.parse(s.to)) - place(Date.parse(s.from)) }}
+          />
+        ))}
+        {hours.map((h) => (
+          <span key={h} aria-hidden className="absolute -left-11 right-0 border-t" style={{ top: place(h) }}>
+            <span className="absolute -top-2 left-0 bg-paper pr-1 text-[12px] text-soft">
+              {clock(new Date(h).toISOString())}
+            </span>
+          </span>
+        ))}
+        {now >= begins && now <= ends ? (
+          <span className="absolute inset-x-0 z-10 border-t-2 border-ink" style={{ top: place(now) }}>
+            <span className="absolute -top-[9px] right-0 rounded-[3px] bg-ink px-1 text-[11px] font-bold leading-4 text-paper">
+              {clock(view.now)}
+            </span>
+          </span>
+        ) : null}
+        <ul>
+          {[...slots].map(([at, list]) => (
+            <li key={at} className="absolute inset-x-1 z-[5] grid gap-0.5" style={{ top: place(at) + 3 }}>
+              {list.map((t) => (
+                <Link
+                  key={t.id}
+                  to={`/tasks?task=${t.id}`}
+                  className={`truncate rounded-[3px] border-l-[3px] bg-wren-wash px-1.5 py-0.5 text-[12.5px] hover:underline ${t.state === 'done' ? 'border-l-done text-soft line-through' : 'border-l-wren'}`}
+                >
+                  {clock(t.due!)} {t.title}
+                </Link>
+              ))}
+            </li>
+          ))}
+        </ul>
+      </div>
+    </>
+  );
+}
+
+/** What happened in each docket, in a sentence, until one says that one has seen it. */
+function Since({ changes }: { changes: SinceView[] }) {
+  if (changes.length === 0) return <p className="py-2 text-soft">Nothing happened that you have not seen.</p>;
+  const seen = (change: SinceView) => {
+    queries.setQueryData<{ changes: SinceView[] }>(
+      keys.today,
+      (t) => t && { ...t, changes: t.changes.filter((c) => c.docket !== change.docket) },
+    );
+    void taken(
+      api.PUT('/api/dockets/{reference}/looked-through', {
+        params: { path: { reference: change.docket } },
+        body: { upTo: change.upTo },
+      }),
+    ).catch(sayWrong);
+  };
+  return (
+    <ul>
+      {changes.map((c) => (
+        <li key={c.docket} className="flex items-start gap-2 border-b py-2 last:border-0">
+          <span className="min-w-0 flex-1">
+            <Link to={`/dockets/${c.docket}`} className="font-semibold hover:underline">
+              {c.docket} {c.name}
+            </Link>
+            <span className="block">{c.sentence}</span>
+            <span className="text-[12.5px] text-soft">{moment(c.at)}</span>
+          </span>
+          <Button look="quiet" className="flex-none text-[12.5px]" onClick={() => seen(c)}>
+            Seen all
+          </Button>
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -50,6 +50,12 @@ const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
 const two = (n: number) => String(n).padStart(2, '0');
 const dayNumber = (p: Parts) => Date.UTC(p.year, p.month - 1, p.day) / 86_400_000;
 
+/** The day of a moment on the firm's calendar, as "2026-04-14". */
+export function dateOf(iso: string) {
+  const p = parts(Date.parse(iso));
+  return `${p.year}-${two(p.month)}-${two(p.day)}`;
+}
+
 /** "14:30". */
 export function clock(iso: string) {
   const p = parts(Date.parse(iso));

@@ -2,11 +2,15 @@ import Mention from '@tiptap/extension-mention';
 import Placeholder from '@tiptap/extension-placeholder';
 import { PluginKey } from '@tiptap/pm/state';
 import { EditorContent, type Editor as TiptapEditor, useEditor } from '@tiptap/react';
+import { Extension } from '@tiptap/core';
 import StarterKit from '@tiptap/starter-kit';
-import type { SuggestionOptions, SuggestionProps } from '@tiptap/suggestion';
+import Suggestion, { type SuggestionOptions, type SuggestionProps } from '@tiptap/suggestion';
 import { Bold, Code, Italic, List, ListOrdered, Strikethrough } from 'lucide-react';
 import { forwardRef, useEffect, useImperativeHandle, useRef, useState } from 'react';
 import { type Taggable, api, taken } from '../api/client';
+import { sayWrong } from '../api/live';
+import { keys, queries } from '../api/queries';
+import { say } from '../ui/toasts';
 import { cx } from '../ui/controls';
 import { type DocNode, toMarkdown } from './markdown';
 
@@ -17,6 +21,7 @@ export type EditorHandle = {
   clear: () => void;
   restore: (doc: unknown) => void;
   doc: () => unknown;
+  focused: () => boolean;
 };
 
 type Props = {
@@ -25,6 +30,8 @@ type Props = {
   label: string;
   initial: unknown;
   autoFocus: boolean;
+  /** Whether stock replies are found after a semicolon. */
+  stock?: boolean;
   onChange: (empty: boolean, doc: unknown) => void;
   onSend: () => void;
 };
@@ -113,6 +120,55 @@ const tagNode = (name: string, sign: string, conversation: string, show: (choice
     renderText: ({ node }) => String(node.attrs.label),
   }).configure({ suggestion: { ...tagSuggestion(conversation, sign, name, show), pluginKey: new PluginKey(name) } });
 
+/** Stock replies after a semicolon and a letter: the chosen one is filled by the server for this conversation. */
+const stockReplies = (conversation: string, show: (choice: Choice | null) => void) =>
+  Extension.create({
+    name: 'stockReplies',
+    addProseMirrorPlugins() {
+      return [
+        Suggestion<Taggable>({
+          ...tagSuggestion(conversation, ';', 'tagThing', show),
+          editor: this.editor,
+          pluginKey: new PluginKey('stockReplies'),
+          char: ';',
+          allow: ({ state, range }) => /^;[a-z]/i.test(state.doc.textBetween(range.from, range.to)),
+          items: async ({ query }) => {
+            const all = await queries
+              .fetchQuery({
+                queryKey: keys.stock,
+                queryFn: () => taken(api.GET('/api/stock-replies')),
+                staleTime: 300_000,
+              })
+              .catch(() => []);
+            const typed = query.toLowerCase();
+            return all
+              .filter((s) => s.name.toLowerCase().includes(typed))
+              .slice(0, 8)
+              .map((s) => ({ kind: 'stock', target: s.id, text: s.name, detail: s.body, sees: true }));
+          },
+          command: ({ editor, range, props }) => {
+            const reply = (props as unknown as Taggable).target;
+            editor.chain().focus().deleteRange(range).run();
+            taken(
+              api.GET('/api/conversations/{id}/stock-replies/{reply}', {
+                params: { path: { id: conversation, reply } },
+              }),
+            )
+              .then(({ body, unfilled }) => {
+                const paragraphs = body
+                  .split(/\n{2,}/)
+                  .map((text) => ({ type: 'paragraph', content: [{ type: 'text', text }] }));
+                editor.chain().focus().insertContent(paragraphs).run();
+                if (unfilled.length > 0)
+                  say(`${unfilled.join(', ')} is not known here. Write what belongs there before it can be sent.`);
+              })
+              .catch(sayWrong);
+          },
+        }),
+      ];
+    },
+  });
+
 const tools: [string, typeof Bold, string, (e: TiptapEditor) => void][] = [
   ['Bold', Bold, 'bold', (e) => e.chain().focus().toggleBold().run()],
   ['Italic', Italic, 'italic', (e) => e.chain().focus().toggleItalic().run()],
@@ -124,7 +180,7 @@ const tools: [string, typeof Bold, string, (e: TiptapEditor) => void][] = [
 
 /** The editor of a composer: rich text that is Markdown underneath, with tags after @ and #. */
 export const Editor = forwardRef<EditorHandle, Props>(
-  ({ conversation, placeholder, label, initial, autoFocus, onChange, onSend }, ref) => {
+  ({ conversation, placeholder, label, initial, autoFocus, stock, onChange, onSend }, ref) => {
     const [choice, setChoice] = useState<Choice | null>(null);
     const sending = useRef(onSend);
     sending.current = onSend;
@@ -139,6 +195,7 @@ export const Editor = forwardRef<EditorHandle, Props>(
         Placeholder.configure({ placeholder }),
         tagNode('tagPerson', '@', conversation, setChoice),
         tagNode('tagThing', '#', conversation, setChoice),
+        ...(stock ? [stockReplies(conversation, setChoice)] : []),
       ],
       content: (initial as DocNode) ?? '',
       autofocus: autoFocus ? 'end' : false,
@@ -167,6 +224,7 @@ export const Editor = forwardRef<EditorHandle, Props>(
       clear: () => editor?.commands.clearContent(true),
       restore: (doc) => editor?.commands.setContent(doc as DocNode),
       doc: () => editor?.getJSON(),
+      focused: () => editor?.isFocused ?? false,
     }));
     useEffect(() => () => setChoice(null), []);
     const focused = editor?.isFocused || (editor && !editor.isEmpty);

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { type ConversationView, type Me, api, taken } from '../api/client';
 import { showConversation } from '../api/live';
 import { useColleagues } from '../api/queries';
@@ -6,30 +6,50 @@ import { Button, Panel, inputClass } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { say } from '../ui/toasts';
 
-type Props = { conversation: ConversationView; me: Me; open: boolean; onOpenChange: (open: boolean) => void };
+type Props = {
+  conversation: ConversationView;
+  me: Me;
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  trigger?: ReactNode;
+};
 
-/** Who owns a conversation, and giving it to somebody. */
-export function HandOver({ conversation, me, open, onOpenChange }: Props) {
-  const [typed, setTyped] = useState('');
-  const [wrong, setWrong] = useState('');
-  const people = (useColleagues().data?.people ?? []).filter(
-    (p) => p.id !== conversation.owner?.id && p.name.toLowerCase().includes(typed.toLowerCase()),
+/** Gives a conversation to a person or a crew. */
+export const giveTo = (id: string, body: { person?: string; crew?: string; note?: string }) =>
+  taken(
+    api.PUT('/api/conversations/{id}/owner', {
+      params: { path: { id } },
+      body: { person: body.person ?? null, crew: body.crew ?? null, note: body.note ?? null },
+    }),
   );
-  const give = async (person: string, name: string) => {
+
+/** Who owns a conversation, and giving it to somebody, with a word if wanted. */
+export function HandOver({ conversation, me, open, onOpenChange, trigger }: Props) {
+  const [typed, setTyped] = useState('');
+  const [note, setNote] = useState('');
+  const [wrong, setWrong] = useState('');
+  const colleagues = useColleagues().data;
+  const fits = (name: string) => name.toLowerCase().includes(typed.toLowerCase());
+  const people = (colleagues?.people ?? []).filter((p) => p.id !== conversation.owner?.id && fits(p.name));
+  const crews = (colleagues?.crews ?? []).filter((c) => c.id !== conversation.crew?.id && fits(c.name));
+  const give = async (to: { person?: string; crew?: string }, name: string) => {
     try {
-      showConversation(
-        await taken(
-          api.PUT('/api/conversations/{id}/owner', { params: { path: { id: conversation.id } }, body: { person } }),
-        ),
-      );
+      showConversation(await giveTo(conversation.id, { ...to, note: note.trim() || undefined }));
       onOpenChange(false);
       setTyped('');
-      say(person === me.person.id ? 'It is yours now.' : `Handed over to ${name}, who is told.`);
+      setNote('');
+      say(
+        to.person === me.person.id
+          ? 'It is yours now.'
+          : `Handed over to ${name}, ${to.crew ? 'who are' : 'who is'} told.`,
+      );
     } catch (refusal) {
       setWrong((refusal as Error).message);
     }
   };
   const mine = conversation.owner?.id === me.person.id;
+  const choice =
+    'flex min-h-[32px] w-full items-center gap-2 rounded-[3px] px-1.5 text-left hover:bg-wren-wash max-md:min-h-[44px]';
   return (
     <Panel
       label="Hand over"
@@ -40,18 +60,30 @@ export function HandOver({ conversation, me, open, onOpenChange }: Props) {
       }}
       align="end"
       trigger={
-        <button
-          type="button"
-          className="inline-flex min-h-6 items-center gap-1.5 rounded-[3px] px-1 hover:underline max-md:min-h-[44px]"
-        >
-          {conversation.owner ? <NameTag who={conversation.owner} /> : null}
-          {mine ? 'yours' : conversation.owner ? `${conversation.owner.firstName} owns it` : 'nobody owns it'}
-        </button>
+        trigger ?? (
+          <button
+            type="button"
+            className="inline-flex min-h-6 items-center gap-1.5 rounded-[3px] px-1 hover:underline max-md:min-h-[44px]"
+          >
+            {conversation.owner ? <NameTag who={conversation.owner} /> : null}
+            {mine
+              ? 'yours'
+              : conversation.owner
+                ? `${conversation.owner.firstName} owns it`
+                : conversation.crew
+                  ? `for the ${conversation.crew.name} crew`
+                  : 'nobody owns it'}
+          </button>
+        )
       }
     >
       <p className="mb-1.5 font-bold">{conversation.owner ? 'Hand over to' : 'Who answers this?'}</p>
       {!mine ? (
-        <Button look="main" className="mb-2 w-full" onClick={() => void give(me.person.id!, me.person.firstName)}>
+        <Button
+          look="main"
+          className="mb-2 w-full"
+          onClick={() => void give({ person: me.person.id! }, me.person.firstName)}
+        >
           Take it
         </Button>
       ) : null}
@@ -59,22 +91,35 @@ export function HandOver({ conversation, me, open, onOpenChange }: Props) {
         className={inputClass}
         value={typed}
         onChange={(e) => setTyped(e.target.value)}
-        placeholder="A colleague's name"
-        aria-label="A colleague's name"
+        placeholder="A colleague or a crew"
+        aria-label="A colleague's or a crew's name"
       />
       <ul className="mt-1.5 max-h-56 overflow-auto">
         {people.map((p) => (
           <li key={p.id}>
-            <button
-              type="button"
-              onClick={() => void give(p.id, p.firstName)}
-              className="flex min-h-[32px] w-full items-center gap-2 rounded-[3px] px-1.5 text-left hover:bg-wren-wash max-md:min-h-[44px]"
-            >
+            <button type="button" onClick={() => void give({ person: p.id }, p.firstName)} className={choice}>
               <NameTag who={p} /> {p.name}
             </button>
           </li>
         ))}
+        {crews.map((c) => (
+          <li key={c.id}>
+            <button type="button" onClick={() => void give({ crew: c.id }, `the ${c.name} crew`)} className={choice}>
+              <NameTag who={c} /> the {c.name} crew
+            </button>
+          </li>
+        ))}
       </ul>
+      <label className="mt-1.5 block">
+        <span className="mb-0.5 block text-[12.5px] text-soft">A word with it, inside only</span>
+        <input
+          className={inputClass}
+          maxLength={2000}
+          value={note}
+          onChange={(e) => setNote(e.target.value)}
+          placeholder="She asks for the price"
+        />
+      </label>
       {wrong ? (
         <p role="alert" className="mt-1 text-[13px] text-late">
           {wrong}

@@ -1,10 +1,12 @@
 import { Link2 } from 'lucide-react';
-import { type ConversationView, type Me, api, taken } from '../api/client';
+import { type ConversationView, type Me, type PinView, api, taken } from '../api/client';
 import { sayWrong, usePresent } from '../api/live';
 import { Tip, cx } from '../ui/controls';
 import { Standing } from '../ui/tags';
 import { say } from '../ui/toasts';
 import { HandOver } from './HandOver';
+import { SharedPanel } from './Shared';
+import { Pins } from './marks';
 
 type Props = {
   conversation: ConversationView;
@@ -13,13 +15,30 @@ type Props = {
   onChoose?: (id: string) => void;
   handing?: boolean;
   onHanding?: (open: boolean) => void;
+  /** Whether clock and owner are shown elsewhere already. */
+  bare?: boolean;
+  pins?: PinView[];
+  onGo?: (entry: string) => void;
 };
 
 const turns: Record<string, string> = { ours: 'our turn', theirs: 'their turn', nobodys: 'nothing due' };
 
 /** The head of a lane: whose it is, who is there, and for the outside its turn, clock and owner. */
-export function LaneHead({ conversation, me, others = [], onChoose, handing = false, onHanding }: Props) {
-  const inside = conversation.audience === 'inside';
+export function LaneHead({
+  conversation,
+  me,
+  others = [],
+  onChoose,
+  handing = false,
+  onHanding,
+  bare,
+  pins = [],
+  onGo,
+}: Props) {
+  const inside = conversation.audience !== 'outside';
+  const name =
+    { direct: 'Between you two', group: 'This group', notice: 'Comments', inside: 'Inside' }[conversation.audience] ??
+    'Outside';
   const here = usePresent(conversation.id).filter((p) => p.person.id !== me.person.id);
   const makeLink = async () => {
     try {
@@ -49,7 +68,7 @@ export function LaneHead({ conversation, me, others = [], onChoose, handing = fa
           : 'border-b border-b-outside-line bg-outside text-outside-ink',
       )}
     >
-      <h2 className="font-bold max-md:sr-only">{inside ? 'Inside' : 'Outside'}</h2>
+      <h2 className="whitespace-nowrap font-bold max-md:sr-only">{name}</h2>
       {inside ? <span>{conversation.whoSees}</span> : null}
       {!inside && others.length > 1 ? (
         <select
@@ -66,6 +85,8 @@ export function LaneHead({ conversation, me, others = [], onChoose, handing = fa
         </select>
       ) : null}
       {!inside && others.length <= 1 ? <span className="truncate">{conversation.party?.name}</span> : null}
+      {pins.length > 0 ? <Pins conversation={conversation.id} pins={pins} onGo={onGo} /> : null}
+      {conversation.audience === 'notice' ? null : <SharedPanel conversation={conversation} />}
       {here.length > 0 ? <span>{here.map((p) => p.person.firstName).join(', ')} here</span> : null}
       {!inside ? (
         <span className="ml-auto flex flex-none items-center gap-x-1.5">
@@ -81,7 +102,7 @@ export function LaneHead({ conversation, me, others = [], onChoose, handing = fa
               </button>
             </Tip>
           ) : null}
-          {conversation.clock ? (
+          {bare ? null : conversation.clock ? (
             <Tip text={conversation.clock.reason}>
               <span tabIndex={0} className="rounded-[3px]">
                 <Standing state={conversation.clock.state}>{conversation.clock.label}</Standing>
@@ -90,7 +111,14 @@ export function LaneHead({ conversation, me, others = [], onChoose, handing = fa
           ) : (
             <span>{conversation.open ? turns[conversation.turn ?? 'nobodys'] : 'closed'}</span>
           )}
-          <HandOver conversation={conversation} me={me} open={handing} onOpenChange={onHanding ?? (() => undefined)} />
+          {bare ? null : (
+            <HandOver
+              conversation={conversation}
+              me={me}
+              open={handing}
+              onOpenChange={onHanding ?? (() => undefined)}
+            />
+          )}
         </span>
       ) : null}
     </header>

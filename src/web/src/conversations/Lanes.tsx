@@ -1,3 +1,4 @@
+import { CalendarSearch } from 'lucide-react';
 import {
   type CSSProperties,
   Fragment,
@@ -9,18 +10,20 @@ import {
   useState,
 } from 'react';
 import { useSearchParams } from 'react-router';
-import type { ConversationView, EntryView, Me, SilenceView, Talk } from '../api/client';
+import type { ConversationView, EntryView, MarksView, Me, SilenceView, Talk } from '../api/client';
 import { useReading } from '../api/live';
 import { type Waiting, outbox, withdraw } from '../api/outbox';
 import { useKeys } from '../app/keys';
 import { Kept } from '../app/store';
-import { clock, day, exact } from '../app/time';
+import { clock, day, dateOf, exact } from '../app/time';
 import { useNarrow } from '../app/useNarrow';
 import { Divider } from '../ui/Divider';
-import { Button, cx } from '../ui/controls';
+import { Button, Field, Panel, cx } from '../ui/controls';
 import { Composer } from './Composer';
-import { EntryBlock } from './EntryBlock';
+import { type EntryActs, EntryBlock } from './EntryBlock';
 import { LaneHead } from './LaneHead';
+import { setPins, useReadingMarks } from './marks';
+import { type ReadTalk, useTalk } from './useTalk';
 
 const split = new Kept('wrenlet.lanes', 50);
 
@@ -29,45 +32,25 @@ type Lane = 'inside' | 'outside' | 'both';
 type Props = {
   me: Me;
   talk: Talk;
+  marks: MarksView[];
   conversations: ConversationView[];
-  older: (before: number) => Promise<Talk>;
+  read: ReadTalk;
+  /** The one outside conversation to show beside the inside; without it one chooses. */
+  only?: string;
 };
 
 type Row = { entry: EntryView; inside: boolean; silence?: SilenceView };
 
-/** All entries read so far in one order: the newest as they stand, the older ones as they were read. */
-function useEntries(talk: Talk, read: (before: number) => Promise<Talk>) {
-  const [past, setPast] = useState<{ entries: EntryView[]; before: number | null } | null>(null);
-  const [busy, setBusy] = useState(false);
-  const seen = useRef(new Map<string, EntryView>());
-  for (const e of talk.entries) seen.current.set(e.id, e);
-  const before = past ? past.before : talk.before;
-  const load = useCallback(async () => {
-    if (before === null || busy) return;
-    setBusy(true);
-    try {
-      const page = await read(before);
-      for (const e of page.entries) if (!seen.current.has(e.id)) seen.current.set(e.id, e);
-      setPast({ entries: page.entries, before: page.before });
-    } finally {
-      setBusy(false);
-    }
-  }, [before, busy, read]);
-  // Every change of the newest talk or of the past makes a new order of what has been seen.
-  const entries = useMemo(() => [...seen.current.values()].sort((a, b) => a.order - b.order), [talk, past]); // eslint-disable-line react-hooks/exhaustive-deps
-  return { entries, before, load, busy };
-}
-
 /** The talk of a docket in two lanes with the spine between, each lane with its own composer. */
-export function Lanes({ me, talk, conversations, older }: Props) {
-  const inside = conversations.find((c) => c.audience === 'inside');
+export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
+  const inside = conversations.find((c) => c.audience !== 'outside');
   const outsides = conversations.filter((c) => c.audience === 'outside');
   const [outsideId, setOutsideId] = useState<string | null>(null);
   const [params, setParams] = useSearchParams();
-  const { entries, before, load, busy } = useEntries(talk, older);
+  const { entries, before, after, newest, readEarlier, readLater, jump, toNewest } = useTalk(talk, read);
   const wanted = params.get('entry');
   const wantedEntry = wanted ? entries.find((e) => e.id === wanted) : undefined;
-  const outside = outsides.find((c) => c.id === (outsideId ?? wantedEntry?.conversation)) ?? outsides[0];
+  const outside = outsides.find((c) => c.id === (only ?? outsideId ?? wantedEntry?.conversation)) ?? outsides[0];
   const both = inside !== undefined && outside !== undefined;
 
   const narrow = useNarrow();
@@ -80,6 +63,9 @@ export function Lanes({ me, talk, conversations, older }: Props) {
   const [selected, setSelected] = useState<string | null>(null);
   const [drafting, setDrafting] = useState<string | null>(null);
   const [handing, setHanding] = useState(false);
+  const [answering, setAnswering] = useState<EntryView | null>(null);
+  /** Where one was before going to something far away. */
+  const [cameFrom, setCameFrom] = useState<string | null>(null);
   const insideComposer = useRef<{ focus: () => void }>(null);
   const outsideComposer = useRef<{ focus: () => void }>(null);
   const flow = useRef<HTMLDivElement>(null);
@@ -106,13 +92,12 @@ export function Lanes({ me, talk, conversations, older }: Props) {
   const visible = useMemo(() => rows.filter((r) => lane === 'both' || (lane === 'inside') === r.inside), [rows, lane]);
 
   // Stays at the foot while there; what arrives otherwise is counted, and nothing that is read moves.
-  const newest = entries.at(-1)?.id;
   const first = useRef(true);
   useLayoutEffect(() => {
-    if (atFoot.current) flow.current?.scrollTo({ top: flow.current.scrollHeight });
+    if (atFoot.current && after === null) flow.current?.scrollTo({ top: flow.current.scrollHeight });
     else if (!first.current) setBelow((n) => n + 1);
     first.current = false;
-  }, [newest, lane]);
+  }, [newest, lane]); // eslint-disable-line react-hooks/exhaustive-deps
   useEffect(() => {
     const box = flow.current;
     if (!box) return;
@@ -124,18 +109,28 @@ export function Lanes({ me, talk, conversations, older }: Props) {
     return () => watch.disconnect();
   }, []);
 
+  const reading = useReadingMarks(flow, inside, outside, marks, visible, me.person.id!);
   const scrolled = () => {
     const box = flow.current!;
-    atFoot.current = box.scrollHeight - box.scrollTop - box.clientHeight < 40;
+    atFoot.current = after === null && box.scrollHeight - box.scrollTop - box.clientHeight < 40;
     if (atFoot.current && below) setBelow(0);
-    if (box.scrollTop < 120 && before !== null && !busy) void loadOlder();
+    if (box.scrollTop < 200 && before !== null) void keepingPlace(readEarlier);
+    else if (box.scrollHeight - box.scrollTop - box.clientHeight < 200 && after !== null) void keepingPlace(readLater);
+    reading.rest();
   };
-  const loadOlder = async () => {
+  /** Reads on without moving what is being read: the first entry in sight stays where it is. */
+  const keepingPlace = async (more: () => Promise<void>) => {
     const box = flow.current!;
-    const fromFoot = box.scrollHeight - box.scrollTop;
-    await load();
+    const edge = box.getBoundingClientRect().top;
+    const anchor = [...box.querySelectorAll<HTMLElement>('[id^="entry-"]')].find(
+      (e) => e.getBoundingClientRect().bottom > edge,
+    );
+    const at = anchor?.getBoundingClientRect().top;
+    const id = anchor?.id;
+    await more();
     requestAnimationFrame(() => {
-      if (!atFoot.current) box.scrollTop = box.scrollHeight - fromFoot;
+      const now = id && document.getElementById(id)?.getBoundingClientRect().top;
+      if (typeof now === 'number' && at !== undefined && !atFoot.current) box.scrollTop += now - at;
     });
   };
 
@@ -150,11 +145,14 @@ export function Lanes({ me, talk, conversations, older }: Props) {
     });
   }, []);
 
-  // A link to an entry: read back until it is there, then stand on it.
+  // A link to an entry: go to where it is, then stand on it.
+  const sought = useRef<string | null>(null);
   useEffect(() => {
     if (!wanted) return;
     if (!wantedEntry) {
-      if (before !== null) void load();
+      if (sought.current !== wanted) void jump({ around: wanted });
+      else setParams((p) => (p.delete('entry'), p), { replace: true });
+      sought.current = wanted;
       return;
     }
     atFoot.current = false;
@@ -165,7 +163,40 @@ export function Lanes({ me, talk, conversations, older }: Props) {
       block?.focus({ preventScroll: true });
       setParams((p) => (p.delete('entry'), p), { replace: true });
     });
-  }, [wanted, wantedEntry, before, load, setParams]);
+  }, [wanted, wantedEntry, jump, setParams]);
+
+  /** Goes to an entry of this talk, far or near, and remembers where one was. */
+  const goTo = async (id: string) => {
+    const from = selected ?? [...document.querySelectorAll('[id^="entry-"]')].at(-1)?.id.slice(6) ?? null;
+    if (!entries.some((e) => e.id === id)) await jump({ around: id });
+    setCameFrom(from);
+    atFoot.current = false;
+    setSelected(id);
+    requestAnimationFrame(() => document.getElementById(`entry-${id}`)?.scrollIntoView({ block: 'center' }));
+  };
+  const goToDate = async (date: string) => {
+    await jump({ day: date });
+    atFoot.current = false;
+    requestAnimationFrame(() => {
+      const block = [...flow.current!.querySelectorAll<HTMLElement>('[data-at]')].find(
+        (e) => dateOf(e.dataset.at!) >= date,
+      );
+      block?.scrollIntoView({ block: 'start' });
+    });
+  };
+  const goToNewest = () => {
+    atFoot.current = true;
+    setBelow(0);
+    setCameFrom(null);
+    if (after !== null) toNewest();
+    requestAnimationFrame(() => flow.current?.scrollTo({ top: flow.current.scrollHeight }));
+  };
+  const pinsOf = (id: string | undefined) => marks.find((m) => m.conversation === id)?.pins ?? [];
+  const pin = async (entry: EntryView) => {
+    const before = pinsOf(entry.conversation).map((p) => p.entry);
+    const next = before.includes(entry.id) ? before.filter((e) => e !== entry.id) : [...before, entry.id];
+    await setPins(entry.conversation, next);
+  };
 
   const walk = (step: number) => {
     const said = visible.filter((r) => r.entry.kind !== 'event');
@@ -182,12 +213,33 @@ export function Lanes({ me, talk, conversations, older }: Props) {
     if (narrow || (lane !== 'both' && lane !== where)) setChosen(where);
     requestAnimationFrame(() => (where === 'inside' ? insideComposer : outsideComposer).current?.focus());
   };
+  const answer = (entry: EntryView) => {
+    setAnswering(entry);
+    write(entry.conversation === inside?.id ? 'inside' : 'outside');
+  };
+  // The same functions for all blocks at all times, so that a block is drawn anew only when it has changed itself.
+  const doing = useRef({ draft, answer, pin, goTo });
+  doing.current = { draft, answer, pin, goTo };
+  const acts = useMemo<EntryActs>(
+    () => ({
+      select: setSelected,
+      draft: (id, open) => doing.current.draft(id, open),
+      answer: (entry) => doing.current.answer(entry),
+      pin: (entry) => void doing.current.pin(entry),
+      go: (id) => void doing.current.goTo(id),
+    }),
+    [],
+  );
   useKeys({
     j: () => walk(1),
     k: () => walk(-1),
     n: () => inside && write('inside'),
     r: () => outside && write('outside'),
     t: () => selected && draft(selected, true),
+    q: () => {
+      const entry = entries.find((e) => e.id === selected);
+      if (entry && entry.kind !== 'event') answer(entry);
+    },
     o: () => outside && setHanding(true),
     '1': () => setChosen('inside'),
     '2': () => setChosen('outside'),
@@ -208,6 +260,7 @@ export function Lanes({ me, talk, conversations, older }: Props) {
   const insideWaiting = inside ? waiting.filter((w) => w.conversation === inside.id) : [];
   const outsideWaiting = outside ? waiting.filter((w) => w.conversation === outside.id) : [];
 
+  const pinned = new Set([...pinsOf(inside?.id), ...pinsOf(outside?.id)].map((p) => p.entry));
   let lastDay = '';
   return (
     <section aria-label="Talk" className="flex min-h-0 min-w-0 flex-1 flex-col" ref={body}>
@@ -231,9 +284,12 @@ export function Lanes({ me, talk, conversations, older }: Props) {
         </div>
       ) : null}
       <div className="grid flex-none" style={columns}>
-        {showIn && inside ? <LaneHead conversation={inside} me={me} /> : null}
+        {showIn && inside ? (
+          <LaneHead conversation={inside} me={me} pins={pinsOf(inside.id)} onGo={(id) => void goTo(id)} />
+        ) : null}
         {showSpine ? (
-          <div className="relative border-b bg-paper">
+          <div className="relative grid place-items-center border-b bg-paper">
+            <GoToDate onGo={(date) => void goToDate(date)} />
             {lane === 'both' ? (
               <Divider
                 label="Width of the lanes"
@@ -253,14 +309,17 @@ export function Lanes({ me, talk, conversations, older }: Props) {
           <LaneHead
             conversation={outside}
             me={me}
-            others={outsides}
+            others={only ? [] : outsides}
             onChoose={setOutsideId}
             handing={handing}
+            bare={only !== undefined}
             onHanding={setHanding}
+            pins={pinsOf(outside.id)}
+            onGo={(id) => void goTo(id)}
           />
         ) : null}
       </div>
-      <div className="relative min-h-0 flex-1">
+      <div className="relative min-h-20 flex-1">
         <div
           ref={flow}
           onScroll={scrolled}
@@ -284,8 +343,8 @@ export function Lanes({ me, talk, conversations, older }: Props) {
             <div className="relative py-1">
               {before !== null ? (
                 <p className="py-1 text-center">
-                  <Button look="quiet" onClick={() => void loadOlder()}>
-                    {busy ? 'Reading …' : 'Earlier entries'}
+                  <Button look="quiet" onClick={() => void keepingPlace(readEarlier)}>
+                    Earlier entries
                   </Button>
                 </p>
               ) : null}
@@ -309,17 +368,24 @@ export function Lanes({ me, talk, conversations, older }: Props) {
                   ) : (
                     <EntryBlock
                       entry={entry}
+                      me={me.person}
                       selected={selected === entry.id}
                       drafting={drafting === entry.id}
+                      conversation={within ? inside! : outside!}
                       showTime={!showSpine}
-                      onSelect={() => setSelected(entry.id)}
-                      onDraft={(open) => draft(entry.id, open)}
+                      pinned={pinned.has(entry.id)}
+                      acts={acts}
                     />
                   );
                 const blank = silence && showOut ? <SilenceLabel silence={silence} /> : null;
                 return (
                   <Fragment key={entry.id}>
-                    <div className="grid" style={columns}>
+                    {reading.firstNew === entry.id ? (
+                      <p className="my-1 flex items-center gap-2 px-3 text-[12.5px] font-semibold text-wren before:h-px before:flex-1 before:bg-wren after:h-px after:flex-1 after:bg-wren">
+                        new since you last read
+                      </p>
+                    ) : null}
+                    <div className="grid" style={columns} data-at={entry.at}>
                       {showIn && inside ? <div className="min-w-0">{within ? block : null}</div> : null}
                       {showSpine ? (
                         <time
@@ -357,34 +423,94 @@ export function Lanes({ me, talk, conversations, older }: Props) {
             </div>
           </div>
         </div>
-        {below > 0 ? (
-          <Button
-            look="main"
-            className="absolute bottom-2 left-1/2 -translate-x-1/2"
-            onClick={() => {
-              atFoot.current = true;
-              setBelow(0);
-              flow.current?.scrollTo({ top: flow.current.scrollHeight, behavior: 'smooth' });
-            }}
-          >
-            {below} new below
-          </Button>
-        ) : null}
+        <div className="absolute bottom-2 left-1/2 flex -translate-x-1/2 gap-2">
+          {cameFrom ? (
+            <Button
+              className="shadow-sm"
+              onClick={() => {
+                const back = cameFrom;
+                void goTo(back).then(() => setCameFrom(null));
+              }}
+            >
+              Back to where you were
+            </Button>
+          ) : null}
+          {below > 0 || after !== null ? (
+            <Button look="main" onClick={goToNewest}>
+              {below > 0 ? `${below} new below` : 'To the newest'}
+            </Button>
+          ) : null}
+        </div>
       </div>
-      <div className="grid flex-none" style={columns}>
+      <div className="grid min-h-0 shrink overflow-y-auto" style={columns}>
         {showIn && inside ? (
           <div className="border-t border-dashed border-t-inside-line bg-inside px-2.5 py-2">
-            <Composer key={inside.id} ref={insideComposer} conversation={inside} me={me.person.id!} />
+            <Composer
+              key={inside.id}
+              ref={insideComposer}
+              conversation={inside}
+              me={me.person.id!}
+              entries={entries}
+              answering={answering?.conversation === inside.id ? answering : null}
+              onAnswered={() => setAnswering(null)}
+            />
           </div>
         ) : null}
         {showSpine ? <div className="border-t bg-paper" /> : null}
         {showOut && outside ? (
           <div className="border-t border-t-outside-line bg-outside px-2.5 py-2">
-            <Composer key={outside.id} ref={outsideComposer} conversation={outside} me={me.person.id!} />
+            <Composer
+              key={outside.id}
+              ref={outsideComposer}
+              conversation={outside}
+              me={me.person.id!}
+              entries={entries}
+              answering={answering?.conversation === outside.id ? answering : null}
+              onAnswered={() => setAnswering(null)}
+            />
           </div>
         ) : null}
       </div>
     </section>
+  );
+}
+
+/** Goes to what was said on a day. */
+function GoToDate({ onGo }: { onGo: (date: string) => void }) {
+  const [open, setOpen] = useState(false);
+  const [date, setDate] = useState('');
+  return (
+    <Panel
+      label="Go to a date"
+      align="center"
+      className="w-56"
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <button
+          type="button"
+          title="Go to a date"
+          aria-label="Go to a date"
+          className="grid size-6 place-items-center rounded-[3px] text-soft hover:text-ink max-md:size-11"
+        >
+          <CalendarSearch size={14} />
+        </button>
+      }
+    >
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (!date) return;
+          setOpen(false);
+          onGo(date);
+        }}
+      >
+        <Field label="What was said from" type="date" value={date} onChange={(e) => setDate(e.target.value)} />
+        <Button look="main" type="submit" disabled={!date} className="mt-2 w-full">
+          Go there
+        </Button>
+      </form>
+    </Panel>
   );
 }
 

@@ -5,7 +5,9 @@ import { v7 as newId } from 'uuid';
 import { type EntryView, type Me, type PartyPage, api, taken } from '../api/client';
 import { outbox, send } from '../api/outbox';
 import { keys } from '../api/queries';
+import { queries } from '../api/queries';
 import { signOut } from '../app/AccountMenu';
+import { Files } from './EntryFiles';
 import { exact, moment } from '../app/time';
 import { Button, Wrong, cx, inputClass } from '../ui/controls';
 import { NameTag } from '../ui/tags';
@@ -29,6 +31,7 @@ function Said({ entry, firm }: { entry: EntryView; firm: string }) {
         </time>
       </p>
       <div className="said font-read text-[15px]" dangerouslySetInnerHTML={{ __html: entry.html }} />
+      <Files entry={entry} />
     </li>
   );
 }
@@ -79,6 +82,9 @@ function Talk({ conversation, firm }: { conversation: Conversation; firm: string
           <li ref={foot} aria-hidden className="h-px" />
         </ul>
       </div>
+      {conversation.asks ? (
+        <Question key={`${conversation.id} ${conversation.steps}`} conversation={conversation} firm={firm} />
+      ) : null}
       <form
         className="flex-none border-t border-t-outside-line bg-outside px-3 py-2.5"
         onSubmit={(e) => {
@@ -109,6 +115,89 @@ function Talk({ conversation, firm }: { conversation: Conversation; firm: string
           </div>
         </div>
       </form>
+    </section>
+  );
+}
+
+const steps = ['badly', 'not well', 'all right', 'well', 'very well'];
+
+/** Asked once a conversation is closed: how did we do, in five steps and words. */
+function Question({ conversation, firm }: { conversation: Conversation; firm: string }) {
+  const [chosen, setChosen] = useState<number | null>(conversation.steps);
+  const [words, setWords] = useState('');
+  const [said, setSaid] = useState(conversation.steps !== null);
+  const [wrong, setWrong] = useState('');
+  const give = async () => {
+    try {
+      await taken(
+        api.PUT('/api/page/conversations/{id}/rating', {
+          params: { path: { id: conversation.id } },
+          body: { steps: chosen!, words },
+        }),
+      );
+      setSaid(true);
+      void queries.invalidateQueries({ queryKey: keys.page });
+    } catch (refusal) {
+      setWrong((refusal as Error).message);
+    }
+  };
+  return (
+    <section aria-label="How did we do" className="flex-none border-t bg-surface px-3 py-2.5">
+      <div className="mx-auto max-w-[720px]">
+        {said ? (
+          <p>
+            Thank you. You said that we did <b>{steps[chosen! - 1]}</b>.{' '}
+            <Button look="quiet" onClick={() => setSaid(false)}>
+              Change it
+            </Button>
+          </p>
+        ) : (
+          <>
+            <fieldset>
+              <legend className="mb-1 font-bold">This is closed. How did {firm} do?</legend>
+              <div className="flex flex-wrap gap-1.5">
+                {steps.map((s, i) => (
+                  <label
+                    key={s}
+                    className={cx(
+                      'flex min-h-[34px] cursor-pointer items-center gap-1.5 rounded-card border px-2.5 max-md:min-h-[44px]',
+                      chosen === i + 1 && 'border-wren bg-wren-wash font-semibold',
+                    )}
+                  >
+                    <input
+                      type="radio"
+                      name={`steps ${conversation.id}`}
+                      checked={chosen === i + 1}
+                      onChange={() => setChosen(i + 1)}
+                    />
+                    {s}
+                  </label>
+                ))}
+              </div>
+            </fieldset>
+            {chosen !== null ? (
+              <div className="mt-2 flex flex-wrap items-end gap-2">
+                <input
+                  aria-label="In your words, if you like"
+                  placeholder="In your words, if you like"
+                  maxLength={2000}
+                  className={cx(inputClass, '!w-auto min-w-56 flex-1')}
+                  value={words}
+                  onChange={(e) => setWords(e.target.value)}
+                />
+                <Button look="main" onClick={() => void give()}>
+                  Say it
+                </Button>
+              </div>
+            ) : null}
+            {wrong ? (
+              <p role="alert" className="text-late">
+                {wrong}
+              </p>
+            ) : null}
+          </>
+        )}
+      </div>
     </section>
   );
 }

@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import type { DocketView, TaskView } from '../api/client';
 import { FinishBox } from '../tasks/FinishBox';
 import { Due, NameTag, Owners, Priority } from '../ui/tags';
+import { Record } from './Record';
 
 const done = (t: TaskView) => t.state === 'done';
 
@@ -81,6 +82,8 @@ export function Commitments({ docket }: { docket: DocketView }) {
           </section>
         ) : null;
       })}
+      <Head name="Record" note="" />
+      <Record reference={docket.ref} />
       <Head name="People" note="" />
       <p className="flex flex-wrap gap-1.5">
         {docket.people.map((p) => (

@@ -1,14 +1,16 @@
-import { useCallback, useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import { useParams } from 'react-router';
-import { type DocketView, type Me, api, taken } from '../api/client';
+import type { DocketView, Me } from '../api/client';
 import { usePresent } from '../api/live';
 import { useDocket } from '../api/queries';
 import { Kept } from '../app/store';
 import { openTab } from '../app/tabs';
 import { exact } from '../app/time';
 import { Lanes } from '../conversations/Lanes';
+import { readTalk } from '../conversations/useTalk';
 import { Divider } from '../ui/Divider';
-import { Wrong, cx } from '../ui/controls';
+import { Panel, Wrong, cx } from '../ui/controls';
+import { Listening } from '../alerts/AlertsPanel';
 import { Priority } from '../ui/tags';
 import { Commitments } from './Commitments';
 
@@ -59,6 +61,20 @@ function Head({ docket, me }: { docket: DocketView; me: Me }) {
         {docket.priority !== 'normal' ? <Priority value={docket.priority} /> : null}
         {docket.limited ? <span>limited to listed people</span> : null}
         {docket.open ? null : <b>closed</b>}
+        <Panel
+          label="What I hear of it"
+          className="w-[min(420px,90vw)]"
+          trigger={
+            <button
+              type="button"
+              className="min-h-6 rounded-[3px] underline decoration-dotted underline-offset-2 hover:text-ink"
+            >
+              What I hear
+            </button>
+          }
+        >
+          <Listening reference={docket.ref} />
+        </Panel>
         {names.length > 0 ? (
           <span>
             {names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)} are` : `${names[0]} is`} here
@@ -94,11 +110,7 @@ export function DocketPage({ me }: { me: Me }) {
     document.title = docket ? `${docket.ref} ${docket.shortName} · Wrenlet` : 'Wrenlet';
     return () => void (document.title = 'Wrenlet');
   }, [docket]);
-  const older = useCallback(
-    (before: number) =>
-      taken(api.GET('/api/dockets/{reference}/talk', { params: { path: { reference: ref }, query: { before } } })),
-    [ref],
-  );
+  const read = useMemo(() => readTalk(ref, ''), [ref]);
 
   if (error && !docket) return <Wrong error={error} again={() => void refetch()} />;
   if (!docket) return null;
@@ -106,7 +118,14 @@ export function DocketPage({ me }: { me: Me }) {
     <div className="flex min-h-0 flex-1 flex-col">
       <Head docket={docket} me={me} />
       <div className="flex min-h-0 flex-1">
-        <Lanes key={docket.ref} me={me} talk={docket.talk} conversations={docket.conversations} older={older} />
+        <Lanes
+          key={docket.ref}
+          me={me}
+          talk={docket.talk}
+          marks={docket.marks}
+          conversations={docket.conversations}
+          read={read}
+        />
         <div className="relative flex-none border-l max-lg:hidden" style={{ width: side }}>
           <Divider
             label="Width of commitments"

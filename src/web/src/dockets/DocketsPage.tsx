@@ -71,6 +71,9 @@ export function DocketsPage() {
             </button>
           ))}
         </div>
+        <Link to="/talk" className="text-soft underline underline-offset-2 hover:text-ink">
+          All talk
+        </Link>
         <input
           aria-label="Filter"
           placeholder="Filter by boat, person, site, words"

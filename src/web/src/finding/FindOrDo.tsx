@@ -1,34 +1,58 @@
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
-import { useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { type Hit, api, taken } from '../api/client';
+import { type Hit, type NarrowingView, api, taken } from '../api/client';
 import { sayWrong } from '../api/live';
-import { signOut } from '../app/AccountMenu';
+import { places, signOut } from '../app/AccountMenu';
+import { beginCall } from '../conversations/CallNote';
 import { tabs } from '../app/tabs';
 import { applyTheme, theme } from '../app/theme';
 
 const row =
   'flex min-h-[34px] cursor-pointer items-baseline gap-3 rounded-[3px] px-2.5 py-1 data-[selected=true]:bg-wren-wash';
-const kinds: Record<string, string> = { docket: 'Dockets', task: 'Tasks', entry: 'What was said' };
+const kinds: Record<string, string> = {
+  docket: 'Dockets',
+  task: 'Tasks',
+  person: 'People',
+  file: 'Files',
+  entry: 'What was said',
+};
+
+/** What a search can be narrowed by; a press adds it, and whoever knows it types it. */
+const narrowings: [string, string][] = [
+  ['/by ', 'Who'],
+  ['/in ', 'Where'],
+  ['/since ', 'Since'],
+  ['/until ', 'Until'],
+  ['/files', 'With files'],
+  ['/inside', 'Inside'],
+  ['/outside', 'Outside'],
+  ['/open', 'Open'],
+  ['/closed', 'Closed'],
+];
 
 /** One field for finding anything and doing everything, by typing. */
-export function FindOrDo({ onClose, onKeys }: { onClose: () => void; onKeys: () => void }) {
+export function FindOrDo({ role, onClose, onKeys }: { role: string; onClose: () => void; onKeys: () => void }) {
   const [typed, setTyped] = useState('');
   const [hits, setHits] = useState<Hit[]>([]);
+  const [narrowed, setNarrowed] = useState<NarrowingView[]>([]);
   const [searched, setSearched] = useState('');
+  const field = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   useEffect(() => {
     const words = typed.trim();
     const timer = setTimeout(() => {
       if (words.length < 2) {
         setHits([]);
+        setNarrowed([]);
         setSearched(words);
         return;
       }
       taken(api.GET('/api/find', { params: { query: { words } } }))
         .then((found) => {
-          setHits(found);
+          setHits(found.hits);
+          setNarrowed(found.narrowings);
           setSearched(words);
         })
         .catch(sayWrong);
@@ -47,8 +71,14 @@ export function FindOrDo({ onClose, onKeys }: { onClose: () => void; onKeys: () 
     ['Go to Today', () => go('/')],
     ['Go to Queues', () => go('/queues')],
     ['Go to Dockets', () => go('/dockets')],
+    ['Go to all talk', () => go('/talk')],
+    ['Go to talk between us', () => go('/talk?audience=own')],
     ['Go to Tasks', () => go('/tasks')],
-    ['Open the post office stand-in', () => go('/post-office')],
+    ['Go to Noticeboard', () => go('/noticeboard')],
+    ...places
+      .filter((p) => p.roles === null || p.roles.includes(role))
+      .map((p): [string, () => void] => [`Go to ${p.name}`, () => go(p.to)]),
+    ['Note a call', () => act(() => beginCall(window.location.pathname))],
     ['Show the keys', () => act(onKeys)],
     ['Use the light theme', () => act(() => (theme.set('light'), applyTheme()))],
     ['Use the dark theme', () => act(() => (theme.set('dark'), applyTheme()))],
@@ -68,11 +98,38 @@ export function FindOrDo({ onClose, onKeys }: { onClose: () => void; onKeys: () 
           <Dialog.Title className="sr-only">Find or do</Dialog.Title>
           <Command shouldFilter={false} loop label="Find or do">
             <Command.Input
+              ref={field}
               value={typed}
               onValueChange={setTyped}
               placeholder="A docket, a task, words that were said, or something to do"
               className="h-12 w-full border-b bg-transparent px-3.5 text-[15px] outline-none placeholder:text-soft"
             />
+            <div className="flex flex-wrap items-center gap-1 border-b px-2.5 py-1 text-[12.5px]">
+              <span className="text-soft">Narrow:</span>
+              {narrowings.map(([word, name]) => (
+                <button
+                  key={word}
+                  type="button"
+                  title={word}
+                  onClick={() => {
+                    setTyped((t) => `${t.trimEnd()}${t.trim() ? ' ' : ''}${word}`);
+                    field.current?.focus();
+                  }}
+                  className="min-h-6 rounded-[3px] border px-1.5 text-soft hover:border-soft hover:text-ink max-md:min-h-[44px]"
+                >
+                  {name}
+                </button>
+              ))}
+            </div>
+            {narrowed.length > 0 ? (
+              <p className="flex flex-wrap gap-x-3 border-b bg-paper px-3 py-1 text-[12.5px]">
+                {narrowed.map((n) => (
+                  <span key={n.typed} className={n.understood ? 'font-semibold' : 'text-late'}>
+                    {n.means}
+                  </span>
+                ))}
+              </p>
+            ) : null}
             <Command.List className="max-h-[60vh] overflow-auto p-1.5">
               {typed.trim() === '' && open.length > 0 ? (
                 <Command.Group heading={<Heading>Open</Heading>}>
@@ -95,8 +152,15 @@ export function FindOrDo({ onClose, onKeys }: { onClose: () => void; onKeys: () 
                 return found.length > 0 ? (
                   <Command.Group key={kind} heading={<Heading>{heading}</Heading>}>
                     {found.map((h) => (
-                      <Command.Item key={h.path} value={h.path} onSelect={() => go(h.path)} className={row}>
-                        <span className="min-w-0 flex-1 truncate">{h.text}</span>
+                      <Command.Item
+                        key={h.path + h.text}
+                        value={`${kind} ${h.path} ${h.text}`}
+                        onSelect={() => go(h.path)}
+                        className={row}
+                      >
+                        <span className="min-w-0 flex-1 truncate">
+                          <Marked hit={h} />
+                        </span>
                         <span className="flex-none text-[12.5px] text-soft">{h.detail}</span>
                       </Command.Item>
                     ))}
@@ -120,6 +184,22 @@ export function FindOrDo({ onClose, onKeys }: { onClose: () => void; onKeys: () 
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
+  );
+}
+
+/** A text with the words that were looked for marked. */
+function Marked({ hit }: { hit: Hit }) {
+  const parts: ReactNode[] = [];
+  let at = 0;
+  for (const m of hit.marks) {
+    parts.push(hit.text.slice(at, m.start), <mark key={m.start}>{hit.text.slice(m.start, m.start + m.length)}</mark>);
+    at = m.start + m.length;
+  }
+  return (
+    <>
+      {parts}
+      {hit.text.slice(at)}
+    </>
   );
 }
 

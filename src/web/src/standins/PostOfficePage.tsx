@@ -100,6 +100,76 @@ function Stranger() {
   );
 }
 
+function Texts() {
+  const { data } = useQuery({
+    queryKey: keys.texts,
+    queryFn: () => taken(api.GET('/api/standins/text-office/texts')),
+    refetchInterval: 5000,
+  });
+  const [number, setNumber] = useState('');
+  const [text, setText] = useState('');
+  const [wrong, setWrong] = useState('');
+  const deliver = async (event: FormEvent) => {
+    event.preventDefault();
+    setWrong('');
+    try {
+      await taken(api.POST('/api/standins/text-office/texts', { body: { number, text } }));
+      setText('');
+      say('Delivered. It arrives in its conversation.');
+    } catch (refusal) {
+      setWrong((refusal as Error).message);
+    }
+  };
+  return (
+    <section aria-labelledby="texts">
+      <h2 id="texts" className={heading}>
+        Text messages
+      </h2>
+      {data && data.length > 0 ? (
+        <ul className="mb-2 grid max-h-56 gap-1 overflow-auto">
+          {data.map((t) => (
+            <li key={t.id} className="rounded-card border bg-surface px-2.5 py-1.5 text-[13px]">
+              <button
+                type="button"
+                className="min-h-6 font-semibold underline decoration-line"
+                onClick={() => setNumber(t.to)}
+              >
+                to {t.to}
+              </button>{' '}
+              <span className="text-soft">{moment(t.at)}</span>
+              <span className="block whitespace-pre-wrap">{t.text}</span>
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <p className="mb-2 text-soft">Replies by text stand here as soon as they have left.</p>
+      )}
+      <form onSubmit={(e) => void deliver(e)} className="grid gap-2">
+        <Field
+          label="Text from the number"
+          required
+          inputMode="tel"
+          value={number}
+          wrong={wrong || undefined}
+          onChange={(e) => setNumber(e.target.value)}
+        />
+        <label className="block">
+          <span className="mb-0.5 block text-[13px] font-semibold">What it says</span>
+          <textarea
+            required
+            className={cx(inputClass, 'min-h-[50px]')}
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+          />
+        </label>
+        <div>
+          <Button type="submit">Deliver the text</Button>
+        </div>
+      </form>
+    </section>
+  );
+}
+
 function Raw() {
   const [raw, setRaw] = useState('');
   const { data } = useQuery({
@@ -207,6 +277,7 @@ export function PostOfficePage() {
           {mail ? <Letter key={mail.messageId} mail={mail} /> : null}
         </div>
         <div className="grid content-start gap-6 border-l p-4 md:min-h-0 md:overflow-auto">
+          <Texts />
           <Stranger />
           <Raw />
         </div>

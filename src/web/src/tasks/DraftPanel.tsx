@@ -17,9 +17,11 @@ type LineProps = {
   onChange: (draft: Draft) => void;
   onMake: () => void;
   onDrop: () => void;
+  /** Which of several it is, "2 of 3"; null where there is one only. */
+  number: string | null;
 };
 
-function DraftLine({ draft, only, wrong, onChange, onMake, onDrop }: LineProps) {
+function DraftLine({ draft, number, only, wrong, onChange, onMake, onDrop }: LineProps) {
   const title = useRef<HTMLInputElement>(null);
   useEffect(() => {
     title.current?.focus({ preventScroll: true });
@@ -28,7 +30,7 @@ function DraftLine({ draft, only, wrong, onChange, onMake, onDrop }: LineProps) 
   const reasons = draft.parts.filter((p) => p.field !== 'title').map((p) => p.reason);
   return (
     <form
-      aria-label="Task from these words"
+      aria-label={number ? `Task from these words, ${number}` : 'Task from these words'}
       onClick={(e) => e.stopPropagation()}
       onKeyDown={(e) => {
         if (e.key !== 'Escape') return;
@@ -139,10 +141,11 @@ function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; o
           These words ask for nothing by themselves. Say what is to be done.
         </p>
       ) : null}
-      {drafts.map((d) => (
+      {drafts.map((d, i) => (
         <DraftLine
           key={d.id}
           draft={d}
+          number={drafts.length > 1 ? `${i + 1} of ${drafts.length}` : null}
           only={drafts.length === 1}
           wrong={wrong[d.id] ?? ''}
           onChange={(next) => setDrafts(drafts.map((x) => (x.id === d.id ? next : x)))}

@@ -27,6 +27,30 @@ export const Button = forwardRef<HTMLButtonElement, ButtonProps>(({ look = 'plai
 ));
 Button.displayName = 'Button';
 
+type IconProps = ButtonHTMLAttributes<HTMLButtonElement> & { label: string; hint?: string };
+
+/** A small button that is an icon, with its name for those who do not see it. A press on it is no press on what it stands on. */
+export const IconButton = forwardRef<HTMLButtonElement, IconProps>(
+  ({ label, hint, className, onClick, ...rest }, ref) => (
+    <button
+      ref={ref}
+      type="button"
+      title={hint ?? label}
+      aria-label={label}
+      onClick={(e) => {
+        e.stopPropagation();
+        onClick?.(e);
+      }}
+      className={cx(
+        'grid size-6 flex-none place-items-center rounded-[3px] text-soft hover:text-ink disabled:opacity-40 max-md:size-11',
+        className,
+      )}
+      {...rest}
+    />
+  ),
+);
+IconButton.displayName = 'IconButton';
+
 export const inputClass =
   'w-full rounded-card border border-line bg-surface px-2.5 py-1 min-h-[30px] text-ink placeholder:text-soft max-md:min-h-[44px]';
 
@@ -45,9 +69,9 @@ export function Field({ label, hint, wrong, className, ...rest }: FieldProps) {
 }
 
 /** What hovering or focusing explains. */
-export function Tip({ text, children }: { text: string; children: ReactNode }) {
+export function Tip({ text, children, open }: { text: string; children: ReactNode; open?: boolean }) {
   return (
-    <RadixTooltip.Root delayDuration={400}>
+    <RadixTooltip.Root delayDuration={400} open={open}>
       <RadixTooltip.Trigger asChild>{children}</RadixTooltip.Trigger>
       <RadixTooltip.Portal>
         <RadixTooltip.Content

@@ -2,7 +2,13 @@ import { X } from 'lucide-react';
 import { type ReactNode, useEffect, useSyncExternalStore } from 'react';
 import { Button } from './controls';
 
-type Toast = { id: number; body: ReactNode; action?: { label: string; run: () => void }; stays: boolean };
+type Toast = {
+  id: number;
+  body: ReactNode;
+  action?: { label: string; run: () => void };
+  stays: boolean;
+  lasts?: number;
+};
 
 let toasts: Toast[] = [];
 let next = 1;
@@ -10,8 +16,11 @@ const listeners = new Set<() => void>();
 const tell = () => listeners.forEach((l) => l());
 
 /** Says something at the foot of the window; it goes by itself unless it stays. */
-export function say(body: ReactNode, options: { action?: Toast['action']; stays?: boolean } = {}) {
-  toasts = [...toasts, { id: next++, body, action: options.action, stays: options.stays ?? false }].slice(-4);
+export function say(body: ReactNode, options: { action?: Toast['action']; stays?: boolean; lasts?: number } = {}) {
+  toasts = [
+    ...toasts,
+    { id: next++, body, action: options.action, stays: options.stays ?? false, lasts: options.lasts },
+  ].slice(-4);
   tell();
 }
 
@@ -23,7 +32,7 @@ const dismiss = (id: number) => {
 function One({ toast }: { toast: Toast }) {
   useEffect(() => {
     if (toast.stays) return;
-    const timer = setTimeout(() => dismiss(toast.id), 8000);
+    const timer = setTimeout(() => dismiss(toast.id), toast.lasts ?? 8000);
     return () => clearTimeout(timer);
   }, [toast]);
   return (

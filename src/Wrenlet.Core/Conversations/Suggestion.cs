@@ -1,0 +1,107 @@
+using System.Collections.Immutable;
+using NodaTime;
+using Wrenlet.Core.Calendars;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.People;
+
+namespace Wrenlet.Core.Conversations;
+
+/// <summary>What someone carries already.</summary>
+/// <param name="Late">Owned conversations whose goal is missed.</param>
+/// <param name="Soon">Owned conversations with less than a quarter of the goal left.</param>
+/// <param name="Ours">Other owned conversations that wait for us.</param>
+/// <param name="Theirs">Owned conversations that wait for the party.</param>
+/// <param name="TasksDue">Own tasks that are late or due within the working day.</param>
+public readonly record struct AnswerLoad(int Late, int Soon, int Ours, int Theirs, int TasksDue)
+{
+    /// <summary>One figure for all of it: what presses counts more than what waits for others.</summary>
+    public double Weight => (3 * Late) + (2 * Soon) + Ours + (0.25 * Theirs) + (0.5 * TasksDue);
+
+    /// <summary>How many conversations wait for an answer by them.</summary>
+    public int Open => Late + Soon + Ours;
+}
+
+/// <summary>Someone who could own a conversation, as far as the choice needs to know them.</summary>
+/// <param name="Person">Who.</param>
+/// <param name="Hours">Their working time.</param>
+/// <param name="Load">What they carry.</param>
+/// <param name="Answered">How often they have answered this party before.</param>
+/// <param name="Here">Whether they are signed in at this moment.</param>
+public sealed record Candidate(Person Person, WorkCalendar Hours, AnswerLoad Load, int Answered, bool Here);
+
+/// <summary>A suggestion for who should own a conversation.</summary>
+/// <param name="Person">Who.</param>
+/// <param name="Score">The higher, the better placed.</param>
+/// <param name="Reasons">Why, in words; what speaks against comes last.</param>
+public sealed record Suggestion(Person Person, double Score, ImmutableArray<string> Reasons);
+
+/// <summary>Chooses who is best placed to answer.</summary>
+public static class Suggesting
+{
+    private const double OnDuty = 4;
+    private const double Working = 3;
+    private const double Knows = 2;
+    private const double IsHere = 0.5;
+
+    /// <summary>The best placed first; only staff who see the conversation, and not its present owner.</summary>
+    /// <param name="candidates">Those to choose among.</param>
+    /// <param name="place">Where the conversation stands.</param>
+    /// <param name="onDuty">The queue's crew on duty, with its name; null when it has none.</param>
+    /// <param name="owner">Its present owner; null when nobody.</param>
+    /// <param name="party">Short name of the party, for the reasons.</param>
+    /// <param name="now">The present.</param>
+    /// <param name="most">How many to return.</param>
+    public static ImmutableArray<Suggestion> Best(IEnumerable<Candidate> candidates, Place place, Crew? onDuty, PersonId? owner, string party, Instant now, int most = 3) =>
+        [.. candidates
+            .Where(c => c.Person.IsStaff && c.Person.Id != owner && c.Person.MaySee(place))
+            .Select(c => Weigh(c, onDuty, party, now))
+            .OrderByDescending(s => s.Score).ThenBy(s => s.Person.Name, StringComparer.Ordinal)
+            .Take(most)];
+
+    private static Suggestion Weigh(Candidate candidate, Crew? onDuty, string party, Instant now)
+    {
+        var reasons = ImmutableArray.CreateBuilder<string>();
+        var score = -candidate.Load.Weight;
+        var duty = onDuty is { } crew && candidate.Person.Crews.Contains(crew.Id);
+        if (duty)
+        {
+            score += OnDuty;
+            reasons.Add($"on duty ({onDuty!.Name})");
+        }
+
+        var working = candidate.Hours.IsWorking(now);
+        if (working)
+        {
+            score += Working;
+            reasons.Add("working now");
+        }
+
+        if (candidate.Answered > 0)
+        {
+            score += Knows * Math.Min(1, 0.5 + (candidate.Answered / 6.0));
+            reasons.Add(candidate.Answered == 1 ? $"has answered {party} once" : $"has answered {party} {candidate.Answered} times");
+        }
+
+        if (candidate.Here)
+        {
+            score += IsHere;
+            reasons.Add("here now");
+        }
+
+        reasons.Add((candidate.Load.Open, candidate.Load.Late) switch
+        {
+            (0, _) => "nothing waits for them",
+            (var open, 0) => $"{open} open",
+            (var open, var late) => $"{open} open, {late} late",
+        });
+        if (!working) reasons.Add($"away until {BackAt(candidate.Hours, now)}");
+        return new(candidate.Person, score, reasons.ToImmutable());
+    }
+
+    private static string BackAt(WorkCalendar hours, Instant now)
+    {
+        var back = hours.Add(now, Duration.FromTicks(1)).InZone(hours.Zone);
+        var culture = System.Globalization.CultureInfo.InvariantCulture;
+        return back.Date == now.InZone(hours.Zone).Date ? back.ToString("HH:mm", culture) : back.ToString("ddd HH:mm", culture);
+    }
+}

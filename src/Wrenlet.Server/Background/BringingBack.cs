@@ -1,0 +1,37 @@
+using Wrenlet.Server.Alerts;
+using Wrenlet.Server.Conversations;
+using Wrenlet.Server.People;
+
+namespace Wrenlet.Server.Background;
+
+/// <summary>Does what was set for a moment when it has come: brings conversations back that were set aside, and tells of notices that appear.</summary>
+public sealed class BringingBack(Handling handling, Noticing noticing, WhoIsWho who, FirmClock clock, ILogger<BringingBack> log) : BackgroundService
+{
+    private static readonly TimeSpan Pause = TimeSpan.FromSeconds(10);
+
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        using var timer = new PeriodicTimer(Pause);
+        try
+        {
+            do
+            {
+                if (who.Current.Firm is null) continue;
+                try
+                {
+                    await handling.BringBack(clock.Now);
+                    await noticing.TellDue(clock.Now);
+                }
+                catch (Microsoft.Data.Sqlite.SqliteException wrong)
+                {
+                    log.LogError(wrong, "What was set aside could not be brought back; it is tried again");
+                }
+            }
+            while (await timer.WaitForNextTickAsync(stoppingToken));
+        }
+        catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
+        {
+            // The server stops.
+        }
+    }
+}

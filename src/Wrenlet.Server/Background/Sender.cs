@@ -1,0 +1,147 @@
+using System.Diagnostics;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.People;
+using Wrenlet.Formats.Text;
+using Wrenlet.Server.Conversations;
+using Wrenlet.Server.People;
+using Wrenlet.Server.Standins;
+using Wrenlet.Storage;
+using Wrenlet.Storage.Conversations;
+
+namespace Wrenlet.Server.Background;
+
+/// <summary>
+/// Sends what waits in the outbox once its time to think is over. Before it is handed over it is marked as leaving, so that it can no
+/// longer be taken back. When the server stops between handing over and noting that, a post office that tells repeats by their id gets
+/// it again; with any other nobody knows whether it left, and a person decides.
+/// </summary>
+public sealed class Sender(Database database, WriteQueue writes, WhoIsWho who, IPostOffice office, StandinTextOffice texts, FileKeeper keeper, FirmClock clock, ILogger<Sender> log) : BackgroundService
+{
+    private const int AtOnce = 200;
+    private static readonly TimeSpan Pause = TimeSpan.FromSeconds(5);
+    private readonly SemaphoreSlim _wake = new(0, 1);
+
+    /// <summary>Since when a refused one rests, and for how long: on the machine's monotonic time, whatever the firm's clock does.</summary>
+    private readonly Dictionary<long, (long Since, TimeSpan Pause)> _resting = [];
+
+    /// <summary>What was marked as leaving when this server started: the one before stopped in the middle of it. Null until the outbox was read once.</summary>
+    private HashSet<long>? _interrupted;
+
+    /// <summary>What was handed over and could not be noted as such yet (a full disk): it is noted again, never sent again.</summary>
+    private readonly HashSet<long> _gone = [];
+
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        void Wake(IReadOnlyList<Change> changes)
+        {
+            if (_wake.CurrentCount == 0 && changes.Any(c => c.Kind is ChangeKinds.EntryPosted or ChangeKinds.EntryChanged && c.Place is Place.Outside)) _wake.Release();
+        }
+
+        writes.Committed += Wake;
+        try
+        {
+            while (!stoppingToken.IsCancellationRequested)
+            {
+                var next = DateTimeOffset.UtcNow + Pause;
+                try
+                {
+                    if (who.Current.Firm is not null) next = await SendDue(stoppingToken);
+                }
+                catch (Microsoft.Data.Sqlite.SqliteException wrong)
+                {
+                    log.LogError(wrong, "The outbox could not be written; it is tried again");
+                }
+
+                var wait = next - DateTimeOffset.UtcNow;
+                await _wake.WaitAsync(wait < TimeSpan.FromMilliseconds(20) ? TimeSpan.FromMilliseconds(20) : wait < Pause ? wait : Pause, stoppingToken);
+            }
+        }
+        catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
+        {
+            // The server stops; the outbox keeps what has not left.
+        }
+        finally
+        {
+            writes.Committed -= Wake;
+        }
+    }
+
+    /// <summary>Sends what is due and does not rest.</summary>
+    /// <returns>When the next one is due.</returns>
+    private async Task<DateTimeOffset> SendDue(CancellationToken cancellation)
+    {
+        var waiting = database.Read(s => EntryStore.Waiting(s, AtOnce));
+        _interrupted ??= [.. waiting.Where(o => o.Leaving).Select(o => o.Key)];
+        var now = DateTimeOffset.UtcNow;
+        foreach (var outgoing in waiting)
+        {
+            if (outgoing.NotBefore > now || outgoing.Entry.Delivery is { Unsure: true }) continue;
+            if (_resting.TryGetValue(outgoing.Key, out var rest) && Stopwatch.GetElapsedTime(rest.Since) < rest.Pause) continue;
+            var conversation = database.Read(s => ConversationStore.Find(s, outgoing.Entry.Conversation))!;
+            if (outgoing.Leaving && _interrupted.Contains(outgoing.Key) && outgoing.Entry.Via is Via.Mail && !office.SendsOnce)
+            {
+                await writes.Run(w =>
+                {
+                    EntryStore.MayHaveLeft(w.Session, outgoing.Key, "The server stopped while this was leaving. It may have been sent. Ask whether it arrived, or send it again.");
+                    Changed(w, outgoing, conversation, Thing.Working);
+                });
+                continue;
+            }
+
+            await Send(outgoing, conversation, cancellation);
+        }
+
+        return waiting.Select(o => o.NotBefore).Where(t => t > now).DefaultIfEmpty(now + Pause).Min();
+    }
+
+    private async Task Send(Outgoing outgoing, Conversation conversation, CancellationToken cancellation)
+    {
+        try
+        {
+            if (!_gone.Contains(outgoing.Key))
+            {
+                if (!await writes.Run(w => EntryStore.Leaves(w.Session, outgoing.Key))) return;
+                if (outgoing.Entry.Via is Via.Text) Text(outgoing);
+                else await office.Send(database.Read(s => Mails.Compose(s, outgoing.Entry, conversation, who.Current, keeper)).ToMime(), cancellation);
+                _gone.Add(outgoing.Key);
+            }
+
+            await writes.Run(w =>
+            {
+                EntryStore.Sent(w.Session, outgoing.Key);
+                Changed(w, outgoing, conversation, Thing.Said);
+            });
+            _gone.Remove(outgoing.Key);
+            _resting.Remove(outgoing.Key);
+        }
+        catch (PostOfficeException wrong)
+        {
+            log.LogWarning("Entry {Entry} was not taken: {Reason}", outgoing.Entry.Id.Value, wrong.Message);
+            _resting[outgoing.Key] = (Stopwatch.GetTimestamp(), TimeSpan.FromSeconds(Math.Min(3600, 4 * Math.Pow(2, outgoing.Tries))));
+            await writes.Run(w =>
+            {
+                EntryStore.NotSent(w.Session, outgoing.Key, wrong.Message);
+                Changed(w, outgoing, conversation, Thing.Working);
+            });
+        }
+    }
+
+    /// <summary>Says how an entry stands now: to staff in any case, to the party once it has left.</summary>
+    private void Changed(Writing w, Outgoing outgoing, Conversation conversation, Thing thing)
+    {
+        w.Log(new Change(thing is Thing.Said ? ChangeKinds.EntryPosted : ChangeKinds.EntryChanged, outgoing.Entry.Id.Value, conversation.Place, thing, clock.Now, outgoing.Entry.Author, conversation.Docket?.Id, conversation.Id));
+        w.Log(new Change(ChangeKinds.ConversationChanged, conversation.Id.Value, conversation.Place, Thing.Working, clock.Now, null, conversation.Docket?.Id, conversation.Id));
+    }
+
+    private void Text(Outgoing outgoing)
+    {
+        var to = database.Read(s => EntryStore.Recipients(s, outgoing.Key));
+        texts.Send(new TextMessage(outgoing.Entry.Id.Value.ToString("N"), who.Current.Firm!.Name, to[0].Address, EntryText.FromMarkdown(outgoing.Entry.Body, showTags: false).Plain, clock.GetUtcNow()));
+    }
+
+    public override void Dispose()
+    {
+        _wake.Dispose();
+        base.Dispose();
+    }
+}

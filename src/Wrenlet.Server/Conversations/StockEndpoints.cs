@@ -1,0 +1,91 @@
+using System.ComponentModel.DataAnnotations;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks.Words;
+using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Conversations;
+using Wrenlet.Server.People;
+using Wrenlet.Storage;
+using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.Dockets;
+using Wrenlet.Storage.People;
+using Wrenlet.Storage.Reports;
+
+namespace Wrenlet.Server.Conversations;
+
+/// <summary>A stock reply.</summary>
+/// <param name="Own">Whether it is the viewer's own; else everybody's.</param>
+public sealed record StockView(Guid Id, string Name, string Body, bool Own, bool MayChange);
+
+/// <summary>A stock reply as it is to be.</summary>
+/// <param name="Own">Whether for oneself; else for everybody, which administrators keep.</param>
+public sealed record NewStock([property: Required, StringLength(60, MinimumLength = 1)] string Name, [property: Required, StringLength(10_000, MinimumLength = 1)] string Body, bool Own);
+
+/// <summary>A stock reply filled for one conversation.</summary>
+/// <param name="Unfilled">Fields for which nothing is known here, with their braces; empty when it is ready.</param>
+public sealed record FilledStock(string Body, IReadOnlyList<string> Unfilled);
+
+internal static class StockEndpoints
+{
+    public static void MapStock(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("/stock-replies", GetAll).For(Access.Staff);
+        api.MapPut("/stock-replies/{id:guid}", Put).For(Access.Staff);
+        api.MapDelete("/stock-replies/{id:guid}", Remove).For(Access.Staff);
+        api.MapGet("/conversations/{id:guid}/stock-replies/{reply:guid}", Fill).For(Access.Staff);
+    }
+
+    private static IReadOnlyList<StockView> GetAll(Viewer viewer, Database database) => database.Read(s =>
+        (IReadOnlyList<StockView>)[.. StockStore.For(s, viewer.Person.Id).Select(r => new StockView(r.Id, r.Name, r.Body, r.Person is not null, MayChange(r, viewer.Person)))]);
+
+    private static async Task<Results<Ok<StockView>, ProblemHttpResult>> Put(Guid id, NewStock given, Viewer viewer, Database database, WriteQueue writes)
+    {
+        var before = database.Read(s => StockStore.Find(s, id));
+        var wanted = new StockReply(id, given.Own ? viewer.Person.Id : null, given.Name.Trim(), given.Body, 1);
+        if (!MayChange(wanted, viewer.Person) || (before is not null && !MayChange(before, viewer.Person))) return Refusals.Refused("Stock replies for everybody are kept by administrators. Keep it for yourself, or ask one of them.");
+        if (StockFields.Unknown(given.Body) is { Count: > 0 } unknown)
+            return Refusals.Invalid("body", $"{string.Join(", ", unknown)} {(unknown.Count == 1 ? "is no field" : "are no fields")}. There are {string.Join(", ", StockFields.All.Select(f => $"{{{f}}}"))}.");
+        return await writes.Run(w => StockStore.Put(w.Session, wanted))
+            ? TypedResults.Ok(new StockView(id, wanted.Name, wanted.Body, given.Own, true))
+            : Refusals.Invalid("name", $"There is a stock reply named {wanted.Name} already. Choose another name.");
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> Remove(Guid id, Viewer viewer, Database database, WriteQueue writes)
+    {
+        if (database.Read(s => StockStore.Find(s, id)) is not { } reply || (reply.Person is { } whose && whose != viewer.Person.Id)) return Refusals.NotFound("stock reply");
+        if (!MayChange(reply, viewer.Person)) return Refusals.Refused("Stock replies for everybody are kept by administrators.");
+        await writes.Run(w => StockStore.Remove(w.Session, id));
+        return TypedResults.NoContent();
+    }
+
+    private static Results<Ok<FilledStock>, ProblemHttpResult> Fill(Guid id, Guid reply, Viewer viewer, Database database, WhoIsWho who) => database.Read<Results<Ok<FilledStock>, ProblemHttpResult>>(s =>
+    {
+        if (ConversationStore.Find(s, new ConversationId(id)) is not { } conversation || !viewer.Person.MaySee(conversation.Place)) return Refusals.NotFound("conversation");
+        if (StockStore.Find(s, reply) is not { } stock || (stock.Person is { } whose && whose != viewer.Person.Id)) return Refusals.NotFound("stock reply");
+        var roster = who.Current;
+        var calendar = roster.Firm!.Calendar;
+        var milestones = conversation.Docket is { } docket ? DocketStore.Milestones(s, docket.Id) : [];
+        var party = ConversationViews.PartyOf(conversation, roster);
+        var lastWriter = EntryStore.LastIn(s, conversation.Key)?.Author is { } author ? roster.NameOf(author) : party?.Name;
+        var values = new Dictionary<string, string?>(StringComparer.OrdinalIgnoreCase)
+        {
+            ["party"] = party?.Name,
+            ["party first name"] = lastWriter?.Split(' ')[0],
+            ["docket"] = conversation.Docket?.Ref.ToString(),
+            ["subject"] = conversation.Docket?.Subject.Split(':')[0] ?? conversation.Subject,
+            ["my name"] = viewer.Person.Name,
+            ["my first name"] = viewer.Person.FirstName,
+            ["firm"] = roster.Firm.Name,
+            ["launch"] = Moment("launch"),
+            ["handover"] = Moment("handover"),
+        };
+        var (body, unfilled) = StockFields.Fill(stock.Body, values);
+        return TypedResults.Ok(new FilledStock(body, unfilled));
+
+        string? Moment(string name) => milestones.FirstOrDefault(m => m.Name == name) is { } m ? m.At.InZone(calendar.Zone).ToString("dddd d MMMM 'at' HH:mm", System.Globalization.CultureInfo.InvariantCulture) : null;
+    });
+
+    private static bool MayChange(StockReply reply, Person viewer) => reply.Person is { } whose ? whose == viewer.Id : viewer.Role is Role.Administrator;
+}

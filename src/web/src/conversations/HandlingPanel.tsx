@@ -1,0 +1,312 @@
+import { useQuery } from '@tanstack/react-query';
+import { type FormEvent, useState } from 'react';
+import { type Advice, type BoardQueue, type ConversationView, type Me, api, taken } from '../api/client';
+import { showConversation } from '../api/live';
+import { keys, queries } from '../api/queries';
+import { useAdvice } from './queues/ReadingPane';
+import { firmNow, fromField, moment, toField } from '../app/time';
+import { Button, Panel, inputClass } from '../ui/controls';
+import { NameTag, Standing } from '../ui/tags';
+import { say } from '../ui/toasts';
+import { ForwardPanel } from './Forward';
+import { HandOver, giveTo } from './HandOver';
+
+type Props = { conversation: ConversationView; me: Me; queues: BoardQueue[] };
+
+type Step = 'close' | 'reopen' | 'nothing-due' | 'aside' | 'back';
+
+/** Whose a conversation is, how its clock comes to what it says, who is best placed, and what can be done with it. */
+export function HandlingPanel({ conversation: c, me, queues }: Props) {
+  const [handing, setHanding] = useState(false);
+  const [wrong, setWrong] = useState('');
+  const sum = useQuery({
+    queryKey: ['clock', c.id, c.lastEntry, c.turn, c.open],
+    queryFn: () => taken(api.GET('/api/conversations/{id}/clock', { params: { path: { id: c.id } } })),
+    refetchInterval: 60_000,
+  });
+  const advice = useAdvice(c.id, `${c.owner?.id} ${c.queueId}`).data;
+  const mine = c.owner?.id === me.person.id;
+
+  const after = (next: ConversationView) => {
+    setWrong('');
+    showConversation(next);
+    void queries.invalidateQueries({ queryKey: keys.conversation(c.id) });
+    if (next.docket) void queries.invalidateQueries({ queryKey: keys.docket(next.docket) });
+  };
+  const act = async (run: () => Promise<ConversationView>, words?: string, undo?: () => Promise<ConversationView>) => {
+    try {
+      after(await run());
+      if (words) say(words, undo ? { action: { label: 'Undo', run: () => void act(undo) } } : {});
+    } catch (refusal) {
+      setWrong((refusal as Error).message);
+    }
+  };
+  const stand = (step: Step, until?: string) => () =>
+    taken(
+      api.PUT('/api/conversations/{id}/standing', {
+        params: { path: { id: c.id } },
+        body: { step, until: until ?? null },
+      }),
+    );
+  const move = (queue: string) => () =>
+    taken(api.PUT('/api/conversations/{id}/queue', { params: { path: { id: c.id } }, body: { queue } }));
+  const give = (person: string, name: string) =>
+    act(
+      () => giveTo(c.id, { person }),
+      person === me.person.id ? 'It is yours now.' : `Handed over to ${name}, who is told.`,
+    );
+
+  return (
+    <div className="grid gap-2">
+      <p className="text-soft">
+        {c.open ? (
+          c.owner ? (
+            <>
+              <NameTag who={c.owner} /> {mine ? 'yours' : `${c.owner.firstName} owns it`}
+            </>
+          ) : c.crew ? (
+            <>handed to the {c.crew.name} crew; the first of them to take or answer it owns it</>
+          ) : (
+            'Nobody owns it yet. Your answer makes it yours.'
+          )
+        ) : (
+          'Closed. It opens again when they write.'
+        )}
+      </p>
+      <p>
+        {c.clock ? <Standing state={c.clock.state}>{c.clock.label}</Standing> : null}{' '}
+        <span className="text-soft">{sum.data?.reason}</span>
+      </p>
+      {c.asideUntil ? <p className="text-soon">Set aside until {moment(c.asideUntil)}.</p> : null}
+      {advice?.routing ? <p className="text-soft">{routingWords(advice.routing)}</p> : null}
+      <div className="flex flex-wrap gap-1.5">
+        {!mine && c.open ? (
+          <Button look="main" onClick={() => void give(me.person.id!, me.person.firstName)}>
+            Take it
+          </Button>
+        ) : null}
+        <HandOver
+          conversation={c}
+          me={me}
+          open={handing}
+          onOpenChange={setHanding}
+          trigger={<Button>Hand over</Button>}
+        />
+        <Chooser label="Move" title="Move to another queue">
+          {(close) => (
+            <ul>
+              {queues
+                .filter((q) => q.id !== c.queueId)
+                .map((q) => (
+                  <li key={q.id}>
+                    <button
+                      type="button"
+                      className="min-h-[32px] w-full rounded-[3px] px-1.5 text-left hover:bg-wren-wash max-md:min-h-[44px]"
+                      onClick={() => {
+                        close();
+                        const from = c.queueId;
+                        void act(move(q.id), `Moved to ${q.name}.`, from ? move(from) : undefined);
+                      }}
+                    >
+                      <b>{q.name}</b> <span className="text-soft">{q.goals}</span>
+                    </button>
+                  </li>
+                ))}
+            </ul>
+          )}
+        </Chooser>
+      </div>
+      {advice && advice.suggestions.length > 0 && c.open && !mine ? (
+        <section aria-label="Best placed">
+          <h3 className="font-bold">Best placed</h3>
+          <ul className="grid gap-1">
+            {advice.suggestions.map((s) => (
+              <li key={s.person.id} className="flex items-start gap-2">
+                <NameTag who={s.person} />
+                <span className="min-w-0 flex-1">
+                  <b>{s.person.firstName}</b> <span className="text-soft">{s.reasons.join(', ')}</span>
+                </span>
+                <Button
+                  look="quiet"
+                  onClick={() => void give(s.person.id, s.person.firstName)}
+                  aria-label={`Hand to ${s.person.firstName}`}
+                >
+                  Hand to
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+      <div className="flex flex-wrap gap-1.5 border-t pt-2">
+        {c.open ? (
+          <>
+            <Button onClick={() => void act(stand('close'), 'Closed.', stand('reopen'))}>Close</Button>
+            {c.turn !== 'nobodys' ? (
+              <Button onClick={() => void act(stand('nothing-due'), 'Nothing more is due here.')}>
+                Nothing more due
+              </Button>
+            ) : null}
+            {c.asideUntil ? (
+              <Button onClick={() => void act(stand('back'))}>Take up again</Button>
+            ) : (
+              <Chooser label="Set aside" title="Set aside until">
+                {(close) => (
+                  <Aside
+                    onChoose={(until) => (
+                      close(),
+                      void act(stand('aside', until), `Set aside until ${moment(until)}.`, stand('back'))
+                    )}
+                  />
+                )}
+              </Chooser>
+            )}
+          </>
+        ) : (
+          <Button onClick={() => void act(stand('reopen'), 'Open again.', stand('close'))}>Open again</Button>
+        )}
+        <ForwardPanel conversation={c} entries={[]} label="Send on" />
+        {c.docket ? null : (
+          <Chooser label="Put into a docket" title="Put into a docket">
+            {(close) => (
+              <IntoDocket
+                subject={c.subject}
+                onChoose={(body) => {
+                  close();
+                  void act(
+                    () => taken(api.PUT('/api/conversations/{id}/docket', { params: { path: { id: c.id } }, body })),
+                    'It belongs to its docket now.',
+                  );
+                }}
+              />
+            )}
+          </Chooser>
+        )}
+      </div>
+      {wrong ? (
+        <p role="alert" className="rounded-card border border-late-line bg-late-wash px-2 py-1 text-late">
+          {wrong}
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+/** Where the router put it, or why it did not. */
+function routingWords({ queue, certainty, words, placed }: NonNullable<Advice['routing']>) {
+  if (!queue) return 'Left unsorted: the router knew none of its words yet.';
+  const by = words.length > 0 ? ` by ${words.map((w) => `“${w}”`).join(', ')}` : '';
+  const sure = `${Math.round(certainty * 100)} % sure${by}`;
+  return placed ? `Placed here by its words, ${sure}.` : `Left unsorted; the nearest is ${queue}, ${sure}.`;
+}
+
+function Chooser({
+  label,
+  title,
+  children,
+}: {
+  label: string;
+  title: string;
+  children: (close: () => void) => React.ReactNode;
+}) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Panel label={title} open={open} onOpenChange={setOpen} align="end" trigger={<Button>{label}</Button>}>
+      <p className="mb-1.5 font-bold">{title}</p>
+      {children(() => setOpen(false))}
+    </Panel>
+  );
+}
+
+/** Moments at which one wants a thing back: in an hour, tomorrow, on Monday, or any other. */
+function Aside({ onChoose }: { onChoose: (until: string) => void }) {
+  const now = firmNow();
+  const wall = toField(new Date(now).toISOString());
+  const onDay = (days: number) => {
+    const date = new Date(`${wall.slice(0, 10)}T00:00:00Z`);
+    date.setUTCDate(date.getUTCDate() + days);
+    return fromField(`${date.toISOString().slice(0, 10)}T08:00`)!;
+  };
+  const weekday = new Date(`${wall.slice(0, 10)}T00:00:00Z`).getUTCDay();
+  const [other, setOther] = useState('');
+  const given = fromField(other);
+  const choices: [string, string][] = [
+    ['In an hour', new Date(now + 3_600_000).toISOString()],
+    ['Tomorrow morning', onDay(1)],
+    ['Monday morning', onDay((8 - weekday) % 7 || 7)],
+  ];
+  return (
+    <div className="grid gap-1">
+      {choices.map(([name, until]) => (
+        <button
+          key={name}
+          type="button"
+          onClick={() => onChoose(until)}
+          className="flex min-h-[30px] items-center justify-between rounded-[3px] px-1.5 hover:bg-wren-wash max-md:min-h-[44px]"
+        >
+          {name} <span className="text-soft">{moment(until)}</span>
+        </button>
+      ))}
+      <label className="mt-1 block">
+        <span className="block font-semibold">Another moment</span>
+        <input type="datetime-local" className={inputClass} value={other} onChange={(e) => setOther(e.target.value)} />
+      </label>
+      <Button disabled={!given} onClick={() => given && onChoose(given)}>
+        Set aside until then
+      </Button>
+    </div>
+  );
+}
+
+function IntoDocket({
+  subject,
+  onChoose,
+}: {
+  subject: string;
+  onChoose: (body: { reference: string | null; subject: string | null }) => void;
+}) {
+  const [reference, setReference] = useState('');
+  const [name, setName] = useState(subject);
+  const into = (e: FormEvent) => {
+    e.preventDefault();
+    onChoose({ reference: reference.trim().toUpperCase(), subject: null });
+  };
+  const open = (e: FormEvent) => {
+    e.preventDefault();
+    onChoose({ reference: null, subject: name });
+  };
+  return (
+    <div className="grid gap-2">
+      <form onSubmit={into}>
+        <label className="block">
+          <span className="block font-semibold">One that is there</span>
+          <input
+            required
+            className={inputClass}
+            placeholder="J-1042"
+            value={reference}
+            onChange={(e) => setReference(e.target.value)}
+          />
+        </label>
+        <Button type="submit" className="mt-1 w-full">
+          Put into it
+        </Button>
+      </form>
+      <form onSubmit={open} className="border-t pt-2">
+        <label className="block">
+          <span className="block font-semibold">A new ticket</span>
+          <input
+            required
+            maxLength={200}
+            className={inputClass}
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+          />
+        </label>
+        <Button type="submit" className="mt-1 w-full">
+          Open the ticket
+        </Button>
+      </form>
+    </div>
+  );
+}

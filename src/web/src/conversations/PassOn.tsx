@@ -1,0 +1,98 @@
+import { Forward } from 'lucide-react';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { v7 as newId } from 'uuid';
+import { type EntryView, api, taken } from '../api/client';
+import { sayWrong } from '../api/live';
+import { useColleagues, useDockets } from '../api/queries';
+import { Button, IconButton, Panel, inputClass } from '../ui/controls';
+import { say } from '../ui/toasts';
+
+/** Passes an entry on to colleagues: into another docket's inside, or to one person. It keeps the way back to where it was said. */
+export function PassOn({ entry, me }: { entry: EntryView; me: string }) {
+  const [open, setOpen] = useState(false);
+  const [to, setTo] = useState('');
+  const [note, setNote] = useState('');
+  const navigate = useNavigate();
+  return (
+    <Panel
+      label="Pass on to colleagues"
+      align="end"
+      className="w-80"
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <IconButton label="Pass on" hint="Pass on to a colleague or into another docket">
+          <Forward size={13} />
+        </IconButton>
+      }
+    >
+      <form
+        onClick={(e) => e.stopPropagation()}
+        onSubmit={(e) => {
+          e.preventDefault();
+          const [kind, target] = to.split(' ');
+          taken(
+            api.POST('/api/entries/{id}/passings', {
+              params: { path: { id: entry.id } },
+              body: {
+                id: newId(),
+                docket: kind === 'docket' ? target! : null,
+                person: kind === 'person' ? target! : null,
+                note: note || null,
+              },
+            }),
+          )
+            .then(({ path }) => {
+              setOpen(false);
+              setNote('');
+              say('Passed on.', { action: { label: 'Go there', run: () => void navigate(path) } });
+            })
+            .catch(sayWrong);
+        }}
+      >
+        <Choices value={to} onChange={setTo} me={me} />
+        <label className="mt-2 block">
+          <span className="mb-0.5 block text-[13px] font-semibold">A word beside it</span>
+          <textarea rows={2} className={inputClass} value={note} onChange={(e) => setNote(e.target.value)} />
+        </label>
+        <p className="mt-1 text-[12.5px] text-soft">
+          Stays in the yard. Who does not see this place sees only the words.
+        </p>
+        <Button look="main" type="submit" disabled={!to} className="mt-2 w-full">
+          Pass on
+        </Button>
+      </form>
+    </Panel>
+  );
+}
+
+/** Asked for only once the panel is open. */
+function Choices({ value, onChange, me }: { value: string; onChange: (to: string) => void; me: string }) {
+  const { data: colleagues } = useColleagues();
+  const { data: dockets } = useDockets(true);
+  return (
+    <label className="block">
+      <span className="mb-0.5 block text-[13px] font-semibold">To</span>
+      <select autoFocus className={inputClass} value={value} onChange={(e) => onChange(e.target.value)}>
+        <option value="">Choose</option>
+        <optgroup label="Colleagues">
+          {colleagues?.people
+            .filter((p) => p.id !== me)
+            .map((p) => (
+              <option key={p.id} value={`person ${p.id}`}>
+                {p.name}
+              </option>
+            ))}
+        </optgroup>
+        <optgroup label="Dockets">
+          {dockets?.map((d) => (
+            <option key={d.ref} value={`docket ${d.ref}`}>
+              {d.ref} {d.subject}
+            </option>
+          ))}
+        </optgroup>
+      </select>
+    </label>
+  );
+}

@@ -1,0 +1,138 @@
+import { type FormEvent, useState } from 'react';
+import { v7 as newId } from 'uuid';
+import { type StockView, api, taken } from '../api/client';
+import { sayWrong } from '../api/live';
+import { keys, queries, useStock } from '../api/queries';
+import { Button, Field, cx, inputClass } from '../ui/controls';
+
+const fields = [
+  '{party}',
+  '{party first name}',
+  '{docket}',
+  '{subject}',
+  '{launch}',
+  '{handover}',
+  '{my name}',
+  '{my first name}',
+  '{firm}',
+];
+
+/** Texts for repeated use: one's own, and those of the firm. */
+export function StockReplies({ administrator }: { administrator: boolean }) {
+  const { data } = useStock();
+  const [added, setAdded] = useState<StockView[]>([]);
+  const all = [...(data ?? []), ...added.filter((a) => !data?.some((s) => s.id === a.id))];
+  return (
+    <div className="grid max-w-[860px] gap-3">
+      <p className="text-soft">
+        In a reply, type ; and a part of the name. Fields are filled for the conversation: {fields.join(', ')}.
+      </p>
+      {all.map((s) => (
+        <Stock key={s.id} stock={s} />
+      ))}
+      {data && all.length === 0 ? (
+        <p className="text-soft">None yet. Write down what you answer again and again.</p>
+      ) : null}
+      <p className="flex gap-2">
+        <Button
+          onClick={() => setAdded((a) => [...a, { id: newId(), name: '', body: '', own: true, mayChange: true }])}
+        >
+          New, for myself
+        </Button>
+        {administrator ? (
+          <Button
+            onClick={() => setAdded((a) => [...a, { id: newId(), name: '', body: '', own: false, mayChange: true }])}
+          >
+            New, for everybody
+          </Button>
+        ) : null}
+      </p>
+    </div>
+  );
+}
+
+/** The page of stock replies for those who set nothing else up. */
+export const StockPage = () => (
+  <div className="min-h-0 flex-1 overflow-auto">
+    <header className="border-b bg-surface px-4 py-2">
+      <h1 className="text-[19px] font-bold tracking-tight">Stock replies</h1>
+    </header>
+    <div className="p-4">
+      <StockReplies administrator={false} />
+    </div>
+  </div>
+);
+
+function Stock({ stock }: { stock: StockView }) {
+  const [name, setName] = useState(stock.name);
+  const [body, setBody] = useState(stock.body);
+  const [wrong, setWrong] = useState('');
+  const changed = name !== stock.name || body !== stock.body;
+  const reread = () => queries.invalidateQueries({ queryKey: keys.stock });
+  const save = async (event: FormEvent) => {
+    event.preventDefault();
+    try {
+      await taken(
+        api.PUT('/api/stock-replies/{id}', {
+          params: { path: { id: stock.id } },
+          body: { name, body, own: stock.own },
+        }),
+      );
+      setWrong('');
+      await reread();
+    } catch (refusal) {
+      setWrong((refusal as Error).message);
+    }
+  };
+  const remove = () =>
+    taken(api.DELETE('/api/stock-replies/{id}', { params: { path: { id: stock.id } } }))
+      .then(reread)
+      .catch(sayWrong);
+  if (!stock.mayChange)
+    return (
+      <div className="rounded-card border bg-surface p-3">
+        <b>{stock.name}</b> <span className="text-[12.5px] text-soft">for everybody</span>
+        <p className="whitespace-pre-wrap text-soft">{stock.body}</p>
+      </div>
+    );
+  return (
+    <form
+      onSubmit={(e) => void save(e)}
+      aria-label={name || 'New stock reply'}
+      className="grid gap-2 rounded-card border bg-surface p-3"
+    >
+      <Field
+        label={stock.own ? 'Name, for myself' : 'Name, for everybody'}
+        required
+        maxLength={60}
+        value={name}
+        onChange={(e) => setName(e.target.value)}
+        className="max-w-80"
+      />
+      <label className="block">
+        <span className="mb-0.5 block text-[13px] font-semibold">Words</span>
+        <textarea
+          required
+          className={cx(inputClass, 'min-h-[72px]')}
+          value={body}
+          onChange={(e) => setBody(e.target.value)}
+        />
+      </label>
+      {wrong ? (
+        <p role="alert" className="text-[13px] text-late">
+          {wrong}
+        </p>
+      ) : null}
+      <p className="flex gap-2">
+        <Button type="submit" look={changed ? 'main' : 'plain'} disabled={!changed}>
+          Save
+        </Button>
+        {stock.name ? (
+          <Button look="quiet" onClick={() => void remove()}>
+            Remove
+          </Button>
+        ) : null}
+      </p>
+    </form>
+  );
+}

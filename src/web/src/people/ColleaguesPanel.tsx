@@ -1,0 +1,296 @@
+import { useQuery } from '@tanstack/react-query';
+import { Users } from 'lucide-react';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { v7 as newId } from 'uuid';
+import { type Me, type StandingView, type TalkRow, api, taken } from '../api/client';
+import { sayWrong } from '../api/live';
+import { useTalkRows } from '../api/queries';
+import { moment } from '../app/time';
+import { carry } from '../conversations/carried';
+import { Button, Field, Panel, cx, inputClass } from '../ui/controls';
+import { Count, NameTag } from '../ui/tags';
+
+const useStanding = (wanted: boolean) =>
+  useQuery({
+    queryKey: ['standing'],
+    queryFn: () => taken(api.GET('/api/colleagues/standing')),
+    enabled: wanted,
+    refetchInterval: 30_000,
+  });
+
+/** How one can be reached, by a word and an edge: a full bar for here, a broken one for away, none for off duty. */
+function Edge({ availability }: { availability: string }) {
+  return (
+    <span
+      aria-hidden
+      className={cx(
+        'h-5 flex-none border-l-[3px]',
+        availability === 'here' && 'border-l-done',
+        availability === 'away' && 'border-l-soon [border-left-style:dashed]',
+        availability === 'off-duty' && 'border-l-line [border-left-style:dotted]',
+        availability === 'on-leave' && 'border-l-late [border-left-style:double]',
+      )}
+    />
+  );
+}
+
+/** Colleagues: who is here, away, off duty or on leave, and the conversations one has with them. */
+export function ColleaguesPanel({ me }: { me: Me }) {
+  const [open, setOpen] = useState(false);
+  const [part, setPart] = useState<'people' | 'group' | 'leave'>('people');
+  const own = useTalkRows('own').data ?? [];
+  const standing = useStanding(open);
+  const navigate = useNavigate();
+  const unread = own.reduce((n, r) => n + r.unread, 0);
+  const begin = async (person: string, full: boolean) => {
+    try {
+      const made = await taken(
+        api.POST('/api/conversations', {
+          body: { id: newId(), audience: 'direct', people: [person], name: null, description: null },
+        }),
+      );
+      setOpen(false);
+      if (full) void navigate(`/conversations/${made.id}`);
+      else carry(made.id);
+    } catch (wrong) {
+      sayWrong(wrong);
+    }
+  };
+  const groups = own.filter((r) => r.audience === 'group');
+  const direct = new Map(
+    own.filter((r) => r.audience === 'direct').map((r) => [r.members.find((m) => m.id !== me.person.id)?.id, r]),
+  );
+  return (
+    <Panel
+      label="Colleagues"
+      align="end"
+      open={open}
+      onOpenChange={(o) => {
+        setOpen(o);
+        setPart('people');
+      }}
+      className="max-h-[76vh] w-[min(430px,calc(100vw-20px))] overflow-auto"
+      trigger={
+        <button type="button" className="ml-2 flex h-9 items-center gap-1 rounded-card px-2 text-soft hover:text-ink">
+          <Users size={15} className="xl:hidden" aria-hidden />
+          <span className="max-xl:sr-only">Colleagues</span>
+          <Count n={unread} />
+        </button>
+      }
+    >
+      <div className="mb-1 flex items-center gap-1">
+        <h2 className="mr-auto font-bold">Colleagues</h2>
+        <Button
+          look="quiet"
+          aria-pressed={part === 'group'}
+          onClick={() => setPart(part === 'group' ? 'people' : 'group')}
+        >
+          New group
+        </Button>
+        <Button
+          look="quiet"
+          aria-pressed={part === 'leave'}
+          onClick={() => setPart(part === 'leave' ? 'people' : 'leave')}
+        >
+          My leave
+        </Button>
+      </div>
+      {part === 'group' ? (
+        <NewGroup
+          people={(standing.data ?? []).filter((s) => s.person.id !== me.person.id)}
+          onMade={(id) => {
+            setOpen(false);
+            void navigate(`/conversations/${id}`);
+          }}
+        />
+      ) : part === 'leave' ? (
+        <MyLeave
+          mine={standing.data?.find((s) => s.person.id === me.person.id)}
+          others={(standing.data ?? []).filter((s) => s.person.id !== me.person.id)}
+          onDone={() => void standing.refetch()}
+        />
+      ) : (
+        <>
+          <ul>
+            {(standing.data ?? [])
+              .filter((s) => s.person.id !== me.person.id)
+              .map((s) => (
+                <Colleague key={s.person.id} standing={s} row={direct.get(s.person.id)} onBegin={begin} />
+              ))}
+          </ul>
+          {groups.length > 0 ? (
+            <h3 className="mt-2 border-b pb-0.5 text-[12.5px] font-bold text-soft">Groups</h3>
+          ) : null}
+          <ul>
+            {groups.map((g) => (
+              <li key={g.id} className="border-b py-1 last:border-0">
+                <Link
+                  to={g.path}
+                  onClick={() => setOpen(false)}
+                  className="block rounded-[3px] px-1 hover:bg-wren-wash"
+                >
+                  <b>{g.title}</b>
+                  <Count n={g.unread} />
+                  <span className="line-clamp-1 text-[12.5px] text-soft">{g.lastWords ?? g.detail}</span>
+                </Link>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </Panel>
+  );
+}
+
+function Colleague({
+  standing,
+  row,
+  onBegin,
+}: {
+  standing: StandingView;
+  row: TalkRow | undefined;
+  onBegin: (person: string, full: boolean) => void;
+}) {
+  const { person } = standing;
+  return (
+    <li className="flex items-center gap-2 border-b py-1 last:border-0">
+      <Edge availability={standing.availability} />
+      <NameTag who={person} />
+      <button
+        type="button"
+        onClick={() => onBegin(person.id!, false)}
+        title={`Write to ${person.firstName} without leaving this page`}
+        className="min-h-9 min-w-0 flex-1 rounded-[3px] px-1 text-left hover:bg-wren-wash max-md:min-h-[44px]"
+      >
+        <span className="flex items-baseline gap-2">
+          <b className={cx(row?.unread ? 'font-bold' : 'font-semibold')}>{person.name}</b>
+          <Count n={row?.unread ?? 0} />
+          <span className="ml-auto text-[12px] text-soft">{row?.lastAt ? moment(row.lastAt) : ''}</span>
+        </span>
+        <span className="line-clamp-1 text-[12.5px] text-soft">
+          {standing.label}
+          {standing.cover ? `; ${standing.cover.firstName} covers` : ''}
+          {row?.lastWords ? ` · ${row.lastWords}` : ''}
+        </span>
+      </button>
+      <Button look="quiet" className="text-[12.5px]" onClick={() => onBegin(person.id!, true)}>
+        Open
+      </Button>
+    </li>
+  );
+}
+
+function NewGroup({ people, onMade }: { people: StandingView[]; onMade: (id: string) => void }) {
+  const [name, setName] = useState('');
+  const [description, setDescription] = useState('');
+  const [chosen, setChosen] = useState<string[]>([]);
+  return (
+    <form
+      className="grid gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        taken(
+          api.POST('/api/conversations', {
+            body: { id: newId(), audience: 'group', people: chosen, name, description: description || null },
+          }),
+        )
+          .then((c) => onMade(c.id))
+          .catch(sayWrong);
+      }}
+    >
+      <Field label="Name" value={name} onChange={(e) => setName(e.target.value)} />
+      <Field label="What it is for" value={description} onChange={(e) => setDescription(e.target.value)} />
+      <fieldset>
+        <legend className="mb-0.5 text-[13px] font-semibold">With</legend>
+        {people.map(({ person }) => (
+          <label key={person.id} className="flex min-h-7 items-center gap-2 max-md:min-h-[44px]">
+            <input
+              type="checkbox"
+              checked={chosen.includes(person.id!)}
+              onChange={(e) =>
+                setChosen((all) => (e.target.checked ? [...all, person.id!] : all.filter((p) => p !== person.id)))
+              }
+            />
+            {person.name}
+          </label>
+        ))}
+      </fieldset>
+      <Button look="main" type="submit" disabled={!name.trim() || chosen.length === 0}>
+        Make the group
+      </Button>
+    </form>
+  );
+}
+
+function MyLeave({
+  mine,
+  others,
+  onDone,
+}: {
+  mine: StandingView | undefined;
+  others: StandingView[];
+  onDone: () => void;
+}) {
+  const [first, setFirst] = useState('');
+  const [last, setLast] = useState('');
+  const [cover, setCover] = useState('');
+  if (!mine) return null;
+  const id = mine.person.id!;
+  return (
+    <>
+      <ul>
+        {mine.leaves.map((l) => (
+          <li key={l.first} className="flex items-center gap-2 border-b py-1">
+            {l.first} to {l.last}
+            {l.cover ? `, ${l.cover.firstName} covers` : ''}
+            <Button
+              look="quiet"
+              className="ml-auto"
+              onClick={() =>
+                void taken(
+                  api.DELETE('/api/colleagues/{id}/leave/{first}', { params: { path: { id, first: l.first } } }),
+                )
+                  .then(onDone)
+                  .catch(sayWrong)
+              }
+            >
+              Take it back
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <form
+        className="mt-2 grid grid-cols-2 gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          taken(
+            api.PUT('/api/colleagues/{id}/leave/{first}', {
+              params: { path: { id, first } },
+              body: { last: last || first, cover: cover || null, note: null },
+            }),
+          )
+            .then(onDone)
+            .catch(sayWrong);
+        }}
+      >
+        <Field label="First day" type="date" value={first} onChange={(e) => setFirst(e.target.value)} />
+        <Field label="Last day" type="date" value={last} onChange={(e) => setLast(e.target.value)} />
+        <label className="col-span-2 block">
+          <span className="mb-0.5 block text-[13px] font-semibold">Who covers</span>
+          <select className={inputClass} value={cover} onChange={(e) => setCover(e.target.value)}>
+            <option value="">Nobody</option>
+            {others.map(({ person }) => (
+              <option key={person.id} value={person.id!}>
+                {person.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <Button look="main" type="submit" disabled={!first} className="col-span-2">
+          Enter this leave
+        </Button>
+      </form>
+    </>
+  );
+}

@@ -1,0 +1,131 @@
+import { expect, test } from './yard';
+
+const entries = (page: import('@playwright/test').Page) => page.getByRole('article');
+
+test('what is said is answered, signed, edited, pinned and removed, and another sees it live', async ({
+  browser,
+  yard,
+}) => {
+  const odalys = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');
+  const ines = await yard.visit(browser, 'Ines Kowal', '/dockets/J-1042');
+  await expect(odalys.getByText('before the price goes up')).toBeVisible();
+  await odalys.keyboard.press('n');
+  await odalys.getByRole('textbox', { name: /Note to colleagues/ }).pressSequentially('Anodes are on the bench.');
+  await odalys.keyboard.press('Control+Enter');
+  const said = entries(ines).filter({ hasText: 'Anodes are on the bench.' });
+  await expect(said).toBeVisible();
+
+  await said.hover();
+  await said.getByRole('button', { name: 'Answer with a sign' }).click();
+  await ines.getByRole('button', { name: 'On it', exact: true }).click();
+  const mine = entries(odalys).filter({ hasText: 'Anodes are on the bench.' }).first();
+  await expect(mine.getByRole('button', { name: 'On it: Ines' })).toBeVisible();
+
+  await said.hover();
+  await said.getByRole('button', { name: 'Answer this' }).click();
+  await ines.getByRole('textbox', { name: /Note to colleagues/ }).pressSequentially('Which bench?');
+  await ines.keyboard.press('Control+Enter');
+  const answer = entries(odalys).filter({ hasText: 'Which bench?' });
+  await expect(answer).toContainText('To Odalys Anodes are on the bench.');
+  await expect(odalys.getByRole('region', { name: 'Messages' })).toContainText('Ines answered you');
+
+  await mine.hover();
+  await mine.getByRole('button', { name: 'Edit', exact: true }).click();
+  await odalys.getByRole('textbox', { name: 'Words' }).fill('Anodes are on the **long** bench.');
+  await odalys.keyboard.press('Control+Enter');
+  await expect(entries(ines).filter({ hasText: 'Anodes are on the long bench.' }).first()).toBeVisible();
+  await ines.getByRole('button', { name: 'edited' }).click();
+  await expect(ines.getByRole('dialog', { name: 'What it said before' })).toContainText('Anodes are on the bench.');
+  await ines.keyboard.press('Escape');
+
+  await answer.hover();
+  await answer.getByRole('button', { name: 'More', exact: true }).click();
+  await answer.getByRole('button', { name: 'Pin', exact: true }).click();
+  await ines.getByRole('button', { name: '1 pinned' }).click();
+  await ines.getByRole('button', { name: /Which bench\?/ }).click();
+  await expect(ines.getByRole('button', { name: 'Back to where you were' })).toBeVisible();
+
+  const long = entries(odalys).filter({ hasText: 'Anodes are on the long bench.' }).first();
+  await long.hover();
+  await long.getByRole('button', { name: 'Remove', exact: true }).click();
+  await expect(ines.getByText('Odalys removed a note')).toBeVisible();
+  await expect(entries(ines).filter({ hasText: 'removed since' })).toBeVisible();
+});
+
+test('a draft goes along to another device, and a conversation is carried at the foot of the window', async ({
+  browser,
+  yard,
+}) => {
+  const desk = await yard.visit(browser, 'Tobiah Renn', '/dockets/T-311');
+  await expect(desk.getByText('both pumps running')).toBeVisible();
+  await desk.keyboard.press('n');
+  await desk.getByRole('textbox', { name: /Note to colleagues/ }).pressSequentially('The gland is in the post');
+  const saved = desk.waitForResponse((r) => r.url().endsWith('/draft') && r.ok());
+  await saved;
+  const phone = await yard.visit(browser, 'Tobiah Renn', '/dockets/T-311');
+  await expect(phone.getByRole('textbox', { name: /Note to colleagues/ })).toContainText('The gland is in the post');
+  await expect(phone.getByRole('link', { name: /T-311.*draft/ })).toBeVisible();
+
+  await desk.getByRole('region', { name: 'Note inside' }).getByRole('button', { name: 'Carry it along' }).click();
+  await desk.getByRole('link', { name: 'Queues', exact: false }).first().click();
+  const hand = desk.getByRole('region', { name: /Carried: Inside, T-311/ });
+  await expect(hand.getByRole('textbox')).toContainText('The gland is in the post');
+  await hand.getByRole('button', { name: 'Note to colleagues', exact: true }).click();
+  await expect(phone.getByRole('article').filter({ hasText: 'The gland is in the post' })).toBeVisible();
+  await expect(phone.getByRole('textbox', { name: /Note to colleagues/ })).not.toContainText('The gland');
+});
+
+test('a colleague is written to from anywhere, and a notice is confirmed', async ({ browser, yard }) => {
+  const kit = await yard.visit(browser, 'Kit Ramaswamy', '/tasks');
+  const odalys = await yard.visit(browser, 'Odalys Brandt', '/tasks');
+  await odalys.getByRole('button', { name: /^Colleagues/ }).click();
+  await odalys.getByRole('button', { name: /^Kit Ramaswamy/ }).click();
+  const hand = odalys.getByRole('region', { name: 'Carried: Kit Ramaswamy' });
+  await hand.getByRole('button', { name: /Only the two/ }).click();
+  await hand.getByRole('textbox').pressSequentially('Are you at the slip?');
+  await odalys.keyboard.press('Control+Enter');
+  const told = kit.getByRole('region', { name: 'Messages' });
+  await expect(told).toContainText('Odalys wrote to you');
+  await told.getByRole('button', { name: 'Answer here' }).click();
+  await told.getByRole('textbox', { name: 'Answer' }).fill('Until noon.');
+  await told.getByRole('button', { name: 'Answer inside' }).click();
+  await expect(hand).toContainText('Until noon.');
+  await kit.goto(`${yard.url}/talk?audience=own`);
+  await kit.getByRole('button', { name: /Odalys Brandt/ }).click();
+  await expect(kit.getByText('Between you two')).toBeVisible();
+
+  await odalys.goto(`${yard.url}/noticeboard`);
+  await odalys.getByRole('button', { name: 'Put up a notice' }).click();
+  await odalys.getByLabel('Title').fill('Slipway closed on Friday');
+  await odalys.getByRole('textbox', { name: 'Words' }).fill('The winch is serviced.');
+  await odalys.getByLabel(/Each must confirm/).check();
+  await odalys.getByRole('button', { name: 'Put it up' }).click();
+  await kit.goto(`${yard.url}/noticeboard`);
+  await kit.getByRole('button', { name: 'I have read this' }).click();
+  await expect(odalys.getByRole('article', { name: 'Slipway closed on Friday' })).toContainText('1 of 7 confirmed');
+});
+
+test('a search is narrowed by typing, and its words are marked', async ({ browser, yard }) => {
+  const page = await yard.visit(browser, 'Odalys Brandt', '/');
+  await expect(page.getByRole('heading', { name: 'Since you left' })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: 'Find or do' }).fill('bolts /by tobiah /in J-1042');
+  await expect(page.getByText('said by Tobiah Renn')).toBeVisible();
+  const found = page.getByRole('option').filter({ hasText: 'Tobiah Renn, J-1042' });
+  await expect(found.first().locator('mark')).toHaveText('bolts');
+  await found.first().click();
+  await expect(page).toHaveURL(/dockets\/J-1042/);
+});
+
+test('long talk is read from both ends and by date', async ({ browser, yard }) => {
+  const page = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');
+  await expect(page.getByText('before the price goes up')).toBeVisible();
+  await page.getByRole('button', { name: 'Go to a date' }).click();
+  await page.getByLabel('What was said from').fill('2026-03-02');
+  await page.getByRole('button', { name: 'Go there' }).click();
+  await expect(page.getByText('before the price goes up')).not.toBeInViewport();
+  const toNewest = page.getByRole('button', { name: 'To the newest' });
+  if (await toNewest.isVisible()) await toNewest.click();
+  else await page.getByRole('region', { name: 'Talk' }).press('End');
+  await expect(page.getByText('before the price goes up')).toBeVisible();
+});
