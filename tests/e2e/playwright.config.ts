@@ -4,7 +4,8 @@ export default defineConfig({
   testDir: '.',
   timeout: 60_000,
   expect: { timeout: 10_000 },
-  workers: 1,
+  globalSetup: './prepare.ts',
+  workers: 2,
   fullyParallel: false,
   reporter: [['list'], ['json', { outputFile: 'test-results/report.json' }]],
   use: {

@@ -15,7 +15,9 @@ test('from a customer’s message to a finished task', async ({ browser, yard })
   await expect(odalys.getByRole('heading', { name: /Today, Odalys/ })).toBeVisible();
 
   // In the demo one chooses a person; Ines has a browser of her own.
-  const ines = await yard.visit(browser, 'Ines Kowal');
+  const ines = await yard.visit(browser, null);
+  await ines.getByRole('button', { name: 'Ines Kowal' }).click();
+  await expect(ines.getByRole('link', { name: 'Wrenlet, to Today' })).toBeVisible();
 
   // See the dockets, open J-1042, read its talk in two lanes, the commitments beside, the stages above.
   await odalys.getByRole('link', { name: 'Dockets' }).first().click();

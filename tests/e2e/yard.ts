@@ -1,11 +1,14 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Browser, type Page, expect, test as base } from '@playwright/test';
 
 const dll = join(import.meta.dirname, '../../.build/app/Wrenlet.Server.dll');
+
+/** The demo's data as the first start makes them, made once for all yards by prepare.ts. */
+export const prepared = join(import.meta.dirname, 'test-results', 'prepared');
 
 const freePort = () =>
   new Promise<number>((resolve) => {
@@ -24,8 +27,14 @@ export class Yard {
   ) {}
 
   static async open(...more: string[]): Promise<Yard> {
-    const port = await freePort();
     const folder = mkdtempSync(join(tmpdir(), 'wrenlet-e2e-'));
+    if (!more.includes('--no-demo') && existsSync(prepared)) cpSync(prepared, folder, { recursive: true });
+    return Yard.on(folder, ...more);
+  }
+
+  /** A yard whose data lie in a folder. */
+  static async on(folder: string, ...more: string[]): Promise<Yard> {
+    const port = await freePort();
     const server = spawn('dotnet', [
       dll,
       '--data',
@@ -46,7 +55,7 @@ export class Yard {
     return new Yard(`http://127.0.0.1:${port}`, server, folder);
   }
 
-  /** Somebody at a browser of their own. */
+  /** Somebody at a browser of their own; null for who has not signed in. */
   async visit(
     browser: Browser,
     name: string | null,
@@ -58,13 +67,21 @@ export class Yard {
     page.on('pageerror', (error) => {
       throw error;
     });
-    await page.goto(this.url);
     if (name) {
-      await page.getByRole('button', { name }).click();
-      await expect(page.getByRole('link', { name: 'Wrenlet, to Today' })).toBeVisible();
-      if (path !== '/') await page.goto(this.url + path);
+      const { people } = await (await context.request.get(`${this.url}/api/welcome`)).json();
+      const { person } = (people as { person: { id: string; name: string } }[]).find((p) => p.person.name === name)!;
+      await context.request.post(`${this.url}/api/session/demo`, { data: { person: person.id } });
     }
+    await page.goto(this.url + path);
+    if (name) await expect(page.getByRole('link', { name: 'Wrenlet, to Today' })).toBeVisible();
     return page;
+  }
+
+  /** Ends the server at once, and waits until it has gone. */
+  async stop() {
+    const gone = new Promise((resolve) => this.process.once('exit', resolve));
+    this.process.kill('SIGTERM');
+    await gone;
   }
 
   close() {
@@ -73,15 +90,26 @@ export class Yard {
   }
 }
 
-export const test = base.extend<object, { yard: Yard }>({
-  yard: [
+type Holder = { file: string; yard: Yard | null };
+
+/** Each file of tests has a yard of its own, so that none meets what another left behind. */
+export const test = base.extend<{ yard: Yard }, { holder: Holder }>({
+  holder: [
     async ({}, use) => {
-      const yard = await Yard.open();
-      await use(yard);
-      yard.close();
+      const holder: Holder = { file: '', yard: null };
+      await use(holder);
+      holder.yard?.close();
     },
     { scope: 'worker' },
   ],
+  yard: async ({ holder }, use, info) => {
+    if (holder.file !== info.file) {
+      holder.yard?.close();
+      holder.yard = await Yard.open();
+      holder.file = info.file;
+    }
+    await use(holder.yard!);
+  },
 });
 
 export { expect };
