@@ -19,7 +19,7 @@ namespace Wrenlet.Server.Conversations;
 /// <param name="Around">This entry, with what stands before and after it.</param>
 /// <param name="Day">What was said from this day of the firm's calendar on, with a little before it.</param>
 public readonly record struct TalkSpan(
-    [FromQuery(Name = "before")] long? Before, [FromQuery(Name = "after")] long? After, [FromQuery(Name = "around")] Guid? Around, [FromQuery(Name = "day")] DateOnly? Day);
+    [property: FromQuery(Name = "before")] long? Before, [property: FromQuery(Name = "after")] long? After, [property: FromQuery(Name = "around")] Guid? Around, [property: FromQuery(Name = "day")] DateOnly? Day);
 
 /// <summary>How far a person has read a conversation, and what it keeps at hand.</summary>
 /// <param name="ReadUpTo">Order of the last entry they have read; 0 when they have read none.</param>
