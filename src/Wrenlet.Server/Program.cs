@@ -54,7 +54,9 @@ try
     api.MapReports();
     api.MapToday();
     api.MapContacts();
+    api.MapThings();
     api.MapFiles();
+    api.MapUploads();
     api.MapTasks();
     api.MapAlerts();
     api.MapBoard();

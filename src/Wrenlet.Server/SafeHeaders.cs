@@ -4,7 +4,7 @@ namespace Wrenlet.Server;
 internal static class SafeHeaders
 {
     private const string Policy =
-        "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; connect-src 'self'; "
+        "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; media-src 'self'; worker-src 'self'; font-src 'self'; connect-src 'self'; "
         + "manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
     public static IApplicationBuilder UseSafeHeaders(this IApplicationBuilder app) => app.Use((context, next) =>

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Net;
 using System.Text;
 using Markdig;
+using Markdig.Extensions.Tables;
 using Markdig.Syntax;
 using Markdig.Syntax.Inlines;
 
@@ -17,7 +18,7 @@ public sealed record RenderedText(string Html, string Plain, ImmutableArray<TagL
 public readonly record struct Marked(int Start, int End, int Label);
 
 /// <summary>
-/// Renders the Markdown of entries (CommonMark with strikethrough, bare links and tables left out).
+/// Renders the Markdown of entries (CommonMark with strikethrough, bare links and tables of pipes).
 /// HTML in the source is shown as text. Only the elements written here can come out, with addresses
 /// of http, https, mailto and tel; everything else is escaped. Tests hold the output against a sanitiser.
 /// </summary>
@@ -25,7 +26,7 @@ public static class EntryText
 {
     private static readonly MarkdownPipeline Pipeline = new MarkdownPipelineBuilder()
         .DisableHtml().UseEmphasisExtras(Markdig.Extensions.EmphasisExtras.EmphasisExtraOptions.Strikethrough)
-        .UseAutoLinks().UseSoftlineBreakAsHardlineBreak().Build();
+        .UseAutoLinks().UsePipeTables().UseSoftlineBreakAsHardlineBreak().Build();
 
     /// <summary>Renders Markdown.</summary>
     /// <param name="markdown">Source text.</param>
@@ -90,6 +91,9 @@ public static class EntryText
                     _html.Append("</code></pre>");
                     _plain.Append('\n');
                     break;
+                case Table table:
+                    Rows(table);
+                    break;
                 case ThematicBreakBlock:
                     _html.Append("<hr>");
                     break;
@@ -100,6 +104,32 @@ public static class EntryText
                     foreach (var part in container) Block(part);
                     break;
             }
+        }
+
+        private void Rows(Table table)
+        {
+            _html.Append("<table>");
+            foreach (var row in table.OfType<TableRow>())
+            {
+                var cell = row.IsHeader ? "th" : "td";
+                _html.Append("<tr>");
+                foreach (var (i, content) in row.OfType<TableCell>().Index())
+                {
+                    if (i > 0) _plain.Append(" | ");
+                    _html.Append('<').Append(cell).Append('>');
+                    foreach (var block in content.OfType<LeafBlock>())
+                    {
+                        if (block.Inline is not null) Inlines(block.Inline);
+                    }
+
+                    _html.Append("</").Append(cell).Append('>');
+                }
+
+                _html.Append("</tr>");
+                _plain.Append('\n');
+            }
+
+            _html.Append("</table>");
         }
 
         public void PlainText(string text)

@@ -14,6 +14,9 @@ public enum TagKind
 
     /// <summary>A task, by id.</summary>
     Task,
+
+    /// <summary>Something said, by id.</summary>
+    Entry,
 }
 
 /// <summary>
@@ -36,6 +39,7 @@ public readonly record struct TagLink(TagKind Kind, string Target, string Text)
             "crew" => TagKind.Crew,
             "docket" => TagKind.Docket,
             "task" => TagKind.Task,
+            "entry" => TagKind.Entry,
             _ => null,
         };
         var target = url[(colon + 1)..];
@@ -52,6 +56,7 @@ public readonly record struct TagLink(TagKind Kind, string Target, string Text)
         TagKind.Crew => "crew",
         TagKind.Docket => "docket",
         TagKind.Task => "task",
+        TagKind.Entry => "entry",
         _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "Unknown kind of tag."),
     };
 }

@@ -18,7 +18,7 @@ namespace Wrenlet.Server.Conversations;
 
 /// <summary>Something to be said.</summary>
 /// <param name="Id">The client's id for it (UUIDv7): sent again, it is one entry.</param>
-/// <param name="Body">Markdown from staff; plain text from a contact.</param>
+/// <param name="Body">Markdown from staff; plain text from a contact. Empty only with files.</param>
 /// <param name="Close">Whether to close the conversation with it.</param>
 /// <param name="Via">mail, text or page; null for the way by which the party wrote last.</param>
 /// <param name="To">Addresses or numbers it goes to; null for the party's contacts.</param>
@@ -27,8 +27,12 @@ namespace Wrenlet.Server.Conversations;
 /// <param name="Knowing">Whether to go on in spite of the leak check.</param>
 /// <param name="RepliesTo">The entry of this conversation that it answers; null when it answers none in particular.</param>
 public sealed record NewEntry(
-    [property: Required] Guid Id, [property: Required, StringLength(Posting.LongestBody, MinimumLength = 1)] string Body, bool Close = false, string? Via = null,
-    IReadOnlyList<string>? To = null, [property: MaxLength(20)] IReadOnlyList<Guid>? Files = null, long? Seen = null, bool Knowing = false, Guid? RepliesTo = null);
+    [property: Required] Guid Id, [property: Required(AllowEmptyStrings = true), StringLength(Posting.LongestBody)] string Body, bool Close = false, string? Via = null,
+    IReadOnlyList<string>? To = null, [property: MaxLength(20)] IReadOnlyList<AttachedFile>? Files = null, long? Seen = null, bool Knowing = false, Guid? RepliesTo = null);
+
+/// <summary>A file that goes with an entry.</summary>
+/// <param name="Caption">What is said of it; null for nothing.</param>
+public sealed record AttachedFile([property: Required] Guid Id, [property: StringLength(300)] string? Caption = null);
 
 /// <summary>Whom a conversation is given to: a person, or a crew one of whom is to take it.</summary>
 /// <param name="Note">A word to them; null for none.</param>
@@ -74,12 +78,12 @@ internal static class ConversationEndpoints
     private static async Task<Results<Ok<EntryView>, ProblemHttpResult>> Post(Guid id, NewEntry entry, Viewer viewer, Posting posting, Database database, WhoIsWho who, FirmClock clock)
     {
         if (entry.Id == Guid.Empty) return Refusals.Invalid("id", "An entry needs an id of its own (UUIDv7).");
-        if (string.IsNullOrWhiteSpace(entry.Body)) return Refusals.Invalid("body", "There are no words in it yet.");
+        if (string.IsNullOrWhiteSpace(entry.Body) && entry.Files is null or []) return Refusals.Invalid("body", "There are no words in it yet.");
         Via? via = null;
         if (entry.Via is { } word && (via = Words.Vias.Parse(word)) is null or Via.Call) return Refusals.Invalid("via", $"“{word}” is no way out. There are mail, text and page.");
         var (to, problem) = Recipients.Read(entry.To, via, who.Current);
         if (problem is not null) return Refusals.Invalid("to", problem);
-        var saying = new Saying(entry.Body, entry.Close && viewer.Person.IsStaff, via, to, entry.Files, entry.Seen, entry.Knowing,
+        var saying = new Saying(entry.Body, entry.Close && viewer.Person.IsStaff, via, to, entry.Files?.Select(f => new Attachment(f.Id, string.IsNullOrWhiteSpace(f.Caption) ? null : f.Caption.Trim())).ToList(), entry.Seen, entry.Knowing,
             RepliesTo: entry.RepliesTo is { } answered ? new EntryId(answered) : null);
         var posted = await posting.Post(new EntryId(entry.Id), new ConversationId(id), viewer.Person, saying, clock.Now);
         if (posted is { Entry: null, Refusal: null }) return Refusals.NotFound("conversation");

@@ -20,10 +20,11 @@ public sealed class Discussing(WriteQueue writes, WhoIsWho who)
     /// <param name="version">The version that the editor saw.</param>
     public Task<EntryOutcome> Edit(EntryId id, int version, Person author, string body, Instant at)
     {
-        var rendered = EntryText.FromMarkdown(body);
         return writes.Run(w =>
         {
             if (Changeable(w, id, author) is not ({ } entry, { } conversation, var refusal)) return new EntryOutcome(null);
+            body = Pointing.Discreet(w.Session, body, Pointing.Readers(conversation, who.Current));
+            var rendered = EntryText.FromMarkdown(body);
             if (refusal is not null) return new EntryOutcome(entry, Refusal: refusal);
             if (entry.Version != version) return new EntryOutcome(entry, Stale: true);
             var (tagged, unseeing) = Posting.ReadTags(rendered.Tags, conversation, who.Current);

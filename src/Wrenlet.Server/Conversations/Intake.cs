@@ -73,7 +73,7 @@ public sealed class Intake(WriteQueue writes, WhoIsWho who, Posting posting, Fil
                 new Entry(
                     0, new EntryId(Guid.CreateVersion7()), conversation.Id, EntryKind.MessageIn, Via.Mail, contact?.Id, contact is null ? conversation.Stranger?.Name ?? mail.From.Address : null, at, words, false,
                     html, Automatic: mail.Kind is not MailKind.Written, Source: source?.Id, Files: files.Count),
-                words, [.. files.Select(f => f.Kept.Id)], mail.MessageId);
+                words, [.. files.Select(f => new Attachment(f.Kept.Id))], mail.MessageId);
             return Arrival.Posted;
         });
     }

@@ -95,7 +95,7 @@ internal static partial class Leaving
     /// <summary>Dockets and tasks named in it, by tag or as typed, that the party does not see: tasks never, dockets where it has no conversation.</summary>
     private static IEnumerable<string> Unseen(SqlSession session, Conversation conversation, RenderedText rendered)
     {
-        foreach (var tag in rendered.Tags.Where(t => t.Kind is TagKind.Task)) yield return tag.Text;
+        foreach (var tag in rendered.Tags.Where(t => t.Kind is TagKind.Task or TagKind.Entry)) yield return tag.Text;
         foreach (var match in ReferenceForm().Matches(rendered.Plain).DistinctBy(m => m.Value))
         {
             if (DocketRef.Parse(match.Value.TrimStart('#')) is not { } reference || DocketStore.Find(session, reference) is not { } docket) continue;

@@ -43,7 +43,7 @@ public sealed record Posted(Entry? Entry, PostRefusal? Refusal)
 /// <param name="RepliesTo">The entry of the same conversation that it answers; null for none in particular.</param>
 /// <param name="Passes">The entry, seen by the author, that it passes on; null when it is its own words.</param>
 public sealed record Saying(
-    string Body, bool Close = false, Via? Via = null, IReadOnlyList<(string Name, string Address)>? To = null, IReadOnlyList<Guid>? Files = null, long? Seen = null, bool Knowing = false,
+    string Body, bool Close = false, Via? Via = null, IReadOnlyList<(string Name, string Address)>? To = null, IReadOnlyList<Attachment>? Files = null, long? Seen = null, bool Knowing = false,
     bool AtOnce = false, bool Call = false, EntryId? RepliesTo = null, EntryId? Passes = null);
 
 /// <summary>Says something in a conversation: the one way in for notes, replies, customers' words and incoming mail.</summary>
@@ -65,7 +65,13 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
     {
         ArgumentNullException.ThrowIfNull(words);
         var rendered = author.IsStaff ? EntryText.FromMarkdown(words.Body) : EntryText.FromPlain(words.Body);
-        return writes.Run(w => Post(w, id, place, author, words, rendered, at));
+        return writes.Run(w =>
+        {
+            if (!author.IsStaff || rendered.Tags.All(t => t.Kind is not (TagKind.Task or TagKind.Entry)) || ConversationStore.Find(w.Session, place) is not { } conversation)
+                return Post(w, id, place, author, words, rendered, at);
+            var discreet = words with { Body = Pointing.Discreet(w.Session, words.Body, Pointing.Readers(conversation, who.Current)) };
+            return Post(w, id, place, author, discreet, EntryText.FromMarkdown(discreet.Body), at);
+        });
     }
 
     /// <summary>Posts within a write that does more.</summary>
@@ -87,7 +93,7 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
         var leaves = outside && author.IsStaff;
         var (tagged, unseeing) = ReadTags(rendered.Tags, conversation, roster);
         if (!leaves && unseeing.Length > 0) return RefuseTags(unseeing);
-        if (words.Files?.FirstOrDefault(f => FileStore.Find(w.Session, f) is not { } file || !FileEndpoints.MaySee(w.Session, file, author)) is { } lost && lost != Guid.Empty)
+        if (words.Files is { } carried && carried.Any(f => FileStore.Find(w.Session, f.File) is not { } file || !FileEndpoints.MaySee(w.Session, file, author)))
             return Posted.Refuse("One of the files is not there any more, or you do not see it. Take it out and attach it again; your words are kept.");
 
         var kind = !author.IsStaff ? EntryKind.MessageIn : outside ? EntryKind.MessageOut : EntryKind.Note;
@@ -102,10 +108,12 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
                 return Posted.Refuse($"{string.Join(", ", fields)} {(fields.Count == 1 ? "has" : "have")} not been filled in. Write what belongs there, or take it out; your words are kept.");
             if (via is Via.Text && rendered.Plain.Length > LongestText)
                 return Posted.Refuse($"A text message holds {LongestText} characters and this has {rendered.Plain.Length}. Shorten it, or answer by mail; your words are kept.");
+            if (via is Via.Mail && words.Files is { Count: > 0 } files && files.Sum(f => FileStore.Find(w.Session, f.File)!.Size) is > FileKeeper.LargestByMail and var size)
+                return Posted.Refuse($"A mail carries at most {FileKeeper.LargestByMail / 1_048_576} MB of files and these are {size / 1_048_576} MB. Answer on their page instead, or take some out; your words are kept.");
             var missed = MissedReply.Of(words.Seen, author.Id, EntryStore.After(w.Session, conversation.Key, words.Seen ?? long.MaxValue), e => (e.Key, e.Kind, e.Author));
             if (missed.Length > 0)
                 return new(null, new($"{string.Join(" and ", missed.Select(m => roster.NameOf(m.Author!.Value).Split(' ')[0]).Distinct())} answered while you were writing. Read that first; your words are kept.", [], [], missed));
-            ImmutableArray<Leak> leaks = words.AtOnce ? [] : Leaving.Check(w.Session, conversation, author, rendered, to, words.Files ?? [], unseeing, roster);
+            ImmutableArray<Leak> leaks = words.AtOnce ? [] : Leaving.Check(w.Session, conversation, author, rendered, to, [.. (words.Files ?? []).Select(f => f.File)], unseeing, roster);
             if (leaks.Length > 0 && !words.Knowing)
                 return new(null, new("Held back: look at what would leave.", [], leaks, []));
             if (leaks.Length > 0) knowing = string.Join("\n", leaks.Select(l => l.Reason));
@@ -146,7 +154,7 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
     /// <param name="plain">Its words.</param>
     /// <param name="files">What came with it.</param>
     /// <param name="messageId">The mail's Message-ID; null when it has none.</param>
-    public Entry Receive(Writing w, Conversation conversation, Entry entry, string plain, IReadOnlyList<Guid> files, string? messageId)
+    public Entry Receive(Writing w, Conversation conversation, Entry entry, string plain, IReadOnlyList<Attachment> files, string? messageId)
     {
         ArgumentNullException.ThrowIfNull(w);
         var posted = Write(w, who.Current, conversation, entry, new RenderedText(entry.Html, plain, []), [], false, [], files, TimeSpan.Zero).Entry!;
@@ -175,7 +183,7 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
 
     private static Posted Write(
         Writing w, Roster roster, Conversation conversation, Entry entry, RenderedText rendered, ImmutableArray<Alert> tagged, bool close, IReadOnlyList<(string Name, string Address)> to,
-        IReadOnlyList<Guid> files, TimeSpan think)
+        IReadOnlyList<Attachment> files, TimeSpan think)
     {
         var key = EntryStore.Add(w.Session, conversation, entry, rendered.Plain, rendered.Tags.Select(t => (TagLink.Word(t.Kind), t.Target)))!.Value;
         FileStore.Attach(w.Session, key, files);

@@ -51,7 +51,7 @@ internal static partial class SharedEndpoints
             var by = entry.Author is { } author && roster.Find(author) is { } known ? PersonView.Of(known) : entry.Sender is { } sender ? PersonView.Stranger(sender) : null;
             SharedView Of(string kind, string name, string address, long? size) =>
                 new(kind, name, address, size, by, entry.At.ToDateTimeOffset(), Words.Audiences.Of(conversation.Audience), TalkReading.PathOf(conversation, entry.Id));
-            list.AddRange(TalkReading.Files(session, entry).Select(f => Of(f.Picture ? "picture" : "file", f.Name, $"/api/files/{f.Id}", f.Size)));
+            list.AddRange(TalkReading.Files(session, entry).Select(f => Of(f.Shown == "picture" ? "picture" : "file", f.Name, $"/api/files/{f.Id}", f.Size)));
             list.AddRange(Link().Matches(entry.Html).Select(m => WebUtility.HtmlDecode(m.Groups[1].Value)).Distinct().Select(l => Of("link", l, l, null)));
         }
 

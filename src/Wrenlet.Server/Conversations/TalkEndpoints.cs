@@ -152,7 +152,7 @@ internal static class TalkEndpoints
     {
         if (passing.Id == Guid.Empty) return Refusals.Invalid("id", "An entry needs an id of its own (UUIDv7).");
         var found = database.Read(s => EntryStore.Find(s, new EntryId(id)) is { Kind: not EntryKind.Event, Removed: null } entry && ConversationStore.Find(s, entry.Conversation) is { } c && TalkReading.Sees(viewer.Person, c, entry)
-            ? (Entry: entry, Files: FileStore.Of(s, entry.Key).Select(f => f.Id).ToList()) : (Entry: null, Files: []));
+            ? (Entry: entry, Files: FileStore.Of(s, entry.Key).Select(f => new Attachment(f.Id, f.Caption)).ToList()) : (Entry: null, Files: []));
         if (found.Entry is not { } passed) return Refusals.NotFound("entry");
         ConversationId to;
         if (passing.Docket is { } word)

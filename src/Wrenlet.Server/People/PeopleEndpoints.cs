@@ -4,6 +4,7 @@ using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Conversations;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
@@ -46,14 +47,14 @@ internal static class PeopleEndpoints
         [.. who.Current.Staff.Select(p => OwnerView.Of(p))], [.. who.Current.Crews.Values.OrderBy(c => c.Name, StringComparer.Ordinal).Select(c => OwnerView.Of(c))],
         [.. who.Current.Crews.Values.Select(c => new CrewMembers(c.Id.Value, [.. c.Members.Select(m => m.Value)]))]);
 
-    /// <summary>What can be tagged here by what was typed after the sign: people and crews after @, dockets and tasks after #.</summary>
+    /// <summary>What can be tagged here by what was typed after the sign: people and crews after @, dockets, tasks and what was said after #.</summary>
     private static Results<Ok<List<Taggable>>, ProblemHttpResult> GetTaggable(Guid id, string sign, string? typed, Viewer viewer, Database database, WhoIsWho who) =>
         database.Read<Results<Ok<List<Taggable>>, ProblemHttpResult>>(s =>
         {
             if (Seen.Conversation(s, id, viewer.Person) is not { } conversation) return Refusals.NotFound("conversation");
             var words = (typed ?? "").Trim();
             if (sign == "@") return TypedResults.Ok(PeopleAndCrews(conversation, words, viewer, who.Current));
-            if (sign == "#") return TypedResults.Ok(Things(s, words, viewer));
+            if (sign == "#") return TypedResults.Ok(Things(s, words, viewer, who.Current));
             return Refusals.Invalid("sign", "Tags begin with @ for people and crews, or # for dockets and tasks.");
         });
 
@@ -67,7 +68,7 @@ internal static class PeopleEndpoints
         return [.. people.Concat(crews).Take(Most + 4)];
     }
 
-    private static List<Taggable> Things(SqlSession session, string words, Viewer viewer)
+    private static List<Taggable> Things(SqlSession session, string words, Viewer viewer, Storage.People.Roster roster)
     {
         var dockets = DocketStore.Matching(session, words, 30).Where(d => viewer.Person.MaySee(d.Place)).Take(Most)
             .Select(d => new Taggable("docket", d.Ref.ToString(), "#" + d.Ref, d.Subject, true));
@@ -75,7 +76,13 @@ internal static class PeopleEndpoints
             ? TaskStore.Matching(session, match, 30).Where(t => viewer.Person.MaySee(t.Place, Thing.Working)).Take(Most)
                 .Select(t => new Taggable("task", t.Id.Value.ToString(), "#" + t.Title, $"task{(t.Docket is { } d ? " of " + d.Ref : "")}, {(t.State is TaskState.Done ? "done" : "open")}", true))
             : [];
-        return [.. dockets.Concat(tasks)];
+        var entries = words.Length >= 3 && SearchStore.Match(words) is { } said
+            ? SearchStore.Seen(session, 4, (before, most) => SearchStore.Entries(session, said, null, null, null, null, null, false, before, most), (c, e) => e.Kind is not EntryKind.Event && TalkReading.Sees(viewer.Person, c, e))
+                .Select(f => new Taggable(
+                    "entry", f.Entry.Id.Value.ToString(), "#" + TalkReading.Short(ConversationViews.PlainOf(f.Entry), 40),
+                    $"said by {(f.Entry.Author is { } by ? roster.NameOf(by) : f.Entry.Sender)}, {f.Conversation.Docket?.Ref.ToString() ?? f.Conversation.Subject}", true))
+            : [];
+        return [.. dockets.Concat(tasks).Concat(entries)];
     }
 
     /// <summary>Makes the private link of an outside conversation's contact.</summary>

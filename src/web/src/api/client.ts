@@ -58,6 +58,7 @@ export type KeptDraft = Schemas['KeptDraft'];
 export type Hit = Schemas['Hit'];
 export type FoundView = Schemas['FoundView'];
 export type NarrowingView = Schemas['NarrowingView'];
+export type ThingView = Schemas['ThingView'];
 
 /** What the live connection says; its shape is the server's ChangeView. */
 export type Change = {
@@ -137,3 +138,27 @@ export async function taken<T>(call: Promise<Answer<T>>): Promise<T> {
     problem.missed,
   );
 }
+
+type UploadView = Schemas['UploadView'];
+
+/** Sends a part of a file, and says how much of it has gone; fetch cannot say that. Out of place, the answer is what the server has. */
+export const sendPart = (id: string, from: number, part: Blob, gone: (bytes: number) => void): Promise<UploadView> =>
+  new Promise((resolve, reject) => {
+    const request = new XMLHttpRequest();
+    const unreachable = () => reject(new Unreachable('The server cannot be reached just now. It goes on by itself.'));
+    request.open('PATCH', `/api/uploads/${id}`);
+    request.setRequestHeader('X-Wrenlet-Guard', guard);
+    request.setRequestHeader('Upload-Offset', String(from));
+    request.setRequestHeader('Content-Type', 'application/partial-upload');
+    request.responseType = 'json';
+    request.upload.onprogress = (e) => gone(e.loaded);
+    request.onerror = unreachable;
+    request.onabort = unreachable;
+    request.onload = () => {
+      const answer = request.response as (UploadView & { detail?: string }) | null;
+      if (answer && (request.status === 200 || request.status === 409)) resolve(answer);
+      else if (request.status >= 500 && request.status !== 507) unreachable();
+      else reject(new Refusal(request.status, answer?.detail ?? `The server answered ${request.status}.`));
+    };
+    request.send(part);
+  });

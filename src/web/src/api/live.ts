@@ -168,6 +168,7 @@ export function writing(conversation: string | null) {
 
 /** Puts a change where it belongs in what is shown; what cannot be patched is read anew. */
 function apply(change: Change) {
+  void repoint(change);
   switch (change.kind) {
     case 'entry.posted':
       if (change.entry) showEntry(change.docket, change.entry);
@@ -228,6 +229,13 @@ function apply(change: Change) {
       void queries.invalidateQueries();
   }
 }
+
+/** Tags that point at what has changed show how it stands now. */
+const repoint = (change: Change) =>
+  queries.invalidateQueries({
+    predicate: ({ queryKey: [what, , target] }) =>
+      what === 'thing' && (target === change.subject || target === change.docket),
+  });
 
 function refresh(change: Change) {
   if (change.docket) void queries.invalidateQueries({ queryKey: keys.docket(change.docket) });

@@ -11,7 +11,7 @@ export type Waiting = {
   at: string;
   via?: string | null;
   to?: string[] | null;
-  files?: string[];
+  files?: { id: string; caption: string | null }[];
   seen?: number | null;
   knowing?: boolean;
   repliesTo?: string | null;

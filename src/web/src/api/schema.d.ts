@@ -3042,6 +3042,81 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/things/{kind}/{target}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    kind: string;
+                    target: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ThingView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    path: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ThingView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/files/{id}": {
         parameters: {
             query?: never;
@@ -3070,11 +3145,97 @@ export interface paths {
             };
         };
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/files/{id}/thumbnail": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/uploads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
         post: {
             parameters: {
-                query: {
-                    name: string;
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewUpload"];
                 };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UploadView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/uploads/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
                 header?: never;
                 path: {
                     id: string;
@@ -3089,15 +3250,68 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["FileView"];
+                        "application/json": components["schemas"]["UploadView"];
                     };
                 };
             };
         };
-        delete?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
         options?: never;
         head?: never;
-        patch?: never;
+        patch: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "Upload-Offset"?: string;
+                };
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UploadView"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UploadView"];
+                    };
+                };
+            };
+        };
         trace?: never;
     };
     "/api/entries/{id}/drafts": {
@@ -4265,6 +4479,11 @@ export interface components {
             reason: string;
             raw: string;
         };
+        AttachedFile: {
+            /** Format: uuid */
+            id: string;
+            caption?: null | string;
+        };
         BoardCounts: {
             /** Format: int32 */
             all: number;
@@ -4571,7 +4790,12 @@ export interface components {
             mediaType: string;
             /** Format: int64 */
             size: number;
-            picture: boolean;
+            shown: null | string;
+            /** Format: int32 */
+            width: null | number;
+            /** Format: int32 */
+            height: null | number;
+            caption: null | string;
         };
         FiledRow: {
             /** Format: uuid */
@@ -4785,7 +5009,7 @@ export interface components {
             close: boolean;
             via?: null | string;
             to?: null | string[];
-            files?: null | string[];
+            files?: null | components["schemas"]["AttachedFile"][];
             /** Format: int64 */
             seen?: null | number;
             /** @default false */
@@ -4901,6 +5125,14 @@ export interface components {
             words: string;
             /** Format: uuid */
             entry: null | string;
+        };
+        NewUpload: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            mediaType: null | string;
+            /** Format: int64 */
+            size: number;
         };
         NewWords: {
             body: string;
@@ -5401,6 +5633,16 @@ export interface components {
             at: string;
             path: null | string;
         };
+        ThingView: {
+            kind: string;
+            target: string;
+            seen: boolean;
+            title: string;
+            state: string;
+            done: boolean;
+            path: null | string;
+            tag: null | string;
+        };
         TodayView: {
             /** Format: date-time */
             since: string;
@@ -5411,6 +5653,13 @@ export interface components {
         ToldView: {
             person: components["schemas"]["PersonView"];
             reason: string;
+        };
+        UploadView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            received: number;
+            file: null | components["schemas"]["FileView"];
         };
         VersionView: {
             /** Format: int32 */

@@ -8,10 +8,12 @@ export class Kept<T> {
   constructor(
     private readonly key: string,
     private readonly initial: T,
+    /** Where: localStorage for all of one's pages, sessionStorage for this one, over its reloads. */
+    private readonly place: Storage = localStorage,
   ) {
     this.value = this.load();
     window.addEventListener('storage', (event) => {
-      if (event.key !== this.key) return;
+      if (event.key !== this.key || event.storageArea !== this.place) return;
       this.value = this.load();
       this.tell();
     });
@@ -21,7 +23,7 @@ export class Kept<T> {
 
   set = (next: T | ((before: T) => T)) => {
     this.value = typeof next === 'function' ? (next as (before: T) => T)(this.value) : next;
-    localStorage.setItem(this.key, JSON.stringify(this.value));
+    this.place.setItem(this.key, JSON.stringify(this.value));
     this.tell();
   };
 
@@ -33,7 +35,7 @@ export class Kept<T> {
   };
 
   private load(): T {
-    const text = localStorage.getItem(this.key);
+    const text = this.place.getItem(this.key);
     if (text === null) return this.initial;
     try {
       return JSON.parse(text) as T;

@@ -8,6 +8,7 @@ import { exact, moment } from '../app/time';
 import { Lanes } from '../conversations/Lanes';
 import { readTalk } from '../conversations/useTalk';
 import { Button, Empty, cx } from '../ui/controls';
+import { Said } from '../conversations/Said';
 import { NameTag } from '../ui/tags';
 import { NoticeForm } from './NoticeForm';
 import { ThanksCard, ThanksPanel } from './ThanksPanel';
@@ -42,7 +43,7 @@ function Notice({ notice, chosen, onChoose }: { notice: NoticeView; chosen: bool
         {notice.ends ? <span className="ml-auto">until {moment(notice.ends)}</span> : null}
       </header>
       <h2 className="text-[16px] font-bold">{notice.title}</h2>
-      <div className="said mt-1" dangerouslySetInnerHTML={{ __html: notice.html }} />
+      <Said html={notice.html} className="mt-1" />
       {notice.mustConfirm ? (
         <p className="mt-2 rounded-[3px] bg-paper px-2 py-1 text-[13px]">
           <b>

@@ -7,6 +7,7 @@ import { moment } from '../app/time';
 import { cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { Composer } from './Composer';
+import { Said } from './Said';
 import { carried, putDown } from './carried';
 
 const small = 'grid size-7 place-items-center rounded-[3px] hover:bg-surface max-md:size-11';
@@ -84,7 +85,7 @@ function Hand({ id, open, me }: { id: string; open: boolean; me: Me }) {
               <div key={e.id} className="mb-1.5 flex gap-2">
                 {e.author ? <NameTag who={e.author} /> : null}
                 <div className="min-w-0 flex-1">
-                  <div className="said text-[13px]" dangerouslySetInnerHTML={{ __html: e.html }} />
+                  <Said html={e.html} className="text-[13px]" />
                   <span className="text-[12px] text-soft">{moment(e.at)}</span>
                 </div>
               </div>

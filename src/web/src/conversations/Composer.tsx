@@ -1,4 +1,4 @@
-import { PanelBottomOpen, Paperclip, X } from 'lucide-react';
+import { PanelBottomOpen, X } from 'lucide-react';
 import { Suspense, forwardRef, lazy, useEffect, useImperativeHandle, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as newId } from 'uuid';
@@ -6,7 +6,6 @@ import {
   type Checked,
   type ConversationView,
   type EntryView,
-  type FileView,
   type LeakView,
   type PersonView,
   type ToldView,
@@ -17,12 +16,14 @@ import {
 import { sayWrong, useLiveState, usePresent, writing } from '../api/live';
 import { send } from '../api/outbox';
 import { firmNow } from '../app/time';
-import { Button, Panel, Tip, cx } from '../ui/controls';
+import { Button, Tip, cx } from '../ui/controls';
 import type { EditorHandle } from './Editor';
+import { Addressing, addresses, wayWords } from './Addressing';
+import { AttachPanel, AttachedList, taking, useAttachments } from './Attachments';
+import { attachmentsSent } from './attachments';
 import { HeldByLeaks, HeldByMissed } from './Held';
 import { carried, carry, putDown } from './carried';
 import { drafts, keepDraft, thisPage } from './drafts';
-import { sizeInWords, upload } from './files';
 import { whenTakenBack } from './leaving';
 
 const Editor = lazy(() => import('./Editor').then((m) => ({ default: m.Editor })));
@@ -54,8 +55,6 @@ function OthersWriting({ conversation, me }: { conversation: string; me: string 
   );
 }
 
-const wayWords: Record<string, string> = { mail: 'by mail', text: 'by text', page: 'on their page' };
-
 /** A lane's own composer. It says who will see what is written, and nothing typed is lost. */
 export const Composer = forwardRef<{ focus: () => void }, Props>((props, ref) => {
   const away = carried.use();
@@ -79,13 +78,13 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
   const [loaded, setLoaded] = useState(kept !== undefined);
   const [empty, setEmpty] = useState(kept === undefined);
   const [held, setHeld] = useState<Held | null>(null);
-  const [files, setFiles] = useState<FileView[]>([]);
+  const files = useAttachments(conversation.id);
+  const onTheirWay = files.filter((f) => f.state !== 'ready').length;
   const [via, setVia] = useState<string | null>(null);
   const [to, setTo] = useState<string | null>(null);
   const [checked, setChecked] = useState<Checked | null>(null);
   const editor = useRef<EditorHandle>(null);
   const wantsFocus = useRef(false);
-  const chooser = useRef<HTMLInputElement>(null);
   const live = useLiveState();
 
   const mine = entries.filter((e) => e.conversation === conversation.id);
@@ -136,7 +135,12 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
           params: { path: { id: conversation.id } },
           body: inside
             ? { body, via: null, to: null, files: null }
-            : { body, via: way?.via ?? null, to: addresses(to), files: files.map((f) => f.id) },
+            : {
+                body,
+                via: way?.via ?? null,
+                to: addresses(to),
+                files: files.filter((f) => f.state === 'ready').map((f) => f.id),
+              },
         }),
       )
         .then(setChecked)
@@ -146,7 +150,7 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
   useEffect(() => {
     look();
     return () => clearTimeout(check.current);
-  }, [way?.via, to, files]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [way?.via, to, files.length, onTheirWay]); // eslint-disable-line react-hooks/exhaustive-deps
 
   const placeholder =
     conversation.audience === 'direct'
@@ -161,7 +165,7 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
 
   const post = async (close: boolean, anyway: { knowing?: boolean; seen?: number } = {}) => {
     const body = editor.current?.markdown() ?? '';
-    if (!body) return;
+    if ((!body && files.length === 0) || onTheirWay > 0) return;
     const doc = editor.current!.doc();
     const last = anyway.seen ?? seen.current ?? mine.at(-1)?.order ?? 0;
     setHeld(null);
@@ -178,13 +182,13 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
         at: new Date(firmNow()).toISOString(),
         via: inside ? null : (way?.via ?? null),
         to: inside ? null : addresses(to),
-        files: files.map((f) => f.id),
+        files: files.map((f) => ({ id: f.id, caption: f.caption || null })),
         seen: inside ? null : last,
         knowing: anyway.knowing ?? false,
         repliesTo: answering?.id ?? null,
       });
       onAnswered?.();
-      setFiles([]);
+      attachmentsSent(conversation.id, files);
       setTo(null);
       setChecked(null);
       seen.current = null;
@@ -215,19 +219,8 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
       sayWrong(wrong);
     }
   };
-  const attach = async (list: FileList | File[] | null) => {
-    for (const file of list ?? []) {
-      try {
-        const view = await upload(file);
-        setFiles((all) => [...all, view]);
-      } catch (wrong) {
-        sayWrong(wrong);
-      }
-    }
-  };
-  const atHand = entries
-    .flatMap((e) => e.files.map((f) => ({ ...f, inside: e.kind === 'note' })))
-    .filter((f) => !files.some((g) => g.id === f.id));
+  const sendable = (!empty || files.length > 0) && onTheirWay === 0;
+  const atHand = entries.flatMap((e) => e.files.map((f) => ({ ...f, inside: e.kind === 'note' })));
 
   return (
     <section
@@ -239,50 +232,19 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
           inside: 'Note inside',
         }[conversation.audience] ?? `Reply outside to ${conversation.party?.name}`
       }
-      onDragOver={(e) => e.dataTransfer.types.includes('Files') && e.preventDefault()}
-      onDrop={(e) => {
-        if (e.dataTransfer.files.length === 0) return;
-        e.preventDefault();
-        void attach(e.dataTransfer.files);
-      }}
+      {...taking(conversation.id)}
     >
       {!inside && (ways.length > 1 || to !== null) ? (
-        <p className="mb-1 flex flex-wrap items-center gap-x-2 text-[12.5px] text-outside-ink">
-          <select
-            aria-label="How it leaves"
-            value={way?.via}
-            onChange={(e) => {
-              setVia(e.target.value);
-              setTo(null);
-            }}
-            className="min-h-6 rounded-[3px] border border-outside-line bg-surface px-1 text-ink max-md:min-h-[44px]"
-          >
-            {ways.map((w) => (
-              <option key={w.via} value={w.via}>
-                {wayWords[w.via]}
-              </option>
-            ))}
-          </select>
-          {way?.via === 'page' ? null : to === null ? (
-            <>
-              <span className="min-w-0 truncate">to {way?.to.join(', ')}</span>
-              <button
-                type="button"
-                onClick={() => setTo(way?.to.join(', ') ?? '')}
-                className="min-h-6 underline max-md:min-h-[44px]"
-              >
-                change
-              </button>
-            </>
-          ) : (
-            <input
-              aria-label="To"
-              value={to}
-              onChange={(e) => setTo(e.target.value)}
-              className="min-h-6 min-w-0 flex-1 rounded-[3px] border border-outside-line bg-surface px-1.5 text-ink"
-            />
-          )}
-        </p>
+        <Addressing
+          ways={ways}
+          way={way}
+          onWay={(next) => {
+            setVia(next);
+            setTo(null);
+          }}
+          to={to}
+          onTo={setTo}
+        />
       ) : null}
       {answering ? (
         <p className="mb-1 flex items-start gap-2 border-l-2 border-soft/60 pl-2 text-[12.5px]">
@@ -342,52 +304,8 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
             {placeholder}
           </button>
         )}
-        <div className={cx('absolute bottom-0.5 right-1 flex', files.length > 0 && 'bottom-9')}>
-          <Panel
-            label="Attach"
-            align="end"
-            trigger={
-              <button
-                type="button"
-                aria-label="Attach a file"
-                title="Attach a file"
-                className="grid size-7 place-items-center rounded-[3px] text-soft hover:text-ink max-md:size-11"
-              >
-                <Paperclip size={15} />
-              </button>
-            }
-          >
-            <input
-              ref={chooser}
-              type="file"
-              multiple
-              className="sr-only"
-              tabIndex={-1}
-              aria-label="Files"
-              onChange={(e) => (void attach(e.target.files), (e.target.value = ''))}
-            />
-            <Button className="w-full" onClick={() => chooser.current?.click()}>
-              From this device
-            </Button>
-            {atHand.length > 0 ? (
-              <ul className="mt-2 max-h-52 overflow-auto border-t pt-1">
-                {atHand.map((f) => (
-                  <li key={f.id}>
-                    <button
-                      type="button"
-                      onClick={() => setFiles((all) => [...all, f])}
-                      className="flex min-h-[30px] w-full items-center justify-between gap-2 rounded-[3px] px-1.5 text-left text-[13px] hover:bg-wren-wash max-md:min-h-[44px]"
-                    >
-                      <span className="truncate">{f.name}</span>
-                      <span className={cx('flex-none text-[12px]', f.inside ? 'text-inside-ink' : 'text-outside-ink')}>
-                        {f.inside ? 'inside so far' : 'outside'}
-                      </span>
-                    </button>
-                  </li>
-                ))}
-              </ul>
-            ) : null}
-          </Panel>
+        <div className={cx('absolute bottom-0.5 right-1 flex', files.length > 0 && '!static justify-end')}>
+          <AttachPanel conversation={conversation.id} known={atHand} />
           {inHand ? null : (
             <button
               type="button"
@@ -400,23 +318,7 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
             </button>
           )}
         </div>
-        {files.length > 0 ? (
-          <ul className="flex flex-wrap gap-1 border-t px-1.5 py-1 text-[12.5px]">
-            {files.map((f) => (
-              <li key={f.id} className="flex items-center gap-1 rounded-[3px] border bg-paper pl-1.5">
-                {f.name} <span className="text-soft">{sizeInWords(f.size)}</span>
-                <button
-                  type="button"
-                  aria-label={`Take ${f.name} out`}
-                  onClick={() => setFiles((all) => all.filter((g) => g.id !== f.id))}
-                  className="grid size-6 place-items-center text-soft hover:text-ink"
-                >
-                  <X size={12} />
-                </button>
-              </li>
-            ))}
-          </ul>
-        ) : null}
+        <AttachedList conversation={conversation.id} />
       </div>
       {held && held.missed.length > 0 ? (
         <HeldByMissed
@@ -476,16 +378,21 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
                 ? `Stays in the yard: ${conversation.viewers.length} people`
                 : (checked?.whoSees ??
                   `${way?.via === 'page' ? 'On the page of' : `By ${way?.via ?? 'mail'} to`} ${conversation.party?.name}. Leaves the yard.`)}{' '}
+            {onTheirWay > 0 ? (
+              <b className="text-ink">
+                {onTheirWay === 1 ? 'A file is' : `${onTheirWay} files are`} not there yet; then it can be sent.{' '}
+              </b>
+            ) : null}
             {checked && !empty ? <WillBeTold told={checked.told} /> : null}
             <OthersWriting conversation={conversation.id} me={me} />
           </span>
         </Tip>
         {!inside ? (
-          <Button disabled={empty} onClick={() => void post(true)}>
+          <Button disabled={!sendable} onClick={() => void post(true)}>
             Reply, then close
           </Button>
         ) : null}
-        <Button look={inside ? 'plain' : 'main'} disabled={empty} onClick={() => void post(false)}>
+        <Button look={inside ? 'plain' : 'main'} disabled={!sendable} onClick={() => void post(false)}>
           {['direct', 'group', 'notice'].includes(conversation.audience)
             ? 'Say it'
             : inside
@@ -516,11 +423,3 @@ function WillBeTold({ told }: { told: ToldView[] }) {
 
 /** The words of an entry without their form. */
 const plainOf = (html: string) => new DOMParser().parseFromString(html, 'text/html').body.textContent ?? '';
-
-const addresses = (to: string | null) =>
-  to === null
-    ? null
-    : to
-        .split(/[,;]/)
-        .map((a) => a.trim())
-        .filter(Boolean);

@@ -5,7 +5,7 @@ import { EditorContent, type Editor as TiptapEditor, useEditor } from '@tiptap/r
 import { Extension } from '@tiptap/core';
 import StarterKit from '@tiptap/starter-kit';
 import Suggestion, { type SuggestionOptions, type SuggestionProps } from '@tiptap/suggestion';
-import { Bold, Code, Italic, List, ListOrdered, Strikethrough } from 'lucide-react';
+import { Bold, Code, Italic, List, ListOrdered, Strikethrough, Table } from 'lucide-react';
 import { forwardRef, useEffect, useImperativeHandle, useRef, useState } from 'react';
 import { type Taggable, api, taken } from '../api/client';
 import { sayWrong } from '../api/live';
@@ -13,6 +13,8 @@ import { keys, queries } from '../api/queries';
 import { say } from '../ui/toasts';
 import { cx } from '../ui/controls';
 import { type DocNode, toMarkdown } from './markdown';
+import { links } from './links';
+import { inTable, insertTable, tableActs, tables } from './tables';
 
 /** What a composer may ask of its editor. */
 export type EditorHandle = {
@@ -47,6 +49,8 @@ function tagSuggestion(
 ): Partial<SuggestionOptions<Taggable>> {
   return {
     char: sign,
+    // What was said is found by several of its words.
+    allowSpaces: sign === '#',
     items: ({ query }) =>
       taken(
         api.GET('/api/conversations/{id}/taggable', {
@@ -176,6 +180,7 @@ const tools: [string, typeof Bold, string, (e: TiptapEditor) => void][] = [
   ['Code', Code, 'code', (e) => e.chain().focus().toggleCode().run()],
   ['List', List, 'bulletList', (e) => e.chain().focus().toggleBulletList().run()],
   ['Numbered list', ListOrdered, 'orderedList', (e) => e.chain().focus().toggleOrderedList().run()],
+  ['Table', Table, 'table', (e) => insertTable(e)],
 ];
 
 /** The editor of a composer: rich text that is Markdown underneath, with tags after @ and #. */
@@ -193,6 +198,8 @@ export const Editor = forwardRef<EditorHandle, Props>(
           link: { openOnClick: false, autolink: true, protocols: ['http', 'https', 'mailto', 'tel'] },
         }),
         Placeholder.configure({ placeholder }),
+        ...tables,
+        links,
         tagNode('tagPerson', '@', conversation, setChoice),
         tagNode('tagThing', '#', conversation, setChoice),
         ...(stock ? [stockReplies(conversation, setChoice)] : []),
@@ -250,6 +257,19 @@ export const Editor = forwardRef<EditorHandle, Props>(
                 <Icon size={14} />
               </button>
             ))}
+            {inTable(editor)
+              ? tableActs.map(([name, run]) => (
+                  <button
+                    key={name}
+                    type="button"
+                    onMouseDown={(e) => e.preventDefault()}
+                    onClick={() => run(editor)}
+                    className="min-h-6 rounded-[3px] px-1.5 text-[12.5px] text-soft hover:text-ink max-md:min-h-[44px]"
+                  >
+                    {name}
+                  </button>
+                ))
+              : null}
           </div>
         ) : null}
         {choice && choice.items.length > 0 ? (

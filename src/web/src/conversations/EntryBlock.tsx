@@ -1,6 +1,6 @@
 import { CornerUpLeft, Ellipsis, Link as LinkIcon, ListPlus, Pencil, Pin, PinOff, X } from 'lucide-react';
 import { type MouseEvent, memo, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link } from 'react-router';
 import type { ConversationView, EntryView, PersonView, QuoteView } from '../api/client';
 import { exact, moment } from '../app/time';
 import { DraftPanel } from '../tasks/DraftPanel';
@@ -14,6 +14,7 @@ import { EntryEdit, Versions, removeEntry } from './EntryEdit';
 import { FiledLine, FilingPanel } from './Filing';
 import { ThanksPanel } from '../board/ThanksPanel';
 import { PassOn } from './PassOn';
+import { Said } from './Said';
 import { ReadingView } from './Reading';
 import { Readers, SignLine, SignPanel } from './signs';
 import { Leaves, sendNow } from './leaving';
@@ -84,16 +85,11 @@ const channel = (entry: EntryView) => {
 /** Something said: a ruled block with its author's name tag, and what was made of it. */
 export const EntryBlock = memo((props: Props) => {
   const { entry, conversation, selected, drafting, showTime, me, pinned, acts } = props;
-  const navigate = useNavigate();
   const [editing, setEditing] = useState(false);
   const [more, setMore] = useState(false);
   const inside = entry.kind === 'note';
   const follow = (event: MouseEvent) => {
-    const tag = (event.target as HTMLElement).closest<HTMLElement>('.tag');
-    if ((event.target as HTMLElement).closest('a, summary')) return;
-    if (tag?.dataset.kind === 'docket') void navigate(`/dockets/${tag.dataset.target}`);
-    else if (tag?.dataset.kind === 'task') void navigate(`/tasks?task=${tag.dataset.target}`);
-    else acts.select(entry.id);
+    if (!(event.target as HTMLElement).closest('a, summary')) acts.select(entry.id);
   };
   const copyLink = async () => {
     await navigator.clipboard.writeText(`${window.location.origin}${window.location.pathname}?entry=${entry.id}`);
@@ -152,7 +148,7 @@ export const EntryBlock = memo((props: Props) => {
       ) : editing ? (
         <EntryEdit entry={entry} docket={conversation.docket} onClose={() => setEditing(false)} />
       ) : (
-        <div className="said" dangerouslySetInnerHTML={{ __html: entry.html }} />
+        <Said html={entry.html} />
       )}
       {!drafting ? <Files entry={entry} /> : null}
       {entry.problem ? (

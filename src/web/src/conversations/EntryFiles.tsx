@@ -1,26 +1,64 @@
-import type { EntryView } from '../api/client';
+import { FileText, Film, Music, Table } from 'lucide-react';
+import { Suspense, lazy, useState } from 'react';
+import type { EntryView, FileView } from '../api/client';
 import { sizeInWords } from './files';
 
-/** What an entry carries: pictures that its text does not show already, and files. */
+const FileViewer = lazy(() => import('./FileViewer').then((m) => ({ default: m.FileViewer })));
+
+const icons: Record<string, typeof FileText> = { audio: Music, video: Film, table: Table };
+
+/** What an entry carries: pictures that its text does not show already, and files; a press looks at them. */
 export function Files({ entry }: { entry: EntryView }) {
+  const [open, setOpen] = useState<number | null>(null);
   const rest = entry.files.filter((f) => !entry.html.includes(`/api/files/${f.id}`));
   if (rest.length === 0) return null;
   return (
-    <ul className="mt-1.5 flex flex-wrap gap-1.5 text-[12.5px]">
-      {rest.map((f) => (
-        <li key={f.id}>
-          <a
-            href={`/api/files/${f.id}`}
-            target={f.picture ? '_blank' : undefined}
-            rel="noreferrer"
-            onClick={(e) => e.stopPropagation()}
-            className="flex min-h-6 items-center gap-1.5 rounded-[3px] border bg-paper px-1.5 hover:border-soft"
+    <ul
+      aria-label="Files"
+      className="mt-1.5 flex flex-wrap items-end gap-1.5 text-[12.5px]"
+      onClick={(e) => e.stopPropagation()}
+    >
+      {rest.map((f, i) => (
+        <li key={f.id} className="max-w-full">
+          <button
+            type="button"
+            onClick={() => setOpen(i)}
+            title={`${f.name}, ${sizeInWords(f.size)}`}
+            className="block max-w-[240px] rounded-[3px] border bg-paper p-1 text-left hover:border-soft"
           >
-            {f.picture ? <img src={`/api/files/${f.id}`} alt="" className="max-h-24 max-w-40" /> : null}
-            {f.name} <span className="text-soft">{sizeInWords(f.size)}</span>
-          </a>
+            {f.shown === 'picture' ? <Small file={f} /> : null}
+            <span className="flex min-h-6 items-center gap-1.5 max-md:min-h-[36px]">
+              {f.shown === 'picture' ? null : <Kind file={f} />}
+              <span className="truncate">{f.caption ?? f.name}</span>
+              <span className="flex-none text-soft">{sizeInWords(f.size)}</span>
+            </span>
+          </button>
         </li>
       ))}
+      {open !== null ? (
+        <Suspense fallback={null}>
+          <FileViewer files={rest} at={open} onGo={setOpen} onClose={() => setOpen(null)} />
+        </Suspense>
+      ) : null}
     </ul>
+  );
+}
+
+function Kind({ file }: { file: FileView }) {
+  const Icon = icons[file.shown ?? ''] ?? FileText;
+  return <Icon size={14} aria-hidden className="flex-none text-soft" />;
+}
+
+/** The small picture of a picture, its place kept free until it is there. */
+function Small({ file }: { file: FileView }) {
+  const [width, height] = file.width && file.height ? [file.width, file.height] : [4, 3];
+  return (
+    <img
+      src={file.width ? `/api/files/${file.id}/thumbnail` : `/api/files/${file.id}`}
+      alt={file.caption ?? file.name}
+      loading="lazy"
+      className="h-28 w-auto max-w-full rounded-[2px] object-contain"
+      style={{ aspectRatio: `${width} / ${height}` }}
+    />
   );
 }

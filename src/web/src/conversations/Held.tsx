@@ -1,6 +1,7 @@
 import type { EntryView, LeakView } from '../api/client';
 import { moment } from '../app/time';
 import { Button } from '../ui/controls';
+import { Said } from './Said';
 import { NameTag } from '../ui/tags';
 
 /** What the leak check found, each with the words it is about. */
@@ -70,7 +71,7 @@ export function HeldByMissed({
             <span className="flex items-center gap-2 text-[12.5px] text-soft">
               {m.author ? <NameTag who={m.author} /> : null} {m.author?.firstName}, {moment(m.at)}
             </span>
-            <div className="said" dangerouslySetInnerHTML={{ __html: m.html }} />
+            <Said html={m.html} />
           </li>
         ))}
       </ul>

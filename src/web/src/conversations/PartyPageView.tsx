@@ -7,7 +7,9 @@ import { outbox, send } from '../api/outbox';
 import { keys } from '../api/queries';
 import { queries } from '../api/queries';
 import { signOut } from '../app/AccountMenu';
+import { AttachPanel, AttachedList, taking, useAttachments } from './Attachments';
 import { Files } from './EntryFiles';
+import { attachmentsSent } from './attachments';
 import { exact, moment } from '../app/time';
 import { Button, Wrong, cx, inputClass } from '../ui/controls';
 import { NameTag } from '../ui/tags';
@@ -40,6 +42,8 @@ function Talk({ conversation, firm }: { conversation: Conversation; firm: string
   const key = `wrenlet.page.${conversation.id}`;
   const [text, setText] = useState(() => localStorage.getItem(key) ?? '');
   const [wrong, setWrong] = useState('');
+  const files = useAttachments(conversation.id);
+  const sendable = (text.trim() !== '' || files.length > 0) && files.every((f) => f.state === 'ready');
   const waiting = outbox.use().filter((w) => w.conversation === conversation.id);
   const foot = useRef<HTMLLIElement>(null);
   const newest = conversation.talk.entries.at(-1)?.id;
@@ -52,11 +56,20 @@ function Talk({ conversation, firm }: { conversation: Conversation; firm: string
   };
   const post = async () => {
     const body = text.trim();
-    if (!body) return;
+    if (!sendable) return;
     setWrong('');
     write('');
     try {
-      await send({ id: newId(), conversation: conversation.id, docket: null, body, close: false, at: '' });
+      await send({
+        id: newId(),
+        conversation: conversation.id,
+        docket: null,
+        body,
+        close: false,
+        at: '',
+        files: files.map((f) => ({ id: f.id, caption: f.caption || null })),
+      });
+      attachmentsSent(conversation.id, files);
     } catch (refusal) {
       write(body);
       setWrong((refusal as Error).message);
@@ -92,7 +105,7 @@ function Talk({ conversation, firm }: { conversation: Conversation; firm: string
           void post();
         }}
       >
-        <div className="mx-auto max-w-[720px]">
+        <div className="mx-auto max-w-[720px]" {...taking(conversation.id)}>
           <textarea
             aria-label={`Write to ${firm}`}
             placeholder={`Write to ${firm}`}
@@ -102,6 +115,7 @@ function Talk({ conversation, firm }: { conversation: Conversation; firm: string
             onChange={(e) => write(e.target.value)}
             onKeyDown={(e) => e.key === 'Enter' && (e.ctrlKey || e.metaKey) && void post()}
           />
+          <AttachedList conversation={conversation.id} />
           {wrong ? (
             <p role="alert" className="text-late">
               {wrong}
@@ -109,9 +123,12 @@ function Talk({ conversation, firm }: { conversation: Conversation; firm: string
           ) : null}
           <div className="mt-1.5 flex items-center justify-between gap-3">
             <span className="text-[12.5px] text-outside-ink">Only you and {firm} see this.</span>
-            <Button look="main" type="submit" disabled={!text.trim()}>
-              Send to {firm}
-            </Button>
+            <span className="flex items-center gap-1.5">
+              <AttachPanel conversation={conversation.id} />
+              <Button look="main" type="submit" disabled={!sendable}>
+                Send to {firm}
+              </Button>
+            </span>
           </div>
         </div>
       </form>

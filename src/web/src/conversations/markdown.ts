@@ -62,12 +62,28 @@ function block(node: DocNode, indent: string): string {
       return blocks(children, indent, '\n\n').replace(/^/gm, '> ');
     case 'codeBlock':
       return `\`\`\`\n${children.map((c) => c.text ?? '').join('')}\n\`\`\``;
+    case 'table':
+      return children
+        .map((row, i) => tableRow(row) + (i === 0 ? `\n${'| --- '.repeat(row.content?.length ?? 1)}|` : ''))
+        .join('\n');
     case 'horizontalRule':
       return '---';
     default:
       return blocks(children, indent, '\n\n');
   }
 }
+
+/** A row of a table of pipes; what stands in a cell stands on one line. */
+const tableRow = (row: DocNode) =>
+  `| ${(row.content ?? [])
+    .map((cell) =>
+      (cell.content ?? [])
+        .map((p) => inline(p.content))
+        .join(' ')
+        .replace(/\n/g, ' ')
+        .replace(/(^|[^\\])\|/g, '$1\\|'),
+    )
+    .join(' | ')} |`;
 
 const blocks = (nodes: DocNode[], indent: string, between: string) =>
   nodes

@@ -6,6 +6,7 @@ import { type Hit, type NarrowingView, api, taken } from '../api/client';
 import { sayWrong } from '../api/live';
 import { places, signOut } from '../app/AccountMenu';
 import { beginCall } from '../conversations/CallNote';
+import { onThisPage } from '../app/onThisPage';
 import { tabs } from '../app/tabs';
 import { applyTheme, theme } from '../app/theme';
 
@@ -32,12 +33,20 @@ const narrowings: [string, string][] = [
   ['/closed', 'Closed'],
 ];
 
+const valueOf = (hit: Hit) => `${hit.kind} ${hit.path} ${hit.text}`;
+
+/** Hits as they stand in the list: by kind, each kind in its order. */
+const inOrder = (hits: Hit[]) => Object.keys(kinds).flatMap((kind) => hits.filter((h) => h.kind === kind));
+
 /** One field for finding anything and doing everything, by typing. */
 export function FindOrDo({ role, onClose, onKeys }: { role: string; onClose: () => void; onKeys: () => void }) {
   const [typed, setTyped] = useState('');
   const [hits, setHits] = useState<Hit[]>([]);
   const [narrowed, setNarrowed] = useState<NarrowingView[]>([]);
   const [searched, setSearched] = useState('');
+  const [chosen, setChosen] = useState('');
+  // What the page lets one do is read before this lies over it.
+  const [page] = useState(() => onThisPage());
   const field = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   useEffect(() => {
@@ -52,6 +61,8 @@ export function FindOrDo({ role, onClose, onKeys }: { role: string; onClose: () 
       taken(api.GET('/api/find', { params: { query: { words } } }))
         .then((found) => {
           setHits(found.hits);
+          // What stands first is what Enter does, from the moment it is there.
+          if (found.hits.length > 0) setChosen(valueOf(inOrder(found.hits)[0]!));
           setNarrowed(found.narrowings);
           setSearched(words);
         })
@@ -84,7 +95,9 @@ export function FindOrDo({ role, onClose, onKeys }: { role: string; onClose: () 
     ['Use the dark theme', () => act(() => (theme.set('dark'), applyTheme()))],
     ['Sign out', () => act(() => void signOut())],
   ];
-  const fitting = commands.filter(([name]) => name.toLowerCase().includes(typed.trim().toLowerCase()));
+  const asked = typed.trim().toLowerCase();
+  const fitting = commands.filter(([name]) => name.toLowerCase().includes(asked));
+  const here = asked ? page.filter((c) => c.name.toLowerCase().includes(asked)).slice(0, 12) : [];
   const open = tabs.get();
   return (
     <Dialog.Root open onOpenChange={(isOpen) => !isOpen && onClose()}>
@@ -96,7 +109,7 @@ export function FindOrDo({ role, onClose, onKeys }: { role: string; onClose: () 
           className="fixed left-1/2 top-[9vh] z-50 w-[min(640px,calc(100vw-24px))] -translate-x-1/2 overflow-hidden rounded-card border border-soft/40 bg-surface shadow-lg"
         >
           <Dialog.Title className="sr-only">Find or do</Dialog.Title>
-          <Command shouldFilter={false} loop label="Find or do">
+          <Command shouldFilter={false} loop label="Find or do" value={chosen} onValueChange={setChosen}>
             <Command.Input
               ref={field}
               value={typed}
@@ -154,7 +167,7 @@ export function FindOrDo({ role, onClose, onKeys }: { role: string; onClose: () 
                     {found.map((h) => (
                       <Command.Item
                         key={h.path + h.text}
-                        value={`${kind} ${h.path} ${h.text}`}
+                        value={valueOf(h)}
                         onSelect={() => go(h.path)}
                         className={row}
                       >
@@ -176,7 +189,25 @@ export function FindOrDo({ role, onClose, onKeys }: { role: string; onClose: () 
                   ))}
                 </Command.Group>
               ) : null}
-              {hits.length === 0 && fitting.length === 0 && searched === typed.trim() ? (
+              {here.length > 0 ? (
+                <Command.Group heading={<Heading>On this page</Heading>}>
+                  {here.map(({ name, run }) => (
+                    <Command.Item
+                      key={name}
+                      value={`here ${name}`}
+                      onSelect={() => {
+                        onClose();
+                        // The page has its focus back first.
+                        setTimeout(run, 60);
+                      }}
+                      className={row}
+                    >
+                      {name}
+                    </Command.Item>
+                  ))}
+                </Command.Group>
+              ) : null}
+              {hits.length === 0 && fitting.length === 0 && here.length === 0 && searched === typed.trim() ? (
                 <p className="p-4 text-center text-soft">Nothing in your sight has these words. Try fewer of them.</p>
               ) : null}
             </Command.List>

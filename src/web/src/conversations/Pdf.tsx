@@ -1,0 +1,74 @@
+import * as pdf from 'pdfjs-dist';
+import worker from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
+import { useEffect, useRef, useState } from 'react';
+
+pdf.GlobalWorkerOptions.workerSrc = worker;
+
+/** The pages of a PDF, each drawn when it comes into sight; nothing in it is run. */
+export function Pdf({ address, name }: { address: string; name: string }) {
+  const [document, setDocument] = useState<pdf.PDFDocumentProxy | null>(null);
+  const [wrong, setWrong] = useState('');
+  useEffect(() => {
+    const task = pdf.getDocument({ url: address, isEvalSupported: false, enableXfa: false });
+    task.promise.then(setDocument).catch((e: Error) => {
+      if (!task.destroyed)
+        setWrong(`${name} cannot be shown: ${e.message} Download it, or ask its sender for it again.`);
+    });
+    return () => void task.destroy();
+  }, [address, name]);
+  if (wrong)
+    return (
+      <p role="alert" className="m-auto max-w-96 p-6 text-late">
+        {wrong}
+      </p>
+    );
+  if (!document) return <p className="m-auto text-soft">On its way …</p>;
+  return (
+    <div className="mx-auto grid w-full max-w-[920px] gap-3 p-3">
+      {Array.from({ length: document.numPages }, (_, i) => (
+        <Page key={i} document={document} number={i + 1} />
+      ))}
+    </div>
+  );
+}
+
+function Page({ document, number }: { document: pdf.PDFDocumentProxy; number: number }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [near, setNear] = useState(number <= 2);
+  const [words, setWords] = useState('');
+  useEffect(() => {
+    const watch = new IntersectionObserver(([seen]) => seen?.isIntersecting && setNear(true), { rootMargin: '600px' });
+    watch.observe(canvas.current!);
+    return () => watch.disconnect();
+  }, []);
+  useEffect(() => {
+    if (!near) return;
+    let drawing: pdf.RenderTask | null = null;
+    let gone = false;
+    void document.getPage(number).then(async (page) => {
+      if (gone || !canvas.current) return;
+      const width = canvas.current.parentElement!.clientWidth;
+      const viewport = page.getViewport({
+        scale: (width / page.getViewport({ scale: 1 }).width) * Math.min(2, window.devicePixelRatio),
+      });
+      canvas.current.width = viewport.width;
+      canvas.current.height = viewport.height;
+      drawing = page.render({ canvas: canvas.current, viewport });
+      await drawing.promise.catch(() => undefined);
+      const text = await page.getTextContent();
+      if (!gone) setWords(text.items.map((item) => ('str' in item ? item.str : '')).join(' '));
+    });
+    return () => {
+      gone = true;
+      drawing?.cancel();
+    };
+  }, [near, document, number]);
+  return (
+    <figure className="border bg-white">
+      <canvas ref={canvas} aria-hidden className="block w-full" style={{ minHeight: near ? undefined : 600 }} />
+      <figcaption className="sr-only">
+        Page {number}: {words}
+      </figcaption>
+    </figure>
+  );
+}
