@@ -129,3 +129,82 @@ test('long talk is read from both ends and by date', async ({ browser, yard }) =
   else await page.getByRole('region', { name: 'Talk' }).press('End');
   await expect(page.getByText('before the price goes up')).toBeVisible();
 });
+
+test('files go along with captions, a broken connection does not stop them, and a colleague looks at them', async ({
+  browser,
+  yard,
+}) => {
+  const odalys = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');
+  await expect(odalys.getByText('Go ahead with all eight.')).toBeVisible();
+  const inside = odalys.getByRole('region', { name: 'Note inside' });
+  await inside.getByRole('button', { name: 'Attach a file' }).click();
+  const svg =
+    '<svg xmlns="http://www.w3.org/2000/svg" width="80" height="60"><rect width="80" height="60" fill="teal"/></svg>';
+
+  // The line is cut after the upload has begun; it rests, says so, and goes on by itself.
+  let cut = true;
+  await odalys.route('**/api/uploads/*', (route) => (cut ? route.abort() : route.continue()));
+  await odalys.locator('input[aria-label=Files]').setInputFiles([
+    { name: 'deck.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) },
+    { name: 'moisture.csv', mimeType: 'text/csv', buffer: Buffer.from('Frame,Port\n1,12\n2,21\n') },
+  ]);
+  const list = inside.getByRole('list', { name: 'Files that go along' });
+  await expect(list.getByText('waits for the server').first()).toBeVisible();
+  await expect(inside.getByRole('button', { name: 'Note to colleagues', exact: true })).toBeDisabled();
+  cut = false;
+  await expect(list.getByText('waits for the server')).toHaveCount(0, { timeout: 15_000 });
+  await list.getByLabel('What is said of moisture.csv').fill('By frame');
+  await list.getByRole('button', { name: 'moisture.csv further to the front' }).click();
+  await inside.getByRole('button', { name: 'Note to colleagues', exact: true }).click();
+  await expect(list).toHaveCount(0);
+
+  const ines = await yard.visit(browser, 'Ines Kowal', '/dockets/J-1042');
+  const files = ines.getByRole('article').filter({ hasText: 'deck.svg' }).getByRole('list', { name: 'Files' });
+  await expect(files.getByRole('listitem').first()).toContainText('By frame');
+  await files.getByRole('button', { name: /By frame/ }).click();
+  const viewer = ines.getByRole('dialog', { name: /moisture.csv/ });
+  await expect(viewer.getByRole('columnheader', { name: 'Port' })).toBeVisible();
+  await expect(viewer.getByRole('cell', { name: '21' })).toBeVisible();
+  await ines.keyboard.press('ArrowRight');
+  await expect(ines.getByRole('dialog', { name: /deck.svg/ }).getByRole('img', { name: 'deck.svg' })).toBeVisible();
+  const [download] = await Promise.all([
+    ines.waitForEvent('download'),
+    ines.getByRole('button', { name: 'Download' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe('deck.svg');
+});
+
+test('words point at things that say how they stand, and a pasted table is a table', async ({ browser, yard }) => {
+  const odalys = await yard.visit(browser, 'Odalys Brandt', '/dockets/T-312');
+  await expect(odalys.getByText('Heater is off and it has held since.')).toBeVisible();
+  await odalys.keyboard.press('n');
+  const note = odalys.getByRole('textbox', { name: /Note to colleagues/ });
+  const paste = (types: Record<string, string>) =>
+    note.evaluate((element, given) => {
+      const data = new DataTransfer();
+      for (const [type, words] of Object.entries(given)) data.setData(type, words);
+      element.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+    }, types);
+  await paste({ 'text/plain': `${yard.url}/dockets/J-1042` });
+  await expect(note.locator('.tag')).toHaveText('#J-1042');
+  await odalys.keyboard.press('Enter');
+  await paste({ 'text/plain': 'Circuit\tAmps\nShore\t16\n' });
+  await expect(note.getByRole('table')).toBeVisible();
+  await odalys.keyboard.press('Control+Enter');
+  const said = odalys.getByRole('article').filter({ hasText: 'Circuit' });
+  await expect(said.getByRole('cell', { name: '16' })).toBeVisible();
+  const card = said.getByRole('button', { name: /J-1042 Quillfish/ });
+  await expect(card).toContainText('owner Odalys Brandt');
+  await card.click();
+  await expect(odalys.getByRole('heading', { name: 'Quillfish: keel and rigging refit' })).toBeVisible();
+});
+
+test('what the page lets one do is found by typing', async ({ browser, yard }) => {
+  const odalys = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');
+  await expect(odalys.getByText('Go ahead with all eight.')).toBeVisible();
+  await odalys.keyboard.press('Control+k');
+  await expect(odalys.getByRole('combobox', { name: 'Find or do' })).toBeFocused();
+  await odalys.keyboard.type('private link');
+  await odalys.getByRole('option', { name: 'Make a private link' }).click();
+  await expect(odalys.getByText(/The private page of Benedikta Thorne is/)).toBeVisible();
+});

@@ -28,14 +28,29 @@ public static class EntryText
         .DisableHtml().UseEmphasisExtras(Markdig.Extensions.EmphasisExtras.EmphasisExtraOptions.Strikethrough)
         .UseAutoLinks().UsePipeTables().UseSoftlineBreakAsHardlineBreak().Build();
 
-    /// <summary>Renders Markdown.</summary>
+    /// <summary>Most links begun in one text: each that does not end costs the parser a look at all that follows.</summary>
+    private const int MostBrackets = 1000;
+
+    /// <summary>Renders Markdown. What is nested too deep, or begins too many links, is shown as it is, without any form.</summary>
     /// <param name="markdown">Source text.</param>
     /// <param name="marks">Runs of the plain text to wrap in mark elements; they may not overlap.</param>
     /// <param name="showTags">False to show tags of people as plain names, as a party sees them.</param>
     public static RenderedText FromMarkdown(string markdown, IReadOnlyList<Marked>? marks = null, bool showTags = true)
     {
+        if (markdown.AsSpan().Count('[') > MostBrackets) return FromPlain(markdown, marks);
         var writer = new Writer(marks ?? [], showTags);
-        foreach (var block in Markdown.Parse(markdown, Pipeline)) writer.Block(block);
+        MarkdownDocument document;
+        try
+        {
+            document = Markdown.Parse(markdown, Pipeline);
+        }
+        catch (ArgumentException)
+        {
+            // Nested deeper than anyone writes (the parser's limit against that): then nothing in it is markup.
+            return FromPlain(markdown, marks);
+        }
+
+        foreach (var block in document) writer.Block(block);
         return writer.Done();
     }
 

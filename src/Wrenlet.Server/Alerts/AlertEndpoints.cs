@@ -28,7 +28,8 @@ public sealed record AlertView(
     Guid Id, long Order, string Reason, bool ForMe, PersonView? By, DateTimeOffset At, string? Docket, string? DocketName, Guid? Conversation, Guid? Entry, Guid? Task, string Words, bool Read, bool Kept, string Why, bool Quiet, string Path, bool Answerable);
 
 /// <summary>A person's alerts, newest first, and how many are unread in all.</summary>
-public sealed record AlertList(IReadOnlyList<AlertView> Alerts, int Unread);
+/// <param name="Lines">The alerts by the lines that they stand in: those that came together from one place are one.</param>
+public sealed record AlertList(IReadOnlyList<AlertView> Alerts, IReadOnlyList<IReadOnlyList<Guid>> Lines, int Unread);
 
 /// <summary>How a person wants to be told.</summary>
 /// <param name="QuietFrom">Time of day at which quiet begins.</param>
@@ -88,8 +89,12 @@ internal static class AlertEndpoints
         : alert.Task is { } task ? $"/tasks?task={task.Value}"
         : alert.Docket is { } docket ? $"/dockets/{docket}" : "/";
 
-    private static AlertList GetAlerts(Viewer viewer, Database database, WhoIsWho who, FirmClock clock, long? before = null) => database.Read(s => new AlertList(
-        [.. AlertStore.Page(s, viewer.Person.Id, before ?? long.MaxValue, 50).Select(a => View(s, a, viewer.Person.Id, who.Current, clock.Now))], AlertStore.Unread(s, viewer.Person.Id)));
+    private static AlertList GetAlerts(Viewer viewer, Database database, WhoIsWho who, FirmClock clock, long? before = null) => database.Read(s =>
+    {
+        List<AlertView> page = [.. AlertStore.Page(s, viewer.Person.Id, before ?? long.MaxValue, 50).Select(a => View(s, a, viewer.Person.Id, who.Current, clock.Now))];
+        var lines = AlertLines.Of(page, a => a.Docket ?? a.Conversation?.ToString(), a => Instant.FromDateTimeOffset(a.At), a => a.Read, a => a.ForMe);
+        return new AlertList(page, [.. lines.Select(l => (IReadOnlyList<Guid>)[.. l.Select(a => a.Id)])], AlertStore.Unread(s, viewer.Person.Id));
+    });
 
     private static IReadOnlyList<AlertView> GetKept(Viewer viewer, Database database, WhoIsWho who, FirmClock clock) => database.Read(s =>
         AlertStore.KeptBy(s, viewer.Person.Id, 200).ConvertAll(a => View(s, a, viewer.Person.Id, who.Current, clock.Now)));

@@ -65,7 +65,10 @@ public partial class NothingLeaksTests(YardFixture world)
         yield return "/api/dockets";
         yield return "/api/dockets?open=false";
         foreach (var path in new[] { "queues/board", "queues/board?closed=true", "contacts", "contacts/cards", "stock-replies", "set-up", "set-up/router", "reports/responses", "standins/text-office/texts" }) yield return "/api/" + path;
-        foreach (var file in world.Yard.Files.Values) yield return $"/api/files/{file}";
+        foreach (var file in world.Yard.Files.Values)
+            foreach (var part in new[] { "", "/thumbnail" }) yield return $"/api/files/{file}{part}";
+        yield return $"/api/uploads/{yard.KitsUpload}";
+        foreach (var thing in yard.Entries.Values.Select(e => $"entry/{e.Value}").Concat(yard.Tasks.Values.Select(t => $"task/{t.Value}")).Append("docket/J-2")) yield return $"/api/things/{thing}";
         foreach (var party in world.Yard.People.Values.Where(p => p.Party is not null).Select(p => p.Party!.Value.Value)) yield return $"/api/contacts/{party}";
         yield return "/api/tasks";
         yield return "/api/alerts";

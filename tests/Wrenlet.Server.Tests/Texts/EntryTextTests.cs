@@ -21,6 +21,17 @@ public class EntryTextTests
     }
 
     [Fact]
+    public void A_table_of_pipes_is_a_table_and_reads_in_rows()
+    {
+        var text = EntryText.FromMarkdown("Moisture:\n\n| Frame | Port |\n| --- | --- |\n| 1 | **12** % |\n| 2 | a\\|b |\n\nHigh.");
+        text.Html.ShouldBe("<p>Moisture:</p><table><tr><th>Frame</th><th>Port</th></tr><tr><td>1</td><td><strong>12</strong> %</td></tr><tr><td>2</td><td>a|b</td></tr></table><p>High.</p>");
+        text.Plain.ShouldBe("Moisture:\nFrame | Port\n1 | 12 %\n2 | a|b\nHigh.");
+    }
+
+    [Fact]
+    public void Words_with_a_stray_pipe_are_words() => EntryText.FromMarkdown("either | or").Html.ShouldBe("<p>either | or</p>");
+
+    [Fact]
     public void Tags_are_found_and_shown_or_kept_from_a_party()
     {
         const string Markdown = "[@Ines Kowal](person:0198aaaa-0000-7000-8000-000000000001) see [#J-1042](docket:J-1042)";
@@ -45,7 +56,7 @@ public class EntryTextTests
     {
         var sanitiser = new HtmlSanitizer();
         sanitiser.AllowedTags.Clear();
-        foreach (var tag in new[] { "p", "strong", "em", "s", "code", "pre", "ul", "ol", "li", "blockquote", "br", "hr", "a", "span", "mark" }) sanitiser.AllowedTags.Add(tag);
+        foreach (var tag in new[] { "p", "strong", "em", "s", "code", "pre", "ul", "ol", "li", "blockquote", "br", "hr", "a", "span", "mark", "table", "thead", "tbody", "tr", "th", "td" }) sanitiser.AllowedTags.Add(tag);
         sanitiser.AllowedAttributes.Clear();
         foreach (var attribute in new[] { "href", "rel", "target", "class", "start", "data-kind", "data-target", "data-part" }) sanitiser.AllowedAttributes.Add(attribute);
         sanitiser.AllowDataAttributes = true;
@@ -57,7 +68,7 @@ public class EntryTextTests
 
         var pieces = Gen.OneOf(Gen.String, Gen.OneOfConst(
             "<script>", "</p>", "<img src=x onerror=alert(1)>", "[a](", "javascript:", "data:text/html,<b>", ")", "\"", "'", "](person:", "](docket:J-1\" onclick=\"x)", "**", "`", "\n\n", "- ", "> ", "&#x6a;", "&lt;",
-            "http://x.example/\"onmouseover=1", "<a href=\"//x\">", "\u202e", "\0", "```", "~~", "vbscript:", "1. ", "![", "<!--", "]]>", "mailto:a@b"));
+            "http://x.example/\"onmouseover=1", "<a href=\"//x\">", "\u202e", "\0", "```", "~~", "vbscript:", "1. ", "![", "<!--", "]]>", "mailto:a@b", "| a | b |\n| - | - |\n| c | d |\n", "|"));
         pieces.Array[0, 14].Select(p => string.Concat(p)).Sample(text =>
         {
             removed.Clear();

@@ -118,6 +118,7 @@ public sealed class Visitor : IDisposable
     public Task<HttpResponseMessage> Send(HttpMethod method, string path, object? body = null, string? ifMatch = null)
     {
         var request = new HttpRequestMessage(method, path) { Content = body is null ? null : JsonContent.Create(body) };
+        if (method == HttpMethod.Patch) request.Headers.TryAddWithoutValidation("Upload-Offset", "0");
         if (ifMatch is not null) request.Headers.TryAddWithoutValidation("If-Match", ifMatch);
         return Http.SendAsync(request);
     }

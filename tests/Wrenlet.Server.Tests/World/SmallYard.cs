@@ -56,6 +56,8 @@ public sealed class SmallYard
 
     public Guid KitsAlert { get; } = Guid.CreateVersion7();
 
+    public Guid KitsUpload { get; } = Guid.CreateVersion7();
+
     public string Folder { get; } = RunningServer.NewFolder();
 
     public static string WordOf(string place) => "secret" + place.Replace(" ", "", StringComparison.Ordinal).Replace("-", "", StringComparison.Ordinal).ToLowerInvariant();
@@ -105,6 +107,7 @@ public sealed class SmallYard
         PeopleStore.AddParty(s, new PartyId(SpareParty), "Spare party", PartyKind.Customer);
         StockStore.Put(s, new StockReply(KitsStock, People["Kit"].Id, "mine", "Dear {party first name}", 1));
         StockStore.Put(s, new StockReply(EverybodysStock, null, "ours", "Dear {party first name}", 1));
+        FileStore.Begin(s, new Upload(KitsUpload, People["Kit"].Id, WordOf("Kits upload") + ".txt", "text/plain", 1000, Now));
         AlertStore.Add(s, KitsAlert, new Core.Alerts.Alert(People["Kit"].Id, Core.Alerts.AlertReason.Tagged), null, Now, Conversations["J-2 inside"], Entries["J-2 inside"], null, WordOf("Kits alert"));
     }
 
@@ -125,7 +128,7 @@ public sealed class SmallYard
         var key = EntryStore.Add(w.Session, conversation, new Entry(0, entry, id, kind, party is null ? null : Via.Page, People[author].Id, null, Now, words, party is null, $"<p>{words}</p>", Files: 1), words, []);
         var file = new FileKeeper(new Settings(Folder, 0, null, false, "", 0, 0, null)).Keep(Guid.CreateVersion7(), System.Text.Encoding.UTF8.GetBytes(WordOf(name)), "list.txt", "text/plain", People[author].Id, Now);
         FileStore.Add(w.Session, file);
-        FileStore.Attach(w.Session, key!.Value, [file.Id]);
+        FileStore.Attach(w.Session, key!.Value, [new(file.Id)]);
         Files[name] = file.Id;
         ConversationStore.Update(w.Session, conversation with { LastEntry = key, Exchange = party is null ? Exchange.None : Exchange.None.Received(Now) });
         Place place = audience is Audience.Outside ? new Place.Outside(sight, People[party!].Party) : new Place.Inside(sight);

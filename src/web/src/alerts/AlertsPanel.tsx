@@ -9,7 +9,6 @@ import { Button, Field, Panel, cx, inputClass } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { AlertWords, markRead } from './PopUp';
 import { pathOf } from './go';
-import { type AlertLine, linesOf } from './lines';
 
 const keep = (id: string, kept: boolean) =>
   taken(api.PUT('/api/alerts/{id}/kept', { params: { path: { id } }, body: { kept } }))
@@ -54,11 +53,18 @@ function Row({ alert, go }: { alert: AlertView; go: () => void }) {
   );
 }
 
+/** Alerts by the lines that the server says they stand in; without lines each stands by itself. */
+function inLines(alerts: AlertView[], lines?: string[][]): AlertView[][] {
+  if (!lines) return alerts.map((a) => [a]);
+  const byId = new Map(alerts.map((a) => [a.id, a]));
+  return lines.map((line) => line.flatMap((id) => byId.get(id) ?? [])).filter((line) => line.length > 0);
+}
+
 /** Several alerts of one place that came together. */
-function Line({ line, go }: { line: AlertLine; go: (alert: AlertView) => void }) {
+function Line({ line, go }: { line: AlertView[]; go: (alert: AlertView) => void }) {
   const [open, setOpen] = useState(false);
-  const first = line.alerts[0]!;
-  if (line.alerts.length === 1) return <Row alert={first} go={() => go(first)} />;
+  const first = line[0]!;
+  if (line.length === 1) return <Row alert={first} go={() => go(first)} />;
   return (
     <li className={cx('border-b py-1.5 last:border-0', !first.read && 'border-l-[3px] border-l-wren pl-2')}>
       <button
@@ -68,14 +74,14 @@ function Line({ line, go }: { line: AlertLine; go: (alert: AlertView) => void })
         className="w-full rounded-[3px] text-left hover:underline"
       >
         <b>
-          {line.alerts.length} things in {first.docket ? `${first.docket} ${first.docketName}` : 'one conversation'}
+          {line.length} things in {first.docket ? `${first.docket} ${first.docketName}` : 'one conversation'}
         </b>
         <span className="line-clamp-1 text-soft">The newest: {first.words}</span>
         <span className="text-[12px] text-soft">{moment(first.at)}</span>
       </button>
       {open ? (
         <ul className="ml-3 border-l pl-2">
-          {line.alerts.map((a) => (
+          {line.map((a) => (
             <Row key={a.id} alert={a} go={() => go(a)} />
           ))}
         </ul>
@@ -251,8 +257,8 @@ export function AlertsPanel({ trigger, open, onOpenChange }: Props) {
             <section key={name} className="mt-1">
               <h3 className="border-b pb-0.5 text-[12.5px] font-bold text-soft">{name}</h3>
               <ul>
-                {linesOf(list).map((line) => (
-                  <Line key={line.alerts[0]!.id} line={line} go={go} />
+                {inLines(list, part === 'list' ? data?.lines : undefined).map((line) => (
+                  <Line key={line[0]!.id} line={line} go={go} />
                 ))}
               </ul>
             </section>

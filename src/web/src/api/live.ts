@@ -2,7 +2,6 @@ import type { HubConnection } from '@microsoft/signalr';
 import { useEffect, useSyncExternalStore } from 'react';
 import { say } from '../ui/toasts';
 import type {
-  AlertList,
   Change,
   ConversationView,
   DocketView,
@@ -205,15 +204,9 @@ function apply(change: Change) {
       void queries.invalidateQueries({ queryKey: keys.tasks });
       break;
     case 'alert.given':
-      if (change.alert) {
-        const alert = change.alert;
-        queries.setQueryData<AlertList>(keys.alerts, (list) =>
-          list && !list.alerts.some((a) => a.id === alert.id)
-            ? { alerts: [alert, ...list.alerts], unread: list.unread + 1 }
-            : list,
-        );
-        onAlert(change);
-      } else void queries.invalidateQueries({ queryKey: keys.alerts });
+      // Which line it stands in, among those that came with it, is the server's to say.
+      void queries.invalidateQueries({ queryKey: keys.alerts });
+      if (change.alert) onAlert(change);
       break;
     case 'board.changed':
       void queries.invalidateQueries({ queryKey: ['notices'] });

@@ -4432,6 +4432,7 @@ export interface components {
         };
         AlertList: {
             alerts: components["schemas"]["AlertView"][];
+            lines: string[][];
             /** Format: int32 */
             unread: number;
         };

@@ -1,5 +1,5 @@
 import { Bell, CheckSquare, FileStack, Inbox, Megaphone, Phone, Search, Sun, X } from 'lucide-react';
-import { type ReactNode, Suspense, lazy, useEffect, useState } from 'react';
+import { type ReactNode, Suspense, lazy, useEffect, useRef, useState } from 'react';
 import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { AlertsPanel } from '../alerts/AlertsPanel';
 import type { Me } from '../api/client';
@@ -19,6 +19,20 @@ import { useKeys } from './keys';
 import { closeTab, tabs } from './tabs';
 
 const loadFindOrDo = () => import('../finding/FindOrDo');
+/** Takes what is typed before the field is there. */
+function Early({ onType }: { onType: (words: string) => void }) {
+  return (
+    <div data-over="" className="fixed left-1/2 top-[9vh] z-50 w-[min(640px,calc(100vw-24px))] -translate-x-1/2">
+      <input
+        autoFocus
+        aria-label="Find or do"
+        onChange={(e) => onType(e.target.value)}
+        className="h-12 w-full rounded-card border border-soft/40 bg-surface px-3.5 text-[15px] shadow-lg outline-none"
+      />
+    </div>
+  );
+}
+
 const FindOrDo = lazy(() => loadFindOrDo().then((m) => ({ default: m.FindOrDo })));
 const Carried = lazy(() => import('../conversations/Carried').then((m) => ({ default: m.Carried })));
 const KeysHelp = lazy(() => import('./KeysHelp').then((m) => ({ default: m.KeysHelp })));
@@ -148,6 +162,7 @@ function LiveNote() {
 /** The frame around every page of staff: the bar, the index tabs, and the page. */
 export function Frame({ me, children }: { me: Me; children: ReactNode }) {
   const [finding, setFinding] = useState(false);
+  const early = useRef('');
   const [helping, setHelping] = useState(false);
   const [alerting, setAlerting] = useState(false);
   const carrying = carried.use();
@@ -240,9 +255,14 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
         </Suspense>
       ) : null}
       <Places me={me} foot />
-      <Suspense fallback={null}>
+      <Suspense fallback={finding ? <Early onType={(words) => (early.current = words)} /> : null}>
         {finding ? (
-          <FindOrDo role={me.person.role ?? ''} onClose={() => setFinding(false)} onKeys={() => setHelping(true)} />
+          <FindOrDo
+            begun={early.current}
+            role={me.person.role ?? ''}
+            onClose={() => ((early.current = ''), setFinding(false))}
+            onKeys={() => setHelping(true)}
+          />
         ) : null}
         {helping ? <KeysHelp onClose={() => setHelping(false)} /> : null}
       </Suspense>

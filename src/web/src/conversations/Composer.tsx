@@ -166,10 +166,10 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
   const post = async (close: boolean, anyway: { knowing?: boolean; seen?: number } = {}) => {
     const body = editor.current?.markdown() ?? '';
     if ((!body && files.length === 0) || onTheirWay > 0) return;
-    const doc = editor.current!.doc();
+    const doc = editor.current?.doc();
     const last = anyway.seen ?? seen.current ?? mine.at(-1)?.order ?? 0;
     setHeld(null);
-    editor.current!.clear();
+    editor.current?.clear();
     keepDraft(conversation.id, null);
     writing(null);
     try {
@@ -193,9 +193,11 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
       setChecked(null);
       seen.current = null;
     } catch (wrong) {
-      editor.current?.restore(doc);
-      keepDraft(conversation.id, { docket: conversation.docket, doc });
-      setEmpty(false);
+      if (doc) {
+        editor.current?.restore(doc);
+        keepDraft(conversation.id, { docket: conversation.docket, doc });
+        setEmpty(!body);
+      }
       const refusal = wrong instanceof Refusal ? wrong : null;
       setHeld({
         words: (wrong as Error).message,
@@ -264,7 +266,7 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
       ) : null}
       <div
         className="relative rounded-card border bg-surface focus-within:border-soft"
-        onMouseDown={() => !loaded && focus()}
+        onMouseDown={(e) => !loaded && !(e.target as HTMLElement).closest('button') && focus()}
       >
         {loaded ? (
           <Suspense fallback={<p className="min-h-[54px] px-2.5 py-1.5 text-soft">{placeholder}</p>}>

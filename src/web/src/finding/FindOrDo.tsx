@@ -38,9 +38,17 @@ const valueOf = (hit: Hit) => `${hit.kind} ${hit.path} ${hit.text}`;
 /** Hits as they stand in the list: by kind, each kind in its order. */
 const inOrder = (hits: Hit[]) => Object.keys(kinds).flatMap((kind) => hits.filter((h) => h.kind === kind));
 
+type Props = {
+  role: string;
+  /** What was typed before this was there. */
+  begun?: string;
+  onClose: () => void;
+  onKeys: () => void;
+};
+
 /** One field for finding anything and doing everything, by typing. */
-export function FindOrDo({ role, onClose, onKeys }: { role: string; onClose: () => void; onKeys: () => void }) {
-  const [typed, setTyped] = useState('');
+export function FindOrDo({ role, begun = '', onClose, onKeys }: Props) {
+  const [typed, setTyped] = useState(begun);
   const [hits, setHits] = useState<Hit[]>([]);
   const [narrowed, setNarrowed] = useState<NarrowingView[]>([]);
   const [searched, setSearched] = useState('');
