@@ -45,7 +45,7 @@ using (var second = await Server.Start(product, Product, "/api/welcome"))
     Say("start, to the first answer", $"{Load.Text(second.Seconds, "0.00")} s", "2 s", second.Seconds);
 
 // A docket of 200,000 entries, half of them outside, written straight into the database.
-var busy = await FillDocket(data, 200_000);
+var busy = await FillDocket(data, 9000, 200_000);
 
 if (part is "all" or "posting")
 {
@@ -86,8 +86,18 @@ if (part is "all" or "posting")
     }
 }
 
+var discussing = new Discussing(product, data, Product, Say);
+if (part is "all" or "talk") await discussing.Talk(busy, await FillDocket(data, 9001, 100));
+if (part is "all" or "upload") await discussing.Upload();
+if (part is "all" or "live") await discussing.Live(part == "live" ? seconds : Math.Max(20, seconds));
 if (part is "all" or "queues") await Queue(10_000);
 if (part is "all" or "core") Core();
+if (part is "all" or "search")
+{
+    await FillDocket(data, 9002, 1_000_000);
+    await discussing.Search();
+}
+
 var json = Path.Combine(Path.GetDirectoryName(product)!, "..", "bench.json");
 await File.WriteAllTextAsync(json, JsonSerializer.Serialize(rows, JsonSerializerOptions.Web));
 Console.WriteLine($"\nwritten to {Path.GetFullPath(json)}");
@@ -145,12 +155,7 @@ async Task Queue(int count)
     }
 
     Say($"a queue of {count:#,0}: computed, ranked and its head answered", $"{Load.Text(times.Order().ElementAt(7), "0.0")} ms", "50 ms", times.Order().ElementAt(7));
-    var script = Path.Combine(Path.GetDirectoryName(product)!, "..", "..", "benchmarks", "queues.mjs");
-    var node = Process.Start(new ProcessStartInfo("node", [Path.GetFullPath(script), server.Address.ToString().TrimEnd('/')]) { RedirectStandardOutput = true })!;
-    var said = await node.StandardOutput.ReadToEndAsync();
-    await node.WaitForExitAsync();
-    if (node.ExitCode != 0) throw new InvalidOperationException($"The browser could not be measured: {said}");
-    var seen = JsonDocument.Parse(said).RootElement;
+    var seen = await Browser.Run(product, "queues.mjs", server.Address);
     void Row(string name, string what, string goal) => Say($"a queue of {count:#,0}: {what}", $"{Load.Text(seen.GetProperty(name).GetDouble(), "0")} ms", goal, seen.GetProperty(name).GetDouble());
     Row("painted", "from the click to its first rows painted", "300 ms");
     Row("anew", "from a reload to its first rows painted", "");
@@ -182,7 +187,7 @@ async Task FillQueue(string folder, int count)
     });
 }
 
-async Task<string> FillDocket(string folder, int count)
+async Task<string> FillDocket(string folder, int number, int count)
 {
     using var database = Database.Open(folder);
     await using var writes = new WriteQueue(database);
@@ -193,7 +198,7 @@ async Task<string> FillDocket(string folder, int count)
         var owner = w.Session.First("SELECT uid FROM person WHERE role = 'coordinator'", r => new PersonId(new Guid(r.GetFieldValue<byte[]>(0), bigEndian: true)));
         var party = w.Session.First("SELECT uid FROM party LIMIT 1", r => new PartyId(new Guid(r.GetFieldValue<byte[]>(0), bigEndian: true)));
         var queue = w.Session.First("SELECT uid FROM queue WHERE name = 'Work in hand'", r => new Guid(r.GetFieldValue<byte[]>(0), bigEndian: true));
-        DocketStore.Add(w.Session, new Docket(0, id, new DocketRef(DocketKind.Job, 9000), "Long story: a docket of 200,000 entries", "Upper Yard", owner, 3, Wrenlet.Core.Tasks.Priority.Normal, true, DocketSight.Open), now);
+        DocketStore.Add(w.Session, new Docket(0, id, new DocketRef(DocketKind.Job, number), count > 1000 ? $"Long story: a docket of {count} entries" : "Short story: a docket of few entries", "Upper Yard", owner, 3, Wrenlet.Core.Tasks.Priority.Normal, true, DocketSight.Open), now);
         var inside = new ConversationId(Guid.CreateVersion7());
         var outside = new ConversationId(Guid.CreateVersion7());
         ConversationStore.Add(w.Session, inside, Audience.Inside, id, null, null, null, null, "Long story");
@@ -202,12 +207,12 @@ async Task<string> FillDocket(string folder, int count)
         for (var i = 0; i < count; i++)
         {
             var lane = lanes[i % 2];
-            var words = $"The bolts are on their way, entry {i}, and they should be here by Thursday.";
+            var words = $"The bolts are on their way, entry {i}, {(i % 1000 == 7 ? "with halyard7, " : i % (count / 30 + 1) == 5 ? "rarely, " : "")}and they should be here by Thursday.";
             var kind = i % 2 == 0 ? EntryKind.Note : EntryKind.MessageOut;
             EntryStore.Add(w.Session, lane, new Entry(0, new EntryId(Guid.CreateVersion7()), lane.Id, kind, i % 2 == 0 ? null : Via.Page, owner, null, now + Duration.FromSeconds(i / 10), words, true, $"<p>{words}</p>"), words, []);
         }
     });
-    return "J-9000";
+    return $"J-{number}";
 }
 
 // What the core alone takes.

@@ -1,23 +1,9 @@
 // Opens the Queues page of a running server as Odalys in headless Chromium, and prints as JSON: milliseconds from opening it until
 // its first rows are painted, and the longest task while all rows are read, scrolled, left alone while others work, and leapt through.
 //   node queues.mjs URL
-import { createRequire } from 'node:module';
-const { chromium } = createRequire(new URL('../tests/e2e/package.json', import.meta.url))('@playwright/test');
+import { atPage, longest, watch } from './browser.mjs';
 
-const url = process.argv[2];
-const flags = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: flags });
-const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
-await page.goto(url);
-await page.getByRole('button', { name: 'Odalys Brandt' }).click();
-await page.getByRole('link', { name: 'Wrenlet, to Today' }).waitFor();
-await page.goto(`${url}/tasks`);
-await page.waitForTimeout(4000);
-
-await page.evaluate(() => {
-  window.long = [];
-  new PerformanceObserver((list) => window.long.push(...list.getEntries().map((e) => e.duration))).observe({ type: 'longtask' });
-});
+const { browser, page } = await atPage(process.argv[2], '/tasks');
 // Within the application, with the page's script fetched already: from the click to the first row on the screen.
 const painted = await page.evaluate(
   () =>
@@ -34,14 +20,13 @@ const painted = await page.evaluate(
 );
 // Anew, as after a reload: the board is read and its first part painted, then the rest.
 await page.reload();
+await watch(page);
 const anew = await page.evaluate(async () => {
-  window.long = [];
-  new PerformanceObserver((list) => window.long.push(...list.getEntries().map((e) => e.duration))).observe({ type: 'longtask' });
   while (!document.querySelector('[data-row]')) await new Promise(requestAnimationFrame);
   return performance.now();
 });
 await page.waitForTimeout(3000);
-const loading = await page.evaluate(() => Math.max(0, ...window.long.splice(0)));
+const loading = await longest(page);
 // Scrolled with the wheel, as people do.
 await page.mouse.move(700, 400);
 for (let i = 0; i < 60; i++) {
@@ -49,7 +34,7 @@ for (let i = 0; i < 60; i++) {
   await page.waitForTimeout(40);
 }
 await page.waitForTimeout(500);
-const scrolled = await page.evaluate(() => Math.max(0, ...window.long.splice(0)));
+const scrolled = await longest(page);
 // Left alone while others work: five conversations are taken, a second and a half apart.
 await page.evaluate(async () => {
   const me = await (await fetch('/api/me')).json();
@@ -65,7 +50,7 @@ await page.evaluate(async () => {
   }
 });
 await page.waitForTimeout(4000);
-const living = await page.evaluate(() => Math.max(0, ...window.long.splice(0)));
+const living = await longest(page);
 // Leaps from one end to another, each in one frame: more than a hand can do.
 await page.evaluate(async () => {
   const grid = document.querySelector('[role=grid]');
@@ -75,7 +60,7 @@ await page.evaluate(async () => {
   }
 });
 await page.waitForTimeout(500);
-const leaping = await page.evaluate(() => Math.max(0, ...window.long.splice(0)));
+const leaping = await longest(page);
 const rows = await page.evaluate(() => Number(document.querySelector('[role=grid]').getAttribute('aria-rowcount')));
 console.log(JSON.stringify({ painted, anew, loading, scrolled, living, leaping, rows }));
 await browser.close();

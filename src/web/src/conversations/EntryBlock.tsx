@@ -87,6 +87,8 @@ export const EntryBlock = memo((props: Props) => {
   const { entry, conversation, selected, drafting, showTime, me, pinned, acts } = props;
   const [editing, setEditing] = useState(false);
   const [more, setMore] = useState(false);
+  // What can be done with it is made when one comes near: hundreds of entries pass while scrolling.
+  const [near, setNear] = useState(false);
   const inside = entry.kind === 'note';
   const follow = (event: MouseEvent) => {
     if (!(event.target as HTMLElement).closest('a, summary')) acts.select(entry.id);
@@ -113,6 +115,8 @@ export const EntryBlock = memo((props: Props) => {
       tabIndex={-1}
       aria-label={`${entry.author?.name ?? 'Somebody'}, ${exact(entry.at)}`}
       onClick={follow}
+      onMouseEnter={() => setNear(true)}
+      onFocus={() => setNear(true)}
       className={cx(
         'group relative mx-2.5 my-1 scroll-my-16 rounded-card border bg-surface px-[11px] pb-[7px] pt-1.5',
         inside
@@ -180,7 +184,7 @@ export const EntryBlock = memo((props: Props) => {
       ))}
       <FiledLine entry={entry} />
       <SignLine entry={entry} docket={conversation.docket} me={me.id!} />
-      {!drafting && !editing ? (
+      {(near || selected) && !drafting && !editing ? (
         <div
           className={cx(
             'absolute -top-2.5 right-2 z-10 max-w-[calc(100%-16px)] flex-wrap justify-end gap-0.5 rounded-card border bg-surface px-0.5 group-focus-within:flex group-hover:flex has-[[data-state=open]]:flex',

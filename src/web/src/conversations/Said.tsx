@@ -32,6 +32,8 @@ export function Said({ html, className }: { html: string; className?: string }) 
   const [pointed, setPointed] = useState<HTMLElement | null>(null);
   const navigate = useNavigate();
   useEffect(() => {
+    // Most words point at nothing, and then there is nothing to do.
+    if (!html.includes('class="tag"')) return setAlone((before) => (before.length > 0 ? [] : before));
     const tags = [...box.current!.querySelectorAll<HTMLElement>(things)];
     for (const tag of tags) {
       tag.tabIndex = 0;

@@ -1,0 +1,163 @@
+using System.Collections.Concurrent;
+using System.Diagnostics;
+using System.Net.Http.Headers;
+using System.Net.Http.Json;
+using System.Text.Json;
+using Microsoft.AspNetCore.SignalR.Client;
+using Microsoft.Data.Sqlite;
+
+namespace Wrenlet.Bench;
+
+/// <summary>What discussion must stand: long talk in a browser, search over much, many who listen for long, and a large file.</summary>
+internal sealed class Discussing(string product, string data, Func<int, string[]> arguments, Action<string, string, string, double> say)
+{
+    /// <summary>A conversation of 100,000 entries beside one of 100, in a browser.</summary>
+    /// <param name="longOne">Reference of the docket with the long talk.</param>
+    /// <param name="shortOne">Reference of the docket with the short one.</param>
+    public async Task Talk(string longOne, string shortOne)
+    {
+        using var server = await Server.Start(product, arguments, "/api/welcome");
+        var seen = await Browser.Run(product, "talk.mjs", server.Address, longOne, shortOne);
+        double Of(string name) => seen.GetProperty(name).GetDouble();
+        say("a docket with 100 entries: from the click to its talk painted", $"{Load.Text(Of("short"), "0")} ms", "100 ms", Of("short"));
+        say("a docket with 200,000 entries: from the click to its talk painted", $"{Load.Text(Of("long"), "0")} ms", "as the short one", Of("long"));
+        say("talk of 100,000 entries: longest task while it is scrolled back", $"{Load.Text(Of("scrolled"), "0")} ms", "50 ms", Of("scrolled"));
+        say("talk of 100,000 entries: entries passed while scrolling", $"{Load.Text(Of("passed"), "#,0")}", "", Of("passed"));
+        say("typing into the composer of that docket: longest task", $"{Load.Text(Of("typed"), "0")} ms", "50 ms", Of("typed"));
+    }
+
+    /// <summary>Search with sight over all entries, against the full-text query itself.</summary>
+    public async Task Search()
+    {
+        using var server = await Server.Start(product, arguments, "/api/welcome");
+        using var odalys = await Client.SignIn(server.Address, "Odalys");
+        using var raw = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = Path.Combine(data, "wrenlet.db"), Mode = SqliteOpenMode.ReadOnly }.ToString());
+        raw.Open();
+        using var query = raw.CreateCommand();
+        query.CommandText = "SELECT e.id, e.at, e.body FROM entry_search JOIN entry e ON e.id = entry_search.rowid WHERE entry_search MATCH $words ORDER BY entry_search.rowid DESC LIMIT 30";
+        var words = query.Parameters.Add("$words", SqliteType.Text);
+        using var count = raw.CreateCommand();
+        count.CommandText = "SELECT count(*) FROM entry";
+        var entries = Convert.ToInt64(count.ExecuteScalar(), System.Globalization.CultureInfo.InvariantCulture);
+        foreach (var (name, word) in new[] { ("every entry", "thursday"), ("one entry in a thousand", "halyard7"), ("30 entries", "rarely") })
+        {
+            var (rawTimes, foundTimes) = (new List<double>(), new List<double>());
+            for (var i = 0; i < 25; i++)
+            {
+                var clock = Stopwatch.StartNew();
+                words.Value = $"\"{word}\"";
+                using (var reader = query.ExecuteReader())
+                {
+                    while (reader.Read()) _ = (reader.GetInt64(0), reader.GetInt64(1), reader.GetString(2));
+                }
+
+                rawTimes.Add(clock.Elapsed.TotalMilliseconds);
+                clock.Restart();
+                (await odalys.Http.GetAsync($"/api/find?words={word}")).EnsureSuccessStatusCode();
+                foundTimes.Add(clock.Elapsed.TotalMilliseconds);
+            }
+
+            double Middle(List<double> list) => list.Order().ElementAt(list.Count / 2);
+            say(
+                $"search over {entries:#,0} entries for a word in {name}, in raw queries",
+                $"{Load.Text(Middle(foundTimes), "0.0")} of {Load.Text(Middle(rawTimes), "0.0")} ms, {Load.Text(Middle(foundTimes) / Middle(rawTimes), "0.00")}", "3", Middle(foundTimes) / Middle(rawTimes));
+        }
+    }
+
+    /// <summary>Two hundred who listen while twenty entries are said each second.</summary>
+    public async Task Live(double seconds)
+    {
+        const int Listeners = 200;
+        using var server = await Server.Start(product, arguments, "/api/welcome");
+        using var odalys = await Client.SignIn(server.Address, "Odalys");
+        using var ines = await Client.SignIn(server.Address, "Ines");
+        var inside = (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/dockets/J-1042")).GetProperty("conversations").EnumerateArray().First(c => c.GetProperty("audience").GetString() == "inside").GetProperty("id").GetGuid();
+        var sent = new ConcurrentDictionary<Guid, long>();
+        var arrived = new ConcurrentBag<double>();
+        var connections = await Task.WhenAll(Enumerable.Range(0, Listeners).Select(async _ =>
+        {
+            var connection = new HubConnectionBuilder().WithUrl(new Uri(server.Address, "/live"), o =>
+            {
+                o.Headers["Cookie"] = ines.Cookie;
+                o.SkipNegotiation = true;
+                o.Transports = Microsoft.AspNetCore.Http.Connections.HttpTransportType.WebSockets;
+            }).Build();
+            connection.On<Heard>("change", c =>
+            {
+                if (sent.TryGetValue(c.Subject, out var at) && c.Kind == "entry.posted") arrived.Add(Stopwatch.GetElapsedTime(at).TotalMilliseconds);
+            });
+            await connection.StartAsync();
+            return connection;
+        }));
+        var (clock, posted, tenths) = (Stopwatch.StartNew(), 0, new List<double>());
+        while (clock.Elapsed.TotalSeconds < seconds)
+        {
+            var id = Guid.CreateVersion7();
+            sent[id] = Stopwatch.GetTimestamp();
+            _ = odalys.Http.PostAsJsonAsync($"/api/conversations/{inside}/entries", new { id, body = "Said while many listen, and they should hear it at once." });
+            posted++;
+            if (clock.Elapsed.TotalSeconds >= seconds * (tenths.Count + 1) / 10) tenths.Add(server.Memory);
+            var next = TimeSpan.FromSeconds(posted / 20.0) - clock.Elapsed;
+            if (next > TimeSpan.Zero) await Task.Delay(next);
+        }
+
+        await Task.Delay(2000);
+        foreach (var connection in connections) await connection.DisposeAsync();
+        var ordered = arrived.Order().ToList();
+        say($"200 live, 20 entries a second for {Load.Text(seconds, "0")} s: p50 and p99", $"{Load.Text(ordered[ordered.Count / 2], "0.0")} ms, {Load.Text(ordered[ordered.Count * 99 / 100], "0.0")} ms", "50 ms", ordered[ordered.Count * 99 / 100]);
+        say("of these, arrived", $"{ordered.Count:#,0} of {posted * Listeners:#,0}", "all", (double)ordered.Count / (posted * Listeners));
+        say("server memory after each tenth of it", string.Join(' ', tenths.Select(t => Load.Text(t, "0"))) + " MiB", "steady, 300", tenths.LastOrDefault());
+    }
+
+    /// <summary>A file of one gigabyte, in parts.</summary>
+    public async Task Upload()
+    {
+        const long Size = 1L << 30;
+        using var server = await Server.Start(product, arguments, "/api/welcome");
+        using var odalys = await Client.SignIn(server.Address, "Odalys");
+        (await odalys.Http.GetAsync("/api/dockets/J-1042")).EnsureSuccessStatusCode();
+        await Task.Delay(1500);
+        var (idle, most) = (server.Memory, 0.0);
+        var id = Guid.CreateVersion7();
+        (await odalys.Http.PostAsJsonAsync("/api/uploads", new { id, name = "film.mp4", mediaType = "video/mp4", size = Size })).EnsureSuccessStatusCode();
+        var part = new byte[8 << 20];
+        new Random(1).NextBytes(part);
+        using var stop = new CancellationTokenSource();
+        var watch = Task.Run(async () =>
+        {
+            while (!stop.IsCancellationRequested)
+            {
+                most = Math.Max(most, server.Memory);
+                await Task.Delay(50);
+            }
+        });
+        var clock = Stopwatch.StartNew();
+        for (var at = 0L; at < Size; at += part.Length)
+        {
+            part[0] = (byte)(at >> 23);
+            using var request = new HttpRequestMessage(HttpMethod.Patch, $"/api/uploads/{id}") { Content = new ByteArrayContent(part) };
+            request.Headers.Add("Upload-Offset", at.ToString(System.Globalization.CultureInfo.InvariantCulture));
+            request.Content.Headers.ContentType = new MediaTypeHeaderValue("application/partial-upload");
+            (await odalys.Http.SendAsync(request)).EnsureSuccessStatusCode();
+        }
+
+        var took = clock.Elapsed.TotalSeconds;
+        await stop.CancelAsync();
+        await watch;
+        say("an upload of 1 GB: server memory above idle", $"{Load.Text(most - idle, "0")} MiB, {Load.Text(1024 / took, "0")} MiB/s", "100 MiB", most - idle);
+    }
+}
+
+/// <summary>Runs a script of ours in headless Chromium through Node.js, and reads the JSON that it prints.</summary>
+internal static class Browser
+{
+    public static async Task<JsonElement> Run(string product, string script, Uri address, params string[] more)
+    {
+        var path = Path.GetFullPath(Path.Combine(Path.GetDirectoryName(product)!, "..", "..", "benchmarks", script));
+        var node = Process.Start(new ProcessStartInfo("node", [path, address.ToString().TrimEnd('/'), .. more]) { RedirectStandardOutput = true })!;
+        var said = await node.StandardOutput.ReadToEndAsync();
+        await node.WaitForExitAsync();
+        if (node.ExitCode != 0) throw new InvalidOperationException($"The browser could not be measured: {said}");
+        return JsonDocument.Parse(said).RootElement;
+    }
+}
