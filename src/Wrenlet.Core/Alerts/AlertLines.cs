@@ -29,22 +29,26 @@ public static class AlertLines
         ArgumentNullException.ThrowIfNull(at);
         ArgumentNullException.ThrowIfNull(read);
         ArgumentNullException.ThrowIfNull(forMe);
-        var runs = new List<List<T>>();
+        var runs = new List<List<(int Order, T Alert)>>();
         // The run of a place that was begun last; an older one can take no more.
-        var open = new Dictionary<(string Place, bool Read, bool ForMe), List<T>>();
-        foreach (var alert in alerts)
+        var open = new Dictionary<(string Place, bool Read, bool ForMe), List<(int Order, T Alert)>>();
+        foreach (var (order, alert) in alerts.Index())
         {
-            if (placeOf(alert) is { } place && open.TryGetValue((place, read(alert), forMe(alert)), out var run) && at(run[^1]) - at(alert) <= Together)
+            if (placeOf(alert) is { } place && open.TryGetValue((place, read(alert), forMe(alert)), out var run) && at(run[^1].Alert) - at(alert) <= Together)
             {
-                run.Add(alert);
+                run.Add((order, alert));
                 continue;
             }
 
-            List<T> begun = [alert];
+            List<(int Order, T Alert)> begun = [(order, alert)];
             runs.Add(begun);
             if (placeOf(alert) is { } of) open[(of, read(alert), forMe(alert))] = begun;
         }
 
-        return [.. runs.SelectMany(r => r.Count >= AtLeast ? [[.. r]] : r.Select(a => ImmutableArray.Create(a)))];
+        return
+        [
+            .. runs.SelectMany(r => r.Count >= AtLeast ? [(r[0].Order, Line: r.Select(a => a.Alert).ToImmutableArray())] : r.Select(a => (a.Order, Line: ImmutableArray.Create(a.Alert))))
+                .OrderBy(l => l.Order).Select(l => l.Line),
+        ];
     }
 }

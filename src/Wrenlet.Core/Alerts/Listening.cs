@@ -42,6 +42,9 @@ public static class Listening
     /// <summary>Whether a reason is for the person themself, and not only for information.</summary>
     public static bool IsForMe(AlertReason reason) => reason is not (AlertReason.Following or AlertReason.InGroup or AlertReason.Noticed);
 
+    /// <summary>Whether an alert shows itself over the page: it is for the person, and now is none of their quiet hours. In the list it stands in any case.</summary>
+    public static bool PopsUp(AlertReason reason, QuietHours quiet, Instant now, WorkCalendar hours) => IsForMe(reason) && !quiet.At(now, hours);
+
     /// <summary>Whether an alert for this reason is given at this level. Being handed something, or called for, is never muted: somebody counts on it.</summary>
     public static bool Passes(Level level, AlertReason reason) => level switch
     {

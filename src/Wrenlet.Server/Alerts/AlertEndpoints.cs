@@ -77,7 +77,7 @@ internal static class AlertEndpoints
         return new(
             alert.Id, alert.Key, Alerting.Words(alert.Reason, by?.FirstName), forMe, by is null ? null : PersonView.Of(by), alert.At.ToDateTimeOffset(),
             alert.Docket?.ToString(), alert.Subject?.Split(':')[0], alert.Conversation?.Value, alert.Entry?.Value, alert.Task?.Value, alert.Words, alert.Read is not null, alert.Kept is not null,
-            Alerting.Explain(alert.Reason, level), !forMe || AlertStore.SettingOf(session, told).Quiet.At(now, roster.HoursOf(told)),
+            Alerting.Explain(alert.Reason, level), !Listening.PopsUp(alert.Reason, AlertStore.SettingOf(session, told).Quiet, now, roster.HoursOf(told)),
             PathOf(alert, conversation), alert.Entry is not null && conversation is { Audience: not Audience.Outside });
     }
 

@@ -14,8 +14,8 @@ using Wrenlet.Storage.People;
 namespace Wrenlet.Server.Conversations;
 
 /// <summary>Something that was shared in a talk.</summary>
-/// <param name="Kind">file, picture or link.</param>
-/// <param name="Name">A file's name, or a link's address.</param>
+/// <param name="Kind">file, picture, link or pin.</param>
+/// <param name="Name">A file's name, a link's address, or the first words of what is pinned.</param>
 /// <param name="Address">Where it is to be had.</param>
 /// <param name="Size">In bytes; null for a link.</param>
 /// <param name="Audience">inside, outside, direct, group or notice.</param>
@@ -40,7 +40,7 @@ internal static partial class SharedEndpoints
         database.Read(s => Seen.Conversation(s, id, viewer.Person) is { } conversation
             ? Read(s, [conversation], viewer.Person, who.Current) : null) is { } list ? TypedResults.Ok(list) : Refusals.NotFound("conversation");
 
-    /// <summary>Files, pictures and links of these conversations, the newest first.</summary>
+    /// <summary>Files, pictures and links of these conversations, the newest first; then what is pinned in them, in its order.</summary>
     private static List<SharedView> Read(SqlSession session, IReadOnlyList<Conversation> conversations, Person viewer, Roster roster)
     {
         var list = new List<SharedView>();
@@ -53,6 +53,17 @@ internal static partial class SharedEndpoints
                 new(kind, name, address, size, by, entry.At.ToDateTimeOffset(), Words.Audiences.Of(conversation.Audience), TalkReading.PathOf(conversation, entry.Id));
             list.AddRange(TalkReading.Files(session, entry).Select(f => Of(f.Shown == "picture" ? "picture" : "file", f.Name, $"/api/files/{f.Id}", f.Size)));
             list.AddRange(Link().Matches(entry.Html).Select(m => WebUtility.HtmlDecode(m.Groups[1].Value)).Distinct().Select(l => Of("link", l, l, null)));
+        }
+
+        foreach (var conversation in conversations.Where(c => viewer.MaySee(c.Place)))
+        {
+            foreach (var pin in DiscussionStore.Pins(session, conversation.Key))
+            {
+                if (EntryStore.Find(session, pin.Entry) is not { } entry || !TalkReading.Sees(viewer, conversation, entry)) continue;
+                list.Add(new(
+                    "pin", TalkReading.Short(ConversationViews.PlainOf(entry)), TalkReading.PathOf(conversation, entry.Id), null, roster.Find(pin.By) is { } by ? PersonView.Of(by) : null, entry.At.ToDateTimeOffset(),
+                    Words.Audiences.Of(conversation.Audience), TalkReading.PathOf(conversation, entry.Id)));
+            }
         }
 
         return list;

@@ -1,4 +1,5 @@
 using CsCheck;
+using NodaTime;
 using Wrenlet.Core.Alerts;
 using Wrenlet.Core.People;
 
@@ -73,6 +74,41 @@ public class AlertingTests
                 told.Where(a => a.Person == Yard.Staff[i].Id).Select(a => a.Reason).ShouldBe(strongest is { } one ? [one] : []);
             }
         }, iter: 5000);
+
+    /// <summary>
+    /// Events, people, levels and quiet hours at random: quiet hours hold back what would pop up and nothing else. Quiet is
+    /// found here by going back from the moment, minute by minute, to the last time at which it began or ended.
+    /// </summary>
+    [Fact]
+    public void Quiet_hours_hold_back_what_pops_up_and_never_the_list()
+    {
+        var minute = Gen.Int[0, 1439].Select(m => LocalTime.Midnight.PlusMinutes(m));
+        var quiet = Gen.Select(minute, minute, Gen.Bool).Select(q => new QuietHours(q.Item1, q.Item2, q.Item3));
+        Gen.Select(Gen.Select(Gen.Int[0, 7], Gen.Enum<AlertReason>()).Array[1, 12], Gen.Enum<Level>().Array[8], quiet.Array[8], Gen.Int[0, 60 * 24 * 21]).Sample((rows, levels, quiets, after) =>
+        {
+            var now = Instant.FromUtc(2026, 4, 20, 0, 0) + Duration.FromMinutes(after);
+            var local = now.InZone(Yard.Hours.Zone).LocalDateTime;
+            var told = Alerting.Whom(null, Open, Thing.Said, rows.Select(r => new Alert(Yard.Staff[r.Item1].Id, r.Item2)), Find, id => levels[Yard.Staff.IndexOf(Yard.Staff.First(p => p.Id == id))]);
+            foreach (var alert in told)
+            {
+                var person = Yard.Staff.IndexOf(Yard.Staff.First(p => p.Id == alert.Person));
+                var (from, to, daysOff) = (quiets[person].From, quiets[person].To, quiets[person].DaysOff);
+                var began = false;
+                if (from != to)
+                {
+                    var at = local.TimeOfDay;
+                    while (at != from && at != to) at = at.PlusMinutes(-1);
+                    began = at == from;
+                }
+
+                var off = daysOff && (local.DayOfWeek is IsoDayOfWeek.Saturday or IsoDayOfWeek.Sunday || !Yard.Hours.IsWorkingDay(local.Date));
+                var forMe = alert.Reason is not (AlertReason.Following or AlertReason.InGroup or AlertReason.Noticed);
+                Listening.PopsUp(alert.Reason, quiets[person], now, Yard.Hours).ShouldBe(forMe && !began && !off);
+            }
+
+            told.Select(a => a.Person).Distinct().Count().ShouldBe(told.Length);
+        }, iter: 3000);
+    }
 
     [Theory]
     [InlineData("22:00", "07:00", "2026-04-14T23:30", true)]

@@ -278,6 +278,9 @@ public sealed class DiscussionTests : IAsyncLifetime
         var note = await Say(_odalys, Inside, "See https://tides.example/table?day=1&port=2 and <https://winds.example>.");
         async Task<List<string>> Links() => [.. (await _ines.Get("/api/dockets/J-1/shared")).EnumerateArray().Where(s => s.GetProperty("kind").GetString() == "link").Select(s => s.GetProperty("name").GetString()!)];
         (await Links()).ShouldBe(["https://tides.example/table?day=1&port=2", "https://winds.example/"]);
+        await _ines.Do(HttpMethod.Put, $"/api/conversations/{Inside}/pins", new { entries = new[] { _yard.Entries["J-1 inside"].Value } });
+        var pin = (await _ines.Get("/api/dockets/J-1/shared")).EnumerateArray().Single(s => s.GetProperty("kind").GetString() == "pin");
+        pin.GetProperty("name").GetString()!.ShouldContain(SmallYard.WordOf("J-1 inside"));
         var file = (await _ines.Get($"/api/conversations/{Inside}/shared")).EnumerateArray().First(s => s.GetProperty("kind").GetString() == "file");
         file.GetProperty("name").GetString().ShouldBe("list.txt");
         file.GetProperty("path").GetString()!.ShouldContain("?entry=");

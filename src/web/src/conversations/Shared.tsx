@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { FolderOpen } from 'lucide-react';
+import { FolderOpen, Pin as PinIcon } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { type ConversationView, type SharedView, api, taken } from '../api/client';
@@ -12,6 +12,7 @@ const kinds: [string, string][] = [
   ['picture', 'Pictures'],
   ['file', 'Files'],
   ['link', 'Links'],
+  ['pin', 'Pins'],
 ];
 
 const orders: [string, string, (a: SharedView, b: SharedView) => number][] = [
@@ -30,7 +31,7 @@ export function SharedPanel({ conversation }: { conversation: ConversationView }
       trigger={
         <button
           type="button"
-          title="What was shared: files, pictures, links"
+          title="What was shared: files, pictures, links, pins"
           aria-label="What was shared"
           className="grid size-6 flex-none place-items-center rounded-[3px] hover:bg-surface max-md:size-11"
         >
@@ -100,7 +101,7 @@ function Shared({ id, reference }: { id: string; reference: string | null }) {
       </div>
       {data && list.length === 0 ? (
         <p className="py-2 text-soft">
-          {data.length === 0 ? 'Files, pictures and links that are said here stand here.' : 'Nothing of this kind.'}
+          {data.length === 0 ? 'Files, pictures, links and pins of this talk stand here.' : 'Nothing of this kind.'}
         </p>
       ) : null}
       {grid && pictures.length > 0 ? (
@@ -109,7 +110,11 @@ function Shared({ id, reference }: { id: string; reference: string | null }) {
             <li key={s.address + s.path}>
               <Link to={s.path} title={`${s.name}, ${s.by?.name ?? ''}, ${moment(s.at)}`}>
                 <img
-                  src={s.address}
+                  src={`${s.address}/thumbnail`}
+                  onError={(e) => {
+                    // Of some pictures none that is small can be made.
+                    if (!e.currentTarget.src.endsWith(s.address)) e.currentTarget.src = s.address;
+                  }}
                   alt={s.name}
                   loading="lazy"
                   className="h-24 w-full rounded-[3px] border object-cover"
@@ -122,15 +127,25 @@ function Shared({ id, reference }: { id: string; reference: string | null }) {
       <ul>
         {(grid ? list.filter((s) => s.kind !== 'picture') : list).map((s) => (
           <li key={s.address + s.path} className="flex items-baseline gap-2 border-b py-1 last:border-0">
-            <a
-              href={s.address}
-              className="min-w-0 flex-1 truncate underline decoration-line underline-offset-2 hover:decoration-wren"
-              {...(s.kind === 'link'
-                ? { target: '_blank', rel: 'noopener noreferrer nofollow' }
-                : { download: s.name })}
-            >
-              {s.name}
-            </a>
+            {s.kind === 'pin' ? (
+              <Link
+                to={s.path}
+                className="min-w-0 flex-1 truncate underline decoration-line underline-offset-2 hover:decoration-wren"
+              >
+                <PinIcon size={12} aria-label="Pinned" className="mr-1 inline" />
+                {s.name}
+              </Link>
+            ) : (
+              <a
+                href={s.address}
+                className="min-w-0 flex-1 truncate underline decoration-line underline-offset-2 hover:decoration-wren"
+                {...(s.kind === 'link'
+                  ? { target: '_blank', rel: 'noopener noreferrer nofollow' }
+                  : { download: s.name })}
+              >
+                {s.name}
+              </a>
+            )}
             <Link to={s.path} className="flex-none text-[12.5px] text-soft hover:underline" title={exact(s.at)}>
               {s.by?.firstName}, {moment(s.at)}
               {s.size ? `, ${sizeInWords(s.size)}` : ''}, {s.audience}
