@@ -193,6 +193,8 @@ async Task<string> FillDocket(string folder, int number, int count)
     await using var writes = new WriteQueue(database);
     var id = new DocketId(Guid.CreateVersion7());
     var now = Instant.FromUtc(2026, 4, 13, 8, 0);
+    Conversation[] lanes = [];
+    PersonId author = default;
     await writes.Run(w =>
     {
         var owner = w.Session.First("SELECT uid FROM person WHERE role = 'coordinator'", r => new PersonId(new Guid(r.GetFieldValue<byte[]>(0), bigEndian: true)));
@@ -203,13 +205,18 @@ async Task<string> FillDocket(string folder, int number, int count)
         var outside = new ConversationId(Guid.CreateVersion7());
         ConversationStore.Add(w.Session, inside, Audience.Inside, id, null, null, null, null, "Long story");
         ConversationStore.Add(w.Session, outside, Audience.Outside, id, party, null, queue, owner, "Long story");
-        var lanes = new[] { ConversationStore.Find(w.Session, inside)!, ConversationStore.Find(w.Session, outside)! };
-        for (var i = 0; i < count; i++)
+        lanes = [ConversationStore.Find(w.Session, inside)!, ConversationStore.Find(w.Session, outside)!];
+        author = owner;
+    });
+    // In steps, so that the log of one transaction does not grow beyond what is quick.
+    for (var from = 0; from < count; from += 20_000) await writes.Run(w =>
+    {
+        for (var i = from; i < Math.Min(count, from + 20_000); i++)
         {
             var lane = lanes[i % 2];
             var words = $"The bolts are on their way, entry {i}, {(i % 1000 == 7 ? "with halyard7, " : i % (count / 30 + 1) == 5 ? "rarely, " : "")}and they should be here by Thursday.";
             var kind = i % 2 == 0 ? EntryKind.Note : EntryKind.MessageOut;
-            EntryStore.Add(w.Session, lane, new Entry(0, new EntryId(Guid.CreateVersion7()), lane.Id, kind, i % 2 == 0 ? null : Via.Page, owner, null, now + Duration.FromSeconds(i / 10), words, true, $"<p>{words}</p>"), words, []);
+            EntryStore.Add(w.Session, lane, new Entry(0, new EntryId(Guid.CreateVersion7()), lane.Id, kind, i % 2 == 0 ? null : Via.Page, author, null, now + Duration.FromSeconds(i / 10), words, true, $"<p>{words}</p>"), words, []);
         }
     });
     return $"J-{number}";

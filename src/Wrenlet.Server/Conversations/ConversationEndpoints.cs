@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
 using Wrenlet.Formats.Phones;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
@@ -10,6 +11,7 @@ using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
 using Wrenlet.Storage.Reports;
 using Wrenlet.Storage.Tasks;
@@ -26,9 +28,16 @@ namespace Wrenlet.Server.Conversations;
 /// <param name="Seen">Order of the last entry that its writer had seen; null when not said, and then nothing is held back for it.</param>
 /// <param name="Knowing">Whether to go on in spite of the leak check.</param>
 /// <param name="RepliesTo">The entry of this conversation that it answers; null when it answers none in particular.</param>
+/// <param name="Tasks">Which of the tasks that a note's words ask for its writer has agreed to; null for none.</param>
 public sealed record NewEntry(
     [property: Required] Guid Id, [property: Required(AllowEmptyStrings = true), StringLength(Posting.LongestBody)] string Body, bool Close = false, string? Via = null,
-    IReadOnlyList<string>? To = null, [property: MaxLength(20)] IReadOnlyList<AttachedFile>? Files = null, long? Seen = null, bool Knowing = false, Guid? RepliesTo = null);
+    IReadOnlyList<string>? To = null, [property: MaxLength(20)] IReadOnlyList<AttachedFile>? Files = null, long? Seen = null, bool Knowing = false, Guid? RepliesTo = null,
+    [property: MaxLength(20)] IReadOnlyList<AgreedTask>? Tasks = null);
+
+/// <summary>A task that its words ask for, agreed to before they are sent.</summary>
+/// <param name="Id">The client's id for it (UUIDv7): sent again, it is one task.</param>
+/// <param name="Draft">Which of the drafts, counted from 0 as they were shown.</param>
+public sealed record AgreedTask([property: Required] Guid Id, [property: Range(0, 50)] int Draft);
 
 /// <summary>A file that goes with an entry.</summary>
 /// <param name="Caption">What is said of it; null for nothing.</param>
@@ -75,7 +84,7 @@ internal static class ConversationEndpoints
                 ? TypedResults.Ok(TalkReading.Talk(s, [conversation], viewer.Person, who.Current, clock.Now, span))
                 : Refusals.NotFound("conversation"));
 
-    private static async Task<Results<Ok<EntryView>, ProblemHttpResult>> Post(Guid id, NewEntry entry, Viewer viewer, Posting posting, Database database, WhoIsWho who, FirmClock clock)
+    private static async Task<Results<Ok<EntryView>, ProblemHttpResult>> Post(Guid id, NewEntry entry, Viewer viewer, Posting posting, TaskMaking making, Database database, WhoIsWho who, FirmClock clock)
     {
         if (entry.Id == Guid.Empty) return Refusals.Invalid("id", "An entry needs an id of its own (UUIDv7).");
         if (string.IsNullOrWhiteSpace(entry.Body) && entry.Files is null or []) return Refusals.Invalid("body", "There are no words in it yet.");
@@ -88,10 +97,21 @@ internal static class ConversationEndpoints
         var posted = await posting.Post(new EntryId(entry.Id), new ConversationId(id), viewer.Person, saying, clock.Now);
         if (posted is { Entry: null, Refusal: null }) return Refusals.NotFound("conversation");
         if (posted.Refusal is { } refusal) return Held(refusal, entry.Body, viewer.Person, who.Current);
+        var agreed = entry.Tasks is { Count: > 0 } tasks && viewer.Person.IsStaff && posted.Entry is { Kind: EntryKind.Note } note && await Agreed(tasks, note, viewer.Person, making, database, who, clock);
         // What carries nothing needs no look at the database.
-        return TypedResults.Ok(posted.Entry is { Files: 0, RepliesTo: null } plain
+        return TypedResults.Ok(!agreed && posted.Entry is { Files: 0, RepliesTo: null } plain
             ? ConversationViews.Entry(plain, viewer.Person, who.Current, [])
             : database.Read(s => TalkReading.Entries(s, [posted.Entry!], viewer.Person, who.Current, clock.Now)[0]));
+    }
+
+    /// <summary>Makes the tasks that were agreed to; said again, each is one task still.</summary>
+    private static async Task<bool> Agreed(IReadOnlyList<AgreedTask> agreed, Entry note, Person author, TaskMaking making, Database database, WhoIsWho who, FirmClock clock)
+    {
+        var (conversation, milestones) = database.Read(s => ConversationStore.Find(s, note.Conversation) is { } c ? (c, c.Docket is { } docket ? DocketStore.Milestones(s, docket.Id) : []) : default);
+        var drafts = Reading.Read(ConversationViews.PlainOf(note), author.Id, note.At, milestones, who.Current);
+        foreach (var (id, draft) in agreed.Where(a => a.Id != Guid.Empty && a.Draft < drafts.Length))
+            await making.Make(Reading.Made(drafts[draft], new TaskId(id), note, conversation, author.Id, clock.Now), author);
+        return true;
     }
 
     /// <summary>A refusal with what its writer must look at: who does not see, what would leave, what was missed.</summary>

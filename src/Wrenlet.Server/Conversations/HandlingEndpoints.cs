@@ -28,7 +28,9 @@ public sealed record DraftCheck([property: Required(AllowEmptyStrings = true), S
 /// <param name="WhoSees">Who will see it, in words.</param>
 /// <param name="Viewers">Names of all of them.</param>
 /// <param name="Leaks">The leak check's reasons; empty when it may go.</param>
-public sealed record Checked(string WhoSees, IReadOnlyList<string> Viewers, IReadOnlyList<LeakView> Leaks, IReadOnlyList<ToldView> Told);
+/// <param name="Told">Who will be told.</param>
+/// <param name="Tasks">What the words ask for, inside, each on one line; agreed to, they are made when it is sent.</param>
+public sealed record Checked(string WhoSees, IReadOnlyList<string> Viewers, IReadOnlyList<LeakView> Leaks, IReadOnlyList<ToldView> Told, IReadOnlyList<string> Tasks);
 
 /// <summary>Someone who will be told, and why, in the words they will read.</summary>
 public sealed record ToldView(PersonView Person, string Reason);
@@ -93,7 +95,7 @@ internal static class HandlingEndpoints
         api.MapPost("/calls", NoteCall).For(Access.Staff);
     }
 
-    private static Results<Ok<Checked>, ProblemHttpResult> Check(Guid id, DraftCheck draft, Viewer viewer, Posting posting, Database database, WhoIsWho who) => database.Read<Results<Ok<Checked>, ProblemHttpResult>>(s =>
+    private static Results<Ok<Checked>, ProblemHttpResult> Check(Guid id, DraftCheck draft, Viewer viewer, Posting posting, Database database, WhoIsWho who, FirmClock clock) => database.Read<Results<Ok<Checked>, ProblemHttpResult>>(s =>
     {
         if (Seen.Conversation(s, id, viewer.Person) is not { } conversation) return Refusals.NotFound("conversation");
         var roster = who.Current;
@@ -106,11 +108,13 @@ internal static class HandlingEndpoints
         var leaks = conversation.Audience is Audience.Outside ? Leaving.Check(s, conversation, viewer.Person, rendered, to, draft.Files ?? [], [.. unseeing], roster) : [];
         var staff = Sight.WhoSees(roster.Staff, conversation.Place);
         var contacts = conversation.Party is { } party ? roster.Parties[party].Contacts.Select(c => roster.Find(c)).OfType<Person>().Where(c => c.MaySee(conversation.Place)).ToList() : [];
+        var now = clock.Now;
+        var tasks = conversation.Audience is Audience.Outside ? [] : Reading.Read(rendered.Plain, viewer.Person.Id, now, conversation.Docket is { } of ? DocketStore.Milestones(s, of.Id) : [], roster);
         var words = conversation.Audience is not Audience.Outside ? $"Stays in the yard: {staff.Length} people"
             : via is Via.Page ? $"On the page of {ConversationViews.PartyOf(conversation, roster)?.Name}. Leaves the yard."
             : $"By {Words.Vias.Of(via)} to {string.Join(", ", to.Select(t => t.Address))}. Leaves the yard.";
         return TypedResults.Ok(new Checked(words, [.. to.Select(t => t.Name == t.Address ? t.Address : $"{t.Name} ({t.Address})").Concat(contacts.Select(c => c.Name)).Concat(staff.Select(p => p.Name)).Distinct()], LeakView.Of(leaks, draft.Body),
-            [.. posting.WhoIsTold(s, conversation, viewer.Person, rendered).Select(t => new ToldView(PersonView.Of(roster.Find(t.Person)!), Alerting.Words(t.Reason, viewer.Person.FirstName)))]));
+            [.. posting.WhoIsTold(s, conversation, viewer.Person, rendered).Select(t => new ToldView(PersonView.Of(roster.Find(t.Person)!), Alerting.Words(t.Reason, viewer.Person.FirstName)))], [.. tasks.Select(t => Reading.Brief(t, now, roster))]));
     });
 
     private static async Task<Results<Ok<ConversationView>, ProblemHttpResult>> Move(Guid id, NewQueue given, Viewer viewer, Handling handling, Database database, WhoIsWho who, FirmClock clock) =>

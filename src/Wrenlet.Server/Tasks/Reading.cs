@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using NodaTime;
 using Wrenlet.Core.Dockets;
+using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Core.Tasks.Words;
 using Wrenlet.Formats.Text;
@@ -8,6 +9,7 @@ using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
+using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Tasks;
 
@@ -27,14 +29,36 @@ public sealed record DraftsView(string Html, IReadOnlyList<DraftView> Drafts, bo
 /// <summary>Reads an entry's words into drafts, with what the workspace knows.</summary>
 internal static class Reading
 {
-    public static DraftsView Drafts(Entry entry, ImmutableArray<Milestone> milestones, Roster roster)
+    /// <summary>What words ask for, said by someone at a moment.</summary>
+    /// <param name="author">Who says them; null for someone outside, who promises nothing for us.</param>
+    public static ImmutableArray<Draft> Read(string plain, PersonId? author, Instant at, ImmutableArray<Milestone> milestones, Roster roster)
     {
         var setting = new ReaderSetting(
             roster.Firm!.Calendar, roster.Firm.DayFirst, milestones, roster.Staff, [.. roster.Crews.Values],
             [.. roster.Profiles.Values.Where(p => !p.Person.IsStaff).Select(p => p.Person.Name)]);
+        return new TaskReader(setting).Read(plain, author, at);
+    }
+
+    /// <summary>A draft on one line: what, who, when.</summary>
+    public static string Brief(Draft draft, Instant now, Roster roster)
+    {
+        var calendar = roster.Firm!.Calendar;
+        var owners = draft.Owners is null ? null : string.Join(" and ", draft.Owners.Value.Select(o => Owner(o, roster).FirstName));
+        var due = draft.Due is null ? null : DateWords.Moment(draft.Due.Value.InZone(calendar.Zone).LocalDateTime, calendar.DateOf(now));
+        var priority = draft.Priority.Value is Priority.Normal ? null : Storage.Words.Priorities.Of(draft.Priority.Value);
+        return string.Join(" · ", new[] { draft.Title.Value, owners, due, priority, draft.Repeats is null ? null : "repeats" }.Where(x => !string.IsNullOrEmpty(x)));
+    }
+
+    /// <summary>The task that a draft becomes when someone agrees to it as it is.</summary>
+    public static WorkTask Made(Draft draft, TaskId id, Entry entry, Conversation conversation, PersonId by, Instant now) => new(
+        0, id, draft.Title.Value, conversation.Docket, new TaskSource(entry.Id, entry.Key, entry.Conversation), by, now, TaskState.NeedsAction, null, CompletionRule.Any, draft.Priority.Value,
+        draft.Start?.Value, draft.Due?.Value, draft.Repeats?.Value, null, null, null, 1, draft.Owners is null ? [] : [.. draft.Owners.Value.Select(o => new OwnerShare(o, false))], conversation.Sight);
+
+    public static DraftsView Drafts(Entry entry, ImmutableArray<Milestone> milestones, Roster roster)
+    {
         var plain = ConversationViews.PlainOf(entry);
-        var author = roster.Find(entry.Author) is { IsStaff: true } staff ? staff.Id : (Core.People.PersonId?)null;
-        var read = new TaskReader(setting).Read(plain, author, entry.At);
+        var author = roster.Find(entry.Author) is { IsStaff: true } staff ? staff.Id : (PersonId?)null;
+        var read = Read(plain, author, entry.At, milestones, roster);
         var drafts = read.IsEmpty ? [TaskReader.Blank(plain)] : read;
 
         var marks = new List<Marked>();

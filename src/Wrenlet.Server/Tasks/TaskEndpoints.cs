@@ -35,12 +35,18 @@ public sealed record TaskFields(
     [property: Required, StringLength(300, MinimumLength = 1)] string Title, IReadOnlyList<OwnerChoice> Owners, DateTimeOffset? Due, DateTimeOffset? Start,
     [property: Required] string Priority, [property: Required] string State, [property: Required] string Rule, [property: Range(1, 100_000)] int? EstimateMinutes);
 
+/// <summary>Where a task stands in what to do next.</summary>
+/// <param name="Reason">Why, in one line.</param>
+/// <param name="Blocked">Whether it has to wait for another.</param>
+public sealed record NextView(Guid Task, string Reason, bool Blocked);
+
 internal static class TaskEndpoints
 {
     public static void MapTasks(this IEndpointRouteBuilder api)
     {
         api.MapGet("/entries/{id:guid}/drafts", GetDrafts).For(Access.Staff);
         api.MapGet("/tasks", GetMine).For(Access.Staff);
+        api.MapGet("/tasks/next", GetNext).For(Access.Staff);
         api.MapPost("/tasks", Make).For(Access.Staff);
         api.MapGet("/tasks/{id:guid}", GetTask).For(Access.Staff);
         api.MapPut("/tasks/{id:guid}", Put).For(Access.Staff);
@@ -65,6 +71,19 @@ internal static class TaskEndpoints
         var today = calendar.FirstMoment(calendar.DateOf(clock.Now).AtMidnight());
         return database.Read(s => TaskStore.OfPerson(s, viewer.Person.Id, today, 1000)
             .Where(t => viewer.Person.MaySee(t.Place, Thing.Working)).Select(t => TaskViews.Of(t, roster, clock.Now)).ToList());
+    }
+
+    /// <summary>The viewer's open tasks, their crews' included, in the order in which they are best done, each with its reason.</summary>
+    private static IReadOnlyList<NextView> GetNext(Viewer viewer, Database database, WhoIsWho who, FirmClock clock)
+    {
+        var calendar = who.Current.HoursOf(viewer.Person.Id);
+        var open = database.Read(s => TaskStore.OfPerson(s, viewer.Person.Id, clock.Now, 1000)).Where(t => t.State is not (TaskState.Done or TaskState.Dropped) && viewer.Person.MaySee(t.Place, Thing.Working));
+        return
+        [
+            .. NextOrder.Of([.. open.Select(t => new OpenTask(
+                t.Id, t.Title, t.Priority, t.Due, t.Estimate, t.GateStage is { } stage && t.Docket is { } docket ? Stages.Of(docket.Ref.Kind).ElementAtOrDefault(stage) : null, [], t.Made))], clock.Now, calendar)
+                .Select(n => new NextView(n.Id.Value, n.Reason, n.Blocked)),
+        ];
     }
 
     private static Results<Ok<TaskView>, ProblemHttpResult> GetTask(Guid id, Viewer viewer, Database database, WhoIsWho who, FirmClock clock, HttpContext context)

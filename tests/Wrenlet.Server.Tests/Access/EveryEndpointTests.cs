@@ -151,6 +151,7 @@ public class EveryEndpointTests(YardFixture world)
             ["GET /api/page"] = new("/api/page", ["Benedikta", "Caspian", "Saoirse"]),
             ["GET /api/entries/{id}/drafts"] = new($"/api/entries/{entry}/drafts", ["Kit"]),
             ["GET /api/tasks"] = new("/api/tasks", Staff),
+            ["GET /api/tasks/next"] = new("/api/tasks/next", Staff),
             ["POST /api/tasks"] = new("/api/tasks", ["Kit"], new { id = Guid.Empty, title = "Look", sourceEntry = entry, owners = Array.Empty<object>(), priority = "normal" }),
             ["GET /api/tasks/{id}"] = new($"/api/tasks/{task}", ["Kit"]),
             ["PUT /api/tasks/{id}"] = new($"/api/tasks/{task}", ["Kit"], fields, IfMatch: "\"1\""),

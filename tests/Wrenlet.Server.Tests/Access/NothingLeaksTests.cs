@@ -71,6 +71,7 @@ public partial class NothingLeaksTests(YardFixture world)
         foreach (var thing in yard.Entries.Values.Select(e => $"entry/{e.Value}").Concat(yard.Tasks.Values.Select(t => $"task/{t.Value}")).Append("docket/J-2")) yield return $"/api/things/{thing}";
         foreach (var party in world.Yard.People.Values.Where(p => p.Party is not null).Select(p => p.Party!.Value.Value)) yield return $"/api/contacts/{party}";
         yield return "/api/tasks";
+        yield return "/api/tasks/next";
         yield return "/api/alerts";
         yield return "/api/changes?after=0";
         yield return "/api/drafts";

@@ -73,7 +73,7 @@ public sealed class BeforeItLeavesTests : IAsyncLifetime
         const string Inside = "she has not paid the bill of last autumn so ask her before any extra work";
         await _odalys.Do(HttpMethod.Post, $"/api/conversations/{_yard.Conversations["J-1 inside"].Value}/entries", new { id = Guid.CreateVersion7(), body = Inside, files = Array.Empty<Guid>() });
         var id = Guid.CreateVersion7();
-        object Draft(bool knowing) => new { id, body = $"Dear Benedikta, she has not paid the bill of last autumn. See #J-2 and task.", to = new[] { "someone@else.example" }, files = new[] { _yard.Files["J-1 inside"] }, knowing };
+        object Draft(bool knowing) => new { id, body = $"Dear Benedikta, she has not paid the bill of last autumn. See #J-2 and task.", to = new[] { "someone@else.example" }, files = new[] { new { id = _yard.Files["J-1 inside"] } }, knowing };
         var leaks = (await Problem(await Post(_odalys, Draft(false)))).GetProperty("leaks").EnumerateArray().ToList();
         leaks.Select(l => l.GetProperty("kind").GetString()).ShouldBe(["inside-words", "unseen-thing", "inside-file", "foreign-address"]);
         leaks[0].GetProperty("words").GetString().ShouldBe("she has not paid the bill of last autumn");

@@ -6,33 +6,17 @@ using Wrenlet.Server.Tests.World;
 namespace Wrenlet.Server.Tests.Conversations;
 
 /// <summary>What becomes of entries after they were said: edited, removed, answered, signed, pinned, read, passed on.</summary>
-public sealed class DiscussionTests : IAsyncLifetime
+public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFixture>
 {
-    private SmallYard _yard = null!;
-    private RunningServer _server = null!;
-    private Visitor _odalys = null!;
-    private Visitor _ines = null!;
-    private Visitor _kit = null!;
+    private readonly SmallYard _yard = fixture.Yard;
+    private readonly RunningServer _server = fixture.Server;
+    private readonly Visitor _odalys = fixture.Visitors["Odalys"];
+    private readonly Visitor _ines = fixture.Visitors["Ines"];
+    private readonly Visitor _kit = fixture.Visitors["Kit"];
 
     private Guid Inside => _yard.Conversations["J-1 inside"].Value;
 
     private Guid Outside => _yard.Conversations["J-1 Benedikta"].Value;
-
-    public async ValueTask InitializeAsync()
-    {
-        _yard = await SmallYard.Build();
-        _server = await RunningServer.Start(_yard.Folder, "--no-demo", "--clock", "2026-04-14T08:40", "--changes-per-second", "0");
-        _odalys = await _server.Visit().SignIn("odalys@quay.example", SmallYard.Password);
-        _ines = await _server.Visit().SignIn("ines@quay.example", SmallYard.Password);
-        _kit = await _server.Visit().SignIn("kit@quay.example", SmallYard.Password);
-    }
-
-    public async ValueTask DisposeAsync()
-    {
-        foreach (var visitor in new[] { _odalys, _ines, _kit }) visitor.Dispose();
-        await _server.DisposeAsync();
-        Directory.Delete(_yard.Folder, recursive: true);
-    }
 
     private static async Task<JsonElement> Say(Visitor who, Guid conversation, string body, Guid? repliesTo = null) =>
         await who.Do(HttpMethod.Post, $"/api/conversations/{conversation}/entries", new { id = Guid.CreateVersion7(), body, repliesTo });

@@ -9,7 +9,7 @@ using Wrenlet.Server.Tests.World;
 namespace Wrenlet.Server.Tests.Conversations;
 
 /// <summary>Files on their way, on the disk and looked at.</summary>
-public sealed class FileTests() : YardTests("Odalys", "Ines", "Benedikta", "Saoirse")
+public sealed class FileTests(YardFixture fixture) : YardTests(fixture)
 {
     private static async Task<HttpResponseMessage> Part(Visitor who, Guid id, long offset, byte[] bytes)
     {
@@ -57,9 +57,8 @@ public sealed class FileTests() : YardTests("Odalys", "Ines", "Benedikta", "Saoi
         (await Read(await Begin(Of("Odalys"), id, "plan.bin", "application/octet-stream", bytes.Length))).GetProperty("received").GetInt64().ShouldBe(100_000);
         (await Of("Ines").Http.GetAsync($"/api/uploads/{id}", Stop)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
 
-        await Server.Kill();
-        await using var again = await RunningServer.Start(Yard.Folder, "--no-demo", "--clock", "2026-04-14T08:40");
-        using var odalys = await again.Visit().SignIn("odalys@quay.example", SmallYard.Password);
+        await Restart();
+        var odalys = Of("Odalys");
         (await odalys.Get($"/api/uploads/{id}")).GetProperty("received").GetInt64().ShouldBe(100_000);
         var done = await Read(await Part(odalys, id, 100_000, bytes[100_000..]));
         done.GetProperty("file").GetProperty("size").GetInt64().ShouldBe(bytes.Length);

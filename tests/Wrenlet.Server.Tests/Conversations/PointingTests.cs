@@ -5,7 +5,7 @@ using Wrenlet.Server.Tests.World;
 namespace Wrenlet.Server.Tests.Conversations;
 
 /// <summary>Tags of things, and what hostile words become.</summary>
-public sealed class PointingTests() : YardTests("Odalys", "Ines", "Kit", "Benedikta")
+public sealed class PointingTests(YardFixture fixture) : YardTests(fixture)
 {
     private async Task<JsonElement> Thing(string who, string kind, object target) => await Of(who).Get($"/api/things/{kind}/{target}");
 

@@ -15,6 +15,7 @@ export type Waiting = {
   seen?: number | null;
   knowing?: boolean;
   repliesTo?: string | null;
+  tasks?: { id: string; draft: number }[];
   refused?: string;
 };
 
@@ -74,6 +75,7 @@ async function attempt(waiting: Waiting) {
           seen: waiting.seen ?? null,
           knowing: waiting.knowing ?? false,
           repliesTo: waiting.repliesTo ?? null,
+          tasks: waiting.tasks ?? null,
         },
       }),
     );

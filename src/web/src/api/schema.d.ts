@@ -3409,6 +3409,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tasks/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NextView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tasks/{id}": {
         parameters: {
             query?: never;
@@ -4430,6 +4465,12 @@ export interface components {
             suggestions: components["schemas"]["SuggestionView"][];
             routing: null | components["schemas"]["RoutingView"];
         };
+        AgreedTask: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            draft: number;
+        };
         AlertList: {
             alerts: components["schemas"]["AlertView"][];
             lines: string[][];
@@ -4592,6 +4633,7 @@ export interface components {
             viewers: string[];
             leaks: components["schemas"]["LeakView"][];
             told: components["schemas"]["ToldView"][];
+            tasks: string[];
         };
         ClockView: {
             state: string;
@@ -5017,6 +5059,7 @@ export interface components {
             knowing: boolean;
             /** Format: uuid */
             repliesTo?: null | string;
+            tasks?: null | components["schemas"]["AgreedTask"][];
         };
         NewFiling: {
             kind: string;
@@ -5137,6 +5180,12 @@ export interface components {
         };
         NewWords: {
             body: string;
+        };
+        NextView: {
+            /** Format: uuid */
+            task: string;
+            reason: string;
+            blocked: boolean;
         };
         NoticeView: {
             /** Format: uuid */

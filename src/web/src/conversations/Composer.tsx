@@ -19,6 +19,7 @@ import { firmNow } from '../app/time';
 import { Button, Tip, cx } from '../ui/controls';
 import type { EditorHandle } from './Editor';
 import { Addressing, addresses, wayWords } from './Addressing';
+import { AsksFor } from './AsksFor';
 import { AttachPanel, AttachedList, taking, useAttachments } from './Attachments';
 import { attachmentsSent } from './attachments';
 import { HeldByLeaks, HeldByMissed } from './Held';
@@ -83,6 +84,7 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
   const [via, setVia] = useState<string | null>(null);
   const [to, setTo] = useState<string | null>(null);
   const [checked, setChecked] = useState<Checked | null>(null);
+  const [agreed, setAgreed] = useState<number[]>([]);
   const editor = useRef<EditorHandle>(null);
   const wantsFocus = useRef(false);
   const live = useLiveState();
@@ -129,7 +131,10 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
     clearTimeout(check.current);
     check.current = setTimeout(() => {
       const body = editor.current?.markdown() ?? '';
-      if (!body) return setChecked(null);
+      if (!body) {
+        setAgreed([]);
+        return setChecked(null);
+      }
       taken(
         api.POST('/api/conversations/{id}/check', {
           params: { path: { id: conversation.id } },
@@ -143,7 +148,11 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
               },
         }),
       )
-        .then(setChecked)
+        .then((now) => {
+          setChecked(now);
+          // What is no longer asked for is no longer agreed to.
+          setAgreed((before) => before.filter((n) => n < now.tasks.length));
+        })
         .catch(() => setChecked(null));
     }, 500);
   };
@@ -186,7 +195,9 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
         seen: inside ? null : last,
         knowing: anyway.knowing ?? false,
         repliesTo: answering?.id ?? null,
+        tasks: agreed.map((draft) => ({ id: newId(), draft })),
       });
+      setAgreed([]);
       onAnswered?.();
       attachmentsSent(conversation.id, files);
       setTo(null);
@@ -322,6 +333,7 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
         </div>
         <AttachedList conversation={conversation.id} />
       </div>
+      {checked && !empty ? <AsksFor tasks={checked.tasks} agreed={agreed} onAgree={setAgreed} /> : null}
       {held && held.missed.length > 0 ? (
         <HeldByMissed
           missed={held.missed}

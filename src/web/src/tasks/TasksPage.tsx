@@ -1,9 +1,11 @@
+import { useQuery } from '@tanstack/react-query';
 import { type FormEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { v7 as newId } from 'uuid';
 import { type TaskView, api, taken } from '../api/client';
 import { sayWrong } from '../api/live';
 import { keys, queries, useTasks } from '../api/queries';
+import { Kept } from '../app/store';
 import { exact } from '../app/time';
 import { Button, Empty, Wrong, cx, inputClass } from '../ui/controls';
 import { FinishBox } from './FinishBox';
@@ -53,7 +55,10 @@ function Title({ task }: { task: TaskView }) {
   );
 }
 
-function Row({ task, here }: { task: TaskView; here: boolean }) {
+/** In which order one's tasks stand. */
+const arrangement = new Kept<'next' | 'due'>('wrenlet.tasks.order', 'next');
+
+function Row({ task, here, reason }: { task: TaskView; here: boolean; reason?: string }) {
   const row = useRef<HTMLLIElement>(null);
   useEffect(() => {
     if (here) row.current?.scrollIntoView({ block: 'center' });
@@ -93,6 +98,7 @@ function Row({ task, here }: { task: TaskView; here: boolean }) {
           {task.madeBy ? ` · asked by ${task.madeBy.firstName}` : ''}
           {task.repeats ? ' · repeats' : ''}
         </p>
+        {reason && !over(task) ? <p className="text-[12.5px] italic text-soft">{reason}</p> : null}
       </div>
       <OwnersField
         bare
@@ -158,7 +164,19 @@ export function TasksPage() {
     if (wanted && data && !listed)
       taken(api.GET('/api/tasks/{id}', { params: { path: { id: wanted } } })).then(setOther, sayWrong);
   }, [wanted, listed, data]);
-  const rows = useMemo(() => [...(data ?? [])].sort(order), [data]);
+  const by = arrangement.use();
+  const { data: next } = useQuery({
+    queryKey: [...keys.tasks, 'next'],
+    queryFn: () => taken(api.GET('/api/tasks/next')),
+    enabled: by === 'next',
+  });
+  const rows = useMemo(() => {
+    const sorted = [...(data ?? [])].sort(order);
+    if (by === 'due' || !next) return sorted;
+    const place = new Map(next.map((n, i) => [n.task, i]));
+    return sorted.sort((a, b) => (place.get(a.id) ?? next.length) - (place.get(b.id) ?? next.length));
+  }, [data, next, by]);
+  const reasons = useMemo(() => new Map(by === 'next' ? next?.map((n) => [n.task, n.reason]) : []), [next, by]);
   const [title, setTitle] = useState('');
   const add = async (event: FormEvent) => {
     event.preventDefault();
@@ -190,7 +208,24 @@ export function TasksPage() {
     <div className="flex min-h-0 flex-1 flex-col">
       <header className="flex flex-none flex-wrap items-center gap-3 border-b bg-surface px-4 py-2">
         <h1 className="text-[19px] font-bold tracking-tight">Tasks</h1>
-        <span className="text-soft">mine and my crews', by when they are due</span>
+        <span className="text-soft">mine and my crews'</span>
+        <div role="group" aria-label="In which order" className="flex gap-1">
+          {(
+            [
+              ['next', 'What next'],
+              ['due', 'By when they are due'],
+            ] as const
+          ).map(([value, name]) => (
+            <Button
+              key={value}
+              aria-pressed={by === value}
+              onClick={() => arrangement.set(value)}
+              className={cx(by === value && 'border-wren bg-wren-wash')}
+            >
+              {name}
+            </Button>
+          ))}
+        </div>
         <form onSubmit={(e) => void add(e)} className="ml-auto flex min-w-0 flex-1 basis-64 gap-2 md:max-w-[26rem]">
           <input
             required
@@ -231,7 +266,7 @@ export function TasksPage() {
             </div>
             <ul>
               {rows.map((t) => (
-                <Row key={t.id} task={t} here={t.id === wanted} />
+                <Row key={t.id} task={t} here={t.id === wanted} reason={reasons.get(t.id)} />
               ))}
             </ul>
           </>

@@ -1,0 +1,38 @@
+import { ListPlus } from 'lucide-react';
+import { Button, cx } from '../ui/controls';
+
+type Props = {
+  /** What the words ask for, each on one line, as the server's core reads them. */
+  tasks: string[];
+  /** Which of them are agreed to. */
+  agreed: number[];
+  onAgree: (agreed: number[]) => void;
+};
+
+/** A quiet line under what one writes: the tasks that it asks for. Agreed to, they are made when it is sent. */
+export function AsksFor({ tasks, agreed, onAgree }: Props) {
+  if (tasks.length === 0) return null;
+  return (
+    <ul aria-label="Tasks in these words" className="mt-1 grid gap-0.5 text-[12.5px]">
+      {tasks.map((task, i) => {
+        const on = agreed.includes(i);
+        return (
+          <li key={i} className="flex min-h-6 items-center gap-2">
+            <ListPlus size={13} aria-hidden className={cx('flex-none', on ? 'text-wren' : 'text-soft')} />
+            <span className={cx('min-w-0 flex-1 truncate', on ? 'font-semibold' : 'text-soft')} title={task}>
+              {on ? 'Task, when this is sent: ' : 'A task? '}
+              {task}
+            </span>
+            <Button
+              className="!min-h-6 flex-none !py-0 text-[12.5px] max-md:!min-h-[44px]"
+              aria-pressed={on}
+              onClick={() => onAgree(on ? agreed.filter((n) => n !== i) : [...agreed, i])}
+            >
+              {on ? 'Not now' : 'Make it'}
+            </Button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

@@ -1,0 +1,61 @@
+using System.Text.Json;
+using Wrenlet.Server.Tests.World;
+
+namespace Wrenlet.Server.Tests.Tasks;
+
+/// <summary>Tasks agreed to while one writes, and what comes next.</summary>
+public sealed class WordsIntoWorkTests(YardFixture fixture) : YardTests(fixture)
+{
+    private Guid Inside => Conversation("J-1 inside");
+
+    private string ToInes(string words) => $"[@Ines Kowal](person:{Yard.People["Ines"].Id.Value}) {words}";
+
+    private async Task<string[]> AsksFor(string body) =>
+        [.. (await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{Inside}/check", new { body })).GetProperty("tasks").EnumerateArray().Select(t => t.GetString()!)];
+
+    [Fact]
+    public async Task What_one_writes_says_which_tasks_it_asks_for()
+    {
+        (await AsksFor(ToInes("please measure the new bolts by Wednesday noon, urgent"))).ShouldBe(["Measure the new bolts · Ines · Wed 15 Apr 12:00 · critical"]);
+        (await AsksFor("Thanks all, good work this week")).ShouldBeEmpty();
+        (await AsksFor("To do:\n- Ines: label the breakers\n- Kit: change the zincs by Monday")).Length.ShouldBe(2);
+        var outside = await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{Conversation("J-1 Benedikta")}/check", new { body = "Please send the deposit by Monday", via = "page" });
+        outside.GetProperty("tasks").GetArrayLength().ShouldBe(0);
+    }
+
+    [Fact]
+    public async Task What_was_agreed_to_is_made_when_it_is_sent_and_once_only()
+    {
+        var (entry, task) = (Guid.CreateVersion7(), Guid.CreateVersion7());
+        var note = new { id = entry, body = "To do:\n- Ines: label the breakers\n- Kit: change the zincs by Monday", tasks = new[] { new { id = task, draft = 1 } } };
+        var said = await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{Inside}/entries", note);
+        await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{Inside}/entries", note);
+        said.GetProperty("tasks").EnumerateArray().Select(t => t.GetProperty("title").GetString()).ShouldBe(["Change the zincs"]);
+        var made = await Of("Odalys").Get($"/api/tasks/{task}");
+        made.GetProperty("sourceEntry").GetGuid().ShouldBe(entry);
+        made.GetProperty("owners")[0].GetProperty("name").GetString().ShouldBe("Kit Ramaswamy");
+        made.GetProperty("due").GetDateTimeOffset().ShouldBe(new DateTimeOffset(2026, 4, 20, 16, 0, 0, TimeSpan.Zero));
+        (await Of("Ines").Get($"/api/entries/{entry}")).ToString().ShouldContain(task.ToString());
+    }
+
+    [Fact]
+    public async Task What_comes_next_stands_in_order_with_its_reason_and_what_is_done_is_gone()
+    {
+        async Task<Guid> Make(string title, string? due, int? minutes, string priority = "normal")
+        {
+            var id = Guid.CreateVersion7();
+            await Of("Odalys").Do(HttpMethod.Post, "/api/tasks", new { id, title, owners = new[] { new { kind = "person", id = Yard.People["Ines"].Id.Value } }, due, priority, estimateMinutes = minutes });
+            return id;
+        }
+
+        async Task<List<JsonElement>> Next() => [.. (await Of("Ines").Get("/api/tasks/next")).EnumerateArray()];
+        var soon = await Make("Short", "2026-04-14T12:00:00Z", null);
+        var tight = await Make("Long", "2026-04-14T15:00:00Z", 420);
+        var whenever = await Make("Whenever", null, null, "low");
+        var next = await Next();
+        next.Select(n => n.GetProperty("task").GetGuid()).Where(id => id == soon || id == tight || id == whenever).ShouldBe([tight, soon, whenever]);
+        next.Single(n => n.GetProperty("task").GetGuid() == tight).GetProperty("reason").GetString()!.ShouldStartWith("Due today 16:00");
+        await Of("Ines").Do(HttpMethod.Put, $"/api/tasks/{tight}/done");
+        (await Next()).ShouldNotContain(n => n.GetProperty("task").GetGuid() == tight);
+    }
+}
