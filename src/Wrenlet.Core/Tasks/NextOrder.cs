@@ -94,6 +94,9 @@ public static class NextOrder
         return task.GateOf is null ? slack : slack - GateRise;
     }
 
+    /// <summary>Two working days and less to the minute, more in working days.</summary>
+    private static string Length(Duration time) => time <= Day * 2 ? WorkingTimeWords.Of(time) : $"{(int)(time / Day)} working days";
+
     private static string Reason(OpenTask task, Duration slack, IReadOnlyList<OpenTask> waiting, IReadOnlyList<OpenTask> blockers, Instant now, WorkCalendar calendar)
     {
         var parts = new List<string>();
@@ -107,9 +110,9 @@ public static class NextOrder
             {
                 parts.Add(spare < Duration.Zero
                     ? $"due {label}, and its {WorkingTimeWords.Of(work)} of work no longer fit in"
-                    : $"due {label}, {WorkingTimeWords.Of(spare)} to spare beside its {WorkingTimeWords.Of(work)} of work");
+                    : $"due {label}, {Length(spare)} to spare beside its {WorkingTimeWords.Of(work)} of work");
             }
-            else parts.Add($"due {label}, {WorkingTimeWords.Of(spare)} left");
+            else parts.Add($"due {label}, {Length(spare)} left");
         }
         else
         {

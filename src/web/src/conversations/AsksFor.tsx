@@ -13,14 +13,14 @@ type Props = {
 export function AsksFor({ tasks, agreed, onAgree }: Props) {
   if (tasks.length === 0) return null;
   return (
-    <ul aria-label="Tasks in these words" className="mt-1 grid gap-0.5 text-[12.5px]">
+    <ul aria-label="Tasks in these words" className="mt-1 grid grid-cols-[minmax(0,1fr)] gap-0.5 text-[12.5px]">
       {tasks.map((task, i) => {
         const on = agreed.includes(i);
         return (
           <li key={i} className="flex min-h-6 items-center gap-2">
             <ListPlus size={13} aria-hidden className={cx('flex-none', on ? 'text-wren' : 'text-soft')} />
             <span className={cx('min-w-0 flex-1 truncate', on ? 'font-semibold' : 'text-soft')} title={task}>
-              {on ? 'Task, when this is sent: ' : 'A task? '}
+              {on ? 'Will be a task: ' : 'A task? '}
               {task}
             </span>
             <Button

@@ -27,15 +27,29 @@ const stateWords: Record<string, string> = {
 };
 export const states = Object.entries(stateWords);
 
+/** One's own changes of a task that are on their way: the next begins with what the one before has made of it. */
+const underWay = new Map<string, Promise<TaskView | null>>();
+
 /** Changes some fields of a task. Where somebody else has changed it meanwhile, both are shown and one chooses. */
-export async function changeTask(task: TaskView, change: Partial<Fields>, version = task.version): Promise<void> {
+export function changeTask(task: TaskView, change: Partial<Fields>): Promise<void> {
+  const before = underWay.get(task.id) ?? Promise.resolve(null);
+  const after = before.then((made) => put(made && made.version > task.version ? made : task, change));
+  underWay.set(task.id, after);
+  return after.then(() => {
+    if (underWay.get(task.id) === after) underWay.delete(task.id);
+  });
+}
+
+async function put(task: TaskView, change: Partial<Fields>): Promise<TaskView | null> {
   try {
-    const body = { ...fieldsOf(task), ...change };
-    showTask(
-      await taken(
-        api.PUT('/api/tasks/{id}', { params: { path: { id: task.id }, header: { 'If-Match': `"${version}"` } }, body }),
-      ),
+    const made = await taken(
+      api.PUT('/api/tasks/{id}', {
+        params: { path: { id: task.id }, header: { 'If-Match': `"${task.version}"` } },
+        body: { ...fieldsOf(task), ...change },
+      }),
     );
+    showTask(made);
+    return made;
   } catch (wrong) {
     if (wrong instanceof Refusal && wrong.status === 412) {
       const theirs = wrong.current as TaskView;
@@ -45,6 +59,7 @@ export async function changeTask(task: TaskView, change: Partial<Fields>, versio
         action: { label: 'Make mine too', run: () => void changeTask(theirs, change) },
       });
     } else sayWrong(wrong);
+    return null;
   }
 }
 
