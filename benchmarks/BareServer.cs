@@ -13,7 +13,8 @@ internal static class BareServer
 {
     private const int Entries = 200_000;
 
-    public static void Run(string folder, int port)
+    /// <param name="database">A database of the product, of which the raw full-text query is answered under /search; null for none.</param>
+    public static void Run(string folder, int port, string? database = null)
     {
         var source = new SqliteConnectionStringBuilder { DataSource = Path.Combine(folder, "bare.db"), Pooling = true }.ToString();
         using (var make = Open(source))
@@ -36,6 +37,22 @@ internal static class BareServer
             while (reader.Read()) rows.Add(new(reader.GetInt64(0), reader.GetInt64(1), reader.GetString(2), reader.GetString(3)));
             return rows;
         });
+        if (database is not null)
+        {
+            var searched = new SqliteConnectionStringBuilder { DataSource = database, Mode = SqliteOpenMode.ReadOnly, Pooling = true }.ToString();
+            app.MapGet("/search", (string words) =>
+            {
+                using var connection = Open(searched);
+                using var command = connection.CreateCommand();
+                command.CommandText = "SELECT e.id, e.at, '', e.body FROM entry_search JOIN entry e ON e.id = entry_search.rowid WHERE entry_search MATCH $words ORDER BY entry_search.rowid DESC LIMIT 30";
+                command.Parameters.AddWithValue("$words", $"\"{words}\"*");
+                using var reader = command.ExecuteReader();
+                var rows = new List<Row>(30);
+                while (reader.Read()) rows.Add(new(reader.GetInt64(0), reader.GetInt64(1), reader.GetString(2), reader.GetString(3)));
+                return rows;
+            });
+        }
+
         var gate = new Lock();
         var writer = Open(source);
         Do(writer, "PRAGMA synchronous = FULL");

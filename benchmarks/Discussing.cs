@@ -31,26 +31,26 @@ internal sealed class Discussing(string product, string data, Func<int, string[]
     {
         using var server = await Server.Start(product, arguments, "/api/welcome");
         using var odalys = await Client.SignIn(server.Address, "Odalys");
-        using var raw = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = Path.Combine(data, "wrenlet.db"), Mode = SqliteOpenMode.ReadOnly }.ToString());
-        raw.Open();
-        using var query = raw.CreateCommand();
-        query.CommandText = "SELECT e.id, e.at, e.body FROM entry_search JOIN entry e ON e.id = entry_search.rowid WHERE entry_search MATCH $words ORDER BY entry_search.rowid DESC LIMIT 30";
-        var words = query.Parameters.Add("$words", SqliteType.Text);
-        using var count = raw.CreateCommand();
-        count.CommandText = "SELECT count(*) FROM entry";
-        var entries = Convert.ToInt64(count.ExecuteScalar(), System.Globalization.CultureInfo.InvariantCulture);
+        var database = Path.Combine(data, "wrenlet.db");
+        var folder = Directory.CreateTempSubdirectory("wrenlet-bench-").FullName;
+        using var bare = await Server.Start(Environment.GetCommandLineArgs()[0], port => ["bare", folder, $"{port}", database], "/search?words=halyard");
+        using var plain = Client.Plain(bare.Address);
+        long entries;
+        using (var raw = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = database, Mode = SqliteOpenMode.ReadOnly }.ToString()))
+        {
+            raw.Open();
+            using var count = raw.CreateCommand();
+            count.CommandText = "SELECT count(*) FROM entry";
+            entries = Convert.ToInt64(count.ExecuteScalar(), System.Globalization.CultureInfo.InvariantCulture);
+        }
+
         foreach (var (name, word) in new[] { ("every entry", "thursday"), ("one entry in a thousand", "halyard7"), ("30 entries", "rarely") })
         {
             var (rawTimes, foundTimes) = (new List<double>(), new List<double>());
             for (var i = 0; i < 25; i++)
             {
                 var clock = Stopwatch.StartNew();
-                words.Value = $"\"{word}\"";
-                using (var reader = query.ExecuteReader())
-                {
-                    while (reader.Read()) _ = (reader.GetInt64(0), reader.GetInt64(1), reader.GetString(2));
-                }
-
+                (await plain.Http.GetAsync($"/search?words={word}")).EnsureSuccessStatusCode();
                 rawTimes.Add(clock.Elapsed.TotalMilliseconds);
                 clock.Restart();
                 (await odalys.Http.GetAsync($"/api/find?words={word}")).EnsureSuccessStatusCode();
@@ -59,7 +59,7 @@ internal sealed class Discussing(string product, string data, Func<int, string[]
 
             double Middle(List<double> list) => list.Order().ElementAt(list.Count / 2);
             say(
-                $"search over {entries:#,0} entries for a word in {name}, in raw queries",
+                $"search over {entries:#,0} entries for a word in {name}, in raw queries by the bare server",
                 $"{Load.Text(Middle(foundTimes), "0.0")} of {Load.Text(Middle(rawTimes), "0.0")} ms, {Load.Text(Middle(foundTimes) / Middle(rawTimes), "0.00")}", "3", Middle(foundTimes) / Middle(rawTimes));
         }
     }

@@ -13,9 +13,9 @@ using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 
-if (args is ["bare", var bareFolder, var barePort])
+if (args is ["bare", var bareFolder, var barePort, ..])
 {
-    BareServer.Run(bareFolder, int.Parse(barePort, System.Globalization.CultureInfo.InvariantCulture));
+    BareServer.Run(bareFolder, int.Parse(barePort, System.Globalization.CultureInfo.InvariantCulture), args.ElementAtOrDefault(3));
     return;
 }
 

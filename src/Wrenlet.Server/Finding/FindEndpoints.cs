@@ -109,8 +109,9 @@ internal static class FindEndpoints
         var readLately = SearchStore.ReadSince(session, me.Id, now - Lately);
         Closeness Near(Conversation place, Entry entry) =>
             entry.Author == me.Id || place.Owner == me.Id || place.Docket?.Owner == me.Id ? Closeness.Own : readLately.Contains(place.Key) ? Closeness.ReadThere : Closeness.Seen;
-        return seen.OrderByDescending(f => Ranking.Score(f.Fit, now - f.Entry.At, Near(f.Conversation, f.Entry))).ThenByDescending(f => f.Entry.Key)
-            .Select(f => Of("entry", TalkReading.PathOf(f.Conversation, f.Entry.Id), ConversationViews.PlainOf(f.Entry), query.Words, Whence(f.Entry, f.Conversation, roster)));
+        return seen.Select(f => (f.Entry, f.Conversation, Plain: ConversationViews.PlainOf(f.Entry)))
+            .OrderByDescending(f => Ranking.Score(match is null ? 0 : Ranking.Fit(f.Plain, query.Words), now - f.Entry.At, Near(f.Conversation, f.Entry))).ThenByDescending(f => f.Entry.Key)
+            .Select(f => Of("entry", TalkReading.PathOf(f.Conversation, f.Entry.Id), f.Plain, query.Words, Whence(f.Entry, f.Conversation, roster)));
     }
 
     private static string Whence(Entry entry, Conversation place, Roster roster) =>

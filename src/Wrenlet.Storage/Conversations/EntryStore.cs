@@ -91,6 +91,10 @@ public static class EntryStore
     public static Entry? FindByKey(SqlSession session, long key) =>
         session.First($"{Select} WHERE e.id = $id", Row, ("id", key));
 
+    /// <summary>Entries by their keys, newest first.</summary>
+    public static List<Entry> FindByKeys(SqlSession session, IReadOnlyCollection<long> keys) => keys.Count == 0 ? [] :
+        session.All($"{Select} JOIN json_each($keys) k ON k.value = e.id ORDER BY e.id DESC", Row, ("keys", $"[{string.Join(',', keys)}]"));
+
     /// <summary>Entries of these conversations before a key, newest first. Each conversation's index gives its newest keys; only rows of the page are read.</summary>
     public static List<Entry> Before(SqlSession session, IReadOnlyList<Conversation> conversations, long before, int most) => Page(session, conversations, "id < $key", "DESC", before, most);
 

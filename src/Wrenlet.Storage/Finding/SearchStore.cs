@@ -18,11 +18,11 @@ public static class SearchStore
         return words.Count == 0 ? null : string.Join(' ', words.Select(w => $"\"{w}\"")) + "*";
     }
 
-    /// <summary>The newest entries that fit a query, before a key, each with how well its words fit (BM25, higher is better). Without words, the newest that fit the rest.</summary>
+    /// <summary>The newest entries that fit a query, before a key. Without words, the newest that fit the rest.</summary>
     /// <param name="match">A full-text query; null for no words.</param>
     /// <param name="since">Earliest moment; null for any.</param>
     /// <param name="until">Moment before which it was said; null for any.</param>
-    public static List<(long Key, double Fit)> Entries(
+    public static List<long> Entries(
         SqlSession session, string? match, PersonId? by, DocketId? docket, Audience? audience, Instant? since, Instant? until, bool files, long before, int most)
     {
         var narrowed = by is not null || docket is not null || audience is not null || since is not null || until is not null || files;
@@ -33,36 +33,35 @@ public static class SearchStore
             """;
         (string, object?)[] values = [("before", before), ("files", files), ("by", by?.Value), ("since", since), ("until", until), ("docket", docket?.Value), ("audience", audience is { } a ? Words.Audiences.Of(a) : null)];
         if (match is null)
-            return session.All($"SELECT e.id FROM entry e WHERE e.kind <> 'event' AND e.removed IS NULL AND e.id < $before AND {Narrow} ORDER BY e.id DESC LIMIT {most}", r => (r.GetInt64(0), 0.0), values);
+            return session.All($"SELECT e.id FROM entry e WHERE e.kind <> 'event' AND e.removed IS NULL AND e.id < $before AND {Narrow} ORDER BY e.id DESC LIMIT {most}", r => r.GetInt64(0), values);
         // Without narrowing only the full-text index is looked at; it holds no events and nothing that was removed.
         return narrowed
             ? session.All(
-                $"SELECT entry_search.rowid, -bm25(entry_search) FROM entry_search CROSS JOIN entry e ON e.id = entry_search.rowid WHERE entry_search MATCH $match AND entry_search.rowid < $before AND {Narrow} ORDER BY entry_search.rowid DESC LIMIT {most}",
-                r => (r.GetInt64(0), r.GetDouble(1)), [("match", match), .. values])
+                $"SELECT entry_search.rowid FROM entry_search CROSS JOIN entry e ON e.id = entry_search.rowid WHERE entry_search MATCH $match AND entry_search.rowid < $before AND {Narrow} ORDER BY entry_search.rowid DESC LIMIT {most}",
+                r => r.GetInt64(0), [("match", match), .. values])
             : session.All(
-                $"SELECT rowid, -bm25(entry_search) FROM entry_search WHERE entry_search MATCH $match AND rowid < $before ORDER BY rowid DESC LIMIT {most}",
-                r => (r.GetInt64(0), r.GetDouble(1)), ("match", match), ("before", before));
+                $"SELECT rowid FROM entry_search WHERE entry_search MATCH $match AND rowid < $before ORDER BY rowid DESC LIMIT {most}",
+                r => r.GetInt64(0), ("match", match), ("before", before));
     }
 
     /// <summary>The newest entries that fit a query and pass a test, at most so many of them.</summary>
-    public static List<(Entry Entry, Conversation Conversation, double Fit)> Seen(
-        SqlSession session, int most, Func<long, int, List<(long Key, double Fit)>> page, Func<Conversation, Entry, bool> maySee)
+    public static List<(Entry Entry, Conversation Conversation)> Seen(
+        SqlSession session, int most, Func<long, int, List<long>> page, Func<Conversation, Entry, bool> maySee)
     {
-        var found = new List<(Entry, Conversation, double)>();
+        var found = new List<(Entry, Conversation)>();
         var places = new Dictionary<ConversationId, Conversation?>();
         for (var before = long.MaxValue; found.Count < most;)
         {
-            var keys = page(before, most * 2);
-            foreach (var (key, fit) in keys)
+            var keys = page(before, most);
+            foreach (var entry in EntryStore.FindByKeys(session, keys))
             {
                 if (found.Count >= most) break;
-                var entry = EntryStore.FindByKey(session, key)!;
                 if (!places.TryGetValue(entry.Conversation, out var place)) place = places[entry.Conversation] = ConversationStore.Find(session, entry.Conversation);
-                if (place is not null && maySee(place, entry)) found.Add((entry, place, fit));
+                if (place is not null && maySee(place, entry)) found.Add((entry, place));
             }
 
-            if (keys.Count < most * 2) break;
-            before = keys[^1].Key;
+            if (keys.Count < most) break;
+            before = keys[^1];
         }
 
         return found;

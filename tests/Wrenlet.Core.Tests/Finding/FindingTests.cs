@@ -58,6 +58,10 @@ public class FindingTests
         Ranking.Score(2, day, Closeness.Own).ShouldBeGreaterThan(Ranking.Score(2, day, Closeness.ReadThere));
         Ranking.Score(2, day, Closeness.ReadThere).ShouldBeGreaterThan(Ranking.Score(2, day, Closeness.Seen));
         Ranking.Score(2, day, Closeness.Seen).ShouldBeGreaterThan(Ranking.Score(2, 30 * day, Closeness.Seen));
+        Ranking.Fit("The halyard, and a spare halyard", "halyard").ShouldBeGreaterThan(Ranking.Fit("The halyard, and a spare sheet", "halyard"));
+        Ranking.Fit("A halyard", "halyard").ShouldBeGreaterThan(Ranking.Fit("A halyard" + string.Concat(Enumerable.Repeat(" and rope", 60)), "halyard"));
+        Ranking.Fit("Hálm", "halm").ShouldBeGreaterThan(0);
+        Ranking.Fit("Old halyards", "old halyard").ShouldBe(Ranking.Fit("Old halyard", "old halyard"));
         Ranking.Score(3, day, Closeness.Seen).ShouldBeGreaterThan(Ranking.Score(2, day, Closeness.Seen));
         Ranking.Score(2, -day, Closeness.Seen).ShouldBe(Ranking.Score(2, Duration.Zero, Closeness.Seen));
     }
