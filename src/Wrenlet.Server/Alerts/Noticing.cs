@@ -19,12 +19,13 @@ public sealed class Noticing(WriteQueue writes, WhoIsWho who)
     /// <returns>Why not; null when it is done.</returns>
     public async Task<(string? Refusal, bool Stale)> Put(Guid id, int? version, string title, string body, Notice notice, Person by, Instant at)
     {
-        var rendered = EntryText.FromMarkdown(body);
         var outcome = await writes.Run<(string?, bool)>(w =>
         {
             var before = NoticeStore.Find(w.Session, id);
             if (before is null ? !Notice.MayPutUp(by) : !before.Notice.MayChange(by)) return (before is null ? "Coordinators and managers put notices up. Ask one of them." : "Only who put it up, or a manager, may change it.", false);
             if (before is not null && version is { } seen && before.Version != seen) return (null, true);
+            body = Pointing.Discreet(w.Session, body, Pointing.Readers(new Place.Board(notice.By, notice.Crews), who.Current));
+            var rendered = EntryText.FromMarkdown(body);
             NoticeStore.Put(w.Session, id, title, body, rendered.Html, notice, at);
             var put = NoticeStore.Find(w.Session, id)!;
             Changed(w, put, by.Id, at);

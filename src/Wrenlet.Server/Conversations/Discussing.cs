@@ -23,7 +23,7 @@ public sealed class Discussing(WriteQueue writes, WhoIsWho who)
         return writes.Run(w =>
         {
             if (Changeable(w, id, author) is not ({ } entry, { } conversation, var refusal)) return new EntryOutcome(null);
-            body = Pointing.Discreet(w.Session, body, Pointing.Readers(conversation, who.Current));
+            body = Pointing.Discreet(w.Session, body, Pointing.Readers(conversation.Place, who.Current));
             var rendered = EntryText.FromMarkdown(body);
             if (refusal is not null) return new EntryOutcome(entry, Refusal: refusal);
             if (entry.Version != version) return new EntryOutcome(entry, Stale: true);

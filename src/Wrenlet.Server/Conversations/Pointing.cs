@@ -83,8 +83,8 @@ internal static partial class Pointing
         return thing is null || readers.All(r => r.MaySee(thing.Value.Place, thing.Value.Thing)) ? match.Value : $"[{thing.Value.Words}]({match.Groups["kind"].Value}:{target})";
     });
 
-    /// <summary>Staff who read what is said in a conversation. What a party reads goes through the leak check.</summary>
-    public static IReadOnlyList<Person> Readers(Conversation conversation, Roster roster) => [.. roster.Staff.Where(p => p.MaySee(conversation.Place))];
+    /// <summary>Staff who read what is said at a place. What a party reads goes through the leak check.</summary>
+    public static IReadOnlyList<Person> Readers(Place place, Roster roster) => [.. roster.Staff.Where(p => p.MaySee(place))];
 
     /// <summary>What a path of the application points at; null when it is no thing.</summary>
     public static (TagKind Kind, string Target)? OfPath(string path)

@@ -65,13 +65,7 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
     {
         ArgumentNullException.ThrowIfNull(words);
         var rendered = author.IsStaff ? EntryText.FromMarkdown(words.Body) : EntryText.FromPlain(words.Body);
-        return writes.Run(w =>
-        {
-            if (!author.IsStaff || rendered.Tags.All(t => t.Kind is not (TagKind.Task or TagKind.Entry)) || ConversationStore.Find(w.Session, place) is not { } conversation)
-                return Post(w, id, place, author, words, rendered, at);
-            var discreet = words with { Body = Pointing.Discreet(w.Session, words.Body, Pointing.Readers(conversation, who.Current)) };
-            return Post(w, id, place, author, discreet, EntryText.FromMarkdown(discreet.Body), at);
-        });
+        return writes.Run(w => Post(w, id, place, author, words, rendered, at));
     }
 
     /// <summary>Posts within a write that does more.</summary>
@@ -79,6 +73,12 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
     {
         var roster = who.Current;
         if (ConversationStore.Find(w.Session, place) is not { } conversation || !author.MaySee(conversation.Place)) return Posted.Unseen;
+        if (author.IsStaff && rendered.Tags.Any(t => t.Kind is TagKind.Task or TagKind.Entry))
+        {
+            words = words with { Body = Pointing.Discreet(w.Session, words.Body, Pointing.Readers(conversation.Place, roster)) };
+            rendered = EntryText.FromMarkdown(words.Body);
+        }
+
         if (EntryStore.Knows(w.Session, id) && EntryStore.Find(w.Session, id) is { } said)
         {
             return said.Conversation == place && said.Author == author.Id && said.Body == words.Body

@@ -63,6 +63,12 @@ public sealed class PointingTests(YardFixture fixture) : YardTests(fixture)
         (await Say(Of("Kit"), Conversation("J-2 inside"), tags)).GetProperty("html").GetString()!.ShouldContain(SmallYard.WordOf("J-2 task"));
         var edited = await Of("Kit").Do(HttpMethod.Put, $"/api/entries/{Id(said)}", new { body = $"Look at {tags}" }, "\"1\"");
         edited.GetProperty("html").GetString()!.ShouldNotContain("secretj2");
+
+        // So is a notice, which all staff read.
+        await Of("Odalys").Do(HttpMethod.Put, $"/api/notices/{Guid.CreateVersion7()}", new { title = "Look", body = tags, crews = Array.Empty<object>(), mustConfirm = false });
+        var notices = (await Of("Ines").Get("/api/notices")).ToString();
+        notices.ShouldContain("#a task of J-2");
+        notices.ShouldNotContain("secretj2");
     }
 
     [Fact]

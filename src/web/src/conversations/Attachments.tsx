@@ -4,7 +4,6 @@ import type { FileView } from '../api/client';
 import { Button, IconButton, Panel, cx, inputClass } from '../ui/controls';
 import {
   type Attachment,
-  arrange,
   atHand as hasBytes,
   attach,
   attachKnown,
@@ -223,7 +222,6 @@ export function AttachedList({ conversation }: { conversation: string }) {
             look="quiet"
             onClick={() => {
               for (const a of list) takeOut(conversation, a);
-              arrange(conversation, () => []);
             }}
           >
             Take all out

@@ -35,7 +35,7 @@ const queue: (() => void)[] = [];
 const listOf = (conversation: string) => attachments.get()[conversation] ?? [];
 
 /** Changes the list of a conversation. */
-export const arrange = (conversation: string, change: (list: Attachment[]) => Attachment[]) =>
+const arrange = (conversation: string, change: (list: Attachment[]) => Attachment[]) =>
   attachments.set((all) => {
     const { [conversation]: before = [], ...others } = all;
     const after = change(before);
