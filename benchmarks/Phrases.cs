@@ -32,7 +32,7 @@ internal static class Phrases
         foreach (var message in rows.GroupBy(r => r[0].TrimEnd('a', 'b', 'c', 'd', 'e', 'f')))
         {
             var first = message.First();
-            var drafts = reader.Read(first[3].Replace("\\n", "\n", StringComparison.Ordinal), Yard.Named(first[2]).Id, Yard.At(first[1]));
+            var drafts = reader.Read(first[3].Replace("\\n", "\n", StringComparison.Ordinal), Yard.Staff.FirstOrDefault(p => p.Name == first[2])?.Id, Yard.At(first[1]));
             var expected = message.Where(r => r[7] != "-").ToList();
             foreach (var (i, row) in message.Index())
             {

@@ -54,6 +54,18 @@ public static class EntryText
         return writer.Done();
     }
 
+    /// <summary>The words of Markdown without its form.</summary>
+    public static string PlainOf(string markdown) => IsPlain(markdown) ? markdown : FromMarkdown(markdown).Plain;
+
+    /// <summary>Whether a text is one line of words that no rule of Markdown could see as anything else; most of what is said is.</summary>
+    private static bool IsPlain(string markdown)
+    {
+        if (markdown.Length == 0 || !char.IsAsciiLetter(markdown[0]) || markdown[^1] is ' ') return false;
+        foreach (var c in markdown)
+            if (!(char.IsAsciiLetterOrDigit(c) || c is ' ' or ',' or '.' or ';' or '?' or '\'' or '(' or ')' or '/')) return false;
+        return !markdown.Contains("www", StringComparison.OrdinalIgnoreCase) && !markdown.Contains("  ", StringComparison.Ordinal);
+    }
+
     /// <summary>Plain text as Markdown that renders to just that text.</summary>
     public static string Escaped(string plain) =>
         string.Concat(plain.Select(c => "\\`*_{}[]()#+-.!~<>|&".Contains(c, StringComparison.Ordinal) ? "\\" + c : c.ToString()));

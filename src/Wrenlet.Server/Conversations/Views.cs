@@ -118,7 +118,7 @@ internal static class ConversationViews
     };
 
     /// <summary>The entry's words as plain text.</summary>
-    public static string PlainOf(Entry entry) => entry.IsMarkdown ? EntryText.FromMarkdown(entry.Body).Plain : entry.Body;
+    public static string PlainOf(Entry entry) => entry.IsMarkdown ? EntryText.PlainOf(entry.Body) : entry.Body;
 
     public static ConversationView Conversation(Conversation conversation, Roster roster, Instant now)
     {

@@ -1,9 +1,10 @@
+using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Core.Tasks.Words;
 
 namespace Wrenlet.Core.Tests.Tasks;
 
-/// <summary>The worked messages of the design, row by row.</summary>
+/// <summary>The worked messages of the design, and others in other words for the same rules and their neighbours, row by row.</summary>
 public class PhraseTests
 {
     private static readonly TaskReader Reader = new(Yard.Setting);
@@ -17,7 +18,7 @@ public class PhraseTests
         var rows = Rows().Where(r => r[0].TrimEnd('a', 'b', 'c') == id).ToList();
         var text = rows[0][3].Replace("\\n", "\n", StringComparison.Ordinal);
 
-        var drafts = Reader.Read(text, Yard.Named(rows[0][2]).Id, Yard.At(rows[0][1]));
+        var drafts = Reader.Read(text, Author(rows[0]), Yard.At(rows[0][1]));
 
         var expected = rows.Where(r => r[7] != "-").ToList();
         drafts.Length.ShouldBe(expected.Count, text);
@@ -38,7 +39,7 @@ public class PhraseTests
     {
         var row = Rows().First(r => r[0].TrimEnd('a', 'b', 'c') == id);
         var text = row[3].Replace("\\n", "\n", StringComparison.Ordinal);
-        foreach (var draft in Reader.Read(text, Yard.Named(row[2]).Id, Yard.At(row[1])))
+        foreach (var draft in Reader.Read(text, Author(row), Yard.At(row[1])))
         {
             Span[] spans = [.. draft.Title.Spans, .. draft.Owners?.Spans ?? [], .. draft.Due?.Spans ?? [], .. draft.Start?.Spans ?? [], .. draft.Priority.Spans];
             spans.ShouldAllBe(s => s.Start >= 0 && s.End <= text.Length && s.Length > 0);
@@ -47,7 +48,10 @@ public class PhraseTests
     }
 
     private static List<string[]> Rows() =>
-        [.. File.ReadAllLines(Path.Combine(AppContext.BaseDirectory, "Tasks", "phrases.tsv")).Skip(1).Where(l => l.Length > 0).Select(l => l.Split('\t'))];
+        [.. new[] { "phrases.tsv", "neighbours.tsv" }.SelectMany(f => File.ReadAllLines(Path.Combine(AppContext.BaseDirectory, "Tasks", f)).Skip(1)).Where(l => l.Length > 0).Select(l => l.Split('\t'))];
+
+    /// <summary>Who wrote a row; null for a customer.</summary>
+    private static PersonId? Author(string[] row) => Yard.Staff.FirstOrDefault(p => p.Name == row[2])?.Id;
 
     private static string Names(Draft draft) => draft.Owners is null ? "-" : string.Join(';', draft.Owners.Value.Select(o => o switch
     {

@@ -31,9 +31,9 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
             "eod" or "cob" or "eop" => new(at + 1, Closing) { StandsAlone = true },
             "closing" => new(At(at + 1).Is("time") ? at + 2 : at + 1, Closing),
             "noon" or "midday" or "lunch" or "lunchtime" => Fixed(at + 1, Noon),
-            "morning" => Fixed(at + 1, Noon) with { Today = today, StandsAlone = today },
-            "afternoon" => new(at + 1, Closing) { Today = today, StandsAlone = today },
-            "evening" => Fixed(at + 1, Evening) with { Today = today, StandsAlone = today },
+            "morning" => Fixed(at + 1, Noon) with { Today = today, StandsAlone = today || lead > i },
+            "afternoon" => new(at + 1, Closing) { Today = today, StandsAlone = today || lead > i },
+            "evening" => Fixed(at + 1, Evening) with { Today = today, StandsAlone = today || lead > i },
             "tonight" => Fixed(at + 1, Evening) with { Today = true, StandsAlone = true },
             "midnight" => Fixed(at + 1, new LocalTime(23, 59)),
             _ => null,
@@ -44,19 +44,25 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
     private ClockWords? Spoken(int i)
     {
         var at = At(i).Is("a") ? i + 1 : i;
-        if (At(at).Is("half") && Hour(At(at).Is("half") && At(at + 1).Is("past") ? at + 2 : at + 1) is { } half)
+        if (At(at).Is("half") && HourOf(At(at).Is("half") && At(at + 1).Is("past") ? at + 2 : at + 1) is { } half)
             return Bare(At(at + 1).Is("past") ? at + 3 : at + 2, half, 30);
         int? minutes = At(at).Is("quarter") ? 15 : Small(at);
-        if (minutes is { } m && At(at + 1).Lower is "past" or "to" && Hour(at + 2) is { } hour)
+        if (minutes is { } m && At(at + 1).Lower is "past" or "to" && HourOf(at + 2) is { } hour)
             return At(at + 1).Is("past") ? Bare(at + 3, hour, m) : Bare(at + 3, (hour + 11) % 12, 60 - m);
-        if (Hour(i) is { } sharp && At(i + 1).Lower is "o'clock" or "oclock") return Bare(i + 2, sharp, 0);
+        if (HourOf(i) is { } sharp && At(i + 1).Lower is "o'clock" or "oclock") return Bare(i + 2, sharp, 0);
         return null;
     }
 
+    /// <summary>A bare hour, whatever follows it.</summary>
+    public ClockWords? Hour(int i) => HourOf(i) is { } hour ? Bare(i + 1, hour, 0) : null;
+
     private ClockWords? Bare(int i)
     {
+        // 1530, as on a ship's clock
+        if (At(i).Kind is TokenKind.Number && At(i).Span.Length == 4 && At(i).Value is >= 100 and < 2400 && At(i).Value % 100 < 60 && EndsHere(i + 1) && !At(i - 1).Is("for"))
+            return Fixed(i + 1, new LocalTime(At(i).Value / 100, At(i).Value % 100));
         if (At(i).Kind is TokenKind.Number && At(i).Value is > 12 and < 24 && EndsHere(i + 1)) return Fixed(i + 1, new LocalTime(At(i).Value, 0));
-        if (Hour(i) is not { } hour || !EndsHere(i + 1)) return null;
+        if (HourOf(i) is not { } hour || !EndsHere(i + 1)) return null;
         return Bare(i + 1, hour, 0);
     }
 
@@ -74,7 +80,7 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
         return new(to, Resolve, hour % 12);
     }
 
-    private int? Hour(int i)
+    private int? HourOf(int i)
     {
         if (At(i).Kind is TokenKind.Number && At(i).Value is >= 1 and <= 12) return At(i).Value;
         return At(i).IsWord && At(i).Lower is not ("a" or "an" or "couple") && Lexicon.Numbers.TryGetValue(At(i).Lower, out var n) && n <= 12 ? n : null;

@@ -41,7 +41,8 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
 
     private DayWords? Relative(int i)
     {
-        if (At(i).Is("today")) return Then(i + 1, Today);
+        if (At(i).Lower is "today" or "today's") return Then(i + 1, Today);
+        if (At(i).Is("tomorrow's")) return Then(i + 1, Today.PlusDays(1));
         if (At(i).Lower is "tomorrow" or "tmrw" or "tomorow" or "tommorow" or "tommorrow" && At(i).IsWord) return Then(i + 1, Today.PlusDays(1));
         var the = At(i).Is("the") ? i + 1 : i;
         if (At(the).Is("day") && At(the + 1).Is("after") && At(the + 2).Is("tomorrow")) return Then(the + 3, Today.PlusDays(2));
@@ -56,7 +57,12 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
     {
         var prefixed = At(i).Is("in") || At(i).Is("within");
         var at = prefixed ? i + 1 : i;
-        if (prefixed && At(at).Is("the") && At(at + 1).Is("next")) at += 2;
+        if (At(at).Is("the") && At(at + 1).Lower is "next" or "coming")
+        {
+            at += 2;
+            prefixed = true;
+        }
+
         if (Count(at) is not { } count) return null;
         var (n, to) = count;
         var working = IsWorking(to);
@@ -92,6 +98,7 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         at++;
         if (At(at).Is("the") && At(at + 1).Kind is TokenKind.Ordinal) return OnDate(at);
         var soonest = Today.PlusDays(((int)weekday - (int)Today.DayOfWeek + 7) % 7);
+        if (soonest == Today && sent.ToInstant() >= setting.Calendar.ClosingOf(Today)) soonest = soonest.PlusWeeks(1);
         var ofNextWeek = Monday.PlusDays(7 + (int)weekday - 1);
         if (next) return Then(at, ofNextWeek, other: soonest == ofNextWeek ? null : soonest);
         if (At(at).Is("next") && At(at + 1).Is("week")) return Then(at + 2, ofNextWeek);
@@ -112,6 +119,20 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         if (At(at).Is("month") && At(at + 1).Is("end")) return Until(at + 2, EndOfMonth(Today));
         if (At(at).Is("weekend")) return Until(at + 1, EndOfWeek(0), Monday.PlusWeeks(1));
         if (At(at).Is("this") && At(at + 1).Is("weekend")) return Until(at + 2, EndOfWeek(0), Monday.PlusWeeks(1));
+        if (At(at).Lower is "start" or "beginning" or "middle" or "early" or "mid" && At(at + 1).Is("of"))
+        {
+            var middle = At(at).Lower is "middle" or "mid";
+            var of = At(at + 2).Lower is "the" or "this" ? at + 3 : at + 2;
+            var coming = At(of).Is("next");
+            if (coming) of++;
+            var week = coming || Today > Monday.PlusDays(middle ? 2 : 0) ? Monday.PlusWeeks(1) : Monday;
+            if (At(of).Is("week")) return Then(of + 1, setting.Calendar.WorkingDayFrom(week.PlusDays(middle ? 2 : 0)));
+            var first = Today.With(DateAdjusters.StartOfMonth).PlusMonths(1);
+            if (At(of).IsWord && Lexicon.Months.TryGetValue(At(of).Lower, out var named)) first = new LocalDate(named < Today.Month ? Today.Year + 1 : Today.Year, named, 1);
+            if (At(of).Is("month") || Lexicon.Months.ContainsKey(At(of).Lower)) return Then(of + 1, setting.Calendar.WorkingDayFrom(first.PlusDays(middle ? 14 : 0)));
+            return null;
+        }
+
         var end = At(at).Is("end") && At(at + 1).Is("of");
         if (end) at += 2;
         if (end && (At(at).Is("the") || At(at).Is("this"))) at++;

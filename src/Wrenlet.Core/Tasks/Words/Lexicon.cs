@@ -92,6 +92,11 @@ internal static class Lexicon
         + "report request reschedule reserve reset resend respond restack restock retest return review rewire ring rinse roll rub run sand save scan schedule scrape scrub seal secure sell send "
         + "service set settle sew share sharpen shift show sign slip solder sort splice split spray stack start stay step stock stop store strip submit supply survey swap sweep switch take talk "
         + "tape tell test tidy tie tighten top touch tow track transfer treat trim try turn type undo unload unpack unstep untie update upload use vacuum varnish verify view visit "
+        + "bag bail bond bore chamfer chip chock clamp clip degrease de-rig deflate demount descale detach discuss dismantle dispose drag dredge drive edit enclose engage ensure enquire erase erect escort etch exchange explain extend "
+        + "fold fuel furl gather gauge greet guide handle hose identify improve inflate inject inquire insert insure jack lace lend link locate loosen mention merge mop negotiate pad park pass pour practise present process "
+        + "quantify query rack raft ream recommend rectify reduce reef refill refuel regrind reinforce relocate research resolve restore rig rivet sandblast screw search select separate shackle shim shorten shut silence sketch slacken soak source speak spread "
+        + "squeeze stencil sterilise stick stiffen stitch stow straighten strap stretch study suggest supervise suspend swage tack tag tally tap tension throw tilt tip train translate transport tune twist unblock uncover unlock unpick unplug unrig unscrew unwrap "
+        + "upgrade ventilate walk warm wedge winch wire witness "
         + "wait warn wash watch wax weigh weld wind wipe work wrap write");
 
     public static bool IsVerb(string word) => Verbs.Contains(word) || (word.StartsWith("re", StringComparison.Ordinal) && word.Length > 4 && Verbs.Contains(word[2..].TrimStart('-')));

@@ -64,6 +64,8 @@ internal sealed class MessageReading
         foreach (var (from, end) in Clauses())
         {
             var request = _requests.Read(from, end);
+            // What someone outside promises is not our work.
+            if (_author is null && request is { Owners: [{ Author: true }, ..] }) request = null;
             if (request is null)
             {
                 var own = TimesIn(from, end).ToList();
@@ -79,7 +81,7 @@ internal sealed class MessageReading
             }
 
             var found = new Found(request, from, end);
-            found.Times.AddRange(TimesIn(from, end));
+            found.Times.AddRange(TimesIn(from, end, request.Content));
             found.Priorities.AddRange(PrioritiesIn(from, end));
             if (found.Times.Count == 0 && heading is not null) found.Times.Add(heading);
             if (found.Owners.IsEmpty) TakeTags(found);
@@ -113,7 +115,7 @@ internal sealed class MessageReading
         {
             if (!(At(i).Is("and") || At(i).Is(",") || At(i).Is("then") || At(i).Is("but")) || InTime(i)) continue;
             var next = i + 1;
-            while (next < end && (At(next).Is("and") || At(next).Is("then") || At(next).Is("also") || At(next).Is("please"))) next++;
+            while (next < end && (At(next).Is("and") || At(next).Is("then") || At(next).Is("also") || At(next).Is("so") || At(next).Is("please"))) next++;
             if (!Opens(next, start, i, end)) continue;
             yield return (start, i);
             start = next;
@@ -126,7 +128,8 @@ internal sealed class MessageReading
     /// <summary>Whether a new request begins at a token: someone else is addressed, or a second order has its own date.</summary>
     private bool Opens(int next, int start, int cut, int end)
     {
-        if (_requests.Read(start, cut) is not { } first) return false;
+        if (_requests.Read(start, cut) is not { } first)
+            return At(cut - 1).Kind is not TokenKind.Name && (At(next).Tagged || At(next - 1).Is("please")) && Lexicon.Reporting.All(said => !Enumerable.Range(start, cut - start).Any(i => At(i).Is(said))) && _requests.Read(next, end) is not null;
         if (At(next).Kind is TokenKind.Name)
         {
             var follows = At(next + 1);
@@ -141,15 +144,19 @@ internal sealed class MessageReading
     }
 
     /// <summary>The time phrases of a clause that belong to the request, not to a part with its own verb.</summary>
-    private IEnumerable<TimePhrase> TimesIn(int from, int end)
+    private IEnumerable<TimePhrase> TimesIn(int from, int end, int content = -1)
     {
-        var sub = false;
+        var (sub, past) = (false, false);
         for (var i = from; i < end; i++)
         {
+            // The words that ask (“it would be good if you could”) are no part with a verb of its own.
+            if (i == content) sub = false;
             if (_times[i] is { } time && time.To <= end)
             {
                 var own = i + 1 < end && time.To < end && At(time.To).IsWord && At(time.To).Lower is "meeting" or "delivery" or "appointment" or "tide" or "slot";
-                if (!sub && !own) yield return time;
+                var another = sub && past && At(time.From).Lower is "by" or "before" or "until";
+                if ((!sub || another) && !own) yield return time;
+                past = sub;
                 i = time.To - 1;
                 continue;
             }
@@ -173,7 +180,7 @@ internal sealed class MessageReading
         var w = At(i).Lower;
         if (w is "as" && At(i + 1).Lower is "soon" or "well" or "much" or "many") return false;
         if (Lexicon.Subordinators.Contains(w)) return true;
-        if (w is "that" && (Lexicon.SubjectPronouns.Contains(At(i + 1).Lower) || At(i + 1).Kind is TokenKind.Name || At(i + 1).Is("the"))) return true;
+        if (w is "that" && (Lexicon.SubjectPronouns.Contains(At(i + 1).Lower) || Lexicon.Statements.Contains(At(i + 1).Lower) || (At(i + 1).Lower.Length > 5 && At(i + 1).Lower.EndsWith("ed", StringComparison.Ordinal)) || At(i + 1).Kind is TokenKind.Name || At(i + 1).Is("the"))) return true;
         if (w is "he" or "she" or "they" or "it" && At(i + 1).IsWord && (At(i + 1).Lower.EndsWith('s') || Lexicon.Statements.Contains(At(i + 1).Lower))) return true;
         return w is "before" or "after" or "until" && (Lexicon.SubjectPronouns.Contains(At(i + 1).Lower) || (At(i + 1).Kind is TokenKind.Name && _times[i] is null));
     }
@@ -191,7 +198,7 @@ internal sealed class MessageReading
         {
             if (times.Any(t => t.Covers(i)) || PrioritiesIn(from, end).Any(p => i >= p.From && i < p.To)) continue;
             if (At(i).Kind is TokenKind.Mark or TokenKind.Bullet or TokenKind.LineBreak) continue;
-            if (At(i).Lower is "this" or "that" or "it" or "it's" or "is" or "that's" or "one" or "please" or "but" or "and" or "very" or "really" or "all" or "quite") continue;
+            if (At(i).Lower is "this" or "that" or "it" or "it's" or "is" or "that's" or "one" or "please" or "but" or "and" or "very" or "really" or "all" or "quite" or "list" or "jobs" or "job" or "tasks" or "plan" or "todo" or "to-do" or "to" or "do" or "things" or "work" or "for" or "needed") continue;
             return false;
         }
 
@@ -204,7 +211,9 @@ internal sealed class MessageReading
         var owners = ImmutableArray.CreateBuilder<(NamedOne?, bool, int)>();
         for (var i = found.Request.Content; i < found.End; i++)
         {
-            if (At(i).Kind is not TokenKind.Name || !At(i).Tagged || At(i).Name!.Owner is null) continue;
+            // "Lock the store tonight, Kit": called at the end
+            var called = At(i).Kind is TokenKind.Name && !At(i).Tagged && At(i - 1).Is(",") && At(i - 2).Kind is not TokenKind.Name && (i + 1 == found.End || At(i + 1).Is("please") || At(i + 1).Is(","));
+            if (At(i).Kind is not TokenKind.Name || !(At(i).Tagged || called) || At(i).Name!.Owner is null) continue;
             var before = At(i - 1);
             var listed = owners.Count > 0 && (before.Is("and") || before.Kind is TokenKind.Name or TokenKind.Mark);
             var spokenOf = before.IsWord && !listed && (Lexicon.Prepositions.Contains(before.Lower) || Lexicon.Verbs.Contains(before.Lower)) && !(_times.Any(t => t is not null && t.Covers(i - 1)));

@@ -17,6 +17,7 @@ internal sealed class RequestGrammar(IReadOnlyList<Token> tokens, Func<int, int>
     private double _confidence;
     private bool _addressed;
     private bool _notBefore;
+    private bool? _ofWork;
     private ImmutableArray<(NamedOne? Named, bool Author, int Token)>.Builder _owners = ImmutableArray.CreateBuilder<(NamedOne?, bool, int)>();
 
     /// <summary>Those addressed at the head of the clause read last, also when it asks for nothing.</summary>
@@ -40,7 +41,7 @@ internal sealed class RequestGrammar(IReadOnlyList<Token> tokens, Func<int, int>
         while (at < _end)
         {
             var skipped = skipAside(at);
-            if (skipped > at && !(At(at).Is("for") || At(at).Is("at")))
+            if (skipped > at && !(At(at).Is("for") || At(at).Is("at")) || skipped > at && At(skipped).Lower is ":" or "," or "-")
             {
                 at = skipped;
                 continue;
@@ -51,6 +52,8 @@ internal sealed class RequestGrammar(IReadOnlyList<Token> tokens, Func<int, int>
             else if (t.Kind is TokenKind.Name && Address(at) is { } after) at = after;
             else if (t.IsWord && Lexicon.Courtesies.Contains(t.Lower) && !(t.Lower is "right" or "well" && Lexicon.IsVerb(At(at + 1).Lower) is false && At(at + 1).IsWord)) at++;
             else if (t.IsWord && t.Lower is "all" or "everyone" or "team" or "folks" && (At(at + 1).Is(",") || At(at + 1).Is(":"))) at += 2;
+            else if (t.IsWord && t.Lower is "todo" or "to-do" or "task" or "action" or "reminder" or "request" && At(at + 1).Is(":")) at += 2;
+            else if (t.Is("to") && At(at + 1).Is("do") && At(at + 2).Is(":")) at += 3;
             else if (Subordinate(at) is { } main) at = main;
             else break;
         }
@@ -73,7 +76,7 @@ internal sealed class RequestGrammar(IReadOnlyList<Token> tokens, Func<int, int>
 
         var next = At(i);
         var tagged = names.All(n => At(n).Tagged);
-        var called = next.Is(",") || next.Is(":") || next.Is("-") || next.Is("please") || next.Is("pls");
+        var called = i >= _end || next.Is(",") || next.Is(":") || next.Is("-") || next.Is("please") || next.Is("pls");
         var ordered = next.IsWord && (Lexicon.IsVerb(next.Lower) && !Lexicon.Statements.Contains(next.Lower) || next.Lower is "can" or "could" or "would" or "will" && At(i + 1).Is("you"));
         if (!tagged && !called && !ordered) return null;
         if (names.Any(n => At(n).Name!.Owner is not null)) Take(names);
@@ -96,7 +99,13 @@ internal sealed class RequestGrammar(IReadOnlyList<Token> tokens, Func<int, int>
         if (at >= _end) return false;
         var t = At(at);
         var w = t.Lower;
+        if (Frames.At(tokens, at, _end) is { } frame)
+        {
+            _confidence = 0.8;
+            return frame.Doer is Doer.Author ? ByAuthor(frame.Content) : frame.Doer is Doer.You && Begin(frame.Content);
+        }
 
+        if (w is "find" && Says("attached", "enclosed", "herewith")) return false;
         if (w is "to" && _addressed) return Begin(at + 1);
         if (w is "i'll" && t.IsWord) return ByAuthor(at + 1);
         if (w is "i" && At(at + 1).Lower is "will" or "shall" or "must" or "should") return ByAuthor(at + 2);
@@ -106,7 +115,7 @@ internal sealed class RequestGrammar(IReadOnlyList<Token> tokens, Func<int, int>
         if (w is "let" && At(at + 1).Is("me")) return !At(at + 2).Is("know") && ByAuthor(at + 2) || At(at + 2).Is("know") && Begin(at);
         if (w is "remind" && At(at + 1).Is("me")) return ByAuthor(Aside(at + 2) is var r && At(r).Lower is "to" or "about" or "that" ? r + 1 : r);
         if (w is "we'll" or "let's") return Begin(at + 1);
-        if (w is "we" && At(at + 1).Lower is "will" or "must" or "should") return Begin(at + 2);
+        if (w is "we" && At(at + 1).Lower is "will" or "must" or "should") return !At(at + 2).Is("be") && Begin(at + 2);
         if (w is "we" && At(at + 1).Lower is "need" or "have" or "ought" && At(at + 2).Is("to")) return Begin(at + 3);
         if (w is "you" && At(at + 1).Lower is "must" or "should") return Begin(at + 2);
         if (w is "you" && At(at + 1).Lower is "need" or "have" && At(at + 2).Is("to")) return Begin(at + 3);
@@ -116,6 +125,8 @@ internal sealed class RequestGrammar(IReadOnlyList<Token> tokens, Func<int, int>
         if (w is "do" && At(at + 1).Is("not")) return Forbidden(at + 2);
         if (w is "don't" or "dont" or "never") return Forbidden(at + 1);
         if (w is "make" && At(at + 1).Is("sure") || w is "be" && At(at + 1).Is("sure") && At(at + 2).Is("to")) return Begin(w is "be" ? at + 3 : at);
+        if (w is "i" or "we" && At(at + 1).Is("need") && !IsLength(at + 2)) return Noun(at + 2);
+        if (w is "need" && t.IsWord && !IsLength(at + 1)) return Noun(At(at + 1).Is("to") ? at + 2 : at + 1);
         if (Needed(at)) return true;
         return Order(at);
     }
@@ -124,6 +135,12 @@ internal sealed class RequestGrammar(IReadOnlyList<Token> tokens, Func<int, int>
     private bool Asked(int at)
     {
         if (At(at).Is("you") && At(at + 1).Is("mind")) return Begin(at + 2);
+        if (At(at).Is("you") && At(at + 1).Is("and") && NamesAt(at + 2, out var past) is { Count: > 0 } joined)
+        {
+            foreach (var n in joined) _owners.Add((At(n).Name, false, n));
+            return Begin(past);
+        }
+
         if (At(at).Is("you")) return Begin(at + 1);
         if (Lexicon.Nobody.Contains(At(at).Lower)) return Begin(At(at + 1).Is("from") ? at + 3 : at + 1);
         var names = NamesAt(at, out var after);
@@ -143,14 +160,16 @@ internal sealed class RequestGrammar(IReadOnlyList<Token> tokens, Func<int, int>
         {
             if (At(after).Is("to") && Lexicon.IsVerb(At(after + 1).Lower)) return Own(after + 1);
             if (At(after).Lower is "needs" or "has" or "ought" or "is" or "need" or "have" && At(after + 1).Is("to")) return Own(after + 2);
+            if (At(after).Is("will") && At(after + 1).Lower is "need" or "have" && At(after + 2).Is("to")) return Own(after + 3);
             if (At(after).Lower is "must" or "should") return Own(after + 1);
             return false;
         }
 
+        if (Asks()) return false;
         for (var i = at; i < _end && !At(i).Is(","); i++)
         {
             if (At(i).IsWord && (Lexicon.Subordinators.Contains(At(i).Lower) || Lexicon.Reporting.Contains(At(i).Lower) || At(i).Lower is "we" or "i" or "he" or "she" or "they")) return false;
-            if (i > at && At(i).IsWord && At(i).Lower is "needs" or "need" or "must" or "should" && i + 1 < _end)
+            if (i > at && At(i).IsWord && (At(i).Lower is "needs" or "need" or "must" or "should" || (At(i).Lower is "has" or "have" && At(i + 1).Is("to") && At(i + 2).Is("be"))) && i + 1 < _end && !IsLength(i + 1))
             {
                 _confidence = 0.75;
                 return Begin(at);
@@ -183,8 +202,9 @@ internal sealed class RequestGrammar(IReadOnlyList<Token> tokens, Func<int, int>
     private bool Order(int at)
     {
         var t = At(at);
-        if (!t.IsWord) return false;
-        if (_addressed)
+        // "List:" is a heading, not an order.
+        if (!t.IsWord || At(at + 1).Is(":")) return false;
+        if (_addressed || At(at - 1).Lower is "please" or "pls" or "plz" or "kindly" || (OfWork && At(at - 1).Kind is TokenKind.Bullet))
         {
             if (Lexicon.Statements.Contains(t.Lower) || Lexicon.SubjectPronouns.Contains(t.Lower) || Lexicon.Determiners.Contains(t.Lower)
                 || Lexicon.Prepositions.Contains(t.Lower) || t.Lower is "what" or "how" or "why" || t.Lower.EndsWith("n't", StringComparison.Ordinal)) return false;
@@ -219,8 +239,33 @@ internal sealed class RequestGrammar(IReadOnlyList<Token> tokens, Func<int, int>
 
     /// <summary>Whether the words right after make a statement of this one: "work is going well".</summary>
     private bool StatesSomething(int at) =>
-        At(at + 1).Lower is "is" or "are" or "was" or "were" or "has" or "have" or "had" or "will" or "went" or "looks" or "seems" or "'s"
-        && At(at + 1).IsWord;
+        At(at + 1).IsWord
+        && (At(at + 1).Lower is "is" or "are" or "was" or "were" or "has" or "have" or "had" or "will" or "would" or "can" or "went" or "came" or "begins" or "looks" or "seems" or "'s"
+                or "arrives" or "comes" or "continues" or "starts" or "goes" or "works" or "runs" or "leaks" or "ends" or "still" or "isn't" or "wasn't" or "got"
+            || (At(at + 1).Lower.Length > 5 && At(at + 1).Lower.EndsWith("ed", StringComparison.Ordinal)));
+
+    /// <summary>Whether the message announces a list of what is to be done: "To do:", "Jobs for tomorrow:".</summary>
+    private bool OfWork => _ofWork ??= Enumerable.Range(0, tokens.Count).Any(i =>
+        (At(i).Lower is "todo" or "to-do" or "tasks" or "jobs" or "actions" or "please" or "needed" or "list" || (At(i).Is("to") && At(i + 1).Is("do"))) && Enumerable.Range(i, 6).Any(k => At(k).Is(":")));
+
+    /// <summary>Whether a length of time stands here: "two days", "an hour". What needs that is told, not asked.</summary>
+    private bool IsLength(int at)
+    {
+        while (At(at).Lower is "about" or "around" or "at" or "least" or "another") at++;
+        var counted = At(at).Kind is TokenKind.Number || (At(at).IsWord && Lexicon.Numbers.ContainsKey(At(at).Lower)) || At(at).Lower is "some" or "more" or "few";
+        while (counted && At(at + 1).Lower is "more" or "few" or "working" or "good" or "full" or "of") at++;
+        return (counted ? At(at + 1) : At(at)).Lower is "day" or "days" or "hour" or "hours" or "week" or "weeks" or "minute" or "minutes" or "month" or "months" or "time" or "coats" or "days'";
+    }
+
+    private bool Says(params string[] words) => Enumerable.Range(0, _end).Any(i => words.Contains(At(i).Lower));
+
+    /// <summary>What is needed is named, not what is to be done for it.</summary>
+    private bool Noun(int at)
+    {
+        if (Asks()) return false;
+        _confidence = 0.65;
+        return Begin(at);
+    }
 
     private bool ByAuthor(int at)
     {
@@ -232,6 +277,7 @@ internal sealed class RequestGrammar(IReadOnlyList<Token> tokens, Func<int, int>
 
     private bool Begin(int at)
     {
+        if (At(at).Is("be") && At(at + 1).Is("able") && At(at + 2).Is("to")) at += 3;
         while (at < _end && (At(at).Lower is "please" or "kindly" or "also" or "just" or "then" or "quickly" || skipAside(at) > at && !At(at).Is("for")))
             at = Math.Max(skipAside(at), at + 1);
         _content = at;

@@ -8,7 +8,7 @@ internal static class Titles
     private static readonly char[] Edges = [' ', ',', ';', ':', '.', '!', '?', '-', '–', '—', '"', '\t', '\n', '\r'];
 
     private static readonly string[] Dangling =
-        [" and", " but", " or", " by", " on", " at", " for", " please", " before", " then", " so", " also", " thanks", " thank you", " cheers", " ta", " with", " as", " the", " to", " not", " pls"];
+        [" and", " but", " or", " by", " on", " at", " for", " please", " before", " then", " so", " also", " thanks", " thank you", " cheers", " ta", " with", " as", " the", " to", " not", " pls", " deadline", " due", " any time", " anytime", " sometime", " it's", " very"];
 
     /// <summary>The text of a span without the given runs in it, joined and tidied.</summary>
     public static string Of(string text, Span whole, IEnumerable<Span> without)

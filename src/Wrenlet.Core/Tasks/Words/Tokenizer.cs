@@ -135,6 +135,16 @@ internal sealed class Tokenizer
             }
         }
 
+        // 15h, 15h30
+        if (j < text.Length && text[j] is 'h' && number is >= 6 and < 24)
+        {
+            var k = j + 1;
+            while (k < text.Length && char.IsAsciiDigit(text[k])) k++;
+            var minutes = k == j + 3 ? int.Parse(text.AsSpan(j + 1, 2), CultureInfo.InvariantCulture) : 0;
+            if ((k == j + 1 || k == j + 3) && minutes < 60 && (k == text.Length || !char.IsLetterOrDigit(text[k])))
+                return new(TokenKind.Clock, text[i..k], new(i, k), Minutes(number, minutes, null));
+        }
+
         if (Meridiem(text, j) is { } m && number is > 0 and <= 12)
             return new(TokenKind.Clock, text[i..m.End], new(i, m.End), Minutes(number, 0, m.Afternoon));
         if (j + 2 <= text.Length && text.Substring(j, 2).ToLowerInvariant() is "st" or "nd" or "rd" or "th" && !(j + 2 < text.Length && char.IsLetter(text[j + 2])))
@@ -171,6 +181,6 @@ internal sealed class Tokenizer
         var j = i + 1;
         while (j < text.Length && (char.IsLetterOrDigit(text[j])
             || (text[j] is '\'' or '’' or '-' && j + 1 < text.Length && char.IsLetterOrDigit(text[j + 1])))) j++;
-        return new(TokenKind.Word, text[i..j].ToLowerInvariant().Replace('’', '\''), new(i, j));
+        return new(TokenKind.Word, Slips.Mend(text[i..j].ToLowerInvariant().Replace('’', '\'')), new(i, j));
     }
 }
