@@ -3,6 +3,7 @@ using Wrenlet.Formats.Mail;
 using Wrenlet.Server;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Alerts;
+using Wrenlet.Server.Asks;
 using Wrenlet.Server.Background;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Demo;
@@ -24,7 +25,7 @@ try
 
     builder.Services.AddSingleton(settings).AddSingleton<FirmClock>().AddStorage();
     builder.Services.AddSingleton<WhoIsWho>().AddSingleton<Sessions>().AddSingleton<SignInThrottle>();
-    builder.Services.AddSingleton<Posting>().AddSingleton<Discussing>().AddSingleton<Noticing>().AddSingleton<Exporting>().AddSingleton<Grouping>().AddSingleton<Handling>().AddSingleton<Undoing>().AddSingleton<DocketMaking>().AddSingleton<Routers>().AddSingleton<QueueBoard>().AddSingleton<FileKeeper>().AddSingleton<Intake>().AddSingleton<TaskMaking>().AddSingleton<DemoLoader>();
+    builder.Services.AddSingleton<Posting>().AddSingleton<Answering>().AddSingleton<Discussing>().AddSingleton<Noticing>().AddSingleton<Exporting>().AddSingleton<Grouping>().AddSingleton<Handling>().AddSingleton<Undoing>().AddSingleton<DocketMaking>().AddSingleton<Routers>().AddSingleton<QueueBoard>().AddSingleton<FileKeeper>().AddSingleton<Intake>().AddSingleton<TaskMaking>().AddSingleton<DemoLoader>();
     builder.Services.AddSingleton<StandinPostOffice>().AddSingleton<StandinTextOffice>();
     if (settings.MailFile is { } file) builder.Services.AddSingleton<IPostOffice>(new MailServerPostOffice(MailServers.Read(file)));
     else builder.Services.AddSingleton<IPostOffice>(s => s.GetRequiredService<StandinPostOffice>());
@@ -58,6 +59,7 @@ try
     api.MapFiles();
     api.MapUploads();
     api.MapTasks();
+    api.MapAsks();
     api.MapAlerts();
     api.MapBoard();
     api.MapFinding();

@@ -1,5 +1,6 @@
 using System.Collections.Frozen;
 using Wrenlet.Core.Alerts;
+using Wrenlet.Core.Asks;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
@@ -21,11 +22,14 @@ public static class Words
     public static readonly Vocabulary<TaskState> TaskStates = new(
         (TaskState.NeedsAction, "needs-action"), (TaskState.InProgress, "in-progress"), (TaskState.Waiting, "waiting"), (TaskState.Done, "done"), (TaskState.Dropped, "dropped"));
     public static readonly Vocabulary<CompletionRule> Rules = new((CompletionRule.Any, "any"), (CompletionRule.Every, "every"));
+    public static readonly Vocabulary<AskKind> AskKinds = new((AskKind.Question, "question"), (AskKind.Decision, "decision"), (AskKind.Choice, "choice"), (AskKind.Confirmation, "confirmation"));
+    public static readonly Vocabulary<AskRule> AskRules = new((AskRule.Anyone, "anyone"), (AskRule.Everyone, "everyone"), (AskRule.Number, "number"), (AskRule.InOrder, "in-order"));
+    public static readonly Vocabulary<TimeUp> TimesUp = new((TimeUp.Remind, "remind"), (TimeUp.PassOn, "pass-on"), (TimeUp.Lapse, "lapse"));
     public static readonly Vocabulary<FilingKind> FilingKinds = new(
         (FilingKind.Advice, "advice"), (FilingKind.Instruction, "instruction"), (FilingKind.Decision, "decision"), (FilingKind.Phone, "phone"), (FilingKind.Visit, "visit"));
     public static readonly Vocabulary<Level> Levels = new((Level.Everything, "everything"), (Level.ForMe, "for-me"), (Level.Asks, "asks"));
     public static readonly Vocabulary<AlertReason> Reasons = new(
-        (AlertReason.Tagged, "tagged"), (AlertReason.CrewTagged, "crew-tagged"), (AlertReason.Called, "called"), (AlertReason.Undelivered, "undelivered"),
+        (AlertReason.Asked, "asked"), (AlertReason.OwnAsk, "own-ask"), (AlertReason.Tagged, "tagged"), (AlertReason.CrewTagged, "crew-tagged"), (AlertReason.Called, "called"), (AlertReason.Undelivered, "undelivered"),
         (AlertReason.BackAgain, "back-again"), (AlertReason.HandedOver, "handed-over"), (AlertReason.TaskGiven, "task-given"),
         (AlertReason.WroteToYou, "wrote-to-you"), (AlertReason.Answered, "answered"), (AlertReason.ToConfirm, "to-confirm"), (AlertReason.Thanked, "thanked"), (AlertReason.Noticed, "noticed"), (AlertReason.InGroup, "in-group"),
         (AlertReason.OwnConversation, "own-conversation"), (AlertReason.OwnTask, "own-task"), (AlertReason.Following, "following"));

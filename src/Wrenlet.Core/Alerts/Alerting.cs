@@ -6,6 +6,9 @@ namespace Wrenlet.Core.Alerts;
 /// <summary>Why someone is told, strongest first.</summary>
 public enum AlertReason
 {
+    /// <summary>They are asked, and have to answer.</summary>
+    Asked,
+
     /// <summary>They were tagged by name.</summary>
     Tagged,
 
@@ -35,6 +38,9 @@ public enum AlertReason
 
     /// <summary>A colleague thanked them before all.</summary>
     Thanked,
+
+    /// <summary>Something came of what they asked.</summary>
+    OwnAsk,
 
     /// <summary>What they said was answered.</summary>
     Answered,
@@ -84,6 +90,8 @@ public static class Alerting
     {
         var why = reason switch
         {
+            AlertReason.Asked => "Your answer is wanted: give it, pass it on, or say that it is not yours.",
+            AlertReason.OwnAsk => "You asked it.",
             AlertReason.Tagged => "You were named with @ in it.",
             AlertReason.CrewTagged => "A crew that you are in was named with @ in it.",
             AlertReason.Called => "Someone asked for you on the telephone.",
@@ -113,6 +121,8 @@ public static class Alerting
     /// <param name="by">First name of who did it; null when a party or nobody did.</param>
     public static string Words(AlertReason reason, string? by) => reason switch
     {
+        AlertReason.Asked => $"{by ?? "Time ran out, and it"} {(by is null ? "passes to" : "asks")} you",
+        AlertReason.OwnAsk => by is null ? "Of what you asked" : $"{by}, on what you asked",
         AlertReason.Tagged => $"{by ?? "Someone"} tagged you",
         AlertReason.CrewTagged => $"{by ?? "Someone"} tagged your crew",
         AlertReason.Called => $"{by ?? "Someone"} took a call for you",

@@ -50,7 +50,7 @@ public static class Listening
     {
         Level.Everything => true,
         Level.ForMe => IsForMe(reason),
-        Level.Asks => reason is AlertReason.HandedOver or AlertReason.TaskGiven or AlertReason.Called or AlertReason.Undelivered or AlertReason.BackAgain
+        Level.Asks => reason is AlertReason.Asked or AlertReason.OwnAsk or AlertReason.HandedOver or AlertReason.TaskGiven or AlertReason.Called or AlertReason.Undelivered or AlertReason.BackAgain
             or AlertReason.ToConfirm,
         _ => throw new ArgumentOutOfRangeException(nameof(level), level, "Unknown level."),
     };

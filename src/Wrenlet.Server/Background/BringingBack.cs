@@ -1,11 +1,12 @@
 using Wrenlet.Server.Alerts;
+using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
 
 namespace Wrenlet.Server.Background;
 
-/// <summary>Does what was set for a moment when it has come: brings conversations back that were set aside, and tells of notices that appear.</summary>
-public sealed class BringingBack(Handling handling, Noticing noticing, WhoIsWho who, FirmClock clock, ILogger<BringingBack> log) : BackgroundService
+/// <summary>Does what was set for a moment when it has come: brings conversations back that were set aside, tells of notices that appear, and lets the time of asks run out.</summary>
+public sealed class BringingBack(Handling handling, Noticing noticing, Answering answering, WhoIsWho who, FirmClock clock, ILogger<BringingBack> log) : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(10);
 
@@ -21,6 +22,7 @@ public sealed class BringingBack(Handling handling, Noticing noticing, WhoIsWho 
                 {
                     await handling.BringBack(clock.Now);
                     await noticing.TellDue(clock.Now);
+                    await answering.RunOut(clock.Now, 200);
                 }
                 catch (Microsoft.Data.Sqlite.SqliteException wrong)
                 {

@@ -15,7 +15,7 @@ namespace Wrenlet.Server.Background;
 /// longer be taken back. When the server stops between handing over and noting that, a post office that tells repeats by their id gets
 /// it again; with any other nobody knows whether it left, and a person decides.
 /// </summary>
-public sealed class Sender(Database database, WriteQueue writes, WhoIsWho who, IPostOffice office, StandinTextOffice texts, FileKeeper keeper, FirmClock clock, ILogger<Sender> log) : BackgroundService
+public sealed class Sender(Database database, WriteQueue writes, WhoIsWho who, IPostOffice office, StandinTextOffice texts, FileKeeper keeper, Settings settings, FirmClock clock, ILogger<Sender> log) : BackgroundService
 {
     private const int AtOnce = 200;
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(5);
@@ -102,7 +102,7 @@ public sealed class Sender(Database database, WriteQueue writes, WhoIsWho who, I
             {
                 if (!await writes.Run(w => EntryStore.Leaves(w.Session, outgoing.Key))) return;
                 if (outgoing.Entry.Via is Via.Text) Text(outgoing);
-                else await office.Send(database.Read(s => Mails.Compose(s, outgoing.Entry, conversation, who.Current, keeper)).ToMime(), cancellation);
+                else await office.Send(database.Read(s => Mails.Compose(s, outgoing.Entry, conversation, who.Current, keeper, settings.PublicAddress)).ToMime(), cancellation);
                 _gone.Add(outgoing.Key);
             }
 
@@ -135,8 +135,8 @@ public sealed class Sender(Database database, WriteQueue writes, WhoIsWho who, I
 
     private void Text(Outgoing outgoing)
     {
-        var to = database.Read(s => EntryStore.Recipients(s, outgoing.Key));
-        texts.Send(new TextMessage(outgoing.Entry.Id.Value.ToString("N"), who.Current.Firm!.Name, to[0].Address, EntryText.FromMarkdown(outgoing.Entry.Body, showTags: false).Plain, clock.GetUtcNow()));
+        var (to, how) = database.Read(s => (EntryStore.Recipients(s, outgoing.Key), Mails.HowToAnswer(s, outgoing.Entry, who.Current, settings.PublicAddress)));
+        texts.Send(new TextMessage(outgoing.Entry.Id.Value.ToString("N"), who.Current.Firm!.Name, to[0].Address, EntryText.FromMarkdown(outgoing.Entry.Body, showTags: false).Plain + (how is null ? "" : "\n" + how), clock.GetUtcNow()));
     }
 
     public override void Dispose()

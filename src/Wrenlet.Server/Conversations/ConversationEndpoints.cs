@@ -7,6 +7,7 @@ using Wrenlet.Core.Tasks;
 using Wrenlet.Formats.Phones;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Asks;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
@@ -29,10 +30,11 @@ namespace Wrenlet.Server.Conversations;
 /// <param name="Knowing">Whether to go on in spite of the leak check.</param>
 /// <param name="RepliesTo">The entry of this conversation that it answers; null when it answers none in particular.</param>
 /// <param name="Tasks">Which of the tasks that a note's words ask for its writer has agreed to; null for none.</param>
+/// <param name="Ask">What it asks for, beside its words; null when it asks for nothing.</param>
 public sealed record NewEntry(
     [property: Required] Guid Id, [property: Required(AllowEmptyStrings = true), StringLength(Posting.LongestBody)] string Body, bool Close = false, string? Via = null,
     IReadOnlyList<string>? To = null, [property: MaxLength(20)] IReadOnlyList<AttachedFile>? Files = null, long? Seen = null, bool Knowing = false, Guid? RepliesTo = null,
-    [property: MaxLength(20)] IReadOnlyList<AgreedTask>? Tasks = null);
+    [property: MaxLength(20)] IReadOnlyList<AgreedTask>? Tasks = null, NewAsk? Ask = null);
 
 /// <summary>A task that its words ask for, agreed to before they are sent.</summary>
 /// <param name="Id">The client's id for it (UUIDv7): sent again, it is one task.</param>
@@ -87,19 +89,20 @@ internal static class ConversationEndpoints
     private static async Task<Results<Ok<EntryView>, ProblemHttpResult>> Post(Guid id, NewEntry entry, Viewer viewer, Posting posting, TaskMaking making, Database database, WhoIsWho who, FirmClock clock)
     {
         if (entry.Id == Guid.Empty) return Refusals.Invalid("id", "An entry needs an id of its own (UUIDv7).");
+        if (entry.Ask is { } ask && ask.Id == Guid.Empty) return Refusals.Invalid("ask", "An ask needs an id of its own (UUIDv7).");
         if (string.IsNullOrWhiteSpace(entry.Body) && entry.Files is null or []) return Refusals.Invalid("body", "There are no words in it yet.");
         Via? via = null;
         if (entry.Via is { } word && (via = Words.Vias.Parse(word)) is null or Via.Call) return Refusals.Invalid("via", $"“{word}” is no way out. There are mail, text and page.");
         var (to, problem) = Recipients.Read(entry.To, via, who.Current);
         if (problem is not null) return Refusals.Invalid("to", problem);
         var saying = new Saying(entry.Body, entry.Close && viewer.Person.IsStaff, via, to, entry.Files?.Select(f => new Attachment(f.Id, string.IsNullOrWhiteSpace(f.Caption) ? null : f.Caption.Trim())).ToList(), entry.Seen, entry.Knowing,
-            RepliesTo: entry.RepliesTo is { } answered ? new EntryId(answered) : null);
+            RepliesTo: entry.RepliesTo is { } answered ? new EntryId(answered) : null, Asks: entry.Ask);
         var posted = await posting.Post(new EntryId(entry.Id), new ConversationId(id), viewer.Person, saying, clock.Now);
         if (posted is { Entry: null, Refusal: null }) return Refusals.NotFound("conversation");
         if (posted.Refusal is { } refusal) return Held(refusal, entry.Body, viewer.Person, who.Current);
         var agreed = entry.Tasks is { Count: > 0 } tasks && viewer.Person.IsStaff && posted.Entry is { Kind: EntryKind.Note } note && await Agreed(tasks, note, viewer.Person, making, database, who, clock);
         // What carries nothing needs no look at the database.
-        return TypedResults.Ok(!agreed && posted.Entry is { Files: 0, RepliesTo: null } plain
+        return TypedResults.Ok(!agreed && posted.Entry is { Files: 0, RepliesTo: null, Asks: false } plain
             ? ConversationViews.Entry(plain, viewer.Person, who.Current, [])
             : database.Read(s => TalkReading.Entries(s, [posted.Entry!], viewer.Person, who.Current, clock.Now)[0]));
     }

@@ -4,6 +4,7 @@ using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Alerts;
+using Wrenlet.Server.Asks;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
@@ -14,7 +15,7 @@ namespace Wrenlet.Server.Conversations;
 public sealed record EntryOutcome(Entry? Entry, bool Stale = false, PostRefusal? Refusal = null);
 
 /// <summary>Edits and removes entries, gives them signs, pins them, and keeps how far people have read.</summary>
-public sealed class Discussing(WriteQueue writes, WhoIsWho who)
+public sealed class Discussing(WriteQueue writes, WhoIsWho who, Answering answering)
 {
     /// <summary>Writes new words for an entry; people tagged for the first time are told.</summary>
     /// <param name="version">The version that the editor saw.</param>
@@ -34,6 +35,7 @@ public sealed class Discussing(WriteQueue writes, WhoIsWho who)
             DiscussionStore.Edit(w.Session, entry, body, rendered.Html, rendered.Plain, at);
             EntryStore.SetTags(w.Session, entry.Key, rendered.Tags.Select(t => (TagLink.Word(t.Kind), t.Target)));
             Changed(w, conversation, entry, author, at);
+            answering.WordsChanged(w, entry, conversation, author, at);
             foreach (var alert in Alerting.Whom(author.Id, conversation.Place, Thing.Said, tagged.Where(t => !before.Contains(t.Person)), p => who.Current.Find(p)))
                 Telling.Tell(w, alert, author.Id, at, conversation.Id, id, null, rendered.Plain);
             return new EntryOutcome(EntryStore.FindByKey(w.Session, entry.Key));
@@ -46,6 +48,7 @@ public sealed class Discussing(WriteQueue writes, WhoIsWho who)
         if (Changeable(w, id, author) is not ({ } entry, { } conversation, var refusal)) return new EntryOutcome(null);
         if (refusal is not null) return new EntryOutcome(entry, Refusal: refusal);
         DiscussionStore.Remove(w.Session, entry, at);
+        answering.EntryRemoved(w, entry, conversation, author, at);
         Changed(w, conversation, entry, author, at);
         Pinned(w, conversation, author, at);
         return new EntryOutcome(EntryStore.FindByKey(w.Session, entry.Key));

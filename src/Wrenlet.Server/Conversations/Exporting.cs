@@ -22,7 +22,7 @@ namespace Wrenlet.Server.Conversations;
 internal readonly record struct Extent(bool Inside, LocalDate? Since, LocalDate? Until);
 
 /// <summary>Writes a docket's talk out in open formats.</summary>
-internal sealed class Exporting(WhoIsWho who, FileKeeper keeper)
+internal sealed class Exporting(WhoIsWho who, FileKeeper keeper, Settings settings)
 {
     private const int PageSize = 500;
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
@@ -100,7 +100,7 @@ internal sealed class Exporting(WhoIsWho who, FileKeeper keeper)
             else if (entry.Kind is EntryKind.MessageOut)
             {
                 using var written = new MemoryStream();
-                Mails.Compose(session, entry, conversation, roster, keeper).ToMime().WriteTo(written);
+                Mails.Compose(session, entry, conversation, roster, keeper, settings.PublicAddress).ToMime().WriteTo(written);
                 (raw, from) = (written.ToArray(), roster.Firm!.Address);
             }
             else

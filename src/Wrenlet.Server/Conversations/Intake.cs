@@ -6,6 +6,7 @@ using Wrenlet.Formats.Mail;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Alerts;
+using Wrenlet.Server.Asks;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Reports;
 using Wrenlet.Storage;
@@ -32,7 +33,7 @@ public enum Arrival
 /// Takes mail and text in: into the conversation that its references name, else the open one of its sender, else the
 /// queue of that party's docket, else where the router is sure of, else into the unsorted queue.
 /// </summary>
-public sealed class Intake(WriteQueue writes, WhoIsWho who, Posting posting, FileKeeper keeper, Routers routers)
+public sealed class Intake(WriteQueue writes, WhoIsWho who, Posting posting, FileKeeper keeper, Routers routers, Answering answering)
 {
     /// <summary>Takes one mail in. Whatever its bytes are, they end in a conversation or aside: nothing is lost.</summary>
     /// <param name="raw">The mail.</param>
@@ -74,6 +75,8 @@ public sealed class Intake(WriteQueue writes, WhoIsWho who, Posting posting, Fil
                     0, new EntryId(Guid.CreateVersion7()), conversation.Id, EntryKind.MessageIn, Via.Mail, contact?.Id, contact is null ? conversation.Stranger?.Name ?? mail.From.Address : null, at, words, false,
                     html, Automatic: mail.Kind is not MailKind.Written, Source: source?.Id, Files: files.Count),
                 words, [.. files.Select(f => new Attachment(f.Kept.Id))], mail.MessageId);
+            if (contact is not null && mail.Kind is MailKind.Written)
+                answering.Hear(w, conversation, contact, words, mail.Threads.Select(t => EntryStore.ByMail(w.Session, t)?.Entry.Id).FirstOrDefault(e => e is not null), at);
             return Arrival.Posted;
         });
     }
@@ -96,6 +99,7 @@ public sealed class Intake(WriteQueue writes, WhoIsWho who, Posting posting, Fil
             new Entry(0, new EntryId(Guid.CreateVersion7()), conversation.Id, EntryKind.MessageIn, Via.Text, contact?.Id, contact is null ? number : null, at, words, false, EntryText.FromPlain(words).Html),
             words, [], null);
         EntryStore.AddText(w.Session, id, entry.Key);
+        if (contact is not null) answering.Hear(w, conversation, contact, words, null, at);
         return Arrival.Posted;
     });
 

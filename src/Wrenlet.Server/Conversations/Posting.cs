@@ -2,14 +2,17 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using NodaTime;
 using Wrenlet.Core.Alerts;
+using Wrenlet.Core.Asks;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.Mail;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Alerts;
+using Wrenlet.Server.Asks;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Alerts;
+using Wrenlet.Storage.Asks;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
 
@@ -42,9 +45,10 @@ public sealed record Posted(Entry? Entry, PostRefusal? Refusal)
 /// <param name="Call">Whether a note is of a telephone call.</param>
 /// <param name="RepliesTo">The entry of the same conversation that it answers; null for none in particular.</param>
 /// <param name="Passes">The entry, seen by the author, that it passes on; null when it is its own words.</param>
+/// <param name="Asks">What it asks for; null when it asks for nothing.</param>
 public sealed record Saying(
     string Body, bool Close = false, Via? Via = null, IReadOnlyList<(string Name, string Address)>? To = null, IReadOnlyList<Attachment>? Files = null, long? Seen = null, bool Knowing = false,
-    bool AtOnce = false, bool Call = false, EntryId? RepliesTo = null, EntryId? Passes = null);
+    bool AtOnce = false, bool Call = false, EntryId? RepliesTo = null, EntryId? Passes = null, NewAsk? Asks = null);
 
 /// <summary>Says something in a conversation: the one way in for notes, replies, customers' words and incoming mail.</summary>
 public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
@@ -96,6 +100,16 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
         if (words.Files is { } carried && carried.Any(f => FileStore.Find(w.Session, f.File) is not { } file || !FileEndpoints.MaySee(w.Session, file, author)))
             return Posted.Refuse("One of the files is not there any more, or you do not see it. Take it out and attach it again; your words are kept.");
 
+        Asking? asking = null;
+        if (words.Asks is { } asked)
+        {
+            var (read, refused) = AskReading.Read(asked, conversation, author, roster, at);
+            if (refused is not null) return new Posted(null, refused);
+            asking = read!;
+            // Asked first of all, whatever else it is to them.
+            tagged = tagged.AddRange(asking.At(at).WaitedFor.Select(p => new Alert(p, AlertReason.Asked)));
+        }
+
         var kind = !author.IsStaff ? EntryKind.MessageIn : outside ? EntryKind.MessageOut : EntryKind.Note;
         Via? via = !outside ? (words.Call ? Via.Call : null) : kind is EntryKind.MessageIn ? Via.Page : words.Via ?? Ways.Usual(w.Session, conversation, roster);
         IReadOnlyList<(string Name, string Address)> to = [];
@@ -120,9 +134,10 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
         }
 
         var entry = new Entry(0, id, place, kind, via, author.Id, null, at, words.Body, author.IsStaff, rendered.Html, Knowing: knowing, Files: words.Files?.Count ?? 0,
-            RepliesTo: answered?.Key, ForwardedFrom: words.Passes is { } passed ? EntryStore.Find(w.Session, passed)?.Key : null);
+            RepliesTo: answered?.Key, ForwardedFrom: words.Passes is { } passed ? EntryStore.Find(w.Session, passed)?.Key : null, Asks: asking is not null);
         if (answered?.Author is { } heard) tagged = tagged.Add(new(heard, AlertReason.Answered));
         var posted = Write(w, roster, conversation, entry, rendered, tagged, words.Close, to, words.Files ?? [], words.AtOnce ? TimeSpan.Zero : TimeSpan.FromSeconds(settings.ThinkSeconds));
+        if (asking is not null) AskStore.Add(w.Session, new AskId(words.Asks!.Id), posted.Entry!.Key, asking, at);
         if (knowing is not null)
             SessionStore.Audit(w.Session, at, author.Id, "sent in spite of the leak check", $"conversation {conversation.Id.Value}; the entry keeps the reasons");
         return posted;

@@ -4,9 +4,11 @@ using NodaTime;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
+using Wrenlet.Server.Asks;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
+using Wrenlet.Storage.Asks;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
 using Wrenlet.Storage.Tasks;
@@ -68,13 +70,16 @@ internal static class TalkReading
         var signs = signed.Count > 0 ? DiscussionStore.Signs(session, signed) : null;
         var filed = viewer.IsStaff ? entries.Where(e => e.Filed).Select(e => e.Key).ToList() : [];
         var filings = filed.Count > 0 ? FilingStore.Of(session, filed) : null;
+        var asking = entries.Where(e => e.Asks && e.Removed is null).Select(e => e.Key).ToList();
+        var asks = asking.Count > 0 ? AskStore.OfEntries(session, asking) : null;
         var quoted = entries.SelectMany(e => new[] { e.RepliesTo, e.ForwardedFrom }).OfType<long>().ToList();
         var quotes = quoted.Count > 0 ? DiscussionStore.Quotes(session, quoted) : null;
         return [.. entries.Select(e => ConversationViews.Entry(
             e, viewer, roster, tasks is null ? [] : tasks[e.Id].Where(t => viewer.MaySee(t.Place, Thing.Working)).Select(t => TaskViews.Of(t, roster, now)),
             Files(session, e), Quoted(session, quotes, e.RepliesTo, viewer, roster), Quoted(session, quotes, e.ForwardedFrom, viewer, roster),
             signs is null ? null : [.. signs[e.Key].GroupBy(s => s.Sign).Select(g => new SignView(g.Key, [.. g.Select(s => roster.Find(s.Person)).OfType<Person>().Select(PersonView.Of)]))],
-            filings is not null && filings.TryGetValue(e.Key, out var filing) ? RecordEndpoints.View(filing, roster) : null))];
+            filings is not null && filings.TryGetValue(e.Key, out var filing) ? RecordEndpoints.View(filing, roster) : null,
+            asks is not null && asks.TryGetValue(e.Id, out var ask) ? AskViews.Of(ask, e.Version, viewer, roster, now) : null))];
     }
 
     /// <summary>What an entry carries.</summary>

@@ -3,6 +3,7 @@ using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.Text;
+using Wrenlet.Server.Asks;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
@@ -34,10 +35,11 @@ namespace Wrenlet.Server.Conversations;
 /// <param name="Body">Its Markdown, for whoever may change it; null for others.</param>
 /// <param name="Signs">Short answers without words, in the order given; empty for a party.</param>
 /// <param name="Filing">How it is filed; null when it is not, and for a party.</param>
+/// <param name="Ask">What it asks for, and how that stands; null when it asks for nothing.</param>
 public sealed record EntryView(
     Guid Id, long Order, Guid Conversation, string Kind, string? Via, PersonView? Author, bool FromStaff, DateTimeOffset At, string Html,
     string? Delivery, string? Problem, IReadOnlyList<TaskView> Tasks, double? LeavesIn, IReadOnlyList<FileView> Files, bool Automatic, string? Knowing, Guid? Source,
-    QuoteView? RepliesTo, QuoteView? ForwardedFrom, int Version, DateTimeOffset? Edited, DateTimeOffset? Removed, bool MayChange, string? Body, IReadOnlyList<SignView> Signs, FilingView? Filing);
+    QuoteView? RepliesTo, QuoteView? ForwardedFrom, int Version, DateTimeOffset? Edited, DateTimeOffset? Removed, bool MayChange, string? Body, IReadOnlyList<SignView> Signs, FilingView? Filing, AskView? Ask);
 
 /// <summary>An entry that another one answers or passes on.</summary>
 /// <param name="Id">Its id; null when the viewer does not see it.</param>
@@ -89,7 +91,7 @@ internal static class ConversationViews
 {
     /// <summary>An entry as the viewer sees it.</summary>
     public static EntryView Entry(Entry entry, Person viewer, Roster roster, IEnumerable<TaskView> tasks, IReadOnlyList<FileView>? files = null,
-        QuoteView? repliesTo = null, QuoteView? forwardedFrom = null, IReadOnlyList<SignView>? signs = null, FilingView? filing = null)
+        QuoteView? repliesTo = null, QuoteView? forwardedFrom = null, IReadOnlyList<SignView>? signs = null, FilingView? filing = null, AskView? ask = null)
     {
         // A party never sees that staff were tagged; html was made as staff see it.
         var html = entry.IsMarkdown && !viewer.IsStaff ? EntryText.FromMarkdown(entry.Body, showTags: false).Html : entry.Html;
@@ -104,7 +106,7 @@ internal static class ConversationViews
             viewer.IsStaff && entry.Delivery is { Sent: false, Problem: null, NotBefore: { } leaves } && leaves > DateTimeOffset.UtcNow ? (leaves - DateTimeOffset.UtcNow).TotalSeconds : null,
             files ?? [], entry.Automatic, viewer.IsStaff ? entry.Knowing : null, viewer.IsStaff ? entry.Source : null,
             repliesTo, viewer.IsStaff ? forwardedFrom : null, entry.Version, entry.Edited?.ToDateTimeOffset(), entry.Removed?.ToDateTimeOffset(),
-            mayChange, mayChange ? entry.Body : null, viewer.IsStaff ? signs ?? [] : [], viewer.IsStaff ? filing : null);
+            mayChange, mayChange ? entry.Body : null, viewer.IsStaff ? signs ?? [] : [], viewer.IsStaff ? filing : null, ask);
     }
 
     private static string? DeliveryOf(Entry entry) => entry.Delivery switch

@@ -71,7 +71,7 @@ internal sealed class Announcer(WriteQueue writes, Database database, Presence p
         {
             var (staff, contacts) = presence.WhoHears(change.Place, change.Thing);
             foreach (var alike in Alike(staff, change)) await Send(alike, change);
-            if (contacts.Count > 0) await Send(contacts, change);
+            foreach (var alike in AlikeOutside(contacts, change)) await Send(alike, change);
         }
 #pragma warning disable CA1031 // One change that cannot be told must not silence the ones after it; browsers catch up by sequence.
         catch (Exception wrong)
@@ -86,10 +86,18 @@ internal sealed class Announcer(WriteQueue writes, Database database, Presence p
     {
         if (staff.Count == 0) return [];
         if (change.Kind is not (ChangeKinds.EntryPosted or ChangeKinds.EntryChanged) || database.Read(s => EntryStore.Find(s, new EntryId(change.Subject))) is not { } entry) return [staff];
-        return staff.GroupBy(h => entry.ForwardedFrom is not null ? h.Person.Id : h.Person.Id == entry.Author ? entry.Author : null, (_, g) => g.ToList());
+        return staff.GroupBy(h => entry.ForwardedFrom is not null || entry.Asks ? h.Person.Id : h.Person.Id == entry.Author ? entry.Author : null, (_, g) => g.ToList());
     }
 
-    /// <summary>All of these see the same of it: they are either staff who are alike, or all contacts of one party.</summary>
+    /// <summary>Contacts of one party see the same, but for what is asked of them.</summary>
+    private IEnumerable<List<(string Connection, Person Person)>> AlikeOutside(List<(string Connection, Person Person)> contacts, Change change)
+    {
+        if (contacts.Count == 0) return [];
+        var asks = contacts.Count > 1 && change.Kind is ChangeKinds.EntryPosted or ChangeKinds.EntryChanged && database.Read(s => EntryStore.Find(s, new EntryId(change.Subject))) is { Asks: true };
+        return asks ? contacts.GroupBy(c => c.Person.Id, (_, g) => g.ToList()) : [contacts];
+    }
+
+    /// <summary>All of these see the same of it: they are either staff who are alike, or contacts of one party who are.</summary>
     private Task Send(List<(string Connection, Person Person)> hearers, Change change)
     {
         var viewer = hearers[0].Person;

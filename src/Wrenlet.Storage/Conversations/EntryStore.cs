@@ -21,11 +21,12 @@ namespace Wrenlet.Storage.Conversations;
 /// <param name="Removed">When its author removed it, and with it its words; null while it stands.</param>
 /// <param name="Signs">How many signs it carries.</param>
 /// <param name="Filed">Whether it is in its docket's record.</param>
+/// <param name="Asks">Whether it asks for an answer.</param>
 public sealed record Entry(
     long Key, EntryId Id, ConversationId Conversation, EntryKind Kind, Via? Via, PersonId? Author, string? Sender, Instant At,
     string Body, bool IsMarkdown, string Html, Delivery? Delivery = null,
     bool Automatic = false, string? Knowing = null, Guid? Source = null, int Files = 0,
-    long? RepliesTo = null, long? ForwardedFrom = null, int Version = 1, Instant? Edited = null, Instant? Removed = null, int Signs = 0, bool Filed = false);
+    long? RepliesTo = null, long? ForwardedFrom = null, int Version = 1, Instant? Edited = null, Instant? Removed = null, int Signs = 0, bool Filed = false, bool Asks = false);
 
 /// <summary>How the sending of an entry stands.</summary>
 /// <param name="Sent">Whether it has been handed over.</param>
@@ -46,7 +47,7 @@ public sealed record Aside(Guid Id, Instant At, string Reason);
 /// <summary>Entries, their tags, their mail and its sending.</summary>
 public static class EntryStore
 {
-    private const string Columns = "e.id, e.uid, e.conversation, e.kind, e.via, a.uid, e.sender, e.at, e.body, e.markdown, e.html, x.entry, x.problem, e.automatic, e.came_back, e.knowing, s.uid, x.not_before, x.leaving, e.files, e.replies_to, e.forwarded_from, e.version, e.edited, e.removed, e.signs, e.filed";
+    private const string Columns = "e.id, e.uid, e.conversation, e.kind, e.via, a.uid, e.sender, e.at, e.body, e.markdown, e.html, x.entry, x.problem, e.automatic, e.came_back, e.knowing, s.uid, x.not_before, x.leaving, e.files, e.replies_to, e.forwarded_from, e.version, e.edited, e.removed, e.signs, e.filed, e.asks";
     private const string Joins = "LEFT JOIN person a ON a.id = e.author LEFT JOIN outbox x ON x.entry = e.id LEFT JOIN file s ON s.id = e.source";
     private const string Select = $"SELECT {Columns}, c.uid FROM entry e JOIN conversation c ON c.id = e.conversation {Joins}";
 
@@ -121,7 +122,7 @@ public static class EntryStore
     /// <summary>The entry that a mail says, with the key of its conversation; null for a mail not known.</summary>
     public static (Entry Entry, ConversationId Conversation)? ByMail(SqlSession session, string messageId) =>
         session.First<(Entry, ConversationId)?>(
-            $"{Select} JOIN mail m ON m.entry = e.id WHERE m.message_id = $id", r => (Row(r), new ConversationId(r.GetUid(27))), ("id", messageId));
+            $"{Select} JOIN mail m ON m.entry = e.id WHERE m.message_id = $id", r => (Row(r), new ConversationId(r.GetUid(28))), ("id", messageId));
 
     /// <summary>Message-IDs of a conversation before an entry, newest first.</summary>
     public static List<string> MailsBefore(SqlSession session, long conversation, long entry, int most) =>
@@ -173,7 +174,9 @@ public static class EntryStore
         session.Run("DELETE FROM alert WHERE entry = $entry", ("entry", entry));
         session.Run("UPDATE entry SET replies_to = NULL WHERE replies_to = $entry", ("entry", entry));
         session.Run("UPDATE entry SET forwarded_from = NULL WHERE forwarded_from = $entry", ("entry", entry));
-        foreach (var table in new[] { "entry_tag", "mail", "entry_file", "entry_recipient", "text_message", "entry_sign", "pin" })
+        foreach (var table in new[] { "ask_option", "ask_person", "ask_step" })
+            session.Run($"DELETE FROM {table} WHERE ask IN (SELECT id FROM ask WHERE entry = $entry)", ("entry", entry));
+        foreach (var table in new[] { "ask", "entry_tag", "mail", "entry_file", "entry_recipient", "text_message", "entry_sign", "pin" })
             session.Run($"DELETE FROM {table} WHERE entry = $entry", ("entry", entry));
         session.Run("DELETE FROM entry_search WHERE rowid = $entry", ("entry", entry));
         session.Run("DELETE FROM entry WHERE id = $entry", ("entry", entry));
@@ -254,7 +257,7 @@ public static class EntryStore
     public static byte[]? RawAside(SqlSession session, Guid id) =>
         session.First("SELECT raw FROM mail_aside WHERE uid = $uid", r => r.GetFieldValue<byte[]>(0), ("uid", id));
 
-    private static Entry Row(SqliteDataReader r) => Row(r, new ConversationId(r.GetUid(27)));
+    private static Entry Row(SqliteDataReader r) => Row(r, new ConversationId(r.GetUid(28)));
 
     private static Entry Row(SqliteDataReader r, ConversationId conversation)
     {
@@ -268,6 +271,6 @@ public static class EntryStore
             r.GetInt64(0), new EntryId(r.GetUid(1)), conversation, kind, via, r.GetUidOrNull(5) is { } author ? new PersonId(author) : null,
             r.GetTextOrNull(6), r.GetMoment(7), r.GetString(8), r.GetBoolean(9), r.GetString(10), delivery,
             r.GetBoolean(13), r.GetTextOrNull(15), r.GetUidOrNull(16), r.GetInt32(19),
-            r.GetKeyOrNull(20), r.GetKeyOrNull(21), r.GetInt32(22), r.GetMomentOrNull(23), r.GetMomentOrNull(24), r.GetInt32(25), r.GetBoolean(26));
+            r.GetKeyOrNull(20), r.GetKeyOrNull(21), r.GetInt32(22), r.GetMomentOrNull(23), r.GetMomentOrNull(24), r.GetInt32(25), r.GetBoolean(26), r.GetBoolean(27));
     }
 }

@@ -33,6 +33,7 @@ public class EveryEndpointTests(YardFixture world)
         var (entry, task, kit) = (yard.Entries["J-2 inside"].Value, yard.Tasks["J-2"].Value, yard.People["Kit"].Id.Value);
         // What was said outside cannot be changed any more: who sees it is told so.
         var said = yard.Entries["J-2 Caspian"].Value;
+        var ask = yard.Asked.Value;
         var group = yard.Conversations["Kits group"].Value;
         var notice = _notice;
         var fields = new { title = "Look into it", owners = Array.Empty<object>(), priority = "normal", state = "needs-action", rule = "any" };
@@ -150,6 +151,16 @@ public class EveryEndpointTests(YardFixture world)
             ["GET /api/conversations/{id}/shared"] = new($"/api/conversations/{inside}/shared", ["Kit"]),
             ["GET /api/page"] = new("/api/page", ["Benedikta", "Caspian", "Saoirse"]),
             ["GET /api/entries/{id}/drafts"] = new($"/api/entries/{entry}/drafts", ["Kit"]),
+            ["GET /api/asks/on-me"] = new("/api/asks/on-me", Staff),
+            ["GET /api/asks/of-mine"] = new("/api/asks/of-mine", Staff),
+            ["GET /api/dockets/{reference}/asks"] = new("/api/dockets/J-2/asks", ["Kit"]),
+            ["GET /api/conversations/{id}/askable"] = new($"/api/conversations/{inside}/askable", ["Kit"]),
+            ["GET /api/asks/{id}"] = new($"/api/asks/{ask}", ["Kit"]),
+            ["PUT /api/asks/{id}/answer"] = new($"/api/asks/{ask}/answer", ["Kit"], new { version = 1, chosen = new[] { 0 } }),
+            ["POST /api/asks/{id}/passing"] = new($"/api/asks/{ask}/passing", ["Kit"], new { to = kit, reason = "so" }),
+            ["POST /api/asks/{id}/not-mine"] = new($"/api/asks/{ask}/not-mine", ["Kit"], new { reason = "so" }),
+            ["POST /api/asks/{id}/reminders"] = new($"/api/asks/{ask}/reminders", ["Kit"]),
+            ["POST /api/asks/{id}/withdrawal"] = new($"/api/asks/{ask}/withdrawal", ["Kit"], new { reason = "so" }),
             ["GET /api/tasks"] = new("/api/tasks", Staff),
             ["GET /api/tasks/next"] = new("/api/tasks/next", Staff),
             ["POST /api/tasks"] = new("/api/tasks", ["Kit"], new { id = Guid.Empty, title = "Look", sourceEntry = entry, owners = Array.Empty<object>(), priority = "normal" }),

@@ -71,6 +71,9 @@ public partial class NothingLeaksTests(YardFixture world)
         foreach (var thing in yard.Entries.Values.Select(e => $"entry/{e.Value}").Concat(yard.Tasks.Values.Select(t => $"task/{t.Value}")).Append("docket/J-2")) yield return $"/api/things/{thing}";
         foreach (var party in world.Yard.People.Values.Where(p => p.Party is not null).Select(p => p.Party!.Value.Value)) yield return $"/api/contacts/{party}";
         yield return "/api/tasks";
+        yield return "/api/asks/on-me";
+        yield return "/api/asks/of-mine";
+        yield return $"/api/asks/{yard.Asked.Value}";
         yield return "/api/tasks/next";
         yield return "/api/alerts";
         yield return "/api/changes?after=0";
@@ -91,6 +94,7 @@ public partial class NothingLeaksTests(YardFixture world)
         {
             yield return $"/api/dockets/{reference}";
             yield return $"/api/dockets/{reference}/talk";
+            yield return $"/api/dockets/{reference}/asks";
             yield return $"/api/dockets/{reference}/record";
             yield return $"/api/dockets/{reference}/shared";
             foreach (var format in new[] { "html", "jsonl", "mbox" }) yield return $"/api/dockets/{reference}/exports/{format}?inside=true";
@@ -100,6 +104,7 @@ public partial class NothingLeaksTests(YardFixture world)
         {
             yield return $"/api/conversations/{id.Value}";
             yield return $"/api/conversations/{id.Value}/entries";
+            yield return $"/api/conversations/{id.Value}/askable";
             yield return $"/api/conversations/{id.Value}/clock";
             yield return $"/api/conversations/{id.Value}/advice";
             yield return $"/api/queues/board/{id.Value}";

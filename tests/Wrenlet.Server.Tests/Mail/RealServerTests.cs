@@ -174,7 +174,7 @@ public sealed class RealServerTests : IDisposable
 
         var office = new CountingOffice();
         using var texts = new StandinTextOffice(settings);
-        using var sender = new Sender(database, writes, who, office, texts, new FileKeeper(settings), clock, NullLogger<Sender>.Instance);
+        using var sender = new Sender(database, writes, who, office, texts, new FileKeeper(settings), settings, clock, NullLogger<Sender>.Instance);
         await sender.StartAsync(TestContext.Current.CancellationToken);
         await Task.Delay(1500, TestContext.Current.CancellationToken);
         office.Taken.ShouldHaveSingleItem();

@@ -138,6 +138,15 @@ public sealed class Visitor : IDisposable
         return text.Length == 0 ? default : JsonDocument.Parse(text).RootElement;
     }
 
+    /// <summary>Does something that is refused, and gives the refusal's status and words.</summary>
+    public async Task<(HttpStatusCode Status, string Words)> Refused(HttpMethod method, string path, object? body = null, string? ifMatch = null)
+    {
+        var response = await Send(method, path, body, ifMatch);
+        var text = await response.Content.ReadAsStringAsync();
+        response.IsSuccessStatusCode.ShouldBeFalse($"{method} {path} was not refused: {text}");
+        return (response.StatusCode, JsonDocument.Parse(text).RootElement.GetProperty("detail").GetString()!);
+    }
+
     public void Dispose()
     {
         Http.Dispose();

@@ -1,4 +1,5 @@
 using NodaTime;
+using Wrenlet.Core.Asks;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
@@ -8,6 +9,7 @@ using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Alerts;
+using Wrenlet.Storage.Asks;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
@@ -40,6 +42,9 @@ public sealed class SmallYard
     public Dictionary<string, EntryId> Entries { get; } = [];
 
     public Dictionary<string, TaskId> Tasks { get; } = [];
+
+    /// <summary>What is asked in J-2 inside, of Kit.</summary>
+    public AskId Asked { get; } = new(Guid.CreateVersion7());
 
     /// <summary>Files by the conversation whose first entry carries them.</summary>
     public Dictionary<string, Guid> Files { get; } = [];
@@ -101,6 +106,7 @@ public sealed class SmallYard
         Talk(w, "J-1 Saoirse", Open, DocketSight.Open, Audience.Outside, "Saoirse", queue, "Saoirse");
         Talk(w, "J-2 inside", Limited, sight, Audience.Inside, null, null, "Kit");
         Talk(w, "J-2 Caspian", Limited, sight, Audience.Outside, "Caspian", queue, "Caspian");
+        Ask(w, "J-2 inside", "Kit");
         Promise(w, "J-1", Open, "J-1 inside", "Ines", DocketSight.Open);
         Promise(w, "J-2", Limited, "J-2 inside", "Kit", sight);
         Group(w, "Kits group", "Kit", "Odalys");
@@ -153,6 +159,13 @@ public sealed class SmallYard
         var key = EntryStore.Add(w.Session, conversation, new Entry(0, entry, id, EntryKind.Note, null, People[members[0]].Id, null, Now, words, true, $"<p>{words}</p>"), words, []);
         ConversationStore.SetLast(w.Session, conversation.Key, key!.Value);
         w.Log(new Change(ChangeKinds.EntryPosted, entry.Value, conversation.Place, Thing.Said, Now, People[members[0]].Id, null, id));
+    }
+
+    /// <summary>An ask on the first entry of a conversation, whose options carry a word of their own.</summary>
+    private void Ask(Writing w, string place, string of)
+    {
+        var terms = new AskTerms(AskKind.Choice, [WordOf(place + " option"), "another"], false, false, null, AskRule.Everyone, 0, null, TimeUp.Remind, null);
+        AskStore.Add(w.Session, Asked, EntryStore.Find(w.Session, Entries[place])!.Key, new Asking(terms, People[of].Id, [new Askee(People[of].Id, null)], []), Now);
     }
 
     private void Promise(Writing w, string name, DocketId docket, string source, string owner, DocketSight sight)

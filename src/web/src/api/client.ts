@@ -57,6 +57,10 @@ export type TalkRow = Schemas['TalkRow'];
 export type KeptDraft = Schemas['KeptDraft'];
 export type Hit = Schemas['Hit'];
 export type FoundView = Schemas['FoundView'];
+export type AskView = Schemas['AskView'];
+export type AskItem = Schemas['AskItem'];
+export type AskableView = Schemas['AskableView'];
+export type NewAsk = Schemas['NewAsk'];
 export type NarrowingView = Schemas['NarrowingView'];
 export type ThingView = Schemas['ThingView'];
 

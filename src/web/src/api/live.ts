@@ -172,6 +172,7 @@ function apply(change: Change) {
     case 'entry.posted':
       if (change.entry) showEntry(change.docket, change.entry);
       else refresh(change);
+      if (change.entry?.ask) void queries.invalidateQueries({ queryKey: keys.asks });
       void queries.invalidateQueries({ queryKey: ['dockets'] });
       void queries.invalidateQueries({ queryKey: ['talk'] });
       // What belongs to no docket may be a comment on a notice.
@@ -182,6 +183,7 @@ function apply(change: Change) {
       break;
     case 'entry.changed':
       if (change.entry) showEntry(change.docket, change.entry);
+      if (change.entry?.ask) void queries.invalidateQueries({ queryKey: keys.asks });
       // What quotes it says something else now.
       if (!change.entry || change.entry.removed || change.entry.edited) refresh(change);
       break;

@@ -1,5 +1,5 @@
 import { Kept } from '../app/store';
-import { type EntryView, Refusal, Unreachable, api, taken } from './client';
+import { type EntryView, type NewAsk, Refusal, Unreachable, api, taken } from './client';
 
 /** Something said that the server has not acknowledged yet. */
 export type Waiting = {
@@ -16,6 +16,7 @@ export type Waiting = {
   knowing?: boolean;
   repliesTo?: string | null;
   tasks?: { id: string; draft: number }[];
+  ask?: NewAsk | null;
   refused?: string;
 };
 
@@ -76,6 +77,7 @@ async function attempt(waiting: Waiting) {
           knowing: waiting.knowing ?? false,
           repliesTo: waiting.repliesTo ?? null,
           tasks: waiting.tasks ?? null,
+          ask: waiting.ask ?? null,
         },
       }),
     );

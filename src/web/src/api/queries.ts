@@ -33,6 +33,7 @@ export const keys = {
   texts: ['texts'] as const,
   sent: ['sent'] as const,
   asides: ['asides'] as const,
+  asks: ['asks'] as const,
 };
 
 export const useDockets = (open: boolean) =>

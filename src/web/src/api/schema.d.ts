@@ -3566,6 +3566,388 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/conversations/{id}/askable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AskableView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/asks/on-me": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AskItem"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/asks/of-mine": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AskItem"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/asks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AskItem"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/asks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AskView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/asks/{id}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewAnswer"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AskView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/asks/{id}/passing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AskPassing"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AskView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/asks/{id}/not-mine": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AskReason"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AskView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/asks/{id}/reminders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AskView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/asks/{id}/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AskReason"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AskView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/alerts": {
         parameters: {
             query?: never;
@@ -4521,6 +4903,86 @@ export interface components {
             reason: string;
             raw: string;
         };
+        AskItem: {
+            ask: components["schemas"]["AskView"];
+            words: string;
+            place: string;
+            docket: null | string;
+            path: string;
+        };
+        AskOptionView: {
+            words: string;
+            /** Format: int32 */
+            count: null | number;
+            right: null | boolean;
+        };
+        AskPartView: {
+            whom: components["schemas"]["PersonView"];
+            crew: null | string;
+            from: null | components["schemas"]["PersonView"];
+            state: string;
+            answer: null | string;
+            words: string;
+            why: string;
+            /** Format: date-time */
+            at: null | string;
+        };
+        AskPassing: {
+            /** Format: uuid */
+            to: string;
+            reason: string;
+        };
+        AskReason: {
+            reason: null | string;
+        };
+        AskView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            entry: string;
+            /** Format: uuid */
+            conversation: string;
+            kind: string;
+            rule: string;
+            /** Format: int32 */
+            needed: number;
+            state: string;
+            approved: null | boolean;
+            line: string;
+            by: components["schemas"]["PersonView"];
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            due: null | string;
+            dueState: string;
+            dueLabel: string;
+            timeUp: string;
+            passTo: null | components["schemas"]["PersonView"];
+            several: boolean;
+            hidden: boolean;
+            options: components["schemas"]["AskOptionView"][];
+            parts: components["schemas"]["AskPartView"][];
+            mayAnswer: boolean;
+            answered: boolean;
+            mine: boolean;
+            outside: boolean;
+            /** Format: int32 */
+            version: number;
+            /** Format: date-time */
+            anew: null | string;
+            /** Format: date-time */
+            reminded: null | string;
+        };
+        AskableView: {
+            who: components["schemas"]["OwnerView"];
+            away: null | string;
+            cover: null | components["schemas"]["OwnerView"];
+        };
+        AskeeChoice: {
+            kind: string;
+            /** Format: uuid */
+            id: string;
+        };
         AttachedFile: {
             /** Format: uuid */
             id: string;
@@ -4825,6 +5287,7 @@ export interface components {
             body: null | string;
             signs: components["schemas"]["SignView"][];
             filing: null | components["schemas"]["FilingView"];
+            ask: null | components["schemas"]["AskView"];
         };
         FileView: {
             /** Format: uuid */
@@ -5008,6 +5471,38 @@ export interface components {
             means: string;
             understood: boolean;
         };
+        NewAnswer: {
+            /** Format: int32 */
+            version: number;
+            approves?: null | boolean;
+            chosen?: null | number[];
+            words?: null | string;
+            /** Format: uuid */
+            for?: null | string;
+        };
+        NewAsk: {
+            /** Format: uuid */
+            id: string;
+            kind: string;
+            of: components["schemas"]["AskeeChoice"][];
+            /** @default anyone */
+            rule: string;
+            /** Format: int32 */
+            needed?: null | number;
+            /** Format: date-time */
+            due?: null | string;
+            /** @default remind */
+            timeUp: string;
+            /** Format: uuid */
+            passTo?: null | string;
+            options?: null | string[];
+            /** @default false */
+            several: boolean;
+            /** @default false */
+            hidden: boolean;
+            /** Format: int32 */
+            right?: null | number;
+        };
         NewCall: {
             /** Format: uuid */
             id: string;
@@ -5060,6 +5555,7 @@ export interface components {
             /** Format: uuid */
             repliesTo?: null | string;
             tasks?: null | components["schemas"]["AgreedTask"][];
+            ask?: null | components["schemas"]["NewAsk"];
         };
         NewFiling: {
             kind: string;

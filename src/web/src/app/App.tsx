@@ -32,6 +32,7 @@ const SetUpPage = lazy(() => import('../accounts/SetUpPage').then((m) => ({ defa
 const StockPage = lazy(() => import('../conversations/StockReplies').then((m) => ({ default: m.StockPage })));
 const ReportsPage = lazy(() => import('../reports/ReportsPage').then((m) => ({ default: m.ReportsPage })));
 const TasksPage = lazy(() => import('../tasks/TasksPage').then((m) => ({ default: m.TasksPage })));
+const AsksPage = lazy(() => import('../asks/AsksPage').then((m) => ({ default: m.AsksPage })));
 const PostOfficePage = lazy(() => import('../standins/PostOfficePage').then((m) => ({ default: m.PostOfficePage })));
 
 /** Who is signed in; null for nobody. */
@@ -127,6 +128,7 @@ function Inside({ me }: { me: Me }) {
           <Route path="/noticeboard" element={<NoticeboardPage me={me} />} />
           <Route path="/noticeboard/:conversation" element={<NoticeboardPage me={me} />} />
           <Route path="/tasks" element={<TasksPage />} />
+          <Route path="/asks" element={<AsksPage />} />
           <Route path="/contacts" element={<ContactsPage me={me} />} />
           <Route path="/reports" element={<ReportsPage />} />
           <Route path="/stock-replies" element={<StockPage />} />

@@ -6,6 +6,7 @@ import type { Me } from '../api/client';
 import { useLiveState } from '../api/live';
 import { outbox } from '../api/outbox';
 import { useAlerts, useTasks } from '../api/queries';
+import { useAsks } from '../asks/useAsks';
 import { useBoard } from '../conversations/queues/board';
 import { carried } from '../conversations/carried';
 import { drafts } from '../conversations/drafts';
@@ -48,10 +49,14 @@ const places = [
 function useCounts(me: Me) {
   const rows = useBoard().data?.rows ?? [];
   const tasks = useTasks().data ?? [];
+  const asks = useAsks('on-me').data ?? [];
   const open = tasks.filter((t) => t.state !== 'done' && t.state !== 'dropped');
   const ours = rows.filter((r) => r.turn === 'ours' && r.rank === 0);
   return {
-    Today: ours.filter((r) => r.owner === me.person.id).length + open.filter((t) => t.dueState !== 'well').length,
+    Today:
+      ours.filter((r) => r.owner === me.person.id).length +
+      open.filter((t) => t.dueState !== 'well').length +
+      asks.length,
     Queues: ours.length,
     Dockets: 0,
     Tasks: open.length,
@@ -192,6 +197,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
     'g a': () => setAlerting(true),
     'g c': () => void navigate('/contacts'),
     'g l': () => void navigate('/talk'),
+    'g s': () => void navigate('/asks'),
     c: () => beginCall(window.location.pathname),
     ...Object.fromEntries(places.map((p) => [`g ${p.key}`, () => void navigate(p.to)])),
   });

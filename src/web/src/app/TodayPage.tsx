@@ -6,6 +6,8 @@ import { pathOf } from '../alerts/go';
 import { type DayView, type Me, type SinceView, api, taken } from '../api/client';
 import { sayWrong } from '../api/live';
 import { keys, queries, useAlerts, useTasks } from '../api/queries';
+import { kindWord } from '../asks/asking';
+import { useAsks } from '../asks/useAsks';
 import { type Row, standing, useBoard, useNow } from '../conversations/queues/board';
 import { FinishBox } from '../tasks/FinishBox';
 import { Button } from '../ui/controls';
@@ -31,6 +33,7 @@ export function TodayPage({ me }: { me: Me }) {
   const now = useNow(15_000);
   const tasks = useTasks();
   const alerts = useAlerts();
+  const asks = useAsks('on-me').data ?? [];
   const today = useQuery({
     queryKey: keys.today,
     queryFn: () => taken(api.GET('/api/today')),
@@ -47,9 +50,10 @@ export function TodayPage({ me }: { me: Me }) {
       now,
     );
   const due = (tasks.data ?? []).filter((t) => t.state !== 'done' && t.state !== 'dropped' && t.dueState !== 'well');
-  const unread = (alerts.data?.alerts ?? []).filter((a) => !a.read && a.forMe);
+  // What is asked stands as itself, not once more as having been told.
+  const unread = (alerts.data?.alerts ?? []).filter((a) => !a.read && a.forMe && a.reason !== 'asked');
   const ready = queues.data && tasks.data && alerts.data;
-  const nothing = ready && waiting.length + due.length + unread.length === 0;
+  const nothing = ready && waiting.length + due.length + unread.length + asks.length === 0;
   return (
     <div className="flex-1 overflow-auto p-4">
       <h1 className="mb-3 text-[19px] font-bold tracking-tight">
@@ -69,6 +73,23 @@ export function TodayPage({ me }: { me: Me }) {
               </p>
             ) : null}
             <ul className="grid gap-1.5">
+              {asks.map(({ ask, words, place }) => (
+                <li key={ask.id}>
+                  <Link
+                    to={`/asks#${ask.id}`}
+                    className="block rounded-card border border-l-[3px] border-l-ask bg-surface px-3 py-2 hover:border-ask"
+                  >
+                    <span className="flex flex-wrap items-center justify-between gap-2">
+                      <b>{place}</b>
+                      {ask.due ? <Standing state={ask.dueState}>{ask.dueLabel}</Standing> : null}
+                    </span>
+                    <span className="line-clamp-2 text-soft">
+                      {ask.by.firstName}: {words}
+                    </span>
+                    <span className="text-[12.5px] text-ask">{kindWord(ask.kind)}: your answer is wanted</span>
+                  </Link>
+                </li>
+              ))}
               {waiting.slice(0, 40).map((row) => {
                 const stands = clockOf(row);
                 return (

@@ -1,4 +1,4 @@
-import { PanelBottomOpen, X } from 'lucide-react';
+import { MessageCircleQuestionMark, PanelBottomOpen, X } from 'lucide-react';
 import { Suspense, forwardRef, lazy, useEffect, useImperativeHandle, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as newId } from 'uuid';
@@ -15,6 +15,8 @@ import {
 } from '../api/client';
 import { sayWrong, useLiveState, usePresent, writing } from '../api/live';
 import { send } from '../api/outbox';
+import { AskForm } from '../asks/AskForm';
+import { asAsk, askDrafts, blankAsk, setAskDraft } from '../asks/asking';
 import { firmNow } from '../app/time';
 import { Button, Tip, cx } from '../ui/controls';
 import type { EditorHandle } from './Editor';
@@ -57,7 +59,9 @@ function OthersWriting({ conversation, me }: { conversation: string; me: string 
 }
 
 /** A lane's own composer. It says who will see what is written, and nothing typed is lost. */
-export const Composer = forwardRef<{ focus: () => void }, Props>((props, ref) => {
+export type ComposerHandle = { focus: () => void; ask: () => void };
+
+export const Composer = forwardRef<ComposerHandle, Props>((props, ref) => {
   const away = carried.use();
   if (away?.id === props.conversation.id && !props.inHand)
     return (
@@ -70,7 +74,7 @@ export const Composer = forwardRef<{ focus: () => void }, Props>((props, ref) =>
 });
 Composer.displayName = 'Composer';
 
-const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
+const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
   const { conversation, me, entries, answering = null, onAnswered, inHand } = props;
   const inside = conversation.audience !== 'outside';
   const name = conversation.party?.shortName ?? '';
@@ -101,7 +105,13 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
     setLoaded(true);
     editor.current?.focus();
   };
-  useImperativeHandle(ref, () => ({ focus }));
+  const asking = askDrafts.use()[conversation.id] ?? null;
+  const mayAsk = conversation.audience !== 'notice' && (inside || conversation.party?.id != null);
+  const ask = () => {
+    if (mayAsk && !asking) setAskDraft(conversation.id, blankAsk);
+    focus();
+  };
+  useImperativeHandle(ref, () => ({ focus, ask }));
   // What is written on another page of one's own appears here too, unless one is writing here.
   useEffect(() => {
     if (kept && kept.from !== thisPage) {
@@ -196,7 +206,9 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
         knowing: anyway.knowing ?? false,
         repliesTo: answering?.id ?? null,
         tasks: agreed.map((draft) => ({ id: newId(), draft })),
+        ask: asking ? asAsk(asking, newId()) : null,
       });
+      setAskDraft(conversation.id, null);
       setAgreed([]);
       onAnswered?.();
       attachmentsSent(conversation.id, files);
@@ -319,6 +331,17 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
         )}
         <div className={cx('absolute bottom-0.5 right-1 flex', files.length > 0 && '!static justify-end')}>
           <AttachPanel conversation={conversation.id} known={atHand} />
+          {mayAsk && !asking ? (
+            <button
+              type="button"
+              aria-label="Ask for an answer"
+              title="Ask for an answer: a question, a decision, a choice or a confirmation, by a time (A)"
+              onClick={ask}
+              className="grid size-7 place-items-center rounded-[3px] text-soft hover:text-ask max-md:size-11"
+            >
+              <MessageCircleQuestionMark size={15} />
+            </button>
+          ) : null}
           {inHand ? null : (
             <button
               type="button"
@@ -333,6 +356,14 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
         </div>
         <AttachedList conversation={conversation.id} />
       </div>
+      {asking && mayAsk ? (
+        <AskForm
+          conversation={conversation}
+          draft={asking}
+          onChange={(next) => setAskDraft(conversation.id, next)}
+          onDrop={() => setAskDraft(conversation.id, null)}
+        />
+      ) : null}
       {checked && !empty ? <AsksFor tasks={checked.tasks} agreed={agreed} onAgree={setAgreed} /> : null}
       {held && held.missed.length > 0 ? (
         <HeldByMissed
@@ -397,23 +428,27 @@ const Writing = forwardRef<{ focus: () => void }, Props>((props, ref) => {
                 {onTheirWay === 1 ? 'A file is' : `${onTheirWay} files are`} not there yet; then it can be sent.{' '}
               </b>
             ) : null}
-            {checked && !empty ? <WillBeTold told={checked.told} /> : null}
+            {checked && !empty && !asking ? <WillBeTold told={checked.told} /> : null}
             <OthersWriting conversation={conversation.id} me={me} />
           </span>
         </Tip>
-        {!inside ? (
+        {!inside && !asking ? (
           <Button disabled={!sendable} onClick={() => void post(true)}>
             Reply, then close
           </Button>
         ) : null}
         <Button look={inside ? 'plain' : 'main'} disabled={!sendable} onClick={() => void post(false)}>
-          {['direct', 'group', 'notice'].includes(conversation.audience)
-            ? 'Say it'
-            : inside
-              ? 'Note to colleagues'
-              : live === 'away'
-                ? `Send to ${name} later`
-                : `Send to ${name}`}
+          {asking && mayAsk
+            ? inside
+              ? 'Ask it'
+              : `Ask ${name}`
+            : ['direct', 'group', 'notice'].includes(conversation.audience)
+              ? 'Say it'
+              : inside
+                ? 'Note to colleagues'
+                : live === 'away'
+                  ? `Send to ${name} later`
+                  : `Send to ${name}`}
         </Button>
       </div>
     </section>

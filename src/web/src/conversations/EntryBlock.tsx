@@ -1,8 +1,19 @@
-import { CornerUpLeft, Ellipsis, Link as LinkIcon, ListPlus, Pencil, Pin, PinOff, X } from 'lucide-react';
+import {
+  CornerUpLeft,
+  Ellipsis,
+  MessageCircleQuestionMark,
+  Link as LinkIcon,
+  ListPlus,
+  Pencil,
+  Pin,
+  PinOff,
+  X,
+} from 'lucide-react';
 import { type MouseEvent, memo, useState } from 'react';
 import { Link } from 'react-router';
 import type { ConversationView, EntryView, PersonView, QuoteView } from '../api/client';
 import { exact, moment } from '../app/time';
+import { AskCard } from '../asks/AskCard';
 import { DraftPanel } from '../tasks/DraftPanel';
 import { HungTask } from '../tasks/HungTask';
 import { Button, IconButton, cx } from '../ui/controls';
@@ -36,6 +47,8 @@ export type EntryActs = {
   select: (id: string) => void;
   draft: (id: string, open: boolean) => void;
   answer: (entry: EntryView) => void;
+  /** Wants somebody's answer on it. */
+  ask: (entry: EntryView) => void;
   pin: (entry: EntryView) => void;
   /** Goes to another entry of this talk. */
   go: (id: string) => void;
@@ -179,6 +192,7 @@ export const EntryBlock = memo((props: Props) => {
           Sent in spite of the check: {entry.knowing.split('\n')[0]}
         </p>
       ) : null}
+      {entry.ask ? <AskCard ask={entry.ask} staff /> : null}
       {entry.tasks.map((task) => (
         <HungTask key={task.id} task={task} />
       ))}
@@ -204,6 +218,11 @@ export const EntryBlock = memo((props: Props) => {
           <IconButton label="Answer this" hint="Answer this (Q)" onClick={() => acts.answer(entry)}>
             <CornerUpLeft size={14} />
           </IconButton>
+          {conversation.audience === 'notice' ? null : (
+            <IconButton label="Ask about this" hint="Ask for an answer about this (A)" onClick={() => acts.ask(entry)}>
+              <MessageCircleQuestionMark size={14} />
+            </IconButton>
+          )}
           <SignPanel entry={entry} docket={conversation.docket} me={me.id!} />
           {entry.mayChange ? (
             <>

@@ -19,7 +19,7 @@ import { clock, day, dateOf, exact } from '../app/time';
 import { useNarrow } from '../app/useNarrow';
 import { Divider } from '../ui/Divider';
 import { Button, Field, Panel, cx } from '../ui/controls';
-import { Composer } from './Composer';
+import { Composer, type ComposerHandle } from './Composer';
 import { type EntryActs, EntryBlock } from './EntryBlock';
 import { LaneHead } from './LaneHead';
 import { setPins, useReadingMarks } from './marks';
@@ -66,8 +66,8 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
   const [answering, setAnswering] = useState<EntryView | null>(null);
   /** Where one was before going to something far away. */
   const [cameFrom, setCameFrom] = useState<string | null>(null);
-  const insideComposer = useRef<{ focus: () => void }>(null);
-  const outsideComposer = useRef<{ focus: () => void }>(null);
+  const insideComposer = useRef<ComposerHandle>(null);
+  const outsideComposer = useRef<ComposerHandle>(null);
   const flow = useRef<HTMLDivElement>(null);
   const body = useRef<HTMLDivElement>(null);
   const atFoot = useRef(true);
@@ -217,14 +217,22 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
     setAnswering(entry);
     write(entry.conversation === inside?.id ? 'inside' : 'outside');
   };
+  /** Wants an answer: about an entry, in its lane, or about nothing in particular, inside. */
+  const ask = (entry: EntryView | null) => {
+    const where = entry && entry.conversation !== inside?.id ? 'outside' : 'inside';
+    if (entry) setAnswering(entry);
+    write(where);
+    requestAnimationFrame(() => (where === 'inside' ? insideComposer : outsideComposer).current?.ask());
+  };
   // The same functions for all blocks at all times, so that a block is drawn anew only when it has changed itself.
-  const doing = useRef({ draft, answer, pin, goTo });
-  doing.current = { draft, answer, pin, goTo };
+  const doing = useRef({ draft, answer, ask, pin, goTo });
+  doing.current = { draft, answer, ask, pin, goTo };
   const acts = useMemo<EntryActs>(
     () => ({
       select: setSelected,
       draft: (id, open) => doing.current.draft(id, open),
       answer: (entry) => doing.current.answer(entry),
+      ask: (entry) => doing.current.ask(entry),
       pin: (entry) => void doing.current.pin(entry),
       go: (id) => void doing.current.goTo(id),
     }),
@@ -240,6 +248,7 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
       const entry = entries.find((e) => e.id === selected);
       if (entry && entry.kind !== 'event') answer(entry);
     },
+    a: () => ask(entries.find((e) => e.id === selected && e.kind !== 'event') ?? null),
     o: () => outside && setHanding(true),
     '1': () => setChosen('inside'),
     '2': () => setChosen('outside'),

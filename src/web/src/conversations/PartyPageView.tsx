@@ -11,6 +11,7 @@ import { AttachPanel, AttachedList, taking, useAttachments } from './Attachments
 import { Files } from './EntryFiles';
 import { attachmentsSent } from './attachments';
 import { exact, moment } from '../app/time';
+import { AskCard } from '../asks/AskCard';
 import { Button, Wrong, cx, inputClass } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 
@@ -34,6 +35,7 @@ function Said({ entry, firm }: { entry: EntryView; firm: string }) {
       </p>
       <div className="said font-read text-[15px]" dangerouslySetInnerHTML={{ __html: entry.html }} />
       <Files entry={entry} />
+      {entry.ask ? <AskCard ask={entry.ask} staff={false} /> : null}
     </li>
   );
 }

@@ -1,7 +1,10 @@
 import { Link } from 'react-router';
-import type { DocketView, TaskView } from '../api/client';
+import { useQuery } from '@tanstack/react-query';
+import { type DocketView, type TaskView, api, taken } from '../api/client';
+import { keys } from '../api/queries';
+import { kindWord } from '../asks/asking';
 import { FinishBox } from '../tasks/FinishBox';
-import { Due, NameTag, Owners, Priority } from '../ui/tags';
+import { Due, NameTag, Owners, Priority, Standing } from '../ui/tags';
 import { Record } from './Record';
 
 const done = (t: TaskView) => t.state === 'done';
@@ -41,6 +44,39 @@ function Line({ task, docket }: { task: TaskView; docket: string }) {
   );
 }
 
+/** What was asked in a docket and is waited for; what is over stays a click away. */
+function Asks({ docket }: { docket: string }) {
+  const { data = [] } = useQuery({
+    queryKey: [...keys.asks, 'docket', docket],
+    queryFn: () => taken(api.GET('/api/dockets/{reference}/asks', { params: { path: { reference: docket } } })),
+  });
+  const open = data.filter((i) => i.ask.state === 'open' || i.ask.state === 'returned');
+  const over = data.filter((i) => !open.includes(i));
+  if (data.length === 0) return null;
+  const line = ({ ask, words, path }: (typeof data)[number]) => (
+    <li key={ask.id} className="border-l-[3px] border-l-ask py-[5px] pl-2 text-[13px] leading-snug">
+      <Link to={path} className="line-clamp-2 hover:underline" title="To where it was asked">
+        <b className="text-ask">{kindWord(ask.kind)}</b> {words}
+      </Link>
+      <p className="mt-0.5 flex flex-wrap items-center gap-x-2 text-[12.5px] text-soft">
+        {ask.line} {ask.state === 'open' && ask.due ? <Standing state={ask.dueState}>{ask.dueLabel}</Standing> : null}
+      </p>
+    </li>
+  );
+  return (
+    <>
+      <Head name="Asks" note={open.length > 0 ? `${open.length} waited for` : ''} />
+      <ul className="grid gap-1">{open.map(line)}</ul>
+      {over.length > 0 ? (
+        <details className="mt-1 text-[13px]">
+          <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{over.length} over</summary>
+          <ul className="grid gap-1">{over.map(line)}</ul>
+        </details>
+      ) : null}
+    </>
+  );
+}
+
 /** What has been promised in a docket, standing together. */
 export function Commitments({ docket }: { docket: DocketView }) {
   const plain = docket.tasks.filter((t) => t.gateStage === null).sort(order);
@@ -48,6 +84,7 @@ export function Commitments({ docket }: { docket: DocketView }) {
   const finished = plain.filter(done);
   return (
     <aside aria-label="Commitments" className="h-full overflow-auto bg-surface px-3.5 pb-4">
+      <Asks docket={docket.ref} />
       <Head name="Tasks" note={plain.length > 0 ? `${finished.length} of ${plain.length} done` : ''} />
       {plain.length === 0 ? (
         <p className="text-[13px] text-soft">

@@ -91,6 +91,7 @@ export function FindOrDo({ role, begun = '', onClose, onKeys }: Props) {
     ['Go to Queues', () => go('/queues')],
     ['Go to Dockets', () => go('/dockets')],
     ['Go to all talk', () => go('/talk')],
+    ['Go to asks on you and of yours', () => go('/asks')],
     ['Go to talk between us', () => go('/talk?audience=own')],
     ['Go to Tasks', () => go('/tasks')],
     ['Go to Noticeboard', () => go('/noticeboard')],

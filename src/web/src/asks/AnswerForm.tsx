@@ -1,0 +1,94 @@
+import { useId, useState } from 'react';
+import type { AskView } from '../api/client';
+import { Kept } from '../app/store';
+import { Button, cx, inputClass } from '../ui/controls';
+import { act } from './asking';
+
+/** Words of answers that are not given yet, by ask. */
+const begun = new Kept<Record<string, string>>('wrenlet.answers', {});
+
+type Props = {
+  ask: AskView;
+  /** Someone outside whose answer is taken down; none for one's own. */
+  whose?: string;
+  onDone: () => void;
+};
+
+/** The way to answer, by what is asked. */
+export function AnswerForm({ ask, whose, onDone }: Props) {
+  const name = useId();
+  const words = begun.use()[ask.id] ?? '';
+  const [chosen, setChosen] = useState<number[]>([]);
+  const setWords = (next: string) => begun.set((all) => ({ ...all, [ask.id]: next }));
+  const give = async (body: { approves?: boolean; chosen?: number[] }) => {
+    if (!(await act(ask, 'answer', { ...body, words, for: whose ?? null }))) return;
+    begun.set((all) => {
+      const rest = { ...all };
+      delete rest[ask.id];
+      return rest;
+    });
+    onDone();
+  };
+  const say = (
+    <textarea
+      aria-label={ask.kind === 'question' ? 'Answer' : 'A word with it, if you like'}
+      placeholder={ask.kind === 'question' ? 'Answer' : 'A word with it, if you like'}
+      rows={ask.kind === 'question' ? 2 : 1}
+      maxLength={5000}
+      className={cx(inputClass, 'min-w-0 flex-1 basis-52')}
+      value={words}
+      onChange={(e) => setWords(e.target.value)}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter' && (e.ctrlKey || e.metaKey) && ask.kind === 'question' && words.trim()) void give({});
+      }}
+    />
+  );
+  return (
+    <div className="mt-1.5">
+      {ask.kind === 'choice' ? (
+        <fieldset className="mb-1.5 grid gap-0.5">
+          <legend className="sr-only">Options</legend>
+          {ask.options.map((o, i) => (
+            <label key={i} className="flex min-h-6 cursor-pointer items-center gap-2 max-md:min-h-[44px]">
+              <input
+                type={ask.several ? 'checkbox' : 'radio'}
+                name={name}
+                className="size-4 accent-wren"
+                checked={chosen.includes(i)}
+                onChange={() =>
+                  setChosen(
+                    ask.several ? (chosen.includes(i) ? chosen.filter((c) => c !== i) : [...chosen, i].sort()) : [i],
+                  )
+                }
+              />
+              {o.words}
+            </label>
+          ))}
+        </fieldset>
+      ) : null}
+      <div className="flex flex-wrap items-start gap-1.5">
+        {say}
+        {ask.kind === 'decision' ? (
+          <>
+            <Button look="main" onClick={() => void give({ approves: true })}>
+              Approve
+            </Button>
+            <Button onClick={() => void give({ approves: false })}>Decline</Button>
+          </>
+        ) : ask.kind === 'choice' ? (
+          <Button look="main" disabled={chosen.length === 0} onClick={() => void give({ chosen })}>
+            Choose {ask.several && chosen.length > 1 ? 'these' : 'this'}
+          </Button>
+        ) : ask.kind === 'confirmation' ? (
+          <Button look="main" onClick={() => void give({})}>
+            Read and understood
+          </Button>
+        ) : (
+          <Button look="main" disabled={!words.trim()} onClick={() => void give({})}>
+            Answer
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,264 @@
+import { Bell, Check, CornerUpRight, Undo2, X } from 'lucide-react';
+import { useState } from 'react';
+import type { AskView } from '../api/client';
+import { moment } from '../app/time';
+import { Button, Panel, cx, inputClass } from '../ui/controls';
+import { NameTag, Standing } from '../ui/tags';
+import { AnswerForm } from './AnswerForm';
+import { act, kindWord } from './asking';
+import { useAskable } from './AskForm';
+
+type Props = {
+  ask: AskView;
+  /** Whether the viewer is one of ours: people outside neither pass on nor take down answers. */
+  staff: boolean;
+};
+
+const partWords: Record<string, string> = {
+  waiting: 'is waited for',
+  'not-yet': 'comes later',
+  'not-mine': 'not theirs to answer',
+  'not-needed': 'was not needed any more',
+};
+
+/** What is asked, how it stands, and the way to answer it. It cannot be put away: it is answered, passed on, or said to be someone else's. */
+export function AskCard({ ask, staff }: Props) {
+  const [changing, setChanging] = useState(false);
+  const open = ask.state === 'open';
+  const good = ask.state === 'decided' && ask.approved !== false;
+  const asked = ask.parts.filter((p) => p.state !== 'not-needed' || p.answer);
+  return (
+    <section
+      aria-label={`${kindWord(ask.kind)} asked by ${ask.by.firstName}`}
+      onClick={(e) => e.stopPropagation()}
+      className={cx(
+        'mt-1.5 rounded-[3px] border border-l-[3px] border-l-ask bg-paper px-2 py-1.5 text-[13px]',
+        !open && 'border-l-line',
+      )}
+    >
+      <p className="flex flex-wrap items-center gap-x-2 gap-y-0.5">
+        <b className="text-ask">{kindWord(ask.kind)}</b>
+        <span className={cx('min-w-0 flex-1', good && 'font-semibold text-done', !open && !good && 'font-semibold')}>
+          {good ? <Check size={13} className="mr-1 inline" aria-hidden /> : null}
+          {ask.line}
+        </span>
+        {open && ask.due ? <Standing state={ask.dueState}>{ask.dueLabel}</Standing> : null}
+      </p>
+      {ask.anew ? (
+        <p className="text-[12.5px] text-soon">
+          Asked anew {moment(ask.anew)}: the words were changed after answers had come.
+        </p>
+      ) : null}
+      {ask.options.length > 0 && !ask.mayAnswer && !changing ? <Options ask={ask} /> : null}
+      {asked.some((p) => !['waiting', 'not-yet'].includes(p.state) || p.from) ? (
+        <ul className="mt-1 grid gap-0.5">
+          {asked.map((p, i) => (
+            <li key={i} className="flex flex-wrap items-center gap-x-1.5 text-[12.5px]">
+              <NameTag who={p.whom} />
+              <b className="font-semibold">{p.whom.firstName}</b>
+              {p.crew ? <span className="text-soft">of {p.crew}</span> : null}
+              <span className={cx(!p.answer && 'text-soft', p.answer === 'declines' && 'text-late')}>
+                {p.state === 'answered' ? (p.answer ?? 'has answered') : partWords[p.state]}
+              </span>
+              {p.from ? (
+                <span className="text-soft">
+                  from {p.from.firstName}
+                  {p.why ? `: ${p.why}` : ''}
+                </span>
+              ) : p.why ? (
+                <span className="text-soft">{p.why}</span>
+              ) : null}
+              {p.words ? <span className="basis-full whitespace-pre-wrap pl-8">{p.words}</span> : null}
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      {ask.mayAnswer || (ask.answered && changing) ? <AnswerForm ask={ask} onDone={() => setChanging(false)} /> : null}
+      <div className="mt-1 flex flex-wrap gap-1.5 empty:hidden">
+        {ask.answered && !changing ? (
+          <Button look="quiet" className="!min-h-6 !py-0" onClick={() => setChanging(true)}>
+            Change my answer
+          </Button>
+        ) : null}
+        {ask.mayAnswer && staff ? <PassOnAsk ask={ask} /> : null}
+        {ask.mayAnswer ? <NotMine ask={ask} /> : null}
+        {ask.mine && open ? (
+          <Button look="quiet" className="!min-h-6 !py-0" onClick={() => void act(ask, 'reminders')}>
+            <Bell size={13} aria-hidden />
+            {ask.reminded ? `Remind again, last ${moment(ask.reminded)}` : 'Remind'}
+          </Button>
+        ) : null}
+        {staff && open && ask.outside ? <TakeDown ask={ask} /> : null}
+        {ask.mine && (open || ask.state === 'returned') ? (
+          <Button look="quiet" className="!min-h-6 !py-0" onClick={() => void act(ask, 'withdrawal', { reason: '' })}>
+            <Undo2 size={13} aria-hidden /> Withdraw
+          </Button>
+        ) : null}
+      </div>
+    </section>
+  );
+}
+
+/** The options of a choice, with a tally for each answer. */
+function Options({ ask }: { ask: AskView }) {
+  const most = Math.max(1, ...ask.options.map((o) => o.count ?? 0));
+  return (
+    <ul className="mt-1 grid gap-0.5">
+      {ask.options.map((o, i) => (
+        <li key={i} className="grid grid-cols-[minmax(0,1fr)_90px_24px] items-center gap-2">
+          <span className={cx(o.right && 'font-semibold text-done')}>
+            {o.words}
+            {o.right ? ' (right)' : ''}
+          </span>
+          <span aria-hidden className="h-2 border-b border-line">
+            <span className="block h-2 bg-ask/60" style={{ width: `${((o.count ?? 0) / most) * 100}%` }} />
+          </span>
+          <span className="text-right tabular-nums text-soft">{o.count ?? ''}</span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function PassOnAsk({ ask }: { ask: AskView }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Panel
+      label="Pass it on"
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <Button look="quiet" className="!min-h-6 !py-0">
+          <CornerUpRight size={13} aria-hidden /> Pass on
+        </Button>
+      }
+    >
+      {open ? <PassForm ask={ask} onDone={() => setOpen(false)} /> : null}
+    </Panel>
+  );
+}
+
+function PassForm({ ask, onDone }: { ask: AskView; onDone: () => void }) {
+  const [to, setTo] = useState('');
+  const [reason, setReason] = useState('');
+  const people = useAskable(ask.conversation).filter((a) => a.who.kind === 'person' && a.who.id !== ask.by.id);
+  const chosen = people.find((a) => a.who.id === to);
+  return (
+    <form
+      className="grid gap-2 text-[13px]"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void act(ask, 'passing', { to, reason }).then((done) => done && onDone());
+      }}
+    >
+      <label>
+        To whom
+        <select required className={inputClass} value={to} onChange={(e) => setTo(e.target.value)}>
+          <option value="">Choose</option>
+          {people.map(({ who }) => (
+            <option key={who.id} value={who.id}>
+              {who.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      {chosen?.away ? (
+        <p className="text-soon">
+          {chosen.who.firstName} is {chosen.away}
+          {chosen.cover ? `; ${chosen.cover.firstName} covers.` : '.'}
+        </p>
+      ) : null}
+      <label>
+        Why
+        <input
+          required
+          maxLength={500}
+          className={inputClass}
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+        />
+      </label>
+      <Button look="main" type="submit">
+        Pass it on
+      </Button>
+    </form>
+  );
+}
+
+function NotMine({ ask }: { ask: AskView }) {
+  const [open, setOpen] = useState(false);
+  const [reason, setReason] = useState('');
+  return (
+    <Panel
+      label="Not me"
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <Button look="quiet" className="!min-h-6 !py-0">
+          <X size={13} aria-hidden /> Not me
+        </Button>
+      }
+    >
+      <form
+        className="grid gap-2 text-[13px]"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void act(ask, 'not-mine', { reason }).then((done) => done && setOpen(false));
+        }}
+      >
+        <label>
+          Why, if you like
+          <input
+            autoFocus
+            maxLength={500}
+            className={inputClass}
+            value={reason}
+            onChange={(e) => setReason(e.target.value)}
+          />
+        </label>
+        <Button look="main" type="submit">
+          It is not mine to answer
+        </Button>
+      </form>
+    </Panel>
+  );
+}
+
+/** What someone outside has answered in words of their own, taken down by one of us. */
+function TakeDown({ ask }: { ask: AskView }) {
+  const [open, setOpen] = useState(false);
+  const waiting = ask.parts.filter((p) => p.state === 'waiting');
+  const [whose, setWhose] = useState(waiting[0]?.whom.id ?? '');
+  if (waiting.length === 0) return null;
+  return (
+    <Panel
+      label="Take their answer down"
+      className="w-96"
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <Button look="quiet" className="!min-h-6 !py-0">
+          Take their answer down
+        </Button>
+      }
+    >
+      {waiting.length > 1 ? (
+        <select
+          aria-label="Whose answer"
+          className={inputClass}
+          value={whose ?? ''}
+          onChange={(e) => setWhose(e.target.value)}
+        >
+          {waiting.map((p) => (
+            <option key={p.whom.id} value={p.whom.id ?? ''}>
+              {p.whom.name}
+            </option>
+          ))}
+        </select>
+      ) : (
+        <p className="text-[13px]">What {waiting[0]!.whom.name} has answered, by mail or telephone:</p>
+      )}
+      <AnswerForm ask={ask} whose={whose ?? undefined} onDone={() => setOpen(false)} />
+    </Panel>
+  );
+}
