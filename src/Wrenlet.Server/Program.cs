@@ -59,6 +59,9 @@ try
     api.MapFiles();
     api.MapUploads();
     api.MapTasks();
+    api.MapTaskPlaces();
+    api.MapTaskTables();
+    api.MapWorklists();
     api.MapAsks();
     api.MapAlerts();
     api.MapBoard();

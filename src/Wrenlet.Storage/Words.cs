@@ -14,14 +14,14 @@ public static class Words
     public static readonly Vocabulary<Role> Roles = new((Role.Member, "member"), (Role.Coordinator, "coordinator"), (Role.Manager, "manager"), (Role.Administrator, "administrator"));
     public static readonly Vocabulary<PartyKind> PartyKinds = new((PartyKind.Customer, "customer"), (PartyKind.Partner, "partner"));
     public static readonly Vocabulary<DocketKind> DocketKinds = new((DocketKind.Job, "job"), (DocketKind.Ticket, "ticket"), (DocketKind.Project, "project"));
-    public static readonly Vocabulary<Audience> Audiences = new((Audience.Inside, "inside"), (Audience.Outside, "outside"), (Audience.Direct, "direct"), (Audience.Group, "group"), (Audience.Notice, "notice"));
+    public static readonly Vocabulary<Audience> Audiences = new((Audience.Inside, "inside"), (Audience.Outside, "outside"), (Audience.Direct, "direct"), (Audience.Group, "group"), (Audience.Notice, "notice"), (Audience.Task, "task"));
     public static readonly Vocabulary<EntryKind> EntryKinds = new((EntryKind.Note, "note"), (EntryKind.MessageIn, "in"), (EntryKind.MessageOut, "out"), (EntryKind.Event, "event"));
     public static readonly Vocabulary<Via> Vias = new((Via.Mail, "mail"), (Via.Page, "page"), (Via.Text, "text"), (Via.Call, "call"));
     public static readonly Vocabulary<HandoverRule> Handovers = new((HandoverRule.Anyone, "anyone"), (HandoverRule.Crew, "crew"), (HandoverRule.Owner, "owner"));
     public static readonly Vocabulary<Priority> Priorities = new((Priority.Critical, "critical"), (Priority.High, "high"), (Priority.Normal, "normal"), (Priority.Low, "low"));
     public static readonly Vocabulary<TaskState> TaskStates = new(
         (TaskState.NeedsAction, "needs-action"), (TaskState.InProgress, "in-progress"), (TaskState.Waiting, "waiting"), (TaskState.Done, "done"), (TaskState.Dropped, "dropped"));
-    public static readonly Vocabulary<CompletionRule> Rules = new((CompletionRule.Any, "any"), (CompletionRule.Every, "every"));
+    public static readonly Vocabulary<CompletionRule> Rules = new((CompletionRule.Any, "any"), (CompletionRule.Every, "every"), (CompletionRule.Share, "share"));
     public static readonly Vocabulary<AskKind> AskKinds = new((AskKind.Question, "question"), (AskKind.Decision, "decision"), (AskKind.Choice, "choice"), (AskKind.Confirmation, "confirmation"));
     public static readonly Vocabulary<AskRule> AskRules = new((AskRule.Anyone, "anyone"), (AskRule.Everyone, "everyone"), (AskRule.Number, "number"), (AskRule.InOrder, "in-order"));
     public static readonly Vocabulary<TimeUp> TimesUp = new((TimeUp.Remind, "remind"), (TimeUp.PassOn, "pass-on"), (TimeUp.Lapse, "lapse"));
@@ -32,7 +32,7 @@ public static class Words
         (AlertReason.Asked, "asked"), (AlertReason.OwnAsk, "own-ask"), (AlertReason.Tagged, "tagged"), (AlertReason.CrewTagged, "crew-tagged"), (AlertReason.Called, "called"), (AlertReason.Undelivered, "undelivered"),
         (AlertReason.BackAgain, "back-again"), (AlertReason.HandedOver, "handed-over"), (AlertReason.TaskGiven, "task-given"),
         (AlertReason.WroteToYou, "wrote-to-you"), (AlertReason.Answered, "answered"), (AlertReason.ToConfirm, "to-confirm"), (AlertReason.Thanked, "thanked"), (AlertReason.Noticed, "noticed"), (AlertReason.InGroup, "in-group"),
-        (AlertReason.OwnConversation, "own-conversation"), (AlertReason.OwnTask, "own-task"), (AlertReason.Following, "following"));
+        (AlertReason.OwnConversation, "own-conversation"), (AlertReason.OwnTask, "own-task"), (AlertReason.WatchedTask, "watched-task"), (AlertReason.Following, "following"));
 }
 
 /// <summary>A two-way table between an enumeration and its words.</summary>

@@ -51,6 +51,9 @@ public enum AlertReason
     /// <summary>Their task changed.</summary>
     OwnTask,
 
+    /// <summary>A task that they watch changed.</summary>
+    WatchedTask,
+
     /// <summary>A notice was put up for them.</summary>
     Noticed,
 
@@ -106,6 +109,7 @@ public static class Alerting
             AlertReason.Answered => "It answers something that you said.",
             AlertReason.OwnConversation => "You own the conversation, and the other side wrote in it.",
             AlertReason.OwnTask => "You are an owner of the task, and someone changed it.",
+            AlertReason.WatchedTask => "You watch the task.",
             AlertReason.InGroup => "You are a member of the group.",
             AlertReason.Following => "You own the docket or follow it.",
             _ => throw new ArgumentOutOfRangeException(nameof(reason), reason, "Unknown reason."),
@@ -138,6 +142,7 @@ public static class Alerting
         AlertReason.InGroup => $"{by ?? "Someone"} wrote in your group",
         AlertReason.OwnConversation => "You own this conversation",
         AlertReason.OwnTask => $"{by ?? "Someone"} changed your task",
+        AlertReason.WatchedTask => $"{by ?? "Someone"} changed a task you watch",
         AlertReason.Following => "You follow this docket",
         _ => throw new ArgumentOutOfRangeException(nameof(reason), reason, "Unknown reason."),
     };

@@ -40,7 +40,7 @@ public readonly record struct QuietHours(LocalTime From, LocalTime To, bool Days
 public static class Listening
 {
     /// <summary>Whether a reason is for the person themself, and not only for information.</summary>
-    public static bool IsForMe(AlertReason reason) => reason is not (AlertReason.Following or AlertReason.InGroup or AlertReason.Noticed);
+    public static bool IsForMe(AlertReason reason) => reason is not (AlertReason.Following or AlertReason.InGroup or AlertReason.Noticed or AlertReason.WatchedTask);
 
     /// <summary>Whether an alert shows itself over the page: it is for the person, and now is none of their quiet hours. In the list it stands in any case.</summary>
     public static bool PopsUp(AlertReason reason, QuietHours quiet, Instant now, WorkCalendar hours) => IsForMe(reason) && !quiet.At(now, hours);

@@ -26,6 +26,9 @@ public enum Audience
 
     /// <summary>Those whom a notice is for: their comments on it.</summary>
     Notice,
+
+    /// <summary>Those who see a task: what is said about it.</summary>
+    Task,
 }
 
 /// <summary>What an entry is.</summary>

@@ -41,6 +41,15 @@ public abstract record Place
 
     /// <summary>What the whole firm knows: staff, crews, queues.</summary>
     public sealed record Firm : Place;
+
+    /// <summary>Where a task stands, with what is said about it: a private one is its maker's alone; else in its docket; else with its crew, and so with all staff; else with its maker, owners and watchers.</summary>
+    /// <param name="docket">Sight of its docket; null when it has none.</param>
+    /// <param name="maker">Who made it.</param>
+    /// <param name="people">Its owners and watchers, as far as they are people.</param>
+    /// <param name="ofCrew">Whether a crew owns it.</param>
+    /// <param name="isPrivate">Whether it is its maker's alone.</param>
+    public static Place OfTask(DocketSight? docket, PersonId maker, IEnumerable<PersonId> people, bool ofCrew, bool isPrivate) =>
+        isPrivate ? new Own(maker) : docket is not null ? new Inside(docket) : ofCrew ? new Firm() : new Members([maker, .. people]);
 }
 
 /// <summary>What kind of thing stands at a place: the two sides of an outside conversation do not see the same kinds.</summary>

@@ -50,6 +50,9 @@ public enum CompletionRule
 
     /// <summary>Every owner's.</summary>
     Every,
+
+    /// <summary>Those of owners whose shares make up the whole of it.</summary>
+    Share,
 }
 
 /// <summary>Who owns a task: a person or a crew. A closed set of cases.</summary>
@@ -67,7 +70,10 @@ public abstract record TaskOwner
 }
 
 /// <summary>What an owner has said of a task: their part is done, or nothing yet.</summary>
-public readonly record struct OwnerShare(TaskOwner Owner, bool Done);
+/// <param name="Owner">Who.</param>
+/// <param name="Done">Whether their part is done.</param>
+/// <param name="Percent">Their share of the work, from 1 to 100; null for as much as everybody else without one.</param>
+public readonly record struct OwnerShare(TaskOwner Owner, bool Done, int? Percent = null);
 
 /// <summary>How far a task is, and what its owners have said of it.</summary>
 /// <param name="State">Where it stands.</param>
@@ -85,7 +91,7 @@ public readonly record struct Progress(TaskState State, TaskState? Before, Immut
     {
         if (State is TaskState.Done) return this;
         ImmutableArray<OwnerShare> shares = Say(by, done: true);
-        var finished = rule is CompletionRule.Any || shares.All(s => s.Done);
+        var finished = rule is CompletionRule.Any || shares.All(s => s.Done) || (rule is CompletionRule.Share && ShareDone(shares) >= 100);
         return new(finished ? TaskState.Done : State is TaskState.NeedsAction ? TaskState.InProgress : State, Before ?? State, shares);
     }
 
@@ -104,6 +110,12 @@ public readonly record struct Progress(TaskState State, TaskState? Before, Immut
             : new(before, null, shares);
     }
 
+    /// <summary>After a part of it turned out not to be done: it has the state again that it had before it was.</summary>
+    public Progress Back() => State is TaskState.Done ? new(Before ?? TaskState.InProgress, null, [.. Shares.Select(s => s with { Done = false })]) : this;
+
+    /// <summary>How much of the work its owners have done, from 0 to 100, by their shares.</summary>
+    public int Percent => State is TaskState.Done ? 100 : Math.Min(100, ShareDone(Shares));
+
     /// <summary>After someone set its state by hand.</summary>
     public Progress Become(TaskState state) =>
         state == State ? this : new(state, state is TaskState.Done ? Before ?? State : null, Shares);
@@ -112,7 +124,16 @@ public readonly record struct Progress(TaskState State, TaskState? Before, Immut
     public Progress OwnedBy(IEnumerable<TaskOwner> owners)
     {
         var had = Shares;
-        return this with { Shares = [.. owners.Select(o => new OwnerShare(o, had.Any(s => s.Owner == o && s.Done)))] };
+        return this with { Shares = [.. owners.Select(o => had.FirstOrDefault(s => s.Owner == o) is { Owner: not null } kept ? kept : new OwnerShare(o, false))] };
+    }
+
+    private static int ShareDone(ImmutableArray<OwnerShare> shares)
+    {
+        if (shares.IsDefaultOrEmpty) return 0;
+        var said = shares.Sum(s => s.Percent ?? 0);
+        var open = shares.Count(s => s.Percent is null);
+        var each = open == 0 ? 0 : Math.Max(0, 100.0 - said) / open;
+        return (int)Math.Floor(shares.Where(s => s.Done).Sum(s => s.Percent ?? each) + 1e-9);
     }
 
     private static bool Is(TaskOwner owner, Person person) => owner switch

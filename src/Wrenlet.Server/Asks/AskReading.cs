@@ -45,7 +45,7 @@ internal static class AskReading
     public static (Asking? Asking, PostRefusal? Refusal) Read(NewAsk given, Conversation conversation, Person author, Roster roster, Instant now)
     {
         static (Asking?, PostRefusal?) No(string reason, params ImmutableArray<Person> unseeing) => (null, new(reason + " Your words are kept.", unseeing, [], []));
-        if (!author.IsStaff || conversation.Audience is Audience.Notice) return No("Here nothing can be asked in this way.");
+        if (!author.IsStaff || conversation.Audience is Audience.Notice or Audience.Task) return No("Here nothing can be asked in this way.");
         if (Words.AskKinds.Parse(given.Kind) is not { } kind) return No($"“{given.Kind}” is no kind of ask. There are {string.Join(", ", Words.AskKinds.All)}.");
         if (Words.AskRules.Parse(given.Rule) is not { } rule) return No($"“{given.Rule}” is no rule. There are {string.Join(", ", Words.AskRules.All)}.");
         if (Words.TimesUp.Parse(given.TimeUp) is not { } up) return No($"“{given.TimeUp}” does not say what happens when time runs out. There are {string.Join(", ", Words.TimesUp.All)}.");

@@ -5,6 +5,7 @@ using Wrenlet.Core.Alerts;
 using Wrenlet.Core.Asks;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
 using Wrenlet.Formats.Mail;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Alerts;
@@ -15,6 +16,7 @@ using Wrenlet.Storage.Alerts;
 using Wrenlet.Storage.Asks;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
+using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Conversations;
 
@@ -254,6 +256,14 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
         if (conversation.Audience is Audience.Direct or Audience.Group)
         {
             foreach (var member in conversation.Members) yield return new(member, conversation.Audience is Audience.Direct ? AlertReason.WroteToYou : AlertReason.InGroup);
+            yield break;
+        }
+
+        if (conversation.OfTask is var (task, _) && TaskStore.Find(session, new TaskId(task)) is { } about)
+        {
+            foreach (var doer in about.Owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>()) yield return new(doer.Person, AlertReason.OwnTask);
+            yield return new(about.MadeBy, AlertReason.OwnTask);
+            foreach (var watcher in about.Watchers) yield return new(watcher, AlertReason.WatchedTask);
             yield break;
         }
 

@@ -104,7 +104,7 @@ internal static class TalkReading
 
     /// <summary>Where a conversation is in the application, and an entry in it.</summary>
     public static string PathOf(Conversation conversation, EntryId? entry) =>
-        (conversation.Docket is { } docket ? $"/dockets/{docket.Ref}" : conversation.Audience is Audience.Notice ? $"/noticeboard/{conversation.Id.Value}" : $"/conversations/{conversation.Id.Value}") + (entry is { } id ? $"?entry={id.Value}" : "");
+        (conversation.Docket is { } docket ? $"/dockets/{docket.Ref}" : conversation.Audience is Audience.Notice ? $"/noticeboard/{conversation.Id.Value}" : conversation.OfTask is var (task, _) ? $"/tasks?task={task}" : $"/conversations/{conversation.Id.Value}") + (entry is { } id ? $"{(conversation.Audience is Audience.Task ? '&' : '?')}entry={id.Value}" : "");
 
     private static QuoteView? Quoted(SqlSession session, Dictionary<long, Quote>? quotes, long? key, Person viewer, Roster roster)
     {

@@ -133,6 +133,7 @@ internal static class ConversationViews
         var others = Sight.WhoSees(contacts.Select(c => roster.Find(c)).OfType<Person>(), conversation.Place);
         var whoSees = conversation.Audience is Audience.Direct ? "only the two of you" : conversation.Audience is Audience.Group ? $"the {Count(staff.Length)} of this group"
             : conversation.Audience is Audience.Notice ? $"the {Count(staff.Length)} whom the notice is for"
+            : conversation.Audience is Audience.Task ? $"the {Count(staff.Length)} who see the task"
             : !outside ? $"stays in the yard · {Count(staff.Length)}"
             : party is null ? $"{Count(staff.Length)} of us"
             : $"{(mail ? "By mail to" : "On the page of")} {party.Name}";

@@ -10,26 +10,14 @@ using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Tasks;
 
-/// <summary>What came of a change: the task as it is now, whether it was changed by someone else meanwhile, or a refusal.</summary>
+/// <summary>What came of a change: the task as it is now, whether it was changed by someone else meanwhile, or a refusal. No task means that it is not seen.</summary>
 public sealed record TaskOutcome(WorkTask? Task, bool Stale, string? Refusal);
 
-/// <summary>Makes, changes and finishes tasks.</summary>
+/// <summary>Makes, changes and finishes tasks, tells those whom it concerns, and remembers what was changed.</summary>
 public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
 {
     /// <summary>Makes a task; one with the same id is one task.</summary>
-    public Task<TaskOutcome> Make(WorkTask task, Person by) => writes.Run(w =>
-    {
-        if (!TaskStore.Add(w.Session, task))
-        {
-            var made = TaskStore.Find(w.Session, task.Id)!;
-            return made.MadeBy == by.Id && made.Title == task.Title ? new TaskOutcome(made, false, null) : new(null, false, "Another task has this id already. Load the page again and repeat.");
-        }
-
-        var written = TaskStore.Find(w.Session, task.Id)!;
-        Announce(w, written, ChangeKinds.TaskMade, by, task.Made);
-        Tell(w, written, by, task.Made, Givens(written));
-        return new(written, false, null);
-    });
+    public Task<TaskOutcome> Make(WorkTask task, Person by) => writes.Run(w => Make(w, task, by));
 
     /// <summary>Changes a task that the actor sees.</summary>
     /// <param name="id">Which.</param>
@@ -37,22 +25,141 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
     /// <param name="by">Who changes it.</param>
     /// <param name="at">When.</param>
     /// <param name="change">The task as it is to be.</param>
-    public Task<TaskOutcome> Change(TaskId id, int? version, Person by, Instant at, Func<WorkTask, WorkTask> change) => writes.Run(w =>
+    public Task<TaskOutcome> Change(TaskId id, int? version, Person by, Instant at, Func<WorkTask, WorkTask> change) => writes.Run(w => Change(w, id, version, by, at, change));
+
+    /// <summary>Makes a task within a write that does more.</summary>
+    public TaskOutcome Make(Writing w, WorkTask task, Person by)
     {
+        ArgumentNullException.ThrowIfNull(w);
+        ArgumentNullException.ThrowIfNull(task);
+        if (!TaskStore.Add(w.Session, task))
+        {
+            var made = TaskStore.Find(w.Session, task.Id)!;
+            return made.MadeBy == by.Id && made.Title == task.Title ? new TaskOutcome(made, false, null) : new(null, false, "Another task has this id already. Load the page again and repeat.");
+        }
+
+        var written = TaskStore.Find(w.Session, task.Id)!;
+        Announce(w, written, ChangeKinds.TaskMade, by.Id, task.Made);
+        Tell(w, written, by, task.Made, Givens(written));
+        Ripple(w, written.Parent, by, task.Made);
+        return new(written, false, null);
+    }
+
+    /// <summary>Changes a task within a write that does more.</summary>
+    public TaskOutcome Change(Writing w, TaskId id, int? version, Person by, Instant at, Func<WorkTask, WorkTask> change)
+    {
+        ArgumentNullException.ThrowIfNull(w);
         if (TaskStore.Find(w.Session, id) is not { } before || !by.MaySee(before.Place, Thing.Working)) return new TaskOutcome(null, false, "There is no such task, or you do not see it.");
         if (version is { } seen && seen != before.Version) return new(before, true, null);
-        if (!TaskStore.Update(w.Session, change(before))) return new(before, true, null);
+        var wanted = change(before);
+        if (Refuses(w, before, wanted) is { } refusal) return new(before, false, refusal);
+        if (!TaskStore.Update(w.Session, wanted)) return new(before, true, null);
         var after = TaskStore.Find(w.Session, id)!;
-        Announce(w, after, ChangeKinds.TaskChanged, by, at);
+        foreach (var (what, was, now) in TaskHistory.Between(before, after, who.Current)) TaskStore.Remember(w.Session, after.Key, by.Id, at, what, was, now);
+        Announce(w, after, ChangeKinds.TaskChanged, by.Id, at);
         var had = before.Owners.Select(o => o.Owner).ToHashSet();
         Tell(w, after, by, at, Givens(after with { Owners = [.. after.Owners.Where(o => !had.Contains(o.Owner))] })
             .Concat(after.Owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>().Select(o => new Alert(o.Person, AlertReason.OwnTask)))
-            .Append(new Alert(after.MadeBy, AlertReason.OwnTask)));
+            .Append(new Alert(after.MadeBy, AlertReason.OwnTask))
+            .Concat(after.Watchers.Select(p => new Alert(p, AlertReason.WatchedTask))));
+        Ripple(w, after.Parent, by, at);
+        if (before.Parent != after.Parent) Ripple(w, before.Parent, by, at);
+        if (before.Progress.Over != after.Progress.Over)
+            foreach (var waiting in TaskStore.WaitingFor(w.Session, id)) Announce(w, waiting, ChangeKinds.TaskChanged, by.Id, at);
+        return new(after, false, null);
+    }
+
+    /// <summary>Sets what a task waits for.</summary>
+    public Task<TaskOutcome> Block(TaskId id, IReadOnlyList<TaskId> blockers, Person by, Instant at) => writes.Run(w =>
+    {
+        if (TaskStore.Find(w.Session, id) is not { } task || !by.MaySee(task.Place, Thing.Working)) return new TaskOutcome(null, false, "There is no such task, or you do not see it.");
+        var found = blockers.Select(b => TaskStore.Find(w.Session, b)).ToList();
+        if (found.Any(b => b is null || !by.MaySee(b.Place, Thing.Working))) return new(task, false, "One of the tasks it is to wait for is not there, or you do not see it.");
+        foreach (var blocker in found)
+            if (Dependence.WouldLoop(id, blocker!.Id, t => TaskStore.BlockersOf(w.Session, t)))
+                return new(task, false, $"“{blocker.Title}” waits for this one already, so that neither could begin. Choose another.");
+        TaskStore.SetBlockers(w.Session, task.Key, blockers);
+        TaskStore.Touch(w.Session, task.Key);
+        var after = TaskStore.Find(w.Session, id)!;
+        TaskStore.Remember(w.Session, task.Key, by.Id, at, "waits for", string.Join(", ", task.BlockedBy.Select(b => b.Title)), string.Join(", ", after.BlockedBy.Select(b => b.Title)));
+        Announce(w, after, ChangeKinds.TaskChanged, by.Id, at);
         return new(after, false, null);
     });
 
-    private static void Announce(Writing w, WorkTask task, string kind, Person by, Instant at) =>
-        w.Log(new Change(kind, task.Id.Value, task.Place, Thing.Working, at, by.Id, task.Docket?.Id, task.Source?.Conversation));
+    /// <summary>Makes someone hear what becomes of a task, or not any more.</summary>
+    public Task<TaskOutcome> Watch(TaskId id, Person by, bool watches, Instant at) => writes.Run(w =>
+    {
+        if (TaskStore.Find(w.Session, id) is not { } task || !by.MaySee(task.Place, Thing.Working)) return new TaskOutcome(null, false, "There is no such task, or you do not see it.");
+        TaskStore.SetWatching(w.Session, task.Key, by.Id, watches);
+        Announce(w, task, ChangeKinds.TaskChanged, by.Id, at);
+        return new(TaskStore.Find(w.Session, id), false, null);
+    });
+
+    /// <summary>Makes the parts of a list, deeper ones as parts of the part before them.</summary>
+    public Task<(TaskOutcome Outcome, ImmutableArray<WorkTask> Made)> AddParts(TaskId id, IReadOnlyList<ListedPart> parts, Person by, Instant at) => writes.Run(w =>
+    {
+        if (TaskStore.Find(w.Session, id) is not { } whole || !by.MaySee(whole.Place, Thing.Working)) return (new TaskOutcome(null, false, "There is no such task, or you do not see it."), ImmutableArray<WorkTask>.Empty);
+        var made = ImmutableArray.CreateBuilder<WorkTask>();
+        List<WorkTask> line = [whole];
+        foreach (var part in parts)
+        {
+            line.RemoveRange(Math.Min(line.Count, part.Depth + 1), Math.Max(0, line.Count - part.Depth - 1));
+            var parent = line[^1];
+            var position = Positions.Between(TaskStore.LastPosition(w.Session, parent.Key), null)!.Value;
+            var task = new WorkTask(
+                0, new TaskId(Guid.CreateVersion7()), part.Title, whole.Docket, null, by.Id, at, part.Done ? TaskState.Done : TaskState.NeedsAction, null, CompletionRule.Any, whole.Priority,
+                null, null, null, null, null, part.Done ? at : null, 1, [], whole.Sight) { Parent = parent.Id, Position = position, Private = whole.Private };
+            TaskStore.Add(w.Session, task);
+            var written = TaskStore.Find(w.Session, task.Id)!;
+            Announce(w, written, ChangeKinds.TaskMade, by.Id, at);
+            made.Add(written);
+            line.Add(written);
+        }
+
+        Ripple(w, id, by, at);
+        return (new TaskOutcome(TaskStore.Find(w.Session, id), false, null), made.ToImmutable());
+    });
+
+    /// <summary>Says that a task has changed.</summary>
+    public static void Announce(Writing w, WorkTask task, string kind, PersonId? by, Instant at)
+    {
+        ArgumentNullException.ThrowIfNull(w);
+        ArgumentNullException.ThrowIfNull(task);
+        w.Log(new Change(kind, task.Id.Value, task.Place, Thing.Working, at, by, task.Docket?.Id, task.Source?.Conversation));
+    }
+
+    /// <summary>Why a task cannot become what is wanted; null when it can.</summary>
+    private static string? Refuses(Writing w, WorkTask before, WorkTask wanted)
+    {
+        if (wanted.State is TaskState.Done && before.State is not TaskState.Done && before.Parts is { Count: > 0, All: false } parts)
+            return $"{parts.Count - parts.Done} of its {parts.Count} parts {(parts.Count - parts.Done == 1 ? "is" : "are")} not done. Finish or drop {(parts.Count - parts.Done == 1 ? "it" : "them")} first: it is done when they are.";
+        if (wanted.Private && wanted.Owners.Any(o => o.Owner != new TaskOwner.OfPerson(wanted.MadeBy)))
+            return "A private task is its maker's alone. Take the other owners off first, or leave it open to others.";
+        if (wanted.Parent is { } parent && parent != before.Parent && Dependence.WouldLoop(before.Id, parent, t => TaskStore.ParentOf(w.Session, t) is { } up ? [up] : []))
+            return "A task cannot be a part of itself, or of one of its own parts. Choose another place.";
+        return null;
+    }
+
+    /// <summary>Goes up from a part: a task is done when all its parts are, and not any more when one is not.</summary>
+    private void Ripple(Writing w, TaskId? id, Person by, Instant at)
+    {
+        if (id is not { } up || TaskStore.Find(w.Session, up) is not { } whole) return;
+        var progress = whole.Parts.All && !whole.Progress.Over ? whole.Progress.Become(TaskState.Done)
+            : whole.Parts is { Count: > 0, All: false } && whole.State is TaskState.Done ? whole.Progress.Back() : whole.Progress;
+        if (progress == whole.Progress)
+        {
+            Announce(w, whole, ChangeKinds.TaskChanged, by.Id, at);
+            Ripple(w, whole.Parent, by, at);
+            return;
+        }
+
+        TaskStore.Update(w.Session, whole.After(progress, at));
+        var after = TaskStore.Find(w.Session, up)!;
+        TaskStore.Remember(w.Session, whole.Key, by.Id, at, "state", Words.TaskStates.Of(whole.State), Words.TaskStates.Of(after.State));
+        Announce(w, after, ChangeKinds.TaskChanged, by.Id, at);
+        Tell(w, after, by, at, after.Owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>().Select(o => new Alert(o.Person, AlertReason.OwnTask)).Append(new Alert(after.MadeBy, AlertReason.OwnTask)));
+        Ripple(w, after.Parent, by, at);
+    }
 
     private IEnumerable<Alert> Givens(WorkTask task) => task.Owners.SelectMany(o => o.Owner switch
     {

@@ -16,10 +16,29 @@ namespace Wrenlet.Server.Tasks;
 /// <param name="DueState">well, soon or late.</param>
 /// <param name="DueLabel">In words: "today 17:00", "late by 3 h".</param>
 /// <param name="Version">To be sent back as If-Match.</param>
+/// <param name="Private">Whether it is its maker's alone.</param>
+/// <param name="SpentMinutes">Working time that has gone into it.</param>
+/// <param name="Parent">The task that it is a part of; null for none.</param>
+/// <param name="Parts">How far its parts are; null when it has none.</param>
+/// <param name="BlockedBy">What it waits for.</param>
+/// <param name="Percent">How much of it is done, from 0 to 100: by its parts, else by its owners' shares.</param>
+/// <param name="Shares">Its owners' shares in percent, in their order; null for an even one.</param>
+/// <param name="Worklist">The worklist it stands in; null for none.</param>
+/// <param name="Column">Its column there; null for none.</param>
+/// <param name="Watchers">People who want to hear what becomes of it.</param>
 public sealed record TaskView(
     Guid Id, string Title, string? Docket, string? DocketName, Guid? SourceEntry, Guid? SourceConversation, PersonView? MadeBy, DateTimeOffset Made, string State, string Rule,
     string Priority, DateTimeOffset? Start, DateTimeOffset? Due, string DueState, string DueLabel, string? Repeats, int? EstimateMinutes, int? GateStage,
-    DateTimeOffset? Finished, IReadOnlyList<OwnerView> Owners, int Version);
+    DateTimeOffset? Finished, IReadOnlyList<OwnerView> Owners, int Version, bool Private, int SpentMinutes, Guid? Parent, string? ParentTitle, PartsView? Parts, IReadOnlyList<BlockerView> BlockedBy,
+    int Percent, IReadOnlyList<int?> Shares, Guid? Worklist, Guid? Column, double Position, IReadOnlyList<Guid> Watchers);
+
+/// <summary>How far the parts of a task are.</summary>
+/// <param name="Percent">Share of the work that is done, from 0 to 100.</param>
+public sealed record PartsView(int Count, int Done, int Percent);
+
+/// <summary>A task that another waits for.</summary>
+/// <param name="Over">Whether it is done or dropped.</param>
+public sealed record BlockerView(Guid Id, string Title, bool Over);
 
 internal static class TaskViews
 {
@@ -34,7 +53,10 @@ internal static class TaskViews
             Words.Priorities.Of(task.Priority), task.Start?.ToDateTimeOffset(), task.Due?.ToDateTimeOffset(),
             standing.State switch { DueState.Late => "late", DueState.Soon => "soon", _ => "well" }, standing.Label, task.Repeats,
             task.Estimate is { } estimate ? (int)estimate.TotalMinutes : null, task.GateStage, task.Finished?.ToDateTimeOffset(),
-            [.. task.Owners.Select(o => Owner(o, roster)).OfType<OwnerView>()], task.Version);
+            [.. task.Owners.Select(o => Owner(o, roster)).OfType<OwnerView>()], task.Version, task.Private, (int)task.Spent.TotalMinutes,
+            task.Parent?.Value, task.ParentTitle, task.Parts.Count == 0 ? null : new PartsView(task.Parts.Count, task.Parts.Done, task.Parts.Percent),
+            [.. task.BlockedBy.Select(b => new BlockerView(b.Id.Value, b.Title, b.Over))], task.State is TaskState.Done ? 100 : task.Parts.Count > 0 ? task.Parts.Percent : task.Progress.Percent,
+            [.. task.Owners.Select(o => o.Percent)], task.Worklist?.List, task.Worklist?.Column, task.Position, [.. task.Watchers.Select(p => p.Value)]);
     }
 
     private static OwnerView? Owner(OwnerShare share, Roster roster) => share.Owner switch

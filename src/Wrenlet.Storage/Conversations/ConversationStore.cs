@@ -24,10 +24,11 @@ public sealed record Stranger(string Name, string? Address, string? Phone = null
 /// <param name="Members">Members of a direct or group conversation; empty for others.</param>
 /// <param name="Description">What a group is for; empty for others.</param>
 /// <param name="Board">Whom the notice is for that it comments on; null for others.</param>
+/// <param name="OfTask">The task that it is about, and where that stands; null for others.</param>
 public sealed record Conversation(
     long Key, ConversationId Id, Audience Audience, DocketBrief? Docket, PartyId? Party, Stranger? Stranger, Guid? Queue, PersonId? Owner,
     bool Open, string Subject, Exchange Exchange, long? LastEntry, DocketSight Sight,
-    CrewId? Crew = null, Instant? AsideUntil = null, Instant? ClosedAt = null, ImmutableArray<PersonId> Members = default, string Description = "", Place.Board? Board = null)
+    CrewId? Crew = null, Instant? AsideUntil = null, Instant? ClosedAt = null, ImmutableArray<PersonId> Members = default, string Description = "", Place.Board? Board = null, (Guid Task, Place Place)? OfTask = null)
 {
     /// <summary>Where it stands, for the rule of sight.</summary>
     public Place Place => Audience switch
@@ -35,6 +36,7 @@ public sealed record Conversation(
         Audience.Outside => new Place.Outside(Sight, Party),
         Audience.Inside => new Place.Inside(Sight),
         Audience.Notice => Board!,
+        Audience.Task => OfTask!.Value.Place,
         _ => new Place.Members(Members),
     };
 }
@@ -45,7 +47,7 @@ public static class ConversationStore
     private const string Select = """
         SELECT c.id, c.uid, c.audience, c.party IS NOT NULL, y.uid, c.stranger_name, c.stranger_address, q.uid, o.uid, c.state, c.subject,
           c.waiting_since, c.last_in, c.last_out, c.nothing_due, c.last_entry,
-          d.id, d.uid, d.kind, d.number, d.subject, w.uid, d.limited, k.uid, c.aside_until, c.closed_at, c.stranger_phone, c.description, c.notice IS NOT NULL
+          d.id, d.uid, d.kind, d.number, d.subject, w.uid, d.limited, k.uid, c.aside_until, c.closed_at, c.stranger_phone, c.description, c.notice IS NOT NULL, c.task
         FROM conversation c
         LEFT JOIN docket d ON d.id = c.docket LEFT JOIN person w ON w.id = d.owner LEFT JOIN party y ON y.id = c.party
         LEFT JOIN queue q ON q.id = c.queue LEFT JOIN person o ON o.id = c.owner LEFT JOIN crew k ON k.id = c.crew
@@ -104,6 +106,28 @@ public static class ConversationStore
         [.. session.All(
             "SELECT p.uid FROM conversation_member m JOIN person p ON p.id = m.person WHERE m.conversation = $conversation ORDER BY m.joined, p.id",
             r => new PersonId(r.GetUid(0)), ("conversation", conversation))];
+
+    /// <summary>Where a task stands that a conversation is about.</summary>
+    private static (Guid Task, Place Place) TaskOf(SqlSession session, long task)
+    {
+        var (uid, maker, docket, isPrivate) = session.First(
+            "SELECT t.uid, p.uid, t.docket, t.private FROM task t JOIN person p ON p.id = t.made_by WHERE t.id = $id",
+            r => (r.GetUid(0), new PersonId(r.GetUid(1)), r.GetKeyOrNull(2), r.GetBoolean(3)), ("id", task));
+        var people = session.All(
+            "SELECT p.uid FROM task_owner o JOIN person p ON p.id = o.person WHERE o.task = $id UNION SELECT p.uid FROM task_watcher w JOIN person p ON p.id = w.person WHERE w.task = $id",
+            r => new PersonId(r.GetUid(0)), ("id", task));
+        var ofCrew = session.Number("SELECT 1 FROM task_owner WHERE task = $id AND crew IS NOT NULL", ("id", task)) is not null;
+        var sight = docket is { } key ? DocketStore.SightOfKey(session, key) : null;
+        return (uid, Place.OfTask(sight, maker, people, ofCrew, isPrivate));
+    }
+
+    /// <summary>The conversation about a task; null while nothing has been said.</summary>
+    public static Conversation? OfTask(SqlSession session, Guid task) =>
+        session.First($"{Select} WHERE c.task = (SELECT id FROM task WHERE uid = $task)", r => Row(session, r), ("task", task));
+
+    /// <summary>Begins the conversation about a task.</summary>
+    public static void AddOfTask(SqlSession session, ConversationId id, Guid task, string title) =>
+        session.Run("INSERT INTO conversation (uid, audience, subject, task) VALUES ($uid, 'group', $title, (SELECT id FROM task WHERE uid = $task))", ("uid", id.Value), ("title", title), ("task", task));
 
     /// <summary>Whom the notice is for that a conversation comments on.</summary>
     private static Place.Board BoardOf(SqlSession session, long conversation) => new(
@@ -169,7 +193,7 @@ public static class ConversationStore
 
     private static Conversation Row(SqlSession session, SqliteDataReader r)
     {
-        var audience = r.GetBoolean(28) ? Audience.Notice : Words.Audiences.Read(r.GetString(2));
+        var audience = r.GetBoolean(28) ? Audience.Notice : !r.IsDBNull(29) ? Audience.Task : Words.Audiences.Read(r.GetString(2));
         DocketBrief? docket = r.IsDBNull(16)
             ? null
             : new(new DocketId(r.GetUid(17)), new DocketRef(Words.DocketKinds.Read(r.GetString(18)), r.GetInt32(19)), r.GetString(20), r.GetUidOrNull(21) is { } w ? new PersonId(w) : null);
@@ -183,6 +207,7 @@ public static class ConversationStore
             !r.IsDBNull(22) && r.GetBoolean(22) ? DocketStore.SightOf(session, r.GetInt64(16)) : DocketSight.Open,
             r.GetUidOrNull(23) is { } crew ? new CrewId(crew) : null, r.GetMomentOrNull(24), r.GetMomentOrNull(25),
             audience is Audience.Direct or Audience.Group ? MembersOf(session, r.GetInt64(0)) : [], r.GetString(27),
-            audience is Audience.Notice ? BoardOf(session, r.GetInt64(0)) : null);
+            audience is Audience.Notice ? BoardOf(session, r.GetInt64(0)) : null,
+            audience is Audience.Task ? TaskOf(session, r.GetInt64(29)) : null);
     }
 }

@@ -93,6 +93,10 @@ public static class DocketStore
             r => new Milestone(r.GetString(0), r.GetMoment(1)), ("uid", docket.Value))];
 
     /// <summary>Who may see the docket with this row id.</summary>
+    /// <summary>Who sees a docket, by its key.</summary>
+    internal static DocketSight SightOfKey(SqlSession session, long docket) =>
+        session.Number("SELECT 1 FROM docket WHERE id = $docket AND limited = 1", ("docket", docket)) is null ? DocketSight.Open : SightOf(session, docket);
+
     internal static DocketSight SightOf(SqlSession session, long docket) => DocketSight.Only(
         session.All("SELECT p.uid FROM docket_sight_person s JOIN person p ON p.id = s.person WHERE s.docket = $docket", r => new PersonId(r.GetUid(0)), ("docket", docket)),
         session.All("SELECT c.uid FROM docket_sight_crew s JOIN crew c ON c.id = s.crew WHERE s.docket = $docket", r => new CrewId(r.GetUid(0)), ("docket", docket)));

@@ -14,6 +14,10 @@ namespace Wrenlet.Storage.Tasks;
 /// <summary>Where a task came from.</summary>
 public sealed record TaskSource(EntryId Entry, long Key, ConversationId Conversation);
 
+/// <summary>A task that another waits for.</summary>
+/// <param name="Over">Whether it is done or dropped, and holds nothing up any more.</param>
+public sealed record Blocker(TaskId Id, string Title, bool Over);
+
 /// <summary>A task with what sight and finishing depend on.</summary>
 /// <param name="StateBefore">The state it had before it was finished, for undoing; null when it is not done.</param>
 /// <param name="Estimate">Working time it is thought to take; null when not said.</param>
@@ -24,6 +28,39 @@ public sealed record WorkTask(
     CompletionRule Rule, Priority Priority, Instant? Start, Instant? Due, string? Repeats, Duration? Estimate, int? GateStage, Instant? Finished,
     int Version, ImmutableArray<OwnerShare> Owners, DocketSight Sight)
 {
+    /// <summary>What is to be known of it beside its title, in Markdown; empty for nothing.</summary>
+    public string Notes { get; init; } = "";
+
+    /// <summary>Whether it is its maker's alone.</summary>
+    public bool Private { get; init; }
+
+    /// <summary>Working time that has gone into it.</summary>
+    public Duration Spent { get; init; }
+
+    /// <summary>The task that it is a part of; null for none.</summary>
+    public TaskId? Parent { get; init; }
+
+    /// <summary>Title of the task that it is a part of; null for none.</summary>
+    public string? ParentTitle { get; init; }
+
+    /// <summary>Its worklist and the column it stands in; null for none.</summary>
+    public (Guid List, Guid? Column)? Worklist { get; init; }
+
+    /// <summary>Its place among the parts of its parent, or in its column.</summary>
+    public double Position { get; init; }
+
+    /// <summary>When somebody last said that it is still wanted; null for never.</summary>
+    public Instant? Wanted { get; init; }
+
+    /// <summary>People who want to hear what becomes of it.</summary>
+    public ImmutableArray<PersonId> Watchers { get; init; } = [];
+
+    /// <summary>What it waits for.</summary>
+    public ImmutableArray<Blocker> BlockedBy { get; init; } = [];
+
+    /// <summary>How far its parts are; a count of 0 where it has none.</summary>
+    public PartsDone Parts { get; init; }
+
     /// <summary>How far it is.</summary>
     public Progress Progress => new(State, StateBefore, Owners);
 
@@ -37,11 +74,30 @@ public sealed record WorkTask(
     };
 
     /// <summary>Where it stands: in its docket, or with its maker and owners.</summary>
-    public Place Place => Docket is not null
-        ? new Place.Inside(Sight)
-        : Owners.Any(o => o.Owner is TaskOwner.OfCrew)
-            ? new Place.Firm()
-            : new Place.Members([MadeBy, .. Owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>().Select(p => p.Person)]);
+    public Place Place => Place.OfTask(
+        Docket is null ? null : Sight, MadeBy, Owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>().Select(p => p.Person).Concat(Watchers), Owners.Any(o => o.Owner is TaskOwner.OfCrew), Private);
+}
+
+/// <summary>Whose tasks a list is of.</summary>
+public enum TaskScope
+{
+    /// <summary>Everybody's.</summary>
+    All,
+
+    /// <summary>A person's, their crews' included.</summary>
+    Mine,
+
+    /// <summary>Those a person asked others for.</summary>
+    Asked,
+
+    /// <summary>A crew's and its people's.</summary>
+    Crew,
+
+    /// <summary>A docket's.</summary>
+    Docket,
+
+    /// <summary>Those of a worklist.</summary>
+    Worklist,
 }
 
 /// <summary>Tasks and their owners.</summary>
@@ -50,10 +106,14 @@ public static class TaskStore
     private const string Select = """
         SELECT t.id, t.uid, t.title, d.id, d.uid, d.kind, d.number, d.subject, w.uid, d.limited, e.uid, e.id, c.uid, m.uid, t.made, t.state, t.state_before, t.rule, t.priority,
           t.start, t.due, t.repeats, t.estimate_minutes, t.gate_stage, t.finished, t.version,
-          (SELECT json_group_array(json_array(hex(p.uid), hex(k.uid), o.done)) FROM (SELECT * FROM task_owner WHERE task = t.id ORDER BY position) o
-             LEFT JOIN person p ON p.id = o.person LEFT JOIN crew k ON k.id = o.crew)
+          (SELECT json_group_array(json_array(hex(p.uid), hex(k.uid), o.done, o.percent)) FROM (SELECT * FROM task_owner WHERE task = t.id ORDER BY position) o
+             LEFT JOIN person p ON p.id = o.person LEFT JOIN crew k ON k.id = o.crew),
+          t.notes, t.private, t.spent_minutes, t.by_share, f.uid, f.title, t.position, t.wanted, v.uid, l.uid,
+          (SELECT group_concat(hex(p.uid)) FROM task_watcher x JOIN person p ON p.id = x.person WHERE x.task = t.id),
+          EXISTS (SELECT 1 FROM task_block x WHERE x.task = t.id), EXISTS (SELECT 1 FROM task x WHERE x.parent = t.id)
         FROM task t JOIN person m ON m.id = t.made_by LEFT JOIN docket d ON d.id = t.docket LEFT JOIN person w ON w.id = d.owner
           LEFT JOIN entry e ON e.id = t.source LEFT JOIN conversation c ON c.id = e.conversation
+          LEFT JOIN task f ON f.id = t.parent LEFT JOIN worklist v ON v.id = t.worklist LEFT JOIN worklist_column l ON l.id = t.list_column
         """;
 
     /// <summary>How many open tasks of each person are due by a moment.</summary>
@@ -68,13 +128,14 @@ public static class TaskStore
     {
         var added = session.Run(
             """
-            INSERT INTO task (uid, title, docket, source, made_by, made, state, rule, priority, start, due, repeats, estimate_minutes, gate_stage, finished)
+            INSERT INTO task (uid, title, docket, source, made_by, made, state, rule, priority, start, due, repeats, estimate_minutes, gate_stage, finished, notes, private, spent_minutes, by_share, parent, position)
             VALUES ($uid, $title, (SELECT id FROM docket WHERE uid = $docket), (SELECT id FROM entry WHERE uid = $source), (SELECT id FROM person WHERE uid = $by), $made,
-              $state, $rule, $priority, $start, $due, $repeats, $estimate, $gate, $finished) ON CONFLICT (uid) DO NOTHING
+              $state, $rule, $priority, $start, $due, $repeats, $estimate, $gate, $finished, $notes, $private, $spent, $byShare, (SELECT id FROM task WHERE uid = $parent), $position) ON CONFLICT (uid) DO NOTHING
             """,
             ("uid", task.Id.Value), ("title", task.Title), ("docket", task.Docket?.Id.Value), ("source", task.Source?.Entry.Value), ("by", task.MadeBy.Value), ("made", task.Made),
-            ("state", Words.TaskStates.Of(task.State)), ("rule", Words.Rules.Of(task.Rule)), ("priority", Words.Priorities.Of(task.Priority)), ("start", task.Start), ("due", task.Due),
-            ("repeats", task.Repeats), ("estimate", Minutes(task.Estimate)), ("gate", task.GateStage), ("finished", task.Finished));
+            ("state", Words.TaskStates.Of(task.State)), ("rule", StoredRule(task.Rule)), ("priority", Words.Priorities.Of(task.Priority)), ("start", task.Start), ("due", task.Due),
+            ("repeats", task.Repeats), ("estimate", Minutes(task.Estimate)), ("gate", task.GateStage), ("finished", task.Finished),
+            ("notes", task.Notes), ("private", task.Private), ("spent", (long)task.Spent.TotalMinutes), ("byShare", task.Rule is CompletionRule.Share), ("parent", task.Parent?.Value), ("position", task.Position));
         if (added == 0) return false;
         var key = session.Number("SELECT last_insert_rowid()")!.Value;
         session.Run("INSERT INTO task_search (rowid, title) VALUES ($key, $title)", ("key", key), ("title", task.Title));
@@ -89,12 +150,16 @@ public static class TaskStore
         var changed = session.Run(
             """
             UPDATE task SET title = $title, state = $state, state_before = $before, rule = $rule, priority = $priority, start = $start, due = $due, repeats = $repeats,
-              estimate_minutes = $estimate, finished = $finished, version = version + 1
+              estimate_minutes = $estimate, finished = $finished, docket = (SELECT id FROM docket WHERE uid = $docket), gate_stage = $gate, notes = $notes, private = $private, spent_minutes = $spent, by_share = $byShare,
+              parent = (SELECT id FROM task WHERE uid = $parent), worklist = (SELECT id FROM worklist WHERE uid = $list), list_column = (SELECT id FROM worklist_column WHERE uid = $column), position = $position, wanted = $wanted,
+              version = version + 1
             WHERE id = $id AND version = $version
             """,
             ("title", task.Title), ("state", Words.TaskStates.Of(task.State)), ("before", task.StateBefore is { } before ? Words.TaskStates.Of(before) : null),
-            ("rule", Words.Rules.Of(task.Rule)), ("priority", Words.Priorities.Of(task.Priority)), ("start", task.Start), ("due", task.Due), ("repeats", task.Repeats),
-            ("estimate", Minutes(task.Estimate)), ("finished", task.Finished), ("id", task.Key), ("version", task.Version));
+            ("rule", StoredRule(task.Rule)), ("priority", Words.Priorities.Of(task.Priority)), ("start", task.Start), ("due", task.Due), ("repeats", task.Repeats),
+            ("estimate", Minutes(task.Estimate)), ("finished", task.Finished), ("docket", task.Docket?.Id.Value), ("gate", task.GateStage), ("notes", task.Notes), ("private", task.Private),
+            ("spent", (long)task.Spent.TotalMinutes), ("byShare", task.Rule is CompletionRule.Share), ("parent", task.Parent?.Value), ("list", task.Worklist?.List), ("column", task.Worklist?.Column),
+            ("position", task.Position), ("wanted", task.Wanted), ("id", task.Key), ("version", task.Version));
         if (changed == 0) return false;
         session.Run("DELETE FROM task_search WHERE rowid = $key", ("key", task.Key));
         session.Run("INSERT INTO task_search (rowid, title) VALUES ($key, $title)", ("key", task.Key), ("title", task.Title));
@@ -136,9 +201,117 @@ public static class TaskStore
     {
         for (var i = 0; i < owners.Length; i++)
             session.Run(
-                "INSERT INTO task_owner (task, position, person, crew, done) VALUES ($task, $position, (SELECT id FROM person WHERE uid = $person), (SELECT id FROM crew WHERE uid = $crew), $done)",
-                ("task", task), ("position", i), ("person", (owners[i].Owner as TaskOwner.OfPerson)?.Person.Value), ("crew", (owners[i].Owner as TaskOwner.OfCrew)?.Crew.Value), ("done", owners[i].Done));
+                "INSERT INTO task_owner (task, position, person, crew, done, percent) VALUES ($task, $position, (SELECT id FROM person WHERE uid = $person), (SELECT id FROM crew WHERE uid = $crew), $done, $percent)",
+                ("task", task), ("position", i), ("person", (owners[i].Owner as TaskOwner.OfPerson)?.Person.Value), ("crew", (owners[i].Owner as TaskOwner.OfCrew)?.Crew.Value), ("done", owners[i].Done), ("percent", owners[i].Percent));
     }
+
+    /// <summary>The parts of a task, the nearest only, in their order.</summary>
+    public static List<WorkTask> PartsOfTask(SqlSession session, TaskId task) =>
+        session.All($"{Select} WHERE t.parent = (SELECT id FROM task WHERE uid = $task) ORDER BY t.position, t.id", r => Row(session, r), ("task", task.Value));
+
+    /// <summary>The tasks of a column of a worklist, in their order; of those in none for null.</summary>
+    public static List<WorkTask> InColumn(SqlSession session, Guid list, Guid? column) =>
+        session.All(
+            $"{Select} WHERE t.worklist = (SELECT id FROM worklist WHERE uid = $list) AND t.list_column IS (SELECT id FROM worklist_column WHERE uid = $column) ORDER BY t.position, t.id",
+            r => Row(session, r), ("list", list), ("column", column));
+
+    /// <summary>Puts a task at another place in its order without anything else of it changing.</summary>
+    public static void SetPosition(SqlSession session, long task, double position) => session.Run("UPDATE task SET position = $position WHERE id = $task", ("position", position), ("task", task));
+
+    /// <summary>What a task is a part of, if anything: for going up.</summary>
+    public static TaskId? ParentOf(SqlSession session, TaskId task) =>
+        session.First<TaskId?>("SELECT f.uid FROM task t JOIN task f ON f.id = t.parent WHERE t.uid = $task", r => new TaskId(r.GetUid(0)), ("task", task.Value));
+
+    /// <summary>What a task waits for.</summary>
+    public static List<TaskId> BlockersOf(SqlSession session, TaskId task) =>
+        session.All("SELECT b.uid FROM task_block x JOIN task t ON t.id = x.task JOIN task b ON b.id = x.blocker WHERE t.uid = $task", r => new TaskId(r.GetUid(0)), ("task", task.Value));
+
+    /// <summary>Tasks that wait for one.</summary>
+    public static List<WorkTask> WaitingFor(SqlSession session, TaskId task) =>
+        session.All($"{Select} WHERE t.id IN (SELECT task FROM task_block WHERE blocker = (SELECT id FROM task WHERE uid = $task)) ORDER BY t.id", r => Row(session, r), ("task", task.Value));
+
+    /// <summary>Sets what a task waits for.</summary>
+    public static void SetBlockers(SqlSession session, long task, IEnumerable<TaskId> blockers)
+    {
+        session.Run("DELETE FROM task_block WHERE task = $task", ("task", task));
+        foreach (var blocker in blockers)
+            session.Run("INSERT INTO task_block (task, blocker) VALUES ($task, (SELECT id FROM task WHERE uid = $blocker)) ON CONFLICT DO NOTHING", ("task", task), ("blocker", blocker.Value));
+    }
+
+    /// <summary>Makes someone hear what becomes of a task, or not any more.</summary>
+    public static void SetWatching(SqlSession session, long task, PersonId person, bool watches) => session.Run(
+        watches
+            ? "INSERT INTO task_watcher (task, person) VALUES ($task, (SELECT id FROM person WHERE uid = $person)) ON CONFLICT DO NOTHING"
+            : "DELETE FROM task_watcher WHERE task = $task AND person = (SELECT id FROM person WHERE uid = $person)",
+        ("task", task), ("person", person.Value));
+
+    /// <summary>Raises a task's version where what changed stands beside its row.</summary>
+    public static void Touch(SqlSession session, long task) => session.Run("UPDATE task SET version = version + 1 WHERE id = $task", ("task", task));
+
+    /// <summary>Place of the last part of a task; null when it has none.</summary>
+    public static double? LastPosition(SqlSession session, long parent) =>
+        session.First<double?>("SELECT max(position) FROM task WHERE parent = $parent", r => r.IsDBNull(0) ? null : r.GetDouble(0), ("parent", parent));
+
+    /// <summary>Writes what was changed of a task, in words.</summary>
+    public static void Remember(SqlSession session, long task, PersonId? by, Instant at, string what, string before, string after) =>
+        session.Run(
+            "INSERT INTO task_history (task, made_by, at, what, before, after) VALUES ($task, (SELECT id FROM person WHERE uid = $by), $at, $what, $before, $after)",
+            ("task", task), ("by", by?.Value), ("at", at), ("what", what), ("before", before), ("after", after));
+
+    /// <summary>What was changed of a task, the newest first.</summary>
+    public static List<(PersonId? By, Instant At, string What, string Before, string After)> History(SqlSession session, long task, int most) =>
+        session.All(
+            $"SELECT p.uid, h.at, h.what, h.before, h.after FROM task_history h LEFT JOIN person p ON p.id = h.made_by WHERE h.task = $task ORDER BY h.id DESC LIMIT {most}",
+            r => (r.GetUidOrNull(0) is { } by ? new PersonId(by) : (PersonId?)null, r.GetMoment(1), r.GetString(2), r.GetString(3), r.GetString(4)), ("task", task));
+
+    /// <summary>When something was last changed of a task; null when nothing was since it was made.</summary>
+    public static Instant? LastChange(SqlSession session, long task) =>
+        session.First<Instant?>("SELECT max(at) FROM task_history WHERE task = $task", r => r.GetMomentOrNull(0), ("task", task));
+
+    /// <summary>When something was last said about a task; null for never.</summary>
+    public static Instant? LastWord(SqlSession session, long task) =>
+        session.First<Instant?>("SELECT max(e.at) FROM entry e JOIN conversation c ON c.id = e.conversation WHERE c.task = $task", r => r.GetMomentOrNull(0), ("task", task));
+
+    /// <summary>Tasks for a table: open ones, and those finished since a moment, in the order in which they were made.</summary>
+    /// <param name="where">Whose: everybody's, those of a person, those a person asked for, a crew's, a docket's.</param>
+    /// <param name="of">The person, crew or docket; null for everybody's.</param>
+    public static List<WorkTask> Table(SqlSession session, TaskScope where, Guid? of, Instant finishedSince, int most)
+    {
+        var scope = where switch
+        {
+            TaskScope.Mine => """
+                t.id IN (SELECT task FROM task_owner WHERE person = (SELECT id FROM person WHERE uid = $of)
+                  UNION SELECT o.task FROM task_owner o JOIN crew_member k ON k.crew = o.crew WHERE k.person = (SELECT id FROM person WHERE uid = $of)) AND
+                """,
+            TaskScope.Asked => "t.made_by = (SELECT id FROM person WHERE uid = $of) AND NOT EXISTS (SELECT 1 FROM task_owner WHERE task = t.id AND person = t.made_by) AND",
+            TaskScope.Crew => """
+                t.id IN (SELECT task FROM task_owner WHERE crew = (SELECT id FROM crew WHERE uid = $of)
+                  UNION SELECT o.task FROM task_owner o JOIN crew_member k ON k.person = o.person WHERE k.crew = (SELECT id FROM crew WHERE uid = $of)) AND
+                """,
+            TaskScope.Docket => "t.docket = (SELECT id FROM docket WHERE uid = $of) AND",
+            TaskScope.Worklist => "t.worklist = (SELECT id FROM worklist WHERE uid = $of) AND",
+            _ => "",
+        };
+        return session.All(
+            $"{Select} WHERE {scope} (t.state NOT IN ('done', 'dropped') OR t.finished >= $since) ORDER BY t.id LIMIT {most}", r => Row(session, r), ("of", of), ("since", finishedSince));
+    }
+
+    private static ImmutableArray<Blocker> Blockers(SqlSession session, long task) =>
+        [.. session.All(
+            "SELECT b.uid, b.title, b.state FROM task_block x JOIN task b ON b.id = x.blocker WHERE x.task = $task ORDER BY b.id",
+            r => new Blocker(new TaskId(r.GetUid(0)), r.GetString(1), r.GetString(2) is "done" or "dropped"), ("task", task))];
+
+    /// <summary>How far the parts of a task are, down to the last.</summary>
+    private static PartsDone PartsOf(SqlSession session, long task) => PartsDone.Of(session.All(
+        """
+        WITH RECURSIVE part(id) AS (SELECT id FROM task WHERE parent = $task UNION SELECT t.id FROM part p JOIN task t ON t.parent = p.id)
+        SELECT t.estimate_minutes, t.state = 'done' FROM part p JOIN task t ON t.id = p.id
+        WHERE t.state <> 'dropped' AND NOT EXISTS (SELECT 1 FROM task c WHERE c.parent = t.id AND c.state <> 'dropped')
+        """,
+        r => (r.GetIntOrNull(0) is { } minutes ? Duration.FromMinutes(minutes) : (Duration?)null, r.GetBoolean(1)), ("task", task)));
+
+    /// <summary>The rule as it is stored: shares stand beside "every".</summary>
+    private static string StoredRule(CompletionRule rule) => Words.Rules.Of(rule is CompletionRule.Share ? CompletionRule.Every : rule);
 
     private static long? Minutes(Duration? length) => length is { } l ? (long)l.TotalMinutes : null;
 
@@ -147,7 +320,7 @@ public static class TaskStore
         using var document = JsonDocument.Parse(json);
         return [.. document.RootElement.EnumerateArray().Select(o => new OwnerShare(
             o[0].GetString() is { Length: > 0 } person ? new TaskOwner.OfPerson(new PersonId(Guid.ParseExact(person, "N"))) : new TaskOwner.OfCrew(new CrewId(Guid.ParseExact(o[1].GetString()!, "N"))),
-            o[2].GetInt32() == 1))];
+            o[2].GetInt32() == 1, o[3].ValueKind is JsonValueKind.Number ? o[3].GetInt32() : null))];
     }
 
     private static WorkTask Row(SqlSession session, SqliteDataReader r)
@@ -159,8 +332,21 @@ public static class TaskStore
             r.GetInt64(0), new TaskId(r.GetUid(1)), r.GetString(2), docket,
             r.IsDBNull(10) ? null : new TaskSource(new EntryId(r.GetUid(10)), r.GetInt64(11), new ConversationId(r.GetUid(12))),
             new PersonId(r.GetUid(13)), r.GetMoment(14), Words.TaskStates.Read(r.GetString(15)), Words.TaskStates.Parse(r.GetTextOrNull(16)),
-            Words.Rules.Read(r.GetString(17)), Words.Priorities.Read(r.GetString(18)), r.GetMomentOrNull(19), r.GetMomentOrNull(20), r.GetTextOrNull(21),
+            r.GetBoolean(30) ? CompletionRule.Share : Words.Rules.Read(r.GetString(17)), Words.Priorities.Read(r.GetString(18)), r.GetMomentOrNull(19), r.GetMomentOrNull(20), r.GetTextOrNull(21),
             r.GetIntOrNull(22) is { } minutes ? Duration.FromMinutes(minutes) : null, r.GetIntOrNull(23), r.GetMomentOrNull(24), r.GetInt32(25), Owners(r.GetString(26)),
-            !r.IsDBNull(9) && r.GetBoolean(9) ? DocketStore.SightOf(session, r.GetInt64(3)) : DocketSight.Open);
+            !r.IsDBNull(9) && r.GetBoolean(9) ? DocketStore.SightOf(session, r.GetInt64(3)) : DocketSight.Open)
+        {
+            Notes = r.GetString(27),
+            Private = r.GetBoolean(28),
+            Spent = Duration.FromMinutes(r.GetInt64(29)),
+            Parent = r.GetUidOrNull(31) is { } parent ? new TaskId(parent) : null,
+            ParentTitle = r.GetTextOrNull(32),
+            Position = r.GetDouble(33),
+            Wanted = r.GetMomentOrNull(34),
+            Worklist = r.GetUidOrNull(35) is { } list ? (list, r.GetUidOrNull(36)) : null,
+            Watchers = r.GetTextOrNull(37) is { } watchers ? [.. watchers.Split(',').Select(w => new PersonId(Guid.ParseExact(w, "N")))] : [],
+            BlockedBy = r.GetBoolean(38) ? Blockers(session, r.GetInt64(0)) : [],
+            Parts = r.GetBoolean(39) ? PartsOf(session, r.GetInt64(0)) : default,
+        };
     }
 }

@@ -25,6 +25,8 @@ public class EveryEndpointTests(YardFixture world)
     private sealed record Row(string Path, string[] Allowed, object? Body = null, string? IfMatch = null, bool Leaves = false);
 
     private readonly Guid _notice = Guid.CreateVersion7();
+    private readonly Guid _list = Guid.CreateVersion7();
+    private readonly Guid _column = Guid.CreateVersion7();
 
     private Dictionary<string, Row> Rows()
     {
@@ -163,6 +165,23 @@ public class EveryEndpointTests(YardFixture world)
             ["POST /api/asks/{id}/withdrawal"] = new($"/api/asks/{ask}/withdrawal", ["Kit"], new { reason = "so" }),
             ["GET /api/tasks"] = new("/api/tasks", Staff),
             ["GET /api/tasks/next"] = new("/api/tasks/next", Staff),
+            ["GET /api/tasks/table"] = new("/api/tasks/table?scope=docket&of=J-2", ["Kit"]),
+            ["GET /api/tasks/load"] = new("/api/tasks/load", Staff),
+            ["POST /api/tasks/changes"] = new("/api/tasks/changes", Staff, new { changes = new[] { new { id = task, priority = "high" } } }),
+            ["GET /api/tasks/{id}/detail"] = new($"/api/tasks/{task}/detail", ["Kit"]),
+            ["PUT /api/tasks/{id}/wanted"] = new($"/api/tasks/{task}/wanted", ["Kit"]),
+            ["PUT /api/tasks/{id}/place"] = new($"/api/tasks/{task}/place", ["Kit"], new { docket = "J-2" }),
+            ["PUT /api/tasks/{id}/blockers"] = new($"/api/tasks/{task}/blockers", ["Kit"], Array.Empty<Guid>()),
+            ["PUT /api/tasks/{id}/watching"] = new($"/api/tasks/{task}/watching", ["Kit"]),
+            ["DELETE /api/tasks/{id}/watching"] = new($"/api/tasks/{task}/watching", ["Kit"]),
+            ["POST /api/tasks/{id}/parts"] = new($"/api/tasks/{task}/parts", ["Kit"], new { text = "a part" }),
+            ["PUT /api/tasks/{id}/conversation"] = new($"/api/tasks/{task}/conversation", ["Kit"]),
+            ["GET /api/worklists"] = new("/api/worklists", Staff),
+            ["PUT /api/worklists/{id}"] = new($"/api/worklists/{_list}", ["Kit"], new { name = "Of J-2", docket = "J-2", columns = new[] { new { id = _column, name = "Next", most = (int?)null, finishes = false } } }),
+            ["DELETE /api/worklists/{id}"] = new($"/api/worklists/{_list}", ["Kit"]),
+            ["GET /api/task-views"] = new("/api/task-views", Staff),
+            ["PUT /api/task-views/{id}"] = new($"/api/task-views/{yard.KitsView}", ["Kit"], new { name = "Kit's", shared = false, settings = new { } }),
+            ["DELETE /api/task-views/{id}"] = new($"/api/task-views/{yard.KitsView}", ["Kit"]),
             ["POST /api/tasks"] = new("/api/tasks", ["Kit"], new { id = Guid.Empty, title = "Look", sourceEntry = entry, owners = Array.Empty<object>(), priority = "normal" }),
             ["GET /api/tasks/{id}"] = new($"/api/tasks/{task}", ["Kit"]),
             ["PUT /api/tasks/{id}"] = new($"/api/tasks/{task}", ["Kit"], fields, IfMatch: "\"1\""),

@@ -71,6 +71,9 @@ public partial class NothingLeaksTests(YardFixture world)
         foreach (var thing in yard.Entries.Values.Select(e => $"entry/{e.Value}").Concat(yard.Tasks.Values.Select(t => $"task/{t.Value}")).Append("docket/J-2")) yield return $"/api/things/{thing}";
         foreach (var party in world.Yard.People.Values.Where(p => p.Party is not null).Select(p => p.Party!.Value.Value)) yield return $"/api/contacts/{party}";
         yield return "/api/tasks";
+        foreach (var part in new[] { "table?scope=mine", "table?scope=all", "table?scope=asked", "table?scope=docket&of=J-2", "load?days=20" }) yield return "/api/tasks/" + part;
+        yield return "/api/worklists";
+        yield return "/api/task-views";
         yield return "/api/asks/on-me";
         yield return "/api/asks/of-mine";
         yield return $"/api/asks/{yard.Asked.Value}";
@@ -121,7 +124,11 @@ public partial class NothingLeaksTests(YardFixture world)
             yield return $"/api/entries/{id.Value}/drafts";
         }
 
-        foreach (var id in yard.Tasks.Values) yield return $"/api/tasks/{id.Value}";
+        foreach (var id in yard.Tasks.Values)
+        {
+            yield return $"/api/tasks/{id.Value}";
+            yield return $"/api/tasks/{id.Value}/detail";
+        }
     }
 
     [GeneratedRegex("secret[a-z0-9]+")]

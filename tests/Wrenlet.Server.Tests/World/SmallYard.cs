@@ -61,6 +61,8 @@ public sealed class SmallYard
 
     public Guid KitsAlert { get; } = Guid.CreateVersion7();
 
+    public Guid KitsView { get; } = Guid.CreateVersion7();
+
     public Guid KitsUpload { get; } = Guid.CreateVersion7();
 
     public string Folder { get; } = RunningServer.NewFolder();
@@ -113,6 +115,7 @@ public sealed class SmallYard
         PeopleStore.AddParty(s, new PartyId(SpareParty), "Spare party", PartyKind.Customer);
         StockStore.Put(s, new StockReply(KitsStock, People["Kit"].Id, "mine", "Dear {party first name}", 1));
         StockStore.Put(s, new StockReply(EverybodysStock, null, "ours", "Dear {party first name}", 1));
+        NamedViewStore.Put(s, new NamedView(KitsView, People["Kit"].Id, WordOf("Kits view"), false, "{}"));
         FileStore.Begin(s, new Upload(KitsUpload, People["Kit"].Id, WordOf("Kits upload") + ".txt", "text/plain", 1000, Now));
         AlertStore.Add(s, KitsAlert, new Core.Alerts.Alert(People["Kit"].Id, Core.Alerts.AlertReason.Tagged), null, Now, Conversations["J-2 inside"], Entries["J-2 inside"], null, WordOf("Kits alert"));
     }

@@ -201,7 +201,7 @@ function apply(change: Change) {
       break;
     case 'task.made':
     case 'task.changed':
-      if (change.task) showTask(change.task);
+      if (change.task) showTask(change.task, change.kind === 'task.made');
       else refresh(change);
       void queries.invalidateQueries({ queryKey: keys.tasks });
       break;
@@ -304,8 +304,16 @@ const withTask = (tasks: TaskView[], task: TaskView) =>
     ? tasks.map((t) => (t.id === task.id && t.version <= task.version ? task : t))
     : [task, ...tasks];
 
-/** Shows a task wherever it stands: among its docket's, on its entry, in one's own list. */
-export function showTask(task: TaskView) {
+let onTask: (task: TaskView, made: boolean) => void = () => {};
+
+/** Says what is to happen when a task has changed, or was made. */
+export const whenTaskChanges = (then: (task: TaskView, made: boolean) => void) => {
+  onTask = then;
+};
+
+/** Shows a task wherever it stands: among its docket's, on its entry, in one's own list and in tables. */
+export function showTask(task: TaskView, made = false) {
+  onTask(task, made);
   const onEntry = (talk: Talk): Talk => ({
     ...talk,
     entries: talk.entries.map((e) =>

@@ -34,6 +34,11 @@ export const keys = {
   sent: ['sent'] as const,
   asides: ['asides'] as const,
   asks: ['asks'] as const,
+  taskTable: ['task-table'] as const,
+  taskDetail: ['task-detail'] as const,
+  load: ['load'] as const,
+  worklists: ['worklists'] as const,
+  taskViews: ['task-views'] as const,
 };
 
 export const useDockets = (open: boolean) =>

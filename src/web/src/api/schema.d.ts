@@ -3566,6 +3566,602 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tasks/{id}/wanted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{id}/detail": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskDetail"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{id}/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TaskWhere"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{id}/blockers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": string[];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{id}/watching": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{id}/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewParts"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"][];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{id}/conversation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OpenedConversation"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    scope?: string;
+                    of?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskTable"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ManyChanges"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OneOutcome"][];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/load": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    days?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LoadView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/task-views": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NamedTaskView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/task-views/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewTaskView"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NamedTaskView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/worklists": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WorklistView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/worklists/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewWorklist"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WorklistView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/conversations/{id}/askable": {
         parameters: {
             query?: never;
@@ -4988,6 +5584,12 @@ export interface components {
             id: string;
             caption?: null | string;
         };
+        BlockerView: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+            over: boolean;
+        };
         BoardCounts: {
             /** Format: int32 */
             all: number;
@@ -5112,6 +5714,14 @@ export interface components {
             people: components["schemas"]["OwnerView"][];
             crews: components["schemas"]["OwnerView"][];
             members: components["schemas"]["CrewMembers"][];
+        };
+        ColumnView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: int32 */
+            most: null | number;
+            finishes: boolean;
         };
         ConfusionCell: {
             actual: string;
@@ -5419,9 +6029,32 @@ export interface components {
             level: string;
             follows: boolean;
         };
+        LoadCell: {
+            /** Format: date */
+            day: string;
+            /** Format: double */
+            freeMinutes: number;
+            /** Format: double */
+            workMinutes: number;
+            over: boolean;
+            onLeave: boolean;
+            tasks: string[];
+        };
+        LoadRow: {
+            person: components["schemas"]["PersonView"];
+            days: components["schemas"]["LoadCell"][];
+        };
+        LoadView: {
+            days: string[];
+            people: components["schemas"]["LoadRow"][];
+            tasks: components["schemas"]["TaskView"][];
+        };
         LookedThrough: {
             /** Format: int64 */
             upTo: number;
+        };
+        ManyChanges: {
+            changes: components["schemas"]["OneOfMany"][];
         };
         MarkView: {
             /** Format: int32 */
@@ -5465,6 +6098,15 @@ export interface components {
             at: string;
             label: string;
             soon: boolean;
+        };
+        NamedTaskView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            shared: boolean;
+            mine: boolean;
+            by: components["schemas"]["PersonView"];
+            settings: components["schemas"]["JsonElement"];
         };
         NarrowingView: {
             typed: string;
@@ -5605,6 +6247,9 @@ export interface components {
             crew?: null | string;
             note?: null | string;
         };
+        NewParts: {
+            text: string;
+        };
         NewParty: {
             name: string;
             kind: string;
@@ -5655,6 +6300,16 @@ export interface components {
             repeats: null | string;
             /** Format: int32 */
             estimateMinutes: null | number;
+            notes?: null | string;
+            /** @default false */
+            private: boolean;
+            /** Format: uuid */
+            parent?: null | string;
+        };
+        NewTaskView: {
+            name: string;
+            shared: boolean;
+            settings: components["schemas"]["JsonElement"];
         };
         NewThanks: {
             /** Format: uuid */
@@ -5677,11 +6332,19 @@ export interface components {
         NewWords: {
             body: string;
         };
+        NewWorklist: {
+            name: string;
+            /** Format: uuid */
+            crew: null | string;
+            docket: null | string;
+            columns: components["schemas"]["ColumnView"][];
+        };
         NextView: {
             /** Format: uuid */
             task: string;
             reason: string;
             blocked: boolean;
+            stale: boolean;
         };
         NoticeView: {
             /** Format: uuid */
@@ -5707,6 +6370,30 @@ export interface components {
             body: null | string;
             /** Format: int32 */
             version: number;
+        };
+        OneOfMany: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version?: null | number;
+            state?: null | string;
+            priority?: null | string;
+            owners?: null | components["schemas"]["OwnerChoice"][];
+            /** Format: date-time */
+            due?: null | string;
+            /** @default false */
+            setDue: boolean;
+            /** Format: int32 */
+            estimateMinutes?: null | number;
+            /** @default false */
+            setEstimate: boolean;
+            title?: null | string;
+        };
+        OneOutcome: {
+            /** Format: uuid */
+            id: string;
+            task: null | components["schemas"]["TaskView"];
+            problem: null | string;
         };
         OpenedConversation: {
             conversation: components["schemas"]["ConversationView"];
@@ -5743,11 +6430,24 @@ export interface components {
             hue: number;
             done: boolean;
         };
+        PartOfView: {
+            /** Format: int32 */
+            depth: number;
+            task: components["schemas"]["TaskView"];
+        };
         PartView: {
             field: string;
             reason: string;
             /** Format: double */
             confidence: number;
+        };
+        PartsView: {
+            /** Format: int32 */
+            count: number;
+            /** Format: int32 */
+            done: number;
+            /** Format: int32 */
+            percent: number;
         };
         PartyConversation: {
             /** Format: uuid */
@@ -6114,6 +6814,29 @@ export interface components {
             ours: boolean;
             members: components["schemas"]["PersonView"][];
         };
+        TaskChangeView: {
+            by: null | components["schemas"]["PersonView"];
+            /** Format: date-time */
+            at: string;
+            what: string;
+            before: string;
+            after: string;
+        };
+        TaskDetail: {
+            task: components["schemas"]["TaskView"];
+            notes: string;
+            notesHtml: string;
+            parts: components["schemas"]["PartOfView"][];
+            waitingFor: components["schemas"]["BlockerView"][];
+            watchers: components["schemas"]["PersonView"][];
+            watching: boolean;
+            mayBePrivate: boolean;
+            /** Format: uuid */
+            conversation: null | string;
+            stages: string[];
+            history: components["schemas"]["TaskChangeView"][];
+            sourceEdited: null | boolean;
+        };
         TaskFields: {
             title: string;
             owners: components["schemas"]["OwnerChoice"][];
@@ -6126,6 +6849,64 @@ export interface components {
             rule: string;
             /** Format: int32 */
             estimateMinutes: null | number;
+            notes?: null | string;
+            private?: null | boolean;
+            /** Format: int32 */
+            spentMinutes?: null | number;
+            shares?: null | (null | number)[];
+            repeats?: null | string;
+        };
+        TaskRow: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+            docket: null | string;
+            docketName: null | string;
+            owners: number[];
+            /** Format: int32 */
+            madeBy: number;
+            state: string;
+            priority: string;
+            /** Format: date-time */
+            start: null | string;
+            /** Format: date-time */
+            due: null | string;
+            dueState: string;
+            dueLabel: string;
+            /** Format: int32 */
+            estimateMinutes: null | number;
+            /** Format: int32 */
+            spentMinutes: number;
+            /** Format: int32 */
+            percent: number;
+            /** Format: int32 */
+            parts: number;
+            /** Format: uuid */
+            parent: null | string;
+            parentTitle: null | string;
+            /** Format: uuid */
+            worklist: null | string;
+            /** Format: uuid */
+            column: null | string;
+            /** Format: double */
+            position: number;
+            blocked: boolean;
+            private: boolean;
+            repeats: null | string;
+            gate: null | string;
+            /** Format: int32 */
+            gateStage: null | number;
+            /** Format: date-time */
+            made: string;
+            /** Format: date-time */
+            finished: null | string;
+            /** Format: int32 */
+            version: number;
+        };
+        TaskTable: {
+            rows: components["schemas"]["TaskRow"][];
+            people: components["schemas"]["OwnerView"][];
+            more: boolean;
         };
         TaskView: {
             /** Format: uuid */
@@ -6159,6 +6940,37 @@ export interface components {
             owners: components["schemas"]["OwnerView"][];
             /** Format: int32 */
             version: number;
+            private: boolean;
+            /** Format: int32 */
+            spentMinutes: number;
+            /** Format: uuid */
+            parent: null | string;
+            parentTitle: null | string;
+            parts: null | components["schemas"]["PartsView"];
+            blockedBy: components["schemas"]["BlockerView"][];
+            /** Format: int32 */
+            percent: number;
+            shares: (null | number)[];
+            /** Format: uuid */
+            worklist: null | string;
+            /** Format: uuid */
+            column: null | string;
+            /** Format: double */
+            position: number;
+            watchers: string[];
+        };
+        TaskWhere: {
+            docket: null | string;
+            /** Format: int32 */
+            gateStage: null | number;
+            /** Format: uuid */
+            parent: null | string;
+            /** Format: uuid */
+            worklist: null | string;
+            /** Format: uuid */
+            column: null | string;
+            /** Format: uuid */
+            after: null | string;
         };
         TextMessage: {
             id: string;
@@ -6233,6 +7045,17 @@ export interface components {
         Welcome: {
             firm: null | string;
             people: components["schemas"]["DemoPerson"][];
+        };
+        WorklistView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            whose: string;
+            crew: null | string;
+            docket: null | string;
+            /** Format: int32 */
+            version: number;
+            columns: components["schemas"]["ColumnView"][];
         };
     };
     responses: never;

@@ -127,7 +127,7 @@ function Inside({ me }: { me: Me }) {
           <Route path="/colleagues/:id" element={<ToColleague />} />
           <Route path="/noticeboard" element={<NoticeboardPage me={me} />} />
           <Route path="/noticeboard/:conversation" element={<NoticeboardPage me={me} />} />
-          <Route path="/tasks" element={<TasksPage />} />
+          <Route path="/tasks" element={<TasksPage me={me} />} />
           <Route path="/asks" element={<AsksPage />} />
           <Route path="/contacts" element={<ContactsPage me={me} />} />
           <Route path="/reports" element={<ReportsPage />} />

@@ -123,6 +123,7 @@ function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; o
             priority: draft.priority,
             repeats: draft.repeats,
             estimateMinutes: null,
+            private: false,
           },
         }),
       );

@@ -1,187 +1,447 @@
 import { useQuery } from '@tanstack/react-query';
-import { type FormEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { Columns3, LayoutList, ListOrdered, Save, Scale, CalendarDays, SlidersHorizontal } from 'lucide-react';
+import { type FormEvent, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { v7 as newId } from 'uuid';
-import { type TaskView, api, taken } from '../api/client';
+import { type Me, type NamedTaskView, api, taken } from '../api/client';
 import { sayWrong } from '../api/live';
-import { keys, queries, useTasks } from '../api/queries';
+import { keys, queries, useColleagues, useDockets } from '../api/queries';
+import { useAsks } from '../asks/useAsks';
 import { Kept } from '../app/store';
-import { exact } from '../app/time';
-import { Button, Empty, Wrong, cx, inputClass } from '../ui/controls';
-import { FinishBox } from './FinishBox';
-import { changeTask, states } from './change';
-import { DueField, OwnersField, PriorityField } from './fields';
+import { Button, Panel, Wrong, cx, inputClass } from '../ui/controls';
+import { Count } from '../ui/tags';
+import { ColumnsPart } from './ColumnsPart';
+import { LoadPart } from './LoadPart';
+import { MonthPart } from './MonthPart';
+import { NextPart } from './NextPart';
+import { TablePart } from './TablePart';
+import { TaskPanel } from './TaskPanel';
+import { type Arrangement, arrange, columns, groupings, noFilter, usual } from './arrange';
+import { states } from './change';
+import { useTable } from './table';
 
-const over = (t: TaskView) => t.state === 'done' || t.state === 'dropped';
+type Way = 'next' | 'table' | 'columns' | 'month' | 'load';
 
-/** Open before finished, then by due moment, undated last. */
-const order = (a: TaskView, b: TaskView) =>
-  Number(over(a)) - Number(over(b)) || (a.due ?? '9').localeCompare(b.due ?? '9') || a.made.localeCompare(b.made);
+type Look = { way: Way; scope: string; how: Arrangement; list: string | null };
 
-function Title({ task }: { task: TaskView }) {
-  const [editing, setEditing] = useState<string | null>(null);
-  if (editing === null)
-    return (
-      <button
-        type="button"
-        onClick={() => setEditing(task.title)}
-        title="Change the title"
-        className={cx(
-          'min-h-6 rounded-[3px] text-left hover:underline max-md:min-h-[44px]',
-          over(task) && 'text-soft line-through',
-        )}
-      >
-        {task.title}
-      </button>
+const ways = [
+  ['next', 'Next', ListOrdered],
+  ['table', 'Table', LayoutList],
+  ['columns', 'Columns', Columns3],
+  ['month', 'Calendar', CalendarDays],
+  ['load', 'Load', Scale],
+] as const;
+
+/** How one looks at tasks; it stays across visits. */
+const look = new Kept<Look>('wrenlet.tasks', { way: 'next', scope: 'mine', how: usual, list: null });
+
+/** One set of tasks, looked at in five ways; a task opens beside it. */
+export function TasksPage({ me }: { me: Me }) {
+  const now = look.use();
+  const set = (change: Partial<Look>) => look.set({ ...now, ...change });
+  const [params, setParams] = useSearchParams();
+  const open = params.get('task');
+  const setOpen = (id: string | null) =>
+    setParams(
+      (p) => {
+        p.delete('entry');
+        if (id) p.set('task', id);
+        else p.delete('task');
+        return p;
+      },
+      { replace: open !== null },
     );
-  const save = () => {
-    if (editing.trim() && editing !== task.title) void changeTask(task, { title: editing });
-    setEditing(null);
-  };
+  const wide = now.way === 'table' || now.way === 'month';
+  const asks = useAsks('on-me').data?.length ?? 0;
   return (
-    <input
-      autoFocus
-      aria-label="Title"
-      maxLength={300}
-      className={inputClass}
-      value={editing}
-      onChange={(e) => setEditing(e.target.value)}
-      onBlur={save}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter') save();
-        if (e.key === 'Escape') setEditing(null);
-      }}
-    />
+    <div className="flex min-h-0 flex-1 flex-col">
+      <header className="flex flex-none flex-wrap items-center gap-x-3 gap-y-1.5 border-b bg-surface px-4 py-2">
+        <h1 className="text-[19px] font-bold tracking-tight">Tasks</h1>
+        <div role="group" aria-label="Way of looking" className="flex gap-0.5">
+          {ways.map(([way, name, Icon]) => (
+            <button
+              key={way}
+              type="button"
+              aria-pressed={now.way === way}
+              onClick={() => set({ way })}
+              className={cx(
+                'flex min-h-[28px] items-center gap-1 rounded-card border px-2 max-md:min-h-[44px]',
+                now.way === way
+                  ? 'border-wren bg-wren-wash font-semibold'
+                  : 'border-transparent text-soft hover:text-ink',
+              )}
+            >
+              <Icon size={14} aria-hidden /> <span className="max-md:sr-only">{name}</span>
+            </button>
+          ))}
+        </div>
+        {wide ? <Scope scope={now.scope} onScope={(scope) => set({ scope })} /> : null}
+        {wide ? <Views now={now} onLook={(next) => look.set(next)} /> : null}
+        <Link to="/asks" className="text-[13px] text-ask underline decoration-ask/40 underline-offset-2">
+          Asks on you
+          <Count n={asks} />
+        </Link>
+        <NewOne me={me} />
+      </header>
+      <div className="flex min-h-0 flex-1">
+        <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+          {now.way === 'next' ? (
+            <NextPart wanted={open} onOpen={setOpen} />
+          ) : now.way === 'columns' ? (
+            <ColumnsPart list={now.list} onList={(list) => set({ list })} onOpen={setOpen} me={me.person.id!} />
+          ) : now.way === 'load' ? (
+            <LoadPart onOpen={setOpen} />
+          ) : (
+            <Wide now={now} onHow={(how) => set({ how })} open={open} onOpen={setOpen} />
+          )}
+        </div>
+        {open ? <TaskPanel id={open} me={me} onOpen={setOpen} onClose={() => setOpen(null)} /> : null}
+      </div>
+    </div>
   );
 }
 
-/** In which order one's tasks stand. */
-const arrangement = new Kept<'next' | 'due'>('wrenlet.tasks.order', 'next');
-
-function Row({ task, here, reason }: { task: TaskView; here: boolean; reason?: string }) {
-  const row = useRef<HTMLLIElement>(null);
-  useEffect(() => {
-    if (here) row.current?.scrollIntoView({ block: 'center' });
-  }, [here]);
-  const [hours, setHours] = useState<string | null>(null);
-  const source =
-    task.docket && task.sourceEntry
-      ? `/dockets/${task.docket}?entry=${task.sourceEntry}`
-      : task.sourceEntry
-        ? `/conversations/${task.sourceConversation}?entry=${task.sourceEntry}`
-        : task.docket
-          ? `/dockets/${task.docket}`
-          : null;
+/** A set as a table or a calendar, with what narrows it. */
+function Wide({
+  now,
+  onHow,
+  open,
+  onOpen,
+}: {
+  now: Look;
+  onHow: (how: Arrangement) => void;
+  open: string | null;
+  onOpen: (id: string) => void;
+}) {
+  const { data, error, refetch } = useTable(now.scope);
+  // The calendar shows what is done too, unless it is filtered away.
+  const rows = useMemo(
+    () =>
+      data && now.way === 'month'
+        ? arrange(data.rows, data.people, { ...now.how, group: null }).lines.flatMap((l) =>
+            l.kind === 'row' ? [l.row] : [],
+          )
+        : [],
+    [data, now.how, now.way],
+  );
+  if (error && !data) return <Wrong error={error} again={() => void refetch()} />;
+  if (!data) return <p className="m-auto text-soft">Reading the tasks …</p>;
   return (
-    <li
-      ref={row}
-      className={cx(
-        'grid items-start gap-x-3 gap-y-1 border-b px-4 py-1.5 text-[13px] md:grid-cols-[24px_minmax(0,1fr)_110px_170px_96px_112px_76px]',
-        here && 'bg-wren-wash outline-2 -outline-offset-2 outline-wren',
-      )}
-    >
-      <FinishBox task={task} />
-      <div className="min-w-0">
-        <Title task={task} />
-        <p className="text-[12.5px] text-soft">
-          {source ? (
-            <Link
-              to={source}
-              className="text-wren underline decoration-wren/40 underline-offset-2 hover:decoration-wren"
-              title={task.sourceEntry ? 'To the entry it was made of' : 'To its docket'}
-            >
-              {task.docket ? `${task.docket} ${task.docketName}` : 'where it was said'}
-            </Link>
-          ) : (
-            'no docket'
-          )}
-          {task.madeBy ? ` · asked by ${task.madeBy.firstName}` : ''}
-          {task.repeats ? ' · repeats' : ''}
+    <>
+      <Narrow how={now.how} people={data.people} onHow={onHow} table={now.way === 'table'} />
+      {data.more ? (
+        <p className="bg-soon-wash px-3 py-1 text-[13px] text-soon">
+          There are more than can be shown at once. Choose a narrower set.
         </p>
-        {reason && !over(task) ? <p className="text-[12.5px] italic text-soft">{reason}</p> : null}
-      </div>
-      <OwnersField
-        bare
-        owners={task.owners}
-        onChange={(owners) => void changeTask(task, { owners: owners.map(({ kind, id }) => ({ kind, id })) })}
-      />
-      <DueField
-        bare
-        due={task.due}
-        label={over(task) && task.finished ? `${task.dueLabel}` : task.dueLabel}
-        className={cx(
-          task.dueState === 'late' && 'font-semibold text-late',
-          task.dueState === 'soon' && 'font-semibold text-soon',
-          task.dueState === 'well' && 'text-soft',
-        )}
-        onChange={(due) => void changeTask(task, { due })}
-      />
-      <PriorityField bare value={task.priority} onChange={(priority) => void changeTask(task, { priority })} />
-      <select
-        aria-label={`State of ${task.title}`}
-        title={task.finished ? exact(task.finished) : undefined}
-        value={task.state}
-        onChange={(e) => void changeTask(task, { state: e.target.value })}
-        className="min-h-6 rounded-[3px] border border-transparent bg-transparent hover:border-line max-md:min-h-[44px]"
-      >
-        {states.map(([value, words]) => (
-          <option key={value} value={value}>
-            {words}
+      ) : null}
+      {now.way === 'table' ? (
+        <TablePart table={data} how={now.how} onArrange={onHow} open={open} onOpen={onOpen} />
+      ) : (
+        <MonthPart table={data} rows={rows} onOpen={onOpen} />
+      )}
+    </>
+  );
+}
+
+function Scope({ scope, onScope }: { scope: string; onScope: (scope: string) => void }) {
+  const crews = useColleagues().data?.crews ?? [];
+  const dockets = useDockets(true).data ?? [];
+  return (
+    <select
+      aria-label="Whose tasks"
+      className={cx(inputClass, '!w-auto max-w-60')}
+      value={scope}
+      onChange={(e) => onScope(e.target.value)}
+    >
+      <option value="mine">mine and my crews’</option>
+      <option value="asked">those I asked for</option>
+      <option value="all">everybody’s</option>
+      <optgroup label="Of a crew">
+        {crews.map((c) => (
+          <option key={c.id} value={`crew:${c.id}`}>
+            @{c.name}
           </option>
         ))}
-      </select>
-      <input
-        aria-label={`Estimate in hours of ${task.title}`}
-        inputMode="decimal"
-        placeholder="hours"
-        className="min-h-6 w-full rounded-[3px] border border-transparent bg-transparent px-1 hover:border-line focus:border-line placeholder:text-soft max-md:min-h-[44px]"
-        value={hours ?? (task.estimateMinutes ? `${task.estimateMinutes / 60} h` : '')}
-        onChange={(e) => setHours(e.target.value)}
-        onFocus={() => setHours(task.estimateMinutes ? String(task.estimateMinutes / 60) : '')}
-        onBlur={() => {
-          const minutes = Math.round(Number((hours ?? '').replace(',', '.')) * 60);
-          setHours(null);
-          if (Number.isNaN(minutes))
-            sayWrong(new Error('An estimate is a number of hours, such as 1.5. It was left as it was.'));
-          else if (minutes !== (task.estimateMinutes ?? 0))
-            void changeTask(task, { estimateMinutes: minutes > 0 ? minutes : null });
-        }}
-        onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
-      />
-    </li>
+      </optgroup>
+      <optgroup label="Of a docket">
+        {scope.startsWith('docket:') && !dockets.some((d) => `docket:${d.ref}` === scope) ? (
+          <option value={scope}>{scope.slice(7)}</option>
+        ) : null}
+        {dockets.map((d) => (
+          <option key={d.ref} value={`docket:${d.ref}`}>
+            {d.ref} {d.subject.split(':')[0]}
+          </option>
+        ))}
+      </optgroup>
+    </select>
   );
 }
 
-/** One's own tasks and those of one's crews, by due moment; each field is changed in place. */
-export function TasksPage() {
-  const { data, error, refetch } = useTasks();
-  const [params] = useSearchParams();
-  const wanted = params.get('task');
-  const [other, setOther] = useState<TaskView | null>(null);
-  const listed = data?.some((t) => t.id === wanted);
-  useEffect(() => {
-    setOther(null);
-    if (wanted && data && !listed)
-      taken(api.GET('/api/tasks/{id}', { params: { path: { id: wanted } } })).then(setOther, sayWrong);
-  }, [wanted, listed, data]);
-  const by = arrangement.use();
-  const { data: next } = useQuery({
-    queryKey: [...keys.tasks, 'next'],
-    queryFn: () => taken(api.GET('/api/tasks/next')),
-    enabled: by === 'next',
-  });
-  const rows = useMemo(() => {
-    const sorted = [...(data ?? [])].sort(order);
-    if (by === 'due' || !next) return sorted;
-    const place = new Map(next.map((n, i) => [n.task, i]));
-    return sorted.sort((a, b) => (place.get(a.id) ?? next.length) - (place.get(b.id) ?? next.length));
-  }, [data, next, by]);
-  const reasons = useMemo(() => new Map(by === 'next' ? next?.map((n) => [n.task, n.reason]) : []), [next, by]);
+type NarrowProps = {
+  how: Arrangement;
+  people: { id: string; name: string; kind: string }[];
+  onHow: (how: Arrangement) => void;
+  table: boolean;
+};
+
+/** What narrows, groups and lays a set out. */
+function Narrow({ how, people, onHow, table }: NarrowProps) {
+  const filter = how.filter;
+  const setFilter = (change: Partial<typeof filter>) => onHow({ ...how, filter: { ...filter, ...change } });
+  const toggle = (list: string[], value: string) =>
+    list.includes(value) ? list.filter((v) => v !== value) : [...list, value];
+  const select = 'min-h-[28px] rounded-card border bg-surface px-1.5 text-[13px] max-md:min-h-[44px]';
+  const narrowed =
+    filter.words !== '' || filter.owners.length > 0 || filter.priorities.length > 0 || filter.due !== 'any';
+  return (
+    <div className="flex flex-none flex-wrap items-center gap-2 border-b px-3 py-1.5 text-[13px]">
+      <input
+        type="search"
+        aria-label="Words in the task or docket"
+        placeholder="Words in the task or docket"
+        className={cx(inputClass, '!w-56')}
+        value={filter.words}
+        onChange={(e) => setFilter({ words: e.target.value })}
+      />
+      <Panel
+        label="Which states"
+        className="w-48"
+        trigger={
+          <button type="button" className={select}>
+            {filter.states.length === 0 || filter.states.length === 5
+              ? 'any state'
+              : filter.states.length === 3 && !filter.states.includes('done')
+                ? 'open ones'
+                : `${filter.states.length} states`}
+          </button>
+        }
+      >
+        {states.map(([value, words]) => (
+          <label key={value} className="flex min-h-7 items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-4 accent-wren"
+              checked={filter.states.includes(value)}
+              onChange={() => setFilter({ states: toggle(filter.states, value) })}
+            />
+            {words}
+          </label>
+        ))}
+      </Panel>
+      <Panel
+        label="Which priorities"
+        className="w-40"
+        trigger={
+          <button type="button" className={select}>
+            {filter.priorities.length === 0 ? 'any priority' : filter.priorities.join(', ')}
+          </button>
+        }
+      >
+        {['critical', 'high', 'normal', 'low'].map((p) => (
+          <label key={p} className="flex min-h-7 items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-4 accent-wren"
+              checked={filter.priorities.includes(p)}
+              onChange={() => setFilter({ priorities: toggle(filter.priorities, p) })}
+            />
+            {p}
+          </label>
+        ))}
+      </Panel>
+      <Panel
+        label="Whose"
+        trigger={
+          <button type="button" className={select}>
+            {filter.owners.length === 0
+              ? 'any owner'
+              : filter.owners.length === 1
+                ? (people.find((p) => p.id === filter.owners[0])?.name ?? 'nobody')
+                : `${filter.owners.length} owners`}
+          </button>
+        }
+      >
+        <div className="max-h-64 overflow-auto">
+          {[{ id: 'nobody', name: 'nobody', kind: 'person' }, ...people].map((p) => (
+            <label key={p.id} className="flex min-h-7 items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-4 accent-wren"
+                checked={filter.owners.includes(p.id)}
+                onChange={() => setFilter({ owners: toggle(filter.owners, p.id) })}
+              />
+              {p.kind === 'crew' ? `@${p.name}` : p.name}
+            </label>
+          ))}
+        </div>
+      </Panel>
+      <select
+        aria-label="By when"
+        className={select}
+        value={filter.due}
+        onChange={(e) => setFilter({ due: e.target.value as typeof filter.due })}
+      >
+        <option value="any">due at any time</option>
+        <option value="late">late</option>
+        <option value="soon">late or soon</option>
+        <option value="dated">dated</option>
+        <option value="undated">not dated</option>
+      </select>
+      {narrowed ? (
+        <Button look="quiet" onClick={() => onHow({ ...how, filter: { ...noFilter, states: filter.states } })}>
+          All of them
+        </Button>
+      ) : null}
+      {table ? (
+        <span className="ml-auto flex items-center gap-2">
+          <label className="flex items-center gap-1 text-soft">
+            in groups by
+            <select
+              className={select}
+              value={how.group ?? ''}
+              onChange={(e) => onHow({ ...how, group: e.target.value || null })}
+            >
+              <option value="">nothing</option>
+              {groupings.map(([key, name]) => (
+                <option key={key} value={key}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          </label>
+          <Panel
+            label="Columns"
+            align="end"
+            className="w-44"
+            trigger={
+              <Button look="quiet">
+                <SlidersHorizontal size={14} aria-hidden /> Columns
+              </Button>
+            }
+          >
+            {columns.slice(1).map((c) => (
+              <label key={c.key} className="flex min-h-7 items-center gap-2">
+                <input
+                  type="checkbox"
+                  className="size-4 accent-wren"
+                  checked={how.columns.includes(c.key)}
+                  onChange={() => onHow({ ...how, columns: toggle(how.columns, c.key) })}
+                />
+                {c.name}
+              </label>
+            ))}
+          </Panel>
+        </span>
+      ) : null}
+    </div>
+  );
+}
+
+/** Ways of looking that were given a name; one's own, and what others share. */
+function Views({ now, onLook }: { now: Look; onLook: (look: Look) => void }) {
+  const { data = [] } = useQuery({ queryKey: keys.taskViews, queryFn: () => taken(api.GET('/api/task-views')) });
+  const [open, setOpen] = useState(false);
+  const [name, setName] = useState('');
+  const [shared, setShared] = useState(false);
+  const there = data.find((v) => v.mine && v.name === name.trim());
+  const keep = async (e: FormEvent) => {
+    e.preventDefault();
+    try {
+      await taken(
+        api.PUT('/api/task-views/{id}', {
+          params: { path: { id: there?.id ?? newId() } },
+          body: { name, shared, settings: now as never },
+        }),
+      );
+      setName('');
+      await queries.invalidateQueries({ queryKey: keys.taskViews });
+    } catch (wrong) {
+      sayWrong(wrong);
+    }
+  };
+  const remove = async (view: NamedTaskView) => {
+    try {
+      await taken(api.DELETE('/api/task-views/{id}', { params: { path: { id: view.id } } }));
+      await queries.invalidateQueries({ queryKey: keys.taskViews });
+    } catch (wrong) {
+      sayWrong(wrong);
+    }
+  };
+  return (
+    <Panel
+      label="Named views"
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <Button look="quiet">
+          <Save size={14} aria-hidden /> Views{data.length > 0 ? ` (${data.length})` : ''}
+        </Button>
+      }
+    >
+      {data.length === 0 ? (
+        <p className="mb-2 text-[13px] text-soft">Give the way you look at this set a name, and come back to it.</p>
+      ) : null}
+      <ul className="mb-2 max-h-60 overflow-auto">
+        {data.map((v) => (
+          <li key={v.id} className="flex items-center gap-1 text-[13px]">
+            <button
+              type="button"
+              className="min-h-7 min-w-0 flex-1 truncate rounded-[3px] px-1.5 text-left hover:bg-wren-wash"
+              onClick={() => {
+                onLook({ ...now, ...(v.settings as unknown as Partial<Look>) });
+                setOpen(false);
+              }}
+            >
+              {v.name}{' '}
+              {v.mine ? (
+                v.shared ? (
+                  <span className="text-soft">shared</span>
+                ) : null
+              ) : (
+                <span className="text-soft">by {v.by.firstName}</span>
+              )}
+            </button>
+            {v.mine ? (
+              <Button look="quiet" className="!min-h-6 !px-1.5 !py-0" onClick={() => void remove(v)}>
+                Forget
+              </Button>
+            ) : null}
+          </li>
+        ))}
+      </ul>
+      <form onSubmit={(e) => void keep(e)} className="grid gap-1.5 border-t pt-2 text-[13px]">
+        <input
+          required
+          maxLength={80}
+          aria-label="Name of this view"
+          placeholder="Name of this view"
+          className={inputClass}
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+        />
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-4 accent-wren"
+            checked={shared}
+            onChange={(e) => setShared(e.target.checked)}
+          />
+          share it with colleagues
+        </label>
+        <Button look="main" type="submit">
+          {there ? 'Keep it anew' : 'Keep this view'}
+        </Button>
+      </form>
+    </Panel>
+  );
+}
+
+/** A task of one's own, in a line. */
+function NewOne({ me }: { me: Me }) {
   const [title, setTitle] = useState('');
   const add = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      const me = queries.getQueryData<{ person: { id: string } }>(keys.me)!;
       await taken(
         api.POST('/api/tasks', {
           body: {
@@ -189,89 +449,35 @@ export function TasksPage() {
             title,
             sourceEntry: null,
             docket: null,
-            owners: [{ kind: 'person', id: me.person.id }],
+            owners: [{ kind: 'person', id: me.person.id! }],
             due: null,
             start: null,
             priority: 'normal',
             repeats: null,
             estimateMinutes: null,
+            private: false,
           },
         }),
       );
       setTitle('');
       await queries.invalidateQueries({ queryKey: keys.tasks });
+      await queries.invalidateQueries({ queryKey: keys.taskTable });
     } catch (wrong) {
       sayWrong(wrong);
     }
   };
   return (
-    <div className="flex min-h-0 flex-1 flex-col">
-      <header className="flex flex-none flex-wrap items-center gap-3 border-b bg-surface px-4 py-2">
-        <h1 className="text-[19px] font-bold tracking-tight">Tasks</h1>
-        <span className="text-soft">mine and my crews'</span>
-        <div role="group" aria-label="In which order" className="flex gap-1">
-          {(
-            [
-              ['next', 'What next'],
-              ['due', 'By when they are due'],
-            ] as const
-          ).map(([value, name]) => (
-            <Button
-              key={value}
-              aria-pressed={by === value}
-              onClick={() => arrangement.set(value)}
-              className={cx(by === value && 'border-wren bg-wren-wash')}
-            >
-              {name}
-            </Button>
-          ))}
-        </div>
-        <form onSubmit={(e) => void add(e)} className="ml-auto flex min-w-0 flex-1 basis-64 gap-2 md:max-w-[26rem]">
-          <input
-            required
-            aria-label="A task of my own"
-            maxLength={300}
-            placeholder="A task of my own"
-            className={inputClass}
-            value={title}
-            onChange={(e) => setTitle(e.target.value)}
-          />
-          <Button type="submit">Make task</Button>
-        </form>
-      </header>
-      <div className="min-h-0 flex-1 overflow-auto" role="region" aria-label="List of tasks" tabIndex={0}>
-        {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
-        {other ? (
-          <ul aria-label="The task asked for" className="bg-surface">
-            <Row task={other} here />
-          </ul>
-        ) : null}
-        {data && rows.length === 0 && !other ? (
-          <Empty title="No tasks of yours">
-            When you are given a task, or press T on something that was said, it stands here until it is done.
-          </Empty>
-        ) : (
-          <>
-            <div
-              aria-hidden
-              className="sticky top-0 z-10 grid gap-x-3 border-b bg-paper px-4 py-1 text-[13px] font-semibold max-md:hidden md:grid-cols-[24px_minmax(0,1fr)_110px_170px_96px_112px_76px]"
-            >
-              <span />
-              <span>Task</span>
-              <span>Owners</span>
-              <span>Due</span>
-              <span>Priority</span>
-              <span>State</span>
-              <span>Estimate</span>
-            </div>
-            <ul>
-              {rows.map((t) => (
-                <Row key={t.id} task={t} here={t.id === wanted} reason={reasons.get(t.id)} />
-              ))}
-            </ul>
-          </>
-        )}
-      </div>
-    </div>
+    <form onSubmit={(e) => void add(e)} className="ml-auto flex min-w-0 flex-1 basis-56 gap-2 md:max-w-[24rem]">
+      <input
+        required
+        aria-label="A task of my own"
+        maxLength={300}
+        placeholder="A task of my own"
+        className={inputClass}
+        value={title}
+        onChange={(e) => setTitle(e.target.value)}
+      />
+      <Button type="submit">Make task</Button>
+    </form>
   );
 }

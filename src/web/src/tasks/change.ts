@@ -5,6 +5,12 @@ import { say } from '../ui/toasts';
 
 export type Fields = Pick<TaskView, 'title' | 'due' | 'start' | 'priority' | 'state' | 'rule' | 'estimateMinutes'> & {
   owners: Pick<OwnerView, 'kind' | 'id'>[];
+  /** What may be left out stays as it is. */
+  notes?: string;
+  private?: boolean;
+  spentMinutes?: number;
+  shares?: (number | null)[];
+  repeats?: string;
 };
 
 const fieldsOf = (task: TaskView): Fields => ({
@@ -49,6 +55,7 @@ async function put(task: TaskView, change: Partial<Fields>): Promise<TaskView | 
       }),
     );
     showTask(made);
+    void queries.invalidateQueries({ queryKey: keys.taskDetail });
     return made;
   } catch (wrong) {
     if (wrong instanceof Refusal && wrong.status === 412) {

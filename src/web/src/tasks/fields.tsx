@@ -8,10 +8,16 @@ import { NameTag, Owners, Priority } from '../ui/tags';
 const chip =
   'inline-flex min-h-[26px] max-w-full items-center gap-1.5 rounded-[3px] border bg-surface px-2 text-[13px] hover:border-soft max-md:min-h-[44px]';
 
-type OwnersProps = { owners: OwnerView[]; onChange: (owners: OwnerView[]) => void; bare?: boolean };
+type OwnersProps = {
+  owners: OwnerView[];
+  onChange: (owners: OwnerView[]) => void;
+  bare?: boolean;
+  /** What stands there instead of the owners. */
+  label?: string;
+};
 
 /** Who owns it: people and crews, chosen by typing part of a name. */
-export function OwnersField({ owners, onChange, bare }: OwnersProps) {
+export function OwnersField({ owners, onChange, bare, label }: OwnersProps) {
   const [typed, setTyped] = useState('');
   const colleagues = useColleagues().data;
   const all = [...(colleagues?.people ?? []), ...(colleagues?.crews ?? [])].filter((o) =>
@@ -27,7 +33,9 @@ export function OwnersField({ owners, onChange, bare }: OwnersProps) {
           aria-label={`Owners: ${owners.map((o) => o.name).join(', ') || 'nobody'}`}
           className={bare ? 'inline-flex min-h-6 items-center rounded-[3px] max-md:min-h-[44px]' : chip}
         >
-          {bare || owners.length !== 1 ? (
+          {label ? (
+            label
+          ) : bare || owners.length !== 1 ? (
             <Owners owners={owners} />
           ) : (
             <span>{owners[0]!.kind === 'crew' ? `@${owners[0]!.name}` : owners[0]!.name}</span>

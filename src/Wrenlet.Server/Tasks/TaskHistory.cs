@@ -1,0 +1,57 @@
+using System.Globalization;
+using NodaTime;
+using Wrenlet.Core.Calendars;
+using Wrenlet.Core.Tasks;
+using Wrenlet.Core.Tasks.Words;
+using Wrenlet.Storage;
+using Wrenlet.Storage.People;
+using Wrenlet.Storage.Tasks;
+
+namespace Wrenlet.Server.Tasks;
+
+/// <summary>What a change of a task has changed, in words.</summary>
+internal static class TaskHistory
+{
+    private const int MostWords = 200;
+
+    /// <summary>The fields in which two states of a task differ, each with how it was and how it is.</summary>
+    public static IEnumerable<(string What, string Before, string After)> Between(WorkTask before, WorkTask after, Roster roster)
+    {
+        var calendar = roster.Firm!.Calendar;
+        string Moment(Instant? at) => at is { } m ? DateWords.Moment(m.InZone(calendar.Zone).LocalDateTime, LocalDate.MinIsoValue) : "none";
+        string Owners(WorkTask t) => t.Owners.IsEmpty ? "nobody" : string.Join(", ", t.Owners.Select(o => Name(o, roster)));
+        (string What, string Before, string After)[] all =
+        [
+            ("title", before.Title, after.Title),
+            ("state", Words.TaskStates.Of(before.State), Words.TaskStates.Of(after.State)),
+            ("owners", Owners(before), Owners(after)),
+            ("finished by", Words.Rules.Of(before.Rule), Words.Rules.Of(after.Rule)),
+            ("due", Moment(before.Due), Moment(after.Due)),
+            ("start", Moment(before.Start), Moment(after.Start)),
+            ("priority", Words.Priorities.Of(before.Priority), Words.Priorities.Of(after.Priority)),
+            ("repeats", before.Repeats ?? "once", after.Repeats ?? "once"),
+            ("estimate", Length(before.Estimate), Length(after.Estimate)),
+            ("time spent", Length(before.Spent), Length(after.Spent)),
+            ("notes", Short(before.Notes), Short(after.Notes)),
+            ("docket", before.Docket?.Ref.ToString() ?? "none", after.Docket?.Ref.ToString() ?? "none"),
+            ("part of", before.ParentTitle ?? "nothing", after.ParentTitle ?? "nothing"),
+            ("gate of stage", Stage(before), Stage(after)),
+            ("seen by", before.Private ? "its maker alone" : "others too", after.Private ? "its maker alone" : "others too"),
+            ("still wanted", Moment(before.Wanted), Moment(after.Wanted)),
+        ];
+        return all.Where(c => c.Before != c.After);
+    }
+
+    private static string Name(OwnerShare share, Roster roster) => (share.Owner switch
+    {
+        TaskOwner.OfPerson person => roster.NameOf(person.Person),
+        TaskOwner.OfCrew crew => roster.Crews.TryGetValue(crew.Crew, out var known) ? "@" + known.Name : "a crew",
+        _ => throw new ArgumentOutOfRangeException(nameof(share), share.Owner, "Unknown kind of owner."),
+    }) + (share.Percent is { } percent ? string.Create(CultureInfo.InvariantCulture, $" {percent} %") : "") + (share.Done ? " (done)" : "");
+
+    private static string Stage(WorkTask task) => task is { GateStage: { } stage, Docket: { } docket } ? Core.Dockets.Stages.Of(docket.Ref.Kind).ElementAtOrDefault(stage) ?? "none" : "none";
+
+    private static string Length(Duration? time) => time is { } t && t > Duration.Zero ? WorkingTimeWords.Of(t) : "none";
+
+    private static string Short(string words) => words.Length > MostWords ? words[..MostWords] + " …" : words;
+}

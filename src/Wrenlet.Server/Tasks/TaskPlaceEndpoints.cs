@@ -1,0 +1,194 @@
+using System.ComponentModel.DataAnnotations;
+using Microsoft.AspNetCore.Http.HttpResults;
+using NodaTime;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
+using Wrenlet.Formats.Text;
+using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Conversations;
+using Wrenlet.Server.People;
+using Wrenlet.Storage;
+using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.Dockets;
+using Wrenlet.Storage.People;
+using Wrenlet.Storage.Tasks;
+
+namespace Wrenlet.Server.Tasks;
+
+/// <summary>Where a task stands; all of it, as it is to be.</summary>
+/// <param name="Docket">Reference of its docket; null for none. A part stands in the docket of its whole.</param>
+/// <param name="GateStage">Index of the stage whose gate it is; null for none.</param>
+/// <param name="Parent">The task that it is a part of; null for none.</param>
+/// <param name="Worklist">The worklist it stands in; null for none.</param>
+/// <param name="Column">Its column there; null for none.</param>
+/// <param name="After">The task that it follows there, or among the parts; null to stand first.</param>
+public sealed record TaskWhere(string? Docket, [property: Range(0, 20)] int? GateStage, Guid? Parent, Guid? Worklist, Guid? Column, Guid? After);
+
+/// <summary>A list of parts as it was typed or pasted: one on each line, deeper ones indented.</summary>
+public sealed record NewParts([property: Required, StringLength(60_000, MinimumLength = 1)] string Text);
+
+/// <summary>Something that was changed of a task.</summary>
+public sealed record TaskChangeView(PersonView? By, DateTimeOffset At, string What, string Before, string After);
+
+/// <summary>A part of a task in the tree of its parts.</summary>
+/// <param name="Depth">0 for the nearest.</param>
+public sealed record PartOfView(int Depth, TaskView Task);
+
+/// <summary>Everything about a task.</summary>
+/// <param name="Notes">In Markdown.</param>
+/// <param name="NotesHtml">Safe to show.</param>
+/// <param name="Parts">Its parts down to the last, each after its whole.</param>
+/// <param name="WaitingFor">Tasks that wait for it.</param>
+/// <param name="Watching">Whether the viewer hears what becomes of it.</param>
+/// <param name="MayBePrivate">Whether the viewer may make it their own alone, or open it.</param>
+/// <param name="Conversation">Where it is talked about; null while nobody has said anything.</param>
+/// <param name="Stages">Stages of its docket whose gate it may be, by their index.</param>
+/// <param name="SourceEdited">Whether the entry it was made of was edited since; null where it has none.</param>
+public sealed record TaskDetail(
+    TaskView Task, string Notes, string NotesHtml, IReadOnlyList<PartOfView> Parts, IReadOnlyList<BlockerView> WaitingFor, IReadOnlyList<PersonView> Watchers, bool Watching, bool MayBePrivate,
+    Guid? Conversation, IReadOnlyList<string> Stages, IReadOnlyList<TaskChangeView> History, bool? SourceEdited);
+
+/// <summary>What stands around a task: its parts, what it waits for, who watches, what is said about it, where it stands.</summary>
+internal static class TaskPlaceEndpoints
+{
+    private const int MostHistory = 200;
+    private const int MostBlockers = 50;
+
+    public static void MapTaskPlaces(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("/tasks/{id:guid}/detail", GetDetail).For(Access.Staff);
+        api.MapPut("/tasks/{id:guid}/place", PutPlace).For(Access.Staff);
+        api.MapPut("/tasks/{id:guid}/blockers", PutBlockers).For(Access.Staff);
+        api.MapPut("/tasks/{id:guid}/watching", Watch).For(Access.Staff);
+        api.MapDelete("/tasks/{id:guid}/watching", Unwatch).For(Access.Staff);
+        api.MapPost("/tasks/{id:guid}/parts", AddParts).For(Access.Staff);
+        api.MapPut("/tasks/{id:guid}/conversation", Talk).For(Access.Staff);
+    }
+
+    private static Results<Ok<TaskDetail>, ProblemHttpResult> GetDetail(Guid id, Viewer viewer, Database database, WhoIsWho who, FirmClock clock) =>
+        database.Read<Results<Ok<TaskDetail>, ProblemHttpResult>>(s =>
+        {
+            if (TaskStore.Find(s, new TaskId(id)) is not { } task || !viewer.Person.MaySee(task.Place, Thing.Working)) return Refusals.NotFound("task");
+            var (roster, now) = (who.Current, clock.Now);
+            var parts = new List<PartOfView>();
+            void Down(TaskId whole, int depth)
+            {
+                if (depth > 20 || parts.Count > 500) return;
+                foreach (var part in TaskStore.PartsOfTask(s, whole).Where(p => viewer.Person.MaySee(p.Place, Thing.Working)))
+                {
+                    parts.Add(new(depth, TaskViews.Of(part, roster, now)));
+                    if (part.Parts.Count > 0) Down(part.Id, depth + 1);
+                }
+            }
+
+            Down(task.Id, 0);
+            var source = task.Source is { } from ? EntryStore.Find(s, from.Entry) : null;
+            return TypedResults.Ok(new TaskDetail(
+                TaskViews.Of(task, roster, now), task.Notes, EntryText.FromMarkdown(task.Notes).Html, parts,
+                [.. TaskStore.WaitingFor(s, task.Id).Where(t => viewer.Person.MaySee(t.Place, Thing.Working)).Select(t => new BlockerView(t.Id.Value, t.Title, t.Progress.Over))],
+                [.. task.Watchers.Select(p => roster.Find(p)).OfType<Person>().Select(PersonView.Of)], task.Watchers.Contains(viewer.Person.Id), task.MadeBy == viewer.Person.Id,
+                ConversationStore.OfTask(s, id)?.Id.Value, task.Docket is { } docket ? [.. Stages.Of(docket.Ref.Kind)] : [],
+                [.. TaskStore.History(s, task.Key, MostHistory).Select(h => new TaskChangeView(roster.Find(h.By) is { } by ? PersonView.Of(by) : null, h.At.ToDateTimeOffset(), h.What, h.Before, h.After))],
+                source is null ? null : source.Edited is { } edited && edited > task.Made));
+        });
+
+    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> PutPlace(Guid id, TaskWhere given, Viewer viewer, WriteQueue writes, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context)
+    {
+        var (me, roster) = (viewer.Person, who.Current);
+        ProblemHttpResult? problem = null;
+        var outcome = await writes.Run(w =>
+        {
+            var s = w.Session;
+            if (TaskStore.Find(s, new TaskId(id)) is not { } task || !me.MaySee(task.Place, Thing.Working)) return new TaskOutcome(null, false, null);
+            var parent = given.Parent is { } p ? TaskStore.Find(s, new TaskId(p)) : null;
+            var list = given.Worklist is { } l ? WorklistStore.Find(s, l) : null;
+            if ((given.Parent is not null && (parent is null || !me.MaySee(parent.Place, Thing.Working))) || (given.Worklist is not null && (list is null || !me.MaySee(list.Place))))
+            {
+                problem = Refusals.Refused("Where it is to stand is not there any more, or you do not see it. Load the page again and choose anew.");
+                return new TaskOutcome(task, false, null);
+            }
+
+            var docket = parent is not null ? parent.Docket : given.Docket is null ? null : Seen.Docket(s, given.Docket, me) is { } found ? new DocketBrief(found.Id, found.Ref, found.Subject, found.Owner) : task.Docket;
+            if (task.Private && docket is not null) problem = Refusals.Refused("A private task stands in no docket. Open it to others first.");
+            if (docket is not null && docket.Id != task.Docket?.Id && Blind(s, task, docket, roster) is { } blind) problem = Refusals.Refused(blind);
+            if (given.GateStage is { } stage && (docket is null || stage >= Stages.Of(docket.Ref.Kind).Length)) problem = Refusals.Invalid("gateStage", "It can be the gate of a stage of its docket only. Choose the docket first.");
+            var column = list is null ? null : list.Columns.FirstOrDefault(c => c.Id == given.Column);
+            if (problem is not null) return new TaskOutcome(task, false, null);
+            var position = Place(s, task, parent, list, column, given.After);
+            return making.Change(w, task.Id, null, me, clock.Now, before => (column is { Finishes: true } && !before.Progress.Over ? before.After(before.Progress.Become(TaskState.Done), clock.Now)
+                : column is { Finishes: false } && before.State is TaskState.Done && before.Worklist?.Column != column.Id ? before.After(before.Progress.Back(), clock.Now) : before) with
+            {
+                Docket = docket,
+                GateStage = given.GateStage,
+                Parent = parent?.Id,
+                Worklist = list is null ? null : (list.Id, column?.Id),
+                Position = position,
+            });
+        });
+        return problem ?? TaskEndpoints.Outcome(outcome, roster, clock, context).Result switch
+        {
+            Ok<TaskView> ok => (Results<Ok<TaskView>, ProblemHttpResult>)ok,
+            ProblemHttpResult wrong => wrong,
+            _ => Refusals.NotFound("task"),
+        };
+    }
+
+    /// <summary>A place after another, among the parts of a task or in a column; where there is no room between two, all are placed anew.</summary>
+    private static double Place(SqlSession session, WorkTask task, WorkTask? parent, Worklist? list, WorklistColumn? column, Guid? after)
+    {
+        if (parent is null && list is null) return task.Position;
+        var beside = (parent is not null ? TaskStore.PartsOfTask(session, parent.Id) : TaskStore.InColumn(session, list!.Id, column?.Id)).Where(t => t.Id != task.Id).ToList();
+        var at = after is { } follows ? beside.FindIndex(t => t.Id.Value == follows) : -1;
+        double? Before() => at < 0 ? null : beside[at].Position;
+        double? After() => at + 1 < beside.Count ? beside[at + 1].Position : null;
+        if (Positions.Between(Before(), After()) is { } position) return position;
+        foreach (var (i, other) in beside.Index()) TaskStore.SetPosition(session, other.Key, Positions.Anew(i));
+        return Positions.Between(at < 0 ? null : Positions.Anew(at), at + 1 < beside.Count ? Positions.Anew(at + 1) : null)!.Value;
+    }
+
+    private static string? Blind(SqlSession session, WorkTask task, DocketBrief docket, Roster roster)
+    {
+        var place = DocketStore.Find(session, docket.Id)!.Place;
+        var blind = task.Owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>().Select(o => roster.Find(o.Person)).OfType<Person>().FirstOrDefault(p => !p.MaySee(place, Thing.Working));
+        return blind is null ? null : $"{blind.FirstName} does not see {docket.Ref} and cannot own a task there. Give {blind.FirstName} sight of it first, or choose another owner.";
+    }
+
+    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> PutBlockers(Guid id, IReadOnlyList<Guid> blockers, Viewer viewer, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context) =>
+        blockers.Count > MostBlockers
+            ? Refusals.Invalid("blockers", $"A task waits for at most {MostBlockers} others. Make them parts of one task, and let it wait for that.")
+            : TaskEndpoints.Outcome(await making.Block(new TaskId(id), [.. blockers.Distinct().Select(b => new TaskId(b))], viewer.Person, clock.Now), who.Current, clock, context);
+
+    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Watch(Guid id, Viewer viewer, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context) =>
+        TaskEndpoints.Outcome(await making.Watch(new TaskId(id), viewer.Person, true, clock.Now), who.Current, clock, context);
+
+    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Unwatch(Guid id, Viewer viewer, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context) =>
+        TaskEndpoints.Outcome(await making.Watch(new TaskId(id), viewer.Person, false, clock.Now), who.Current, clock, context);
+
+    /// <summary>Makes parts of a list, and gives them back in order.</summary>
+    private static async Task<Results<Ok<IReadOnlyList<TaskView>>, ProblemHttpResult>> AddParts(Guid id, NewParts given, Viewer viewer, TaskMaking making, WhoIsWho who, FirmClock clock)
+    {
+        var parts = PastedList.Read(given.Text);
+        if (parts.Count == 0) return Refusals.Invalid("text", "There are no words in it yet. Write one part on each line.");
+        var (outcome, made) = await making.AddParts(new TaskId(id), parts, viewer.Person, clock.Now);
+        return outcome.Task is null ? Refusals.NotFound("task") : TypedResults.Ok<IReadOnlyList<TaskView>>([.. made.Select(t => TaskViews.Of(t, who.Current, clock.Now))]);
+    }
+
+    /// <summary>The conversation about a task, begun where there is none.</summary>
+    private static Task<Results<Ok<OpenedConversation>, ProblemHttpResult>> Talk(Guid id, Viewer viewer, WriteQueue writes, WhoIsWho who, FirmClock clock) => writes.Run<Results<Ok<OpenedConversation>, ProblemHttpResult>>(w =>
+    {
+        if (TaskStore.Find(w.Session, new TaskId(id)) is not { } task || !viewer.Person.MaySee(task.Place, Thing.Working)) return Refusals.NotFound("task");
+        if (ConversationStore.OfTask(w.Session, id) is not { } conversation)
+        {
+            var begun = new ConversationId(Guid.CreateVersion7());
+            ConversationStore.AddOfTask(w.Session, begun, id, task.Title);
+            conversation = ConversationStore.Find(w.Session, begun)!;
+            w.Log(new Change(ChangeKinds.ConversationMade, begun.Value, conversation.Place, Thing.Working, clock.Now, viewer.Person.Id, task.Docket?.Id, begun));
+        }
+
+        var roster = who.Current;
+        return TypedResults.Ok(new OpenedConversation(
+            ConversationViews.Conversation(conversation, roster, clock.Now), TalkReading.Talk(w.Session, [conversation], viewer.Person, roster, clock.Now, default), TalkReading.Marks(w.Session, [conversation], viewer.Person, roster)[0]));
+    });
+}

@@ -1,0 +1,222 @@
+using System.ComponentModel.DataAnnotations;
+using System.Text.Json;
+using Microsoft.AspNetCore.Http.HttpResults;
+using NodaTime;
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
+using Wrenlet.Server.Accounts;
+using Wrenlet.Server.People;
+using Wrenlet.Storage;
+using Wrenlet.Storage.Dockets;
+using Wrenlet.Storage.People;
+using Wrenlet.Storage.Tasks;
+
+namespace Wrenlet.Server.Tasks;
+
+/// <summary>A task as a row of a table: as little as its columns need, since there may be many.</summary>
+/// <param name="Owners">Owners, by their index among the table's people.</param>
+/// <param name="MadeBy">Who asked for it, by their index among the table's people.</param>
+/// <param name="Parts">How many parts it has; 0 for none.</param>
+/// <param name="Blocked">Whether something that it waits for is not done.</param>
+/// <param name="Gate">Name of the stage whose gate it is; null for none.</param>
+/// <param name="GateStage">Index of that stage; null for none.</param>
+public sealed record TaskRow(
+    Guid Id, string Title, string? Docket, string? DocketName, IReadOnlyList<int> Owners, int MadeBy, string State, string Priority, DateTimeOffset? Start, DateTimeOffset? Due, string DueState, string DueLabel,
+    int? EstimateMinutes, int SpentMinutes, int Percent, int Parts, Guid? Parent, string? ParentTitle, Guid? Worklist, Guid? Column, double Position, bool Blocked, bool Private, string? Repeats, string? Gate, int? GateStage,
+    DateTimeOffset Made, DateTimeOffset? Finished, int Version);
+
+/// <summary>A set of tasks, with the people and crews that its rows name.</summary>
+/// <param name="More">Whether there are more than are given.</param>
+public sealed record TaskTable(IReadOnlyList<TaskRow> Rows, IReadOnlyList<OwnerView> People, bool More);
+
+/// <summary>What is to change of one of many tasks; what is left out stays as it is.</summary>
+/// <param name="Version">The version that was seen; null to take whatever is there.</param>
+/// <param name="SetDue">Whether the due moment is set, to none where it is left out.</param>
+/// <param name="SetEstimate">Whether the estimate is set, to none where it is left out.</param>
+public sealed record OneOfMany(
+    [property: Required] Guid Id, int? Version = null, string? State = null, string? Priority = null, IReadOnlyList<OwnerChoice>? Owners = null, DateTimeOffset? Due = null, bool SetDue = false,
+    [property: Range(1, 100_000)] int? EstimateMinutes = null, bool SetEstimate = false, [property: StringLength(300, MinimumLength = 1)] string? Title = null);
+
+/// <summary>Changes of many tasks at once.</summary>
+public sealed record ManyChanges([property: Required, MaxLength(500)] IReadOnlyList<OneOfMany> Changes);
+
+/// <summary>What came of one of many changes.</summary>
+/// <param name="Task">The task as it is now; null when it is not seen.</param>
+/// <param name="Problem">Why it was not changed; null when it was.</param>
+public sealed record OneOutcome(Guid Id, TaskView? Task, string? Problem);
+
+/// <summary>A person's days with the work that is due on them.</summary>
+public sealed record LoadRow(PersonView Person, IReadOnlyList<LoadCell> Days);
+
+/// <summary>One person's day.</summary>
+/// <param name="FreeMinutes">Working time on it; of today, what is left.</param>
+/// <param name="WorkMinutes">Estimated work due on it.</param>
+/// <param name="Over">Whether more is due than there is time for.</param>
+public sealed record LoadCell(DateOnly Day, double FreeMinutes, double WorkMinutes, bool Over, bool OnLeave, IReadOnlyList<Guid> Tasks);
+
+/// <summary>People by days.</summary>
+public sealed record LoadView(IReadOnlyList<DateOnly> Days, IReadOnlyList<LoadRow> People, IReadOnlyList<TaskView> Tasks);
+
+/// <summary>A named way of looking at tasks.</summary>
+/// <param name="Mine">Whether it is the viewer's own, to change and take away.</param>
+/// <param name="Settings">What is shown and how, as the client keeps it.</param>
+public sealed record NamedTaskView(Guid Id, string Name, bool Shared, bool Mine, PersonView By, JsonElement Settings);
+
+/// <summary>A way of looking at tasks that is to be kept under a name.</summary>
+public sealed record NewTaskView([property: Required, StringLength(80, MinimumLength = 1)] string Name, bool Shared, [property: Required] JsonElement Settings);
+
+/// <summary>Many tasks at once: a table of them, changes of several, people's load, and named ways of looking at them.</summary>
+internal static class TaskTableEndpoints
+{
+    private const int Most = 25_000;
+    private const int MostSettings = 20_000;
+    private static readonly Duration Lately = Duration.FromDays(14);
+
+    public static void MapTaskTables(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("/tasks/table", GetTable).For(Access.Staff);
+        api.MapPost("/tasks/changes", ChangeMany).For(Access.Staff);
+        api.MapGet("/tasks/load", GetLoad).For(Access.Staff);
+        api.MapGet("/task-views", GetViews).For(Access.Staff);
+        api.MapPut("/task-views/{id:guid}", PutView).For(Access.Staff);
+        api.MapDelete("/task-views/{id:guid}", RemoveView).For(Access.Staff);
+    }
+
+    /// <summary>A set of tasks: "mine", "asked", "all", "crew" or "docket" or "worklist" with an id or reference. Those finished in the last two weeks are in it.</summary>
+    private static Results<Ok<TaskTable>, ProblemHttpResult> GetTable(Viewer viewer, Database database, WhoIsWho who, FirmClock clock, string scope = "mine", string? of = null) =>
+        database.Read<Results<Ok<TaskTable>, ProblemHttpResult>>(s =>
+        {
+            var (me, roster, now) = (viewer.Person, who.Current, clock.Now);
+            Guid? id = Guid.TryParse(of, out var parsed) ? parsed : null;
+            (TaskScope Scope, Guid? Of)? asked = scope switch
+            {
+                "mine" => (TaskScope.Mine, me.Id.Value),
+                "asked" => (TaskScope.Asked, me.Id.Value),
+                "all" => (TaskScope.All, null),
+                "crew" when id is { } crew && roster.Crews.ContainsKey(new CrewId(crew)) => (TaskScope.Crew, crew),
+                "docket" when Seen.Docket(s, of, me) is { } docket => (TaskScope.Docket, docket.Id.Value),
+                "worklist" when id is { } list && WorklistStore.Find(s, list) is { } found && me.MaySee(found.Place) => (TaskScope.Worklist, list),
+                _ => null,
+            };
+            if (asked is null) return Refusals.NotFound("set of tasks");
+            var tasks = TaskStore.Table(s, asked.Value.Scope, asked.Value.Of, now - Lately, Most + 1).Where(t => me.MaySee(t.Place, Thing.Working)).ToList();
+            var people = new List<OwnerView>();
+            var index = new Dictionary<Guid, int>();
+            int Index(OwnerView? owner)
+            {
+                if (owner is null) return -1;
+                if (index.TryGetValue(owner.Id, out var at)) return at;
+                people.Add(owner);
+                return index[owner.Id] = people.Count - 1;
+            }
+
+            return TypedResults.Ok(new TaskTable([.. tasks.Take(Most).Select(t => Row(t, Index, roster, now))], people, tasks.Count > Most));
+        });
+
+    private static TaskRow Row(WorkTask task, Func<OwnerView?, int> index, Roster roster, Instant now)
+    {
+        var over = task.Progress.Over;
+        var standing = over ? new DueStanding(DueState.Well, task.State is TaskState.Done ? "done" : "dropped") : DueStanding.At(now, task.Due, roster.Firm!.Calendar);
+        return new(
+            task.Id.Value, task.Title, task.Docket?.Ref.ToString(), task.Docket?.Subject.Split(':')[0],
+            [.. task.Owners.Select(o => index(o.Owner switch
+            {
+                TaskOwner.OfPerson person => roster.Find(person.Person) is { } known ? OwnerView.Of(known) : null,
+                TaskOwner.OfCrew crew => roster.Crews.TryGetValue(crew.Crew, out var known) ? OwnerView.Of(known) : null,
+                _ => null,
+            })).Where(i => i >= 0)],
+            index(roster.Find(task.MadeBy) is { } maker ? OwnerView.Of(maker) : null), Words.TaskStates.Of(task.State), Words.Priorities.Of(task.Priority), task.Start?.ToDateTimeOffset(), task.Due?.ToDateTimeOffset(),
+            standing.State switch { DueState.Late => "late", DueState.Soon => "soon", _ => "well" }, standing.Label, task.Estimate is { } estimate ? (int)estimate.TotalMinutes : null, (int)task.Spent.TotalMinutes,
+            task.State is TaskState.Done ? 100 : task.Parts.Count > 0 ? task.Parts.Percent : task.Progress.Percent, task.Parts.Count, task.Parent?.Value, task.ParentTitle, task.Worklist?.List, task.Worklist?.Column, task.Position,
+            !over && task.BlockedBy.Any(b => !b.Over), task.Private, task.Repeats,
+            task is { GateStage: { } stage, Docket: { } docket } ? Stages.Of(docket.Ref.Kind).ElementAtOrDefault(stage) : null, task.GateStage, task.Made.ToDateTimeOffset(), task.Finished?.ToDateTimeOffset(), task.Version);
+    }
+
+    /// <summary>Changes many tasks in one write: each that can be is changed, and of each that cannot it is said why.</summary>
+    private static async Task<Results<Ok<IReadOnlyList<OneOutcome>>, ProblemHttpResult>> ChangeMany(ManyChanges given, Viewer viewer, WriteQueue writes, TaskMaking making, WhoIsWho who, FirmClock clock)
+    {
+        var (me, roster, now) = (viewer.Person, who.Current, clock.Now);
+        foreach (var change in given.Changes)
+        {
+            if (change.State is { } state && Words.TaskStates.Parse(state) is null) return Refusals.Invalid("state", $"“{state}” is no state. There are {string.Join(", ", Words.TaskStates.All)}.");
+            if (change.Priority is { } priority && Words.Priorities.Parse(priority) is null) return Refusals.Invalid("priority", $"“{priority}” is no priority. There are {string.Join(", ", Words.Priorities.All)}.");
+            if (change.Owners is { } owners && TaskEndpoints.Owners(owners, roster).Problem is { } problem) return problem;
+        }
+
+        var outcomes = await writes.Run(w => given.Changes.Select(change =>
+        {
+            var owners = change.Owners is { } chosen ? TaskEndpoints.Owners(chosen, roster).Owners : (System.Collections.Immutable.ImmutableArray<OwnerShare>?)null;
+            if (owners is { } wanted && TaskStore.Find(w.Session, new TaskId(change.Id)) is { } there && Unseeing(there with { Owners = wanted }, roster) is { } blind)
+                return new OneOutcome(change.Id, me.MaySee(there.Place, Thing.Working) ? TaskViews.Of(there, roster, now) : null, blind);
+            var outcome = making.Change(w, new TaskId(change.Id), change.Version, me, now, before =>
+            {
+                var progress = owners is { } o ? before.Progress.OwnedBy(o.Select(x => x.Owner)) : before.Progress;
+                if (change.State is { } state) progress = progress.Become(Words.TaskStates.Parse(state)!.Value);
+                return before.After(progress, now) with
+                {
+                    Title = change.Title?.Trim() ?? before.Title,
+                    Priority = change.Priority is { } p ? Words.Priorities.Parse(p)!.Value : before.Priority,
+                    Due = change.SetDue ? change.Due is { } due ? Instant.FromDateTimeOffset(due) : null : before.Due,
+                    Estimate = change.SetEstimate ? change.EstimateMinutes is { } minutes ? Duration.FromMinutes(minutes) : null : before.Estimate,
+                };
+            });
+            return new OneOutcome(
+                change.Id, outcome.Task is null ? null : TaskViews.Of(outcome.Task, roster, now),
+                outcome.Stale ? "Someone changed it since you opened it." : outcome.Refusal);
+        }).ToList());
+        return TypedResults.Ok<IReadOnlyList<OneOutcome>>(outcomes);
+    }
+
+    private static string? Unseeing(WorkTask task, Roster roster)
+    {
+        var blind = task.Owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>().Select(o => roster.Find(o.Person)).OfType<Person>().FirstOrDefault(p => !p.MaySee(task.Place, Thing.Working));
+        return blind is null ? null : $"{blind.FirstName} does not see {task.Docket?.Ref} and cannot own it.";
+    }
+
+    /// <summary>People by days: the working time they have, and the estimated work that is due.</summary>
+    private static LoadView GetLoad(Viewer viewer, Database database, WhoIsWho who, FirmClock clock, int days = 10) => database.Read(s =>
+    {
+        var (roster, now) = (who.Current, clock.Now);
+        var many = Math.Clamp(days, 1, 31);
+        var tasks = TaskStore.Table(s, TaskScope.All, null, now, Most).Where(t => !t.Progress.Over && t.Due is not null && t.Parts.Count == 0 && viewer.Person.MaySee(t.Place, Thing.Working)).ToList();
+        var work = tasks.ConvertAll(t => new DueWork(t.Id, t.Owners, t.Due, t.Estimate is { } estimate ? estimate > t.Spent ? estimate - t.Spent : Duration.Zero : null));
+        var today = roster.Firm!.Calendar.DateOf(now);
+        var leaves = LeaveStore.From(s, today).ToLookup(l => l.Person);
+        var rows = roster.Staff.Select(p => new LoadRow(PersonView.Of(p), [.. Load.Of(p.Id, roster.HoursOf(p.Id), [.. leaves[p.Id]], work, now, many)
+            .Select(d => new LoadCell(d.Day.ToDateOnly(), d.Free.TotalMinutes, d.Work.TotalMinutes, d.Over, d.OnLeave, [.. d.Tasks.Select(t => t.Value)]))])).ToList();
+        var shown = rows.SelectMany(r => r.Days).SelectMany(d => d.Tasks).ToHashSet();
+        return new LoadView([.. Enumerable.Range(0, many).Select(n => today.PlusDays(n).ToDateOnly())], rows, [.. tasks.Where(t => shown.Contains(t.Id.Value)).Select(t => TaskViews.Of(t, roster, now))]);
+    });
+
+    private static IReadOnlyList<NamedTaskView> GetViews(Viewer viewer, Database database, WhoIsWho who) =>
+        database.Read(s => NamedViewStore.For(s, viewer.Person.Id)).ConvertAll(v => View(v, viewer.Person, who.Current));
+
+    private static async Task<Results<Ok<NamedTaskView>, ProblemHttpResult>> PutView(Guid id, NewTaskView given, Viewer viewer, Database database, WriteQueue writes, WhoIsWho who)
+    {
+        var settings = given.Settings.GetRawText();
+        if (settings.Length > MostSettings) return Refusals.Invalid("settings", "This way of looking has more in it than can be kept. Choose fewer filters.");
+        if (database.Read(s => NamedViewStore.Find(s, id)) is { } there && there.Owner != viewer.Person.Id) return Refusals.Refused($"That view is {who.Current.NameOf(there.Owner)}'s. Keep yours under another name.");
+        var view = new NamedView(id, viewer.Person.Id, given.Name.Trim(), given.Shared, settings);
+        await writes.Run(w =>
+        {
+            NamedViewStore.Put(w.Session, view);
+            return true;
+        });
+        return TypedResults.Ok(View(view, viewer.Person, who.Current));
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> RemoveView(Guid id, Viewer viewer, Database database, WriteQueue writes)
+    {
+        if (database.Read(s => NamedViewStore.Find(s, id)) is not { } there || there.Owner != viewer.Person.Id) return Refusals.NotFound("view of yours");
+        await writes.Run(w =>
+        {
+            NamedViewStore.Remove(w.Session, id);
+            return true;
+        });
+        return TypedResults.NoContent();
+    }
+
+    private static NamedTaskView View(NamedView view, Person viewer, Roster roster) => new(
+        view.Id, view.Name, view.Shared, view.Owner == viewer.Id, roster.Find(view.Owner) is { } by ? PersonView.Of(by) : PersonView.Stranger("someone"), JsonDocument.Parse(view.Settings).RootElement);
+}

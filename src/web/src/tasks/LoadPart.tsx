@@ -1,0 +1,168 @@
+import { useQuery } from '@tanstack/react-query';
+import { type KeyboardEvent, useState } from 'react';
+import { type LoadView, type PersonView, type TaskView, api, taken } from '../api/client';
+import { keys } from '../api/queries';
+import { moment } from '../app/time';
+import { Wrong, cx } from '../ui/controls';
+import { NameTag } from '../ui/tags';
+import { changeTask } from './change';
+import { dayName, moved, plusDays, today } from './days';
+import { dragging, useDrop } from './drag';
+import { say } from '../ui/toasts';
+
+type Cell = LoadView['people'][number]['days'][number];
+
+const hours = (minutes: number) => `${Math.round(minutes / 6) / 10}`;
+
+/** People by days: the working time they have, and the estimated work that is due on each. */
+export function LoadPart({ onOpen }: { onOpen: (id: string) => void }) {
+  const [days, setDays] = useState(10);
+  const { data, error, refetch } = useQuery({
+    queryKey: [...keys.load, days],
+    queryFn: () => taken(api.GET('/api/tasks/load', { params: { query: { days } } })),
+  });
+  if (error && !data) return <Wrong error={error} again={() => void refetch()} />;
+  if (!data) return null;
+  const tasks = new Map(data.tasks.map((t) => [t.id, t]));
+  const put = async (task: TaskView, date: string, from: string | null, person: PersonView) => {
+    const other = from !== person.id;
+    const due = moved(task.due, date);
+    const owners = other
+      ? [
+          ...task.owners.filter((o) => o.id !== from && o.id !== person.id).map(({ kind, id }) => ({ kind, id })),
+          { kind: 'person', id: person.id! },
+        ]
+      : undefined;
+    await changeTask(task, { due, ...(owners && { owners }) });
+    say(`${task.title}: ${other ? `${person.firstName}, ` : ''}due ${moment(due!)}`, {
+      action: {
+        label: 'Undo',
+        run: () =>
+          void changeTask(
+            { ...task, version: task.version + 1 },
+            { due: task.due, ...(owners && { owners: task.owners.map(({ kind, id }) => ({ kind, id })) }) },
+          ),
+      },
+    });
+  };
+  const grid = { gridTemplateColumns: `150px repeat(${data.days.length}, minmax(104px, 1fr))` };
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <p className="flex flex-none flex-wrap items-center gap-3 border-b px-3 py-1.5 text-[13px] text-soft">
+        <label className="flex items-center gap-1.5">
+          Days
+          <select
+            className="min-h-[28px] rounded-card border bg-surface px-1"
+            value={days}
+            onChange={(e) => setDays(Number(e.target.value))}
+          >
+            {[5, 10, 14, 21].map((n) => (
+              <option key={n}>{n}</option>
+            ))}
+          </select>
+        </label>
+        <span>
+          Hours of estimated work of the hours that are free. What is late stands on today. Drag to another day or
+          person, or Alt and an arrow.
+        </span>
+      </p>
+      <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Load">
+        <div role="table" aria-label="Load by people and days" className="min-w-fit">
+          <div role="row" className="sticky top-0 z-10 grid border-b bg-paper text-[12.5px] font-semibold" style={grid}>
+            <span role="columnheader" className="px-3 py-1">
+              Who
+            </span>
+            {data.days.map((d) => (
+              <span key={d} role="columnheader" className={cx('border-l px-1.5 py-1', d === today() && 'text-wren')}>
+                {dayName(d)}
+                {d === today() ? ', today' : ''}
+              </span>
+            ))}
+          </div>
+          {data.people.map(({ person, days: cells }) => (
+            <div key={person.id} role="row" className="grid border-b" style={grid}>
+              <span role="rowheader" className="flex items-start gap-1.5 px-3 py-1.5 text-[13px] font-semibold">
+                <NameTag who={person} /> {person.firstName}
+              </span>
+              {cells.map((cell) => (
+                <DayCell key={cell.day} cell={cell} person={person} tasks={tasks} onPut={put} onOpen={onOpen} />
+              ))}
+            </div>
+          ))}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+type CellProps = {
+  cell: Cell;
+  person: PersonView;
+  tasks: Map<string, TaskView>;
+  onPut: (task: TaskView, date: string, from: string | null, person: PersonView) => Promise<void>;
+  onOpen: (id: string) => void;
+};
+
+function DayCell({ cell, person, tasks, onPut, onOpen }: CellProps) {
+  const [all, setAll] = useState(false);
+  const { over, drop } = useDrop((dragged) => {
+    const [id, from] = dragged.split(' ');
+    const task = tasks.get(id!);
+    if (task) void onPut(task, cell.day, from ?? null, person);
+  });
+  const due = cell.tasks.map((id) => tasks.get(id)).filter((t) => t !== undefined);
+  const off = cell.freeMinutes === 0;
+  const full =
+    cell.freeMinutes > 0 ? Math.min(100, (cell.workMinutes / cell.freeMinutes) * 100) : cell.workMinutes > 0 ? 100 : 0;
+  const keys = (e: KeyboardEvent, task: TaskView) => {
+    const days = { ArrowLeft: -1, ArrowRight: 1 }[e.key];
+    if (!e.altKey || !days) return;
+    e.preventDefault();
+    void onPut(task, plusDays(cell.day, days), person.id, person);
+  };
+  return (
+    <div
+      role="cell"
+      {...drop}
+      className={cx(
+        'min-w-0 border-l px-1 py-1 text-[12px]',
+        cell.over ? 'bg-late-wash' : off && 'bg-paper',
+        over && 'outline-2 -outline-offset-2 outline-wren',
+      )}
+    >
+      <p className={cx('flex justify-between gap-1', cell.over ? 'font-semibold text-late' : 'text-soft')}>
+        <span>
+          {cell.onLeave ? 'on leave' : off ? 'off' : `${hours(cell.workMinutes)} of ${hours(cell.freeMinutes)} h`}
+        </span>
+        {cell.over ? <span>{off ? `${hours(cell.workMinutes)} h due` : 'over-full'}</span> : null}
+      </p>
+      <span aria-hidden className="my-0.5 block h-[3px] bg-line">
+        <span className={cx('block h-[3px]', cell.over ? 'bg-late' : 'bg-done')} style={{ width: `${full}%` }} />
+      </span>
+      <ul className="grid grid-cols-[minmax(0,1fr)] gap-0.5">
+        {(all ? due : due.slice(0, 3)).map((t) => (
+          <li key={t.id} {...dragging(`${t.id} ${person.id}`)}>
+            <button
+              type="button"
+              title={`${t.title}\n${t.dueLabel}${t.estimateMinutes ? `, ${hours(t.estimateMinutes)} h` : ', no estimate'}`}
+              onClick={() => onOpen(t.id)}
+              onKeyDown={(e) => keys(e, t)}
+              className={cx(
+                'block min-h-6 w-full truncate rounded-[3px] border-l-2 px-1 text-left hover:bg-wren-wash',
+                t.dueState === 'late' ? 'border-l-late' : 'border-l-wren',
+              )}
+            >
+              {t.estimateMinutes ? '' : '? '}
+              {t.title}
+            </button>
+          </li>
+        ))}
+      </ul>
+      {due.length > 3 ? (
+        <button type="button" className="min-h-6 text-wren underline" onClick={() => setAll(!all)}>
+          {all ? 'fewer' : `${due.length - 3} more`}
+        </button>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,185 @@
+import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { type KeyboardEvent, useMemo, useState } from 'react';
+import type { OwnerView, TaskRow, TaskTable } from '../api/client';
+import { clock, dateOf, day, moment } from '../app/time';
+import { Button, IconButton, cx } from '../ui/controls';
+import { NameTag } from '../ui/tags';
+import { dayName, daysBetween, mondayOf, monthName, monthOn, moved, plusDays, today } from './days';
+import { dragging, useDrop } from './drag';
+import { changeRows } from './table';
+
+type Props = { table: TaskTable; rows: TaskRow[]; onOpen: (id: string) => void };
+
+/** Tasks on the days they are due; what is late is carried to today, and says from when. */
+export function MonthPart({ table, rows, onOpen }: Props) {
+  const now = today();
+  const [length, setLength] = useState<'month' | 'week'>('month');
+  const [at, setAt] = useState(now);
+  const from = length === 'week' ? mondayOf(at) : mondayOf(`${at.slice(0, 7)}-01`);
+  const weeks = length === 'week' ? 1 : Math.ceil((daysBetween(from, plusDays(monthOn(at, 1), -1)) + 1) / 7);
+  const byDay = useMemo(() => {
+    const days = new Map<string, TaskRow[]>();
+    for (const row of rows) {
+      if (!row.due) continue;
+      const due = dateOf(row.due);
+      const carried = row.dueState === 'late' && due < now ? now : due;
+      const there = days.get(carried);
+      if (there) there.push(row);
+      else days.set(carried, [row]);
+    }
+    for (const there of days.values()) there.sort((a, b) => (a.due! < b.due! ? -1 : 1));
+    return days;
+  }, [rows, now]);
+  const move = (id: string, date: string) => {
+    const row = rows.find((r) => r.id === id);
+    if (!row || (row.due && dateOf(row.due) === date)) return;
+    const due = moved(row.due, date);
+    void changeRows([row], { due }, table.people, `Due ${moment(due!)}`);
+  };
+  const undated = rows.filter((r) => !r.due).length;
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <div className="flex flex-none flex-wrap items-center gap-2 border-b px-3 py-1.5 text-[13px]">
+        <IconButton
+          label={length === 'week' ? 'The week before' : 'The month before'}
+          onClick={() => setAt(length === 'week' ? plusDays(at, -7) : monthOn(at, -1))}
+        >
+          <ChevronLeft size={16} />
+        </IconButton>
+        <h2 className="min-w-36 text-center font-bold">
+          {length === 'week'
+            ? `${dayName(from)} to ${dayName(plusDays(from, 6))} ${monthName(plusDays(from, 6))}`
+            : monthName(at)}
+        </h2>
+        <IconButton
+          label={length === 'week' ? 'The next week' : 'The next month'}
+          onClick={() => setAt(length === 'week' ? plusDays(at, 7) : monthOn(at, 1))}
+        >
+          <ChevronRight size={16} />
+        </IconButton>
+        <Button look="quiet" onClick={() => setAt(now)}>
+          Today
+        </Button>
+        <Button
+          look="quiet"
+          aria-pressed={length === 'week'}
+          onClick={() => setLength(length === 'week' ? 'month' : 'week')}
+        >
+          {length === 'week' ? 'A whole month' : 'One week'}
+        </Button>
+        <span className="ml-auto text-soft max-md:hidden">
+          {undated > 0 ? `${undated} are not dated. ` : ''}Drag to another day, or Alt and an arrow.
+        </span>
+      </div>
+      <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Calendar of tasks">
+        <div
+          className="grid min-h-full min-w-[700px] grid-cols-7"
+          style={{ gridTemplateRows: `repeat(${weeks}, minmax(96px, 1fr))` }}
+        >
+          {Array.from({ length: weeks * 7 }, (_, i) => plusDays(from, i)).map((date) => (
+            <Day
+              key={date}
+              date={date}
+              now={now}
+              dim={length === 'month' && date.slice(0, 7) !== at.slice(0, 7)}
+              rows={byDay.get(date) ?? []}
+              people={table.people}
+              most={length === 'week' ? 40 : 5}
+              onMove={move}
+              onOpen={onOpen}
+            />
+          ))}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+type DayProps = {
+  date: string;
+  now: string;
+  dim: boolean;
+  rows: TaskRow[];
+  people: OwnerView[];
+  most: number;
+  onMove: (id: string, date: string) => void;
+  onOpen: (id: string) => void;
+};
+
+function Day({ date, now, dim, rows, people, most, onMove, onOpen }: DayProps) {
+  const [all, setAll] = useState(false);
+  const { over, drop } = useDrop((id) => onMove(id, date));
+  const weekend = daysBetween('2026-01-05', date) % 7 > 4 || daysBetween('2026-01-05', date) % 7 < -2;
+  const shown = all ? rows : rows.slice(0, most);
+  return (
+    <section
+      aria-label={dayName(date)}
+      {...drop}
+      className={cx(
+        'min-w-0 border-b border-r p-1',
+        weekend && 'bg-paper',
+        !weekend && 'bg-surface',
+        date === now && 'shadow-[inset_0_2px_0_var(--wren)]',
+        over && 'outline-2 -outline-offset-2 outline-wren',
+      )}
+    >
+      <h3
+        className={cx(
+          'mb-0.5 text-[12.5px]',
+          date === now ? 'font-bold text-wren' : dim ? 'text-soft/80' : 'text-soft',
+        )}
+      >
+        {dayName(date)}
+        {date === now ? ', today' : ''}
+      </h3>
+      <ul className="grid grid-cols-[minmax(0,1fr)] gap-0.5">
+        {shown.map((row) => (
+          <Chip key={row.id} row={row} date={date} people={people} onMove={onMove} onOpen={onOpen} />
+        ))}
+      </ul>
+      {rows.length > most ? (
+        <button type="button" className="min-h-6 text-[12.5px] text-wren underline" onClick={() => setAll(!all)}>
+          {all ? 'fewer' : `${rows.length - most} more`}
+        </button>
+      ) : null}
+    </section>
+  );
+}
+
+type ChipProps = Pick<DayProps, 'people' | 'onMove' | 'onOpen'> & { row: TaskRow; date: string };
+
+function Chip({ row, date, people, onMove, onOpen }: ChipProps) {
+  const carried = dateOf(row.due!) !== date;
+  const keys = (e: KeyboardEvent) => {
+    const days = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 }[e.key];
+    if (!e.altKey || !days) return;
+    e.preventDefault();
+    e.stopPropagation();
+    onMove(row.id, plusDays(date, days));
+  };
+  return (
+    <li {...dragging(row.id)}>
+      <button
+        type="button"
+        onClick={() => onOpen(row.id)}
+        onKeyDown={keys}
+        title={`${row.title}\n${row.dueLabel}${carried ? `, from ${day(row.due!)}` : ''}`}
+        className={cx(
+          'flex min-h-6 w-full items-center gap-1 rounded-[3px] border-l-[3px] px-1 text-left text-[12.5px] hover:bg-wren-wash',
+          row.state === 'done'
+            ? 'border-l-done text-soft line-through'
+            : row.dueState === 'late'
+              ? 'border-l-late text-late'
+              : 'border-l-wren',
+        )}
+      >
+        <span className="min-w-0 flex-1 truncate">
+          {carried ? <b className="font-semibold">late: </b> : null}
+          {row.title}
+        </span>
+        {carried ? null : <span className="flex-none text-[11.5px] text-soft">{clock(row.due!)}</span>}
+        {row.owners[0] !== undefined ? <NameTag who={people[row.owners[0]]!} /> : null}
+      </button>
+    </li>
+  );
+}

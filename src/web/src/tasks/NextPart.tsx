@@ -1,0 +1,248 @@
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { type TaskView, api, taken } from '../api/client';
+import { sayWrong, showTask } from '../api/live';
+import { keys, queries, useTasks } from '../api/queries';
+import { Kept } from '../app/store';
+import { exact, fromField } from '../app/time';
+import { Button, Empty, Wrong, cx } from '../ui/controls';
+import { FinishBox } from './FinishBox';
+import { changeTask, finishTask, states } from './change';
+import { DueField, OwnersField, PriorityField } from './fields';
+
+const over = (t: TaskView) => t.state === 'done' || t.state === 'dropped';
+
+/** Open before finished, then by due moment, undated last. */
+const order = (a: TaskView, b: TaskView) =>
+  Number(over(a)) - Number(over(b)) || (a.due ?? '9').localeCompare(b.due ?? '9') || a.made.localeCompare(b.made);
+
+/** In which order one's tasks stand. */
+const arrangement = new Kept<'next' | 'due'>('wrenlet.tasks.order', 'next');
+
+type RowProps = { task: TaskView; here: boolean; reason?: string; stale?: boolean; onOpen: (id: string) => void };
+
+function Row({ task, here, reason, stale, onOpen }: RowProps) {
+  const row = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    if (here) row.current?.scrollIntoView({ block: 'center' });
+  }, [here]);
+  const [hours, setHours] = useState<string | null>(null);
+  const source =
+    task.docket && task.sourceEntry
+      ? `/dockets/${task.docket}?entry=${task.sourceEntry}`
+      : task.sourceEntry
+        ? `/conversations/${task.sourceConversation}?entry=${task.sourceEntry}`
+        : task.docket
+          ? `/dockets/${task.docket}`
+          : null;
+  return (
+    <li
+      ref={row}
+      className={cx(
+        'grid items-start gap-x-3 gap-y-1 border-b px-4 py-1.5 text-[13px] md:grid-cols-[24px_minmax(0,1fr)_110px_170px_96px_112px_76px]',
+        here && 'bg-wren-wash outline-2 -outline-offset-2 outline-wren',
+      )}
+    >
+      <FinishBox task={task} />
+      <div className="min-w-0">
+        <button
+          type="button"
+          onClick={() => onOpen(task.id)}
+          className={cx(
+            'min-h-6 rounded-[3px] text-left hover:underline max-md:min-h-[44px]',
+            over(task) && 'text-soft line-through',
+          )}
+        >
+          {task.title}
+        </button>
+        <p className="text-[12.5px] text-soft">
+          {source ? (
+            <Link
+              to={source}
+              className="text-wren underline decoration-wren/40 underline-offset-2 hover:decoration-wren"
+              title={task.sourceEntry ? 'To the entry it was made of' : 'To its docket'}
+            >
+              {task.docket ? `${task.docket} ${task.docketName}` : 'where it was said'}
+            </Link>
+          ) : (
+            'no docket'
+          )}
+          {task.madeBy ? ` · asked by ${task.madeBy.firstName}` : ''}
+          {task.repeats ? ' · repeats' : ''}
+          {task.parts ? ` · ${task.parts.done} of ${task.parts.count} parts done` : ''}
+          {task.parentTitle ? ` · part of ${task.parentTitle}` : ''}
+          {task.private ? ' · yours alone' : ''}
+        </p>
+        {reason && !over(task) ? <p className="text-[12.5px] italic text-soft">{reason}</p> : null}
+        {stale && !over(task) ? <Stale task={task} /> : null}
+      </div>
+      <OwnersField
+        bare
+        owners={task.owners}
+        onChange={(owners) => void changeTask(task, { owners: owners.map(({ kind, id }) => ({ kind, id })) })}
+      />
+      <DueField
+        bare
+        due={task.due}
+        label={over(task) && task.finished ? `${task.dueLabel}` : task.dueLabel}
+        className={cx(
+          task.dueState === 'late' && 'font-semibold text-late',
+          task.dueState === 'soon' && 'font-semibold text-soon',
+          task.dueState === 'well' && 'text-soft',
+        )}
+        onChange={(due) => void changeTask(task, { due })}
+      />
+      <PriorityField bare value={task.priority} onChange={(priority) => void changeTask(task, { priority })} />
+      <select
+        aria-label={`State of ${task.title}`}
+        title={task.finished ? exact(task.finished) : undefined}
+        value={task.state}
+        onChange={(e) => void changeTask(task, { state: e.target.value })}
+        className="min-h-6 rounded-[3px] border border-transparent bg-transparent hover:border-line max-md:min-h-[44px]"
+      >
+        {states.map(([value, words]) => (
+          <option key={value} value={value}>
+            {words}
+          </option>
+        ))}
+      </select>
+      <input
+        aria-label={`Estimate in hours of ${task.title}`}
+        inputMode="decimal"
+        placeholder="hours"
+        className="min-h-6 w-full rounded-[3px] border border-transparent bg-transparent px-1 hover:border-line focus:border-line placeholder:text-soft max-md:min-h-[44px]"
+        value={hours ?? (task.estimateMinutes ? `${task.estimateMinutes / 60} h` : '')}
+        onChange={(e) => setHours(e.target.value)}
+        onFocus={() => setHours(task.estimateMinutes ? String(task.estimateMinutes / 60) : '')}
+        onBlur={() => {
+          const minutes = Math.round(Number((hours ?? '').replace(',', '.')) * 60);
+          setHours(null);
+          if (Number.isNaN(minutes))
+            sayWrong(new Error('An estimate is a number of hours, such as 1.5. It was left as it was.'));
+          else if (minutes !== (task.estimateMinutes ?? 0))
+            void changeTask(task, { estimateMinutes: minutes > 0 ? minutes : null });
+        }}
+        onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+      />
+    </li>
+  );
+}
+
+/** A task that is late for long without a word about it is questioned, and answered with one key. */
+function Stale({ task }: { task: TaskView }) {
+  const wanted = async () => {
+    try {
+      showTask(await taken(api.PUT('/api/tasks/{id}/wanted', { params: { path: { id: task.id } } })));
+      await queries.invalidateQueries({ queryKey: keys.tasks });
+    } catch (wrong) {
+      sayWrong(wrong);
+    }
+  };
+  const [dating, setDating] = useState(false);
+  return (
+    <div
+      role="group"
+      aria-label={`Is it still so? ${task.title}`}
+      onKeyDown={(e) => {
+        const act = { d: () => void finishTask(task), s: () => void wanted(), n: () => setDating(true) }[e.key];
+        if (!act || (e.target as HTMLElement).closest('input')) return;
+        e.preventDefault();
+        e.stopPropagation();
+        act();
+      }}
+      className="mt-0.5 flex flex-wrap items-center gap-1.5 text-[12.5px] text-soon"
+    >
+      Nobody has said a word about it since it was due.
+      <Button className="!min-h-6 !py-0" onClick={() => void finishTask(task)}>
+        <span>
+          <u>D</u>one already
+        </span>
+      </Button>
+      <Button className="!min-h-6 !py-0" onClick={() => void wanted()}>
+        <span>
+          <u>S</u>till wanted
+        </span>
+      </Button>
+      {dating ? (
+        <input
+          autoFocus
+          type="datetime-local"
+          aria-label="New date"
+          className="min-h-6 rounded-[3px] border bg-surface px-1"
+          onKeyDown={(e) => {
+            if (e.key === 'Enter' && e.currentTarget.value)
+              void changeTask(task, { due: fromField(e.currentTarget.value) });
+            if (e.key === 'Escape') setDating(false);
+          }}
+        />
+      ) : (
+        <Button className="!min-h-6 !py-0" onClick={() => setDating(true)}>
+          <span>
+            <u>N</u>ew date
+          </span>
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** One's own tasks and those of one's crews: what is best done next, with its reason, or by when they are due. */
+export function NextPart({ wanted, onOpen }: { wanted: string | null; onOpen: (id: string) => void }) {
+  const { data, error, refetch } = useTasks();
+  const by = arrangement.use();
+  const { data: next } = useQuery({
+    queryKey: [...keys.tasks, 'next'],
+    queryFn: () => taken(api.GET('/api/tasks/next')),
+    enabled: by === 'next',
+  });
+  const rows = useMemo(() => {
+    const sorted = [...(data ?? [])].sort(order);
+    if (by === 'due' || !next) return sorted;
+    const place = new Map(next.map((n, i) => [n.task, i]));
+    return sorted.sort((a, b) => (place.get(a.id) ?? next.length) - (place.get(b.id) ?? next.length));
+  }, [data, next, by]);
+  const steps = useMemo(() => new Map(by === 'next' ? next?.map((n) => [n.task, n]) : []), [next, by]);
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <div role="group" aria-label="In which order" className="flex flex-none gap-1 border-b px-3 py-1.5">
+        {(
+          [
+            ['next', 'What next'],
+            ['due', 'By when they are due'],
+          ] as const
+        ).map(([value, name]) => (
+          <Button
+            key={value}
+            aria-pressed={by === value}
+            onClick={() => arrangement.set(value)}
+            className={cx(by === value && 'border-wren bg-wren-wash')}
+          >
+            {name}
+          </Button>
+        ))}
+      </div>
+      <div className="min-h-0 flex-1 overflow-auto" role="region" aria-label="List of tasks" tabIndex={0}>
+        {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
+        {data && rows.length === 0 ? (
+          <Empty title="No tasks of yours">
+            When you are given a task, or press T on something that was said, it stands here until it is done.
+          </Empty>
+        ) : (
+          <ul>
+            {rows.map((t) => (
+              <Row
+                key={t.id}
+                task={t}
+                here={t.id === wanted}
+                reason={steps.get(t.id)?.reason}
+                stale={steps.get(t.id)?.stale}
+                onOpen={onOpen}
+              />
+            ))}
+          </ul>
+        )}
+      </div>
+    </div>
+  );
+}

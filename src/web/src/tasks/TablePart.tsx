@@ -1,0 +1,417 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { ArrowDown, ArrowUp, Lock, Repeat, Split, TriangleAlert } from 'lucide-react';
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
+import type { OwnerView, TaskRow, TaskTable } from '../api/client';
+import { moment } from '../app/time';
+import { useNarrow } from '../app/useNarrow';
+import { Button, Empty, cx } from '../ui/controls';
+import { NameTag, Owners } from '../ui/tags';
+import { type Arrangement, arrange, columns } from './arrange';
+import { states } from './change';
+import { DueField, OwnersField, PriorityField } from './fields';
+import { type RowChange, changeRows } from './table';
+
+type Props = {
+  table: TaskTable;
+  how: Arrangement;
+  onArrange: (how: Arrangement) => void;
+  open: string | null;
+  onOpen: (id: string) => void;
+};
+
+const rowHeight = 33;
+const hours = (minutes: number | null) => (minutes ? `${Math.round(minutes / 6) / 10} h` : '');
+const ref = ({ kind, id }: OwnerView) => ({ kind, id });
+
+/** Tasks as a table: sorted by one column or several, in groups, each field changed in its place, many at once. */
+export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
+  const { lines, count } = useMemo(() => arrange(table.rows, table.people, how), [table, how]);
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [at, setAt] = useState(-1);
+  const lastChosen = useRef<number>(-1);
+  const box = useRef<HTMLDivElement>(null);
+  const narrow = useNarrow();
+  const height = narrow ? 64 : rowHeight;
+  const virtual = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => height,
+    overscan: 12,
+  });
+  const shown = columns.filter((c) => c.key !== 'title' && how.columns.includes(c.key));
+  const grid = narrow ? '28px minmax(0,1fr)' : `28px minmax(200px,1fr) ${shown.map((c) => `${c.width}px`).join(' ')}`;
+  const rows = useMemo(() => lines.flatMap((l) => (l.kind === 'row' ? [l.row] : [])), [lines]);
+  const picked = useMemo(
+    () => [...new Map(rows.filter((r) => chosen.has(r.id)).map((r) => [r.id, r])).values()],
+    [rows, chosen],
+  );
+
+  // What is asked for is brought into sight once.
+  const sought = useRef<string | null>(null);
+  useEffect(() => {
+    if (!open || sought.current === open) return;
+    const line = lines.findIndex((l) => l.kind === 'row' && l.row.id === open);
+    if (line >= 0) {
+      sought.current = open;
+      setAt(line);
+      virtual.scrollToIndex(line, { align: 'auto' });
+    }
+  }, [open, lines, virtual]);
+
+  const sortBy = (key: string, also: boolean) => {
+    const now = how.sort.find((s) => s.by === key);
+    const next = { by: key, down: now ? !now.down : false };
+    onArrange({ ...how, sort: also ? [...how.sort.filter((s) => s.by !== key), next] : [next] });
+  };
+  const choose = (line: number, id: string, range: boolean) => {
+    const next = new Set(chosen);
+    if (range && lastChosen.current >= 0) {
+      const [from, to] = [Math.min(lastChosen.current, line), Math.max(lastChosen.current, line)];
+      for (const l of lines.slice(from, to + 1)) if (l.kind === 'row') next.add(l.row.id);
+    } else if (!next.delete(id)) next.add(id);
+    lastChosen.current = line;
+    setChosen(next);
+  };
+  const walk = (event: KeyboardEvent) => {
+    if ((event.target as HTMLElement).closest('input, select, [data-over]')) return;
+    const step = { ArrowDown: 1, j: 1, ArrowUp: -1, k: -1 }[event.key];
+    if (step) {
+      event.preventDefault();
+      let next = at;
+      do next += step;
+      while (lines[next]?.kind === 'group');
+      if (!lines[next]) return;
+      setAt(next);
+      virtual.scrollToIndex(next);
+      return;
+    }
+    const line = lines[at];
+    if (line?.kind !== 'row') return;
+    if (event.key === 'Enter') onOpen(line.row.id);
+    else if (event.key === 'x') choose(at, line.row.id, event.shiftKey);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  const change = (some: TaskRow[], to: RowChange, what: string) => void changeRows(some, to, table.people, what);
+
+  if (table.rows.length === 0)
+    return (
+      <Empty title="No tasks here">
+        When a task is given, or T is pressed on something that was said, it stands here until it is done.
+      </Empty>
+    );
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      {picked.length > 0 ? (
+        <Chosen
+          rows={picked}
+          people={table.people}
+          onChange={(to, what) => change(picked, to, what)}
+          onClear={() => setChosen(new Set())}
+        />
+      ) : null}
+      <div
+        ref={box}
+        role="grid"
+        aria-label="Tasks"
+        aria-rowcount={lines.length}
+        aria-multiselectable
+        tabIndex={0}
+        onKeyDown={walk}
+        className="min-h-0 flex-1 overflow-auto outline-offset-[-2px]"
+      >
+        <div
+          role="row"
+          className="sticky top-0 z-10 grid min-w-fit items-center gap-x-2 border-b bg-paper px-3 text-[13px] font-semibold"
+          style={{ gridTemplateColumns: grid }}
+        >
+          <span role="columnheader" className="grid place-items-center">
+            <input
+              type="checkbox"
+              aria-label={`Choose all ${count}`}
+              className="size-4 accent-wren"
+              checked={picked.length > 0 && picked.length === count}
+              onChange={(e) => setChosen(e.target.checked ? new Set(rows.map((r) => r.id)) : new Set())}
+            />
+          </span>
+          {[columns[0]!, ...(narrow ? [] : shown)].map((c) => {
+            const nth = how.sort.findIndex((s) => s.by === c.key);
+            const sort = how.sort[nth];
+            return (
+              <span
+                key={c.key}
+                role="columnheader"
+                aria-sort={nth === 0 ? (sort!.down ? 'descending' : 'ascending') : undefined}
+              >
+                <button
+                  type="button"
+                  title="Sort by this; with Shift, after what it is sorted by already"
+                  onClick={(e) => sortBy(c.key, e.shiftKey)}
+                  className="flex min-h-7 items-center gap-1 rounded-[3px] hover:underline"
+                >
+                  {c.name}
+                  {sort ? sort.down ? <ArrowDown size={12} aria-hidden /> : <ArrowUp size={12} aria-hidden /> : null}
+                  {sort && how.sort.length > 1 ? <span className="text-[11px] text-soft">{nth + 1}</span> : null}
+                </button>
+              </span>
+            );
+          })}
+        </div>
+        {count === 0 ? (
+          <p className="p-4 text-soft">Nothing fits the filter. {table.rows.length} tasks are left out by it.</p>
+        ) : null}
+        <div className="relative min-w-fit" style={{ height: virtual.getTotalSize() }}>
+          {virtual.getVirtualItems().map((item) => {
+            const line = lines[item.index]!;
+            const place = { transform: `translateY(${item.start}px)`, height, gridTemplateColumns: grid };
+            if (line.kind === 'group')
+              return (
+                <div
+                  key={`g${line.key}`}
+                  role="row"
+                  style={place}
+                  className="absolute inset-x-0 top-0 flex items-end gap-2 border-b bg-paper px-3 pb-1 text-[13px]"
+                >
+                  <span role="gridcell">
+                    <b className="first-letter:uppercase">{line.name}</b>{' '}
+                    <span className="text-soft">{line.count}</span>
+                  </span>
+                </div>
+              );
+            return (
+              <Row
+                key={`${item.index} ${line.row.id}`}
+                row={line.row}
+                people={table.people}
+                columns={shown.map((c) => c.key)}
+                narrow={narrow}
+                style={place}
+                here={item.index === at}
+                open={line.row.id === open}
+                chosen={chosen.has(line.row.id)}
+                onChoose={(range) => choose(item.index, line.row.id, range)}
+                onOpen={() => {
+                  setAt(item.index);
+                  onOpen(line.row.id);
+                }}
+                onChange={(to, what) => change([line.row], to, what)}
+              />
+            );
+          })}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+type RowProps = {
+  row: TaskRow;
+  people: OwnerView[];
+  columns: string[];
+  narrow: boolean;
+  style: React.CSSProperties;
+  here: boolean;
+  open: boolean;
+  chosen: boolean;
+  onChoose: (range: boolean) => void;
+  onOpen: () => void;
+  onChange: (to: RowChange, what: string) => void;
+};
+
+function Row({ row, people, columns: keys, narrow, style, here, open, chosen, onChoose, onOpen, onChange }: RowProps) {
+  const over = row.state === 'done' || row.state === 'dropped';
+  const owners = row.owners.map((o) => people[o]!);
+  const due = (
+    <DueField
+      bare
+      due={row.due}
+      label={row.dueLabel}
+      className={cx(
+        'truncate',
+        row.dueState === 'late' && 'font-semibold text-late',
+        row.dueState === 'soon' && 'font-semibold text-soon',
+        row.dueState === 'well' && 'text-soft',
+      )}
+      onChange={(next) => onChange({ due: next }, next ? `Due ${moment(next)}` : 'Not dated')}
+    />
+  );
+  const cell = (key: string) => {
+    switch (key) {
+      case 'docket':
+        return (
+          <span className="truncate text-soft" title={row.docketName ?? ''}>
+            {row.docket ? `${row.docket} ${row.docketName}` : ''}
+          </span>
+        );
+      case 'owners':
+        return (
+          <OwnersField bare owners={owners} onChange={(next) => onChange({ owners: next.map(ref) }, 'Owners chosen')} />
+        );
+      case 'due':
+        return due;
+      case 'priority':
+        return (
+          <PriorityField
+            bare
+            value={row.priority}
+            onChange={(priority) => onChange({ priority }, `Priority ${priority}`)}
+          />
+        );
+      case 'state':
+        return (
+          <select
+            aria-label={`State of ${row.title}`}
+            value={row.state}
+            onChange={(e) => onChange({ state: e.target.value }, `Now ${e.target.selectedOptions[0]!.text}`)}
+            className="min-h-6 w-full rounded-[3px] border border-transparent bg-transparent hover:border-line"
+          >
+            {states.map(([value, words]) => (
+              <option key={value} value={value}>
+                {words}
+              </option>
+            ))}
+          </select>
+        );
+      case 'estimate':
+        return <span className="tabular-nums">{hours(row.estimateMinutes)}</span>;
+      case 'spent':
+        return <span className="tabular-nums">{hours(row.spentMinutes)}</span>;
+      case 'done':
+        return <span className="tabular-nums text-soft">{row.percent > 0 ? `${row.percent} %` : ''}</span>;
+      case 'start':
+        return <span className="truncate text-soft">{row.start ? moment(row.start) : ''}</span>;
+      case 'parent':
+        return <span className="truncate text-soft">{row.parentTitle}</span>;
+      case 'asked':
+        return people[row.madeBy] ? <NameTag who={people[row.madeBy]!} /> : null;
+      case 'gate':
+        return <span className="truncate text-soft">{row.gate}</span>;
+      default:
+        return <span className="truncate text-soft">{moment(row.made)}</span>;
+    }
+  };
+  return (
+    <div
+      role="row"
+      aria-selected={chosen}
+      style={style}
+      className={cx(
+        'absolute inset-x-0 top-0 grid items-center gap-x-2 border-b px-3 text-[13px]',
+        chosen ? 'bg-wren-wash' : open ? 'bg-surface' : 'hover:bg-surface',
+        (here || open) && 'outline-1 -outline-offset-1 outline-wren',
+      )}
+    >
+      <span role="gridcell" className="grid place-items-center">
+        <input
+          type="checkbox"
+          aria-label={`Choose ${row.title}`}
+          className="size-4 accent-wren"
+          checked={chosen}
+          onChange={() => undefined}
+          onClick={(e) => onChoose(e.shiftKey)}
+        />
+      </span>
+      <span role="gridcell" className="min-w-0">
+        <button
+          type="button"
+          onClick={onOpen}
+          title={row.title}
+          className={cx(
+            'flex min-h-6 w-full items-center gap-1.5 text-left hover:underline',
+            over && 'text-soft line-through',
+          )}
+        >
+          <span className="truncate">{row.title}</span>
+          {row.private ? <Lock size={12} className="flex-none text-soft" aria-label="private" /> : null}
+          {row.repeats ? <Repeat size={12} className="flex-none text-soft" aria-label="repeats" /> : null}
+          {row.parts > 0 ? (
+            <span
+              className="flex flex-none items-center gap-0.5 text-[12px] text-soft"
+              title={`${row.parts} parts, ${row.percent} % done`}
+            >
+              <Split size={12} aria-hidden /> {row.percent} %
+            </span>
+          ) : null}
+          {row.blocked ? (
+            <span className="flex flex-none items-center gap-0.5 text-[12px] text-soon">
+              <TriangleAlert size={12} aria-hidden /> waits
+            </span>
+          ) : null}
+        </button>
+        {narrow ? (
+          <span className="flex items-center gap-2 text-[12.5px]">
+            {due} <Owners owners={owners} />
+          </span>
+        ) : null}
+      </span>
+      {narrow
+        ? null
+        : keys.map((key) => (
+            <span key={key} role="gridcell" className="flex min-w-0 items-center overflow-hidden">
+              {cell(key)}
+            </span>
+          ))}
+    </div>
+  );
+}
+
+type ChosenProps = {
+  rows: TaskRow[];
+  people: OwnerView[];
+  onChange: (to: RowChange, what: string) => void;
+  onClear: () => void;
+};
+
+/** What can be done with all that are chosen. */
+function Chosen({ rows, onChange, onClear }: ChosenProps) {
+  const select = 'min-h-[28px] rounded-card border bg-surface px-1.5';
+  return (
+    <div
+      role="toolbar"
+      aria-label="Change all that are chosen"
+      className="flex flex-none flex-wrap items-center gap-2 border-b bg-wren-wash px-3 py-1.5 text-[13px]"
+    >
+      <b>{rows.length} chosen:</b>
+      <select
+        aria-label="State of all"
+        className={select}
+        value=""
+        onChange={(e) => onChange({ state: e.target.value }, `Now ${e.target.selectedOptions[0]!.text}`)}
+      >
+        <option value="">state …</option>
+        {states.map(([value, words]) => (
+          <option key={value} value={value}>
+            {words}
+          </option>
+        ))}
+      </select>
+      <select
+        aria-label="Priority of all"
+        className={select}
+        value=""
+        onChange={(e) => onChange({ priority: e.target.value }, `Priority ${e.target.value}`)}
+      >
+        <option value="">priority …</option>
+        {['critical', 'high', 'normal', 'low'].map((p) => (
+          <option key={p} value={p}>
+            {p}
+          </option>
+        ))}
+      </select>
+      <DueField
+        due={null}
+        label="due …"
+        onChange={(due) => onChange({ due }, due ? `Due ${moment(due)}` : 'Not dated')}
+      />
+      <OwnersField
+        owners={[]}
+        label="owners …"
+        onChange={(owners) => onChange({ owners: owners.map(ref) }, 'Owners chosen')}
+      />
+      <Button look="quiet" onClick={onClear}>
+        Choose none
+      </Button>
+    </div>
+  );
+}

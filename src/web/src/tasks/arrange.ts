@@ -1,0 +1,169 @@
+import type { OwnerView, TaskRow } from '../api/client';
+import { dateOf } from '../app/time';
+
+/** What a table of tasks shows, and in which order. */
+export type Arrangement = {
+  columns: string[];
+  sort: { by: string; down: boolean }[];
+  group: string | null;
+  filter: Filter;
+};
+
+export type Filter = {
+  words: string;
+  states: string[];
+  priorities: string[];
+  owners: string[];
+  due: 'any' | 'late' | 'soon' | 'dated' | 'undated';
+};
+
+export const noFilter: Filter = { words: '', states: [], priorities: [], owners: [], due: 'any' };
+
+export const usual: Arrangement = {
+  columns: ['docket', 'owners', 'due', 'priority', 'state', 'estimate'],
+  sort: [{ by: 'due', down: false }],
+  group: null,
+  filter: { ...noFilter, states: ['needs-action', 'in-progress', 'waiting'] },
+};
+
+const priorityRank: Record<string, number> = { critical: 0, high: 1, normal: 2, low: 3 };
+const stateRank: Record<string, number> = { 'needs-action': 0, 'in-progress': 1, waiting: 2, done: 3, dropped: 4 };
+const last = '\uffff';
+
+/** The columns that there are: their names, widths, and what they are sorted by. */
+export const columns: {
+  key: string;
+  name: string;
+  width: number;
+  of: (row: TaskRow, people: OwnerView[]) => string | number;
+}[] = [
+  { key: 'title', name: 'Task', width: 0, of: (r) => r.title.toLowerCase() },
+  {
+    key: 'docket',
+    name: 'Docket',
+    width: 150,
+    of: (r) => (r.docket ? r.docket.replace(/\d+/, (n) => n.padStart(7, '0')) : last),
+  },
+  {
+    key: 'owners',
+    name: 'Owners',
+    width: 110,
+    of: (r, p) => (r.owners.length > 0 ? p[r.owners[0]!]!.name.toLowerCase() : last),
+  },
+  { key: 'due', name: 'Due', width: 150, of: (r) => r.due ?? last },
+  { key: 'priority', name: 'Priority', width: 92, of: (r) => priorityRank[r.priority] ?? 9 },
+  { key: 'state', name: 'State', width: 112, of: (r) => stateRank[r.state] ?? 9 },
+  { key: 'estimate', name: 'Estimate', width: 78, of: (r) => r.estimateMinutes ?? Number.MAX_SAFE_INTEGER },
+  { key: 'spent', name: 'Spent', width: 70, of: (r) => r.spentMinutes },
+  { key: 'done', name: 'Done', width: 64, of: (r) => r.percent },
+  { key: 'start', name: 'Start', width: 120, of: (r) => r.start ?? last },
+  { key: 'parent', name: 'Part of', width: 150, of: (r) => r.parentTitle?.toLowerCase() ?? last },
+  { key: 'asked', name: 'Asked by', width: 90, of: (r, p) => p[r.madeBy]?.name.toLowerCase() ?? last },
+  { key: 'gate', name: 'Gate of', width: 90, of: (r) => r.gate ?? last },
+  { key: 'made', name: 'Made', width: 120, of: (r) => r.made },
+];
+
+const column = (key: string) => columns.find((c) => c.key === key) ?? columns[0]!;
+
+/** Whether a row passes a filter. */
+export function passes(row: TaskRow, filter: Filter, words: string[], owners: Set<number>): boolean {
+  if (filter.states.length > 0 && !filter.states.includes(row.state)) return false;
+  if (filter.priorities.length > 0 && !filter.priorities.includes(row.priority)) return false;
+  if (filter.due === 'late' && row.dueState !== 'late') return false;
+  if (filter.due === 'soon' && row.dueState === 'well') return false;
+  if (filter.due === 'dated' && !row.due) return false;
+  if (filter.due === 'undated' && row.due) return false;
+  if (
+    filter.owners.length > 0 &&
+    !row.owners.some((o) => owners.has(o)) &&
+    !(row.owners.length === 0 && owners.has(-1))
+  )
+    return false;
+  if (words.length === 0) return true;
+  const text = `${row.title} ${row.docket ?? ''} ${row.docketName ?? ''} ${row.parentTitle ?? ''}`.toLowerCase();
+  return words.every((w) => text.includes(w));
+}
+
+export type Line = { kind: 'group'; key: string; name: string; count: number } | { kind: 'row'; row: TaskRow };
+
+/** The lines of a table: filtered, sorted by several columns, and under their groups. */
+export function arrange(rows: TaskRow[], people: OwnerView[], how: Arrangement): { lines: Line[]; count: number } {
+  const words = how.filter.words.toLowerCase().split(/\s+/).filter(Boolean);
+  const owners = new Set(how.filter.owners.map((id) => (id === 'nobody' ? -1 : people.findIndex((p) => p.id === id))));
+  const kept = rows.filter((r) => passes(r, how.filter, words, owners));
+  const sorts = how.sort.map((s) => ({ of: column(s.by).of, sign: s.down ? -1 : 1 }));
+  // Each key is made once; comparing then costs next to nothing.
+  const keyed = kept.map((row) => ({ row, keys: sorts.map((s) => s.of(row, people)) }));
+  keyed.sort((a, b) => {
+    for (let i = 0; i < sorts.length; i++) {
+      const [x, y] = [a.keys[i]!, b.keys[i]!];
+      // What has no value stands last whichever way.
+      if (x !== y) return x === last ? 1 : y === last ? -1 : x < y ? -sorts[i]!.sign : sorts[i]!.sign;
+    }
+    return a.row.made < b.row.made ? -1 : a.row.made > b.row.made ? 1 : a.row.id < b.row.id ? -1 : 1;
+  });
+  const sorted = keyed.map((k) => k.row);
+  if (!how.group) return { lines: sorted.map((row) => ({ kind: 'row', row })), count: sorted.length };
+  const groups = new Map<string, { name: string; rank: string | number; rows: TaskRow[] }>();
+  for (const row of sorted)
+    for (const { key, name, rank } of groupsOf(row, how.group, people)) {
+      const group = groups.get(key);
+      if (group) group.rows.push(row);
+      else groups.set(key, { name, rank, rows: [row] });
+    }
+  const lines: Line[] = [];
+  const ordered = [...groups.entries()].sort(([, a], [, b]) => (a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : 0));
+  for (const [key, group] of ordered) {
+    lines.push({ kind: 'group', key, name: group.name, count: group.rows.length });
+    for (const row of group.rows) lines.push({ kind: 'row', row });
+  }
+  return { lines, count: sorted.length };
+}
+
+/** The ways in which a table can be divided. */
+export const groupings: [string, string][] = [
+  ['docket', 'docket'],
+  ['owners', 'owner'],
+  ['priority', 'priority'],
+  ['state', 'state'],
+  ['due', 'day it is due'],
+  ['asked', 'who asked'],
+];
+
+/** The groups a row stands in: with several owners it stands with each. */
+function groupsOf(
+  row: TaskRow,
+  by: string,
+  people: OwnerView[],
+): { key: string; name: string; rank: string | number }[] {
+  switch (by) {
+    case 'docket':
+      return [
+        {
+          key: row.docket ?? '',
+          name: row.docket ? `${row.docket} ${row.docketName}` : 'no docket',
+          rank: column('docket').of(row, people),
+        },
+      ];
+    case 'owners':
+      return row.owners.length === 0
+        ? [{ key: '', name: 'nobody', rank: last }]
+        : row.owners.map((o) => ({
+            key: people[o]!.id,
+            name: people[o]!.kind === 'crew' ? `@${people[o]!.name}` : people[o]!.name,
+            rank: people[o]!.name,
+          }));
+    case 'priority':
+      return [{ key: row.priority, name: row.priority, rank: priorityRank[row.priority] ?? 9 }];
+    case 'state':
+      return [{ key: row.state, name: row.state.replace('-', ' '), rank: stateRank[row.state] ?? 9 }];
+    case 'asked': {
+      const by = people[row.madeBy];
+      return [{ key: by?.id ?? '', name: by?.name ?? 'nobody', rank: by?.name ?? last }];
+    }
+    default: {
+      const date = row.due ? dateOf(row.due) : '';
+      return [{ key: date, name: date || 'not dated', rank: date || last }];
+    }
+  }
+}
