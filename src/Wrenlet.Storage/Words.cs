@@ -30,7 +30,7 @@ public static class Words
     public static readonly Vocabulary<Level> Levels = new((Level.Everything, "everything"), (Level.ForMe, "for-me"), (Level.Asks, "asks"));
     public static readonly Vocabulary<AlertReason> Reasons = new(
         (AlertReason.Asked, "asked"), (AlertReason.OwnAsk, "own-ask"), (AlertReason.Tagged, "tagged"), (AlertReason.CrewTagged, "crew-tagged"), (AlertReason.Called, "called"), (AlertReason.Undelivered, "undelivered"),
-        (AlertReason.BackAgain, "back-again"), (AlertReason.HandedOver, "handed-over"), (AlertReason.TaskGiven, "task-given"),
+        (AlertReason.BackAgain, "back-again"), (AlertReason.HandedOver, "handed-over"), (AlertReason.TaskGiven, "task-given"), (AlertReason.TaskDue, "task-due"), (AlertReason.AskedLate, "asked-late"),
         (AlertReason.WroteToYou, "wrote-to-you"), (AlertReason.Answered, "answered"), (AlertReason.ToConfirm, "to-confirm"), (AlertReason.Thanked, "thanked"), (AlertReason.Noticed, "noticed"), (AlertReason.InGroup, "in-group"),
         (AlertReason.OwnConversation, "own-conversation"), (AlertReason.OwnTask, "own-task"), (AlertReason.WatchedTask, "watched-task"), (AlertReason.Following, "following"));
 }

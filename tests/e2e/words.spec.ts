@@ -33,3 +33,71 @@ test('what one writes says which task it asks for; agreed to, it is made when it
     .filter({ hasText: 'Weigh the old ballast' });
   await expect(row).toContainText('Due today 10:00, 1 h 20 left.');
 });
+
+test('a customer’s mail with three requests becomes three tasks and a decision asked of the customer, who answers on their page; a colleague sees all of it live', async ({
+  browser,
+  yard,
+}) => {
+  test.setTimeout(90_000);
+  const tobiah = await yard.visit(browser, 'Tobiah Renn', '/dockets/J-1042');
+  await expect(tobiah.getByText('Go ahead with all eight.')).toBeVisible();
+
+  // The customer's mail comes in through the post office.
+  const odalys = await yard.visit(browser, 'Odalys Brandt', '/post-office');
+  await odalys
+    .getByRole('button', { name: /Benedikta Thorne/ })
+    .first()
+    .click();
+  await odalys
+    .getByLabel('Answer as Benedikta Thorne')
+    .fill(
+      'Please check the anchor light by Friday. Could you also send me the photos of the keel? And I would like you to order a new burgee by the end of the month.',
+    );
+  await odalys.getByRole('button', { name: 'Answer as Benedikta Thorne' }).click();
+  const seen = tobiah.getByRole('article').filter({ hasText: 'anchor light' });
+  await expect(seen).toBeVisible({ timeout: 15_000 });
+
+  // Its words become three tasks at once.
+  await odalys.goto(`${yard.url}/dockets/J-1042`);
+  const mail = odalys.getByRole('article').filter({ hasText: 'anchor light' });
+  await mail.click();
+  await odalys.keyboard.press('t');
+  await expect(mail.getByLabel('Title')).toHaveCount(3);
+  await mail.getByRole('button', { name: 'Make all 3' }).click();
+  for (const task of ['Check the anchor light', 'Send me the photos of the keel', 'Order a new burgee'])
+    await expect(seen.getByRole('checkbox', { name: `Done: ${task}` })).toBeVisible();
+
+  // What only the customer can decide is asked of them, in the lane that leaves.
+  await odalys.keyboard.press('Escape');
+  await mail.click();
+  await odalys.keyboard.press('a');
+  const lane = odalys.getByRole('region', { name: /Reply outside/ });
+  await lane.getByRole('radio', { name: 'Decision' }).click();
+  await expect(lane.getByRole('group', { name: 'What you ask' })).toContainText('Benedikta');
+  await lane.locator('[contenteditable=true]').click();
+  await odalys.keyboard.type('The burgee comes to 38 euros. Shall we order it?');
+  await lane.getByRole('combobox').first().selectOption('page');
+  await lane.getByRole('button', { name: 'Ask Benedikta' }).click();
+  const asked = tobiah.getByRole('region', { name: /Decision asked by Odalys/ });
+  await expect(asked).toContainText('Waiting for Benedikta.');
+  await expect(tobiah.getByRole('complementary', { name: 'Commitments' })).toContainText(
+    'The burgee comes to 38 euros',
+  );
+
+  // The customer answers on their own page, by their private link.
+  await odalys.getByRole('button', { name: 'Make a private link' }).click();
+  const link = await odalys.getByRole('link', { name: /\/with\// }).textContent();
+  const customer = await (await browser.newContext()).newPage();
+  await customer.goto(link!);
+  const question = customer.getByRole('region', { name: /Decision asked by Odalys/ });
+  await question.getByLabel('A word with it, if you like').fill('The red one please');
+  await question.getByRole('button', { name: 'Approve' }).click();
+  await expect(question).toContainText('Approved by you.');
+
+  // Both colleagues see the outcome where it was asked, without a reload.
+  for (const page of [odalys, tobiah]) {
+    const card = page.getByRole('region', { name: /Decision asked by Odalys/ });
+    await expect(card).toContainText('Approved by Benedikta.');
+    await expect(card).toContainText('The red one please');
+  }
+});

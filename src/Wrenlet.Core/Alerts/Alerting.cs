@@ -30,6 +30,12 @@ public enum AlertReason
     /// <summary>A task was given to them.</summary>
     TaskGiven,
 
+    /// <summary>A task of theirs is due, or late.</summary>
+    TaskDue,
+
+    /// <summary>A task that they asked for is late.</summary>
+    AskedLate,
+
     /// <summary>A colleague wrote to them directly.</summary>
     WroteToYou,
 
@@ -102,6 +108,8 @@ public static class Alerting
             AlertReason.Undelivered => "You sent it, and it did not arrive.",
             AlertReason.BackAgain => "You set it aside until this moment.",
             AlertReason.TaskGiven => "You are an owner of the task.",
+            AlertReason.TaskDue => "You are an owner of the task, and its time comes or has passed.",
+            AlertReason.AskedLate => "You asked for the task, and it is late.",
             AlertReason.WroteToYou => "It was said between the two of you.",
             AlertReason.ToConfirm => "The notice is for you, and you have to confirm that you have read it.",
             AlertReason.Thanked => "The thanks are for you.",
@@ -134,6 +142,8 @@ public static class Alerting
         AlertReason.BackAgain => "You had set this aside until now",
         AlertReason.HandedOver => $"{by ?? "Someone"} handed this over to you",
         AlertReason.TaskGiven => $"{by ?? "Someone"} gave you a task",
+        AlertReason.TaskDue => "A reminder",
+        AlertReason.AskedLate => "What you asked for is late",
         AlertReason.WroteToYou => $"{by ?? "Someone"} wrote to you",
         AlertReason.ToConfirm => $"{by ?? "Someone"} asks you to confirm a notice",
         AlertReason.Thanked => $"{by ?? "Someone"} thanks you",

@@ -75,6 +75,24 @@ public sealed class WorkCalendar
         }
     }
 
+    /// <summary>The last moment from which <paramref name="work"/> working time passes until <paramref name="end"/>. With no work it is the end itself.</summary>
+    /// <exception cref="ArgumentOutOfRangeException">The work is negative.</exception>
+    public Instant Subtract(Instant end, Duration work)
+    {
+        if (work < Duration.Zero) throw new ArgumentOutOfRangeException(nameof(work), "Working time to subtract cannot be negative.");
+        if (work == Duration.Zero) return end;
+        for (var day = DateOf(end); ; day = day.PlusDays(-1))
+        {
+            foreach (var (from, to) in ShiftsOf(day).Reverse())
+            {
+                var until = to < end ? to : end;
+                if (until <= from) continue;
+                if (until - from >= work) return until - work;
+                work -= until - from;
+            }
+        }
+    }
+
     /// <summary>The day's opening; on a day without work, the time at which a normal working day opens.</summary>
     public Instant OpeningOf(LocalDate date) => FirstMoment(date + OpeningTime(date));
 

@@ -2,11 +2,12 @@ using Wrenlet.Server.Alerts;
 using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
+using Wrenlet.Server.Tasks;
 
 namespace Wrenlet.Server.Background;
 
-/// <summary>Does what was set for a moment when it has come: brings conversations back that were set aside, tells of notices that appear, and lets the time of asks run out.</summary>
-public sealed class BringingBack(Handling handling, Noticing noticing, Answering answering, WhoIsWho who, FirmClock clock, ILogger<BringingBack> log) : BackgroundService
+/// <summary>Does what was set for a moment when it has come: brings conversations back that were set aside, tells of notices that appear, lets the time of asks run out, makes the next of tasks that repeat, and reminds of what is due.</summary>
+public sealed class BringingBack(Handling handling, Noticing noticing, Answering answering, TaskMaking tasks, WhoIsWho who, FirmClock clock, ILogger<BringingBack> log) : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(10);
 
@@ -23,6 +24,8 @@ public sealed class BringingBack(Handling handling, Noticing noticing, Answering
                     await handling.BringBack(clock.Now);
                     await noticing.TellDue(clock.Now);
                     await answering.RunOut(clock.Now, 200);
+                    await tasks.FollowByTime(clock.Now);
+                    await tasks.Remind(clock.Now);
                 }
                 catch (Microsoft.Data.Sqlite.SqliteException wrong)
                 {

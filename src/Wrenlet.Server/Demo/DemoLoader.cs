@@ -230,6 +230,7 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
     private Task Settle(LocalDateTime present) => writes.Run(w =>
     {
         var yesterday = Moved(present.PlusDays(-1));
+        TaskStore.SettleReminders(w.Session, Moved(present));
         w.Session.Run("DELETE FROM outbox WHERE entry IN (SELECT id FROM entry WHERE at < $then)", ("then", yesterday));
         foreach (var person in who.Current.Staff)
         {

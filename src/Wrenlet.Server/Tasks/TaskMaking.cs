@@ -16,6 +16,9 @@ public sealed record TaskOutcome(WorkTask? Task, bool Stale, string? Refusal);
 /// <summary>Makes, changes and finishes tasks, tells those whom it concerns, and remembers what was changed.</summary>
 public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
 {
+    /// <summary>More reminders at once than these are one line.</summary>
+    private const int MostReminders = 3;
+
     /// <summary>Makes a task; one with the same id is one task.</summary>
     public Task<TaskOutcome> Make(WorkTask task, Person by) => writes.Run(w => Make(w, task, by));
 
@@ -32,6 +35,7 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
     {
         ArgumentNullException.ThrowIfNull(w);
         ArgumentNullException.ThrowIfNull(task);
+        if (TaskStore.Find(w.Session, task.Id) is null) task = Series.Begun(w.Session, task, who.Current);
         if (!TaskStore.Add(w.Session, task))
         {
             var made = TaskStore.Find(w.Session, task.Id)!;
@@ -53,6 +57,8 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
         if (version is { } seen && seen != before.Version) return new(before, true, null);
         var wanted = change(before);
         if (Refuses(w, before, wanted) is { } refusal) return new(before, false, refusal);
+        if (before.Due != wanted.Due) wanted = wanted with { DueSince = at };
+        wanted = Series.Begun(w.Session, wanted, who.Current);
         if (!TaskStore.Update(w.Session, wanted)) return new(before, true, null);
         var after = TaskStore.Find(w.Session, id)!;
         foreach (var (what, was, now) in TaskHistory.Between(before, after, who.Current)) TaskStore.Remember(w.Session, after.Key, by.Id, at, what, was, now);
@@ -62,12 +68,64 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
             .Concat(after.Owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>().Select(o => new Alert(o.Person, AlertReason.OwnTask)))
             .Append(new Alert(after.MadeBy, AlertReason.OwnTask))
             .Concat(after.Watchers.Select(p => new Alert(p, AlertReason.WatchedTask))));
+        if (after.Progress.Over && !before.Progress.Over) Follow(w, after, at, byTime: false);
+        else if (before.Progress.Over && !after.Progress.Over) Unfollow(w, after, by, at);
         Ripple(w, after.Parent, by, at);
         if (before.Parent != after.Parent) Ripple(w, before.Parent, by, at);
         if (before.Progress.Over != after.Progress.Over)
             foreach (var waiting in TaskStore.WaitingFor(w.Session, id)) Announce(w, waiting, ChangeKinds.TaskChanged, by.Id, at);
         return new(after, false, null);
     }
+
+    /// <summary>Leaves one of a series out: it is dropped, and the next takes its place.</summary>
+    public Task<TaskOutcome> Skip(TaskId id, Person by, Instant at) => writes.Run(w =>
+    {
+        if (TaskStore.Find(w.Session, id) is not { } task || !by.MaySee(task.Place, Thing.Working)) return new TaskOutcome(null, false, "There is no such task, or you do not see it.");
+        if (task is not { Series: { } series, Occurrence: { } occurrence, Repeats: not null } || task.Progress.Over) return new(task, false, "Only an open task that repeats can be left out once.");
+        TaskStore.Skip(w.Session, series, who.Current.Firm!.Calendar.DateOf(occurrence));
+        return Change(w, id, null, by, at, before => before.After(before.Progress.Become(TaskState.Dropped), at));
+    });
+
+    /// <summary>Makes the next of all series whose time has come.</summary>
+    public Task FollowByTime(Instant now) => writes.Run(w =>
+    {
+        foreach (var last in TaskStore.LastByTime(w.Session, now)) Follow(w, last, now, byTime: true);
+        return true;
+    });
+
+    /// <summary>Reminds owners of what comes due or is late, and who asked for it where it stays late. Whoever would be told much at once is told it in one line.</summary>
+    public Task Remind(Instant now) => writes.Run(w =>
+    {
+        var roster = who.Current;
+        var reminders = new Dictionary<PersonId, List<(WorkTask Task, AlertReason Reason)>>();
+        foreach (var task in TaskStore.DueBefore(w.Session, now + Duration.FromDays(14)))
+        {
+            if (Reminder.Of(task.Due!.Value, task.Reminded, task.DueSince ?? task.Made, task.Reminders, now, roster.Firm!.Calendar) is not { } reminder) continue;
+            TaskStore.SetReminded(w.Session, task.Key, reminder.At);
+            var told = Givens(task).Select(a => (a.Person, Reason: AlertReason.TaskDue)).ToList();
+            if (reminder.Nth >= Reminder.AskerFrom || told.Count == 0) told.Add((task.MadeBy, AlertReason.AskedLate));
+            foreach (var (person, reason) in told.DistinctBy(t => t.Person))
+            {
+                if (!reminders.TryGetValue(person, out var list)) reminders[person] = list = [];
+                list.Add((task, reason));
+            }
+        }
+
+        foreach (var (person, list) in reminders)
+        {
+            if (list.Count > MostReminders)
+            {
+                Telling.Tell(w, new Alert(person, AlertReason.TaskDue), null, now, null, null, null, $"{list.Count} tasks are due or late: {string.Join(", ", list.Select(t => t.Task.Title))}");
+                continue;
+            }
+
+            foreach (var (task, reason) in list)
+                foreach (var alert in Alerting.Whom(null, task.Place, Thing.Working, [new Alert(person, reason)], id => roster.Find(id)))
+                    Telling.Tell(w, alert, null, now, task.Source?.Conversation, task.Source?.Entry, task.Id, $"{task.Title}: {TaskViews.DueWords(task, roster, now)}");
+        }
+
+        return true;
+    });
 
     /// <summary>Sets what a task waits for.</summary>
     public Task<TaskOutcome> Block(TaskId id, IReadOnlyList<TaskId> blockers, Person by, Instant at) => writes.Run(w =>
@@ -108,7 +166,8 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
             var position = Positions.Between(TaskStore.LastPosition(w.Session, parent.Key), null)!.Value;
             var task = new WorkTask(
                 0, new TaskId(Guid.CreateVersion7()), part.Title, whole.Docket, null, by.Id, at, part.Done ? TaskState.Done : TaskState.NeedsAction, null, CompletionRule.Any, whole.Priority,
-                null, null, null, null, null, part.Done ? at : null, 1, [], whole.Sight) { Parent = parent.Id, Position = position, Private = whole.Private };
+                null, null, null, null, null, part.Done ? at : null, 1, [], whole.Sight)
+            { Parent = parent.Id, Position = position, Private = whole.Private };
             TaskStore.Add(w.Session, task);
             var written = TaskStore.Find(w.Session, task.Id)!;
             Announce(w, written, ChangeKinds.TaskMade, by.Id, at);
@@ -119,6 +178,27 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
         Ripple(w, id, by, at);
         return (new TaskOutcome(TaskStore.Find(w.Session, id), false, null), made.ToImmutable());
     });
+
+    /// <summary>Makes the task that follows one of a series, where its series wants that now and there is none yet.</summary>
+    private void Follow(Writing w, WorkTask task, Instant at, bool byTime)
+    {
+        // After a time without the server only the newest is made, not one for each time that went by.
+        while (byTime && Series.NextMoment(w.Session, task, who.Current) is { } moment && Series.NextMoment(w.Session, task with { Occurrence = moment }, who.Current) is { } later && later <= at)
+            task = task with { Occurrence = moment, Start = task.Start + (moment - task.Occurrence!.Value) };
+        if (Series.Next(w.Session, task, who.Current) is not var (next, goesByTime) || goesByTime != byTime) return;
+        if (!TaskStore.Add(w.Session, next with { Made = at })) return;
+        var written = TaskStore.Find(w.Session, next.Id)!;
+        foreach (var watcher in task.Watchers) TaskStore.SetWatching(w.Session, written.Key, watcher, true);
+        Announce(w, written, ChangeKinds.TaskMade, null, at);
+    }
+
+    /// <summary>Takes the next of a series away again where the one before is not done after all, and nobody has touched it.</summary>
+    private void Unfollow(Writing w, WorkTask task, Person by, Instant at)
+    {
+        if (Series.NextMoment(w.Session, task, who.Current) is not { } moment || TaskStore.OfSeries(w.Session, task.Series!.Value, moment) is not { } next) return;
+        if (TaskStore.FindSeries(w.Session, task.Series.Value) is var (_, byTime, _) && byTime) return;
+        if (TaskStore.TakeOut(w.Session, next)) w.Log(new Change(ChangeKinds.TaskChanged, next.Id.Value, new Place.Firm(), Thing.Working, at, by.Id));
+    }
 
     /// <summary>Says that a task has changed.</summary>
     public static void Announce(Writing w, WorkTask task, string kind, PersonId? by, Instant at)

@@ -29,6 +29,12 @@ public sealed record TaskWhere(string? Docket, [property: Range(0, 20)] int? Gat
 /// <summary>A list of parts as it was typed or pasted: one on each line, deeper ones indented.</summary>
 public sealed record NewParts([property: Required, StringLength(60_000, MinimumLength = 1)] string Text);
 
+/// <summary>When somebody is reminded of a task, and when the next of its series is made.</summary>
+/// <param name="RemindBeforeMinutes">Working minutes before it is due; 0 for not before, null for what is usual.</param>
+/// <param name="RemindAgainMinutes">Working minutes after which they are reminded again, until it is done; 0 for never, null for what is usual.</param>
+/// <param name="NextByTime">Whether the next is made when its time has come, not only when one is done.</param>
+public sealed record TaskTimes([property: Range(0, 20_000)] int? RemindBeforeMinutes, [property: Range(0, 20_000)] int? RemindAgainMinutes, bool NextByTime);
+
 /// <summary>Something that was changed of a task.</summary>
 public sealed record TaskChangeView(PersonView? By, DateTimeOffset At, string What, string Before, string After);
 
@@ -45,10 +51,11 @@ public sealed record PartOfView(int Depth, TaskView Task);
 /// <param name="MayBePrivate">Whether the viewer may make it their own alone, or open it.</param>
 /// <param name="Conversation">Where it is talked about; null while nobody has said anything.</param>
 /// <param name="Stages">Stages of its docket whose gate it may be, by their index.</param>
+/// <param name="Times">When somebody is reminded, and when the next of its series is made.</param>
 /// <param name="SourceEdited">Whether the entry it was made of was edited since; null where it has none.</param>
 public sealed record TaskDetail(
     TaskView Task, string Notes, string NotesHtml, IReadOnlyList<PartOfView> Parts, IReadOnlyList<BlockerView> WaitingFor, IReadOnlyList<PersonView> Watchers, bool Watching, bool MayBePrivate,
-    Guid? Conversation, IReadOnlyList<string> Stages, IReadOnlyList<TaskChangeView> History, bool? SourceEdited);
+    Guid? Conversation, IReadOnlyList<string> Stages, IReadOnlyList<TaskChangeView> History, TaskTimes Times, bool? SourceEdited);
 
 /// <summary>What stands around a task: its parts, what it waits for, who watches, what is said about it, where it stands.</summary>
 internal static class TaskPlaceEndpoints
@@ -65,6 +72,8 @@ internal static class TaskPlaceEndpoints
         api.MapDelete("/tasks/{id:guid}/watching", Unwatch).For(Access.Staff);
         api.MapPost("/tasks/{id:guid}/parts", AddParts).For(Access.Staff);
         api.MapPut("/tasks/{id:guid}/conversation", Talk).For(Access.Staff);
+        api.MapPost("/tasks/{id:guid}/skip", Skip).For(Access.Staff);
+        api.MapPut("/tasks/{id:guid}/times", PutTimes).For(Access.Staff);
     }
 
     private static Results<Ok<TaskDetail>, ProblemHttpResult> GetDetail(Guid id, Viewer viewer, Database database, WhoIsWho who, FirmClock clock) =>
@@ -91,6 +100,7 @@ internal static class TaskPlaceEndpoints
                 [.. task.Watchers.Select(p => roster.Find(p)).OfType<Person>().Select(PersonView.Of)], task.Watchers.Contains(viewer.Person.Id), task.MadeBy == viewer.Person.Id,
                 ConversationStore.OfTask(s, id)?.Id.Value, task.Docket is { } docket ? [.. Stages.Of(docket.Ref.Kind)] : [],
                 [.. TaskStore.History(s, task.Key, MostHistory).Select(h => new TaskChangeView(roster.Find(h.By) is { } by ? PersonView.Of(by) : null, h.At.ToDateTimeOffset(), h.What, h.Before, h.After))],
+                new TaskTimes(Minutes(task.RemindBefore), Minutes(task.RemindAgain), task.Series is { } series && TaskStore.FindSeries(s, series) is var (_, byTime, _) && byTime),
                 source is null ? null : source.Edited is { } edited && edited > task.Made));
         });
 
@@ -135,6 +145,8 @@ internal static class TaskPlaceEndpoints
         };
     }
 
+    private static int? Minutes(Duration? length) => length is { } l ? (int)l.TotalMinutes : null;
+
     /// <summary>A place after another, among the parts of a task or in a column; where there is no room between two, all are placed anew.</summary>
     private static double Place(SqlSession session, WorkTask task, WorkTask? parent, Worklist? list, WorklistColumn? column, Guid? after)
     {
@@ -174,6 +186,25 @@ internal static class TaskPlaceEndpoints
         var (outcome, made) = await making.AddParts(new TaskId(id), parts, viewer.Person, clock.Now);
         return outcome.Task is null ? Refusals.NotFound("task") : TypedResults.Ok<IReadOnlyList<TaskView>>([.. made.Select(t => TaskViews.Of(t, who.Current, clock.Now))]);
     }
+
+    /// <summary>Leaves a task that repeats out this once.</summary>
+    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Skip(Guid id, Viewer viewer, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context) =>
+        TaskEndpoints.Outcome(await making.Skip(new TaskId(id), viewer.Person, clock.Now), who.Current, clock, context);
+
+    /// <summary>Sets when somebody is reminded, and when the next of a series is made.</summary>
+    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> PutTimes(Guid id, TaskTimes given, Viewer viewer, WriteQueue writes, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context) =>
+        TaskEndpoints.Outcome(
+            await writes.Run(w =>
+            {
+                var outcome = making.Change(w, new TaskId(id), null, viewer.Person, clock.Now, before => before with
+                {
+                    RemindBefore = given.RemindBeforeMinutes is { } early ? Duration.FromMinutes(early) : null,
+                    RemindAgain = given.RemindAgainMinutes is { } again ? Duration.FromMinutes(again) : null,
+                });
+                if (outcome is { Task.Series: { } series, Refusal: null, Stale: false }) TaskStore.SetByTime(w.Session, series, given.NextByTime);
+                return outcome;
+            }),
+            who.Current, clock, context);
 
     /// <summary>The conversation about a task, begun where there is none.</summary>
     private static Task<Results<Ok<OpenedConversation>, ProblemHttpResult>> Talk(Guid id, Viewer viewer, WriteQueue writes, WhoIsWho who, FirmClock clock) => writes.Run<Results<Ok<OpenedConversation>, ProblemHttpResult>>(w =>

@@ -59,6 +59,9 @@ internal static class TaskViews
             [.. task.Owners.Select(o => o.Percent)], task.Worklist?.List, task.Worklist?.Column, task.Position, [.. task.Watchers.Select(p => p.Value)]);
     }
 
+    /// <summary>How a task's due moment stands, in words.</summary>
+    public static string DueWords(WorkTask task, Roster roster, Instant now) => DueStanding.At(now, task.Due, roster.Firm!.Calendar) is { State: DueState.Late } late ? late.Label : $"due {DueStanding.At(now, task.Due, roster.Firm!.Calendar).Label}";
+
     private static OwnerView? Owner(OwnerShare share, Roster roster) => share.Owner switch
     {
         TaskOwner.OfPerson person => roster.Find(person.Person) is { } known ? OwnerView.Of(known, share.Done) : null,

@@ -52,6 +52,27 @@ public sealed record WorkTask(
     /// <summary>When somebody last said that it is still wanted; null for never.</summary>
     public Instant? Wanted { get; init; }
 
+    /// <summary>For which moment somebody was last reminded of it; null for never.</summary>
+    public Instant? Reminded { get; init; }
+
+    /// <summary>Since when its due moment stands; null where that is not known.</summary>
+    public Instant? DueSince { get; init; }
+
+    /// <summary>Working time before it is due at which its owners are reminded; null for what is usual, zero for never.</summary>
+    public Duration? RemindBefore { get; init; }
+
+    /// <summary>Working time after which they are reminded again and again; null for what is usual, zero for never.</summary>
+    public Duration? RemindAgain { get; init; }
+
+    /// <summary>The series it is one of, by its key; null for none.</summary>
+    public long? Series { get; init; }
+
+    /// <summary>The moment for which its rule made it, whatever it was moved to since; null where it does not repeat.</summary>
+    public Instant? Occurrence { get; init; }
+
+    /// <summary>When its owners are reminded of it.</summary>
+    public Reminders Reminders => new(RemindBefore ?? Reminders.Usual.Before, RemindAgain ?? Reminders.Usual.Again);
+
     /// <summary>People who want to hear what becomes of it.</summary>
     public ImmutableArray<PersonId> Watchers { get; init; } = [];
 
@@ -110,7 +131,8 @@ public static class TaskStore
              LEFT JOIN person p ON p.id = o.person LEFT JOIN crew k ON k.id = o.crew),
           t.notes, t.private, t.spent_minutes, t.by_share, f.uid, f.title, t.position, t.wanted, v.uid, l.uid,
           (SELECT group_concat(hex(p.uid)) FROM task_watcher x JOIN person p ON p.id = x.person WHERE x.task = t.id),
-          EXISTS (SELECT 1 FROM task_block x WHERE x.task = t.id), EXISTS (SELECT 1 FROM task x WHERE x.parent = t.id)
+          EXISTS (SELECT 1 FROM task_block x WHERE x.task = t.id), EXISTS (SELECT 1 FROM task x WHERE x.parent = t.id),
+          t.reminded, t.due_since, t.remind_before, t.remind_again, t.series, t.occurrence
         FROM task t JOIN person m ON m.id = t.made_by LEFT JOIN docket d ON d.id = t.docket LEFT JOIN person w ON w.id = d.owner
           LEFT JOIN entry e ON e.id = t.source LEFT JOIN conversation c ON c.id = e.conversation
           LEFT JOIN task f ON f.id = t.parent LEFT JOIN worklist v ON v.id = t.worklist LEFT JOIN worklist_column l ON l.id = t.list_column
@@ -128,14 +150,15 @@ public static class TaskStore
     {
         var added = session.Run(
             """
-            INSERT INTO task (uid, title, docket, source, made_by, made, state, rule, priority, start, due, repeats, estimate_minutes, gate_stage, finished, notes, private, spent_minutes, by_share, parent, position)
+            INSERT INTO task (uid, title, docket, source, made_by, made, state, rule, priority, start, due, repeats, estimate_minutes, gate_stage, finished, notes, private, spent_minutes, by_share, parent, position, due_since, remind_before, remind_again, series, occurrence)
             VALUES ($uid, $title, (SELECT id FROM docket WHERE uid = $docket), (SELECT id FROM entry WHERE uid = $source), (SELECT id FROM person WHERE uid = $by), $made,
-              $state, $rule, $priority, $start, $due, $repeats, $estimate, $gate, $finished, $notes, $private, $spent, $byShare, (SELECT id FROM task WHERE uid = $parent), $position) ON CONFLICT (uid) DO NOTHING
+              $state, $rule, $priority, $start, $due, $repeats, $estimate, $gate, $finished, $notes, $private, $spent, $byShare, (SELECT id FROM task WHERE uid = $parent), $position, $dueSince, $before, $again, $series, $occurrence) ON CONFLICT (uid) DO NOTHING
             """,
             ("uid", task.Id.Value), ("title", task.Title), ("docket", task.Docket?.Id.Value), ("source", task.Source?.Entry.Value), ("by", task.MadeBy.Value), ("made", task.Made),
             ("state", Words.TaskStates.Of(task.State)), ("rule", StoredRule(task.Rule)), ("priority", Words.Priorities.Of(task.Priority)), ("start", task.Start), ("due", task.Due),
             ("repeats", task.Repeats), ("estimate", Minutes(task.Estimate)), ("gate", task.GateStage), ("finished", task.Finished),
-            ("notes", task.Notes), ("private", task.Private), ("spent", (long)task.Spent.TotalMinutes), ("byShare", task.Rule is CompletionRule.Share), ("parent", task.Parent?.Value), ("position", task.Position));
+            ("notes", task.Notes), ("private", task.Private), ("spent", (long)task.Spent.TotalMinutes), ("byShare", task.Rule is CompletionRule.Share), ("parent", task.Parent?.Value), ("position", task.Position),
+            ("dueSince", task.DueSince ?? task.Made), ("before", Minutes(task.RemindBefore)), ("again", Minutes(task.RemindAgain)), ("series", task.Series), ("occurrence", task.Occurrence));
         if (added == 0) return false;
         var key = session.Number("SELECT last_insert_rowid()")!.Value;
         session.Run("INSERT INTO task_search (rowid, title) VALUES ($key, $title)", ("key", key), ("title", task.Title));
@@ -152,6 +175,7 @@ public static class TaskStore
             UPDATE task SET title = $title, state = $state, state_before = $before, rule = $rule, priority = $priority, start = $start, due = $due, repeats = $repeats,
               estimate_minutes = $estimate, finished = $finished, docket = (SELECT id FROM docket WHERE uid = $docket), gate_stage = $gate, notes = $notes, private = $private, spent_minutes = $spent, by_share = $byShare,
               parent = (SELECT id FROM task WHERE uid = $parent), worklist = (SELECT id FROM worklist WHERE uid = $list), list_column = (SELECT id FROM worklist_column WHERE uid = $column), position = $position, wanted = $wanted,
+              due_since = $dueSince, remind_before = $remindBefore, remind_again = $again, series = $series, occurrence = $occurrence,
               version = version + 1
             WHERE id = $id AND version = $version
             """,
@@ -159,7 +183,8 @@ public static class TaskStore
             ("rule", StoredRule(task.Rule)), ("priority", Words.Priorities.Of(task.Priority)), ("start", task.Start), ("due", task.Due), ("repeats", task.Repeats),
             ("estimate", Minutes(task.Estimate)), ("finished", task.Finished), ("docket", task.Docket?.Id.Value), ("gate", task.GateStage), ("notes", task.Notes), ("private", task.Private),
             ("spent", (long)task.Spent.TotalMinutes), ("byShare", task.Rule is CompletionRule.Share), ("parent", task.Parent?.Value), ("list", task.Worklist?.List), ("column", task.Worklist?.Column),
-            ("position", task.Position), ("wanted", task.Wanted), ("id", task.Key), ("version", task.Version));
+            ("position", task.Position), ("wanted", task.Wanted), ("dueSince", task.DueSince), ("remindBefore", Minutes(task.RemindBefore)), ("again", Minutes(task.RemindAgain)),
+            ("series", task.Series), ("occurrence", task.Occurrence), ("id", task.Key), ("version", task.Version));
         if (changed == 0) return false;
         session.Run("DELETE FROM task_search WHERE rowid = $key", ("key", task.Key));
         session.Run("INSERT INTO task_search (rowid, title) VALUES ($key, $title)", ("key", task.Key), ("title", task.Title));
@@ -268,6 +293,60 @@ public static class TaskStore
     public static Instant? LastChange(SqlSession session, long task) =>
         session.First<Instant?>("SELECT max(at) FROM task_history WHERE task = $task", r => r.GetMomentOrNull(0), ("task", task));
 
+    /// <summary>Open tasks whose due moment lies before one: those that may have to be reminded of.</summary>
+    public static List<WorkTask> DueBefore(SqlSession session, Instant moment) =>
+        session.All($"{Select} WHERE t.due < $moment AND t.state NOT IN ('done', 'dropped') ORDER BY t.due", r => Row(session, r), ("moment", moment));
+
+    /// <summary>Says for which moment somebody was reminded of a task.</summary>
+    public static void SetReminded(SqlSession session, long task, Instant moment) => session.Run("UPDATE task SET reminded = $moment WHERE id = $task", ("moment", moment), ("task", task));
+
+    /// <summary>Says that nobody has to be reminded of what lies before a moment.</summary>
+    public static void SettleReminders(SqlSession session, Instant moment) => session.Run("UPDATE task SET reminded = $moment WHERE reminded IS NULL", ("moment", moment));
+
+    /// <summary>Begins a series of tasks that repeat.</summary>
+    /// <returns>Its key.</returns>
+    public static long AddSeries(SqlSession session, Instant first)
+    {
+        session.Run("INSERT INTO task_series (first) VALUES ($first)", ("first", first));
+        return session.Number("SELECT last_insert_rowid()")!.Value;
+    }
+
+    /// <summary>A series: its first moment, whether the next comes by time, and the days that are left out.</summary>
+    public static (Instant First, bool ByTime, HashSet<LocalDate> Skipped)? FindSeries(SqlSession session, long series) =>
+        session.First<(Instant, bool)?>("SELECT first, by_time FROM task_series WHERE id = $id", r => (r.GetMoment(0), r.GetBoolean(1)), ("id", series)) is var (first, byTime)
+            ? (first, byTime, [.. session.All("SELECT day FROM task_series_skip WHERE series = $id", r => LocalDate.FromDateOnly(DateOnly.ParseExact(r.GetString(0), "yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture)), ("id", series))])
+            : null;
+
+    /// <summary>Says whether the next of a series is made when its time has come, or when one is done.</summary>
+    public static void SetByTime(SqlSession session, long series, bool byTime) => session.Run("UPDATE task_series SET by_time = $byTime WHERE id = $id", ("byTime", byTime), ("id", series));
+
+    /// <summary>Leaves a day of a series out.</summary>
+    public static void Skip(SqlSession session, long series, LocalDate day) =>
+        session.Run("INSERT INTO task_series_skip (series, day) VALUES ($id, $day) ON CONFLICT DO NOTHING", ("id", series), ("day", day.ToString("uuuu-MM-dd", System.Globalization.CultureInfo.InvariantCulture)));
+
+    /// <summary>The task of a series for a moment of its rule; null where there is none.</summary>
+    public static WorkTask? OfSeries(SqlSession session, long series, Instant occurrence) =>
+        session.First($"{Select} WHERE t.series = $series AND t.occurrence = $occurrence", r => Row(session, r), ("series", series), ("occurrence", occurrence));
+
+    /// <summary>The last of each series that goes by time, where its moment has come: the next may have to be made.</summary>
+    public static List<WorkTask> LastByTime(SqlSession session, Instant now) =>
+        session.All(
+            $"{Select} JOIN task_series z ON z.id = t.series WHERE z.by_time = 1 AND t.repeats IS NOT NULL AND t.occurrence <= $now AND t.occurrence = (SELECT max(occurrence) FROM task WHERE series = t.series)",
+            r => Row(session, r), ("now", now));
+
+    /// <summary>Takes a task out that was made by itself and that nobody has touched.</summary>
+    /// <returns>False where somebody has.</returns>
+    public static bool TakeOut(SqlSession session, WorkTask task)
+    {
+        if (task.Version > 1 || task.State is not TaskState.NeedsAction || task.Parts.Count > 0 || session.Number("SELECT 1 FROM conversation WHERE task = $id", ("id", task.Key)) is not null) return false;
+        session.Run("DELETE FROM alert WHERE task = $id", ("id", task.Key));
+        foreach (var table in new[] { "task_owner", "task_watcher", "task_history" }) session.Run($"DELETE FROM {table} WHERE task = $id", ("id", task.Key));
+        session.Run("DELETE FROM task_block WHERE task = $id OR blocker = $id", ("id", task.Key));
+        session.Run("DELETE FROM task_search WHERE rowid = $id", ("id", task.Key));
+        session.Run("DELETE FROM task WHERE id = $id", ("id", task.Key));
+        return true;
+    }
+
     /// <summary>When something was last said about a task; null for never.</summary>
     public static Instant? LastWord(SqlSession session, long task) =>
         session.First<Instant?>("SELECT max(e.at) FROM entry e JOIN conversation c ON c.id = e.conversation WHERE c.task = $task", r => r.GetMomentOrNull(0), ("task", task));
@@ -347,6 +426,12 @@ public static class TaskStore
             Watchers = r.GetTextOrNull(37) is { } watchers ? [.. watchers.Split(',').Select(w => new PersonId(Guid.ParseExact(w, "N")))] : [],
             BlockedBy = r.GetBoolean(38) ? Blockers(session, r.GetInt64(0)) : [],
             Parts = r.GetBoolean(39) ? PartsOf(session, r.GetInt64(0)) : default,
+            Reminded = r.GetMomentOrNull(40),
+            DueSince = r.GetMomentOrNull(41),
+            RemindBefore = r.GetIntOrNull(42) is { } before ? Duration.FromMinutes(before) : null,
+            RemindAgain = r.GetIntOrNull(43) is { } again ? Duration.FromMinutes(again) : null,
+            Series = r.GetKeyOrNull(44),
+            Occurrence = r.GetMomentOrNull(45),
         };
     }
 }

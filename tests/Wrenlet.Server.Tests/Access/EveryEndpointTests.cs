@@ -174,6 +174,8 @@ public class EveryEndpointTests(YardFixture world)
             ["PUT /api/tasks/{id}/blockers"] = new($"/api/tasks/{task}/blockers", ["Kit"], Array.Empty<Guid>()),
             ["PUT /api/tasks/{id}/watching"] = new($"/api/tasks/{task}/watching", ["Kit"]),
             ["DELETE /api/tasks/{id}/watching"] = new($"/api/tasks/{task}/watching", ["Kit"]),
+            ["POST /api/tasks/{id}/skip"] = new($"/api/tasks/{task}/skip", ["Kit"]),
+            ["PUT /api/tasks/{id}/times"] = new($"/api/tasks/{task}/times", ["Kit"], new { nextByTime = false }),
             ["POST /api/tasks/{id}/parts"] = new($"/api/tasks/{task}/parts", ["Kit"], new { text = "a part" }),
             ["PUT /api/tasks/{id}/conversation"] = new($"/api/tasks/{task}/conversation", ["Kit"]),
             ["GET /api/worklists"] = new("/api/worklists", Staff),

@@ -199,6 +199,38 @@ public sealed class TasksInFullTests(YardFixture fixture) : YardTests(fixture)
     }
 
     [Fact]
+    public async Task A_task_that_repeats_is_followed_by_the_next_when_it_is_done_and_not_after_all_when_it_is_not()
+    {
+        var task = await Make("Rinse the slings", "Kit", due: "2026-04-20T16:00:00Z");
+        var repeating = await Put("Kit", task, Fields(task, repeats: "FREQ=WEEKLY;BYDAY=MO"));
+        async Task<List<string?>> Open() => [.. (await Of("Kit").Get("/api/tasks")).EnumerateArray().Where(t => t.GetProperty("title").GetString() == "Rinse the slings" && t.GetProperty("state").GetString() == "needs-action").Select(t => t.GetProperty("due").GetString())];
+        await Of("Kit").Do(HttpMethod.Put, $"/api/tasks/{Id(task)}/done");
+        (await Open()).ShouldBe(["2026-04-27T16:00:00+00:00"]);
+        await Of("Kit").Do(HttpMethod.Delete, $"/api/tasks/{Id(task)}/done");
+        (await Open()).ShouldBe(["2026-04-20T16:00:00+00:00"]);
+
+        // Moved, it is followed by what the rule says all the same; left out, the next takes its place.
+        await Of("Kit").Do(HttpMethod.Post, "/api/tasks/changes", new { changes = new[] { new { id = Id(task), due = "2026-04-22T16:00:00Z", setDue = true } } });
+        await Of("Kit").Do(HttpMethod.Post, $"/api/tasks/{Id(task)}/skip");
+        var next = (await Of("Kit").Get("/api/tasks")).EnumerateArray().Single(t => t.GetProperty("title").GetString() == "Rinse the slings" && t.GetProperty("state").GetString() == "needs-action");
+        next.GetProperty("due").GetString().ShouldBe("2026-04-27T16:00:00+00:00");
+        (await Of("Kit").Refused(HttpMethod.Post, $"/api/tasks/{Id(await Make("Once only", "Kit"))}/skip")).Words.ShouldContain("Only an open task that repeats");
+        repeating.GetProperty("repeats").GetString().ShouldBe("FREQ=WEEKLY;BYDAY=MO");
+    }
+
+    [Fact]
+    public async Task Owners_are_reminded_once_before_a_task_is_due()
+    {
+        var task = await Make("Check the tide table", "Tobiah", due: "2026-04-14T09:00:00Z");
+        await Of("Tobiah").Do(HttpMethod.Put, $"/api/tasks/{Id(task)}/times", new { remindBeforeMinutes = 80, remindAgainMinutes = 0, nextByTime = false });
+        async Task<int> Told() => (await Of("Tobiah").Get("/api/alerts")).ToString().Split("Check the tide table: due today 10:00").Length - 1;
+        await Waiting.Until(async () => await Told() > 0, 25);
+        var told = await Told();
+        await Task.Delay(11_000, Stop);
+        (await Told()).ShouldBe(told);
+    }
+
+    [Fact]
     public async Task A_task_late_for_long_without_a_word_is_questioned_until_somebody_says_that_it_is_wanted()
     {
         var task = await Make("Forgotten", "Tobiah", due: "2026-04-01T16:00:00Z");

@@ -3858,6 +3858,84 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tasks/{id}/skip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{id}/times": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TaskTimes"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tasks/table": {
         parameters: {
             query?: never;
@@ -6835,6 +6913,7 @@ export interface components {
             conversation: null | string;
             stages: string[];
             history: components["schemas"]["TaskChangeView"][];
+            times: components["schemas"]["TaskTimes"];
             sourceEdited: null | boolean;
         };
         TaskFields: {
@@ -6907,6 +6986,13 @@ export interface components {
             rows: components["schemas"]["TaskRow"][];
             people: components["schemas"]["OwnerView"][];
             more: boolean;
+        };
+        TaskTimes: {
+            /** Format: int32 */
+            remindBeforeMinutes: null | number;
+            /** Format: int32 */
+            remindAgainMinutes: null | number;
+            nextByTime: boolean;
         };
         TaskView: {
             /** Format: uuid */
