@@ -26,6 +26,41 @@ internal sealed class Discussing(string product, string data, Func<int, string[]
         say("typing into the composer of that docket: longest task", $"{Load.Text(Of("typed"), "0")} ms", "50 ms", Of("typed"));
     }
 
+    /// <summary>Many tasks in a table, in a browser.</summary>
+    public async Task Tasks(int many)
+    {
+        await FillTasks(many);
+        using var server = await Server.Start(product, arguments, "/api/welcome");
+        var seen = await Browser.Run(product, "tasks.mjs", server.Address);
+        double Of(string name) => seen.GetProperty(name).GetDouble();
+        say("tasks in the table", Load.Text(Of("rows"), "#,0"), "20,000", Of("rows"));
+        say("that table: opened, from the address to its first rows", $"{Load.Text(Of("opened"), "0")} ms", "", Of("opened"));
+        say("that table: sorted, to the rows painted", $"{Load.Text(Of("sorted"), "0")} ms", "100 ms", Of("sorted"));
+        say("that table: filtered, to the rows painted", $"{Load.Text(Of("filtered"), "0")} ms", "100 ms", Of("filtered"));
+        say("that table: in groups, to the rows painted", $"{Load.Text(Of("grouped"), "0")} ms", "100 ms", Of("grouped"));
+        say("that table: longest task while it is scrolled", $"{Load.Text(Of("scrolled"), "0")} ms", "50 ms", Of("scrolled"));
+    }
+
+    /// <summary>Writes open tasks of everybody's, of all dockets, priorities and days, straight into the database.</summary>
+    private async Task FillTasks(int many)
+    {
+        using var database = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = Path.Combine(data, "wrenlet.db") }.ToString());
+        database.Open();
+        await using var transaction = await database.BeginTransactionAsync();
+        using var fill = database.CreateCommand();
+        fill.CommandText = """
+            WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < $many)
+            INSERT INTO task (uid, title, docket, made_by, made, priority, due, estimate_minutes)
+            SELECT randomblob(16), 'Number ' || i || ', to be looked at again', 1 + i % 30, 1, 1770000000000 + i * 1000,
+              CASE i % 4 WHEN 0 THEN 'critical' WHEN 1 THEN 'high' WHEN 2 THEN 'normal' ELSE 'low' END, 1776000000000 + (i * 7919) % 5000 * 3600000, 15 + i % 200 FROM n;
+            INSERT INTO task_owner (task, position, person)
+            SELECT t.id, 0, 1 + t.id % 8 FROM task t WHERE NOT EXISTS (SELECT 1 FROM task_owner o WHERE o.task = t.id);
+            """;
+        fill.Parameters.AddWithValue("$many", many);
+        await fill.ExecuteNonQueryAsync();
+        await transaction.CommitAsync();
+    }
+
     /// <summary>Search with sight over all entries, against the full-text query itself.</summary>
     public async Task Search()
     {

@@ -91,6 +91,7 @@ if (part is "all" or "talk") await discussing.Talk(busy, await FillDocket(data, 
 if (part is "all" or "upload") await discussing.Upload();
 if (part is "all" or "live") await discussing.Live(part == "live" ? seconds : Math.Max(20, seconds));
 if (part is "all" or "queues") await Queue(10_000);
+if (part is "all" or "tasks") await discussing.Tasks(20_000);
 if (part is "all" or "core") Core();
 if (part is "all" or "search")
 {

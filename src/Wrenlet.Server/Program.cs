@@ -62,6 +62,7 @@ try
     api.MapTaskPlaces();
     api.MapTaskTables();
     api.MapWorklists();
+    api.MapTaskFiles();
     api.MapAsks();
     api.MapAlerts();
     api.MapBoard();

@@ -56,13 +56,26 @@ test('the pictures of the README', async ({ browser, yard }) => {
   for (const [name, path] of [
     ['today', '/'],
     ['dockets', '/dockets'],
-    ['tasks', '/tasks'],
+    ['asks', '/asks'],
     ['post-office', '/post-office'],
   ] as const) {
     await page.goto(yard.url + path);
     await page.waitForLoadState('networkidle');
     await page.screenshot({ path: to(name) });
   }
+
+  await page.goto(`${yard.url}/tasks`);
+  await page.getByRole('button', { name: 'Table' }).click();
+  await page.getByRole('combobox', { name: 'Whose tasks' }).selectOption('all');
+  await page.getByRole('button', { name: 'Re-bed the chainplates, port side' }).click();
+  await page
+    .getByLabel('Parts, one on each line')
+    .fill('Draw the old bolts\nClean the mating faces\nBed and bolt\n  sealant\n  torque');
+  await page.getByRole('complementary', { name: 'Task' }).getByRole('button', { name: 'Add' }).first().click();
+  await expect(page.getByRole('button', { name: /^torque/ })).toBeVisible();
+  await page.getByRole('checkbox', { name: 'Done: Draw the old bolts' }).click();
+  await page.waitForTimeout(500);
+  await page.screenshot({ path: to('tasks') });
 
   await page.goto(`${yard.url}/queues`);
   await page.getByRole('gridcell', { name: /T-311/ }).click();

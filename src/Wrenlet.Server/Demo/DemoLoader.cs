@@ -15,6 +15,7 @@ using Wrenlet.Core.Tasks;
 using Wrenlet.Formats.Mail;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Reports;
@@ -169,7 +170,7 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
 
         var entry = new EntryId(Guid.CreateVersion7());
         var place = said.Lane == "inside" ? ConversationOf(story, "inside") : ConversationOf(story, said.To ?? story.Customer!);
-        var posted = await posting.Post(entry, place, staff, new Saying(said.Lane == "inside" ? Tagged(body) : body, said.Close, Knowing: true, AtOnce: true), at);
+        var posted = await posting.Post(entry, place, staff, new Saying(said.Lane == "inside" ? Tagged(body) : body, said.Close, Knowing: true, AtOnce: true, Asks: said.Ask is { } asked ? Asked(asked) : null), at);
         if (posted.Refusal is { } refusal) throw new FormatException($"{story.Ref}, {said.At}: {refusal.Reason}");
         if (posted.Entry!.Via is Via.Mail) _lastMail[MailKey(story, said.To ?? story.Customer!)] = OutgoingMail.MessageIdOf(entry.Value, who.Current.Firm!.Address);
         foreach (var task in said.Tasks) await Promise(story, task, posted.Entry!, staff, at);
@@ -203,6 +204,9 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
         await mail.WriteToAsync(memory);
         await intake.Take(memory.ToArray(), at, original: false);
     }
+
+    private NewAsk Asked(ToldAsk ask) => new(
+        Guid.CreateVersion7(), ask.Kind, [.. ask.Of.Select(n => new AskeeChoice("person", Id(n)))], ask.Rule, Due: ask.Due is { } due ? Moved(due).ToDateTimeOffset() : null, Options: ask.Options);
 
     private async Task Promise(Story story, PromisedTask promised, Entry source, Person by, Instant at)
     {

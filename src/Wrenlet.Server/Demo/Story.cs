@@ -41,7 +41,13 @@ internal sealed class Story
 /// <param name="To">The party spoken to, where it is not the customer.</param>
 /// <param name="MailSubject">Subject of a new mail.</param>
 /// <param name="ByText">Whether a party sent it as a text message; else by mail.</param>
-internal sealed record Said(LocalDateTime At, string Author, string Lane, string? To, string? MailSubject, string Body, List<PromisedTask> Tasks, bool Close = false, bool ByText = false);
+/// <param name="Ask">What it asks for; null for nothing.</param>
+internal sealed record Said(LocalDateTime At, string Author, string Lane, string? To, string? MailSubject, string Body, List<PromisedTask> Tasks, bool Close = false, bool ByText = false, ToldAsk? Ask = null);
+
+/// <summary>Something that is asked in a story.</summary>
+/// <param name="Kind">question, decision, choice or confirmation.</param>
+/// <param name="Rule">anyone, everyone or in-order.</param>
+internal sealed record ToldAsk(string Kind, string[] Of, LocalDateTime? Due, string Rule, string[] Options);
 
 /// <summary>A task of a story.</summary>
 internal sealed record PromisedTask(string[] Owners, LocalDateTime? Due, Priority Priority, int? Minutes, LocalDateTime? Done, string? Gate, string Title);
@@ -86,6 +92,10 @@ internal static partial class StoryFile
             {
                 open.Tasks.Add(Task(line[8..]));
             }
+            else if (line.StartsWith(">> ask ", StringComparison.Ordinal))
+            {
+                open = open with { Ask = Ask(line[7..]) };
+            }
             else
             {
                 body.Add(line);
@@ -104,6 +114,15 @@ internal static partial class StoryFile
         if (!match.Success) return null;
         var lane = match.Groups["lane"].Value;
         return new(At(match.Groups["at"].Value), match.Groups["who"].Value, lane, Text(match, "to"), Text(match, "subject"), "", [], ByText: Text(match, "by") == "text");
+    }
+
+    /// <summary>"choice | Odalys Brandt, Kit Ramaswamy | due 2026-04-16 12:00 | everyone | one / another".</summary>
+    private static ToldAsk Ask(string line)
+    {
+        var parts = line.Split('|', StringSplitOptions.TrimEntries);
+        return new(
+            parts[0], parts[1].Split(',', StringSplitOptions.TrimEntries), parts.Length > 2 && parts[2].StartsWith("due ", StringComparison.Ordinal) ? At(parts[2][4..]) : null, parts.Length > 3 ? parts[3] : "anyone",
+            parts.Length > 4 ? parts[4].Split('/', StringSplitOptions.TrimEntries) : []);
     }
 
     private static string? Text(Match match, string group) => match.Groups[group].Success ? match.Groups[group].Value : null;

@@ -88,19 +88,8 @@ internal static class TaskTableEndpoints
         database.Read<Results<Ok<TaskTable>, ProblemHttpResult>>(s =>
         {
             var (me, roster, now) = (viewer.Person, who.Current, clock.Now);
-            Guid? id = Guid.TryParse(of, out var parsed) ? parsed : null;
-            (TaskScope Scope, Guid? Of)? asked = scope switch
-            {
-                "mine" => (TaskScope.Mine, me.Id.Value),
-                "asked" => (TaskScope.Asked, me.Id.Value),
-                "all" => (TaskScope.All, null),
-                "crew" when id is { } crew && roster.Crews.ContainsKey(new CrewId(crew)) => (TaskScope.Crew, crew),
-                "docket" when Seen.Docket(s, of, me) is { } docket => (TaskScope.Docket, docket.Id.Value),
-                "worklist" when id is { } list && WorklistStore.Find(s, list) is { } found && me.MaySee(found.Place) => (TaskScope.Worklist, list),
-                _ => null,
-            };
-            if (asked is null) return Refusals.NotFound("set of tasks");
-            var tasks = TaskStore.Table(s, asked.Value.Scope, asked.Value.Of, now - Lately, Most + 1).Where(t => me.MaySee(t.Place, Thing.Working)).ToList();
+            if (Scoped(s, scope, of, me, roster) is not var (where, id)) return Refusals.NotFound("set of tasks");
+            var tasks = TaskStore.Table(s, where, id, now - Lately, Most + 1).Where(t => me.MaySee(t.Place, Thing.Working)).ToList();
             var people = new List<OwnerView>();
             var index = new Dictionary<Guid, int>();
             int Index(OwnerView? owner)
@@ -113,6 +102,22 @@ internal static class TaskTableEndpoints
 
             return TypedResults.Ok(new TaskTable([.. tasks.Take(Most).Select(t => Row(t, Index, roster, now))], people, tasks.Count > Most));
         });
+
+    /// <summary>A set of tasks by its name; null when there is none, or the viewer does not see it.</summary>
+    public static (TaskScope Scope, Guid? Of)? Scoped(SqlSession session, string scope, string? of, Person viewer, Roster roster)
+    {
+        Guid? id = Guid.TryParse(of, out var parsed) ? parsed : null;
+        return scope switch
+        {
+            "mine" => (TaskScope.Mine, viewer.Id.Value),
+            "asked" => (TaskScope.Asked, viewer.Id.Value),
+            "all" => (TaskScope.All, null),
+            "crew" when id is { } crew && roster.Crews.ContainsKey(new CrewId(crew)) => (TaskScope.Crew, crew),
+            "docket" when Seen.Docket(session, of, viewer) is { } docket => (TaskScope.Docket, docket.Id.Value),
+            "worklist" when id is { } list && WorklistStore.Find(session, list) is { } found && viewer.MaySee(found.Place) => (TaskScope.Worklist, list),
+            _ => null,
+        };
+    }
 
     private static TaskRow Row(WorkTask task, Func<OwnerView?, int> index, Roster roster, Instant now)
     {

@@ -50,8 +50,8 @@ public class AlertingTests
         var ines = Yard.Named("Ines").Id;
         AlertReason[] Told(Level level) => [.. Enum.GetValues<AlertReason>().Where(r => Alerting.Whom(null, Open, Thing.Said, [new(ines, r)], Find, _ => level).Length == 1)];
         Told(Level.Everything).ShouldBe(Enum.GetValues<AlertReason>());
-        Told(Level.ForMe).ShouldBe(Enum.GetValues<AlertReason>().Except([AlertReason.Following, AlertReason.InGroup, AlertReason.Noticed]));
-        Told(Level.Asks).ShouldBe([AlertReason.Called, AlertReason.HandedOver, AlertReason.Undelivered, AlertReason.BackAgain, AlertReason.TaskGiven, AlertReason.ToConfirm]);
+        Told(Level.ForMe).ShouldBe(Enum.GetValues<AlertReason>().Except([AlertReason.Following, AlertReason.InGroup, AlertReason.Noticed, AlertReason.WatchedTask]));
+        Told(Level.Asks).ShouldBe([AlertReason.Asked, AlertReason.Called, AlertReason.HandedOver, AlertReason.Undelivered, AlertReason.BackAgain, AlertReason.TaskGiven, AlertReason.ToConfirm, AlertReason.OwnAsk]);
     }
 
     /// <summary>Events, people, levels and limits at random, against the rule written out for one person at a time.</summary>
@@ -69,8 +69,8 @@ public class AlertingTests
                 foreach (var (person, reason) in rows)
                     if (person == i && (strongest is null || reason < strongest)) strongest = reason;
                 if (i == by || (limited && (listed >> i & 1) == 0)) strongest = null;
-                if (levels[i] is Level.ForMe && (strongest is AlertReason.Following or AlertReason.InGroup or AlertReason.Noticed)) strongest = null;
-                if (strongest is { } s && levels[i] is Level.Asks && s is not (AlertReason.Called or AlertReason.HandedOver or AlertReason.Undelivered or AlertReason.BackAgain or AlertReason.TaskGiven or AlertReason.ToConfirm)) strongest = null;
+                if (levels[i] is Level.ForMe && (strongest is AlertReason.Following or AlertReason.InGroup or AlertReason.Noticed or AlertReason.WatchedTask)) strongest = null;
+                if (strongest is { } s && levels[i] is Level.Asks && s is not (AlertReason.Asked or AlertReason.OwnAsk or AlertReason.Called or AlertReason.HandedOver or AlertReason.Undelivered or AlertReason.BackAgain or AlertReason.TaskGiven or AlertReason.ToConfirm)) strongest = null;
                 told.Where(a => a.Person == Yard.Staff[i].Id).Select(a => a.Reason).ShouldBe(strongest is { } one ? [one] : []);
             }
         }, iter: 5000);
@@ -102,7 +102,7 @@ public class AlertingTests
                 }
 
                 var off = daysOff && (local.DayOfWeek is IsoDayOfWeek.Saturday or IsoDayOfWeek.Sunday || !Yard.Hours.IsWorkingDay(local.Date));
-                var forMe = alert.Reason is not (AlertReason.Following or AlertReason.InGroup or AlertReason.Noticed);
+                var forMe = alert.Reason is not (AlertReason.Following or AlertReason.InGroup or AlertReason.Noticed or AlertReason.WatchedTask);
                 Listening.PopsUp(alert.Reason, quiets[person], now, Yard.Hours).ShouldBe(forMe && !began && !off);
             }
 

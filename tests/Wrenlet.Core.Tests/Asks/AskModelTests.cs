@@ -49,7 +49,7 @@ public class AskModelTests
 
             model.To(20);
             Compare(asking, model, 20);
-        }, iter: 20_000);
+        }, iter: 8_000);
 
     private static Instant Minute(int n) => Start + Duration.FromMinutes(n);
 

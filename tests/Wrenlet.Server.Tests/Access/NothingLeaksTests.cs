@@ -73,6 +73,8 @@ public partial class NothingLeaksTests(YardFixture world)
         yield return "/api/tasks";
         foreach (var part in new[] { "table?scope=mine", "table?scope=all", "table?scope=asked", "table?scope=docket&of=J-2", "load?days=20" }) yield return "/api/tasks/" + part;
         yield return "/api/worklists";
+        foreach (var format in new[] { "csv", "ics" })
+            foreach (var scope in new[] { "mine", "all", "docket&of=J-2" }) yield return $"/api/tasks/exports/{format}?scope={scope}";
         yield return "/api/task-views";
         yield return "/api/asks/on-me";
         yield return "/api/asks/of-mine";

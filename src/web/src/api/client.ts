@@ -62,6 +62,7 @@ export type TaskTable = Schemas['TaskTable'];
 export type TaskDetail = Schemas['TaskDetail'];
 export type WorklistView = Schemas['WorklistView'];
 export type NamedTaskView = Schemas['NamedTaskView'];
+export type ImportView = Schemas['ImportView'];
 export type LoadView = Schemas['LoadView'];
 export type AskView = Schemas['AskView'];
 export type AskItem = Schemas['AskItem'];

@@ -33,6 +33,16 @@ export function AsksFor({ tasks, agreed, onAgree }: Props) {
           </li>
         );
       })}
+      {tasks.length > 1 && agreed.length < tasks.length ? (
+        <li className="flex justify-end">
+          <Button
+            className="!min-h-6 !py-0 text-[12.5px] max-md:!min-h-[44px]"
+            onClick={() => onAgree(tasks.map((_, n) => n))}
+          >
+            Make all {tasks.length}
+          </Button>
+        </li>
+      ) : null}
     </ul>
   );
 }

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { v7 as newId } from 'uuid';
-import { type DraftView, type DraftsView, type EntryView, api, taken } from '../api/client';
+import { type DraftView, type DraftsView, type EntryView, type OwnerView, api, taken } from '../api/client';
 import { showTask } from '../api/live';
 import { keys, queries } from '../api/queries';
 import { Button, Wrong, cx } from '../ui/controls';
@@ -9,9 +9,12 @@ import { say } from '../ui/toasts';
 import { DueField, OwnersField, PriorityField } from './fields';
 
 type Draft = DraftView & { id: string };
+type Suggestion = { person: OwnerView; reason: string };
 
 type LineProps = {
   draft: Draft;
+  /** Who might own it, where nobody is named: of the crew on duty, the least loaded first. */
+  suggestions: Suggestion[];
   only: boolean;
   wrong: string;
   onChange: (draft: Draft) => void;
@@ -21,7 +24,7 @@ type LineProps = {
   number: string | null;
 };
 
-function DraftLine({ draft, number, only, wrong, onChange, onMake, onDrop }: LineProps) {
+function DraftLine({ draft, suggestions, number, only, wrong, onChange, onMake, onDrop }: LineProps) {
   const title = useRef<HTMLInputElement>(null);
   useEffect(() => {
     title.current?.focus({ preventScroll: true });
@@ -30,6 +33,7 @@ function DraftLine({ draft, number, only, wrong, onChange, onMake, onDrop }: Lin
   const reasons = draft.parts.filter((p) => p.field !== 'title').map((p) => p.reason);
   return (
     <form
+      data-draft=""
       aria-label={number ? `Task from these words, ${number}` : 'Task from these words'}
       onClick={(e) => e.stopPropagation()}
       onKeyDown={(e) => {
@@ -43,7 +47,7 @@ function DraftLine({ draft, number, only, wrong, onChange, onMake, onDrop }: Lin
       }}
       className="mt-2 rounded-card border border-wren/40 bg-wren-wash px-2.5 py-2 text-[13px]"
     >
-      <label className="flex items-center gap-2">
+      <label data-field="title" className="flex items-center gap-2">
         <span className="sr-only">Title</span>
         <input
           ref={title}
@@ -56,13 +60,19 @@ function DraftLine({ draft, number, only, wrong, onChange, onMake, onDrop }: Lin
         <span className="text-soft max-md:hidden">task from these words</span>
       </label>
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
-        <OwnersField owners={draft.owners} onChange={(owners) => onChange({ ...draft, owners })} />
-        <DueField
-          due={draft.due}
-          others={draft.otherDues}
-          onChange={(due) => onChange({ ...draft, due, otherDues: [] })}
-        />
-        <PriorityField value={draft.priority} onChange={(priority) => onChange({ ...draft, priority })} />
+        <span data-field="owners">
+          <OwnersField owners={draft.owners} onChange={(owners) => onChange({ ...draft, owners })} />
+        </span>
+        <span data-field="due">
+          <DueField
+            due={draft.due}
+            others={draft.otherDues}
+            onChange={(due) => onChange({ ...draft, due, otherDues: [] })}
+          />
+        </span>
+        <span data-field="priority">
+          <PriorityField value={draft.priority} onChange={(priority) => onChange({ ...draft, priority })} />
+        </span>
         {draft.repeats ? <span className="rounded-[3px] border bg-surface px-2 py-0.5">repeats</span> : null}
         <span className="ml-auto flex gap-1.5">
           <Button look="main" type="submit">
@@ -73,6 +83,21 @@ function DraftLine({ draft, number, only, wrong, onChange, onMake, onDrop }: Lin
           </Button>
         </span>
       </div>
+      {suggestions.length > 0 && draft.owners.length === 0 ? (
+        <p className="mt-1.5 flex flex-wrap items-center gap-1.5 text-[12.5px]">
+          <span className="text-soft">Nobody of ours is named. Best placed:</span>
+          {suggestions.map((s) => (
+            <Button
+              key={s.person.id}
+              className="!min-h-6 !py-0"
+              title={s.reason}
+              onClick={() => onChange({ ...draft, owners: [s.person] })}
+            >
+              {s.person.firstName} <span className="font-normal text-soft">{s.reason}</span>
+            </Button>
+          ))}
+        </p>
+      ) : null}
       {reasons.length > 0 ? <p className="mt-1.5 text-[12.5px] text-soft">{reasons.join(' ')}</p> : null}
       {wrong ? (
         <p role="alert" className="mt-1 text-late">
@@ -93,7 +118,25 @@ export function DraftPanel({ entry, onClose }: { entry: EntryView; onClose: () =
   });
   return (
     <>
-      <div className={cx('said')} dangerouslySetInnerHTML={{ __html: data?.html ?? entry.html }} />
+      {/* A part that was read is clicked on to see what else its words might mean. */}
+      <div
+        className={cx('said', data && '[&_mark]:cursor-pointer')}
+        onClick={(e) => {
+          const part = (e.target as HTMLElement).closest<HTMLElement>('mark')?.dataset.part;
+          if (part === undefined || !data) return;
+          e.stopPropagation();
+          let label = Number(part);
+          const nth = data.drafts.findIndex((d) => label < d.parts.length || ((label -= d.parts.length), false));
+          const field = data.drafts[nth]?.parts[label]?.field;
+          const form = e.currentTarget.parentElement?.querySelectorAll<HTMLElement>('form[data-draft]')[nth];
+          const target = form?.querySelector<HTMLElement>(
+            `[data-field="${field}"] button, [data-field="${field}"] input`,
+          );
+          if (target?.tagName === 'INPUT') target.focus();
+          else target?.click();
+        }}
+        dangerouslySetInnerHTML={{ __html: data?.html ?? entry.html }}
+      />
       {error ? <Wrong error={error} /> : null}
       {data ? <Lines data={data} entry={entry} onClose={onClose} /> : null}
     </>
@@ -103,6 +146,16 @@ export function DraftPanel({ entry, onClose }: { entry: EntryView; onClose: () =
 function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; onClose: () => void }) {
   const [drafts, setDrafts] = useState<Draft[]>(() => data.drafts.map((d) => ({ ...d, id: newId() })));
   const [wrong, setWrong] = useState<Record<string, string>>({});
+  // What someone outside asks for names nobody of ours: the queue's own advice says who is best placed.
+  const { data: advice } = useQuery({
+    queryKey: keys.advice(entry.conversation),
+    queryFn: () => taken(api.GET('/api/conversations/{id}/advice', { params: { path: { id: entry.conversation } } })),
+    enabled: entry.kind === 'in',
+  });
+  const suggestions: Suggestion[] = (advice?.suggestions ?? []).slice(0, 3).map((s) => ({
+    person: s.person,
+    reason: s.reasons[0] ?? '',
+  }));
   const without = (id: string) => {
     const left = drafts.filter((d) => d.id !== id);
     setDrafts(left);
@@ -146,6 +199,7 @@ function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; o
         <DraftLine
           key={d.id}
           draft={d}
+          suggestions={suggestions}
           number={drafts.length > 1 ? `${i + 1} of ${drafts.length}` : null}
           only={drafts.length === 1}
           wrong={wrong[d.id] ?? ''}

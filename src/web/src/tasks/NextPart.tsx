@@ -40,7 +40,7 @@ function Row({ task, here, reason, stale, onOpen }: RowProps) {
     <li
       ref={row}
       className={cx(
-        'grid items-start gap-x-3 gap-y-1 border-b px-4 py-1.5 text-[13px] md:grid-cols-[24px_minmax(0,1fr)_110px_170px_96px_112px_76px]',
+        'grid items-start gap-x-3 gap-y-1 border-b px-4 py-1.5 text-[13px] max-md:grid-cols-[32px_minmax(0,1fr)] max-md:px-2 md:grid-cols-[24px_minmax(0,1fr)_110px_170px_96px_112px_76px]',
         here && 'bg-wren-wash outline-2 -outline-offset-2 outline-wren',
       )}
     >
@@ -77,29 +77,35 @@ function Row({ task, here, reason, stale, onOpen }: RowProps) {
         {reason && !over(task) ? <p className="text-[12.5px] italic text-soft">{reason}</p> : null}
         {stale && !over(task) ? <Stale task={task} /> : null}
       </div>
-      <OwnersField
-        bare
-        owners={task.owners}
-        onChange={(owners) => void changeTask(task, { owners: owners.map(({ kind, id }) => ({ kind, id })) })}
-      />
-      <DueField
-        bare
-        due={task.due}
-        label={over(task) && task.finished ? `${task.dueLabel}` : task.dueLabel}
-        className={cx(
-          task.dueState === 'late' && 'font-semibold text-late',
-          task.dueState === 'soon' && 'font-semibold text-soon',
-          task.dueState === 'well' && 'text-soft',
-        )}
-        onChange={(due) => void changeTask(task, { due })}
-      />
-      <PriorityField bare value={task.priority} onChange={(priority) => void changeTask(task, { priority })} />
+      <span className="max-md:hidden">
+        <OwnersField
+          bare
+          owners={task.owners}
+          onChange={(owners) => void changeTask(task, { owners: owners.map(({ kind, id }) => ({ kind, id })) })}
+        />
+      </span>
+      <span className="max-md:col-start-2 max-md:-mt-2">
+        <DueField
+          bare
+          due={task.due}
+          label={over(task) && task.finished ? `${task.dueLabel}` : task.dueLabel}
+          className={cx(
+            task.dueState === 'late' && 'font-semibold text-late',
+            task.dueState === 'soon' && 'font-semibold text-soon',
+            task.dueState === 'well' && 'text-soft',
+          )}
+          onChange={(due) => void changeTask(task, { due })}
+        />
+      </span>
+      <span className="max-md:hidden">
+        <PriorityField bare value={task.priority} onChange={(priority) => void changeTask(task, { priority })} />
+      </span>
       <select
         aria-label={`State of ${task.title}`}
         title={task.finished ? exact(task.finished) : undefined}
         value={task.state}
         onChange={(e) => void changeTask(task, { state: e.target.value })}
-        className="min-h-6 rounded-[3px] border border-transparent bg-transparent hover:border-line max-md:min-h-[44px]"
+        className="min-h-6 rounded-[3px] border border-transparent bg-transparent hover:border-line max-md:hidden"
       >
         {states.map(([value, words]) => (
           <option key={value} value={value}>
@@ -111,7 +117,7 @@ function Row({ task, here, reason, stale, onOpen }: RowProps) {
         aria-label={`Estimate in hours of ${task.title}`}
         inputMode="decimal"
         placeholder="hours"
-        className="min-h-6 w-full rounded-[3px] border border-transparent bg-transparent px-1 hover:border-line focus:border-line placeholder:text-soft max-md:min-h-[44px]"
+        className="min-h-6 w-full rounded-[3px] border border-transparent bg-transparent px-1 hover:border-line focus:border-line placeholder:text-soft max-md:hidden"
         value={hours ?? (task.estimateMinutes ? `${task.estimateMinutes / 60} h` : '')}
         onChange={(e) => setHours(e.target.value)}
         onFocus={() => setHours(task.estimateMinutes ? String(task.estimateMinutes / 60) : '')}

@@ -1,12 +1,12 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp, Lock, Repeat, Split, TriangleAlert } from 'lucide-react';
-import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from 'react';
 import type { OwnerView, TaskRow, TaskTable } from '../api/client';
 import { moment } from '../app/time';
 import { useNarrow } from '../app/useNarrow';
 import { Button, Empty, cx } from '../ui/controls';
-import { NameTag, Owners } from '../ui/tags';
-import { type Arrangement, arrange, columns } from './arrange';
+import { NameTag, Owners, Priority } from '../ui/tags';
+import { type Arrangement, columns, divided, sorted } from './arrange';
 import { states } from './change';
 import { DueField, OwnersField, PriorityField } from './fields';
 import { type RowChange, changeRows } from './table';
@@ -25,7 +25,11 @@ const ref = ({ kind, id }: OwnerView) => ({ kind, id });
 
 /** Tasks as a table: sorted by one column or several, in groups, each field changed in its place, many at once. */
 export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
-  const { lines, count } = useMemo(() => arrange(table.rows, table.people, how), [table, how]);
+  const inOrder = useMemo(() => sorted(table.rows, table.people, how.sort), [table, how.sort]);
+  const { lines, count } = useMemo(
+    () => divided(inOrder, table.people, how.filter, how.group),
+    [inOrder, table.people, how.filter, how.group],
+  );
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [at, setAt] = useState(-1);
   const lastChosen = useRef<number>(-1);
@@ -36,14 +40,21 @@ export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
     count: lines.length,
     getScrollElement: () => box.current,
     estimateSize: () => height,
-    overscan: 12,
+    overscan: 5,
   });
-  const shown = columns.filter((c) => c.key !== 'title' && how.columns.includes(c.key));
+  const shown = useMemo(() => columns.filter((c) => c.key !== 'title' && how.columns.includes(c.key)), [how.columns]);
   const grid = narrow ? '28px minmax(0,1fr)' : `28px minmax(200px,1fr) ${shown.map((c) => `${c.width}px`).join(' ')}`;
-  const rows = useMemo(() => lines.flatMap((l) => (l.kind === 'row' ? [l.row] : [])), [lines]);
+  const everyRow = () => lines.flatMap((l) => (l.kind === 'row' ? [l.row] : []));
   const picked = useMemo(
-    () => [...new Map(rows.filter((r) => chosen.has(r.id)).map((r) => [r.id, r])).values()],
-    [rows, chosen],
+    () =>
+      chosen.size === 0
+        ? []
+        : [
+            ...new Map(
+              lines.flatMap((l) => (l.kind === 'row' && chosen.has(l.row.id) ? [[l.row.id, l.row] as const] : [])),
+            ).values(),
+          ],
+    [lines, chosen],
   );
 
   // What is asked for is brought into sight once.
@@ -94,6 +105,20 @@ export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
     event.stopPropagation();
   };
   const change = (some: TaskRow[], to: RowChange, what: string) => void changeRows(some, to, table.people, what);
+  // The same functions for all rows at all times, so that a row is drawn anew only when it has changed itself.
+  const doing = useRef({ choose, change, onOpen });
+  doing.current = { choose, change, onOpen };
+  const acts = useMemo<RowActs>(
+    () => ({
+      choose: (line, id, range) => doing.current.choose(line, id, range),
+      open: (line, id) => {
+        setAt(line);
+        doing.current.onOpen(id);
+      },
+      change: (row, to, what) => doing.current.change([row], to, what),
+    }),
+    [],
+  );
 
   if (table.rows.length === 0)
     return (
@@ -132,7 +157,7 @@ export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
               aria-label={`Choose all ${count}`}
               className="size-4 accent-wren"
               checked={picked.length > 0 && picked.length === count}
-              onChange={(e) => setChosen(e.target.checked ? new Set(rows.map((r) => r.id)) : new Set())}
+              onChange={(e) => setChosen(e.target.checked ? new Set(everyRow().map((r) => r.id)) : new Set())}
             />
           </span>
           {[columns[0]!, ...(narrow ? [] : shown)].map((c) => {
@@ -164,13 +189,12 @@ export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
         <div className="relative min-w-fit" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map((item) => {
             const line = lines[item.index]!;
-            const place = { transform: `translateY(${item.start}px)`, height, gridTemplateColumns: grid };
             if (line.kind === 'group')
               return (
                 <div
                   key={`g${line.key}`}
                   role="row"
-                  style={place}
+                  style={{ transform: `translateY(${item.start}px)`, height }}
                   className="absolute inset-x-0 top-0 flex items-end gap-2 border-b bg-paper px-3 pb-1 text-[13px]"
                 >
                   <span role="gridcell">
@@ -182,20 +206,18 @@ export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
             return (
               <Row
                 key={`${item.index} ${line.row.id}`}
+                line={item.index}
                 row={line.row}
                 people={table.people}
-                columns={shown.map((c) => c.key)}
+                columns={shown}
                 narrow={narrow}
-                style={place}
+                grid={grid}
+                start={item.start}
+                height={height}
                 here={item.index === at}
                 open={line.row.id === open}
                 chosen={chosen.has(line.row.id)}
-                onChoose={(range) => choose(item.index, line.row.id, range)}
-                onOpen={() => {
-                  setAt(item.index);
-                  onOpen(line.row.id);
-                }}
-                onChange={(to, what) => change([line.row], to, what)}
+                acts={acts}
               />
             );
           })}
@@ -205,36 +227,51 @@ export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
   );
 }
 
+type RowActs = {
+  choose: (line: number, id: string, range: boolean) => void;
+  open: (line: number, id: string) => void;
+  change: (row: TaskRow, to: RowChange, what: string) => void;
+};
+
 type RowProps = {
+  line: number;
   row: TaskRow;
   people: OwnerView[];
-  columns: string[];
+  columns: typeof columns;
   narrow: boolean;
-  style: React.CSSProperties;
+  grid: string;
+  start: number;
+  height: number;
   here: boolean;
   open: boolean;
   chosen: boolean;
-  onChoose: (range: boolean) => void;
-  onOpen: () => void;
-  onChange: (to: RowChange, what: string) => void;
+  acts: RowActs;
 };
 
-function Row({ row, people, columns: keys, narrow, style, here, open, chosen, onChoose, onOpen, onChange }: RowProps) {
+const Row = memo((props: RowProps) => {
+  const { line, row, people, columns: shown, narrow, grid, start, height, here, open, chosen, acts } = props;
+  // The fields that change it are made when one comes near: many rows pass while scrolling.
+  const [near, setNear] = useState(false);
+  const edits = near || open;
   const over = row.state === 'done' || row.state === 'dropped';
   const owners = row.owners.map((o) => people[o]!);
-  const due = (
+  const onChange = (to: RowChange, what: string) => acts.change(row, to, what);
+  const dueLook = cx(
+    'truncate',
+    row.dueState === 'late' && 'font-semibold text-late',
+    row.dueState === 'soon' && 'font-semibold text-soon',
+    row.dueState === 'well' && 'text-soft',
+  );
+  const due = edits ? (
     <DueField
       bare
       due={row.due}
       label={row.dueLabel}
-      className={cx(
-        'truncate',
-        row.dueState === 'late' && 'font-semibold text-late',
-        row.dueState === 'soon' && 'font-semibold text-soon',
-        row.dueState === 'well' && 'text-soft',
-      )}
+      className={dueLook}
       onChange={(next) => onChange({ due: next }, next ? `Due ${moment(next)}` : 'Not dated')}
     />
+  ) : (
+    <span className={dueLook}>{row.dueLabel}</span>
   );
   const cell = (key: string) => {
     switch (key) {
@@ -245,13 +282,17 @@ function Row({ row, people, columns: keys, narrow, style, here, open, chosen, on
           </span>
         );
       case 'owners':
-        return (
+        return !edits ? (
+          <Owners owners={owners} />
+        ) : (
           <OwnersField bare owners={owners} onChange={(next) => onChange({ owners: next.map(ref) }, 'Owners chosen')} />
         );
       case 'due':
         return due;
       case 'priority':
-        return (
+        return !edits ? (
+          <Priority value={row.priority} />
+        ) : (
           <PriorityField
             bare
             value={row.priority}
@@ -259,7 +300,9 @@ function Row({ row, people, columns: keys, narrow, style, here, open, chosen, on
           />
         );
       case 'state':
-        return (
+        return !edits ? (
+          <span className="pl-1">{row.state.replace('-', ' ')}</span>
+        ) : (
           <select
             aria-label={`State of ${row.title}`}
             value={row.state}
@@ -295,7 +338,9 @@ function Row({ row, people, columns: keys, narrow, style, here, open, chosen, on
     <div
       role="row"
       aria-selected={chosen}
-      style={style}
+      onMouseEnter={() => setNear(true)}
+      onFocus={() => setNear(true)}
+      style={{ transform: `translateY(${start}px)`, height, gridTemplateColumns: grid }}
       className={cx(
         'absolute inset-x-0 top-0 grid items-center gap-x-2 border-b px-3 text-[13px]',
         chosen ? 'bg-wren-wash' : open ? 'bg-surface' : 'hover:bg-surface',
@@ -309,13 +354,13 @@ function Row({ row, people, columns: keys, narrow, style, here, open, chosen, on
           className="size-4 accent-wren"
           checked={chosen}
           onChange={() => undefined}
-          onClick={(e) => onChoose(e.shiftKey)}
+          onClick={(e) => acts.choose(line, row.id, e.shiftKey)}
         />
       </span>
       <span role="gridcell" className="min-w-0">
         <button
           type="button"
-          onClick={onOpen}
+          onClick={() => acts.open(line, row.id)}
           title={row.title}
           className={cx(
             'flex min-h-6 w-full items-center gap-1.5 text-left hover:underline',
@@ -347,14 +392,15 @@ function Row({ row, people, columns: keys, narrow, style, here, open, chosen, on
       </span>
       {narrow
         ? null
-        : keys.map((key) => (
-            <span key={key} role="gridcell" className="flex min-w-0 items-center overflow-hidden">
-              {cell(key)}
+        : shown.map((c) => (
+            <span key={c.key} role="gridcell" className="flex min-w-0 items-center overflow-hidden">
+              {cell(c.key)}
             </span>
           ))}
     </div>
   );
-}
+});
+Row.displayName = 'Row';
 
 type ChosenProps = {
   rows: TaskRow[];

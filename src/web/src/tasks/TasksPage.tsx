@@ -11,6 +11,7 @@ import { Kept } from '../app/store';
 import { Button, Panel, Wrong, cx, inputClass } from '../ui/controls';
 import { Count } from '../ui/tags';
 import { ColumnsPart } from './ColumnsPart';
+import { FilesPanel } from './FilesPanel';
 import { LoadPart } from './LoadPart';
 import { MonthPart } from './MonthPart';
 import { NextPart } from './NextPart';
@@ -77,6 +78,7 @@ export function TasksPage({ me }: { me: Me }) {
         </div>
         {wide ? <Scope scope={now.scope} onScope={(scope) => set({ scope })} /> : null}
         {wide ? <Views now={now} onLook={(next) => look.set(next)} /> : null}
+        <FilesPanel scope={wide ? now.scope : now.way === 'columns' && now.list ? `worklist:${now.list}` : 'mine'} />
         <Link to="/asks" className="text-[13px] text-ask underline decoration-ask/40 underline-offset-2">
           Asks on you
           <Count n={asks} />

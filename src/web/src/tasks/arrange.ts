@@ -65,6 +65,29 @@ export const columns: {
 
 const column = (key: string) => columns.find((c) => c.key === key) ?? columns[0]!;
 
+/** The words of a row that are looked in; made once for each. */
+const texts = new WeakMap<TaskRow, string>();
+function textOf(row: TaskRow) {
+  let text = texts.get(row);
+  if (text === undefined) {
+    text = `${row.title} ${row.docket ?? ''} ${row.docketName ?? ''} ${row.parentTitle ?? ''}`.toLowerCase();
+    texts.set(row, text);
+  }
+  return text;
+}
+
+/** The day of a moment; many tasks are due at the same one. */
+const days = new Map<string, string>();
+function dayOf(moment: string) {
+  let day = days.get(moment);
+  if (day === undefined) {
+    if (days.size > 50_000) days.clear();
+    day = dateOf(moment);
+    days.set(moment, day);
+  }
+  return day;
+}
+
 /** Whether a row passes a filter. */
 export function passes(row: TaskRow, filter: Filter, words: string[], owners: Set<number>): boolean {
   if (filter.states.length > 0 && !filter.states.includes(row.state)) return false;
@@ -80,20 +103,17 @@ export function passes(row: TaskRow, filter: Filter, words: string[], owners: Se
   )
     return false;
   if (words.length === 0) return true;
-  const text = `${row.title} ${row.docket ?? ''} ${row.docketName ?? ''} ${row.parentTitle ?? ''}`.toLowerCase();
+  const text = textOf(row);
   return words.every((w) => text.includes(w));
 }
 
 export type Line = { kind: 'group'; key: string; name: string; count: number } | { kind: 'row'; row: TaskRow };
 
-/** The lines of a table: filtered, sorted by several columns, and under their groups. */
-export function arrange(rows: TaskRow[], people: OwnerView[], how: Arrangement): { lines: Line[]; count: number } {
-  const words = how.filter.words.toLowerCase().split(/\s+/).filter(Boolean);
-  const owners = new Set(how.filter.owners.map((id) => (id === 'nobody' ? -1 : people.findIndex((p) => p.id === id))));
-  const kept = rows.filter((r) => passes(r, how.filter, words, owners));
-  const sorts = how.sort.map((s) => ({ of: column(s.by).of, sign: s.down ? -1 : 1 }));
+/** Rows sorted by several columns, the elder first where all is the same. */
+export function sorted(rows: TaskRow[], people: OwnerView[], sort: Arrangement['sort']): TaskRow[] {
+  const sorts = sort.map((s) => ({ of: column(s.by).of, sign: s.down ? -1 : 1 }));
   // Each key is made once; comparing then costs next to nothing.
-  const keyed = kept.map((row) => ({ row, keys: sorts.map((s) => s.of(row, people)) }));
+  const keyed = rows.map((row) => ({ row, keys: sorts.map((s) => s.of(row, people)) }));
   keyed.sort((a, b) => {
     for (let i = 0; i < sorts.length; i++) {
       const [x, y] = [a.keys[i]!, b.keys[i]!];
@@ -102,23 +122,39 @@ export function arrange(rows: TaskRow[], people: OwnerView[], how: Arrangement):
     }
     return a.row.made < b.row.made ? -1 : a.row.made > b.row.made ? 1 : a.row.id < b.row.id ? -1 : 1;
   });
-  const sorted = keyed.map((k) => k.row);
-  if (!how.group) return { lines: sorted.map((row) => ({ kind: 'row', row })), count: sorted.length };
+  return keyed.map((k) => k.row);
+}
+
+/** The lines of rows that are sorted already: filtered, and under their groups. */
+export function divided(
+  rows: TaskRow[],
+  people: OwnerView[],
+  filter: Filter,
+  group: string | null,
+): { lines: Line[]; count: number } {
+  const words = filter.words.toLowerCase().split(/\s+/).filter(Boolean);
+  const owners = new Set(filter.owners.map((id) => (id === 'nobody' ? -1 : people.findIndex((p) => p.id === id))));
+  const kept = rows.filter((r) => passes(r, filter, words, owners));
+  if (!group) return { lines: kept.map((row) => ({ kind: 'row', row })), count: kept.length };
   const groups = new Map<string, { name: string; rank: string | number; rows: TaskRow[] }>();
-  for (const row of sorted)
-    for (const { key, name, rank } of groupsOf(row, how.group, people)) {
-      const group = groups.get(key);
-      if (group) group.rows.push(row);
+  for (const row of kept)
+    for (const { key, name, rank } of groupsOf(row, group, people)) {
+      const found = groups.get(key);
+      if (found) found.rows.push(row);
       else groups.set(key, { name, rank, rows: [row] });
     }
   const lines: Line[] = [];
   const ordered = [...groups.entries()].sort(([, a], [, b]) => (a.rank < b.rank ? -1 : a.rank > b.rank ? 1 : 0));
-  for (const [key, group] of ordered) {
-    lines.push({ kind: 'group', key, name: group.name, count: group.rows.length });
-    for (const row of group.rows) lines.push({ kind: 'row', row });
+  for (const [key, found] of ordered) {
+    lines.push({ kind: 'group', key, name: found.name, count: found.rows.length });
+    for (const row of found.rows) lines.push({ kind: 'row', row });
   }
-  return { lines, count: sorted.length };
+  return { lines, count: kept.length };
 }
+
+/** The lines of a table: sorted by several columns, filtered, and under their groups. */
+export const arrange = (rows: TaskRow[], people: OwnerView[], how: Arrangement) =>
+  divided(sorted(rows, people, how.sort), people, how.filter, how.group);
 
 /** The ways in which a table can be divided. */
 export const groupings: [string, string][] = [
@@ -162,7 +198,7 @@ function groupsOf(
       return [{ key: by?.id ?? '', name: by?.name ?? 'nobody', rank: by?.name ?? last }];
     }
     default: {
-      const date = row.due ? dateOf(row.due) : '';
+      const date = row.due ? dayOf(row.due) : '';
       return [{ key: date, name: date || 'not dated', rank: date || last }];
     }
   }

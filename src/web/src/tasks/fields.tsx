@@ -1,5 +1,6 @@
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { OwnerView } from '../api/client';
+import { type OwnerView, api, taken } from '../api/client';
 import { useColleagues } from '../api/queries';
 import { exact, fromField, moment, toField } from '../app/time';
 import { Button, Panel, cx, inputClass } from '../ui/controls';
@@ -19,6 +20,14 @@ type OwnersProps = {
 /** Who owns it: people and crews, chosen by typing part of a name. */
 export function OwnersField({ owners, onChange, bare, label }: OwnersProps) {
   const [typed, setTyped] = useState('');
+  const [open, setOpen] = useState(false);
+  const { data: standing = [] } = useQuery({
+    queryKey: ['standing'],
+    queryFn: () => taken(api.GET('/api/colleagues/standing')),
+    enabled: open,
+    staleTime: 60_000,
+  });
+  const leaveOf = (id: string) => standing.find((s) => s.person.id === id && s.availability === 'on-leave');
   const colleagues = useColleagues().data;
   const all = [...(colleagues?.people ?? []), ...(colleagues?.crews ?? [])].filter((o) =>
     o.name.toLowerCase().includes(typed.toLowerCase()),
@@ -27,6 +36,8 @@ export function OwnersField({ owners, onChange, bare, label }: OwnersProps) {
   return (
     <Panel
       label="Owners"
+      open={open}
+      onOpenChange={setOpen}
       trigger={
         <button
           type="button"
@@ -62,10 +73,34 @@ export function OwnersField({ owners, onChange, bare, label }: OwnersProps) {
                 onChange={() => onChange(has(o) ? owners.filter((x) => x.id !== o.id) : [...owners, o])}
               />
               <NameTag who={o} /> {o.kind === 'crew' ? `@${o.name}, crew` : o.name}
+              {leaveOf(o.id) ? <span className="ml-auto text-[12px] text-soon">on leave</span> : null}
             </label>
           </li>
         ))}
       </ul>
+      {owners
+        .map((o) => leaveOf(o.id))
+        .filter((s) => s !== undefined)
+        .map((s) => (
+          <p key={s.person.id} className="mt-1.5 flex flex-wrap items-center gap-2 text-[13px] text-soon">
+            {s.person.firstName} is {s.label}
+            {s.cover ? `; ${s.cover.firstName} covers.` : ', and nobody covers.'}
+            {s.cover && !owners.some((o) => o.id === s.cover!.id) ? (
+              <Button
+                className="!min-h-6 !py-0"
+                onClick={() =>
+                  onChange(
+                    owners.map((o) =>
+                      o.id === s.person.id ? { ...s.cover!, id: s.cover!.id!, kind: 'person', done: false } : o,
+                    ),
+                  )
+                }
+              >
+                Give it to {s.cover.firstName}
+              </Button>
+            ) : null}
+          </p>
+        ))}
     </Panel>
   );
 }
