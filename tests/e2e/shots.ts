@@ -72,7 +72,7 @@ test('the pictures of the README', async ({ browser, yard }) => {
     .getByLabel('Parts, one on each line')
     .fill('Draw the old bolts\nClean the mating faces\nBed and bolt\n  sealant\n  torque');
   await page.getByRole('complementary', { name: 'Task' }).getByRole('button', { name: 'Add' }).first().click();
-  await expect(page.getByRole('button', { name: /^torque/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'torque', exact: true })).toBeVisible();
   await page.getByRole('checkbox', { name: 'Done: Draw the old bolts' }).click();
   await page.waitForTimeout(500);
   await page.screenshot({ path: to('tasks') });
