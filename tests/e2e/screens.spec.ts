@@ -31,6 +31,7 @@ const places: [string, string, string, string?][] = [
   ['All talk', '/talk?audience=outside', 'All talk'],
   ['a docket', '/dockets/J-1042', 'Quillfish: keel and rigging refit'],
   ['Tasks', '/tasks', 'Tasks'],
+  ['Asks', '/asks', 'Asks'],
   ['the noticeboard', '/noticeboard', 'Noticeboard'],
   ['the post office', '/post-office', 'Post office stand-in'],
 ];
@@ -78,6 +79,24 @@ test('a conversation under the chart, the table and the parts of the set-up have
     await administrator.waitForLoadState('networkidle');
     await fit(administrator, part, ['light']);
   }
+});
+
+test('tasks as a table with one open beside it, as a calendar and as load have no accessibility violation', async ({
+  browser,
+  yard,
+}) => {
+  const page = await yard.visit(browser, 'Odalys Brandt', '/tasks');
+  await page.getByRole('button', { name: 'Table' }).click();
+  await page.getByRole('combobox', { name: 'Whose tasks' }).selectOption('all');
+  await page.getByRole('button', { name: 'Quote for a new forestay' }).click();
+  await expect(page.getByRole('complementary', { name: 'Task' })).toContainText('Waits for');
+  await fit(page, 'A table of tasks');
+  await page.getByRole('button', { name: 'Calendar' }).click();
+  await expect(page.getByRole('heading', { name: 'April 2026' })).toBeVisible();
+  await fit(page, 'A calendar of tasks');
+  await page.getByRole('button', { name: 'Load' }).click();
+  await expect(page.getByRole('table', { name: 'Load by people and days' })).toBeVisible();
+  await fit(page, 'Load');
 });
 
 test('open panels have no accessibility violation', async ({ browser, yard }) => {

@@ -56,6 +56,6 @@ public sealed record Excerpt(string Text, ImmutableArray<Found> Marks)
         "AAAAAAÆCEEEEIIIIÐNOOOOO×ØUUUUYÞßaaaaaaæceeeeiiiiðnooooo÷øuuuuyþy" +
         "AaAaAaCcCcCcCcDdĐđEeEeEeEeEeGgGgGgGgHhĦħIiIiIiIiIıĲĳJjKkĸLlLlLlĿŀŁłNnNnNnŉŊŋOoOoOoŒœRrRrRrSsSsSsSsTtTtŦŧUuUuUuUuUuUuWwYyYZzZzZzſ";
 
-    private static string Folded(string word) =>
+    private static string Folded(string word) => System.Text.Ascii.IsValid(word) ? word.ToLowerInvariant() :
         string.Concat(word.Where(c => char.GetUnicodeCategory(c) is not UnicodeCategory.NonSpacingMark).Select(c => c is >= '\u00C0' and <= '\u017F' ? Bare[c - 0xC0] : c)).ToLowerInvariant();
 }

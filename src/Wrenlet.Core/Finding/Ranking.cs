@@ -50,7 +50,7 @@ public static class Ranking
     }
 
     private static IEnumerable<string> Words(string text) => text.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries)
-        .Select(w => new string([.. w.Where(char.IsLetterOrDigit)])).Where(w => w.Length > 0);
+        .Select(w => w.All(char.IsLetterOrDigit) ? w : new string([.. w.Where(char.IsLetterOrDigit)])).Where(w => w.Length > 0);
 
 
     /// <summary>How high something stands: how well its words fit, halved in weight for each month of age down to a third, and raised when it is near.</summary>

@@ -41,10 +41,10 @@ export function AsksPage() {
   const shown = side === 'on-me' || over ? (data ?? []) : waiting;
   const done = (ofMine.data ?? []).length - waiting.length;
   return (
-    <main className="flex h-full min-h-0 flex-col">
+    <div className="flex min-h-0 flex-1 flex-col">
       <header className="flex flex-none flex-wrap items-center gap-x-4 gap-y-1 border-b bg-surface px-4 py-2">
         <h1 className="text-[17px] font-bold tracking-tight">Asks</h1>
-        <div role="tablist" aria-label="Which asks" className="flex gap-1">
+        <div role="group" aria-label="Which asks" className="flex gap-1">
           {(
             [
               ['on-me', 'On me', onMe.data?.length],
@@ -54,8 +54,7 @@ export function AsksPage() {
             <button
               key={key}
               type="button"
-              role="tab"
-              aria-selected={side === key}
+              aria-pressed={side === key}
               onClick={() => setParams(key === 'on-me' ? {} : { side: key }, { replace: true })}
               className={cx(
                 'min-h-[28px] rounded-card border px-2.5 max-md:min-h-[44px]',
@@ -104,6 +103,6 @@ export function AsksPage() {
           </ul>
         )}
       </div>
-    </main>
+    </div>
   );
 }

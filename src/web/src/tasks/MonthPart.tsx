@@ -126,7 +126,7 @@ function Day({ date, now, dim, rows, people, most, onMove, onOpen }: DayProps) {
       <h3
         className={cx(
           'mb-0.5 text-[12.5px]',
-          date === now ? 'font-bold text-wren' : dim ? 'text-soft/80' : 'text-soft',
+          date === now ? 'font-bold text-wren' : dim ? 'italic text-soft' : 'text-soft',
         )}
       >
         {dayName(date)}

@@ -84,7 +84,7 @@ function Row({ task, here, reason, stale, onOpen }: RowProps) {
           onChange={(owners) => void changeTask(task, { owners: owners.map(({ kind, id }) => ({ kind, id })) })}
         />
       </span>
-      <span className="max-md:col-start-2 max-md:-mt-2">
+      <span className="max-md:col-start-2">
         <DueField
           bare
           due={task.due}

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { ArrowDown, ArrowUp, Eye, EyeOff, IndentIncrease, Lock, X } from 'lucide-react';
+import { ArrowDown, ArrowUp, Eye, EyeOff, IndentDecrease, IndentIncrease, Lock, X } from 'lucide-react';
 import { type FormEvent, Suspense, lazy, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { type Me, type TaskDetail, type TaskView, api, taken } from '../api/client';
@@ -68,10 +68,10 @@ function Line({ name, children }: { name: string; children: React.ReactNode }) {
 
 function Head({ name, note, children }: { name: string; note?: string; children?: React.ReactNode }) {
   return (
-    <h3 className="mb-1 mt-3 flex items-baseline gap-2 border-b pb-[3px] text-[13px] font-bold">
+    <h2 className="mb-1 mt-3 flex items-baseline gap-2 border-b pb-[3px] text-[13px] font-bold">
       {name} <span className="flex-1 font-normal text-soft">{note}</span>
       {children}
-    </h3>
+    </h2>
   );
 }
 
@@ -633,6 +633,10 @@ function PartsOf({ detail, onOpen }: { detail: TaskDetail; onOpen: (id: string) 
     const above = all[all.findIndex((p) => p.id === part.id) - 1];
     if (above) void place(part, above.id, parts.filter((p) => p.task.parent === above.id).at(-1)?.task.id ?? null);
   };
+  const outdent = (part: TaskView) => {
+    const whole = parts.find((p) => p.task.id === part.parent)?.task;
+    if (whole?.parent) void place(part, whole.parent, whole.id);
+  };
   return (
     <>
       <Head
@@ -653,6 +657,7 @@ function PartsOf({ detail, onOpen }: { detail: TaskDetail; onOpen: (id: string) 
             onOpen={onOpen}
             onMove={(step) => move(part, step)}
             onIndent={() => indent(part)}
+            onOutdent={() => outdent(part)}
             onDrop={(id) => {
               const dropped = parts.find((p) => p.task.id === id)?.task;
               if (dropped && dropped.id !== part.id) void place(dropped, part.parent!, part.id);
@@ -687,10 +692,11 @@ type PartProps = {
   onOpen: (id: string) => void;
   onMove: (step: number) => void;
   onIndent: () => void;
+  onOutdent: () => void;
   onDrop: (id: string) => void;
 };
 
-function Part({ part, depth, onOpen, onMove, onIndent, onDrop }: PartProps) {
+function Part({ part, depth, onOpen, onMove, onIndent, onOutdent, onDrop }: PartProps) {
   const { over, drop } = useDrop(onDrop);
   return (
     <li
@@ -704,9 +710,10 @@ function Part({ part, depth, onOpen, onMove, onIndent, onDrop }: PartProps) {
         type="button"
         onClick={() => onOpen(part.id)}
         onKeyDown={(e) => {
-          if (!e.altKey || !['ArrowUp', 'ArrowDown', 'ArrowRight'].includes(e.key)) return;
+          if (!e.altKey || !['ArrowUp', 'ArrowDown', 'ArrowRight', 'ArrowLeft'].includes(e.key)) return;
           e.preventDefault();
           if (e.key === 'ArrowRight') onIndent();
+          else if (e.key === 'ArrowLeft') onOutdent();
           else onMove(e.key === 'ArrowUp' ? -1 : 1);
         }}
         title="Open it; Alt and an arrow put it elsewhere"
@@ -726,6 +733,11 @@ function Part({ part, depth, onOpen, onMove, onIndent, onDrop }: PartProps) {
         <IconButton label={`${part.title} further down`} onClick={() => onMove(1)}>
           <ArrowDown size={12} />
         </IconButton>
+        {depth > 0 ? (
+          <IconButton label={`${part.title} beside its whole`} onClick={onOutdent}>
+            <IndentDecrease size={12} />
+          </IconButton>
+        ) : null}
         <IconButton label={`${part.title} as a part of the one above`} onClick={onIndent}>
           <IndentIncrease size={12} />
         </IconButton>
