@@ -90,13 +90,13 @@ test('tasks as a table with one open beside it, as a calendar and as load have n
   await page.getByRole('combobox', { name: 'Whose tasks' }).selectOption('all');
   await page.getByRole('button', { name: 'Quote for a new forestay' }).click();
   await expect(page.getByRole('complementary', { name: 'Task' })).toContainText('Waits for');
-  await fit(page, 'A table of tasks');
+  await fit(page, 'A table of tasks', ['light']);
   await page.getByRole('button', { name: 'Calendar' }).click();
   await expect(page.getByRole('heading', { name: 'April 2026' })).toBeVisible();
-  await fit(page, 'A calendar of tasks');
+  await fit(page, 'A calendar of tasks', ['light']);
   await page.getByRole('button', { name: 'Load' }).click();
   await expect(page.getByRole('table', { name: 'Load by people and days' })).toBeVisible();
-  await fit(page, 'Load');
+  await fit(page, 'Load', ['light']);
 });
 
 test('open panels have no accessibility violation', async ({ browser, yard }) => {
