@@ -22,7 +22,7 @@ build_application() {
   if changed_since "$build/app.stamp" "$top/src/Wrenlet.Core" "$top/src/Wrenlet.Formats" "$top/src/Wrenlet.Storage" "$top/src/Wrenlet.Server" "$top/demo" "$build/web" "$top/Directory.Packages.props"; then
     echo "Building the server ..." >&2
     rm -rf "$build/app.new"
-    dotnet publish "$top/src/Wrenlet.Server" -c Release -o "$build/app.new" -p:OpenApiGenerateDocuments=false --use-current-runtime -v quiet --nologo >&2 || return 1
+    dotnet publish "$top/src/Wrenlet.Server" -c Release -o "$build/app.new" -p:OpenApiGenerateDocuments=false -p:RunAnalyzers=false --use-current-runtime -v quiet --nologo >&2 || return 1
     rm -rf "$build/app" && mv "$build/app.new" "$build/app"
     touch "$build/app.stamp"
   fi

@@ -6,6 +6,7 @@ using Wrenlet.Server.Alerts;
 using Wrenlet.Server.Asks;
 using Wrenlet.Server.Background;
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.Demo;
 using Wrenlet.Server.Dockets;
 using Wrenlet.Server.Finding;
@@ -25,8 +26,8 @@ try
 
     builder.Services.AddSingleton(settings).AddSingleton<FirmClock>().AddStorage();
     builder.Services.AddSingleton<WhoIsWho>().AddSingleton<Sessions>().AddSingleton<SignInThrottle>();
-    builder.Services.AddSingleton<Posting>().AddSingleton<Answering>().AddSingleton<Discussing>().AddSingleton<Noticing>().AddSingleton<Exporting>().AddSingleton<Grouping>().AddSingleton<Handling>().AddSingleton<Undoing>().AddSingleton<DocketMaking>().AddSingleton<Routers>().AddSingleton<QueueBoard>().AddSingleton<FileKeeper>().AddSingleton<Intake>().AddSingleton<TaskMaking>().AddSingleton<DemoLoader>();
-    builder.Services.AddSingleton<StandinPostOffice>().AddSingleton<StandinTextOffice>();
+    builder.Services.AddSingleton<Posting>().AddSingleton<Answering>().AddSingleton<Convening>().AddSingleton<Discussing>().AddSingleton<Noticing>().AddSingleton<Exporting>().AddSingleton<Grouping>().AddSingleton<Handling>().AddSingleton<Undoing>().AddSingleton<DocketMaking>().AddSingleton<Routers>().AddSingleton<QueueBoard>().AddSingleton<FileKeeper>().AddSingleton<Intake>().AddSingleton<TaskMaking>().AddSingleton<DemoLoader>();
+    builder.Services.AddSingleton<StandinPostOffice>().AddSingleton<StandinTextOffice>().AddSingleton<StandinCallOffice>().AddSingleton<ICallOffice>(s => s.GetRequiredService<StandinCallOffice>());
     if (settings.MailFile is { } file) builder.Services.AddSingleton<IPostOffice>(new MailServerPostOffice(MailServers.Read(file)));
     else builder.Services.AddSingleton<IPostOffice>(s => s.GetRequiredService<StandinPostOffice>());
     builder.Services.AddHostedService<Announcer>().AddHostedService<Sender>().AddHostedService<Collector>().AddHostedService<BringingBack>().AddSingleton<Digesting>().AddHostedService(s => s.GetRequiredService<Digesting>());
@@ -64,10 +65,12 @@ try
     api.MapWorklists();
     api.MapTaskFiles();
     api.MapAsks();
+    api.MapMeetings();
     api.MapAlerts();
     api.MapBoard();
     api.MapFinding();
     api.MapPostOffice();
+    api.MapCalls();
     Announcer.Map(api);
     api.MapFallback(() => Refusals.NotFound("address")).For(Access.Everyone);
     app.MapHub<LiveHub>("/live");

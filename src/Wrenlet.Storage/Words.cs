@@ -2,6 +2,7 @@ using System.Collections.Frozen;
 using Wrenlet.Core.Alerts;
 using Wrenlet.Core.Asks;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
@@ -14,7 +15,7 @@ public static class Words
     public static readonly Vocabulary<Role> Roles = new((Role.Member, "member"), (Role.Coordinator, "coordinator"), (Role.Manager, "manager"), (Role.Administrator, "administrator"));
     public static readonly Vocabulary<PartyKind> PartyKinds = new((PartyKind.Customer, "customer"), (PartyKind.Partner, "partner"));
     public static readonly Vocabulary<DocketKind> DocketKinds = new((DocketKind.Job, "job"), (DocketKind.Ticket, "ticket"), (DocketKind.Project, "project"));
-    public static readonly Vocabulary<Audience> Audiences = new((Audience.Inside, "inside"), (Audience.Outside, "outside"), (Audience.Direct, "direct"), (Audience.Group, "group"), (Audience.Notice, "notice"), (Audience.Task, "task"));
+    public static readonly Vocabulary<Audience> Audiences = new((Audience.Inside, "inside"), (Audience.Outside, "outside"), (Audience.Direct, "direct"), (Audience.Group, "group"), (Audience.Notice, "notice"), (Audience.Task, "task"), (Audience.Meeting, "meeting"));
     public static readonly Vocabulary<EntryKind> EntryKinds = new((EntryKind.Note, "note"), (EntryKind.MessageIn, "in"), (EntryKind.MessageOut, "out"), (EntryKind.Event, "event"));
     public static readonly Vocabulary<Via> Vias = new((Via.Mail, "mail"), (Via.Page, "page"), (Via.Text, "text"), (Via.Call, "call"));
     public static readonly Vocabulary<HandoverRule> Handovers = new((HandoverRule.Anyone, "anyone"), (HandoverRule.Crew, "crew"), (HandoverRule.Owner, "owner"));
@@ -25,12 +26,13 @@ public static class Words
     public static readonly Vocabulary<AskKind> AskKinds = new((AskKind.Question, "question"), (AskKind.Decision, "decision"), (AskKind.Choice, "choice"), (AskKind.Confirmation, "confirmation"));
     public static readonly Vocabulary<AskRule> AskRules = new((AskRule.Anyone, "anyone"), (AskRule.Everyone, "everyone"), (AskRule.Number, "number"), (AskRule.InOrder, "in-order"));
     public static readonly Vocabulary<TimeUp> TimesUp = new((TimeUp.Remind, "remind"), (TimeUp.PassOn, "pass-on"), (TimeUp.Lapse, "lapse"));
+    public static readonly Vocabulary<Attendance> Attendances = new((Attendance.Unanswered, "unanswered"), (Attendance.Coming, "coming"), (Attendance.Perhaps, "perhaps"), (Attendance.NotComing, "not-coming"));
     public static readonly Vocabulary<FilingKind> FilingKinds = new(
         (FilingKind.Advice, "advice"), (FilingKind.Instruction, "instruction"), (FilingKind.Decision, "decision"), (FilingKind.Phone, "phone"), (FilingKind.Visit, "visit"));
     public static readonly Vocabulary<Level> Levels = new((Level.Everything, "everything"), (Level.ForMe, "for-me"), (Level.Asks, "asks"));
     public static readonly Vocabulary<AlertReason> Reasons = new(
         (AlertReason.Asked, "asked"), (AlertReason.OwnAsk, "own-ask"), (AlertReason.Tagged, "tagged"), (AlertReason.CrewTagged, "crew-tagged"), (AlertReason.Called, "called"), (AlertReason.Undelivered, "undelivered"),
-        (AlertReason.BackAgain, "back-again"), (AlertReason.HandedOver, "handed-over"), (AlertReason.TaskGiven, "task-given"), (AlertReason.TaskDue, "task-due"), (AlertReason.AskedLate, "asked-late"),
+        (AlertReason.BackAgain, "back-again"), (AlertReason.HandedOver, "handed-over"), (AlertReason.TaskGiven, "task-given"), (AlertReason.TaskDue, "task-due"), (AlertReason.AskedLate, "asked-late"), (AlertReason.Invited, "invited"), (AlertReason.MeetingSoon, "meeting-soon"), (AlertReason.OwnMeeting, "own-meeting"),
         (AlertReason.WroteToYou, "wrote-to-you"), (AlertReason.Answered, "answered"), (AlertReason.ToConfirm, "to-confirm"), (AlertReason.Thanked, "thanked"), (AlertReason.Noticed, "noticed"), (AlertReason.InGroup, "in-group"),
         (AlertReason.OwnConversation, "own-conversation"), (AlertReason.OwnTask, "own-task"), (AlertReason.WatchedTask, "watched-task"), (AlertReason.Following, "following"));
 }

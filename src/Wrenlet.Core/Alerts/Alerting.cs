@@ -36,6 +36,12 @@ public enum AlertReason
     /// <summary>A task that they asked for is late.</summary>
     AskedLate,
 
+    /// <summary>They are invited to a meeting, or one was moved: they have to say whether they come.</summary>
+    Invited,
+
+    /// <summary>A meeting of theirs is about to begin.</summary>
+    MeetingSoon,
+
     /// <summary>A colleague wrote to them directly.</summary>
     WroteToYou,
 
@@ -53,6 +59,9 @@ public enum AlertReason
 
     /// <summary>The party wrote in a conversation they own.</summary>
     OwnConversation,
+
+    /// <summary>Something came of a meeting of theirs.</summary>
+    OwnMeeting,
 
     /// <summary>Their task changed.</summary>
     OwnTask,
@@ -110,6 +119,9 @@ public static class Alerting
             AlertReason.TaskGiven => "You are an owner of the task.",
             AlertReason.TaskDue => "You are an owner of the task, and its time comes or has passed.",
             AlertReason.AskedLate => "You asked for the task, and it is late.",
+            AlertReason.Invited => "You are invited, and it counts on your answer whether you come.",
+            AlertReason.MeetingSoon => "You take part in the meeting.",
+            AlertReason.OwnMeeting => "You take part in the meeting, or invited to it.",
             AlertReason.WroteToYou => "It was said between the two of you.",
             AlertReason.ToConfirm => "The notice is for you, and you have to confirm that you have read it.",
             AlertReason.Thanked => "The thanks are for you.",
@@ -144,6 +156,9 @@ public static class Alerting
         AlertReason.TaskGiven => $"{by ?? "Someone"} gave you a task",
         AlertReason.TaskDue => "A reminder",
         AlertReason.AskedLate => "What you asked for is late",
+        AlertReason.Invited => $"{by ?? "Someone"} invites you to a meeting",
+        AlertReason.MeetingSoon => "Your meeting begins soon",
+        AlertReason.OwnMeeting => $"{by ?? "Someone"}, on a meeting of yours",
         AlertReason.WroteToYou => $"{by ?? "Someone"} wrote to you",
         AlertReason.ToConfirm => $"{by ?? "Someone"} asks you to confirm a notice",
         AlertReason.Thanked => $"{by ?? "Someone"} thanks you",

@@ -51,7 +51,7 @@ public static class Listening
         Level.Everything => true,
         Level.ForMe => IsForMe(reason),
         Level.Asks => reason is AlertReason.Asked or AlertReason.OwnAsk or AlertReason.HandedOver or AlertReason.TaskGiven or AlertReason.Called or AlertReason.Undelivered or AlertReason.BackAgain
-            or AlertReason.ToConfirm,
+            or AlertReason.ToConfirm or AlertReason.Invited,
         _ => throw new ArgumentOutOfRangeException(nameof(level), level, "Unknown level."),
     };
 }

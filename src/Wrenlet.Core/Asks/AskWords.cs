@@ -26,23 +26,16 @@ public static class AskWords
         };
     }
 
-    /// <summary>"Tobiah", "Tobiah and Ines", "Tobiah, Ines and Kit".</summary>
-    public static string List(IEnumerable<string> names)
-    {
-        var all = names.Distinct().ToList();
-        return all.Count < 2 ? string.Concat(all) : $"{string.Join(", ", all[..^1])} and {all[^1]}";
-    }
-
     private static string Open(AskTerms terms, AskStanding standing, int answered, Func<PersonId, string> nameOf)
     {
         var waited = standing.WaitedFor.Select(nameOf).ToList();
         var all = standing.Parts.Count(p => p.State is not PartState.NotMine);
         var line = terms.Rule switch
         {
-            AskRule.Anyone => waited.Count == 1 ? $"Waiting for {waited[0]}" : $"Waiting for any of {List(waited)}",
-            AskRule.InOrder => $"Waiting for {List(waited)}{Then(standing, nameOf)}",
-            AskRule.Number => $"Waiting for {terms.Needed - (terms.Kind is AskKind.Decision ? standing.Parts.Count(p => p.Reply?.Approves == true) : answered)} more of {List(waited)}",
-            _ => $"Waiting for {List(waited)}",
+            AskRule.Anyone => waited.Count == 1 ? $"Waiting for {waited[0]}" : $"Waiting for any of {Names.List(waited)}",
+            AskRule.InOrder => $"Waiting for {Names.List(waited)}{Then(standing, nameOf)}",
+            AskRule.Number => $"Waiting for {terms.Needed - (terms.Kind is AskKind.Decision ? standing.Parts.Count(p => p.Reply?.Approves == true) : answered)} more of {Names.List(waited)}",
+            _ => $"Waiting for {Names.List(waited)}",
         };
         return answered > 0 ? $"{line}; {answered} of {all} {(answered == 1 ? "has" : "have")} answered." : line + ".";
     }
@@ -50,12 +43,12 @@ public static class AskWords
     private static string Then(AskStanding standing, Func<PersonId, string> nameOf)
     {
         var later = standing.Parts.Where(p => p.State is PartState.NotYet).Select(p => nameOf(p.Whom)).ToList();
-        return later.Count == 0 ? "" : $", then {List(later)}";
+        return later.Count == 0 ? "" : $", then {Names.List(later)}";
     }
 
     private static string Decided(AskTerms terms, AskStanding standing, IReadOnlyList<AskPart> answered, Func<PersonId, string> nameOf)
     {
-        string By(IEnumerable<AskPart> some) => List(some.Select(p => nameOf(p.Whom)));
+        string By(IEnumerable<AskPart> some) => Names.List(some.Select(p => nameOf(p.Whom)));
         switch (terms.Kind)
         {
             case AskKind.Decision when standing.Approved == true:
@@ -67,10 +60,10 @@ public static class AskWords
             case AskKind.Question:
                 return $"Answered by {By(answered)}.";
             default:
-                var chosen = List(standing.Winners.Select(i => $"“{terms.Options[i]}”"));
+                var chosen = Names.List(standing.Winners.Select(i => $"“{terms.Options[i]}”"));
                 if (terms.Right is { } right)
                     return $"{answered.Count(p => p.Reply!.Chosen is [var one] && one == right)} of {answered.Count} answered rightly: “{terms.Options[right]}”.";
-                if (answered.Count == 1) return $"{nameOf(answered[0].Whom)} chose {List(answered[0].Reply!.Chosen.Select(i => $"“{terms.Options[i]}”"))}.";
+                if (answered.Count == 1) return $"{nameOf(answered[0].Whom)} chose {Names.List(answered[0].Reply!.Chosen.Select(i => $"“{terms.Options[i]}”"))}.";
                 return standing.Winners.Length > 1
                     ? $"{chosen} stand equal, with {standing.Counts[standing.Winners[0]]} each."
                     : $"{chosen}, chosen by {standing.Counts[standing.Winners[0]]} of {answered.Count}.";

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Asks;
 
@@ -74,7 +75,7 @@ public static class PlainAnswers
         if (chosen.Count == 0) return null;
         var denied = First(line, ["not", "no", "don't", "except", "without"]) is not null;
         var sure = !denied && !line.Contains('?', StringComparison.Ordinal) && First(line, ["or", "unless", "if", "depends"]) is null && (chosen.Count == 1 || terms.Several);
-        var what = AskWords.List(chosen.Select(i => $"“{terms.Options[i]}”"));
+        var what = Names.List(chosen.Select(i => $"“{terms.Options[i]}”"));
         return new(new(null, [.. terms.Several ? chosen : chosen.Take(1)], words), sure, sure ? $"It names {what}." : $"It names {what}, but there is more to it.");
     }
 

@@ -29,6 +29,9 @@ public enum Audience
 
     /// <summary>Those who see a task: what is said about it.</summary>
     Task,
+
+    /// <summary>Those of the staff who see a meeting: what was said in it and about it.</summary>
+    Meeting,
 }
 
 /// <summary>What an entry is.</summary>

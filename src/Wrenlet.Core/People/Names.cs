@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 
 namespace Wrenlet.Core.People;
 
-/// <summary>Finds people and crews by what is typed after an at sign.</summary>
+/// <summary>Finds people and crews by what is typed after an at sign, and says names in a row.</summary>
 public static class Names
 {
     /// <summary>People whose name, or any word of it, starts with what was typed; whole-name matches first, then by name.</summary>
@@ -20,6 +20,13 @@ public static class Names
     {
         if (name.StartsWith(typed, StringComparison.OrdinalIgnoreCase)) return 0;
         return name.Contains(" " + typed, StringComparison.OrdinalIgnoreCase) ? 1 : -1;
+    }
+
+    /// <summary>"Tobiah", "Tobiah and Ines", "Tobiah, Ines and Kit"; each name once.</summary>
+    public static string List(IEnumerable<string> names)
+    {
+        var all = names.Distinct().ToList();
+        return all.Count < 2 ? string.Concat(all) : $"{string.Join(", ", all[..^1])} and {all[^1]}";
     }
 
     /// <summary>Two letters for a name tag: the first of the first and of the last word.</summary>

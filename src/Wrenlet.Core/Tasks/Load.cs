@@ -24,17 +24,18 @@ public sealed record LoadedDay(LocalDate Day, Duration Free, Duration Work, Immu
     public bool Over => Work > Free;
 }
 
-/// <summary>How much of people's days is taken by work that is due on them.</summary>
+/// <summary>How much of people's days, without what meetings take, is taken by work that is due on them.</summary>
 public static class Load
 {
     /// <summary>A person's days in a row, from the day of a moment on. What is late stands on the first of them.</summary>
     /// <param name="person">Whose.</param>
     /// <param name="hours">Their working hours.</param>
     /// <param name="leaves">Their leave.</param>
+    /// <param name="meetings">When they are in meetings; may overlap.</param>
     /// <param name="work">All work, others' too.</param>
     /// <param name="now">The moment.</param>
     /// <param name="days">How many days.</param>
-    public static ImmutableArray<LoadedDay> Of(PersonId person, WorkCalendar hours, IReadOnlyCollection<Leave> leaves, IEnumerable<DueWork> work, Instant now, int days)
+    public static ImmutableArray<LoadedDay> Of(PersonId person, WorkCalendar hours, IReadOnlyCollection<Leave> leaves, IReadOnlyCollection<(Instant From, Instant Until)> meetings, IEnumerable<DueWork> work, Instant now, int days)
     {
         ArgumentNullException.ThrowIfNull(hours);
         ArgumentNullException.ThrowIfNull(leaves);
@@ -46,7 +47,8 @@ public static class Load
         {
             var onLeave = leaves.Any(l => l.Covers(day));
             var (from, to) = (hours.FirstMoment(day.AtMidnight()), hours.FirstMoment(day.PlusDays(1).AtMidnight()));
-            var free = onLeave ? Duration.Zero : hours.Between(day == today && now > from ? now : from, to);
+            if (day == today && now > from) from = now;
+            var free = onLeave ? Duration.Zero : hours.Between(from, to) - Busy.Within(hours, meetings, from, to);
             var due = byDay[day].ToList();
             return new LoadedDay(day, free, due.Aggregate(Duration.Zero, (sum, w) => sum + Part(w, person)), [.. due.Select(w => w.Task)], onLeave);
         })];

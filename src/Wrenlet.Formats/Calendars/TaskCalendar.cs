@@ -39,19 +39,22 @@ public static class TaskCalendar
     /// <summary>The calendar's media type, without its charset.</summary>
     public const string MediaType = "text/calendar";
 
-    /// <summary>Tasks as one calendar.</summary>
+    /// <summary>Tasks and meetings as one calendar.</summary>
     /// <param name="tasks">The tasks.</param>
+    /// <param name="meetings">The meetings.</param>
     /// <param name="name">What the calendar is called.</param>
     /// <param name="zone">The firm's zone, in which its times are written, so that what repeats keeps its time of day.</param>
     /// <param name="now">When it is written.</param>
-    public static string Write(IEnumerable<CalendarTask> tasks, string name, DateTimeZone zone, Instant now)
+    public static string Write(IEnumerable<CalendarTask> tasks, IEnumerable<CalendarMeeting> meetings, string name, DateTimeZone zone, Instant now)
     {
         ArgumentNullException.ThrowIfNull(tasks);
+        ArgumentNullException.ThrowIfNull(meetings);
         ArgumentNullException.ThrowIfNull(zone);
         var calendar = new Calendar { ProductId = "-//Wrenlet//Tasks//EN" };
         calendar.AddProperty("X-WR-CALNAME", name);
         calendar.AddTimeZone(VTimeZone.FromDateTimeZone(zone.Id, now.ToDateTimeUtc().AddYears(-1), false));
         foreach (var task in tasks) calendar.Todos.Add(Component(task, zone, now));
+        foreach (var meeting in meetings) calendar.Events.Add(MeetingCalendar.Component(meeting, zone, now));
         return new CalendarSerializer().SerializeToString(calendar) ?? "";
     }
 
@@ -62,19 +65,8 @@ public static class TaskCalendar
     {
         ArgumentNullException.ThrowIfNull(text);
         ArgumentNullException.ThrowIfNull(zone);
-        Calendar? calendar;
-        try
-        {
-            calendar = Calendar.Load(text);
-        }
-#pragma warning disable CA1031 // The parser's exceptions are not all its own; whatever it cannot read is said to be no calendar.
-        catch (Exception wrong)
-#pragma warning restore CA1031
-        {
-            return ([], [new("the file", $"It is no calendar that can be read: {wrong.Message}. Export it again as iCalendar (.ics).")]);
-        }
-
-        if (calendar is null) return ([], [new("the file", "There is no calendar in it. Export it again as iCalendar (.ics).")]);
+        var (calendar, unreadable) = Load(text);
+        if (calendar is null) return ([], [new("the file", $"{unreadable} Export it again as iCalendar (.ics).")]);
         var (tasks, problems) = (new List<CalendarTask>(), new List<CalendarProblem>());
         var n = 0;
         foreach (var todo in calendar.Todos)
@@ -88,6 +80,21 @@ public static class TaskCalendar
         }
 
         return (tasks, problems);
+    }
+
+    /// <summary>A calendar, or what is wrong with its text.</summary>
+    internal static (Calendar? Calendar, string? Wrong) Load(string text)
+    {
+        try
+        {
+            return Calendar.Load(text) is { } calendar ? (calendar, null) : (null, "There is no calendar in it.");
+        }
+#pragma warning disable CA1031 // The parser's exceptions are not all its own; whatever it cannot read is said to be no calendar.
+        catch (Exception wrong)
+#pragma warning restore CA1031
+        {
+            return (null, $"It is no calendar that can be read: {wrong.Message}.");
+        }
     }
 
     private static Todo Component(CalendarTask task, DateTimeZone zone, Instant now)
@@ -156,14 +163,14 @@ public static class TaskCalendar
 
     private static string? Own(Todo todo, string property) => todo.Properties.Get<string>(property);
 
-    private static Instant? Moment(CalDateTime? at, DateTimeZone zone, bool endOfDay)
+    internal static Instant? Moment(CalDateTime? at, DateTimeZone zone, bool endOfDay)
     {
         if (at is null) return null;
         if (!at.HasTime) return LocalDate.FromDateTime(at.Value).PlusDays(endOfDay ? 1 : 0).AtStartOfDayInZone(zone).ToInstant() - (endOfDay ? Duration.FromMinutes(1) : Duration.Zero);
         return at.IsFloating ? LocalDateTime.FromDateTime(at.Value).InZoneLeniently(zone).ToInstant() : at.AsUtc.ToInstant();
     }
 
-    private static CalDateTime Local(Instant at, DateTimeZone zone) => new(at.InZone(zone).ToDateTimeUnspecified(), zone.Id);
+    internal static CalDateTime Local(Instant at, DateTimeZone zone) => new(at.InZone(zone).ToDateTimeUnspecified(), zone.Id);
 
-    private static CalDateTime Utc(Instant at) => new(at.ToDateTimeUtc(), "UTC");
+    internal static CalDateTime Utc(Instant at) => new(at.ToDateTimeUtc(), "UTC");
 }

@@ -44,9 +44,10 @@ public sealed record ReturnedMail(string? MessageId, string? Address, string Rea
 /// <param name="Kind">Who wrote it.</param>
 /// <param name="Returned">What came back; null unless the kind says so.</param>
 /// <param name="Files">What came with it, in its order.</param>
+/// <param name="Calendar">The calendar that it is a letter of (RFC 6047): an answer to an invitation, say; null for none.</param>
 public sealed partial record IncomingMail(
     string? MessageId, (string Name, string Address) From, string Subject, DateTimeOffset? Date, MailBody Body, ImmutableArray<string> Threads,
-    MailKind Kind, ReturnedMail? Returned, ImmutableArray<MailFile> Files)
+    MailKind Kind, ReturnedMail? Returned, ImmutableArray<MailFile> Files, string? Calendar = null)
 {
     /// <summary>Longest mail that is taken in, in bytes.</summary>
     public const int LongestBytes = 25 * 1024 * 1024;
@@ -79,7 +80,7 @@ public sealed partial record IncomingMail(
         var kind = returned is not null ? MailKind.Returned : IsAutomatic(mail) ? MailKind.Automatic : MailKind.Written;
         var html = mail.HtmlBody;
         var body = !string.IsNullOrWhiteSpace(html) ? MailBody.FromHtml(html) : MailBody.FromPlain(PlainOf(mail));
-        return new(mail.MessageId, (from.Name ?? "", from.Address), mail.Subject ?? "", dated ? mail.Date : null, body, threads, kind, returned, [.. FilesOf(mail)]);
+        return new(mail.MessageId, (from.Name ?? "", from.Address), mail.Subject ?? "", dated ? mail.Date : null, body, threads, kind, returned, [.. FilesOf(mail)], mail.BodyParts.OfType<TextPart>().FirstOrDefault(p => p.ContentType.IsMimeType("text", "calendar"))?.Text);
     }
 
     private static string PlainOf(MimeMessage mail)

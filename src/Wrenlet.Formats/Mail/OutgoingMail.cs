@@ -13,10 +13,11 @@ namespace Wrenlet.Formats.Mail;
 /// <param name="InReplyTo">Message-ID of the mail it answers; null when it opens the conversation.</param>
 /// <param name="References">Message-IDs of the conversation so far, oldest first.</param>
 /// <param name="Files">What goes with it; null for nothing.</param>
+/// <param name="Calendar">The calendar that it is a letter of (RFC 6047), with its method; null for none.</param>
 public sealed record OutgoingMail(
     Guid Entry, (string Name, string Address) From, IReadOnlyList<(string Name, string Address)> To, string Subject,
     DateTimeOffset At, string Plain, string Html, string? InReplyTo, IReadOnlyList<string> References,
-    IReadOnlyList<MailFile>? Files = null)
+    IReadOnlyList<MailFile>? Files = null, (string Method, string Text)? Calendar = null)
 {
     /// <summary>The Message-ID (RFC 5322, 3.6.4) of an entry at a host, without angle brackets.</summary>
     public static string MessageIdOf(Guid entry, string address) => $"{entry:N}@{address[(address.IndexOf('@', StringComparison.Ordinal) + 1)..]}";
@@ -32,7 +33,17 @@ public sealed record OutgoingMail(
         var body = new BodyBuilder { TextBody = Plain + "\n", HtmlBody = $"<!doctype html><html><body>{Html}</body></html>" };
         foreach (var file in Files ?? []) body.Attachments.Add(file.Name, file.Bytes, ContentType.Parse(file.MediaType));
         mail.Body = body.ToMessageBody();
+        if (Calendar is var (method, text)) AddCalendar(mail, method, text);
         return mail;
+    }
+
+    /// <summary>The calendar as one more way to show the same words, by which a mail program knows an invitation (RFC 6047, 2.4).</summary>
+    private static void AddCalendar(MimeMessage mail, string method, string text)
+    {
+        var calendar = new TextPart("calendar") { Text = text, ContentTransferEncoding = ContentEncoding.Base64 };
+        calendar.ContentType.Parameters["method"] = method;
+        var alternative = mail.Body as MultipartAlternative ?? ((Multipart)mail.Body!).OfType<MultipartAlternative>().First();
+        alternative.Add(calendar);
     }
 
     private static string Prefixed(string subject, bool reply) =>

@@ -82,9 +82,7 @@ internal static class AskViews
         foreach (var ask in asks)
         {
             if (Seen.Entry(session, ask.Entry, viewer) is not var (entry, conversation)) continue;
-            var place = conversation.Docket is { } docket ? $"{docket.Ref} {docket.Subject.Split(':')[0]}"
-                : ConversationViews.PartyOf(conversation, roster)?.Name ?? (conversation.Subject.Length > 0 ? conversation.Subject : "between you two");
-            items.Add(new(Of(ask, entry.Version, viewer, roster, now), TalkReading.Short(ConversationViews.PlainOf(entry), 200), place, conversation.Docket?.Ref.ToString(), TalkReading.PathOf(conversation, entry.Id)));
+            items.Add(new(Of(ask, entry.Version, viewer, roster, now), TalkReading.Short(ConversationViews.PlainOf(entry), 200), TalkReading.PlaceOf(conversation, roster), conversation.Docket?.Ref.ToString(), TalkReading.PathOf(conversation, entry.Id)));
         }
 
         return items;

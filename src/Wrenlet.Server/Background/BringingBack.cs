@@ -1,13 +1,14 @@
 using Wrenlet.Server.Alerts;
 using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 
 namespace Wrenlet.Server.Background;
 
-/// <summary>Does what was set for a moment when it has come: brings conversations back that were set aside, tells of notices that appear, lets the time of asks run out, makes the next of tasks that repeat, and reminds of what is due.</summary>
-public sealed class BringingBack(Handling handling, Noticing noticing, Answering answering, TaskMaking tasks, WhoIsWho who, FirmClock clock, ILogger<BringingBack> log) : BackgroundService
+/// <summary>Does what was set for a moment when it has come: brings conversations back that were set aside, tells of notices that appear, lets the time of asks run out, makes the next of tasks that repeat, and reminds of what is due and of meetings.</summary>
+public sealed class BringingBack(Handling handling, Noticing noticing, Answering answering, TaskMaking tasks, Convening convening, WhoIsWho who, FirmClock clock, ILogger<BringingBack> log) : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(10);
 
@@ -26,6 +27,7 @@ public sealed class BringingBack(Handling handling, Noticing noticing, Answering
                     await answering.RunOut(clock.Now, 200);
                     await tasks.FollowByTime(clock.Now);
                     await tasks.Remind(clock.Now);
+                    await convening.Remind(clock.Now);
                 }
                 catch (Microsoft.Data.Sqlite.SqliteException wrong)
                 {

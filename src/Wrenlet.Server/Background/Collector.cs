@@ -1,11 +1,12 @@
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Standins;
 
 namespace Wrenlet.Server.Background;
 
-/// <summary>Takes in what has arrived by mail and text. It is removed there only after it is safe here.</summary>
-public sealed class Collector(IPostOffice office, StandinTextOffice texts, Intake intake, WhoIsWho who, FirmClock clock, ILogger<Collector> log) : BackgroundService
+/// <summary>Takes in what has arrived by mail and text, and what was said in calls. It is removed there only after it is safe here.</summary>
+public sealed class Collector(IPostOffice office, StandinTextOffice texts, ICallOffice calls, Intake intake, Convening convening, WhoIsWho who, FirmClock clock, ILogger<Collector> log) : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(2);
     private readonly SemaphoreSlim _wake = new(0, 1);
@@ -14,6 +15,7 @@ public sealed class Collector(IPostOffice office, StandinTextOffice texts, Intak
     {
         if (office is StandinPostOffice standin) standin.Something += Wake;
         texts.Something += Wake;
+        calls.Something += Wake;
         try
         {
             while (!stoppingToken.IsCancellationRequested)
@@ -22,6 +24,7 @@ public sealed class Collector(IPostOffice office, StandinTextOffice texts, Intak
                 {
                     await Collect(() => CollectMail(stoppingToken));
                     await Collect(CollectTexts);
+                    await Collect(CollectCalls);
                 }
 
                 await _wake.WaitAsync(Pause, stoppingToken);
@@ -54,6 +57,16 @@ public sealed class Collector(IPostOffice office, StandinTextOffice texts, Intak
         {
             await intake.TakeText(text.Id, text.From, text.Text, clock.Now);
             texts.Took(text);
+        }
+    }
+
+    private async Task CollectCalls()
+    {
+        foreach (var call in calls.Finished())
+        {
+            var outcome = await convening.TakeTranscript(call.Meeting, null, call.Transcript, call.Began, clock.Now);
+            if (outcome.Refusal is { } refusal) log.LogWarning("The transcript of meeting {Meeting} was not taken: {Reason}", call.Meeting.Value, refusal);
+            calls.Took(call);
         }
     }
 

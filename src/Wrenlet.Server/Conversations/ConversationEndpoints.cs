@@ -8,6 +8,7 @@ using Wrenlet.Formats.Phones;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Asks;
+using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
@@ -31,10 +32,11 @@ namespace Wrenlet.Server.Conversations;
 /// <param name="RepliesTo">The entry of this conversation that it answers; null when it answers none in particular.</param>
 /// <param name="Tasks">Which of the tasks that a note's words ask for its writer has agreed to; null for none.</param>
 /// <param name="Ask">What it asks for, beside its words; null when it asks for nothing.</param>
+/// <param name="Meeting">The meeting that it invites to, whose agenda its words are; null for none.</param>
 public sealed record NewEntry(
     [property: Required] Guid Id, [property: Required(AllowEmptyStrings = true), StringLength(Posting.LongestBody)] string Body, bool Close = false, string? Via = null,
     IReadOnlyList<string>? To = null, [property: MaxLength(20)] IReadOnlyList<AttachedFile>? Files = null, long? Seen = null, bool Knowing = false, Guid? RepliesTo = null,
-    [property: MaxLength(20)] IReadOnlyList<AgreedTask>? Tasks = null, NewAsk? Ask = null);
+    [property: MaxLength(20)] IReadOnlyList<AgreedTask>? Tasks = null, NewAsk? Ask = null, NewMeeting? Meeting = null);
 
 /// <summary>A task that its words ask for, agreed to before they are sent.</summary>
 /// <param name="Id">The client's id for it (UUIDv7): sent again, it is one task.</param>
@@ -72,12 +74,11 @@ internal static class ConversationEndpoints
 
     private static Results<Ok<OpenedConversation>, ProblemHttpResult> GetConversation(Guid id, Viewer viewer, Database database, WhoIsWho who, FirmClock clock) =>
         database.Read<Results<Ok<OpenedConversation>, ProblemHttpResult>>(s =>
-        {
-            if (Seen.Conversation(s, id, viewer.Person) is not { } conversation) return Refusals.NotFound("conversation");
-            var now = clock.Now;
-            return TypedResults.Ok(new OpenedConversation(
-                ConversationViews.Conversation(conversation, who.Current, now), TalkReading.Talk(s, [conversation], viewer.Person, who.Current, now, default), TalkReading.Marks(s, [conversation], viewer.Person, who.Current)[0]));
-        });
+            Seen.Conversation(s, id, viewer.Person) is { } conversation ? TypedResults.Ok(Opened(s, conversation, viewer.Person, who.Current, clock.Now)) : Refusals.NotFound("conversation"));
+
+    /// <summary>A conversation that the viewer sees, with its newest talk.</summary>
+    public static OpenedConversation Opened(SqlSession session, Conversation conversation, Person viewer, Roster roster, Instant now) => new(
+        ConversationViews.Conversation(conversation, roster, now), TalkReading.Talk(session, [conversation], viewer, roster, now, default), TalkReading.Marks(session, [conversation], viewer, roster)[0]);
 
     /// <summary>A part of the talk: the newest, or what stands before or after a cursor, around an entry, or from a moment on.</summary>
     private static Results<Ok<Talk>, ProblemHttpResult> GetEntries(Guid id, [AsParameters] TalkSpan span, Viewer viewer, Database database, WhoIsWho who, FirmClock clock) =>
@@ -90,19 +91,20 @@ internal static class ConversationEndpoints
     {
         if (entry.Id == Guid.Empty) return Refusals.Invalid("id", "An entry needs an id of its own (UUIDv7).");
         if (entry.Ask is { } ask && ask.Id == Guid.Empty) return Refusals.Invalid("ask", "An ask needs an id of its own (UUIDv7).");
-        if (string.IsNullOrWhiteSpace(entry.Body) && entry.Files is null or []) return Refusals.Invalid("body", "There are no words in it yet.");
+        if (entry.Meeting is { } meeting && meeting.Id == Guid.Empty) return Refusals.Invalid("meeting", "A meeting needs an id of its own (UUIDv7).");
+        if (string.IsNullOrWhiteSpace(entry.Body) && entry.Files is null or [] && entry.Meeting is null) return Refusals.Invalid("body", "There are no words in it yet.");
         Via? via = null;
         if (entry.Via is { } word && (via = Words.Vias.Parse(word)) is null or Via.Call) return Refusals.Invalid("via", $"“{word}” is no way out. There are mail, text and page.");
         var (to, problem) = Recipients.Read(entry.To, via, who.Current);
         if (problem is not null) return Refusals.Invalid("to", problem);
         var saying = new Saying(entry.Body, entry.Close && viewer.Person.IsStaff, via, to, entry.Files?.Select(f => new Attachment(f.Id, string.IsNullOrWhiteSpace(f.Caption) ? null : f.Caption.Trim())).ToList(), entry.Seen, entry.Knowing,
-            RepliesTo: entry.RepliesTo is { } answered ? new EntryId(answered) : null, Asks: entry.Ask);
+            RepliesTo: entry.RepliesTo is { } answered ? new EntryId(answered) : null, Asks: entry.Ask, Meets: entry.Meeting);
         var posted = await posting.Post(new EntryId(entry.Id), new ConversationId(id), viewer.Person, saying, clock.Now);
         if (posted is { Entry: null, Refusal: null }) return Refusals.NotFound("conversation");
         if (posted.Refusal is { } refusal) return Held(refusal, entry.Body, viewer.Person, who.Current);
         var agreed = entry.Tasks is { Count: > 0 } tasks && viewer.Person.IsStaff && posted.Entry is { Kind: EntryKind.Note } note && await Agreed(tasks, note, viewer.Person, making, database, who, clock);
         // What carries nothing needs no look at the database.
-        return TypedResults.Ok(!agreed && posted.Entry is { Files: 0, RepliesTo: null, Asks: false } plain
+        return TypedResults.Ok(!agreed && posted.Entry is { Files: 0, RepliesTo: null, Asks: false, Meets: false } plain
             ? ConversationViews.Entry(plain, viewer.Person, who.Current, [])
             : database.Read(s => TalkReading.Entries(s, [posted.Entry!], viewer.Person, who.Current, clock.Now)[0]));
     }

@@ -5,6 +5,7 @@ using Wrenlet.Core.People;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Alerts;
 using Wrenlet.Server.Asks;
+using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
@@ -15,7 +16,7 @@ namespace Wrenlet.Server.Conversations;
 public sealed record EntryOutcome(Entry? Entry, bool Stale = false, PostRefusal? Refusal = null);
 
 /// <summary>Edits and removes entries, gives them signs, pins them, and keeps how far people have read.</summary>
-public sealed class Discussing(WriteQueue writes, WhoIsWho who, Answering answering)
+public sealed class Discussing(WriteQueue writes, WhoIsWho who, Answering answering, Convening convening)
 {
     /// <summary>Writes new words for an entry; people tagged for the first time are told.</summary>
     /// <param name="version">The version that the editor saw.</param>
@@ -49,6 +50,7 @@ public sealed class Discussing(WriteQueue writes, WhoIsWho who, Answering answer
         if (refusal is not null) return new EntryOutcome(entry, Refusal: refusal);
         DiscussionStore.Remove(w.Session, entry, at);
         answering.EntryRemoved(w, entry, conversation, author, at);
+        convening.EntryRemoved(w, entry, conversation, author, at);
         Changed(w, conversation, entry, author, at);
         Pinned(w, conversation, author, at);
         return new EntryOutcome(EntryStore.FindByKey(w.Session, entry.Key));

@@ -2,11 +2,13 @@ using NodaTime;
 using Wrenlet.Core.Alerts;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
+using Wrenlet.Formats.Calendars;
 using Wrenlet.Formats.Mail;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Alerts;
 using Wrenlet.Server.Asks;
+using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Reports;
 using Wrenlet.Storage;
@@ -33,7 +35,7 @@ public enum Arrival
 /// Takes mail and text in: into the conversation that its references name, else the open one of its sender, else the
 /// queue of that party's docket, else where the router is sure of, else into the unsorted queue.
 /// </summary>
-public sealed class Intake(WriteQueue writes, WhoIsWho who, Posting posting, FileKeeper keeper, Routers routers, Answering answering)
+public sealed class Intake(WriteQueue writes, WhoIsWho who, Posting posting, FileKeeper keeper, Routers routers, Answering answering, Convening convening)
 {
     /// <summary>Takes one mail in. Whatever its bytes are, they end in a conversation or aside: nothing is lost.</summary>
     /// <param name="raw">The mail.</param>
@@ -66,6 +68,8 @@ public sealed class Intake(WriteQueue writes, WhoIsWho who, Posting posting, Fil
             if (words.Length == 0) words = files.Count > 0 ? $"({(files.Count == 1 ? "a file" : $"{files.Count} files")}, no words)" : mail.Subject.Length > 0 ? mail.Subject : "(no words)";
             var conversation = Referred(w, mail, contact) ?? Belongs(w, roster, contact, stranger)
                 ?? Open(w, roster, contact, stranger, mail.Subject.Length > 0 ? mail.Subject : "(no subject)", words, mail.Kind is MailKind.Written, at);
+            var attends = contact is not null && mail.Calendar is { } calendar ? MeetingCalendar.ReadReply(calendar, roster.Firm!.Calendar.Zone) : null;
+            var onlyComes = attends is not null && convening.OnlyComes(w.Session, contact!, attends, mail.Text);
             foreach (var (_, kept) in files) FileStore.Add(w.Session, kept);
             if (source is not null) FileStore.Add(w.Session, source);
             var html = words == mail.Text ? mail.Body.Html(cid => files.Find(f => f.Mail.ContentId == cid).Kept is { } picture ? $"/api/files/{picture.Id}" : null) : EntryText.FromPlain(words).Html;
@@ -73,9 +77,10 @@ public sealed class Intake(WriteQueue writes, WhoIsWho who, Posting posting, Fil
                 w, conversation,
                 new Entry(
                     0, new EntryId(Guid.CreateVersion7()), conversation.Id, EntryKind.MessageIn, Via.Mail, contact?.Id, contact is null ? conversation.Stranger?.Name ?? mail.From.Address : null, at, words, false,
-                    html, Automatic: mail.Kind is not MailKind.Written, Source: source?.Id, Files: files.Count),
+                    html, Automatic: mail.Kind is not MailKind.Written || onlyComes, Source: source?.Id, Files: files.Count),
                 words, [.. files.Select(f => new Attachment(f.Kept.Id))], mail.MessageId);
-            if (contact is not null && mail.Kind is MailKind.Written)
+            if (attends is not null) convening.Hear(w, contact!, attends, at);
+            else if (contact is not null && mail.Kind is MailKind.Written)
                 answering.Hear(w, conversation, contact, words, mail.Threads.Select(t => EntryStore.ByMail(w.Session, t)?.Entry.Id).FirstOrDefault(e => e is not null), at);
             return Arrival.Posted;
         });

@@ -4,12 +4,14 @@ using NodaTime;
 using Wrenlet.Core.Alerts;
 using Wrenlet.Core.Asks;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Formats.Mail;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Alerts;
 using Wrenlet.Server.Asks;
+using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Alerts;
@@ -48,9 +50,11 @@ public sealed record Posted(Entry? Entry, PostRefusal? Refusal)
 /// <param name="RepliesTo">The entry of the same conversation that it answers; null for none in particular.</param>
 /// <param name="Passes">The entry, seen by the author, that it passes on; null when it is its own words.</param>
 /// <param name="Asks">What it asks for; null when it asks for nothing.</param>
+/// <param name="Meets">The meeting that it sets and invites to; null for none.</param>
+/// <param name="Invites">The meeting, set before, whose calendar goes with it; null for none.</param>
 public sealed record Saying(
     string Body, bool Close = false, Via? Via = null, IReadOnlyList<(string Name, string Address)>? To = null, IReadOnlyList<Attachment>? Files = null, long? Seen = null, bool Knowing = false,
-    bool AtOnce = false, bool Call = false, EntryId? RepliesTo = null, EntryId? Passes = null, NewAsk? Asks = null);
+    bool AtOnce = false, bool Call = false, EntryId? RepliesTo = null, EntryId? Passes = null, NewAsk? Asks = null, NewMeeting? Meets = null, MeetingId? Invites = null);
 
 /// <summary>Says something in a conversation: the one way in for notes, replies, customers' words and incoming mail.</summary>
 public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
@@ -70,6 +74,8 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
     public Task<Posted> Post(EntryId id, ConversationId place, Person author, Saying words, Instant at)
     {
         ArgumentNullException.ThrowIfNull(words);
+        // An invitation without an agenda says what it is to.
+        if (words is { Meets: { } meets } && string.IsNullOrWhiteSpace(words.Body)) words = words with { Body = meets.Title };
         var rendered = author.IsStaff ? EntryText.FromMarkdown(words.Body) : EntryText.FromPlain(words.Body);
         return writes.Run(w => Post(w, id, place, author, words, rendered, at));
     }
@@ -112,6 +118,17 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
             tagged = tagged.AddRange(asking.At(at).WaitedFor.Select(p => new Alert(p, AlertReason.Asked)));
         }
 
+        Meeting? meeting = null;
+        if (words.Meets is { } set)
+        {
+            var (read, refused) = MeetingReading.Read(set, conversation, author, roster, at);
+            if (refused is not null) return new Posted(null, refused);
+            meeting = read!;
+            tagged = tagged.AddRange(meeting.Invitees.Select(i => new Alert(i.Whom, AlertReason.Invited)));
+            // Found by its title as by its words, and held up for what either of them gives away.
+            if (!rendered.Plain.StartsWith(meeting.Title, StringComparison.OrdinalIgnoreCase)) rendered = rendered with { Plain = $"{meeting.Title}\n{rendered.Plain}" };
+        }
+
         var kind = !author.IsStaff ? EntryKind.MessageIn : outside ? EntryKind.MessageOut : EntryKind.Note;
         Via? via = !outside ? (words.Call ? Via.Call : null) : kind is EntryKind.MessageIn ? Via.Page : words.Via ?? Ways.Usual(w.Session, conversation, roster);
         IReadOnlyList<(string Name, string Address)> to = [];
@@ -136,10 +153,12 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
         }
 
         var entry = new Entry(0, id, place, kind, via, author.Id, null, at, words.Body, author.IsStaff, rendered.Html, Knowing: knowing, Files: words.Files?.Count ?? 0,
-            RepliesTo: answered?.Key, ForwardedFrom: words.Passes is { } passed ? EntryStore.Find(w.Session, passed)?.Key : null, Asks: asking is not null);
+            RepliesTo: answered?.Key, ForwardedFrom: words.Passes is { } passed ? EntryStore.Find(w.Session, passed)?.Key : null, Asks: asking is not null, Meets: meeting is not null);
         if (answered?.Author is { } heard) tagged = tagged.Add(new(heard, AlertReason.Answered));
         var posted = Write(w, roster, conversation, entry, rendered, tagged, words.Close, to, words.Files ?? [], words.AtOnce ? TimeSpan.Zero : TimeSpan.FromSeconds(settings.ThinkSeconds));
         if (asking is not null) AskStore.Add(w.Session, new AskId(words.Asks!.Id), posted.Entry!.Key, asking, at);
+        if (meeting is not null) MeetingStore.Add(w.Session, new MeetingId(words.Meets!.Id), posted.Entry!.Key, meeting, at);
+        if ((meeting is not null ? new MeetingId(words.Meets!.Id) : words.Invites) is { } invites && posted.Entry is { Kind: EntryKind.MessageOut } letter) MeetingStore.AddLetter(w.Session, letter.Key, invites);
         if (knowing is not null)
             SessionStore.Audit(w.Session, at, author.Id, "sent in spite of the leak check", $"conversation {conversation.Id.Value}; the entry keeps the reasons");
         return posted;
@@ -264,6 +283,12 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
             foreach (var doer in about.Owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>()) yield return new(doer.Person, AlertReason.OwnTask);
             yield return new(about.MadeBy, AlertReason.OwnTask);
             foreach (var watcher in about.Watchers) yield return new(watcher, AlertReason.WatchedTask);
+            yield break;
+        }
+
+        if (conversation.OfMeeting is var (meets, _) && MeetingStore.Find(session, new MeetingId(meets)) is { } of)
+        {
+            foreach (var invitee in of.Meeting.Invitees) yield return new(invitee.Whom, AlertReason.OwnMeeting);
             yield break;
         }
 

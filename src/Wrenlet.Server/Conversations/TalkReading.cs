@@ -5,6 +5,7 @@ using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Asks;
+using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
@@ -72,6 +73,8 @@ internal static class TalkReading
         var filings = filed.Count > 0 ? FilingStore.Of(session, filed) : null;
         var asking = entries.Where(e => e.Asks && e.Removed is null).Select(e => e.Key).ToList();
         var asks = asking.Count > 0 ? AskStore.OfEntries(session, asking) : null;
+        var meeting = entries.Where(e => e.Meets && e.Removed is null).Select(e => e.Key).ToList();
+        var meetings = meeting.Count > 0 ? MeetingStore.OfEntries(session, meeting) : null;
         var quoted = entries.SelectMany(e => new[] { e.RepliesTo, e.ForwardedFrom }).OfType<long>().ToList();
         var quotes = quoted.Count > 0 ? DiscussionStore.Quotes(session, quoted) : null;
         return [.. entries.Select(e => ConversationViews.Entry(
@@ -79,7 +82,8 @@ internal static class TalkReading
             Files(session, e), Quoted(session, quotes, e.RepliesTo, viewer, roster), Quoted(session, quotes, e.ForwardedFrom, viewer, roster),
             signs is null ? null : [.. signs[e.Key].GroupBy(s => s.Sign).Select(g => new SignView(g.Key, [.. g.Select(s => roster.Find(s.Person)).OfType<Person>().Select(PersonView.Of)]))],
             filings is not null && filings.TryGetValue(e.Key, out var filing) ? RecordEndpoints.View(filing, roster) : null,
-            asks is not null && asks.TryGetValue(e.Id, out var ask) ? AskViews.Of(ask, e.Version, viewer, roster, now) : null))];
+            asks is not null && asks.TryGetValue(e.Id, out var ask) ? AskViews.Of(ask, e.Version, viewer, roster, now) : null,
+            meetings is not null && meetings.TryGetValue(e.Id, out var meets) ? MeetingViews.Of(meets, viewer, roster, now) : null))];
     }
 
     /// <summary>What an entry carries.</summary>
@@ -104,7 +108,15 @@ internal static class TalkReading
 
     /// <summary>Where a conversation is in the application, and an entry in it.</summary>
     public static string PathOf(Conversation conversation, EntryId? entry) =>
-        (conversation.Docket is { } docket ? $"/dockets/{docket.Ref}" : conversation.Audience is Audience.Notice ? $"/noticeboard/{conversation.Id.Value}" : conversation.OfTask is var (task, _) ? $"/tasks?task={task}" : $"/conversations/{conversation.Id.Value}") + (entry is { } id ? $"{(conversation.Audience is Audience.Task ? '&' : '?')}entry={id.Value}" : "");
+        (conversation.OfMeeting is var (meeting, _) ? $"/meetings/{meeting}"
+            : conversation.OfTask is var (task, _) ? $"/tasks?task={task}"
+            : conversation.Docket is { } docket ? $"/dockets/{docket.Ref}"
+            : conversation.Audience is Audience.Notice ? $"/noticeboard/{conversation.Id.Value}"
+            : $"/conversations/{conversation.Id.Value}") + (entry is { } id ? $"{(conversation.Audience is Audience.Task ? '&' : '?')}entry={id.Value}" : "");
+
+    /// <summary>Where a conversation is, in words: a docket with its name, a party, or who takes part.</summary>
+    public static string PlaceOf(Conversation conversation, Roster roster) => conversation.Docket is { } docket ? $"{docket.Ref} {docket.Subject.Split(':')[0]}"
+        : ConversationViews.PartyOf(conversation, roster)?.Name ?? (conversation.Subject.Length > 0 ? conversation.Subject : "between you two");
 
     private static QuoteView? Quoted(SqlSession session, Dictionary<long, Quote>? quotes, long? key, Person viewer, Roster roster)
     {

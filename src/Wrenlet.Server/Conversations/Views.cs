@@ -4,6 +4,7 @@ using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Asks;
+using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
@@ -36,10 +37,11 @@ namespace Wrenlet.Server.Conversations;
 /// <param name="Signs">Short answers without words, in the order given; empty for a party.</param>
 /// <param name="Filing">How it is filed; null when it is not, and for a party.</param>
 /// <param name="Ask">What it asks for, and how that stands; null when it asks for nothing.</param>
+/// <param name="Meeting">The meeting that it invites to; null for none.</param>
 public sealed record EntryView(
     Guid Id, long Order, Guid Conversation, string Kind, string? Via, PersonView? Author, bool FromStaff, DateTimeOffset At, string Html,
     string? Delivery, string? Problem, IReadOnlyList<TaskView> Tasks, double? LeavesIn, IReadOnlyList<FileView> Files, bool Automatic, string? Knowing, Guid? Source,
-    QuoteView? RepliesTo, QuoteView? ForwardedFrom, int Version, DateTimeOffset? Edited, DateTimeOffset? Removed, bool MayChange, string? Body, IReadOnlyList<SignView> Signs, FilingView? Filing, AskView? Ask);
+    QuoteView? RepliesTo, QuoteView? ForwardedFrom, int Version, DateTimeOffset? Edited, DateTimeOffset? Removed, bool MayChange, string? Body, IReadOnlyList<SignView> Signs, FilingView? Filing, AskView? Ask, MeetingView? Meeting);
 
 /// <summary>An entry that another one answers or passes on.</summary>
 /// <param name="Id">Its id; null when the viewer does not see it.</param>
@@ -91,7 +93,7 @@ internal static class ConversationViews
 {
     /// <summary>An entry as the viewer sees it.</summary>
     public static EntryView Entry(Entry entry, Person viewer, Roster roster, IEnumerable<TaskView> tasks, IReadOnlyList<FileView>? files = null,
-        QuoteView? repliesTo = null, QuoteView? forwardedFrom = null, IReadOnlyList<SignView>? signs = null, FilingView? filing = null, AskView? ask = null)
+        QuoteView? repliesTo = null, QuoteView? forwardedFrom = null, IReadOnlyList<SignView>? signs = null, FilingView? filing = null, AskView? ask = null, MeetingView? meeting = null)
     {
         // A party never sees that staff were tagged; html was made as staff see it.
         var html = entry.IsMarkdown && !viewer.IsStaff ? EntryText.FromMarkdown(entry.Body, showTags: false).Html : entry.Html;
@@ -106,7 +108,7 @@ internal static class ConversationViews
             viewer.IsStaff && entry.Delivery is { Sent: false, Problem: null, NotBefore: { } leaves } && leaves > DateTimeOffset.UtcNow ? (leaves - DateTimeOffset.UtcNow).TotalSeconds : null,
             files ?? [], entry.Automatic, viewer.IsStaff ? entry.Knowing : null, viewer.IsStaff ? entry.Source : null,
             repliesTo, viewer.IsStaff ? forwardedFrom : null, entry.Version, entry.Edited?.ToDateTimeOffset(), entry.Removed?.ToDateTimeOffset(),
-            mayChange, mayChange ? entry.Body : null, viewer.IsStaff ? signs ?? [] : [], viewer.IsStaff ? filing : null, ask);
+            mayChange, mayChange ? entry.Body : null, viewer.IsStaff ? signs ?? [] : [], viewer.IsStaff ? filing : null, ask, meeting);
     }
 
     private static string? DeliveryOf(Entry entry) => entry.Delivery switch
@@ -133,6 +135,7 @@ internal static class ConversationViews
         var others = Sight.WhoSees(contacts.Select(c => roster.Find(c)).OfType<Person>(), conversation.Place);
         var whoSees = conversation.Audience is Audience.Direct ? "only the two of you" : conversation.Audience is Audience.Group ? $"the {Count(staff.Length)} of this group"
             : conversation.Audience is Audience.Notice ? $"the {Count(staff.Length)} whom the notice is for"
+            : conversation.Audience is Audience.Meeting ? $"stays in the yard · the {Count(staff.Length)} who see the meeting"
             : conversation.Audience is Audience.Task ? $"the {Count(staff.Length)} who see the task"
             : !outside ? $"stays in the yard · {Count(staff.Length)}"
             : party is null ? $"{Count(staff.Length)} of us"

@@ -17,6 +17,7 @@ using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Reports;
 using Wrenlet.Server.Tasks;
@@ -170,7 +171,7 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
 
         var entry = new EntryId(Guid.CreateVersion7());
         var place = said.Lane == "inside" ? ConversationOf(story, "inside") : ConversationOf(story, said.To ?? story.Customer!);
-        var posted = await posting.Post(entry, place, staff, new Saying(said.Lane == "inside" ? Tagged(body) : body, said.Close, Knowing: true, AtOnce: true, Asks: said.Ask is { } asked ? Asked(asked) : null), at);
+        var posted = await posting.Post(entry, place, staff, new Saying(said.Lane == "inside" ? Tagged(body) : body, said.Close, Knowing: true, AtOnce: true, Asks: said.Ask is { } asked ? Asked(asked) : null, Meets: said.Meeting is { } meeting ? Met(meeting) : null), at);
         if (posted.Refusal is { } refusal) throw new FormatException($"{story.Ref}, {said.At}: {refusal.Reason}");
         if (posted.Entry!.Via is Via.Mail) _lastMail[MailKey(story, said.To ?? story.Customer!)] = OutgoingMail.MessageIdOf(entry.Value, who.Current.Firm!.Address);
         foreach (var task in said.Tasks) await Promise(story, task, posted.Entry!, staff, at);
@@ -207,6 +208,8 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
 
     private NewAsk Asked(ToldAsk ask) => new(
         Guid.CreateVersion7(), ask.Kind, [.. ask.Of.Select(n => new AskeeChoice("person", Id(n)))], ask.Rule, Due: ask.Due is { } due ? Moved(due).ToDateTimeOffset() : null, Options: ask.Options);
+
+    private NewMeeting Met(ToldMeeting meeting) => new(Guid.CreateVersion7(), meeting.Title, Moved(meeting.At).ToDateTimeOffset(), meeting.Minutes, [.. meeting.With.Select(n => Id(n))], meeting.Where, meeting.Where is null);
 
     private async Task Promise(Story story, PromisedTask promised, Entry source, Person by, Instant at)
     {

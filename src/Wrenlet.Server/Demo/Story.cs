@@ -42,12 +42,16 @@ internal sealed class Story
 /// <param name="MailSubject">Subject of a new mail.</param>
 /// <param name="ByText">Whether a party sent it as a text message; else by mail.</param>
 /// <param name="Ask">What it asks for; null for nothing.</param>
-internal sealed record Said(LocalDateTime At, string Author, string Lane, string? To, string? MailSubject, string Body, List<PromisedTask> Tasks, bool Close = false, bool ByText = false, ToldAsk? Ask = null);
+/// <param name="Meeting">The meeting that it invites to; null for none.</param>
+internal sealed record Said(LocalDateTime At, string Author, string Lane, string? To, string? MailSubject, string Body, List<PromisedTask> Tasks, bool Close = false, bool ByText = false, ToldAsk? Ask = null, ToldMeeting? Meeting = null);
 
 /// <summary>Something that is asked in a story.</summary>
 /// <param name="Kind">question, decision, choice or confirmation.</param>
 /// <param name="Rule">anyone, everyone or in-order.</param>
 internal sealed record ToldAsk(string Kind, string[] Of, LocalDateTime? Due, string Rule, string[] Options);
+
+/// <summary>A meeting of a story, which is by call where it has no place.</summary>
+internal sealed record ToldMeeting(string Title, LocalDateTime At, int Minutes, string[] With, string? Where);
 
 /// <summary>A task of a story.</summary>
 internal sealed record PromisedTask(string[] Owners, LocalDateTime? Due, Priority Priority, int? Minutes, LocalDateTime? Done, string? Gate, string Title);
@@ -96,6 +100,10 @@ internal static partial class StoryFile
             {
                 open = open with { Ask = Ask(line[7..]) };
             }
+            else if (line.StartsWith(">> meeting ", StringComparison.Ordinal))
+            {
+                open = open with { Meeting = Meeting(line[11..]) };
+            }
             else
             {
                 body.Add(line);
@@ -123,6 +131,13 @@ internal static partial class StoryFile
         return new(
             parts[0], parts[1].Split(',', StringSplitOptions.TrimEntries), parts.Length > 2 && parts[2].StartsWith("due ", StringComparison.Ordinal) ? At(parts[2][4..]) : null, parts.Length > 3 ? parts[3] : "anyone",
             parts.Length > 4 ? parts[4].Split('/', StringSplitOptions.TrimEntries) : []);
+    }
+
+    /// <summary>"Which quote | 2026-04-14 14:00 | 45 | Odalys Brandt, Kit Ramaswamy | Shed office".</summary>
+    private static ToldMeeting Meeting(string line)
+    {
+        var parts = line.Split('|', StringSplitOptions.TrimEntries);
+        return new(parts[0], At(parts[1]), int.Parse(parts[2], CultureInfo.InvariantCulture), parts[3].Split(',', StringSplitOptions.TrimEntries), parts.Length > 4 ? parts[4] : null);
     }
 
     private static string? Text(Match match, string group) => match.Groups[group].Success ? match.Groups[group].Value : null;

@@ -2,12 +2,14 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Reports;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Core.Tasks.Words;
 using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
@@ -26,10 +28,11 @@ public sealed record SinceView(string Docket, string Name, string Sentence, Date
 /// <summary>A person's day by hours.</summary>
 /// <param name="Shifts">When they work; empty on a day off.</param>
 /// <param name="Due">Their tasks that are due today, in order.</param>
-/// <param name="LeftMinutes">Working time left today.</param>
+/// <param name="Meetings">Their meetings of today that they have not declined, in order.</param>
+/// <param name="LeftMinutes">Working time left today, without what meetings take.</param>
 /// <param name="PromisedMinutes">Of that, what their open tasks due today or before are estimated to take.</param>
 /// <param name="Words">The same in words.</param>
-public sealed record DayView(IReadOnlyList<ShiftView> Shifts, DateTimeOffset Now, IReadOnlyList<TaskView> Due, double LeftMinutes, double PromisedMinutes, string Words);
+public sealed record DayView(IReadOnlyList<ShiftView> Shifts, DateTimeOffset Now, IReadOnlyList<TaskView> Due, IReadOnlyList<MeetingView> Meetings, double LeftMinutes, double PromisedMinutes, string Words);
 
 /// <summary>Hours of work.</summary>
 public sealed record ShiftView(DateTimeOffset From, DateTimeOffset To);
@@ -105,11 +108,13 @@ internal static class TodayEndpoints
         var tasks = TaskStore.OfPerson(session, me.Id, begins, 1000).Where(t => me.MaySee(t.Place, Thing.Working)).ToList();
         var due = tasks.Where(t => t.Due >= begins && t.Due < ends).OrderBy(t => t.Due).ThenBy(t => t.Id.Value).ToList();
         var promised = tasks.Where(t => t.Due < ends && t.State is not (TaskState.Done or TaskState.Dropped)).Aggregate(Duration.Zero, (sum, t) => sum + (t.Estimate ?? Duration.Zero));
-        var left = hours.Between(now, ends);
-        var words = left == Duration.Zero ? "Your working day is over." : $"{WorkingTimeWords.Of(left)} left today{(promised > Duration.Zero ? $", {WorkingTimeWords.Of(promised)} of it promised" : "")}.";
+        var meetings = MeetingStore.Of(session, me.Id, begins, ends).Where(m => m.Meeting.Invitees.Any(i => i.Whom == me.Id && i.Answer is not Attendance.NotComing)).ToList();
+        var met = Busy.Within(hours, [.. meetings.Select(m => (m.Meeting.From, m.Meeting.Until))], now, ends);
+        var left = hours.Between(now, ends) - met;
+        var words = left <= Duration.Zero && met == Duration.Zero ? "Your working day is over." : $"{WorkingTimeWords.Of(left)} left today{(met > Duration.Zero ? $" beside {WorkingTimeWords.Of(met)} of meetings" : "")}{(promised > Duration.Zero ? $", {WorkingTimeWords.Of(promised)} of it promised" : "")}.";
         return new(
             hours.IsWorkingDay(today) ? [.. hours.ShiftsOf(today).Select(s => new ShiftView(s.From.ToDateTimeOffset(), s.To.ToDateTimeOffset()))] : [], now.ToDateTimeOffset(),
-            [.. due.Select(t => TaskViews.Of(t, roster, now))], left.TotalMinutes, promised.TotalMinutes, words);
+            [.. due.Select(t => TaskViews.Of(t, roster, now))], [.. meetings.Select(m => MeetingViews.Of(m, me, roster, now))], left.TotalMinutes, promised.TotalMinutes, words);
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> LookThrough(string reference, LookedThrough looked, Viewer viewer, WriteQueue writes)

@@ -7,8 +7,11 @@ using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Formats.Calendars;
 using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
+using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
 using Wrenlet.Storage.Tasks;
 
@@ -39,6 +42,7 @@ internal static class TaskFileEndpoints
 {
     private const int Most = 25_000;
     private static readonly Duration Lately = Duration.FromDays(60);
+    private static readonly Duration Ahead = Duration.FromDays(366);
 
     public static void MapTaskFiles(this IEndpointRouteBuilder api)
     {
@@ -60,7 +64,7 @@ internal static class TaskFileEndpoints
         {
             if (TaskTableEndpoints.Scoped(s, scope, of, viewer.Person, roster) is not var (where, id)) return null;
             var tasks = TaskStore.Table(s, where, id, now - Lately, Most).Where(t => viewer.Person.MaySee(t.Place, Thing.Working)).ToList();
-            return format == "ics" ? TaskFiles.Calendar(s, tasks, $"{roster.Firm!.Name}: tasks", roster, now, settings.PublicAddress) : TaskFiles.Table(tasks, roster);
+            return format == "ics" ? TaskFiles.Calendar(s, tasks, scope == "mine" ? Meetings(s, viewer.Person, roster, now, settings.PublicAddress) : [], $"{roster.Firm!.Name}: tasks", roster, now, settings.PublicAddress) : TaskFiles.Table(tasks, roster);
         });
         if (file is null) return Refusals.NotFound("set of tasks");
         await writes.Run(w =>
@@ -130,6 +134,11 @@ internal static class TaskFileEndpoints
         return blind is null ? null : $"{blind.FirstName} does not see {task.Docket?.Ref.ToString() ?? "it"} and cannot own it.";
     }
 
+    /// <summary>A person's meetings, of the last two months and the coming year, that they see.</summary>
+    private static IEnumerable<CalendarMeeting> Meetings(SqlSession session, Person person, Roster roster, Instant now, string address) =>
+        MeetingStore.Of(session, person.Id, now - Lately, now + Ahead).Select(m => (Meeting: m, Seen: Seen.Entry(session, m.Entry, person))).Where(m => m.Seen is not null)
+            .Select(m => MeetingLetters.Of(m.Meeting, ConversationViews.PlainOf(m.Seen!.Value.Entry), roster, address, _ => true));
+
     private static FeedView GetFeed(Viewer viewer, Database database) => new(null, database.Read(s => FeedStore.Since(s, viewer.Person.Id))?.ToDateTimeOffset());
 
     /// <summary>Makes one's calendar a new address; it is told this once.</summary>
@@ -164,7 +173,7 @@ internal static class TaskFileEndpoints
         {
             if (FeedStore.Whose(s, Sessions.Hash(token)) is not { } id || roster.Find(id) is not { IsStaff: true } person) return null;
             var tasks = TaskStore.Table(s, TaskScope.Mine, id.Value, now - Lately, Most).Where(t => person.MaySee(t.Place, Thing.Working));
-            return TaskFiles.Calendar(s, tasks, $"{roster.Firm!.Name}: {person.FirstName}’s tasks", roster, now, settings.PublicAddress);
+            return TaskFiles.Calendar(s, tasks, Meetings(s, person, roster, now, settings.PublicAddress), $"{roster.Firm!.Name}: {person.FirstName}’s tasks and meetings", roster, now, settings.PublicAddress);
         });
         return calendar is null ? Refusals.NotFound("calendar") : TypedResults.File(Encoding.UTF8.GetBytes(calendar), TaskCalendar.MediaType + "; charset=utf-8");
     }

@@ -30,16 +30,16 @@ internal static class TaskFiles
     private static readonly LocalDateTimePattern Moments = LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd HH:mm");
     private static readonly LocalDatePattern Days = LocalDatePattern.Iso;
 
-    /// <summary>Tasks as an iCalendar file.</summary>
+    /// <summary>Tasks and meetings as an iCalendar file.</summary>
     /// <param name="address">Address of this server, for the way back from a calendar.</param>
-    public static string Calendar(SqlSession session, IEnumerable<WorkTask> tasks, string name, Roster roster, Instant now, string address) =>
+    public static string Calendar(SqlSession session, IEnumerable<WorkTask> tasks, IEnumerable<CalendarMeeting> meetings, string name, Roster roster, Instant now, string address) =>
         TaskCalendar.Write(
             tasks.Select(t => new CalendarTask(
                 t.Id.Value.ToString(), t.Title, t.Notes, t.Start, t.Due, t.Priority, t.State, t.State is TaskState.Done ? 100 : t.Parts.Count > 0 ? t.Parts.Percent : t.Progress.Percent, t.Repeats,
                 t.Series is { } series && TaskStore.FindSeries(session, series) is var (_, _, skipped) ? [.. skipped.Order()] : [], t.Parent?.Value.ToString(),
                 t.Due is not null && t.Reminders.Before > Duration.Zero ? t.Due - roster.Firm!.Calendar.Subtract(t.Due.Value, t.Reminders.Before) : null,
                 t.Docket?.Ref.ToString(), t.Estimate, t.Made, t.Finished, $"{address}/tasks?task={t.Id.Value}")),
-            name, roster.Firm!.Calendar.Zone, now);
+            meetings, name, roster.Firm!.Calendar.Zone, now);
 
     /// <summary>Tasks as a table.</summary>
     public static string Table(IEnumerable<WorkTask> tasks, Roster roster)

@@ -218,8 +218,6 @@ internal static class TaskPlaceEndpoints
             w.Log(new Change(ChangeKinds.ConversationMade, begun.Value, conversation.Place, Thing.Working, clock.Now, viewer.Person.Id, task.Docket?.Id, begun));
         }
 
-        var roster = who.Current;
-        return TypedResults.Ok(new OpenedConversation(
-            ConversationViews.Conversation(conversation, roster, clock.Now), TalkReading.Talk(w.Session, [conversation], viewer.Person, roster, clock.Now, default), TalkReading.Marks(w.Session, [conversation], viewer.Person, roster)[0]));
+        return TypedResults.Ok(ConversationEndpoints.Opened(w.Session, conversation, viewer.Person, who.Current, clock.Now));
     });
 }

@@ -8,6 +8,7 @@ using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
+using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
 using Wrenlet.Storage.Tasks;
@@ -188,7 +189,8 @@ internal static class TaskTableEndpoints
         var work = tasks.ConvertAll(t => new DueWork(t.Id, t.Owners, t.Due, t.Estimate is { } estimate ? estimate > t.Spent ? estimate - t.Spent : Duration.Zero : null));
         var today = roster.Firm!.Calendar.DateOf(now);
         var leaves = LeaveStore.From(s, today).ToLookup(l => l.Person);
-        var rows = roster.Staff.Select(p => new LoadRow(PersonView.Of(p), [.. Load.Of(p.Id, roster.HoursOf(p.Id), [.. leaves[p.Id]], work, now, many)
+        var meetings = MeetingStore.Busy(s, [.. roster.Staff.Select(p => p.Id)], now, now + Duration.FromDays(many + 1));
+        var rows = roster.Staff.Select(p => new LoadRow(PersonView.Of(p), [.. Load.Of(p.Id, roster.HoursOf(p.Id), [.. leaves[p.Id]], [.. meetings[p.Id]], work, now, many)
             .Select(d => new LoadCell(d.Day.ToDateOnly(), d.Free.TotalMinutes, d.Work.TotalMinutes, d.Over, d.OnLeave, [.. d.Tasks.Select(t => t.Value)]))])).ToList();
         var shown = rows.SelectMany(r => r.Days).SelectMany(d => d.Tasks).ToHashSet();
         return new LoadView([.. Enumerable.Range(0, many).Select(n => today.PlusDays(n).ToDateOnly())], rows, [.. tasks.Where(t => shown.Contains(t.Id.Value)).Select(t => TaskViews.Of(t, roster, now))]);

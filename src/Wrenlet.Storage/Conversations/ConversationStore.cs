@@ -25,10 +25,11 @@ public sealed record Stranger(string Name, string? Address, string? Phone = null
 /// <param name="Description">What a group is for; empty for others.</param>
 /// <param name="Board">Whom the notice is for that it comments on; null for others.</param>
 /// <param name="OfTask">The task that it is about, and where that stands; null for others.</param>
+/// <param name="OfMeeting">The meeting that it is about, and where that stands; null for others. Its docket is that of the conversation that invites.</param>
 public sealed record Conversation(
     long Key, ConversationId Id, Audience Audience, DocketBrief? Docket, PartyId? Party, Stranger? Stranger, Guid? Queue, PersonId? Owner,
     bool Open, string Subject, Exchange Exchange, long? LastEntry, DocketSight Sight,
-    CrewId? Crew = null, Instant? AsideUntil = null, Instant? ClosedAt = null, ImmutableArray<PersonId> Members = default, string Description = "", Place.Board? Board = null, (Guid Task, Place Place)? OfTask = null)
+    CrewId? Crew = null, Instant? AsideUntil = null, Instant? ClosedAt = null, ImmutableArray<PersonId> Members = default, string Description = "", Place.Board? Board = null, (Guid Task, Place Place)? OfTask = null, (Guid Meeting, Place Place)? OfMeeting = null)
 {
     /// <summary>Where it stands, for the rule of sight.</summary>
     public Place Place => Audience switch
@@ -37,6 +38,7 @@ public sealed record Conversation(
         Audience.Inside => new Place.Inside(Sight),
         Audience.Notice => Board!,
         Audience.Task => OfTask!.Value.Place,
+        Audience.Meeting => OfMeeting!.Value.Place,
         _ => new Place.Members(Members),
     };
 }
@@ -47,7 +49,7 @@ public static class ConversationStore
     private const string Select = """
         SELECT c.id, c.uid, c.audience, c.party IS NOT NULL, y.uid, c.stranger_name, c.stranger_address, q.uid, o.uid, c.state, c.subject,
           c.waiting_since, c.last_in, c.last_out, c.nothing_due, c.last_entry,
-          d.id, d.uid, d.kind, d.number, d.subject, w.uid, d.limited, k.uid, c.aside_until, c.closed_at, c.stranger_phone, c.description, c.notice IS NOT NULL, c.task
+          d.id, d.uid, d.kind, d.number, d.subject, w.uid, d.limited, k.uid, c.aside_until, c.closed_at, c.stranger_phone, c.description, c.notice IS NOT NULL, c.task, c.meeting
         FROM conversation c
         LEFT JOIN docket d ON d.id = c.docket LEFT JOIN person w ON w.id = d.owner LEFT JOIN party y ON y.id = c.party
         LEFT JOIN queue q ON q.id = c.queue LEFT JOIN person o ON o.id = c.owner LEFT JOIN crew k ON k.id = c.crew
@@ -129,6 +131,28 @@ public static class ConversationStore
     public static void AddOfTask(SqlSession session, ConversationId id, Guid task, string title) =>
         session.Run("INSERT INTO conversation (uid, audience, subject, task) VALUES ($uid, 'group', $title, (SELECT id FROM task WHERE uid = $task))", ("uid", id.Value), ("title", title), ("task", task));
 
+    /// <summary>What was said in a meeting and about it; null while nothing was.</summary>
+    public static Conversation? OfMeeting(SqlSession session, long meeting) => session.First($"{Select} WHERE c.meeting = $meeting", r => Row(session, r), ("meeting", meeting));
+
+    /// <summary>Begins the conversation about a meeting.</summary>
+    public static void AddOfMeeting(SqlSession session, ConversationId id, long meeting, string title) =>
+        session.Run("INSERT INTO conversation (uid, audience, subject, meeting) VALUES ($uid, 'group', $title, $meeting)", ("uid", id.Value), ("title", title), ("meeting", meeting));
+
+    /// <summary>A conversation about a meeting stands where the one stands that invites to it, without the party of that.</summary>
+    private static Conversation Beside(SqlSession session, Conversation talk, long meeting)
+    {
+        var (uid, from, next) = Inviting(session, meeting);
+        // What was said in a meeting may invite to another.
+        while (next is { } of) (_, from, next) = Inviting(session, of);
+        var inviting = session.First($"{Select} WHERE c.id = $id", r => Row(session, r), ("id", from))!;
+        var place = inviting.Audience is Audience.Outside ? new Place.Inside(inviting.Sight) : inviting.Place;
+        return talk with { Audience = Audience.Meeting, Docket = inviting.Docket, Sight = inviting.Sight, OfMeeting = (uid, place) };
+    }
+
+    /// <summary>A meeting's id, and the conversation that invites to it, with the meeting that this one is about itself; null for none.</summary>
+    private static (Guid Meeting, long Conversation, long? About) Inviting(SqlSession session, long meeting) => session.First(
+        "SELECT m.uid, c.id, c.meeting FROM meeting m JOIN entry e ON e.id = m.entry JOIN conversation c ON c.id = e.conversation WHERE m.id = $id", r => (r.GetUid(0), r.GetInt64(1), r.GetKeyOrNull(2)), ("id", meeting));
+
     /// <summary>Whom the notice is for that a conversation comments on.</summary>
     private static Place.Board BoardOf(SqlSession session, long conversation) => new(
         session.First("SELECT p.uid FROM conversation c JOIN notice n ON n.id = c.notice JOIN person p ON p.id = n.made_by WHERE c.id = $id", r => new PersonId(r.GetUid(0)), ("id", conversation)),
@@ -197,7 +221,7 @@ public static class ConversationStore
         DocketBrief? docket = r.IsDBNull(16)
             ? null
             : new(new DocketId(r.GetUid(17)), new DocketRef(Words.DocketKinds.Read(r.GetString(18)), r.GetInt32(19)), r.GetString(20), r.GetUidOrNull(21) is { } w ? new PersonId(w) : null);
-        return new(
+        var conversation = new Conversation(
             r.GetInt64(0), new ConversationId(r.GetUid(1)), audience, docket,
             r.GetUidOrNull(4) is { } party ? new PartyId(party) : null,
             r.GetTextOrNull(5) is { } stranger ? new Stranger(stranger, r.GetTextOrNull(6), r.GetTextOrNull(26)) : null,
@@ -209,5 +233,6 @@ public static class ConversationStore
             audience is Audience.Direct or Audience.Group ? MembersOf(session, r.GetInt64(0)) : [], r.GetString(27),
             audience is Audience.Notice ? BoardOf(session, r.GetInt64(0)) : null,
             audience is Audience.Task ? TaskOf(session, r.GetInt64(29)) : null);
+        return r.IsDBNull(30) ? conversation : Beside(session, conversation, r.GetInt64(30));
     }
 }

@@ -22,11 +22,12 @@ namespace Wrenlet.Storage.Conversations;
 /// <param name="Signs">How many signs it carries.</param>
 /// <param name="Filed">Whether it is in its docket's record.</param>
 /// <param name="Asks">Whether it asks for an answer.</param>
+/// <param name="Meets">Whether it invites to a meeting.</param>
 public sealed record Entry(
     long Key, EntryId Id, ConversationId Conversation, EntryKind Kind, Via? Via, PersonId? Author, string? Sender, Instant At,
     string Body, bool IsMarkdown, string Html, Delivery? Delivery = null,
     bool Automatic = false, string? Knowing = null, Guid? Source = null, int Files = 0,
-    long? RepliesTo = null, long? ForwardedFrom = null, int Version = 1, Instant? Edited = null, Instant? Removed = null, int Signs = 0, bool Filed = false, bool Asks = false);
+    long? RepliesTo = null, long? ForwardedFrom = null, int Version = 1, Instant? Edited = null, Instant? Removed = null, int Signs = 0, bool Filed = false, bool Asks = false, bool Meets = false);
 
 /// <summary>How the sending of an entry stands.</summary>
 /// <param name="Sent">Whether it has been handed over.</param>
@@ -47,7 +48,7 @@ public sealed record Aside(Guid Id, Instant At, string Reason);
 /// <summary>Entries, their tags, their mail and its sending.</summary>
 public static class EntryStore
 {
-    private const string Columns = "e.id, e.uid, e.conversation, e.kind, e.via, a.uid, e.sender, e.at, e.body, e.markdown, e.html, x.entry, x.problem, e.automatic, e.came_back, e.knowing, s.uid, x.not_before, x.leaving, e.files, e.replies_to, e.forwarded_from, e.version, e.edited, e.removed, e.signs, e.filed, e.asks";
+    private const string Columns = "e.id, e.uid, e.conversation, e.kind, e.via, a.uid, e.sender, e.at, e.body, e.markdown, e.html, x.entry, x.problem, e.automatic, e.came_back, e.knowing, s.uid, x.not_before, x.leaving, e.files, e.replies_to, e.forwarded_from, e.version, e.edited, e.removed, e.signs, e.filed, e.asks, e.meets";
     private const string Joins = "LEFT JOIN person a ON a.id = e.author LEFT JOIN outbox x ON x.entry = e.id LEFT JOIN file s ON s.id = e.source";
     private const string Select = $"SELECT {Columns}, c.uid FROM entry e JOIN conversation c ON c.id = e.conversation {Joins}";
 
@@ -122,7 +123,7 @@ public static class EntryStore
     /// <summary>The entry that a mail says, with the key of its conversation; null for a mail not known.</summary>
     public static (Entry Entry, ConversationId Conversation)? ByMail(SqlSession session, string messageId) =>
         session.First<(Entry, ConversationId)?>(
-            $"{Select} JOIN mail m ON m.entry = e.id WHERE m.message_id = $id", r => (Row(r), new ConversationId(r.GetUid(28))), ("id", messageId));
+            $"{Select} JOIN mail m ON m.entry = e.id WHERE m.message_id = $id", r => (Row(r), new ConversationId(r.GetUid(29))), ("id", messageId));
 
     /// <summary>Message-IDs of a conversation before an entry, newest first.</summary>
     public static List<string> MailsBefore(SqlSession session, long conversation, long entry, int most) =>
@@ -165,9 +166,10 @@ public static class EntryStore
         session.Run("UPDATE entry SET came_back = $reason WHERE id = $entry", ("reason", reason), ("entry", entry));
 
     /// <summary>Takes an entry out that has not left; whatever was made of it stays.</summary>
-    /// <returns>What <see cref="AddOutgoing"/> kept of the conversation; null when the entry is leaving or has left.</returns>
+    /// <returns>What <see cref="AddOutgoing"/> kept of the conversation; null when the entry is leaving or has left, or when its meeting is talked about already.</returns>
     public static string? TakeBack(SqlSession session, long entry)
     {
+        if (session.Number("SELECT 1 FROM conversation WHERE meeting = (SELECT id FROM meeting WHERE entry = $entry)", ("entry", entry)) is not null) return null;
         var before = session.First("DELETE FROM outbox WHERE entry = $entry AND leaving = 0 RETURNING before", r => r.GetTextOrNull(0), ("entry", entry));
         if (before is null) return null;
         session.Run("UPDATE task SET source = NULL WHERE source = $entry", ("entry", entry));
@@ -176,7 +178,9 @@ public static class EntryStore
         session.Run("UPDATE entry SET forwarded_from = NULL WHERE forwarded_from = $entry", ("entry", entry));
         foreach (var table in new[] { "ask_option", "ask_person", "ask_step" })
             session.Run($"DELETE FROM {table} WHERE ask IN (SELECT id FROM ask WHERE entry = $entry)", ("entry", entry));
-        foreach (var table in new[] { "ask", "entry_tag", "mail", "entry_file", "entry_recipient", "text_message", "entry_sign", "pin" })
+        session.Run("DELETE FROM meeting_letter WHERE entry = $entry", ("entry", entry));
+        session.Run("DELETE FROM meeting_person WHERE meeting IN (SELECT id FROM meeting WHERE entry = $entry)", ("entry", entry));
+        foreach (var table in new[] { "ask", "meeting", "entry_tag", "mail", "entry_file", "entry_recipient", "text_message", "entry_sign", "pin" })
             session.Run($"DELETE FROM {table} WHERE entry = $entry", ("entry", entry));
         session.Run("DELETE FROM entry_search WHERE rowid = $entry", ("entry", entry));
         session.Run("DELETE FROM entry WHERE id = $entry", ("entry", entry));
@@ -257,7 +261,7 @@ public static class EntryStore
     public static byte[]? RawAside(SqlSession session, Guid id) =>
         session.First("SELECT raw FROM mail_aside WHERE uid = $uid", r => r.GetFieldValue<byte[]>(0), ("uid", id));
 
-    private static Entry Row(SqliteDataReader r) => Row(r, new ConversationId(r.GetUid(28)));
+    private static Entry Row(SqliteDataReader r) => Row(r, new ConversationId(r.GetUid(29)));
 
     private static Entry Row(SqliteDataReader r, ConversationId conversation)
     {
@@ -271,6 +275,6 @@ public static class EntryStore
             r.GetInt64(0), new EntryId(r.GetUid(1)), conversation, kind, via, r.GetUidOrNull(5) is { } author ? new PersonId(author) : null,
             r.GetTextOrNull(6), r.GetMoment(7), r.GetString(8), r.GetBoolean(9), r.GetString(10), delivery,
             r.GetBoolean(13), r.GetTextOrNull(15), r.GetUidOrNull(16), r.GetInt32(19),
-            r.GetKeyOrNull(20), r.GetKeyOrNull(21), r.GetInt32(22), r.GetMomentOrNull(23), r.GetMomentOrNull(24), r.GetInt32(25), r.GetBoolean(26), r.GetBoolean(27));
+            r.GetKeyOrNull(20), r.GetKeyOrNull(21), r.GetInt32(22), r.GetMomentOrNull(23), r.GetMomentOrNull(24), r.GetInt32(25), r.GetBoolean(26), r.GetBoolean(27), r.GetBoolean(28));
     }
 }

@@ -80,6 +80,8 @@ public partial class NothingLeaksTests(YardFixture world)
         yield return "/api/asks/of-mine";
         yield return $"/api/asks/{yard.Asked.Value}";
         yield return "/api/tasks/next";
+        yield return "/api/meetings?days=60";
+        foreach (var what in new[] { $"meetings/{yard.Meeting.Value}", $"calls/{yard.Meeting.Value}" }) yield return "/api/" + what;
         yield return "/api/alerts";
         yield return "/api/changes?after=0";
         yield return "/api/drafts";
@@ -100,6 +102,7 @@ public partial class NothingLeaksTests(YardFixture world)
             yield return $"/api/dockets/{reference}";
             yield return $"/api/dockets/{reference}/talk";
             yield return $"/api/dockets/{reference}/asks";
+            yield return $"/api/dockets/{reference}/meetings";
             yield return $"/api/dockets/{reference}/record";
             yield return $"/api/dockets/{reference}/shared";
             foreach (var format in new[] { "html", "jsonl", "mbox" }) yield return $"/api/dockets/{reference}/exports/{format}?inside=true";
@@ -110,6 +113,8 @@ public partial class NothingLeaksTests(YardFixture world)
             yield return $"/api/conversations/{id.Value}";
             yield return $"/api/conversations/{id.Value}/entries";
             yield return $"/api/conversations/{id.Value}/askable";
+            yield return $"/api/conversations/{id.Value}/invitable";
+            yield return $"/api/conversations/{id.Value}/meeting-times?days=5";
             yield return $"/api/conversations/{id.Value}/clock";
             yield return $"/api/conversations/{id.Value}/advice";
             yield return $"/api/queues/board/{id.Value}";

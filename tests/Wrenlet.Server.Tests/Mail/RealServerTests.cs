@@ -155,7 +155,7 @@ public sealed class RealServerTests : IDisposable
         using var database = Database.Open(yard.Folder);
         await using var writes = new WriteQueue(database);
         var clock = new FirmClock(settings);
-        var who = new WhoIsWho(database, clock);
+        var who = new WhoIsWho(database, writes, clock);
         who.Refresh();
         var id = new Core.Conversations.EntryId(Guid.CreateVersion7());
         var posting = new Posting(writes, who, settings);

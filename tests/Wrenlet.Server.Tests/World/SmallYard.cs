@@ -2,6 +2,7 @@ using NodaTime;
 using Wrenlet.Core.Asks;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
@@ -45,6 +46,9 @@ public sealed class SmallYard
 
     /// <summary>What is asked in J-2 inside, of Kit.</summary>
     public AskId Asked { get; } = new(Guid.CreateVersion7());
+
+    /// <summary>A meeting by call to which J-2 inside invites Kit and nobody else, with something said in it.</summary>
+    public MeetingId Meeting { get; } = new(Guid.CreateVersion7());
 
     /// <summary>Files by the conversation whose first entry carries them.</summary>
     public Dictionary<string, Guid> Files { get; } = [];
@@ -109,6 +113,7 @@ public sealed class SmallYard
         Talk(w, "J-2 inside", Limited, sight, Audience.Inside, null, null, "Kit");
         Talk(w, "J-2 Caspian", Limited, sight, Audience.Outside, "Caspian", queue, "Caspian");
         Ask(w, "J-2 inside", "Kit");
+        Meet(w, "J-2 inside", "Kit");
         Promise(w, "J-1", Open, "J-1 inside", "Ines", DocketSight.Open);
         Promise(w, "J-2", Limited, "J-2 inside", "Kit", sight);
         Group(w, "Kits group", "Kit", "Odalys");
@@ -169,6 +174,22 @@ public sealed class SmallYard
     {
         var terms = new AskTerms(AskKind.Choice, [WordOf(place + " option"), "another"], false, false, null, AskRule.Everyone, 0, null, TimeUp.Remind, null);
         AskStore.Add(w.Session, Asked, EntryStore.Find(w.Session, Entries[place])!.Key, new Asking(terms, People[of].Id, [new Askee(People[of].Id, null)], []), Now);
+    }
+
+    /// <summary>A meeting to which the first entry of a conversation invites, whose title and talk carry words of their own.</summary>
+    private void Meet(Writing w, string place, string by)
+    {
+        var inviting = EntryStore.Find(w.Session, Entries[place])!;
+        var meeting = new Meeting(WordOf(place + " meeting"), Now + Duration.FromHours(3), Now + Duration.FromHours(4), "", true, People[by].Id, 0, false, [new(People[by].Id, Attendance.Coming, Now)]);
+        MeetingStore.Add(w.Session, Meeting, inviting.Key, meeting, Now);
+        var talk = Conversations[place + " talk"] = new ConversationId(Guid.CreateVersion7());
+        ConversationStore.AddOfMeeting(w.Session, talk, MeetingStore.Find(w.Session, Meeting)!.Key, meeting.Title);
+        var conversation = ConversationStore.Find(w.Session, talk)!;
+        var spoken = Entries[place + " spoken"] = new EntryId(Guid.CreateVersion7());
+        var words = $"Here is said {WordOf(place + " spoken")} and more.";
+        var key = EntryStore.Add(w.Session, conversation, new Entry(0, spoken, talk, EntryKind.Note, Via.Call, People[by].Id, null, Now, words, false, $"<p>{words}</p>"), words, []);
+        ConversationStore.SetLast(w.Session, conversation.Key, key!.Value);
+        w.Log(new Change(ChangeKinds.EntryPosted, spoken.Value, conversation.Place, Thing.Said, Now, People[by].Id, Limited, talk));
     }
 
     private void Promise(Writing w, string name, DocketId docket, string source, string owner, DocketSight sight)

@@ -68,6 +68,11 @@ export type AskView = Schemas['AskView'];
 export type AskItem = Schemas['AskItem'];
 export type AskableView = Schemas['AskableView'];
 export type NewAsk = Schemas['NewAsk'];
+export type NewMeeting = Schemas['NewMeeting'];
+export type MeetingView = Schemas['MeetingView'];
+export type MeetingItem = Schemas['MeetingItem'];
+export type MeetingDayView = Schemas['MeetingDayView'];
+export type InvitableView = Schemas['InvitableView'];
 export type NarrowingView = Schemas['NarrowingView'];
 export type ThingView = Schemas['ThingView'];
 

@@ -26,6 +26,8 @@ export type Present = { person: PersonView; writing: boolean };
 let state: State = 'connecting';
 let connection: HubConnection | null = null;
 let last = 0;
+/** Until what was missed has been asked for, what is heard live must not hide what came before it. */
+let caughtUp = false;
 let onAlert: (change: Change) => void = () => {};
 let onConversation: (id: string) => void = () => {};
 
@@ -97,7 +99,7 @@ export async function connect(sequence: number, alerted: (change: Change) => voi
     .configureLogging(LogLevel.None)
     .build();
   connection.on('change', (change: Change) => {
-    last = Math.max(last, change.seq);
+    if (caughtUp) last = Math.max(last, change.seq);
     apply(change);
   });
   connection.on('present', (view: { conversation: string; people: Present[] }) => {
@@ -105,15 +107,18 @@ export async function connect(sequence: number, alerted: (change: Change) => voi
     tell();
   });
   connection.on('draft', (draft: KeptDraft) => onDraft(draft));
-  connection.onreconnecting(() => become('away'));
-  connection.onreconnected(arrived);
+  connection.onreconnecting(() => {
+    caughtUp = false;
+    become('away');
+  });
+  connection.onreconnected(begin);
   connection.onclose(() => become('away'));
   await begin();
 }
 
 async function begin() {
   try {
-    await connection!.start();
+    if (connection!.state === 'Disconnected') await connection!.start();
     await arrived();
   } catch {
     become('away');
@@ -136,6 +141,7 @@ async function arrived() {
 async function catchUp() {
   const since = await taken(api.GET('/api/changes', { params: { query: { after: last } } }));
   last = Math.max(last, since.last);
+  caughtUp = true;
   if (since.more) await queries.invalidateQueries();
   else for (const change of since.list as Change[]) apply(change);
 }
@@ -172,7 +178,7 @@ function apply(change: Change) {
     case 'entry.posted':
       if (change.entry) showEntry(change.docket, change.entry);
       else refresh(change);
-      if (change.entry?.ask) void queries.invalidateQueries({ queryKey: keys.asks });
+      hung(change.entry);
       void queries.invalidateQueries({ queryKey: ['dockets'] });
       void queries.invalidateQueries({ queryKey: ['talk'] });
       // What belongs to no docket may be a comment on a notice.
@@ -183,7 +189,7 @@ function apply(change: Change) {
       break;
     case 'entry.changed':
       if (change.entry) showEntry(change.docket, change.entry);
-      if (change.entry?.ask) void queries.invalidateQueries({ queryKey: keys.asks });
+      hung(change.entry);
       // What quotes it says something else now.
       if (!change.entry || change.entry.removed || change.entry.edited) refresh(change);
       break;
@@ -223,6 +229,13 @@ function apply(change: Change) {
     default:
       void queries.invalidateQueries();
   }
+}
+
+/** Lists of asks and meetings are read anew when one of them changed at its entry. */
+function hung(entry: EntryView | null) {
+  if (entry?.ask) void queries.invalidateQueries({ queryKey: keys.asks });
+  if (!entry?.meeting) return;
+  for (const key of [keys.meetings, keys.today, ['meeting-times']]) void queries.invalidateQueries({ queryKey: key });
 }
 
 /** Tags that point at what has changed show how it stands now. */

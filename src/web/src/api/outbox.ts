@@ -1,5 +1,5 @@
 import { Kept } from '../app/store';
-import { type EntryView, type NewAsk, Refusal, Unreachable, api, taken } from './client';
+import { type EntryView, type NewAsk, type NewMeeting, Refusal, Unreachable, api, taken } from './client';
 
 /** Something said that the server has not acknowledged yet. */
 export type Waiting = {
@@ -17,6 +17,7 @@ export type Waiting = {
   repliesTo?: string | null;
   tasks?: { id: string; draft: number }[];
   ask?: NewAsk | null;
+  meeting?: NewMeeting | null;
   refused?: string;
 };
 
@@ -78,6 +79,7 @@ async function attempt(waiting: Waiting) {
           repliesTo: waiting.repliesTo ?? null,
           tasks: waiting.tasks ?? null,
           ask: waiting.ask ?? null,
+          meeting: waiting.meeting ?? null,
         },
       }),
     );

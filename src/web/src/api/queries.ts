@@ -34,6 +34,7 @@ export const keys = {
   sent: ['sent'] as const,
   asides: ['asides'] as const,
   asks: ['asks'] as const,
+  meetings: ['meetings'] as const,
   taskTable: ['task-table'] as const,
   taskDetail: ['task-detail'] as const,
   load: ['load'] as const,

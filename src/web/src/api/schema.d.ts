@@ -4805,6 +4805,394 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/conversations/{id}/invitable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvitableView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/meeting-times": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    with?: string;
+                    minutes?: number;
+                    days?: number;
+                    from?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MeetingTimesView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meetings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    from?: string;
+                    days?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MeetingItem"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/meetings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MeetingItem"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meetings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MeetingPage"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meetings/{id}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewAttendance"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MeetingView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meetings/{id}/time": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewMeetingTime"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MeetingView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meetings/{id}/calling-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MeetingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meetings/{id}/conversation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OpenedConversation"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meetings/{id}/transcript": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewTranscript"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MeetingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/alerts": {
         parameters: {
             query?: never;
@@ -5659,6 +6047,121 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calls/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CallView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calls/{id}/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewSpoken"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CallView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calls/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CallView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/changes": {
         parameters: {
             query?: never;
@@ -5929,6 +6432,12 @@ export interface components {
             entry: string;
             task: null | components["schemas"]["TaskView"];
         };
+        CallView: {
+            title: string;
+            when: string;
+            said: components["schemas"]["SaidInCall"][];
+            over: boolean;
+        };
         CardFile: {
             text: string;
         };
@@ -6041,6 +6550,7 @@ export interface components {
             /** Format: date-time */
             now: string;
             due: components["schemas"]["TaskView"][];
+            meetings: components["schemas"]["MeetingView"][];
             /** Format: double */
             leftMinutes: number;
             /** Format: double */
@@ -6159,6 +6669,7 @@ export interface components {
             signs: components["schemas"]["SignView"][];
             filing: null | components["schemas"]["FilingView"];
             ask: null | components["schemas"]["AskView"];
+            meeting: null | components["schemas"]["MeetingView"];
         };
         FeedView: {
             address: null | string;
@@ -6255,6 +6766,13 @@ export interface components {
             marks: components["schemas"]["MarkView"][];
             detail: string;
         };
+        HoursView: {
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            until: string;
+            kind: string;
+        };
         ImportRow: {
             where: string;
             title: string;
@@ -6279,6 +6797,21 @@ export interface components {
             /** Format: int32 */
             changed: number;
             left: string[];
+        };
+        InvitableView: {
+            who: components["schemas"]["PersonView"];
+            outside: boolean;
+            away: null | string;
+        };
+        InviteeView: {
+            whom: components["schemas"]["PersonView"];
+            answer: string;
+            /** Format: date-time */
+            at: null | string;
+            words: string;
+            proposes: null | string;
+            /** Format: date-time */
+            proposesAt: null | string;
         };
         JsonElement: unknown;
         KeepMark: {
@@ -6368,6 +6901,64 @@ export interface components {
             unreadAlerts: number;
             demo: boolean;
         };
+        MeetingDayView: {
+            /** Format: date */
+            day: string;
+            name: string;
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            until: string;
+            people: components["schemas"]["PersonDayView"][];
+        };
+        MeetingItem: {
+            meeting: components["schemas"]["MeetingView"];
+            place: string;
+            docket: null | string;
+            path: string;
+        };
+        MeetingPage: {
+            item: components["schemas"]["MeetingItem"];
+            agenda: string;
+        };
+        MeetingTimeView: {
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            until: string;
+            when: string;
+            why: string;
+            all: boolean;
+        };
+        MeetingTimesView: {
+            times: components["schemas"]["MeetingTimeView"][];
+            days: components["schemas"]["MeetingDayView"][];
+        };
+        MeetingView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            entry: string;
+            /** Format: uuid */
+            conversation: string;
+            title: string;
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            until: string;
+            when: string;
+            where: string;
+            call: boolean;
+            state: string;
+            by: components["schemas"]["PersonView"];
+            invitees: components["schemas"]["InviteeView"][];
+            line: string;
+            mine: null | string;
+            mayAnswer: boolean;
+            maySet: boolean;
+            /** Format: date-time */
+            transcribed: null | string;
+        };
         MergeView: {
             /** Format: uuid */
             id: string;
@@ -6429,6 +7020,12 @@ export interface components {
             /** Format: int32 */
             right?: null | number;
         };
+        NewAttendance: {
+            answer: string;
+            words?: null | string;
+            /** Format: date-time */
+            proposes?: null | string;
+        };
         NewCall: {
             /** Format: uuid */
             id: string;
@@ -6482,6 +7079,7 @@ export interface components {
             repliesTo?: null | string;
             tasks?: null | components["schemas"]["AgreedTask"][];
             ask?: null | components["schemas"]["NewAsk"];
+            meeting?: null | components["schemas"]["NewMeeting"];
         };
         NewFiling: {
             kind: string;
@@ -6509,6 +7107,25 @@ export interface components {
             /** Format: uuid */
             cover: null | string;
             note: null | string;
+        };
+        NewMeeting: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+            /** Format: date-time */
+            from: string;
+            /** Format: int32 */
+            minutes: number;
+            with: string[];
+            where?: null | string;
+            /** @default false */
+            call: boolean;
+        };
+        NewMeetingTime: {
+            /** Format: date-time */
+            from: string;
+            /** Format: int32 */
+            minutes: number;
         };
         NewMerge: {
             /** Format: uuid */
@@ -6558,6 +7175,9 @@ export interface components {
             steps: number;
             words: null | string;
         };
+        NewSpoken: {
+            words: string;
+        };
         NewStanding: {
             step: string;
             /** Format: date-time */
@@ -6604,6 +7224,9 @@ export interface components {
             words: string;
             /** Format: uuid */
             entry: null | string;
+        };
+        NewTranscript: {
+            text: string;
         };
         NewUpload: {
             /** Format: uuid */
@@ -6781,6 +7404,10 @@ export interface components {
             entry: components["schemas"]["EntryView"];
             path: string;
         };
+        PersonDayView: {
+            who: components["schemas"]["PersonView"];
+            hours: components["schemas"]["HoursView"][];
+        };
         PersonView: {
             /** Format: uuid */
             id: null | string;
@@ -6945,6 +7572,12 @@ export interface components {
             certainty: number;
             words: string[];
             placed: boolean;
+        };
+        SaidInCall: {
+            speaker: string;
+            words: string;
+            /** Format: date-time */
+            at: string;
         };
         SentMail: {
             messageId: string;

@@ -33,6 +33,10 @@ const StockPage = lazy(() => import('../conversations/StockReplies').then((m) =>
 const ReportsPage = lazy(() => import('../reports/ReportsPage').then((m) => ({ default: m.ReportsPage })));
 const TasksPage = lazy(() => import('../tasks/TasksPage').then((m) => ({ default: m.TasksPage })));
 const AsksPage = lazy(() => import('../asks/AsksPage').then((m) => ({ default: m.AsksPage })));
+const MeetingPage = lazy(() =>
+  import('../conversations/meetings/MeetingPage').then((m) => ({ default: m.MeetingPage })),
+);
+const ToCall = lazy(() => import('../conversations/meetings/MeetingPage').then((m) => ({ default: m.ToCall })));
 const PostOfficePage = lazy(() => import('../standins/PostOfficePage').then((m) => ({ default: m.PostOfficePage })));
 
 /** Who is signed in; null for nobody. */
@@ -129,6 +133,8 @@ function Inside({ me }: { me: Me }) {
           <Route path="/noticeboard/:conversation" element={<NoticeboardPage me={me} />} />
           <Route path="/tasks" element={<TasksPage me={me} />} />
           <Route path="/asks" element={<AsksPage />} />
+          <Route path="/meetings/:id" element={<MeetingPage me={me} />} />
+          <Route path="/calls/:id" element={<ToCall />} />
           <Route path="/contacts" element={<ContactsPage me={me} />} />
           <Route path="/reports" element={<ReportsPage />} />
           <Route path="/stock-replies" element={<StockPage />} />

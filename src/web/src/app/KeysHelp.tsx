@@ -11,6 +11,7 @@ const groups: [string, [string, string][]][] = [
       ['Q', 'answer the entry, quoting it'],
       ['T', 'turn the entry into a task'],
       ['A', 'ask for an answer about the entry'],
+      ['M', 'set a meeting'],
       ['O', 'take or hand over'],
       ['1, 2, 3', 'inside, outside, both lanes'],
       ['Ctrl Enter', 'send what is written'],

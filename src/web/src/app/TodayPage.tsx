@@ -8,6 +8,7 @@ import { sayWrong } from '../api/live';
 import { keys, queries, useAlerts, useTasks } from '../api/queries';
 import { kindWord } from '../asks/asking';
 import { useAsks } from '../asks/useAsks';
+import { useMeetings } from '../conversations/meetings/meeting';
 import { type Row, standing, useBoard, useNow } from '../conversations/queues/board';
 import { FinishBox } from '../tasks/FinishBox';
 import { Button } from '../ui/controls';
@@ -34,6 +35,7 @@ export function TodayPage({ me }: { me: Me }) {
   const tasks = useTasks();
   const alerts = useAlerts();
   const asks = useAsks('on-me').data ?? [];
+  const invitations = (useMeetings().data ?? []).filter((i) => i.meeting.mayAnswer && i.meeting.mine === 'unanswered');
   const today = useQuery({
     queryKey: keys.today,
     queryFn: () => taken(api.GET('/api/today')),
@@ -50,10 +52,12 @@ export function TodayPage({ me }: { me: Me }) {
       now,
     );
   const due = (tasks.data ?? []).filter((t) => t.state !== 'done' && t.state !== 'dropped' && t.dueState !== 'well');
-  // What is asked stands as itself, not once more as having been told.
-  const unread = (alerts.data?.alerts ?? []).filter((a) => !a.read && a.forMe && a.reason !== 'asked');
+  // What is asked, and where one is invited, stands as itself, not once more as having been told.
+  const unread = (alerts.data?.alerts ?? []).filter(
+    (a) => !a.read && a.forMe && a.reason !== 'asked' && a.reason !== 'invited',
+  );
   const ready = queues.data && tasks.data && alerts.data;
-  const nothing = ready && waiting.length + due.length + unread.length + asks.length === 0;
+  const nothing = ready && waiting.length + due.length + unread.length + asks.length + invitations.length === 0;
   return (
     <div className="flex-1 overflow-auto p-4">
       <h1 className="mb-3 text-[19px] font-bold tracking-tight">
@@ -87,6 +91,23 @@ export function TodayPage({ me }: { me: Me }) {
                       {ask.by.firstName}: {words}
                     </span>
                     <span className="text-[12.5px] text-ask">{kindWord(ask.kind)}: your answer is wanted</span>
+                  </Link>
+                </li>
+              ))}
+              {invitations.map(({ meeting, place, path }) => (
+                <li key={meeting.id}>
+                  <Link
+                    to={path}
+                    className="block rounded-card border border-l-[3px] border-l-wren bg-surface px-3 py-2 hover:border-wren"
+                  >
+                    <span className="flex flex-wrap items-center justify-between gap-2">
+                      <b>{place}</b>
+                      <span className="tabular-nums">{meeting.when}</span>
+                    </span>
+                    <span className="text-soft">
+                      {meeting.by.firstName}: {meeting.title}
+                    </span>
+                    <span className="block text-[12.5px] text-wren">Meeting: say whether you come</span>
                   </Link>
                 </li>
               ))}
@@ -189,6 +210,20 @@ function Day({ day: view }: { day: DayView }) {
               {clock(new Date(h).toISOString())}
             </span>
           </span>
+        ))}
+        {view.meetings.map((m) => (
+          <Link
+            key={m.id}
+            to={`/meetings/${m.id}`}
+            className={`absolute left-1/2 right-1 z-[6] overflow-hidden rounded-[3px] border border-l-[3px] border-wren bg-surface px-1.5 text-[12.5px] leading-tight hover:underline ${m.mine === 'unanswered' ? 'border-dashed' : ''}`}
+            style={{
+              top: place(Date.parse(m.from)) + 1,
+              height: Math.max(20, place(Date.parse(m.until)) - place(Date.parse(m.from)) - 2),
+            }}
+            title={`${m.when}: ${m.title}. ${m.line}`}
+          >
+            {clock(m.from)} {m.title}
+          </Link>
         ))}
         {now >= begins && now <= ends ? (
           <span className="absolute inset-x-0 z-10 border-t-2 border-ink" style={{ top: place(now) }}>

@@ -1,4 +1,4 @@
-import { MessageCircleQuestionMark, PanelBottomOpen, X } from 'lucide-react';
+import { CalendarClock, MessageCircleQuestionMark, PanelBottomOpen, X } from 'lucide-react';
 import { Suspense, forwardRef, lazy, useEffect, useImperativeHandle, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as newId } from 'uuid';
@@ -28,8 +28,10 @@ import { HeldByLeaks, HeldByMissed } from './Held';
 import { carried, carry, putDown } from './carried';
 import { drafts, keepDraft, thisPage } from './drafts';
 import { whenTakenBack } from './leaving';
+import { asMeeting, blankMeeting, meetingDrafts, missing, setMeetingDraft } from './meetings/meeting';
 
 const Editor = lazy(() => import('./Editor').then((m) => ({ default: m.Editor })));
+const MeetingForm = lazy(() => import('./meetings/MeetingForm').then((m) => ({ default: m.MeetingForm })));
 
 type Props = {
   conversation: ConversationView;
@@ -59,7 +61,7 @@ function OthersWriting({ conversation, me }: { conversation: string; me: string 
 }
 
 /** A lane's own composer. It says who will see what is written, and nothing typed is lost. */
-export type ComposerHandle = { focus: () => void; ask: () => void };
+export type ComposerHandle = { focus: () => void; ask: () => void; meet: () => void };
 
 export const Composer = forwardRef<ComposerHandle, Props>((props, ref) => {
   const away = carried.use();
@@ -111,7 +113,12 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
     if (mayAsk && !asking) setAskDraft(conversation.id, blankAsk);
     focus();
   };
-  useImperativeHandle(ref, () => ({ focus, ask }));
+  const meeting = meetingDrafts.use()[conversation.id] ?? null;
+  const meet = () => {
+    if (mayAsk && !meeting) setMeetingDraft(conversation.id, blankMeeting);
+    focus();
+  };
+  useImperativeHandle(ref, () => ({ focus, ask, meet }));
   // What is written on another page of one's own appears here too, unless one is writing here.
   useEffect(() => {
     if (kept && kept.from !== thisPage) {
@@ -184,7 +191,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
 
   const post = async (close: boolean, anyway: { knowing?: boolean; seen?: number } = {}) => {
     const body = editor.current?.markdown() ?? '';
-    if ((!body && files.length === 0) || onTheirWay > 0) return;
+    if ((!body && files.length === 0 && !meeting) || onTheirWay > 0) return;
     const doc = editor.current?.doc();
     const last = anyway.seen ?? seen.current ?? mine.at(-1)?.order ?? 0;
     setHeld(null);
@@ -207,7 +214,9 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
         repliesTo: answering?.id ?? null,
         tasks: agreed.map((draft) => ({ id: newId(), draft })),
         ask: asking ? asAsk(asking, newId()) : null,
+        meeting: meeting ? asMeeting(meeting, newId()) : null,
       });
+      setMeetingDraft(conversation.id, null);
       setAskDraft(conversation.id, null);
       setAgreed([]);
       onAnswered?.();
@@ -244,7 +253,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
       sayWrong(wrong);
     }
   };
-  const sendable = (!empty || files.length > 0) && onTheirWay === 0;
+  const sendable = (meeting ? missing(meeting) === '' : !empty || files.length > 0) && onTheirWay === 0;
   const atHand = entries.flatMap((e) => e.files.map((f) => ({ ...f, inside: e.kind === 'note' })));
 
   return (
@@ -342,6 +351,17 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
               <MessageCircleQuestionMark size={15} />
             </button>
           ) : null}
+          {mayAsk && !meeting ? (
+            <button
+              type="button"
+              aria-label="Set a meeting"
+              title="Set a meeting: with whom, and a time that suits everybody (M)"
+              onClick={meet}
+              className="grid size-7 place-items-center rounded-[3px] text-soft hover:text-wren max-md:size-11"
+            >
+              <CalendarClock size={15} />
+            </button>
+          ) : null}
           {inHand ? null : (
             <button
               type="button"
@@ -363,6 +383,16 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
           onChange={(next) => setAskDraft(conversation.id, next)}
           onDrop={() => setAskDraft(conversation.id, null)}
         />
+      ) : null}
+      {meeting && mayAsk ? (
+        <Suspense fallback={null}>
+          <MeetingForm
+            conversation={conversation}
+            draft={meeting}
+            onChange={(next) => setMeetingDraft(conversation.id, next)}
+            onDrop={() => setMeetingDraft(conversation.id, null)}
+          />
+        </Suspense>
       ) : null}
       {checked && !empty ? <AsksFor tasks={checked.tasks} agreed={agreed} onAgree={setAgreed} /> : null}
       {held && held.missed.length > 0 ? (
@@ -432,23 +462,27 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
             <OthersWriting conversation={conversation.id} me={me} />
           </span>
         </Tip>
-        {!inside && !asking ? (
+        {!inside && !asking && !meeting ? (
           <Button disabled={!sendable} onClick={() => void post(true)}>
             Reply, then close
           </Button>
         ) : null}
         <Button look={inside ? 'plain' : 'main'} disabled={!sendable} onClick={() => void post(false)}>
-          {asking && mayAsk
+          {meeting && mayAsk
             ? inside
-              ? 'Ask it'
-              : `Ask ${name}`
-            : ['direct', 'group', 'notice'].includes(conversation.audience)
-              ? 'Say it'
-              : inside
-                ? 'Note to colleagues'
-                : live === 'away'
-                  ? `Send to ${name} later`
-                  : `Send to ${name}`}
+              ? 'Invite them'
+              : `Invite ${name}`
+            : asking && mayAsk
+              ? inside
+                ? 'Ask it'
+                : `Ask ${name}`
+              : ['direct', 'group', 'notice'].includes(conversation.audience)
+                ? 'Say it'
+                : inside
+                  ? 'Note to colleagues'
+                  : live === 'away'
+                    ? `Send to ${name} later`
+                    : `Send to ${name}`}
         </Button>
       </div>
     </section>

@@ -22,6 +22,7 @@ import { say } from '../ui/toasts';
 import { ForwardPanel } from './Forward';
 import { Files } from './EntryFiles';
 import { EntryEdit, Versions, removeEntry } from './EntryEdit';
+import { MeetingCard } from './meetings/MeetingCard';
 import { FiledLine, FilingPanel } from './Filing';
 import { ThanksPanel } from '../board/ThanksPanel';
 import { PassOn } from './PassOn';
@@ -193,6 +194,7 @@ export const EntryBlock = memo((props: Props) => {
         </p>
       ) : null}
       {entry.ask ? <AskCard ask={entry.ask} staff /> : null}
+      {entry.meeting ? <MeetingCard meeting={entry.meeting} staff /> : null}
       {entry.tasks.map((task) => (
         <HungTask key={task.id} task={task} />
       ))}

@@ -224,6 +224,11 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
     write(where);
     requestAnimationFrame(() => (where === 'inside' ? insideComposer : outsideComposer).current?.ask());
   };
+  const meet = () => {
+    const where = inside && lane !== 'outside' ? 'inside' : 'outside';
+    write(where);
+    requestAnimationFrame(() => (where === 'inside' ? insideComposer : outsideComposer).current?.meet());
+  };
   // The same functions for all blocks at all times, so that a block is drawn anew only when it has changed itself.
   const doing = useRef({ draft, answer, ask, pin, goTo });
   doing.current = { draft, answer, ask, pin, goTo };
@@ -249,6 +254,7 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
       if (entry && entry.kind !== 'event') answer(entry);
     },
     a: () => ask(entries.find((e) => e.id === selected && e.kind !== 'event') ?? null),
+    m: meet,
     o: () => outside && setHanding(true),
     '1': () => setChosen('inside'),
     '2': () => setChosen('outside'),

@@ -12,6 +12,7 @@ import { Files } from './EntryFiles';
 import { attachmentsSent } from './attachments';
 import { exact, moment } from '../app/time';
 import { AskCard } from '../asks/AskCard';
+import { MeetingCard } from './meetings/MeetingCard';
 import { Button, Wrong, cx, inputClass } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 
@@ -36,6 +37,7 @@ function Said({ entry, firm }: { entry: EntryView; firm: string }) {
       <div className="said font-read text-[15px]" dangerouslySetInnerHTML={{ __html: entry.html }} />
       <Files entry={entry} />
       {entry.ask ? <AskCard ask={entry.ask} staff={false} /> : null}
+      {entry.meeting ? <MeetingCard meeting={entry.meeting} staff={false} /> : null}
     </li>
   );
 }

@@ -77,6 +77,43 @@ function Asks({ docket }: { docket: string }) {
   );
 }
 
+/** Meetings of a docket that are to come; those that are over stay a click away. */
+function Meetings({ docket }: { docket: string }) {
+  const { data = [] } = useQuery({
+    queryKey: [...keys.meetings, 'docket', docket],
+    queryFn: () => taken(api.GET('/api/dockets/{reference}/meetings', { params: { path: { reference: docket } } })),
+  });
+  const ahead = data.filter((i) => ['planned', 'going-on'].includes(i.meeting.state)).reverse();
+  const over = data.filter((i) => !ahead.includes(i));
+  if (data.length === 0) return null;
+  const line = ({ meeting, path }: (typeof data)[number]) => (
+    <li key={meeting.id} className="border-l-[3px] border-l-wren py-[5px] pl-2 text-[13px] leading-snug">
+      <Link to={meeting.transcribed ? `/meetings/${meeting.id}` : path} className="hover:underline">
+        <b className="tabular-nums">{meeting.when}</b> {meeting.title}
+      </Link>
+      <p className="mt-0.5 text-[12.5px] text-soft">
+        {meeting.state === 'called-off'
+          ? 'Called off.'
+          : meeting.transcribed
+            ? 'What was said is written down.'
+            : meeting.line}
+      </p>
+    </li>
+  );
+  return (
+    <>
+      <Head name="Meetings" note={ahead.length > 0 ? `${ahead.length} to come` : ''} />
+      <ul className="grid gap-1">{ahead.map(line)}</ul>
+      {over.length > 0 ? (
+        <details className="mt-1 text-[13px]">
+          <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{over.length} over</summary>
+          <ul className="grid gap-1">{over.map(line)}</ul>
+        </details>
+      ) : null}
+    </>
+  );
+}
+
 /** What has been promised in a docket, standing together. */
 export function Commitments({ docket }: { docket: DocketView }) {
   const plain = docket.tasks.filter((t) => t.gateStage === null).sort(order);
@@ -85,6 +122,7 @@ export function Commitments({ docket }: { docket: DocketView }) {
   return (
     <aside aria-label="Commitments" className="h-full overflow-auto bg-surface px-3.5 pb-4">
       <Asks docket={docket.ref} />
+      <Meetings docket={docket.ref} />
       <Head name="Tasks" note={plain.length > 0 ? `${finished.length} of ${plain.length} done` : ''} />
       {plain.length === 0 ? (
         <p className="text-[13px] text-soft">
