@@ -99,6 +99,21 @@ test('tasks as a table with one open beside it, as a calendar and as load have n
   await fit(page, 'Load', ['light']);
 });
 
+test('a meeting, and the form that sets one, have no accessibility violation', async ({ browser, yard }) => {
+  const page = await yard.visit(browser, 'Kit Ramaswamy', '/dockets/P-7');
+  await page.getByRole('region', { name: /^Meeting: Which racking/ }).waitFor();
+  await page.getByRole('button', { name: 'Set a meeting' }).click();
+  await page.getByRole('button', { name: 'whom?' }).click();
+  await page.getByRole('checkbox', { name: /Odalys Brandt/ }).check();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('figure', { name: /hours, Tue 14 Apr/ })).toBeVisible();
+  await fit(page, 'setting a meeting');
+  await page.getByRole('button', { name: 'No meeting' }).click();
+  await page.getByRole('link', { name: 'Which racking for shed two' }).first().click();
+  await expect(page.getByRole('heading', { name: 'Which racking for shed two' })).toBeVisible();
+  await fit(page, 'a meeting', ['light']);
+});
+
 test('open panels have no accessibility violation', async ({ browser, yard }) => {
   test.setTimeout(120_000);
   const page = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');

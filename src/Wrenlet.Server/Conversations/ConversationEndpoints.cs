@@ -30,7 +30,7 @@ namespace Wrenlet.Server.Conversations;
 /// <param name="Seen">Order of the last entry that its writer had seen; null when not said, and then nothing is held back for it.</param>
 /// <param name="Knowing">Whether to go on in spite of the leak check.</param>
 /// <param name="RepliesTo">The entry of this conversation that it answers; null when it answers none in particular.</param>
-/// <param name="Tasks">Which of the tasks that a note's words ask for its writer has agreed to; null for none.</param>
+/// <param name="Tasks">Which of the tasks that its words ask for or promise its writer has agreed to; null for none.</param>
 /// <param name="Ask">What it asks for, beside its words; null when it asks for nothing.</param>
 /// <param name="Meeting">The meeting that it invites to, whose agenda its words are; null for none.</param>
 public sealed record NewEntry(
@@ -102,7 +102,7 @@ internal static class ConversationEndpoints
         var posted = await posting.Post(new EntryId(entry.Id), new ConversationId(id), viewer.Person, saying, clock.Now);
         if (posted is { Entry: null, Refusal: null }) return Refusals.NotFound("conversation");
         if (posted.Refusal is { } refusal) return Held(refusal, entry.Body, viewer.Person, who.Current);
-        var agreed = entry.Tasks is { Count: > 0 } tasks && viewer.Person.IsStaff && posted.Entry is { Kind: EntryKind.Note } note && await Agreed(tasks, note, viewer.Person, making, database, who, clock);
+        var agreed = entry.Tasks is { Count: > 0 } tasks && viewer.Person.IsStaff && posted.Entry is { Kind: EntryKind.Note or EntryKind.MessageOut } note && await Agreed(tasks, note, viewer.Person, making, database, who, clock);
         // What carries nothing needs no look at the database.
         return TypedResults.Ok(!agreed && posted.Entry is { Files: 0, RepliesTo: null, Asks: false, Meets: false } plain
             ? ConversationViews.Entry(plain, viewer.Person, who.Current, [])
@@ -113,7 +113,7 @@ internal static class ConversationEndpoints
     private static async Task<bool> Agreed(IReadOnlyList<AgreedTask> agreed, Entry note, Person author, TaskMaking making, Database database, WhoIsWho who, FirmClock clock)
     {
         var (conversation, milestones) = database.Read(s => ConversationStore.Find(s, note.Conversation) is { } c ? (c, c.Docket is { } docket ? DocketStore.Milestones(s, docket.Id) : []) : default);
-        var drafts = Reading.Read(ConversationViews.PlainOf(note), author.Id, note.At, milestones, who.Current);
+        var drafts = Reading.Written(ConversationViews.PlainOf(note), conversation, author.Id, note.At, milestones, who.Current);
         foreach (var (id, draft) in agreed.Where(a => a.Id != Guid.Empty && a.Draft < drafts.Length))
             await making.Make(Reading.Made(drafts[draft], new TaskId(id), note, conversation, author.Id, clock.Now), author);
         return true;

@@ -109,7 +109,7 @@ internal static class HandlingEndpoints
         var staff = Sight.WhoSees(roster.Staff, conversation.Place);
         var contacts = conversation.Party is { } party ? roster.Parties[party].Contacts.Select(c => roster.Find(c)).OfType<Person>().Where(c => c.MaySee(conversation.Place)).ToList() : [];
         var now = clock.Now;
-        var tasks = conversation.Audience is Audience.Outside ? [] : Reading.Read(rendered.Plain, viewer.Person.Id, now, conversation.Docket is { } of ? DocketStore.Milestones(s, of.Id) : [], roster);
+        var tasks = Reading.Written(rendered.Plain, conversation, viewer.Person.Id, now, conversation.Docket is { } of ? DocketStore.Milestones(s, of.Id) : [], roster);
         var words = conversation.Audience is not Audience.Outside ? $"Stays in the yard: {staff.Length} people"
             : via is Via.Page ? $"On the page of {ConversationViews.PartyOf(conversation, roster)?.Name}. Leaves the yard."
             : $"By {Words.Vias.Of(via)} to {string.Join(", ", to.Select(t => t.Address))}. Leaves the yard.";

@@ -9,6 +9,7 @@ using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
+using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Conversations;
 
@@ -89,8 +90,12 @@ internal static partial class Leaving
             [.. to.Select(t => t.Address).Where(a => !known.Contains(a))], name));
     }
 
-    private static bool OnlyInside(SqlSession session, Guid file) =>
-        FileStore.Places(session, file) is { Count: > 0 } places && places.All(p => p.Kind is EntryKind.Note && !p.Original);
+    /// <summary>Whether a file was shown inside, in a note, in an event or with a task, and never outside.</summary>
+    private static bool OnlyInside(SqlSession session, Guid file)
+    {
+        var places = FileStore.Places(session, file);
+        return (places.Count > 0 || TaskFileStore.With(session, file).Count > 0) && places.All(p => p.Kind is EntryKind.Note or EntryKind.Event && !p.Original);
+    }
 
     /// <summary>Dockets and tasks named in it, by tag or as typed, that the party does not see: tasks never, dockets where it has no conversation.</summary>
     private static IEnumerable<string> Unseen(SqlSession session, Conversation conversation, RenderedText rendered)

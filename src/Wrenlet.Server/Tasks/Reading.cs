@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using NodaTime;
+using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
@@ -31,19 +32,21 @@ internal static class Reading
 {
     /// <summary>What words ask for, said by someone at a moment.</summary>
     /// <param name="author">Who says them; null for someone outside, who promises nothing for us.</param>
-    public static ImmutableArray<Draft> Read(string plain, PersonId? author, Instant at, ImmutableArray<Milestone> milestones, Roster roster)
-    {
-        var setting = new ReaderSetting(
-            roster.Firm!.Calendar, roster.Firm.DayFirst, milestones, roster.Staff, [.. roster.Crews.Values],
-            [.. roster.Profiles.Values.Where(p => !p.Person.IsStaff).Select(p => p.Person.Name)]);
-        return new TaskReader(setting).Read(plain, author, at);
-    }
+    public static ImmutableArray<Draft> Read(string plain, PersonId? author, Instant at, ImmutableArray<Milestone> milestones, Roster roster) => Reader(milestones, roster).Read(plain, author, at);
+
+    /// <summary>What the words of a draft ask for: inside all of it, outside what we promise.</summary>
+    public static ImmutableArray<Draft> Written(string plain, Conversation conversation, PersonId author, Instant at, ImmutableArray<Milestone> milestones, Roster roster) =>
+        conversation.Audience is Audience.Outside ? Reader(milestones, roster).ReadOutgoing(plain, author, ConversationViews.PartyOf(conversation, roster)?.ShortName ?? "them", at) : Reader(milestones, roster).Read(plain, author, at);
+
+    private static TaskReader Reader(ImmutableArray<Milestone> milestones, Roster roster) => new(new ReaderSetting(
+        roster.Firm!.Calendar, roster.Firm.DayFirst, milestones, roster.Staff, [.. roster.Crews.Values],
+        [.. roster.Profiles.Values.Where(p => !p.Person.IsStaff).Select(p => p.Person.Name)]));
 
     /// <summary>A draft on one line: what, who, when.</summary>
     public static string Brief(Draft draft, Instant now, Roster roster)
     {
         var calendar = roster.Firm!.Calendar;
-        var owners = draft.Owners is null ? null : string.Join(" and ", draft.Owners.Value.Select(o => Owner(o, roster).FirstName));
+        var owners = draft.Owners is null ? null : string.Join(" and ", draft.Owners.Value.Select(o => TaskViews.Owner(o, roster)!.FirstName));
         var due = draft.Due is null ? null : DateWords.Moment(draft.Due.Value.InZone(calendar.Zone).LocalDateTime, calendar.DateOf(now));
         var priority = draft.Priority.Value is Priority.Normal ? null : Storage.Words.Priorities.Of(draft.Priority.Value);
         return string.Join(" · ", new[] { draft.Title.Value, owners, due, priority, draft.Repeats is null ? null : "repeats" }.Where(x => !string.IsNullOrEmpty(x)));
@@ -82,7 +85,7 @@ internal static class Reading
             Part("title", draft.Title.Reason, draft.Title.Confidence, draft.Title.Spans, !read.IsEmpty);
             views.Add(new(
                 draft.Title.Value,
-                draft.Owners is null ? [] : [.. draft.Owners.Value.Select(o => Owner(o, roster))],
+                draft.Owners is null ? [] : [.. draft.Owners.Value.Select(o => TaskViews.Owner(o, roster)!)],
                 draft.Due?.Value.ToDateTimeOffset(), draft.Due is null ? [] : [.. draft.Due.Alternatives.Select(a => a.ToDateTimeOffset())],
                 draft.Start?.Value.ToDateTimeOffset(), Storage.Words.Priorities.Of(draft.Priority.Value), draft.Repeats?.Value, parts));
         }
@@ -106,10 +109,4 @@ internal static class Reading
         return [.. taken.OrderBy(m => m.Start)];
     }
 
-    private static OwnerView Owner(TaskOwner owner, Roster roster) => owner switch
-    {
-        TaskOwner.OfPerson person => OwnerView.Of(roster.Find(person.Person)!),
-        TaskOwner.OfCrew crew => OwnerView.Of(roster.Crews[crew.Crew]),
-        _ => throw new ArgumentOutOfRangeException(nameof(owner), owner, "Unknown kind of owner."),
-    };
 }

@@ -102,7 +102,7 @@ internal static class TaskEndpoints
     }
 
     private static OpenTask Open(WorkTask task) => new(
-        task.Id, task.Title, task.Priority, task.Due, task.Estimate is { } estimate ? estimate > task.Spent ? estimate - task.Spent : Duration.Zero : null,
+        task.Id, task.Title, task.Priority, task.Due, task.Remaining,
         task.GateStage is { } stage && task.Docket is { } docket ? Stages.Of(docket.Ref.Kind).ElementAtOrDefault(stage) : null, [.. task.BlockedBy.Where(b => !b.Over).Select(b => b.Id)], task.Made);
 
     /// <summary>Whether a task is to be questioned. When it was last spoken of is looked up only where it is late.</summary>
@@ -227,12 +227,8 @@ internal static class TaskEndpoints
     /// <summary>A refusal when an owner does not see the task's docket.</summary>
     internal static ProblemHttpResult? Unseeing(WorkTask task, Roster roster)
     {
-        var blind = task.Owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>().Select(o => roster.Find(o.Person)).OfType<Person>()
-            .FirstOrDefault(p => !p.MaySee(task.Place, Thing.Working));
-        if (blind is not null && task.Private) return Refusals.Refused("A private task is its maker's alone. Open it to others first, then give it to someone.");
-        return blind is null ? null : Refusals.Refused(
-            $"{blind.FirstName} does not see {task.Docket?.Ref} and cannot own this task. Give {blind.FirstName} sight of it first, or choose someone else.",
-            new Dictionary<string, object?> { ["unseeing"] = new[] { PersonView.Of(blind) } });
+        if (TaskViews.Unseeing(task, roster) is not var (whom, reason)) return null;
+        return Refusals.Refused(reason, task.Private ? null : new Dictionary<string, object?> { ["unseeing"] = new[] { PersonView.Of(whom) } });
     }
 
     internal static (ImmutableArray<OwnerShare> Owners, ProblemHttpResult? Problem) Owners(IReadOnlyList<OwnerChoice> choices, Roster roster)

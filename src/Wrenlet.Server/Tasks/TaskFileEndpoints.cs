@@ -113,7 +113,7 @@ internal static class TaskFileEndpoints
         {
             var changed = TaskFiles.Applied(there, wanted, now);
             if (TaskFiles.Same(there, changed)) return new(wanted.Where, wanted.Title, "same", null);
-            if (Blind(changed with { Sight = wanted.Docket is var (_, sight) ? sight : there.Sight }, roster) is { } blind) return new(wanted.Where, wanted.Title, "nothing", blind);
+            if (TaskViews.Unseeing(changed with { Sight = wanted.Docket is var (_, sight) ? sight : there.Sight }, roster) is var (_, blind)) return new(wanted.Where, wanted.Title, "nothing", blind);
             var outcome = apply ? making.Change(w, there.Id, null, me, now, t => TaskFiles.Applied(t, wanted, now)) : null;
             return new(wanted.Where, wanted.Title, "changed", outcome?.Refusal);
         }
@@ -123,15 +123,9 @@ internal static class TaskFileEndpoints
             0, wanted.Id == default ? new TaskId(Guid.CreateVersion7()) : wanted.Id, wanted.Title, docket.Item1, null, me.Id, now, TaskState.NeedsAction, null, CompletionRule.Any, Priority.Normal, null, null, null, null, null, null, 1,
             [new OwnerShare(new TaskOwner.OfPerson(me.Id), false)], docket.Item2);
         var made = TaskFiles.Applied(blank, wanted with { Docket = docket.Item1 is null ? null : docket }, now);
-        if (Blind(made, roster) is { } unseeing) return new(wanted.Where, wanted.Title, "nothing", unseeing);
+        if (TaskViews.Unseeing(made, roster) is var (_, unseeing)) return new(wanted.Where, wanted.Title, "nothing", unseeing);
         var refusal = apply ? making.Make(w, made, me).Refusal : null;
         return new(wanted.Where, wanted.Title, "new", refusal);
-    }
-
-    private static string? Blind(WorkTask task, Roster roster)
-    {
-        var blind = task.Owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>().Select(o => roster.Find(o.Person)).OfType<Person>().FirstOrDefault(p => !p.MaySee(task.Place, Thing.Working));
-        return blind is null ? null : $"{blind.FirstName} does not see {task.Docket?.Ref.ToString() ?? "it"} and cannot own it.";
     }
 
     /// <summary>A person's meetings, of the last two months and the coming year, that they see.</summary>

@@ -35,7 +35,7 @@ internal static class TaskFiles
     public static string Calendar(SqlSession session, IEnumerable<WorkTask> tasks, IEnumerable<CalendarMeeting> meetings, string name, Roster roster, Instant now, string address) =>
         TaskCalendar.Write(
             tasks.Select(t => new CalendarTask(
-                t.Id.Value.ToString(), t.Title, t.Notes, t.Start, t.Due, t.Priority, t.State, t.State is TaskState.Done ? 100 : t.Parts.Count > 0 ? t.Parts.Percent : t.Progress.Percent, t.Repeats,
+                t.Id.Value.ToString(), t.Title, t.Notes, t.Start, t.Due, t.Priority, t.State, t.Percent, t.Repeats,
                 t.Series is { } series && TaskStore.FindSeries(session, series) is var (_, _, skipped) ? [.. skipped.Order()] : [], t.Parent?.Value.ToString(),
                 t.Due is not null && t.Reminders.Before > Duration.Zero ? t.Due - roster.Firm!.Calendar.Subtract(t.Due.Value, t.Reminders.Before) : null,
                 t.Docket?.Ref.ToString(), t.Estimate, t.Made, t.Finished, $"{address}/tasks?task={t.Id.Value}")),
@@ -50,7 +50,7 @@ internal static class TaskFiles
         var lines = new StringBuilder().Append(CsvLine.Of([.. TaskTableFile.Columns])).Append("\r\n");
         foreach (var t in tasks)
             lines.Append(CsvLine.Of(
-                t.Id.Value.ToString(), t.Title, t.Docket?.Ref.ToString(), string.Join("; ", t.Owners.Select(o => Name(o.Owner, roster))), Words.Priorities.Of(t.Priority), Words.TaskStates.Of(t.State),
+                t.Id.Value.ToString(), t.Title, t.Docket?.Ref.ToString(), string.Join("; ", t.Owners.Select(o => TaskViews.Name(o.Owner, roster))), Words.Priorities.Of(t.Priority), Words.TaskStates.Of(t.State),
                 Moment(t.Start), Moment(t.Due), t.Repeats, Hours(t.Estimate), Hours(t.Spent), t.Parent?.Value.ToString(), t.Notes)).Append("\r\n");
         return lines.ToString();
     }
@@ -153,13 +153,6 @@ internal static class TaskFiles
     }
 
     private static WantedTask Bad(string where, string why) => new(where, default, "", null, null, null, null, null, default, default, default, default, null, default, why);
-
-    private static string Name(TaskOwner owner, Roster roster) => owner switch
-    {
-        TaskOwner.OfPerson person => roster.NameOf(person.Person),
-        TaskOwner.OfCrew crew => roster.Crews.TryGetValue(crew.Crew, out var known) ? "@" + known.Name : "",
-        _ => throw new ArgumentOutOfRangeException(nameof(owner), owner, "Unknown kind of owner."),
-    };
 
     private static TaskOwner? Owner(string name, Roster roster) => name.StartsWith('@')
         ? roster.Crews.Values.FirstOrDefault(c => c.Name.Equals(name[1..], StringComparison.OrdinalIgnoreCase)) is { } crew ? new TaskOwner.OfCrew(crew.Id) : null

@@ -42,12 +42,7 @@ internal static class TaskHistory
         return all.Where(c => c.Before != c.After);
     }
 
-    private static string Name(OwnerShare share, Roster roster) => (share.Owner switch
-    {
-        TaskOwner.OfPerson person => roster.NameOf(person.Person),
-        TaskOwner.OfCrew crew => roster.Crews.TryGetValue(crew.Crew, out var known) ? "@" + known.Name : "a crew",
-        _ => throw new ArgumentOutOfRangeException(nameof(share), share.Owner, "Unknown kind of owner."),
-    }) + (share.Percent is { } percent ? string.Create(CultureInfo.InvariantCulture, $" {percent} %") : "") + (share.Done ? " (done)" : "");
+    private static string Name(OwnerShare share, Roster roster) => TaskViews.Name(share.Owner, roster) + (share.Percent is { } percent ? string.Create(CultureInfo.InvariantCulture, $" {percent} %") : "") + (share.Done ? " (done)" : "");
 
     private static string Stage(WorkTask task) => task is { GateStage: { } stage, Docket: { } docket } ? Core.Dockets.Stages.Of(docket.Ref.Kind).ElementAtOrDefault(stage) ?? "none" : "none";
 

@@ -6,6 +6,7 @@ using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Alerts;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
+using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Tasks;
@@ -143,6 +144,21 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
         Announce(w, after, ChangeKinds.TaskChanged, by.Id, at);
         return new(after, false, null);
     });
+
+    /// <summary>Puts files with a task's notes, in place of those that stood there; whoever brings them sees them.</summary>
+    public TaskOutcome SetFiles(Writing w, WorkTask task, IReadOnlyList<Attachment> files, Person by, Instant at)
+    {
+        ArgumentNullException.ThrowIfNull(w);
+        ArgumentNullException.ThrowIfNull(task);
+        ArgumentNullException.ThrowIfNull(by);
+        var before = TaskFileStore.Of(w.Session, task);
+        TaskFileStore.Set(w.Session, task, files);
+        TaskStore.Touch(w.Session, task.Key);
+        var after = TaskStore.Find(w.Session, task.Id)!;
+        TaskStore.Remember(w.Session, task.Key, by.Id, at, "files", string.Join(", ", before.Select(f => f.Name)), string.Join(", ", TaskFileStore.Of(w.Session, task).Select(f => f.Name)));
+        Announce(w, after, ChangeKinds.TaskChanged, by.Id, at);
+        return new(after, false, null);
+    }
 
     /// <summary>Makes someone hear what becomes of a task, or not any more.</summary>
     public Task<TaskOutcome> Watch(TaskId id, Person by, bool watches, Instant at) => writes.Run(w =>

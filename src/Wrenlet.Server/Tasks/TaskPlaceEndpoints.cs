@@ -45,6 +45,7 @@ public sealed record PartOfView(int Depth, TaskView Task);
 /// <summary>Everything about a task.</summary>
 /// <param name="Notes">In Markdown.</param>
 /// <param name="NotesHtml">Safe to show.</param>
+/// <param name="Files">Files that stand with its notes, in their order.</param>
 /// <param name="Parts">Its parts down to the last, each after its whole.</param>
 /// <param name="WaitingFor">Tasks that wait for it.</param>
 /// <param name="Watching">Whether the viewer hears what becomes of it.</param>
@@ -54,7 +55,7 @@ public sealed record PartOfView(int Depth, TaskView Task);
 /// <param name="Times">When somebody is reminded, and when the next of its series is made.</param>
 /// <param name="SourceEdited">Whether the entry it was made of was edited since; null where it has none.</param>
 public sealed record TaskDetail(
-    TaskView Task, string Notes, string NotesHtml, IReadOnlyList<PartOfView> Parts, IReadOnlyList<BlockerView> WaitingFor, IReadOnlyList<PersonView> Watchers, bool Watching, bool MayBePrivate,
+    TaskView Task, string Notes, string NotesHtml, IReadOnlyList<FileView> Files, IReadOnlyList<PartOfView> Parts, IReadOnlyList<BlockerView> WaitingFor, IReadOnlyList<PersonView> Watchers, bool Watching, bool MayBePrivate,
     Guid? Conversation, IReadOnlyList<string> Stages, IReadOnlyList<TaskChangeView> History, TaskTimes Times, bool? SourceEdited);
 
 /// <summary>What stands around a task: its parts, what it waits for, who watches, what is said about it, where it stands.</summary>
@@ -62,11 +63,13 @@ internal static class TaskPlaceEndpoints
 {
     private const int MostHistory = 200;
     private const int MostBlockers = 50;
+    private const int MostFiles = 50;
 
     public static void MapTaskPlaces(this IEndpointRouteBuilder api)
     {
         api.MapGet("/tasks/{id:guid}/detail", GetDetail).For(Access.Staff);
         api.MapPut("/tasks/{id:guid}/place", PutPlace).For(Access.Staff);
+        api.MapPut("/tasks/{id:guid}/files", PutFiles).For(Access.Staff);
         api.MapPut("/tasks/{id:guid}/blockers", PutBlockers).For(Access.Staff);
         api.MapPut("/tasks/{id:guid}/watching", Watch).For(Access.Staff);
         api.MapDelete("/tasks/{id:guid}/watching", Unwatch).For(Access.Staff);
@@ -74,6 +77,26 @@ internal static class TaskPlaceEndpoints
         api.MapPut("/tasks/{id:guid}/conversation", Talk).For(Access.Staff);
         api.MapPost("/tasks/{id:guid}/skip", Skip).For(Access.Staff);
         api.MapPut("/tasks/{id:guid}/times", PutTimes).For(Access.Staff);
+    }
+
+    /// <summary>Puts files with a task's notes, in place of those that stood there; one that is left out stays where else it was shown.</summary>
+    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> PutFiles(Guid id, IReadOnlyList<AttachedFile> given, Viewer viewer, WriteQueue writes, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context)
+    {
+        if (given.Count > MostFiles) return Refusals.Invalid("files", $"At most {MostFiles} files stand with a task. Send others in its conversation.");
+        string? problem = null;
+        var outcome = await writes.Run(w =>
+        {
+            var s = w.Session;
+            if (TaskStore.Find(s, new TaskId(id)) is not { } task || !viewer.Person.MaySee(task.Place, Thing.Working)) return new TaskOutcome(null, false, null);
+            if (given.Any(f => FileStore.Find(s, f.Id) is not { } file || !FileEndpoints.MaySee(s, file, viewer.Person)))
+            {
+                problem = "One of the files is not there any more, or you do not see it. Take it out and attach it again.";
+                return new TaskOutcome(task, false, null);
+            }
+
+            return making.SetFiles(w, task, [.. given.DistinctBy(f => f.Id).Select(f => new Attachment(f.Id, string.IsNullOrWhiteSpace(f.Caption) ? null : f.Caption.Trim()))], viewer.Person, clock.Now);
+        });
+        return problem is null ? TaskEndpoints.Outcome(outcome, who.Current, clock, context) : Refusals.Refused(problem);
     }
 
     private static Results<Ok<TaskDetail>, ProblemHttpResult> GetDetail(Guid id, Viewer viewer, Database database, WhoIsWho who, FirmClock clock) =>
@@ -95,7 +118,7 @@ internal static class TaskPlaceEndpoints
             Down(task.Id, 0);
             var source = task.Source is { } from ? EntryStore.Find(s, from.Entry) : null;
             return TypedResults.Ok(new TaskDetail(
-                TaskViews.Of(task, roster, now), task.Notes, EntryText.FromMarkdown(task.Notes).Html, parts,
+                TaskViews.Of(task, roster, now), task.Notes, EntryText.FromMarkdown(task.Notes).Html, [.. TaskFileStore.Of(s, task).Select(FileView.Of)], parts,
                 [.. TaskStore.WaitingFor(s, task.Id).Where(t => viewer.Person.MaySee(t.Place, Thing.Working)).Select(t => new BlockerView(t.Id.Value, t.Title, t.Progress.Over))],
                 [.. task.Watchers.Select(p => roster.Find(p)).OfType<Person>().Select(PersonView.Of)], task.Watchers.Contains(viewer.Person.Id), task.MadeBy == viewer.Person.Id,
                 ConversationStore.OfTask(s, id)?.Id.Value, task.Docket is { } docket ? [.. Stages.Of(docket.Ref.Kind)] : [],
@@ -122,7 +145,7 @@ internal static class TaskPlaceEndpoints
 
             var docket = parent is not null ? parent.Docket : given.Docket is null ? null : Seen.Docket(s, given.Docket, me) is { } found ? new DocketBrief(found.Id, found.Ref, found.Subject, found.Owner) : task.Docket;
             if (task.Private && docket is not null) problem = Refusals.Refused("A private task stands in no docket. Open it to others first.");
-            if (docket is not null && docket.Id != task.Docket?.Id && Blind(s, task, docket, roster) is { } blind) problem = Refusals.Refused(blind);
+            if (docket is not null && docket.Id != task.Docket?.Id && Owning.Refuses(task.Owners, DocketStore.Find(s, docket.Id)!.Place, docket.Ref, p => roster.Find(p)) is var (_, blind)) problem = Refusals.Refused(blind);
             if (given.GateStage is { } stage && (docket is null || stage >= Stages.Of(docket.Ref.Kind).Length)) problem = Refusals.Invalid("gateStage", "It can be the gate of a stage of its docket only. Choose the docket first.");
             var column = list is null ? null : list.Columns.FirstOrDefault(c => c.Id == given.Column);
             if (problem is not null) return new TaskOutcome(task, false, null);
@@ -158,13 +181,6 @@ internal static class TaskPlaceEndpoints
         if (Positions.Between(Before(), After()) is { } position) return position;
         foreach (var (i, other) in beside.Index()) TaskStore.SetPosition(session, other.Key, Positions.Anew(i));
         return Positions.Between(at < 0 ? null : Positions.Anew(at), at + 1 < beside.Count ? Positions.Anew(at + 1) : null)!.Value;
-    }
-
-    private static string? Blind(SqlSession session, WorkTask task, DocketBrief docket, Roster roster)
-    {
-        var place = DocketStore.Find(session, docket.Id)!.Place;
-        var blind = task.Owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>().Select(o => roster.Find(o.Person)).OfType<Person>().FirstOrDefault(p => !p.MaySee(place, Thing.Working));
-        return blind is null ? null : $"{blind.FirstName} does not see {docket.Ref} and cannot own a task there. Give {blind.FirstName} sight of it first, or choose another owner.";
     }
 
     private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> PutBlockers(Guid id, IReadOnlyList<Guid> blockers, Viewer viewer, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context) =>

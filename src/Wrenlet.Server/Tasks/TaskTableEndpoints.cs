@@ -123,18 +123,13 @@ internal static class TaskTableEndpoints
     private static TaskRow Row(WorkTask task, Func<OwnerView?, int> index, Roster roster, Instant now)
     {
         var over = task.Progress.Over;
-        var standing = over ? new DueStanding(DueState.Well, task.State is TaskState.Done ? "done" : "dropped") : DueStanding.At(now, task.Due, roster.Firm!.Calendar);
+        var standing = TaskViews.Standing(task, roster, now);
         return new(
             task.Id.Value, task.Title, task.Docket?.Ref.ToString(), task.Docket?.Subject.Split(':')[0],
-            [.. task.Owners.Select(o => index(o.Owner switch
-            {
-                TaskOwner.OfPerson person => roster.Find(person.Person) is { } known ? OwnerView.Of(known) : null,
-                TaskOwner.OfCrew crew => roster.Crews.TryGetValue(crew.Crew, out var known) ? OwnerView.Of(known) : null,
-                _ => null,
-            })).Where(i => i >= 0)],
+            [.. task.Owners.Select(o => index(TaskViews.Owner(o.Owner, roster))).Where(i => i >= 0)],
             index(roster.Find(task.MadeBy) is { } maker ? OwnerView.Of(maker) : null), Words.TaskStates.Of(task.State), Words.Priorities.Of(task.Priority), task.Start?.ToDateTimeOffset(), task.Due?.ToDateTimeOffset(),
             standing.State switch { DueState.Late => "late", DueState.Soon => "soon", _ => "well" }, standing.Label, task.Estimate is { } estimate ? (int)estimate.TotalMinutes : null, (int)task.Spent.TotalMinutes,
-            task.State is TaskState.Done ? 100 : task.Parts.Count > 0 ? task.Parts.Percent : task.Progress.Percent, task.Parts.Count, task.Parent?.Value, task.ParentTitle, task.Worklist?.List, task.Worklist?.Column, task.Position,
+            task.Percent, task.Parts.Count, task.Parent?.Value, task.ParentTitle, task.Worklist?.List, task.Worklist?.Column, task.Position,
             !over && task.BlockedBy.Any(b => !b.Over), task.Private, task.Repeats,
             task is { GateStage: { } stage, Docket: { } docket } ? Stages.Of(docket.Ref.Kind).ElementAtOrDefault(stage) : null, task.GateStage, task.Made.ToDateTimeOffset(), task.Finished?.ToDateTimeOffset(), task.Version);
     }
@@ -153,7 +148,7 @@ internal static class TaskTableEndpoints
         var outcomes = await writes.Run(w => given.Changes.Select(change =>
         {
             var owners = change.Owners is { } chosen ? TaskEndpoints.Owners(chosen, roster).Owners : (System.Collections.Immutable.ImmutableArray<OwnerShare>?)null;
-            if (owners is { } wanted && TaskStore.Find(w.Session, new TaskId(change.Id)) is { } there && Unseeing(there with { Owners = wanted }, roster) is { } blind)
+            if (owners is { } wanted && TaskStore.Find(w.Session, new TaskId(change.Id)) is { } there && TaskViews.Unseeing(there with { Owners = wanted }, roster) is var (_, blind))
                 return new OneOutcome(change.Id, me.MaySee(there.Place, Thing.Working) ? TaskViews.Of(there, roster, now) : null, blind);
             var outcome = making.Change(w, new TaskId(change.Id), change.Version, me, now, before =>
             {
@@ -174,19 +169,13 @@ internal static class TaskTableEndpoints
         return TypedResults.Ok<IReadOnlyList<OneOutcome>>(outcomes);
     }
 
-    private static string? Unseeing(WorkTask task, Roster roster)
-    {
-        var blind = task.Owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>().Select(o => roster.Find(o.Person)).OfType<Person>().FirstOrDefault(p => !p.MaySee(task.Place, Thing.Working));
-        return blind is null ? null : $"{blind.FirstName} does not see {task.Docket?.Ref} and cannot own it.";
-    }
-
     /// <summary>People by days: the working time they have, and the estimated work that is due.</summary>
     private static LoadView GetLoad(Viewer viewer, Database database, WhoIsWho who, FirmClock clock, int days = 10) => database.Read(s =>
     {
         var (roster, now) = (who.Current, clock.Now);
         var many = Math.Clamp(days, 1, 31);
         var tasks = TaskStore.Table(s, TaskScope.All, null, now, Most).Where(t => !t.Progress.Over && t.Due is not null && t.Parts.Count == 0 && viewer.Person.MaySee(t.Place, Thing.Working)).ToList();
-        var work = tasks.ConvertAll(t => new DueWork(t.Id, t.Owners, t.Due, t.Estimate is { } estimate ? estimate > t.Spent ? estimate - t.Spent : Duration.Zero : null));
+        var work = tasks.ConvertAll(t => new DueWork(t.Id, t.Owners, t.Due, t.Remaining));
         var today = roster.Firm!.Calendar.DateOf(now);
         var leaves = LeaveStore.From(s, today).ToLookup(l => l.Person);
         var meetings = MeetingStore.Busy(s, [.. roster.Staff.Select(p => p.Id)], now, now + Duration.FromDays(many + 1));

@@ -1,5 +1,6 @@
 using NodaTime;
 using Wrenlet.Core.Calendars;
+using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
@@ -44,28 +45,38 @@ internal static class TaskViews
 {
     public static TaskView Of(WorkTask task, Roster roster, Instant now)
     {
-        var standing = task.State is TaskState.Done or TaskState.Dropped
-            ? new DueStanding(DueState.Well, task.State is TaskState.Done ? "done" : "dropped")
-            : DueStanding.At(now, task.Due, roster.Firm!.Calendar);
+        var standing = Standing(task, roster, now);
         return new(
             task.Id.Value, task.Title, task.Docket?.Ref.ToString(), task.Docket?.Subject.Split(':')[0], task.Source?.Entry.Value, task.Source?.Conversation.Value,
             roster.Find(task.MadeBy) is { } maker ? PersonView.Of(maker) : null, task.Made.ToDateTimeOffset(), Words.TaskStates.Of(task.State), Words.Rules.Of(task.Rule),
             Words.Priorities.Of(task.Priority), task.Start?.ToDateTimeOffset(), task.Due?.ToDateTimeOffset(),
             standing.State switch { DueState.Late => "late", DueState.Soon => "soon", _ => "well" }, standing.Label, task.Repeats,
             task.Estimate is { } estimate ? (int)estimate.TotalMinutes : null, task.GateStage, task.Finished?.ToDateTimeOffset(),
-            [.. task.Owners.Select(o => Owner(o, roster)).OfType<OwnerView>()], task.Version, task.Private, (int)task.Spent.TotalMinutes,
+            [.. task.Owners.Select(o => Owner(o.Owner, roster, o.Done)).OfType<OwnerView>()], task.Version, task.Private, (int)task.Spent.TotalMinutes,
             task.Parent?.Value, task.ParentTitle, task.Parts.Count == 0 ? null : new PartsView(task.Parts.Count, task.Parts.Done, task.Parts.Percent),
-            [.. task.BlockedBy.Select(b => new BlockerView(b.Id.Value, b.Title, b.Over))], task.State is TaskState.Done ? 100 : task.Parts.Count > 0 ? task.Parts.Percent : task.Progress.Percent,
+            [.. task.BlockedBy.Select(b => new BlockerView(b.Id.Value, b.Title, b.Over))], task.Percent,
             [.. task.Owners.Select(o => o.Percent)], task.Worklist?.List, task.Worklist?.Column, task.Position, [.. task.Watchers.Select(p => p.Value)]);
     }
 
     /// <summary>How a task's due moment stands, in words.</summary>
     public static string DueWords(WorkTask task, Roster roster, Instant now) => DueStanding.At(now, task.Due, roster.Firm!.Calendar) is { State: DueState.Late } late ? late.Label : $"due {DueStanding.At(now, task.Due, roster.Firm!.Calendar).Label}";
 
-    private static OwnerView? Owner(OwnerShare share, Roster roster) => share.Owner switch
+    /// <summary>The first owner who could not see a task where it stands, and why that cannot be; null when all of them see it.</summary>
+    public static (Person Whom, string Reason)? Unseeing(WorkTask task, Roster roster) => Owning.Refuses(task.Owners, task.Place, task.Docket?.Ref, p => roster.Find(p));
+
+    /// <summary>An owner as shown; null for one who is gone.</summary>
+    /// <param name="done">Whether their part is done.</param>
+    public static OwnerView? Owner(TaskOwner owner, Roster roster, bool done = false) => owner switch
     {
-        TaskOwner.OfPerson person => roster.Find(person.Person) is { } known ? OwnerView.Of(known, share.Done) : null,
-        TaskOwner.OfCrew crew => roster.Crews.TryGetValue(crew.Crew, out var known) ? OwnerView.Of(known, share.Done) : null,
-        _ => throw new ArgumentOutOfRangeException(nameof(share), share.Owner, "Unknown kind of owner."),
+        TaskOwner.OfPerson person => roster.Find(person.Person) is { } known ? OwnerView.Of(known, done) : null,
+        TaskOwner.OfCrew crew => roster.Crews.TryGetValue(crew.Crew, out var known) ? OwnerView.Of(known, done) : null,
+        _ => throw new ArgumentOutOfRangeException(nameof(owner), owner, "Unknown kind of owner."),
     };
+
+    /// <summary>An owner's full name, a crew's with its sign; empty for one who is gone.</summary>
+    public static string Name(TaskOwner owner, Roster roster) => Owner(owner, roster) is { } known ? known.Kind == "crew" ? "@" + known.Name : known.Name : "";
+
+    /// <summary>How a task's due moment stands; of one that is over, that it is.</summary>
+    public static DueStanding Standing(WorkTask task, Roster roster, Instant now) => task.Progress.Over
+        ? new DueStanding(DueState.Well, task.State is TaskState.Done ? "done" : "dropped") : DueStanding.At(now, task.Due, roster.Firm!.Calendar);
 }

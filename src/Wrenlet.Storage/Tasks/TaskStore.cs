@@ -85,6 +85,12 @@ public sealed record WorkTask(
     /// <summary>How far it is.</summary>
     public Progress Progress => new(State, StateBefore, Owners);
 
+    /// <summary>How much of it is done, from 0 to 100: all once it is done, else by its parts where it has any, else by its owners.</summary>
+    public int Percent => State is TaskState.Done ? 100 : Parts.Count > 0 ? Parts.Percent : Progress.Percent;
+
+    /// <summary>Working time that it still takes: what was estimated without what was spent, never less than none; null where nothing was estimated.</summary>
+    public Duration? Remaining => Estimate is { } estimate ? Duration.Max(estimate - Spent, Duration.Zero) : null;
+
     /// <summary>The task with another progress; the moment counts when it is over for the first time.</summary>
     public WorkTask After(Progress progress, Instant at) => this with
     {

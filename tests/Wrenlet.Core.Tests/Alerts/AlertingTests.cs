@@ -51,7 +51,7 @@ public class AlertingTests
         AlertReason[] Told(Level level) => [.. Enum.GetValues<AlertReason>().Where(r => Alerting.Whom(null, Open, Thing.Said, [new(ines, r)], Find, _ => level).Length == 1)];
         Told(Level.Everything).ShouldBe(Enum.GetValues<AlertReason>());
         Told(Level.ForMe).ShouldBe(Enum.GetValues<AlertReason>().Except([AlertReason.Following, AlertReason.InGroup, AlertReason.Noticed, AlertReason.WatchedTask]));
-        Told(Level.Asks).ShouldBe([AlertReason.Asked, AlertReason.Called, AlertReason.HandedOver, AlertReason.Undelivered, AlertReason.BackAgain, AlertReason.TaskGiven, AlertReason.ToConfirm, AlertReason.OwnAsk]);
+        Told(Level.Asks).ShouldBe([AlertReason.Asked, AlertReason.Called, AlertReason.HandedOver, AlertReason.Undelivered, AlertReason.BackAgain, AlertReason.TaskGiven, AlertReason.Invited, AlertReason.ToConfirm, AlertReason.OwnAsk]);
     }
 
     /// <summary>Events, people, levels and limits at random, against the rule written out for one person at a time.</summary>
@@ -70,7 +70,7 @@ public class AlertingTests
                     if (person == i && (strongest is null || reason < strongest)) strongest = reason;
                 if (i == by || (limited && (listed >> i & 1) == 0)) strongest = null;
                 if (levels[i] is Level.ForMe && (strongest is AlertReason.Following or AlertReason.InGroup or AlertReason.Noticed or AlertReason.WatchedTask)) strongest = null;
-                if (strongest is { } s && levels[i] is Level.Asks && s is not (AlertReason.Asked or AlertReason.OwnAsk or AlertReason.Called or AlertReason.HandedOver or AlertReason.Undelivered or AlertReason.BackAgain or AlertReason.TaskGiven or AlertReason.ToConfirm)) strongest = null;
+                if (strongest is { } s && levels[i] is Level.Asks && s is not (AlertReason.Asked or AlertReason.OwnAsk or AlertReason.Called or AlertReason.HandedOver or AlertReason.Undelivered or AlertReason.BackAgain or AlertReason.TaskGiven or AlertReason.Invited or AlertReason.ToConfirm)) strongest = null;
                 told.Where(a => a.Person == Yard.Staff[i].Id).Select(a => a.Reason).ShouldBe(strongest is { } one ? [one] : []);
             }
         }, iter: 5000);

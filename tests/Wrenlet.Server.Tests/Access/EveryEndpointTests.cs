@@ -184,6 +184,7 @@ public class EveryEndpointTests(YardFixture world)
             ["GET /api/tasks/{id}/detail"] = new($"/api/tasks/{task}/detail", ["Kit"]),
             ["PUT /api/tasks/{id}/wanted"] = new($"/api/tasks/{task}/wanted", ["Kit"]),
             ["PUT /api/tasks/{id}/place"] = new($"/api/tasks/{task}/place", ["Kit"], new { docket = "J-2" }),
+            ["PUT /api/tasks/{id}/files"] = new($"/api/tasks/{task}/files", ["Kit"], Array.Empty<object>()),
             ["PUT /api/tasks/{id}/blockers"] = new($"/api/tasks/{task}/blockers", ["Kit"], Array.Empty<Guid>()),
             ["PUT /api/tasks/{id}/watching"] = new($"/api/tasks/{task}/watching", ["Kit"]),
             ["DELETE /api/tasks/{id}/watching"] = new($"/api/tasks/{task}/watching", ["Kit"]),

@@ -238,4 +238,27 @@ public sealed class TasksInFullTests(YardFixture fixture) : YardTests(fixture)
         (await Stale()).ShouldBeFalse();
         (await Detail(task, "Tobiah")).GetProperty("history")[0].GetProperty("what").GetString().ShouldBe("still wanted");
     }
+
+    [Fact]
+    public async Task Files_stand_with_a_tasks_notes_for_those_who_see_it_and_count_as_inside()
+    {
+        var id = Guid.CreateVersion7();
+        await Of("Odalys").Do(HttpMethod.Post, "/api/tasks", new { id, title = "Look at the drawing", docket = "J-1", priority = "normal", owners = Array.Empty<object>() });
+        var file = Guid.CreateVersion7();
+        await Of("Odalys").Do(HttpMethod.Post, "/api/uploads", new { id = file, name = "plan.txt", mediaType = "text/plain", size = 4 });
+        var part = new HttpRequestMessage(HttpMethod.Patch, $"/api/uploads/{file}") { Content = new ByteArrayContent("plan"u8.ToArray()) };
+        part.Headers.TryAddWithoutValidation("Upload-Offset", "0");
+        (await Of("Odalys").Http.SendAsync(part, Stop)).IsSuccessStatusCode.ShouldBeTrue();
+        (await Of("Ines").Http.GetAsync($"/api/files/{file}", Stop)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+
+        await Of("Odalys").Do(HttpMethod.Put, $"/api/tasks/{id}/files", new[] { new { id = file, caption = "North wall" } });
+        var detail = await Of("Ines").Get($"/api/tasks/{id}/detail");
+        detail.GetProperty("files").EnumerateArray().Select(f => f.GetProperty("caption").GetString()).ShouldBe(["North wall"]);
+        detail.GetProperty("history").ToString().ShouldContain("plan.txt");
+        (await Of("Ines").Http.GetAsync($"/api/files/{file}", Stop)).StatusCode.ShouldBe(HttpStatusCode.OK);
+        (await Of("Benedikta").Http.GetAsync($"/api/files/{file}", Stop)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (await Of("Ines").Refused(HttpMethod.Put, $"/api/tasks/{id}/files", new[] { new { id = Guid.CreateVersion7() } })).Words.ShouldContain("not there any more");
+        var held = await Of("Odalys").Refused(HttpMethod.Post, $"/api/conversations/{Conversation("J-1 Benedikta")}/entries", new { id = Guid.CreateVersion7(), body = "See the plan", via = "page", files = new[] { new { id = file } } });
+        held.Words.ShouldStartWith("Held back");
+    }
 }

@@ -19,8 +19,19 @@ public sealed class WordsIntoWorkTests(YardFixture fixture) : YardTests(fixture)
         (await AsksFor(ToInes("please measure the new bolts by Wednesday noon, urgent"))).ShouldBe(["Measure the new bolts · Ines · Wed 15 Apr 12:00 · critical"]);
         (await AsksFor("Thanks all, good work this week")).ShouldBeEmpty();
         (await AsksFor("To do:\n- Ines: label the breakers\n- Kit: change the zincs by Monday")).Length.ShouldBe(2);
-        var outside = await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{Conversation("J-1 Benedikta")}/check", new { body = "Please send the deposit by Monday", via = "page" });
-        outside.GetProperty("tasks").GetArrayLength().ShouldBe(0);
+    }
+
+    [Fact]
+    public async Task Outside_what_we_promise_becomes_a_task_and_what_we_ask_of_them_does_not()
+    {
+        var (place, entry, task) = (Conversation("J-1 Benedikta"), Guid.CreateVersion7(), Guid.CreateVersion7());
+        const string Words = "Please send the deposit by Monday. I'll send you the quote by Friday noon.";
+        var seen = await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{place}/check", new { body = Words, via = "page" });
+        seen.GetProperty("tasks").EnumerateArray().Select(t => t.GetString()).ShouldBe(["Send Benedikta the quote · Odalys · Fri 17 Apr 12:00"]);
+        await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{place}/entries", new { id = entry, body = Words, via = "page", tasks = new[] { new { id = task, draft = 0 } } });
+        var made = await Of("Odalys").Get($"/api/tasks/{task}");
+        (made.GetProperty("owners")[0].GetProperty("firstName").GetString(), made.GetProperty("sourceEntry").GetGuid()).ShouldBe(("Odalys", entry));
+        (await Of("Benedikta").Get("/api/page")).ToString().ShouldNotContain(task.ToString());
     }
 
     [Fact]

@@ -37,7 +37,7 @@ public sealed record MeetingTime(Instant From, Instant Until, ImmutableArray<Hin
 /// <summary>Finds times at which people can meet.</summary>
 /// <remarks>
 /// Candidates begin at each quarter of an hour within the hours of who invites. For each, everybody's working hours, leave and
-/// meetings are looked at. The fewest missing come first, then the soonest; of one day at most two are offered, so that there is a choice of days.
+/// meetings are looked at. The fewest missing come first, then the soonest; of one day at most two are offered, hours apart, so that there is a choice of days and of morning and afternoon.
 /// </remarks>
 public static class MeetingTimes
 {
@@ -45,6 +45,9 @@ public static class MeetingTimes
     public static readonly Duration Step = Duration.FromMinutes(15);
 
     private const int MostOfADay = 2;
+
+    /// <summary>How far apart the beginnings of two times of a day lie.</summary>
+    private static readonly Duration HoursApart = Duration.FromHours(3);
 
     /// <summary>The best times, the best first; none where the window holds no working time of who invites that is long enough.</summary>
     /// <param name="organiser">Who invites: the meeting is within their hours, whoever else is missing.</param>
@@ -108,14 +111,15 @@ public static class MeetingTimes
     /// <summary>A hindrance in words.</summary>
     public static string Words(Hindrance why) => why switch { Hindrance.OnLeave => "on leave", Hindrance.InMeeting => "in a meeting", _ => "off duty" };
 
-    /// <summary>The best of a day that do not overlap: the day's first choice and one clear of it.</summary>
+    /// <summary>The best of a day: its first choice and one that lies clear of it.</summary>
     private static IEnumerable<MeetingTime> Apart(IEnumerable<MeetingTime> ranked, Duration length)
     {
+        var clear = Duration.Max(length, HoursApart);
         var taken = new List<MeetingTime>();
         foreach (var time in ranked)
         {
             if (taken.Count == MostOfADay) break;
-            if (taken.TrueForAll(t => time.From >= t.Until || t.From >= time.From + length)) taken.Add(time);
+            if (taken.TrueForAll(t => time.From >= t.From + clear || t.From >= time.From + clear)) taken.Add(time);
         }
 
         return taken;

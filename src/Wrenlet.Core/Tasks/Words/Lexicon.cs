@@ -64,7 +64,7 @@ internal static class Lexicon
 
     public static readonly FrozenSet<string> SubjectPronouns = Set("he she they it we i you this that these those there");
 
-    public static readonly FrozenSet<string> Courtesies = Set("please pls plz kindly thanks cheers ta just hi hello hey morning ok okay right also then and but so well now");
+    public static readonly FrozenSet<string> Courtesies = Set("please pls plz kindly thanks cheers ta just hi hello hey dear morning ok okay right also then and but so well now");
 
     public static readonly FrozenSet<string> Nobody = Set("someone somebody anyone anybody we who");
 

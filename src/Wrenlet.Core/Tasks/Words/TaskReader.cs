@@ -21,6 +21,14 @@ public sealed class TaskReader(ReaderSetting setting)
         return new MessageReading(setting, text, tokens, author, sent).Drafts();
     }
 
+    /// <summary>Reads a message of ours to the other side: what we promise in it. What is asked of them is no work of ours.</summary>
+    /// <param name="text">Plain text.</param>
+    /// <param name="author">Who of the staff writes it.</param>
+    /// <param name="them">What the other side is called: a title names them where the message says "you".</param>
+    /// <param name="sent">When it was sent; all dates are counted from here.</param>
+    public ImmutableArray<Draft> ReadOutgoing(string text, PersonId author, string them, Instant sent) =>
+        [.. Read(text, author, sent).Where(d => d.Owners is not null).Select(d => d with { Title = d.Title with { Value = Titles.Naming(d.Title.Value, them) } })];
+
     /// <summary>A draft for a message that asks for nothing, to be filled in by hand: its first line as the title.</summary>
     /// <param name="text">Plain text.</param>
     public static Draft Blank(string text)

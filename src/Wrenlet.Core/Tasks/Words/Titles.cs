@@ -40,4 +40,12 @@ internal static class Titles
 
         return title.Length == 0 ? title : char.ToUpperInvariant(title[0]) + title[1..];
     }
+
+    /// <summary>The title with somebody's name in the place of "you", "your" and "yours".</summary>
+    public static string Naming(string title, string them) => string.Join(' ', title.Split(' ').Select(word =>
+    {
+        var bare = word.TrimEnd(',', ';', ':', ')');
+        var named = bare.ToLowerInvariant() switch { "you" => them, "your" or "yours" => $"{them}’s", _ => null };
+        return named is null ? word : named + word[bare.Length..];
+    }));
 }

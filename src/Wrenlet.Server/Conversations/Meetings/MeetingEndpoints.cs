@@ -61,7 +61,7 @@ public sealed record MeetingPage(MeetingItem Item, string Agenda);
 
 internal static class MeetingEndpoints
 {
-    private const int MostTimes = 6;
+    private const int MostTimes = 4;
     private const int MostOfDocket = 50;
 
     public static void MapMeetings(this IEndpointRouteBuilder api)

@@ -3681,6 +3681,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tasks/{id}/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AttachedFile"][];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tasks/{id}/blockers": {
         parameters: {
             query?: never;
@@ -7743,6 +7784,7 @@ export interface components {
             task: components["schemas"]["TaskView"];
             notes: string;
             notesHtml: string;
+            files: components["schemas"]["FileView"][];
             parts: components["schemas"]["PartOfView"][];
             waitingFor: components["schemas"]["BlockerView"][];
             watchers: components["schemas"]["PersonView"][];

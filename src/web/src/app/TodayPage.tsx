@@ -215,7 +215,7 @@ function Day({ day: view }: { day: DayView }) {
           <Link
             key={m.id}
             to={`/meetings/${m.id}`}
-            className={`absolute left-1/2 right-1 z-[6] overflow-hidden rounded-[3px] border border-l-[3px] border-wren bg-surface px-1.5 text-[12.5px] leading-tight hover:underline ${m.mine === 'unanswered' ? 'border-dashed' : ''}`}
+            className={`absolute left-[38%] right-1 z-[6] truncate overflow-hidden rounded-[3px] border border-l-[3px] border-wren bg-surface px-1.5 text-[12.5px] leading-tight hover:underline ${m.mine === 'unanswered' ? 'border-dashed' : ''}`}
             style={{
               top: place(Date.parse(m.from)) + 1,
               height: Math.max(20, place(Date.parse(m.until)) - place(Date.parse(m.from)) - 2),

@@ -9,8 +9,12 @@ const icons: Record<string, typeof FileText> = { audio: Music, video: Film, tabl
 
 /** What an entry carries: pictures that its text does not show already, and files; a press looks at them. */
 export function Files({ entry }: { entry: EntryView }) {
+  return <FileRow files={entry.files.filter((f) => !entry.html.includes(`/api/files/${f.id}`))} />;
+}
+
+/** Files in a row, each with its small picture where it is one. */
+export function FileRow({ files: rest, onTakeOut }: { files: FileView[]; onTakeOut?: (file: FileView) => void }) {
   const [open, setOpen] = useState<number | null>(null);
-  const rest = entry.files.filter((f) => !entry.html.includes(`/api/files/${f.id}`));
   if (rest.length === 0) return null;
   return (
     <ul
@@ -33,6 +37,15 @@ export function Files({ entry }: { entry: EntryView }) {
               <span className="flex-none text-soft">{sizeInWords(f.size)}</span>
             </span>
           </button>
+          {onTakeOut ? (
+            <button
+              type="button"
+              className="min-h-6 rounded-[3px] px-1 text-soft hover:text-late max-md:min-h-[44px]"
+              onClick={() => onTakeOut(f)}
+            >
+              Take out
+            </button>
+          ) : null}
         </li>
       ))}
       {open !== null ? (

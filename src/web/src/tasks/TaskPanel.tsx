@@ -9,6 +9,7 @@ import { moment } from '../app/time';
 import { Button, IconButton, Panel, Wrong, cx, inputClass } from '../ui/controls';
 import { Due, NameTag, Owners } from '../ui/tags';
 import { FinishBox } from './FinishBox';
+import { TaskFiles } from './TaskFiles';
 import { changeTask, states } from './change';
 import { useWorklists, whose } from './ColumnsPart';
 import { DueField, OwnersField, PriorityField } from './fields';
@@ -416,6 +417,7 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
         ) : null}
       </p>
       <Notes task={task} notes={detail.notes} html={detail.notesHtml} />
+      <TaskFiles task={task.id} files={detail.files} />
       <PartsOf detail={detail} onOpen={onOpen} />
       <WaitsFor detail={detail} onOpen={onOpen} />
       <Head name="Talk" />

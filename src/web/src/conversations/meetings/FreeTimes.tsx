@@ -112,7 +112,11 @@ function DayChart({
     <figure className="rounded-[3px] border bg-paper p-1.5" aria-label={`Everybody’s hours, ${day.name}`}>
       <div className="relative ml-7 h-4" aria-hidden>
         {hours.map((h) => (
-          <span key={h} className="absolute -translate-x-1/2 text-[11px] text-soft" style={{ left: at(h) }}>
+          <span
+            key={h}
+            className="absolute -translate-x-1/2 whitespace-nowrap text-[11px] text-soft"
+            style={{ left: at(h) }}
+          >
             {clock(new Date(h).toISOString()).slice(0, 2)}
           </span>
         ))}
@@ -146,8 +150,7 @@ function DayChart({
                     ...(h.kind === 'free'
                       ? {}
                       : {
-                          backgroundImage:
-                            'repeating-linear-gradient(135deg, transparent 0 3px, var(--ink-soft) 3px 4px)',
+                          backgroundImage: 'repeating-linear-gradient(135deg, transparent 0 3px, var(--soft) 3px 4px)',
                         }),
                   }}
                 />
