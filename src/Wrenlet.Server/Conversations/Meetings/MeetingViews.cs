@@ -47,7 +47,7 @@ internal static class MeetingViews
             kept.Id.Value, kept.Entry.Value, kept.Conversation.Value, meeting.Title, meeting.From.ToDateTimeOffset(), meeting.Until.ToDateTimeOffset(), When(meeting.From, meeting.Until, roster, now), meeting.Where, meeting.Call,
             state switch { MeetingState.Planned => "planned", MeetingState.GoingOn => "going-on", MeetingState.Over => "over", _ => "called-off" }, View(meeting.By, roster),
             [.. meeting.Invitees.Select(i => Invitee(i, viewer.IsStaff || i.Whom == viewer.Id, roster, now))], meeting.Line(p => p == viewer.Id ? "you" : roster.Find(p)?.FirstName ?? "someone"),
-            mine is null ? null : Words.Attendances.Of(mine.Answer), meeting.Refuses(viewer.Id, now) is null, MaySet(meeting, viewer) && state is MeetingState.Planned or MeetingState.GoingOn,
+            mine is null ? null : Words.Attendances.Of(mine.Answer), meeting.Refuses(viewer.Id, now) is null, kept.Transcribed is null && MaySet(meeting, viewer) && state is MeetingState.Planned or MeetingState.GoingOn,
             viewer.IsStaff ? kept.Transcribed?.ToDateTimeOffset() : null);
     }
 

@@ -25,6 +25,7 @@ import { AsksFor } from './AsksFor';
 import { AttachPanel, AttachedList, taking, useAttachments } from './Attachments';
 import { attachmentsSent } from './attachments';
 import { HeldByLeaks, HeldByMissed } from './Held';
+import { isAmong, writingName } from './audience';
 import { carried, carry, putDown } from './carried';
 import { drafts, keepDraft, thisPage } from './drafts';
 import { whenTakenBack } from './leaving';
@@ -257,17 +258,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
   const atHand = entries.flatMap((e) => e.files.map((f) => ({ ...f, inside: e.kind === 'note' })));
 
   return (
-    <section
-      aria-label={
-        {
-          direct: 'Write between you two',
-          group: 'Write to the group',
-          notice: 'Comment on the notice',
-          inside: 'Note inside',
-        }[conversation.audience] ?? `Reply outside to ${conversation.party?.name}`
-      }
-      {...taking(conversation.id)}
-    >
+    <section aria-label={writingName(conversation)} {...taking(conversation.id)}>
       {!inside && (ways.length > 1 || to !== null) ? (
         <Addressing
           ways={ways}
@@ -301,7 +292,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
         onMouseDown={(e) => !loaded && !(e.target as HTMLElement).closest('button') && focus()}
       >
         {loaded ? (
-          <Suspense fallback={<p className="min-h-[54px] px-2.5 py-1.5 text-soft">{placeholder}</p>}>
+          <Suspense fallback={<p className="min-h-[62px] px-2.5 py-1.5 text-soft">{placeholder}</p>}>
             <Editor
               ref={(handle) => {
                 editor.current = handle;
@@ -333,7 +324,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
             type="button"
             onFocus={focus}
             onClick={focus}
-            className="flex min-h-[54px] w-full cursor-text items-start px-2.5 py-1.5 text-left text-soft"
+            className="flex min-h-[62px] w-full cursor-text items-start px-2.5 py-1.5 text-left text-soft"
           >
             {placeholder}
           </button>
@@ -447,7 +438,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
       >
         <Tip text={`Who sees it: ${(checked?.viewers ?? conversation.viewers).join(', ')}`}>
           <span tabIndex={0} className="mr-auto min-w-0 flex-1 basis-28 rounded-[2px]">
-            {['direct', 'group', 'notice'].includes(conversation.audience)
+            {isAmong(conversation)
               ? `Seen by ${conversation.whoSees}`
               : inside
                 ? `Stays in the yard: ${conversation.viewers.length} people`
@@ -476,7 +467,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
               ? inside
                 ? 'Ask it'
                 : `Ask ${name}`
-              : ['direct', 'group', 'notice'].includes(conversation.audience)
+              : isAmong(conversation)
                 ? 'Say it'
                 : inside
                   ? 'Note to colleagues'

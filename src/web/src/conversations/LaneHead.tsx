@@ -6,6 +6,7 @@ import { Standing } from '../ui/tags';
 import { say } from '../ui/toasts';
 import { HandOver } from './HandOver';
 import { SharedPanel } from './Shared';
+import { laneName } from './audience';
 import { Pins } from './marks';
 
 type Props = {
@@ -36,9 +37,7 @@ export function LaneHead({
   onGo,
 }: Props) {
   const inside = conversation.audience !== 'outside';
-  const name =
-    { direct: 'Between you two', group: 'This group', notice: 'Comments', inside: 'Inside' }[conversation.audience] ??
-    'Outside';
+  const name = laneName(conversation);
   const here = usePresent(conversation.id).filter((p) => p.person.id !== me.person.id);
   const makeLink = async () => {
     try {

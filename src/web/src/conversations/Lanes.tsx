@@ -21,6 +21,7 @@ import { Divider } from '../ui/Divider';
 import { Button, Field, Panel, cx } from '../ui/controls';
 import { Composer, type ComposerHandle } from './Composer';
 import { type EntryActs, EntryBlock } from './EntryBlock';
+import { Files } from './EntryFiles';
 import { LaneHead } from './LaneHead';
 import { setPins, useReadingMarks } from './marks';
 import { type ReadTalk, useTalk } from './useTalk';
@@ -374,12 +375,14 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
                 lastDay = today;
                 const block =
                   entry.kind === 'event' ? (
-                    <p
+                    <div
                       id={`entry-${entry.id}`}
                       tabIndex={-1}
-                      className={cx('px-3 py-1 text-[12.5px] text-soft', within && 'text-right')}
-                      dangerouslySetInnerHTML={{ __html: entry.html.replace(/<\/?p>/g, '') }}
-                    />
+                      className={cx('px-3 py-1 text-[12.5px] text-soft', within && 'text-right [&_ul]:justify-end')}
+                    >
+                      <p dangerouslySetInnerHTML={{ __html: entry.html.replace(/<\/?p>/g, '') }} />
+                      <Files entry={entry} />
+                    </div>
                   ) : (
                     <EntryBlock
                       entry={entry}

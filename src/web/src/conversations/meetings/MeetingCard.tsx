@@ -18,7 +18,7 @@ type Props = {
   whole?: boolean;
 };
 
-const quiet = '!min-h-6 !py-0';
+const quiet = '!min-h-6 !py-0 max-md:!min-h-[44px]';
 const states: Record<string, string> = { 'going-on': 'now', over: 'over', 'called-off': 'called off' };
 
 /** A meeting with who comes, and the way to say whether one does. */
