@@ -1,4 +1,4 @@
-# Builds the application into .build/app, unless nothing has changed since the last time. Sourced by run, bench and shots.
+# Builds the application into .build/app, unless nothing has changed since the last time. Sourced by run, test, bench and shots.
 
 # Whether a stamp is older than any file that it stands for, or was made by another build.
 changed_since() {
@@ -6,7 +6,8 @@ changed_since() {
   [ ! -e "$stamp" ] || [ -n "$(find "$@" -newer "$stamp" -type f -not -path '*/bin/*' -not -path '*/obj/*' -not -path '*/wwwroot/*' -not -path '*/node_modules/*' -print -quit 2>/dev/null)" ]
 }
 
-build_application() {
+# The web's packages, and the web application from them.
+build_web() {
   local top=$1 build=$1/.build
   mkdir -p "$build"
   if changed_since "$build/packages" "$top/package-lock.json" "$top/package.json" "$top/src/web/package.json" || [ ! -d "$top/node_modules" ]; then
@@ -19,10 +20,16 @@ build_application() {
     (cd "$top/src/web" && npx vite build --logLevel error >&2) || return 1
     touch "$build/web"
   fi
+}
+
+# The whole application. With "compiled" as the second word its projects are compiled in Release already, and only made ready.
+build_application() {
+  local top=$1 build=$1/.build compiled=${2:+--no-build}
+  build_web "$top" || return 1
   if changed_since "$build/app.stamp" "$top/src/Wrenlet.Core" "$top/src/Wrenlet.Formats" "$top/src/Wrenlet.Storage" "$top/src/Wrenlet.Server" "$top/demo" "$build/web" "$top/Directory.Packages.props"; then
     echo "Building the server ..." >&2
     rm -rf "$build/app.new"
-    dotnet publish "$top/src/Wrenlet.Server" -c Release -o "$build/app.new" -p:OpenApiGenerateDocuments=false -p:RunAnalyzers=false --use-current-runtime -v quiet --nologo >&2 || return 1
+    dotnet publish "$top/src/Wrenlet.Server" -c Release -o "$build/app.new" -p:OpenApiGenerateDocuments=false -p:RunAnalyzers=false $compiled -v quiet --nologo >&2 || return 1
     rm -rf "$build/app" && mv "$build/app.new" "$build/app"
     touch "$build/app.stamp"
   fi

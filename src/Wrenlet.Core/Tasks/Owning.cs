@@ -6,6 +6,12 @@ namespace Wrenlet.Core.Tasks;
 /// <summary>Who can own a task: whoever sees where it stands.</summary>
 public static class Owning
 {
+    /// <summary>Why a private task cannot have these owners; null when it can: it is its maker's alone.</summary>
+    /// <param name="owners">Who is to own it.</param>
+    /// <param name="maker">Who made it.</param>
+    public static string? RefusesPrivate(IEnumerable<OwnerShare> owners, PersonId maker) =>
+        owners.Any(o => o.Owner != new TaskOwner.OfPerson(maker)) ? "A private task is its maker's alone. Take the other owners off first, or leave it open to others." : null;
+
     /// <summary>The first owner who could not see the task, and why that cannot be; null when all of them see it. A crew is looked at through its members when it is their turn.</summary>
     /// <param name="owners">Who is to own it.</param>
     /// <param name="place">Where the task stands, or is to stand.</param>

@@ -11,6 +11,20 @@ public readonly record struct PartsDone(int Count, int Done, int Percent)
     /// <summary>Whether all parts are done.</summary>
     public bool All => Count > 0 && Done == Count;
 
+    /// <summary>Why a whole cannot become done; null when it can: it is done when its parts are.</summary>
+    /// <param name="before">The state that it has.</param>
+    /// <param name="wanted">The state that it is to have.</param>
+    public string? Refuses(TaskState before, TaskState wanted)
+    {
+        if (wanted is not TaskState.Done || before is TaskState.Done || Count == 0 || All) return null;
+        var open = Count - Done;
+        return $"{open} of its {Count} parts {(open == 1 ? "is" : "are")} not done. Finish or drop {(open == 1 ? "it" : "them")} first: it is done when they are.";
+    }
+
+    /// <summary>What becomes of a whole when its parts stand so: done with the last of them, and not any more when one is not.</summary>
+    public Progress Carry(Progress whole) =>
+        All && !whole.Over ? whole.Become(TaskState.Done) : Count > 0 && !All && whole.State is TaskState.Done ? whole.Back() : whole;
+
     /// <summary>
     /// Adds the parts up that have no parts themselves: by their estimates where at least one has one, and then a part without
     /// an estimate counts as much as they do on average; by their number where none has.

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using NodaTime;
+using Wrenlet.Core.Calendars;
 
 namespace Wrenlet.Core.Tasks;
 
@@ -66,6 +67,18 @@ public sealed record Repeating
         }
 
         return null;
+    }
+
+    /// <summary>The moment that follows another of a series; null where none does. It has the time of day of the first, whatever the clocks do between.</summary>
+    /// <param name="first">The moment with which the series begins.</param>
+    /// <param name="after">The moment that it follows, as the rule has it, whatever it was moved to.</param>
+    /// <param name="skipped">Days that are left out.</param>
+    /// <param name="calendar">In whose zone days and times are meant.</param>
+    public Instant? Next(Instant first, Instant after, IReadOnlySet<LocalDate> skipped, WorkCalendar calendar)
+    {
+        ArgumentNullException.ThrowIfNull(calendar);
+        var time = first.InZone(calendar.Zone).TimeOfDay;
+        return Next(calendar.DateOf(first), calendar.DateOf(after), skipped) is { } day ? calendar.FirstMoment(day + time) : null;
     }
 
     private static Repeating? Read(string rule, out string? wrong)

@@ -113,6 +113,11 @@ public readonly record struct Progress(TaskState State, TaskState? Before, Immut
     /// <summary>After a part of it turned out not to be done: it has the state again that it had before it was.</summary>
     public Progress Back() => State is TaskState.Done ? new(Before ?? TaskState.InProgress, null, [.. Shares.Select(s => s with { Done = false })]) : this;
 
+    /// <summary>After it was put into a column of a worklist: one that finishes makes it done; one that does not, coming from another, makes it not done any more.</summary>
+    /// <param name="finishes">Whether what stands in the column is done.</param>
+    /// <param name="moved">Whether it stood elsewhere before.</param>
+    public Progress Into(bool finishes, bool moved) => finishes ? Over ? this : Become(TaskState.Done) : moved ? Back() : this;
+
     /// <summary>How much of the work its owners have done, from 0 to 100, by their shares.</summary>
     public int Percent => State is TaskState.Done ? 100 : Math.Min(100, ShareDone(Shares));
 

@@ -65,8 +65,14 @@ public sealed class Collector(IPostOffice office, StandinTextOffice texts, ICall
         foreach (var call in calls.Finished())
         {
             var outcome = await convening.TakeTranscript(call.Meeting, null, call.Transcript, call.Began, clock.Now);
-            if (outcome.Refusal is { } refusal) log.LogWarning("The transcript of meeting {Meeting} was not taken: {Reason}", call.Meeting.Value, refusal);
-            calls.Took(call);
+            if (outcome is { Meeting: not null, Refusal: null })
+            {
+                calls.Took(call);
+                continue;
+            }
+
+            log.LogWarning("The transcript of meeting {Meeting} was put aside: {Reason}", call.Meeting.Value, outcome.Refusal ?? "there is no such meeting");
+            calls.PutAside(call);
         }
     }
 

@@ -125,8 +125,8 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
             if (refused is not null) return new Posted(null, refused);
             meeting = read!;
             tagged = tagged.AddRange(meeting.Invitees.Select(i => new Alert(i.Whom, AlertReason.Invited)));
-            // Found by its title as by its words, and held up for what either of them gives away.
-            if (!rendered.Plain.StartsWith(meeting.Title, StringComparison.OrdinalIgnoreCase)) rendered = rendered with { Plain = $"{meeting.Title}\n{rendered.Plain}" };
+            // Found by its title and place as by its words, and held up for what any of them gives away.
+            if (!rendered.Plain.StartsWith(meeting.Title, StringComparison.OrdinalIgnoreCase)) rendered = rendered with { Plain = $"{meeting.Title}\n{rendered.Plain}\n{meeting.Where}".TrimEnd() };
         }
 
         var kind = !author.IsStaff ? EntryKind.MessageIn : outside ? EntryKind.MessageOut : EntryKind.Note;
@@ -199,11 +199,13 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
     }
 
     /// <summary>Leaves a line about what happened, for staff only.</summary>
-    public static Entry Happened(Writing w, Conversation conversation, PersonId? by, Instant at, string words)
+    /// <param name="files">Files that stand with it; null for none.</param>
+    public static Entry Happened(Writing w, Conversation conversation, PersonId? by, Instant at, string words, IReadOnlyList<Attachment>? files = null)
     {
         ArgumentNullException.ThrowIfNull(w);
-        var entry = new Entry(0, new EntryId(Guid.CreateVersion7()), conversation.Id, EntryKind.Event, null, by, null, at, words, false, EntryText.FromPlain(words).Html);
+        var entry = new Entry(0, new EntryId(Guid.CreateVersion7()), conversation.Id, EntryKind.Event, null, by, null, at, words, false, EntryText.FromPlain(words).Html, Files: files?.Count ?? 0);
         var key = EntryStore.Add(w.Session, conversation, entry, words, [])!.Value;
+        FileStore.Attach(w.Session, key, files ?? []);
         ConversationStore.Update(w.Session, conversation with { LastEntry = key });
         w.Log(new Change(ChangeKinds.EntryPosted, entry.Id.Value, conversation.Place, Thing.Working, at, by, conversation.Docket?.Id, conversation.Id));
         Changed(w, conversation, by, at);

@@ -28,6 +28,9 @@ public interface ICallOffice
 
     /// <summary>Says that a transcript has been taken in and is safe.</summary>
     void Took(FinishedCall call);
+
+    /// <summary>Says that a transcript could not be taken in; it is kept, and not offered again.</summary>
+    void PutAside(FinishedCall call);
 }
 
 /// <summary>Something said in the stand-in's call.</summary>
@@ -46,12 +49,14 @@ public sealed class StandinCallOffice : ICallOffice
 
     private readonly string _open;
     private readonly string _over;
+    private readonly string _aside;
     private readonly Lock _writing = new();
 
     public StandinCallOffice(Settings settings)
     {
         ArgumentNullException.ThrowIfNull(settings);
         _open = Directory.CreateDirectory(Path.Combine(settings.DataFolder, "calls", "open")).FullName;
+        _aside = Directory.CreateDirectory(Path.Combine(settings.DataFolder, "calls", "aside")).FullName;
         _over = Directory.CreateDirectory(Path.Combine(settings.DataFolder, "calls", "over")).FullName;
     }
 
@@ -104,6 +109,14 @@ public sealed class StandinCallOffice : ICallOffice
     {
         ArgumentNullException.ThrowIfNull(call);
         File.Delete(Path.Combine(_over, call.Meeting.Value.ToString("N") + ".jsonl"));
+    }
+
+    /// <inheritdoc/>
+    public void PutAside(FinishedCall call)
+    {
+        ArgumentNullException.ThrowIfNull(call);
+        var name = call.Meeting.Value.ToString("N") + ".jsonl";
+        File.Move(Path.Combine(_over, name), Path.Combine(_aside, name), overwrite: true);
     }
 
     private string OpenFile(MeetingId meeting) => Path.Combine(_open, meeting.Value.ToString("N") + ".jsonl");

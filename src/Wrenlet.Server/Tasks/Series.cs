@@ -24,9 +24,7 @@ internal static class Series
     {
         if (task is not { Series: { } series, Occurrence: { } occurrence, Repeats: { } rule } || Repeating.Read(rule) is not { } repeating) return null;
         if (TaskStore.FindSeries(session, series) is not var (first, _, skipped)) return null;
-        var calendar = roster.Firm!.Calendar;
-        var time = first.InZone(calendar.Zone).TimeOfDay;
-        return repeating.Next(calendar.DateOf(first), calendar.DateOf(occurrence), skipped) is { } day ? calendar.FirstMoment(day + time) : null;
+        return repeating.Next(first, occurrence, skipped, roster.Firm!.Calendar);
     }
 
     /// <summary>The task that follows one, with its own dates, and whether its series goes by time; null where none follows, or it is there already.</summary>
@@ -51,7 +49,6 @@ internal static class Series
             DueSince = null,
             Occurrence = moment,
             BlockedBy = [],
-            Source = task.Source,
         };
         return (next, TaskStore.FindSeries(session, task.Series.Value)!.Value.ByTime);
     }

@@ -105,7 +105,8 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
             TaskStore.SetReminded(w.Session, task.Key, reminder.At);
             var told = Givens(task).Select(a => (a.Person, Reason: AlertReason.TaskDue)).ToList();
             if (reminder.Nth >= Reminder.AskerFrom || told.Count == 0) told.Add((task.MadeBy, AlertReason.AskedLate));
-            foreach (var (person, reason) in told.DistinctBy(t => t.Person))
+            // Who owns it and does not see its docket any more is not told, in whatever line.
+            foreach (var (person, reason) in told.DistinctBy(t => t.Person).Where(t => roster.Find(t.Person) is { IsStaff: true } known && known.MaySee(task.Place, Thing.Working)))
             {
                 if (!reminders.TryGetValue(person, out var list)) reminders[person] = list = [];
                 list.Add((task, reason));
@@ -227,10 +228,8 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
     /// <summary>Why a task cannot become what is wanted; null when it can.</summary>
     private static string? Refuses(Writing w, WorkTask before, WorkTask wanted)
     {
-        if (wanted.State is TaskState.Done && before.State is not TaskState.Done && before.Parts is { Count: > 0, All: false } parts)
-            return $"{parts.Count - parts.Done} of its {parts.Count} parts {(parts.Count - parts.Done == 1 ? "is" : "are")} not done. Finish or drop {(parts.Count - parts.Done == 1 ? "it" : "them")} first: it is done when they are.";
-        if (wanted.Private && wanted.Owners.Any(o => o.Owner != new TaskOwner.OfPerson(wanted.MadeBy)))
-            return "A private task is its maker's alone. Take the other owners off first, or leave it open to others.";
+        if (before.Parts.Refuses(before.State, wanted.State) is { } open) return open;
+        if (wanted.Private && Owning.RefusesPrivate(wanted.Owners, wanted.MadeBy) is { } shared) return shared;
         if (wanted.Parent is { } parent && parent != before.Parent && Dependence.WouldLoop(before.Id, parent, t => TaskStore.ParentOf(w.Session, t) is { } up ? [up] : []))
             return "A task cannot be a part of itself, or of one of its own parts. Choose another place.";
         return null;
@@ -240,8 +239,7 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
     private void Ripple(Writing w, TaskId? id, Person by, Instant at)
     {
         if (id is not { } up || TaskStore.Find(w.Session, up) is not { } whole) return;
-        var progress = whole.Parts.All && !whole.Progress.Over ? whole.Progress.Become(TaskState.Done)
-            : whole.Parts is { Count: > 0, All: false } && whole.State is TaskState.Done ? whole.Progress.Back() : whole.Progress;
+        var progress = whole.Parts.Carry(whole.Progress);
         if (progress == whole.Progress)
         {
             Announce(w, whole, ChangeKinds.TaskChanged, by.Id, at);

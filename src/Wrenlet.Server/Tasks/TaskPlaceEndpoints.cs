@@ -150,8 +150,7 @@ internal static class TaskPlaceEndpoints
             var column = list is null ? null : list.Columns.FirstOrDefault(c => c.Id == given.Column);
             if (problem is not null) return new TaskOutcome(task, false, null);
             var position = Place(s, task, parent, list, column, given.After);
-            return making.Change(w, task.Id, null, me, clock.Now, before => (column is { Finishes: true } && !before.Progress.Over ? before.After(before.Progress.Become(TaskState.Done), clock.Now)
-                : column is { Finishes: false } && before.State is TaskState.Done && before.Worklist?.Column != column.Id ? before.After(before.Progress.Back(), clock.Now) : before) with
+            return making.Change(w, task.Id, null, me, clock.Now, before => (column is null ? before : before.After(before.Progress.Into(column.Finishes, before.Worklist?.Column != column.Id), clock.Now)) with
             {
                 Docket = docket,
                 GateStage = given.GateStage,

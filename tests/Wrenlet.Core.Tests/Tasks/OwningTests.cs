@@ -30,4 +30,13 @@ public class OwningTests
         reason.ShouldBe("Ines does not see J-1042 and cannot own this task. Give Ines sight of it first, or choose someone else.");
         Owning.Refuses([Of(Ines)], new Place.Own(Kit), null, Find)!.Value.Reason.ShouldBe("A private task is its maker's alone. Open it to others first, then give it to someone.");
     }
+
+    [Fact]
+    public void A_private_task_is_its_makers_alone()
+    {
+        Owning.RefusesPrivate([Of(Kit)], Kit).ShouldBeNull();
+        Owning.RefusesPrivate([], Kit).ShouldBeNull();
+        Owning.RefusesPrivate([Of(Kit), Of(Ines)], Kit).ShouldNotBeNull();
+        Owning.RefusesPrivate([new(new TaskOwner.OfCrew(Yard.Crews[0].Id), false)], Kit).ShouldNotBeNull();
+    }
 }

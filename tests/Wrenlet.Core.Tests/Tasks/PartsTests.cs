@@ -136,4 +136,36 @@ public class PartsTests
         days[4].Free.ShouldBe(Duration.Zero, "Saturday");
         Load.Of(kit, Yard.Hours, [], [], work, Yard.At("2026-04-14T13:00"), 2)[1].Work.ShouldBe(Duration.FromHours(5));
     }
+
+    [Theory]
+    [InlineData(0, 0, TaskState.Done, null)]
+    [InlineData(3, 3, TaskState.Done, null)]
+    [InlineData(3, 1, TaskState.Waiting, null)]
+    [InlineData(3, 1, TaskState.Done, "2 of its 3 parts are not done. Finish or drop them first: it is done when they are.")]
+    [InlineData(3, 2, TaskState.Done, "1 of its 3 parts is not done. Finish or drop it first: it is done when they are.")]
+    public void A_whole_is_not_done_before_its_parts_are(int count, int done, TaskState wanted, string? refusal) => new PartsDone(count, done, 0).Refuses(TaskState.InProgress, wanted).ShouldBe(refusal);
+
+    [Fact]
+    public void A_whole_goes_with_its_parts_and_comes_back_to_the_state_it_had()
+    {
+        var whole = new Progress(TaskState.Waiting, null, []);
+        new PartsDone(2, 1, 50).Carry(whole).ShouldBe(whole);
+        var done = new PartsDone(2, 2, 100).Carry(whole);
+        done.State.ShouldBe(TaskState.Done);
+        new PartsDone(2, 1, 50).Carry(done).State.ShouldBe(TaskState.Waiting);
+        var dropped = new Progress(TaskState.Dropped, null, []);
+        new PartsDone(2, 2, 100).Carry(dropped).ShouldBe(dropped);
+    }
+
+    [Fact]
+    public void A_column_that_finishes_makes_it_done_and_leaving_it_makes_it_open_again()
+    {
+        var open = new Progress(TaskState.InProgress, null, []);
+        var done = open.Into(finishes: true, moved: true);
+        done.State.ShouldBe(TaskState.Done);
+        done.Into(finishes: false, moved: false).ShouldBe(done);
+        done.Into(finishes: false, moved: true).State.ShouldBe(TaskState.InProgress);
+        open.Into(finishes: false, moved: true).ShouldBe(open);
+        new Progress(TaskState.Dropped, null, []).Into(finishes: true, moved: true).State.ShouldBe(TaskState.Dropped);
+    }
 }

@@ -66,4 +66,16 @@ public class RepeatingTests
 
             return true;
         });
+
+    [Fact]
+    public void The_next_of_a_series_has_the_time_of_day_of_the_first_across_a_change_of_clock()
+    {
+        var weekly = Repeating.Read("FREQ=WEEKLY;BYDAY=SU;COUNT=3")!;
+        var first = Yard.At("2026-03-22T01:30");
+        var second = weekly.Next(first, first, new HashSet<LocalDate>(), Yard.Hours);
+        // The clocks skip from 01:00 to 02:00 that night.
+        Yard.Local(second!.Value).ShouldBe("2026-03-29T02:00");
+        Yard.Local(weekly.Next(first, second.Value, new HashSet<LocalDate>(), Yard.Hours)!.Value).ShouldBe("2026-04-05T01:30");
+        weekly.Next(first, Yard.At("2026-04-05T01:30"), new HashSet<LocalDate>(), Yard.Hours).ShouldBeNull();
+    }
 }

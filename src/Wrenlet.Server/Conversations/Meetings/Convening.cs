@@ -118,22 +118,18 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
             var conversation = ConversationStore.Find(w.Session, kept.Conversation)!;
             var talk = TalkOf(w, kept, at, by?.Id);
             FileStore.Add(w.Session, file!);
-            var told = Posting.Happened(w, talk, by?.Id, at, $"The call’s transcript: {(spoken.Count == 1 ? "one thing" : $"{spoken.Count} things")} said by {Names.List(spoken.Select(l => l.Speaker.Length > 0 ? l.Speaker : "someone"))}.");
-            FileStore.Attach(w.Session, told.Key, [new(file!.Id)]);
-            w.Session.Run("UPDATE entry SET files = 1 WHERE id = $entry", ("entry", told.Key));
-            long? last = null;
             foreach (var line in spoken)
             {
                 var speaker = Speaker(kept.Meeting, line.Speaker);
                 var entry = new Entry(
                     0, new EntryId(Guid.CreateVersion7()), talk.Id, EntryKind.Note, Via.Call, speaker, speaker is null ? line.Speaker.Length > 0 ? line.Speaker : "Someone" : null, (began ?? kept.Meeting.From) + line.From,
                     line.Words, false, EntryText.FromPlain(line.Words).Html);
-                last = EntryStore.Add(w.Session, talk, entry, line.Words, []);
+                EntryStore.Add(w.Session, talk, entry, line.Words, []);
             }
 
-            ConversationStore.SetLast(w.Session, talk.Key, last!.Value);
+            var speakers = Names.List(spoken.Select(l => l.Speaker.Length > 0 ? l.Speaker : "someone"));
+            Posting.Happened(w, talk, by?.Id, at, $"The call’s transcript: {(spoken.Count == 1 ? "one thing" : $"{spoken.Count} things")} said by {speakers}.", [new(file!.Id)]);
             MeetingStore.Transcribed(w.Session, kept, at);
-            Posting.Changed(w, talk, by?.Id, at);
             Posting.Happened(w, conversation, by?.Id, at, $"What was said in “{kept.Meeting.Title}” is written down.");
             Tell(w, kept, conversation, by?.Id, at, AlertReason.OwnMeeting, $"What was said in “{kept.Meeting.Title}” is written down.");
             return new(MeetingStore.Find(w.Session, id), null);

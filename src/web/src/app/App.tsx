@@ -13,6 +13,7 @@ import { keys, queries } from '../api/queries';
 import { popUp } from '../alerts/PopUp';
 import { Wrong } from '../ui/controls';
 import { Toasts } from '../ui/toasts';
+import { ToEntry } from '../finding/ToEntry';
 import { Frame } from './Frame';
 import { setFirmTime } from './time';
 
@@ -133,6 +134,7 @@ function Inside({ me }: { me: Me }) {
           <Route path="/noticeboard/:conversation" element={<NoticeboardPage me={me} />} />
           <Route path="/tasks" element={<TasksPage me={me} />} />
           <Route path="/asks" element={<AsksPage />} />
+          <Route path="/entries/:id" element={<ToEntry />} />
           <Route path="/meetings/:id" element={<MeetingPage me={me} />} />
           <Route path="/calls/:id" element={<ToCall />} />
           <Route path="/contacts" element={<ContactsPage me={me} />} />

@@ -1,5 +1,5 @@
 import { Bell, Check, CornerUpRight, Undo2, X } from 'lucide-react';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { AskView } from '../api/client';
 import { moment } from '../app/time';
 import { Button, Panel, cx, inputClass } from '../ui/controls';
@@ -80,15 +80,41 @@ export function AskCard({ ask, staff }: Props) {
             Change my answer
           </Button>
         ) : null}
-        {ask.mayAnswer && staff ? <PassOnAsk ask={ask} /> : null}
-        {ask.mayAnswer ? <NotMine ask={ask} /> : null}
+        {ask.mayAnswer && staff ? (
+          <FormPanel
+            label="Pass it on"
+            name={
+              <>
+                <CornerUpRight size={13} aria-hidden /> Pass on
+              </>
+            }
+          >
+            {(close) => <PassForm ask={ask} onDone={close} />}
+          </FormPanel>
+        ) : null}
+        {ask.mayAnswer ? (
+          <FormPanel
+            label="Not me"
+            name={
+              <>
+                <X size={13} aria-hidden /> Not me
+              </>
+            }
+          >
+            {(close) => <NotMineForm ask={ask} onDone={close} />}
+          </FormPanel>
+        ) : null}
         {ask.mine && open ? (
           <Button look="quiet" className="!min-h-6 !py-0" onClick={() => void act(ask, 'reminders')}>
             <Bell size={13} aria-hidden />
             {ask.reminded ? `Remind again, last ${moment(ask.reminded)}` : 'Remind'}
           </Button>
         ) : null}
-        {staff && open && ask.outside ? <TakeDown ask={ask} /> : null}
+        {staff && open && ask.outside && ask.parts.some((p) => p.state === 'waiting') ? (
+          <FormPanel label="Take their answer down" name="Take their answer down" className="w-96">
+            {(close) => <TakeDownForm ask={ask} onDone={close} />}
+          </FormPanel>
+        ) : null}
         {ask.mine && (open || ask.state === 'returned') ? (
           <Button look="quiet" className="!min-h-6 !py-0" onClick={() => void act(ask, 'withdrawal', { reason: '' })}>
             <Undo2 size={13} aria-hidden /> Withdraw
@@ -120,20 +146,32 @@ function Options({ ask }: { ask: AskView }) {
   );
 }
 
-function PassOnAsk({ ask }: { ask: AskView }) {
+/** A quiet button that opens a form beside it; the form is made anew each time, and says when it is done. */
+function FormPanel({
+  label,
+  name,
+  className,
+  children,
+}: {
+  label: string;
+  name: ReactNode;
+  className?: string;
+  children: (close: () => void) => ReactNode;
+}) {
   const [open, setOpen] = useState(false);
   return (
     <Panel
-      label="Pass it on"
+      label={label}
+      className={className}
       open={open}
       onOpenChange={setOpen}
       trigger={
         <Button look="quiet" className="!min-h-6 !py-0">
-          <CornerUpRight size={13} aria-hidden /> Pass on
+          {name}
         </Button>
       }
     >
-      {open ? <PassForm ask={ask} onDone={() => setOpen(false)} /> : null}
+      {open ? children(() => setOpen(false)) : null}
     </Panel>
   );
 }
@@ -185,63 +223,39 @@ function PassForm({ ask, onDone }: { ask: AskView; onDone: () => void }) {
   );
 }
 
-function NotMine({ ask }: { ask: AskView }) {
-  const [open, setOpen] = useState(false);
+function NotMineForm({ ask, onDone }: { ask: AskView; onDone: () => void }) {
   const [reason, setReason] = useState('');
   return (
-    <Panel
-      label="Not me"
-      open={open}
-      onOpenChange={setOpen}
-      trigger={
-        <Button look="quiet" className="!min-h-6 !py-0">
-          <X size={13} aria-hidden /> Not me
-        </Button>
-      }
+    <form
+      className="grid gap-2 text-[13px]"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void act(ask, 'not-mine', { reason }).then((done) => done && onDone());
+      }}
     >
-      <form
-        className="grid gap-2 text-[13px]"
-        onSubmit={(e) => {
-          e.preventDefault();
-          void act(ask, 'not-mine', { reason }).then((done) => done && setOpen(false));
-        }}
-      >
-        <label>
-          Why, if you like
-          <input
-            autoFocus
-            maxLength={500}
-            className={inputClass}
-            value={reason}
-            onChange={(e) => setReason(e.target.value)}
-          />
-        </label>
-        <Button look="main" type="submit">
-          It is not mine to answer
-        </Button>
-      </form>
-    </Panel>
+      <label>
+        Why, if you like
+        <input
+          autoFocus
+          maxLength={500}
+          className={inputClass}
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+        />
+      </label>
+      <Button look="main" type="submit">
+        It is not mine to answer
+      </Button>
+    </form>
   );
 }
 
 /** What someone outside has answered in words of their own, taken down by one of us. */
-function TakeDown({ ask }: { ask: AskView }) {
-  const [open, setOpen] = useState(false);
+function TakeDownForm({ ask, onDone }: { ask: AskView; onDone: () => void }) {
   const waiting = ask.parts.filter((p) => p.state === 'waiting');
   const [whose, setWhose] = useState(waiting[0]?.whom.id ?? '');
-  if (waiting.length === 0) return null;
   return (
-    <Panel
-      label="Take their answer down"
-      className="w-96"
-      open={open}
-      onOpenChange={setOpen}
-      trigger={
-        <Button look="quiet" className="!min-h-6 !py-0">
-          Take their answer down
-        </Button>
-      }
-    >
+    <>
       {waiting.length > 1 ? (
         <select
           aria-label="Whose answer"
@@ -256,9 +270,9 @@ function TakeDown({ ask }: { ask: AskView }) {
           ))}
         </select>
       ) : (
-        <p className="text-[13px]">What {waiting[0]!.whom.name} has answered, by mail or telephone:</p>
+        <p className="text-[13px]">What {waiting[0]?.whom.name} has answered, by mail or telephone:</p>
       )}
-      <AnswerForm ask={ask} whose={whose ?? undefined} onDone={() => setOpen(false)} />
-    </Panel>
+      <AnswerForm ask={ask} whose={whose ?? undefined} onDone={onDone} />
+    </>
   );
 }

@@ -4,6 +4,7 @@ import { type DocketView, type TaskView, api, taken } from '../api/client';
 import { keys } from '../api/queries';
 import { kindWord } from '../asks/asking';
 import { FinishBox } from '../tasks/FinishBox';
+import { whereSaid } from '../tasks/change';
 import { Due, NameTag, Owners, Priority, Standing } from '../ui/tags';
 import { Record } from './Record';
 
@@ -21,8 +22,14 @@ function Head({ name, note }: { name: string; note: string }) {
   );
 }
 
-function Line({ task, docket }: { task: TaskView; docket: string }) {
-  const to = task.sourceEntry ? `/dockets/${docket}?entry=${task.sourceEntry}` : `/tasks?task=${task.id}`;
+function Line({ task, docket }: { task: TaskView; docket: DocketView }) {
+  // What was said in a lane of the docket is on this page; what was said elsewhere, in a meeting say, is found.
+  const here = docket.conversations.some((c) => c.id === task.sourceConversation);
+  const to = here
+    ? `/dockets/${docket.ref}?entry=${task.sourceEntry}`
+    : task.sourceEntry
+      ? whereSaid(task)!
+      : `/tasks?task=${task.id}`;
   return (
     <li className="grid grid-cols-[24px_1fr] gap-x-1.5 py-[5px] text-[13px] leading-snug">
       <FinishBox task={task} />
@@ -131,7 +138,7 @@ export function Commitments({ docket }: { docket: DocketView }) {
       ) : null}
       <ul>
         {open.map((t) => (
-          <Line key={t.id} task={t} docket={docket.ref} />
+          <Line key={t.id} task={t} docket={docket} />
         ))}
       </ul>
       {finished.length > 0 ? (
@@ -139,7 +146,7 @@ export function Commitments({ docket }: { docket: DocketView }) {
           <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{finished.length} done</summary>
           <ul>
             {finished.map((t) => (
-              <Line key={t.id} task={t} docket={docket.ref} />
+              <Line key={t.id} task={t} docket={docket} />
             ))}
           </ul>
         </details>
@@ -151,7 +158,7 @@ export function Commitments({ docket }: { docket: DocketView }) {
             <Head name={`${stage.name} waits for`} note={`${gates.filter(done).length} of ${gates.length} done`} />
             <ul>
               {gates.map((t) => (
-                <Line key={t.id} task={t} docket={docket.ref} />
+                <Line key={t.id} task={t} docket={docket} />
               ))}
             </ul>
           </section>

@@ -3,12 +3,13 @@ import { Settings2 } from 'lucide-react';
 import { type FormEvent, type KeyboardEvent, useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { type OwnerView, type TaskRow, type WorklistView, api, taken } from '../api/client';
-import { sayWrong, showTask } from '../api/live';
+import { sayWrong } from '../api/live';
 import { keys, queries, useColleagues } from '../api/queries';
 import { Button, Empty, IconButton, Panel, cx, inputClass } from '../ui/controls';
 import { Due, Owners } from '../ui/tags';
 import { dragging, useDrop } from './drag';
 import { useTable } from './table';
+import { makeTask, placeTask } from './change';
 
 export const useWorklists = () =>
   useQuery({ queryKey: keys.worklists, queryFn: () => taken(api.GET('/api/worklists')) });
@@ -85,47 +86,18 @@ function Columns({ list, onOpen, me }: { list: WorklistView; onOpen: (id: string
   const of = (column: string | null) =>
     inOrder.filter((r) => (list.columns.some((c) => c.id === r.column) ? r.column : null) === column);
   const unplaced = of(null);
-  const place = async (id: string, column: string | null, after: string | null) => {
+  const place = (id: string, column: string | null, after: string | null) => {
     const row = table.rows.find((r) => r.id === id);
-    try {
-      const task = await taken(
-        api.PUT('/api/tasks/{id}/place', {
-          params: { path: { id } },
-          body: {
-            docket: row?.docket ?? null,
-            gateStage: row?.gateStage ?? null,
-            parent: row?.parent ?? null,
-            worklist: list.id,
-            column,
-            after,
-          },
-        }),
-      );
-      showTask(task);
-      await queries.invalidateQueries({ queryKey: keys.taskTable });
-    } catch (wrong) {
-      sayWrong(wrong);
-    }
+    const none = { id, docket: list.docket, gateStage: null, parent: null };
+    return placeTask({ ...none, ...row, worklist: list.id, column }, { after });
   };
   const add = async (title: string, column: string) => {
     try {
-      const made = await taken(
-        api.POST('/api/tasks', {
-          body: {
-            id: newId(),
-            title,
-            sourceEntry: null,
-            docket: list.docket,
-            owners: list.whose === 'own' ? [{ kind: 'person', id: me }] : [],
-            due: null,
-            start: null,
-            priority: 'normal',
-            repeats: null,
-            estimateMinutes: null,
-            private: false,
-          },
-        }),
-      );
+      const made = await makeTask({
+        title,
+        docket: list.docket,
+        owners: list.whose === 'own' ? [{ kind: 'person', id: me }] : [],
+      });
       await place(made.id, column, of(column).at(-1)?.id ?? null);
     } catch (wrong) {
       sayWrong(wrong);

@@ -2,11 +2,11 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { type DraftView, type DraftsView, type EntryView, type OwnerView, api, taken } from '../api/client';
-import { showTask } from '../api/live';
-import { keys, queries } from '../api/queries';
+import { keys } from '../api/queries';
 import { Button, Wrong, cx } from '../ui/controls';
 import { say } from '../ui/toasts';
 import { DueField, OwnersField, PriorityField } from './fields';
+import { makeTask } from './change';
 
 type Draft = DraftView & { id: string };
 type Suggestion = { person: OwnerView; reason: string };
@@ -163,25 +163,8 @@ function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; o
   };
   const make = async (draft: Draft) => {
     try {
-      const task = await taken(
-        api.POST('/api/tasks', {
-          body: {
-            id: draft.id,
-            title: draft.title,
-            sourceEntry: entry.id,
-            docket: null,
-            owners: draft.owners.map(({ kind, id }) => ({ kind, id })),
-            due: draft.due,
-            start: draft.start,
-            priority: draft.priority,
-            repeats: draft.repeats,
-            estimateMinutes: null,
-            private: false,
-          },
-        }),
-      );
-      showTask(task);
-      void queries.invalidateQueries({ queryKey: keys.tasks });
+      const { id, title, owners, due, start, priority, repeats } = draft;
+      const task = await makeTask({ id, title, sourceEntry: entry.id, owners, due, start, priority, repeats });
       without(draft.id);
       say(`Task made${task.owners.length > 0 ? ` for ${task.owners.map((o) => o.firstName).join(' and ')}` : ''}.`);
     } catch (refusal) {

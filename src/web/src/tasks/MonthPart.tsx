@@ -1,10 +1,12 @@
-import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { CalendarClock, ChevronLeft, ChevronRight } from 'lucide-react';
 import { type KeyboardEvent, useMemo, useState } from 'react';
-import type { OwnerView, TaskRow, TaskTable } from '../api/client';
+import { Link } from 'react-router';
+import type { MeetingView, OwnerView, TaskRow, TaskTable } from '../api/client';
 import { clock, dateOf, day, moment } from '../app/time';
+import { useMeetingsFrom } from '../conversations/meetings/meeting';
 import { Button, IconButton, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
-import { dayName, daysBetween, mondayOf, monthName, monthOn, moved, plusDays, today } from './days';
+import { dayName, daysBetween, isWeekend, mondayOf, monthName, monthOn, moved, plusDays, today } from './days';
 import { dragging, useDrop } from './drag';
 import { changeRows } from './table';
 
@@ -30,6 +32,13 @@ export function MonthPart({ table, rows, onOpen }: Props) {
     for (const there of days.values()) there.sort((a, b) => (a.due! < b.due! ? -1 : 1));
     return days;
   }, [rows, now]);
+  const met = useMeetingsFrom(from, weeks * 7).data ?? [];
+  const meetings = new Map<string, MeetingView[]>();
+  for (const { meeting } of met) {
+    if (meeting.mine === 'not-coming') continue;
+    const date = dateOf(meeting.from);
+    meetings.set(date, [...(meetings.get(date) ?? []), meeting]);
+  }
   const move = (id: string, date: string) => {
     const row = rows.find((r) => r.id === id);
     if (!row || (row.due && dateOf(row.due) === date)) return;
@@ -83,6 +92,7 @@ export function MonthPart({ table, rows, onOpen }: Props) {
               now={now}
               dim={length === 'month' && date.slice(0, 7) !== at.slice(0, 7)}
               rows={byDay.get(date) ?? []}
+              meetings={meetings.get(date) ?? []}
               people={table.people}
               most={length === 'week' ? 40 : 5}
               onMove={move}
@@ -100,16 +110,17 @@ type DayProps = {
   now: string;
   dim: boolean;
   rows: TaskRow[];
+  meetings: MeetingView[];
   people: OwnerView[];
   most: number;
   onMove: (id: string, date: string) => void;
   onOpen: (id: string) => void;
 };
 
-function Day({ date, now, dim, rows, people, most, onMove, onOpen }: DayProps) {
+function Day({ date, now, dim, rows, meetings, people, most, onMove, onOpen }: DayProps) {
   const [all, setAll] = useState(false);
   const { over, drop } = useDrop((id) => onMove(id, date));
-  const weekend = daysBetween('2026-01-05', date) % 7 > 4 || daysBetween('2026-01-05', date) % 7 < -2;
+  const weekend = isWeekend(date);
   const shown = all ? rows : rows.slice(0, most);
   return (
     <section
@@ -133,6 +144,19 @@ function Day({ date, now, dim, rows, people, most, onMove, onOpen }: DayProps) {
         {date === now ? ', today' : ''}
       </h3>
       <ul className="grid grid-cols-[minmax(0,1fr)] gap-0.5">
+        {meetings.map((m) => (
+          <li key={m.id}>
+            <Link
+              to={`/meetings/${m.id}`}
+              title={`${m.when}: ${m.title}. ${m.line}`}
+              className="block truncate rounded-[3px] border border-l-[3px] border-l-wren bg-paper px-1 text-[12.5px] leading-6 hover:border-soft"
+            >
+              <CalendarClock size={12} aria-hidden className="mr-1 inline text-wren" />
+              <span className="sr-only">Meeting </span>
+              {clock(m.from)} {m.title}
+            </Link>
+          </li>
+        ))}
         {shown.map((row) => (
           <Chip key={row.id} row={row} date={date} people={people} onMove={onMove} onOpen={onOpen} />
         ))}

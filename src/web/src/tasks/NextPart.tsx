@@ -8,7 +8,7 @@ import { Kept } from '../app/store';
 import { exact, fromField } from '../app/time';
 import { Button, Empty, Wrong, cx } from '../ui/controls';
 import { FinishBox } from './FinishBox';
-import { changeTask, finishTask, states } from './change';
+import { changeTask, finishTask, states, whereSaid } from './change';
 import { DueField, OwnersField, PriorityField } from './fields';
 
 const over = (t: TaskView) => t.state === 'done' || t.state === 'dropped';
@@ -28,14 +28,7 @@ function Row({ task, here, reason, stale, onOpen }: RowProps) {
     if (here) row.current?.scrollIntoView({ block: 'center' });
   }, [here]);
   const [hours, setHours] = useState<string | null>(null);
-  const source =
-    task.docket && task.sourceEntry
-      ? `/dockets/${task.docket}?entry=${task.sourceEntry}`
-      : task.sourceEntry
-        ? `/conversations/${task.sourceConversation}?entry=${task.sourceEntry}`
-        : task.docket
-          ? `/dockets/${task.docket}`
-          : null;
+  const source = whereSaid(task);
   return (
     <li
       ref={row}

@@ -20,6 +20,7 @@ import { TaskPanel } from './TaskPanel';
 import { type Arrangement, arrange, columns, groupings, noFilter, usual } from './arrange';
 import { states } from './change';
 import { useTable } from './table';
+import { makeTask } from './change';
 
 type Way = 'next' | 'table' | 'columns' | 'month' | 'load';
 
@@ -444,26 +445,8 @@ function NewOne({ me }: { me: Me }) {
   const add = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      await taken(
-        api.POST('/api/tasks', {
-          body: {
-            id: newId(),
-            title,
-            sourceEntry: null,
-            docket: null,
-            owners: [{ kind: 'person', id: me.person.id! }],
-            due: null,
-            start: null,
-            priority: 'normal',
-            repeats: null,
-            estimateMinutes: null,
-            private: false,
-          },
-        }),
-      );
+      await makeTask({ title, owners: [{ kind: 'person', id: me.person.id! }] });
       setTitle('');
-      await queries.invalidateQueries({ queryKey: keys.tasks });
-      await queries.invalidateQueries({ queryKey: keys.taskTable });
     } catch (wrong) {
       sayWrong(wrong);
     }

@@ -1,3 +1,4 @@
+import { v7 as newId } from 'uuid';
 import { type OwnerView, Refusal, type TaskView, api, taken } from '../api/client';
 import { sayWrong, showTask } from '../api/live';
 import { keys, queries } from '../api/queries';
@@ -69,6 +70,76 @@ async function put(task: TaskView, change: Partial<Fields>): Promise<TaskView | 
     return null;
   }
 }
+
+/** What a new task is, beside its title. What is left out is as of one that nothing is known of. */
+export type NewTask = {
+  id?: string;
+  title: string;
+  sourceEntry?: string;
+  docket?: string | null;
+  owners?: Pick<OwnerView, 'kind' | 'id'>[];
+  due?: string | null;
+  start?: string | null;
+  priority?: string;
+  repeats?: string | null;
+};
+
+/** Makes a task, and shows it wherever tasks stand. A refusal is thrown. */
+export async function makeTask(task: NewTask): Promise<TaskView> {
+  const made = await taken(
+    api.POST('/api/tasks', {
+      body: {
+        id: task.id ?? newId(),
+        title: task.title,
+        sourceEntry: task.sourceEntry ?? null,
+        docket: task.docket ?? null,
+        owners: (task.owners ?? []).map(({ kind, id }) => ({ kind, id })),
+        due: task.due ?? null,
+        start: task.start ?? null,
+        priority: task.priority ?? 'normal',
+        repeats: task.repeats ?? null,
+        estimateMinutes: null,
+        private: false,
+      },
+    }),
+  );
+  showTask(made, true);
+  for (const queryKey of [keys.tasks, keys.taskTable]) void queries.invalidateQueries({ queryKey });
+  return made;
+}
+
+/** Where a task stands: in a docket and a gate, in another task, in a worklist. */
+export type Standing = {
+  docket: string | null;
+  gateStage: number | null;
+  parent: string | null;
+  worklist: string | null;
+  column: string | null;
+  /** The task after which it stands; null for the first place. */
+  after: string | null;
+};
+
+/** Puts a task elsewhere; what is not said of its place stays. */
+export async function placeTask(task: Omit<Standing, 'after'> & { id: string }, to: Partial<Standing>): Promise<void> {
+  const { docket, gateStage, parent, worklist, column } = task;
+  try {
+    showTask(
+      await taken(
+        api.PUT('/api/tasks/{id}/place', {
+          params: { path: { id: task.id } },
+          body: { docket, gateStage, parent, worklist, column, after: null, ...to },
+        }),
+      ),
+    );
+    for (const queryKey of [keys.taskTable, keys.taskDetail]) void queries.invalidateQueries({ queryKey });
+  } catch (wrong) {
+    sayWrong(wrong);
+  }
+}
+
+/** The way to where a task was said: its entry, wherever that stands; else its docket; null for neither. */
+export const whereSaid = (task: TaskView) =>
+  task.sourceEntry ? `/entries/${task.sourceEntry}` : task.docket ? `/dockets/${task.docket}` : null;
 
 /** Says that a task is done; undone from the toast. */
 export async function finishTask(task: TaskView): Promise<void> {

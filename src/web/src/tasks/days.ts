@@ -14,6 +14,9 @@ export const today = () => dateOf(new Date(firmNow()).toISOString());
 /** The Monday of a day's week. */
 export const mondayOf = (date: string) => plusDays(date, -((number(date) + 3) % 7));
 
+/** Whether a day is a Saturday or a Sunday. */
+export const isWeekend = (date: string) => daysBetween(mondayOf(date), date) > 4;
+
 /** The first day of a month so many months on. */
 export function monthOn(date: string, months: number) {
   const at = new Date(`${date.slice(0, 7)}-01T00:00:00Z`);

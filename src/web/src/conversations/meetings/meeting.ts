@@ -66,6 +66,14 @@ export const lengths: [number, string][] = [
 export const useMeetings = () =>
   useQuery({ queryKey: keys.meetings, queryFn: () => taken(api.GET('/api/meetings')), refetchInterval: 60_000 });
 
+/** One's meetings of some days from one on. */
+export const useMeetingsFrom = (from: string, days: number) =>
+  useQuery({
+    queryKey: [...keys.meetings, from, days],
+    queryFn: () => taken(api.GET('/api/meetings', { params: { query: { from, days } } })),
+    placeholderData: (before) => before,
+  });
+
 /** When people can meet, and their hours day by day. */
 export const useMeetingTimes = (conversation: string, people: string[], minutes: number, from: string | null) =>
   useQuery({

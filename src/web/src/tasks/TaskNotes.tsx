@@ -1,0 +1,53 @@
+import { useState } from 'react';
+import type { TaskView } from '../api/client';
+import { keys, queries } from '../api/queries';
+import { Button, inputClass } from '../ui/controls';
+import { changeTask } from './change';
+import { Head } from './panel';
+
+/** What is to be known of it, in Markdown: shown, and typed in its place. */
+export function TaskNotes({ task, notes, html }: { task: TaskView; notes: string; html: string }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const save = () => {
+    if (typed !== null && typed.trim() !== notes)
+      void changeTask(task, { notes: typed }).then(() => queries.invalidateQueries({ queryKey: keys.taskDetail }));
+    setTyped(null);
+  };
+  return (
+    <>
+      <Head name="Notes">
+        {typed === null ? (
+          <Button look="quiet" className="!min-h-6 !py-0" onClick={() => setTyped(notes)}>
+            {notes ? 'Edit' : 'Write'}
+          </Button>
+        ) : null}
+      </Head>
+      {typed !== null ? (
+        <>
+          <textarea
+            autoFocus
+            aria-label="Notes"
+            rows={5}
+            maxLength={50000}
+            className={inputClass}
+            value={typed}
+            onChange={(e) => setTyped(e.target.value)}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) save();
+            }}
+          />
+          <span className="mt-1 flex gap-2">
+            <Button look="main" onClick={save}>
+              Keep
+            </Button>
+            <Button look="quiet" onClick={() => setTyped(null)}>
+              Leave as it was
+            </Button>
+          </span>
+        </>
+      ) : notes ? (
+        <div className="said text-[13px]" dangerouslySetInnerHTML={{ __html: html }} />
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,139 @@
+import { X } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { type TaskDetail, api, taken } from '../api/client';
+import { sayWrong, showTask } from '../api/live';
+import { keys, queries } from '../api/queries';
+import { Button, IconButton, Panel, cx, inputClass } from '../ui/controls';
+import { Head } from './panel';
+
+/** What it waits for, and what waits for it. */
+export function TaskWaits({ detail, onOpen }: { detail: TaskDetail; onOpen: (id: string) => void }) {
+  const { task } = detail;
+  const set = async (ids: string[]) => {
+    try {
+      showTask(await taken(api.PUT('/api/tasks/{id}/blockers', { params: { path: { id: task.id } }, body: ids })));
+      await queries.invalidateQueries({ queryKey: keys.taskDetail });
+    } catch (wrong) {
+      sayWrong(wrong);
+    }
+  };
+  const ids = task.blockedBy.map((b) => b.id);
+  return (
+    <>
+      <Head name="Waits for" note={task.blockedBy.length === 0 ? 'nothing' : ''}>
+        <ChooseTask known={[task.id, ...ids]} docket={task.docket} onChoose={(id) => void set([...ids, id])} />
+      </Head>
+      <ul>
+        {task.blockedBy.map((b) => (
+          <li key={b.id} className="flex items-center gap-2 text-[13px]">
+            <button
+              type="button"
+              onClick={() => onOpen(b.id)}
+              className={cx(
+                'min-h-6 min-w-0 flex-1 truncate text-left hover:underline',
+                b.over && 'text-soft line-through',
+              )}
+            >
+              {b.title}
+            </button>
+            <IconButton label={`Wait for ${b.title} no more`} onClick={() => void set(ids.filter((i) => i !== b.id))}>
+              <X size={13} />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
+      {detail.waitingFor.length > 0 ? (
+        <p className="text-[12.5px] text-soft">
+          {detail.waitingFor.map((w, i) => (
+            <span key={w.id}>
+              {i > 0 ? ', ' : ''}
+              <button type="button" className="text-wren underline" onClick={() => onOpen(w.id)}>
+                {w.title}
+              </button>
+            </span>
+          ))}{' '}
+          {detail.waitingFor.length === 1 ? 'waits' : 'wait'} for it.
+        </p>
+      ) : null}
+    </>
+  );
+}
+
+/** A task found by some of its words. */
+function ChooseTask({
+  known,
+  docket,
+  onChoose,
+}: {
+  known: string[];
+  docket: string | null;
+  onChoose: (id: string) => void;
+}) {
+  const [open, setOpen] = useState(false);
+  const [words, setWords] = useState('');
+  const [found, setFound] = useState<{ id: string; title: string; detail: string }[]>([]);
+  useEffect(() => {
+    if (!open) return;
+    const timer = setTimeout(() => {
+      const asked = words.trim()
+        ? taken(api.GET('/api/find', { params: { query: { words } } })).then((f) =>
+            f.hits
+              .filter((h) => h.kind === 'task')
+              .map((h) => ({ id: h.path.split('task=')[1]!, title: h.text, detail: h.detail })),
+          )
+        : docket
+          ? taken(api.GET('/api/tasks/table', { params: { query: { scope: 'docket', of: docket } } })).then((t) =>
+              t.rows
+                .filter((r) => r.state !== 'done' && r.state !== 'dropped')
+                .map((r) => ({ id: r.id, title: r.title, detail: docket })),
+            )
+          : Promise.resolve([]);
+      asked.then((all) => setFound(all.filter((t) => !known.includes(t.id)).slice(0, 12))).catch(sayWrong);
+    }, 200);
+    return () => clearTimeout(timer);
+  }, [open, words, docket]); // eslint-disable-line react-hooks/exhaustive-deps
+  return (
+    <Panel
+      label="What it waits for"
+      align="end"
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <Button look="quiet" className="!min-h-6 !py-0">
+          Add
+        </Button>
+      }
+    >
+      <input
+        autoFocus
+        aria-label="Words of a task"
+        placeholder="Words of a task"
+        className={inputClass}
+        value={words}
+        onChange={(e) => setWords(e.target.value)}
+      />
+      <ul className="mt-1 max-h-64 overflow-auto">
+        {found.map((t) => (
+          <li key={t.id}>
+            <button
+              type="button"
+              className="block min-h-7 w-full rounded-[3px] px-1.5 text-left text-[13px] hover:bg-wren-wash"
+              onClick={() => {
+                onChoose(t.id);
+                setOpen(false);
+                setWords('');
+              }}
+            >
+              {t.title} <span className="text-soft">{t.detail}</span>
+            </button>
+          </li>
+        ))}
+        {found.length === 0 ? (
+          <li className="px-1.5 text-[13px] text-soft">
+            {words.trim() ? 'No task has these words.' : 'Type some of its words.'}
+          </li>
+        ) : null}
+      </ul>
+    </Panel>
+  );
+}
