@@ -66,12 +66,25 @@ test('a draft goes along to another device, and a conversation is carried at the
   await expect(phone.getByRole('textbox', { name: /Note to colleagues/ })).toContainText('The gland is in the post');
   await expect(phone.getByRole('link', { name: /T-311.*draft/ })).toBeVisible();
 
+  // A file and what is asked go along with the words, and are taken out there as well.
+  const [here, there] = [desk, phone].map((page) => page.getByRole('region', { name: 'Note inside' }));
+  await here!.getByRole('button', { name: 'Attach a file' }).click();
+  const gland = { name: 'gland.txt', mimeType: 'text/plain', buffer: Buffer.from('14 mm') };
+  await desk.getByLabel('Files', { exact: true }).setInputFiles(gland);
+  await expect(there!.getByRole('list', { name: 'Files that go along' })).toContainText('gland.txt');
+  await there!.getByRole('button', { name: 'Ask for an answer' }).click();
+  await there!.getByRole('radio', { name: 'Confirmation' }).check();
+  await expect(here!.getByRole('radio', { name: 'Confirmation' })).toBeChecked();
+  await here!.getByRole('button', { name: 'Ask nothing' }).click();
+  await expect(there!.getByRole('radio', { name: 'Confirmation' })).toHaveCount(0);
+
   await desk.getByRole('region', { name: 'Note inside' }).getByRole('button', { name: 'Carry it along' }).click();
   await desk.getByRole('link', { name: 'Queues', exact: false }).first().click();
   const hand = desk.getByRole('region', { name: /Carried: Inside, T-311/ });
-  await expect(hand.getByRole('textbox')).toContainText('The gland is in the post');
+  await expect(hand.getByRole('textbox', { name: /Note to/ })).toContainText('The gland is in the post');
   await hand.getByRole('button', { name: 'Note to colleagues', exact: true }).click();
-  await expect(phone.getByRole('article').filter({ hasText: 'The gland is in the post' })).toBeVisible();
+  await expect(phone.getByRole('article').filter({ hasText: 'The gland is in the post' })).toContainText('gland.txt');
+  await expect(there!.getByRole('list', { name: 'Files that go along' })).toHaveCount(0);
   await expect(phone.getByRole('textbox', { name: /Note to colleagues/ })).not.toContainText('The gland');
 });
 

@@ -24,7 +24,7 @@ public sealed record TaskImport([property: Required, AllowedValues("ics", "csv")
 
 /// <summary>What a file wants of one task.</summary>
 /// <param name="Where">Its place in the file.</param>
-/// <param name="Does">new, changed, same or nothing.</param>
+/// <param name="Does">new, changed, same, nothing, or left alone: it is no task.</param>
 /// <param name="Problem">Why it cannot be taken; null when it can.</param>
 public sealed record ImportRow(string Where, string Title, string Does, string? Problem);
 
@@ -97,6 +97,8 @@ internal static class TaskFileEndpoints
             // Wholes are made before their parts.
             var rows = new List<ImportRow>();
             foreach (var task in wanted.OrderBy(t => t.Parent.Id is { } parent && inFile.Contains(parent))) rows.Add(Row(w, task, inFile, given.Apply, me, roster, making, now));
+            // Meetings are set from a conversation: what a calendar has of them is said, and left alone.
+            if (given.Format == "ics") rows.AddRange(MeetingCalendar.Read(given.Text, roster.Firm!.Calendar.Zone).Select(m => new ImportRow("meeting", m.Title, "left alone", null)));
             int Count(string does) => rows.Count(r => r.Does == does && r.Problem is null);
             return TypedResults.Ok(new ImportView(rows, Count("new"), Count("changed"), Count("same"), rows.Count(r => r.Problem is not null), given.Apply));
         });

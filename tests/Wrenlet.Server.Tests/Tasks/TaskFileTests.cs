@@ -107,4 +107,13 @@ public sealed class TaskFileTests(YardFixture fixture) : YardTests(fixture)
         await Of("Ines").Do(HttpMethod.Delete, "/api/calendar-feed");
         (await Of("Ines").Get("/api/calendar-feed")).GetProperty("since").ValueKind.ShouldBe(JsonValueKind.Null);
     }
+
+    [Fact]
+    public async Task Meetings_of_a_calendar_are_named_and_left_alone()
+    {
+        const string Text = "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//Somebody//EN\r\nBEGIN:VEVENT\r\nUID:a\r\nDTSTAMP:20260414T080000Z\r\nSUMMARY:Tide talk\r\nDTSTART:20260416T080000Z\r\nDTEND:20260416T090000Z\r\nEND:VEVENT\r\nBEGIN:VTODO\r\nUID:b\r\nDTSTAMP:20260414T080000Z\r\nSUMMARY:Grease the slip\r\nEND:VTODO\r\nEND:VCALENDAR\r\n";
+        var read = await Import("ics", Text, apply: false);
+        Sums(read).ShouldBe((1, 0, 0, 0));
+        read.GetProperty("rows").EnumerateArray().Select(r => (r.GetProperty("title").GetString(), r.GetProperty("does").GetString())).ShouldBe([("Grease the slip", "new"), ("Tide talk", "left alone")]);
+    }
 }

@@ -27,7 +27,7 @@ import { attachmentsSent } from './attachments';
 import { HeldByLeaks, HeldByMissed } from './Held';
 import { isAmong, writingName } from './audience';
 import { carried, carry, putDown } from './carried';
-import { drafts, keepDraft, thisPage } from './drafts';
+import { drafts, keepBeside, keepDraft, thisPage } from './drafts';
 import { whenTakenBack } from './leaving';
 import { asMeeting, blankMeeting, meetingDrafts, missing, setMeetingDraft } from './meetings/meeting';
 
@@ -120,6 +120,8 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
     focus();
   };
   useImperativeHandle(ref, () => ({ focus, ask, meet }));
+  // Files, an ask and a meeting go along to one's other devices as the words do.
+  useEffect(() => keepBeside(conversation.id), [conversation.id, files, asking, meeting]);
   // What is written on another page of one's own appears here too, unless one is writing here.
   useEffect(() => {
     if (kept && kept.from !== thisPage) {

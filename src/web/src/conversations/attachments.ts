@@ -98,6 +98,20 @@ export const attachKnown = (conversation: string, view: FileView) =>
     },
   ]);
 
+/** The files that go along and are on the server, as they are called here. */
+export const readyOf = (conversation: string): FileView[] =>
+  listOf(conversation).flatMap((a) =>
+    a.state === 'ready' && a.view ? [{ ...a.view, caption: a.caption || null }] : [],
+  );
+
+/** Makes the files that are on the server these ones; those that are on their way stay. */
+export function attachedKnown(conversation: string, views: FileView[]) {
+  const now = readyOf(conversation);
+  if (JSON.stringify(now.map((f) => [f.id, f.caption])) === JSON.stringify(views.map((f) => [f.id, f.caption]))) return;
+  arrange(conversation, (list) => list.filter((a) => a.state !== 'ready'));
+  for (const view of views) attachKnown(conversation, view);
+}
+
 /** Takes a file out, wherever it is on its way. */
 export function takeOut(conversation: string, attachment: Attachment) {
   arrange(conversation, (list) => list.filter((a) => a.id !== attachment.id));

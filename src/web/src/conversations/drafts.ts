@@ -1,6 +1,7 @@
 import { type KeptDraft as ServerDraft, api, taken } from '../api/client';
 import { whenDraftChanges } from '../api/live';
 import { Kept } from '../app/store';
+import { besideOf, parted, takeBeside, whole } from './beside';
 
 /**
  * What is being written in a conversation and not sent yet: the editor's document. It is kept in this browser at once, and
@@ -34,22 +35,40 @@ function put(conversation: string, draft: KeptDraft | null) {
 export function keepDraft(conversation: string, draft: Pick<KeptDraft, 'docket' | 'doc'> | null) {
   const before = put(conversation, draft && { ...draft, unsaved: true, from: thisPage });
   if (!draft && !before) return;
+  saveSoon(conversation, draft ? Rests : 0);
+}
+
+/** What went along with each draft when the server last had it from here, or gave it. */
+const agreed = new Map<string, string>();
+const seen = new Map<string, string>();
+
+/** Keeps what goes along with a draft, where that has changed on this page since it was first looked at. */
+export function keepBeside(conversation: string) {
+  const now = JSON.stringify(besideOf(conversation));
+  const before = agreed.get(conversation) ?? seen.get(conversation);
+  seen.set(conversation, now);
+  if (before !== undefined && before !== now) saveSoon(conversation, Rests);
+}
+
+function saveSoon(conversation: string, rests: number) {
   clearTimeout(waiting.get(conversation));
   waiting.set(
     conversation,
-    setTimeout(() => void save(conversation), draft ? Rests : 0),
+    setTimeout(() => void save(conversation), rests),
   );
 }
 
 async function save(conversation: string) {
   const draft = drafts.get()[conversation];
+  const beside = besideOf(conversation);
   try {
     await taken(
       api.PUT('/api/conversations/{id}/draft', {
         params: { path: { id: conversation } },
-        body: { doc: draft?.doc ?? null, from: thisPage },
+        body: { doc: whole(draft?.doc, beside), from: thisPage },
       }),
     );
+    agreed.set(conversation, JSON.stringify(beside));
     const now = drafts.get()[conversation];
     if (now && now === draft) put(conversation, { ...now, unsaved: false });
   } catch {
@@ -66,13 +85,16 @@ export async function joinDrafts() {
   for (const [conversation, draft] of Object.entries(local))
     if (draft.unsaved) void save(conversation);
     else if (!known.has(conversation)) put(conversation, null);
+  // What went along with a draft that was sent on another page goes with it.
+  for (const [conversation, beside] of agreed)
+    if (!known.has(conversation) && beside === JSON.stringify(besideOf(conversation))) takeBeside(conversation, null);
 }
 
 function take(draft: ServerDraft) {
-  put(
-    draft.conversation,
-    draft.doc ? { docket: draft.docket, doc: draft.doc, unsaved: false, from: draft.from ?? 'server' } : null,
-  );
+  const { doc, beside } = parted(draft.doc);
+  put(draft.conversation, doc ? { docket: draft.docket, doc, unsaved: false, from: draft.from ?? 'server' } : null);
+  takeBeside(draft.conversation, beside);
+  agreed.set(draft.conversation, JSON.stringify(besideOf(draft.conversation)));
 }
 
 /** Takes on what is written on another of one's pages. */

@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp, Lock, Repeat, Split, TriangleAlert } from 'lucide-react';
-import { type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, memo, startTransition, useEffect, useMemo, useRef, useState } from 'react';
 import type { OwnerView, TaskRow, TaskTable } from '../api/client';
 import { moment } from '../app/time';
 import { useNarrow } from '../app/useNarrow';
@@ -20,6 +20,8 @@ type Props = {
 };
 
 const rowHeight = 33;
+/** So many rows at once are a leap. */
+const Leap = 8;
 const hours = (minutes: number | null) => (minutes ? `${Math.round(minutes / 6) / 10} h` : '');
 const ref = ({ kind, id }: OwnerView) => ({ kind, id });
 
@@ -42,6 +44,21 @@ export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
     estimateSize: () => height,
     overscan: 5,
   });
+  // Rows that come by leaps show their words first, and the rest once it stands still, a few at a time.
+  const items = virtual.getVirtualItems();
+  const first = items[0]?.index ?? 0;
+  const lastFirst = useRef(first);
+  const leaping = useRef(false);
+  leaping.current = virtual.isScrolling && (leaping.current || Math.abs(first - lastFirst.current) > Leap);
+  lastFirst.current = first;
+  const filling = useRef(new Set<() => void>());
+  const scrolling = virtual.isScrolling;
+  useEffect(() => {
+    if (scrolling) return;
+    const all = [...filling.current];
+    filling.current.clear();
+    startTransition(() => all.forEach((fill) => fill()));
+  }, [scrolling]);
   const shown = useMemo(() => columns.filter((c) => c.key !== 'title' && how.columns.includes(c.key)), [how.columns]);
   const grid = narrow ? '28px minmax(0,1fr)' : `28px minmax(200px,1fr) ${shown.map((c) => `${c.width}px`).join(' ')}`;
   const everyRow = () => lines.flatMap((l) => (l.kind === 'row' ? [l.row] : []));
@@ -116,6 +133,11 @@ export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
         doing.current.onOpen(id);
       },
       change: (row, to, what) => doing.current.change([row], to, what),
+      leaping: () => leaping.current,
+      whenStill: (fill) => {
+        filling.current.add(fill);
+        return () => void filling.current.delete(fill);
+      },
     }),
     [],
   );
@@ -187,7 +209,7 @@ export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
           <p className="p-4 text-soft">Nothing fits the filter. {table.rows.length} tasks are left out by it.</p>
         ) : null}
         <div className="relative min-w-fit" style={{ height: virtual.getTotalSize() }}>
-          {virtual.getVirtualItems().map((item) => {
+          {items.map((item) => {
             const line = lines[item.index]!;
             if (line.kind === 'group')
               return (
@@ -231,6 +253,10 @@ type RowActs = {
   choose: (line: number, id: string, range: boolean) => void;
   open: (line: number, id: string) => void;
   change: (row: TaskRow, to: RowChange, what: string) => void;
+  /** Whether rows come by leaps just now. */
+  leaping: () => boolean;
+  /** Does something once it stands still; the answer takes that back. */
+  whenStill: (fill: () => void) => () => void;
 };
 
 type RowProps = {
@@ -252,6 +278,8 @@ const Row = memo((props: RowProps) => {
   const { line, row, people, columns: shown, narrow, grid, start, height, here, open, chosen, acts } = props;
   // The fields that change it are made when one comes near: many rows pass while scrolling.
   const [near, setNear] = useState(false);
+  const [full, setFull] = useState(() => !acts.leaping());
+  useEffect(() => (full ? undefined : acts.whenStill(() => setFull(true))), [full, acts]);
   const edits = near || open;
   const over = row.state === 'done' || row.state === 'dropped';
   const owners = row.owners.map((o) => people[o]!);
@@ -334,6 +362,19 @@ const Row = memo((props: RowProps) => {
         return <span className="truncate text-soft">{moment(row.made)}</span>;
     }
   };
+  if (!full)
+    return (
+      <div
+        role="row"
+        aria-selected={chosen}
+        style={{ transform: `translateY(${start}px)`, height, gridTemplateColumns: grid }}
+        className="absolute inset-x-0 top-0 grid items-center gap-x-2 border-b px-3 text-[13px] [contain:strict]"
+      >
+        <span role="gridcell" className="col-start-2 truncate">
+          {row.title}
+        </span>
+      </div>
+    );
   return (
     <div
       role="row"
@@ -342,7 +383,7 @@ const Row = memo((props: RowProps) => {
       onFocus={() => setNear(true)}
       style={{ transform: `translateY(${start}px)`, height, gridTemplateColumns: grid }}
       className={cx(
-        'absolute inset-x-0 top-0 grid items-center gap-x-2 border-b px-3 text-[13px]',
+        'absolute inset-x-0 top-0 grid items-center gap-x-2 border-b px-3 text-[13px] [contain:strict]',
         chosen ? 'bg-wren-wash' : open ? 'bg-surface' : 'hover:bg-surface',
         (here || open) && 'outline-1 -outline-offset-1 outline-wren',
       )}

@@ -109,20 +109,54 @@ export function passes(row: TaskRow, filter: Filter, words: string[], owners: Se
 
 export type Line = { kind: 'group'; key: string; name: string; count: number } | { kind: 'row'; row: TaskRow };
 
+/** What sorting a set of rows begins with, made once for each set. */
+type Ranked = { eldest: number[]; ranks: Map<string, Int32Array> };
+const ranked = new WeakMap<TaskRow[], Ranked>();
+
+function rankedOf(rows: TaskRow[]) {
+  let found = ranked.get(rows);
+  if (!found) {
+    const eldest = rows.map((_, i) => i);
+    eldest.sort((x, y) => {
+      const [a, b] = [rows[x]!, rows[y]!];
+      return a.made < b.made ? -1 : a.made > b.made ? 1 : a.id < b.id ? -1 : 1;
+    });
+    ranked.set(rows, (found = { eldest, ranks: new Map() }));
+  }
+  return found;
+}
+
+/** No value: it stands last whichever way. */
+const NoRank = 0x7fffffff;
+
+/** For each row the place of its value among all values of a column: numbers compare faster than words. */
+function ranksOf(rows: TaskRow[], people: OwnerView[], by: string): Int32Array {
+  const { ranks } = rankedOf(rows);
+  let found = ranks.get(by);
+  if (!found) {
+    const { of } = column(by);
+    const values = rows.map((row) => of(row, people));
+    const all = [...new Set(values)].sort((x, y) => (x < y ? -1 : x > y ? 1 : 0));
+    const rank = new Map(all.map((value, i) => [value, value === last ? NoRank : i]));
+    found = Int32Array.from(values, (value) => rank.get(value)!);
+    ranks.set(by, found);
+  }
+  return found;
+}
+
 /** Rows sorted by several columns, the elder first where all is the same. */
 export function sorted(rows: TaskRow[], people: OwnerView[], sort: Arrangement['sort']): TaskRow[] {
-  const sorts = sort.map((s) => ({ of: column(s.by).of, sign: s.down ? -1 : 1 }));
-  // Each key is made once; comparing then costs next to nothing.
-  const keyed = rows.map((row) => ({ row, keys: sorts.map((s) => s.of(row, people)) }));
-  keyed.sort((a, b) => {
-    for (let i = 0; i < sorts.length; i++) {
-      const [x, y] = [a.keys[i]!, b.keys[i]!];
-      // What has no value stands last whichever way.
-      if (x !== y) return x === last ? 1 : y === last ? -1 : x < y ? -sorts[i]!.sign : sorts[i]!.sign;
-    }
-    return a.row.made < b.row.made ? -1 : a.row.made > b.row.made ? 1 : a.row.id < b.row.id ? -1 : 1;
-  });
-  return keyed.map((k) => k.row);
+  const sorts = sort.map((s) => ({ ranks: ranksOf(rows, people, s.by), sign: s.down ? -1 : 1 }));
+  // Sorting keeps what compares the same as it stood: the elder first.
+  return [...rankedOf(rows).eldest]
+    .sort((a, b) => {
+      for (const { ranks, sign } of sorts) {
+        const [x, y] = [ranks[a]!, ranks[b]!];
+        if (x !== y) return x === NoRank ? 1 : y === NoRank ? -1 : (x - y) * sign;
+      }
+      return 0;
+    })
+    .map((i) => rows[i]!);
 }
 
 /** The lines of rows that are sorted already: filtered, and under their groups. */
