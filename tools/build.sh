@@ -24,12 +24,12 @@ build_web() {
 
 # The whole application. With "compiled" as the second word its projects are compiled in Release already, and only made ready.
 build_application() {
-  local top=$1 build=$1/.build compiled=${2:+--no-build}
+  local top=$1 build=$1/.build how=${2:+--no-build -p:ForThisMachine=true}
   build_web "$top" || return 1
   if changed_since "$build/app.stamp" "$top/src/Wrenlet.Core" "$top/src/Wrenlet.Formats" "$top/src/Wrenlet.Storage" "$top/src/Wrenlet.Server" "$top/demo" "$build/web" "$top/Directory.Packages.props"; then
     echo "Building the server ..." >&2
     rm -rf "$build/app.new"
-    dotnet publish "$top/src/Wrenlet.Server" -c Release -o "$build/app.new" -p:OpenApiGenerateDocuments=false -p:RunAnalyzers=false $compiled -v quiet --nologo >&2 || return 1
+    dotnet publish "$top/src/Wrenlet.Server" -c Release -o "$build/app.new" -p:OpenApiGenerateDocuments=false -p:RunAnalyzers=false ${how:---use-current-runtime} -v quiet --nologo >&2 || return 1
     rm -rf "$build/app" && mv "$build/app.new" "$build/app"
     touch "$build/app.stamp"
   fi

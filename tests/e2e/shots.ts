@@ -4,10 +4,6 @@ import { expect, test } from './yard';
 const to = (name: string) => join(import.meta.dirname, '../../docs/screenshots', `${name}.png`);
 
 test('the pictures of the README', async ({ browser, yard }) => {
-  const first = await yard.visit(browser, null);
-  await expect(first.getByRole('heading', { name: 'Saltmarsh Quay' })).toBeVisible();
-  await first.screenshot({ path: to('sign-in') });
-
   const page = await yard.visit(browser, 'Odalys Brandt', '/dockets/T-311');
   const ines = await yard.visit(browser, 'Ines Kowal', '/dockets/J-1042');
   await expect(ines.getByText('Go ahead with all eight.')).toBeVisible();
@@ -99,6 +95,18 @@ test('the pictures of the README', async ({ browser, yard }) => {
     page.getByRole('option').filter({ hasText: 'Go ahead with all eight' }).or(page.getByRole('option').nth(3)),
   ).toBeVisible();
   await page.screenshot({ path: to('find-or-do') });
+
+  // A meeting to be set, beside the words that are its agenda.
+  const tobiah = await yard.visit(browser, 'Tobiah Renn', '/dockets/P-7');
+  const note = tobiah.getByRole('region', { name: 'Note inside' });
+  await note.getByRole('button', { name: 'Set a meeting' }).click();
+  await note.getByLabel('What the meeting is about').fill('Deposit for the racking');
+  await note.getByRole('button', { name: 'whom?' }).click();
+  for (const name of ['Wilhelmina Achterberg', 'Kit Ramaswamy']) await tobiah.getByRole('checkbox', { name }).check();
+  await tobiah.keyboard.press('Escape');
+  await note.getByRole('list', { name: 'Times that suit' }).getByRole('button').nth(1).click();
+  await tobiah.waitForTimeout(500);
+  await tobiah.screenshot({ path: to('meeting') });
 
   const phone = await yard.visit(browser, 'Ines Kowal', '/dockets/J-1042', { width: 390, height: 844 });
   await expect(phone.getByText('before the price goes up')).toBeVisible();

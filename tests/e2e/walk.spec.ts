@@ -207,12 +207,8 @@ test('finding and doing by typing, with the keyboard alone', async ({ browser, y
   await odalys.keyboard.press('Control+k');
   await odalys.getByRole('combobox', { name: 'Find or do' }).waitFor();
   await odalys.keyboard.type('stern gland dripping');
-  await expect(
-    odalys
-      .getByRole('option')
-      .filter({ hasText: /stern gland/i })
-      .first(),
-  ).toBeVisible();
+  // What fits all of the words stands first, once all of them are typed.
+  await expect(odalys.getByRole('option').first()).toContainText(/dripping/);
   await odalys.keyboard.press('Enter');
   await expect(
     odalys

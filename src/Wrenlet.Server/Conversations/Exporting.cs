@@ -4,11 +4,14 @@ using System.Text;
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using NodaTime;
+using Wrenlet.Core.Asks;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks.Words;
+using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
+using Wrenlet.Storage.Asks;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
@@ -47,6 +50,7 @@ internal sealed class Exporting(WhoIsWho who, FileKeeper keeper, Settings settin
                 .Append(Text(Moment(entry.At))).Append(' ').Append(Text(AuthorOf(entry, roster)))
                 .Append(Text(inside ? ", inside" : $", {(entry.Kind is EntryKind.MessageOut ? "to" : "from")} {ConversationViews.PartyOf(conversation, roster)?.Name}{(entry.Via is { } via ? $" by {Words.Vias.Of(via)}" : "")}"))
                 .Append("</header>").Append(entry.Removed is null ? entry.Html : "<p>removed</p>");
+            foreach (var hung in Hung(session, entry, roster, now)) page.Append("<p><b>").Append(Text(hung)).Append("</b></p>");
             foreach (var file in TalkReading.Files(session, entry)) page.Append("<p>").Append(Text($"File: {file.Name}, {file.Size} bytes")).Append("</p>");
             page.Append("</article>");
         }
@@ -55,7 +59,7 @@ internal sealed class Exporting(WhoIsWho who, FileKeeper keeper, Settings settin
     }
 
     /// <summary>All that was said, one JSON object a line (JSON Lines).</summary>
-    public string JsonLines(SqlSession session, Docket docket, Person viewer, Extent extent)
+    public string JsonLines(SqlSession session, Docket docket, Person viewer, Extent extent, Instant now)
     {
         var roster = who.Current;
         var lines = new StringBuilder();
@@ -76,6 +80,7 @@ internal sealed class Exporting(WhoIsWho who, FileKeeper keeper, Settings settin
                 body = entry.Body,
                 markdown = entry.IsMarkdown,
                 html = entry.Html,
+                hung = Hung(session, entry, roster, now),
                 files = TalkReading.Files(session, entry).Select(f => new { f.Id, f.Name, f.MediaType, f.Size }),
             }, Json)).Append('\n');
         }
@@ -116,6 +121,23 @@ internal sealed class Exporting(WhoIsWho who, FileKeeper keeper, Settings settin
         }
 
         return box.ToArray();
+    }
+
+    /// <summary>What hangs on an entry, in a line each: what it asked and what came of that, the meeting to which it invited.</summary>
+    private static List<string> Hung(SqlSession session, Entry entry, Roster roster, Instant now)
+    {
+        var lines = new List<string>();
+        string Name(PersonId person) => roster.Find(person)?.FirstName ?? "someone";
+        if (entry is { Asks: true, Removed: null } && AskStore.OfEntries(session, [entry.Key]).GetValueOrDefault(entry.Id) is { } ask)
+        {
+            var terms = ask.Asking.Terms;
+            var options = terms.Options.IsEmpty ? "" : $" between {Names.List(terms.Options.Select(o => $"“{o}”"))}";
+            lines.Add($"Asked, a {Words.AskKinds.Of(terms.Kind)}{options}: {AskWords.Of(ask.Asking, ask.Asking.At(now), Name)}");
+        }
+
+        if (entry is { Meets: true, Removed: null } && MeetingStore.OfEntries(session, [entry.Key]).GetValueOrDefault(entry.Id) is { Meeting: var meeting })
+            lines.Add($"Meeting: {meeting.Title}, {MeetingViews.When(meeting.From, meeting.Until, roster, now)}{(meeting.Where.Length > 0 ? $", {meeting.Where}" : "")}. {(meeting.CalledOff ? "Called off." : meeting.Line(Name))}");
+        return lines;
     }
 
     private static string AuthorOf(Entry entry, Roster roster) => entry.Author is { } author ? roster.NameOf(author) : entry.Sender ?? "";

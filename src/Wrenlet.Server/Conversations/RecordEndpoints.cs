@@ -92,7 +92,7 @@ internal static class RecordEndpoints
         var made = database.Read<(byte[] Bytes, string Type)?>(s => format switch
         {
             "html" => (Encoding.UTF8.GetBytes(exporting.Html(s, docket, viewer.Person, extent, clock.Now)), "text/html; charset=utf-8"),
-            "jsonl" => (Encoding.UTF8.GetBytes(exporting.JsonLines(s, docket, viewer.Person, extent)), "application/jsonl; charset=utf-8"),
+            "jsonl" => (Encoding.UTF8.GetBytes(exporting.JsonLines(s, docket, viewer.Person, extent, clock.Now)), "application/jsonl; charset=utf-8"),
             "mbox" => (exporting.Mbox(s, docket, viewer.Person, extent), "application/mbox"),
             _ => null,
         });

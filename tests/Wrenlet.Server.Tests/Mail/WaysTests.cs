@@ -6,37 +6,17 @@ using Wrenlet.Server.Tests.World;
 namespace Wrenlet.Server.Tests.Mail;
 
 /// <summary>Every way in and out, over the real server, its stand-ins' folders and its database file.</summary>
-public sealed class WaysTests : IAsyncLifetime
+public sealed class WaysTests(YardFixture fixture) : YardTests(fixture)
 {
-    private SmallYard _yard = null!;
-    private RunningServer _server = null!;
-    private Visitor _odalys = null!;
+    private Task<Visitor> As(string name) => Server.Visit().SignIn($"{name.ToLowerInvariant()}@quay.example", SmallYard.Password);
 
-    public async ValueTask InitializeAsync()
-    {
-        _yard = await SmallYard.Build();
-        _server = await RunningServer.Start(_yard.Folder, "--no-demo", "--clock", "2026-04-14T08:40", "--changes-per-second", "0");
-        _odalys = await As("Odalys");
-    }
+    private async Task<JsonElement[]> Entries(Guid conversation) => [.. (await Of("Odalys").Get($"/api/conversations/{conversation}/entries")).GetProperty("entries").EnumerateArray()];
 
-    public async ValueTask DisposeAsync()
-    {
-        _odalys.Dispose();
-        await _server.DisposeAsync();
-        Directory.Delete(_yard.Folder, recursive: true);
-    }
-
-    private Task<Visitor> As(string name) => _server.Visit().SignIn($"{name.ToLowerInvariant()}@quay.example", SmallYard.Password);
-
-    private Guid Conversation(string name) => _yard.Conversations[name].Value;
-
-    private async Task<JsonElement[]> Entries(Guid conversation) => [.. (await _odalys.Get($"/api/conversations/{conversation}/entries")).GetProperty("entries").EnumerateArray()];
-
-    private async Task<JsonElement> Standing(Guid conversation) => (await _odalys.Get($"/api/conversations/{conversation}")).GetProperty("conversation");
+    private async Task<JsonElement> Standing(Guid conversation) => (await Of("Odalys").Get($"/api/conversations/{conversation}")).GetProperty("conversation");
 
     private void Deliver(MimeMessage mail)
     {
-        var path = Path.Combine(_server.Data, "post", "in", $"{Guid.CreateVersion7():N}.eml");
+        var path = Path.Combine(Server.Data, "post", "in", $"{Guid.CreateVersion7():N}.eml");
         mail.WriteTo(path + ".part");
         File.Move(path + ".part", path);
     }
@@ -44,7 +24,7 @@ public sealed class WaysTests : IAsyncLifetime
     private void DeliverText(string number, string text, string? id = null)
     {
         id ??= $"{Guid.CreateVersion7():N}";
-        var path = Path.Combine(_server.Data, "text", "in", $"{id}.json");
+        var path = Path.Combine(Server.Data, "text", "in", $"{id}.json");
         File.WriteAllText(path + ".part", JsonSerializer.Serialize(new { id, from = number, to = "yard", text, at = DateTimeOffset.UtcNow }));
         File.Move(path + ".part", path);
     }
@@ -67,7 +47,7 @@ public sealed class WaysTests : IAsyncLifetime
     private async Task<Guid> Reply(Guid conversation, string body, object? more = null)
     {
         var id = Guid.CreateVersion7();
-        await _odalys.Do(HttpMethod.Post, $"/api/conversations/{conversation}/entries", more ?? new { id, body });
+        await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{conversation}/entries", more ?? new { id, body });
         return id;
     }
 
@@ -96,12 +76,12 @@ public sealed class WaysTests : IAsyncLifetime
         html.IndexOf("What did you see?", StringComparison.Ordinal).ShouldBeGreaterThan(html.IndexOf("<details>", StringComparison.Ordinal));
         var files = entry.GetProperty("files").EnumerateArray().ToDictionary(f => f.GetProperty("name").GetString()!, f => f.GetProperty("id").GetGuid());
         html.ShouldContain($"/api/files/{files["port.png"]}");
-        (await _odalys.Http.GetByteArrayAsync($"/api/files/{files["survey.pdf"]}", TestContext.Current.CancellationToken)).ShouldBe("%PDF pages"u8.ToArray());
-        (await _odalys.Http.GetStringAsync($"/api/files/{entry.GetProperty("source").GetGuid()}", TestContext.Current.CancellationToken)).ShouldContain("tracker.example");
+        (await Of("Odalys").Http.GetByteArrayAsync($"/api/files/{files["survey.pdf"]}", TestContext.Current.CancellationToken)).ShouldBe("%PDF pages"u8.ToArray());
+        (await Of("Odalys").Http.GetStringAsync($"/api/files/{entry.GetProperty("source").GetGuid()}", TestContext.Current.CancellationToken)).ShouldContain("tracker.example");
 
         // Its party has the files too, another has not.
-        using var benedikta = await _server.Visit().ByLink(_yard.Links["Benedikta"]);
-        using var saoirse = await _server.Visit().ByLink(_yard.Links["Saoirse"]);
+        using var benedikta = await Server.Visit().ByLink(Yard.Links["Benedikta"]);
+        using var saoirse = await Server.Visit().ByLink(Yard.Links["Saoirse"]);
         (await benedikta.Http.GetAsync($"/api/files/{files["survey.pdf"]}", TestContext.Current.CancellationToken)).StatusCode.ShouldBe(HttpStatusCode.OK);
         (await saoirse.Http.GetAsync($"/api/files/{files["survey.pdf"]}", TestContext.Current.CancellationToken)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
         (await benedikta.Http.GetAsync($"/api/files/{entry.GetProperty("source").GetGuid()}", TestContext.Current.CancellationToken)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
@@ -134,7 +114,7 @@ public sealed class WaysTests : IAsyncLifetime
     {
         var conversation = Conversation("J-1 Benedikta");
         var id = await Reply(conversation, "The quote is attached.");
-        await Waiting.Until(() => File.Exists(Path.Combine(_server.Data, "post", "out", $"{id:N}@quay.example.eml")));
+        await Waiting.Until(() => File.Exists(Path.Combine(Server.Data, "post", "out", $"{id:N}@quay.example.eml")));
         var report = new MultipartReport("delivery-status")
         {
             new TextPart("plain") { Text = "Your message could not be delivered." },
@@ -146,22 +126,22 @@ public sealed class WaysTests : IAsyncLifetime
         };
         Deliver(From("Mail Delivery", "mailer-daemon@mx.post.example", "Undelivered", report));
         JsonElement entry = default;
-        await Waiting.Until(() => (entry = _odalys.Get($"/api/entries/{id}").Result).GetProperty("delivery").GetString() == "returned");
+        await Waiting.Until(() => (entry = Of("Odalys").Get($"/api/entries/{id}").Result).GetProperty("delivery").GetString() == "returned");
         entry.GetProperty("problem").GetString().ShouldBe("benedikta@post.example was not reached: 550 5.1.1 no such user");
-        (await _odalys.Get("/api/alerts")).GetRawText().ShouldContain("It did not reach them");
+        (await Of("Odalys").Get("/api/alerts")).GetRawText().ShouldContain("It did not reach them");
         (await Standing(conversation)).GetProperty("turn").GetString().ShouldBe("theirs");
-        (await _odalys.Get("/api/queues/board")).GetRawText().ShouldNotContain("Mail Delivery");
+        (await Of("Odalys").Get("/api/queues/board")).GetRawText().ShouldNotContain("Mail Delivery");
     }
 
     [Fact]
     public async Task A_text_goes_out_and_comes_in_once_and_a_wrong_number_is_refused_with_what_is_wrong()
     {
-        var benedikta = _yard.People["Benedikta"];
+        var benedikta = Yard.People["Benedikta"];
         object Contact(string number) => new { party = benedikta.Party!.Value.Value, name = benedikta.Name, address = "benedikta@post.example", language = "en", reaches = new[] { new { kind = "phone", value = number, label = "mobile" } } };
-        var wrong = await _odalys.Send(HttpMethod.Put, $"/api/contacts/people/{benedikta.Id.Value}", Contact("+351 910 00"));
+        var wrong = await Of("Odalys").Send(HttpMethod.Put, $"/api/contacts/people/{benedikta.Id.Value}", Contact("+351 910 00"));
         wrong.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await wrong.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).ShouldContain("too short");
-        await _odalys.Do(HttpMethod.Put, $"/api/contacts/people/{benedikta.Id.Value}", Contact("+351 910 000 133"));
+        await Of("Odalys").Do(HttpMethod.Put, $"/api/contacts/people/{benedikta.Id.Value}", Contact("+351 910 000 133"));
 
         var conversation = Conversation("J-1 Benedikta");
         DeliverText("+351910000133", "Is she in the water?", "same0text");
@@ -170,17 +150,17 @@ public sealed class WaysTests : IAsyncLifetime
 
         // The answer goes the way she wrote.
         var id = await Reply(conversation, "On **Thursday**.");
-        var file = Path.Combine(_server.Data, "text", "out", $"{id:N}.json");
+        var file = Path.Combine(Server.Data, "text", "out", $"{id:N}.json");
         await Waiting.Until(() => File.Exists(file));
         using var sent = JsonDocument.Parse(await File.ReadAllTextAsync(file, TestContext.Current.CancellationToken));
         sent.RootElement.GetProperty("to").GetString().ShouldBe("+351910000133");
         sent.RootElement.GetProperty("text").GetString().ShouldBe("On Thursday.");
         (await Entries(conversation)).Count(e => e.GetProperty("html").GetString()!.Contains("in the water?", StringComparison.Ordinal)).ShouldBe(1);
-        File.Exists(Path.Combine(_server.Data, "post", "out", $"{id:N}@quay.example.eml")).ShouldBeFalse();
+        File.Exists(Path.Combine(Server.Data, "post", "out", $"{id:N}@quay.example.eml")).ShouldBeFalse();
 
         // A number nobody has is a stranger in Unsorted.
         DeliverText("+351910000199", "Do you repair dinghies?");
-        await Waiting.Until(() => _odalys.Get("/api/queues/board").Result.GetRawText().Contains("repair dinghies", StringComparison.Ordinal));
+        await Waiting.Until(() => Of("Odalys").Get("/api/queues/board").Result.GetRawText().Contains("repair dinghies", StringComparison.Ordinal));
     }
 
     [Fact]
@@ -188,17 +168,17 @@ public sealed class WaysTests : IAsyncLifetime
     {
         var inside = Conversation("J-1 inside");
         var note = Guid.CreateVersion7();
-        await _odalys.Do(HttpMethod.Post, $"/api/conversations/{inside}/entries", new { id = note, body = "The keel bolts three and four are wasted by about a third." });
+        await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{inside}/entries", new { id = note, body = "The keel bolts three and four are wasted by about a third." });
         var sending = new { id = Guid.CreateVersion7(), entries = new[] { note }, to = "foundry@far.example", message = "Can you make these?", knowing = false };
-        var held = await _odalys.Send(HttpMethod.Post, $"/api/conversations/{inside}/forwards", sending);
+        var held = await Of("Odalys").Send(HttpMethod.Post, $"/api/conversations/{inside}/forwards", sending);
         held.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await held.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).ShouldContain("inside-words");
-        (await _odalys.Get("/api/dockets/J-1")).GetProperty("conversations").GetArrayLength().ShouldBe(3);
+        (await Of("Odalys").Get("/api/dockets/J-1")).GetProperty("conversations").GetArrayLength().ShouldBe(3);
 
-        var sent = await _odalys.Do(HttpMethod.Post, $"/api/conversations/{inside}/forwards", sending with { knowing = true });
+        var sent = await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{inside}/forwards", sending with { knowing = true });
         sent.GetProperty("entry").GetProperty("knowing").GetString()!.ShouldContain("Odalys said inside");
         sent.GetProperty("docket").GetString().ShouldBe("J-1");
-        var file = Path.Combine(_server.Data, "post", "out", $"{sending.id:N}@quay.example.eml");
+        var file = Path.Combine(Server.Data, "post", "out", $"{sending.id:N}@quay.example.eml");
         await Waiting.Until(() => File.Exists(file));
         var mail = await MimeMessage.LoadAsync(file, TestContext.Current.CancellationToken);
         mail.To.Mailboxes.Single().Address.ShouldBe("foundry@far.example");
@@ -208,31 +188,31 @@ public sealed class WaysTests : IAsyncLifetime
         answer.InReplyTo = mail.MessageId;
         Deliver(answer);
         await Arrives(sent.GetProperty("conversation").GetGuid(), "in two weeks");
-        (await _odalys.Get("/api/dockets/J-1/talk")).GetRawText().ShouldContain("in two weeks");
+        (await Of("Odalys").Get("/api/dockets/J-1/talk")).GetRawText().ShouldContain("in two weeks");
     }
 
     [Fact]
     public async Task A_call_note_stands_inside_tells_its_person_and_makes_the_task_once()
     {
         using var ines = await As("Ines");
-        var call = new { id = Guid.CreateVersion7(), docket = "J-1", who = "Benedikta *Thorne*", number = "+351910000133", about = "Asks whether the mast is done", callBack = "2026-04-14T14:00:00Z", @for = _yard.People["Ines"].Id.Value };
-        var noted = await _odalys.Do(HttpMethod.Post, "/api/calls", call);
-        await _odalys.Do(HttpMethod.Post, "/api/calls", call);
+        var call = new { id = Guid.CreateVersion7(), docket = "J-1", who = "Benedikta *Thorne*", number = "+351910000133", about = "Asks whether the mast is done", callBack = "2026-04-14T14:00:00Z", @for = Yard.People["Ines"].Id.Value };
+        var noted = await Of("Odalys").Do(HttpMethod.Post, "/api/calls", call);
+        await Of("Odalys").Do(HttpMethod.Post, "/api/calls", call);
         noted.GetProperty("task").GetProperty("title").GetString().ShouldStartWith("Call Benedikta *Thorne* back on +351");
         var entries = await Entries(Conversation("J-1 inside"));
         var entry = entries.Single(e => e.GetProperty("via").GetString() == "call");
         entry.GetProperty("html").GetString()!.ShouldContain("Call back promised for Tue 14 Apr 15:00");
         (await ines.Get("/api/alerts")).GetProperty("alerts").EnumerateArray().Count(a => a.GetRawText().Contains("mast is done", StringComparison.Ordinal)).ShouldBe(1);
         (await ines.Get("/api/tasks")).EnumerateArray().Count(t => t.GetProperty("title").GetString()!.StartsWith("Call Benedikta", StringComparison.Ordinal)).ShouldBe(1);
-        using var benedikta = await _server.Visit().ByLink(_yard.Links["Benedikta"]);
+        using var benedikta = await Server.Visit().ByLink(Yard.Links["Benedikta"]);
         (await benedikta.Get("/api/page")).GetRawText().ShouldNotContain("mast is done");
 
-        var wrong = await _odalys.Send(HttpMethod.Post, "/api/calls", call with { id = Guid.CreateVersion7(), number = "12" });
+        var wrong = await Of("Odalys").Send(HttpMethod.Post, "/api/calls", call with { id = Guid.CreateVersion7(), number = "12" });
         (await wrong.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).ShouldContain("\"number\"");
 
         // Without a docket a ticket is opened for it, once.
         var ticket = new { id = Guid.CreateVersion7(), who = "A stranger", about = "Wants to know our hours" };
-        var first = await _odalys.Do(HttpMethod.Post, "/api/calls", ticket);
-        (await _odalys.Do(HttpMethod.Post, "/api/calls", ticket)).GetProperty("docket").GetString().ShouldBe(first.GetProperty("docket").GetString());
+        var first = await Of("Odalys").Do(HttpMethod.Post, "/api/calls", ticket);
+        (await Of("Odalys").Do(HttpMethod.Post, "/api/calls", ticket)).GetProperty("docket").GetString().ShouldBe(first.GetProperty("docket").GetString());
     }
 }

@@ -57,8 +57,20 @@ export function FindOrDo({ role, begun = '', onClose, onKeys }: Props) {
   const [page] = useState(() => onThisPage());
   const field = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
+  // Enter before what was typed has been found means the first of what will be, or to do.
+  const entered = useRef(false);
+  const arrive = useRef<(found: Hit[]) => void>(() => undefined);
+  arrive.current = (found) => {
+    const first = inOrder(found)[0];
+    const wanted = entered.current;
+    entered.current = false;
+    if (wanted && first) go(first.path);
+    else if (wanted) fitting[0]?.[1]();
+  };
   useEffect(() => {
     const words = typed.trim();
+    let overtaken = false;
+    entered.current = false;
     const timer = setTimeout(() => {
       if (words.length < 2) {
         setHits([]);
@@ -68,15 +80,20 @@ export function FindOrDo({ role, begun = '', onClose, onKeys }: Props) {
       }
       taken(api.GET('/api/find', { params: { query: { words } } }))
         .then((found) => {
+          if (overtaken) return;
           setHits(found.hits);
           // What stands first is what Enter does, from the moment it is there.
           if (found.hits.length > 0) setChosen(valueOf(inOrder(found.hits)[0]!));
           setNarrowed(found.narrowings);
           setSearched(words);
+          arrive.current(found.hits);
         })
         .catch(sayWrong);
     }, 90);
-    return () => clearTimeout(timer);
+    return () => {
+      overtaken = true;
+      clearTimeout(timer);
+    };
   }, [typed]);
   const go = (path: string) => {
     onClose();
@@ -118,7 +135,20 @@ export function FindOrDo({ role, begun = '', onClose, onKeys }: Props) {
           className="fixed left-1/2 top-[9vh] z-50 w-[min(640px,calc(100vw-24px))] -translate-x-1/2 overflow-hidden rounded-card border border-soft/40 bg-surface shadow-lg"
         >
           <Dialog.Title className="sr-only">Find or do</Dialog.Title>
-          <Command shouldFilter={false} loop label="Find or do" value={chosen} onValueChange={setChosen}>
+          <Command
+            shouldFilter={false}
+            loop
+            label="Find or do"
+            value={chosen}
+            onValueChange={setChosen}
+            onKeyDown={(e) => {
+              const words = typed.trim();
+              const command = /^(do|here|open) /.test(chosen) && !hits.some((h) => valueOf(h) === chosen);
+              if (e.key !== 'Enter' || words.length < 2 || words === searched || command) return;
+              e.preventDefault();
+              entered.current = true;
+            }}
+          >
             <Command.Input
               ref={field}
               value={typed}
