@@ -1,7 +1,7 @@
 import { type KeptDraft as ServerDraft, api, taken } from '../api/client';
 import { whenDraftChanges } from '../api/live';
 import { Kept } from '../app/store';
-import { besideOf, parted, takeBeside, whole } from './beside';
+import { type Beside, besideOf, parted, takeBeside, whole } from './beside';
 
 /**
  * What is being written in a conversation and not sent yet: the editor's document. It is kept in this browser at once, and
@@ -47,8 +47,12 @@ export function keepBeside(conversation: string) {
   const now = JSON.stringify(besideOf(conversation));
   const before = agreed.get(conversation) ?? seen.get(conversation);
   seen.set(conversation, now);
-  if (before !== undefined && before !== now) saveSoon(conversation, Rests);
+  if (before === undefined || before === now) return;
+  // An ask or a meeting that changed in another window of this browser is saved by that one, with the words that stand there.
+  if (document.hasFocus() || filesIn(before) !== filesIn(now)) saveSoon(conversation, Rests);
 }
+
+const filesIn = (beside: string) => JSON.stringify((JSON.parse(beside) as Beside | null)?.files ?? []);
 
 function saveSoon(conversation: string, rests: number) {
   clearTimeout(waiting.get(conversation));
