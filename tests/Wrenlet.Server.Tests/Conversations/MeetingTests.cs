@@ -179,6 +179,18 @@ public sealed class MeetingTests(YardFixture fixture) : YardTests(fixture)
         calendar.ShouldContain("SUMMARY:At noon today");
     }
 
+    [Fact]
+    public async Task A_notice_and_what_was_said_in_a_meeting_can_invite_to_another_for_those_who_see_it()
+    {
+        var notice = await Of("Odalys").Do(HttpMethod.Put, $"/api/notices/{Guid.CreateVersion7()}", new { title = "Slip", body = "Closed", crews = Array.Empty<Guid>(), mustConfirm = false });
+        var first = await Set("Odalys", notice.GetProperty("conversation").GetGuid(), "When the slip opens", "2026-04-20T08:00:00Z", ["Ines"]);
+        var talk = await Of("Ines").Do(HttpMethod.Put, $"/api/meetings/{Id(first)}/conversation");
+        var second = await Set("Ines", Id(talk.GetProperty("conversation")), "And the lift", "2026-04-20T10:00:00Z", ["Odalys"]);
+        Id((await Of("Kit").Do(HttpMethod.Put, $"/api/meetings/{Id(second)}/conversation")).GetProperty("conversation")).ShouldNotBe(Guid.Empty);
+        (await Of("Benedikta").Send(HttpMethod.Put, $"/api/meetings/{Id(second)}/answer", new { answer = "coming" })).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (await Meeting("Odalys", Id(second))).GetProperty("item").GetProperty("path").GetString().ShouldStartWith($"/meetings/{Id(first)}?entry=");
+    }
+
     private static string Replied(string invitation, string status)
     {
         string Line(string name) => invitation.Split('\n').First(l => l.StartsWith(name, StringComparison.Ordinal) && !l.Contains("TZ", StringComparison.Ordinal));

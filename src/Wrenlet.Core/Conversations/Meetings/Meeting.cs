@@ -89,6 +89,29 @@ public sealed record Meeting(string Title, Instant From, Instant Until, string W
         };
     }
 
+    /// <summary>Whether somebody can move it and call it off: who invites, and a manager.</summary>
+    public bool MaySet(Person by)
+    {
+        ArgumentNullException.ThrowIfNull(by);
+        return by.IsStaff && (by.Id == By || by.Manages);
+    }
+
+    /// <summary>Why somebody cannot move it or call it off; null when they can.</summary>
+    /// <param name="by">Who wants to.</param>
+    /// <param name="now">When.</param>
+    /// <param name="name">What somebody is called.</param>
+    public string? RefusesSetting(Person by, Instant now, Func<PersonId, string> name)
+    {
+        ArgumentNullException.ThrowIfNull(name);
+        if (!MaySet(by)) return $"{name(By)} invites to this meeting. Ask them, or a manager.";
+        return At(now) switch
+        {
+            MeetingState.CalledOff => "The meeting is called off already.",
+            MeetingState.Over => "The meeting is over.",
+            _ => null,
+        };
+    }
+
     /// <summary>The meeting once somebody has answered.</summary>
     public Meeting Answered(Invitee answer)
     {

@@ -166,8 +166,7 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
     {
         if (MeetingStore.Find(w.Session, id) is not { } kept || Seen.Entry(w.Session, kept.Entry, by) is not var (entry, conversation)) return new MeetingOutcome(null, null);
         var before = kept.Meeting;
-        if (!MeetingViews.MaySet(before, by)) return new(kept, $"{who.Current.Find(before.By)?.FirstName ?? "Someone else"} invites to this meeting. Ask them, or a manager.");
-        if (before.At(at) is MeetingState.CalledOff or MeetingState.Over) return new(kept, before.CalledOff ? "The meeting is called off already." : "The meeting is over.");
+        if (before.RefusesSetting(by, at, p => who.Current.Find(p)?.FirstName ?? "Someone else") is { } not) return new(kept, not);
         if (entry.Delivery is { Sent: false }) return new(kept, "The invitation has not left yet. Take it back instead.");
         if (change(before) is not { } after) return new(kept, null);
         if (!after.CalledOff && after.Wrong(at) is { } wrong) return new(kept, wrong);

@@ -47,7 +47,7 @@ internal static class MeetingViews
             kept.Id.Value, kept.Entry.Value, kept.Conversation.Value, meeting.Title, meeting.From.ToDateTimeOffset(), meeting.Until.ToDateTimeOffset(), When(meeting.From, meeting.Until, roster, now), meeting.Where, meeting.Call,
             state switch { MeetingState.Planned => "planned", MeetingState.GoingOn => "going-on", MeetingState.Over => "over", _ => "called-off" }, View(meeting.By, roster),
             [.. meeting.Invitees.Select(i => Invitee(i, viewer.IsStaff || i.Whom == viewer.Id, roster, now))], meeting.Line(p => p == viewer.Id ? "you" : roster.Find(p)?.FirstName ?? "someone"),
-            mine is null ? null : Words.Attendances.Of(mine.Answer), meeting.Refuses(viewer.Id, now) is null, kept.Transcribed is null && MaySet(meeting, viewer) && state is MeetingState.Planned or MeetingState.GoingOn,
+            mine is null ? null : Words.Attendances.Of(mine.Answer), meeting.Refuses(viewer.Id, now) is null, kept.Transcribed is null && meeting.RefusesSetting(viewer, now, _ => "") is null,
             viewer.IsStaff ? kept.Transcribed?.ToDateTimeOffset() : null);
     }
 
@@ -63,9 +63,6 @@ internal static class MeetingViews
 
         return items;
     }
-
-    /// <summary>Who invites can change a meeting, and a manager.</summary>
-    public static bool MaySet(Meeting meeting, Person viewer) => viewer.IsStaff && (meeting.By == viewer.Id || viewer.Manages);
 
     /// <summary>"today 14:00 to 15:00", "Thu 16 Apr 22:00 to Fri 17 Apr 01:00".</summary>
     public static string When(Instant from, Instant until, Roster roster, Instant now)

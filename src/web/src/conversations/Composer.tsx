@@ -109,14 +109,15 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
     editor.current?.focus();
   };
   const asking = askDrafts.use()[conversation.id] ?? null;
-  const mayAsk = conversation.audience !== 'notice' && (inside || conversation.party?.id != null);
+  const mayMeet = inside || conversation.party?.id != null;
+  const mayAsk = mayMeet && conversation.audience !== 'notice' && conversation.audience !== 'task';
   const ask = () => {
     if (mayAsk && !asking) setAskDraft(conversation.id, blankAsk);
     focus();
   };
   const meeting = meetingDrafts.use()[conversation.id] ?? null;
   const meet = () => {
-    if (mayAsk && !meeting) setMeetingDraft(conversation.id, blankMeeting);
+    if (mayMeet && !meeting) setMeetingDraft(conversation.id, blankMeeting);
     focus();
   };
   useImperativeHandle(ref, () => ({ focus, ask, meet }));
@@ -344,7 +345,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
               <MessageCircleQuestionMark size={15} />
             </button>
           ) : null}
-          {mayAsk && !meeting ? (
+          {mayMeet && !meeting ? (
             <button
               type="button"
               aria-label="Set a meeting"
@@ -377,7 +378,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
           onDrop={() => setAskDraft(conversation.id, null)}
         />
       ) : null}
-      {meeting && mayAsk ? (
+      {meeting && mayMeet ? (
         <Suspense fallback={null}>
           <MeetingForm
             conversation={conversation}
@@ -461,7 +462,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
           </Button>
         ) : null}
         <Button look={inside ? 'plain' : 'main'} disabled={!sendable} onClick={() => void post(false)}>
-          {meeting && mayAsk
+          {meeting && mayMeet
             ? inside
               ? 'Invite them'
               : `Invite ${name}`

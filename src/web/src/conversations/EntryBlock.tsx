@@ -220,7 +220,7 @@ export const EntryBlock = memo((props: Props) => {
           <IconButton label="Answer this" hint="Answer this (Q)" onClick={() => acts.answer(entry)}>
             <CornerUpLeft size={14} />
           </IconButton>
-          {conversation.audience === 'notice' ? null : (
+          {['notice', 'task'].includes(conversation.audience) ? null : (
             <IconButton label="Ask about this" hint="Ask for an answer about this (A)" onClick={() => acts.ask(entry)}>
               <MessageCircleQuestionMark size={14} />
             </IconButton>

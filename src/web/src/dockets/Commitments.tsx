@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useQuery } from '@tanstack/react-query';
 import { type DocketView, type TaskView, api, taken } from '../api/client';
@@ -51,6 +52,22 @@ function Line({ task, docket }: { task: TaskView; docket: DocketView }) {
   );
 }
 
+/** What is still to come of a kind, and a click away what is over. */
+function Promised({ name, note, now, over }: { name: string; note: string; now: ReactNode[]; over: ReactNode[] }) {
+  return (
+    <>
+      <Head name={name} note={now.length > 0 ? `${now.length} ${note}` : ''} />
+      <ul className="grid gap-1">{now}</ul>
+      {over.length > 0 ? (
+        <details className="mt-1 text-[13px]">
+          <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{over.length} over</summary>
+          <ul className="grid gap-1">{over}</ul>
+        </details>
+      ) : null}
+    </>
+  );
+}
+
 /** What was asked in a docket and is waited for; what is over stays a click away. */
 function Asks({ docket }: { docket: string }) {
   const { data = [] } = useQuery({
@@ -70,18 +87,7 @@ function Asks({ docket }: { docket: string }) {
       </p>
     </li>
   );
-  return (
-    <>
-      <Head name="Asks" note={open.length > 0 ? `${open.length} waited for` : ''} />
-      <ul className="grid gap-1">{open.map(line)}</ul>
-      {over.length > 0 ? (
-        <details className="mt-1 text-[13px]">
-          <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{over.length} over</summary>
-          <ul className="grid gap-1">{over.map(line)}</ul>
-        </details>
-      ) : null}
-    </>
-  );
+  return <Promised name="Asks" note="waited for" now={open.map(line)} over={over.map(line)} />;
 }
 
 /** Meetings of a docket that are to come; those that are over stay a click away. */
@@ -107,18 +113,7 @@ function Meetings({ docket }: { docket: string }) {
       </p>
     </li>
   );
-  return (
-    <>
-      <Head name="Meetings" note={ahead.length > 0 ? `${ahead.length} to come` : ''} />
-      <ul className="grid gap-1">{ahead.map(line)}</ul>
-      {over.length > 0 ? (
-        <details className="mt-1 text-[13px]">
-          <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{over.length} over</summary>
-          <ul className="grid gap-1">{over.map(line)}</ul>
-        </details>
-      ) : null}
-    </>
-  );
+  return <Promised name="Meetings" note="to come" now={ahead.map(line)} over={over.map(line)} />;
 }
 
 /** What has been promised in a docket, standing together. */

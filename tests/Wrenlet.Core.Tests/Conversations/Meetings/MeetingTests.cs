@@ -51,6 +51,17 @@ public class MeetingTests
     }
 
     [Fact]
+    public void Who_invites_and_a_manager_move_it_and_call_it_off_while_it_is_ahead()
+    {
+        string? Refuses(string who, string at = "2026-04-14T08:40", bool off = false) => (off ? Set().Off() : Set()).RefusesSetting(Yard.Named(who), Yard.At(at), p => Yard.Staff.First(s => s.Id == p).FirstName);
+        Refuses("Odalys").ShouldBeNull();
+        Refuses("Tobiah").ShouldBeNull("a manager");
+        Refuses("Ines").ShouldBe("Odalys invites to this meeting. Ask them, or a manager.");
+        Refuses("Odalys", off: true).ShouldBe("The meeting is called off already.");
+        Refuses("Odalys", "2026-04-16T15:00").ShouldBe("The meeting is over.");
+    }
+
+    [Fact]
     public void Who_comes_is_told_in_a_line()
     {
         Set().Line(Name).ShouldBe("You come; Ines and Tobiah have not said.");
