@@ -22,11 +22,16 @@ public abstract record Place
     {
     }
 
-    /// <summary>A docket itself, its inside conversation, its tasks, sheets and events.</summary>
+    /// <summary>A docket itself, its inside conversation, its tasks and events.</summary>
     public sealed record Inside(DocketSight Docket) : Place;
 
     /// <summary>What is said with a party. A conversation that has no docket yet stands in a queue, open to all staff.</summary>
     public sealed record Outside(DocketSight Docket, PartyId? Party) : Place;
+
+    /// <summary>A sheet of a docket: those of the staff who see the docket, and the parties it is shared with.</summary>
+    /// <param name="Docket">Sight of its docket.</param>
+    /// <param name="Parties">Whom it is shared with; empty while it stays inside.</param>
+    public sealed record Shared(DocketSight Docket, ImmutableArray<PartyId> Parties) : Place;
 
     /// <summary>A direct or group conversation: its members, whatever anyone's role.</summary>
     public sealed record Members(ImmutableArray<PersonId> People) : Place;

@@ -16,6 +16,7 @@ public static class Sight
     private static readonly Verdict NotListed = new(false, "the docket is limited to listed people and crews");
     private static readonly Verdict OwnSide = new(true, "it is their own conversation");
     private static readonly Verdict OtherParty = new(false, "a contact sees only their own party's conversation");
+    private static readonly Verdict WithThem = new(true, "it is shared with them");
     private static readonly Verdict StaffOnly = new(false, "it stays inside");
     private static readonly Verdict Member = new(true, "a member of the conversation");
     private static readonly Verdict ForThem = new(true, "the notice is for them");
@@ -29,6 +30,8 @@ public static class Sight
         Place.Outside outside when viewer.IsStaff => OfDocket(viewer, outside.Docket),
         Place.Outside when thing is not Thing.Said => StaffOnly,
         Place.Outside outside => outside.Party is { } party && viewer.Party == party ? OwnSide : OtherParty,
+        Place.Shared shared when viewer.IsStaff => OfDocket(viewer, shared.Docket),
+        Place.Shared shared => thing is Thing.Said && viewer.Party is { } party && shared.Parties.Contains(party) ? WithThem : StaffOnly,
         Place.Members members => viewer.IsStaff && members.People.Contains(viewer.Id) ? Member : NoMember,
         Place.Board board => !viewer.IsStaff ? StaffOnly : board.Crews.IsEmpty || viewer.Id == board.By || viewer.Manages || board.Crews.Any(viewer.Crews.Contains) ? ForThem : NotForThem,
         Place.Own own => viewer.Id == own.Person ? Member : NoMember,
