@@ -13,6 +13,7 @@ using Wrenlet.Server.Finding;
 using Wrenlet.Server.Live;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Reports;
+using Wrenlet.Server.Sheets;
 using Wrenlet.Server.Standins;
 using Wrenlet.Server.Tasks;
 
@@ -26,7 +27,7 @@ try
 
     builder.Services.AddSingleton(settings).AddSingleton<FirmClock>().AddStorage();
     builder.Services.AddSingleton<WhoIsWho>().AddSingleton<Sessions>().AddSingleton<SignInThrottle>();
-    builder.Services.AddSingleton<Posting>().AddSingleton<Answering>().AddSingleton<Convening>().AddSingleton<Discussing>().AddSingleton<Noticing>().AddSingleton<Exporting>().AddSingleton<Grouping>().AddSingleton<Handling>().AddSingleton<Undoing>().AddSingleton<DocketMaking>().AddSingleton<Routers>().AddSingleton<QueueBoard>().AddSingleton<FileKeeper>().AddSingleton<Intake>().AddSingleton<TaskMaking>().AddSingleton<DemoLoader>();
+    builder.Services.AddSingleton<Posting>().AddSingleton<Answering>().AddSingleton<Convening>().AddSingleton<Discussing>().AddSingleton<Noticing>().AddSingleton<Exporting>().AddSingleton<Grouping>().AddSingleton<Handling>().AddSingleton<Undoing>().AddSingleton<DocketMaking>().AddSingleton<Routers>().AddSingleton<QueueBoard>().AddSingleton<FileKeeper>().AddSingleton<Intake>().AddSingleton<TaskMaking>().AddSingleton<SheetMaking>().AddSingleton<DemoLoader>();
     builder.Services.AddSingleton<StandinPostOffice>().AddSingleton<StandinTextOffice>().AddSingleton<StandinCallOffice>().AddSingleton<ICallOffice>(s => s.GetRequiredService<StandinCallOffice>());
     if (settings.MailFile is { } file) builder.Services.AddSingleton<IPostOffice>(new MailServerPostOffice(MailServers.Read(file)));
     else builder.Services.AddSingleton<IPostOffice>(s => s.GetRequiredService<StandinPostOffice>());
@@ -64,6 +65,7 @@ try
     api.MapTaskTables();
     api.MapWorklists();
     api.MapTaskFiles();
+    api.MapSheets();
     api.MapAsks();
     api.MapMeetings();
     api.MapAlerts();

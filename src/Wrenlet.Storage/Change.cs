@@ -18,6 +18,11 @@ public static class ChangeKinds
     public const string DocketChanged = "docket.changed";
     public const string TaskMade = "task.made";
     public const string TaskChanged = "task.changed";
+    public const string SheetMade = "sheet.made";
+    public const string SheetRevised = "sheet.revised";
+
+    /// <summary>It is called otherwise, was removed or brought back, or others outside see it: the parties that see it hear of it.</summary>
+    public const string SheetChanged = "sheet.changed";
     public const string AlertGiven = "alert.given";
     public const string AlertRead = "alert.read";
     public const string BoardChanged = "board.changed";

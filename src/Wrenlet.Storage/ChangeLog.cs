@@ -2,9 +2,11 @@ using NodaTime;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Sheets;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
+using Wrenlet.Storage.Sheets;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Storage;
@@ -56,6 +58,8 @@ public static class ChangeLog
     {
         if (person is { } own) return (new Place.Own(new PersonId(own)), Thing.Working);
         if (kind is ChangeKinds.TaskMade or ChangeKinds.TaskChanged && TaskStore.Find(session, new TaskId(subject)) is { } task) return (task.Place, Thing.Working);
+        if (kind is ChangeKinds.SheetMade or ChangeKinds.SheetRevised or ChangeKinds.SheetChanged && SheetStore.Find(session, new SheetId(subject)) is { } sheet)
+            return (sheet.Sheet.Place, kind is ChangeKinds.SheetChanged ? Thing.Said : Thing.Working);
         if (conversation is { } id && ConversationStore.Find(session, new ConversationId(id)) is { } found)
         {
             var thing = kind is ChangeKinds.EntryPosted && EntryStore.Find(session, new EntryId(subject)) is { } entry ? EntrySight.ThingOf(entry.Kind) : Thing.Working;

@@ -5,6 +5,7 @@ using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Sheets;
 using Wrenlet.Core.Tasks;
 
 namespace Wrenlet.Storage;
@@ -23,6 +24,7 @@ public static class Words
     public static readonly Vocabulary<TaskState> TaskStates = new(
         (TaskState.NeedsAction, "needs-action"), (TaskState.InProgress, "in-progress"), (TaskState.Waiting, "waiting"), (TaskState.Done, "done"), (TaskState.Dropped, "dropped"));
     public static readonly Vocabulary<CompletionRule> Rules = new((CompletionRule.Any, "any"), (CompletionRule.Every, "every"), (CompletionRule.Share, "share"));
+    public static readonly Vocabulary<SheetKind> SheetKinds = new((SheetKind.Page, "page"), (SheetKind.Table, "table"), (SheetKind.Drawing, "drawing"));
     public static readonly Vocabulary<AskKind> AskKinds = new((AskKind.Question, "question"), (AskKind.Decision, "decision"), (AskKind.Choice, "choice"), (AskKind.Confirmation, "confirmation"));
     public static readonly Vocabulary<AskRule> AskRules = new((AskRule.Anyone, "anyone"), (AskRule.Everyone, "everyone"), (AskRule.Number, "number"), (AskRule.InOrder, "in-order"));
     public static readonly Vocabulary<TimeUp> TimesUp = new((TimeUp.Remind, "remind"), (TimeUp.PassOn, "pass-on"), (TimeUp.Lapse, "lapse"));

@@ -110,7 +110,7 @@ public static class LeakCheck
         if (start >= 0) yield return Run(start, end, by);
 
         Leak Run(int first, int past, string author) => new(
-            LeakKind.InsideWords, $"{past - first} words repeat what {author} said inside. Say it in other words, unless {draft.Party} may read it.", words[first].Start, words[past - 1].End);
+            LeakKind.InsideWords, $"{past - first} words repeat what {author} {(author.StartsWith("the sheet", StringComparison.Ordinal) ? "says" : "said")} inside. Say it in other words, unless {draft.Party} may read it.", words[first].Start, words[past - 1].End);
     }
 
     private static IEnumerable<string> Windows(string text)

@@ -23,6 +23,12 @@ public enum HappeningKind
     /// <summary>A task was changed otherwise.</summary>
     TaskChanged,
 
+    /// <summary>A sheet was made.</summary>
+    SheetMade,
+
+    /// <summary>A sheet was given a new revision.</summary>
+    SheetRevised,
+
     /// <summary>Who answers for it, its stage, its queue or the like changed.</summary>
     Moved,
 }
@@ -51,6 +57,8 @@ public static class SinceYouLeft
         if (kinds[HappeningKind.TaskMade].Any()) tasks.Add($"{Number(kinds[HappeningKind.TaskMade].Count(), "task")} made");
         if (kinds[HappeningKind.TaskDone].Any()) tasks.Add($"{(tasks.Count == 0 ? Number(kinds[HappeningKind.TaskDone].Count(), "task") : Count(kinds[HappeningKind.TaskDone].Count()))} finished");
         if (kinds[HappeningKind.TaskChanged].Any()) tasks.Add($"{(tasks.Count == 0 ? Number(kinds[HappeningKind.TaskChanged].Count(), "task") : Count(kinds[HappeningKind.TaskChanged].Count()))} changed");
+        foreach (var (kind, what) in new[] { (HappeningKind.SheetMade, "made"), (HappeningKind.SheetRevised, "revised") })
+            if (kinds[kind].Any()) parts.Add($"{Who(kinds[kind], "somebody")} {what} {Number(kinds[kind].Count(), "sheet")}");
         if (tasks.Count > 0) parts.Add(string.Join(", ", tasks));
         if (kinds[HappeningKind.Moved].Any()) parts.Add($"{Who(kinds[HappeningKind.Moved], "somebody")} changed how it stands");
         if (parts.Count == 0) return "";

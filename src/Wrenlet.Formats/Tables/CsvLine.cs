@@ -13,6 +13,9 @@ public static class CsvLine
     private static string Field(string text)
     {
         if (text.Length > 0 && text[0] is '=' or '+' or '@' or '-' && !double.TryParse(text, CultureInfo.InvariantCulture, out _)) text = "'" + text;
-        return text.AsSpan().IndexOfAny(",\"\r\n") >= 0 ? $"\"{text.Replace("\"", "\"\"", StringComparison.Ordinal)}\"" : text;
+        return Quoted(text);
     }
+
+    /// <summary>A value with quotes about it where it needs them.</summary>
+    internal static string Quoted(string text) => text.AsSpan().IndexOfAny(",\"\r\n") >= 0 ? $"\"{text.Replace("\"", "\"\"", StringComparison.Ordinal)}\"" : text;
 }

@@ -31,27 +31,49 @@ public static class EntryText
     /// <summary>Most links begun in one text: each that does not end costs the parser a look at all that follows.</summary>
     private const int MostBrackets = 1000;
 
+    /// <summary>The same for a page, which is longer than anything that is said.</summary>
+    private const int MostBracketsOfPage = 4000;
+
     /// <summary>Renders Markdown. What is nested too deep, or begins too many links, is shown as it is, without any form.</summary>
     /// <param name="markdown">Source text.</param>
     /// <param name="marks">Runs of the plain text to wrap in mark elements; they may not overlap.</param>
     /// <param name="showTags">False to show tags of people as plain names, as a party sees them.</param>
     public static RenderedText FromMarkdown(string markdown, IReadOnlyList<Marked>? marks = null, bool showTags = true)
     {
-        if (markdown.AsSpan().Count('[') > MostBrackets) return FromPlain(markdown, marks);
-        var writer = new Writer(marks ?? [], showTags);
-        MarkdownDocument document;
+        if (Parsed(markdown, MostBrackets) is not { } document) return FromPlain(markdown, marks);
+        var writer = new Writer(marks ?? [], showTags, headings: false);
+        foreach (var block in document) writer.Block(block);
+        return writer.Done();
+    }
+
+    /// <summary>The blocks of a page one by one, each with its Markdown: paragraphs, lists, tables, and headings that are headings.</summary>
+    /// <param name="markdown">Source text; what cannot be parsed (see <see cref="FromMarkdown"/>) is one block as it is.</param>
+    /// <param name="showTags">False to show tags of people as plain names, as a party sees them.</param>
+    public static IReadOnlyList<(string Source, RenderedText Rendered)> Blocks(string markdown, bool showTags = true)
+    {
+        ArgumentNullException.ThrowIfNull(markdown);
+        if (Parsed(markdown, MostBracketsOfPage) is not { } document) return [(markdown, FromPlain(markdown))];
+        return [.. document.Where(b => b is not LinkReferenceDefinitionGroup and not BlankLineBlock).Select(block =>
+        {
+            var writer = new Writer([], showTags, headings: true);
+            writer.Block(block);
+            return (markdown.Substring(block.Span.Start, Math.Min(block.Span.Length, markdown.Length - block.Span.Start)).TrimEnd('\n'), writer.Done());
+        })];
+    }
+
+    /// <summary>What Markdown is made of; null where it is nested deeper than anyone writes, or begins too many links.</summary>
+    private static MarkdownDocument? Parsed(string markdown, int mostBrackets)
+    {
+        if (markdown.AsSpan().Count('[') > mostBrackets) return null;
         try
         {
-            document = Markdown.Parse(markdown, Pipeline);
+            return Markdown.Parse(markdown, Pipeline);
         }
         catch (ArgumentException)
         {
-            // Nested deeper than anyone writes (the parser's limit against that): then nothing in it is markup.
-            return FromPlain(markdown, marks);
+            // The parser's own limit of nesting.
+            return null;
         }
-
-        foreach (var block in document) writer.Block(block);
-        return writer.Done();
     }
 
     /// <summary>The words of Markdown without its form.</summary>
@@ -73,12 +95,12 @@ public static class EntryText
     /// <summary>Renders text that came from outside: nothing in it is markup, but its links work.</summary>
     public static RenderedText FromPlain(string text, IReadOnlyList<Marked>? marks = null)
     {
-        var writer = new Writer(marks ?? [], true);
+        var writer = new Writer(marks ?? [], showTags: true, headings: false);
         writer.PlainText(text.ReplaceLineEndings("\n").Trim('\n'));
         return writer.Done();
     }
 
-    private sealed class Writer(IReadOnlyList<Marked> marks, bool showTags)
+    private sealed class Writer(IReadOnlyList<Marked> marks, bool showTags, bool headings)
     {
         private readonly StringBuilder _html = new();
         private readonly StringBuilder _plain = new();
@@ -90,6 +112,11 @@ public static class EntryText
         {
             switch (block)
             {
+                case HeadingBlock heading when headings:
+                    // The name of the sheet is the heading above them all.
+                    var level = Math.Min(heading.Level + 1, 5);
+                    Wrap($"<h{level}>", heading.Inline, $"</h{level}>");
+                    break;
                 case HeadingBlock heading:
                     Wrap("<p><strong>", heading.Inline, "</strong></p>");
                     break;

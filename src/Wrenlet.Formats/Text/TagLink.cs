@@ -1,3 +1,5 @@
+using System.Text.RegularExpressions;
+
 namespace Wrenlet.Formats.Text;
 
 /// <summary>What a tag in an entry points at.</summary>
@@ -17,6 +19,9 @@ public enum TagKind
 
     /// <summary>Something said, by id.</summary>
     Entry,
+
+    /// <summary>A sheet, by id.</summary>
+    Sheet,
 }
 
 /// <summary>
@@ -26,7 +31,7 @@ public enum TagKind
 /// <param name="Kind">What it points at.</param>
 /// <param name="Target">Id or reference.</param>
 /// <param name="Text">As shown, with its sign.</param>
-public readonly record struct TagLink(TagKind Kind, string Target, string Text)
+public readonly partial record struct TagLink(TagKind Kind, string Target, string Text)
 {
     /// <summary>Reads the address of a link; null when it is an ordinary one.</summary>
     public static TagLink? Parse(string? url, string text)
@@ -40,6 +45,7 @@ public readonly record struct TagLink(TagKind Kind, string Target, string Text)
             "docket" => TagKind.Docket,
             "task" => TagKind.Task,
             "entry" => TagKind.Entry,
+            "sheet" => TagKind.Sheet,
             _ => null,
         };
         var target = url[(colon + 1)..];
@@ -49,6 +55,19 @@ public readonly record struct TagLink(TagKind Kind, string Target, string Text)
     /// <summary>The tag as Markdown.</summary>
     public static string Markdown(TagKind kind, string target, string text) => $"[{text}]({Word(kind)}:{target})";
 
+    /// <summary>Words as they can stand in a tag.</summary>
+    public static string Plain(string text)
+    {
+        ArgumentNullException.ThrowIfNull(text);
+        return string.Concat(text.Where(c => c is not ('[' or ']' or '\\' or '\n')));
+    }
+
+    /// <summary>Markdown whose tags are only their words.</summary>
+    public static string WordsOnly(string markdown) => TagForm().Replace(markdown, m => m.Groups["text"].Value.TrimStart('@', '#'));
+
+    [GeneratedRegex(@"\[(?<text>(?:[^\]\\]|\\.)*)\]\((?:person|crew|docket|task|entry|sheet):[0-9A-Za-z-]{1,40}\)")]
+    private static partial Regex TagForm();
+
     /// <summary>The scheme of a kind.</summary>
     public static string Word(TagKind kind) => kind switch
     {
@@ -57,6 +76,7 @@ public readonly record struct TagLink(TagKind Kind, string Target, string Text)
         TagKind.Docket => "docket",
         TagKind.Task => "task",
         TagKind.Entry => "entry",
+        TagKind.Sheet => "sheet",
         _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "Unknown kind of tag."),
     };
 }

@@ -4,6 +4,7 @@ using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.Sheets;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Conversations;
@@ -52,12 +53,12 @@ internal static class FileEndpoints
         api.MapGet("/files/{id:guid}/thumbnail", GetThumbnail).For(Access.SignedIn);
     }
 
-    /// <summary>Whether someone may have a file: they see an entry that carries it, or brought it and it is on no entry yet. Originals of mails are how we work.</summary>
+    /// <summary>Whether someone may have a file: they see an entry or a sheet that carries it, or brought it and it is on no entry yet. Originals of mails are how we work.</summary>
     public static bool MaySee(SqlSession session, StoredFile file, Person viewer)
     {
-        var (places, tasks) = (FileStore.Places(session, file.Id), TaskFileStore.With(session, file.Id));
-        if (places.Count + tasks.Count == 0) return file.By == viewer.Id;
-        return tasks.Any(t => TaskStore.Find(session, t) is { } task && viewer.MaySee(task.Place, Thing.Working)) || places.Any(p => ConversationStore.Find(session, p.Conversation) is { } conversation && viewer.MaySee(conversation.Place, p.Original ? Thing.Working : EntrySight.ThingOf(p.Kind)));
+        var (places, tasks, sheets) = (FileStore.Places(session, file.Id), TaskFileStore.With(session, file.Id), SheetStore.Of(session, file.Id));
+        if (places.Count + tasks.Count + sheets.Count == 0) return file.By == viewer.Id;
+        return sheets.Any(d => SheetStore.Find(session, d.Sheet)!.Sheet.Shows(viewer, d.Revision)) || tasks.Any(t => TaskStore.Find(session, t) is { } task && viewer.MaySee(task.Place, Thing.Working)) || places.Any(p => ConversationStore.Find(session, p.Conversation) is { } conversation && viewer.MaySee(conversation.Place, p.Original ? Thing.Working : EntrySight.ThingOf(p.Kind)));
     }
 
     /// <summary>The file, or the part of it that is asked for by Range (RFC 9110), so that a broken download goes on and a film can be wound.</summary>

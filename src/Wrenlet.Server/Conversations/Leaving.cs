@@ -3,12 +3,14 @@ using System.Text.RegularExpressions;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Sheets;
 using Wrenlet.Formats.Phones;
 using Wrenlet.Formats.Text;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
+using Wrenlet.Storage.Sheets;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Conversations;
@@ -74,11 +76,17 @@ internal static partial class Leaving
     {
         var name = ConversationViews.PartyOf(conversation, roster)?.Name ?? "the other side";
         var places = new Dictionary<ConversationId, Conversation?>();
-        var notes = EntryStore.NotesWith(session, LeakCheck.Runs(rendered.Plain), MostNotes)
+        var runs = LeakCheck.Runs(rendered.Plain);
+        var notes = EntryStore.NotesWith(session, runs, MostNotes)
             .Where(e => (places.TryGetValue(e.Conversation, out var c) ? c : places[e.Conversation] = ConversationStore.Find(session, e.Conversation)) is { } place && author.MaySee(place.Place))
             .Select(e => new SaidBefore(ConversationViews.PlainOf(e), e.Author is { } by ? roster.NameOf(by).Split(' ')[0] : "a colleague")).ToList();
+        var sheets = SheetStore.With(session, runs, MostNotes).Where(k => author.MaySee(k.Sheet.Place)).ToList();
+        notes.AddRange(sheets.Select(k => new SaidBefore(SheetStore.Revision(session, k, k.Sheet.Revision)!.Words, $"the sheet “{k.Sheet.Name}”")));
         var theirs = notes.Count == 0 ? [] : (conversation.Party is { } party ? ConversationStore.OfParty(session, party) : [conversation]).Take(20)
             .SelectMany(c => EntryStore.SaidOutside(session, c.Key, MostOutside)).Select(ConversationViews.PlainOf).ToList();
+        // What a party may read in a sheet is theirs to be told.
+        if (conversation.Party is { } reader)
+            theirs.AddRange(sheets.SelectMany(k => k.Sheet.Shares.Where(s => s.Party == reader).Select(s => SheetStore.Revision(session, k, s.Revision)!.Words)));
         var known = (conversation.Party is { } p
             ? roster.Parties[p].Contacts.SelectMany(c => roster.Profiles[c].Addresses.Concat(roster.Profiles[c].Phones))
             : new[] { conversation.Stranger?.Address, conversation.Stranger?.Phone }.OfType<string>()).ToHashSet(StringComparer.OrdinalIgnoreCase);
@@ -90,24 +98,35 @@ internal static partial class Leaving
             [.. to.Select(t => t.Address).Where(a => !known.Contains(a))], name));
     }
 
-    /// <summary>Whether a file was shown inside, in a note, in an event or with a task, and never outside.</summary>
+    /// <summary>Whether a file was shown inside, in a note, in an event, with a task or as a drawing, and never outside.</summary>
     private static bool OnlyInside(SqlSession session, Guid file)
     {
-        var places = FileStore.Places(session, file);
-        return (places.Count > 0 || TaskFileStore.With(session, file).Count > 0) && places.All(p => p.Kind is EntryKind.Note or EntryKind.Event && !p.Original);
+        var (places, sheets) = (FileStore.Places(session, file), SheetStore.Of(session, file));
+        if (sheets.Any(d => SheetStore.Find(session, d.Sheet)!.Sheet is { Removed: false } sheet && sheet.Shares.Any(s => s.Revision == d.Revision))) return false;
+        return (places.Count + sheets.Count > 0 || TaskFileStore.With(session, file).Count > 0) && places.All(p => p.Kind is EntryKind.Note or EntryKind.Event && !p.Original);
     }
 
-    /// <summary>Dockets and tasks named in it, by tag or as typed, that the party does not see: tasks never, dockets where it has no conversation.</summary>
+    /// <summary>Things named in it that the party does not see: by tag, and dockets as typed too.</summary>
     private static IEnumerable<string> Unseen(SqlSession session, Conversation conversation, RenderedText rendered)
     {
-        foreach (var tag in rendered.Tags.Where(t => t.Kind is TagKind.Task or TagKind.Entry)) yield return tag.Text;
+        foreach (var tag in rendered.Tags.Where(t => t.Kind is not (TagKind.Person or TagKind.Crew or TagKind.Docket) && !(conversation.Party is { } of && Sees(session, of, t)))) yield return tag.Text;
         foreach (var match in ReferenceForm().Matches(rendered.Plain).DistinctBy(m => m.Value))
         {
             if (DocketRef.Parse(match.Value.TrimStart('#')) is not { } reference || DocketStore.Find(session, reference) is not { } docket) continue;
-            var seen = conversation.Docket?.Id == docket.Id || (conversation.Party is { } party && ConversationStore.OfDocket(session, docket.Id).Any(c => c.Audience is Audience.Outside && c.Party == party));
-            if (!seen) yield return match.Value;
+            if (conversation.Docket?.Id != docket.Id && !(conversation.Party is { } party && SpokenWith(session, docket.Id, party))) yield return match.Value;
         }
     }
+
+    /// <summary>Whether a party sees the thing that a tag points at: dockets where it has a conversation, sheets that are shared with it; tasks and what was said never. A tag of a person is a name.</summary>
+    public static bool Sees(SqlSession session, PartyId party, TagLink tag) => tag.Kind switch
+    {
+        TagKind.Person or TagKind.Crew => true,
+        TagKind.Docket => DocketRef.Parse(tag.Target) is not { } reference || DocketStore.Find(session, reference) is not { } docket || SpokenWith(session, docket.Id, party),
+        TagKind.Sheet => Guid.TryParse(tag.Target, out var id) && SheetStore.Find(session, new SheetId(id))?.Sheet is { Removed: false } sheet && sheet.Shares.Any(s => s.Party == party),
+        _ => false,
+    };
+
+    private static bool SpokenWith(SqlSession session, DocketId docket, PartyId party) => ConversationStore.OfDocket(session, docket).Any(c => c.Audience is Audience.Outside && c.Party == party);
 
     [GeneratedRegex(@"#?\b[JTP]-\d{1,7}\b")]
     private static partial Regex ReferenceForm();

@@ -3,6 +3,7 @@ using NodaTime;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Sheets;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Core.Tasks.Words;
 using Wrenlet.Formats.Text;
@@ -11,12 +12,13 @@ using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
+using Wrenlet.Storage.Sheets;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Conversations;
 
 /// <summary>A thing that words can point at, as one viewer sees it now.</summary>
-/// <param name="Kind">docket, task or entry.</param>
+/// <param name="Kind">docket, task, entry or sheet.</param>
 /// <param name="Target">Reference or id.</param>
 /// <param name="Seen">Whether the viewer sees it; else nothing but that it is there is said.</param>
 /// <param name="Title">What it is.</param>
@@ -61,6 +63,13 @@ internal static partial class Pointing
                     word, target, true, entry.Removed is not null ? "removed since" : TalkReading.Short(ConversationViews.PlainOf(entry)),
                     $"{author}, {Moment(entry.At)}, {conversation.Docket?.Ref.ToString() ?? conversation.Subject}", false, TalkReading.PathOf(conversation, entry.Id),
                     "#" + TalkReading.Short(ConversationViews.PlainOf(entry), 40));
+            case TagKind.Sheet when Guid.TryParse(target, out var id) && SheetStore.Find(session, new SheetId(id)) is { } kept:
+                if (!viewer.MaySee(kept.Sheet.Place)) return Hidden("A sheet");
+                var newest = SheetStore.Revision(session, kept, kept.Sheet.Revision)!;
+                return new(
+                    word, target, true, kept.Sheet.Name,
+                    $"{Words.SheetKinds.Of(kept.Sheet.Kind)} of {kept.Docket.Ref} · revision {newest.Number} by {roster.NameOf(newest.By)}, {Moment(newest.At)}{(kept.Sheet.Shares.IsEmpty ? "" : " · shared outside")}",
+                    kept.Sheet.Removed, $"/sheets/{id}", "#" + TagLink.Plain(kept.Sheet.Name));
             default:
                 return null;
         }
@@ -77,6 +86,7 @@ internal static partial class Pointing
         (Place Place, Thing Thing, string Words)? thing = match.Groups["kind"].Value switch
         {
             "task" => Guid.TryParse(target, out var id) && TaskStore.Find(session, new TaskId(id)) is { } task ? (task.Place, Thing.Working, $"#a task{(task.Docket is { } of ? $" of {of.Ref}" : "")}") : null,
+            "sheet" => Guid.TryParse(target, out var id) && SheetStore.Find(session, new SheetId(id)) is { } sheet ? (sheet.Sheet.Place, Thing.Said, $"#a sheet of {sheet.Docket.Ref}") : null,
             _ => Guid.TryParse(target, out var id) && EntryStore.Find(session, new EntryId(id)) is { } entry && ConversationStore.Find(session, entry.Conversation) is { } c
                 ? (c.Place, EntrySight.ThingOf(entry.Kind), c.Docket is { } of ? $"#something said in {of.Ref}" : "#something said elsewhere") : null,
         };
@@ -92,13 +102,14 @@ internal static partial class Pointing
         var match = PathForm().Match(path);
         if (!match.Success) return null;
         if (match.Groups["entry"] is { Success: true } entry) return (TagKind.Entry, entry.Value);
+        if (match.Groups["sheet"] is { Success: true } sheet) return (TagKind.Sheet, sheet.Value);
         if (match.Groups["task"] is { Success: true } task) return (TagKind.Task, task.Value);
         return match.Groups["docket"] is { Success: true } docket ? (TagKind.Docket, docket.Value) : null;
     }
 
-    [GeneratedRegex(@"\[(?:[^\]\\]|\\.)*\]\((?<kind>task|entry):(?<target>[0-9A-Za-z-]{1,40})\)")]
+    [GeneratedRegex(@"\[(?:[^\]\\]|\\.)*\]\((?<kind>task|entry|sheet):(?<target>[0-9A-Za-z-]{1,40})\)")]
     private static partial Regex TagForm();
 
-    [GeneratedRegex(@"^/(?:dockets/(?<docket>[JTP]-\d{1,7})|conversations/[0-9a-f-]{36}|noticeboard/[0-9a-f-]{36}|queues|tasks)(?:\?(?:[^#]*&)?(?:entry=(?<entry>[0-9a-f-]{36})|task=(?<task>[0-9a-f-]{36})))?(?:[&#].*)?$")]
+    [GeneratedRegex(@"^/(?:dockets/(?<docket>[JTP]-\d{1,7})|sheets/(?<sheet>[0-9a-f-]{36})|conversations/[0-9a-f-]{36}|noticeboard/[0-9a-f-]{36}|queues|tasks)(?:\?(?:[^#]*&)?(?:entry=(?<entry>[0-9a-f-]{36})|task=(?<task>[0-9a-f-]{36})))?(?:[&#].*)?$")]
     private static partial Regex PathForm();
 }

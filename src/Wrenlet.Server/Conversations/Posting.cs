@@ -85,7 +85,7 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
     {
         var roster = who.Current;
         if (ConversationStore.Find(w.Session, place) is not { } conversation || !author.MaySee(conversation.Place)) return Posted.Unseen;
-        if (author.IsStaff && rendered.Tags.Any(t => t.Kind is TagKind.Task or TagKind.Entry))
+        if (author.IsStaff && rendered.Tags.Any(t => t.Kind is TagKind.Task or TagKind.Entry or TagKind.Sheet))
         {
             words = words with { Body = Pointing.Discreet(w.Session, words.Body, Pointing.Readers(conversation.Place, roster)) };
             rendered = EntryText.FromMarkdown(words.Body);
@@ -200,11 +200,12 @@ public sealed class Posting(WriteQueue writes, WhoIsWho who, Settings settings)
 
     /// <summary>Leaves a line about what happened, for staff only.</summary>
     /// <param name="files">Files that stand with it; null for none.</param>
-    public static Entry Happened(Writing w, Conversation conversation, PersonId? by, Instant at, string words, IReadOnlyList<Attachment>? files = null)
+    public static Entry Happened(Writing w, Conversation conversation, PersonId? by, Instant at, string words, IReadOnlyList<Attachment>? files = null, bool markdown = false)
     {
         ArgumentNullException.ThrowIfNull(w);
-        var entry = new Entry(0, new EntryId(Guid.CreateVersion7()), conversation.Id, EntryKind.Event, null, by, null, at, words, false, EntryText.FromPlain(words).Html, Files: files?.Count ?? 0);
-        var key = EntryStore.Add(w.Session, conversation, entry, words, [])!.Value;
+        var rendered = markdown ? EntryText.FromMarkdown(words) : EntryText.FromPlain(words);
+        var entry = new Entry(0, new EntryId(Guid.CreateVersion7()), conversation.Id, EntryKind.Event, null, by, null, at, words, markdown, rendered.Html, Files: files?.Count ?? 0);
+        var key = EntryStore.Add(w.Session, conversation, entry, rendered.Plain, [])!.Value;
         FileStore.Attach(w.Session, key, files ?? []);
         ConversationStore.Update(w.Session, conversation with { LastEntry = key });
         w.Log(new Change(ChangeKinds.EntryPosted, entry.Id.Value, conversation.Place, Thing.Working, at, by, conversation.Docket?.Id, conversation.Id));

@@ -12,12 +12,13 @@ using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.Finding;
 using Wrenlet.Storage.People;
+using Wrenlet.Storage.Sheets;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Finding;
 
 /// <summary>Something found.</summary>
-/// <param name="Kind">docket, task, person, file or entry.</param>
+/// <param name="Kind">docket, sheet, task, person, file or entry.</param>
 /// <param name="Path">Where it is in the application.</param>
 /// <param name="Text">What it is called, or the part of it that has the words.</param>
 /// <param name="Marks">Where the words stand in the text.</param>
@@ -55,7 +56,7 @@ internal static class FindEndpoints
         return TypedResults.Ok(database.Read(s =>
         {
             var hits = new List<Hit>();
-            if (things) hits.AddRange([.. Dockets(s, query, me), .. Tasks(s, query, match!, me), .. query is { Docket: null, Open: null } ? People(query, roster) : []]);
+            if (things) hits.AddRange([.. Dockets(s, query, me), .. Sheets(s, query, match!, me), .. Tasks(s, query, match!, me), .. query is { Docket: null, Open: null } ? People(query, roster) : []]);
             if (match is not null || query.Narrowings.Any(n => n.Understood)) hits.AddRange([.. Files(s, query, me, roster), .. Entries(s, query, match, me, roster, now)]);
             return new FoundView(hits, [.. query.Narrowings.Select(n => new NarrowingView(n.Typed, n.Means, n.Understood))]);
         }));
@@ -64,6 +65,18 @@ internal static class FindEndpoints
     private static IEnumerable<Hit> Dockets(SqlSession session, Query query, Person me) => query.Docket is not null ? [] :
         DocketStore.Matching(session, query.Words, 40).Where(d => me.MaySee(d.Place) && (query.Open is null || d.Open == query.Open)).Take(Most)
             .Select(d => Of("docket", $"/dockets/{d.Ref}", $"{d.Ref} {d.Subject}", query.Words, d.Open ? d.Site : "closed"));
+
+    /// <summary>Sheets by their names, and by the words in them; of those the part that has them is shown.</summary>
+    private static IEnumerable<Hit> Sheets(SqlSession session, Query query, string match, Person me)
+    {
+        foreach (var kept in SheetStore.Matching(session, match, 60).Where(k => me.MaySee(k.Sheet.Place) && (query.Docket is null || k.Docket.Ref == query.Docket) && (query.Open is null || k.Open == query.Open)).Take(Most))
+        {
+            var named = Of("sheet", $"/sheets/{kept.Sheet.Id.Value}", kept.Sheet.Name, query.Words, $"{Words.SheetKinds.Of(kept.Sheet.Kind)} of {kept.Docket.Ref}");
+            yield return named.Marks.Count > 0 ? named : Of("sheet", named.Path, $"{kept.Sheet.Name}: {Around(SheetStore.Revision(session, kept, kept.Sheet.Revision)!.Words, query.Words)}", query.Words, named.Detail);
+        }
+    }
+
+    private static string Around(string words, string wanted) => Excerpt.Of(words, wanted, 90).Text;
 
     private static IEnumerable<Hit> Tasks(SqlSession session, Query query, string match, Person me) =>
         TaskStore.Matching(session, match, 60).Where(t => me.MaySee(t.Place, Thing.Working) && (query.Docket is null || t.Docket?.Ref == query.Docket) && (query.Open is null || query.Open == t.State is not (TaskState.Done or TaskState.Dropped))).Take(Most)

@@ -3,6 +3,7 @@ using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
+using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Storage;
@@ -10,6 +11,7 @@ using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.Finding;
 using Wrenlet.Storage.People;
+using Wrenlet.Storage.Sheets;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.People;
@@ -47,7 +49,7 @@ internal static class PeopleEndpoints
         [.. who.Current.Staff.Select(p => OwnerView.Of(p))], [.. who.Current.Crews.Values.OrderBy(c => c.Name, StringComparer.Ordinal).Select(c => OwnerView.Of(c))],
         [.. who.Current.Crews.Values.Select(c => new CrewMembers(c.Id.Value, [.. c.Members.Select(m => m.Value)]))]);
 
-    /// <summary>What can be tagged here by what was typed after the sign: people and crews after @, dockets, tasks and what was said after #.</summary>
+    /// <summary>What can be tagged here by what was typed after the sign: people and crews after @, dockets, sheets, tasks and what was said after #.</summary>
     private static Results<Ok<List<Taggable>>, ProblemHttpResult> GetTaggable(Guid id, string sign, string? typed, Viewer viewer, Database database, WhoIsWho who) =>
         database.Read<Results<Ok<List<Taggable>>, ProblemHttpResult>>(s =>
         {
@@ -55,7 +57,7 @@ internal static class PeopleEndpoints
             var words = (typed ?? "").Trim();
             if (sign == "@") return TypedResults.Ok(PeopleAndCrews(conversation, words, viewer, who.Current));
             if (sign == "#") return TypedResults.Ok(Things(s, words, viewer, who.Current));
-            return Refusals.Invalid("sign", "Tags begin with @ for people and crews, or # for dockets and tasks.");
+            return Refusals.Invalid("sign", "Tags begin with @ for people and crews, or # for dockets, sheets and tasks.");
         });
 
     private static List<Taggable> PeopleAndCrews(Conversation conversation, string words, Viewer viewer, Storage.People.Roster roster)
@@ -82,7 +84,11 @@ internal static class PeopleEndpoints
                     "entry", f.Entry.Id.Value.ToString(), "#" + TalkReading.Short(ConversationViews.PlainOf(f.Entry), 40),
                     $"said by {(f.Entry.Author is { } by ? roster.NameOf(by) : f.Entry.Sender)}, {f.Conversation.Docket?.Ref.ToString() ?? f.Conversation.Subject}", true))
             : [];
-        return [.. dockets.Concat(tasks).Concat(entries)];
+        var sheets = SearchStore.Match(words) is { } named
+            ? SheetStore.Matching(session, $"name : ({named})", 30).Where(k => viewer.Person.MaySee(k.Sheet.Place)).Take(Most)
+                .Select(k => new Taggable("sheet", k.Sheet.Id.Value.ToString(), "#" + TagLink.Plain(k.Sheet.Name), $"{Storage.Words.SheetKinds.Of(k.Sheet.Kind)} of {k.Docket.Ref}{(k.Sheet.Shares.IsEmpty ? "" : ", shared outside")}", true))
+            : [];
+        return [.. dockets.Concat(sheets).Concat(tasks).Concat(entries)];
     }
 
     /// <summary>Makes the private link of an outside conversation's contact.</summary>

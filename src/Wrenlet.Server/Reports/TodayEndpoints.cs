@@ -88,12 +88,17 @@ internal static class TodayEndpoints
                     EntryKind.Note => entry.Removed is null ? new(HappeningKind.Note, who) : null,
                     EntryKind.MessageIn => new(HappeningKind.MessageIn, who),
                     EntryKind.MessageOut => new(HappeningKind.MessageOut, who),
-                    _ => new(HappeningKind.Moved, by),
+                    // What is done with a sheet is told by its own change.
+                    _ => entry.Html.Contains("data-kind=\"sheet\"", StringComparison.Ordinal) ? null : new(HappeningKind.Moved, by),
                 };
             case ChangeKinds.TaskMade:
                 return new(HappeningKind.TaskMade, by);
             case ChangeKinds.TaskChanged when TaskStore.Find(session, new TaskId(change.Subject)) is { } task:
                 return new(task.State is TaskState.Done ? HappeningKind.TaskDone : HappeningKind.TaskChanged, by);
+            case ChangeKinds.SheetMade:
+                return new(HappeningKind.SheetMade, by);
+            case ChangeKinds.SheetRevised:
+                return new(HappeningKind.SheetRevised, by);
             case ChangeKinds.DocketChanged:
                 return new(HappeningKind.Moved, by);
             default:

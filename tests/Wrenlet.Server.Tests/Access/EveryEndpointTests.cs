@@ -25,6 +25,7 @@ public class EveryEndpointTests(YardFixture world)
     private sealed record Row(string Path, string[] Allowed, object? Body = null, string? IfMatch = null, bool Leaves = false);
 
     private readonly Guid _notice = Guid.CreateVersion7();
+    private readonly Guid _sheet = Guid.CreateVersion7();
     private readonly Guid _list = Guid.CreateVersion7();
     private readonly Guid _column = Guid.CreateVersion7();
 
@@ -36,6 +37,7 @@ public class EveryEndpointTests(YardFixture world)
         // What was said outside cannot be changed any more: who sees it is told so.
         var said = yard.Entries["J-2 Caspian"].Value;
         var ask = yard.Asked.Value;
+        var sheet = yard.Sheets["J-2 sheet"].Value;
         var group = yard.Conversations["Kits group"].Value;
         var notice = _notice;
         var fields = new { title = "Look into it", owners = Array.Empty<object>(), priority = "normal", state = "needs-action", rule = "any" };
@@ -165,6 +167,16 @@ public class EveryEndpointTests(YardFixture world)
             ["POST /api/asks/{id}/withdrawal"] = new($"/api/asks/{ask}/withdrawal", ["Kit"], new { reason = "so" }),
             ["GET /api/conversations/{id}/invitable"] = new($"/api/conversations/{yard.Conversations["J-2 inside"].Value}/invitable", ["Kit"]),
             ["GET /api/conversations/{id}/meeting-times"] = new($"/api/conversations/{yard.Conversations["J-2 inside"].Value}/meeting-times?with={kit}", ["Kit"]),
+            ["GET /api/dockets/{reference}/sheets"] = new("/api/dockets/J-2/sheets", ["Kit"]),
+            ["GET /api/sheets"] = new("/api/sheets", SignedIn),
+            ["GET /api/sheets/{id}"] = new($"/api/sheets/{sheet}", ["Kit", "Caspian"]),
+            ["PUT /api/sheets/{id}"] = new($"/api/sheets/{_sheet}", ["Kit"], new { docket = "J-2", kind = "page", name = "Look", body = new { text = "Look" } }),
+            ["GET /api/sheets/{id}/file"] = new($"/api/sheets/{sheet}/file", ["Kit", "Caspian"]),
+            ["GET /api/sheets/{id}/changes"] = new($"/api/sheets/{sheet}/changes?from=1&to=2", ["Kit"]),
+            ["PUT /api/sheets/{id}/name"] = new($"/api/sheets/{sheet}/name", ["Kit"], new { name = "Look" }, IfMatch: "\"1\""),
+            ["PUT /api/sheets/{id}/revisions/{number}"] = new($"/api/sheets/{_sheet}/revisions/2", ["Kit"], new { body = new { text = "Look again" } }),
+            ["PUT /api/sheets/{id}/shares/{party}"] = new($"/api/sheets/{_sheet}/shares/{yard.People["Caspian"].Party!.Value.Value}", ["Kit"], new { revision = 1 }),
+            ["DELETE /api/sheets/{id}/shares/{party}"] = new($"/api/sheets/{_sheet}/shares/{yard.People["Caspian"].Party!.Value.Value}", ["Kit"]),
             ["GET /api/meetings"] = new("/api/meetings", Staff),
             ["GET /api/dockets/{reference}/meetings"] = new("/api/dockets/J-2/meetings", ["Kit"]),
             ["GET /api/meetings/{id}"] = new($"/api/meetings/{yard.Meeting.Value}", ["Kit"]),

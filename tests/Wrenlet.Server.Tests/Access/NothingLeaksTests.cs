@@ -12,11 +12,11 @@ public partial class NothingLeaksTests(YardFixture world)
     private static readonly Dictionary<string, string[]> MayMeet = new()
     {
         ["nobody"] = [],
-        ["Benedikta"] = ["J-1 Benedikta"],
-        ["Caspian"] = ["J-2 Caspian"],
+        ["Benedikta"] = ["J-1 Benedikta", "J-1 sheet", "J-1 sheet shared"],
+        ["Caspian"] = ["J-2 Caspian", "J-2 sheet", "J-2 sheet shared"],
         ["Saoirse"] = ["J-1 Saoirse"],
-        ["Ines"] = ["J-1 docket", "J-1 inside", "J-1 inside event", "J-1 Benedikta", "J-1 Benedikta event", "J-1 Saoirse", "J-1 Saoirse event", "J-1 task"],
-        ["Tobiah"] = ["J-1 docket", "J-1 inside", "J-1 inside event", "J-1 Benedikta", "J-1 Benedikta event", "J-1 Saoirse", "J-1 Saoirse event", "J-1 task"],
+        ["Ines"] = ["J-1 docket", "J-1 inside", "J-1 inside event", "J-1 Benedikta", "J-1 Benedikta event", "J-1 Saoirse", "J-1 Saoirse event", "J-1 task", "J-1 sheet", "J-1 sheet shared", "J-1 sheet inside", "J-1 sheet note"],
+        ["Tobiah"] = ["J-1 docket", "J-1 inside", "J-1 inside event", "J-1 Benedikta", "J-1 Benedikta event", "J-1 Saoirse", "J-1 Saoirse event", "J-1 task", "J-1 sheet", "J-1 sheet shared", "J-1 sheet inside", "J-1 sheet note"],
     };
 
     public static TheoryData<string> Actors() => [.. MayMeet.Keys];
@@ -68,7 +68,7 @@ public partial class NothingLeaksTests(YardFixture world)
         foreach (var file in world.Yard.Files.Values)
             foreach (var part in new[] { "", "/thumbnail" }) yield return $"/api/files/{file}{part}";
         yield return $"/api/uploads/{yard.KitsUpload}";
-        foreach (var thing in yard.Entries.Values.Select(e => $"entry/{e.Value}").Concat(yard.Tasks.Values.Select(t => $"task/{t.Value}")).Append("docket/J-2")) yield return $"/api/things/{thing}";
+        foreach (var thing in yard.Entries.Values.Select(e => $"entry/{e.Value}").Concat(yard.Tasks.Values.Select(t => $"task/{t.Value}")).Concat(yard.Sheets.Values.Select(d => $"sheet/{d.Value}")).Append("docket/J-2")) yield return $"/api/things/{thing}";
         foreach (var party in world.Yard.People.Values.Where(p => p.Party is not null).Select(p => p.Party!.Value.Value)) yield return $"/api/contacts/{party}";
         yield return "/api/tasks";
         foreach (var part in new[] { "table?scope=mine", "table?scope=all", "table?scope=asked", "table?scope=docket&of=J-2", "load?days=20" }) yield return "/api/tasks/" + part;
@@ -82,6 +82,9 @@ public partial class NothingLeaksTests(YardFixture world)
         yield return "/api/tasks/next";
         yield return "/api/meetings?days=60";
         foreach (var what in new[] { $"meetings/{yard.Meeting.Value}", $"calls/{yard.Meeting.Value}" }) yield return "/api/" + what;
+        yield return "/api/sheets";
+        foreach (var sheet in yard.Sheets.Values)
+            foreach (var part in new[] { "", "?revision=1", "?revision=2", "/file", "/file?revision=1", "/file?revision=2", "/changes?from=1&to=2" }) yield return $"/api/sheets/{sheet.Value}{part}";
         yield return "/api/alerts";
         yield return "/api/changes?after=0";
         yield return "/api/drafts";
@@ -103,6 +106,7 @@ public partial class NothingLeaksTests(YardFixture world)
             yield return $"/api/dockets/{reference}/talk";
             yield return $"/api/dockets/{reference}/asks";
             yield return $"/api/dockets/{reference}/meetings";
+            yield return $"/api/dockets/{reference}/sheets";
             yield return $"/api/dockets/{reference}/record";
             yield return $"/api/dockets/{reference}/shared";
             foreach (var format in new[] { "html", "jsonl", "mbox" }) yield return $"/api/dockets/{reference}/exports/{format}?inside=true";

@@ -7,6 +7,7 @@ using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Sheets;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Tests.World;
@@ -14,6 +15,7 @@ using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
+using Wrenlet.Storage.Sheets;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Tests.Access;
@@ -44,6 +46,8 @@ public partial class RandomYardTests
         public List<Guid> Entries { get; } = [];
 
         public List<Guid> Tasks { get; } = [];
+
+        public List<Guid> Sheets { get; } = [];
 
         public Dictionary<PersonId, string> Links { get; } = [];
 
@@ -164,7 +168,11 @@ public partial class RandomYardTests
         DocketStore.Add(w.Session, new Docket(0, id, reference, "Boat: " + world.NewWord(listed, null, true), "Upper Yard", owner, 0, Priority.Normal, true, sight), SmallYard.Now);
 
         Begin(w, world, id, sight, listed, Audience.Inside, null, null, owner);
-        foreach (var party in parties.Where(_ => world.Random.Next(2) == 0)) Begin(w, world, id, sight, listed, Audience.Outside, party, queue, owner);
+        foreach (var party in parties.Where(_ => world.Random.Next(2) == 0))
+        {
+            Begin(w, world, id, sight, listed, Audience.Outside, party, queue, owner);
+            AddSheet(w, world, id, listed, party, world.Random.Next(4), owner);
+        }
     }
 
     private static void Begin(Writing w, World world, DocketId docket, DocketSight sight, HashSet<Guid>? listed, Audience audience, PartyId? party, Guid? queue, PersonId owner)
@@ -198,6 +206,21 @@ public partial class RandomYardTests
         TaskStore.Add(w.Session, new WorkTask(
             0, id, world.NewWord(listed, null, true), new DocketBrief(docket, found.Ref, found.Subject, found.Owner), new TaskSource(source, entry.Key, entry.Conversation), by, SmallYard.Now,
             TaskState.NeedsAction, null, CompletionRule.Any, Priority.Normal, null, null, null, null, null, null, 1, [], sight));
+    }
+
+    /// <summary>A sheet of three revisions, of which a party may see one, or none.</summary>
+    private static void AddSheet(Writing w, World world, DocketId docket, HashSet<Guid>? listed, PartyId party, int shared, PersonId by)
+    {
+        var id = new SheetId(Guid.CreateVersion7());
+        world.Sheets.Add(id.Value);
+        SheetStore.Add(w.Session, id, docket, SheetKind.Page, world.NewWord(listed, shared > 0 ? party.Value : null, shared == 0));
+        for (var number = 1; number <= 3; number++)
+        {
+            var words = world.NewWord(listed, number == shared ? party.Value : null, number != shared);
+            SheetStore.AddRevision(w.Session, id, new SheetRevision(number, by, SmallYard.Now, world.NewWord(listed, null, true), words, null, words));
+        }
+
+        if (shared > 0) SheetStore.Share(w.Session, id, new SheetShare(party, shared), by, SmallYard.Now);
     }
 
     /// <summary>Things are said by whoever may, with tags of whoever: some are refused, all of it is heard only where it may be.</summary>
@@ -240,6 +263,9 @@ public partial class RandomYardTests
 
         foreach (var id in world.Entries) yield return $"/api/entries/{id}";
         foreach (var id in world.Tasks) yield return $"/api/tasks/{id}";
+        yield return "/api/sheets";
+        foreach (var id in world.Sheets)
+            foreach (var part in new[] { "", "?revision=1", "?revision=2", "?revision=3", "/file?revision=1", "/file?revision=2", "/file?revision=3", "/changes?from=1&to=3" }) yield return $"/api/sheets/{id}{part}";
     }
 
     private static async Task<HubConnection> Listen(RunningServer server, Visitor visitor, List<string> heard)

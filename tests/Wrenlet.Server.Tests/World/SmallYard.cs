@@ -5,6 +5,7 @@ using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Sheets;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Conversations;
@@ -15,6 +16,7 @@ using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
 using Wrenlet.Storage.Reports;
+using Wrenlet.Storage.Sheets;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Tests.World;
@@ -43,6 +45,9 @@ public sealed class SmallYard
     public Dictionary<string, EntryId> Entries { get; } = [];
 
     public Dictionary<string, TaskId> Tasks { get; } = [];
+
+    /// <summary>Pages of J-1 and J-2: the first revision is shared with the customer, the second is not.</summary>
+    public Dictionary<string, SheetId> Sheets { get; } = [];
 
     /// <summary>What is asked in J-2 inside, of Kit.</summary>
     public AskId Asked { get; } = new(Guid.CreateVersion7());
@@ -117,6 +122,8 @@ public sealed class SmallYard
         Promise(w, "J-1", Open, "J-1 inside", "Ines", DocketSight.Open);
         Promise(w, "J-2", Limited, "J-2 inside", "Kit", sight);
         Group(w, "Kits group", "Kit", "Odalys");
+        Draw(w, "J-1 sheet", Open, "Ines", "Benedikta");
+        Draw(w, "J-2 sheet", Limited, "Kit", "Caspian");
         PeopleStore.AddParty(s, new PartyId(SpareParty), "Spare party", PartyKind.Customer);
         StockStore.Put(s, new StockReply(KitsStock, People["Kit"].Id, "mine", "Dear {party first name}", 1));
         StockStore.Put(s, new StockReply(EverybodysStock, null, "ours", "Dear {party first name}", 1));
@@ -190,6 +197,19 @@ public sealed class SmallYard
         var key = EntryStore.Add(w.Session, conversation, new Entry(0, spoken, talk, EntryKind.Note, Via.Call, People[by].Id, null, Now, words, false, $"<p>{words}</p>"), words, []);
         ConversationStore.SetLast(w.Session, conversation.Key, key!.Value);
         w.Log(new Change(ChangeKinds.EntryPosted, spoken.Value, conversation.Place, Thing.Said, Now, People[by].Id, Limited, talk));
+    }
+
+    /// <summary>A page of two revisions, of which a party may see the first.</summary>
+    private void Draw(Writing w, string name, DocketId docket, string by, string party)
+    {
+        var id = Sheets[name] = new SheetId(Guid.CreateVersion7());
+        SheetStore.Add(w.Session, id, docket, SheetKind.Page, WordOf(name));
+        foreach (var (number, words) in new[] { (1, WordOf(name + " shared")), (2, WordOf(name + " inside")) })
+            SheetStore.AddRevision(w.Session, id, new SheetRevision(number, People[by].Id, Now, WordOf(name + " note"), $"Here stands {words}.", null, $"Here stands {words}."));
+        SheetStore.Share(w.Session, id, new SheetShare(People[party].Party!.Value, 1), People[by].Id, Now);
+        var place = SheetStore.Find(w.Session, id)!.Sheet.Place;
+        w.Log(new Change(ChangeKinds.SheetRevised, id.Value, place, Thing.Working, Now, People[by].Id, docket));
+        w.Log(new Change(ChangeKinds.SheetChanged, id.Value, place, Thing.Said, Now, People[by].Id, docket));
     }
 
     private void Promise(Writing w, string name, DocketId docket, string source, string owner, DocketSight sight)

@@ -4464,6 +4464,368 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dockets/{reference}/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetBrief"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetBrief"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    revision?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetView"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewSheet"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    revision?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{id}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    from: number;
+                    to: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetChangesView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{id}/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SheetNaming"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{id}/revisions/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    number: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewRevision"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{id}/shares/{party}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    party: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewShare"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    party: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/conversations/{id}/askable": {
         parameters: {
             query?: never;
@@ -6389,6 +6751,11 @@ export interface components {
             id: string;
             caption?: null | string;
         };
+        BlockView: {
+            fate: string;
+            html: string;
+            words: components["schemas"]["WordsView"][];
+        };
         BlockerView: {
             /** Format: uuid */
             id: string;
@@ -6481,6 +6848,10 @@ export interface components {
         };
         CardFile: {
             text: string;
+        };
+        CellView: {
+            value: string;
+            before: null | string;
         };
         ChangeView: {
             /** Format: int64 */
@@ -7216,6 +7587,22 @@ export interface components {
             steps: number;
             words: null | string;
         };
+        NewRevision: {
+            body: components["schemas"]["SheetBody"];
+            note?: null | string;
+        };
+        NewShare: {
+            /** Format: int32 */
+            revision: number;
+            /** @default false */
+            knowing: boolean;
+        };
+        NewSheet: {
+            docket: string;
+            kind: string;
+            name: string;
+            body: components["schemas"]["SheetBody"];
+        };
         NewSpoken: {
             words: string;
         };
@@ -7590,6 +7977,14 @@ export interface components {
             /** Format: double */
             within: number;
         };
+        RevisionView: {
+            /** Format: int32 */
+            number: number;
+            by: null | components["schemas"]["PersonView"];
+            /** Format: date-time */
+            at: string;
+            note: string;
+        };
         RouterTrial: {
             text: string;
         };
@@ -7613,6 +8008,11 @@ export interface components {
             certainty: number;
             words: string[];
             placed: boolean;
+        };
+        RowView: {
+            fate: string;
+            moved: boolean;
+            cells: components["schemas"]["CellView"][];
         };
         SaidInCall: {
             speaker: string;
@@ -7647,6 +8047,13 @@ export interface components {
             crews: components["schemas"]["OwnerView"][];
             log: components["schemas"]["SetUpLine"][];
         };
+        ShareView: {
+            /** Format: uuid */
+            party: string;
+            name: string;
+            /** Format: int32 */
+            revision: null | number;
+        };
         SharedView: {
             kind: string;
             name: string;
@@ -7658,6 +8065,67 @@ export interface components {
             at: string;
             audience: string;
             path: string;
+        };
+        SheetBody: {
+            text?: null | string;
+            rows?: null | string[][];
+            /** Format: uuid */
+            file?: null | string;
+        };
+        SheetBrief: {
+            /** Format: uuid */
+            id: string;
+            kind: string;
+            name: string;
+            docket: string;
+            /** Format: int32 */
+            revision: number;
+            removed: boolean;
+            by: null | components["schemas"]["PersonView"];
+            /** Format: date-time */
+            at: string;
+            sharedLine: string;
+            shared: boolean;
+            thumbnail: null | string;
+        };
+        SheetChangesView: {
+            /** Format: int32 */
+            from: number;
+            /** Format: int32 */
+            to: number;
+            line: string;
+            blocks: components["schemas"]["BlockView"][];
+            columns: components["schemas"]["ColumnView"][];
+            rows: components["schemas"]["RowView"][];
+        };
+        SheetNaming: {
+            name: string;
+            /** @default false */
+            removed: boolean;
+        };
+        SheetView: {
+            /** Format: uuid */
+            id: string;
+            kind: string;
+            name: string;
+            docket: string;
+            docketName: string;
+            removed: boolean;
+            /** Format: int32 */
+            newest: number;
+            shown: components["schemas"]["RevisionView"];
+            /** Format: uuid */
+            inside: null | string;
+            markdown: null | string;
+            html: null | string;
+            rows: null | string[][];
+            file: null | components["schemas"]["FileView"];
+            words: string;
+            revisions: components["schemas"]["RevisionView"][];
+            shares: components["schemas"]["ShareView"][];
+            sharedLine: string;
+            /** Format: int32 */
+            version: number;
         };
         ShiftView: {
             /** Format: date-time */
@@ -8017,6 +8485,10 @@ export interface components {
         Welcome: {
             firm: null | string;
             people: components["schemas"]["DemoPerson"][];
+        };
+        WordsView: {
+            text: string;
+            fate: string;
         };
         WorklistView: {
             /** Format: uuid */
