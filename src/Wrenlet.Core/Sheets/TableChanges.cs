@@ -35,7 +35,7 @@ public sealed record TableChanges(ImmutableArray<ColumnChange> Columns, Immutabl
 
     /// <summary>
     /// Compares two revisions. Columns are paired by their names, then by what is in them. Rows that read the same in the columns of
-    /// both are one; then those with the same key, where some column or two of them tell all rows apart; then the most alike, a
+    /// both are one; then those with the same key, where some column, or two or three together, tell all rows apart; then the most alike, a
     /// rare value counting for more than a common one.
     /// </summary>
     public static TableChanges Between(IReadOnlyList<IReadOnlyList<string>> before, IReadOnlyList<IReadOnlyList<string>> after)
@@ -92,7 +92,7 @@ public sealed record TableChanges(ImmutableArray<ColumnChange> Columns, Immutabl
         };
     }
 
-    /// <summary>Of the columns, and pairs of columns, that tell all rows of both revisions apart, the one of which most is in both; null when there is none, or of none the most.</summary>
+    /// <summary>Of the columns, and of two or three columns together, that tell all rows of both revisions apart, the one of which most is in both; null when there is none, or of none the most.</summary>
     private static int[]? KeyOf(string[][] old, string[][] now)
     {
         if (old.Length == 0 || now.Length == 0) return null;
@@ -108,9 +108,12 @@ public sealed record TableChanges(ImmutableArray<ColumnChange> Columns, Immutabl
             return Keys(old) is { } before && Keys(now) is { } after && before.Count(after.Contains) is var n && n * 2 > Math.Min(before.Count, after.Count) ? n : null;
         }
 
+        // What tells rows apart stands on the left of nearly every table.
+        var left = Enumerable.Range(0, Math.Min(width, 6)).ToList();
         var alone = Enumerable.Range(0, width).Select(c => new[] { c });
-        var pairs = Enumerable.Range(0, Math.Min(width, 6)).SelectMany(c => Enumerable.Range(c + 1, Math.Max(0, Math.Min(width, 6) - c - 1)).Select(d => new[] { c, d }));
-        return alone.Concat(pairs).Select(k => (Key: k, Shared: Shared(k))).Where(k => k.Shared is not null).OrderByDescending(k => k.Shared).Select(k => k.Key).FirstOrDefault();
+        var two = left.SelectMany(c => left.Where(d => d > c).Select(d => new[] { c, d })).ToList();
+        var three = two.SelectMany(k => left.Where(e => e > k[1]).Select(e => new[] { k[0], k[1], e }));
+        return alone.Concat(two).Concat(three).Select(k => (Key: k, Shared: Shared(k))).Where(k => k.Shared is not null).OrderByDescending(k => k.Shared).Select(k => k.Key).FirstOrDefault();
     }
 
     /// <summary>How much each value of each column tells: the rarer, the more (inverse document frequency, Spärck Jones 1972).</summary>

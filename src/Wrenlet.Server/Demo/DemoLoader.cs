@@ -11,6 +11,7 @@ using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Reports;
+using Wrenlet.Core.Sheets;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Formats.Mail;
 using Wrenlet.Formats.Text;
@@ -20,6 +21,7 @@ using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Reports;
+using Wrenlet.Server.Sheets;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Alerts;
@@ -27,6 +29,7 @@ using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
 using Wrenlet.Storage.Reports;
+using Wrenlet.Storage.Sheets;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Demo;
@@ -36,7 +39,7 @@ namespace Wrenlet.Server.Demo;
 /// Its dates are moved by whole days so that the scenario's present falls on today, or the coming working day; a clock that
 /// stands still at a time of its own leaves them as they are written.
 /// </summary>
-public sealed partial class DemoLoader(Settings settings, WriteQueue writes, WhoIsWho who, FirmClock clock, Posting posting, Intake intake, TaskMaking making, Routers routers)
+public sealed partial class DemoLoader(Settings settings, WriteQueue writes, WhoIsWho who, FirmClock clock, Posting posting, Intake intake, TaskMaking making, SheetMaking sheets, FileKeeper keeper, Routers routers)
 {
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
     private static readonly int[] StepsGiven = [5, 4, 5, 5, 4, 3, 5, 4, 2, 5];
@@ -175,6 +178,32 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
         if (posted.Refusal is { } refusal) throw new FormatException($"{story.Ref}, {said.At}: {refusal.Reason}");
         if (posted.Entry!.Via is Via.Mail) _lastMail[MailKey(story, said.To ?? story.Customer!)] = OutgoingMail.MessageIdOf(entry.Value, who.Current.Firm!.Address);
         foreach (var task in said.Tasks) await Promise(story, task, posted.Entry!, staff, at);
+        foreach (var sheet in said.Sheets ?? []) await Draw(story, sheet, at);
+    }
+
+    /// <summary>Makes a sheet, gives it a revision, or lets a party see it.</summary>
+    private async Task Draw(Story story, ToldSheet told, Instant at)
+    {
+        var (id, by) = (new SheetId(Id($"sheet {story.Ref} {told.Name}")), who.Current.Find(new PersonId(Id(told.By)))!);
+        var there = await writes.Run(w => SheetStore.Find(w.Session, id));
+        if (told.Words.StartsWith("for ", StringComparison.Ordinal))
+        {
+            Done(await sheets.Share(id, new PartyId(Id("party " + told.Words[4..])), there!.Sheet.Revision, false, by, at));
+            return;
+        }
+
+        var path = Path.Combine(settings.DemoFolder, "sheets", told.File);
+        var kind = Path.GetExtension(path) switch { ".md" => SheetKind.Page, ".csv" => SheetKind.Table, _ => SheetKind.Drawing };
+        var file = kind is SheetKind.Drawing ? keeper.Keep(Id($"file {told.File}"), File.ReadAllBytes(path), told.File, "image/svg+xml", by.Id, at) : null;
+        if (file is not null) await writes.Run(w => FileStore.Add(w.Session, file));
+        var (body, wrong) = sheets.Read(kind, new SheetBody(kind is SheetKind.Drawing ? null : Worded(File.ReadAllText(path)), File: file?.Id), by);
+        if (body is null) throw new FormatException($"{told.File}: {wrong}");
+        Done(there is null ? await sheets.Make(id, story.Ref!.Value.ToString(), kind, told.Name, body, by, at) : await sheets.Revise(id, there.Sheet.Revision + 1, body, told.Words, by, at));
+
+        void Done(SheetOutcome outcome)
+        {
+            if (outcome.Sheet is null || outcome.Refusal is not null) throw new FormatException($"{story.Ref}, {told.Name}: {outcome.Refusal ?? "it is not seen"}");
+        }
     }
 
     /// <summary>A party's or stranger's mail, taken in as real mail is.</summary>

@@ -43,12 +43,18 @@ internal sealed class Story
 /// <param name="ByText">Whether a party sent it as a text message; else by mail.</param>
 /// <param name="Ask">What it asks for; null for nothing.</param>
 /// <param name="Meeting">The meeting that it invites to; null for none.</param>
-internal sealed record Said(LocalDateTime At, string Author, string Lane, string? To, string? MailSubject, string Body, List<PromisedTask> Tasks, bool Close = false, bool ByText = false, ToldAsk? Ask = null, ToldMeeting? Meeting = null);
+/// <param name="Sheets">Sheets that are made, revised or shared just after; null for none.</param>
+internal sealed record Said(LocalDateTime At, string Author, string Lane, string? To, string? MailSubject, string Body, List<PromisedTask> Tasks, bool Close = false, bool ByText = false, ToldAsk? Ask = null, ToldMeeting? Meeting = null, IReadOnlyList<ToldSheet>? Sheets = null);
 
 /// <summary>Something that is asked in a story.</summary>
 /// <param name="Kind">question, decision, choice or confirmation.</param>
 /// <param name="Rule">anyone, everyone or in-order.</param>
 internal sealed record ToldAsk(string Kind, string[] Of, LocalDateTime? Due, string Rule, string[] Options);
+
+/// <summary>What is done with a sheet in a story: it is made or given a revision, or a party is given it to see.</summary>
+/// <param name="File">File of the scenario with what the revision holds; empty where it is shared only.</param>
+/// <param name="Words">What is new in it, or “for” and the party.</param>
+internal sealed record ToldSheet(string File, string Name, string By, string Words);
 
 /// <summary>A meeting of a story, which is by call where it has no place.</summary>
 internal sealed record ToldMeeting(string Title, LocalDateTime At, int Minutes, string[] With, string? Where);
@@ -103,6 +109,11 @@ internal static partial class StoryFile
             else if (line.StartsWith(">> meeting ", StringComparison.Ordinal))
             {
                 open = open with { Meeting = Meeting(line[11..]) };
+            }
+            else if (line.StartsWith(">> sheet ", StringComparison.Ordinal))
+            {
+                var parts = line[9..].Split('|', StringSplitOptions.TrimEntries);
+                open = open with { Sheets = [.. open.Sheets ?? [], new ToldSheet(parts[0], parts[1], parts[2], parts.Length > 3 ? parts[3] : "")] };
             }
             else
             {

@@ -66,8 +66,8 @@ internal static class SheetReading
                 var (before, rows) = (Rows(from), Rows(to));
                 var table = TableChanges.Between(before, rows);
                 return new(
-                    from.Number, to.Number, table.Line, [], [.. table.Columns.Select(c => new ColumnView(c.Name, Fate(c.Counterpart)))],
-                    [.. table.Rows.Select(r => new RowView(Fate(r.Counterpart), r.Counterpart.Moved, [.. table.Columns.Select((c, i) => Cell(r, c.Counterpart, i, before, rows))]))]);
+                    from.Number, to.Number, table.Line, [], [.. table.Columns.Select(c => new SheetColumnView(c.Name, Fate(c.Counterpart)))],
+                    [.. table.Rows.Select(r => new SheetRowView(Fate(r.Counterpart), r.Counterpart.Moved, [.. table.Columns.Select((c, i) => Cell(r, c.Counterpart, i, before, rows))]))]);
             default:
                 return new(from.Number, to.Number, from.File == to.File ? "Nothing changed." : "It is another drawing. Look at both.", [], [], []);
         }

@@ -72,7 +72,7 @@ public sealed record BlockView(string Fate, string Html, IReadOnlyList<WordsView
 
 /// <summary>What became of a column.</summary>
 /// <param name="Fate">same, moved, changed, added or removed.</param>
-public sealed record ColumnView(string Name, string Fate);
+public sealed record SheetColumnView(string Name, string Fate);
 
 /// <summary>A value of a table, and the one that it had before where that was another.</summary>
 public sealed record CellView(string Value, string? Before);
@@ -81,11 +81,11 @@ public sealed record CellView(string Value, string? Before);
 /// <param name="Fate">same, moved, changed, added or removed.</param>
 /// <param name="Moved">Whether it stands elsewhere, whatever else became of it.</param>
 /// <param name="Cells">Its values, one for each column.</param>
-public sealed record RowView(string Fate, bool Moved, IReadOnlyList<CellView> Cells);
+public sealed record SheetRowView(string Fate, bool Moved, IReadOnlyList<CellView> Cells);
 
 /// <summary>What changed from one revision to another.</summary>
 /// <param name="Line">In a sentence.</param>
 /// <param name="Blocks">Of a page; empty for others.</param>
 /// <param name="Columns">Of a table; empty for others.</param>
 /// <param name="Rows">Of a table; empty for others.</param>
-public sealed record SheetChangesView(int From, int To, string Line, IReadOnlyList<BlockView> Blocks, IReadOnlyList<ColumnView> Columns, IReadOnlyList<RowView> Rows);
+public sealed record SheetChangesView(int From, int To, string Line, IReadOnlyList<BlockView> Blocks, IReadOnlyList<SheetColumnView> Columns, IReadOnlyList<SheetRowView> Rows);

@@ -66,6 +66,16 @@ public class ChangesTests
     }
 
     [Fact]
+    public void Rows_that_three_columns_tell_apart_are_known_whatever_else_changed_in_them()
+    {
+        var changes = TableChanges.Between(
+            Table("Frame|Side|Height|Reading|Remark", "4|port|30|21|too high", "4|port|60|19|", "4|starboard|30|12|", "5|port|30|26|too high", "5|port|60|23|too high"),
+            Table("Frame|Side|Height|Reading|Remark", "5|port|30|18|lamps stay on", "5|port|60|16|", "4|port|30|15|", "4|port|60|14|", "4|starboard|30|12|"));
+        changes.Line.ShouldBe("4 rows changed.");
+        changes.Rows.Count(r => r.Counterpart.Moved).ShouldBe(2);
+    }
+
+    [Fact]
     public void A_column_that_was_put_in_or_renamed_changes_no_row()
     {
         var changes = TableChanges.Between(

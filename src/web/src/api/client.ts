@@ -74,6 +74,11 @@ export type MeetingItem = Schemas['MeetingItem'];
 export type MeetingDayView = Schemas['MeetingDayView'];
 export type InvitableView = Schemas['InvitableView'];
 export type NarrowingView = Schemas['NarrowingView'];
+export type SheetView = Schemas['SheetView'];
+export type SheetBrief = Schemas['SheetBrief'];
+export type SheetBody = Schemas['SheetBody'];
+export type SheetChangesView = Schemas['SheetChangesView'];
+export type RevisionView = Schemas['RevisionView'];
 export type ThingView = Schemas['ThingView'];
 
 /** What the live connection says; its shape is the server's ChangeView. */

@@ -211,6 +211,11 @@ function apply(change: Change) {
       else refresh(change);
       void queries.invalidateQueries({ queryKey: keys.tasks });
       break;
+    case 'sheet.made':
+    case 'sheet.revised':
+    case 'sheet.changed':
+      void queries.invalidateQueries({ queryKey: keys.sheets });
+      break;
     case 'alert.given':
       // Which line it stands in, among those that came with it, is the server's to say.
       void queries.invalidateQueries({ queryKey: keys.alerts });

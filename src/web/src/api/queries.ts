@@ -35,6 +35,7 @@ export const keys = {
   asides: ['asides'] as const,
   asks: ['asks'] as const,
   meetings: ['meetings'] as const,
+  sheets: ['sheets'] as const,
   taskTable: ['task-table'] as const,
   taskDetail: ['task-detail'] as const,
   load: ['load'] as const,
@@ -52,6 +53,7 @@ export const useDocket = (ref: string) =>
   useQuery({
     queryKey: keys.docket(ref),
     queryFn: () => taken(api.GET('/api/dockets/{reference}', { params: { path: { reference: ref } } })),
+    enabled: ref !== '',
     refetchInterval: 60_000,
   });
 

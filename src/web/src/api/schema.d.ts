@@ -8009,11 +8009,6 @@ export interface components {
             words: string[];
             placed: boolean;
         };
-        RowView: {
-            fate: string;
-            moved: boolean;
-            cells: components["schemas"]["CellView"][];
-        };
         SaidInCall: {
             speaker: string;
             words: string;
@@ -8095,13 +8090,22 @@ export interface components {
             to: number;
             line: string;
             blocks: components["schemas"]["BlockView"][];
-            columns: components["schemas"]["ColumnView"][];
-            rows: components["schemas"]["RowView"][];
+            columns: components["schemas"]["SheetColumnView"][];
+            rows: components["schemas"]["SheetRowView"][];
+        };
+        SheetColumnView: {
+            name: string;
+            fate: string;
         };
         SheetNaming: {
             name: string;
             /** @default false */
             removed: boolean;
+        };
+        SheetRowView: {
+            fate: string;
+            moved: boolean;
+            cells: components["schemas"]["CellView"][];
         };
         SheetView: {
             /** Format: uuid */

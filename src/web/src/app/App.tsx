@@ -38,6 +38,7 @@ const MeetingPage = lazy(() =>
   import('../conversations/meetings/MeetingPage').then((m) => ({ default: m.MeetingPage })),
 );
 const ToCall = lazy(() => import('../conversations/meetings/MeetingPage').then((m) => ({ default: m.ToCall })));
+const SheetPage = lazy(() => import('../sheets/SheetPage').then((m) => ({ default: m.SheetPage })));
 const PostOfficePage = lazy(() => import('../standins/PostOfficePage').then((m) => ({ default: m.PostOfficePage })));
 
 /** Who is signed in; null for nobody. */
@@ -136,6 +137,7 @@ function Inside({ me }: { me: Me }) {
           <Route path="/asks" element={<AsksPage />} />
           <Route path="/entries/:id" element={<ToEntry />} />
           <Route path="/meetings/:id" element={<MeetingPage me={me} />} />
+          <Route path="/sheets/:id" element={<SheetPage />} />
           <Route path="/calls/:id" element={<ToCall />} />
           <Route path="/contacts" element={<ContactsPage me={me} />} />
           <Route path="/reports" element={<ReportsPage />} />

@@ -19,6 +19,14 @@ const groups: [string, [string, string][]][] = [
     ],
   ],
   [
+    'On a sheet',
+    [
+      ['E', 'edit, or a new revision'],
+      ['Ctrl S', 'save what is written'],
+      ['+, -, 0', 'a drawing larger, smaller, fitted'],
+    ],
+  ],
+  [
     'In the queues',
     [
       ['], [', 'next conversation, the one before'],

@@ -5,7 +5,7 @@ import { EditorContent, type Editor as TiptapEditor, useEditor } from '@tiptap/r
 import { Extension } from '@tiptap/core';
 import StarterKit from '@tiptap/starter-kit';
 import Suggestion, { type SuggestionOptions, type SuggestionProps } from '@tiptap/suggestion';
-import { Bold, Code, Italic, List, ListOrdered, Strikethrough, Table } from 'lucide-react';
+import { Bold, Code, Heading, Heading2, Italic, List, ListOrdered, Strikethrough, Table } from 'lucide-react';
 import { forwardRef, useEffect, useImperativeHandle, useRef, useState } from 'react';
 import { type Taggable, api, taken } from '../api/client';
 import { sayWrong } from '../api/live';
@@ -34,6 +34,8 @@ type Props = {
   autoFocus: boolean;
   /** Whether stock replies are found after a semicolon. */
   stock?: boolean;
+  /** Whether it is a page of a sheet: with headings, as long as it is, and its tools always there; nobody is tagged in it. */
+  page?: boolean;
   onChange: (empty: boolean, doc: unknown) => void;
   onSend: () => void;
 };
@@ -111,18 +113,40 @@ function tagSuggestion(
   };
 }
 
-const tagNode = (name: string, sign: string, conversation: string, show: (choice: Choice | null) => void) =>
+/** What each sign tags. */
+const kindsOf: Record<string, string[]> = { '@': ['person', 'crew'], '#': ['docket', 'task', 'entry', 'sheet'] };
+
+const tagNode = (
+  name: string,
+  sign: string,
+  conversation: string,
+  show: (choice: Choice | null) => void,
+  offered = true,
+) =>
   Mention.extend({
     name,
     addAttributes: () => ({ kind: { default: 'person' }, target: { default: '' }, label: { default: '' } }),
-    parseHTML: () => [{ tag: `span[data-tag="${name}"]` }],
+    parseHTML: () => [
+      { tag: `span[data-tag="${name}"]` },
+      // As the server renders them.
+      ...kindsOf[sign]!.map((kind) => ({
+        tag: `span.tag[data-kind="${kind}"]`,
+        getAttrs: (span: HTMLElement) => ({ kind, target: span.dataset.target, label: span.textContent }),
+      })),
+    ],
     renderHTML: ({ node }) => [
       'span',
       { class: 'tag', 'data-tag': name, 'data-kind': node.attrs.kind as string },
       String(node.attrs.label),
     ],
     renderText: ({ node }) => String(node.attrs.label),
-  }).configure({ suggestion: { ...tagSuggestion(conversation, sign, name, show), pluginKey: new PluginKey(name) } });
+  }).configure({
+    suggestion: {
+      ...tagSuggestion(conversation, sign, name, show),
+      pluginKey: new PluginKey(name),
+      allow: () => offered,
+    },
+  });
 
 /** Stock replies after a semicolon and a letter: the chosen one is filled by the server for this conversation. */
 const stockReplies = (conversation: string, show: (choice: Choice | null) => void) =>
@@ -183,9 +207,15 @@ const tools: [string, typeof Bold, string, (e: TiptapEditor) => void][] = [
   ['Table', Table, 'table', (e) => insertTable(e)],
 ];
 
+/** A heading below the name of the sheet, and one below that. */
+const headings: typeof tools = [
+  ['Heading', Heading, 'heading', (e) => e.chain().focus().toggleHeading({ level: 2 }).run()],
+  ['Smaller heading', Heading2, 'smaller', (e) => e.chain().focus().toggleHeading({ level: 3 }).run()],
+];
+
 /** The editor of a composer: rich text that is Markdown underneath, with tags after @ and #. */
 export const Editor = forwardRef<EditorHandle, Props>(
-  ({ conversation, placeholder, label, initial, autoFocus, stock, onChange, onSend }, ref) => {
+  ({ conversation, placeholder, label, initial, autoFocus, stock, page, onChange, onSend }, ref) => {
     const [choice, setChoice] = useState<Choice | null>(null);
     const sending = useRef(onSend);
     sending.current = onSend;
@@ -194,24 +224,25 @@ export const Editor = forwardRef<EditorHandle, Props>(
       injectCSS: false,
       extensions: [
         StarterKit.configure({
-          heading: false,
+          heading: page ? { levels: [2, 3, 4, 5] } : false,
           link: { openOnClick: false, autolink: true, protocols: ['http', 'https', 'mailto', 'tel'] },
         }),
         Placeholder.configure({ placeholder }),
         ...tables,
         links,
-        tagNode('tagPerson', '@', conversation, setChoice),
+        // Nobody is told of a page: who is named in it already stays, and nobody is offered.
+        tagNode('tagPerson', '@', conversation, setChoice, !page),
         tagNode('tagThing', '#', conversation, setChoice),
         ...(stock ? [stockReplies(conversation, setChoice)] : []),
       ],
       content: (initial as DocNode) ?? '',
-      autofocus: autoFocus ? 'end' : false,
+      autofocus: autoFocus ? (page ? 'start' : 'end') : false,
       editorProps: {
         attributes: {
           role: 'textbox',
           'aria-multiline': 'true',
           'aria-label': label,
-          class: 'said max-h-[34vh] overflow-y-auto px-2.5 py-1.5',
+          class: page ? 'said sheet min-h-[40vh] px-1 py-2' : 'said max-h-[34vh] overflow-y-auto px-2.5 py-1.5',
         },
         handleKeyDown: (_, event) => {
           if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
@@ -234,24 +265,37 @@ export const Editor = forwardRef<EditorHandle, Props>(
       focused: () => editor?.isFocused ?? false,
     }));
     useEffect(() => () => setChoice(null), []);
-    const focused = editor?.isFocused || (editor && !editor.isEmpty);
+    const focused = page || editor?.isFocused || (editor && !editor.isEmpty);
+    const active = (e: TiptapEditor, mark: string) =>
+      mark === 'heading'
+        ? e.isActive('heading', { level: 2 })
+        : mark === 'smaller'
+          ? e.isActive('heading', { level: 3 })
+          : e.isActive(mark);
     return (
-      <div>
+      <div className={page ? 'flex flex-col-reverse' : undefined}>
         <EditorContent editor={editor} />
         {focused && editor ? (
-          <div role="toolbar" aria-label="Form of the text" className="flex gap-0.5 border-t px-1 py-0.5">
-            {tools.map(([name, Icon, mark, run]) => (
+          <div
+            role="toolbar"
+            aria-label="Form of the text"
+            className={cx(
+              'flex flex-wrap gap-0.5 px-1 py-0.5',
+              page ? 'sticky top-0 z-10 border-b bg-surface font-sans' : 'border-t',
+            )}
+          >
+            {(page ? [...headings, ...tools] : tools).map(([name, Icon, mark, run]) => (
               <button
                 key={name}
                 type="button"
                 title={name}
                 aria-label={name}
-                aria-pressed={editor.isActive(mark)}
+                aria-pressed={active(editor, mark)}
                 onMouseDown={(e) => e.preventDefault()}
                 onClick={() => run(editor)}
                 className={cx(
                   'grid size-6 place-items-center rounded-[3px] hover:text-ink max-md:size-11',
-                  editor.isActive(mark) ? 'bg-wren-wash text-wren' : 'text-soft',
+                  active(editor, mark) ? 'bg-wren-wash text-wren' : 'text-soft',
                 )}
               >
                 <Icon size={14} />
@@ -276,10 +320,13 @@ export const Editor = forwardRef<EditorHandle, Props>(
           <ul
             role="listbox"
             aria-label="Tags"
-            className="fixed z-50 max-h-72 w-80 overflow-auto rounded-card border border-soft/40 bg-surface p-1 shadow-md"
+            className="fixed z-50 max-h-72 w-80 overflow-auto rounded-card border border-soft/40 bg-surface p-1 font-sans text-[14px] leading-[1.45] shadow-md"
             style={{
               left: Math.min(choice.at.left, window.innerWidth - 330),
-              bottom: window.innerHeight - choice.at.top + 4,
+              // Above the words, as composers stand at the foot; below them where there is no room.
+              ...(choice.at.top > 300
+                ? { bottom: window.innerHeight - choice.at.top + 4 }
+                : { top: choice.at.bottom + 4 }),
             }}
           >
             {choice.items.map((item, i) => (

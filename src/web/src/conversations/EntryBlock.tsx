@@ -261,7 +261,7 @@ export const EntryBlock = memo((props: Props) => {
               {entry.fromStaff && entry.author && entry.author.id !== me.id ? (
                 <ThanksPanel me={me} to={entry.author} entry={entry.id} />
               ) : null}
-              <ReadingView entry={entry} />
+              <ReadingView title={`${entry.author?.name}, ${exact(entry.at)}`} html={entry.html} />
               {conversation.audience === 'outside' || conversation.audience === 'inside' ? (
                 <ForwardPanel conversation={conversation} entries={[entry.id]} label="Send on" />
               ) : null}

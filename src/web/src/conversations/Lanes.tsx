@@ -23,6 +23,7 @@ import { Composer, type ComposerHandle } from './Composer';
 import { type EntryActs, EntryBlock } from './EntryBlock';
 import { Files } from './EntryFiles';
 import { LaneHead } from './LaneHead';
+import { Said } from './Said';
 import { setPins, useReadingMarks } from './marks';
 import { type ReadTalk, useTalk } from './useTalk';
 
@@ -380,7 +381,7 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
                       tabIndex={-1}
                       className={cx('px-3 py-1 text-[12.5px] text-soft', within && 'text-right [&_ul]:justify-end')}
                     >
-                      <p dangerouslySetInnerHTML={{ __html: entry.html.replace(/<\/?p>/g, '') }} />
+                      <Said html={entry.html} />
                       <Files entry={entry} />
                     </div>
                   ) : (

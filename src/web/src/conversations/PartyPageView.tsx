@@ -11,6 +11,7 @@ import { AttachPanel, AttachedList, taking, useAttachments } from './Attachments
 import { Files } from './EntryFiles';
 import { attachmentsSent } from './attachments';
 import { exact, moment } from '../app/time';
+import { PartySheet, PartySheets } from '../sheets/PartySheets';
 import { AskCard } from '../asks/AskCard';
 import { MeetingCard } from './meetings/MeetingCard';
 import { Button, Wrong, cx, inputClass } from '../ui/controls';
@@ -18,7 +19,7 @@ import { NameTag } from '../ui/tags';
 
 type Conversation = PartyPage['conversations'][number];
 
-function Said({ entry, firm }: { entry: EntryView; firm: string }) {
+function Said({ entry, firm, onSheet }: { entry: EntryView; firm: string; onSheet: (id: string) => void }) {
   return (
     <li
       className={cx(
@@ -34,7 +35,14 @@ function Said({ entry, firm }: { entry: EntryView; firm: string }) {
           {moment(entry.at)}
         </time>
       </p>
-      <div className="said font-read text-[15px]" dangerouslySetInnerHTML={{ __html: entry.html }} />
+      <div
+        className="said font-read text-[15px]"
+        onClick={(e) => {
+          const tag = (e.target as HTMLElement).closest<HTMLElement>('.tag[data-kind="sheet"]');
+          if (tag) onSheet(tag.dataset.target!);
+        }}
+        dangerouslySetInnerHTML={{ __html: entry.html }}
+      />
       <Files entry={entry} />
       {entry.ask ? <AskCard ask={entry.ask} staff={false} /> : null}
       {entry.meeting ? <MeetingCard meeting={entry.meeting} staff={false} /> : null}
@@ -42,7 +50,9 @@ function Said({ entry, firm }: { entry: EntryView; firm: string }) {
   );
 }
 
-function Talk({ conversation, firm }: { conversation: Conversation; firm: string }) {
+type TalkProps = { conversation: Conversation; firm: string; onSheet: (id: string) => void };
+
+function Talk({ conversation, firm, onSheet }: TalkProps) {
   const key = `wrenlet.page.${conversation.id}`;
   const [text, setText] = useState(() => localStorage.getItem(key) ?? '');
   const [wrong, setWrong] = useState('');
@@ -89,7 +99,7 @@ function Talk({ conversation, firm }: { conversation: Conversation; firm: string
       >
         <ul className="mx-auto grid max-w-[720px] gap-2">
           {conversation.talk.entries.map((e) => (
-            <Said key={e.id} entry={e} firm={firm} />
+            <Said key={e.id} entry={e} firm={firm} onSheet={onSheet} />
           ))}
           {waiting.map((w) => (
             <li key={w.id} className="rounded-card border border-dashed border-soft px-3 py-2 text-soft">
@@ -227,6 +237,8 @@ function Question({ conversation, firm }: { conversation: Conversation; firm: st
 export function PartyPageView({ me }: { me: Me }) {
   const { data, error, refetch } = useQuery({ queryKey: keys.page, queryFn: () => taken(api.GET('/api/page')) });
   const [chosen, setChosen] = useState<string | null>(null);
+  // The address of a sheet leads to it.
+  const [sheet, setSheet] = useState(() => /^\/sheets\/([0-9a-f-]{36})/.exec(window.location.pathname)?.[1] ?? null);
   if (error && !data) return <Wrong error={error} again={() => void refetch()} />;
   if (!data) return null;
   const conversation = data.conversations.find((c) => c.id === chosen) ?? data.conversations[0];
@@ -256,6 +268,7 @@ export function PartyPageView({ me }: { me: Me }) {
           </select>
         ) : null}
         <span className="ml-auto flex items-center gap-2 text-[13px]">
+          <PartySheets onOpen={setSheet} />
           {me.person.name}
           <Button look="quiet" onClick={() => void signOut()}>
             Leave
@@ -263,8 +276,10 @@ export function PartyPageView({ me }: { me: Me }) {
         </span>
       </header>
       <main className="flex min-h-0 flex-1 flex-col">
-        {conversation ? (
-          <Talk key={conversation.id} conversation={conversation} firm={data.firm} />
+        {sheet ? (
+          <PartySheet id={sheet} onBack={() => setSheet(null)} />
+        ) : conversation ? (
+          <Talk key={conversation.id} conversation={conversation} firm={data.firm} onSheet={setSheet} />
         ) : (
           <p className="m-auto p-6 text-soft">When {data.firm} writes to you, it stands here.</p>
         )}

@@ -1,10 +1,8 @@
 import '@fontsource-variable/literata/wght.css';
 import { BookOpen } from 'lucide-react';
 import { Dialog } from 'radix-ui';
-import { useEffect, useRef, useState } from 'react';
-import type { EntryView } from '../api/client';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { Kept } from '../app/store';
-import { exact } from '../app/time';
 import { Button, IconButton } from '../ui/controls';
 
 type Manner = { size: number; spacing: number; width: number; contrast: 'usual' | 'strong' | 'soft' };
@@ -17,8 +15,21 @@ const grounds: Record<Manner['contrast'], string> = {
   soft: 'bg-paper text-soft',
 };
 
-/** An entry by itself, in the size, spacing, width and contrast that one reads best, and aloud by the browser's own voice. */
-export function ReadingView({ entry }: { entry: EntryView }) {
+type Props = {
+  /** Whose words they are, or what they are called. */
+  title: string;
+  /** The words as the server rendered them. */
+  html?: string;
+  /** What is read, where it is not words alone. */
+  children?: ReactNode;
+  /** What is read aloud, where that is not what is shown. */
+  aloud?: string;
+  /** What opens it; a small button where there is none. */
+  trigger?: ReactNode;
+};
+
+/** An entry or a sheet by itself, in the size, spacing, width and contrast that one reads best, and aloud by the browser's own voice. */
+export function ReadingView({ title, html, children, aloud: words, trigger }: Props) {
   const [open, setOpen] = useState(false);
   const [aloud, setAloud] = useState(false);
   const text = useRef<HTMLDivElement>(null);
@@ -36,10 +47,10 @@ export function ReadingView({ entry }: { entry: EntryView }) {
       setAloud(false);
       return;
     }
-    const words = new SpeechSynthesisUtterance(text.current?.textContent ?? '');
-    words.onend = () => setAloud(false);
+    const speech = new SpeechSynthesisUtterance(words ?? text.current?.textContent ?? '');
+    speech.onend = () => setAloud(false);
     setAloud(true);
-    window.speechSynthesis.speak(words);
+    window.speechSynthesis.speak(speech);
   };
   const slider = (
     label: string,
@@ -64,9 +75,11 @@ export function ReadingView({ entry }: { entry: EntryView }) {
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
-        <IconButton label="Read at ease">
-          <BookOpen size={13} />
-        </IconButton>
+        {trigger ?? (
+          <IconButton label="Read at ease">
+            <BookOpen size={13} />
+          </IconButton>
+        )}
       </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
@@ -77,9 +90,7 @@ export function ReadingView({ entry }: { entry: EntryView }) {
           className={`fixed inset-4 z-50 flex flex-col overflow-hidden rounded-card border shadow-lg ${grounds[how.contrast]}`}
         >
           <header className="flex flex-none flex-wrap items-center gap-x-4 gap-y-1 border-b bg-surface px-4 py-2 text-ink">
-            <Dialog.Title className="mr-auto text-[14px] font-bold">
-              {entry.author?.name}, {exact(entry.at)}
-            </Dialog.Title>
+            <Dialog.Title className="mr-auto text-[14px] font-bold">{title}</Dialog.Title>
             {slider('Size', how.size, 14, 34, 1, (size) => set({ size }))}
             {slider('Spacing', how.spacing, 1.3, 2.4, 0.1, (spacing) => set({ spacing }))}
             {slider('Width', how.width, 20, 70, 1, (width) => set({ width }))}
@@ -93,7 +104,9 @@ export function ReadingView({ entry }: { entry: EntryView }) {
               <option value="strong">strong contrast</option>
               <option value="soft">soft contrast</option>
             </select>
-            {'speechSynthesis' in window ? <Button onClick={speak}>{aloud ? 'Be quiet' : 'Read aloud'}</Button> : null}
+            {'speechSynthesis' in window && words !== '' ? (
+              <Button onClick={speak}>{aloud ? 'Be quiet' : 'Read aloud'}</Button>
+            ) : null}
             <Dialog.Close asChild>
               <Button look="quiet">Close</Button>
             </Dialog.Close>
@@ -103,8 +116,10 @@ export function ReadingView({ entry }: { entry: EntryView }) {
               ref={text}
               className="said mx-auto font-read"
               style={{ fontSize: how.size, lineHeight: how.spacing, maxWidth: `${how.width}em` }}
-              dangerouslySetInnerHTML={{ __html: entry.html }}
-            />
+              {...(html === undefined ? {} : { dangerouslySetInnerHTML: { __html: html } })}
+            >
+              {html === undefined ? children : undefined}
+            </div>
           </div>
         </Dialog.Content>
       </Dialog.Portal>

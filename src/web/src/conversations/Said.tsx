@@ -7,7 +7,7 @@ import { cx } from '../ui/controls';
 
 type Thing = { kind: string; target: string };
 
-const things = '.tag[data-kind="docket"], .tag[data-kind="task"], .tag[data-kind="entry"]';
+const things = '.tag[data-kind="docket"], .tag[data-kind="task"], .tag[data-kind="entry"], .tag[data-kind="sheet"]';
 const thingOf = (tag: HTMLElement): Thing => ({ kind: tag.dataset.kind!, target: tag.dataset.target! });
 
 /** How a thing stands now; live, as each change to it lets the question be asked again. */
@@ -113,7 +113,12 @@ function Standing({ view }: { view: ThingView }) {
     <>
       <span className={cx('line-clamp-2 block font-semibold', view.done && 'text-done')}>
         {view.title}
-        {view.done ? <span className="font-normal"> {view.kind === 'docket' ? 'closed' : 'finished'}</span> : null}
+        {view.done ? (
+          <span className="font-normal">
+            {' '}
+            {view.kind === 'docket' ? 'closed' : view.kind === 'sheet' ? 'removed' : 'finished'}
+          </span>
+        ) : null}
       </span>
       <span className="block text-[12.5px] text-soft">{view.state}</span>
     </>

@@ -42,6 +42,17 @@ test('lists nest, and links keep their address', () => {
   expect(toMarkdown(doc(p(link)))).toBe('[tide](https://tides.example/a%28b%29)');
 });
 
+test('headings of a page stand below the name of the sheet', () => {
+  const heading = (level: number, words: string): DocNode => ({
+    type: 'heading',
+    attrs: { level },
+    content: [text(words)],
+  });
+  expect(toMarkdown(doc(heading(2, 'Keel'), p(text('Sound.')), heading(3, 'Bolts')))).toBe(
+    '# Keel\n\nSound.\n\n## Bolts',
+  );
+});
+
 test('an empty document is empty', () => {
   expect(toMarkdown(doc(p()))).toBe('');
 });

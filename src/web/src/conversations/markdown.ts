@@ -47,8 +47,10 @@ function block(node: DocNode, indent: string): string {
   const children = node.content ?? [];
   switch (node.type) {
     case 'paragraph':
-    case 'heading':
       return inline(children);
+    case 'heading':
+      // The name of the sheet is the first heading, and stands above them all.
+      return `${'#'.repeat(Math.max(1, Number(node.attrs?.level ?? 2) - 1))} ${inline(children)}`;
     case 'bulletList':
     case 'orderedList':
       return children

@@ -4,6 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { type DocketView, type TaskView, api, taken } from '../api/client';
 import { keys } from '../api/queries';
 import { kindWord } from '../asks/asking';
+import { DocketSheets } from '../sheets/DocketSheets';
 import { FinishBox } from '../tasks/FinishBox';
 import { whereSaid } from '../tasks/change';
 import { Due, NameTag, Owners, Priority, Standing } from '../ui/tags';
@@ -159,6 +160,7 @@ export function Commitments({ docket }: { docket: DocketView }) {
           </section>
         ) : null;
       })}
+      <DocketSheets docket={docket.ref} />
       <Head name="Record" note="" />
       <Record reference={docket.ref} />
       <Head name="People" note="" />

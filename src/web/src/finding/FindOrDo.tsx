@@ -14,6 +14,7 @@ const row =
   'flex min-h-[34px] cursor-pointer items-baseline gap-3 rounded-[3px] px-2.5 py-1 data-[selected=true]:bg-wren-wash';
 const kinds: Record<string, string> = {
   docket: 'Dockets',
+  sheet: 'Sheets',
   task: 'Tasks',
   person: 'People',
   file: 'Files',
@@ -153,7 +154,7 @@ export function FindOrDo({ role, begun = '', onClose, onKeys }: Props) {
               ref={field}
               value={typed}
               onValueChange={setTyped}
-              placeholder="A docket, a task, words that were said, or something to do"
+              placeholder="A docket, a sheet, a task, words that were said, or something to do"
               className="h-12 w-full border-b bg-transparent px-3.5 text-[15px] outline-none placeholder:text-soft"
             />
             <div className="flex flex-wrap items-center gap-1 border-b px-2.5 py-1 text-[12.5px]">

@@ -1,0 +1,88 @@
+import { useQuery } from '@tanstack/react-query';
+import { ArrowLeft, BookOpen, Download, FileText } from 'lucide-react';
+import { Suspense, lazy } from 'react';
+import { api, taken } from '../api/client';
+import { keys } from '../api/queries';
+import { moment } from '../app/time';
+import { ReadingView } from '../conversations/Reading';
+import { Button, Panel, Wrong } from '../ui/controls';
+import { useSheet } from './sheet';
+
+const SheetBody = lazy(() => import('./SheetBody').then((m) => ({ default: m.SheetBody })));
+const ReadBody = lazy(() => import('./SheetBody').then((m) => ({ default: m.ReadBody })));
+
+/** The sheets that a party was given to see, behind a button. */
+export function PartySheets({ onOpen }: { onOpen: (id: string) => void }) {
+  const { data = [] } = useQuery({
+    queryKey: [...keys.sheets, 'shared'],
+    queryFn: () => taken(api.GET('/api/sheets')),
+  });
+  if (data.length === 0) return null;
+  return (
+    <Panel
+      label="Shared with you"
+      align="end"
+      trigger={
+        <Button>
+          <FileText size={14} aria-hidden /> Shared with you <b>{data.length}</b>
+        </Button>
+      }
+    >
+      <ul className="grid gap-1">
+        {data.map((s) => (
+          <li key={s.id}>
+            <button
+              type="button"
+              onClick={() => onOpen(s.id)}
+              className="min-h-[34px] w-full rounded-[3px] px-1.5 py-1 text-left hover:bg-wren-wash max-md:min-h-[44px]"
+            >
+              <b className="block">{s.name}</b>
+              <span className="text-[12.5px] text-soft">
+                {s.docket}, {moment(s.at)}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </Panel>
+  );
+}
+
+/** One of them, as it was shared. */
+export function PartySheet({ id, onBack }: { id: string; onBack: () => void }) {
+  const { data: sheet, error, refetch } = useSheet(id, null);
+  if (error && !sheet) return <Wrong error={error} again={() => void refetch()} />;
+  if (!sheet) return null;
+  return (
+    <Suspense fallback={null}>
+      <header className="flex flex-none flex-wrap items-center gap-x-3 gap-y-1 border-b bg-surface px-4 py-1.5">
+        <Button look="quiet" onClick={onBack}>
+          <ArrowLeft size={14} aria-hidden /> Back to the conversation
+        </Button>
+        <h2 className="mr-auto text-[15px] font-bold">
+          {sheet.name} <span className="text-[13px] font-normal text-soft">{moment(sheet.shown.at)}</span>
+        </h2>
+        <ReadingView
+          title={sheet.name}
+          aloud={sheet.kind === 'page' ? undefined : sheet.words}
+          html={sheet.html ?? undefined}
+          trigger={
+            <Button>
+              <BookOpen size={14} aria-hidden /> Read at ease
+            </Button>
+          }
+        >
+          <ReadBody sheet={sheet} />
+        </ReadingView>
+        <a
+          href={`/api/sheets/${sheet.id}/file`}
+          download
+          className="inline-flex min-h-[28px] items-center gap-1.5 rounded-card border px-2.5 hover:border-soft max-md:min-h-[44px]"
+        >
+          <Download size={14} aria-hidden /> Take along
+        </a>
+      </header>
+      <SheetBody sheet={sheet} />
+    </Suspense>
+  );
+}

@@ -1,0 +1,213 @@
+import { BookOpen, Download, GitCompareArrows, Pencil, Trash2 } from 'lucide-react';
+import { Suspense, lazy, useEffect, useState } from 'react';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import type { SheetView } from '../api/client';
+import { useDocket } from '../api/queries';
+import { useKeys } from '../app/keys';
+import { openTab } from '../app/tabs';
+import { moment } from '../app/time';
+import { ReadingView } from '../conversations/Reading';
+import { Button, Wrong, inputClass } from '../ui/controls';
+import { Changes } from './Changes';
+import { ReadBody, SheetBody } from './SheetBody';
+import { SheetSide } from './SheetSide';
+import { type SheetKind, kinds, nameSheet, sheetDrafts, useSheet } from './sheet';
+
+const SheetEdit = lazy(() => import('./SheetEdit').then((m) => ({ default: m.SheetEdit })));
+
+/** A sheet of a docket: as one of its revisions has it, what changed to it, or to be written on. */
+export function SheetPage() {
+  const { id = '' } = useParams();
+  const [params, setParams] = useSearchParams();
+  const begun = params.get('new') as SheetKind | null;
+  const revision = Number(params.get('revision')) || null;
+  const before = Number(params.get('from')) || null;
+  const editing = params.has('edit') || begun !== null;
+  const { data: sheet, error, refetch } = useSheet(id, revision, begun === null);
+  const unsaved = sheetDrafts.use()[id] !== undefined;
+  const docket = sheet?.docket ?? params.get('docket') ?? '';
+  const { data: of } = useDocket(docket);
+  useEffect(() => {
+    if (of) openTab({ ref: of.ref, name: of.shortName });
+  }, [of]);
+  useEffect(() => {
+    document.title = sheet ? `${sheet.name} · ${sheet.docket} · Wrenlet` : 'Wrenlet';
+    return () => void (document.title = 'Wrenlet');
+  }, [sheet]);
+  const look = (next: Record<string, string>) => setParams(next, { replace: true });
+  useKeys({ e: () => sheet && !sheet.removed && look({ edit: '' }), escape: () => (before || revision) && look({}) });
+
+  if (begun)
+    return (
+      <Suspense fallback={null}>
+        <SheetEdit
+          id={id}
+          kind={begun}
+          name={params.get('name') ?? kinds[begun].name}
+          docket={docket}
+          sheet={null}
+          inside={of?.conversations.find((c) => c.audience === 'inside')?.id ?? null}
+          onDone={() => look({})}
+        />
+      </Suspense>
+    );
+  if (error && !sheet) return <Wrong error={error} again={() => void refetch()} />;
+  if (!sheet) return null;
+  if (editing)
+    return (
+      <Suspense fallback={null}>
+        <SheetEdit
+          id={id}
+          kind={sheet.kind as SheetKind}
+          name={sheet.name}
+          docket={sheet.docket}
+          sheet={sheet}
+          inside={sheet.inside}
+          onDone={() => look({})}
+        />
+      </Suspense>
+    );
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <Head sheet={sheet} unsaved={unsaved} comparing={before !== null} look={look} />
+      <div className="grid min-h-0 flex-1 grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_296px] md:grid-rows-1">
+        <section aria-label="The sheet" className="flex min-h-0 min-w-0 flex-col">
+          {before ? (
+            <Changes id={sheet.id} from={before} to={sheet.shown.number} />
+          ) : (
+            <SheetBody key={`${sheet.id} ${sheet.shown.number}`} sheet={sheet} />
+          )}
+        </section>
+        <SheetSide sheet={sheet} from={before} look={look} />
+      </div>
+    </div>
+  );
+}
+
+type HeadProps = {
+  sheet: SheetView;
+  unsaved: boolean;
+  comparing: boolean;
+  look: (next: Record<string, string>) => void;
+};
+
+function Head({ sheet, unsaved, comparing, look }: HeadProps) {
+  const [naming, setNaming] = useState<string | null>(null);
+  const navigate = useNavigate();
+  const { shown } = sheet;
+  const older = shown.number < sheet.newest;
+  return (
+    <header className="flex flex-none flex-wrap items-end gap-x-4 gap-y-1.5 border-b bg-surface px-4 pb-2 pt-2.5">
+      <div className="min-w-0 flex-1">
+        {naming === null ? (
+          <h1 className="text-[19px] font-bold leading-tight tracking-tight">
+            <button
+              type="button"
+              title="Call it otherwise"
+              onClick={() => setNaming(sheet.name)}
+              className="rounded-[3px] text-left hover:underline hover:decoration-dotted"
+            >
+              {sheet.name}
+            </button>
+          </h1>
+        ) : (
+          <form
+            onSubmit={(e) => {
+              e.preventDefault();
+              if (naming.trim()) void nameSheet(sheet, naming.trim()).then(() => setNaming(null));
+            }}
+            className="flex max-w-[36em] items-center gap-2"
+          >
+            <input
+              autoFocus
+              aria-label="Name of the sheet"
+              maxLength={120}
+              value={naming}
+              onChange={(e) => setNaming(e.target.value)}
+              onKeyDown={(e) => e.key === 'Escape' && (e.stopPropagation(), setNaming(null))}
+              className={inputClass}
+            />
+            <Button type="submit" look="main" disabled={!naming.trim()}>
+              Call it so
+            </Button>
+          </form>
+        )}
+        <p className="flex flex-wrap items-center gap-x-3 text-[13px] text-soft">
+          <span>
+            {kinds[sheet.kind as SheetKind].name} of{' '}
+            <Link to={`/dockets/${sheet.docket}`} className="text-wren underline">
+              {sheet.docket} {sheet.docketName}
+            </Link>
+          </span>
+          <span className={older ? 'font-semibold text-soon' : undefined}>
+            revision {shown.number}
+            {older ? ` of ${sheet.newest}` : ''}, {shown.by?.firstName}, {moment(shown.at)}
+          </span>
+          {older ? (
+            <Button look="quiet" onClick={() => look({})}>
+              To the newest
+            </Button>
+          ) : null}
+          {sheet.removed ? <b className="text-late">removed</b> : null}
+        </p>
+      </div>
+      <p className="flex flex-wrap items-center gap-1.5">
+        {sheet.removed ? (
+          <Button look="main" onClick={() => void nameSheet(sheet, sheet.name, false)}>
+            Bring it back
+          </Button>
+        ) : (
+          <Button look="main" onClick={() => look({ edit: '' })} title="E">
+            <Pencil size={14} aria-hidden />
+            {sheet.kind === 'drawing' ? 'New revision' : unsaved ? 'Go on writing' : 'Edit'}
+          </Button>
+        )}
+        {shown.number > 1 ? (
+          <Button
+            aria-pressed={comparing}
+            onClick={() =>
+              look(
+                comparing
+                  ? older
+                    ? { revision: String(shown.number) }
+                    : {}
+                  : { ...(older ? { revision: String(shown.number) } : {}), from: String(shown.number - 1) },
+              )
+            }
+          >
+            <GitCompareArrows size={14} aria-hidden /> {comparing ? 'The sheet itself' : 'What changed'}
+          </Button>
+        ) : null}
+        <ReadingView
+          title={sheet.name}
+          aloud={sheet.kind === 'page' ? undefined : sheet.words}
+          html={sheet.html ?? undefined}
+          trigger={
+            <Button>
+              <BookOpen size={14} aria-hidden /> Read at ease
+            </Button>
+          }
+        >
+          <ReadBody sheet={sheet} />
+        </ReadingView>
+        <a
+          href={`/api/sheets/${sheet.id}/file?revision=${shown.number}`}
+          download
+          className="inline-flex min-h-[28px] items-center gap-1.5 rounded-card border px-2.5 hover:border-soft max-md:min-h-[44px]"
+        >
+          <Download size={14} aria-hidden /> Take along
+        </a>
+        {sheet.removed ? null : (
+          <Button
+            look="quiet"
+            title="Remove the sheet"
+            aria-label="Remove the sheet"
+            onClick={() => void nameSheet(sheet, sheet.name, true).then(() => navigate(`/dockets/${sheet.docket}`))}
+          >
+            <Trash2 size={14} aria-hidden />
+          </Button>
+        )}
+      </p>
+    </header>
+  );
+}

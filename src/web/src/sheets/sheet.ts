@@ -1,0 +1,112 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { Refusal, type SheetBody, type SheetView, api, taken } from '../api/client';
+import { sayWrong } from '../api/live';
+import { keys, queries } from '../api/queries';
+import { Kept } from '../app/store';
+import type { DocNode } from '../conversations/markdown';
+import { say } from '../ui/toasts';
+
+export type SheetKind = 'page' | 'table' | 'drawing';
+
+/** What a kind is called, and what it is for. */
+export const kinds: Record<SheetKind, { name: string; hint: string }> = {
+  page: { name: 'Page', hint: 'text with headings, lists and tables' },
+  table: { name: 'Table', hint: 'rows of values; may begin with a CSV file' },
+  drawing: { name: 'Drawing', hint: 'an SVG, a picture or a PDF' },
+};
+
+/** What is being written on a sheet and not saved yet; it stays in this browser until it is. */
+export type SheetDraft = { from: number; doc?: DocNode | string; rows?: string[][]; note: string };
+
+export const sheetDrafts = new Kept<Record<string, SheetDraft>>('wrenlet.sheets', {});
+
+export const keepDraft = (id: string, draft: SheetDraft | null) =>
+  sheetDrafts.set((all) => {
+    const { [id]: _, ...others } = all;
+    return draft ? { ...others, [id]: draft } : others;
+  });
+
+export const useSheets = (docket: string) =>
+  useQuery({
+    queryKey: [...keys.sheets, 'docket', docket],
+    queryFn: () => taken(api.GET('/api/dockets/{reference}/sheets', { params: { path: { reference: docket } } })),
+  });
+
+/** A sheet with one of its revisions; null for the newest. */
+export const useSheet = (id: string, revision: number | null, enabled = true) =>
+  useQuery({
+    queryKey: [...keys.sheets, id, revision],
+    queryFn: () =>
+      taken(api.GET('/api/sheets/{id}', { params: { path: { id }, query: revision ? { revision } : {} } })),
+    placeholderData: keepPreviousData,
+    enabled,
+    retry: false,
+  });
+
+export const useChanges = (id: string, from: number, to: number) =>
+  useQuery({
+    queryKey: [...keys.sheets, id, 'changes', from, to],
+    queryFn: () => taken(api.GET('/api/sheets/{id}/changes', { params: { path: { id }, query: { from, to } } })),
+    placeholderData: keepPreviousData,
+  });
+
+const show = (sheet: SheetView) => {
+  queries.setQueryData([...keys.sheets, sheet.id, null], sheet);
+  void queries.invalidateQueries({ queryKey: keys.sheets });
+  return sheet;
+};
+
+/** Makes a sheet. */
+export const makeSheet = async (id: string, docket: string, kind: SheetKind, name: string, body: SheetBody) =>
+  show(await taken(api.PUT('/api/sheets/{id}', { params: { path: { id } }, body: { docket, kind, name, body } })));
+
+/** Writes the next revision; what another has written meanwhile comes back as a refusal that carries it. */
+export const revise = async (id: string, number: number, body: SheetBody, note: string) =>
+  show(
+    await taken(
+      api.PUT('/api/sheets/{id}/revisions/{number}', {
+        params: { path: { id, number } },
+        body: { body, note: note.trim() || null },
+      }),
+    ),
+  );
+
+/** Calls a sheet otherwise, removes it or brings it back. */
+export async function nameSheet(sheet: SheetView, name: string, removed = sheet.removed) {
+  try {
+    const now = show(
+      await taken(
+        api.PUT('/api/sheets/{id}/name', {
+          params: { path: { id: sheet.id }, header: { 'If-Match': `"${sheet.version}"` } },
+          body: { name, removed },
+        }),
+      ),
+    );
+    if (removed && !sheet.removed)
+      say('Removed. It is found no more, and nobody outside sees it.', {
+        action: { label: 'Bring it back', run: () => void nameSheet(now, name, false) },
+      });
+  } catch (wrong) {
+    if (wrong instanceof Refusal && wrong.current) show(wrong.current as SheetView);
+    sayWrong(wrong);
+  }
+}
+
+/** Lets a party see a revision, or none any more. What it names and they cannot see is asked about first. */
+export async function share(sheet: SheetView, party: string, revision: number | null, knowing = false): Promise<void> {
+  try {
+    const params = { path: { id: sheet.id, party } };
+    show(
+      revision === null
+        ? await taken(api.DELETE('/api/sheets/{id}/shares/{party}', { params }))
+        : await taken(api.PUT('/api/sheets/{id}/shares/{party}', { params, body: { revision, knowing } })),
+    );
+  } catch (wrong) {
+    if (wrong instanceof Refusal && wrong.message.includes('share it all the same'))
+      say(wrong.message, {
+        stays: true,
+        action: { label: 'Share all the same', run: () => void share(sheet, party, revision, true) },
+      });
+    else sayWrong(wrong);
+  }
+}
