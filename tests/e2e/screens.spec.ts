@@ -117,6 +117,40 @@ test('a meeting, and the form that sets one, have no accessibility violation', a
   await fit(page, 'a meeting', ['light']);
 });
 
+test('sheets of each kind, being read, compared and written on, have no accessibility violation', async ({
+  browser,
+  yard,
+}) => {
+  test.setTimeout(120_000);
+  const page = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');
+  const open = async (name: RegExp) => {
+    await page.goto(`${yard.url}/dockets/J-1042`);
+    await page.getByRole('complementary', { name: 'Commitments' }).getByRole('link', { name }).click();
+    await expect(page.getByRole('complementary', { name: 'Who sees it, and its revisions' })).toBeVisible();
+  };
+  await open(/^Page Survey report/);
+  await fit(page, 'a page');
+  await page.getByRole('button', { name: 'What changed', exact: true }).click();
+  await expect(page.getByText(/From revision/)).toBeVisible();
+  await fit(page, 'what changed on a page');
+  await open(/^Table Hull moisture/);
+  await page.getByRole('button', { name: 'What changed', exact: true }).click();
+  await expect(page.getByText(/From revision/)).toBeVisible();
+  await fit(page, 'what changed in a table', ['light']);
+  await page.keyboard.press('e');
+  await expect(page.getByLabel('Side, row 1', { exact: true })).toBeVisible();
+  await fit(page, 'writing in a table', ['light']);
+  await open(/^Page Survey report/);
+  await page.keyboard.press('e');
+  await expect(page.getByRole('textbox', { name: 'Survey report' })).toBeVisible();
+  await fit(page, 'writing on a page', ['light']);
+  await open(/^Drawing Deck plan/);
+  await fit(page, 'a drawing', ['light']);
+  await page.setViewportSize({ width: 390, height: 844 });
+  const wider = await page.evaluate(() => document.documentElement.scrollWidth > window.innerWidth);
+  expect(wider, 'a drawing scrolls sideways').toBe(false);
+});
+
 test('open panels have no accessibility violation', async ({ browser, yard }) => {
   test.setTimeout(120_000);
   const page = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');

@@ -1,5 +1,6 @@
 import { Bell, CheckSquare, FileStack, Inbox, Megaphone, Phone, Search, Sun, X } from 'lucide-react';
 import { type ReactNode, Suspense, lazy, useEffect, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { AlertsPanel } from '../alerts/AlertsPanel';
 import type { Me } from '../api/client';
@@ -184,7 +185,8 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
     const press = (event: KeyboardEvent) => {
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
         event.preventDefault();
-        setFinding(true);
+        // At once, or what is typed next while the page is busy would go nowhere.
+        flushSync(() => setFinding(true));
       }
     };
     window.addEventListener('keydown', press);
@@ -264,7 +266,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
       <Suspense fallback={finding ? <Early onType={(words) => (early.current = words)} /> : null}>
         {finding ? (
           <FindOrDo
-            begun={early.current}
+            begun={() => early.current}
             role={me.person.role ?? ''}
             onClose={() => ((early.current = ''), setFinding(false))}
             onKeys={() => setHelping(true)}

@@ -2,7 +2,7 @@ import Mention from '@tiptap/extension-mention';
 import Placeholder from '@tiptap/extension-placeholder';
 import { PluginKey } from '@tiptap/pm/state';
 import { EditorContent, type Editor as TiptapEditor, useEditor } from '@tiptap/react';
-import { Extension } from '@tiptap/core';
+import { Extension, textblockTypeInputRule } from '@tiptap/core';
 import StarterKit from '@tiptap/starter-kit';
 import Suggestion, { type SuggestionOptions, type SuggestionProps } from '@tiptap/suggestion';
 import { Bold, Code, Heading, Heading2, Italic, List, ListOrdered, Strikethrough, Table } from 'lucide-react';
@@ -207,6 +207,21 @@ const tools: [string, typeof Bold, string, (e: TiptapEditor) => void][] = [
   ['Table', Table, 'table', (e) => insertTable(e)],
 ];
 
+/** Typed as in Markdown: one # is the first heading below the name of the sheet. */
+const typedHeadings = Extension.create({
+  name: 'typedHeadings',
+  priority: 1100,
+  addInputRules() {
+    return [
+      textblockTypeInputRule({
+        find: /^(#{1,4})\s$/,
+        type: this.editor.schema.nodes.heading!,
+        getAttributes: (match) => ({ level: match[1]!.length + 1 }),
+      }),
+    ];
+  },
+});
+
 /** A heading below the name of the sheet, and one below that. */
 const headings: typeof tools = [
   ['Heading', Heading, 'heading', (e) => e.chain().focus().toggleHeading({ level: 2 }).run()],
@@ -233,6 +248,7 @@ export const Editor = forwardRef<EditorHandle, Props>(
         // Nobody is told of a page: who is named in it already stays, and nobody is offered.
         tagNode('tagPerson', '@', conversation, setChoice, !page),
         tagNode('tagThing', '#', conversation, setChoice),
+        ...(page ? [typedHeadings] : []),
         ...(stock ? [stockReplies(conversation, setChoice)] : []),
       ],
       content: (initial as DocNode) ?? '',

@@ -1,6 +1,6 @@
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
-import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { type Hit, type NarrowingView, api, taken } from '../api/client';
 import { sayWrong } from '../api/live';
@@ -41,15 +41,17 @@ const inOrder = (hits: Hit[]) => Object.keys(kinds).flatMap((kind) => hits.filte
 
 type Props = {
   role: string;
-  /** What was typed before this was there. */
-  begun?: string;
+  /** What has been typed before this was there. */
+  begun: () => string;
   onClose: () => void;
   onKeys: () => void;
 };
 
 /** One field for finding anything and doing everything, by typing. */
-export function FindOrDo({ role, begun = '', onClose, onKeys }: Props) {
-  const [typed, setTyped] = useState(begun);
+export function FindOrDo({ role, begun, onClose, onKeys }: Props) {
+  const [typed, setTyped] = useState('');
+  // What was typed until now, when the field before it has just gone and this one has the focus.
+  useLayoutEffect(() => setTyped(begun()), []); // eslint-disable-line react-hooks/exhaustive-deps
   const [hits, setHits] = useState<Hit[]>([]);
   const [narrowed, setNarrowed] = useState<NarrowingView[]>([]);
   const [searched, setSearched] = useState('');
@@ -152,6 +154,7 @@ export function FindOrDo({ role, begun = '', onClose, onKeys }: Props) {
           >
             <Command.Input
               ref={field}
+              autoFocus
               value={typed}
               onValueChange={setTyped}
               placeholder="A docket, a sheet, a task, words that were said, or something to do"

@@ -110,7 +110,7 @@ function Rows({ changes }: { changes: SheetChangesView }) {
                   edges[r.fate],
                 )}
               >
-                {words[r.fate] ?? ''}
+                {words[r.fate] ?? <span className="sr-only">as it was</span>}
                 {r.moved && r.fate !== 'moved' ? ', moved' : ''}
               </th>
               {r.cells.map((c, j) => (

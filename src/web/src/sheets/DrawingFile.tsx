@@ -15,7 +15,9 @@ export function DrawingFile({ id, onFile }: { id: string; onFile: (file: string 
   // The one chosen last is meant.
   const chosen = list.at(-1);
   const ready = chosen?.state === 'ready' && chosen.view ? chosen.view : null;
-  useEffect(() => onFile(ready?.id ?? null), [ready?.id, onFile]);
+  useEffect(() => {
+    onFile(ready?.id ?? null);
+  }, [ready?.id, onFile]);
   useEffect(
     () => () =>
       attachments.set((all) => {

@@ -36,7 +36,7 @@ export function SheetEdit({ id, kind, name, docket, sheet, inside, onDone }: Pro
   const [from, setFrom] = useState(draft?.from ?? sheet?.newest ?? 0);
   const editor = useRef<EditorHandle>(null);
   const doc = useRef<unknown>(draft?.doc);
-  const file = useRef<string | null>(null);
+  const [file, setFile] = useState<string | null>(null);
   const keep = (change: { doc?: unknown; rows?: string[][]; note?: string }) => {
     if (change.doc !== undefined) doc.current = change.doc;
     keepDraft(id, {
@@ -49,8 +49,7 @@ export function SheetEdit({ id, kind, name, docket, sheet, inside, onDone }: Pro
   const save = async () => {
     setSaving(true);
     setWrong('');
-    const body =
-      kind === 'page' ? { text: editor.current!.markdown() } : kind === 'table' ? { rows } : { file: file.current };
+    const body = kind === 'page' ? { text: editor.current!.markdown() } : kind === 'table' ? { rows } : { file };
     try {
       if (sheet) await revise(id, from + 1, body, note);
       else await makeSheet(id, docket, kind, name, body);
@@ -112,7 +111,7 @@ export function SheetEdit({ id, kind, name, docket, sheet, inside, onDone }: Pro
         >
           {sheet ? 'Leave as it was' : 'Throw away'}
         </Button>
-        <Button look="main" type="submit" disabled={saving} title="Ctrl S">
+        <Button look="main" type="submit" disabled={saving || (kind === 'drawing' && !file)} title="Ctrl S">
           {sheet ? `Save as revision ${from + 1}` : 'Save the sheet'}
         </Button>
       </header>
@@ -160,7 +159,7 @@ export function SheetEdit({ id, kind, name, docket, sheet, inside, onDone }: Pro
             }}
           />
         ) : null}
-        {kind === 'drawing' ? <DrawingFile id={id} onFile={(f) => (file.current = f)} /> : null}
+        {kind === 'drawing' ? <DrawingFile id={id} onFile={setFile} /> : null}
         {theirs ? (
           <section aria-label="As it stands now" className="flex min-h-0 flex-col border-l">
             <h2 className="flex-none border-b bg-paper px-4 py-1 text-[13px] font-bold">

@@ -105,7 +105,7 @@ function Head({ sheet, unsaved, comparing, look }: HeadProps) {
               type="button"
               title="Call it otherwise"
               onClick={() => setNaming(sheet.name)}
-              className="rounded-[3px] text-left hover:underline hover:decoration-dotted"
+              className="min-h-6 rounded-[3px] text-left hover:underline hover:decoration-dotted"
             >
               {sheet.name}
             </button>

@@ -116,7 +116,7 @@ export function TableEdit({ rows, onChange }: { rows: Rows; onChange: (rows: Row
                   scope="row"
                   className="whitespace-nowrap border-b border-r bg-paper px-1.5 text-right font-sans text-[12px] font-normal text-soft"
                 >
-                  {v.index === 0 ? '' : v.index}
+                  {v.index === 0 ? <span className="sr-only">Names of the columns</span> : v.index}
                 </th>
                 {rows[v.index]!.map((cell, i) => (
                   <td
