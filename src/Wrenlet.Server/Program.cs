@@ -45,6 +45,7 @@ try
     api.MapPeople();
     api.MapStanding();
     api.MapDockets();
+    api.MapDocketMaking();
     api.MapConversations();
     api.MapDiscussion();
     api.MapTalk();
@@ -54,6 +55,7 @@ try
     api.MapQueues();
     api.MapStock();
     api.MapSetUp();
+    api.MapStaff();
     api.MapReports();
     api.MapToday();
     api.MapContacts();

@@ -133,19 +133,24 @@ internal static class AccountEndpoints
     private static async Task<Results<NoContent, ProblemHttpResult>> SignInWithPassword(SignIn given, HttpContext context, Database database, Sessions sessions, SignInThrottle throttle)
     {
         if (throttle.Wait(given.Address) is { Ticks: > 0 } wait) return Refusals.Wait(wait);
-        var known = database.Read(s => SessionStore.Credentials(s, given.Address));
-        // Hash in any case, so that an unknown address takes as long as a wrong password.
-        var hash = known?.PasswordHash ?? Hasher.HashPassword(null!, "nobody's");
-        var right = Hasher.VerifyHashedPassword(null!, hash, given.Password) is not PasswordVerificationResult.Failed && known?.PasswordHash is not null;
-        if (!right)
+        if (WhoseIs(database, given.Address, given.Password) is not { } person)
         {
             throttle.Failed(given.Address);
             return Refusals.Invalid("password", "Address and password do not belong together. Check both and try again.");
         }
 
         throttle.Succeeded(given.Address);
-        await sessions.Start(context, known!.Value.Person, "with a password");
+        await sessions.Start(context, person, "with a password");
         return TypedResults.NoContent();
+    }
+
+    /// <summary>Whose password it is at an address; null when the two do not belong together.</summary>
+    internal static PersonId? WhoseIs(Database database, string address, string password)
+    {
+        var known = database.Read(s => SessionStore.Credentials(s, address));
+        // Hash in any case, so that an unknown address takes as long as a wrong password.
+        var hash = known?.PasswordHash ?? Hasher.HashPassword(null!, "nobody's");
+        return Hasher.VerifyHashedPassword(null!, hash, password) is not PasswordVerificationResult.Failed && known?.PasswordHash is not null ? known.Value.Person : null;
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> SignInToDemo(DemoSignIn given, HttpContext context, WhoIsWho who, Sessions sessions)
@@ -175,7 +180,7 @@ internal static class AccountEndpoints
 
     private static async Task<NoContent> SignOutEverywhere(Viewer viewer, HttpContext context, Sessions sessions)
     {
-        await sessions.EndAll(viewer);
+        await sessions.EndAll(viewer.Person.Id, "signed out everywhere");
         Sessions.Forget(context);
         return TypedResults.NoContent();
     }

@@ -60,14 +60,16 @@ public sealed class Sessions(Database database, WriteQueue writes, FirmClock clo
     }
 
     /// <summary>Ends all sessions of a person, on all devices.</summary>
-    public async Task EndAll(Viewer viewer)
+    /// <param name="person">Whose.</param>
+    /// <param name="why">What it is called in the log.</param>
+    public async Task EndAll(PersonId person, string why)
     {
         foreach (var (key, signedIn) in _known)
-            if (signedIn.Person == viewer.Person.Id) _known.TryRemove(key, out _);
+            if (signedIn.Person == person) _known.TryRemove(key, out _);
         await writes.Run(w =>
         {
-            SessionStore.EndAll(w.Session, viewer.Person.Id);
-            SessionStore.Audit(w.Session, clock.Now, viewer.Person.Id, "signed out everywhere", "");
+            SessionStore.EndAll(w.Session, person);
+            SessionStore.Audit(w.Session, clock.Now, person, why, "");
         });
     }
 

@@ -28,12 +28,6 @@ public sealed record QueueSetting(
 /// <summary>A working time.</summary>
 public sealed record CalendarSetting([property: Required, StringLength(60, MinimumLength = 1)] string Name, [property: Required, MinLength(1), MaxLength(60)] IReadOnlyList<DayHours> Hours);
 
-/// <summary>A member of staff as an administrator sets them.</summary>
-/// <param name="Calendar">Name of their own working time; null for the firm's.</param>
-public sealed record StaffSetting(
-    Guid Id, [property: Required, StringLength(80, MinimumLength = 1)] string Name, [property: Required] string Role, [property: Required(AllowEmptyStrings = true), StringLength(120)] string Purpose,
-    IReadOnlyList<Guid> Crews, string? Calendar);
-
 /// <summary>What holds for the whole firm.</summary>
 /// <param name="Country">ISO 3166 code by which numbers without a country are read; empty for none.</param>
 /// <param name="RouterThreshold">Certainty below which the router leaves a conversation unsorted.</param>
@@ -71,19 +65,18 @@ internal static class SetUpEndpoints
         api.MapPut("/set-up/queues/{id:guid}", PutQueue).For(Access.Administrators);
         api.MapPut("/set-up/calendars", PutCalendar).For(Access.Administrators);
         api.MapPut("/set-up/holidays", PutHolidays).For(Access.Administrators);
-        api.MapPut("/set-up/staff/{id:guid}", PutStaff).For(Access.Administrators);
         api.MapGet("/set-up/router", GetRouter).For(Access.Administrators);
         api.MapPost("/set-up/router/trials", TryRouter).For(Access.Administrators);
     }
 
     private static SetUpView Get(Database database, WhoIsWho who) => View(database, who.Current);
 
-    private static SetUpView View(Database database, Roster roster) => database.Read(s => new SetUpView(
+    internal static SetUpView View(Database database, Roster roster) => database.Read(s => new SetUpView(
         new(roster.Firm!.Country, roster.Firm.RouterThreshold),
         [.. roster.Queues.Values.OrderBy(q => q.Unsorted).ThenBy(q => q.Goal.FirstReply).Select(Setting)],
         [.. roster.Calendars.OrderBy(c => c.Key, StringComparer.Ordinal).Select(c => new CalendarSetting(c.Key, [.. HoursOf(c.Value.Week)]))],
         [.. PeopleStore.Holidays(s).Select(h => new NewHoliday(LocalDatePattern.Iso.Format(h.Date), h.Name))],
-        [.. roster.Staff.Select(p => new StaffSetting(p.Id.Value, p.Name, Words.Roles.Of(p.Role!.Value), roster.Profiles[p.Id].Purpose, [.. p.Crews.Select(c => c.Value)], roster.Profiles[p.Id].CalendarName))],
+        [.. roster.Staff.Select(p => new StaffSetting(p.Id.Value, p.Name, Words.Roles.Of(p.Role!.Value), roster.Profiles[p.Id].Purpose, [.. p.Crews.Select(c => c.Value)], roster.Profiles[p.Id].CalendarName, roster.Profiles[p.Id].Address ?? ""))],
         [.. roster.Crews.Values.OrderBy(c => c.Name, StringComparer.Ordinal).Select(c => OwnerView.Of(c))],
         [.. SessionStore.Audited(s, 60).Select(a => new SetUpLine(a.At.ToDateTimeOffset(), a.By is { } by ? roster.NameOf(by) : "", a.What, a.About))]));
 
@@ -166,20 +159,6 @@ internal static class SetUpEndpoints
         return TypedResults.Ok(View(database, who.Refresh()));
     }
 
-    private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutStaff(Guid id, StaffSetting given, Viewer viewer, Database database, WriteQueue writes, WhoIsWho who, FirmClock clock)
-    {
-        var roster = who.Current;
-        if (roster.Find(new PersonId(id)) is not { IsStaff: true } before) return Refusals.NotFound("colleague");
-        if (Words.Roles.Parse(given.Role) is not { } role) return Refusals.Invalid("role", $"“{given.Role}” is no role. There are {string.Join(", ", Words.Roles.All)}.");
-        if (before.Role is Role.Administrator && role is not Role.Administrator && roster.Staff.Count(p => p.Role is Role.Administrator) == 1) return Refusals.Invalid("role", "There must be an administrator left. Make somebody else one first.");
-        if (given.Calendar is { } calendar && !roster.Calendars.ContainsKey(calendar)) return Refusals.Invalid("calendar", $"There is no working time named {calendar}.");
-        if (given.Crews.Any(c => !roster.Crews.ContainsKey(new CrewId(c)))) return Refusals.Invalid("crews", "There is no such crew. Choose another.");
-        var after = before with { Name = given.Name.Trim(), Role = role, Crews = [.. given.Crews.Distinct().Select(c => new CrewId(c))] };
-        var crews = after.Crews.Length == 0 ? "no crew" : string.Join(", ", after.Crews.Select(c => roster.Crews[c].Name));
-        await Set(viewer, writes, clock, "set a colleague", $"{after.Name}: {given.Role}, {crews}, hours of {given.Calendar ?? "the firm"}", w => PeopleStore.SetStaff(w.Session, after, given.Purpose.Trim(), given.Calendar));
-        return TypedResults.Ok(View(database, who.Refresh()));
-    }
-
     private static RouterView GetRouter(Database database, WhoIsWho who, Routers routers) => database.Read(s =>
     {
         var roster = who.Current;
@@ -200,7 +179,7 @@ internal static class SetUpEndpoints
     }
 
     /// <summary>Writes a setting, says it in the log, and tells every page.</summary>
-    private static Task Set(Viewer viewer, WriteQueue writes, FirmClock clock, string what, string about, Action<Writing> write) => writes.Run(w =>
+    internal static Task Set(Viewer viewer, WriteQueue writes, FirmClock clock, string what, string about, Action<Writing> write) => writes.Run(w =>
     {
         write(w);
         SessionStore.Audit(w.Session, clock.Now, viewer.Person.Id, what, about);

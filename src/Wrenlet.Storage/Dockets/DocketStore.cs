@@ -35,11 +35,7 @@ public static class DocketStore
             ("uid", docket.Id.Value), ("kind", Words.DocketKinds.Of(docket.Ref.Kind)), ("number", docket.Ref.Number), ("subject", docket.Subject), ("site", docket.Site),
             ("owner", docket.Owner?.Value), ("stage", docket.Stage), ("priority", Words.Priorities.Of(docket.Priority)), ("state", docket.Open ? "open" : "closed"),
             ("limited", docket.Sight.Limited), ("made", made));
-        foreach (var person in docket.Sight.People) GiveSight(session, docket.Id, person);
-        foreach (var crew in docket.Sight.Crews)
-            session.Run(
-                "INSERT INTO docket_sight_crew (docket, crew) SELECT d.id, c.id FROM docket d, crew c WHERE d.uid = $docket AND c.uid = $crew",
-                ("docket", docket.Id.Value), ("crew", crew.Value));
+        AddSight(session, docket.Id, docket.Sight);
     }
 
     /// <summary>The next free number of a kind.</summary>
@@ -55,6 +51,39 @@ public static class DocketStore
         session.Run(
             "INSERT INTO docket_sight_person (docket, person) SELECT d.id, p.id FROM docket d, person p WHERE d.uid = $docket AND p.uid = $person ON CONFLICT DO NOTHING",
             ("docket", docket.Value), ("person", person.Value));
+
+    /// <summary>Writes what a docket is.</summary>
+    public static void Set(SqlSession session, DocketId docket, string subject, string site, PersonId? owner, Priority priority) =>
+        session.Run(
+            "UPDATE docket SET subject = $subject, site = $site, owner = (SELECT id FROM person WHERE uid = $owner), priority = $priority WHERE uid = $uid",
+            ("subject", subject), ("site", site), ("owner", owner?.Value), ("priority", Words.Priorities.Of(priority)), ("uid", docket.Value));
+
+    /// <summary>Writes who of the staff sees a docket.</summary>
+    public static void SetSight(SqlSession session, DocketId docket, DocketSight sight)
+    {
+        ArgumentNullException.ThrowIfNull(sight);
+        session.Run("UPDATE docket SET limited = $limited WHERE uid = $uid", ("limited", sight.Limited), ("uid", docket.Value));
+        session.Run("DELETE FROM docket_sight_person WHERE docket = (SELECT id FROM docket WHERE uid = $uid)", ("uid", docket.Value));
+        session.Run("DELETE FROM docket_sight_crew WHERE docket = (SELECT id FROM docket WHERE uid = $uid)", ("uid", docket.Value));
+        AddSight(session, docket, sight);
+    }
+
+    /// <summary>Writes the named moments of a docket in place of those that it had.</summary>
+    public static void SetMilestones(SqlSession session, DocketId docket, IEnumerable<Milestone> milestones)
+    {
+        ArgumentNullException.ThrowIfNull(milestones);
+        session.Run("DELETE FROM milestone WHERE docket = (SELECT id FROM docket WHERE uid = $uid)", ("uid", docket.Value));
+        foreach (var milestone in milestones) AddMilestone(session, docket, milestone);
+    }
+
+    private static void AddSight(SqlSession session, DocketId docket, DocketSight sight)
+    {
+        foreach (var person in sight.People) GiveSight(session, docket, person);
+        foreach (var crew in sight.Crews)
+            session.Run(
+                "INSERT INTO docket_sight_crew (docket, crew) SELECT d.id, c.id FROM docket d, crew c WHERE d.uid = $docket AND c.uid = $crew ON CONFLICT DO NOTHING",
+                ("docket", docket.Value), ("crew", crew.Value));
+    }
 
     public static void SetStage(SqlSession session, DocketId docket, int stage, bool open) =>
         session.Run("UPDATE docket SET stage = $stage, state = $state WHERE uid = $uid", ("stage", stage), ("state", open ? "open" : "closed"), ("uid", docket.Value));
@@ -92,11 +121,11 @@ public static class DocketStore
             "SELECT m.name, m.at FROM milestone m JOIN docket d ON d.id = m.docket WHERE d.uid = $uid ORDER BY m.at",
             r => new Milestone(r.GetString(0), r.GetMoment(1)), ("uid", docket.Value))];
 
-    /// <summary>Who may see the docket with this row id.</summary>
     /// <summary>Who sees a docket, by its key.</summary>
     internal static DocketSight SightOfKey(SqlSession session, long docket) =>
         session.Number("SELECT 1 FROM docket WHERE id = $docket AND limited = 1", ("docket", docket)) is null ? DocketSight.Open : SightOf(session, docket);
 
+    /// <summary>Who is listed to see a limited docket, by its key.</summary>
     internal static DocketSight SightOf(SqlSession session, long docket) => DocketSight.Only(
         session.All("SELECT p.uid FROM docket_sight_person s JOIN person p ON p.id = s.person WHERE s.docket = $docket", r => new PersonId(r.GetUid(0)), ("docket", docket)),
         session.All("SELECT c.uid FROM docket_sight_crew s JOIN crew c ON c.id = s.crew WHERE s.docket = $docket", r => new CrewId(r.GetUid(0)), ("docket", docket)));

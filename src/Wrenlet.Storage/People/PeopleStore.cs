@@ -132,6 +132,16 @@ public static class PeopleStore
         AddCrews(session, person);
     }
 
+    /// <summary>Sets the address by which somebody signs in.</summary>
+    public static void SetAddress(SqlSession session, PersonId person, string address) =>
+        session.Run("UPDATE person SET address = $address WHERE uid = $uid", ("address", address), ("uid", person.Value));
+
+    /// <summary>Sets somebody's password; null for none, so that they cannot sign in.</summary>
+    public static void SetPassword(SqlSession session, PersonId person, string? passwordHash) =>
+        session.Run("UPDATE person SET password_hash = $hash WHERE uid = $uid", ("hash", passwordHash), ("uid", person.Value));
+
+    public static void SetCrewName(SqlSession session, CrewId crew, string name) => session.Run("UPDATE crew SET name = $name WHERE uid = $uid", ("name", name), ("uid", crew.Value));
+
     public static void SetParty(SqlSession session, PartyId id, string name, PartyKind kind) =>
         session.Run("UPDATE party SET name = $name, kind = $kind WHERE uid = $uid", ("name", name), ("kind", Words.PartyKinds.Of(kind)), ("uid", id.Value));
 

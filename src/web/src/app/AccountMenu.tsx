@@ -30,8 +30,10 @@ export async function signOut(everywhere = false) {
   window.location.assign('/');
 }
 
-/** The person's own menu: how it looks, the stand-ins, leaving. */
-export function AccountMenu({ me, onKeys }: { me: Me; onKeys: () => void }) {
+type Props = { me: Me; onKeys: () => void; onPassword: () => void };
+
+/** The person's own menu: how it looks, the stand-ins, the password, leaving. */
+export function AccountMenu({ me, onKeys, onPassword }: Props) {
   const navigate = useNavigate();
   const chosen = theme.use();
   return (
@@ -86,6 +88,11 @@ export function AccountMenu({ me, onKeys }: { me: Me; onKeys: () => void }) {
             Keys
           </DropdownMenu.Item>
           <DropdownMenu.Separator className="my-1 border-t" />
+          {me.demo ? null : (
+            <DropdownMenu.Item className={item} onSelect={() => setTimeout(onPassword)}>
+              Change my password
+            </DropdownMenu.Item>
+          )}
           <DropdownMenu.Item className={item} onSelect={() => void signOut()}>
             Sign out
           </DropdownMenu.Item>

@@ -126,7 +126,7 @@ function Inside({ me }: { me: Me }) {
         <Routes>
           <Route path="/" element={<TodayPage me={me} />} />
           <Route path="/queues" element={<QueuesPage me={me} />} />
-          <Route path="/dockets" element={<DocketsPage />} />
+          <Route path="/dockets" element={<DocketsPage me={me} />} />
           <Route path="/dockets/:reference" element={<DocketPage me={me} />} />
           <Route path="/conversations/:id" element={<ConversationPage me={me} />} />
           <Route path="/talk" element={<TalkPage me={me} />} />

@@ -37,6 +37,7 @@ function Early({ onType }: { onType: (words: string) => void }) {
 
 const FindOrDo = lazy(() => loadFindOrDo().then((m) => ({ default: m.FindOrDo })));
 const Carried = lazy(() => import('../conversations/Carried').then((m) => ({ default: m.Carried })));
+const PasswordPanel = lazy(() => import('../accounts/PasswordPanel').then((m) => ({ default: m.PasswordPanel })));
 const KeysHelp = lazy(() => import('./KeysHelp').then((m) => ({ default: m.KeysHelp })));
 
 const places = [
@@ -171,6 +172,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
   const early = useRef('');
   const [helping, setHelping] = useState(false);
   const [alerting, setAlerting] = useState(false);
+  const [changing, setChanging] = useState(false);
   const carrying = carried.use();
   const unread = useAlerts().data?.unread ?? me.unreadAlerts;
   const navigate = useNavigate();
@@ -249,7 +251,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
           }
         />
         <ColleaguesPanel me={me} />
-        <AccountMenu me={me} onKeys={() => setHelping(true)} />
+        <AccountMenu me={me} onKeys={() => setHelping(true)} onPassword={() => setChanging(true)} />
       </header>
       <TabStrip />
       <LiveNote />
@@ -273,6 +275,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
           />
         ) : null}
         {helping ? <KeysHelp onClose={() => setHelping(false)} /> : null}
+        {changing ? <PasswordPanel onClose={() => setChanging(false)} /> : null}
       </Suspense>
     </div>
   );

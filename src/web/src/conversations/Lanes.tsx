@@ -176,16 +176,21 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
     setSelected(id);
     requestAnimationFrame(() => document.getElementById(`entry-${id}`)?.scrollIntoView({ block: 'center' }));
   };
+  /** A day that is gone to once what was said on it stands there. */
+  const [soughtDay, setSoughtDay] = useState<string | null>(null);
   const goToDate = async (date: string) => {
-    await jump({ day: date });
     atFoot.current = false;
-    requestAnimationFrame(() => {
-      const block = [...flow.current!.querySelectorAll<HTMLElement>('[data-at]')].find(
-        (e) => dateOf(e.dataset.at!) >= date,
-      );
-      block?.scrollIntoView({ block: 'start' });
-    });
+    await jump({ day: date });
+    setSoughtDay(date);
   };
+  useLayoutEffect(() => {
+    if (soughtDay === null) return;
+    atFoot.current = false;
+    [...flow.current!.querySelectorAll<HTMLElement>('[data-at]')]
+      .find((e) => dateOf(e.dataset.at!) >= soughtDay)
+      ?.scrollIntoView({ block: 'start' });
+    setSoughtDay(null);
+  }, [soughtDay]);
   const goToNewest = () => {
     atFoot.current = true;
     setBelow(0);

@@ -8,6 +8,7 @@ import { DocketSheets } from '../sheets/DocketSheets';
 import { FinishBox } from '../tasks/FinishBox';
 import { whereSaid } from '../tasks/change';
 import { Due, NameTag, Owners, Priority, Standing } from '../ui/tags';
+import { AddParty } from './AddParty';
 import { Record } from './Record';
 
 const done = (t: TaskView) => t.state === 'done';
@@ -169,6 +170,7 @@ export function Commitments({ docket }: { docket: DocketView }) {
           <NameTag key={p.id} who={p} />
         ))}
       </p>
+      <AddParty docket={docket} />
     </aside>
   );
 }

@@ -13,35 +13,10 @@ import { Panel, Wrong, cx } from '../ui/controls';
 import { Listening } from '../alerts/AlertsPanel';
 import { Priority } from '../ui/tags';
 import { Commitments } from './Commitments';
+import { DocketSettingPanel } from './DocketSettingPanel';
+import { StageStrip } from './StageStrip';
 
 const width = new Kept('wrenlet.commitments', 296);
-
-/** Where the work stands, and what is ahead: past, now, gated or free. */
-function StageStrip({ docket }: { docket: DocketView }) {
-  return (
-    <ol aria-label="Stages" className="flex items-center text-[13px] text-soft max-md:overflow-x-auto">
-      {docket.stages.map((s) => (
-        <li
-          key={s.name}
-          aria-current={s.standing === 'now' ? 'step' : undefined}
-          title={
-            s.openGates > 0 ? `${s.openGates} ${s.openGates === 1 ? 'gate' : 'gates'} open before ${s.name}` : undefined
-          }
-          className={cx(
-            'mr-0.5 whitespace-nowrap border-t-[3px] px-2 py-0.5',
-            s.standing === 'past' && 'border-t-done text-ink',
-            s.standing === 'now' && 'border-t-wren font-bold text-ink',
-            s.standing === 'gated' && 'border-t-soft [border-top-style:dashed]',
-            s.standing === 'ahead' && 'border-t-line',
-          )}
-        >
-          {s.name}
-          {s.openGates > 0 ? <span className="sr-only">, {s.openGates} gates open</span> : null}
-        </li>
-      ))}
-    </ol>
-  );
-}
 
 function Head({ docket, me }: { docket: DocketView; me: Me }) {
   const inside = docket.conversations.find((c) => c.audience === 'inside');
@@ -61,6 +36,7 @@ function Head({ docket, me }: { docket: DocketView; me: Me }) {
         {docket.priority !== 'normal' ? <Priority value={docket.priority} /> : null}
         {docket.limited ? <span>limited to listed people</span> : null}
         {docket.open ? null : <b>closed</b>}
+        <DocketSettingPanel reference={docket.ref} />
         <Panel
           label="What I hear of it"
           className="w-[min(420px,90vw)]"

@@ -1,9 +1,10 @@
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import type { DocketRow } from '../api/client';
+import type { DocketRow, Me } from '../api/client';
 import { useDockets } from '../api/queries';
 import { exact, moment } from '../app/time';
 import { Empty, Wrong, cx, inputClass } from '../ui/controls';
+import { NewDocket } from './NewDocket';
 import { Due, NameTag, Priority, Standing } from '../ui/tags';
 
 type Column = { name: string; value: (r: DocketRow) => string | number; width: string };
@@ -22,7 +23,7 @@ const columns: Column[] = [
 const turns: Record<string, string> = { theirs: 'their turn', nobodys: 'nothing due', ours: 'our turn' };
 
 /** All dockets in sight, to sort and filter. */
-export function DocketsPage() {
+export function DocketsPage({ me }: { me: Me }) {
   const [open, setOpen] = useState(true);
   const [typed, setTyped] = useState('');
   const [sort, setSort] = useState<{ by: number; down: boolean } | null>(null);
@@ -81,6 +82,7 @@ export function DocketsPage() {
           value={typed}
           onChange={(e) => setTyped(e.target.value)}
         />
+        <NewDocket rows={data ?? []} me={me.person.id!} />
       </header>
       <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="List of dockets">
         {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
@@ -88,7 +90,7 @@ export function DocketsPage() {
           <Empty title={typed ? 'No docket has these words' : 'No dockets yet'}>
             {typed
               ? 'Try fewer words, or look among the closed ones.'
-              : 'Each job, ticket and project will stand here with its last words and what comes next.'}
+              : 'Each job, ticket and project will stand here with its last words and what comes next. Press New docket to begin one.'}
           </Empty>
         ) : null}
         {rows.length > 0 ? (

@@ -1,0 +1,67 @@
+import { useState } from 'react';
+import { v7 as newId } from 'uuid';
+import { type DocketView, api, taken } from '../api/client';
+import { Button, Panel } from '../ui/controls';
+import { Choose } from '../ui/Choose';
+import { act, useParties, useQueueNames } from './setting';
+
+/** Lets a customer or partner take part in a docket: a conversation with them stands in its outside lane. */
+export function AddParty({ docket }: { docket: DocketView }) {
+  const [open, setOpen] = useState(false);
+  const [id] = useState(() => newId());
+  const [party, setParty] = useState('');
+  const [queue, setQueue] = useState('');
+  const { data: parties = [] } = useParties(open);
+  const { data: queues = [] } = useQueueNames(open);
+  const there = new Set(docket.conversations.map((c) => c.party?.name));
+  const free = parties.filter((p) => !there.has(p.name));
+  const add = () =>
+    act(docket.ref, () =>
+      taken(
+        api.POST('/api/dockets/{reference}/parties', {
+          params: { path: { reference: docket.ref } },
+          body: { id, party, queue: queue || queues[0]?.id || null },
+        }),
+      ),
+    ).then((done) => done && setOpen(false));
+  return (
+    <Panel
+      label="Add a customer or partner"
+      align="end"
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <button
+          type="button"
+          className="mt-1.5 min-h-6 rounded-[3px] text-[13px] text-wren hover:underline max-md:min-h-[44px]"
+        >
+          Add a customer or partner
+        </button>
+      }
+    >
+      <div className="grid gap-2">
+        <Choose label="Who" value={party} onChange={setParty}>
+          <option value="">choose</option>
+          {free.map((p) => (
+            <option key={p.id} value={p.id}>
+              {p.name}
+            </option>
+          ))}
+        </Choose>
+        <Choose label="What they write waits in" value={queue || (queues[0]?.id ?? '')} onChange={setQueue}>
+          {queues.map((q) => (
+            <option key={q.id} value={q.id}>
+              {q.name}
+            </option>
+          ))}
+        </Choose>
+        <p className="text-[12.5px] text-soft">They see what is said with them here, and nothing else of the docket.</p>
+        <p className="text-right">
+          <Button look="main" disabled={!party} onClick={() => void add()}>
+            Add
+          </Button>
+        </p>
+      </div>
+    </Panel>
+  );
+}

@@ -1,0 +1,145 @@
+import { Plus } from 'lucide-react';
+import { type FormEvent, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { v7 as newId } from 'uuid';
+import { type DocketRow, api, taken } from '../api/client';
+import { useColleagues } from '../api/queries';
+import { Button, Field, Panel, inputClass } from '../ui/controls';
+import { Choose } from '../ui/Choose';
+import { refreshDocket, useParties, useQueueNames } from './setting';
+
+const kinds: [string, string, string][] = [
+  ['job', 'Job', 'work with stages, for a customer'],
+  ['ticket', 'Ticket', 'a call for help'],
+  ['project', 'Project', 'work of our own'],
+];
+
+/** Begins a job, ticket or project: what it is, who answers for it, and with whom it is done. */
+export function NewDocket({ rows, me }: { rows: DocketRow[]; me: string }) {
+  const [open, setOpen] = useState(false);
+  const [id, setId] = useState(() => newId());
+  const [kind, setKind] = useState('job');
+  const [subject, setSubject] = useState('');
+  const [site, setSite] = useState('');
+  const [owner, setOwner] = useState(me);
+  const [party, setParty] = useState('');
+  const [queue, setQueue] = useState('');
+  const [wrong, setWrong] = useState('');
+  const { data: colleagues } = useColleagues();
+  const { data: parties = [] } = useParties(open);
+  const { data: queues = [] } = useQueueNames(open);
+  const navigate = useNavigate();
+  const sites = [...new Set(rows.map((r) => r.site).filter(Boolean))].sort();
+  const make = async (event: FormEvent) => {
+    event.preventDefault();
+    try {
+      const made = await taken(
+        api.POST('/api/dockets', {
+          body: {
+            id,
+            kind,
+            subject,
+            site,
+            owner: owner || null,
+            party: party || null,
+            queue: party ? queue || queues[0]?.id || null : null,
+          },
+        }),
+      );
+      setOpen(false);
+      setId(newId());
+      setSubject('');
+      setWrong('');
+      refreshDocket(made.ref);
+      await navigate(`/dockets/${made.ref}`);
+    } catch (refusal) {
+      setWrong((refusal as Error).message);
+    }
+  };
+  return (
+    <Panel
+      label="New docket"
+      align="end"
+      className="w-[min(360px,92vw)]"
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <Button look="main">
+          <Plus size={14} aria-hidden /> New docket
+        </Button>
+      }
+    >
+      <form onSubmit={(e) => void make(e)} className="grid gap-2">
+        <fieldset className="grid gap-1">
+          <legend className="text-[13px] font-semibold">What it is</legend>
+          {kinds.map(([k, name, hint]) => (
+            <label key={k} className="flex min-h-6 cursor-pointer items-baseline gap-1.5 max-md:min-h-[44px]">
+              <input type="radio" name="kind of docket" checked={kind === k} onChange={() => setKind(k)} />
+              <span>
+                {name} <span className="text-[13px] text-soft">{hint}</span>
+              </span>
+            </label>
+          ))}
+        </fieldset>
+        <Field
+          label="Subject"
+          required
+          maxLength={200}
+          placeholder="Quillfish: keel and rigging refit"
+          value={subject}
+          onChange={(e) => setSubject(e.target.value)}
+        />
+        <label className="block">
+          <span className="mb-0.5 block text-[13px] font-semibold">Site</span>
+          <input
+            list="sites"
+            maxLength={60}
+            className={inputClass}
+            value={site}
+            onChange={(e) => setSite(e.target.value)}
+          />
+          <datalist id="sites">
+            {sites.map((s) => (
+              <option key={s} value={s} />
+            ))}
+          </datalist>
+        </label>
+        <Choose label="Owner" value={owner} onChange={setOwner}>
+          <option value="">nobody yet</option>
+          {(colleagues?.people ?? []).map((p) => (
+            <option key={p.id} value={p.id}>
+              {p.name}
+            </option>
+          ))}
+        </Choose>
+        <Choose label="Customer or partner" value={party} onChange={setParty}>
+          <option value="">nobody yet</option>
+          {parties.map((p) => (
+            <option key={p.id} value={p.id}>
+              {p.name}
+            </option>
+          ))}
+        </Choose>
+        {party ? (
+          <Choose label="What they write waits in" value={queue || (queues[0]?.id ?? '')} onChange={setQueue}>
+            {queues.map((q) => (
+              <option key={q.id} value={q.id}>
+                {q.name}
+              </option>
+            ))}
+          </Choose>
+        ) : null}
+        {wrong ? (
+          <p role="alert" className="text-[13px] text-late">
+            {wrong}
+          </p>
+        ) : null}
+        <p className="text-right">
+          <Button look="main" type="submit" disabled={!subject.trim()}>
+            Begin the {kind}
+          </Button>
+        </p>
+      </form>
+    </Panel>
+  );
+}

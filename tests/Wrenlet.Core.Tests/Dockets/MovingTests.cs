@@ -1,0 +1,79 @@
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.People;
+
+namespace Wrenlet.Core.Tests.Dockets;
+
+/// <summary>Moving a docket through its stages, closing it, and saying who sees it.</summary>
+public class MovingTests
+{
+    private static readonly OpenGate[] Gates = [new(4, "Sign the rig off"), new(4, "Check the seacocks"), new(5, "Invoice the balance")];
+
+    private static StageMove Move(int to, string by = "Odalys", bool open = true, int from = 3, params string[] told) =>
+        Moving.To(DocketKind.Job, from, to, open, Gates, Yard.Named(by), Yard.Named("Odalys").Id, told);
+
+    [Fact]
+    public void What_stands_in_the_way_is_said_and_keeps_it_where_it_is()
+    {
+        Move(4, "Kit").Refuses(false).ShouldBe("“Check the seacocks” and “Sign the rig off” stand in the way. Finish them, or ask the docket’s owner or a manager to move it all the same.");
+        Move(4, "Kit").Refuses(true).ShouldNotBeNull();
+    }
+
+    [Fact]
+    public void The_owner_and_managers_may_move_it_all_the_same_once_they_have_seen_that()
+    {
+        foreach (var who in new[] { "Odalys", "Tobiah", "Wilhelmina" })
+        {
+            Move(4, who).Refuses(false).ShouldNotBeNull().ShouldEndWith("or move it all the same.");
+            Move(4, who).Refuses(true).ShouldBeNull();
+        }
+    }
+
+    [Fact]
+    public void Gates_of_every_stage_on_the_way_count_and_those_behind_do_not()
+    {
+        Move(5).InTheWay.Length.ShouldBe(3);
+        Move(5, from: 4).InTheWay.Select(g => g.Title).ShouldBe(["Invoice the balance"]);
+    }
+
+    [Fact]
+    public void Going_back_is_never_barred() => Move(1).Refuses(false).ShouldBeNull();
+
+    [Fact]
+    public void What_moving_sets_off_is_said_before()
+    {
+        Move(4, told: ["Tobiah", "Ines"]).SetsOff.ShouldBe(["It is noted inside, and Tobiah and Ines hear of it.", "Handover then waits for one thing."]);
+        Move(5).SetsOff.ShouldBe(["It is noted inside; nobody else follows the docket.", "It is the last stage: the docket can be closed then."]);
+    }
+
+    [Theory]
+    [InlineData(3, true, "It stands in Work already.")]
+    [InlineData(9, true, "There is no such stage.")]
+    [InlineData(-1, true, "There is no such stage.")]
+    [InlineData(4, false, "The docket is closed. Open it again first.")]
+    public void Some_moves_make_no_sense(int to, bool open, string refusal) => Move(to, open: open).Refuses(true).ShouldBe(refusal);
+
+    [Theory]
+    [InlineData(0, 0, null)]
+    [InlineData(1, 0, "One task is still open here. Finish it, or close it all the same: it stays with whom it is.")]
+    [InlineData(2, 1, "2 tasks and one ask are still open here. Finish them, or close it all the same: they stay with whom they are.")]
+    public void What_is_still_open_is_said_before_a_docket_is_closed(int tasks, int asks, string? refusal)
+    {
+        Moving.RefusesClosing(tasks, asks, false).ShouldBe(refusal);
+        Moving.RefusesClosing(tasks, asks, true).ShouldBeNull();
+    }
+
+    [Fact]
+    public void Who_says_who_sees_a_docket_is_its_owner_or_a_manager_and_both_still_see_it_then()
+    {
+        var (odalys, tobiah, kit) = (Yard.Named("Odalys"), Yard.Named("Tobiah"), Yard.Named("Kit"));
+        Moving.RefusesSight(kit, DocketSight.Open, DocketSight.Only([kit.Id], []), odalys).ShouldNotBeNull().ShouldContain("owner and managers");
+        Moving.RefusesSight(odalys, DocketSight.Open, DocketSight.Only([kit.Id], []), odalys).ShouldNotBeNull().ShouldContain("would not see it yourself");
+        Moving.RefusesSight(tobiah, DocketSight.Open, DocketSight.Only([tobiah.Id], []), odalys).ShouldNotBeNull().ShouldContain("Put Odalys on the list");
+        Moving.RefusesSight(tobiah, DocketSight.Open, DocketSight.Only([tobiah.Id, odalys.Id], []), odalys).ShouldBeNull();
+    }
+
+    [Theory]
+    [InlineData("  ", true)]
+    [InlineData("Quillfish: refit", false)]
+    public void A_docket_has_a_subject(string subject, bool wrong) => (Moving.WrongSubject(subject) is not null).ShouldBe(wrong);
+}

@@ -1,0 +1,137 @@
+import { Yard, expect, test } from './yard';
+
+test('a job is begun for a customer, changed, moved past its gates knowingly, and closed', async ({
+  browser,
+  yard,
+}) => {
+  test.setTimeout(120_000);
+  const odalys = await yard.visit(browser, 'Odalys Brandt', '/dockets');
+  const kit = await yard.visit(browser, 'Kit Ramaswamy', '/dockets');
+  await odalys.getByRole('button', { name: 'New docket' }).click();
+  const form = odalys.getByRole('dialog', { name: 'New docket' });
+  await form.getByLabel('Subject').fill('Emberline: new decks');
+  await form.getByLabel('Site').fill('Upper Yard');
+  await form.getByLabel('Customer or partner').selectOption('Pell Rowing Club');
+  await form.getByLabel('What they write waits in').selectOption('New work');
+  await form.getByRole('button', { name: 'Begin the job' }).click();
+  await expect(odalys.getByRole('heading', { level: 1 })).toHaveText('Emberline: new decks');
+  await expect(odalys.getByRole('listitem').filter({ hasText: 'Enquiry' })).toHaveAttribute('aria-current', 'step');
+  const reference = /J-\d+/.exec(odalys.url())![0];
+  await expect(kit.getByRole('link', { name: new RegExp(reference) })).toBeVisible();
+
+  // What it is.
+  await odalys.getByRole('button', { name: 'Change', exact: true }).click();
+  const panel = odalys.getByRole('dialog', { name: 'What it is' });
+  await panel.getByLabel('Subject').fill('Emberline: new decks and oars');
+  await panel.getByLabel('Owner').selectOption('Ines Kowal');
+  await panel.getByRole('button', { name: /Add a moment/ }).click();
+  await panel.getByLabel('Name').fill('launch');
+  await panel.getByLabel('When').fill('2026-04-20T10:00');
+  await panel.getByRole('button', { name: 'Save' }).click();
+  await expect(odalys.getByRole('heading', { level: 1 })).toHaveText('Emberline: new decks and oars');
+  await expect(odalys.getByText('Launch Mon 20 Apr 10:00, in 4 working days')).toBeVisible();
+  await expect(odalys.getByText('Odalys gave this docket to Ines')).toBeVisible();
+
+  // A gate: what is in the way is said before, and who may go past it may.
+  await odalys.keyboard.press('n');
+  await odalys.getByRole('textbox', { name: /Note to colleagues/ }).pressSequentially('The club must sign the quote');
+  await odalys.keyboard.press('Control+Enter');
+  await expect(odalys.locator('[id^=entry-]').filter({ hasText: 'The club must sign' })).toBeVisible();
+  await odalys.getByRole('button', { name: /^Quote/ }).click();
+  await expect(odalys.getByRole('dialog', { name: 'Move to Quote' })).toContainText(
+    'It is noted inside, and Ines hears of it.',
+  );
+  await odalys.getByRole('button', { name: 'Move to Quote' }).click();
+  await expect(odalys.getByText('Odalys moved this from Enquiry to Quote')).toBeVisible();
+  await kit.goto(`${yard.url}/dockets/J-1042`);
+  await kit.getByRole('button', { name: /^Launch/ }).click();
+  const means = kit.getByRole('dialog', { name: 'Move to Launch' });
+  await expect(means).toContainText('Sign the rig off');
+  await expect(means).toContainText('Its owner and managers may move it all the same.');
+  const tobiah = await yard.visit(browser, 'Tobiah Renn', '/dockets/J-1042');
+  await tobiah.getByRole('button', { name: /^Launch/ }).click();
+  await tobiah.getByRole('button', { name: 'Move to Launch all the same' }).click();
+  await expect(
+    tobiah.getByText(/Tobiah moved this from Work to Launch, though .*“Sign the rig off” were not done/),
+  ).toBeVisible();
+
+  // Limited, it is gone for those who are not on the list.
+  const ines = await yard.visit(browser, 'Ines Kowal', `/dockets/${reference}`);
+  await ines.getByRole('button', { name: 'Change', exact: true }).click();
+  await ines.getByRole('radio', { name: 'only these' }).check();
+  await ines.getByRole('checkbox', { name: 'Odalys Brandt' }).check();
+  await ines.getByRole('dialog', { name: 'What it is' }).getByRole('button', { name: 'Save' }).click();
+  await expect(ines.getByText('limited to listed people')).toBeVisible();
+  await kit.goto(`${yard.url}/dockets/${reference}`);
+  await expect(kit.getByRole('alert')).toContainText('There is no such docket, or you do not see it.');
+
+  // Closed and opened again.
+  await odalys.getByRole('listitem').filter({ hasText: 'Quote' }).getByRole('button').click();
+  await odalys.getByRole('button', { name: 'Close the docket' }).click();
+  await expect(odalys.getByText('Odalys closed this docket')).toBeVisible();
+  await odalys.getByRole('listitem').filter({ hasText: 'Quote' }).getByRole('button').click();
+  await odalys.getByRole('button', { name: 'Open it again' }).click();
+  await expect(odalys.getByText('Odalys opened this docket again')).toBeVisible();
+
+  // A partner joins, and has a conversation of their own.
+  await odalys.getByRole('button', { name: 'Add a customer or partner' }).click();
+  await odalys
+    .getByRole('dialog', { name: 'Add a customer or partner' })
+    .getByLabel('Who')
+    .selectOption('Fairlead Sails');
+  await odalys.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(odalys.getByRole('option', { name: 'Fairlead Sails' })).toBeAttached();
+});
+
+test('a firm of one’s own: crews, colleagues who sign in, and the first job', async ({ browser }) => {
+  test.setTimeout(60_000);
+  const yard = await Yard.open('--no-demo');
+  try {
+    const owner = await yard.visit(browser, null);
+    await owner.getByLabel('Name', { exact: true }).fill('Reedbank Boats');
+    await owner.getByRole('textbox', { name: /^Mail address/ }).fill('boats@reedbank.example');
+    await owner.getByRole('textbox', { name: /^Your name/ }).fill('Cordelia Nwosu');
+    await owner.getByRole('textbox', { name: /^Your address/ }).fill('cordelia@reedbank.example');
+    await owner.getByLabel('Password').fill('a long one to begin');
+    await owner.locator('form button[type=submit]').click();
+    await expect(owner.getByRole('link', { name: 'Wrenlet, to Today' })).toBeVisible();
+    await owner.goto(`${yard.url}/set-up`);
+    await owner.getByRole('main').getByRole('button', { name: 'Colleagues', exact: true }).click();
+    await owner.getByRole('button', { name: 'New crew' }).click();
+    await owner.getByLabel('Name of the crew').fill('sheds');
+    await owner.getByRole('button', { name: 'Save' }).first().click();
+    await expect(owner.getByRole('button', { name: 'sheds' })).toBeVisible();
+    await owner.getByRole('button', { name: 'New colleague' }).click();
+    const form = owner.getByRole('form', { name: 'New colleague' });
+    await form.getByLabel('Name').fill('Ivo Castellan');
+    await owner.getByRole('form', { name: 'Ivo Castellan' }).getByRole('checkbox', { name: 'sheds' }).check();
+    await owner.getByRole('form', { name: 'Ivo Castellan' }).getByLabel('Address').fill('ivo@reedbank.example');
+    await owner.getByRole('form', { name: 'Ivo Castellan' }).getByLabel('Password').fill('first word of Ivo');
+    await owner.getByRole('button', { name: 'Take on' }).click();
+    await expect(owner.getByText('Ivo Castellan can sign in now')).toBeVisible();
+
+    const ivo = await yard.visit(browser, null);
+    await ivo.getByLabel('Address').fill('ivo@reedbank.example');
+    await ivo.getByLabel('Password').fill('first word of Ivo');
+    await ivo.getByRole('button', { name: 'Sign in' }).click();
+    await ivo.getByRole('button', { name: 'Ivo Castellan: menu' }).click();
+    await ivo.getByRole('menuitem', { name: 'Change my password' }).click();
+    await ivo.getByLabel('The one that holds now').fill('wrong');
+    await ivo.getByLabel('The new one').fill('second word of Ivo');
+    await ivo.getByRole('button', { name: 'Change it' }).click();
+    await expect(ivo.getByText('That is not your password as it is now.')).toBeVisible();
+    await ivo.getByLabel('The one that holds now').fill('first word of Ivo');
+    await ivo.getByRole('button', { name: 'Change it' }).click();
+    await expect(ivo.getByRole('dialog')).toHaveCount(0);
+
+    await ivo.getByRole('link', { name: 'Dockets' }).click();
+    await ivo.getByRole('button', { name: 'New docket' }).click();
+    await ivo.getByLabel('Subject').fill('Heron: new planks');
+    await ivo.getByRole('button', { name: 'Begin the job' }).click();
+    await expect(ivo.getByRole('heading', { level: 1 })).toHaveText('Heron: new planks');
+    await owner.goto(`${yard.url}/dockets`);
+    await expect(owner.getByRole('link', { name: /J-1 Heron: new planks/ })).toBeVisible();
+  } finally {
+    yard.close();
+  }
+});
