@@ -124,6 +124,20 @@ test('the customer sees the revision that is shared, on their own page, and what
   await expect(customer.getByRole('button', { name: /Shared with you/ })).toHaveCount(0);
 });
 
+test('on a phone the sheets of a docket are reached with a thumb, and read', async ({ browser, yard }) => {
+  const page = await yard.visit(browser, 'Kit Ramaswamy', '/dockets/J-1042', { width: 390, height: 844 });
+  await page.getByRole('button', { name: /^Commitments/ }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('link', { name: /^Page Survey report/ })
+    .click();
+  await expect(page.getByRole('region', { name: 'Survey report' })).toContainText('waisted at the joint');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.getByText('Who sees it, and its revisions').click();
+  await page.getByRole('button', { name: 'Revision 1' }).click();
+  await expect(page.getByText('revision 1 of 3')).toBeVisible();
+});
+
 test('a table is written in by keyboard and pasted into, and a drawing is chosen, enlarged and replaced', async ({
   browser,
   yard,

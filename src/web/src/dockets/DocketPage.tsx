@@ -13,6 +13,7 @@ import { Panel, Wrong, cx } from '../ui/controls';
 import { Listening } from '../alerts/AlertsPanel';
 import { Priority } from '../ui/tags';
 import { Commitments } from './Commitments';
+import { CommitmentsOver } from './CommitmentsOver';
 import { DocketSettingPanel } from './DocketSettingPanel';
 import { StageStrip } from './StageStrip';
 
@@ -37,6 +38,7 @@ function Head({ docket, me }: { docket: DocketView; me: Me }) {
         {docket.limited ? <span>limited to listed people</span> : null}
         {docket.open ? null : <b>closed</b>}
         <DocketSettingPanel reference={docket.ref} />
+        <CommitmentsOver docket={docket} />
         <Panel
           label="What I hear of it"
           className="w-[min(420px,90vw)]"

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { ArrowLeft, BookOpen, Download, FileText } from 'lucide-react';
-import { Suspense, lazy } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import { api, taken } from '../api/client';
 import { keys } from '../api/queries';
 import { moment } from '../app/time';
@@ -17,11 +17,14 @@ export function PartySheets({ onOpen }: { onOpen: (id: string) => void }) {
     queryKey: [...keys.sheets, 'shared'],
     queryFn: () => taken(api.GET('/api/sheets')),
   });
+  const [shown, setShown] = useState(false);
   if (data.length === 0) return null;
   return (
     <Panel
       label="Shared with you"
       align="end"
+      open={shown}
+      onOpenChange={setShown}
       trigger={
         <Button>
           <FileText size={14} aria-hidden /> Shared with you <b>{data.length}</b>
@@ -33,7 +36,10 @@ export function PartySheets({ onOpen }: { onOpen: (id: string) => void }) {
           <li key={s.id}>
             <button
               type="button"
-              onClick={() => onOpen(s.id)}
+              onClick={() => {
+                setShown(false);
+                onOpen(s.id);
+              }}
               className="min-h-[34px] w-full rounded-[3px] px-1.5 py-1 text-left hover:bg-wren-wash max-md:min-h-[44px]"
             >
               <b className="block">{s.name}</b>
