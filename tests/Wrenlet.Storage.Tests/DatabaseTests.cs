@@ -60,6 +60,10 @@ public sealed class DatabaseTests : IDisposable
     [InlineData("SELECT count(*) FROM alert WHERE person = 1 AND read IS NULL", "alert_unread")]
     [InlineData("SELECT entry, tries FROM outbox ORDER BY entry LIMIT 5", "outbox")]
     [InlineData("SELECT * FROM mail WHERE conversation = 1 AND entry < 5 ORDER BY entry DESC LIMIT 5", "mail_by_conversation")]
+    [InlineData("SELECT * FROM sheet s WHERE s.docket = 1 ORDER BY s.id", "sheet_by_docket")]
+    [InlineData("SELECT * FROM sheet_revision r WHERE r.sheet = 1 ORDER BY r.number DESC", "sqlite_autoindex_sheet_revision")]
+    [InlineData("SELECT * FROM sheet_share x WHERE x.party = 1", "sheet_share_by_party")]
+    [InlineData("SELECT * FROM sheet_revision r WHERE r.file = 1", "sheet_revision_by_file")]
     [InlineData("SELECT * FROM docket WHERE kind = 'job' AND number = 7", "sqlite_autoindex_docket")]
     public void A_query_that_matters_uses_its_index(string sql, string index)
     {

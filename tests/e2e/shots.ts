@@ -53,7 +53,6 @@ test('the pictures of the README', async ({ browser, yard }) => {
     ['today', '/'],
     ['dockets', '/dockets'],
     ['asks', '/asks'],
-    ['post-office', '/post-office'],
   ] as const) {
     await page.goto(yard.url + path);
     await page.waitForLoadState('networkidle');
@@ -95,6 +94,14 @@ test('the pictures of the README', async ({ browser, yard }) => {
     page.getByRole('option').filter({ hasText: 'Go ahead with all eight' }).or(page.getByRole('option').nth(3)),
   ).toBeVisible();
   await page.screenshot({ path: to('find-or-do') });
+
+  // A sheet, and what changed on it.
+  await page.goto(`${yard.url}/dockets/J-1042`);
+  await page.getByRole('link', { name: /^Page Survey report/ }).click();
+  await page.getByRole('button', { name: 'What changed', exact: true }).click();
+  await expect(page.getByText(/From revision/)).toBeVisible();
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: to('sheet') });
 
   // A meeting to be set, beside the words that are its agenda.
   const tobiah = await yard.visit(browser, 'Tobiah Renn', '/dockets/P-7');

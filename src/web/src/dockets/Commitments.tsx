@@ -34,7 +34,7 @@ function Line({ task, docket }: { task: TaskView; docket: DocketView }) {
       ? whereSaid(task)!
       : `/tasks?task=${task.id}`;
   return (
-    <li className="grid grid-cols-[24px_1fr] gap-x-1.5 py-[5px] text-[13px] leading-snug">
+    <li className="grid grid-cols-[24px_1fr] gap-x-1.5 py-[5px] max-md:grid-cols-[44px_1fr] text-[13px] leading-snug">
       <FinishBox task={task} />
       <div className="min-w-0">
         <Link

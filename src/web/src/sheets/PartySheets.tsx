@@ -1,15 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
-import { ArrowLeft, BookOpen, Download, FileText } from 'lucide-react';
+import { ArrowLeft, FileText } from 'lucide-react';
 import { Suspense, lazy, useState } from 'react';
 import { api, taken } from '../api/client';
 import { keys } from '../api/queries';
 import { moment } from '../app/time';
-import { ReadingView } from '../conversations/Reading';
 import { Button, Panel, Wrong } from '../ui/controls';
 import { useSheet } from './sheet';
 
 const SheetBody = lazy(() => import('./SheetBody').then((m) => ({ default: m.SheetBody })));
-const ReadBody = lazy(() => import('./SheetBody').then((m) => ({ default: m.ReadBody })));
+const SheetTools = lazy(() => import('./SheetTools').then((m) => ({ default: m.SheetTools })));
 
 /** The sheets that a party was given to see, behind a button. */
 export function PartySheets({ onOpen }: { onOpen: (id: string) => void }) {
@@ -68,25 +67,7 @@ export function PartySheet({ id, onBack }: { id: string; onBack: () => void }) {
         <h2 className="mr-auto text-[15px] font-bold">
           {sheet.name} <span className="text-[13px] font-normal text-soft">{moment(sheet.shown.at)}</span>
         </h2>
-        <ReadingView
-          title={sheet.name}
-          aloud={sheet.kind === 'page' ? undefined : sheet.words}
-          html={sheet.html ?? undefined}
-          trigger={
-            <Button>
-              <BookOpen size={14} aria-hidden /> Read at ease
-            </Button>
-          }
-        >
-          <ReadBody sheet={sheet} />
-        </ReadingView>
-        <a
-          href={`/api/sheets/${sheet.id}/file`}
-          download
-          className="inline-flex min-h-[28px] items-center gap-1.5 rounded-card border px-2.5 hover:border-soft max-md:min-h-[44px]"
-        >
-          <Download size={14} aria-hidden /> Take along
-        </a>
+        <SheetTools sheet={sheet} />
       </header>
       <SheetBody sheet={sheet} />
     </Suspense>

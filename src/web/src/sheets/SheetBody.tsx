@@ -26,35 +26,3 @@ export function SheetBody({ sheet }: { sheet: SheetView }) {
     </div>
   );
 }
-
-/** A table or a drawing as it is read at ease: in the size and width of all that is read there. */
-export function ReadBody({ sheet }: { sheet: SheetView }) {
-  if (sheet.rows) {
-    const [names = [], ...rows] = sheet.rows;
-    return (
-      <table className="w-full">
-        <thead>
-          <tr>
-            {names.map((n, i) => (
-              <th key={i} scope="col" className="text-left">
-                {n}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row, i) => (
-            <tr key={i}>
-              {row.map((cell, j) => (
-                <td key={j}>{cell}</td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    );
-  }
-  if (sheet.file?.shown === 'picture')
-    return <img src={`/api/files/${sheet.file.id}`} alt={sheet.name} className="!max-h-none w-full !border-0" />;
-  return <p className="whitespace-pre-line">{sheet.words}</p>;
-}

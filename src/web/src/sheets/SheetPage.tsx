@@ -1,4 +1,4 @@
-import { BookOpen, Download, GitCompareArrows, Pencil, Trash2 } from 'lucide-react';
+import { GitCompareArrows, Pencil, Trash2 } from 'lucide-react';
 import { Suspense, lazy, useEffect, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { SheetView } from '../api/client';
@@ -6,11 +6,11 @@ import { useDocket } from '../api/queries';
 import { useKeys } from '../app/keys';
 import { openTab } from '../app/tabs';
 import { moment } from '../app/time';
-import { ReadingView } from '../conversations/Reading';
 import { Button, Wrong, inputClass } from '../ui/controls';
 import { Changes } from './Changes';
-import { ReadBody, SheetBody } from './SheetBody';
+import { SheetBody } from './SheetBody';
 import { SheetSide } from './SheetSide';
+import { SheetTools } from './SheetTools';
 import { type SheetKind, kinds, nameSheet, sheetDrafts, useSheet } from './sheet';
 
 const SheetEdit = lazy(() => import('./SheetEdit').then((m) => ({ default: m.SheetEdit })));
@@ -178,25 +178,7 @@ function Head({ sheet, unsaved, comparing, look }: HeadProps) {
             <GitCompareArrows size={14} aria-hidden /> {comparing ? 'The sheet itself' : 'What changed'}
           </Button>
         ) : null}
-        <ReadingView
-          title={sheet.name}
-          aloud={sheet.kind === 'page' ? undefined : sheet.words}
-          html={sheet.html ?? undefined}
-          trigger={
-            <Button>
-              <BookOpen size={14} aria-hidden /> Read at ease
-            </Button>
-          }
-        >
-          <ReadBody sheet={sheet} />
-        </ReadingView>
-        <a
-          href={`/api/sheets/${sheet.id}/file?revision=${shown.number}`}
-          download
-          className="inline-flex min-h-[28px] items-center gap-1.5 rounded-card border px-2.5 hover:border-soft max-md:min-h-[44px]"
-        >
-          <Download size={14} aria-hidden /> Take along
-        </a>
+        <SheetTools sheet={sheet} />
         {sheet.removed ? null : (
           <Button
             look="quiet"

@@ -1,0 +1,63 @@
+import { BookOpen, Download } from 'lucide-react';
+import type { SheetView } from '../api/client';
+import { ReadingView } from '../conversations/Reading';
+import { Button } from '../ui/controls';
+
+/** Reading a sheet at ease, and taking it along as it is shown. */
+export function SheetTools({ sheet }: { sheet: SheetView }) {
+  return (
+    <>
+      <ReadingView
+        title={sheet.name}
+        aloud={sheet.kind === 'page' ? undefined : sheet.words}
+        html={sheet.html ?? undefined}
+        trigger={
+          <Button>
+            <BookOpen size={14} aria-hidden /> Read at ease
+          </Button>
+        }
+      >
+        <ReadBody sheet={sheet} />
+      </ReadingView>
+      <a
+        href={`/api/sheets/${sheet.id}/file?revision=${sheet.shown.number}`}
+        download
+        className="inline-flex min-h-[28px] items-center gap-1.5 rounded-card border px-2.5 hover:border-soft max-md:min-h-[44px]"
+      >
+        <Download size={14} aria-hidden /> Take along
+      </a>
+    </>
+  );
+}
+
+/** A table or a drawing as it is read at ease: in the size and width of all that is read there. */
+function ReadBody({ sheet }: { sheet: SheetView }) {
+  if (sheet.rows) {
+    const [names = [], ...rows] = sheet.rows;
+    return (
+      <table className="w-full">
+        <thead>
+          <tr>
+            {names.map((n, i) => (
+              <th key={i} scope="col" className="text-left">
+                {n}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, i) => (
+            <tr key={i}>
+              {row.map((cell, j) => (
+                <td key={j}>{cell}</td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    );
+  }
+  if (sheet.file?.shown === 'picture')
+    return <img src={`/api/files/${sheet.file.id}`} alt={sheet.name} className="!max-h-none w-full !border-0" />;
+  return <p className="whitespace-pre-line">{sheet.words}</p>;
+}

@@ -1,0 +1,81 @@
+using NodaTime;
+using Wrenlet.Core.Calendars;
+using Wrenlet.Core.People;
+using Wrenlet.Storage.People;
+
+namespace Wrenlet.Storage.Tests.People;
+
+/// <summary>Who works here, when, and how they sign in.</summary>
+public sealed class PeopleStoreTests : Shelf
+{
+    private Roster Roster => PeopleStore.Load(S);
+
+    [Fact]
+    public void A_colleague_is_set_with_crews_hours_address_and_password()
+    {
+        PeopleStore.SetCalendar(S, "Pontoon", WorkWeek.Days(IsoDayOfWeek.Monday, IsoDayOfWeek.Saturday, new Shift(new LocalTime(9, 0), new LocalTime(13, 0))));
+        PeopleStore.SetStaff(S, new Person(Ines, "Ines Kowal-Reis", Role.Manager, null, []), "Runs the hull shed", "Pontoon");
+        PeopleStore.SetAddress(S, Ines, "ines.reis@quay.example");
+        var profile = Roster.Profiles[Ines];
+        (profile.Person.Name, profile.Person.Role, profile.Person.Crews.Length, profile.Purpose, profile.CalendarName, profile.Address).ShouldBe(("Ines Kowal-Reis", Role.Manager, 0, "Runs the hull shed", "Pontoon", "ines.reis@quay.example"));
+        Roster.Crews[Hull].Members.ShouldBeEmpty();
+        SessionStore.Credentials(S, "INES.REIS@quay.example").ShouldBe((Ines, null));
+        PeopleStore.SetPassword(S, Ines, "another hash");
+        SessionStore.Credentials(S, "ines.reis@quay.example")!.Value.PasswordHash.ShouldBe("another hash");
+    }
+
+    [Fact]
+    public void Two_people_do_not_share_an_address_and_two_crews_no_name()
+    {
+        Should.Throw<Microsoft.Data.Sqlite.SqliteException>(() => PeopleStore.SetAddress(S, Ines, "Odalys@quay.example"));
+        Should.Throw<Microsoft.Data.Sqlite.SqliteException>(() => PeopleStore.AddCrew(S, new CrewId(Guid.CreateVersion7()), "HULL"));
+        PeopleStore.SetCrewName(S, Hull, "hulls");
+        Roster.Crews[Hull].Name.ShouldBe("hulls");
+    }
+
+    [Fact]
+    public void A_contact_does_not_sign_in_with_a_password_but_by_the_newest_link()
+    {
+        PeopleStore.SetPassword(S, Benedikta, "a hash");
+        SessionStore.Credentials(S, "benedikta@post.example").ShouldBeNull();
+        SessionStore.SetLink(S, [1], Benedikta, Now);
+        SessionStore.SetLink(S, [2], Benedikta, Now);
+        (SessionStore.ByLink(S, [1]), SessionStore.ByLink(S, [2])).ShouldBe((null, Benedikta));
+    }
+
+    [Fact]
+    public void Sessions_end_one_by_one_all_at_once_and_by_themselves()
+    {
+        void Begin(byte token, Duration length) => SessionStore.Start(S, [token], new SignedIn(Ines, "guard", Now + length), Now);
+        Begin(1, Duration.FromHours(1));
+        Begin(2, Duration.FromHours(3));
+        Begin(3, Duration.FromHours(3));
+        SessionStore.End(S, [3]);
+        SessionStore.EndExpired(S, Now + Duration.FromHours(2));
+        new byte[] { 1, 2, 3 }.Where(t => SessionStore.Find(S, [t]) is not null).ShouldBe([2]);
+        SessionStore.EndAll(S, Ines);
+        SessionStore.Find(S, [2]).ShouldBeNull();
+    }
+
+    [Fact]
+    public void Leave_is_kept_by_its_first_day_and_what_is_over_is_left_out()
+    {
+        var (first, last) = (new LocalDate(2026, 4, 20), new LocalDate(2026, 4, 24));
+        LeaveStore.Put(S, new Leave(Ines, first, last, Odalys, "sailing"));
+        LeaveStore.Put(S, new Leave(Ines, first, last.PlusDays(1), null, "sailing on"));
+        LeaveStore.From(S, new LocalDate(2026, 4, 25)).ShouldBe([new Leave(Ines, first, last.PlusDays(1), null, "sailing on")]);
+        LeaveStore.From(S, new LocalDate(2026, 4, 26)).ShouldBeEmpty();
+        (LeaveStore.Remove(S, Ines, first), LeaveStore.Remove(S, Ines, first)).ShouldBe((true, false));
+    }
+
+    [Fact]
+    public void Holidays_and_hours_hold_for_every_calendar()
+    {
+        PeopleStore.AddHoliday(S, new LocalDate(2026, 5, 1), "May Day");
+        PeopleStore.AddHoliday(S, new LocalDate(2026, 5, 1), "May Day");
+        PeopleStore.Holidays(S).ShouldBe([(new LocalDate(2026, 5, 1), "May Day")]);
+        Roster.Firm!.Calendar.IsWorkingDay(new LocalDate(2026, 5, 1)).ShouldBeFalse();
+        PeopleStore.RemoveHoliday(S, new LocalDate(2026, 5, 1));
+        Roster.Firm!.Calendar.IsWorkingDay(new LocalDate(2026, 5, 1)).ShouldBeTrue();
+    }
+}
