@@ -29,10 +29,10 @@ internal static class SheetReading
         var staff = viewer.IsStaff;
         var file = revision.File is { } f ? FileStore.Find(session, f) : null;
         return new(
-            sheet.Id.Value, Words.SheetKinds.Of(sheet.Kind), sheet.Name, kept.Docket.Ref.ToString(), kept.Docket.Subject.Split(':', 2)[0], sheet.Removed, newest, Of(revision, staff, roster),
+            sheet.Id.Value, Words.SheetKinds.Of(sheet.Kind), sheet.Name, kept.Docket.Ref.ToString(), staff ? kept.Docket.Subject.Split(':', 2)[0] : "", sheet.Removed, newest, Of(revision, staff, roster),
             staff ? ConversationStore.OfDocket(session, kept.Docket.Id).Find(c => c.Audience is Audience.Inside)?.Id.Value : null,
             sheet.Kind is SheetKind.Page && staff ? revision.Body : null, sheet.Kind is SheetKind.Page ? Html(revision.Body!, staff) : null, sheet.Kind is SheetKind.Table ? Rows(revision) : null,
-            file is null ? null : FileView.Of(file), revision.Words,
+            file is null ? null : FileView.Of(file), staff || sheet.Kind is not SheetKind.Page ? revision.Words : string.Join('\n', EntryText.Blocks(revision.Body!, showTags: false).Select(b => b.Rendered.Plain)),
             staff ? [.. SheetStore.Revisions(session, kept).Select(r => Of(r, true, roster))] : [Of(revision, false, roster)],
             staff ? Shares(session, kept, roster) : [], staff ? sheet.SharedLine(p => roster.Parties[p].Name) : "", kept.Version);
     }

@@ -45,6 +45,7 @@ public sealed record RevisionView(int Number, PersonView? By, DateTimeOffset At,
 public sealed record ShareView(Guid Party, string Name, int? Revision);
 
 /// <summary>A sheet with one of its revisions.</summary>
+/// <param name="DocketName">What the docket is called for short; empty towards a party, which knows its conversation by another.</param>
 /// <param name="Newest">Number of the newest revision that the viewer sees.</param>
 /// <param name="Shown">The revision that is shown.</param>
 /// <param name="Inside">The docket's inside conversation, in which things are found to point at; null towards a party.</param>

@@ -11,7 +11,8 @@ public sealed record PartyMerge(Guid Id, Instant At, PersonId By, PartyId Kept, 
 /// <summary>Puts two parties together, and apart again.</summary>
 public static class MergeStore
 {
-    private sealed record Moved(long[] People, long[] Conversations);
+    /// <param name="Sheets">Sheets that were shared with the one that is gone, and not with the one that is kept; null for merges of before there were sheets.</param>
+    private sealed record Moved(long[] People, long[] Conversations, long[]? Sheets = null);
 
     /// <summary>Moves all of one party to another. What moved is kept, so that <see cref="Undo"/> brings back just that.</summary>
     public static void Merge(SqlSession session, Guid id, PartyId kept, PartyId gone, PersonId by, Instant at)
@@ -19,9 +20,11 @@ public static class MergeStore
         var (to, from) = (KeyOf(session, kept), KeyOf(session, gone));
         var moved = new Moved(
             [.. session.All("SELECT id FROM person WHERE party = $party", r => r.GetInt64(0), ("party", from))],
-            [.. session.All("SELECT id FROM conversation WHERE party = $party", r => r.GetInt64(0), ("party", from))]);
+            [.. session.All("SELECT id FROM conversation WHERE party = $party", r => r.GetInt64(0), ("party", from))],
+            [.. session.All("SELECT sheet FROM sheet_share WHERE party = $from AND sheet NOT IN (SELECT sheet FROM sheet_share WHERE party = $to)", r => r.GetInt64(0), ("from", from), ("to", to))]);
         session.Run("UPDATE person SET party = $to WHERE party = $from", ("to", to), ("from", from));
         session.Run("UPDATE conversation SET party = $to WHERE party = $from", ("to", to), ("from", from));
+        foreach (var sheet in moved.Sheets!) session.Run("UPDATE sheet_share SET party = $to WHERE sheet = $sheet AND party = $from", ("to", to), ("sheet", sheet), ("from", from));
         session.Run("UPDATE party SET merged_into = $to WHERE id = $from", ("to", to), ("from", from));
         session.Run(
             "INSERT INTO party_merge (uid, at, made_by, kept, gone, moved) VALUES ($uid, $at, (SELECT id FROM person WHERE uid = $by), $kept, $gone, $moved)",
@@ -41,6 +44,8 @@ public static class MergeStore
             session.Run("UPDATE person SET party = $gone WHERE id = $id AND party = $kept", ("gone", found.Gone), ("id", person), ("kept", found.Kept));
         foreach (var conversation in moved.Conversations)
             session.Run("UPDATE conversation SET party = $gone WHERE id = $id AND party = $kept", ("gone", found.Gone), ("id", conversation), ("kept", found.Kept));
+        foreach (var sheet in moved.Sheets ?? [])
+            session.Run("UPDATE sheet_share SET party = $gone WHERE sheet = $sheet AND party = $kept", ("gone", found.Gone), ("sheet", sheet), ("kept", found.Kept));
         session.Run("UPDATE party_merge SET undone = $at WHERE uid = $uid", ("at", at), ("uid", id));
         return true;
     }

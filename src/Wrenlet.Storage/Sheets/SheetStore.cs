@@ -131,7 +131,7 @@ public static class SheetStore
     {
         var key = r.GetInt64(0);
         ImmutableArray<SheetShare> shares = [.. session.All(
-            "SELECT p.uid, x.revision FROM sheet_share x JOIN party p ON p.id = x.party WHERE x.sheet = $sheet ORDER BY x.at", x => new SheetShare(new PartyId(x.GetUid(0)), x.GetInt32(1)), ("sheet", key))];
+            "SELECT p.uid, x.revision FROM sheet_share x JOIN party p ON p.id = x.party AND p.merged_into IS NULL WHERE x.sheet = $sheet ORDER BY x.at", x => new SheetShare(new PartyId(x.GetUid(0)), x.GetInt32(1)), ("sheet", key))];
         var sight = r.GetBoolean(13) ? DocketStore.SightOf(session, r.GetInt64(12)) : DocketSight.Open;
         return new(
             key, new Sheet(new SheetId(r.GetUid(1)), Words.SheetKinds.Read(r.GetString(2)), r.GetString(3), r.GetInt32(4), r.GetBoolean(5), sight, shares),

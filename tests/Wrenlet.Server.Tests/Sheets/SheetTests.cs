@@ -89,6 +89,8 @@ public sealed class SheetTests(YardFixture fixture) : YardTests(fixture)
         var hers = await Of("Benedikta").Get(path);
         (Text(hers, "html"), hers.GetProperty("newest").GetInt32(), hers.GetProperty("revisions").GetArrayLength()).ShouldBe(("<p>Bolts are wasted.</p>", 1, 1));
         hers.ToString().ShouldNotContain("price");
+        // What we call the docket is ours.
+        hers.ToString().ShouldNotContain("Quillfish");
         hers.GetProperty("shown").GetProperty("by").ValueKind.ShouldBe(JsonValueKind.Null);
         (await Of("Benedikta").Get("/api/sheets")).EnumerateArray().Select(Id).ShouldContain(Id(sheet));
         (await Of("Benedikta").Http.GetAsync(path + "?revision=2", Stop)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
@@ -112,7 +114,9 @@ public sealed class SheetTests(YardFixture fixture) : YardTests(fixture)
         (await Of("Odalys").Refused(HttpMethod.Put, share, new { revision = 1 })).Words.ShouldContain("cannot see #the inner task");
         await Of("Odalys").Do(HttpMethod.Put, share, new { revision = 1, knowing = true });
         // She reads a colleague's name, and no tag.
-        Text(await Of("Benedikta").Get($"/api/sheets/{Id(sheet)}"), "html")!.ShouldContain("by Ines Kowal.");
+        var hers = await Of("Benedikta").Get($"/api/sheets/{Id(sheet)}");
+        Text(hers, "html")!.ShouldContain("by Ines Kowal.");
+        hers.ToString().ShouldNotContain("@Ines");
         (await Of("Odalys").Refused(HttpMethod.Put, $"/api/sheets/{Id(sheet)}/shares/{Yard.People["Caspian"].Party!.Value.Value}", new { revision = 1 })).Words.ShouldContain("no conversation in this docket");
         (await Of("Odalys").Refused(HttpMethod.Put, share, new { revision = 7 })).Words.ShouldContain("There is no revision 7");
     }

@@ -1,5 +1,6 @@
 using NodaTime;
 using Wrenlet.Core.Sheets;
+using Wrenlet.Storage.People;
 using Wrenlet.Storage.Sheets;
 
 namespace Wrenlet.Storage.Tests.Sheets;
@@ -95,6 +96,21 @@ public sealed class SheetStoreTests : Shelf
         SheetStore.Share(S, id, new SheetShare(Thorne, 1), Odalys, Now);
         SheetStore.Share(S, id, new SheetShare(Thorne, 2), Ines, Now);
         Found(id).Sheet.Shares.ShouldBe([new SheetShare(Thorne, 2)]);
+    }
+
+    [Fact]
+    public void When_two_parties_are_put_together_what_was_shared_goes_along_and_comes_back()
+    {
+        var (hers, both, merge) = (Page("Hers", "a"), Page("Both", "b", "c"), Guid.CreateVersion7());
+        SheetStore.Share(S, hers, new SheetShare(Thorne, 1), Odalys, Now);
+        SheetStore.Share(S, both, new SheetShare(Thorne, 2), Odalys, Now);
+        SheetStore.Share(S, both, new SheetShare(Oduya, 1), Odalys, Now);
+        MergeStore.Merge(S, merge, Oduya, Thorne, Odalys, Now);
+        Found(hers).Sheet.Shares.ShouldBe([new SheetShare(Oduya, 1)]);
+        Found(both).Sheet.Shares.ShouldBe([new SheetShare(Oduya, 1)]);
+        MergeStore.Undo(S, merge, Now).ShouldBeTrue();
+        Found(hers).Sheet.Shares.ShouldBe([new SheetShare(Thorne, 1)]);
+        Found(both).Sheet.Shares.ShouldBe([new SheetShare(Thorne, 2), new SheetShare(Oduya, 1)], ignoreOrder: true);
     }
 
     [Fact]
