@@ -49,9 +49,22 @@ public static class Ranking
         return counts.Sum(n => Math.Max(1, n) * 2.2 / (Math.Max(1, n) + 1.2 * (0.25 + 0.75 * length / UsualLength)));
     }
 
-    private static IEnumerable<string> Words(string text) => text.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries)
-        .Select(w => w.All(char.IsLetterOrDigit) ? w : new string([.. w.Where(char.IsLetterOrDigit)])).Where(w => w.Length > 0);
+    /// <summary>Runs of letters and digits, as the index has them: re-bed is two words.</summary>
+    private static IEnumerable<string> Words(string text)
+    {
+        for (var i = 0; i < text.Length;)
+        {
+            if (!char.IsLetterOrDigit(text[i]))
+            {
+                i++;
+                continue;
+            }
 
+            var start = i;
+            while (i < text.Length && char.IsLetterOrDigit(text[i])) i++;
+            yield return text[start..i];
+        }
+    }
 
     /// <summary>How high something stands: how well its words fit, halved in weight for each month of age down to a third, and raised when it is near.</summary>
     /// <param name="fit">How well its words fit, 0 and up (<see cref="Fit"/>).</param>

@@ -40,6 +40,7 @@ internal static class FindEndpoints
     private const int Most = 6;
     private const int MostEntries = 30;
     private const int LongestQuery = 300;
+    private static readonly Duration LongAgo = Duration.FromDays(60);
     private static readonly Duration Lately = Duration.FromDays(14);
 
     public static void MapFinding(this IEndpointRouteBuilder api) => api.MapGet("/find", Find).For(Access.Staff);
@@ -56,30 +57,38 @@ internal static class FindEndpoints
         return TypedResults.Ok(database.Read(s =>
         {
             var hits = new List<Hit>();
-            if (things) hits.AddRange([.. Dockets(s, query, me), .. Sheets(s, query, match!, me), .. Tasks(s, query, match!, me), .. query is { Docket: null, Open: null } ? People(query, roster) : []]);
-            if (match is not null || query.Narrowings.Any(n => n.Understood)) hits.AddRange([.. Files(s, query, me, roster), .. Entries(s, query, match, me, roster, now)]);
+            if (things) hits.AddRange([.. Dockets(s, query, match!, me), .. Sheets(s, query, match!, me, now), .. Tasks(s, query, match!, me, now), .. query is { Docket: null, Open: null } ? People(query, roster) : []]);
+            if (match is not null || query.Narrowings.Any(n => n.Understood)) hits.AddRange([.. Files(s, query, match, me, roster), .. Entries(s, query, match, me, roster, now)]);
             return new FoundView(hits, [.. query.Narrowings.Select(n => new NarrowingView(n.Typed, n.Means, n.Understood))]);
         }));
     }
 
-    private static IEnumerable<Hit> Dockets(SqlSession session, Query query, Person me) => query.Docket is not null ? [] :
-        DocketStore.Matching(session, query.Words, 40).Where(d => me.MaySee(d.Place) && (query.Open is null || d.Open == query.Open)).Take(Most)
+    /// <summary>The best of what was found, by its words, how long ago it was, and how near it is.</summary>
+    private static IEnumerable<T> Best<T>(IEnumerable<T> found, Query query, Func<T, (string Text, Duration Age, bool Own)> of) =>
+        found.Select(f => (Found: f, Of: of(f))).OrderByDescending(f => Ranking.Score(Ranking.Fit(f.Of.Text, query.Words), f.Of.Age, f.Of.Own ? Closeness.Own : Closeness.Seen)).Select(f => f.Found).Take(Most);
+
+    /// <summary>Dockets by reference, subject and site; those that are closed as if they were old.</summary>
+    private static IEnumerable<Hit> Dockets(SqlSession session, Query query, string match, Person me) => query.Docket is not null ? [] :
+        Best(
+            DocketStore.Matching(session, query.Words, match, 60).Where(d => me.MaySee(d.Place) && (query.Open is null || d.Open == query.Open)), query,
+            d => ($"{d.Ref} {d.Subject} {d.Site}", d.Open ? Duration.Zero : LongAgo, d.Owner == me.Id))
             .Select(d => Of("docket", $"/dockets/{d.Ref}", $"{d.Ref} {d.Subject}", query.Words, d.Open ? d.Site : "closed"));
 
     /// <summary>Sheets by their names, and by the words in them; of those the part that has them is shown.</summary>
-    private static IEnumerable<Hit> Sheets(SqlSession session, Query query, string match, Person me)
+    private static IEnumerable<Hit> Sheets(SqlSession session, Query query, string match, Person me, Instant now)
     {
-        foreach (var kept in SheetStore.Matching(session, match, 60).Where(k => me.MaySee(k.Sheet.Place) && (query.Docket is null || k.Docket.Ref == query.Docket) && (query.Open is null || k.Open == query.Open)).Take(Most))
+        var seen = SheetStore.Matching(session, match, 60).Where(k => me.MaySee(k.Sheet.Place) && (query.Docket is null || k.Docket.Ref == query.Docket) && (query.Open is null || k.Open == query.Open))
+            .Select(k => (Kept: k, Newest: SheetStore.Revision(session, k, k.Sheet.Revision)!));
+        foreach (var (kept, newest) in Best(seen, query, f => ($"{f.Kept.Sheet.Name} {f.Newest.Words}", now - f.Newest.At, f.Newest.By == me.Id || f.Kept.Docket.Owner == me.Id)))
         {
             var named = Of("sheet", $"/sheets/{kept.Sheet.Id.Value}", kept.Sheet.Name, query.Words, $"{Words.SheetKinds.Of(kept.Sheet.Kind)} of {kept.Docket.Ref}");
-            yield return named.Marks.Count > 0 ? named : Of("sheet", named.Path, $"{kept.Sheet.Name}: {Around(SheetStore.Revision(session, kept, kept.Sheet.Revision)!.Words, query.Words)}", query.Words, named.Detail);
+            yield return named.Marks.Count > 0 ? named : Of("sheet", named.Path, $"{kept.Sheet.Name}: {Excerpt.Of(newest.Words, query.Words, 90).Text}", query.Words, named.Detail);
         }
     }
 
-    private static string Around(string words, string wanted) => Excerpt.Of(words, wanted, 90).Text;
-
-    private static IEnumerable<Hit> Tasks(SqlSession session, Query query, string match, Person me) =>
-        TaskStore.Matching(session, match, 60).Where(t => me.MaySee(t.Place, Thing.Working) && (query.Docket is null || t.Docket?.Ref == query.Docket) && (query.Open is null || query.Open == t.State is not (TaskState.Done or TaskState.Dropped))).Take(Most)
+    private static IEnumerable<Hit> Tasks(SqlSession session, Query query, string match, Person me, Instant now) =>
+        Best(TaskStore.Matching(session, match, 60).Where(t => me.MaySee(t.Place, Thing.Working) && (query.Docket is null || t.Docket?.Ref == query.Docket) && (query.Open is null || query.Open == t.State is not (TaskState.Done or TaskState.Dropped))),
+            query, t => (t.Title, now - t.Made, t.MadeBy == me.Id || t.Owners.Any(o => o.Owner is TaskOwner.OfPerson p && p.Person == me.Id)))
             .Select(t => Of("task", $"/tasks?task={t.Id.Value}", t.Title, query.Words, t.Docket?.Ref.ToString() ?? "a task of your own"));
 
     /// <summary>Staff and contacts by any of their names; parties by theirs.</summary>
@@ -95,11 +104,11 @@ internal static class FindEndpoints
         return people.Concat(parties).Take(Most);
     }
 
-    private static IEnumerable<Hit> Files(SqlSession session, Query query, Person me, Roster roster)
+    private static IEnumerable<Hit> Files(SqlSession session, Query query, string? match, Person me, Roster roster)
     {
-        if (query is { By: not null } or { Since: not null } or { Until: not null } or { Open: not null } or { Audience: not null }) yield break;
+        if (match is null || query is { By: not null } or { Since: not null } or { Until: not null } or { Open: not null } or { Audience: not null }) yield break;
         var found = 0;
-        foreach (var (name, key) in SearchStore.Files(session, query.Words.Split(' ', StringSplitOptions.RemoveEmptyEntries), 200))
+        foreach (var (name, key) in SearchStore.Files(session, match, 200))
         {
             var entry = EntryStore.FindByKey(session, key)!;
             if (entry.Removed is not null || ConversationStore.Find(session, entry.Conversation) is not { } place || !TalkReading.Sees(me, place, entry)) continue;

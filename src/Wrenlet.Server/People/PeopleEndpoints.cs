@@ -72,7 +72,7 @@ internal static class PeopleEndpoints
 
     private static List<Taggable> Things(SqlSession session, string words, Viewer viewer, Storage.People.Roster roster)
     {
-        var dockets = DocketStore.Matching(session, words, 30).Where(d => viewer.Person.MaySee(d.Place)).Take(Most)
+        var dockets = DocketStore.Matching(session, words, SearchStore.Match(words), 30).Where(d => viewer.Person.MaySee(d.Place)).Take(Most)
             .Select(d => new Taggable("docket", d.Ref.ToString(), "#" + d.Ref, d.Subject, true));
         var tasks = SearchStore.Match(words) is { } match
             ? TaskStore.Matching(session, match, 30).Where(t => viewer.Person.MaySee(t.Place, Thing.Working)).Take(Most)

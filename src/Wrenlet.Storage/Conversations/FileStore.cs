@@ -29,14 +29,17 @@ public static class FileStore
     private const string Select = "SELECT f.uid, f.sha256, f.name, f.media_type, f.size, p.uid, f.at, f.width, f.height FROM file f LEFT JOIN person p ON p.id = f.made_by";
 
     /// <summary>Adds a file, unless one with its id is there already.</summary>
-    public static void Add(SqlSession session, StoredFile file) =>
-        session.Run(
+    public static void Add(SqlSession session, StoredFile file)
+    {
+        var added = session.Run(
             """
             INSERT INTO file (uid, sha256, name, media_type, size, made_by, at, width, height)
             VALUES ($uid, $hash, $name, $type, $size, (SELECT id FROM person WHERE uid = $by), $at, $width, $height) ON CONFLICT (uid) DO NOTHING
             """,
             ("uid", file.Id), ("hash", file.Sha256), ("name", file.Name), ("type", file.MediaType), ("size", file.Size), ("by", file.By?.Value), ("at", file.At),
             ("width", file.Pixels?.Width), ("height", file.Pixels?.Height));
+        if (added == 1) session.Run("INSERT INTO file_search (rowid, name) SELECT id, name FROM file WHERE uid = $uid", ("uid", file.Id));
+    }
 
     public static StoredFile? Find(SqlSession session, Guid id) => session.First($"{Select} WHERE f.uid = $uid", Row, ("uid", id));
 

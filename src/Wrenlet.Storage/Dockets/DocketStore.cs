@@ -36,6 +36,13 @@ public static class DocketStore
             ("owner", docket.Owner?.Value), ("stage", docket.Stage), ("priority", Words.Priorities.Of(docket.Priority)), ("state", docket.Open ? "open" : "closed"),
             ("limited", docket.Sight.Limited), ("made", made));
         AddSight(session, docket.Id, docket.Sight);
+        Index(session, docket.Id);
+    }
+
+    private static void Index(SqlSession session, DocketId docket)
+    {
+        session.Run("DELETE FROM docket_search WHERE rowid = (SELECT id FROM docket WHERE uid = $uid)", ("uid", docket.Value));
+        session.Run("INSERT INTO docket_search (rowid, words) SELECT id, subject || ' ' || site FROM docket WHERE uid = $uid", ("uid", docket.Value));
     }
 
     /// <summary>The next free number of a kind.</summary>
@@ -53,10 +60,13 @@ public static class DocketStore
             ("docket", docket.Value), ("person", person.Value));
 
     /// <summary>Writes what a docket is.</summary>
-    public static void Set(SqlSession session, DocketId docket, string subject, string site, PersonId? owner, Priority priority) =>
+    public static void Set(SqlSession session, DocketId docket, string subject, string site, PersonId? owner, Priority priority)
+    {
         session.Run(
             "UPDATE docket SET subject = $subject, site = $site, owner = (SELECT id FROM person WHERE uid = $owner), priority = $priority WHERE uid = $uid",
             ("subject", subject), ("site", site), ("owner", owner?.Value), ("priority", Words.Priorities.Of(priority)), ("uid", docket.Value));
+        Index(session, docket);
+    }
 
     /// <summary>Writes who of the staff sees a docket.</summary>
     public static void SetSight(SqlSession session, DocketId docket, DocketSight sight)
@@ -106,15 +116,21 @@ public static class DocketStore
             $"SELECT {Columns} {From} WHERE d.state = $state AND d.id < $before ORDER BY d.id DESC LIMIT {most}", r => Row(session, r, 0),
             ("state", open ? "open" : "closed"), ("before", before ?? long.MaxValue));
 
-    /// <summary>Dockets whose reference or subject has these words, open ones first.</summary>
-    public static List<Docket> Matching(SqlSession session, string words, int most) =>
-        session.All(
-            $"""
-            SELECT {Columns} {From}
-            WHERE upper(substr(d.kind, 1, 1)) || '-' || d.number LIKE $start ESCAPE '\' OR d.subject LIKE $within ESCAPE '\'
-            ORDER BY d.state DESC, d.id DESC LIMIT {most}
-            """,
-            r => Row(session, r, 0), ("start", Like(words) + "%"), ("within", "%" + Like(words) + "%"));
+    /// <summary>Dockets whose reference begins with what was typed, or whose subject and site fit a full-text query, open ones first.</summary>
+    /// <param name="session">Where to read.</param>
+    /// <param name="typed">What was typed; nothing fits all.</param>
+    /// <param name="match">The same as a full-text query; null when there is no word in it.</param>
+    /// <param name="most">How many at the most.</param>
+    public static List<Docket> Matching(SqlSession session, string typed, string? match, int most)
+    {
+        const string ByReference = @"upper(substr(d.kind, 1, 1)) || '-' || d.number LIKE $start ESCAPE '\'";
+        var start = ("start", (object?)(Like(typed) + "%"));
+        return match is null
+            ? session.All($"SELECT {Columns} {From} WHERE {ByReference} ORDER BY d.state DESC, d.id DESC LIMIT {most}", r => Row(session, r, 0), start)
+            : session.All(
+                $"SELECT {Columns} {From} WHERE {ByReference} OR d.id IN (SELECT rowid FROM docket_search WHERE docket_search MATCH $match) ORDER BY d.state DESC, d.id DESC LIMIT {most}",
+                r => Row(session, r, 0), start, ("match", match));
+    }
 
     public static ImmutableArray<Milestone> Milestones(SqlSession session, DocketId docket) =>
         [.. session.All(

@@ -9,12 +9,12 @@ namespace Wrenlet.Storage.Finding;
 /// <summary>Full-text search over what was said.</summary>
 public static class SearchStore
 {
-    /// <summary>The words as a full-text query: every word must be there, the last may go on.</summary>
+    /// <summary>The words as a full-text query: every word must be there, the last may go on. A word with signs in it, such as re-bed or don't, is its parts one after the other.</summary>
     /// <returns>Null when there is no word to look for.</returns>
     public static string? Match(string typed)
     {
         var words = typed.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries)
-            .Select(w => new string([.. w.Where(char.IsLetterOrDigit)])).Where(w => w.Length > 0).Take(12).ToList();
+            .Select(w => string.Join(' ', string.Concat(w.Select(c => char.IsLetterOrDigit(c) ? c : ' ')).Split(' ', StringSplitOptions.RemoveEmptyEntries))).Where(w => w.Length > 0).Take(12).ToList();
         return words.Count == 0 ? null : string.Join(' ', words.Select(w => $"\"{w}\"")) + "*";
     }
 
@@ -67,15 +67,11 @@ public static class SearchStore
         return found;
     }
 
-    /// <summary>Files whose names hold these words, with the entries that carry them, the newest first.</summary>
-    public static List<(string Name, long Entry)> Files(SqlSession session, IReadOnlyList<string> words, int most)
-    {
-        if (words.Count == 0) return [];
-        var all = string.Join(" AND ", words.Select((_, i) => $"f.name LIKE $w{i} ESCAPE '\\'"));
-        return session.All(
-            $"SELECT f.name, x.entry FROM file f JOIN entry_file x ON x.file = f.id WHERE {all} ORDER BY x.entry DESC LIMIT {most}",
-            r => (r.GetString(0), r.GetInt64(1)), [.. words.Select((w, i) => ($"w{i}", (object?)$"%{w.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%"))]);
-    }
+    /// <summary>Files whose names fit a full-text query, with the entries that carry them, the newest first.</summary>
+    public static List<(string Name, long Entry)> Files(SqlSession session, string match, int most) =>
+        session.All(
+            $"SELECT f.name, x.entry FROM file_search CROSS JOIN file f ON f.id = file_search.rowid JOIN entry_file x ON x.file = f.id WHERE file_search MATCH $match ORDER BY x.entry DESC LIMIT {most}",
+            r => (r.GetString(0), r.GetInt64(1)), ("match", match));
 
     /// <summary>Conversations that a person has read in since a moment.</summary>
     public static HashSet<long> ReadSince(SqlSession session, PersonId person, Instant since) =>

@@ -43,8 +43,8 @@ public sealed class TalkStoreTests : Shelf
         FileStore.Of(S, entry).Select(f => (f.Name, f.Caption)).ShouldBe([("stern.svg", "from aft"), ("bow.svg", null)]);
         FileStore.Places(S, bow).ShouldBe([(Inside, EntryKind.Note, false)]);
         FileStore.Places(S, File("unused.svg")).ShouldBeEmpty();
-        SearchStore.Files(S, ["ster"], 9).ShouldBe([("stern.svg", entry)]);
-        SearchStore.Files(S, ["%"], 9).ShouldBeEmpty();
+        SearchStore.Files(S, SearchStore.Match("ster")!, 9).ShouldBe([("stern.svg", entry)]);
+        SearchStore.Files(S, SearchStore.Match("svg bow")!, 9).ShouldBe([("bow.svg", entry)]);
     }
 
     [Fact]
@@ -58,6 +58,9 @@ public sealed class TalkStoreTests : Shelf
     [Theory]
     [InlineData("keel bolts", "\"keel\" \"bolts\"*")]
     [InlineData("bolts'); DROP", "\"bolts\" \"DROP\"*")]
+    [InlineData("re-bed the chainplates", "\"re bed\" \"the\" \"chainplates\"*")]
+    [InlineData("J-1042", "\"J 1042\"*")]
+    [InlineData("don't", "\"don t\"*")]
     [InlineData("  ", null)]
     [InlineData("\"*\"", null)]
     public void What_is_typed_becomes_a_query_of_words_and_nothing_else(string typed, string? match) => SearchStore.Match(typed).ShouldBe(match);

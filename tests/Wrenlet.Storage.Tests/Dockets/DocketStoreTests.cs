@@ -3,6 +3,7 @@ using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Storage.Dockets;
+using Wrenlet.Storage.Finding;
 
 namespace Wrenlet.Storage.Tests.Dockets;
 
@@ -58,8 +59,10 @@ public sealed class DocketStoreTests : Shelf
     [Theory]
     [InlineData("j-1", true)]
     [InlineData("quill", true)]
-    [InlineData("refit", true)]
+    [InlineData("refit quillfish", true)]
+    [InlineData("refit upper", true)]
+    [InlineData("refit pontoon", false)]
     [InlineData("100%", false)]
     [InlineData("_", false)]
-    public void It_is_found_by_its_reference_and_its_subject_taken_as_they_are(string typed, bool found) => (DocketStore.Matching(S, typed, 9).Count == 1).ShouldBe(found);
+    public void It_is_found_by_its_reference_and_its_subject_taken_as_they_are(string typed, bool found) => (DocketStore.Matching(S, typed, SearchStore.Match(typed), 9).Count == 1).ShouldBe(found);
 }

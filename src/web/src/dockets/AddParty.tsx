@@ -55,7 +55,9 @@ export function AddParty({ docket }: { docket: DocketView }) {
             </option>
           ))}
         </Choose>
-        <p className="text-[12.5px] text-soft">They see what is said with them here, under the docket’s subject, and nothing else of it.</p>
+        <p className="text-[12.5px] text-soft">
+          They see what is said with them here, under the docket’s subject, and nothing else of it.
+        </p>
         <p className="text-right">
           <Button look="main" disabled={!party} onClick={() => void add()}>
             Add
