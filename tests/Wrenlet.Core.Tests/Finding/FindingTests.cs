@@ -60,6 +60,7 @@ public class FindingTests
         Ranking.Score(2, day, Closeness.Seen).ShouldBeGreaterThan(Ranking.Score(2, 30 * day, Closeness.Seen));
         Ranking.Fit("The halyard, and a spare halyard", "halyard").ShouldBeGreaterThan(Ranking.Fit("The halyard, and a spare sheet", "halyard"));
         Ranking.Fit("A halyard", "halyard").ShouldBeGreaterThan(Ranking.Fit("A halyard" + string.Concat(Enumerable.Repeat(" and rope", 60)), "halyard"));
+        Ranking.Fit("Re-bed it, then re-bed the other", "re-bed").ShouldBeGreaterThan(Ranking.Fit("Re-bed it, then paint the other", "re-bed"));
         Ranking.Fit("Hálm", "halm").ShouldBeGreaterThan(0);
         Ranking.Fit("Old halyards", "old halyard").ShouldBe(Ranking.Fit("Old halyard", "old halyard"));
         Ranking.Score(3, day, Closeness.Seen).ShouldBeGreaterThan(Ranking.Score(2, day, Closeness.Seen));

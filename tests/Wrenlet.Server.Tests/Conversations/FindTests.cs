@@ -37,6 +37,18 @@ public class FindTests(YardFixture world)
     }
 
     [Fact]
+    public async Task Dockets_are_found_by_their_words_in_any_order_and_a_word_with_a_sign_in_it_by_its_parts()
+    {
+        await Say("Odalys", "J-1 inside", "Please re-bed the gammon-iron, don't paint it.");
+        foreach (var typed in new[] { "refit quillfish", "upper quillf", "j-1" }) Texts(await Find(typed), "docket").ShouldContain(t => t.StartsWith("J-1 Quillfish", StringComparison.Ordinal), typed);
+        Texts(await Find("quillfish dispute"), "docket").ShouldBeEmpty();
+        foreach (var typed in new[] { "re-bed", "gammon-ir", "don't paint", "iron gammon" }) Texts(await Find(typed), "entry").ShouldContain("Please re-bed the gammon-iron, don't paint it.", typed);
+        // What is limited is found by those who are listed.
+        Texts(await Find("dispute ledger"), "docket").ShouldBeEmpty();
+        Texts(await Find("dispute ledger", "Kit"), "docket").Count.ShouldBe(1);
+    }
+
+    [Fact]
     public async Task People_and_files_are_found_by_their_names()
     {
         Texts(await Find("kit"), "person").ShouldContain(t => t.StartsWith("Kit", StringComparison.Ordinal));
