@@ -136,6 +136,17 @@ test('on a phone the sheets of a docket are reached with a thumb, and read', asy
   await page.getByText('Who sees it, and its revisions').click();
   await page.getByRole('button', { name: 'Revision 1' }).click();
   await expect(page.getByText('revision 1 of 3')).toBeVisible();
+
+  // Come to an older revision by its address, one still writes on the newest.
+  await page.reload();
+  await expect(page.getByText('revision 1 of 3')).toBeVisible();
+  await page.route(/\/api\/sheets\/[0-9a-f-]+$/, async (route) => {
+    await new Promise((later) => setTimeout(later, 600));
+    await route.continue();
+  });
+  await page.getByRole('button', { name: 'Edit' }).click();
+  await expect(page.getByRole('button', { name: 'Save as revision 4' })).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Survey report' })).toContainText('waisted at the joint');
 });
 
 test('a table is written in by keyboard and pasted into, and a drawing is chosen, enlarged and replaced', async ({

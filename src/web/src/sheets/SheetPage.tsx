@@ -23,7 +23,7 @@ export function SheetPage() {
   const revision = Number(params.get('revision')) || null;
   const before = Number(params.get('from')) || null;
   const editing = params.has('edit') || begun !== null;
-  const { data: sheet, error, refetch } = useSheet(id, revision, begun === null);
+  const { data: sheet, error, refetch, isPlaceholderData } = useSheet(id, revision, begun === null);
   const unsaved = sheetDrafts.use()[id] !== undefined;
   const docket = sheet?.docket ?? params.get('docket') ?? '';
   const { data: of } = useDocket(docket);
@@ -41,6 +41,7 @@ export function SheetPage() {
     return (
       <Suspense fallback={null}>
         <SheetEdit
+          key={id}
           id={id}
           kind={begun}
           name={params.get('name') ?? kinds[begun].name}
@@ -53,10 +54,13 @@ export function SheetPage() {
     );
   if (error && !sheet) return <Wrong error={error} again={() => void refetch()} />;
   if (!sheet) return null;
+  // What is written on is the newest revision, never the older one that was looked at.
+  if (editing && isPlaceholderData) return null;
   if (editing)
     return (
       <Suspense fallback={null}>
         <SheetEdit
+          key={id}
           id={id}
           kind={sheet.kind as SheetKind}
           name={sheet.name}

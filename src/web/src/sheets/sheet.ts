@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { Refusal, type SheetBody, type SheetView, api, taken } from '../api/client';
 import { sayWrong } from '../api/live';
 import { keys, queries } from '../api/queries';
@@ -38,7 +38,8 @@ export const useSheet = (id: string, revision: number | null, enabled = true) =>
     queryKey: [...keys.sheets, id, revision],
     queryFn: () =>
       taken(api.GET('/api/sheets/{id}', { params: { path: { id }, query: revision ? { revision } : {} } })),
-    placeholderData: keepPreviousData,
+    // While another revision comes the one before stays; never another sheet.
+    placeholderData: (before) => (before?.id === id ? before : undefined),
     enabled,
     retry: false,
   });
@@ -47,7 +48,7 @@ export const useChanges = (id: string, from: number, to: number) =>
   useQuery({
     queryKey: [...keys.sheets, id, 'changes', from, to],
     queryFn: () => taken(api.GET('/api/sheets/{id}/changes', { params: { path: { id }, query: { from, to } } })),
-    placeholderData: keepPreviousData,
+    placeholderData: (before, query) => (query?.queryKey[1] === id ? before : undefined),
   });
 
 const show = (sheet: SheetView) => {
