@@ -33,7 +33,8 @@ public readonly record struct Leak(LeakKind Kind, string Reason, int Start, int 
 /// <summary>Something said before, to compare a draft with.</summary>
 /// <param name="Text">Its plain text.</param>
 /// <param name="By">Who said it, in short.</param>
-public readonly record struct SaidBefore(string Text, string By);
+/// <param name="Stands">Whether it still stands somewhere, as on a sheet, and was not said at a moment.</param>
+public readonly record struct SaidBefore(string Text, string By, bool Stands = false);
 
 /// <summary>A draft that is about to leave, with all that the check needs to know.</summary>
 /// <param name="Plain">Its plain text.</param>
@@ -88,7 +89,7 @@ public static class LeakCheck
         var inside = new Dictionary<string, string>(StringComparer.Ordinal);
         foreach (var said in draft.Inside)
             foreach (var window in Windows(said.Text))
-                if (!outside.Contains(window)) inside.TryAdd(window, said.By);
+                if (!outside.Contains(window)) inside.TryAdd(window, $"{said.By} {(said.Stands ? "says" : "said")}");
 
         // Windows that follow one another are one run.
         var start = -1;
@@ -109,8 +110,8 @@ public static class LeakCheck
 
         if (start >= 0) yield return Run(start, end, by);
 
-        Leak Run(int first, int past, string author) => new(
-            LeakKind.InsideWords, $"{past - first} words repeat what {author} {(author.StartsWith("the sheet", StringComparison.Ordinal) ? "says" : "said")} inside. Say it in other words, unless {draft.Party} may read it.", words[first].Start, words[past - 1].End);
+        Leak Run(int first, int past, string whose) => new(
+            LeakKind.InsideWords, $"{past - first} words repeat what {whose} inside. Say it in other words, unless {draft.Party} may read it.", words[first].Start, words[past - 1].End);
     }
 
     private static IEnumerable<string> Windows(string text)

@@ -73,6 +73,12 @@ public static class Moving
     /// <summary>What is wrong with a docket's subject, in a sentence; null when it can be used.</summary>
     public static string? WrongSubject(string? subject) => string.IsNullOrWhiteSpace(subject) ? "Say what the docket is about: it needs a subject." : null;
 
+    /// <summary>Why somebody cannot own a docket; null when they can, and for nobody.</summary>
+    /// <param name="owner">Who is to own it; null for nobody.</param>
+    /// <param name="sight">Who sees it.</param>
+    public static string? RefusesOwner(Person? owner, DocketSight sight) =>
+        owner is null || owner.MaySee(new Place.Inside(sight)) ? null : $"{owner.FirstName} does not see this docket. Give {owner.FirstName} sight of it first.";
+
     /// <summary>Why somebody cannot say who sees a docket; null when they can. Whoever limits it must see it afterwards.</summary>
     /// <param name="by">Who wants to.</param>
     /// <param name="now">Who sees it now.</param>

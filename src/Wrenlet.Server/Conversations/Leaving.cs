@@ -81,7 +81,7 @@ internal static partial class Leaving
             .Where(e => (places.TryGetValue(e.Conversation, out var c) ? c : places[e.Conversation] = ConversationStore.Find(session, e.Conversation)) is { } place && author.MaySee(place.Place))
             .Select(e => new SaidBefore(ConversationViews.PlainOf(e), e.Author is { } by ? roster.NameOf(by).Split(' ')[0] : "a colleague")).ToList();
         var sheets = SheetStore.With(session, runs, MostNotes).Where(k => author.MaySee(k.Sheet.Place)).ToList();
-        notes.AddRange(sheets.Select(k => new SaidBefore(SheetStore.Revision(session, k, k.Sheet.Revision)!.Words, $"the sheet “{k.Sheet.Name}”")));
+        notes.AddRange(sheets.Select(k => new SaidBefore(SheetStore.Revision(session, k, k.Sheet.Revision)!.Words, $"the sheet “{k.Sheet.Name}”", Stands: true)));
         var theirs = notes.Count == 0 ? [] : (conversation.Party is { } party ? ConversationStore.OfParty(session, party) : [conversation]).Take(20)
             .SelectMany(c => EntryStore.SaidOutside(session, c.Key, MostOutside)).Select(ConversationViews.PlainOf).ToList();
         // What a party may read in a sheet is theirs to be told.

@@ -59,7 +59,7 @@ public sealed class DocketMaking(WriteQueue writes, WhoIsWho who)
         if (Seen.Docket(s, reference, by) is not { } before) return new DocketOutcome(null);
         if (VersionOf(s, before) != version) return new(before, Changed: true);
         var roster = who.Current;
-        if (terms.Owner is { } next && next.Id != before.Owner && !next.MaySee(new Place.Inside(terms.Sight))) return new(before, $"{next.FirstName} does not see this docket. Give {next.FirstName} sight of it first.");
+        if (terms.Owner?.Id != before.Owner && Moving.RefusesOwner(terms.Owner, terms.Sight) is { } blind) return new(before, blind);
         if (!Same(before.Sight, terms.Sight) && Moving.RefusesSight(by, before.Sight, terms.Sight, terms.Owner) is { } not) return new(before, not);
         DocketStore.Set(s, before.Id, terms.Subject, terms.Site, terms.Owner?.Id, terms.Priority);
         if (!Same(before.Sight, terms.Sight)) DocketStore.SetSight(s, before.Id, terms.Sight);

@@ -72,6 +72,15 @@ public class MovingTests
         Moving.RefusesSight(tobiah, DocketSight.Open, DocketSight.Only([tobiah.Id, odalys.Id], []), odalys).ShouldBeNull();
     }
 
+    [Fact]
+    public void Who_does_not_see_a_docket_cannot_own_it()
+    {
+        var kit = Yard.Named("Kit");
+        Moving.RefusesOwner(kit, DocketSight.Only([Yard.Named("Ines").Id], [])).ShouldBe("Kit does not see this docket. Give Kit sight of it first.");
+        Moving.RefusesOwner(kit, DocketSight.Open).ShouldBeNull();
+        Moving.RefusesOwner(null, DocketSight.Only([], [])).ShouldBeNull();
+    }
+
     [Theory]
     [InlineData("  ", true)]
     [InlineData("Quillfish: refit", false)]
