@@ -88,8 +88,11 @@ public static class LeakCheck
         var outside = draft.Outside.SelectMany(Windows).ToHashSet(StringComparer.Ordinal);
         var inside = new Dictionary<string, string>(StringComparer.Ordinal);
         foreach (var said in draft.Inside)
+        {
+            var whose = $"{said.By} {(said.Stands ? "says" : "said")}";
             foreach (var window in Windows(said.Text))
-                if (!outside.Contains(window)) inside.TryAdd(window, $"{said.By} {(said.Stands ? "says" : "said")}");
+                if (!outside.Contains(window)) inside.TryAdd(window, whose);
+        }
 
         // Windows that follow one another are one run.
         var start = -1;
