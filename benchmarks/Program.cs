@@ -15,7 +15,11 @@ using Wrenlet.Storage.Dockets;
 
 if (args is ["bare", var bareFolder, var barePort, ..])
 {
-    BareServer.Run(bareFolder, int.Parse(barePort, System.Globalization.CultureInfo.InvariantCulture), args.ElementAtOrDefault(3));
+    BareServer.Run(
+        bareFolder,
+        int.Parse(barePort, System.Globalization.CultureInfo.InvariantCulture),
+        args.ElementAtOrDefault(3)
+    );
     return;
 }
 
@@ -33,14 +37,20 @@ var rows = new List<Figure>();
 void Say(string what, string figure, string goal, double value)
 {
     rows.Add(new(what, figure, goal, Math.Round(value, 4)));
-    Console.WriteLine($"{what,-64} {figure,-34} {goal}");
+    Console.WriteLine($"{what, -64} {figure, -34} {goal}");
 }
 
 // Start: the first with demo data, then again with what is there.
 var data = Path.Combine(root, "data");
-string[] Product(int port) => ["--data", data, "--port", $"{port}", "--clock", "2026-04-14T08:40", "--changes-per-second", "0"];
+string[] Product(int port) =>
+    ["--data", data, "--port", $"{port}", "--clock", "2026-04-14T08:40", "--changes-per-second", "0"];
 using (var first = await Server.Start(product, Product, "/api/welcome"))
-    Say("first start with demo data, to the first answer", $"{Load.Text(first.Seconds, "0.00")} s", "5 s", first.Seconds);
+    Say(
+        "first start with demo data, to the first answer",
+        $"{Load.Text(first.Seconds, "0.00")} s",
+        "5 s",
+        first.Seconds
+    );
 using (var second = await Server.Start(product, Product, "/api/welcome"))
     Say("start, to the first answer", $"{Load.Text(second.Seconds, "0.00")} s", "2 s", second.Seconds);
 
@@ -49,23 +59,51 @@ var busy = await FillDocket(data, 9000, 200_000);
 
 if (part is "all" or "posting")
 {
-    using (var bare = await Server.Start(Environment.GetCommandLineArgs()[0], port => ["bare", root, $"{port}"], "/read"))
+    using (
+        var bare = await Server.Start(Environment.GetCommandLineArgs()[0], port => ["bare", root, $"{port}"], "/read")
+    )
     using (var server = await Server.Start(product, Product, "/api/welcome"))
     {
         using var plain = Client.Plain(bare.Address);
         using var odalys = await Client.SignIn(server.Address, "Odalys");
         var read = $"/api/dockets/{busy}";
-        var inside = (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/dockets/J-1042")).GetProperty("conversations").EnumerateArray().First(c => c.GetProperty("audience").GetString() == "inside").GetProperty("id").GetGuid();
-        var tagged = (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/colleagues")).GetProperty("people").EnumerateArray().First(p => p.GetProperty("firstName").GetString() == "Ines").GetProperty("id").GetGuid();
+        var inside = (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/dockets/J-1042"))
+            .GetProperty("conversations")
+            .EnumerateArray()
+            .First(c => c.GetProperty("audience").GetString() == "inside")
+            .GetProperty("id")
+            .GetGuid();
+        var tagged = (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/colleagues"))
+            .GetProperty("people")
+            .EnumerateArray()
+            .First(p => p.GetProperty("firstName").GetString() == "Ines")
+            .GetProperty("id")
+            .GetGuid();
         const string Words = "The bolts are on their way, and they should be here by Thursday.";
 
         async Task BareRead(int _) => (await plain.Http.GetAsync("/read")).EnsureSuccessStatusCode();
-        async Task BareWrite(int _) => (await plain.Http.PostAsJsonAsync("/write", new { body = Words })).EnsureSuccessStatusCode();
+        async Task BareWrite(int _) =>
+            (await plain.Http.PostAsJsonAsync("/write", new { body = Words })).EnsureSuccessStatusCode();
         async Task Open(int _) => (await odalys.Http.GetAsync(read)).EnsureSuccessStatusCode();
-        async Task Post(int i) => (await odalys.Http.PostAsJsonAsync($"/api/conversations/{inside}/entries", new { id = Guid.CreateVersion7(), body = i % 8 == 0 ? $"[@Ines Kowal](person:{tagged}) {Words}" : Words })).EnsureSuccessStatusCode();
+        async Task Post(int i) =>
+            (
+                await odalys.Http.PostAsJsonAsync(
+                    $"/api/conversations/{inside}/entries",
+                    new
+                    {
+                        id = Guid.CreateVersion7(),
+                        body = i % 8 == 0 ? $"[@Ines Kowal](person:{tagged}) {Words}" : Words,
+                    }
+                )
+            ).EnsureSuccessStatusCode();
 
         // In turn, so that a change of the machine's pace meets both.
-        var (bareReads, opens, bareWrites, posts) = (new List<double>(), new List<double>(), new List<double>(), new List<double>());
+        var (bareReads, opens, bareWrites, posts) = (
+            new List<double>(),
+            new List<double>(),
+            new List<double>(),
+            new List<double>()
+        );
         for (var round = 0; round < 3; round++)
         {
             bareReads.Add(await Load.PerSecond(32, seconds / 2, BareRead));
@@ -76,9 +114,24 @@ if (part is "all" or "posting")
 
         double Middle(List<double> list) => list.Order().ElementAt(list.Count / 2);
         Say("bare server, reads with 32 clients", $"{Load.Text(Middle(bareReads), "#,0")}/s", "", Middle(bareReads));
-        Say("bare server, durable writes with 32 clients", $"{Load.Text(Middle(bareWrites), "#,0")}/s", "", Middle(bareWrites));
-        Say("durable posting of entries, 32 clients, of bare writes", $"{Load.Text(Middle(posts), "#,0")}/s, {Load.Text(Middle(posts) / Middle(bareWrites), "0.00")}", "1.0 (now 0.5)", Middle(posts) / Middle(bareWrites));
-        Say("opening a docket of 200,000 entries, in bare reads", $"{Load.Text(Middle(opens), "#,0")}/s, {Load.Text(Middle(bareReads) / Middle(opens), "0.00")}", "3 (now 5)", Middle(bareReads) / Middle(opens));
+        Say(
+            "bare server, durable writes with 32 clients",
+            $"{Load.Text(Middle(bareWrites), "#,0")}/s",
+            "",
+            Middle(bareWrites)
+        );
+        Say(
+            "durable posting of entries, 32 clients, of bare writes",
+            $"{Load.Text(Middle(posts), "#,0")}/s, {Load.Text(Middle(posts) / Middle(bareWrites), "0.00")}",
+            "1.0 (now 0.5)",
+            Middle(posts) / Middle(bareWrites)
+        );
+        Say(
+            "opening a docket of 200,000 entries, in bare reads",
+            $"{Load.Text(Middle(opens), "#,0")}/s, {Load.Text(Middle(bareReads) / Middle(opens), "0.00")}",
+            "3 (now 5)",
+            Middle(bareReads) / Middle(opens)
+        );
 
         await Delivery(server, odalys, inside, 50, rows);
         await Delivery(server, odalys, inside, 200, rows);
@@ -87,12 +140,18 @@ if (part is "all" or "posting")
 }
 
 var discussing = new Discussing(product, data, Product, Say);
-if (part is "all" or "talk") await discussing.Talk(busy, await FillDocket(data, 9001, 100));
-if (part is "all" or "upload") await discussing.Upload();
-if (part is "all" or "live") await discussing.Live(part == "live" ? seconds : Math.Max(20, seconds));
-if (part is "all" or "queues") await Queue(10_000);
-if (part is "all" or "tasks") await discussing.Tasks(20_000);
-if (part is "all" or "core") Core();
+if (part is "all" or "talk")
+    await discussing.Talk(busy, await FillDocket(data, 9001, 100));
+if (part is "all" or "upload")
+    await discussing.Upload();
+if (part is "all" or "live")
+    await discussing.Live(part == "live" ? seconds : Math.Max(20, seconds));
+if (part is "all" or "queues")
+    await Queue(10_000);
+if (part is "all" or "tasks")
+    await discussing.Tasks(20_000);
+if (part is "all" or "core")
+    Core();
 if (part is "all" or "search")
 {
     await FillDocket(data, 9002, 1_000_000);
@@ -110,34 +169,57 @@ async Task Delivery(Server server, Client odalys, Guid inside, int live, List<Fi
     using var ines = await Client.SignIn(server.Address, "Ines");
     var arrived = new System.Collections.Concurrent.ConcurrentBag<double>();
     var sent = new System.Collections.Concurrent.ConcurrentDictionary<Guid, long>();
-    var connections = await Task.WhenAll(Enumerable.Range(0, live).Select(async _ =>
-    {
-        var connection = new HubConnectionBuilder().WithUrl(new Uri(server.Address, "/live"), o =>
-        {
-            o.Headers["Cookie"] = ines.Cookie;
-            o.SkipNegotiation = true;
-            o.Transports = Microsoft.AspNetCore.Http.Connections.HttpTransportType.WebSockets;
-        }).Build();
-        connection.On<Heard>("change", c =>
-        {
-            if (c.Kind == "entry.posted" && sent.TryGetValue(c.Subject, out var at)) arrived.Add(Stopwatch.GetElapsedTime(at).TotalMilliseconds);
-        });
-        await connection.StartAsync();
-        return connection;
-    }));
+    var connections = await Task.WhenAll(
+        Enumerable
+            .Range(0, live)
+            .Select(async _ =>
+            {
+                var connection = new HubConnectionBuilder()
+                    .WithUrl(
+                        new Uri(server.Address, "/live"),
+                        o =>
+                        {
+                            o.Headers["Cookie"] = ines.Cookie;
+                            o.SkipNegotiation = true;
+                            o.Transports = Microsoft.AspNetCore.Http.Connections.HttpTransportType.WebSockets;
+                        }
+                    )
+                    .Build();
+                connection.On<Heard>(
+                    "change",
+                    c =>
+                    {
+                        if (c.Kind == "entry.posted" && sent.TryGetValue(c.Subject, out var at))
+                            arrived.Add(Stopwatch.GetElapsedTime(at).TotalMilliseconds);
+                    }
+                );
+                await connection.StartAsync();
+                return connection;
+            })
+    );
     for (var i = 0; i < 220; i++)
     {
         var id = Guid.CreateVersion7();
-        if (i >= 20) sent[id] = Stopwatch.GetTimestamp();
-        (await odalys.Http.PostAsJsonAsync($"/api/conversations/{inside}/entries", new { id, body = "Seen by all" })).EnsureSuccessStatusCode();
+        if (i >= 20)
+            sent[id] = Stopwatch.GetTimestamp();
+        (
+            await odalys.Http.PostAsJsonAsync($"/api/conversations/{inside}/entries", new { id, body = "Seen by all" })
+        ).EnsureSuccessStatusCode();
         await Task.Delay(45);
     }
 
     await Task.Delay(1000);
-    foreach (var connection in connections) await connection.DisposeAsync();
-    if (arrived.Count != live * 200) throw new InvalidOperationException($"{arrived.Count} of {live * 200} deliveries arrived.");
+    foreach (var connection in connections)
+        await connection.DisposeAsync();
+    if (arrived.Count != live * 200)
+        throw new InvalidOperationException($"{arrived.Count} of {live * 200} deliveries arrived.");
     var ordered = arrived.Order().ToList();
-    Say($"an entry in other browsers, {live} live, p50 and p99", $"{Load.Text(ordered[ordered.Count / 2], "0.0")} ms, {Load.Text(ordered[ordered.Count * 99 / 100], "0.0")} ms", live == 50 ? "now 100 ms" : "50 ms", ordered[ordered.Count * 99 / 100]);
+    Say(
+        $"an entry in other browsers, {live} live, p50 and p99",
+        $"{Load.Text(ordered[ordered.Count / 2], "0.0")} ms, {Load.Text(ordered[ordered.Count * 99 / 100], "0.0")} ms",
+        live == 50 ? "now 100 ms" : "50 ms",
+        ordered[ordered.Count * 99 / 100]
+    );
 }
 
 // Ten thousand open conversations: computed by the core, answered by the server, painted by a browser.
@@ -155,9 +237,20 @@ async Task Queue(int count)
         times.Add(clock.Elapsed.TotalMilliseconds);
     }
 
-    Say($"a queue of {count:#,0}: computed, ranked and its head answered", $"{Load.Text(times.Order().ElementAt(7), "0.0")} ms", "50 ms", times.Order().ElementAt(7));
+    Say(
+        $"a queue of {count:#,0}: computed, ranked and its head answered",
+        $"{Load.Text(times.Order().ElementAt(7), "0.0")} ms",
+        "50 ms",
+        times.Order().ElementAt(7)
+    );
     var seen = await Browser.Run(product, "queues.mjs", server.Address);
-    void Row(string name, string what, string goal) => Say($"a queue of {count:#,0}: {what}", $"{Load.Text(seen.GetProperty(name).GetDouble(), "0")} ms", goal, seen.GetProperty(name).GetDouble());
+    void Row(string name, string what, string goal) =>
+        Say(
+            $"a queue of {count:#,0}: {what}",
+            $"{Load.Text(seen.GetProperty(name).GetDouble(), "0")} ms",
+            goal,
+            seen.GetProperty(name).GetDouble()
+        );
     Row("painted", "from the click to its first rows painted", "300 ms");
     Row("anew", "from a reload to its first rows painted", "");
     Row("loading", "longest task while all of it is read", "50 ms");
@@ -174,16 +267,54 @@ async Task FillQueue(string folder, int count)
     await writes.Run(w =>
     {
         var queues = w.Session.All("SELECT uid FROM queue", r => new Guid(r.GetFieldValue<byte[]>(0), bigEndian: true));
-        var staff = w.Session.All("SELECT uid FROM person WHERE role IS NOT NULL", r => new PersonId(new Guid(r.GetFieldValue<byte[]>(0), bigEndian: true)));
+        var staff = w.Session.All(
+            "SELECT uid FROM person WHERE role IS NOT NULL",
+            r => new PersonId(new Guid(r.GetFieldValue<byte[]>(0), bigEndian: true))
+        );
         for (var i = 0; i < count; i++)
         {
             var id = new ConversationId(Guid.CreateVersion7());
-            ConversationStore.Add(w.Session, id, Audience.Outside, null, null, new Stranger($"Writer {i}", $"w{i}@far.example"), queues[i % queues.Count], i % 3 == 0 ? null : staff[i % staff.Count], $"Question {i}");
+            ConversationStore.Add(
+                w.Session,
+                id,
+                Audience.Outside,
+                null,
+                null,
+                new Stranger($"Writer {i}", $"w{i}@far.example"),
+                queues[i % queues.Count],
+                i % 3 == 0 ? null : staff[i % staff.Count],
+                $"Question {i}"
+            );
             var conversation = ConversationStore.Find(w.Session, id)!;
             var at = now - Duration.FromMinutes(i % 700);
             var words = $"Could you tell me when you have a place for number {i}, and what it would be?";
-            var key = EntryStore.Add(w.Session, conversation, new Entry(0, new EntryId(Guid.CreateVersion7()), id, EntryKind.MessageIn, Via.Mail, null, $"Writer {i}", at, words, false, $"<p>{words}</p>"), words, []);
-            ConversationStore.Update(w.Session, conversation with { LastEntry = key, Exchange = i % 4 == 0 ? Exchange.None.Received(at).Replied(at) : Exchange.None.Received(at) });
+            var key = EntryStore.Add(
+                w.Session,
+                conversation,
+                new Entry(
+                    0,
+                    new EntryId(Guid.CreateVersion7()),
+                    id,
+                    EntryKind.MessageIn,
+                    Via.Mail,
+                    null,
+                    $"Writer {i}",
+                    at,
+                    words,
+                    false,
+                    $"<p>{words}</p>"
+                ),
+                words,
+                []
+            );
+            ConversationStore.Update(
+                w.Session,
+                conversation with
+                {
+                    LastEntry = key,
+                    Exchange = i % 4 == 0 ? Exchange.None.Received(at).Replied(at) : Exchange.None.Received(at),
+                }
+            );
         }
     });
 }
@@ -198,10 +329,34 @@ async Task<string> FillDocket(string folder, int number, int count)
     PersonId author = default;
     await writes.Run(w =>
     {
-        var owner = w.Session.First("SELECT uid FROM person WHERE role = 'coordinator'", r => new PersonId(new Guid(r.GetFieldValue<byte[]>(0), bigEndian: true)));
-        var party = w.Session.First("SELECT uid FROM party LIMIT 1", r => new PartyId(new Guid(r.GetFieldValue<byte[]>(0), bigEndian: true)));
-        var queue = w.Session.First("SELECT uid FROM queue WHERE name = 'Work in hand'", r => new Guid(r.GetFieldValue<byte[]>(0), bigEndian: true));
-        DocketStore.Add(w.Session, new Docket(0, id, new DocketRef(DocketKind.Job, number), count > 1000 ? $"Long story: a docket of {count} entries" : "Short story: a docket of few entries", "Upper Yard", owner, 3, Wrenlet.Core.Tasks.Priority.Normal, true, DocketSight.Open), now);
+        var owner = w.Session.First(
+            "SELECT uid FROM person WHERE role = 'coordinator'",
+            r => new PersonId(new Guid(r.GetFieldValue<byte[]>(0), bigEndian: true))
+        );
+        var party = w.Session.First(
+            "SELECT uid FROM party LIMIT 1",
+            r => new PartyId(new Guid(r.GetFieldValue<byte[]>(0), bigEndian: true))
+        );
+        var queue = w.Session.First(
+            "SELECT uid FROM queue WHERE name = 'Work in hand'",
+            r => new Guid(r.GetFieldValue<byte[]>(0), bigEndian: true)
+        );
+        DocketStore.Add(
+            w.Session,
+            new Docket(
+                0,
+                id,
+                new DocketRef(DocketKind.Job, number),
+                count > 1000 ? $"Long story: a docket of {count} entries" : "Short story: a docket of few entries",
+                "Upper Yard",
+                owner,
+                3,
+                Wrenlet.Core.Tasks.Priority.Normal,
+                true,
+                DocketSight.Open
+            ),
+            now
+        );
         var inside = new ConversationId(Guid.CreateVersion7());
         var outside = new ConversationId(Guid.CreateVersion7());
         ConversationStore.Add(w.Session, inside, Audience.Inside, id, null, null, null, null, "Long story");
@@ -210,16 +365,38 @@ async Task<string> FillDocket(string folder, int number, int count)
         author = owner;
     });
     // In steps, so that the log of one transaction does not grow beyond what is quick.
-    for (var from = 0; from < count; from += 20_000) await writes.Run(w =>
-    {
-        for (var i = from; i < Math.Min(count, from + 20_000); i++)
+    for (var from = 0; from < count; from += 20_000)
+        await writes.Run(w =>
         {
-            var lane = lanes[i % 2];
-            var words = $"The bolts are on their way, entry {i}, {(i % 1000 == 7 ? "with halyard7, " : i % (count / 30 + 1) == 5 ? "rarely, " : "")}and they should be here by Thursday.";
-            var kind = i % 2 == 0 ? EntryKind.Note : EntryKind.MessageOut;
-            EntryStore.Add(w.Session, lane, new Entry(0, new EntryId(Guid.CreateVersion7()), lane.Id, kind, i % 2 == 0 ? null : Via.Page, author, null, now + Duration.FromSeconds(i / 10), words, true, $"<p>{words}</p>"), words, []);
-        }
-    });
+            for (var i = from; i < Math.Min(count, from + 20_000); i++)
+            {
+                var lane = lanes[i % 2];
+                var words =
+                    $"The bolts are on their way, entry {i}, "
+                    + $"{(i % 1000 == 7 ? "with halyard7, " : i % (count / 30 + 1) == 5 ? "rarely, " : "")}and "
+                    + $"they should be here by Thursday.";
+                var kind = i % 2 == 0 ? EntryKind.Note : EntryKind.MessageOut;
+                EntryStore.Add(
+                    w.Session,
+                    lane,
+                    new Entry(
+                        0,
+                        new EntryId(Guid.CreateVersion7()),
+                        lane.Id,
+                        kind,
+                        i % 2 == 0 ? null : Via.Page,
+                        author,
+                        null,
+                        now + Duration.FromSeconds(i / 10),
+                        words,
+                        true,
+                        $"<p>{words}</p>"
+                    ),
+                    words,
+                    []
+                );
+            }
+        });
     return $"J-{number}";
 }
 
@@ -227,27 +404,81 @@ async Task<string> FillDocket(string folder, int number, int count)
 void Core()
 {
     var zone = DateTimeZoneProviders.Tzdb["Europe/Lisbon"];
-    var calendar = new WorkCalendar(zone, WorkWeek.Days(IsoDayOfWeek.Monday, IsoDayOfWeek.Friday, new Shift(new(8, 0), new(12, 30)), new Shift(new(13, 0), new(17, 0))), [new LocalDate(2026, 5, 1)]);
+    var calendar = new WorkCalendar(
+        zone,
+        WorkWeek.Days(
+            IsoDayOfWeek.Monday,
+            IsoDayOfWeek.Friday,
+            new Shift(new(8, 0), new(12, 30)),
+            new Shift(new(13, 0), new(17, 0))
+        ),
+        [new LocalDate(2026, 5, 1)]
+    );
     var start = Instant.FromUtc(2026, 4, 14, 7, 40);
-    Time("working time: 500 added and 500 measured", "1 ms", 1000, i => calendar.Between(start, calendar.Add(start + Duration.FromMinutes(i * 7), Duration.FromMinutes(i * 11 % 9000))), 500);
+    Time(
+        "working time: 500 added and 500 measured",
+        "1 ms",
+        1000,
+        i =>
+            calendar.Between(
+                start,
+                calendar.Add(start + Duration.FromMinutes(i * 7), Duration.FromMinutes(i * 11 % 9000))
+            ),
+        500
+    );
 
     var goal = new ResponseGoal(Duration.FromHours(2), Duration.FromHours(4));
-    Time("clocks of a queue of 10,000, in the core", "50 ms", 10_000, i => ResponseClock.At(start, Exchange.None.Received(start - Duration.FromMinutes(i % 4000)), goal, calendar), 10_000);
+    Time(
+        "clocks of a queue of 10,000, in the core",
+        "50 ms",
+        10_000,
+        i => ResponseClock.At(start, Exchange.None.Received(start - Duration.FromMinutes(i % 4000)), goal, calendar),
+        10_000
+    );
 
-    Person[] staff = [.. new[] { "Odalys Brandt", "Tobiah Renn", "Ines Kowal", "Pryderi Voss", "Hanneke Osei", "Mateus Lindqvist", "Wilhelmina Achterberg", "Kit Ramaswamy" }.Select(n => new Person(new(Guid.CreateVersion7()), n, Role.Member, null, []))];
-    var reader = new TaskReader(new ReaderSetting(calendar, true, [new("launch", start)], [.. staff], [], ["Benedikta Thorne"]));
-    string[] messages = ["@Ines please order the bolts from the usual place by Thursday noon, before the price goes up.", "High water is at 15:10 on Wednesday", "@Ines fair the rudder by Thursday and @Kit tape the waterline by Friday", "To do:\n- Mateus: label the breakers\n- Hanneke: change the zincs by Monday"];
-    Time("drafts from a message", "0.2 ms each", 1000, i => reader.Read(messages[i % messages.Length], staff[0].Id, start), 1);
+    Person[] staff =
+    [
+        .. new[]
+        {
+            "Odalys Brandt",
+            "Tobiah Renn",
+            "Ines Kowal",
+            "Pryderi Voss",
+            "Hanneke Osei",
+            "Mateus Lindqvist",
+            "Wilhelmina Achterberg",
+            "Kit Ramaswamy",
+        }.Select(n => new Person(new(Guid.CreateVersion7()), n, Role.Member, null, [])),
+    ];
+    var reader = new TaskReader(
+        new ReaderSetting(calendar, true, [new("launch", start)], [.. staff], [], ["Benedikta Thorne"])
+    );
+    string[] messages =
+    [
+        "@Ines please order the bolts from the usual place by Thursday noon, before the price goes up.",
+        "High water is at 15:10 on Wednesday",
+        "@Ines fair the rudder by Thursday and @Kit tape the waterline by Friday",
+        "To do:\n- Mateus: label the breakers\n- Hanneke: change the zincs by Monday",
+    ];
+    Time(
+        "drafts from a message",
+        "0.2 ms each",
+        1000,
+        i => reader.Read(messages[i % messages.Length], staff[0].Id, start),
+        1
+    );
 }
 
 void Time(string what, string goal, int calls, Action<int> call, int per)
 {
-    for (var i = 0; i < calls * 3; i++) call(i);
+    for (var i = 0; i < calls * 3; i++)
+        call(i);
     var best = double.MaxValue;
     for (var round = 0; round < 7; round++)
     {
         var clock = Stopwatch.StartNew();
-        for (var i = 0; i < calls; i++) call(i);
+        for (var i = 0; i < calls; i++)
+            call(i);
         best = Math.Min(best, clock.Elapsed.TotalMilliseconds / calls * per);
     }
 

@@ -12,7 +12,8 @@ internal sealed class Server : IDisposable
 {
     private readonly Process _process;
 
-    private Server(Process process, int port, double seconds) => (_process, Address, Seconds) = (process, new Uri($"http://127.0.0.1:{port}"), seconds);
+    private Server(Process process, int port, double seconds) =>
+        (_process, Address, Seconds) = (process, new Uri($"http://127.0.0.1:{port}"), seconds);
 
     public Uri Address { get; }
 
@@ -33,9 +34,12 @@ internal sealed class Server : IDisposable
     {
         var port = FreePort();
         var clock = Stopwatch.StartNew();
-        var process = Process.Start(new ProcessStartInfo("dotnet", [dll, .. arguments(port)]) { RedirectStandardOutput = true }) ?? throw new InvalidOperationException("The server did not start.");
+        var process =
+            Process.Start(new ProcessStartInfo("dotnet", [dll, .. arguments(port)]) { RedirectStandardOutput = true })
+            ?? throw new InvalidOperationException("The server did not start.");
         var said = await process.StandardOutput.ReadLineAsync();
-        if (said?.Contains("ready", StringComparison.Ordinal) != true) throw new InvalidOperationException($"The server did not start: {said}");
+        if (said?.Contains("ready", StringComparison.Ordinal) != true)
+            throw new InvalidOperationException($"The server did not start: {said}");
         using var http = new HttpClient();
         (await http.GetAsync(new Uri($"http://127.0.0.1:{port}{firstAddress}"))).EnsureSuccessStatusCode();
         return new(process, port, clock.Elapsed.TotalSeconds);
@@ -73,7 +77,15 @@ internal sealed class Client : IDisposable
     {
         var client = new Client(address);
         var welcome = await client.Http.GetFromJsonAsync<JsonElement>("/api/welcome");
-        var person = welcome.GetProperty("people").EnumerateArray().First(p => p.GetProperty("person").GetProperty("name").GetString()!.StartsWith(name, StringComparison.Ordinal)).GetProperty("person").GetProperty("id").GetGuid();
+        var person = welcome
+            .GetProperty("people")
+            .EnumerateArray()
+            .First(p =>
+                p.GetProperty("person").GetProperty("name").GetString()!.StartsWith(name, StringComparison.Ordinal)
+            )
+            .GetProperty("person")
+            .GetProperty("id")
+            .GetGuid();
         (await client.Http.PostAsJsonAsync("/api/session/demo", new { person })).EnsureSuccessStatusCode();
         var me = await client.Http.GetFromJsonAsync<JsonElement>("/api/me");
         client.Http.DefaultRequestHeaders.Add("X-Wrenlet-Guard", me.GetProperty("guard").GetString());
@@ -100,17 +112,23 @@ internal static class Load
     private static async Task<(long Calls, double Seconds)> Run(int clients, double seconds, Func<int, Task> call)
     {
         var clock = Stopwatch.StartNew();
-        var counts = await Task.WhenAll(Enumerable.Range(0, clients).Select(i => Task.Run(async () =>
-        {
-            long n = 0;
-            while (clock.Elapsed.TotalSeconds < seconds)
-            {
-                await call(i);
-                n++;
-            }
+        var counts = await Task.WhenAll(
+            Enumerable
+                .Range(0, clients)
+                .Select(i =>
+                    Task.Run(async () =>
+                    {
+                        long n = 0;
+                        while (clock.Elapsed.TotalSeconds < seconds)
+                        {
+                            await call(i);
+                            n++;
+                        }
 
-            return n;
-        })));
+                        return n;
+                    })
+                )
+        );
         return (counts.Sum(), clock.Elapsed.TotalSeconds);
     }
 

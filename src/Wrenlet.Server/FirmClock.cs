@@ -3,10 +3,14 @@ using NodaTime.Text;
 
 namespace Wrenlet.Server;
 
-/// <summary>The firm's time: the machine's, moved by an offset in the demo, or standing still where a start asked for it.</summary>
+/// <summary>
+/// The firm's time: the machine's, moved by an offset in the demo, or standing still where a start asked for it.
+/// </summary>
 public sealed class FirmClock : TimeProvider
 {
-    private static readonly LocalDateTimePattern Pattern = LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm");
+    private static readonly LocalDateTimePattern Pattern = LocalDateTimePattern.CreateWithInvariantCulture(
+        "uuuu-MM-dd'T'HH:mm"
+    );
     private readonly LocalDateTime? _standing;
     private Instant? _fixed;
     private TimeSpan _offset;
@@ -15,9 +19,11 @@ public sealed class FirmClock : TimeProvider
     /// <exception cref="StartException">The time is not written as 2026-04-14T08:40.</exception>
     public FirmClock(Settings settings)
     {
-        if (settings.Clock is not { } text) return;
+        if (settings.Clock is not { } text)
+            return;
         var parsed = Pattern.Parse(text);
-        if (!parsed.Success) throw new StartException($"--clock {text}: a local time such as 2026-04-14T08:40 is wanted.");
+        if (!parsed.Success)
+            throw new StartException($"--clock {text}: a local time such as 2026-04-14T08:40 is wanted.");
         _standing = parsed.Value;
         _fixed = parsed.Value.InUtc().ToInstant();
     }
@@ -32,7 +38,8 @@ public sealed class FirmClock : TimeProvider
     public void BelongTo(DateTimeZone zone, TimeSpan offset)
     {
         _offset = offset;
-        if (_standing is { } local) _fixed = local.InZoneLeniently(zone).ToInstant();
+        if (_standing is { } local)
+            _fixed = local.InZoneLeniently(zone).ToInstant();
     }
 
     /// <inheritdoc/>

@@ -21,20 +21,58 @@ try
 {
     Charsets.Register();
     var settings = StartUp.Settings(args);
-    var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory });
+    var builder = WebApplication.CreateSlimBuilder(
+        new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory }
+    );
     builder.WebHost.ConfigureKestrel(StartUp.Listen(settings));
     builder.Logging.SetMinimumLevel(LogLevel.Warning);
 
     builder.Services.AddSingleton(settings).AddSingleton<FirmClock>().AddStorage();
     builder.Services.AddSingleton<WhoIsWho>().AddSingleton<Sessions>().AddSingleton<SignInThrottle>();
-    builder.Services.AddSingleton<Posting>().AddSingleton<Answering>().AddSingleton<Convening>().AddSingleton<Discussing>().AddSingleton<Noticing>().AddSingleton<Exporting>().AddSingleton<Grouping>().AddSingleton<Handling>().AddSingleton<Undoing>().AddSingleton<DocketMaking>().AddSingleton<Routers>().AddSingleton<QueueBoard>().AddSingleton<FileKeeper>().AddSingleton<Intake>().AddSingleton<TaskMaking>().AddSingleton<SheetMaking>().AddSingleton<DemoLoader>();
-    builder.Services.AddSingleton<StandinPostOffice>().AddSingleton<StandinTextOffice>().AddSingleton<StandinCallOffice>().AddSingleton<ICallOffice>(s => s.GetRequiredService<StandinCallOffice>());
-    if (settings.MailFile is { } file) builder.Services.AddSingleton<IPostOffice>(new MailServerPostOffice(MailServers.Read(file)));
-    else builder.Services.AddSingleton<IPostOffice>(s => s.GetRequiredService<StandinPostOffice>());
-    builder.Services.AddHostedService<Announcer>().AddHostedService<Sender>().AddHostedService<Collector>().AddHostedService<BringingBack>().AddSingleton<Digesting>().AddHostedService(s => s.GetRequiredService<Digesting>());
+    builder
+        .Services.AddSingleton<Posting>()
+        .AddSingleton<Answering>()
+        .AddSingleton<Convening>()
+        .AddSingleton<Discussing>()
+        .AddSingleton<Noticing>()
+        .AddSingleton<Exporting>()
+        .AddSingleton<Grouping>()
+        .AddSingleton<Handling>()
+        .AddSingleton<Undoing>()
+        .AddSingleton<DocketMaking>()
+        .AddSingleton<Routers>()
+        .AddSingleton<QueueBoard>()
+        .AddSingleton<FileKeeper>()
+        .AddSingleton<Intake>()
+        .AddSingleton<TaskMaking>()
+        .AddSingleton<SheetMaking>()
+        .AddSingleton<DemoLoader>();
+    builder
+        .Services.AddSingleton<StandinPostOffice>()
+        .AddSingleton<StandinTextOffice>()
+        .AddSingleton<StandinCallOffice>()
+        .AddSingleton<ICallOffice>(s => s.GetRequiredService<StandinCallOffice>());
+    if (settings.MailFile is { } file)
+        builder.Services.AddSingleton<IPostOffice>(new MailServerPostOffice(MailServers.Read(file)));
+    else
+        builder.Services.AddSingleton<IPostOffice>(s => s.GetRequiredService<StandinPostOffice>());
+    builder
+        .Services.AddHostedService<Announcer>()
+        .AddHostedService<Sender>()
+        .AddHostedService<Collector>()
+        .AddHostedService<BringingBack>()
+        .AddSingleton<Digesting>()
+        .AddHostedService(s => s.GetRequiredService<Digesting>());
     builder.Services.AddSingleton<Presence>().AddSignalR();
-    builder.Services.ConfigureHttpJsonOptions(json => json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict);
-    builder.Services.AddOpenApi().AddValidation().AddProblemDetails().AddLimits(settings).AddResponseCompression(StartUp.Compress);
+    builder.Services.ConfigureHttpJsonOptions(json =>
+        json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict
+    );
+    builder
+        .Services.AddOpenApi()
+        .AddValidation()
+        .AddProblemDetails()
+        .AddLimits(settings)
+        .AddResponseCompression(StartUp.Compress);
 
     var app = builder.Build();
     app.UseExceptionHandler().UseStatusCodePages().UseSafeHeaders().UseResponseCompression();

@@ -7,28 +7,61 @@ internal static class Refusals
 {
     /// <summary>There is no such thing, or the asker may not know that there is.</summary>
     public static ProblemHttpResult NotFound(string what) =>
-        TypedResults.Problem($"There is no such {what}, or you do not see it.", statusCode: StatusCodes.Status404NotFound, title: "Not found");
+        TypedResults.Problem(
+            $"There is no such {what}, or you do not see it.",
+            statusCode: StatusCodes.Status404NotFound,
+            title: "Not found"
+        );
 
     /// <summary>A field has a value that cannot be used.</summary>
     public static ProblemHttpResult Invalid(string field, string message) =>
-        TypedResults.Problem(message, statusCode: StatusCodes.Status400BadRequest, title: "Something needs correcting",
-            extensions: new Dictionary<string, object?> { ["errors"] = new Dictionary<string, string[]> { [field] = [message] } });
+        TypedResults.Problem(
+            message,
+            statusCode: StatusCodes.Status400BadRequest,
+            title: "Something needs correcting",
+            extensions: new Dictionary<string, object?>
+            {
+                ["errors"] = new Dictionary<string, string[]> { [field] = [message] },
+            }
+        );
 
     /// <summary>A rule of the job says no.</summary>
     public static ProblemHttpResult Refused(string reason, IReadOnlyDictionary<string, object?>? more = null) =>
-        TypedResults.Problem(reason, statusCode: StatusCodes.Status422UnprocessableEntity, title: "Not done", extensions: more is null ? null : new Dictionary<string, object?>(more));
+        TypedResults.Problem(
+            reason,
+            statusCode: StatusCodes.Status422UnprocessableEntity,
+            title: "Not done",
+            extensions: more is null ? null : new Dictionary<string, object?>(more)
+        );
 
     /// <summary>Someone else changed it since it was read.</summary>
     public static ProblemHttpResult Changed(string what, object current) =>
-        TypedResults.Problem($"Someone changed this {what} since you opened it. Nothing of yours was lost: look at theirs, then save again.",
-            statusCode: StatusCodes.Status412PreconditionFailed, title: "Changed meanwhile", extensions: new Dictionary<string, object?> { ["current"] = current });
+        TypedResults.Problem(
+            $"Someone changed this {what} since you opened it. Nothing of yours was lost: look at theirs, then save again.",
+            statusCode: StatusCodes.Status412PreconditionFailed,
+            title: "Changed meanwhile",
+            extensions: new Dictionary<string, object?> { ["current"] = current }
+        );
 
     /// <summary>Too many tries.</summary>
     public static ProblemHttpResult Wait(TimeSpan time) =>
-        TypedResults.Problem($"Too many tries. Wait {Math.Max(1, (int)Math.Ceiling(time.TotalSeconds))} seconds, then try again.", statusCode: StatusCodes.Status429TooManyRequests, title: "Wait a little");
+        TypedResults.Problem(
+            $"Too many tries. Wait {Math.Max(1, (int)Math.Ceiling(time.TotalSeconds))} seconds, then try again.",
+            statusCode: StatusCodes.Status429TooManyRequests,
+            title: "Wait a little"
+        );
 
     /// <summary>Who asks is not signed in, or is not one of those it is for.</summary>
-    public static ProblemHttpResult Stranger(bool signedIn) => signedIn
-        ? TypedResults.Problem("This is not for your role. Ask an administrator if you need it.", statusCode: StatusCodes.Status403Forbidden, title: "Not for you")
-        : TypedResults.Problem("Sign in first. What you wrote is kept.", statusCode: StatusCodes.Status401Unauthorized, title: "Not signed in");
+    public static ProblemHttpResult Stranger(bool signedIn) =>
+        signedIn
+            ? TypedResults.Problem(
+                "This is not for your role. Ask an administrator if you need it.",
+                statusCode: StatusCodes.Status403Forbidden,
+                title: "Not for you"
+            )
+            : TypedResults.Problem(
+                "Sign in first. What you wrote is kept.",
+                statusCode: StatusCodes.Status401Unauthorized,
+                title: "Not signed in"
+            );
 }

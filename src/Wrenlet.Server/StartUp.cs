@@ -18,10 +18,18 @@ internal static class StartUp
     /// <summary>Whether the process was started by the build, only to write the OpenAPI document.</summary>
     private static bool OnlyDescribing => Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 
-    /// <summary>Reads the command line and makes sure that the data folder can be written and the port is free.</summary>
+    /// <summary>
+    /// Reads the command line and makes sure that the data folder can be written and the port is free.
+    /// </summary>
     public static Settings Settings(string[] args)
     {
-        if (OnlyDescribing) return Server.Settings.Parse(["--port", "0", "--data", Path.Combine(Path.GetTempPath(), $"wrenlet-describe-{Environment.ProcessId}")]);
+        if (OnlyDescribing)
+            return Server.Settings.Parse([
+                "--port",
+                "0",
+                "--data",
+                Path.Combine(Path.GetTempPath(), $"wrenlet-describe-{Environment.ProcessId}"),
+            ]);
         var settings = Server.Settings.Parse(args);
         try
         {
@@ -32,32 +40,40 @@ internal static class StartUp
         }
         catch (Exception wrong) when (wrong is IOException or UnauthorizedAccessException)
         {
-            throw new StartException($"the folder {Path.GetFullPath(settings.DataFolder)} cannot be written. Choose another with --data DIR, or change its rights.", wrong);
+            throw new StartException(
+                $"the folder {Path.GetFullPath(settings.DataFolder)} cannot be written. Choose another with --data "
+                    + $"DIR, or change its rights.",
+                wrong
+            );
         }
 
         return settings;
     }
 
-    public static Action<KestrelServerOptions> Listen(Settings settings) => kestrel =>
-    {
-        kestrel.AddServerHeader = false;
-        kestrel.Limits.MaxRequestBodySize = 4 * 1024 * 1024;
-        kestrel.Listen(IPAddress.Loopback, settings.Port);
-    };
-
-    public static IServiceCollection AddStorage(this IServiceCollection services) => services
-        .AddSingleton(s =>
+    public static Action<KestrelServerOptions> Listen(Settings settings) =>
+        kestrel =>
         {
-            try
+            kestrel.AddServerHeader = false;
+            kestrel.Limits.MaxRequestBodySize = 4 * 1024 * 1024;
+            kestrel.Listen(IPAddress.Loopback, settings.Port);
+        };
+
+    public static IServiceCollection AddStorage(this IServiceCollection services) =>
+        services
+            .AddSingleton(s =>
             {
-                return Database.Open(Directory.CreateDirectory(s.GetRequiredService<Settings>().DataFolder).FullName);
-            }
-            catch (DatabaseException wrong)
-            {
-                throw new StartException(wrong.Message, wrong);
-            }
-        })
-        .AddSingleton<WriteQueue>();
+                try
+                {
+                    return Database.Open(
+                        Directory.CreateDirectory(s.GetRequiredService<Settings>().DataFolder).FullName
+                    );
+                }
+                catch (DatabaseException wrong)
+                {
+                    throw new StartException(wrong.Message, wrong);
+                }
+            })
+            .AddSingleton<WriteQueue>();
 
     public static void Compress(ResponseCompressionOptions options)
     {
@@ -66,15 +82,21 @@ internal static class StartUp
         options.MimeTypes = ["application/json", "application/problem+json", "text/html"];
     }
 
-    /// <summary>The pages of the web application, each address of which is the one page; files carry a hash in their name and are kept for good.</summary>
+    /// <summary>
+    /// The pages of the web application, each address of which is the one page; files carry a hash in their name and
+    /// are kept for good.
+    /// </summary>
     public static void MapPages(this WebApplication app)
     {
-        if (!Directory.Exists(app.Environment.WebRootPath)) return;
+        if (!Directory.Exists(app.Environment.WebRootPath))
+            return;
         app.UseWebFiles();
         app.MapFallbackToFile("index.html");
     }
 
-    /// <summary>Fills a new database with the scenario if asked to, listens, says where, and waits for the end.</summary>
+    /// <summary>
+    /// Fills a new database with the scenario if asked to, listens, says where, and waits for the end.
+    /// </summary>
     public static async Task Begin(this WebApplication app, Settings settings)
     {
         if (OnlyDescribing)
@@ -84,17 +106,27 @@ internal static class StartUp
         }
 
         var who = app.Services.GetRequiredService<WhoIsWho>();
-        if (who.Refresh().Firm is null && settings.Demo) await app.Services.GetRequiredService<DemoLoader>().Load();
+        if (who.Refresh().Firm is null && settings.Demo)
+            await app.Services.GetRequiredService<DemoLoader>().Load();
         try
         {
             await app.StartAsync();
         }
-        catch (IOException wrong) when (wrong.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException || wrong.InnerException is SocketException)
+        catch (IOException wrong)
+            when (wrong.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException
+                || wrong.InnerException is SocketException
+            )
         {
-            throw new StartException($"port {settings.Port} is in use by another program. Choose another with --port N.", wrong);
+            throw new StartException(
+                $"port {settings.Port} is in use by another program. Choose another with --port N.",
+                wrong
+            );
         }
 
-        var address = app.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>()!.Addresses.First();
+        var address = app
+            .Services.GetRequiredService<IServer>()
+            .Features.Get<IServerAddressesFeature>()!
+            .Addresses.First();
         Console.WriteLine($"Wrenlet is ready: {address}");
         await app.WaitForShutdownAsync();
         await app.DisposeAsync();

@@ -9,36 +9,52 @@ internal static class WebFiles
     public static void UseWebFiles(this WebApplication app)
     {
         var root = app.Environment.WebRootPath;
-        app.Use((context, next) =>
-        {
-            var path = context.Request.Path.Value ?? "";
-            if (path.StartsWith("/assets/", StringComparison.Ordinal) && !path.Contains("..", StringComparison.Ordinal)
-                && context.Request.Headers.AcceptEncoding.ToString().Contains("br", StringComparison.Ordinal) && File.Exists(root + path + ".br"))
-                context.Request.Path = path + ".br";
-            return next(context);
-        });
-        var types = new FileExtensionContentTypeProvider();
-        app.UseStaticFiles(new StaticFileOptions
-        {
-            ContentTypeProvider = new Compressed(types),
-            OnPrepareResponse = response =>
+        app.Use(
+            (context, next) =>
             {
-                var headers = response.Context.Response.Headers;
-                if (response.File.Name.EndsWith(".br", StringComparison.Ordinal))
+                var path = context.Request.Path.Value ?? "";
+                if (
+                    path.StartsWith("/assets/", StringComparison.Ordinal)
+                    && !path.Contains("..", StringComparison.Ordinal)
+                    && context.Request.Headers.AcceptEncoding.ToString().Contains("br", StringComparison.Ordinal)
+                    && File.Exists(root + path + ".br")
+                )
+                    context.Request.Path = path + ".br";
+                return next(context);
+            }
+        );
+        var types = new FileExtensionContentTypeProvider();
+        app.UseStaticFiles(
+            new StaticFileOptions
+            {
+                ContentTypeProvider = new Compressed(types),
+                OnPrepareResponse = response =>
                 {
-                    headers.ContentEncoding = "br";
-                    headers.Vary = HeaderNames.AcceptEncoding;
-                }
+                    var headers = response.Context.Response.Headers;
+                    if (response.File.Name.EndsWith(".br", StringComparison.Ordinal))
+                    {
+                        headers.ContentEncoding = "br";
+                        headers.Vary = HeaderNames.AcceptEncoding;
+                    }
 
-                headers.CacheControl = response.Context.Request.Path.StartsWithSegments("/assets", StringComparison.Ordinal) ? "public, max-age=31536000, immutable" : "no-cache";
-            },
-        });
+                    headers.CacheControl = response.Context.Request.Path.StartsWithSegments(
+                        "/assets",
+                        StringComparison.Ordinal
+                    )
+                        ? "public, max-age=31536000, immutable"
+                        : "no-cache";
+                },
+            }
+        );
     }
 
     /// <summary>The type of a compressed copy is that of the file it was made of.</summary>
     private sealed class Compressed(FileExtensionContentTypeProvider inner) : IContentTypeProvider
     {
         public bool TryGetContentType(string subpath, out string contentType) =>
-            inner.TryGetContentType(subpath.EndsWith(".br", StringComparison.Ordinal) ? subpath[..^3] : subpath, out contentType!);
+            inner.TryGetContentType(
+                subpath.EndsWith(".br", StringComparison.Ordinal) ? subpath[..^3] : subpath,
+                out contentType!
+            );
     }
 }

@@ -21,7 +21,10 @@ public static class ChangeKinds
     public const string SheetMade = "sheet.made";
     public const string SheetRevised = "sheet.revised";
 
-    /// <summary>It is called otherwise, was removed or brought back, or others outside see it: the parties that see it hear of it.</summary>
+    /// <summary>
+    /// It is called otherwise, was removed or brought back, or others outside see it: the parties that see it hear of
+    /// it.
+    /// </summary>
     public const string SheetChanged = "sheet.changed";
     public const string AlertGiven = "alert.given";
     public const string AlertRead = "alert.read";
@@ -43,5 +46,14 @@ public static class ChangeKinds
 /// <param name="Person">Whose own thing it is; null when it belongs to a docket or conversation.</param>
 /// <param name="Seq">Its number, given by the log.</param>
 public sealed record Change(
-    string Kind, Guid Subject, Place Place, Thing Thing, Instant At, PersonId? By,
-    DocketId? Docket = null, ConversationId? Conversation = null, PersonId? Person = null, long Seq = 0);
+    string Kind,
+    Guid Subject,
+    Place Place,
+    Thing Thing,
+    Instant At,
+    PersonId? By,
+    DocketId? Docket = null,
+    ConversationId? Conversation = null,
+    PersonId? Person = null,
+    long Seq = 0
+);

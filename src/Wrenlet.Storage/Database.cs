@@ -8,7 +8,9 @@ namespace Wrenlet.Storage;
 /// <summary>The database cannot be used; the message says why and what to do.</summary>
 public sealed class DatabaseException(string message, Exception? inner = null) : Exception(message, inner);
 
-/// <summary>One firm's database file: brought up to date when opened, read by many, written by the one <see cref="WriteQueue"/>.</summary>
+/// <summary>
+/// One firm's database file: brought up to date when opened, read by many, written by the one <see cref="WriteQueue"/>.
+/// </summary>
 public sealed class Database : IDisposable
 {
     private const string Pragmas = """
@@ -27,7 +29,9 @@ public sealed class Database : IDisposable
     /// <summary>Path of the database file.</summary>
     public string File { get; }
 
-    /// <summary>Opens the database in a folder, making it when it is missing, and runs the migrations that it lacks.</summary>
+    /// <summary>
+    /// Opens the database in a folder, making it when it is missing, and runs the migrations that it lacks.
+    /// </summary>
     /// <exception cref="DatabaseException">The file is no database, is damaged, or cannot be written.</exception>
     public static Database Open(string folder)
     {
@@ -41,23 +45,42 @@ public sealed class Database : IDisposable
                 journal.ExecuteNonQuery();
             }
 
-            // A table that is made anew is dropped under its name for a moment: foreign keys rest meanwhile and are checked after.
-            var result = DeployChanges.To.SqliteDatabase(new SqliteConnectionStringBuilder { DataSource = file, Pooling = false, ForeignKeys = false }.ToString())
+            // A table that is made anew is dropped under its name for a moment: foreign keys rest meanwhile and are
+            // checked after.
+            var result = DeployChanges
+                .To.SqliteDatabase(
+                    new SqliteConnectionStringBuilder
+                    {
+                        DataSource = file,
+                        Pooling = false,
+                        ForeignKeys = false,
+                    }.ToString()
+                )
                 .WithScriptsEmbeddedInAssembly(Assembly.GetExecutingAssembly())
-                .WithTransactionPerScript().LogToNowhere().Build().PerformUpgrade();
+                .WithTransactionPerScript()
+                .LogToNowhere()
+                .Build()
+                .PerformUpgrade();
             if (!result.Successful)
-                throw new DatabaseException($"The database {file} could not be brought up to date ({result.ErrorScript?.Name}): {result.Error.Message}", result.Error);
-            if (result.Scripts.Any()) CheckReferences(file);
+                throw new DatabaseException(
+                    $"The database {file} could not be brought up to date ({result.ErrorScript?.Name}): {result.Error.Message}",
+                    result.Error
+                );
+            if (result.Scripts.Any())
+                CheckReferences(file);
         }
         catch (SqliteException wrong)
         {
-            throw new DatabaseException(wrong.SqliteErrorCode switch
-            {
-                11 or 26 => $"{file} is damaged or is no database. Put a backup in its place; nothing was changed.",
-                13 => $"The disk that holds {file} is full. Free some space and start again; nothing was lost.",
-                8 or 14 => $"{file} cannot be opened for writing. Check the folder's rights.",
-                _ => $"{file} could not be opened: {wrong.Message}",
-            }, wrong);
+            throw new DatabaseException(
+                wrong.SqliteErrorCode switch
+                {
+                    11 or 26 => $"{file} is damaged or is no database. Put a backup in its place; nothing was changed.",
+                    13 => $"The disk that holds {file} is full. Free some space and start again; nothing was lost.",
+                    8 or 14 => $"{file} cannot be opened for writing. Check the folder's rights.",
+                    _ => $"{file} could not be opened: {wrong.Message}",
+                },
+                wrong
+            );
         }
 
         return new Database(file);
@@ -70,13 +93,16 @@ public sealed class Database : IDisposable
         command.CommandText = "PRAGMA foreign_key_check";
         using var broken = command.ExecuteReader();
         if (broken.Read())
-            throw new DatabaseException($"The database {file} has rows in {broken.GetString(0)} that refer to nothing. Put a backup in its place.");
+            throw new DatabaseException(
+                $"The database {file} has rows in {broken.GetString(0)} that refer to nothing. Put a backup in its place."
+            );
     }
 
     /// <summary>Runs a read on a pooled read-only connection; it sees one state of the database throughout.</summary>
     public T Read<T>(Func<SqlSession, T> read)
     {
-        if (!_readers.TryTake(out var session)) session = new SqlSession(Connect(File, SqliteOpenMode.ReadOnly));
+        if (!_readers.TryTake(out var session))
+            session = new SqlSession(Connect(File, SqliteOpenMode.ReadOnly));
         try
         {
             session.Run("BEGIN");
@@ -91,8 +117,10 @@ public sealed class Database : IDisposable
         }
         finally
         {
-            if (_disposed) session.Dispose();
-            else _readers.Add(session);
+            if (_disposed)
+                session.Dispose();
+            else
+                _readers.Add(session);
         }
     }
 
@@ -109,7 +137,8 @@ public sealed class Database : IDisposable
     public void Dispose()
     {
         _disposed = true;
-        while (_readers.TryTake(out var session)) session.Dispose();
+        while (_readers.TryTake(out var session))
+            session.Dispose();
     }
 
     private static SqliteConnection Connect(string file, SqliteOpenMode mode)
@@ -123,5 +152,10 @@ public sealed class Database : IDisposable
     }
 
     private static string ConnectionString(string file, SqliteOpenMode mode) =>
-        new SqliteConnectionStringBuilder { DataSource = file, Mode = mode, Pooling = false }.ToString();
+        new SqliteConnectionStringBuilder
+        {
+            DataSource = file,
+            Mode = mode,
+            Pooling = false,
+        }.ToString();
 }

@@ -23,19 +23,29 @@ public sealed class SqlSession : IDisposable
 
     /// <summary>Runs a statement that returns no rows.</summary>
     /// <returns>How many rows it changed.</returns>
-    public int Run(string sql, params ReadOnlySpan<(string Name, object? Value)> values) => Statement(sql, values).ExecuteNonQuery();
+    public int Run(string sql, params ReadOnlySpan<(string Name, object? Value)> values) =>
+        Statement(sql, values).ExecuteNonQuery();
 
     /// <summary>Reads all rows.</summary>
-    public List<T> All<T>(string sql, Func<SqliteDataReader, T> row, params ReadOnlySpan<(string Name, object? Value)> values)
+    public List<T> All<T>(
+        string sql,
+        Func<SqliteDataReader, T> row,
+        params ReadOnlySpan<(string Name, object? Value)> values
+    )
     {
         using var reader = Statement(sql, values).ExecuteReader();
         var rows = new List<T>();
-        while (reader.Read()) rows.Add(row(reader));
+        while (reader.Read())
+            rows.Add(row(reader));
         return rows;
     }
 
     /// <summary>Reads the first row; default when there is none.</summary>
-    public T? First<T>(string sql, Func<SqliteDataReader, T> row, params ReadOnlySpan<(string Name, object? Value)> values)
+    public T? First<T>(
+        string sql,
+        Func<SqliteDataReader, T> row,
+        params ReadOnlySpan<(string Name, object? Value)> values
+    )
     {
         using var reader = Statement(sql, values).ExecuteReader();
         return reader.Read() ? row(reader) : default;
@@ -48,7 +58,8 @@ public sealed class SqlSession : IDisposable
     /// <inheritdoc/>
     public void Dispose()
     {
-        foreach (var statement in _statements.Values) statement.Dispose();
+        foreach (var statement in _statements.Values)
+            statement.Dispose();
         Connection.Dispose();
     }
 
@@ -61,7 +72,11 @@ public sealed class SqlSession : IDisposable
         get
         {
             var times = 0;
-            for (var statement = raw.sqlite3_next_stmt(Connection.Handle, null); statement is { IsInvalid: false }; statement = raw.sqlite3_next_stmt(Connection.Handle, statement))
+            for (
+                var statement = raw.sqlite3_next_stmt(Connection.Handle, null);
+                statement is { IsInvalid: false };
+                statement = raw.sqlite3_next_stmt(Connection.Handle, statement)
+            )
                 times += raw.sqlite3_stmt_status(statement, TimesRecompiled, 0);
             return times;
         }
@@ -73,22 +88,25 @@ public sealed class SqlSession : IDisposable
         {
             command = Connection.CreateCommand();
             command.CommandText = sql;
-            foreach (var (name, _) in values) command.Parameters.Add(new SqliteParameter { ParameterName = "$" + name });
+            foreach (var (name, _) in values)
+                command.Parameters.Add(new SqliteParameter { ParameterName = "$" + name });
             // Without this the provider compiles the statement anew at each use.
             command.Prepare();
             _statements[sql] = command;
         }
 
-        for (var i = 0; i < values.Length; i++) command.Parameters[i].Value = Value(values[i].Value);
+        for (var i = 0; i < values.Length; i++)
+            command.Parameters[i].Value = Value(values[i].Value);
         return command;
     }
 
-    private static object Value(object? value) => value switch
-    {
-        null => DBNull.Value,
-        Guid id => Uid.Bytes(id),
-        NodaTime.Instant moment => moment.ToUnixTimeMilliseconds(),
-        bool flag => flag ? 1L : 0L,
-        _ => value,
-    };
+    private static object Value(object? value) =>
+        value switch
+        {
+            null => DBNull.Value,
+            Guid id => Uid.Bytes(id),
+            NodaTime.Instant moment => moment.ToUnixTimeMilliseconds(),
+            bool flag => flag ? 1L : 0L,
+            _ => value,
+        };
 }

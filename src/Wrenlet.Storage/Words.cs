@@ -13,30 +13,131 @@ namespace Wrenlet.Storage;
 /// <summary>The short words under which enumerations are stored; each table has a CHECK with the same.</summary>
 public static class Words
 {
-    public static readonly Vocabulary<Role> Roles = new((Role.Member, "member"), (Role.Coordinator, "coordinator"), (Role.Manager, "manager"), (Role.Administrator, "administrator"));
-    public static readonly Vocabulary<PartyKind> PartyKinds = new((PartyKind.Customer, "customer"), (PartyKind.Partner, "partner"));
-    public static readonly Vocabulary<DocketKind> DocketKinds = new((DocketKind.Job, "job"), (DocketKind.Ticket, "ticket"), (DocketKind.Project, "project"));
-    public static readonly Vocabulary<Audience> Audiences = new((Audience.Inside, "inside"), (Audience.Outside, "outside"), (Audience.Direct, "direct"), (Audience.Group, "group"), (Audience.Notice, "notice"), (Audience.Task, "task"), (Audience.Meeting, "meeting"));
-    public static readonly Vocabulary<EntryKind> EntryKinds = new((EntryKind.Note, "note"), (EntryKind.MessageIn, "in"), (EntryKind.MessageOut, "out"), (EntryKind.Event, "event"));
-    public static readonly Vocabulary<Via> Vias = new((Via.Mail, "mail"), (Via.Page, "page"), (Via.Text, "text"), (Via.Call, "call"));
-    public static readonly Vocabulary<HandoverRule> Handovers = new((HandoverRule.Anyone, "anyone"), (HandoverRule.Crew, "crew"), (HandoverRule.Owner, "owner"));
-    public static readonly Vocabulary<Priority> Priorities = new((Priority.Critical, "critical"), (Priority.High, "high"), (Priority.Normal, "normal"), (Priority.Low, "low"));
+    public static readonly Vocabulary<Role> Roles = new(
+        (Role.Member, "member"),
+        (Role.Coordinator, "coordinator"),
+        (Role.Manager, "manager"),
+        (Role.Administrator, "administrator")
+    );
+    public static readonly Vocabulary<PartyKind> PartyKinds = new(
+        (PartyKind.Customer, "customer"),
+        (PartyKind.Partner, "partner")
+    );
+    public static readonly Vocabulary<DocketKind> DocketKinds = new(
+        (DocketKind.Job, "job"),
+        (DocketKind.Ticket, "ticket"),
+        (DocketKind.Project, "project")
+    );
+    public static readonly Vocabulary<Audience> Audiences = new(
+        (Audience.Inside, "inside"),
+        (Audience.Outside, "outside"),
+        (Audience.Direct, "direct"),
+        (Audience.Group, "group"),
+        (Audience.Notice, "notice"),
+        (Audience.Task, "task"),
+        (Audience.Meeting, "meeting")
+    );
+    public static readonly Vocabulary<EntryKind> EntryKinds = new(
+        (EntryKind.Note, "note"),
+        (EntryKind.MessageIn, "in"),
+        (EntryKind.MessageOut, "out"),
+        (EntryKind.Event, "event")
+    );
+    public static readonly Vocabulary<Via> Vias = new(
+        (Via.Mail, "mail"),
+        (Via.Page, "page"),
+        (Via.Text, "text"),
+        (Via.Call, "call")
+    );
+    public static readonly Vocabulary<HandoverRule> Handovers = new(
+        (HandoverRule.Anyone, "anyone"),
+        (HandoverRule.Crew, "crew"),
+        (HandoverRule.Owner, "owner")
+    );
+    public static readonly Vocabulary<Priority> Priorities = new(
+        (Priority.Critical, "critical"),
+        (Priority.High, "high"),
+        (Priority.Normal, "normal"),
+        (Priority.Low, "low")
+    );
     public static readonly Vocabulary<TaskState> TaskStates = new(
-        (TaskState.NeedsAction, "needs-action"), (TaskState.InProgress, "in-progress"), (TaskState.Waiting, "waiting"), (TaskState.Done, "done"), (TaskState.Dropped, "dropped"));
-    public static readonly Vocabulary<CompletionRule> Rules = new((CompletionRule.Any, "any"), (CompletionRule.Every, "every"), (CompletionRule.Share, "share"));
-    public static readonly Vocabulary<SheetKind> SheetKinds = new((SheetKind.Page, "page"), (SheetKind.Table, "table"), (SheetKind.Drawing, "drawing"));
-    public static readonly Vocabulary<AskKind> AskKinds = new((AskKind.Question, "question"), (AskKind.Decision, "decision"), (AskKind.Choice, "choice"), (AskKind.Confirmation, "confirmation"));
-    public static readonly Vocabulary<AskRule> AskRules = new((AskRule.Anyone, "anyone"), (AskRule.Everyone, "everyone"), (AskRule.Number, "number"), (AskRule.InOrder, "in-order"));
-    public static readonly Vocabulary<TimeUp> TimesUp = new((TimeUp.Remind, "remind"), (TimeUp.PassOn, "pass-on"), (TimeUp.Lapse, "lapse"));
-    public static readonly Vocabulary<Attendance> Attendances = new((Attendance.Unanswered, "unanswered"), (Attendance.Coming, "coming"), (Attendance.Perhaps, "perhaps"), (Attendance.NotComing, "not-coming"));
+        (TaskState.NeedsAction, "needs-action"),
+        (TaskState.InProgress, "in-progress"),
+        (TaskState.Waiting, "waiting"),
+        (TaskState.Done, "done"),
+        (TaskState.Dropped, "dropped")
+    );
+    public static readonly Vocabulary<CompletionRule> Rules = new(
+        (CompletionRule.Any, "any"),
+        (CompletionRule.Every, "every"),
+        (CompletionRule.Share, "share")
+    );
+    public static readonly Vocabulary<SheetKind> SheetKinds = new(
+        (SheetKind.Page, "page"),
+        (SheetKind.Table, "table"),
+        (SheetKind.Drawing, "drawing")
+    );
+    public static readonly Vocabulary<AskKind> AskKinds = new(
+        (AskKind.Question, "question"),
+        (AskKind.Decision, "decision"),
+        (AskKind.Choice, "choice"),
+        (AskKind.Confirmation, "confirmation")
+    );
+    public static readonly Vocabulary<AskRule> AskRules = new(
+        (AskRule.Anyone, "anyone"),
+        (AskRule.Everyone, "everyone"),
+        (AskRule.Number, "number"),
+        (AskRule.InOrder, "in-order")
+    );
+    public static readonly Vocabulary<TimeUp> TimesUp = new(
+        (TimeUp.Remind, "remind"),
+        (TimeUp.PassOn, "pass-on"),
+        (TimeUp.Lapse, "lapse")
+    );
+    public static readonly Vocabulary<Attendance> Attendances = new(
+        (Attendance.Unanswered, "unanswered"),
+        (Attendance.Coming, "coming"),
+        (Attendance.Perhaps, "perhaps"),
+        (Attendance.NotComing, "not-coming")
+    );
     public static readonly Vocabulary<FilingKind> FilingKinds = new(
-        (FilingKind.Advice, "advice"), (FilingKind.Instruction, "instruction"), (FilingKind.Decision, "decision"), (FilingKind.Phone, "phone"), (FilingKind.Visit, "visit"));
-    public static readonly Vocabulary<Level> Levels = new((Level.Everything, "everything"), (Level.ForMe, "for-me"), (Level.Asks, "asks"));
+        (FilingKind.Advice, "advice"),
+        (FilingKind.Instruction, "instruction"),
+        (FilingKind.Decision, "decision"),
+        (FilingKind.Phone, "phone"),
+        (FilingKind.Visit, "visit")
+    );
+    public static readonly Vocabulary<Level> Levels = new(
+        (Level.Everything, "everything"),
+        (Level.ForMe, "for-me"),
+        (Level.Asks, "asks")
+    );
     public static readonly Vocabulary<AlertReason> Reasons = new(
-        (AlertReason.Asked, "asked"), (AlertReason.OwnAsk, "own-ask"), (AlertReason.Tagged, "tagged"), (AlertReason.CrewTagged, "crew-tagged"), (AlertReason.Called, "called"), (AlertReason.Undelivered, "undelivered"),
-        (AlertReason.BackAgain, "back-again"), (AlertReason.HandedOver, "handed-over"), (AlertReason.TaskGiven, "task-given"), (AlertReason.TaskDue, "task-due"), (AlertReason.AskedLate, "asked-late"), (AlertReason.Invited, "invited"), (AlertReason.MeetingSoon, "meeting-soon"), (AlertReason.OwnMeeting, "own-meeting"),
-        (AlertReason.WroteToYou, "wrote-to-you"), (AlertReason.Answered, "answered"), (AlertReason.ToConfirm, "to-confirm"), (AlertReason.Thanked, "thanked"), (AlertReason.Noticed, "noticed"), (AlertReason.InGroup, "in-group"),
-        (AlertReason.OwnConversation, "own-conversation"), (AlertReason.OwnTask, "own-task"), (AlertReason.WatchedTask, "watched-task"), (AlertReason.Following, "following"));
+        (AlertReason.Asked, "asked"),
+        (AlertReason.OwnAsk, "own-ask"),
+        (AlertReason.Tagged, "tagged"),
+        (AlertReason.CrewTagged, "crew-tagged"),
+        (AlertReason.Called, "called"),
+        (AlertReason.Undelivered, "undelivered"),
+        (AlertReason.BackAgain, "back-again"),
+        (AlertReason.HandedOver, "handed-over"),
+        (AlertReason.TaskGiven, "task-given"),
+        (AlertReason.TaskDue, "task-due"),
+        (AlertReason.AskedLate, "asked-late"),
+        (AlertReason.Invited, "invited"),
+        (AlertReason.MeetingSoon, "meeting-soon"),
+        (AlertReason.OwnMeeting, "own-meeting"),
+        (AlertReason.WroteToYou, "wrote-to-you"),
+        (AlertReason.Answered, "answered"),
+        (AlertReason.ToConfirm, "to-confirm"),
+        (AlertReason.Thanked, "thanked"),
+        (AlertReason.Noticed, "noticed"),
+        (AlertReason.InGroup, "in-group"),
+        (AlertReason.OwnConversation, "own-conversation"),
+        (AlertReason.OwnTask, "own-task"),
+        (AlertReason.WatchedTask, "watched-task"),
+        (AlertReason.Following, "following")
+    );
 }
 
 /// <summary>A two-way table between an enumeration and its words.</summary>

@@ -21,12 +21,19 @@ public sealed class Writing
         var seq = Session.Number(
             """
             INSERT INTO change (kind, subject, docket, conversation, person, made_by, at)
-            VALUES ($kind, $subject, (SELECT id FROM docket WHERE uid = $docket), (SELECT id FROM conversation WHERE uid = $conversation),
+            VALUES ($kind, $subject, (SELECT id FROM docket WHERE uid = $docket),
+              (SELECT id FROM conversation WHERE uid = $conversation),
               (SELECT id FROM person WHERE uid = $person), (SELECT id FROM person WHERE uid = $by), $at)
             RETURNING seq
             """,
-            ("kind", change.Kind), ("subject", change.Subject), ("docket", change.Docket?.Value), ("conversation", change.Conversation?.Value),
-            ("person", change.Person?.Value), ("by", change.By?.Value), ("at", change.At));
+            ("kind", change.Kind),
+            ("subject", change.Subject),
+            ("docket", change.Docket?.Value),
+            ("conversation", change.Conversation?.Value),
+            ("person", change.Person?.Value),
+            ("by", change.By?.Value),
+            ("at", change.At)
+        );
         _changes.Add(change with { Seq = seq!.Value });
     }
 }
@@ -39,7 +46,9 @@ public sealed class Writing
 public sealed class WriteQueue : IAsyncDisposable
 {
     private const int MostPerCommit = 256;
-    private readonly Channel<Command> _waiting = Channel.CreateBounded<Command>(new BoundedChannelOptions(8192) { SingleReader = true });
+    private readonly Channel<Command> _waiting = Channel.CreateBounded<Command>(
+        new BoundedChannelOptions(8192) { SingleReader = true }
+    );
     private readonly SqlSession _session;
     private readonly Thread _writer;
     private readonly TaskCompletionSource _ended = new(TaskCreationOptions.RunContinuationsAsynchronously);
@@ -52,7 +61,9 @@ public sealed class WriteQueue : IAsyncDisposable
         _writer.Start();
     }
 
-    /// <summary>Raised on the writer's thread after each commit with what it changed; handlers must be quick and must not throw.</summary>
+    /// <summary>
+    /// Raised on the writer's thread after each commit with what it changed; handlers must be quick and must not throw.
+    /// </summary>
     public event Action<IReadOnlyList<Change>>? Committed;
 
     /// <summary>Runs a command; the task completes after its commit is on disk.</summary>
@@ -73,16 +84,18 @@ public sealed class WriteQueue : IAsyncDisposable
     }
 
     /// <summary>Runs a command without a result.</summary>
-    public Task Run(Action<Writing> command) => Run(w =>
-    {
-        command(w);
-        return true;
-    });
+    public Task Run(Action<Writing> command) =>
+        Run(w =>
+        {
+            command(w);
+            return true;
+        });
 
     /// <summary>Finishes what is queued and closes the connection.</summary>
     public async ValueTask DisposeAsync()
     {
-        if (_waiting.Writer.TryComplete()) await _ended.Task.ConfigureAwait(false);
+        if (_waiting.Writer.TryComplete())
+            await _ended.Task.ConfigureAwait(false);
     }
 
     private void Work()
@@ -91,7 +104,8 @@ public sealed class WriteQueue : IAsyncDisposable
         while (_waiting.Reader.WaitToReadAsync().AsTask().GetAwaiter().GetResult())
         {
             batch.Clear();
-            while (batch.Count < MostPerCommit && _waiting.Reader.TryRead(out var command)) batch.Add(command);
+            while (batch.Count < MostPerCommit && _waiting.Reader.TryRead(out var command))
+                batch.Add(command);
             Commit(batch);
         }
 
@@ -101,7 +115,8 @@ public sealed class WriteQueue : IAsyncDisposable
         }
         catch (SqliteException)
         {
-            // A full disk, say: what is committed stands in the write-ahead log, and is read from there at the next start.
+            // A full disk, say: what is committed stands in the write-ahead log, and is read from there at the next
+            // start.
         }
 
         _session.Dispose();
@@ -118,8 +133,10 @@ public sealed class WriteQueue : IAsyncDisposable
             {
                 _session.Run("SAVEPOINT command");
                 var writing = new Writing(_session);
-                if (command.Try(writing)) changes.AddRange(writing.Changes);
-                else _session.Run("ROLLBACK TO command");
+                if (command.Try(writing))
+                    changes.AddRange(writing.Changes);
+                else
+                    _session.Run("ROLLBACK TO command");
                 _session.Run("RELEASE command");
             }
 
@@ -136,12 +153,15 @@ public sealed class WriteQueue : IAsyncDisposable
                 // SQLite has rolled the transaction back by itself already (disk full, I/O error): nothing is open.
             }
 
-            foreach (var command in batch) command.Fail(wrong);
+            foreach (var command in batch)
+                command.Fail(wrong);
             return;
         }
 
-        if (changes.Count > 0) Committed?.Invoke(changes);
-        foreach (var command in batch) command.Complete();
+        if (changes.Count > 0)
+            Committed?.Invoke(changes);
+        foreach (var command in batch)
+            command.Complete();
     }
 
     private abstract class Command
@@ -178,8 +198,10 @@ public sealed class WriteQueue : IAsyncDisposable
 
         public override void Complete()
         {
-            if (_failure is { } failure) Done.SetException(failure);
-            else Done.SetResult(_result!);
+            if (_failure is { } failure)
+                Done.SetException(failure);
+            else
+                Done.SetResult(_result!);
         }
 
         public override void Fail(Exception reason) => Done.TrySetException(_failure ?? reason);

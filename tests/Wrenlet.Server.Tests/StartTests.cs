@@ -12,9 +12,17 @@ public class StartTests
         using var listener = new TcpListener(IPAddress.Loopback, 0);
         listener.Start();
         var port = ((IPEndPoint)listener.LocalEndpoint).Port;
-        var (code, words) = await RunningServer.StartInVain("--data", RunningServer.NewFolder(), "--port", $"{port}", "--no-demo");
+        var (code, words) = await RunningServer.StartInVain(
+            "--data",
+            RunningServer.NewFolder(),
+            "--port",
+            $"{port}",
+            "--no-demo"
+        );
         code.ShouldBe(1);
-        words.Trim().ShouldBe($"Wrenlet cannot start: port {port} is in use by another program. Choose another with --port N.");
+        words
+            .Trim()
+            .ShouldBe($"Wrenlet cannot start: port {port} is in use by another program. Choose another with --port N.");
     }
 
     [Fact]
@@ -22,7 +30,13 @@ public class StartTests
     {
         var file = Path.Combine(RunningServer.NewFolder(), "a-file");
         await File.WriteAllTextAsync(file, "", TestContext.Current.CancellationToken);
-        var (code, words) = await RunningServer.StartInVain("--data", Path.Combine(file, "data"), "--port", "0", "--no-demo");
+        var (code, words) = await RunningServer.StartInVain(
+            "--data",
+            Path.Combine(file, "data"),
+            "--port",
+            "0",
+            "--no-demo"
+        );
         code.ShouldBe(1);
         words.Trim().ShouldStartWith("Wrenlet cannot start: the folder");
         words.Trim().Split('\n').Length.ShouldBe(1);
@@ -52,11 +66,39 @@ public class StartTests
             administratorName = "Wilhelmina Achterberg",
             administratorAddress = "w@northbank.example",
             password = "long enough for that",
-            hours = new[] { new { weekday = 1, start = "08:00", end = "12:00" }, new { weekday = 1, start = "13:00", end = "17:00" } },
+            hours = new[]
+            {
+                new
+                {
+                    weekday = 1,
+                    start = "08:00",
+                    end = "12:00",
+                },
+                new
+                {
+                    weekday = 1,
+                    start = "13:00",
+                    end = "17:00",
+                },
+            },
             holidays = new[] { new { date = "2026-05-01", name = "Labour Day" } },
         };
         (await visitor.Get("/api/welcome")).GetProperty("firm").ValueKind.ShouldBe(System.Text.Json.JsonValueKind.Null);
-        var wrong = await visitor.Send(HttpMethod.Post, "/api/firm", new { firm.name, zone = "Atlantis", firm.address, firm.administratorName, firm.administratorAddress, firm.password, firm.hours, firm.holidays });
+        var wrong = await visitor.Send(
+            HttpMethod.Post,
+            "/api/firm",
+            new
+            {
+                firm.name,
+                zone = "Atlantis",
+                firm.address,
+                firm.administratorName,
+                firm.administratorAddress,
+                firm.password,
+                firm.hours,
+                firm.holidays,
+            }
+        );
         wrong.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await wrong.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).ShouldContain("zone");
         await visitor.Do(HttpMethod.Post, "/api/firm", firm);
@@ -74,10 +116,19 @@ public class StartTests
         {
             using var odalys = await server.Visit().SignIn("odalys@saltmarshquay.example", "saltmarsh-quay");
             var docket = await odalys.Get("/api/dockets/J-1042");
-            docket.GetProperty("milestones")[0].GetProperty("label").GetString().ShouldBe("Tue 28 Apr 10:30, in 10 working days");
+            docket
+                .GetProperty("milestones")[0]
+                .GetProperty("label")
+                .GetString()
+                .ShouldBe("Tue 28 Apr 10:30, in 10 working days");
             docket.GetProperty("openGates").GetInt32().ShouldBe(3);
             (await odalys.Get("/api/dockets?open=false")).GetArrayLength().ShouldBeGreaterThan(15);
-            var inside = docket.GetProperty("conversations").EnumerateArray().First(c => c.GetProperty("audience").GetString() == "inside").GetProperty("id").GetGuid();
+            var inside = docket
+                .GetProperty("conversations")
+                .EnumerateArray()
+                .First(c => c.GetProperty("audience").GetString() == "inside")
+                .GetProperty("id")
+                .GetGuid();
             await odalys.Do(HttpMethod.Post, $"/api/conversations/{inside}/entries", new { id, body = "Kept" });
         }
 

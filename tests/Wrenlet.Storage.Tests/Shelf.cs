@@ -30,15 +30,65 @@ public abstract class Shelf : IDisposable
     {
         _database = Database.Open(_folder);
         S = _database.OpenWriter();
-        PeopleStore.AddCalendar(S, "Yard", WorkWeek.Days(IsoDayOfWeek.Monday, IsoDayOfWeek.Friday, new Shift(new LocalTime(8, 0), new LocalTime(17, 0))));
-        PeopleStore.AddFirm(S, "Saltmarsh Quay", "Europe/Lisbon", "yard@quay.example", true, "Yard", false, TimeSpan.Zero);
+        PeopleStore.AddCalendar(
+            S,
+            "Yard",
+            WorkWeek.Days(
+                IsoDayOfWeek.Monday,
+                IsoDayOfWeek.Friday,
+                new Shift(new LocalTime(8, 0), new LocalTime(17, 0))
+            )
+        );
+        PeopleStore.AddFirm(
+            S,
+            "Saltmarsh Quay",
+            "Europe/Lisbon",
+            "yard@quay.example",
+            true,
+            "Yard",
+            false,
+            TimeSpan.Zero
+        );
         PeopleStore.AddCrew(S, Hull, "hull");
-        PeopleStore.AddPerson(S, new Person(Odalys, "Odalys Brandt", Role.Coordinator, null, []), "odalys@quay.example", "", "a hash");
-        PeopleStore.AddPerson(S, new Person(Ines, "Ines Kowal", Role.Member, null, [Hull]), "ines@quay.example", "", null);
+        PeopleStore.AddPerson(
+            S,
+            new Person(Odalys, "Odalys Brandt", Role.Coordinator, null, []),
+            "odalys@quay.example",
+            "",
+            "a hash"
+        );
+        PeopleStore.AddPerson(
+            S,
+            new Person(Ines, "Ines Kowal", Role.Member, null, [Hull]),
+            "ines@quay.example",
+            "",
+            null
+        );
         PeopleStore.AddParty(S, Thorne, "Benedikta Thorne", PartyKind.Customer);
         PeopleStore.AddParty(S, Oduya, "Caspian Oduya", PartyKind.Customer);
-        PeopleStore.AddPerson(S, new Person(Benedikta, "Benedikta Thorne", null, Thorne, []), "benedikta@post.example", "", null);
-        DocketStore.Add(S, new Docket(0, Refit, new DocketRef(DocketKind.Job, 1), "Quillfish: refit", "Upper Yard", Odalys, 0, Priority.Normal, true, DocketSight.Open), Now);
+        PeopleStore.AddPerson(
+            S,
+            new Person(Benedikta, "Benedikta Thorne", null, Thorne, []),
+            "benedikta@post.example",
+            "",
+            null
+        );
+        DocketStore.Add(
+            S,
+            new Docket(
+                0,
+                Refit,
+                new DocketRef(DocketKind.Job, 1),
+                "Quillfish: refit",
+                "Upper Yard",
+                Odalys,
+                0,
+                Priority.Normal,
+                true,
+                DocketSight.Open
+            ),
+            Now
+        );
         ConversationStore.Add(S, Inside, Audience.Inside, Refit, null, null, null, null, "Quillfish: refit");
     }
 
@@ -50,7 +100,19 @@ public abstract class Shelf : IDisposable
     /// <summary>Writes a note, and gives its key.</summary>
     protected long Say(string words, PersonId? by = null)
     {
-        var entry = new Entry(0, new EntryId(Guid.CreateVersion7()), Inside, EntryKind.Note, null, by ?? Ines, null, Now, words, true, $"<p>{words}</p>");
+        var entry = new Entry(
+            0,
+            new EntryId(Guid.CreateVersion7()),
+            Inside,
+            EntryKind.Note,
+            null,
+            by ?? Ines,
+            null,
+            Now,
+            words,
+            true,
+            $"<p>{words}</p>"
+        );
         return EntryStore.Add(S, Talk, entry, words, [])!.Value;
     }
 

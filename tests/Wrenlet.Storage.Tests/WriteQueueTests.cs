@@ -29,15 +29,23 @@ public sealed class WriteQueueTests : IAsyncDisposable
     [Fact]
     public async Task A_failing_command_rolls_back_alone()
     {
-        var all = Enumerable.Range(0, 100).Select(i => _writes.Run(w =>
-        {
-            w.Session.Run("INSERT INTO noted VALUES ($n)", ("n", (long)i));
-            if (i % 10 == 3) throw new InvalidOperationException("no");
-        })).ToList();
+        var all = Enumerable
+            .Range(0, 100)
+            .Select(i =>
+                _writes.Run(w =>
+                {
+                    w.Session.Run("INSERT INTO noted VALUES ($n)", ("n", (long)i));
+                    if (i % 10 == 3)
+                        throw new InvalidOperationException("no");
+                })
+            )
+            .ToList();
         foreach (var (task, i) in all.Select((t, i) => (t, i)))
         {
-            if (i % 10 == 3) await Should.ThrowAsync<InvalidOperationException>(task);
-            else await task;
+            if (i % 10 == 3)
+                await Should.ThrowAsync<InvalidOperationException>(task);
+            else
+                await task;
         }
 
         Count().ShouldBe(90);
@@ -57,29 +65,61 @@ public sealed class WriteQueueTests : IAsyncDisposable
                 readable.Enqueue(ChangeLogHas(change.Seq));
             }
         };
-        await Task.WhenAll(Enumerable.Range(0, 200).Select(_ => _writes.Run(w => w.Log(new Change(ChangeKinds.PeopleChanged, Guid.CreateVersion7(), new Place.Firm(), Thing.Working, Instant.FromUnixTimeSeconds(1), null)))));
+        await Task.WhenAll(
+            Enumerable
+                .Range(0, 200)
+                .Select(_ =>
+                    _writes.Run(w =>
+                        w.Log(
+                            new Change(
+                                ChangeKinds.PeopleChanged,
+                                Guid.CreateVersion7(),
+                                new Place.Firm(),
+                                Thing.Working,
+                                Instant.FromUnixTimeSeconds(1),
+                                null
+                            )
+                        )
+                    )
+                )
+        );
         told.Count.ShouldBe(200);
         told.Select(c => c.Seq).ShouldBe(told.Select(c => c.Seq).Order());
         readable.ShouldAllBe(r => r);
     }
 
-    private bool ChangeLogHas(long seq) => _database.Read(s => s.Number("SELECT 1 FROM change WHERE seq = $seq", ("seq", seq))) is not null;
+    private bool ChangeLogHas(long seq) =>
+        _database.Read(s => s.Number("SELECT 1 FROM change WHERE seq = $seq", ("seq", seq))) is not null;
 
     [Fact]
     public async Task A_command_that_failed_leaves_nothing_in_the_log()
     {
-        await Should.ThrowAsync<InvalidOperationException>(_writes.Run(w =>
-        {
-            w.Log(new Change(ChangeKinds.PeopleChanged, Guid.CreateVersion7(), new Place.Firm(), Thing.Working, Instant.FromUnixTimeSeconds(1), null));
-            throw new InvalidOperationException("no");
-        }));
+        await Should.ThrowAsync<InvalidOperationException>(
+            _writes.Run(w =>
+            {
+                w.Log(
+                    new Change(
+                        ChangeKinds.PeopleChanged,
+                        Guid.CreateVersion7(),
+                        new Place.Firm(),
+                        Thing.Working,
+                        Instant.FromUnixTimeSeconds(1),
+                        null
+                    )
+                );
+                throw new InvalidOperationException("no");
+            })
+        );
         _database.Read(ChangeLog.Last).ShouldBe(0);
     }
 
     [Fact]
     public async Task A_closed_queue_finishes_what_it_has_and_refuses_more()
     {
-        var running = Enumerable.Range(0, 50).Select(i => _writes.Run(w => w.Session.Run("INSERT INTO noted VALUES ($n)", ("n", (long)i)))).ToList();
+        var running = Enumerable
+            .Range(0, 50)
+            .Select(i => _writes.Run(w => w.Session.Run("INSERT INTO noted VALUES ($n)", ("n", (long)i))))
+            .ToList();
         await _writes.DisposeAsync();
         await Task.WhenAll(running);
         Count().ShouldBe(50);

@@ -85,7 +85,9 @@ public readonly record struct Alert(PersonId Person, AlertReason Reason);
 /// <summary>Decides who is told of an event.</summary>
 public static class Alerting
 {
-    /// <summary>Each person concerned once, by their strongest reason: never who did it, never who may not see it.</summary>
+    /// <summary>
+    /// Each person concerned once, by their strongest reason: never who did it, never who may not see it.
+    /// </summary>
     /// <param name="by">Who did it; null when nobody of ours did.</param>
     /// <param name="place">Where it happened.</param>
     /// <param name="thing">What kind of thing it is.</param>
@@ -93,13 +95,21 @@ public static class Alerting
     /// <param name="person">Finds a person; null for one who is gone.</param>
     /// <param name="level">How much each person wants to hear of the place; null where all want everything.</param>
     public static ImmutableArray<Alert> Whom(
-        PersonId? by, Place place, Thing thing, IEnumerable<Alert> concerns, Func<PersonId, Person?> person, Func<PersonId, Level>? level = null) =>
-        [.. concerns
-            .Where(c => c.Person != by)
-            .GroupBy(c => c.Person)
-            .Where(g => person(g.Key) is { IsStaff: true } who && who.MaySee(place, thing))
-            .Select(g => new Alert(g.Key, g.Min(c => c.Reason)))
-            .Where(a => level is null || Listening.Passes(level(a.Person), a.Reason))];
+        PersonId? by,
+        Place place,
+        Thing thing,
+        IEnumerable<Alert> concerns,
+        Func<PersonId, Person?> person,
+        Func<PersonId, Level>? level = null
+    ) =>
+        [
+            .. concerns
+                .Where(c => c.Person != by)
+                .GroupBy(c => c.Person)
+                .Where(g => person(g.Key) is { IsStaff: true } who && who.MaySee(place, thing))
+                .Select(g => new Alert(g.Key, g.Min(c => c.Reason)))
+                .Where(a => level is null || Listening.Passes(level(a.Person), a.Reason)),
+        ];
 
     /// <summary>Why someone is told, in full: what makes it theirs, and what they can do to hear less of it.</summary>
     /// <param name="reason">Why they are told.</param>
@@ -135,7 +145,9 @@ public static class Alerting
             _ => throw new ArgumentOutOfRangeException(nameof(reason), reason, "Unknown reason."),
         };
         var less = !Listening.Passes(Level.Asks, reason)
-            ? level is Level.Everything && !Listening.IsForMe(reason) ? "Set this place to only what is for you, and it stays away." : "Set this place to nothing but asks, and it stays away."
+            ? level is Level.Everything && !Listening.IsForMe(reason)
+                ? "Set this place to only what is for you, and it stays away."
+                : "Set this place to nothing but asks, and it stays away."
             : "Somebody counts on you here, so that it always reaches you.";
         return $"{why} {less}";
     }
@@ -143,32 +155,33 @@ public static class Alerting
     /// <summary>The reason in words, to the person told.</summary>
     /// <param name="reason">Why they are told.</param>
     /// <param name="by">First name of who did it; null when a party or nobody did.</param>
-    public static string Words(AlertReason reason, string? by) => reason switch
-    {
-        AlertReason.Asked => $"{by ?? "Time ran out, and it"} {(by is null ? "passes to" : "asks")} you",
-        AlertReason.OwnAsk => by is null ? "Of what you asked" : $"{by}, on what you asked",
-        AlertReason.Tagged => $"{by ?? "Someone"} tagged you",
-        AlertReason.CrewTagged => $"{by ?? "Someone"} tagged your crew",
-        AlertReason.Called => $"{by ?? "Someone"} took a call for you",
-        AlertReason.Undelivered => "It did not reach them",
-        AlertReason.BackAgain => "You had set this aside until now",
-        AlertReason.HandedOver => $"{by ?? "Someone"} handed this over to you",
-        AlertReason.TaskGiven => $"{by ?? "Someone"} gave you a task",
-        AlertReason.TaskDue => "A reminder",
-        AlertReason.AskedLate => "What you asked for is late",
-        AlertReason.Invited => $"{by ?? "Someone"} invites you to a meeting",
-        AlertReason.MeetingSoon => "Your meeting begins soon",
-        AlertReason.OwnMeeting => $"{by ?? "Someone"}, on a meeting of yours",
-        AlertReason.WroteToYou => $"{by ?? "Someone"} wrote to you",
-        AlertReason.ToConfirm => $"{by ?? "Someone"} asks you to confirm a notice",
-        AlertReason.Thanked => $"{by ?? "Someone"} thanks you",
-        AlertReason.Noticed => $"{by ?? "Someone"} put up a notice",
-        AlertReason.Answered => $"{by ?? "Someone"} answered you",
-        AlertReason.InGroup => $"{by ?? "Someone"} wrote in your group",
-        AlertReason.OwnConversation => "You own this conversation",
-        AlertReason.OwnTask => $"{by ?? "Someone"} changed your task",
-        AlertReason.WatchedTask => $"{by ?? "Someone"} changed a task you watch",
-        AlertReason.Following => "You follow this docket",
-        _ => throw new ArgumentOutOfRangeException(nameof(reason), reason, "Unknown reason."),
-    };
+    public static string Words(AlertReason reason, string? by) =>
+        reason switch
+        {
+            AlertReason.Asked => $"{by ?? "Time ran out, and it"} {(by is null ? "passes to" : "asks")} you",
+            AlertReason.OwnAsk => by is null ? "Of what you asked" : $"{by}, on what you asked",
+            AlertReason.Tagged => $"{by ?? "Someone"} tagged you",
+            AlertReason.CrewTagged => $"{by ?? "Someone"} tagged your crew",
+            AlertReason.Called => $"{by ?? "Someone"} took a call for you",
+            AlertReason.Undelivered => "It did not reach them",
+            AlertReason.BackAgain => "You had set this aside until now",
+            AlertReason.HandedOver => $"{by ?? "Someone"} handed this over to you",
+            AlertReason.TaskGiven => $"{by ?? "Someone"} gave you a task",
+            AlertReason.TaskDue => "A reminder",
+            AlertReason.AskedLate => "What you asked for is late",
+            AlertReason.Invited => $"{by ?? "Someone"} invites you to a meeting",
+            AlertReason.MeetingSoon => "Your meeting begins soon",
+            AlertReason.OwnMeeting => $"{by ?? "Someone"}, on a meeting of yours",
+            AlertReason.WroteToYou => $"{by ?? "Someone"} wrote to you",
+            AlertReason.ToConfirm => $"{by ?? "Someone"} asks you to confirm a notice",
+            AlertReason.Thanked => $"{by ?? "Someone"} thanks you",
+            AlertReason.Noticed => $"{by ?? "Someone"} put up a notice",
+            AlertReason.Answered => $"{by ?? "Someone"} answered you",
+            AlertReason.InGroup => $"{by ?? "Someone"} wrote in your group",
+            AlertReason.OwnConversation => "You own this conversation",
+            AlertReason.OwnTask => $"{by ?? "Someone"} changed your task",
+            AlertReason.WatchedTask => $"{by ?? "Someone"} changed a task you watch",
+            AlertReason.Following => "You follow this docket",
+            _ => throw new ArgumentOutOfRangeException(nameof(reason), reason, "Unknown reason."),
+        };
 }

@@ -18,7 +18,8 @@ public enum Level
 
 /// <summary>When pop-ups and mail are held back; the list of alerts never is.</summary>
 /// <param name="From">Time of day at which quiet begins.</param>
-/// <param name="To">Time of day at which it ends; the same as <paramref name="From"/> for none; before it for quiet across midnight.</param>
+/// <param name="To">Time of day at which it ends; the same as <paramref name="From"/> for none; before it for quiet
+/// across midnight.</param>
 /// <param name="DaysOff">Whether days without working time are quiet as a whole.</param>
 public readonly record struct QuietHours(LocalTime From, LocalTime To, bool DaysOff)
 {
@@ -30,9 +31,13 @@ public readonly record struct QuietHours(LocalTime From, LocalTime To, bool Days
     {
         ArgumentNullException.ThrowIfNull(hours);
         var local = moment.InZone(hours.Zone).LocalDateTime;
-        if (DaysOff && !hours.IsWorkingDay(local.Date)) return true;
-        if (From == To) return false;
-        return From < To ? local.TimeOfDay >= From && local.TimeOfDay < To : local.TimeOfDay >= From || local.TimeOfDay < To;
+        if (DaysOff && !hours.IsWorkingDay(local.Date))
+            return true;
+        if (From == To)
+            return false;
+        return From < To
+            ? local.TimeOfDay >= From && local.TimeOfDay < To
+            : local.TimeOfDay >= From || local.TimeOfDay < To;
     }
 }
 
@@ -40,18 +45,35 @@ public readonly record struct QuietHours(LocalTime From, LocalTime To, bool Days
 public static class Listening
 {
     /// <summary>Whether a reason is for the person themself, and not only for information.</summary>
-    public static bool IsForMe(AlertReason reason) => reason is not (AlertReason.Following or AlertReason.InGroup or AlertReason.Noticed or AlertReason.WatchedTask);
+    public static bool IsForMe(AlertReason reason) =>
+        reason is not (AlertReason.Following or AlertReason.InGroup or AlertReason.Noticed or AlertReason.WatchedTask);
 
-    /// <summary>Whether an alert shows itself over the page: it is for the person, and now is none of their quiet hours. In the list it stands in any case.</summary>
-    public static bool PopsUp(AlertReason reason, QuietHours quiet, Instant now, WorkCalendar hours) => IsForMe(reason) && !quiet.At(now, hours);
+    /// <summary>
+    /// Whether an alert shows itself over the page: it is for the person, and now is none of their quiet hours. In the
+    /// list it stands in any case.
+    /// </summary>
+    public static bool PopsUp(AlertReason reason, QuietHours quiet, Instant now, WorkCalendar hours) =>
+        IsForMe(reason) && !quiet.At(now, hours);
 
-    /// <summary>Whether an alert for this reason is given at this level. Being handed something, or called for, is never muted: somebody counts on it.</summary>
-    public static bool Passes(Level level, AlertReason reason) => level switch
-    {
-        Level.Everything => true,
-        Level.ForMe => IsForMe(reason),
-        Level.Asks => reason is AlertReason.Asked or AlertReason.OwnAsk or AlertReason.HandedOver or AlertReason.TaskGiven or AlertReason.Called or AlertReason.Undelivered or AlertReason.BackAgain
-            or AlertReason.ToConfirm or AlertReason.Invited,
-        _ => throw new ArgumentOutOfRangeException(nameof(level), level, "Unknown level."),
-    };
+    /// <summary>
+    /// Whether an alert for this reason is given at this level. Being handed something, or called for, is never muted:
+    /// somebody counts on it.
+    /// </summary>
+    public static bool Passes(Level level, AlertReason reason) =>
+        level switch
+        {
+            Level.Everything => true,
+            Level.ForMe => IsForMe(reason),
+            Level.Asks => reason
+                is AlertReason.Asked
+                    or AlertReason.OwnAsk
+                    or AlertReason.HandedOver
+                    or AlertReason.TaskGiven
+                    or AlertReason.Called
+                    or AlertReason.Undelivered
+                    or AlertReason.BackAgain
+                    or AlertReason.ToConfirm
+                    or AlertReason.Invited,
+            _ => throw new ArgumentOutOfRangeException(nameof(level), level, "Unknown level."),
+        };
 }

@@ -26,14 +26,23 @@ public enum NoticeState
 public sealed record Notice(PersonId By, Instant Appears, Instant? Ends, bool MustConfirm, ImmutableArray<CrewId> Crews)
 {
     /// <summary>Where it stands at a moment.</summary>
-    public NoticeState StateAt(Instant now) => now < Appears ? NoticeState.Upcoming : Ends is { } end && now >= end ? NoticeState.Ended : NoticeState.Up;
+    public NoticeState StateAt(Instant now) =>
+        now < Appears ? NoticeState.Upcoming
+        : Ends is { } end && now >= end ? NoticeState.Ended
+        : NoticeState.Up;
 
     /// <summary>Whom it is for, its author left out, in their given order.</summary>
-    public ImmutableArray<Person> For(IEnumerable<Person> staff) => [.. staff.Where(p => p.IsStaff && p.Id != By && (Crews.IsEmpty || Crews.Any(p.Crews.Contains)))];
+    public ImmutableArray<Person> For(IEnumerable<Person> staff) =>
+        [.. staff.Where(p => p.IsStaff && p.Id != By && (Crews.IsEmpty || Crews.Any(p.Crews.Contains)))];
 
     /// <summary>Whether someone sees it: whom it is for once it has appeared; its author and managers always.</summary>
     public bool SeenBy(Person viewer, Instant now) =>
-        viewer.IsStaff && (viewer.Id == By || viewer.Manages || (StateAt(now) is not NoticeState.Upcoming && (Crews.IsEmpty || Crews.Any(viewer.Crews.Contains))));
+        viewer.IsStaff
+        && (
+            viewer.Id == By
+            || viewer.Manages
+            || (StateAt(now) is not NoticeState.Upcoming && (Crews.IsEmpty || Crews.Any(viewer.Crews.Contains)))
+        );
 
     /// <summary>Whether someone may put up notices: those who coordinate.</summary>
     public static bool MayPutUp(Person person) => person.Role is Role.Coordinator or Role.Manager or Role.Administrator;

@@ -59,24 +59,42 @@ public enum TimeUp
 /// <param name="Hidden">Whether nobody sees what others chose before it is over.</param>
 /// <param name="Right">Index of the option that is right, in a check of understanding; null where none is.</param>
 /// <param name="Rule">Whose answers decide it.</param>
-/// <param name="Needed">How many answers, or approvals, it takes under <see cref="AskRule.Number"/>; at least 1. Not looked at otherwise.</param>
+/// <param name="Needed">How many answers, or approvals, it takes under <see cref="AskRule.Number"/>; at least 1. Not
+/// looked at otherwise.</param>
 /// <param name="Due">By when; null when no time was set.</param>
 /// <param name="TimeUp">What happens then.</param>
 /// <param name="PassTo">To whom it is passed on then; null where it is not.</param>
 public sealed record AskTerms(
-    AskKind Kind, ImmutableArray<string> Options, bool Several, bool Hidden, int? Right, AskRule Rule, int Needed, Instant? Due, TimeUp TimeUp, PersonId? PassTo)
+    AskKind Kind,
+    ImmutableArray<string> Options,
+    bool Several,
+    bool Hidden,
+    int? Right,
+    AskRule Rule,
+    int Needed,
+    Instant? Due,
+    TimeUp TimeUp,
+    PersonId? PassTo
+)
 {
     /// <summary>What is wrong with the terms, in a sentence; null when they can be asked.</summary>
     /// <param name="askees">How many are asked.</param>
     public string? Wrong(int askees)
     {
-        if (askees == 0) return "An ask needs somebody who is asked. Name a person or a crew.";
-        if (Kind is AskKind.Choice && Options.Length < 2) return "A choice needs at least two options. Write them, one on each line.";
-        if (Kind is AskKind.Choice && Options.Distinct(StringComparer.OrdinalIgnoreCase).Count() < Options.Length) return "Two of the options are the same. Change one of them.";
-        if (Kind is not AskKind.Choice && Options.Length > 0) return "Only a choice has options. Take them out, or make it a choice.";
-        if (Right is { } right && (right < 0 || right >= Options.Length)) return "The right answer must be one of the options.";
-        if (Rule is AskRule.Number && (Needed < 1 || Needed > askees)) return $"{Needed} answers are wanted, of {askees} who are asked. Choose a number from 1 to {askees}.";
-        if (TimeUp is not TimeUp.Remind && Due is null) return "Say by when it is to be answered: without a time it never runs out.";
+        if (askees == 0)
+            return "An ask needs somebody who is asked. Name a person or a crew.";
+        if (Kind is AskKind.Choice && Options.Length < 2)
+            return "A choice needs at least two options. Write them, one on each line.";
+        if (Kind is AskKind.Choice && Options.Distinct(StringComparer.OrdinalIgnoreCase).Count() < Options.Length)
+            return "Two of the options are the same. Change one of them.";
+        if (Kind is not AskKind.Choice && Options.Length > 0)
+            return "Only a choice has options. Take them out, or make it a choice.";
+        if (Right is { } right && (right < 0 || right >= Options.Length))
+            return "The right answer must be one of the options.";
+        if (Rule is AskRule.Number && (Needed < 1 || Needed > askees))
+            return $"{Needed} answers are wanted, of {askees} who are asked. Choose a number from 1 to {askees}.";
+        if (TimeUp is not TimeUp.Remind && Due is null)
+            return "Say by when it is to be answered: without a time it never runs out.";
         return TimeUp is TimeUp.PassOn && PassTo is null ? "Say to whom it passes when the time runs out." : null;
     }
 }
@@ -101,7 +119,8 @@ public sealed record Reply(bool? Approves, ImmutableArray<int> Chosen, string Wo
             AskKind.Question when Words.Length == 0 => "Write the answer.",
             AskKind.Decision when Approves is null => "Say whether you approve or decline.",
             AskKind.Choice when Chosen.Length == 0 => "Choose one of the options.",
-            AskKind.Choice when Chosen.Any(c => c < 0 || c >= terms.Options.Length) => "That is not one of the options. Load the page again and choose anew.",
+            AskKind.Choice when Chosen.Any(c => c < 0 || c >= terms.Options.Length) =>
+                "That is not one of the options. Load the page again and choose anew.",
             AskKind.Choice when Chosen.Length > 1 && !terms.Several => "Choose one of the options only.",
             _ => null,
         };
@@ -113,7 +132,9 @@ public sealed record Reply(bool? Approves, ImmutableArray<int> Chosen, string Wo
 /// <param name="At">When.</param>
 public abstract record AskStep(PersonId By, Instant At)
 {
-    /// <summary>Answered, or answered differently: for oneself, or for someone outside whose words staff took down.</summary>
+    /// <summary>
+    /// Answered, or answered differently: for oneself, or for someone outside whose words staff took down.
+    /// </summary>
     public sealed record Answered(PersonId By, Instant At, PersonId For, Reply Reply) : AskStep(By, At);
 
     /// <summary>Passed on to someone else.</summary>

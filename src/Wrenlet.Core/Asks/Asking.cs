@@ -50,21 +50,38 @@ public enum AskState
 /// <param name="Reply">The answer; null while there is none.</param>
 /// <param name="Why">The reason given for passing it on, or for not answering; empty where there is none.</param>
 /// <param name="At">When it came to stand so; null for the beginning.</param>
-public sealed record AskPart(PersonId Whom, CrewId? Of, PersonId? From, PartState State, Reply? Reply, string Why, Instant? At);
+public sealed record AskPart(
+    PersonId Whom,
+    CrewId? Of,
+    PersonId? From,
+    PartState State,
+    Reply? Reply,
+    string Why,
+    Instant? At
+);
 
 /// <summary>How an ask stands at a moment, and why.</summary>
 /// <param name="State">Open, or how it ended.</param>
 /// <param name="Approved">Of a decision that is over: whether it was approved; null for all else.</param>
-/// <param name="Winners">Of a choice that is decided: the options chosen most often, in their order; empty for all else.</param>
+/// <param name="Winners">Of a choice that is decided: the options chosen most often, in their order; empty for all
+/// else.</param>
 /// <param name="Counts">Of a choice: how often each option was chosen.</param>
 /// <param name="Parts">Everyone who is asked, in order.</param>
 /// <param name="Since">When it was over; null while open.</param>
 /// <param name="Anew">When it was last asked anew; null for never.</param>
 public sealed record AskStanding(
-    AskState State, bool? Approved, ImmutableArray<int> Winners, ImmutableArray<int> Counts, ImmutableArray<AskPart> Parts, Instant? Since, Instant? Anew)
+    AskState State,
+    bool? Approved,
+    ImmutableArray<int> Winners,
+    ImmutableArray<int> Counts,
+    ImmutableArray<AskPart> Parts,
+    Instant? Since,
+    Instant? Anew
+)
 {
     /// <summary>Those who are waited for.</summary>
-    public IEnumerable<PersonId> WaitedFor => Parts.Where(p => p.State is PartState.Waiting).Select(p => p.Whom).Distinct();
+    public IEnumerable<PersonId> WaitedFor =>
+        Parts.Where(p => p.State is PartState.Waiting).Select(p => p.Whom).Distinct();
 }
 
 /// <summary>An ask with all that was done with it. How it stands is computed from that, never stored.</summary>
@@ -96,44 +113,55 @@ public sealed record Asking(AskTerms Terms, PersonId By, ImmutableArray<Askee> A
         ArgumentNullException.ThrowIfNull(step);
         ArgumentNullException.ThrowIfNull(nameOf);
         var standing = At(step.At);
-        if (step is AskStep.AskedAnew) return standing.State is AskState.Withdrawn ? "It was withdrawn." : null;
+        if (step is AskStep.AskedAnew)
+            return standing.State is AskState.Withdrawn ? "It was withdrawn." : null;
         if (step is AskStep.Withdrawn or AskStep.Reminded)
         {
-            if (step.By != By) return $"Only {nameOf(By)}, who asked, can do that.";
+            if (step.By != By)
+                return $"Only {nameOf(By)}, who asked, can do that.";
             return step is AskStep.Withdrawn && standing.State is AskState.Returned ? null : Over(standing);
         }
 
-        if (Over(standing) is { } over) return over;
+        if (Over(standing) is { } over)
+            return over;
         var whose = step is AskStep.Answered answered ? answered.For : step.By;
         var own = standing.Parts.Where(p => p.Whom == whose && p.State is not PartState.NotMine).ToList();
-        if (own.Count == 0) return whose == step.By ? "You are not asked." : $"{nameOf(whose)} is not asked.";
+        if (own.Count == 0)
+            return whose == step.By ? "You are not asked." : $"{nameOf(whose)} is not asked.";
         if (own.TrueForAll(p => p.State is PartState.NotYet))
             return $"It is not your turn: {string.Join(" and ", standing.WaitedFor.Select(nameOf))} answers first.";
         return step switch
         {
             AskStep.Answered a => a.Reply.Wrong(Terms),
-            AskStep.PassedOn p when own.TrueForAll(o => o.State is not PartState.Waiting) => "You have answered already. Change your answer instead.",
+            AskStep.PassedOn p when own.TrueForAll(o => o.State is not PartState.Waiting) =>
+                "You have answered already. Change your answer instead.",
             AskStep.PassedOn p when p.To == p.By => "Choose someone else.",
-            AskStep.PassedOn p when p.To == By => $"{nameOf(By)} asks this, and cannot answer it. Choose someone else, or say “not me”.",
+            AskStep.PassedOn p when p.To == By =>
+                $"{nameOf(By)} asks this, and cannot answer it. Choose someone else, or say “not me”.",
             AskStep.PassedOn p when p.Reason.Length == 0 => "Say why you pass it on: who gets it wants to know.",
-            AskStep.NotMine when own.TrueForAll(o => o.State is not PartState.Waiting) => "You have answered already. Change your answer instead.",
+            AskStep.NotMine when own.TrueForAll(o => o.State is not PartState.Waiting) =>
+                "You have answered already. Change your answer instead.",
             _ => null,
         };
     }
 
-    private static string? Over(AskStanding standing) => standing.State switch
-    {
-        AskState.Open => null,
-        AskState.Decided => "It is decided, and answers stand as they are.",
-        AskState.Lapsed => "Its time has run out.",
-        AskState.Withdrawn => "It was withdrawn.",
-        _ => "Too few are left who can answer; it is back with who asked.",
-    };
+    private static string? Over(AskStanding standing) =>
+        standing.State switch
+        {
+            AskState.Open => null,
+            AskState.Decided => "It is decided, and answers stand as they are.",
+            AskState.Lapsed => "Its time has run out.",
+            AskState.Withdrawn => "It was withdrawn.",
+            _ => "Too few are left who can answer; it is back with who asked.",
+        };
 
     /// <summary>Plays what was done, step by step.</summary>
     private sealed class Play(AskTerms terms, ImmutableArray<Askee> askees)
     {
-        private readonly List<AskPart> _parts = [.. askees.Select(a => new AskPart(a.Whom, a.Of, null, PartState.Waiting, null, "", null))];
+        private readonly List<AskPart> _parts =
+        [
+            .. askees.Select(a => new AskPart(a.Whom, a.Of, null, PartState.Waiting, null, "", null)),
+        ];
         private Instant? _anew;
         private Instant? _since;
         private bool _ranOut;
@@ -143,7 +171,14 @@ public sealed record Asking(AskTerms Terms, PersonId By, ImmutableArray<Askee> A
         /// <summary>Lets time pass: what is due by then happens.</summary>
         public void RunTo(Instant now)
         {
-            if (_ranOut || _state is not AskState.Open || terms.Due is not { } due || now < due || (_anew is { } anew && anew >= due)) return;
+            if (
+                _ranOut
+                || _state is not AskState.Open
+                || terms.Due is not { } due
+                || now < due
+                || (_anew is { } anew && anew >= due)
+            )
+                return;
             _ranOut = true;
             if (terms.TimeUp is TimeUp.Lapse)
             {
@@ -162,22 +197,32 @@ public sealed record Asking(AskTerms Terms, PersonId By, ImmutableArray<Askee> A
             {
                 case AskStep.AskedAnew when _state is not AskState.Withdrawn:
                     (_anew, _state, _since, _approved) = (step.At, AskState.Open, null, null);
-                    for (var i = 0; i < _parts.Count; i++) _parts[i] = _parts[i] with { State = PartState.Waiting, Reply = null, At = null };
+                    for (var i = 0; i < _parts.Count; i++)
+                        _parts[i] = _parts[i] with { State = PartState.Waiting, Reply = null, At = null };
                     break;
                 case AskStep.Withdrawn when _state is AskState.Open or AskState.Returned:
                     (_state, _since) = (AskState.Withdrawn, step.At);
                     break;
                 case AskStep.Answered answer when _state is AskState.Open:
-                    foreach (var i in Indices(p => p.Whom == answer.For && p.State is PartState.Waiting or PartState.Answered && Turn(p)).ToList())
+                    foreach (
+                        var i in Indices(p =>
+                                p.Whom == answer.For && p.State is PartState.Waiting or PartState.Answered && Turn(p)
+                            )
+                            .ToList()
+                    )
                         _parts[i] = _parts[i] with { State = PartState.Answered, Reply = answer.Reply, At = step.At };
                     Decide(step.At);
                     break;
                 case AskStep.PassedOn pass when _state is AskState.Open:
-                    foreach (var i in Indices(p => p.Whom == step.By && p.State is PartState.Waiting && Turn(p)).ToList())
+                    foreach (
+                        var i in Indices(p => p.Whom == step.By && p.State is PartState.Waiting && Turn(p)).ToList()
+                    )
                         _parts[i] = _parts[i] with { Whom = pass.To, From = step.By, Why = pass.Reason, At = step.At };
                     break;
                 case AskStep.NotMine not when _state is AskState.Open:
-                    foreach (var i in Indices(p => p.Whom == step.By && p.State is PartState.Waiting && Turn(p)).ToList())
+                    foreach (
+                        var i in Indices(p => p.Whom == step.By && p.State is PartState.Waiting && Turn(p)).ToList()
+                    )
                         _parts[i] = _parts[i] with { State = PartState.NotMine, Why = not.Reason, At = step.At };
                     Decide(step.At);
                     break;
@@ -188,23 +233,34 @@ public sealed record Asking(AskTerms Terms, PersonId By, ImmutableArray<Askee> A
         {
             var counts = new int[terms.Options.Length];
             foreach (var part in Answers())
-                foreach (var chosen in part.Reply!.Chosen) counts[chosen]++;
+            foreach (var chosen in part.Reply!.Chosen)
+                counts[chosen]++;
             var most = counts.Length == 0 ? 0 : counts.Max();
-            ImmutableArray<int> winners = _state is AskState.Decided && most > 0 ? [.. Enumerable.Range(0, counts.Length).Where(i => counts[i] == most)] : [];
+            ImmutableArray<int> winners =
+                _state is AskState.Decided && most > 0
+                    ? [.. Enumerable.Range(0, counts.Length).Where(i => counts[i] == most)]
+                    : [];
             return new(_state, _approved, winners, [.. counts], [.. _parts.Select(Shown)], _since, _anew);
         }
 
         private AskPart Shown(AskPart part)
         {
-            if (part.State is not PartState.Waiting) return part;
-            return _state is not AskState.Open ? part with { State = PartState.NotNeeded } : Turn(part) ? part : part with { State = PartState.NotYet };
+            if (part.State is not PartState.Waiting)
+                return part;
+            return _state is not AskState.Open ? part with { State = PartState.NotNeeded }
+                : Turn(part) ? part
+                : part with { State = PartState.NotYet };
         }
 
         /// <summary>Whether it is a part's turn: always, but in order only when all before it have answered.</summary>
         private bool Turn(AskPart part) =>
-            terms.Rule is not AskRule.InOrder || _parts.TakeWhile(p => !ReferenceEquals(p, part)).All(p => p.State is PartState.Answered or PartState.NotMine);
+            terms.Rule is not AskRule.InOrder
+            || _parts
+                .TakeWhile(p => !ReferenceEquals(p, part))
+                .All(p => p.State is PartState.Answered or PartState.NotMine);
 
-        private IEnumerable<int> Indices(Func<AskPart, bool> fits) => Enumerable.Range(0, _parts.Count).Where(i => fits(_parts[i]));
+        private IEnumerable<int> Indices(Func<AskPart, bool> fits) =>
+            Enumerable.Range(0, _parts.Count).Where(i => fits(_parts[i]));
 
         private IEnumerable<AskPart> Answers() => _parts.Where(p => p.State is PartState.Answered);
 
@@ -226,15 +282,21 @@ public sealed record Asking(AskTerms Terms, PersonId By, ImmutableArray<Askee> A
             var answered = Answers().ToList();
             if (terms.Kind is not AskKind.Decision)
             {
-                if (answered.Count >= needed) (_state, _since) = (AskState.Decided, at);
+                if (answered.Count >= needed)
+                    (_state, _since) = (AskState.Decided, at);
                 return;
             }
 
             var approvals = answered.Count(p => p.Reply!.Approves == true);
             var declines = answered.Count - approvals;
-            bool? approved = approvals >= needed ? true : able - declines < needed ? false : null;
-            if (terms.Rule is AskRule.Anyone && declines > 0) approved = false;
-            if (approved is not null) (_state, _since, _approved) = (AskState.Decided, at, approved);
+            bool? approved =
+                approvals >= needed ? true
+                : able - declines < needed ? false
+                : null;
+            if (terms.Rule is AskRule.Anyone && declines > 0)
+                approved = false;
+            if (approved is not null)
+                (_state, _since, _approved) = (AskState.Decided, at, approved);
         }
     }
 }

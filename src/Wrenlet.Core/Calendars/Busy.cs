@@ -10,7 +10,12 @@ public static class Busy
     /// <param name="taken">Times that are taken, in any order; may overlap, and reach out of the working time.</param>
     /// <param name="from">Beginning of what is looked at.</param>
     /// <param name="until">Its end; not before its beginning.</param>
-    public static Duration Within(WorkCalendar hours, IReadOnlyCollection<(Instant From, Instant Until)> taken, Instant from, Instant until)
+    public static Duration Within(
+        WorkCalendar hours,
+        IReadOnlyCollection<(Instant From, Instant Until)> taken,
+        Instant from,
+        Instant until
+    )
     {
         ArgumentNullException.ThrowIfNull(hours);
         ArgumentNullException.ThrowIfNull(taken);
@@ -18,7 +23,8 @@ public static class Busy
         foreach (var (begins, ends) in taken.OrderBy(t => t.From))
         {
             var (first, last) = (Instant.Max(begins, reached), Instant.Min(ends, until));
-            if (last <= first) continue;
+            if (last <= first)
+                continue;
             sum += hours.Between(first, last);
             reached = last;
         }

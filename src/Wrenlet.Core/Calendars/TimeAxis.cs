@@ -4,7 +4,9 @@ using Wrenlet.Core.Calendars;
 
 namespace Wrenlet.Core.Calendars;
 
-/// <summary>A stretch of the axis: either working time drawn at its length, or closed time drawn as a narrow gap.</summary>
+/// <summary>
+/// A stretch of the axis: either working time drawn at its length, or closed time drawn as a narrow gap.
+/// </summary>
 /// <param name="From">Where it begins.</param>
 /// <param name="To">Where it ends.</param>
 /// <param name="Open">Whether any of the calendars works.</param>
@@ -34,24 +36,34 @@ public sealed class TimeAxis
     /// <param name="now">The moment around which it stands.</param>
     /// <param name="before">Working time shown before the moment.</param>
     /// <param name="after">Working time shown after it.</param>
-    public static TimeAxis Around(IReadOnlyCollection<WorkCalendar> calendars, Instant now, Duration before, Duration after)
+    public static TimeAxis Around(
+        IReadOnlyCollection<WorkCalendar> calendars,
+        Instant now,
+        Duration before,
+        Duration after
+    )
     {
-        if (calendars.Count == 0) throw new ArgumentException("An axis needs at least one calendar.", nameof(calendars));
+        if (calendars.Count == 0)
+            throw new ArgumentException("An axis needs at least one calendar.", nameof(calendars));
         var reach = Duration.FromDays(21);
         var open = Union(calendars.SelectMany(c => Working(c, now - reach, now + reach)));
         var from = Back(open, now, before);
         var to = Forth(open, now, after);
-        var shown = open.Select(s => new Stretch(Instant.Max(s.From, from), Instant.Min(s.To, to))).Where(s => s.From < s.To).ToList();
+        var shown = open.Select(s => new Stretch(Instant.Max(s.From, from), Instant.Min(s.To, to)))
+            .Where(s => s.From < s.To)
+            .ToList();
         var stretches = new List<(Stretch Stretch, bool Open)>();
         var at = from;
         foreach (var stretch in shown)
         {
-            if (stretch.From > at) stretches.Add((new(at, stretch.From), false));
+            if (stretch.From > at)
+                stretches.Add((new(at, stretch.From), false));
             stretches.Add((stretch, true));
             at = stretch.To;
         }
 
-        if (at < to) stretches.Add((new(at, to), false));
+        if (at < to)
+            stretches.Add((new(at, to), false));
         var total = stretches.Sum(s => Length(s.Stretch, s.Open));
         var pieces = ImmutableArray.CreateBuilder<AxisPiece>(stretches.Count);
         double x = 0;
@@ -71,7 +83,8 @@ public sealed class TimeAxis
         var last = calendar.DateOf(to);
         for (var day = calendar.DateOf(from); day <= last; day = day.PlusDays(1))
         {
-            if (!calendar.IsWorkingDay(day)) continue;
+            if (!calendar.IsWorkingDay(day))
+                continue;
             foreach (var shift in calendar.ShiftsOf(day))
                 if (Instant.Max(shift.From, from) is var start && Instant.Min(shift.To, to) is var end && start < end)
                     yield return new(start, end);
@@ -86,11 +99,13 @@ public sealed class TimeAxis
             var at = piece.From;
             foreach (var shift in Working(calendar, piece.From, piece.To))
             {
-                if (shift.From > at) yield return new(at, shift.From);
+                if (shift.From > at)
+                    yield return new(at, shift.From);
                 at = Instant.Max(at, shift.To);
             }
 
-            if (at < piece.To) yield return new(at, piece.To);
+            if (at < piece.To)
+                yield return new(at, piece.To);
         }
     }
 
@@ -99,22 +114,27 @@ public sealed class TimeAxis
     {
         foreach (var piece in Pieces)
         {
-            if (moment < piece.From) return piece.Start;
-            if (moment < piece.To) return piece.Start + (piece.Width * ((moment - piece.From) / (piece.To - piece.From)));
+            if (moment < piece.From)
+                return piece.Start;
+            if (moment < piece.To)
+                return piece.Start + (piece.Width * ((moment - piece.From) / (piece.To - piece.From)));
         }
 
         return 1;
     }
 
-    private static double Length(Stretch stretch, bool open) => open ? (stretch.To - stretch.From).TotalMinutes : GapMinutes;
+    private static double Length(Stretch stretch, bool open) =>
+        open ? (stretch.To - stretch.From).TotalMinutes : GapMinutes;
 
     private static List<Stretch> Union(IEnumerable<Stretch> stretches)
     {
         var union = new List<Stretch>();
         foreach (var next in stretches.OrderBy(s => s.From))
         {
-            if (union.Count > 0 && next.From <= union[^1].To) union[^1] = new(union[^1].From, Instant.Max(union[^1].To, next.To));
-            else union.Add(next);
+            if (union.Count > 0 && next.From <= union[^1].To)
+                union[^1] = new(union[^1].From, Instant.Max(union[^1].To, next.To));
+            else
+                union.Add(next);
         }
 
         return union;
@@ -125,7 +145,8 @@ public sealed class TimeAxis
         foreach (var stretch in open.Where(s => s.From < now).Reverse())
         {
             var end = Instant.Min(stretch.To, now);
-            if (end - stretch.From >= work) return end - work;
+            if (end - stretch.From >= work)
+                return end - work;
             work -= end - stretch.From;
         }
 
@@ -137,7 +158,8 @@ public sealed class TimeAxis
         foreach (var stretch in open.Where(s => s.To > now))
         {
             var start = Instant.Max(stretch.From, now);
-            if (stretch.To - start >= work) return start + work;
+            if (stretch.To - start >= work)
+                return start + work;
             work -= stretch.To - start;
         }
 

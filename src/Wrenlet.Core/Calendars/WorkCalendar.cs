@@ -45,14 +45,19 @@ public sealed class WorkCalendar
     /// <summary>Whether work is going on at this moment; the moment of closing is outside.</summary>
     public bool IsWorking(Instant moment) => Covering(moment, moment).IsWorking(moment.ToUnixTimeTicks());
 
-    /// <summary>Working time from <paramref name="start"/> to <paramref name="end"/>; negative when the end is earlier.</summary>
+    /// <summary>
+    /// Working time from <paramref name="start"/> to <paramref name="end"/>; negative when the end is earlier.
+    /// </summary>
     public Duration Between(Instant start, Instant end)
     {
-        if (end < start) return -Between(end, start);
+        if (end < start)
+            return -Between(end, start);
         var line = Covering(start, end);
         var from = line.LastStartedBy(start.ToUnixTimeTicks());
         var to = line.LastStartedBy(end.ToUnixTimeTicks(), from);
-        return Duration.FromTicks(line.WorkedUntil(end.ToUnixTimeTicks(), to) - line.WorkedUntil(start.ToUnixTimeTicks(), from));
+        return Duration.FromTicks(
+            line.WorkedUntil(end.ToUnixTimeTicks(), to) - line.WorkedUntil(start.ToUnixTimeTicks(), from)
+        );
     }
 
     /// <summary>
@@ -62,8 +67,10 @@ public sealed class WorkCalendar
     /// <exception cref="ArgumentOutOfRangeException">The work is negative.</exception>
     public Instant Add(Instant start, Duration work)
     {
-        if (work < Duration.Zero) throw new ArgumentOutOfRangeException(nameof(work), "Working time to add cannot be negative.");
-        if (work == Duration.Zero) return start;
+        if (work < Duration.Zero)
+            throw new ArgumentOutOfRangeException(nameof(work), "Working time to add cannot be negative.");
+        if (work == Duration.Zero)
+            return start;
         var from = start.ToUnixTimeTicks();
         var reach = start;
         while (true)
@@ -75,19 +82,26 @@ public sealed class WorkCalendar
         }
     }
 
-    /// <summary>The last moment from which <paramref name="work"/> working time passes until <paramref name="end"/>. With no work it is the end itself.</summary>
+    /// <summary>
+    /// The last moment from which <paramref name="work"/> working time passes until <paramref name="end"/>. With no
+    /// work it is the end itself.
+    /// </summary>
     /// <exception cref="ArgumentOutOfRangeException">The work is negative.</exception>
     public Instant Subtract(Instant end, Duration work)
     {
-        if (work < Duration.Zero) throw new ArgumentOutOfRangeException(nameof(work), "Working time to subtract cannot be negative.");
-        if (work == Duration.Zero) return end;
+        if (work < Duration.Zero)
+            throw new ArgumentOutOfRangeException(nameof(work), "Working time to subtract cannot be negative.");
+        if (work == Duration.Zero)
+            return end;
         for (var day = DateOf(end); ; day = day.PlusDays(-1))
         {
             foreach (var (from, to) in ShiftsOf(day).Reverse())
             {
                 var until = to < end ? to : end;
-                if (until <= from) continue;
-                if (until - from >= work) return until - work;
+                if (until <= from)
+                    continue;
+                if (until - from >= work)
+                    return until - work;
                 work -= until - from;
             }
         }
@@ -106,8 +120,10 @@ public sealed class WorkCalendar
     /// <summary>The day's shifts as moments, in order; none on a holiday or a free day.</summary>
     public IEnumerable<(Instant From, Instant To)> ShiftsOf(LocalDate date)
     {
-        if (!IsWorkingDay(date)) yield break;
-        foreach (var shift in Week[date.DayOfWeek]) yield return (FirstMoment(date + shift.Start), EndOf(date, shift));
+        if (!IsWorkingDay(date))
+            yield break;
+        foreach (var shift in Week[date.DayOfWeek])
+            yield return (FirstMoment(date + shift.Start), EndOf(date, shift));
     }
 
     /// <summary>Local opening time of the day; on a day without work, that of a normal working day.</summary>
@@ -116,16 +132,19 @@ public sealed class WorkCalendar
     /// <summary>Local closing time of the day; on a day without work, that of a normal working day.</summary>
     public LocalTime ClosingTime(LocalDate date) => HoursOf(date)[^1].End;
 
-    /// <summary>The working day that is <paramref name="days"/> working days after the date, which itself does not count.</summary>
+    /// <summary>
+    /// The working day that is <paramref name="days"/> working days after the date, which itself does not count.
+    /// </summary>
     /// <param name="date">Day to count from.</param>
     /// <param name="days">How many; negative counts backwards, zero gives the day itself.</param>
     public LocalDate AddWorkingDays(LocalDate date, int days)
     {
         var step = Math.Sign(days);
-        for (var left = Math.Abs(days); left > 0;)
+        for (var left = Math.Abs(days); left > 0; )
         {
             date = date.PlusDays(step);
-            if (IsWorkingDay(date)) left--;
+            if (IsWorkingDay(date))
+                left--;
         }
 
         return date;
@@ -142,14 +161,17 @@ public sealed class WorkCalendar
     {
         var count = 0;
         for (var day = from.PlusDays(1); day <= to; day = day.PlusDays(1))
-            if (IsWorkingDay(day)) count++;
+            if (IsWorkingDay(day))
+                count++;
         return count;
     }
 
     /// <summary>The local date at a moment.</summary>
     public LocalDate DateOf(Instant moment) => moment.InZone(Zone).Date;
 
-    /// <summary>A local time as a moment: the first one when the clocks repeat it, the moment of the change when they skip it.</summary>
+    /// <summary>
+    /// A local time as a moment: the first one when the clocks repeat it, the moment of the change when they skip it.
+    /// </summary>
     public Instant FirstMoment(LocalDateTime local)
     {
         var map = Zone.MapLocal(local);
@@ -168,16 +190,19 @@ public sealed class WorkCalendar
     private System.Collections.Immutable.ImmutableArray<Shift> HoursOf(LocalDate date)
     {
         var shifts = Week[date.DayOfWeek];
-        if (!shifts.IsEmpty) return shifts;
+        if (!shifts.IsEmpty)
+            return shifts;
         for (var day = IsoDayOfWeek.Monday; day <= IsoDayOfWeek.Sunday; day++)
-            if (!Week[day].IsEmpty) return Week[day];
+            if (!Week[day].IsEmpty)
+                return Week[day];
         throw new InvalidOperationException("A calendar always has working hours.");
     }
 
     private Timeline Covering(Instant start, Instant end)
     {
         var line = _timeline;
-        if (line is not null && line.Covers(start, end)) return line;
+        if (line is not null && line.Covers(start, end))
+            return line;
         var first = start.InZone(Zone).Date;
         var last = end.InZone(Zone).Date;
         if (line is not null)
@@ -186,12 +211,18 @@ public sealed class WorkCalendar
             last = LocalDate.Max(last, line.Last);
         }
 
-        line = new Timeline(this, new LocalDate(first.Year - YearsAround, 1, 1), new LocalDate(last.Year + YearsAround, 12, 31));
+        line = new Timeline(
+            this,
+            new LocalDate(first.Year - YearsAround, 1, 1),
+            new LocalDate(last.Year + YearsAround, 12, 31)
+        );
         _timeline = line;
         return line;
     }
 
-    /// <summary>Shifts of some years as sorted ticks with the work done before each: sums become two binary searches.</summary>
+    /// <summary>
+    /// Shifts of some years as sorted ticks with the work done before each: sums become two binary searches.
+    /// </summary>
     private sealed class Timeline
     {
         private readonly long[] _starts;
@@ -211,13 +242,16 @@ public sealed class WorkCalendar
             var before = new List<long> { 0 };
             for (var day = first; day <= last; day = day.PlusDays(1))
             {
-                if (calendar._holidays.Contains(day)) continue;
+                if (calendar._holidays.Contains(day))
+                    continue;
                 foreach (var shift in calendar.Week[day.DayOfWeek])
                 {
                     var start = calendar.FirstMoment(day + shift.Start).ToUnixTimeTicks();
                     var end = calendar.EndOf(day, shift).ToUnixTimeTicks();
-                    if (ends.Count > 0) start = Math.Max(start, ends[^1]);
-                    if (end <= start) continue;
+                    if (ends.Count > 0)
+                        start = Math.Max(start, ends[^1]);
+                    if (end <= start)
+                        continue;
                     starts.Add(start);
                     ends.Add(end);
                     before.Add(before[^1] + end - start);
@@ -251,25 +285,31 @@ public sealed class WorkCalendar
         public bool TryReach(long work, out long ticks)
         {
             ticks = 0;
-            if (work > _before[^1]) return false;
+            if (work > _before[^1])
+                return false;
             var i = Array.BinarySearch(_before, work);
             i = i >= 0 ? i - 1 : ~i - 1;
             ticks = _starts[i] + work - _before[i];
             return true;
         }
 
-        /// <summary>Index of the last shift that had begun; -1 for none. Looks close by <paramref name="near"/> first.</summary>
+        /// <summary>
+        /// Index of the last shift that had begun; -1 for none. Looks close by <paramref name="near"/> first.
+        /// </summary>
         public int LastStartedBy(long ticks, int near = -1)
         {
             for (var i = Math.Max(near, 0); near >= 0 && i < near + 4 && i < _starts.Length - 1; i++)
-                if (_starts[i] <= ticks && ticks < _starts[i + 1]) return i;
+                if (_starts[i] <= ticks && ticks < _starts[i + 1])
+                    return i;
             var low = 0;
             var high = _starts.Length;
             while (low < high)
             {
                 var middle = (low + high) >>> 1;
-                if (_starts[middle] <= ticks) low = middle + 1;
-                else high = middle;
+                if (_starts[middle] <= ticks)
+                    low = middle + 1;
+                else
+                    high = middle;
             }
 
             return low - 1;

@@ -19,9 +19,15 @@ public sealed class WorkWeek
             for (var i = 0; i < ordered.Length; i++)
             {
                 if (!ordered[i].IsValid)
-                    throw new ArgumentException($"A shift on {day.Key} ends before it starts: {ordered[i].Start} to {ordered[i].End}.", nameof(shifts));
+                    throw new ArgumentException(
+                        $"A shift on {day.Key} ends before it starts: {ordered[i].Start} to {ordered[i].End}.",
+                        nameof(shifts)
+                    );
                 if (i > 0 && (ordered[i - 1].EndsAtMidnight || ordered[i].Start < ordered[i - 1].End))
-                    throw new ArgumentException($"Two shifts on {day.Key} overlap at {ordered[i].Start}.", nameof(shifts));
+                    throw new ArgumentException(
+                        $"Two shifts on {day.Key} overlap at {ordered[i].Start}.",
+                        nameof(shifts)
+                    );
             }
 
             _days[(int)day.Key] = ordered;
@@ -36,7 +42,9 @@ public sealed class WorkWeek
 
     /// <summary>The same shifts on each day from <paramref name="first"/> to <paramref name="last"/>.</summary>
     public static WorkWeek Days(IsoDayOfWeek first, IsoDayOfWeek last, params Shift[] shifts) =>
-        new(from day in Enumerable.Range((int)first, (int)last - (int)first + 1)
+        new(
+            from day in Enumerable.Range((int)first, (int)last - (int)first + 1)
             from shift in shifts
-            select KeyValuePair.Create((IsoDayOfWeek)day, shift));
+            select KeyValuePair.Create((IsoDayOfWeek)day, shift)
+        );
 }

@@ -12,7 +12,8 @@ public static class WorkingTimeWords
         var minutes = (long)Math.Floor(Math.Abs(length.TotalMinutes) + 1e-9);
         var (hours, rest) = Math.DivRem(minutes, 60);
         var culture = CultureInfo.InvariantCulture;
-        if (hours == 0) return string.Create(culture, $"{rest} min");
+        if (hours == 0)
+            return string.Create(culture, $"{rest} min");
         return rest == 0 ? string.Create(culture, $"{hours} h") : string.Create(culture, $"{hours} h {rest:00}");
     }
 }

@@ -2,7 +2,9 @@ using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Conversations;
 
-/// <summary>Whether what was said may be changed: authors change their own words inside; what has left cannot be called back.</summary>
+/// <summary>
+/// Whether what was said may be changed: authors change their own words inside; what has left cannot be called back.
+/// </summary>
 public static class Changing
 {
     /// <summary>Whether someone may edit or remove an entry.</summary>
@@ -13,16 +15,22 @@ public static class Changing
     /// <param name="removed">Whether it is removed already.</param>
     public static Verdict MayChange(Person who, EntryKind kind, Via? via, PersonId? author, bool removed)
     {
-        if (kind is EntryKind.Event) return new(false, "This says what happened. It cannot be changed.");
-        if (kind is EntryKind.MessageIn) return new(false, "These are the words of the other side. They stay as they came.");
+        if (kind is EntryKind.Event)
+            return new(false, "This says what happened. It cannot be changed.");
+        if (kind is EntryKind.MessageIn)
+            return new(false, "These are the words of the other side. They stay as they came.");
         if (kind is EntryKind.MessageOut)
         {
-            return new(false, via is Via.Page
-                ? "It stands on their page, and they may have read it. Follow it up with another message."
-                : "It has left, and cannot be changed any more. Follow it up with another message.");
+            return new(
+                false,
+                via is Via.Page
+                    ? "It stands on their page, and they may have read it. Follow it up with another message."
+                    : "It has left, and cannot be changed any more. Follow it up with another message."
+            );
         }
 
-        if (author != who.Id) return new(false, "Only who said it may change it. Answer it instead.");
+        if (author != who.Id)
+            return new(false, "Only who said it may change it. Answer it instead.");
         return removed ? new(false, "It is removed already.") : new(true, "your own words, said inside");
     }
 }

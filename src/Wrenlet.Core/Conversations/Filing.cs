@@ -39,7 +39,11 @@ public readonly record struct FiledTime(int Count, int Minutes, int Billable);
 /// <param name="All">All of it.</param>
 /// <param name="ByPerson">By who filed it, the most time first.</param>
 /// <param name="ByKind">By what it is filed as, in the order of the kinds; kinds without entries are left out.</param>
-public sealed record FiledSums(FiledTime All, ImmutableArray<(PersonId Person, FiledTime Time)> ByPerson, ImmutableArray<(FilingKind Kind, FiledTime Time)> ByKind)
+public sealed record FiledSums(
+    FiledTime All,
+    ImmutableArray<(PersonId Person, FiledTime Time)> ByPerson,
+    ImmutableArray<(FilingKind Kind, FiledTime Time)> ByKind
+)
 {
     /// <summary>Adds up.</summary>
     public static FiledSums Of(IEnumerable<Filing> filings)
@@ -47,10 +51,19 @@ public sealed record FiledSums(FiledTime All, ImmutableArray<(PersonId Person, F
         var all = filings.ToList();
         return new(
             Sum(all),
-            [.. all.GroupBy(f => f.By).Select(g => (g.Key, Sum(g))).OrderByDescending(p => p.Item2.Minutes).ThenBy(p => p.Key.Value)],
-            [.. all.GroupBy(f => f.Kind).OrderBy(g => g.Key).Select(g => (g.Key, Sum(g)))]);
+            [
+                .. all.GroupBy(f => f.By)
+                    .Select(g => (g.Key, Sum(g)))
+                    .OrderByDescending(p => p.Item2.Minutes)
+                    .ThenBy(p => p.Key.Value),
+            ],
+            [.. all.GroupBy(f => f.Kind).OrderBy(g => g.Key).Select(g => (g.Key, Sum(g)))]
+        );
     }
 
     private static FiledTime Sum(IEnumerable<Filing> filings) =>
-        filings.Aggregate(default(FiledTime), (sum, f) => new(sum.Count + 1, sum.Minutes + f.Minutes, sum.Billable + (f.Billable ? f.Minutes : 0)));
+        filings.Aggregate(
+            default(FiledTime),
+            (sum, f) => new(sum.Count + 1, sum.Minutes + f.Minutes, sum.Billable + (f.Billable ? f.Minutes : 0))
+        );
 }

@@ -21,7 +21,9 @@ public readonly record struct Decision(bool Allowed, string Reason);
 /// <summary>Who answers for a conversation, and who may change that.</summary>
 public static class Ownership
 {
-    /// <summary>The owner after a reply: an unowned conversation belongs to the first of the staff who replies.</summary>
+    /// <summary>
+    /// The owner after a reply: an unowned conversation belongs to the first of the staff who replies.
+    /// </summary>
     public static PersonId AfterReply(PersonId? owner, PersonId replier) => owner ?? replier;
 
     /// <summary>Whether someone may take or hand over a conversation.</summary>
@@ -31,12 +33,23 @@ public static class Ownership
     /// <param name="place">Where it stands, to see whether both may see it.</param>
     /// <param name="rule">The queue's rule.</param>
     /// <param name="onDuty">The queue's crew on duty; null when it has none.</param>
-    public static Decision MayHandOver(Person actor, PersonId? owner, Person next, Place place, HandoverRule rule, CrewId? onDuty)
+    public static Decision MayHandOver(
+        Person actor,
+        PersonId? owner,
+        Person next,
+        Place place,
+        HandoverRule rule,
+        CrewId? onDuty
+    )
     {
-        if (!actor.IsStaff || !actor.MaySee(place)) return new(false, "You do not see this conversation.");
-        if (!next.IsStaff) return new(false, $"{next.Name} is not staff and cannot own a conversation.");
-        if (!next.MaySee(place)) return new(false, $"{next.FirstName} does not see this docket. Give {next.FirstName} sight of it first.");
-        if (owner == next.Id) return new(false, $"{next.FirstName} owns it already.");
+        if (!actor.IsStaff || !actor.MaySee(place))
+            return new(false, "You do not see this conversation.");
+        if (!next.IsStaff)
+            return new(false, $"{next.Name} is not staff and cannot own a conversation.");
+        if (!next.MaySee(place))
+            return new(false, $"{next.FirstName} does not see this docket. Give {next.FirstName} sight of it first.");
+        if (owner == next.Id)
+            return new(false, $"{next.FirstName} owns it already.");
         return MayAssign(actor, owner, place, rule, onDuty);
     }
 
@@ -48,16 +61,26 @@ public static class Ownership
     /// <param name="onDuty">The queue's crew on duty; null when it has none.</param>
     public static Decision MayAssign(Person actor, PersonId? owner, Place place, HandoverRule rule, CrewId? onDuty)
     {
-        if (!actor.IsStaff || !actor.MaySee(place)) return new(false, "You do not see this conversation.");
-        if (owner is null) return new(true, "nobody owns it yet");
-        if (owner == actor.Id) return new(true, "you own it");
-        if (actor.Manages) return new(true, "managers may assign any conversation");
+        if (!actor.IsStaff || !actor.MaySee(place))
+            return new(false, "You do not see this conversation.");
+        if (owner is null)
+            return new(true, "nobody owns it yet");
+        if (owner == actor.Id)
+            return new(true, "you own it");
+        if (actor.Manages)
+            return new(true, "managers may assign any conversation");
         return rule switch
         {
             HandoverRule.Anyone => new(true, "the queue lets anyone assign"),
             HandoverRule.Crew when actor.Role is Role.Coordinator => new(true, "coordinators may assign in this queue"),
-            HandoverRule.Crew when onDuty is { } crew && actor.Crews.Contains(crew) => new(true, "the crew on duty may assign in this queue"),
-            HandoverRule.Crew => new(false, "In this queue only its owner, the crew on duty, coordinators and managers may assign it."),
+            HandoverRule.Crew when onDuty is { } crew && actor.Crews.Contains(crew) => new(
+                true,
+                "the crew on duty may assign in this queue"
+            ),
+            HandoverRule.Crew => new(
+                false,
+                "In this queue only its owner, the crew on duty, coordinators and managers may assign it."
+            ),
             _ => new(false, "In this queue only its owner and managers may assign it."),
         };
     }

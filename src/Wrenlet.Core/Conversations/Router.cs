@@ -23,16 +23,25 @@ public sealed record Guess(Guid? Queue, double Certainty, ImmutableArray<string>
 /// <param name="Right">Of the placed ones, those it placed where people did.</param>
 /// <param name="RightAtAll">Of all, those whose first guess was right, sure or not.</param>
 /// <param name="Confusion">How many texts of a queue (Actual) went to a queue (Guessed; null for unsorted).</param>
-public sealed record RouterReport(int Tried, int Placed, int Right, int RightAtAll, ImmutableArray<(Guid Actual, Guid? Guessed, int Count)> Confusion)
+public sealed record RouterReport(
+    int Tried,
+    int Placed,
+    int Right,
+    int RightAtAll,
+    ImmutableArray<(Guid Actual, Guid? Guessed, int Count)> Confusion
+)
 {
     /// <summary>Share of the placed ones that were placed right; 1 when none was placed.</summary>
     public double Accuracy => Placed == 0 ? 1 : (double)Right / Placed;
 }
 
 /// <summary>
-/// Places first messages by their words. Complement naive Bayes with transformed counts (Rennie, Shih, Teevan and Karger:
-/// Tackling the Poor Assumptions of Naive Bayes Text Classifiers, ICML 2003, steps 1 to 6): it stays fair when one queue has
-/// far more lessons than another. The certainty is not the model's own, which is far too sure of itself, but measured: each lesson
+/// Places first messages by their words. Complement naive Bayes with transformed counts (Rennie, Shih, Teevan and
+/// Karger:
+/// Tackling the Poor Assumptions of Naive Bayes Text Classifiers, ICML 2003, steps 1 to 6): it stays fair when one
+/// queue has
+/// far more lessons than another. The certainty is not the model's own, which is far too sure of itself, but measured:
+/// each lesson
 /// is guessed without itself, and how often that was right at which margin is made monotonic (pool adjacent violators).
 /// </summary>
 public sealed class Router
@@ -43,9 +52,14 @@ public sealed class Router
     private const double Smoothing = 0.3;
     private const int MostReasons = 4;
     private static readonly FrozenSet<string> Common = (
-        "the and for you your our are was were has have had not but with that this from would could can will they them she her his him its been "
-        + "there here what when where which who how why all any some one two please thank thanks hello good morning afternoon dear regards best kind "
-        + "just about into out off over under than then also too very more most much may might should shall does did done get got").Split(' ').ToFrozenSet();
+        "the and for you your our are was were has have had not but with that this from would could can will they "
+        + "them she her his him its been "
+        + "there here what when where which who how why all any some one two please thank thanks hello good morning "
+        + "afternoon dear regards best kind "
+        + "just about into out off over under than then also too very more most much may might should shall does did done get got"
+    )
+        .Split(' ')
+        .ToFrozenSet();
 
     private readonly double _threshold;
     private readonly ImmutableArray<Guid> _queues;
@@ -63,9 +77,11 @@ public sealed class Router
         _threshold = threshold;
         _queues = [.. lessons.Select(l => l.Queue).Distinct().Order()];
         var counted = lessons.Select(l => Counted(l.Text)).ToList();
-        foreach (var word in counted.SelectMany(c => c.Keys)) _vocabulary.TryAdd(word, _vocabulary.Count);
+        foreach (var word in counted.SelectMany(c => c.Keys))
+            _vocabulary.TryAdd(word, _vocabulary.Count);
         var held = new int[_vocabulary.Count];
-        foreach (var word in counted.SelectMany(c => c.Keys)) held[_vocabulary[word]]++;
+        foreach (var word in counted.SelectMany(c => c.Keys))
+            held[_vocabulary[word]]++;
         _rarity = [.. held.Select(h => Math.Log((lessons.Count + 1.0) / h))];
         _total = new double[_vocabulary.Count];
         _weight = [.. _queues.Select(_ => new double[_vocabulary.Count])];
@@ -81,9 +97,17 @@ public sealed class Router
                 _all += value;
             }
 
-        var tried = vectors.Select((v, d) => (Scored: Score(v, labels[d]), Label: labels[d])).Where(t => t.Scored.Best >= 0).ToList();
+        var tried = vectors
+            .Select((v, d) => (Scored: Score(v, labels[d]), Label: labels[d]))
+            .Where(t => t.Scored.Best >= 0)
+            .ToList();
         _measured = Monotonic(tried.Select(t => (t.Scored.Margin, Right: t.Scored.Best == t.Label)));
-        _tried = [.. vectors.Select((v, d) => (lessons[d], Score(v, labels[d]))).Select(t => (t.Item1, t.Item2.Best, t.Item2.Best < 0 ? 0 : CertaintyAt(t.Item2.Margin)))];
+        _tried =
+        [
+            .. vectors
+                .Select((v, d) => (lessons[d], Score(v, labels[d])))
+                .Select(t => (t.Item1, t.Item2.Best, t.Item2.Best < 0 ? 0 : CertaintyAt(t.Item2.Margin))),
+        ];
     }
 
     /// <summary>How many lessons it has learned from.</summary>
@@ -92,23 +116,41 @@ public sealed class Router
     /// <summary>Learns from what people have placed.</summary>
     /// <param name="lessons">Texts with their queues, in any order.</param>
     /// <param name="threshold">Certainty below which a text stays unsorted, 0 to 1.</param>
-    public static Router Learn(IReadOnlyList<Lesson> lessons, double threshold = UsualThreshold) => new(lessons, threshold);
+    public static Router Learn(IReadOnlyList<Lesson> lessons, double threshold = UsualThreshold) =>
+        new(lessons, threshold);
 
     /// <summary>Where a text belongs.</summary>
     public Guess Place(string text)
     {
         var vector = Vector(Counted(text));
         var (best, second, margin) = Score(vector, null);
-        if (best < 0) return new(null, 0, [], false);
-        var words = vector.Select(v => (v.Surface, For: v.Value * (Log(second, v.Word, 0) - Log(best, v.Word, 0))))
-            .Where(v => v.For > 0).OrderByDescending(v => v.For).Take(MostReasons).Select(v => v.Surface);
+        if (best < 0)
+            return new(null, 0, [], false);
+        var words = vector
+            .Select(v => (v.Surface, For: v.Value * (Log(second, v.Word, 0) - Log(best, v.Word, 0))))
+            .Where(v => v.For > 0)
+            .OrderByDescending(v => v.For)
+            .Take(MostReasons)
+            .Select(v => v.Surface);
         var certainty = CertaintyAt(margin);
         return new(_queues[best], certainty, [.. words], certainty >= _threshold);
     }
 
     /// <summary>How it does on its own lessons, each guessed without itself.</summary>
     public RouterReport OnItsLessons() =>
-        Report(_tried.Select(t => (t.Lesson.Queue, new Guess(t.Best < 0 ? null : _queues[t.Best], t.Certainty, [], t.Best >= 0 && t.Certainty >= _threshold))));
+        Report(
+            _tried.Select(t =>
+                (
+                    t.Lesson.Queue,
+                    new Guess(
+                        t.Best < 0 ? null : _queues[t.Best],
+                        t.Certainty,
+                        [],
+                        t.Best >= 0 && t.Certainty >= _threshold
+                    )
+                )
+            )
+        );
 
     /// <summary>How it does on texts that it has not learned from.</summary>
     public RouterReport On(IEnumerable<Lesson> texts) => Report(texts.Select(t => (t.Queue, Place(t.Text))));
@@ -117,27 +159,46 @@ public sealed class Router
     {
         var list = tried.ToList();
         return new(
-            list.Count, list.Count(t => t.Guess.Sure), list.Count(t => t.Guess.Sure && t.Guess.Queue == t.Actual), list.Count(t => t.Guess.Queue == t.Actual),
-            [.. list.GroupBy(t => (t.Actual, Guessed: t.Guess.Sure ? t.Guess.Queue : null)).Select(g => (g.Key.Actual, g.Key.Guessed, g.Count())).OrderBy(c => c.Actual).ThenBy(c => c.Guessed)]);
+            list.Count,
+            list.Count(t => t.Guess.Sure),
+            list.Count(t => t.Guess.Sure && t.Guess.Queue == t.Actual),
+            list.Count(t => t.Guess.Queue == t.Actual),
+            [
+                .. list.GroupBy(t => (t.Actual, Guessed: t.Guess.Sure ? t.Guess.Queue : null))
+                    .Select(g => (g.Key.Actual, g.Key.Guessed, g.Count()))
+                    .OrderBy(c => c.Actual)
+                    .ThenBy(c => c.Guessed),
+            ]
+        );
     }
 
-    /// <summary>The best and the second queue of a text; a lesson's own counts are left out when its label is given. Best is -1 when nothing is known.</summary>
+    /// <summary>
+    /// The best and the second queue of a text; a lesson's own counts are left out when its label is given. Best is -1
+    /// when nothing is known.
+    /// </summary>
     private (int Best, int Second, double Margin) Score(List<(int Word, double Value, string Surface)> vector, int? own)
     {
         // Words that only this lesson has are unknown without it.
-        if (own is not null) vector = vector.FindAll(v => _total[v.Word] - v.Value > 1e-9);
-        if (_queues.Length < 2 || vector.Count == 0) return (-1, -1, 0);
-        int best = -1, second = -1;
-        double bestScore = double.NegativeInfinity, secondScore = double.NegativeInfinity;
+        if (own is not null)
+            vector = vector.FindAll(v => _total[v.Word] - v.Value > 1e-9);
+        if (_queues.Length < 2 || vector.Count == 0)
+            return (-1, -1, 0);
+        int best = -1,
+            second = -1;
+        double bestScore = double.NegativeInfinity,
+            secondScore = double.NegativeInfinity;
         var mine = own is null ? 0 : vector.Sum(v => v.Value);
         for (var c = 0; c < _queues.Length; c++)
         {
             // The complement of every other queue holds this lesson; that of its own does not.
             var outOf = own is { } label && label != c;
             double score = 0;
-            foreach (var (word, value, _) in vector) score -= value * Log(c, word, outOf ? value : 0, outOf ? mine : 0);
-            if (score > bestScore) (second, secondScore, best, bestScore) = (best, bestScore, c, score);
-            else if (score > secondScore) (second, secondScore) = (c, score);
+            foreach (var (word, value, _) in vector)
+                score -= value * Log(c, word, outOf ? value : 0, outOf ? mine : 0);
+            if (score > bestScore)
+                (second, secondScore, best, bestScore) = (best, bestScore, c, score);
+            else if (score > secondScore)
+                (second, secondScore) = (c, score);
         }
 
         return (best, second, bestScore - secondScore);
@@ -145,7 +206,10 @@ public sealed class Router
 
     /// <summary>Logarithm of how often a word stands outside a queue.</summary>
     private double Log(int queue, int word, double less, double lessAll = 0) =>
-        Math.Log((_total[word] - _weight[queue][word] - less + Smoothing) / (_all - _queueTotal[queue] - lessAll + (Smoothing * _vocabulary.Count)));
+        Math.Log(
+            (_total[word] - _weight[queue][word] - less + Smoothing)
+                / (_all - _queueTotal[queue] - lessAll + (Smoothing * _vocabulary.Count))
+        );
 
     private double CertaintyAt(double margin)
     {
@@ -153,7 +217,10 @@ public sealed class Router
         return at < 0 ? 0 : _measured[at].Certainty;
     }
 
-    /// <summary>Certainty as a rising step function of the margin, by pooling adjacent violators; each step a little below what was counted.</summary>
+    /// <summary>
+    /// Certainty as a rising step function of the margin, by pooling adjacent violators; each step a little below what
+    /// was counted.
+    /// </summary>
     private static (double Margin, double Certainty)[] Monotonic(IEnumerable<(double Margin, bool Right)> tried)
     {
         var steps = new List<(double Margin, double Right, double Count)>();
@@ -170,10 +237,20 @@ public sealed class Router
         return [.. steps.Select(s => (s.Margin, (s.Right + 0.5) / (s.Count + 1.5)))];
     }
 
-    private List<(int Word, double Value, string Surface)> Vector(Dictionary<string, (int Count, string Surface)> counted)
+    private List<(int Word, double Value, string Surface)> Vector(
+        Dictionary<string, (int Count, string Surface)> counted
+    )
     {
-        var vector = counted.Where(c => _vocabulary.ContainsKey(c.Key))
-            .Select(c => (Word: _vocabulary[c.Key], Value: Math.Log(1 + c.Value.Count) * _rarity[_vocabulary[c.Key]], c.Value.Surface)).ToList();
+        var vector = counted
+            .Where(c => _vocabulary.ContainsKey(c.Key))
+            .Select(c =>
+                (
+                    Word: _vocabulary[c.Key],
+                    Value: Math.Log(1 + c.Value.Count) * _rarity[_vocabulary[c.Key]],
+                    c.Value.Surface
+                )
+            )
+            .ToList();
         var length = Math.Sqrt(vector.Sum(v => v.Value * v.Value));
         return length == 0 ? [] : vector.ConvertAll(v => (v.Word, v.Value / length, v.Surface));
     }
@@ -194,7 +271,10 @@ public sealed class Router
             {
                 var surface = word.ToString().TrimEnd('\'');
                 var stem = Stem(surface.ToLower(CultureInfo.InvariantCulture));
-                if (!Common.Contains(stem)) counted[stem] = counted.TryGetValue(stem, out var before) ? (before.Item1 + 1, before.Item2) : (1, surface);
+                if (!Common.Contains(stem))
+                    counted[stem] = counted.TryGetValue(stem, out var before)
+                        ? (before.Item1 + 1, before.Item2)
+                        : (1, surface);
             }
 
             word.Clear();
@@ -204,12 +284,15 @@ public sealed class Router
     }
 
     /// <summary>A word without its commonest endings.</summary>
-    private static string Stem(string word) => word switch
-    {
-        _ when word.EndsWith("'s", StringComparison.Ordinal) => word[..^2],
-        _ when word.Length > 6 && word.EndsWith("ing", StringComparison.Ordinal) => word[..^3],
-        _ when word.Length > 5 && word.EndsWith("ed", StringComparison.Ordinal) => word[..^2],
-        _ when word.Length > 3 && word.EndsWith('s') && !word.EndsWith("ss", StringComparison.Ordinal) => word[..^1],
-        _ => word,
-    };
+    private static string Stem(string word) =>
+        word switch
+        {
+            _ when word.EndsWith("'s", StringComparison.Ordinal) => word[..^2],
+            _ when word.Length > 6 && word.EndsWith("ing", StringComparison.Ordinal) => word[..^3],
+            _ when word.Length > 5 && word.EndsWith("ed", StringComparison.Ordinal) => word[..^2],
+            _ when word.Length > 3 && word.EndsWith('s') && !word.EndsWith("ss", StringComparison.Ordinal) => word[
+                ..^1
+            ],
+            _ => word,
+        };
 }

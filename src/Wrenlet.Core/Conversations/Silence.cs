@@ -19,16 +19,23 @@ public sealed record Silence(Instant From, Instant To, Duration Length, bool Our
     /// <param name="now">The present.</param>
     /// <param name="settled">Whether nothing more is due, so that no blank runs on.</param>
     /// <param name="calendar">Working time.</param>
-    public static ImmutableArray<Silence> Between(IReadOnlyList<(Instant At, bool In)> messages, Instant now, bool settled, WorkCalendar calendar)
+    public static ImmutableArray<Silence> Between(
+        IReadOnlyList<(Instant At, bool In)> messages,
+        Instant now,
+        bool settled,
+        WorkCalendar calendar
+    )
     {
         var blanks = ImmutableArray.CreateBuilder<Silence>();
         for (var i = 0; i < messages.Count; i++)
         {
             var last = i == messages.Count - 1;
-            if (last && settled) break;
+            if (last && settled)
+                break;
             var to = last ? now : messages[i + 1].At;
             var length = calendar.Between(messages[i].At, to);
-            if (length >= Notable) blanks.Add(new Silence(messages[i].At, to, length, messages[i].In));
+            if (length >= Notable)
+                blanks.Add(new Silence(messages[i].At, to, length, messages[i].In));
         }
 
         return blanks.ToImmutable();

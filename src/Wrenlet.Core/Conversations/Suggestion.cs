@@ -51,12 +51,23 @@ public static class Suggesting
     /// <param name="party">Short name of the party, for the reasons.</param>
     /// <param name="now">The present.</param>
     /// <param name="most">How many to return.</param>
-    public static ImmutableArray<Suggestion> Best(IEnumerable<Candidate> candidates, Place place, Crew? onDuty, PersonId? owner, string party, Instant now, int most = 3) =>
-        [.. candidates
-            .Where(c => c.Person.IsStaff && c.Person.Id != owner && c.Person.MaySee(place))
-            .Select(c => Weigh(c, onDuty, party, now))
-            .OrderByDescending(s => s.Score).ThenBy(s => s.Person.Name, StringComparer.Ordinal)
-            .Take(most)];
+    public static ImmutableArray<Suggestion> Best(
+        IEnumerable<Candidate> candidates,
+        Place place,
+        Crew? onDuty,
+        PersonId? owner,
+        string party,
+        Instant now,
+        int most = 3
+    ) =>
+        [
+            .. candidates
+                .Where(c => c.Person.IsStaff && c.Person.Id != owner && c.Person.MaySee(place))
+                .Select(c => Weigh(c, onDuty, party, now))
+                .OrderByDescending(s => s.Score)
+                .ThenBy(s => s.Person.Name, StringComparer.Ordinal)
+                .Take(most),
+        ];
 
     private static Suggestion Weigh(Candidate candidate, Crew? onDuty, string party, Instant now)
     {
@@ -79,7 +90,11 @@ public static class Suggesting
         if (candidate.Answered > 0)
         {
             score += Knows * Math.Min(1, 0.5 + (candidate.Answered / 6.0));
-            reasons.Add(candidate.Answered == 1 ? $"has answered {party} once" : $"has answered {party} {candidate.Answered} times");
+            reasons.Add(
+                candidate.Answered == 1
+                    ? $"has answered {party} once"
+                    : $"has answered {party} {candidate.Answered} times"
+            );
         }
 
         if (candidate.Here)
@@ -88,13 +103,16 @@ public static class Suggesting
             reasons.Add("here now");
         }
 
-        reasons.Add((candidate.Load.Open, candidate.Load.Late) switch
-        {
-            (0, _) => "nothing waits for them",
-            (var open, 0) => $"{open} open",
-            (var open, var late) => $"{open} open, {late} late",
-        });
-        if (!working) reasons.Add($"away until {BackAt(candidate.Hours, now)}");
+        reasons.Add(
+            (candidate.Load.Open, candidate.Load.Late) switch
+            {
+                (0, _) => "nothing waits for them",
+                (var open, 0) => $"{open} open",
+                (var open, var late) => $"{open} open, {late} late",
+            }
+        );
+        if (!working)
+            reasons.Add($"away until {BackAt(candidate.Hours, now)}");
         return new(candidate.Person, score, reasons.ToImmutable());
     }
 
@@ -102,6 +120,8 @@ public static class Suggesting
     {
         var back = hours.Add(now, Duration.FromTicks(1)).InZone(hours.Zone);
         var culture = System.Globalization.CultureInfo.InvariantCulture;
-        return back.Date == now.InZone(hours.Zone).Date ? back.ToString("HH:mm", culture) : back.ToString("ddd HH:mm", culture);
+        return back.Date == now.InZone(hours.Zone).Date
+            ? back.ToString("HH:mm", culture)
+            : back.ToString("ddd HH:mm", culture);
     }
 }

@@ -28,7 +28,13 @@ public readonly record struct Exchange(Instant? WaitingSince, Instant? LastIn, I
     public static readonly Exchange None;
 
     /// <summary>The exchange after a message came in.</summary>
-    public Exchange Received(Instant at) => this with { WaitingSince = WaitingSince ?? at, LastIn = at, NothingDue = null };
+    public Exchange Received(Instant at) =>
+        this with
+        {
+            WaitingSince = WaitingSince ?? at,
+            LastIn = at,
+            NothingDue = null,
+        };
 
     /// <summary>The exchange after we replied.</summary>
     public Exchange Replied(Instant at) => this with { WaitingSince = null, LastOut = at, NothingDue = null };
@@ -37,12 +43,13 @@ public readonly record struct Exchange(Instant? WaitingSince, Instant? LastIn, I
     public Exchange Settled(Instant at) => this with { WaitingSince = null, NothingDue = at };
 
     /// <summary>Whose move it is.</summary>
-    public Turn Turn => (WaitingSince, NothingDue, LastOut) switch
-    {
-        ({ }, _, _) => Turn.Ours,
-        (null, null, { }) => Turn.Theirs,
-        _ => Turn.Nobodys,
-    };
+    public Turn Turn =>
+        (WaitingSince, NothingDue, LastOut) switch
+        {
+            ({ }, _, _) => Turn.Ours,
+            (null, null, { }) => Turn.Theirs,
+            _ => Turn.Nobodys,
+        };
 }
 
 /// <summary>How soon a queue answers.</summary>
@@ -71,23 +78,38 @@ public enum ClockState
 /// <param name="Left">Working time left; negative when late.</param>
 /// <param name="State">Well, soon or late.</param>
 /// <param name="First">Whether this is the first reply to the party.</param>
-public sealed record ResponseClock(Instant Since, Instant Soon, Instant Due, Duration Goal, Duration Left, ClockState State, bool First)
+public sealed record ResponseClock(
+    Instant Since,
+    Instant Soon,
+    Instant Due,
+    Duration Goal,
+    Duration Left,
+    ClockState State,
+    bool First
+)
 {
     private const int MostDays = 4;
 
     /// <summary>The clock of an exchange at a moment; null when it is not our turn and no clock runs.</summary>
     public static ResponseClock? At(Instant now, Exchange exchange, ResponseGoal goal, WorkCalendar calendar)
     {
-        if (exchange.WaitingSince is not { } since) return null;
+        if (exchange.WaitingSince is not { } since)
+            return null;
         var first = exchange.LastOut is null;
         var allowed = first ? goal.FirstReply : goal.LaterReply;
         var due = calendar.Add(since, allowed);
         var left = calendar.Between(now, due);
-        var state = now > due ? ClockState.Late : left * 4 < allowed ? ClockState.Soon : ClockState.Well;
+        var state =
+            now > due ? ClockState.Late
+            : left * 4 < allowed ? ClockState.Soon
+            : ClockState.Well;
         return new ResponseClock(since, calendar.Add(since, allowed * 3 / 4), due, allowed, left, state, first);
     }
 
-    /// <summary>The sum in words, day by day: "arrived Mon 16:40; 20 min on Mon, 25 min today: 45 min of 1 h for the first reply".</summary>
+    /// <summary>
+    /// The sum in words, day by day: "arrived Mon 16:40; 20 min on Mon, 25 min today: 45 min of 1 h for the first
+    /// reply".
+    /// </summary>
     /// <param name="now">The moment the clock was read at.</param>
     /// <param name="calendar">The queue's working time.</param>
     public string Explain(Instant now, WorkCalendar calendar)
@@ -96,26 +118,41 @@ public sealed record ResponseClock(Instant Since, Instant Soon, Instant Due, Dur
         var today = now.InZone(zone).Date;
         var arrived = Since.InZone(zone);
         var days = new List<(LocalDate Day, Duration Used)>();
-        for (var from = Since; from < now;)
+        for (var from = Since; from < now; )
         {
             var day = from.InZone(zone).Date;
             var next = calendar.FirstMoment(day.PlusDays(1).AtMidnight());
             var until = Instant.Min(now, next);
-            if (calendar.Between(from, until) is var used && used > Duration.Zero) days.Add((day, used));
-            if (until <= from) break;
+            if (calendar.Between(from, until) is var used && used > Duration.Zero)
+                days.Add((day, used));
+            if (until <= from)
+                break;
             from = until;
         }
 
-        var parts = days.Skip(Math.Max(0, days.Count - MostDays)).Select(d => $"{WorkingTimeWords.Of(d.Used)} {(d.Day == today ? "today" : "on " + DayName(d.Day))}").ToList();
+        var parts = days.Skip(Math.Max(0, days.Count - MostDays))
+            .Select(d => $"{WorkingTimeWords.Of(d.Used)} {(d.Day == today ? "today" : "on " + DayName(d.Day))}")
+            .ToList();
         if (days.Count > MostDays)
-            parts.Insert(0, $"{WorkingTimeWords.Of(days.Take(days.Count - MostDays).Aggregate(Duration.Zero, (sum, d) => sum + d.Used))} on {days.Count - MostDays} days before");
-        var when = (arrived.Date == today ? "today" : DayName(arrived.Date)) + arrived.ToString(" HH:mm", CultureInfo.InvariantCulture);
+            parts.Insert(
+                0,
+                $"{WorkingTimeWords.Of(days.Take(days.Count - MostDays).Aggregate(Duration.Zero, (sum, d) => sum + d.Used))} "
+                    + $"on {days.Count - MostDays} days before"
+            );
+        var when =
+            (arrived.Date == today ? "today" : DayName(arrived.Date))
+            + arrived.ToString(" HH:mm", CultureInfo.InvariantCulture);
         var total = $"{WorkingTimeWords.Of(calendar.Between(Since, now))} of {WorkingTimeWords.Of(Goal)} used";
-        var sum = parts.Count == 0 ? "no working time has passed yet" : string.Join(", ", parts) + (parts.Count > 1 || days.Count > MostDays ? $", together {total}" : $": {total}");
+        var sum =
+            parts.Count == 0
+                ? "no working time has passed yet"
+                : string.Join(", ", parts)
+                    + (parts.Count > 1 || days.Count > MostDays ? $", together {total}" : $": {total}");
         return $"Arrived {when}; {sum}. The goal for {(First ? "the first reply" : "a later reply")}.";
 
-        string DayName(LocalDate day) => Period.DaysBetween(day, today) < 7
-            ? day.ToString("ddd", CultureInfo.InvariantCulture)
-            : day.ToString("ddd d MMM", CultureInfo.InvariantCulture);
+        string DayName(LocalDate day) =>
+            Period.DaysBetween(day, today) < 7
+                ? day.ToString("ddd", CultureInfo.InvariantCulture)
+                : day.ToString("ddd d MMM", CultureInfo.InvariantCulture);
     }
 }

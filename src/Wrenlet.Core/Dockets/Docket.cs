@@ -31,7 +31,8 @@ public readonly record struct DocketRef(DocketKind Kind, int Number)
     /// <summary>Reads "J-1042", also in lower case; null when it is none.</summary>
     public static DocketRef? Parse(string text)
     {
-        if (text.Length is < 3 or > 10 || text[1] != '-') return null;
+        if (text.Length is < 3 or > 10 || text[1] != '-')
+            return null;
         DocketKind? kind = char.ToUpperInvariant(text[0]) switch
         {
             'J' => DocketKind.Job,
@@ -39,17 +40,21 @@ public readonly record struct DocketRef(DocketKind Kind, int Number)
             'P' => DocketKind.Project,
             _ => null,
         };
-        return kind is { } k && int.TryParse(text.AsSpan(2), System.Globalization.NumberStyles.None, null, out var number) && number > 0
+        return
+            kind is { } k
+            && int.TryParse(text.AsSpan(2), System.Globalization.NumberStyles.None, null, out var number)
+            && number > 0
             ? new DocketRef(k, number)
             : null;
     }
 
     /// <summary>The letter of a kind.</summary>
-    public static char Letter(DocketKind kind) => kind switch
-    {
-        DocketKind.Job => 'J',
-        DocketKind.Ticket => 'T',
-        DocketKind.Project => 'P',
-        _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "Unknown kind of docket."),
-    };
+    public static char Letter(DocketKind kind) =>
+        kind switch
+        {
+            DocketKind.Job => 'J',
+            DocketKind.Ticket => 'T',
+            DocketKind.Project => 'P',
+            _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "Unknown kind of docket."),
+        };
 }

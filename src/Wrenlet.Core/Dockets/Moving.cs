@@ -13,23 +13,35 @@ public readonly record struct OpenGate(int Stage, string Title);
 /// <param name="InTheWay">What still stands in the way, in the order of the stages; empty when nothing does.</param>
 /// <param name="MayAllTheSame">Whether who asks may move it though something stands in the way.</param>
 /// <param name="SetsOff">What moving sets off, each in a sentence.</param>
-public sealed record StageMove(string? Refusal, ImmutableArray<OpenGate> InTheWay, bool MayAllTheSame, ImmutableArray<string> SetsOff)
+public sealed record StageMove(
+    string? Refusal,
+    ImmutableArray<OpenGate> InTheWay,
+    bool MayAllTheSame,
+    ImmutableArray<string> SetsOff
+)
 {
     /// <summary>Why it is not moved; null when it is.</summary>
     /// <param name="knowing">Whether who moves it has seen what stands in the way, and goes on.</param>
     public string? Refuses(bool knowing)
     {
-        if (Refusal is not null || InTheWay.IsEmpty) return Refusal;
-        if (knowing && MayAllTheSame) return null;
-        var waits = $"{Names.List(InTheWay.Select(g => $"“{g.Title}”"))} {(InTheWay.Length == 1 ? "stands" : "stand")} in the way.";
-        return MayAllTheSame ? $"{waits} Finish {(InTheWay.Length == 1 ? "it" : "them")}, or move it all the same." : $"{waits} Finish {(InTheWay.Length == 1 ? "it" : "them")}, or ask the docket’s owner or a manager to move it all the same.";
+        if (Refusal is not null || InTheWay.IsEmpty)
+            return Refusal;
+        if (knowing && MayAllTheSame)
+            return null;
+        var waits =
+            $"{Names.List(InTheWay.Select(g => $"“{g.Title}”"))} {(InTheWay.Length == 1 ? "stands" : "stand")} in the way.";
+        return MayAllTheSame
+            ? $"{waits} Finish {(InTheWay.Length == 1 ? "it" : "them")}, or move it all the same."
+            : $"{waits} Finish {(InTheWay.Length == 1 ? "it" : "them")}, or ask the docket’s owner or a manager to move it all the same.";
     }
 }
 
 /// <summary>Moves dockets through their stages, closes them and opens them again.</summary>
 public static class Moving
 {
-    /// <summary>What moving to a stage means. Gates of every stage on the way count; going back is never barred.</summary>
+    /// <summary>
+    /// What moving to a stage means. Gates of every stage on the way count; going back is never barred.
+    /// </summary>
     /// <param name="kind">Kind of docket.</param>
     /// <param name="from">The stage that the work is in, counted from 0.</param>
     /// <param name="to">The stage it is to enter.</param>
@@ -38,22 +50,43 @@ public static class Moving
     /// <param name="by">Who wants to move it, and sees it.</param>
     /// <param name="owner">The docket's owner; null for nobody.</param>
     /// <param name="told">First names of those who hear of it.</param>
-    public static StageMove To(DocketKind kind, int from, int to, bool open, IEnumerable<OpenGate> gates, Person by, PersonId? owner, IReadOnlyList<string> told)
+    public static StageMove To(
+        DocketKind kind,
+        int from,
+        int to,
+        bool open,
+        IEnumerable<OpenGate> gates,
+        Person by,
+        PersonId? owner,
+        IReadOnlyList<string> told
+    )
     {
         ArgumentNullException.ThrowIfNull(gates);
         ArgumentNullException.ThrowIfNull(by);
         ArgumentNullException.ThrowIfNull(told);
         var stages = Stages.Of(kind);
-        var refusal = to < 0 || to >= stages.Length ? "There is no such stage."
+        var refusal =
+            to < 0 || to >= stages.Length ? "There is no such stage."
             : !open ? "The docket is closed. Open it again first."
-            : to == from ? $"It stands in {stages[to]} already." : null;
-        if (refusal is not null) return new(refusal, [], false, []);
+            : to == from ? $"It stands in {stages[to]} already."
+            : null;
+        if (refusal is not null)
+            return new(refusal, [], false, []);
         var ordered = gates.OrderBy(g => g.Stage).ThenBy(g => g.Title, StringComparer.Ordinal).ToList();
         ImmutableArray<OpenGate> inTheWay = [.. ordered.Where(g => g.Stage > from && g.Stage <= to)];
-        var setsOff = new List<string> { told.Count == 0 ? "It is noted inside; nobody else follows the docket." : $"It is noted inside, and {Names.List(told)} {(told.Count == 1 ? "hears" : "hear")} of it." };
+        var setsOff = new List<string>
+        {
+            told.Count == 0
+                ? "It is noted inside; nobody else follows the docket."
+                : $"It is noted inside, and {Names.List(told)} {(told.Count == 1 ? "hears" : "hear")} of it.",
+        };
         var next = ordered.Where(g => g.Stage > to).GroupBy(g => g.Stage).FirstOrDefault();
-        if (next is not null) setsOff.Add($"{stages[next.Key]} then waits for {(next.Count() == 1 ? "one thing" : $"{next.Count()} things")}.");
-        if (to == stages.Length - 1) setsOff.Add("It is the last stage: the docket can be closed then.");
+        if (next is not null)
+            setsOff.Add(
+                $"{stages[next.Key]} then waits for {(next.Count() == 1 ? "one thing" : $"{next.Count()} things")}."
+            );
+        if (to == stages.Length - 1)
+            setsOff.Add("It is the last stage: the docket can be closed then.");
         return new(null, inTheWay, by.Manages || owner == by.Id, [.. setsOff]);
     }
 
@@ -63,23 +96,35 @@ public static class Moving
     /// <param name="knowing">Whether who closes it has seen that, and goes on.</param>
     public static string? RefusesClosing(int openTasks, int openAsks, bool knowing)
     {
-        if (knowing || openTasks + openAsks == 0) return null;
+        if (knowing || openTasks + openAsks == 0)
+            return null;
         var open = Names.List(new[] { Count(openTasks, "task"), Count(openAsks, "ask") }.OfType<string>());
-        return $"{char.ToUpperInvariant(open[0])}{open[1..]} {(openTasks + openAsks == 1 ? "is" : "are")} still open here. Finish {(openTasks + openAsks == 1 ? "it" : "them")}, or close it all the same: {(openTasks + openAsks == 1 ? "it stays" : "they stay")} with whom {(openTasks + openAsks == 1 ? "it is" : "they are")}.";
+        return $"{char.ToUpperInvariant(open[0])}{open[1..]} {(openTasks + openAsks == 1 ? "is" : "are")} still open "
+            + $"here. Finish {(openTasks + openAsks == 1 ? "it" : "them")}, or close it all the same: "
+            + $"{(openTasks + openAsks == 1 ? "it stays" : "they stay")} with whom "
+            + $"{(openTasks + openAsks == 1 ? "it is" : "they are")}.";
 
-        static string? Count(int n, string thing) => n == 0 ? null : n == 1 ? $"one {thing}" : $"{n} {thing}s";
+        static string? Count(int n, string thing) =>
+            n == 0 ? null
+            : n == 1 ? $"one {thing}"
+            : $"{n} {thing}s";
     }
 
     /// <summary>What is wrong with a docket's subject, in a sentence; null when it can be used.</summary>
-    public static string? WrongSubject(string? subject) => string.IsNullOrWhiteSpace(subject) ? "Say what the docket is about: it needs a subject." : null;
+    public static string? WrongSubject(string? subject) =>
+        string.IsNullOrWhiteSpace(subject) ? "Say what the docket is about: it needs a subject." : null;
 
     /// <summary>Why somebody cannot own a docket; null when they can, and for nobody.</summary>
     /// <param name="owner">Who is to own it; null for nobody.</param>
     /// <param name="sight">Who sees it.</param>
     public static string? RefusesOwner(Person? owner, DocketSight sight) =>
-        owner is null || owner.MaySee(new Place.Inside(sight)) ? null : $"{owner.FirstName} does not see this docket. Give {owner.FirstName} sight of it first.";
+        owner is null || owner.MaySee(new Place.Inside(sight))
+            ? null
+            : $"{owner.FirstName} does not see this docket. Give {owner.FirstName} sight of it first.";
 
-    /// <summary>Why somebody cannot say who sees a docket; null when they can. Whoever limits it must see it afterwards.</summary>
+    /// <summary>
+    /// Why somebody cannot say who sees a docket; null when they can. Whoever limits it must see it afterwards.
+    /// </summary>
     /// <param name="by">Who wants to.</param>
     /// <param name="now">Who sees it now.</param>
     /// <param name="after">Who is to see it.</param>
@@ -87,8 +132,12 @@ public static class Moving
     public static string? RefusesSight(Person by, DocketSight now, DocketSight after, Person? owner)
     {
         ArgumentNullException.ThrowIfNull(by);
-        if (!Sight.MayGiveSight(by, now, owner?.Id)) return "Only the docket’s owner and managers may say who sees it. Ask one of them.";
-        if (!by.MaySee(new Place.Inside(after))) return "You would not see it yourself any more. Put yourself, or a crew of yours, on the list.";
-        return owner is not null && !owner.MaySee(new Place.Inside(after)) ? $"{owner.FirstName}, who owns it, would not see it any more. Put {owner.FirstName} on the list, or hand it over first." : null;
+        if (!Sight.MayGiveSight(by, now, owner?.Id))
+            return "Only the docket’s owner and managers may say who sees it. Ask one of them.";
+        if (!by.MaySee(new Place.Inside(after)))
+            return "You would not see it yourself any more. Put yourself, or a crew of yours, on the list.";
+        return owner is not null && !owner.MaySee(new Place.Inside(after))
+            ? $"{owner.FirstName}, who owns it, would not see it any more. Put {owner.FirstName} on the list, or hand it over first."
+            : null;
     }
 }

@@ -10,7 +10,8 @@ namespace Wrenlet.Core.Finding;
 
 /// <summary>One way in which a search was narrowed, as understood.</summary>
 /// <param name="Typed">What was typed, slash and all.</param>
-/// <param name="Means">What it was taken for: "said by Ines", "since Mon 6 Apr"; what is wrong with it when it was not understood.</param>
+/// <param name="Means">What it was taken for: "said by Ines", "since Mon 6 Apr"; what is wrong with it when it was not
+/// understood.</param>
 /// <param name="Understood">Whether it narrows anything.</param>
 public sealed record Narrowing(string Typed, string Means, bool Understood);
 
@@ -25,11 +26,23 @@ public sealed record Narrowing(string Typed, string Means, bool Understood);
 /// <param name="Open">Whether its docket or task must be open, or must not; null for both.</param>
 /// <param name="Narrowings">All that was typed to narrow it, in order.</param>
 public sealed record Query(
-    string Words, PersonId? By, DocketRef? Docket, LocalDate? Since, LocalDate? Until, bool Files, Audience? Audience, bool? Open, ImmutableArray<Narrowing> Narrowings)
+    string Words,
+    PersonId? By,
+    DocketRef? Docket,
+    LocalDate? Since,
+    LocalDate? Until,
+    bool Files,
+    Audience? Audience,
+    bool? Open,
+    ImmutableArray<Narrowing> Narrowings
+)
 {
     private static readonly string[] Formats = ["d MMM", "d MMMM"];
 
-    /// <summary>Reads what was typed. A word that begins with a slash narrows: /by ines, /in J-1042, /since mon, /until 12 apr, /files, /inside, /outside, /open, /closed.</summary>
+    /// <summary>
+    /// Reads what was typed. A word that begins with a slash narrows: /by ines, /in J-1042, /since mon, /until 12 apr,
+    /// /files, /inside, /outside, /open, /closed.
+    /// </summary>
     /// <param name="typed">All of it.</param>
     /// <param name="today">Today on the firm's calendar; days without a year lie in the past.</param>
     /// <param name="people">Everybody who can have said something.</param>
@@ -61,19 +74,36 @@ public sealed record Query(
                 "outside" => (query with { Audience = Conversations.Audience.Outside }, "said outside", true),
                 "open" => (query with { Open = true }, "open", true),
                 "closed" => (query with { Open = false }, "closed or done", true),
-                _ => (query, $"/{word} narrows nothing. There are /by, /in, /since, /until, /files, /inside, /outside, /open and /closed", false),
+                _ => (
+                    query,
+                    $"/{word} narrows nothing. There are /by, /in, /since, /until, /files, /inside, /outside, /open and /closed",
+                    false
+                ),
             };
-            query = next with { Narrowings = query.Narrowings.Add(new Narrowing(string.Join(' ', tokens[begun..(i + 1)]), means, understood)) };
+            query = next with
+            {
+                Narrowings = query.Narrowings.Add(
+                    new Narrowing(string.Join(' ', tokens[begun..(i + 1)]), means, understood)
+                ),
+            };
         }
 
-        return query with { Words = string.Join(' ', words) };
+        return query with
+        {
+            Words = string.Join(' ', words),
+        };
     }
 
     private static (Query, string, bool) ByName(Query query, string? name, List<Person> people)
     {
-        if (name is null) return (query, "name who said it: /by ines", false);
-        var found = people.Find(p => p.Name.Split(' ').Any(n => n.StartsWith(name, StringComparison.OrdinalIgnoreCase)));
-        return found is null ? (query, $"nobody here is called {name}", false) : (query with { By = found.Id }, $"said by {found.Name}", true);
+        if (name is null)
+            return (query, "name who said it: /by ines", false);
+        var found = people.Find(p =>
+            p.Name.Split(' ').Any(n => n.StartsWith(name, StringComparison.OrdinalIgnoreCase))
+        );
+        return found is null
+            ? (query, $"nobody here is called {name}", false)
+            : (query with { By = found.Id }, $"said by {found.Name}", true);
     }
 
     private static (Query, string, bool) InDocket(Query query, string? text) =>
@@ -81,24 +111,41 @@ public sealed record Query(
         : DocketRef.Parse(text) is { } reference ? (query with { Docket = reference }, $"in {reference}", true)
         : (query, $"{text} is no docket; write it as J-1042", false);
 
-    private static (Query, string, bool) OnDay(Query query, string? text, Func<string?> next, LocalDate today, bool since)
+    private static (Query, string, bool) OnDay(
+        Query query,
+        string? text,
+        Func<string?> next,
+        LocalDate today,
+        bool since
+    )
     {
         var word = since ? "since" : "until";
-        if (text is null) return (query, $"name a day: /{word} monday, /{word} 6 apr, /{word} 2026-04-06", false);
-        var day = Day(text, today) ?? (char.IsDigit(text[0]) && next() is { } month ? Dated($"{text} {month}", today) : null);
-        if (day is not { } found) return (query, $"{text} is no day; write monday, 6 apr or 2026-04-06", false);
-        return (since ? query with { Since = found } : query with { Until = found }, $"{word} {Tasks.Words.DateWords.Day(found, today)}", true);
+        if (text is null)
+            return (query, $"name a day: /{word} monday, /{word} 6 apr, /{word} 2026-04-06", false);
+        var day =
+            Day(text, today) ?? (char.IsDigit(text[0]) && next() is { } month ? Dated($"{text} {month}", today) : null);
+        if (day is not { } found)
+            return (query, $"{text} is no day; write monday, 6 apr or 2026-04-06", false);
+        return (
+            since ? query with { Since = found } : query with { Until = found },
+            $"{word} {Tasks.Words.DateWords.Day(found, today)}",
+            true
+        );
     }
 
     private static LocalDate? Day(string text, LocalDate today)
     {
-        if (text.Equals("today", StringComparison.OrdinalIgnoreCase)) return today;
-        if (text.Equals("yesterday", StringComparison.OrdinalIgnoreCase)) return today.PlusDays(-1);
-        if (LocalDatePattern.Iso.Parse(text) is { Success: true } iso) return iso.Value;
+        if (text.Equals("today", StringComparison.OrdinalIgnoreCase))
+            return today;
+        if (text.Equals("yesterday", StringComparison.OrdinalIgnoreCase))
+            return today.PlusDays(-1);
+        if (LocalDatePattern.Iso.Parse(text) is { Success: true } iso)
+            return iso.Value;
         for (var back = 0; back < 7 && text.Length >= 3; back++)
         {
             var day = today.PlusDays(-back);
-            if (day.DayOfWeek.ToString().StartsWith(text, StringComparison.OrdinalIgnoreCase)) return day;
+            if (day.DayOfWeek.ToString().StartsWith(text, StringComparison.OrdinalIgnoreCase))
+                return day;
         }
 
         return null;
@@ -106,9 +153,11 @@ public sealed record Query(
 
     private static LocalDate? Dated(string text, LocalDate today)
     {
-        if (!DateTime.TryParseExact(text, Formats, CultureInfo.InvariantCulture, DateTimeStyles.None, out var parsed)) return null;
+        if (!DateTime.TryParseExact(text, Formats, CultureInfo.InvariantCulture, DateTimeStyles.None, out var parsed))
+            return null;
         // A leap day of a year that has none is the day before.
-        LocalDate In(int year) => new(year, parsed.Month, Math.Min(parsed.Day, CalendarSystem.Iso.GetDaysInMonth(year, parsed.Month)));
+        LocalDate In(int year) =>
+            new(year, parsed.Month, Math.Min(parsed.Day, CalendarSystem.Iso.GetDaysInMonth(year, parsed.Month)));
         return In(today.Year) <= today ? In(today.Year) : In(today.Year - 1);
     }
 }

@@ -24,12 +24,15 @@ public static class Ranking
     private const double UsualLength = 40;
 
     /// <summary>
-    /// How well a text fits words that are all in it: BM25 (Robertson and Zaragoza 2009; k1 1.2, b 0.75) without the weight of how
-    /// rare each word is. All that is compared has all of the words, and to know how rare a word is, all of its places must be read.
+    /// How well a text fits words that are all in it: BM25 (Robertson and Zaragoza 2009; k1 1.2, b 0.75) without the
+    /// weight of how
+    /// rare each word is. All that is compared has all of the words, and to know how rare a word is, all of its places
+    /// must be read.
     /// </summary>
     /// <param name="plain">The text.</param>
     /// <param name="words">What was looked for; the last word may go on.</param>
-    /// <returns>Above 0 for each word; a word that stands there only in another spelling counts as standing there once.</returns>
+    /// <returns>Above 0 for each word; a word that stands there only in another spelling counts as standing there
+    /// once.</returns>
     public static double Fit(string plain, string words)
     {
         ArgumentNullException.ThrowIfNull(plain);
@@ -42,7 +45,12 @@ public static class Ranking
             length++;
             for (var i = 0; i < counts.Length; i++)
             {
-                if (i == counts.Length - 1 ? word.StartsWith(wanted[i], StringComparison.OrdinalIgnoreCase) : word.Equals(wanted[i], StringComparison.OrdinalIgnoreCase)) counts[i]++;
+                if (
+                    i == counts.Length - 1
+                        ? word.StartsWith(wanted[i], StringComparison.OrdinalIgnoreCase)
+                        : word.Equals(wanted[i], StringComparison.OrdinalIgnoreCase)
+                )
+                    counts[i]++;
             }
         }
 
@@ -52,7 +60,7 @@ public static class Ranking
     /// <summary>Runs of letters and digits, as the index has them: re-bed is two words.</summary>
     private static IEnumerable<string> Words(string text)
     {
-        for (var i = 0; i < text.Length;)
+        for (var i = 0; i < text.Length; )
         {
             if (!char.IsLetterOrDigit(text[i]))
             {
@@ -61,19 +69,28 @@ public static class Ranking
             }
 
             var start = i;
-            while (i < text.Length && char.IsLetterOrDigit(text[i])) i++;
+            while (i < text.Length && char.IsLetterOrDigit(text[i]))
+                i++;
             yield return text[start..i];
         }
     }
 
-    /// <summary>How high something stands: how well its words fit, halved in weight for each month of age down to a third, and raised when it is near.</summary>
+    /// <summary>
+    /// How high something stands: how well its words fit, halved in weight for each month of age down to a third, and
+    /// raised when it is near.
+    /// </summary>
     /// <param name="fit">How well its words fit, 0 and up (<see cref="Fit"/>).</param>
     /// <param name="age">How old it is; negative counts as new.</param>
     /// <param name="closeness">How near it is.</param>
     public static double Score(double fit, Duration age, Closeness closeness)
     {
         var recency = Math.Pow(0.5, Math.Max(0, age.TotalDays) / HalfLifeDays);
-        var near = closeness switch { Closeness.Own => 1.6, Closeness.ReadThere => 1.25, _ => 1.0 };
+        var near = closeness switch
+        {
+            Closeness.Own => 1.6,
+            Closeness.ReadThere => 1.25,
+            _ => 1.0,
+        };
         return (0.2 + Math.Max(0, fit)) * (1.0 / 3 + 2.0 / 3 * recency) * near;
     }
 }

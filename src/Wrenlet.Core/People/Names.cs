@@ -5,20 +5,26 @@ namespace Wrenlet.Core.People;
 /// <summary>Finds people and crews by what is typed after an at sign, and says names in a row.</summary>
 public static class Names
 {
-    /// <summary>People whose name, or any word of it, starts with what was typed; whole-name matches first, then by name.</summary>
+    /// <summary>
+    /// People whose name, or any word of it, starts with what was typed; whole-name matches first, then by name.
+    /// </summary>
     /// <param name="people">Whom to search.</param>
     /// <param name="typed">Part of a name; empty gives everybody.</param>
     public static ImmutableArray<Person> Matching(IEnumerable<Person> people, string typed) =>
-        [.. people
-            .Select(p => (Person: p, Rank: Rank(p.Name, typed)))
-            .Where(m => m.Rank >= 0)
-            .OrderBy(m => m.Rank).ThenBy(m => m.Person.Name, StringComparer.OrdinalIgnoreCase)
-            .Select(m => m.Person)];
+        [
+            .. people
+                .Select(p => (Person: p, Rank: Rank(p.Name, typed)))
+                .Where(m => m.Rank >= 0)
+                .OrderBy(m => m.Rank)
+                .ThenBy(m => m.Person.Name, StringComparer.OrdinalIgnoreCase)
+                .Select(m => m.Person),
+        ];
 
     /// <summary>How well a name fits: 0 from its start, 1 at a later word, -1 not at all.</summary>
     public static int Rank(string name, string typed)
     {
-        if (name.StartsWith(typed, StringComparison.OrdinalIgnoreCase)) return 0;
+        if (name.StartsWith(typed, StringComparison.OrdinalIgnoreCase))
+            return 0;
         return name.Contains(" " + typed, StringComparison.OrdinalIgnoreCase) ? 1 : -1;
     }
 
@@ -33,7 +39,8 @@ public static class Names
     public static string Initials(string name)
     {
         var words = name.Split([' ', ':'], StringSplitOptions.RemoveEmptyEntries);
-        if (words.Length == 0) return "?";
+        if (words.Length == 0)
+            return "?";
         return words.Length == 1
             ? words[0][..Math.Min(2, words[0].Length)].ToUpperInvariant()
             : $"{char.ToUpperInvariant(words[0][0])}{char.ToUpperInvariant(words[^1][0])}";

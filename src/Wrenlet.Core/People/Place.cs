@@ -12,23 +12,26 @@ public sealed record DocketSight(bool Limited, ImmutableArray<PersonId> People, 
     public static readonly DocketSight Open = new(false, [], []);
 
     /// <summary>Open to the listed people and crews only.</summary>
-    public static DocketSight Only(IEnumerable<PersonId> people, IEnumerable<CrewId> crews) => new(true, [.. people], [.. crews]);
+    public static DocketSight Only(IEnumerable<PersonId> people, IEnumerable<CrewId> crews) =>
+        new(true, [.. people], [.. crews]);
 }
 
 /// <summary>Where something was said or stands, as far as sight depends on it. A closed set of cases.</summary>
 public abstract record Place
 {
-    private Place()
-    {
-    }
+    private Place() { }
 
     /// <summary>A docket itself, its inside conversation, its tasks and events.</summary>
     public sealed record Inside(DocketSight Docket) : Place;
 
-    /// <summary>What is said with a party. A conversation that has no docket yet stands in a queue, open to all staff.</summary>
+    /// <summary>
+    /// What is said with a party. A conversation that has no docket yet stands in a queue, open to all staff.
+    /// </summary>
     public sealed record Outside(DocketSight Docket, PartyId? Party) : Place;
 
-    /// <summary>A sheet of a docket: those of the staff who see the docket, and the parties it is shared with.</summary>
+    /// <summary>
+    /// A sheet of a docket: those of the staff who see the docket, and the parties it is shared with.
+    /// </summary>
     /// <param name="Docket">Sight of its docket.</param>
     /// <param name="Parties">Whom it is shared with; empty while it stays inside.</param>
     public sealed record Shared(DocketSight Docket, ImmutableArray<PartyId> Parties) : Place;
@@ -47,17 +50,31 @@ public abstract record Place
     /// <summary>What the whole firm knows: staff, crews, queues.</summary>
     public sealed record Firm : Place;
 
-    /// <summary>Where a task stands, with what is said about it: a private one is its maker's alone; else in its docket; else with its crew, and so with all staff; else with its maker, owners and watchers.</summary>
+    /// <summary>
+    /// Where a task stands, with what is said about it: a private one is its maker's alone; else in its docket; else
+    /// with its crew, and so with all staff; else with its maker, owners and watchers.
+    /// </summary>
     /// <param name="docket">Sight of its docket; null when it has none.</param>
     /// <param name="maker">Who made it.</param>
     /// <param name="people">Its owners and watchers, as far as they are people.</param>
     /// <param name="ofCrew">Whether a crew owns it.</param>
     /// <param name="isPrivate">Whether it is its maker's alone.</param>
-    public static Place OfTask(DocketSight? docket, PersonId maker, IEnumerable<PersonId> people, bool ofCrew, bool isPrivate) =>
-        isPrivate ? new Own(maker) : docket is not null ? new Inside(docket) : ofCrew ? new Firm() : new Members([maker, .. people]);
+    public static Place OfTask(
+        DocketSight? docket,
+        PersonId maker,
+        IEnumerable<PersonId> people,
+        bool ofCrew,
+        bool isPrivate
+    ) =>
+        isPrivate ? new Own(maker)
+        : docket is not null ? new Inside(docket)
+        : ofCrew ? new Firm()
+        : new Members([maker, .. people]);
 }
 
-/// <summary>What kind of thing stands at a place: the two sides of an outside conversation do not see the same kinds.</summary>
+/// <summary>
+/// What kind of thing stands at a place: the two sides of an outside conversation do not see the same kinds.
+/// </summary>
 public enum Thing
 {
     /// <summary>Something said to all who see the place.</summary>

@@ -24,35 +24,45 @@ public static class Sight
     private static readonly Verdict NoMember = new(false, "only its members see it");
 
     /// <summary>Whether the viewer may see a thing of this kind at this place.</summary>
-    public static Verdict Of(Person viewer, Place place, Thing thing = Thing.Said) => place switch
-    {
-        Place.Inside inside => viewer.IsStaff ? OfDocket(viewer, inside.Docket) : StaffOnly,
-        Place.Outside outside when viewer.IsStaff => OfDocket(viewer, outside.Docket),
-        Place.Outside when thing is not Thing.Said => StaffOnly,
-        Place.Outside outside => outside.Party is { } party && viewer.Party == party ? OwnSide : OtherParty,
-        Place.Shared shared when viewer.IsStaff => OfDocket(viewer, shared.Docket),
-        Place.Shared shared => thing is Thing.Said && viewer.Party is { } party && shared.Parties.Contains(party) ? WithThem : StaffOnly,
-        Place.Members members => viewer.IsStaff && members.People.Contains(viewer.Id) ? Member : NoMember,
-        Place.Board board => !viewer.IsStaff ? StaffOnly : board.Crews.IsEmpty || viewer.Id == board.By || viewer.Manages || board.Crews.Any(viewer.Crews.Contains) ? ForThem : NotForThem,
-        Place.Own own => viewer.Id == own.Person ? Member : NoMember,
-        Place.Firm => viewer.IsStaff ? AllStaff : StaffOnly,
-        _ => throw new ArgumentOutOfRangeException(nameof(place), place, "Unknown place."),
-    };
+    public static Verdict Of(Person viewer, Place place, Thing thing = Thing.Said) =>
+        place switch
+        {
+            Place.Inside inside => viewer.IsStaff ? OfDocket(viewer, inside.Docket) : StaffOnly,
+            Place.Outside outside when viewer.IsStaff => OfDocket(viewer, outside.Docket),
+            Place.Outside when thing is not Thing.Said => StaffOnly,
+            Place.Outside outside => outside.Party is { } party && viewer.Party == party ? OwnSide : OtherParty,
+            Place.Shared shared when viewer.IsStaff => OfDocket(viewer, shared.Docket),
+            Place.Shared shared => thing is Thing.Said && viewer.Party is { } party && shared.Parties.Contains(party)
+                ? WithThem
+                : StaffOnly,
+            Place.Members members => viewer.IsStaff && members.People.Contains(viewer.Id) ? Member : NoMember,
+            Place.Board board => !viewer.IsStaff ? StaffOnly
+            : board.Crews.IsEmpty || viewer.Id == board.By || viewer.Manages || board.Crews.Any(viewer.Crews.Contains)
+                ? ForThem
+            : NotForThem,
+            Place.Own own => viewer.Id == own.Person ? Member : NoMember,
+            Place.Firm => viewer.IsStaff ? AllStaff : StaffOnly,
+            _ => throw new ArgumentOutOfRangeException(nameof(place), place, "Unknown place."),
+        };
 
     /// <summary>Whether the viewer may see; the short form of <see cref="Of"/>.</summary>
-    public static bool MaySee(this Person viewer, Place place, Thing thing = Thing.Said) => Of(viewer, place, thing).Allowed;
+    public static bool MaySee(this Person viewer, Place place, Thing thing = Thing.Said) =>
+        Of(viewer, place, thing).Allowed;
 
     /// <summary>All of these people who will see something said at this place, in their given order.</summary>
     public static ImmutableArray<Person> WhoSees(IEnumerable<Person> people, Place place) =>
         [.. people.Where(p => p.MaySee(place))];
 
-    /// <summary>Whether someone may give others sight of a limited docket: its owner and managers who see it themselves.</summary>
+    /// <summary>
+    /// Whether someone may give others sight of a limited docket: its owner and managers who see it themselves.
+    /// </summary>
     public static bool MayGiveSight(Person giver, DocketSight docket, PersonId? docketOwner) =>
         giver.IsStaff && OfDocket(giver, docket).Allowed && (giver.Manages || giver.Id == docketOwner);
 
     private static Verdict OfDocket(Person staff, DocketSight docket)
     {
-        if (!docket.Limited) return AllStaff;
+        if (!docket.Limited)
+            return AllStaff;
         return docket.People.Contains(staff.Id) || docket.Crews.Any(staff.Crews.Contains) ? Listed : NotListed;
     }
 }

@@ -33,7 +33,8 @@ public sealed record Leave(PersonId Person, LocalDate First, LocalDate Last, Per
 
 /// <summary>Where a colleague stands just now.</summary>
 /// <param name="Availability">Whether they can be reached.</param>
-/// <param name="Until">When that ends: work for who is away, rest for who is off duty, the first working moment after leave; null for who is here.</param>
+/// <param name="Until">When that ends: work for who is away, rest for who is off duty, the first working moment after
+/// leave; null for who is here.</param>
 /// <param name="Cover">Who covers for someone on leave; null when nobody does.</param>
 public readonly record struct Standing(Availability Availability, Instant? Until, PersonId? Cover)
 {
@@ -52,20 +53,25 @@ public readonly record struct Standing(Availability Availability, Instant? Until
         {
             // Leave that follows on without a working day between is one absence.
             var back = hours.WorkingDayFrom(leave.Last.PlusDays(1));
-            while (all.Find(l => l.Covers(back)) is { } next) back = hours.WorkingDayFrom(next.Last.PlusDays(1));
+            while (all.Find(l => l.Covers(back)) is { } next)
+                back = hours.WorkingDayFrom(next.Last.PlusDays(1));
             return new(Availability.OnLeave, hours.OpeningOf(back), leave.Cover);
         }
 
-        if (here) return new(Availability.Here, null, null);
+        if (here)
+            return new(Availability.Here, null, null);
         var shifts = hours.IsWorkingDay(today) ? hours.ShiftsOf(today).ToList() : [];
         foreach (var (from, to) in shifts)
         {
-            if (now < from) return new(Availability.OffDuty, from, null);
-            if (now < to) return new(Availability.Away, hours.ClosingOf(today), null);
+            if (now < from)
+                return new(Availability.OffDuty, from, null);
+            if (now < to)
+                return new(Availability.Away, hours.ClosingOf(today), null);
         }
 
         var day = hours.WorkingDayFrom(today.PlusDays(1));
-        while (all.Find(l => l.Covers(day)) is { } away) day = hours.WorkingDayFrom(away.Last.PlusDays(1));
+        while (all.Find(l => l.Covers(day)) is { } away)
+            day = hours.WorkingDayFrom(away.Last.PlusDays(1));
         return new(Availability.OffDuty, hours.OpeningOf(day), null);
     }
 }

@@ -41,27 +41,66 @@ public readonly record struct Happening(HappeningKind Kind, string? By);
 /// <summary>Tells what happened in a docket in a sentence.</summary>
 public static class SinceYouLeft
 {
-    private static readonly string[] Small = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"];
+    private static readonly string[] Small =
+    [
+        "no",
+        "one",
+        "two",
+        "three",
+        "four",
+        "five",
+        "six",
+        "seven",
+        "eight",
+        "nine",
+        "ten",
+        "eleven",
+        "twelve",
+    ];
 
-    /// <summary>What happened, as one sentence: "Benedikta wrote twice; Ines and Tobiah wrote four notes; two tasks made, one finished."</summary>
+    /// <summary>
+    /// What happened, as one sentence: "Benedikta wrote twice; Ines and Tobiah wrote four notes; two tasks made, one
+    /// finished."
+    /// </summary>
     /// <param name="happenings">All of it, in any order.</param>
     /// <returns>An empty text when nothing happened.</returns>
     public static string Sentence(IEnumerable<Happening> happenings)
     {
         var kinds = happenings.ToLookup(h => h.Kind);
         var parts = new List<string>();
-        if (kinds[HappeningKind.MessageIn].Any()) parts.Add($"{Who(kinds[HappeningKind.MessageIn], "the other side")} wrote{Times(kinds[HappeningKind.MessageIn].Count())}");
-        if (kinds[HappeningKind.MessageOut].Any()) parts.Add($"{Who(kinds[HappeningKind.MessageOut], "we")} answered{Times(kinds[HappeningKind.MessageOut].Count())}");
-        if (kinds[HappeningKind.Note].Any()) parts.Add($"{Who(kinds[HappeningKind.Note], "somebody")} wrote {Number(kinds[HappeningKind.Note].Count(), "note")}");
+        if (kinds[HappeningKind.MessageIn].Any())
+            parts.Add(
+                $"{Who(kinds[HappeningKind.MessageIn], "the other side")} wrote{Times(kinds[HappeningKind.MessageIn].Count())}"
+            );
+        if (kinds[HappeningKind.MessageOut].Any())
+            parts.Add(
+                $"{Who(kinds[HappeningKind.MessageOut], "we")} answered{Times(kinds[HappeningKind.MessageOut].Count())}"
+            );
+        if (kinds[HappeningKind.Note].Any())
+            parts.Add(
+                $"{Who(kinds[HappeningKind.Note], "somebody")} wrote {Number(kinds[HappeningKind.Note].Count(), "note")}"
+            );
         var tasks = new List<string>();
-        if (kinds[HappeningKind.TaskMade].Any()) tasks.Add($"{Number(kinds[HappeningKind.TaskMade].Count(), "task")} made");
-        if (kinds[HappeningKind.TaskDone].Any()) tasks.Add($"{(tasks.Count == 0 ? Number(kinds[HappeningKind.TaskDone].Count(), "task") : Count(kinds[HappeningKind.TaskDone].Count()))} finished");
-        if (kinds[HappeningKind.TaskChanged].Any()) tasks.Add($"{(tasks.Count == 0 ? Number(kinds[HappeningKind.TaskChanged].Count(), "task") : Count(kinds[HappeningKind.TaskChanged].Count()))} changed");
-        foreach (var (kind, what) in new[] { (HappeningKind.SheetMade, "made"), (HappeningKind.SheetRevised, "revised") })
-            if (kinds[kind].Any()) parts.Add($"{Who(kinds[kind], "somebody")} {what} {Number(kinds[kind].Count(), "sheet")}");
-        if (tasks.Count > 0) parts.Add(string.Join(", ", tasks));
-        if (kinds[HappeningKind.Moved].Any()) parts.Add($"{Who(kinds[HappeningKind.Moved], "somebody")} changed how it stands");
-        if (parts.Count == 0) return "";
+        // "task" is named by whichever of the three comes first.
+        string Tasks(HappeningKind kind) =>
+            tasks.Count == 0 ? Number(kinds[kind].Count(), "task") : Count(kinds[kind].Count());
+        if (kinds[HappeningKind.TaskMade].Any())
+            tasks.Add($"{Number(kinds[HappeningKind.TaskMade].Count(), "task")} made");
+        if (kinds[HappeningKind.TaskDone].Any())
+            tasks.Add($"{Tasks(HappeningKind.TaskDone)} " + $"finished");
+        if (kinds[HappeningKind.TaskChanged].Any())
+            tasks.Add($"{Tasks(HappeningKind.TaskChanged)} " + $"changed");
+        foreach (
+            var (kind, what) in new[] { (HappeningKind.SheetMade, "made"), (HappeningKind.SheetRevised, "revised") }
+        )
+            if (kinds[kind].Any())
+                parts.Add($"{Who(kinds[kind], "somebody")} {what} {Number(kinds[kind].Count(), "sheet")}");
+        if (tasks.Count > 0)
+            parts.Add(string.Join(", ", tasks));
+        if (kinds[HappeningKind.Moved].Any())
+            parts.Add($"{Who(kinds[HappeningKind.Moved], "somebody")} changed how it stands");
+        if (parts.Count == 0)
+            return "";
         var sentence = string.Join("; ", parts) + ".";
         return char.ToUpper(sentence[0], CultureInfo.InvariantCulture) + sentence[1..];
     }
@@ -79,7 +118,13 @@ public static class SinceYouLeft
         };
     }
 
-    private static string Times(int n) => n switch { 1 => "", 2 => " twice", _ => $" {Count(n)} times" };
+    private static string Times(int n) =>
+        n switch
+        {
+            1 => "",
+            2 => " twice",
+            _ => $" {Count(n)} times",
+        };
 
     private static string Number(int n, string thing) => n == 1 ? $"a {thing}" : $"{Count(n)} {thing}s";
 

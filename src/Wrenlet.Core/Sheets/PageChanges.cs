@@ -13,7 +13,8 @@ public readonly record struct PageBlock(string Source, string Plain);
 public sealed record BlockChange(Counterpart Counterpart, ImmutableArray<WordRun> Runs);
 
 /// <summary>Compares two revisions of a page, block by block and within them word by word.</summary>
-/// <param name="Blocks">All blocks of the later revision in their order, with those that were removed where they stood.</param>
+/// <param name="Blocks">All blocks of the later revision in their order, with those that were removed where they
+/// stood.</param>
 public sealed record PageChanges(ImmutableArray<BlockChange> Blocks)
 {
     /// <summary>What changed, in a sentence.</summary>
@@ -24,8 +25,19 @@ public sealed record PageChanges(ImmutableArray<BlockChange> Blocks)
     {
         ArgumentNullException.ThrowIfNull(before);
         ArgumentNullException.ThrowIfNull(after);
-        var pairs = Matching.Of([.. before.Select(b => b.Source)], [.. after.Select(b => b.Source)], (i, j) => WordChanges.Likeness(before[i].Plain, after[j].Plain));
-        return new([.. pairs.Select(p => new BlockChange(p, p is { Changed: true, Before: { } b, After: { } a } ? WordChanges.Between(before[b].Plain, after[a].Plain) : []))]);
+        var pairs = Matching.Of(
+            [.. before.Select(b => b.Source)],
+            [.. after.Select(b => b.Source)],
+            (i, j) => WordChanges.Likeness(before[i].Plain, after[j].Plain)
+        );
+        return new([
+            .. pairs.Select(p => new BlockChange(
+                p,
+                p is { Changed: true, Before: { } b, After: { } a }
+                    ? WordChanges.Between(before[b].Plain, after[a].Plain)
+                    : []
+            )),
+        ]);
     }
 }
 
@@ -42,7 +54,8 @@ internal static class ChangeWords
         var parts = new List<string>();
         void Add(int n, string what)
         {
-            if (n > 0) parts.Add($"{n}{(parts.Count == 0 ? n == 1 ? $" {thing}" : $" {thing}s" : "")} {what}");
+            if (n > 0)
+                parts.Add($"{n}{(parts.Count == 0 ? n == 1 ? $" {thing}" : $" {thing}s" : "")} {what}");
         }
 
         Add(all.Count(p => p.Changed), "changed");

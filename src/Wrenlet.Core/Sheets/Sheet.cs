@@ -24,7 +24,9 @@ public enum SheetKind
 /// <param name="Revision">The one revision that they see; later ones stay inside until they are shared too.</param>
 public readonly record struct SheetShare(PartyId Party, int Revision);
 
-/// <summary>A document of a docket, with its revisions. What a revision said stays as it was; a change is a new revision.</summary>
+/// <summary>
+/// A document of a docket, with its revisions. What a revision said stays as it was; a change is a new revision.
+/// </summary>
 /// <param name="Id">Identity.</param>
 /// <param name="Kind">What it is made of; it stays that.</param>
 /// <param name="Name">What it is called.</param>
@@ -32,28 +34,45 @@ public readonly record struct SheetShare(PartyId Party, int Revision);
 /// <param name="Removed">Whether it was taken away; it can be brought back.</param>
 /// <param name="Docket">Who of the staff sees its docket.</param>
 /// <param name="Shares">The parties that may see it.</param>
-public sealed record Sheet(SheetId Id, SheetKind Kind, string Name, int Revision, bool Removed, DocketSight Docket, ImmutableArray<SheetShare> Shares)
+public sealed record Sheet(
+    SheetId Id,
+    SheetKind Kind,
+    string Name,
+    int Revision,
+    bool Removed,
+    DocketSight Docket,
+    ImmutableArray<SheetShare> Shares
+)
 {
     /// <summary>Longest name, in characters.</summary>
     public const int LongestName = 120;
 
-    /// <summary>Where it stands, for the rule of sight: with those of the staff who see the docket, and with the parties it is shared with while it is there.</summary>
+    /// <summary>
+    /// Where it stands, for the rule of sight: with those of the staff who see the docket, and with the parties it is
+    /// shared with while it is there.
+    /// </summary>
     public Place Place => new Place.Shared(Docket, Removed ? [] : [.. Shares.Select(s => s.Party)]);
 
     /// <summary>The newest revision that somebody may see; null when they see none of it.</summary>
     public int? NewestFor(Person viewer)
     {
         ArgumentNullException.ThrowIfNull(viewer);
-        if (!viewer.MaySee(Place)) return null;
+        if (!viewer.MaySee(Place))
+            return null;
         return viewer.IsStaff ? Revision : Shares.First(s => s.Party == viewer.Party).Revision;
     }
 
-    /// <summary>Whether somebody may see one of its revisions: staff all of them, a party the one that is shared with it.</summary>
-    public bool Shows(Person viewer, int revision) => NewestFor(viewer) is { } newest && (viewer.IsStaff ? revision >= 1 && revision <= newest : revision == newest);
+    /// <summary>
+    /// Whether somebody may see one of its revisions: staff all of them, a party the one that is shared with it.
+    /// </summary>
+    public bool Shows(Person viewer, int revision) =>
+        NewestFor(viewer) is { } newest && (viewer.IsStaff ? revision >= 1 && revision <= newest : revision == newest);
 
     /// <summary>What is wrong with a name, in a sentence; null when it can be used.</summary>
     public static string? WrongName(string? name) =>
-        string.IsNullOrWhiteSpace(name) ? "Give the sheet a name." : name.Trim().Length > LongestName ? $"The name is longer than {LongestName} characters. Shorten it." : null;
+        string.IsNullOrWhiteSpace(name) ? "Give the sheet a name."
+        : name.Trim().Length > LongestName ? $"The name is longer than {LongestName} characters. Shorten it."
+        : null;
 
     /// <summary>Why a party cannot be given a revision; null when it can.</summary>
     /// <param name="party">Who is to see it.</param>
@@ -61,8 +80,10 @@ public sealed record Sheet(SheetId Id, SheetKind Kind, string Name, int Revision
     /// <param name="onDocket">The parties with whom something is said in the docket.</param>
     public string? RefusesSharing(PartyId party, int revision, IEnumerable<PartyId> onDocket)
     {
-        if (Removed) return "The sheet was removed. Bring it back first.";
-        if (revision < 1 || revision > Revision) return $"There is no revision {revision}. The newest is {Revision}.";
+        if (Removed)
+            return "The sheet was removed. Bring it back first.";
+        if (revision < 1 || revision > Revision)
+            return $"There is no revision {revision}. The newest is {Revision}.";
         return onDocket.Contains(party) ? null : "They have no conversation in this docket. Begin one with them first.";
     }
 
@@ -70,11 +91,19 @@ public sealed record Sheet(SheetId Id, SheetKind Kind, string Name, int Revision
     /// <param name="name">What a party is called.</param>
     public string SharedLine(Func<PartyId, string> name)
     {
-        if (Shares.IsEmpty || Removed) return "Stays inside.";
-        return string.Join(' ', Shares.GroupBy(s => s.Revision).OrderByDescending(g => g.Key).Select(g =>
-        {
-            var who = g.Select(s => name(s.Party)).ToList();
-            return $"{Names.List(who)} {(who.Distinct().Count() == 1 ? "sees" : "see")} {(g.Key == Revision ? "it as it is" : $"revision {g.Key}")}.";
-        }));
+        if (Shares.IsEmpty || Removed)
+            return "Stays inside.";
+        return string.Join(
+            ' ',
+            Shares
+                .GroupBy(s => s.Revision)
+                .OrderByDescending(g => g.Key)
+                .Select(g =>
+                {
+                    var who = g.Select(s => name(s.Party)).ToList();
+                    return $"{Names.List(who)} {(who.Distinct().Count() == 1 ? "sees" : "see")} "
+                        + $"{(g.Key == Revision ? "it as it is" : $"revision {g.Key}")}.";
+                })
+        );
     }
 }

@@ -12,9 +12,19 @@ namespace Wrenlet.Core.Tasks;
 /// <param name="Due">By when; null when it has no date.</param>
 /// <param name="Remaining">Working time that it still takes; null when nobody has said.</param>
 /// <param name="GateOf">Name of the stage that waits for it; null for none.</param>
-/// <param name="BlockedBy">Tasks that must be done before it. Those that are not among the open ones block nothing.</param>
+/// <param name="BlockedBy">Tasks that must be done before it. Those that are not among the open ones block
+/// nothing.</param>
 /// <param name="Made">When it was made: the elder comes first where all else is the same.</param>
-public sealed record OpenTask(TaskId Id, string Title, Priority Priority, Instant? Due, Duration? Remaining, string? GateOf, ImmutableArray<TaskId> BlockedBy, Instant Made);
+public sealed record OpenTask(
+    TaskId Id,
+    string Title,
+    Priority Priority,
+    Instant? Due,
+    Duration? Remaining,
+    string? GateOf,
+    ImmutableArray<TaskId> BlockedBy,
+    Instant Made
+);
 
 /// <summary>Where a task stands in what to do next, and why.</summary>
 /// <param name="Id">Which.</param>
@@ -23,8 +33,10 @@ public sealed record OpenTask(TaskId Id, string Title, Priority Priority, Instan
 public sealed record NextStep(TaskId Id, string Reason, bool Blocked);
 
 /// <summary>
-/// What a person does next. Tasks stand by their slack: working time left until due, less the work that remains in them.
-/// What a gate waits for stands a working day earlier. What others wait for is as urgent as the most urgent of them, so that
+/// What a person does next. Tasks stand by their slack: working time left until due, less the work that remains in
+/// them.
+/// What a gate waits for stands a working day earlier. What others wait for is as urgent as the most urgent of them, so
+/// that
 /// a blocked task always stands below what blocks it, and finishing a task that can be done never pushes another down.
 /// Without a date a task counts by its priority. The order is total: slack, priority, age, id.
 /// </summary>
@@ -46,29 +58,45 @@ public static class NextOrder
         ArgumentNullException.ThrowIfNull(calendar);
         var open = tasks.ToDictionary(t => t.Id);
         var own = tasks.ToDictionary(t => t.Id, t => Slack(t, now, calendar));
-        var waiting = tasks.SelectMany(t => t.BlockedBy.Where(open.ContainsKey).Select(b => (Blocker: b, Task: t))).ToLookup(x => x.Blocker, x => x.Task);
+        var waiting = tasks
+            .SelectMany(t => t.BlockedBy.Where(open.ContainsKey).Select(b => (Blocker: b, Task: t)))
+            .ToLookup(x => x.Blocker, x => x.Task);
         List<OpenTask> order = [];
         var placed = new HashSet<TaskId>();
-        // By their own urgency, each with all that blocks it just before it. Taking away what nothing blocks leaves the rest as it was.
-        foreach (var task in ByUrgency(tasks)) Place(task);
+        // By their own urgency, each with all that blocks it just before it. Taking away what nothing blocks leaves the
+        // rest as it was.
+        foreach (var task in ByUrgency(tasks))
+            Place(task);
         return
         [
-            .. order.Select(t => (Task: t, Blockers: t.BlockedBy.Where(open.ContainsKey).Select(b => open[b]).ToList()))
-                .Select(t => new NextStep(t.Task.Id, Reason(t.Task, own[t.Task.Id], [.. waiting[t.Task.Id]], t.Blockers, now, calendar), t.Blockers.Count > 0)),
+            .. order
+                .Select(t => (Task: t, Blockers: t.BlockedBy.Where(open.ContainsKey).Select(b => open[b]).ToList()))
+                .Select(t => new NextStep(
+                    t.Task.Id,
+                    Reason(t.Task, own[t.Task.Id], [.. waiting[t.Task.Id]], t.Blockers, now, calendar),
+                    t.Blockers.Count > 0
+                )),
         ];
 
-        IEnumerable<OpenTask> ByUrgency(IEnumerable<OpenTask> some) => some.OrderBy(t => own[t.Id]).ThenBy(t => t.Priority).ThenBy(t => t.Made).ThenBy(t => t.Id.Value);
+        IEnumerable<OpenTask> ByUrgency(IEnumerable<OpenTask> some) =>
+            some.OrderBy(t => own[t.Id]).ThenBy(t => t.Priority).ThenBy(t => t.Made).ThenBy(t => t.Id.Value);
 
-        // In a ring of tasks that wait for one another, the most urgent is the one that is come upon first, and stands last of them.
+        // In a ring of tasks that wait for one another, the most urgent is the one that is come upon first, and stands
+        // last of them.
         void Place(OpenTask task)
         {
-            if (!placed.Add(task.Id)) return;
-            foreach (var blocker in ByUrgency(task.BlockedBy.Where(open.ContainsKey).Select(b => open[b]))) Place(blocker);
+            if (!placed.Add(task.Id))
+                return;
+            foreach (var blocker in ByUrgency(task.BlockedBy.Where(open.ContainsKey).Select(b => open[b])))
+                Place(blocker);
             order.Add(task);
         }
     }
 
-    /// <summary>Whether a task is to be questioned: late by more than five working days, and nobody has said a word about it in that time.</summary>
+    /// <summary>
+    /// Whether a task is to be questioned: late by more than five working days, and nobody has said a word about it in
+    /// that time.
+    /// </summary>
     /// <param name="due">By when; null when it has no date, and then it is never late.</param>
     /// <param name="lastWord">When something was last said or changed of it; null for never.</param>
     /// <param name="now">The moment.</param>
@@ -76,14 +104,16 @@ public static class NextOrder
     public static bool IsStale(Instant? due, Instant? lastWord, Instant now, WorkCalendar calendar)
     {
         ArgumentNullException.ThrowIfNull(calendar);
-        bool Long(Instant since) => since < now && calendar.WorkingDaysBetween(calendar.DateOf(since), calendar.DateOf(now)) > 5;
+        bool Long(Instant since) =>
+            since < now && calendar.WorkingDaysBetween(calendar.DateOf(since), calendar.DateOf(now)) > 5;
         return due is { } moment && Long(moment) && (lastWord is not { } word || Long(word));
     }
 
     private static Duration Slack(OpenTask task, Instant now, WorkCalendar calendar)
     {
         var slack = task.Due is { } due
-            ? (due >= now ? calendar.Between(now, due) : -calendar.Between(due, now)) - (task.Remaining ?? Duration.Zero)
+            ? (due >= now ? calendar.Between(now, due) : -calendar.Between(due, now))
+                - (task.Remaining ?? Duration.Zero)
             : task.Priority switch
             {
                 Priority.Critical => Duration.Zero,
@@ -95,38 +125,59 @@ public static class NextOrder
     }
 
     /// <summary>Two working days and less to the minute, more in working days.</summary>
-    private static string Length(Duration time) => time <= Day * 2 ? WorkingTimeWords.Of(time) : $"{(int)(time / Day)} working days";
+    private static string Length(Duration time) =>
+        time <= Day * 2 ? WorkingTimeWords.Of(time) : $"{(int)(time / Day)} working days";
 
-    private static string Reason(OpenTask task, Duration slack, IReadOnlyList<OpenTask> waiting, IReadOnlyList<OpenTask> blockers, Instant now, WorkCalendar calendar)
+    private static string Reason(
+        OpenTask task,
+        Duration slack,
+        IReadOnlyList<OpenTask> waiting,
+        IReadOnlyList<OpenTask> blockers,
+        Instant now,
+        WorkCalendar calendar
+    )
     {
         var parts = new List<string>();
-        if (blockers.Count > 0) parts.Add($"waits for “{blockers[0].Title}”{(blockers.Count > 1 ? $" and {blockers.Count - 1} more" : "")}");
+        if (blockers.Count > 0)
+            parts.Add(
+                $"waits for “{blockers[0].Title}”{(blockers.Count > 1 ? $" and {blockers.Count - 1} more" : "")}"
+            );
         if (task.Due is { } due)
         {
             var label = DueStanding.At(now, due, calendar).Label;
             var spare = slack + (task.GateOf is null ? Duration.Zero : GateRise);
-            if (due < now) parts.Add(label);
+            if (due < now)
+                parts.Add(label);
             else if (task.Remaining is { } work && work > Duration.Zero)
             {
-                parts.Add(spare < Duration.Zero
-                    ? $"due {label}, and its {WorkingTimeWords.Of(work)} of work no longer fit in"
-                    : $"due {label}, {Length(spare)} to spare beside its {WorkingTimeWords.Of(work)} of work");
+                parts.Add(
+                    spare < Duration.Zero
+                        ? $"due {label}, and its {WorkingTimeWords.Of(work)} of work no longer fit in"
+                        : $"due {label}, {Length(spare)} to spare beside its {WorkingTimeWords.Of(work)} of work"
+                );
             }
-            else parts.Add($"due {label}, {Length(spare)} left");
+            else
+                parts.Add($"due {label}, {Length(spare)} left");
         }
         else
         {
-            parts.Add(task.Priority switch
-            {
-                Priority.Critical => "critical, so it counts as due now",
-                Priority.High => "not dated; high, so it counts as due within two working days",
-                Priority.Normal => "not dated",
-                _ => "not dated, no hurry",
-            });
+            parts.Add(
+                task.Priority switch
+                {
+                    Priority.Critical => "critical, so it counts as due now",
+                    Priority.High => "not dated; high, so it counts as due within two working days",
+                    Priority.Normal => "not dated",
+                    _ => "not dated, no hurry",
+                }
+            );
         }
 
-        if (task.GateOf is { } stage) parts.Add($"{stage} waits for it");
-        if (waiting.Count > 0) parts.Add($"“{waiting[0].Title}”{(waiting.Count > 1 ? $" and {waiting.Count - 1} more" : "")} waits for it");
+        if (task.GateOf is { } stage)
+            parts.Add($"{stage} waits for it");
+        if (waiting.Count > 0)
+            parts.Add(
+                $"“{waiting[0].Title}”{(waiting.Count > 1 ? $" and {waiting.Count - 1} more" : "")} waits for it"
+            );
         var line = string.Join("; ", parts);
         return char.ToUpperInvariant(line[0]) + line[1..] + ".";
     }

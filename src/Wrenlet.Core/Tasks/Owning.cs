@@ -10,20 +10,40 @@ public static class Owning
     /// <param name="owners">Who is to own it.</param>
     /// <param name="maker">Who made it.</param>
     public static string? RefusesPrivate(IEnumerable<OwnerShare> owners, PersonId maker) =>
-        owners.Any(o => o.Owner != new TaskOwner.OfPerson(maker)) ? "A private task is its maker's alone. Take the other owners off first, or leave it open to others." : null;
+        owners.Any(o => o.Owner != new TaskOwner.OfPerson(maker))
+            ? "A private task is its maker's alone. Take the other owners off first, or leave it open to others."
+            : null;
 
-    /// <summary>The first owner who could not see the task, and why that cannot be; null when all of them see it. A crew is looked at through its members when it is their turn.</summary>
+    /// <summary>
+    /// The first owner who could not see the task, and why that cannot be; null when all of them see it. A crew is
+    /// looked at through its members when it is their turn.
+    /// </summary>
     /// <param name="owners">Who is to own it.</param>
     /// <param name="place">Where the task stands, or is to stand.</param>
     /// <param name="docket">Its docket; null for none.</param>
     /// <param name="person">Finds a person; null for one who is gone.</param>
-    public static (Person Whom, string Reason)? Refuses(IEnumerable<OwnerShare> owners, Place place, DocketRef? docket, Func<PersonId, Person?> person)
+    public static (Person Whom, string Reason)? Refuses(
+        IEnumerable<OwnerShare> owners,
+        Place place,
+        DocketRef? docket,
+        Func<PersonId, Person?> person
+    )
     {
         ArgumentNullException.ThrowIfNull(person);
-        var blind = owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>().Select(o => person(o.Person)).OfType<Person>().FirstOrDefault(p => !p.MaySee(place, Thing.Working));
-        if (blind is null) return null;
-        return (blind, place is Place.Own
-            ? "A private task is its maker's alone. Open it to others first, then give it to someone."
-            : $"{blind.FirstName} does not see {docket?.ToString() ?? "it"} and cannot own this task. Give {blind.FirstName} sight of it first, or choose someone else.");
+        var blind = owners
+            .Select(o => o.Owner)
+            .OfType<TaskOwner.OfPerson>()
+            .Select(o => person(o.Person))
+            .OfType<Person>()
+            .FirstOrDefault(p => !p.MaySee(place, Thing.Working));
+        if (blind is null)
+            return null;
+        return (
+            blind,
+            place is Place.Own
+                ? "A private task is its maker's alone. Open it to others first, then give it to someone."
+                : $"{blind.FirstName} does not see {docket?.ToString() ?? "it"} and cannot own this task. Give "
+                    + $"{blind.FirstName} sight of it first, or choose someone else."
+        );
     }
 }

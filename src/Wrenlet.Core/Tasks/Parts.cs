@@ -16,17 +16,24 @@ public readonly record struct PartsDone(int Count, int Done, int Percent)
     /// <param name="wanted">The state that it is to have.</param>
     public string? Refuses(TaskState before, TaskState wanted)
     {
-        if (wanted is not TaskState.Done || before is TaskState.Done || Count == 0 || All) return null;
+        if (wanted is not TaskState.Done || before is TaskState.Done || Count == 0 || All)
+            return null;
         var open = Count - Done;
-        return $"{open} of its {Count} parts {(open == 1 ? "is" : "are")} not done. Finish or drop {(open == 1 ? "it" : "them")} first: it is done when they are.";
+        return $"{open} of its {Count} parts {(open == 1 ? "is" : "are")} not done. Finish or drop "
+            + $"{(open == 1 ? "it" : "them")} first: it is done when they are.";
     }
 
-    /// <summary>What becomes of a whole when its parts stand so: done with the last of them, and not any more when one is not.</summary>
+    /// <summary>
+    /// What becomes of a whole when its parts stand so: done with the last of them, and not any more when one is not.
+    /// </summary>
     public Progress Carry(Progress whole) =>
-        All && !whole.Over ? whole.Become(TaskState.Done) : Count > 0 && !All && whole.State is TaskState.Done ? whole.Back() : whole;
+        All && !whole.Over ? whole.Become(TaskState.Done)
+        : Count > 0 && !All && whole.State is TaskState.Done ? whole.Back()
+        : whole;
 
     /// <summary>
-    /// Adds the parts up that have no parts themselves: by their estimates where at least one has one, and then a part without
+    /// Adds the parts up that have no parts themselves: by their estimates where at least one has one, and then a part
+    /// without
     /// an estimate counts as much as they do on average; by their number where none has.
     /// </summary>
     public static PartsDone Of(IEnumerable<(Duration? Estimate, bool Done)> parts)
@@ -42,7 +49,10 @@ public readonly record struct PartsDone(int Count, int Done, int Percent)
     }
 }
 
-/// <summary>Which tasks depend on which: parts on their parents, blocked ones on what blocks them. No task may come round to itself.</summary>
+/// <summary>
+/// Which tasks depend on which: parts on their parents, blocked ones on what blocks them. No task may come round to
+/// itself.
+/// </summary>
 public static class Dependence
 {
     /// <summary>Whether a task would depend on itself if it came to depend on another.</summary>
@@ -56,9 +66,12 @@ public static class Dependence
         var open = new Stack<TaskId>([on]);
         while (open.TryPop(out var at))
         {
-            if (at == task) return true;
-            if (!seen.Add(at)) continue;
-            foreach (var further in next(at)) open.Push(further);
+            if (at == task)
+                return true;
+            if (!seen.Add(at))
+                continue;
+            foreach (var further in next(at))
+                open.Push(further);
         }
 
         return false;
@@ -82,7 +95,9 @@ public static class Positions
             return middle > b && middle < a && a - b > 1e-9 ? middle : null;
         }
 
-        return before is { } last ? last + Step : after is { } first ? first - Step : 0;
+        return before is { } last ? last + Step
+            : after is { } first ? first - Step
+            : 0;
     }
 
     /// <summary>The place of the one at this index when all are made anew.</summary>
@@ -95,7 +110,9 @@ public static class Positions
 /// <param name="Done">Whether it was ticked.</param>
 public readonly record struct ListedPart(int Depth, string Title, bool Done);
 
-/// <summary>Reads lists of parts: one on each line, with marks, numbers or ticked boxes before them, deeper ones indented.</summary>
+/// <summary>
+/// Reads lists of parts: one on each line, with marks, numbers or ticked boxes before them, deeper ones indented.
+/// </summary>
 public static class PastedList
 {
     /// <summary>Most parts of one list.</summary>
@@ -113,11 +130,14 @@ public static class PastedList
         {
             var indent = line.TakeWhile(c => c is ' ' or '\t').Sum(c => c == '\t' ? 4 : 1);
             var (title, done) = Bare(line.Trim());
-            if (title.Length == 0) continue;
-            while (indents.Count > 0 && indents.Peek() >= indent) indents.Pop();
+            if (title.Length == 0)
+                continue;
+            while (indents.Count > 0 && indents.Peek() >= indent)
+                indents.Pop();
             parts.Add(new(indents.Count, title.Length > Longest ? title[..(Longest - 1)] + "…" : title, done));
             indents.Push(indent);
-            if (parts.Count == Most) break;
+            if (parts.Count == Most)
+                break;
         }
 
         return parts;
@@ -126,10 +146,18 @@ public static class PastedList
     private static (string Title, bool Done) Bare(string line)
     {
         var at = 0;
-        if (line.Length > 1 && line[0] is '-' or '*' or '•' or '+' or '–' && line[1] == ' ') at = 2;
-        else if (line.TakeWhile(char.IsAsciiDigit).Count() is > 0 and < 4 and var digits && digits + 1 < line.Length && line[digits] is '.' or ')' && line[digits + 1] == ' ') at = digits + 2;
+        if (line.Length > 1 && line[0] is '-' or '*' or '•' or '+' or '–' && line[1] == ' ')
+            at = 2;
+        else if (
+            line.TakeWhile(char.IsAsciiDigit).Count() is > 0 and < 4 and var digits
+            && digits + 1 < line.Length
+            && line[digits] is '.' or ')'
+            && line[digits + 1] == ' '
+        )
+            at = digits + 2;
         var rest = line[at..].TrimStart();
-        if (rest.Length >= 3 && rest[0] == '[' && rest[2] == ']' && rest[1] is ' ' or 'x' or 'X') return (rest[3..].Trim(), rest[1] is not ' ');
+        if (rest.Length >= 3 && rest[0] == '[' && rest[2] == ']' && rest[1] is ' ' or 'x' or 'X')
+            return (rest[3..].Trim(), rest[1] is not ' ');
         return rest.StartsWith('☐') || rest.StartsWith('☑') ? (rest[1..].Trim(), rest[0] == '☑') : (rest.Trim(), false);
     }
 }

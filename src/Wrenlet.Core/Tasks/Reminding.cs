@@ -5,7 +5,8 @@ namespace Wrenlet.Core.Tasks;
 
 /// <summary>When somebody is reminded of a task.</summary>
 /// <param name="Before">Working time before it is due; zero for not before.</param>
-/// <param name="Again">Working time after which they are reminded again and again until it is done; zero for never again.</param>
+/// <param name="Again">Working time after which they are reminded again and again until it is done; zero for never
+/// again.</param>
 public readonly record struct Reminders(Duration Before, Duration Again)
 {
     /// <summary>Half a working day before, and once each working day after.</summary>
@@ -21,7 +22,8 @@ public readonly record struct Reminder(Instant At, int Nth)
     public const int AskerFrom = 3;
 
     /// <summary>
-    /// The reminder to give now: the latest whose moment has come and that was not given yet, so that after a time without
+    /// The reminder to give now: the latest whose moment has come and that was not given yet, so that after a time
+    /// without
     /// the server each task is reminded of once and not once for every time that was missed.
     /// </summary>
     /// <param name="due">By when the task is.</param>
@@ -31,18 +33,35 @@ public readonly record struct Reminder(Instant At, int Nth)
     /// <param name="now">The moment.</param>
     /// <param name="calendar">Working hours that are counted.</param>
     /// <returns>Null when none is to be given.</returns>
-    public static Reminder? Of(Instant due, Instant? given, Instant since, Reminders reminders, Instant now, WorkCalendar calendar)
+    public static Reminder? Of(
+        Instant due,
+        Instant? given,
+        Instant since,
+        Reminders reminders,
+        Instant now,
+        WorkCalendar calendar
+    )
     {
         ArgumentNullException.ThrowIfNull(calendar);
         Reminder? latest = null;
-        if (reminders.Before > Duration.Zero && calendar.Subtract(due, reminders.Before) is var before && before <= now && before < due) latest = new(before, 0);
-        if (due <= now) latest = new(due, 1);
+        if (
+            reminders.Before > Duration.Zero
+            && calendar.Subtract(due, reminders.Before) is var before
+            && before <= now
+            && before < due
+        )
+            latest = new(before, 0);
+        if (due <= now)
+            latest = new(due, 1);
         if (reminders.Again > Duration.Zero && due < now)
         {
             var times = (int)Math.Min(10_000, Math.Floor(calendar.Between(due, now) / reminders.Again));
-            if (times > 0) latest = new(calendar.Add(due, reminders.Again * times), times + 1);
+            if (times > 0)
+                latest = new(calendar.Add(due, reminders.Again * times), times + 1);
         }
 
-        return latest is { } reminder && reminder.At >= since && (given is not { } last || reminder.At > last) ? reminder : null;
+        return latest is { } reminder && reminder.At >= since && (given is not { } last || reminder.At > last)
+            ? reminder
+            : null;
     }
 }

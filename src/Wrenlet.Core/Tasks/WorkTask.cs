@@ -58,9 +58,7 @@ public enum CompletionRule
 /// <summary>Who owns a task: a person or a crew. A closed set of cases.</summary>
 public abstract record TaskOwner
 {
-    private TaskOwner()
-    {
-    }
+    private TaskOwner() { }
 
     /// <summary>A member of staff.</summary>
     public sealed record OfPerson(PersonId Person) : TaskOwner;
@@ -72,7 +70,8 @@ public abstract record TaskOwner
 /// <summary>What an owner has said of a task: their part is done, or nothing yet.</summary>
 /// <param name="Owner">Who.</param>
 /// <param name="Done">Whether their part is done.</param>
-/// <param name="Percent">Their share of the work, from 1 to 100; null for as much as everybody else without one.</param>
+/// <param name="Percent">Their share of the work, from 1 to 100; null for as much as everybody else without
+/// one.</param>
 public readonly record struct OwnerShare(TaskOwner Owner, bool Done, int? Percent = null);
 
 /// <summary>How far a task is, and what its owners have said of it.</summary>
@@ -89,10 +88,20 @@ public readonly record struct Progress(TaskState State, TaskState? Before, Immut
     /// <param name="by">Who says so; someone who owns no part speaks for all.</param>
     public Progress Finish(CompletionRule rule, Person by)
     {
-        if (State is TaskState.Done) return this;
+        if (State is TaskState.Done)
+            return this;
         ImmutableArray<OwnerShare> shares = Say(by, done: true);
-        var finished = rule is CompletionRule.Any || shares.All(s => s.Done) || (rule is CompletionRule.Share && ShareDone(shares) >= 100);
-        return new(finished ? TaskState.Done : State is TaskState.NeedsAction ? TaskState.InProgress : State, Before ?? State, shares);
+        var finished =
+            rule is CompletionRule.Any
+            || shares.All(s => s.Done)
+            || (rule is CompletionRule.Share && ShareDone(shares) >= 100);
+        return new(
+            finished ? TaskState.Done
+                : State is TaskState.NeedsAction ? TaskState.InProgress
+                : State,
+            Before ?? State,
+            shares
+        );
     }
 
     /// <summary>
@@ -103,20 +112,37 @@ public readonly record struct Progress(TaskState State, TaskState? Before, Immut
     /// <param name="by">Who takes it back; someone who owns no part speaks for all.</param>
     public Progress Reopen(CompletionRule rule, Person by)
     {
-        if (Before is not { } before) return State is TaskState.Done ? this with { State = TaskState.NeedsAction } : this;
-        ImmutableArray<OwnerShare> shares = rule is CompletionRule.Any ? [.. Shares.Select(s => s with { Done = false })] : Say(by, done: false);
+        if (Before is not { } before)
+            return State is TaskState.Done ? this with { State = TaskState.NeedsAction } : this;
+        ImmutableArray<OwnerShare> shares =
+            rule is CompletionRule.Any ? [.. Shares.Select(s => s with { Done = false })] : Say(by, done: false);
         return shares.Any(s => s.Done)
             ? new(before is TaskState.NeedsAction ? TaskState.InProgress : before, before, shares)
             : new(before, null, shares);
     }
 
-    /// <summary>After a part of it turned out not to be done: it has the state again that it had before it was.</summary>
-    public Progress Back() => State is TaskState.Done ? new(Before ?? TaskState.InProgress, null, [.. Shares.Select(s => s with { Done = false })]) : this;
+    /// <summary>
+    /// After a part of it turned out not to be done: it has the state again that it had before it was.
+    /// </summary>
+    public Progress Back() =>
+        State is TaskState.Done
+            ? new(Before ?? TaskState.InProgress, null, [.. Shares.Select(s => s with { Done = false })])
+            : this;
 
-    /// <summary>After it was put into a column of a worklist: one that finishes makes it done; one that does not, coming from another, makes it not done any more.</summary>
+    /// <summary>
+    /// After it was put into a column of a worklist: one that finishes makes it done; one that does not, coming from
+    /// another, makes it not done any more.
+    /// </summary>
     /// <param name="finishes">Whether what stands in the column is done.</param>
     /// <param name="moved">Whether it stood elsewhere before.</param>
-    public Progress Into(bool finishes, bool moved) => finishes ? Over ? this : Become(TaskState.Done) : moved ? Back() : this;
+    public Progress Into(bool finishes, bool moved) =>
+        finishes
+            ? Over
+                ? this
+                : Become(TaskState.Done)
+            : moved
+                ? Back()
+                : this;
 
     /// <summary>How much of the work its owners have done, from 0 to 100, by their shares.</summary>
     public int Percent => State is TaskState.Done ? 100 : Math.Min(100, ShareDone(Shares));
@@ -129,24 +155,34 @@ public readonly record struct Progress(TaskState State, TaskState? Before, Immut
     public Progress OwnedBy(IEnumerable<TaskOwner> owners)
     {
         var had = Shares;
-        return this with { Shares = [.. owners.Select(o => had.FirstOrDefault(s => s.Owner == o) is { Owner: not null } kept ? kept : new OwnerShare(o, false))] };
+        return this with
+        {
+            Shares =
+            [
+                .. owners.Select(o =>
+                    had.FirstOrDefault(s => s.Owner == o) is { Owner: not null } kept ? kept : new OwnerShare(o, false)
+                ),
+            ],
+        };
     }
 
     private static int ShareDone(ImmutableArray<OwnerShare> shares)
     {
-        if (shares.IsDefaultOrEmpty) return 0;
+        if (shares.IsDefaultOrEmpty)
+            return 0;
         var said = shares.Sum(s => s.Percent ?? 0);
         var open = shares.Count(s => s.Percent is null);
         var each = open == 0 ? 0 : Math.Max(0, 100.0 - said) / open;
         return (int)Math.Floor(shares.Where(s => s.Done).Sum(s => s.Percent ?? each) + 1e-9);
     }
 
-    private static bool Is(TaskOwner owner, Person person) => owner switch
-    {
-        TaskOwner.OfPerson p => p.Person == person.Id,
-        TaskOwner.OfCrew c => person.Crews.Contains(c.Crew),
-        _ => throw new ArgumentOutOfRangeException(nameof(owner), owner, "Unknown kind of owner."),
-    };
+    private static bool Is(TaskOwner owner, Person person) =>
+        owner switch
+        {
+            TaskOwner.OfPerson p => p.Person == person.Id,
+            TaskOwner.OfCrew c => person.Crews.Contains(c.Crew),
+            _ => throw new ArgumentOutOfRangeException(nameof(owner), owner, "Unknown kind of owner."),
+        };
 
     private ImmutableArray<OwnerShare> Say(Person by, bool done)
     {
@@ -178,15 +214,22 @@ public readonly record struct DueStanding(DueState State, string Label)
     /// <summary>Stands a due moment against now; an undated task is well.</summary>
     public static DueStanding At(Instant now, Instant? due, Calendars.WorkCalendar calendar)
     {
-        if (due is not { } moment) return new(DueState.Well, "not dated");
+        if (due is not { } moment)
+            return new(DueState.Well, "not dated");
         if (now > moment)
         {
             var late = calendar.Between(moment, now);
             var days = calendar.WorkingDaysBetween(calendar.DateOf(moment), calendar.DateOf(now));
-            return new(DueState.Late, days > 1 ? $"late by {days} working days" : $"late by {Calendars.WorkingTimeWords.Of(late)}");
+            return new(
+                DueState.Late,
+                days > 1 ? $"late by {days} working days" : $"late by {Calendars.WorkingTimeWords.Of(late)}"
+            );
         }
 
         var soon = calendar.DateOf(moment) == calendar.DateOf(now) || calendar.Between(now, moment) < Day;
-        return new(soon ? DueState.Soon : DueState.Well, Words.DateWords.Moment(moment.InZone(calendar.Zone).LocalDateTime, calendar.DateOf(now)));
+        return new(
+            soon ? DueState.Soon : DueState.Well,
+            Words.DateWords.Moment(moment.InZone(calendar.Zone).LocalDateTime, calendar.DateOf(now))
+        );
     }
 }

@@ -18,8 +18,19 @@ public sealed record CalendarAttendee(string Name, string Address, Attendance An
 /// <param name="Url">Where one takes part by call; null where one cannot.</param>
 /// <param name="Organiser">Name and address of who invites.</param>
 public sealed record CalendarMeeting(
-    string Uid, int Sequence, string Title, string Agenda, Instant From, Instant Until, string Where, string? Url, (string Name, string Address) Organiser, IReadOnlyList<CalendarAttendee> Attendees,
-    bool CalledOff, Instant Made);
+    string Uid,
+    int Sequence,
+    string Title,
+    string Agenda,
+    Instant From,
+    Instant Until,
+    string Where,
+    string? Url,
+    (string Name, string Address) Organiser,
+    IReadOnlyList<CalendarAttendee> Attendees,
+    bool CalledOff,
+    Instant Made
+);
 
 /// <summary>What a calendar is sent for (RFC 5546, 1.4).</summary>
 public enum MeetingMethod
@@ -37,7 +48,14 @@ public enum MeetingMethod
 /// <param name="Address">Who answers.</param>
 /// <param name="Words">What they say with it; empty for nothing.</param>
 /// <param name="Proposes">When it would suit them instead; null where they propose nothing.</param>
-public sealed record CalendarReply(string Uid, int Sequence, string Address, Attendance Answer, string Words, Instant? Proposes);
+public sealed record CalendarReply(
+    string Uid,
+    int Sequence,
+    string Address,
+    Attendance Answer,
+    string Words,
+    Instant? Proposes
+);
 
 /// <summary>Writes meetings as iCalendar files, and reads what comes back.</summary>
 public static class MeetingCalendar
@@ -52,13 +70,19 @@ public static class MeetingCalendar
     public static string Write(CalendarMeeting meeting, MeetingMethod method, DateTimeZone zone, Instant now)
     {
         ArgumentNullException.ThrowIfNull(zone);
-        var calendar = new Calendar { ProductId = "-//Wrenlet//Meetings//EN", Method = method is MeetingMethod.Cancel ? CalendarMethods.Cancel : CalendarMethods.Request };
+        var calendar = new Calendar
+        {
+            ProductId = "-//Wrenlet//Meetings//EN",
+            Method = method is MeetingMethod.Cancel ? CalendarMethods.Cancel : CalendarMethods.Request,
+        };
         calendar.AddTimeZone(VTimeZone.FromDateTimeZone(zone.Id, now.ToDateTimeUtc().AddYears(-1), false));
         calendar.Events.Add(Component(meeting, zone, now));
         return new CalendarSerializer().SerializeToString(calendar) ?? "";
     }
 
-    /// <summary>What a calendar that came with a mail answers; null when it answers nothing, or cannot be read.</summary>
+    /// <summary>
+    /// What a calendar that came with a mail answers; null when it answers nothing, or cannot be read.
+    /// </summary>
     /// <param name="text">The calendar.</param>
     /// <param name="zone">The zone of times that name none.</param>
     public static CalendarReply? ReadReply(string text, DateTimeZone zone)
@@ -66,12 +90,24 @@ public static class MeetingCalendar
         ArgumentNullException.ThrowIfNull(text);
         ArgumentNullException.ThrowIfNull(zone);
         var (calendar, _) = TaskCalendar.Load(text);
-        if (calendar?.Method?.ToUpperInvariant() is not ("REPLY" or "COUNTER") || calendar.Events.FirstOrDefault() is not { Uid: { Length: > 0 } uid } answered) return null;
+        if (
+            calendar?.Method?.ToUpperInvariant() is not ("REPLY" or "COUNTER")
+            || calendar.Events.FirstOrDefault() is not { Uid: { Length: > 0 } uid } answered
+        )
+            return null;
         // A reply names the one who answers, and nobody else (RFC 5546, 3.2.3).
-        if (answered.Attendees.FirstOrDefault() is not { } attendee || AddressOf(attendee.Value) is not { } address) return null;
+        if (answered.Attendees.FirstOrDefault() is not { } attendee || AddressOf(attendee.Value) is not { } address)
+            return null;
         var counter = calendar.Method.Equals("COUNTER", StringComparison.OrdinalIgnoreCase);
         var words = (answered.Comments.FirstOrDefault() ?? "").ReplaceLineEndings("\n").Trim();
-        return new(uid, answered.Sequence, address, AnswerOf(attendee.ParticipationStatus), words.Length > 500 ? words[..500] : words, counter ? TaskCalendar.Moment(answered.Start, zone, endOfDay: false) : null);
+        return new(
+            uid,
+            answered.Sequence,
+            address,
+            AnswerOf(attendee.ParticipationStatus),
+            words.Length > 500 ? words[..500] : words,
+            counter ? TaskCalendar.Moment(answered.Start, zone, endOfDay: false) : null
+        );
     }
 
     /// <summary>The meetings of a calendar.</summary>
@@ -81,10 +117,33 @@ public static class MeetingCalendar
     {
         ArgumentNullException.ThrowIfNull(text);
         ArgumentNullException.ThrowIfNull(zone);
-        return TaskCalendar.Load(text).Calendar is not { } calendar ? [] : [.. calendar.Events.Where(e => e is { Uid: not null, Start: not null, End: not null }).Select(e => new CalendarMeeting(
-            e.Uid!, e.Sequence, e.Summary ?? "", e.Description?.ReplaceLineEndings("\n") ?? "", TaskCalendar.Moment(e.Start, zone, false)!.Value, TaskCalendar.Moment(e.End, zone, false)!.Value, e.Location ?? "", e.Url?.ToString(),
-            (e.Organizer?.CommonName ?? "", AddressOf(e.Organizer?.Value) ?? ""), [.. e.Attendees.Select(a => new CalendarAttendee(a.CommonName ?? "", AddressOf(a.Value) ?? "", AnswerOf(a.ParticipationStatus)))],
-            e.Status == EventStatus.Cancelled, e.Created is { } made ? Instant.FromDateTimeUtc(made.AsUtc) : Instant.MinValue))];
+        return TaskCalendar.Load(text).Calendar is not { } calendar
+            ? []
+            :
+            [
+                .. calendar
+                    .Events.Where(e => e is { Uid: not null, Start: not null, End: not null })
+                    .Select(e => new CalendarMeeting(
+                        e.Uid!,
+                        e.Sequence,
+                        e.Summary ?? "",
+                        e.Description?.ReplaceLineEndings("\n") ?? "",
+                        TaskCalendar.Moment(e.Start, zone, false)!.Value,
+                        TaskCalendar.Moment(e.End, zone, false)!.Value,
+                        e.Location ?? "",
+                        e.Url?.ToString(),
+                        (e.Organizer?.CommonName ?? "", AddressOf(e.Organizer?.Value) ?? ""),
+                        [
+                            .. e.Attendees.Select(a => new CalendarAttendee(
+                                a.CommonName ?? "",
+                                AddressOf(a.Value) ?? "",
+                                AnswerOf(a.ParticipationStatus)
+                            )),
+                        ],
+                        e.Status == EventStatus.Cancelled,
+                        e.Created is { } made ? Instant.FromDateTimeUtc(made.AsUtc) : Instant.MinValue
+                    )),
+            ];
     }
 
     internal static CalendarEvent Component(CalendarMeeting meeting, DateTimeZone zone, Instant now)
@@ -103,28 +162,41 @@ public static class MeetingCalendar
             DtStamp = TaskCalendar.Utc(now),
             Created = TaskCalendar.Utc(meeting.Made),
         };
-        if (meeting.Url is { } url) component.Url = new Uri(url);
+        if (meeting.Url is { } url)
+            component.Url = new Uri(url);
         foreach (var attendee in meeting.Attendees)
-            component.Attendees.Add(new Attendee(Mailto + attendee.Address) { CommonName = attendee.Name, Rsvp = attendee.Answer is Attendance.Unanswered, ParticipationStatus = StatusOf(attendee.Answer), Role = ParticipationRole.RequiredParticipant });
+            component.Attendees.Add(
+                new Attendee(Mailto + attendee.Address)
+                {
+                    CommonName = attendee.Name,
+                    Rsvp = attendee.Answer is Attendance.Unanswered,
+                    ParticipationStatus = StatusOf(attendee.Answer),
+                    Role = ParticipationRole.RequiredParticipant,
+                }
+            );
         return component;
     }
 
-    private static string StatusOf(Attendance answer) => answer switch
-    {
-        Attendance.Coming => EventParticipationStatus.Accepted,
-        Attendance.Perhaps => EventParticipationStatus.Tentative,
-        Attendance.NotComing => EventParticipationStatus.Declined,
-        _ => EventParticipationStatus.NeedsAction,
-    };
+    private static string StatusOf(Attendance answer) =>
+        answer switch
+        {
+            Attendance.Coming => EventParticipationStatus.Accepted,
+            Attendance.Perhaps => EventParticipationStatus.Tentative,
+            Attendance.NotComing => EventParticipationStatus.Declined,
+            _ => EventParticipationStatus.NeedsAction,
+        };
 
-    private static Attendance AnswerOf(string? status) => status?.ToUpperInvariant() switch
-    {
-        "ACCEPTED" => Attendance.Coming,
-        "TENTATIVE" => Attendance.Perhaps,
-        "DECLINED" => Attendance.NotComing,
-        _ => Attendance.Unanswered,
-    };
+    private static Attendance AnswerOf(string? status) =>
+        status?.ToUpperInvariant() switch
+        {
+            "ACCEPTED" => Attendance.Coming,
+            "TENTATIVE" => Attendance.Perhaps,
+            "DECLINED" => Attendance.NotComing,
+            _ => Attendance.Unanswered,
+        };
 
     private static string? AddressOf(Uri? address) =>
-        address?.OriginalString is { } text && text.StartsWith(Mailto, StringComparison.OrdinalIgnoreCase) ? Uri.UnescapeDataString(text[Mailto.Length..]) : null;
+        address?.OriginalString is { } text && text.StartsWith(Mailto, StringComparison.OrdinalIgnoreCase)
+            ? Uri.UnescapeDataString(text[Mailto.Length..])
+            : null;
 }

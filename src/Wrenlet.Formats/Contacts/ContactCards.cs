@@ -9,7 +9,13 @@ namespace Wrenlet.Formats.Contacts;
 /// <param name="Mails">Mail addresses, the preferred one first.</param>
 /// <param name="Phones">Telephone numbers as written, the preferred one first.</param>
 /// <param name="Language">BCP 47 tag; null when the card does not say.</param>
-public sealed record ContactCard(string Name, string? Organisation, ImmutableArray<string> Mails, ImmutableArray<string> Phones, string? Language);
+public sealed record ContactCard(
+    string Name,
+    string? Organisation,
+    ImmutableArray<string> Mails,
+    ImmutableArray<string> Phones,
+    string? Language
+);
 
 /// <summary>
 /// Reads and writes vCards. Writes version 4.0 (RFC 6350) in UTF-8; reads it and 3.0 (RFC 2426), and of 2.1 what has no
@@ -23,7 +29,8 @@ public static class ContactCards
     private static readonly int[] NameOrder = [3, 1, 2, 0, 4];
 
     /// <summary>Reads all cards of a text.</summary>
-    /// <exception cref="FormatException">There is no card in it, or a card is cut off or has no name; the message says which and what to do.</exception>
+    /// <exception cref="FormatException">There is no card in it, or a card is cut off or has no name; the message says
+    /// which and what to do.</exception>
     public static IReadOnlyList<ContactCard> Read(string text)
     {
         ArgumentNullException.ThrowIfNull(text);
@@ -31,18 +38,28 @@ public static class ContactCards
         List<(string Name, string Parameters, string Value)>? card = null;
         foreach (var line in Unfolded(text))
         {
-            if (Split(line) is not { } property) continue;
-            if (property.Name == "BEGIN" && property.Value.Trim().Equals("VCARD", StringComparison.OrdinalIgnoreCase)) card = [];
+            if (Split(line) is not { } property)
+                continue;
+            if (property.Name == "BEGIN" && property.Value.Trim().Equals("VCARD", StringComparison.OrdinalIgnoreCase))
+                card = [];
             else if (property.Name == "END" && card is not null)
             {
                 cards.Add(CardOf(card, cards.Count + 1));
                 card = null;
             }
-            else card?.Add(property);
+            else
+                card?.Add(property);
         }
 
-        if (card is not null) throw new FormatException($"Card {cards.Count + 1} has no END:VCARD: the file is cut off. Export it again.");
-        return cards.Count > 0 ? cards : throw new FormatException("There is no card in this file. A card begins with BEGIN:VCARD; export the contacts as vCard (.vcf).");
+        if (card is not null)
+            throw new FormatException(
+                $"Card {cards.Count + 1} has no END:VCARD: the file is cut off. Export it again."
+            );
+        return cards.Count > 0
+            ? cards
+            : throw new FormatException(
+                "There is no card in this file. A card begins with BEGIN:VCARD; export the contacts as vCard (.vcf)."
+            );
     }
 
     /// <summary>Writes cards, each line ended by CRLF and folded at 75 bytes.</summary>
@@ -55,10 +72,14 @@ public static class ContactCards
             Line(text, "BEGIN:VCARD");
             Line(text, "VERSION:4.0");
             Line(text, "FN:" + Escaped(card.Name));
-            if (card.Organisation is { } firm) Line(text, "ORG:" + Escaped(firm));
-            foreach (var (i, mail) in card.Mails.Index()) Line(text, $"EMAIL{(i == 0 ? ";PREF=1" : "")}:{Escaped(mail)}");
-            foreach (var (i, phone) in card.Phones.Index()) Line(text, $"TEL;VALUE=uri{(i == 0 ? ";PREF=1" : "")}:tel:{phone}");
-            if (card.Language is { } language) Line(text, "LANG:" + language);
+            if (card.Organisation is { } firm)
+                Line(text, "ORG:" + Escaped(firm));
+            foreach (var (i, mail) in card.Mails.Index())
+                Line(text, $"EMAIL{(i == 0 ? ";PREF=1" : "")}:{Escaped(mail)}");
+            foreach (var (i, phone) in card.Phones.Index())
+                Line(text, $"TEL;VALUE=uri{(i == 0 ? ";PREF=1" : "")}:tel:{phone}");
+            if (card.Language is { } language)
+                Line(text, "LANG:" + language);
             Line(text, "END:VCARD");
         }
 
@@ -67,23 +88,47 @@ public static class ContactCards
 
     private static ContactCard CardOf(List<(string Name, string Parameters, string Value)> properties, int number)
     {
-        string? First(string name) => properties.Where(p => p.Name == name && p.Value.Length > 0).Select(p => p.Value).FirstOrDefault();
-        var name = First("FN") is { } full ? Parts(full, '\0')[0]
-            : First("N") is { } parts ? string.Join(' ', NameOrder.Select(i => Parts(parts, ';').ElementAtOrDefault(i)).Where(p => !string.IsNullOrWhiteSpace(p)))
-            : First("ORG") is { } firm ? Parts(firm, ';')[0] : "";
+        string? First(string name) =>
+            properties.Where(p => p.Name == name && p.Value.Length > 0).Select(p => p.Value).FirstOrDefault();
+        var name =
+            First("FN") is { } full ? Parts(full, '\0')[0]
+            : First("N") is { } parts
+                ? string.Join(
+                    ' ',
+                    NameOrder
+                        .Select(i => Parts(parts, ';').ElementAtOrDefault(i))
+                        .Where(p => !string.IsNullOrWhiteSpace(p))
+                )
+            : First("ORG") is { } firm ? Parts(firm, ';')[0]
+            : "";
         name = name.Trim();
-        if (name.Length == 0) throw new FormatException($"Card {number} has no name. Give it one (FN), then import again.");
+        if (name.Length == 0)
+            throw new FormatException($"Card {number} has no name. Give it one (FN), then import again.");
         ImmutableArray<string> Values(string kind) =>
-            [.. properties.Where(p => p.Name == kind).OrderByDescending(p => p.Parameters.Contains("PREF", StringComparison.OrdinalIgnoreCase)).Select(p => Bare(Parts(p.Value, '\0')[0])).Where(v => v.Length > 0).Distinct()];
+            [
+                .. properties
+                    .Where(p => p.Name == kind)
+                    .OrderByDescending(p => p.Parameters.Contains("PREF", StringComparison.OrdinalIgnoreCase))
+                    .Select(p => Bare(Parts(p.Value, '\0')[0]))
+                    .Where(v => v.Length > 0)
+                    .Distinct(),
+            ];
         var organisation = First("ORG") is { } o ? Parts(o, ';')[0].Trim() : null;
-        return new(name, string.IsNullOrEmpty(organisation) || organisation == name ? null : organisation, Values("EMAIL"), Values("TEL"), First("LANG")?.Trim());
+        return new(
+            name,
+            string.IsNullOrEmpty(organisation) || organisation == name ? null : organisation,
+            Values("EMAIL"),
+            Values("TEL"),
+            First("LANG")?.Trim()
+        );
     }
 
     /// <summary>A value without its URI scheme (RFC 3966, RFC 6068) and the parameters after it.</summary>
     private static string Bare(string value)
     {
         value = value.Trim();
-        if (value.StartsWith("tel:", StringComparison.OrdinalIgnoreCase)) return value[4..].Split(';')[0];
+        if (value.StartsWith("tel:", StringComparison.OrdinalIgnoreCase))
+            return value[4..].Split(';')[0];
         return value.StartsWith("mailto:", StringComparison.OrdinalIgnoreCase) ? value[7..] : value;
     }
 
@@ -92,8 +137,10 @@ public static class ContactCards
         var quoted = false;
         for (var i = 0; i < line.Length; i++)
         {
-            if (line[i] == '"') quoted = !quoted;
-            if (line[i] != ':' || quoted) continue;
+            if (line[i] == '"')
+                quoted = !quoted;
+            if (line[i] != ':' || quoted)
+                continue;
             var head = line[..i];
             var end = head.IndexOf(';', StringComparison.Ordinal);
             var name = (end < 0 ? head : head[..end]).Split('.')[^1].ToUpperInvariant();
@@ -110,13 +157,15 @@ public static class ContactCards
         var part = new StringBuilder();
         for (var i = 0; i < value.Length; i++)
         {
-            if (value[i] == '\\' && i + 1 < value.Length) part.Append(value[++i] is 'n' or 'N' ? '\n' : value[i]);
+            if (value[i] == '\\' && i + 1 < value.Length)
+                part.Append(value[++i] is 'n' or 'N' ? '\n' : value[i]);
             else if (value[i] == at && at != '\0')
             {
                 parts.Add(part.ToString());
                 part.Clear();
             }
-            else part.Append(value[i]);
+            else
+                part.Append(value[i]);
         }
 
         parts.Add(part.ToString());
@@ -124,22 +173,29 @@ public static class ContactCards
     }
 
     private static string Escaped(string value) =>
-        value.Replace("\\", "\\\\", StringComparison.Ordinal).Replace(",", "\\,", StringComparison.Ordinal).Replace(";", "\\;", StringComparison.Ordinal).ReplaceLineEndings("\\n");
+        value
+            .Replace("\\", "\\\\", StringComparison.Ordinal)
+            .Replace(",", "\\,", StringComparison.Ordinal)
+            .Replace(";", "\\;", StringComparison.Ordinal)
+            .ReplaceLineEndings("\\n");
 
     private static IEnumerable<string> Unfolded(string text)
     {
         string? line = null;
         foreach (var next in text.TrimStart('\uFEFF').ReplaceLineEndings("\n").Split('\n'))
         {
-            if (line is not null && next.Length > 0 && next[0] is ' ' or '\t') line += next[1..];
+            if (line is not null && next.Length > 0 && next[0] is ' ' or '\t')
+                line += next[1..];
             else
             {
-                if (line is not null) yield return line;
+                if (line is not null)
+                    yield return line;
                 line = next;
             }
         }
 
-        if (line is not null) yield return line;
+        if (line is not null)
+            yield return line;
     }
 
     /// <summary>Writes a line, folded so that no part is longer than 75 bytes and no character is cut.</summary>

@@ -8,10 +8,15 @@ namespace Wrenlet.Formats.Mail;
 public static class Charsets
 {
     /// <summary>
-    /// Makes them known. It has to happen before the mail library is used for the first time, since that asks once only; so it
+    /// Makes them known. It has to happen before the mail library is used for the first time, since that asks once
+    /// only; so it
     /// happens when this assembly is loaded, and a program that uses the library by itself calls it at its start.
     /// </summary>
     [ModuleInitializer]
-    [SuppressMessage("Usage", "CA2255", Justification = "Registering twice does no harm, and too late would read mails wrongly without a word.")]
+    [SuppressMessage(
+        "Usage",
+        "CA2255",
+        Justification = "Registering twice does no harm, and too late would read mails wrongly without a word."
+    )]
     public static void Register() => Encoding.RegisterProvider(CodePagesEncodingProvider.Instance);
 }

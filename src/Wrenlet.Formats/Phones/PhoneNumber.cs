@@ -19,36 +19,59 @@ public static class PhoneNumber
             var number = Util.Parse(text, home);
             var result = Util.IsPossibleNumberWithReason(number);
             if (result is not PhoneNumberUtil.ValidationResult.IS_POSSIBLE)
-                return (null, result switch
-                {
-                    PhoneNumberUtil.ValidationResult.TOO_SHORT => $"{text} is too short for a telephone number. Look for missing digits.",
-                    PhoneNumberUtil.ValidationResult.TOO_LONG => $"{text} is too long for a telephone number. Look for digits too many.",
-                    PhoneNumberUtil.ValidationResult.INVALID_COUNTRY_CODE => $"{text} begins with a country code that does not exist. Correct what follows the plus.",
-                    _ => $"{text} has a length that no telephone number there has. Count its digits.",
-                });
+                return (
+                    null,
+                    result switch
+                    {
+                        PhoneNumberUtil.ValidationResult.TOO_SHORT =>
+                            $"{text} is too short for a telephone number. Look for missing digits.",
+                        PhoneNumberUtil.ValidationResult.TOO_LONG =>
+                            $"{text} is too long for a telephone number. Look for digits too many.",
+                        PhoneNumberUtil.ValidationResult.INVALID_COUNTRY_CODE =>
+                            $"{text} begins with a country code that does not exist. Correct what follows the plus.",
+                        _ => $"{text} has a length that no telephone number there has. Count its digits.",
+                    }
+                );
             if (!Util.IsValidNumber(number))
-                return (null, $"{text} is not in use as a number in {Place(number)}. Look for a digit that was swapped or left out.");
+                return (
+                    null,
+                    $"{text} is not in use as a number in {Place(number)}. Look for a digit that was swapped or left out."
+                );
             return (Util.Format(number, PhoneNumberFormat.E164), null);
         }
         catch (NumberParseException wrong)
         {
-            return (null, wrong.ErrorType switch
-            {
-                ErrorType.INVALID_COUNTRY_CODE => $"{text} has no country code that is known. Begin with a plus and the country's code.",
-                ErrorType.TOO_SHORT_AFTER_IDD or ErrorType.TOO_SHORT_NSN => $"{text} is too short for a telephone number. Look for missing digits.",
-                ErrorType.TOO_LONG => $"{text} is too long for a telephone number. Look for digits too many.",
-                _ => $"{text} is not a telephone number. Write it in digits, with a plus and the country's code when it is from abroad.",
-            });
+            return (
+                null,
+                wrong.ErrorType switch
+                {
+                    ErrorType.INVALID_COUNTRY_CODE =>
+                        $"{text} has no country code that is known. Begin with a plus and the country's code.",
+                    ErrorType.TOO_SHORT_AFTER_IDD or ErrorType.TOO_SHORT_NSN =>
+                        $"{text} is too short for a telephone number. Look for missing digits.",
+                    ErrorType.TOO_LONG => $"{text} is too long for a telephone number. Look for digits too many.",
+                    _ =>
+                        $"{text} is not a telephone number. Write it in digits, with a plus and the country's code when it is from abroad.",
+                }
+            );
         }
     }
 
-    /// <summary>A number in E.164 as people read it: as dialled at home where it is of this country, else with its country's code.</summary>
+    /// <summary>
+    /// A number in E.164 as people read it: as dialled at home where it is of this country, else with its country's
+    /// code.
+    /// </summary>
     public static string Shown(string number, string country)
     {
         try
         {
             var parsed = Util.Parse(number, "ZZ");
-            return Util.Format(parsed, Util.GetRegionCodeForNumber(parsed) == country ? PhoneNumberFormat.NATIONAL : PhoneNumberFormat.INTERNATIONAL);
+            return Util.Format(
+                parsed,
+                Util.GetRegionCodeForNumber(parsed) == country
+                    ? PhoneNumberFormat.NATIONAL
+                    : PhoneNumberFormat.INTERNATIONAL
+            );
         }
         catch (NumberParseException)
         {

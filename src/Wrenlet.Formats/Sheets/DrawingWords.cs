@@ -22,15 +22,27 @@ public static class DrawingWords
         try
         {
             // No entities and nothing from elsewhere: a drawing is read as it stands.
-            using var reader = XmlReader.Create(svg, new XmlReaderSettings { DtdProcessing = DtdProcessing.Ignore, XmlResolver = null, MaxCharactersInDocument = 50_000_000 });
-            if (reader.MoveToContent() is not XmlNodeType.Element || reader.LocalName != "svg") return null;
+            using var reader = XmlReader.Create(
+                svg,
+                new XmlReaderSettings
+                {
+                    DtdProcessing = DtdProcessing.Ignore,
+                    XmlResolver = null,
+                    MaxCharactersInDocument = 50_000_000,
+                }
+            );
+            if (reader.MoveToContent() is not XmlNodeType.Element || reader.LocalName != "svg")
+                return null;
             var within = 0;
             while (reader.Read() && words.Length < Most)
             {
                 var names = reader.LocalName is "title" or "desc" or "text";
-                if (reader.NodeType is XmlNodeType.Element && names && !reader.IsEmptyElement) within++;
-                else if (reader.NodeType is XmlNodeType.EndElement && names && --within == 0) words.Append('\n');
-                else if (within > 0 && reader.NodeType is XmlNodeType.Text or XmlNodeType.CDATA) words.Append(reader.Value).Append(' ');
+                if (reader.NodeType is XmlNodeType.Element && names && !reader.IsEmptyElement)
+                    within++;
+                else if (reader.NodeType is XmlNodeType.EndElement && names && --within == 0)
+                    words.Append('\n');
+                else if (within > 0 && reader.NodeType is XmlNodeType.Text or XmlNodeType.CDATA)
+                    words.Append(reader.Value).Append(' ');
             }
         }
         catch (XmlException)
@@ -52,7 +64,8 @@ public static class DrawingWords
             foreach (var page in document.GetPages().Take(MostPages))
             {
                 words.AppendJoin(' ', page.GetWords().Select(w => w.Text)).Append('\n');
-                if (words.Length > Most) break;
+                if (words.Length > Most)
+                    break;
             }
         }
 #pragma warning disable CA1031 // A damaged PDF makes its reader throw anything; it is then no PDF for us.
@@ -66,5 +79,12 @@ public static class DrawingWords
     }
 
     private static string Tidy(StringBuilder words) =>
-        string.Join('\n', words.ToString()[..Math.Min(words.Length, Most)].Split('\n').Select(l => string.Join(' ', l.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries))).Where(l => l.Length > 0));
+        string.Join(
+            '\n',
+            words
+                .ToString()[..Math.Min(words.Length, Most)]
+                .Split('\n')
+                .Select(l => string.Join(' ', l.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries)))
+                .Where(l => l.Length > 0)
+        );
 }

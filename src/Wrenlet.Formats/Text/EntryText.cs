@@ -25,46 +25,77 @@ public readonly record struct Marked(int Start, int End, int Label);
 public static class EntryText
 {
     private static readonly MarkdownPipeline Pipeline = new MarkdownPipelineBuilder()
-        .DisableHtml().UseEmphasisExtras(Markdig.Extensions.EmphasisExtras.EmphasisExtraOptions.Strikethrough)
-        .UseAutoLinks().UsePipeTables().UseSoftlineBreakAsHardlineBreak().Build();
+        .DisableHtml()
+        .UseEmphasisExtras(Markdig.Extensions.EmphasisExtras.EmphasisExtraOptions.Strikethrough)
+        .UseAutoLinks()
+        .UsePipeTables()
+        .UseSoftlineBreakAsHardlineBreak()
+        .Build();
 
-    /// <summary>Most links begun in one text: each that does not end costs the parser a look at all that follows.</summary>
+    /// <summary>
+    /// Most links begun in one text: each that does not end costs the parser a look at all that follows.
+    /// </summary>
     private const int MostBrackets = 1000;
 
     /// <summary>The same for a page, which is longer than anything that is said.</summary>
     private const int MostBracketsOfPage = 4000;
 
-    /// <summary>Renders Markdown. What is nested too deep, or begins too many links, is shown as it is, without any form.</summary>
+    /// <summary>
+    /// Renders Markdown. What is nested too deep, or begins too many links, is shown as it is, without any form.
+    /// </summary>
     /// <param name="markdown">Source text.</param>
     /// <param name="marks">Runs of the plain text to wrap in mark elements; they may not overlap.</param>
     /// <param name="showTags">False to show tags of people as plain names, as a party sees them.</param>
     public static RenderedText FromMarkdown(string markdown, IReadOnlyList<Marked>? marks = null, bool showTags = true)
     {
-        if (Parsed(markdown, MostBrackets) is not { } document) return FromPlain(markdown, marks);
+        if (Parsed(markdown, MostBrackets) is not { } document)
+            return FromPlain(markdown, marks);
         var writer = new Writer(marks ?? [], showTags, headings: false);
-        foreach (var block in document) writer.Block(block);
+        foreach (var block in document)
+            writer.Block(block);
         return writer.Done();
     }
 
-    /// <summary>The blocks of a page one by one, each with its Markdown: paragraphs, lists, tables, and headings that are headings.</summary>
-    /// <param name="markdown">Source text; what cannot be parsed (see <see cref="FromMarkdown"/>) is one block as it is.</param>
+    /// <summary>
+    /// The blocks of a page one by one, each with its Markdown: paragraphs, lists, tables, and headings that are
+    /// headings.
+    /// </summary>
+    /// <param name="markdown">Source text; what cannot be parsed (see <see cref="FromMarkdown"/>) is one block as it
+    /// is.</param>
     /// <param name="showTags">False to show tags of people as plain names, as a party sees them.</param>
     public static IReadOnlyList<(string Source, RenderedText Rendered)> Blocks(string markdown, bool showTags = true)
     {
         ArgumentNullException.ThrowIfNull(markdown);
-        if (Parsed(markdown, MostBracketsOfPage) is not { } document) return [(markdown, FromPlain(markdown))];
-        return [.. document.Where(b => b is not LinkReferenceDefinitionGroup and not BlankLineBlock).Select(block =>
-        {
-            var writer = new Writer([], showTags, headings: true);
-            writer.Block(block);
-            return (markdown.Substring(block.Span.Start, Math.Min(block.Span.Length, markdown.Length - block.Span.Start)).TrimEnd('\n'), writer.Done());
-        })];
+        if (Parsed(markdown, MostBracketsOfPage) is not { } document)
+            return [(markdown, FromPlain(markdown))];
+        return
+        [
+            .. document
+                .Where(b => b is not LinkReferenceDefinitionGroup and not BlankLineBlock)
+                .Select(block =>
+                {
+                    var writer = new Writer([], showTags, headings: true);
+                    writer.Block(block);
+                    return (
+                        markdown
+                            .Substring(
+                                block.Span.Start,
+                                Math.Min(block.Span.Length, markdown.Length - block.Span.Start)
+                            )
+                            .TrimEnd('\n'),
+                        writer.Done()
+                    );
+                }),
+        ];
     }
 
-    /// <summary>What Markdown is made of; null where it is nested deeper than anyone writes, or begins too many links.</summary>
+    /// <summary>
+    /// What Markdown is made of; null where it is nested deeper than anyone writes, or begins too many links.
+    /// </summary>
     private static MarkdownDocument? Parsed(string markdown, int mostBrackets)
     {
-        if (markdown.AsSpan().Count('[') > mostBrackets) return null;
+        if (markdown.AsSpan().Count('[') > mostBrackets)
+            return null;
         try
         {
             return Markdown.Parse(markdown, Pipeline);
@@ -79,18 +110,26 @@ public static class EntryText
     /// <summary>The words of Markdown without its form.</summary>
     public static string PlainOf(string markdown) => IsPlain(markdown) ? markdown : FromMarkdown(markdown).Plain;
 
-    /// <summary>Whether a text is one line of words that no rule of Markdown could see as anything else; most of what is said is.</summary>
+    /// <summary>
+    /// Whether a text is one line of words that no rule of Markdown could see as anything else; most of what is said
+    /// is.
+    /// </summary>
     private static bool IsPlain(string markdown)
     {
-        if (markdown.Length == 0 || !char.IsAsciiLetter(markdown[0]) || markdown[^1] is ' ') return false;
+        if (markdown.Length == 0 || !char.IsAsciiLetter(markdown[0]) || markdown[^1] is ' ')
+            return false;
         foreach (var c in markdown)
-            if (!(char.IsAsciiLetterOrDigit(c) || c is ' ' or ',' or '.' or ';' or '?' or '\'' or '(' or ')' or '/')) return false;
-        return !markdown.Contains("www", StringComparison.OrdinalIgnoreCase) && !markdown.Contains("  ", StringComparison.Ordinal);
+            if (!(char.IsAsciiLetterOrDigit(c) || c is ' ' or ',' or '.' or ';' or '?' or '\'' or '(' or ')' or '/'))
+                return false;
+        return !markdown.Contains("www", StringComparison.OrdinalIgnoreCase)
+            && !markdown.Contains("  ", StringComparison.Ordinal);
     }
 
     /// <summary>Plain text as Markdown that renders to just that text.</summary>
     public static string Escaped(string plain) =>
-        string.Concat(plain.Select(c => "\\`*_{}[]()#+-.!~<>|&".Contains(c, StringComparison.Ordinal) ? "\\" + c : c.ToString()));
+        string.Concat(
+            plain.Select(c => "\\`*_{}[]()#+-.!~<>|&".Contains(c, StringComparison.Ordinal) ? "\\" + c : c.ToString())
+        );
 
     /// <summary>Renders text that came from outside: nothing in it is markup, but its links work.</summary>
     public static RenderedText FromPlain(string text, IReadOnlyList<Marked>? marks = null)
@@ -127,13 +166,17 @@ public static class EntryText
                     Nest("<blockquote>", quote, "</blockquote>");
                     break;
                 case ListBlock list:
-                    var start = list.IsOrdered && int.TryParse(list.OrderedStart, out var n) && n is > 1 and < 1_000_000 ? $" start=\"{n}\"" : "";
+                    var start =
+                        list.IsOrdered && int.TryParse(list.OrderedStart, out var n) && n is > 1 and < 1_000_000
+                            ? $" start=\"{n}\""
+                            : "";
                     _html.Append(list.IsOrdered ? $"<ol{start}>" : "<ul>");
                     foreach (var item in list.OfType<ListItemBlock>())
                     {
                         _html.Append("<li>");
                         _plain.Append("- ");
-                        foreach (var part in item) Block(part);
+                        foreach (var part in item)
+                            Block(part);
                         _html.Append("</li>");
                     }
 
@@ -155,7 +198,8 @@ public static class EntryText
                     Wrap("<p>", inline, "</p>");
                     break;
                 case ContainerBlock container:
-                    foreach (var part in container) Block(part);
+                    foreach (var part in container)
+                        Block(part);
                     break;
             }
         }
@@ -169,11 +213,13 @@ public static class EntryText
                 _html.Append("<tr>");
                 foreach (var (i, content) in row.OfType<TableCell>().Index())
                 {
-                    if (i > 0) _plain.Append(" | ");
+                    if (i > 0)
+                        _plain.Append(" | ");
                     _html.Append('<').Append(cell).Append('>');
                     foreach (var block in content.OfType<LeafBlock>())
                     {
-                        if (block.Inline is not null) Inlines(block.Inline);
+                        if (block.Inline is not null)
+                            Inlines(block.Inline);
                     }
 
                     _html.Append("</").Append(cell).Append('>');
@@ -218,9 +264,12 @@ public static class EntryText
             while ((at = line.IndexOf("http", at, StringComparison.OrdinalIgnoreCase)) >= 0)
             {
                 var end = at;
-                while (end < line.Length && !char.IsWhiteSpace(line[end]) && line[end] is not ('<' or '>' or '"')) end++;
-                while (end > at && line[end - 1] is '.' or ',' or ')' or ';' or '!' or '?') end--;
-                if (Safe(line[at..end]) is not null) yield return (at, end);
+                while (end < line.Length && !char.IsWhiteSpace(line[end]) && line[end] is not ('<' or '>' or '"'))
+                    end++;
+                while (end > at && line[end - 1] is '.' or ',' or ')' or ';' or '!' or '?')
+                    end--;
+                if (Safe(line[at..end]) is not null)
+                    yield return (at, end);
                 at = Math.Max(end, at + 4);
             }
         }
@@ -228,21 +277,24 @@ public static class EntryText
         private void Nest(string open, ContainerBlock inner, string close)
         {
             _html.Append(open);
-            foreach (var part in inner) Block(part);
+            foreach (var part in inner)
+                Block(part);
             _html.Append(close);
         }
 
         private void Wrap(string open, ContainerInline? inline, string close)
         {
             _html.Append(open);
-            if (inline is not null) Inlines(inline);
+            if (inline is not null)
+                Inlines(inline);
             _html.Append(close);
             _plain.Append('\n');
         }
 
         private void Inlines(ContainerInline container)
         {
-            foreach (var inline in container) Inline(inline);
+            foreach (var inline in container)
+                Inline(inline);
         }
 
         private void Inline(Inline inline)
@@ -258,7 +310,10 @@ public static class EntryText
                     _html.Append("</code>");
                     break;
                 case EmphasisInline emphasis:
-                    var element = emphasis.DelimiterChar == '~' ? "s" : emphasis.DelimiterCount >= 2 ? "strong" : "em";
+                    var element =
+                        emphasis.DelimiterChar == '~' ? "s"
+                        : emphasis.DelimiterCount >= 2 ? "strong"
+                        : "em";
                     _html.Append('<').Append(element).Append('>');
                     Inlines(emphasis);
                     _html.Append("</").Append(element).Append('>');
@@ -269,8 +324,10 @@ public static class EntryText
                     break;
                 case LinkInline link:
                     var words = Words(link);
-                    if (!link.IsImage && TagLink.Parse(link.Url, words) is { } tag) Tag(tag);
-                    else if (link.IsImage || Safe(link.Url) is null) Inlines(link);
+                    if (!link.IsImage && TagLink.Parse(link.Url, words) is { } tag)
+                        Tag(tag);
+                    else if (link.IsImage || Safe(link.Url) is null)
+                        Inlines(link);
                     else
                     {
                         OpenLink(Safe(link.Url)!);
@@ -300,7 +357,12 @@ public static class EntryText
                 return;
             }
 
-            _html.Append("<span class=\"tag\" data-kind=\"").Append(TagLink.Word(tag.Kind)).Append("\" data-target=\"").Append(WebUtility.HtmlEncode(tag.Target)).Append("\">");
+            _html
+                .Append("<span class=\"tag\" data-kind=\"")
+                .Append(TagLink.Word(tag.Kind))
+                .Append("\" data-target=\"")
+                .Append(WebUtility.HtmlEncode(tag.Target))
+                .Append("\">");
             Text(tag.Text);
             _html.Append("</span>");
         }
@@ -319,7 +381,10 @@ public static class EntryText
         }
 
         private void OpenLink(string url) =>
-            _html.Append("<a href=\"").Append(WebUtility.HtmlEncode(url)).Append("\" rel=\"noopener noreferrer nofollow\" target=\"_blank\">");
+            _html
+                .Append("<a href=\"")
+                .Append(WebUtility.HtmlEncode(url))
+                .Append("\" rel=\"noopener noreferrer nofollow\" target=\"_blank\">");
 
         private void Text(string text)
         {
@@ -330,26 +395,38 @@ public static class EntryText
             {
                 var start = Math.Clamp(mark.Start - from, at, text.Length);
                 var end = Math.Clamp(mark.End - from, at, text.Length);
-                if (end <= start) continue;
-                _html.Append(WebUtility.HtmlEncode(text[at..start])).Append("<mark data-part=\"").Append(mark.Label).Append("\">")
-                    .Append(WebUtility.HtmlEncode(text[start..end])).Append("</mark>");
+                if (end <= start)
+                    continue;
+                _html
+                    .Append(WebUtility.HtmlEncode(text[at..start]))
+                    .Append("<mark data-part=\"")
+                    .Append(mark.Label)
+                    .Append("\">")
+                    .Append(WebUtility.HtmlEncode(text[start..end]))
+                    .Append("</mark>");
                 at = end;
             }
 
             _html.Append(WebUtility.HtmlEncode(text[at..]));
         }
 
-        private static string Words(ContainerInline container) => string.Concat(container.Select(i => i switch
-        {
-            LiteralInline literal => literal.Content.ToString(),
-            CodeInline code => code.Content,
-            ContainerInline inner => Words(inner),
-            _ => "",
-        }));
+        private static string Words(ContainerInline container) =>
+            string.Concat(
+                container.Select(i =>
+                    i switch
+                    {
+                        LiteralInline literal => literal.Content.ToString(),
+                        CodeInline code => code.Content,
+                        ContainerInline inner => Words(inner),
+                        _ => "",
+                    }
+                )
+            );
 
         private static string? Safe(string? url)
         {
-            if (url is null || !Uri.TryCreate(url, UriKind.Absolute, out var uri)) return null;
+            if (url is null || !Uri.TryCreate(url, UriKind.Absolute, out var uri))
+                return null;
             return uri.Scheme is "http" or "https" or "mailto" or "tel" ? uri.AbsoluteUri : null;
         }
     }

@@ -37,7 +37,8 @@ public readonly partial record struct TagLink(TagKind Kind, string Target, strin
     public static TagLink? Parse(string? url, string text)
     {
         var colon = url?.IndexOf(':', StringComparison.Ordinal) ?? -1;
-        if (url is null || colon <= 0) return null;
+        if (url is null || colon <= 0)
+            return null;
         TagKind? kind = url[..colon] switch
         {
             "person" => TagKind.Person,
@@ -49,7 +50,10 @@ public readonly partial record struct TagLink(TagKind Kind, string Target, strin
             _ => null,
         };
         var target = url[(colon + 1)..];
-        return kind is { } k && target.Length is > 0 and <= 40 && target.All(c => char.IsAsciiLetterOrDigit(c) || c == '-') ? new TagLink(k, target, text) : null;
+        return
+            kind is { } k && target.Length is > 0 and <= 40 && target.All(c => char.IsAsciiLetterOrDigit(c) || c == '-')
+            ? new TagLink(k, target, text)
+            : null;
     }
 
     /// <summary>The tag as Markdown.</summary>
@@ -63,20 +67,22 @@ public readonly partial record struct TagLink(TagKind Kind, string Target, strin
     }
 
     /// <summary>Markdown whose tags are only their words.</summary>
-    public static string WordsOnly(string markdown) => TagForm().Replace(markdown, m => m.Groups["text"].Value.TrimStart('@', '#'));
+    public static string WordsOnly(string markdown) =>
+        TagForm().Replace(markdown, m => m.Groups["text"].Value.TrimStart('@', '#'));
 
     [GeneratedRegex(@"\[(?<text>(?:[^\]\\]|\\.)*)\]\((?:person|crew|docket|task|entry|sheet):[0-9A-Za-z-]{1,40}\)")]
     private static partial Regex TagForm();
 
     /// <summary>The scheme of a kind.</summary>
-    public static string Word(TagKind kind) => kind switch
-    {
-        TagKind.Person => "person",
-        TagKind.Crew => "crew",
-        TagKind.Docket => "docket",
-        TagKind.Task => "task",
-        TagKind.Entry => "entry",
-        TagKind.Sheet => "sheet",
-        _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "Unknown kind of tag."),
-    };
+    public static string Word(TagKind kind) =>
+        kind switch
+        {
+            TagKind.Person => "person",
+            TagKind.Crew => "crew",
+            TagKind.Docket => "docket",
+            TagKind.Task => "task",
+            TagKind.Entry => "entry",
+            TagKind.Sheet => "sheet",
+            _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "Unknown kind of tag."),
+        };
 }

@@ -21,14 +21,21 @@ public sealed record Welcome(string? Firm, IReadOnlyList<DemoPerson> People);
 /// <summary>Someone to be in the demo.</summary>
 public sealed record DemoPerson(PersonView Person, string Purpose, string? Address);
 
-public sealed record SignIn([property: Required, StringLength(254)] string Address, [property: Required, StringLength(256)] string Password);
+public sealed record SignIn(
+    [property: Required, StringLength(254)] string Address,
+    [property: Required, StringLength(256)] string Password
+);
 
 public sealed record DemoSignIn(Guid Person);
 
 public sealed record LinkSignIn([property: Required, StringLength(128)] string Token);
 
 /// <summary>Working hours of one weekday, Monday is 1; times as 08:00.</summary>
-public sealed record DayHours([property: Range(1, 7)] int Weekday, [property: Required] string Start, [property: Required] string End);
+public sealed record DayHours(
+    [property: Range(1, 7)] int Weekday,
+    [property: Required] string Start,
+    [property: Required] string End
+);
 
 public sealed record NewHoliday([property: Required] string Date, [property: StringLength(80)] string Name);
 
@@ -41,14 +48,26 @@ public sealed record NewFirm(
     IReadOnlyList<NewHoliday> Holidays,
     [property: Required, StringLength(80, MinimumLength = 1)] string AdministratorName,
     [property: Required, StringLength(254), EmailAddress] string AdministratorAddress,
-    [property: Required, StringLength(256, MinimumLength = 10)] string Password);
+    [property: Required, StringLength(256, MinimumLength = 10)] string Password
+);
 
 /// <summary>Who is signed in, and what their page needs at once.</summary>
 /// <param name="Guard">To be sent with each change.</param>
 /// <param name="Now">The firm's present moment.</param>
 /// <param name="StandsStill">Whether the firm's clock stands still.</param>
 /// <param name="Sequence">Number of the last change, to catch up from.</param>
-public sealed record Me(PersonView Person, bool Staff, string Guard, string Firm, string Zone, DateTimeOffset Now, bool StandsStill, long Sequence, int UnreadAlerts, bool Demo);
+public sealed record Me(
+    PersonView Person,
+    bool Staff,
+    string Guard,
+    string Firm,
+    string Zone,
+    DateTimeOffset Now,
+    bool StandsStill,
+    long Sequence,
+    int UnreadAlerts,
+    bool Demo
+);
 
 internal static class AccountEndpoints
 {
@@ -76,7 +95,8 @@ internal static class AccountEndpoints
         foreach (var day in hours)
         {
             var (start, end) = (Clock.Parse(day.Start), Clock.Parse(day.End == "24:00" ? "00:00" : day.End));
-            if (!start.Success || !end.Success) return (null, $"“{day.Start} to {day.End}” are no hours. Write times such as 08:00.");
+            if (!start.Success || !end.Success)
+                return (null, $"“{day.Start} to {day.End}” are no hours. Write times such as 08:00.");
             shifts.Add(KeyValuePair.Create((IsoDayOfWeek)day.Weekday, new Shift(start.Value, end.Value)));
         }
 
@@ -94,49 +114,123 @@ internal static class AccountEndpoints
     private static Welcome GetWelcome(WhoIsWho who)
     {
         var roster = who.Current;
-        return new(roster.Firm?.Name, roster.Firm is { Demo: true }
-            ? [.. roster.Staff.OrderBy(p => p.Role switch { Role.Coordinator => 0, Role.Manager => 1, Role.Member => 2, _ => 3 }).Select(p => new DemoPerson(PersonView.Of(p), roster.Profiles[p.Id].Purpose, roster.Profiles[p.Id].Address))]
-            : []);
+        return new(
+            roster.Firm?.Name,
+            roster.Firm is { Demo: true }
+                ?
+                [
+                    .. roster
+                        .Staff.OrderBy(p =>
+                            p.Role switch
+                            {
+                                Role.Coordinator => 0,
+                                Role.Manager => 1,
+                                Role.Member => 2,
+                                _ => 3,
+                            }
+                        )
+                        .Select(p => new DemoPerson(
+                            PersonView.Of(p),
+                            roster.Profiles[p.Id].Purpose,
+                            roster.Profiles[p.Id].Address
+                        )),
+                ]
+                : []
+        );
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> SetUp(NewFirm firm, HttpContext context, WhoIsWho who, WriteQueue writes, Sessions sessions, FirmClock clock)
+    private static async Task<Results<NoContent, ProblemHttpResult>> SetUp(
+        NewFirm firm,
+        HttpContext context,
+        WhoIsWho who,
+        WriteQueue writes,
+        Sessions sessions,
+        FirmClock clock
+    )
     {
-        if (who.Current.Firm is not null) return Refusals.Refused("The firm has been set up already. Sign in instead.");
-        if (DateTimeZoneProviders.Tzdb.GetZoneOrNull(firm.Zone) is null) return Refusals.Invalid("zone", $"“{firm.Zone}” is no time zone. Write one such as Europe/Lisbon.");
+        if (who.Current.Firm is not null)
+            return Refusals.Refused("The firm has been set up already. Sign in instead.");
+        if (DateTimeZoneProviders.Tzdb.GetZoneOrNull(firm.Zone) is null)
+            return Refusals.Invalid("zone", $"“{firm.Zone}” is no time zone. Write one such as Europe/Lisbon.");
         var (week, wrongHours) = ReadHours(firm.Hours);
-        if (week is null) return Refusals.Invalid("hours", wrongHours!);
+        if (week is null)
+            return Refusals.Invalid("hours", wrongHours!);
 
         var holidays = new List<(LocalDate, string)>();
         foreach (var holiday in firm.Holidays)
         {
-            if (LocalDatePattern.Iso.Parse(holiday.Date) is not { Success: true } date) return Refusals.Invalid("holidays", $"“{holiday.Date}” is no date. Write it as 2026-05-01.");
+            if (LocalDatePattern.Iso.Parse(holiday.Date) is not { Success: true } date)
+                return Refusals.Invalid("holidays", $"“{holiday.Date}” is no date. Write it as 2026-05-01.");
             holidays.Add((date.Value, holiday.Name));
         }
 
-        var administrator = new Person(new PersonId(Guid.CreateVersion7()), firm.AdministratorName.Trim(), Role.Administrator, null, []);
+        var administrator = new Person(
+            new PersonId(Guid.CreateVersion7()),
+            firm.AdministratorName.Trim(),
+            Role.Administrator,
+            null,
+            []
+        );
         await writes.Run(w =>
         {
-            if (w.Session.Number("SELECT 1 FROM firm") is not null) return;
+            if (w.Session.Number("SELECT 1 FROM firm") is not null)
+                return;
             PeopleStore.AddCalendar(w.Session, "Working hours", week);
-            foreach (var (date, name) in holidays) PeopleStore.AddHoliday(w.Session, date, name);
-            PeopleStore.AddFirm(w.Session, firm.Name.Trim(), firm.Zone, firm.Address, true, "Working hours", demo: false, TimeSpan.Zero);
-            PeopleStore.AddPerson(w.Session, administrator, firm.AdministratorAddress, "Sets Wrenlet up", HashPassword(firm.Password));
+            foreach (var (date, name) in holidays)
+                PeopleStore.AddHoliday(w.Session, date, name);
+            PeopleStore.AddFirm(
+                w.Session,
+                firm.Name.Trim(),
+                firm.Zone,
+                firm.Address,
+                true,
+                "Working hours",
+                demo: false,
+                TimeSpan.Zero
+            );
+            PeopleStore.AddPerson(
+                w.Session,
+                administrator,
+                firm.AdministratorAddress,
+                "Sets Wrenlet up",
+                HashPassword(firm.Password)
+            );
             PeopleStore.AddQueue(
-                w.Session, Guid.CreateVersion7(), "Unsorted", "", null, "Working hours", new ResponseGoal(Duration.FromHours(4), Duration.FromHours(4)), HandoverRule.Anyone, unsorted: true);
+                w.Session,
+                Guid.CreateVersion7(),
+                "Unsorted",
+                "",
+                null,
+                "Working hours",
+                new ResponseGoal(Duration.FromHours(4), Duration.FromHours(4)),
+                HandoverRule.Anyone,
+                unsorted: true
+            );
         });
         var set = who.Refresh();
-        if (set.Find(administrator.Id) is null) return Refusals.Refused("Someone else has just set the firm up. Sign in instead.");
+        if (set.Find(administrator.Id) is null)
+            return Refusals.Refused("Someone else has just set the firm up. Sign in instead.");
         await sessions.Start(context, administrator.Id, "set up the firm");
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> SignInWithPassword(SignIn given, HttpContext context, Database database, Sessions sessions, SignInThrottle throttle)
+    private static async Task<Results<NoContent, ProblemHttpResult>> SignInWithPassword(
+        SignIn given,
+        HttpContext context,
+        Database database,
+        Sessions sessions,
+        SignInThrottle throttle
+    )
     {
-        if (throttle.Wait(given.Address) is { Ticks: > 0 } wait) return Refusals.Wait(wait);
+        if (throttle.Wait(given.Address) is { Ticks: > 0 } wait)
+            return Refusals.Wait(wait);
         if (WhoseIs(database, given.Address, given.Password) is not { } person)
         {
             throttle.Failed(given.Address);
-            return Refusals.Invalid("password", "Address and password do not belong together. Check both and try again.");
+            return Refusals.Invalid(
+                "password",
+                "Address and password do not belong together. Check both and try again."
+            );
         }
 
         throttle.Succeeded(given.Address);
@@ -150,23 +244,45 @@ internal static class AccountEndpoints
         var known = database.Read(s => SessionStore.Credentials(s, address));
         // Hash in any case, so that an unknown address takes as long as a wrong password.
         var hash = known?.PasswordHash ?? Hasher.HashPassword(null!, "nobody's");
-        return Hasher.VerifyHashedPassword(null!, hash, password) is not PasswordVerificationResult.Failed && known?.PasswordHash is not null ? known.Value.Person : null;
+        return
+            Hasher.VerifyHashedPassword(null!, hash, password) is not PasswordVerificationResult.Failed
+            && known?.PasswordHash is not null
+            ? known.Value.Person
+            : null;
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> SignInToDemo(DemoSignIn given, HttpContext context, WhoIsWho who, Sessions sessions)
+    private static async Task<Results<NoContent, ProblemHttpResult>> SignInToDemo(
+        DemoSignIn given,
+        HttpContext context,
+        WhoIsWho who,
+        Sessions sessions
+    )
     {
         var roster = who.Current;
-        if (roster.Firm is not { Demo: true } || roster.Find(new PersonId(given.Person)) is not { IsStaff: true } person) return Refusals.NotFound("person");
+        if (
+            roster.Firm is not { Demo: true }
+            || roster.Find(new PersonId(given.Person)) is not { IsStaff: true } person
+        )
+            return Refusals.NotFound("person");
         await sessions.Start(context, person.Id, "in the demo");
         return TypedResults.NoContent();
     }
 
-    /// <summary>A link's token has 256 random bits: guessing is hopeless, so it is not throttled beyond the common limits.</summary>
-    private static async Task<Results<NoContent, ProblemHttpResult>> SignInByLink(LinkSignIn given, HttpContext context, Database database, Sessions sessions)
+    /// <summary>
+    /// A link's token has 256 random bits: guessing is hopeless, so it is not throttled beyond the common limits.
+    /// </summary>
+    private static async Task<Results<NoContent, ProblemHttpResult>> SignInByLink(
+        LinkSignIn given,
+        HttpContext context,
+        Database database,
+        Sessions sessions
+    )
     {
         var hash = Sessions.Hash(given.Token);
         if (database.Read(s => SessionStore.ByLink(s, hash)) is not { } contact)
-            return Refusals.Refused("This link does not work any more. Ask for a new one by replying to our last mail.");
+            return Refusals.Refused(
+                "This link does not work any more. Ask for a new one by replying to our last mail."
+            );
         await sessions.Start(context, contact, "by a private link");
         return TypedResults.NoContent();
     }
@@ -189,6 +305,17 @@ internal static class AccountEndpoints
     {
         var firm = who.Current.Firm!;
         var (sequence, unread) = database.Read(s => (ChangeLog.Last(s), AlertStore.Unread(s, viewer.Person.Id)));
-        return new(PersonView.Of(viewer.Person), viewer.Person.IsStaff, viewer.Guard, firm.Name, firm.Calendar.Zone.Id, clock.GetUtcNow(), clock.StandsStill, sequence, unread, firm.Demo);
+        return new(
+            PersonView.Of(viewer.Person),
+            viewer.Person.IsStaff,
+            viewer.Guard,
+            firm.Name,
+            firm.Calendar.Zone.Id,
+            clock.GetUtcNow(),
+            clock.StandsStill,
+            sequence,
+            unread,
+            firm.Demo
+        );
     }
 }

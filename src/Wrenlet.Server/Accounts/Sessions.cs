@@ -8,7 +8,9 @@ using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Accounts;
 
-/// <summary>Starts, finds and ends sessions. A session is a random token in a cookie; the server keeps only its hash.</summary>
+/// <summary>
+/// Starts, finds and ends sessions. A session is a random token in a cookie; the server keeps only its hash.
+/// </summary>
 public sealed class Sessions(Database database, WriteQueue writes, FirmClock clock)
 {
     internal const string Cookie = "wrenlet";
@@ -27,17 +29,21 @@ public sealed class Sessions(Database database, WriteQueue writes, FirmClock clo
         var key = Convert.ToHexString(hash);
         if (!_known.TryGetValue(key, out var signedIn))
         {
-            if (database.Read(s => SessionStore.Find(s, hash)) is not { } found) return null;
+            if (database.Read(s => SessionStore.Find(s, hash)) is not { } found)
+                return null;
             signedIn = _known[key] = found;
         }
 
         return signedIn.Ends > clock.Now ? signedIn : null;
     }
 
-    /// <summary>Signs a person in: a new session each time, and the cookie for it. A session the browser had before ends.</summary>
+    /// <summary>
+    /// Signs a person in: a new session each time, and the cookie for it. A session the browser had before ends.
+    /// </summary>
     public async Task Start(HttpContext context, PersonId person, string how)
     {
-        if (Viewer.Of(context) is { } before) await End(before);
+        if (Viewer.Of(context) is { } before)
+            await End(before);
         var token = NewToken();
         var now = clock.Now;
         var signedIn = new SignedIn(person, NewToken(), now + Length);
@@ -65,7 +71,8 @@ public sealed class Sessions(Database database, WriteQueue writes, FirmClock clo
     public async Task EndAll(PersonId person, string why)
     {
         foreach (var (key, signedIn) in _known)
-            if (signedIn.Person == person) _known.TryRemove(key, out _);
+            if (signedIn.Person == person)
+                _known.TryRemove(key, out _);
         await writes.Run(w =>
         {
             SessionStore.EndAll(w.Session, person);
@@ -76,13 +83,14 @@ public sealed class Sessions(Database database, WriteQueue writes, FirmClock clo
     /// <summary>Takes the cookie back.</summary>
     public static void Forget(HttpContext context) => context.Response.Cookies.Delete(Cookie, Options(context));
 
-    private static CookieOptions Options(HttpContext context) => new()
-    {
-        HttpOnly = true,
-        SameSite = SameSiteMode.Strict,
-        Secure = context.Request.IsHttps,
-        MaxAge = Length.ToTimeSpan(),
-        Path = "/",
-        IsEssential = true,
-    };
+    private static CookieOptions Options(HttpContext context) =>
+        new()
+        {
+            HttpOnly = true,
+            SameSite = SameSiteMode.Strict,
+            Secure = context.Request.IsHttps,
+            MaxAge = Length.ToTimeSpan(),
+            Path = "/",
+            IsEssential = true,
+        };
 }

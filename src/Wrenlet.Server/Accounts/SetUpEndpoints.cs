@@ -21,25 +21,44 @@ namespace Wrenlet.Server.Accounts;
 /// <param name="Calendar">Name of its working time.</param>
 /// <param name="Handover">Who may assign what somebody owns: anyone, crew or owner.</param>
 public sealed record QueueSetting(
-    Guid Id, [property: Required, StringLength(60, MinimumLength = 1)] string Name, [property: Required(AllowEmptyStrings = true), StringLength(60)] string Site, Guid? Crew,
-    [property: Required] string Calendar, [property: Range(1, 100_000)] int FirstMinutes, [property: Range(1, 100_000)] int LaterMinutes,
-    [property: Required, AllowedValues("anyone", "crew", "owner")] string Handover, bool Unsorted);
+    Guid Id,
+    [property: Required, StringLength(60, MinimumLength = 1)] string Name,
+    [property: Required(AllowEmptyStrings = true), StringLength(60)] string Site,
+    Guid? Crew,
+    [property: Required] string Calendar,
+    [property: Range(1, 100_000)] int FirstMinutes,
+    [property: Range(1, 100_000)] int LaterMinutes,
+    [property: Required, AllowedValues("anyone", "crew", "owner")] string Handover,
+    bool Unsorted
+);
 
 /// <summary>A working time.</summary>
-public sealed record CalendarSetting([property: Required, StringLength(60, MinimumLength = 1)] string Name, [property: Required, MinLength(1), MaxLength(60)] IReadOnlyList<DayHours> Hours);
+public sealed record CalendarSetting(
+    [property: Required, StringLength(60, MinimumLength = 1)] string Name,
+    [property: Required, MinLength(1), MaxLength(60)] IReadOnlyList<DayHours> Hours
+);
 
 /// <summary>What holds for the whole firm.</summary>
 /// <param name="Country">ISO 3166 code by which numbers without a country are read; empty for none.</param>
 /// <param name="RouterThreshold">Certainty below which the router leaves a conversation unsorted.</param>
-public sealed record FirmSetting([property: Required(AllowEmptyStrings = true), StringLength(2)] string Country, [property: Range(0.0, 1.0)] double RouterThreshold);
+public sealed record FirmSetting(
+    [property: Required(AllowEmptyStrings = true), StringLength(2)] string Country,
+    [property: Range(0.0, 1.0)] double RouterThreshold
+);
 
 /// <summary>A line of the log of what was set.</summary>
 public sealed record SetUpLine(DateTimeOffset At, string By, string What, string About);
 
 /// <summary>All that an administrator sets.</summary>
 public sealed record SetUpView(
-    FirmSetting Firm, IReadOnlyList<QueueSetting> Queues, IReadOnlyList<CalendarSetting> Calendars, IReadOnlyList<NewHoliday> Holidays, IReadOnlyList<StaffSetting> Staff, IReadOnlyList<OwnerView> Crews,
-    IReadOnlyList<SetUpLine> Log);
+    FirmSetting Firm,
+    IReadOnlyList<QueueSetting> Queues,
+    IReadOnlyList<CalendarSetting> Calendars,
+    IReadOnlyList<NewHoliday> Holidays,
+    IReadOnlyList<StaffSetting> Staff,
+    IReadOnlyList<OwnerView> Crews,
+    IReadOnlyList<SetUpLine> Log
+);
 
 /// <summary>A text to try the router on.</summary>
 public sealed record RouterTrial([property: Required, StringLength(20_000, MinimumLength = 1)] string Text);
@@ -50,9 +69,19 @@ public sealed record ConfusionCell(string Actual, string? Guessed, int Count);
 
 /// <summary>How the router does.</summary>
 /// <param name="Lessons">What it learned from.</param>
-/// <param name="Tried">On its own lessons, each guessed without itself; Placed of them it was sure of, Right of those it placed as people did.</param>
-/// <param name="Lived">The same for conversations that it really placed or left unsorted and people have decided since.</param>
-public sealed record RouterView(int Lessons, double Threshold, int Tried, int Placed, int Right, IReadOnlyList<ConfusionCell> Confusion, IReadOnlyList<ConfusionCell> Lived);
+/// <param name="Tried">On its own lessons, each guessed without itself; Placed of them it was sure of, Right of those
+/// it placed as people did.</param>
+/// <param name="Lived">The same for conversations that it really placed or left unsorted and people have decided
+/// since.</param>
+public sealed record RouterView(
+    int Lessons,
+    double Threshold,
+    int Tried,
+    int Placed,
+    int Right,
+    IReadOnlyList<ConfusionCell> Confusion,
+    IReadOnlyList<ConfusionCell> Lived
+);
 
 internal static class SetUpEndpoints
 {
@@ -71,118 +100,294 @@ internal static class SetUpEndpoints
 
     private static SetUpView Get(Database database, WhoIsWho who) => View(database, who.Current);
 
-    internal static SetUpView View(Database database, Roster roster) => database.Read(s => new SetUpView(
-        new(roster.Firm!.Country, roster.Firm.RouterThreshold),
-        [.. roster.Queues.Values.OrderBy(q => q.Unsorted).ThenBy(q => q.Goal.FirstReply).Select(Setting)],
-        [.. roster.Calendars.OrderBy(c => c.Key, StringComparer.Ordinal).Select(c => new CalendarSetting(c.Key, [.. HoursOf(c.Value.Week)]))],
-        [.. PeopleStore.Holidays(s).Select(h => new NewHoliday(LocalDatePattern.Iso.Format(h.Date), h.Name))],
-        [.. roster.Staff.Select(p => new StaffSetting(p.Id.Value, p.Name, Words.Roles.Of(p.Role!.Value), roster.Profiles[p.Id].Purpose, [.. p.Crews.Select(c => c.Value)], roster.Profiles[p.Id].CalendarName, roster.Profiles[p.Id].Address ?? ""))],
-        [.. roster.Crews.Values.OrderBy(c => c.Name, StringComparer.Ordinal).Select(c => OwnerView.Of(c))],
-        [.. SessionStore.Audited(s, 60).Select(a => new SetUpLine(a.At.ToDateTimeOffset(), a.By is { } by ? roster.NameOf(by) : "", a.What, a.About))]));
+    internal static SetUpView View(Database database, Roster roster) =>
+        database.Read(s => new SetUpView(
+            new(roster.Firm!.Country, roster.Firm.RouterThreshold),
+            [.. roster.Queues.Values.OrderBy(q => q.Unsorted).ThenBy(q => q.Goal.FirstReply).Select(Setting)],
+            [
+                .. roster
+                    .Calendars.OrderBy(c => c.Key, StringComparer.Ordinal)
+                    .Select(c => new CalendarSetting(c.Key, [.. HoursOf(c.Value.Week)])),
+            ],
+            [.. PeopleStore.Holidays(s).Select(h => new NewHoliday(LocalDatePattern.Iso.Format(h.Date), h.Name))],
+            [
+                .. roster.Staff.Select(p => new StaffSetting(
+                    p.Id.Value,
+                    p.Name,
+                    Words.Roles.Of(p.Role!.Value),
+                    roster.Profiles[p.Id].Purpose,
+                    [.. p.Crews.Select(c => c.Value)],
+                    roster.Profiles[p.Id].CalendarName,
+                    roster.Profiles[p.Id].Address ?? ""
+                )),
+            ],
+            [.. roster.Crews.Values.OrderBy(c => c.Name, StringComparer.Ordinal).Select(c => OwnerView.Of(c))],
+            [
+                .. SessionStore
+                    .Audited(s, 60)
+                    .Select(a => new SetUpLine(
+                        a.At.ToDateTimeOffset(),
+                        a.By is { } by ? roster.NameOf(by) : "",
+                        a.What,
+                        a.About
+                    )),
+            ]
+        ));
 
     private static QueueSetting Setting(Queue q) =>
-        new(q.Id, q.Name, q.Site, q.Crew?.Value, q.CalendarName, (int)q.Goal.FirstReply.TotalMinutes, (int)q.Goal.LaterReply.TotalMinutes, Words.Handovers.Of(q.Handover), q.Unsorted);
+        new(
+            q.Id,
+            q.Name,
+            q.Site,
+            q.Crew?.Value,
+            q.CalendarName,
+            (int)q.Goal.FirstReply.TotalMinutes,
+            (int)q.Goal.LaterReply.TotalMinutes,
+            Words.Handovers.Of(q.Handover),
+            q.Unsorted
+        );
 
     private static IEnumerable<DayHours> HoursOf(WorkWeek week)
     {
         for (var day = IsoDayOfWeek.Monday; day <= IsoDayOfWeek.Sunday; day++)
             foreach (var shift in week[day])
-                yield return new((int)day, Clock.Format(shift.Start), shift.EndsAtMidnight ? "24:00" : Clock.Format(shift.End));
+                yield return new(
+                    (int)day,
+                    Clock.Format(shift.Start),
+                    shift.EndsAtMidnight ? "24:00" : Clock.Format(shift.End)
+                );
     }
 
-    private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutFirm(FirmSetting given, Viewer viewer, Database database, WriteQueue writes, WhoIsWho who, FirmClock clock, Routers routers)
+    private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutFirm(
+        FirmSetting given,
+        Viewer viewer,
+        Database database,
+        WriteQueue writes,
+        WhoIsWho who,
+        FirmClock clock,
+        Routers routers
+    )
     {
         var country = given.Country.Trim().ToUpperInvariant();
-        if (country.Length is not (0 or 2) || !country.All(char.IsAsciiLetterUpper)) return Refusals.Invalid("country", "Write a country's two letters, such as PT, or leave it empty.");
-        await Set(viewer, writes, clock, "set the firm", $"numbers of {(country.Length == 0 ? "no country" : country)}, router sure from {given.RouterThreshold:P0}", w => PeopleStore.SetFirm(w.Session, country, given.RouterThreshold));
+        if (country.Length is not (0 or 2) || !country.All(char.IsAsciiLetterUpper))
+            return Refusals.Invalid("country", "Write a country's two letters, such as PT, or leave it empty.");
+        await Set(
+            viewer,
+            writes,
+            clock,
+            "set the firm",
+            $"numbers of {(country.Length == 0 ? "no country" : country)}, router sure from {given.RouterThreshold:P0}",
+            w => PeopleStore.SetFirm(w.Session, country, given.RouterThreshold)
+        );
         var roster = who.Refresh();
         routers.Forget();
         return TypedResults.Ok(View(database, roster));
     }
 
-    private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutQueue(Guid id, QueueSetting given, Viewer viewer, Database database, WriteQueue writes, WhoIsWho who, FirmClock clock)
+    private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutQueue(
+        Guid id,
+        QueueSetting given,
+        Viewer viewer,
+        Database database,
+        WriteQueue writes,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
         var roster = who.Current;
-        if (!roster.Calendars.TryGetValue(given.Calendar, out var calendar)) return Refusals.Invalid("calendar", $"There is no working time named {given.Calendar}. Make it first, or choose another.");
-        if (roster.Queues.Values.Any(q => q.Id != id && q.Name.Equals(given.Name.Trim(), StringComparison.OrdinalIgnoreCase))) return Refusals.Invalid("name", $"There is a queue named {given.Name} already. Choose another name.");
-        if (given.Crew is { } c && !roster.Crews.ContainsKey(new CrewId(c))) return Refusals.Invalid("crew", "There is no such crew. Choose another.");
+        if (!roster.Calendars.TryGetValue(given.Calendar, out var calendar))
+            return Refusals.Invalid(
+                "calendar",
+                $"There is no working time named {given.Calendar}. Make it first, or choose another."
+            );
+        if (
+            roster.Queues.Values.Any(q =>
+                q.Id != id && q.Name.Equals(given.Name.Trim(), StringComparison.OrdinalIgnoreCase)
+            )
+        )
+            return Refusals.Invalid("name", $"There is a queue named {given.Name} already. Choose another name.");
+        if (given.Crew is { } c && !roster.Crews.ContainsKey(new CrewId(c)))
+            return Refusals.Invalid("crew", "There is no such crew. Choose another.");
         var before = roster.Queues.GetValueOrDefault(id);
         var after = new Queue(
-            id, given.Name.Trim(), given.Site.Trim(), given.Crew is { } crew ? new CrewId(crew) : null, calendar,
-            new ResponseGoal(Duration.FromMinutes(given.FirstMinutes), Duration.FromMinutes(given.LaterMinutes)), Words.Handovers.Parse(given.Handover)!.Value, before?.Unsorted ?? false, given.Calendar);
-        await Set(viewer, writes, clock, before is null ? "made a queue" : "set a queue", Difference(before, after, roster), w =>
-        {
-            if (before is null) PeopleStore.AddQueue(w.Session, id, after.Name, after.Site, after.Crew, after.CalendarName, after.Goal, after.Handover, false);
-            else PeopleStore.SetQueue(w.Session, after);
-        });
+            id,
+            given.Name.Trim(),
+            given.Site.Trim(),
+            given.Crew is { } crew ? new CrewId(crew) : null,
+            calendar,
+            new ResponseGoal(Duration.FromMinutes(given.FirstMinutes), Duration.FromMinutes(given.LaterMinutes)),
+            Words.Handovers.Parse(given.Handover)!.Value,
+            before?.Unsorted ?? false,
+            given.Calendar
+        );
+        await Set(
+            viewer,
+            writes,
+            clock,
+            before is null ? "made a queue" : "set a queue",
+            Difference(before, after, roster),
+            w =>
+            {
+                if (before is null)
+                    PeopleStore.AddQueue(
+                        w.Session,
+                        id,
+                        after.Name,
+                        after.Site,
+                        after.Crew,
+                        after.CalendarName,
+                        after.Goal,
+                        after.Handover,
+                        false
+                    );
+                else
+                    PeopleStore.SetQueue(w.Session, after);
+            }
+        );
         return TypedResults.Ok(View(database, who.Refresh()));
     }
 
     private static string Difference(Queue? before, Queue after, Roster roster)
     {
         var parts = new List<string>();
-        if (before is null || before.Goal != after.Goal) parts.Add($"goals {WorkingTimeWords.Of(after.Goal.FirstReply)} and {WorkingTimeWords.Of(after.Goal.LaterReply)}");
-        if (before is null || before.CalendarName != after.CalendarName) parts.Add($"hours of {after.CalendarName}");
-        if (before is null || before.Crew != after.Crew) parts.Add(after.Crew is { } crew ? $"{roster.Crews[crew].Name} on duty" : "nobody on duty");
-        if (before is null || before.Handover != after.Handover) parts.Add($"assigned by {Words.Handovers.Of(after.Handover)}");
-        if (before is not null && before.Name != after.Name) parts.Add($"was named {before.Name}");
-        if (before is null || before.Site != after.Site) parts.Add($"site {after.Site}");
+        if (before is null || before.Goal != after.Goal)
+            parts.Add(
+                $"goals {WorkingTimeWords.Of(after.Goal.FirstReply)} and {WorkingTimeWords.Of(after.Goal.LaterReply)}"
+            );
+        if (before is null || before.CalendarName != after.CalendarName)
+            parts.Add($"hours of {after.CalendarName}");
+        if (before is null || before.Crew != after.Crew)
+            parts.Add(after.Crew is { } crew ? $"{roster.Crews[crew].Name} on duty" : "nobody on duty");
+        if (before is null || before.Handover != after.Handover)
+            parts.Add($"assigned by {Words.Handovers.Of(after.Handover)}");
+        if (before is not null && before.Name != after.Name)
+            parts.Add($"was named {before.Name}");
+        if (before is null || before.Site != after.Site)
+            parts.Add($"site {after.Site}");
         return $"{after.Name}: {(parts.Count == 0 ? "nothing changed" : string.Join(", ", parts))}";
     }
 
-    private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutCalendar(CalendarSetting given, Viewer viewer, Database database, WriteQueue writes, WhoIsWho who, FirmClock clock)
+    private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutCalendar(
+        CalendarSetting given,
+        Viewer viewer,
+        Database database,
+        WriteQueue writes,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
         var (week, wrong) = AccountEndpoints.ReadHours(given.Hours);
-        if (week is null) return Refusals.Invalid("hours", wrong!);
+        if (week is null)
+            return Refusals.Invalid("hours", wrong!);
         var name = given.Name.Trim();
-        await Set(viewer, writes, clock, "set working hours", $"{name}: {string.Join(", ", given.Hours.Select(h => $"{(IsoDayOfWeek)h.Weekday} {h.Start}-{h.End}"))}", w => PeopleStore.SetCalendar(w.Session, name, week));
+        await Set(
+            viewer,
+            writes,
+            clock,
+            "set working hours",
+            $"{name}: {string.Join(", ", given.Hours.Select(h => $"{(IsoDayOfWeek)h.Weekday} {h.Start}-{h.End}"))}",
+            w => PeopleStore.SetCalendar(w.Session, name, week)
+        );
         return TypedResults.Ok(View(database, who.Refresh()));
     }
 
-    private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutHolidays(IReadOnlyList<NewHoliday> given, Viewer viewer, Database database, WriteQueue writes, WhoIsWho who, FirmClock clock)
+    private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutHolidays(
+        IReadOnlyList<NewHoliday> given,
+        Viewer viewer,
+        Database database,
+        WriteQueue writes,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
         var dates = new Dictionary<LocalDate, string>();
         foreach (var holiday in given)
         {
-            if (LocalDatePattern.Iso.Parse(holiday.Date) is not { Success: true } date) return Refusals.Invalid("holidays", $"“{holiday.Date}” is no date. Write it as 2026-05-01.");
+            if (LocalDatePattern.Iso.Parse(holiday.Date) is not { Success: true } date)
+                return Refusals.Invalid("holidays", $"“{holiday.Date}” is no date. Write it as 2026-05-01.");
             dates[date.Value] = holiday.Name.Trim();
         }
 
         var before = database.Read(PeopleStore.Holidays).ToDictionary(h => h.Date, h => h.Name);
-        var words = dates.Where(d => before.GetValueOrDefault(d.Key) != d.Value).Select(d => $"{LocalDatePattern.Iso.Format(d.Key)} {d.Value} added")
+        var words = dates
+            .Where(d => before.GetValueOrDefault(d.Key) != d.Value)
+            .Select(d => $"{LocalDatePattern.Iso.Format(d.Key)} {d.Value} added")
             .Concat(before.Keys.Except(dates.Keys).Select(d => $"{LocalDatePattern.Iso.Format(d)} removed"));
-        await Set(viewer, writes, clock, "set holidays", string.Join(", ", words.DefaultIfEmpty("nothing changed")), w =>
-        {
-            foreach (var gone in before.Where(b => dates.GetValueOrDefault(b.Key) != b.Value)) PeopleStore.RemoveHoliday(w.Session, gone.Key);
-            foreach (var (date, name) in dates) PeopleStore.AddHoliday(w.Session, date, name);
-        });
+        await Set(
+            viewer,
+            writes,
+            clock,
+            "set holidays",
+            string.Join(", ", words.DefaultIfEmpty("nothing changed")),
+            w =>
+            {
+                foreach (var gone in before.Where(b => dates.GetValueOrDefault(b.Key) != b.Value))
+                    PeopleStore.RemoveHoliday(w.Session, gone.Key);
+                foreach (var (date, name) in dates)
+                    PeopleStore.AddHoliday(w.Session, date, name);
+            }
+        );
         return TypedResults.Ok(View(database, who.Refresh()));
     }
 
-    private static RouterView GetRouter(Database database, WhoIsWho who, Routers routers) => database.Read(s =>
-    {
-        var roster = who.Current;
-        var router = routers.Learned(s);
-        var report = router.OnItsLessons();
-        return new RouterView(
-            router.Lessons, roster.Firm!.RouterThreshold, report.Tried, report.Placed, report.Right,
-            [.. report.Confusion.Select(c => new ConfusionCell(Name(c.Actual)!, Name(c.Guessed), c.Count))],
-            [.. RoutingStore.Outcomes(s).GroupBy(o => (o.Actual, Guessed: o.Placed ? o.Guess : null)).Select(g => new ConfusionCell(Name(g.Key.Actual)!, Name(g.Key.Guessed), g.Count()))]);
+    private static RouterView GetRouter(Database database, WhoIsWho who, Routers routers) =>
+        database.Read(s =>
+        {
+            var roster = who.Current;
+            var router = routers.Learned(s);
+            var report = router.OnItsLessons();
+            return new RouterView(
+                router.Lessons,
+                roster.Firm!.RouterThreshold,
+                report.Tried,
+                report.Placed,
+                report.Right,
+                [.. report.Confusion.Select(c => new ConfusionCell(Name(c.Actual)!, Name(c.Guessed), c.Count))],
+                [
+                    .. RoutingStore
+                        .Outcomes(s)
+                        .GroupBy(o => (o.Actual, Guessed: o.Placed ? o.Guess : null))
+                        .Select(g => new ConfusionCell(Name(g.Key.Actual)!, Name(g.Key.Guessed), g.Count())),
+                ]
+            );
 
-        string? Name(Guid? id) => id is { } known ? roster.Queues.GetValueOrDefault(known)?.Name ?? "a queue that is gone" : null;
-    });
+            string? Name(Guid? id) =>
+                id is { } known ? roster.Queues.GetValueOrDefault(known)?.Name ?? "a queue that is gone" : null;
+        });
 
     private static RoutingView TryRouter(RouterTrial trial, Database database, WhoIsWho who, Routers routers)
     {
         var guess = database.Read(s => routers.Place(s, trial.Text));
-        return new(guess.Queue is { } q ? who.Current.Queues.GetValueOrDefault(q)?.Name : null, guess.Certainty, guess.Words, guess.Sure);
+        return new(
+            guess.Queue is { } q ? who.Current.Queues.GetValueOrDefault(q)?.Name : null,
+            guess.Certainty,
+            guess.Words,
+            guess.Sure
+        );
     }
 
     /// <summary>Writes a setting, says it in the log, and tells every page.</summary>
-    internal static Task Set(Viewer viewer, WriteQueue writes, FirmClock clock, string what, string about, Action<Writing> write) => writes.Run(w =>
-    {
-        write(w);
-        SessionStore.Audit(w.Session, clock.Now, viewer.Person.Id, what, about);
-        w.Log(new Change(ChangeKinds.QueuesChanged, viewer.Person.Id.Value, new Place.Firm(), Thing.Working, clock.Now, viewer.Person.Id));
-    });
+    internal static Task Set(
+        Viewer viewer,
+        WriteQueue writes,
+        FirmClock clock,
+        string what,
+        string about,
+        Action<Writing> write
+    ) =>
+        writes.Run(w =>
+        {
+            write(w);
+            SessionStore.Audit(w.Session, clock.Now, viewer.Person.Id, what, about);
+            w.Log(
+                new Change(
+                    ChangeKinds.QueuesChanged,
+                    viewer.Person.Id.Value,
+                    new Place.Firm(),
+                    Thing.Working,
+                    clock.Now,
+                    viewer.Person.Id
+                )
+            );
+        });
 }

@@ -11,12 +11,15 @@ public sealed class SignInThrottle
 {
     private const int Free = 5;
     private static readonly TimeSpan Longest = TimeSpan.FromMinutes(15);
-    private readonly ConcurrentDictionary<string, (int Failures, long Since)> _tries = new(StringComparer.OrdinalIgnoreCase);
+    private readonly ConcurrentDictionary<string, (int Failures, long Since)> _tries = new(
+        StringComparer.OrdinalIgnoreCase
+    );
 
     /// <summary>How long this address must wait before the next try; zero when it need not.</summary>
     public TimeSpan Wait(string address)
     {
-        if (!_tries.TryGetValue(address, out var t) || t.Failures < Free) return TimeSpan.Zero;
+        if (!_tries.TryGetValue(address, out var t) || t.Failures < Free)
+            return TimeSpan.Zero;
         var pause = TimeSpan.FromSeconds(Math.Min(Longest.TotalSeconds, 5 * Math.Pow(2, t.Failures - Free)));
         var left = pause - Stopwatch.GetElapsedTime(t.Since);
         return left > TimeSpan.Zero ? left : TimeSpan.Zero;
@@ -25,8 +28,13 @@ public sealed class SignInThrottle
     /// <summary>Counts a wrong password.</summary>
     public void Failed(string address)
     {
-        if (_tries.Count > 10_000) _tries.Clear();
-        _tries.AddOrUpdate(address, _ => (1, Stopwatch.GetTimestamp()), (_, t) => (t.Failures + 1, Stopwatch.GetTimestamp()));
+        if (_tries.Count > 10_000)
+            _tries.Clear();
+        _tries.AddOrUpdate(
+            address,
+            _ => (1, Stopwatch.GetTimestamp()),
+            (_, t) => (t.Failures + 1, Stopwatch.GetTimestamp())
+        );
     }
 
     /// <summary>Forgets an address's failures after it has signed in.</summary>

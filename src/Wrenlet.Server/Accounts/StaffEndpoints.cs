@@ -11,18 +11,30 @@ namespace Wrenlet.Server.Accounts;
 /// <summary>A member of staff as an administrator sets them.</summary>
 /// <param name="Calendar">Name of their own working time; null for the firm's.</param>
 /// <param name="Address">The address by which they sign in.</param>
-/// <param name="Password">A new password, by which they sign in from now on: needed for who is new; null to leave it. It is never given back.</param>
+/// <param name="Password">A new password, by which they sign in from now on: needed for who is new; null to leave it.
+/// It is never given back.</param>
 public sealed record StaffSetting(
-    Guid Id, [property: Required, StringLength(80, MinimumLength = 1)] string Name, [property: Required] string Role, [property: Required(AllowEmptyStrings = true), StringLength(120)] string Purpose,
-    [property: Required, MaxLength(50)] IReadOnlyList<Guid> Crews, string? Calendar, [property: Required, StringLength(254)] string Address,
-    [property: StringLength(256, MinimumLength = 10, ErrorMessage = "A password has at least 10 characters.")] string? Password = null);
+    Guid Id,
+    [property: Required, StringLength(80, MinimumLength = 1)] string Name,
+    [property: Required] string Role,
+    [property: Required(AllowEmptyStrings = true), StringLength(120)] string Purpose,
+    [property: Required, MaxLength(50)] IReadOnlyList<Guid> Crews,
+    string? Calendar,
+    [property: Required, StringLength(254)] string Address,
+    [property: StringLength(256, MinimumLength = 10, ErrorMessage = "A password has at least 10 characters.")]
+        string? Password = null
+);
 
 /// <summary>A crew as an administrator sets it.</summary>
 public sealed record CrewSetting([property: Required, StringLength(40, MinimumLength = 1)] string Name);
 
 /// <summary>A new password of one's own.</summary>
 /// <param name="Now">The one that holds now.</param>
-public sealed record NewPassword([property: Required, StringLength(256)] string Now, [property: Required, StringLength(256, MinimumLength = 10, ErrorMessage = "A password has at least 10 characters.")] string Next);
+public sealed record NewPassword(
+    [property: Required, StringLength(256)] string Now,
+    [property: Required, StringLength(256, MinimumLength = 10, ErrorMessage = "A password has at least 10 characters.")]
+        string Next
+);
 
 /// <summary>Who works here, in which crews, and how they sign in.</summary>
 internal static class StaffEndpoints
@@ -34,58 +46,155 @@ internal static class StaffEndpoints
         api.MapPut("/me/password", PutPassword).For(Access.Staff);
     }
 
-    /// <summary>Takes a colleague on, or changes what is known of one. A new password ends all of their sessions.</summary>
-    private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutStaff(Guid id, StaffSetting given, Viewer viewer, Database database, WriteQueue writes, WhoIsWho who, FirmClock clock, Sessions sessions)
+    /// <summary>
+    /// Takes a colleague on, or changes what is known of one. A new password ends all of their sessions.
+    /// </summary>
+    private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutStaff(
+        Guid id,
+        StaffSetting given,
+        Viewer viewer,
+        Database database,
+        WriteQueue writes,
+        WhoIsWho who,
+        FirmClock clock,
+        Sessions sessions
+    )
     {
         var roster = who.Current;
         var before = roster.Find(new PersonId(id));
-        if (id == Guid.Empty || before is { IsStaff: false }) return Refusals.NotFound("colleague");
-        if (Words.Roles.Parse(given.Role) is not { } role) return Refusals.Invalid("role", $"“{given.Role}” is no role. There are {string.Join(", ", Words.Roles.All)}.");
-        if (before?.Role is Role.Administrator && role is not Role.Administrator && roster.Staff.Count(p => p.Role is Role.Administrator) == 1) return Refusals.Invalid("role", "There must be an administrator left. Make somebody else one first.");
-        if (given.Calendar is { } calendar && !roster.Calendars.ContainsKey(calendar)) return Refusals.Invalid("calendar", $"There is no working time named {calendar}.");
-        if (given.Crews.Any(c => !roster.Crews.ContainsKey(new CrewId(c)))) return Refusals.Invalid("crews", "There is no such crew. Choose another.");
+        if (id == Guid.Empty || before is { IsStaff: false })
+            return Refusals.NotFound("colleague");
+        if (Words.Roles.Parse(given.Role) is not { } role)
+            return Refusals.Invalid(
+                "role",
+                $"“{given.Role}” is no role. There are {string.Join(", ", Words.Roles.All)}."
+            );
+        if (
+            before?.Role is Role.Administrator
+            && role is not Role.Administrator
+            && roster.Staff.Count(p => p.Role is Role.Administrator) == 1
+        )
+            return Refusals.Invalid("role", "There must be an administrator left. Make somebody else one first.");
+        if (given.Calendar is { } calendar && !roster.Calendars.ContainsKey(calendar))
+            return Refusals.Invalid("calendar", $"There is no working time named {calendar}.");
+        if (given.Crews.Any(c => !roster.Crews.ContainsKey(new CrewId(c))))
+            return Refusals.Invalid("crews", "There is no such crew. Choose another.");
         var address = given.Address.Trim();
-        if (!MailboxAddress.TryParse(address, out var mailbox) || mailbox.Address != address || !address.Contains('@', StringComparison.Ordinal)) return Refusals.Invalid("address", $"“{address}” is not a mail address. Write it as name@place.");
-        if (roster.ByAddress(address)?.Person is { } other && other.Id.Value != id) return Refusals.Invalid("address", $"{address} is {other.Name}’s already. Give another.");
-        if (before is null && given.Password is null) return Refusals.Invalid("password", "Who is new needs a password to begin with. They can change it themselves.");
-        var after = (before ?? new Person(new PersonId(id), "", role, null, [])) with { Name = given.Name.Trim(), Role = role, Crews = [.. given.Crews.Distinct().Select(c => new CrewId(c))] };
-        var crews = after.Crews.Length == 0 ? "no crew" : string.Join(", ", after.Crews.Select(c => roster.Crews[c].Name));
+        if (
+            !MailboxAddress.TryParse(address, out var mailbox)
+            || mailbox.Address != address
+            || !address.Contains('@', StringComparison.Ordinal)
+        )
+            return Refusals.Invalid("address", $"“{address}” is not a mail address. Write it as name@place.");
+        if (roster.ByAddress(address)?.Person is { } other && other.Id.Value != id)
+            return Refusals.Invalid("address", $"{address} is {other.Name}’s already. Give another.");
+        if (before is null && given.Password is null)
+            return Refusals.Invalid(
+                "password",
+                "Who is new needs a password to begin with. They can change it themselves."
+            );
+        var after = (before ?? new Person(new PersonId(id), "", role, null, [])) with
+        {
+            Name = given.Name.Trim(),
+            Role = role,
+            Crews = [.. given.Crews.Distinct().Select(c => new CrewId(c))],
+        };
+        var crews =
+            after.Crews.Length == 0 ? "no crew" : string.Join(", ", after.Crews.Select(c => roster.Crews[c].Name));
         var hash = given.Password is { } password ? AccountEndpoints.HashPassword(password) : null;
         await SetUpEndpoints.Set(
-            viewer, writes, clock, before is null ? "took a colleague on" : "set a colleague", $"{after.Name}: {given.Role}, {crews}, hours of {given.Calendar ?? "the firm"}{(hash is not null && before is not null ? ", new password" : "")}", w =>
+            viewer,
+            writes,
+            clock,
+            before is null ? "took a colleague on" : "set a colleague",
+            $"{after.Name}: {given.Role}, {crews}, hours of "
+                + $"{given.Calendar ?? "the firm"}{(hash is not null && before is not null ? ", new password" : "")}",
+            w =>
             {
-                if (before is null) PeopleStore.AddPerson(w.Session, after, address, given.Purpose.Trim(), hash);
+                if (before is null)
+                    PeopleStore.AddPerson(w.Session, after, address, given.Purpose.Trim(), hash);
                 PeopleStore.SetStaff(w.Session, after, given.Purpose.Trim(), given.Calendar);
                 PeopleStore.SetAddress(w.Session, after.Id, address);
-                if (hash is not null) PeopleStore.SetPassword(w.Session, after.Id, hash);
-                w.Log(new Change(ChangeKinds.PeopleChanged, after.Id.Value, new Place.Firm(), Thing.Working, clock.Now, viewer.Person.Id));
-            });
-        if (hash is not null && before is not null) await sessions.EndAll(after.Id, "was given a new password");
+                if (hash is not null)
+                    PeopleStore.SetPassword(w.Session, after.Id, hash);
+                w.Log(
+                    new Change(
+                        ChangeKinds.PeopleChanged,
+                        after.Id.Value,
+                        new Place.Firm(),
+                        Thing.Working,
+                        clock.Now,
+                        viewer.Person.Id
+                    )
+                );
+            }
+        );
+        if (hash is not null && before is not null)
+            await sessions.EndAll(after.Id, "was given a new password");
         return TypedResults.Ok(SetUpEndpoints.View(database, who.Refresh()));
     }
 
-    private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutCrew(Guid id, CrewSetting given, Viewer viewer, Database database, WriteQueue writes, WhoIsWho who, FirmClock clock)
+    private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutCrew(
+        Guid id,
+        CrewSetting given,
+        Viewer viewer,
+        Database database,
+        WriteQueue writes,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
         var roster = who.Current;
         var name = given.Name.Trim();
-        if (id == Guid.Empty || name.Length == 0) return Refusals.Invalid("name", "A crew needs a name.");
-        if (roster.Crews.Values.Any(c => c.Id.Value != id && c.Name.Equals(name, StringComparison.OrdinalIgnoreCase))) return Refusals.Invalid("name", $"There is a crew named {name} already. Choose another name.");
+        if (id == Guid.Empty || name.Length == 0)
+            return Refusals.Invalid("name", "A crew needs a name.");
+        if (roster.Crews.Values.Any(c => c.Id.Value != id && c.Name.Equals(name, StringComparison.OrdinalIgnoreCase)))
+            return Refusals.Invalid("name", $"There is a crew named {name} already. Choose another name.");
         var before = roster.Crews.GetValueOrDefault(new CrewId(id));
-        await SetUpEndpoints.Set(viewer, writes, clock, before is null ? "made a crew" : "named a crew", before is null ? name : $"{before.Name}: now {name}", w =>
-        {
-            if (before is null) PeopleStore.AddCrew(w.Session, new CrewId(id), name);
-            else PeopleStore.SetCrewName(w.Session, before.Id, name);
-            w.Log(new Change(ChangeKinds.PeopleChanged, id, new Place.Firm(), Thing.Working, clock.Now, viewer.Person.Id));
-        });
+        await SetUpEndpoints.Set(
+            viewer,
+            writes,
+            clock,
+            before is null ? "made a crew" : "named a crew",
+            before is null ? name : $"{before.Name}: now {name}",
+            w =>
+            {
+                if (before is null)
+                    PeopleStore.AddCrew(w.Session, new CrewId(id), name);
+                else
+                    PeopleStore.SetCrewName(w.Session, before.Id, name);
+                w.Log(
+                    new Change(
+                        ChangeKinds.PeopleChanged,
+                        id,
+                        new Place.Firm(),
+                        Thing.Working,
+                        clock.Now,
+                        viewer.Person.Id
+                    )
+                );
+            }
+        );
         return TypedResults.Ok(SetUpEndpoints.View(database, who.Refresh()));
     }
 
-    /// <summary>Changes one's own password. All other sessions of one's own end; this one begins anew (OWASP ASVS 5.0, 7.4.3).</summary>
+    /// <summary>
+    /// Changes one's own password. All other sessions of one's own end; this one begins anew (OWASP ASVS 5.0, 7.4.3).
+    /// </summary>
     private static async Task<Results<NoContent, ProblemHttpResult>> PutPassword(
-        NewPassword given, Viewer viewer, HttpContext context, Database database, WriteQueue writes, WhoIsWho who, Sessions sessions, SignInThrottle throttle)
+        NewPassword given,
+        Viewer viewer,
+        HttpContext context,
+        Database database,
+        WriteQueue writes,
+        WhoIsWho who,
+        Sessions sessions,
+        SignInThrottle throttle
+    )
     {
         var address = who.Current.Profiles[viewer.Person.Id].Address ?? "";
-        if (throttle.Wait(address) is { Ticks: > 0 } wait) return Refusals.Wait(wait);
+        if (throttle.Wait(address) is { Ticks: > 0 } wait)
+            return Refusals.Wait(wait);
         if (AccountEndpoints.WhoseIs(database, address, given.Now) != viewer.Person.Id)
         {
             throttle.Failed(address);

@@ -25,10 +25,29 @@ namespace Wrenlet.Server.Alerts;
 /// <param name="Path">Where it leads in the application: to the very entry where there is one.</param>
 /// <param name="Answerable">Whether it can be answered in place, inside.</param>
 public sealed record AlertView(
-    Guid Id, long Order, string Reason, bool ForMe, PersonView? By, DateTimeOffset At, string? Docket, string? DocketName, Guid? Conversation, Guid? Entry, Guid? Task, string Words, bool Read, bool Kept, string Why, bool Quiet, string Path, bool Answerable);
+    Guid Id,
+    long Order,
+    string Reason,
+    bool ForMe,
+    PersonView? By,
+    DateTimeOffset At,
+    string? Docket,
+    string? DocketName,
+    Guid? Conversation,
+    Guid? Entry,
+    Guid? Task,
+    string Words,
+    bool Read,
+    bool Kept,
+    string Why,
+    bool Quiet,
+    string Path,
+    bool Answerable
+);
 
 /// <summary>A person's alerts, newest first, and how many are unread in all.</summary>
-/// <param name="Lines">The alerts by the lines that they stand in: those that came together from one place are one.</param>
+/// <param name="Lines">The alerts by the lines that they stand in: those that came together from one place are
+/// one.</param>
 public sealed record AlertList(IReadOnlyList<AlertView> Alerts, IReadOnlyList<IReadOnlyList<Guid>> Lines, int Unread);
 
 /// <summary>How a person wants to be told.</summary>
@@ -38,7 +57,14 @@ public sealed record AlertList(IReadOnlyList<AlertView> Alerts, IReadOnlyList<IR
 /// <param name="Digest">Whether what stays unread comes by mail, once an hour at most.</param>
 /// <param name="Sound">Whether a pop-up makes a sound.</param>
 /// <param name="HiddenPage">Whether the browser says it when the page is hidden.</param>
-public sealed record AlertSettings(TimeOnly QuietFrom, TimeOnly QuietTo, bool QuietDaysOff, bool Digest, bool Sound, bool HiddenPage);
+public sealed record AlertSettings(
+    TimeOnly QuietFrom,
+    TimeOnly QuietTo,
+    bool QuietDaysOff,
+    bool Digest,
+    bool Sound,
+    bool HiddenPage
+);
 
 /// <summary>What one wants to hear of a place.</summary>
 /// <param name="Level">everything, for-me or asks.</param>
@@ -72,13 +98,30 @@ internal static class AlertEndpoints
     {
         var by = roster.Find(alert.By);
         var conversation = alert.Conversation is { } c ? ConversationStore.Find(session, c) : null;
-        var level = conversation is null ? Level.Everything : LevelStore.At(session, conversation.Key).GetValueOrDefault(told);
+        var level = conversation is null
+            ? Level.Everything
+            : LevelStore.At(session, conversation.Key).GetValueOrDefault(told);
         var forMe = Listening.IsForMe(alert.Reason);
         return new(
-            alert.Id, alert.Key, Alerting.Words(alert.Reason, by?.FirstName), forMe, by is null ? null : PersonView.Of(by), alert.At.ToDateTimeOffset(),
-            alert.Docket?.ToString(), alert.Subject?.Split(':')[0], alert.Conversation?.Value, alert.Entry?.Value, alert.Task?.Value, alert.Words, alert.Read is not null, alert.Kept is not null,
-            Alerting.Explain(alert.Reason, level), !Listening.PopsUp(alert.Reason, AlertStore.SettingOf(session, told).Quiet, now, roster.HoursOf(told)),
-            PathOf(alert, conversation), alert.Entry is not null && conversation is { Audience: not Audience.Outside });
+            alert.Id,
+            alert.Key,
+            Alerting.Words(alert.Reason, by?.FirstName),
+            forMe,
+            by is null ? null : PersonView.Of(by),
+            alert.At.ToDateTimeOffset(),
+            alert.Docket?.ToString(),
+            alert.Subject?.Split(':')[0],
+            alert.Conversation?.Value,
+            alert.Entry?.Value,
+            alert.Task?.Value,
+            alert.Words,
+            alert.Read is not null,
+            alert.Kept is not null,
+            Alerting.Explain(alert.Reason, level),
+            !Listening.PopsUp(alert.Reason, AlertStore.SettingOf(session, told).Quiet, now, roster.HoursOf(told)),
+            PathOf(alert, conversation),
+            alert.Entry is not null && conversation is { Audience: not Audience.Outside }
+        );
     }
 
     /// <summary>Where an alert leads in the application.</summary>
@@ -87,24 +130,68 @@ internal static class AlertEndpoints
         alert.Reason is AlertReason.Thanked ? "/noticeboard?part=thanks"
         : conversation is not null ? TalkReading.PathOf(conversation, alert.Entry)
         : alert.Task is { } task ? $"/tasks?task={task.Value}"
-        : alert.Docket is { } docket ? $"/dockets/{docket}" : "/";
+        : alert.Docket is { } docket ? $"/dockets/{docket}"
+        : "/";
 
-    private static AlertList GetAlerts(Viewer viewer, Database database, WhoIsWho who, FirmClock clock, long? before = null) => database.Read(s =>
-    {
-        List<AlertView> page = [.. AlertStore.Page(s, viewer.Person.Id, before ?? long.MaxValue, 50).Select(a => View(s, a, viewer.Person.Id, who.Current, clock.Now))];
-        var lines = AlertLines.Of(page, a => a.Docket ?? a.Conversation?.ToString(), a => Instant.FromDateTimeOffset(a.At), a => a.Read, a => a.ForMe);
-        return new AlertList(page, [.. lines.Select(l => (IReadOnlyList<Guid>)[.. l.Select(a => a.Id)])], AlertStore.Unread(s, viewer.Person.Id));
-    });
+    private static AlertList GetAlerts(
+        Viewer viewer,
+        Database database,
+        WhoIsWho who,
+        FirmClock clock,
+        long? before = null
+    ) =>
+        database.Read(s =>
+        {
+            List<AlertView> page =
+            [
+                .. AlertStore
+                    .Page(s, viewer.Person.Id, before ?? long.MaxValue, 50)
+                    .Select(a => View(s, a, viewer.Person.Id, who.Current, clock.Now)),
+            ];
+            var lines = AlertLines.Of(
+                page,
+                a => a.Docket ?? a.Conversation?.ToString(),
+                a => Instant.FromDateTimeOffset(a.At),
+                a => a.Read,
+                a => a.ForMe
+            );
+            return new AlertList(
+                page,
+                [.. lines.Select(l => (IReadOnlyList<Guid>)[.. l.Select(a => a.Id)])],
+                AlertStore.Unread(s, viewer.Person.Id)
+            );
+        });
 
-    private static IReadOnlyList<AlertView> GetKept(Viewer viewer, Database database, WhoIsWho who, FirmClock clock) => database.Read(s =>
-        AlertStore.KeptBy(s, viewer.Person.Id, 200).ConvertAll(a => View(s, a, viewer.Person.Id, who.Current, clock.Now)));
+    private static IReadOnlyList<AlertView> GetKept(Viewer viewer, Database database, WhoIsWho who, FirmClock clock) =>
+        database.Read(s =>
+            AlertStore
+                .KeptBy(s, viewer.Person.Id, 200)
+                .ConvertAll(a => View(s, a, viewer.Person.Id, who.Current, clock.Now))
+        );
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> Keep(Guid id, KeepMark mark, Viewer viewer, WriteQueue writes, FirmClock clock)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Keep(
+        Guid id,
+        KeepMark mark,
+        Viewer viewer,
+        WriteQueue writes,
+        FirmClock clock
+    )
     {
         var done = await writes.Run(w =>
         {
-            if (!AlertStore.Keep(w.Session, viewer.Person.Id, id, mark.Kept ? clock.Now : null)) return false;
-            w.Log(new Change(ChangeKinds.AlertRead, id, new Place.Own(viewer.Person.Id), Thing.Working, clock.Now, viewer.Person.Id, Person: viewer.Person.Id));
+            if (!AlertStore.Keep(w.Session, viewer.Person.Id, id, mark.Kept ? clock.Now : null))
+                return false;
+            w.Log(
+                new Change(
+                    ChangeKinds.AlertRead,
+                    id,
+                    new Place.Own(viewer.Person.Id),
+                    Thing.Working,
+                    clock.Now,
+                    viewer.Person.Id,
+                    Person: viewer.Person.Id
+                )
+            );
             return true;
         });
         return done ? TypedResults.NoContent() : Refusals.NotFound("alert");
@@ -113,55 +200,132 @@ internal static class AlertEndpoints
     private static AlertSettings GetSettings(Viewer viewer, Database database)
     {
         var setting = database.Read(s => AlertStore.SettingOf(s, viewer.Person.Id));
-        return new(setting.Quiet.From.ToTimeOnly(), setting.Quiet.To.ToTimeOnly(), setting.Quiet.DaysOff, setting.Digest, setting.Sound, setting.HiddenPage);
+        return new(
+            setting.Quiet.From.ToTimeOnly(),
+            setting.Quiet.To.ToTimeOnly(),
+            setting.Quiet.DaysOff,
+            setting.Digest,
+            setting.Sound,
+            setting.HiddenPage
+        );
     }
 
-    private static async Task<AlertSettings> PutSettings(AlertSettings settings, Viewer viewer, Database database, WriteQueue writes)
+    private static async Task<AlertSettings> PutSettings(
+        AlertSettings settings,
+        Viewer viewer,
+        Database database,
+        WriteQueue writes
+    )
     {
-        var quiet = new QuietHours(LocalTime.FromTimeOnly(settings.QuietFrom), LocalTime.FromTimeOnly(settings.QuietTo), settings.QuietDaysOff);
-        await writes.Run(w => AlertStore.Set(w.Session, viewer.Person.Id, new AlertSetting(quiet, settings.Digest, settings.Sound, settings.HiddenPage)));
+        var quiet = new QuietHours(
+            LocalTime.FromTimeOnly(settings.QuietFrom),
+            LocalTime.FromTimeOnly(settings.QuietTo),
+            settings.QuietDaysOff
+        );
+        await writes.Run(w =>
+            AlertStore.Set(
+                w.Session,
+                viewer.Person.Id,
+                new AlertSetting(quiet, settings.Digest, settings.Sound, settings.HiddenPage)
+            )
+        );
         return GetSettings(viewer, database);
     }
 
-    private static Results<Ok<ListeningView>, ProblemHttpResult> GetListening(string reference, Viewer viewer, Database database) =>
-        database.Read(s => Seen.Docket(s, reference, viewer.Person) is { } docket ? Listens(s, viewer.Person, null, docket.Id) : null) is { } view
-            ? TypedResults.Ok(view) : Refusals.NotFound("docket");
+    private static Results<Ok<ListeningView>, ProblemHttpResult> GetListening(
+        string reference,
+        Viewer viewer,
+        Database database
+    ) =>
+        database.Read(s =>
+            Seen.Docket(s, reference, viewer.Person) is { } docket ? Listens(s, viewer.Person, null, docket.Id) : null
+        )
+            is { } view
+            ? TypedResults.Ok(view)
+            : Refusals.NotFound("docket");
 
-    private static Results<Ok<ListeningView>, ProblemHttpResult> GetListeningIn(Guid id, Viewer viewer, Database database) =>
-        database.Read(s => Seen.Conversation(s, id, viewer.Person) is { } place ? Listens(s, viewer.Person, place.Id, null) : null) is { } view
-            ? TypedResults.Ok(view) : Refusals.NotFound("conversation");
+    private static Results<Ok<ListeningView>, ProblemHttpResult> GetListeningIn(
+        Guid id,
+        Viewer viewer,
+        Database database
+    ) =>
+        database.Read(s =>
+            Seen.Conversation(s, id, viewer.Person) is { } place ? Listens(s, viewer.Person, place.Id, null) : null
+        )
+            is { } view
+            ? TypedResults.Ok(view)
+            : Refusals.NotFound("conversation");
 
-    private static async Task<Results<Ok<ListeningView>, ProblemHttpResult>> PutListening(string reference, ListeningView wanted, Viewer viewer, WriteQueue writes)
+    private static async Task<Results<Ok<ListeningView>, ProblemHttpResult>> PutListening(
+        string reference,
+        ListeningView wanted,
+        Viewer viewer,
+        WriteQueue writes
+    )
     {
-        if (Words.Levels.Parse(wanted.Level) is not { } level) return NoLevel(wanted.Level);
-        return await writes.Run(w =>
-        {
-            if (Seen.Docket(w.Session, reference, viewer.Person) is not { } docket) return null;
-            LevelStore.Set(w.Session, viewer.Person.Id, null, docket.Id, level is Level.Everything ? null : level);
-            LevelStore.Follow(w.Session, viewer.Person.Id, docket.Id, wanted.Follows);
-            return Listens(w.Session, viewer.Person, null, docket.Id);
-        }) is { } view ? TypedResults.Ok(view) : Refusals.NotFound("docket");
+        if (Words.Levels.Parse(wanted.Level) is not { } level)
+            return NoLevel(wanted.Level);
+        return
+            await writes.Run(w =>
+            {
+                if (Seen.Docket(w.Session, reference, viewer.Person) is not { } docket)
+                    return null;
+                LevelStore.Set(w.Session, viewer.Person.Id, null, docket.Id, level is Level.Everything ? null : level);
+                LevelStore.Follow(w.Session, viewer.Person.Id, docket.Id, wanted.Follows);
+                return Listens(w.Session, viewer.Person, null, docket.Id);
+            })
+                is { } view
+            ? TypedResults.Ok(view)
+            : Refusals.NotFound("docket");
     }
 
-    private static async Task<Results<Ok<ListeningView>, ProblemHttpResult>> PutListeningIn(Guid id, ListeningView wanted, Viewer viewer, WriteQueue writes)
+    private static async Task<Results<Ok<ListeningView>, ProblemHttpResult>> PutListeningIn(
+        Guid id,
+        ListeningView wanted,
+        Viewer viewer,
+        WriteQueue writes
+    )
     {
-        if (Words.Levels.Parse(wanted.Level) is not { } level) return NoLevel(wanted.Level);
-        return await writes.Run(w =>
-        {
-            if (Seen.Conversation(w.Session, id, viewer.Person) is not { } place) return null;
-            LevelStore.Set(w.Session, viewer.Person.Id, place.Id, null, level is Level.Everything ? null : level);
-            return Listens(w.Session, viewer.Person, place.Id, null);
-        }) is { } view ? TypedResults.Ok(view) : Refusals.NotFound("conversation");
+        if (Words.Levels.Parse(wanted.Level) is not { } level)
+            return NoLevel(wanted.Level);
+        return
+            await writes.Run(w =>
+            {
+                if (Seen.Conversation(w.Session, id, viewer.Person) is not { } place)
+                    return null;
+                LevelStore.Set(w.Session, viewer.Person.Id, place.Id, null, level is Level.Everything ? null : level);
+                return Listens(w.Session, viewer.Person, place.Id, null);
+            })
+                is { } view
+            ? TypedResults.Ok(view)
+            : Refusals.NotFound("conversation");
     }
 
-    private static ProblemHttpResult NoLevel(string word) => Refusals.Invalid("level", $"“{word}” is no level. There are {string.Join(", ", Words.Levels.All)}.");
+    private static ProblemHttpResult NoLevel(string word) =>
+        Refusals.Invalid("level", $"“{word}” is no level. There are {string.Join(", ", Words.Levels.All)}.");
 
-    private static ListeningView Listens(SqlSession session, Person person, ConversationId? conversation, DocketId? docket) => new(
-        Words.Levels.Of(LevelStore.Of(session, person.Id, conversation, docket) ?? Level.Everything), docket is { } d && LevelStore.FollowersOf(session, d).Contains(person.Id));
+    private static ListeningView Listens(
+        SqlSession session,
+        Person person,
+        ConversationId? conversation,
+        DocketId? docket
+    ) =>
+        new(
+            Words.Levels.Of(LevelStore.Of(session, person.Id, conversation, docket) ?? Level.Everything),
+            docket is { } d && LevelStore.FollowersOf(session, d).Contains(person.Id)
+        );
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> Mark(Guid id, ReadMark mark, Viewer viewer, Database database, WriteQueue writes, FirmClock clock)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Mark(
+        Guid id,
+        ReadMark mark,
+        Viewer viewer,
+        Database database,
+        WriteQueue writes,
+        FirmClock clock
+    )
     {
-        if (database.Read(s => AlertStore.Find(s, viewer.Person.Id, id)) is null) return Refusals.NotFound("alert");
+        if (database.Read(s => AlertStore.Find(s, viewer.Person.Id, id)) is null)
+            return Refusals.NotFound("alert");
         await Write(viewer, id, mark, writes, clock);
         return TypedResults.NoContent();
     }
@@ -172,9 +336,20 @@ internal static class AlertEndpoints
         return TypedResults.NoContent();
     }
 
-    private static Task Write(Viewer viewer, Guid? id, ReadMark mark, WriteQueue writes, FirmClock clock) => writes.Run(w =>
-    {
-        if (AlertStore.Mark(w.Session, viewer.Person.Id, id, mark.Read ? clock.Now : null) > 0)
-            w.Log(new Change(ChangeKinds.AlertRead, id ?? viewer.Person.Id.Value, new Place.Own(viewer.Person.Id), Thing.Working, clock.Now, viewer.Person.Id, Person: viewer.Person.Id));
-    });
+    private static Task Write(Viewer viewer, Guid? id, ReadMark mark, WriteQueue writes, FirmClock clock) =>
+        writes.Run(w =>
+        {
+            if (AlertStore.Mark(w.Session, viewer.Person.Id, id, mark.Read ? clock.Now : null) > 0)
+                w.Log(
+                    new Change(
+                        ChangeKinds.AlertRead,
+                        id ?? viewer.Person.Id.Value,
+                        new Place.Own(viewer.Person.Id),
+                        Thing.Working,
+                        clock.Now,
+                        viewer.Person.Id,
+                        Person: viewer.Person.Id
+                    )
+                );
+        });
 }

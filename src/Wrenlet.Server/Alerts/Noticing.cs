@@ -17,14 +17,33 @@ public sealed class Noticing(WriteQueue writes, WhoIsWho who)
     /// <summary>Puts a notice up, or writes it anew.</summary>
     /// <param name="version">The version that was seen; null for a new one.</param>
     /// <returns>Why not; null when it is done.</returns>
-    public async Task<(string? Refusal, bool Stale)> Put(Guid id, int? version, string title, string body, Notice notice, Person by, Instant at)
+    public async Task<(string? Refusal, bool Stale)> Put(
+        Guid id,
+        int? version,
+        string title,
+        string body,
+        Notice notice,
+        Person by,
+        Instant at
+    )
     {
         var outcome = await writes.Run<(string?, bool)>(w =>
         {
             var before = NoticeStore.Find(w.Session, id);
-            if (before is null ? !Notice.MayPutUp(by) : !before.Notice.MayChange(by)) return (before is null ? "Coordinators and managers put notices up. Ask one of them." : "Only who put it up, or a manager, may change it.", false);
-            if (before is not null && version is { } seen && before.Version != seen) return (null, true);
-            body = Pointing.Discreet(w.Session, body, Pointing.Readers(new Place.Board(notice.By, notice.Crews), who.Current));
+            if (before is null ? !Notice.MayPutUp(by) : !before.Notice.MayChange(by))
+                return (
+                    before is null
+                        ? "Coordinators and managers put notices up. Ask one of them."
+                        : "Only who put it up, or a manager, may change it.",
+                    false
+                );
+            if (before is not null && version is { } seen && before.Version != seen)
+                return (null, true);
+            body = Pointing.Discreet(
+                w.Session,
+                body,
+                Pointing.Readers(new Place.Board(notice.By, notice.Crews), who.Current)
+            );
             var rendered = EntryText.FromMarkdown(body);
             NoticeStore.Put(w.Session, id, title, body, rendered.Html, notice, at);
             var put = NoticeStore.Find(w.Session, id)!;
@@ -37,38 +56,69 @@ public sealed class Noticing(WriteQueue writes, WhoIsWho who)
 
     /// <summary>Confirms a notice as read and understood.</summary>
     /// <returns>Whether there is such a notice for them.</returns>
-    public Task<bool> Confirm(Guid id, Person person, Instant at) => writes.Run(w =>
-    {
-        if (NoticeStore.Find(w.Session, id) is not { } notice || !notice.Notice.SeenBy(person, at)) return false;
-        if (NoticeStore.Confirm(w.Session, notice.Key, person.Id, at)) Changed(w, notice, person.Id, at);
-        return true;
-    });
+    public Task<bool> Confirm(Guid id, Person person, Instant at) =>
+        writes.Run(w =>
+        {
+            if (NoticeStore.Find(w.Session, id) is not { } notice || !notice.Notice.SeenBy(person, at))
+                return false;
+            if (NoticeStore.Confirm(w.Session, notice.Key, person.Id, at))
+                Changed(w, notice, person.Id, at);
+            return true;
+        });
 
     /// <summary>Tells those it is for of each notice that has appeared; of each once.</summary>
-    public Task TellDue(Instant now) => writes.Run(w =>
-    {
-        foreach (var notice in NoticeStore.Untold(w.Session, now))
+    public Task TellDue(Instant now) =>
+        writes.Run(w =>
         {
-            NoticeStore.Told(w.Session, notice.Key, now);
-            var roster = who.Current;
-            foreach (var person in notice.Notice.For(roster.Staff))
-                Telling.Tell(w, new Alert(person.Id, notice.Notice.MustConfirm ? AlertReason.ToConfirm : AlertReason.Noticed), notice.Notice.By, now, notice.Conversation, null, null, notice.Title);
-            Changed(w, notice, notice.Notice.By, now);
-        }
-    });
+            foreach (var notice in NoticeStore.Untold(w.Session, now))
+            {
+                NoticeStore.Told(w.Session, notice.Key, now);
+                var roster = who.Current;
+                foreach (var person in notice.Notice.For(roster.Staff))
+                    Telling.Tell(
+                        w,
+                        new Alert(person.Id, notice.Notice.MustConfirm ? AlertReason.ToConfirm : AlertReason.Noticed),
+                        notice.Notice.By,
+                        now,
+                        notice.Conversation,
+                        null,
+                        null,
+                        notice.Title
+                    );
+                Changed(w, notice, notice.Notice.By, now);
+            }
+        });
 
     /// <summary>Thanks a colleague before all.</summary>
     /// <returns>Why not; null when it is done.</returns>
-    public Task<string?> Thank(Thanks thanks, Person by, Instant at) => writes.Run(w =>
-    {
-        if (thanks.To == by.Id) return "Thanks go to somebody else.";
-        if (thanks.Entry is { } id && (EntryStore.Find(w.Session, id) is not { } entry || ConversationStore.Find(w.Session, entry.Conversation) is not { } place || !TalkReading.Sees(by, place, entry)))
-            return "What this thanks for is not there any more, or you do not see it.";
-        NoticeStore.AddThanks(w.Session, thanks);
-        Telling.Tell(w, new Alert(thanks.To, AlertReason.Thanked), by.Id, at, null, thanks.Entry, null, thanks.Words);
-        w.Log(new Change(ChangeKinds.BoardChanged, thanks.Id, new Place.Firm(), Thing.Working, at, by.Id));
-        return (string?)null;
-    });
+    public Task<string?> Thank(Thanks thanks, Person by, Instant at) =>
+        writes.Run(w =>
+        {
+            if (thanks.To == by.Id)
+                return "Thanks go to somebody else.";
+            if (
+                thanks.Entry is { } id
+                && (
+                    EntryStore.Find(w.Session, id) is not { } entry
+                    || ConversationStore.Find(w.Session, entry.Conversation) is not { } place
+                    || !TalkReading.Sees(by, place, entry)
+                )
+            )
+                return "What this thanks for is not there any more, or you do not see it.";
+            NoticeStore.AddThanks(w.Session, thanks);
+            Telling.Tell(
+                w,
+                new Alert(thanks.To, AlertReason.Thanked),
+                by.Id,
+                at,
+                null,
+                thanks.Entry,
+                null,
+                thanks.Words
+            );
+            w.Log(new Change(ChangeKinds.BoardChanged, thanks.Id, new Place.Firm(), Thing.Working, at, by.Id));
+            return (string?)null;
+        });
 
     private static void Changed(Writing w, StoredNotice notice, PersonId by, Instant at) =>
         w.Log(new Change(ChangeKinds.BoardChanged, notice.Id, new Place.Firm(), Thing.Working, at, by));

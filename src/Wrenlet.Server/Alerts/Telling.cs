@@ -13,11 +13,40 @@ internal static class Telling
 {
     private const int MostWords = 140;
 
-    public static void Tell(Writing w, Alert alert, PersonId? by, Instant at, ConversationId? conversation, EntryId? entry, TaskId? task, string words)
+    public static void Tell(
+        Writing w,
+        Alert alert,
+        PersonId? by,
+        Instant at,
+        ConversationId? conversation,
+        EntryId? entry,
+        TaskId? task,
+        string words
+    )
     {
         var id = Guid.CreateVersion7();
         var line = string.Join(' ', words.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries));
-        AlertStore.Add(w.Session, id, alert, by, at, conversation, entry, task, line.Length > MostWords ? line[..MostWords] + " …" : line);
-        w.Log(new Change(ChangeKinds.AlertGiven, id, new Place.Own(alert.Person), Thing.Working, at, by, Person: alert.Person));
+        AlertStore.Add(
+            w.Session,
+            id,
+            alert,
+            by,
+            at,
+            conversation,
+            entry,
+            task,
+            line.Length > MostWords ? line[..MostWords] + " …" : line
+        );
+        w.Log(
+            new Change(
+                ChangeKinds.AlertGiven,
+                id,
+                new Place.Own(alert.Person),
+                Thing.Working,
+                at,
+                by,
+                Person: alert.Person
+            )
+        );
     }
 }

@@ -28,9 +28,19 @@ namespace Wrenlet.Server.Asks;
 /// <param name="Hidden">Whether nobody sees what others chose before it is over.</param>
 /// <param name="Right">Which option is right, counted from 0; null for none.</param>
 public sealed record NewAsk(
-    [property: Required] Guid Id, [property: Required] string Kind, [property: Required, MaxLength(60)] IReadOnlyList<AskeeChoice> Of, string Rule = "anyone", [property: Range(1, 60)] int? Needed = null,
-    DateTimeOffset? Due = null, string TimeUp = "remind", Guid? PassTo = null, [property: MaxLength(20)] IReadOnlyList<string>? Options = null, bool Several = false, bool Hidden = false,
-    [property: Range(0, 19)] int? Right = null);
+    [property: Required] Guid Id,
+    [property: Required] string Kind,
+    [property: Required, MaxLength(60)] IReadOnlyList<AskeeChoice> Of,
+    string Rule = "anyone",
+    [property: Range(1, 60)] int? Needed = null,
+    DateTimeOffset? Due = null,
+    string TimeUp = "remind",
+    Guid? PassTo = null,
+    [property: MaxLength(20)] IReadOnlyList<string>? Options = null,
+    bool Several = false,
+    bool Hidden = false,
+    [property: Range(0, 19)] int? Right = null
+);
 
 /// <summary>A person or a crew that is asked.</summary>
 /// <param name="Kind">person or crew.</param>
@@ -42,15 +52,29 @@ internal static class AskReading
     private const int MostAsked = 60;
 
     /// <summary>The ask, or a refusal with those who would not see it.</summary>
-    public static (Asking? Asking, PostRefusal? Refusal) Read(NewAsk given, Conversation conversation, Person author, Roster roster, Instant now)
+    public static (Asking? Asking, PostRefusal? Refusal) Read(
+        NewAsk given,
+        Conversation conversation,
+        Person author,
+        Roster roster,
+        Instant now
+    )
     {
-        static (Asking?, PostRefusal?) No(string reason, params ImmutableArray<Person> unseeing) => (null, new(reason + " Your words are kept.", unseeing, [], []));
-        if (!author.IsStaff || conversation.Audience is Audience.Notice or Audience.Task) return No("Here nothing can be asked in this way.");
-        if (Words.AskKinds.Parse(given.Kind) is not { } kind) return No($"“{given.Kind}” is no kind of ask. There are {string.Join(", ", Words.AskKinds.All)}.");
-        if (Words.AskRules.Parse(given.Rule) is not { } rule) return No($"“{given.Rule}” is no rule. There are {string.Join(", ", Words.AskRules.All)}.");
-        if (Words.TimesUp.Parse(given.TimeUp) is not { } up) return No($"“{given.TimeUp}” does not say what happens when time runs out. There are {string.Join(", ", Words.TimesUp.All)}.");
+        static (Asking?, PostRefusal?) No(string reason, params ImmutableArray<Person> unseeing) =>
+            (null, new(reason + " Your words are kept.", unseeing, [], []));
+        if (!author.IsStaff || conversation.Audience is Audience.Notice or Audience.Task)
+            return No("Here nothing can be asked in this way.");
+        if (Words.AskKinds.Parse(given.Kind) is not { } kind)
+            return No($"“{given.Kind}” is no kind of ask. There are {string.Join(", ", Words.AskKinds.All)}.");
+        if (Words.AskRules.Parse(given.Rule) is not { } rule)
+            return No($"“{given.Rule}” is no rule. There are {string.Join(", ", Words.AskRules.All)}.");
+        if (Words.TimesUp.Parse(given.TimeUp) is not { } up)
+            return No(
+                $"“{given.TimeUp}” does not say what happens when time runs out. There are {string.Join(", ", Words.TimesUp.All)}."
+            );
         Instant? due = given.Due is { } d ? Instant.FromDateTimeOffset(d) : null;
-        if (due <= now) return No("The time by which it is to be answered is past. Choose a later one.");
+        if (due <= now)
+            return No("The time by which it is to be answered is past. Choose a later one.");
 
         var outside = conversation.Audience is Audience.Outside;
         var askees = new List<Askee>();
@@ -58,37 +82,86 @@ internal static class AskReading
         {
             if (choice.Kind == "crew")
             {
-                if (outside || !roster.Crews.TryGetValue(new CrewId(choice.Id), out var crew)) return No("A crew can be asked inside only.");
-                askees.AddRange(crew.Members.Where(m => m != author.Id && roster.Find(m) is { } member && member.MaySee(conversation.Place)).Select(m => new Askee(m, crew.Id)));
+                if (outside || !roster.Crews.TryGetValue(new CrewId(choice.Id), out var crew))
+                    return No("A crew can be asked inside only.");
+                askees.AddRange(
+                    crew.Members.Where(m =>
+                            m != author.Id && roster.Find(m) is { } member && member.MaySee(conversation.Place)
+                        )
+                        .Select(m => new Askee(m, crew.Id))
+                );
                 continue;
             }
 
-            if (roster.Find(new PersonId(choice.Id)) is not { } person) return No("One of those who are asked is not there any more. Choose again.");
-            if (person.Id == author.Id) return No("You cannot ask yourself. Make it a task of yours instead.");
-            if (outside && person.Party != conversation.Party) return No($"Outside, only {roster.Parties.GetValueOrDefault(conversation.Party ?? default)?.Name ?? "their contacts"} can be asked. Ask {person.FirstName} inside.");
-            if (!person.MaySee(conversation.Place)) return No($"{person.FirstName} does not see this, and cannot answer. Give sight of it first, or ask someone else.", [person]);
+            if (roster.Find(new PersonId(choice.Id)) is not { } person)
+                return No("One of those who are asked is not there any more. Choose again.");
+            if (person.Id == author.Id)
+                return No("You cannot ask yourself. Make it a task of yours instead.");
+            if (outside && person.Party != conversation.Party)
+                return No(
+                    $"Outside, only {PartyName(conversation, roster)} can be asked. Ask {person.FirstName} "
+                        + $"inside."
+                );
+            if (!person.MaySee(conversation.Place))
+                return No(
+                    $"{person.FirstName} does not see this, and cannot answer. Give sight of it first, or ask someone else.",
+                    [person]
+                );
             askees.Add(new(person.Id, null));
         }
 
         askees = [.. askees.DistinctBy(a => a.Whom)];
-        if (askees.Count > MostAsked) return No($"{askees.Count} people are asked; at most {MostAsked} can be. Put up a notice that is to be confirmed instead.");
-        PersonId? passTo = up is TimeUp.PassOn && given.PassTo is { } pass && roster.Find(new PersonId(pass)) is { } taker && taker.MaySee(conversation.Place) && taker.IsStaff != outside && taker.Id != author.Id ? taker.Id : null;
+        if (askees.Count > MostAsked)
+            return No(
+                $"{askees.Count} people are asked; at most {MostAsked} can be. Put up a notice that is to be confirmed instead."
+            );
+        PersonId? passTo =
+            up is TimeUp.PassOn
+            && given.PassTo is { } pass
+            && roster.Find(new PersonId(pass)) is { } taker
+            && taker.MaySee(conversation.Place)
+            && taker.IsStaff != outside
+            && taker.Id != author.Id
+                ? taker.Id
+                : null;
         var terms = new AskTerms(
-            kind, [.. (given.Options ?? []).Select(o => o.Trim()).Where(o => o.Length > 0)], given.Several && kind is AskKind.Choice, given.Hidden && kind is AskKind.Choice, kind is AskKind.Choice ? given.Right : null,
-            rule, rule is AskRule.Number ? given.Needed ?? 0 : 0, due, up, passTo);
-        if (terms.Options.Any(o => o.Length > 200)) return No("An option is at most 200 characters long.");
-        return terms.Wrong(askees.Count) is { } wrong ? No(wrong) : (new Asking(terms, author.Id, [.. askees], []), null);
+            kind,
+            [.. (given.Options ?? []).Select(o => o.Trim()).Where(o => o.Length > 0)],
+            given.Several && kind is AskKind.Choice,
+            given.Hidden && kind is AskKind.Choice,
+            kind is AskKind.Choice ? given.Right : null,
+            rule,
+            rule is AskRule.Number ? given.Needed ?? 0 : 0,
+            due,
+            up,
+            passTo
+        );
+        if (terms.Options.Any(o => o.Length > 200))
+            return No("An option is at most 200 characters long.");
+        return terms.Wrong(askees.Count) is { } wrong
+            ? No(wrong)
+            : (new Asking(terms, author.Id, [.. askees], []), null);
     }
+
+    private static string PartyName(Conversation conversation, Roster roster) =>
+        roster.Parties.GetValueOrDefault(conversation.Party ?? default)?.Name ?? "their contacts";
+
+    private static string Numbered(IEnumerable<string> options) =>
+        string.Join("\n", options.Select((o, i) => string.Create(CultureInfo.InvariantCulture, $"  {i + 1}. {o}")));
 
     /// <summary>How to answer in plain words, for those who are asked by mail or text.</summary>
     public static string HowToAnswer(AskTerms terms, Roster roster, Instant asked, string page)
     {
         var calendar = roster.Firm!.Calendar;
-        var by = terms.Due is { } due ? $" by {DateWords.Moment(due.InZone(calendar.Zone).LocalDateTime, calendar.DateOf(asked))}" : "";
+        var by = terms.Due is { } due
+            ? $" by {DateWords.Moment(due.InZone(calendar.Zone).LocalDateTime, calendar.DateOf(asked))}"
+            : "";
         var how = terms.Kind switch
         {
             AskKind.Decision => $"Please answer{by} with “approve” or “decline”",
-            AskKind.Choice => $"Please choose{by}{(terms.Several ? ", one or several" : "")}:\n{string.Join("\n", terms.Options.Select((o, i) => string.Create(CultureInfo.InvariantCulture, $"  {i + 1}. {o}")))}\nAnswer with its words or its number",
+            AskKind.Choice =>
+                $"Please choose{by}{(terms.Several ? ", one or several" : "")}:\n{Numbered(terms.Options)}\nAnswer with its words or its "
+                    + $"number",
             AskKind.Confirmation => $"Please confirm{by} that you have read this, with the word “read”",
             _ => $"Please answer{by}",
         };

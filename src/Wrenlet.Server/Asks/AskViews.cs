@@ -13,17 +13,28 @@ namespace Wrenlet.Server.Asks;
 
 /// <summary>An option of a choice.</summary>
 /// <param name="Count">How often it was chosen; null while that is hidden.</param>
-/// <param name="Right">Whether it is the right one; null while the viewer is not to know, and where none is right.</param>
+/// <param name="Right">Whether it is the right one; null while the viewer is not to know, and where none is
+/// right.</param>
 public sealed record AskOptionView(string Words, int? Count, bool? Right);
 
 /// <summary>The part of one who is asked.</summary>
 /// <param name="Crew">The crew through which they are asked; null for none.</param>
 /// <param name="From">Who passed it on to them; null for nobody.</param>
 /// <param name="State">waiting, not-yet, answered, not-mine or not-needed.</param>
-/// <param name="Answer">The answer in a word or a few: "approves", an option; null while there is none, and while it is hidden.</param>
+/// <param name="Answer">The answer in a word or a few: "approves", an option; null while there is none, and while it is
+/// hidden.</param>
 /// <param name="Words">What was said with it, or the answer to a question; empty where nothing was.</param>
 /// <param name="Why">Why it was passed on or not answered; empty where nothing was said.</param>
-public sealed record AskPartView(PersonView Whom, string? Crew, PersonView? From, string State, string? Answer, string Words, string Why, DateTimeOffset? At);
+public sealed record AskPartView(
+    PersonView Whom,
+    string? Crew,
+    PersonView? From,
+    string State,
+    string? Answer,
+    string Words,
+    string Why,
+    DateTimeOffset? At
+);
 
 /// <summary>An ask as one who sees it sees it.</summary>
 /// <param name="Kind">question, decision, choice or confirmation.</param>
@@ -41,9 +52,34 @@ public sealed record AskPartView(PersonView Whom, string? Crew, PersonView? From
 /// <param name="Anew">When it was asked anew; null for never.</param>
 /// <param name="Reminded">When those who are waited for were last reminded; null for never.</param>
 public sealed record AskView(
-    Guid Id, Guid Entry, Guid Conversation, string Kind, string Rule, int Needed, string State, bool? Approved, string Line, PersonView By, DateTimeOffset At, DateTimeOffset? Due, string DueState, string DueLabel,
-    string TimeUp, PersonView? PassTo, bool Several, bool Hidden, IReadOnlyList<AskOptionView> Options, IReadOnlyList<AskPartView> Parts, bool MayAnswer, bool Answered, bool Mine, bool Outside, int Version,
-    DateTimeOffset? Anew, DateTimeOffset? Reminded);
+    Guid Id,
+    Guid Entry,
+    Guid Conversation,
+    string Kind,
+    string Rule,
+    int Needed,
+    string State,
+    bool? Approved,
+    string Line,
+    PersonView By,
+    DateTimeOffset At,
+    DateTimeOffset? Due,
+    string DueState,
+    string DueLabel,
+    string TimeUp,
+    PersonView? PassTo,
+    bool Several,
+    bool Hidden,
+    IReadOnlyList<AskOptionView> Options,
+    IReadOnlyList<AskPartView> Parts,
+    bool MayAnswer,
+    bool Answered,
+    bool Mine,
+    bool Outside,
+    int Version,
+    DateTimeOffset? Anew,
+    DateTimeOffset? Reminded
+);
 
 /// <summary>An ask in a list, with where it was asked.</summary>
 /// <param name="Words">First words of what is asked.</param>
@@ -59,46 +95,121 @@ internal static class AskViews
         var (asking, terms) = (ask.Asking, ask.Asking.Terms);
         var standing = asking.At(now);
         var open = standing.State is AskState.Open;
-        var due = terms.Due is null ? new DueStanding(DueState.Well, "no time set") : open ? DueStanding.At(now, terms.Due, roster.Firm!.Calendar) : new DueStanding(DueState.Well, "");
+        var due =
+            terms.Due is null ? new DueStanding(DueState.Well, "no time set")
+            : open ? DueStanding.At(now, terms.Due, roster.Firm!.Calendar)
+            : new DueStanding(DueState.Well, "");
         var secret = terms.Hidden && open;
         var own = standing.Parts.Where(p => p.Whom == viewer.Id).ToList();
         var answered = own.Exists(p => p.State is PartState.Answered);
         var mayKnow = !open || answered || asking.By == viewer.Id;
         return new(
-            ask.Id.Value, ask.Entry.Value, ask.Conversation.Value, Words.AskKinds.Of(terms.Kind), Words.AskRules.Of(terms.Rule), terms.Needed,
-            standing.State switch { AskState.Open => "open", AskState.Decided => "decided", AskState.Lapsed => "lapsed", AskState.Withdrawn => "withdrawn", _ => "returned" },
-            standing.Approved, AskWords.Of(asking, standing, p => p == viewer.Id ? "you" : roster.Find(p)?.FirstName ?? "someone"), View(asking.By, roster), ask.At.ToDateTimeOffset(), terms.Due?.ToDateTimeOffset(),
-            due.State switch { DueState.Late => "late", DueState.Soon => "soon", _ => "well" }, due.Label, Words.TimesUp.Of(terms.TimeUp), terms.PassTo is { } to ? View(to, roster) : null, terms.Several, terms.Hidden,
-            [.. terms.Options.Select((o, i) => new AskOptionView(o, secret ? null : standing.Counts[i], terms.Right is { } right && mayKnow ? right == i : null))],
+            ask.Id.Value,
+            ask.Entry.Value,
+            ask.Conversation.Value,
+            Words.AskKinds.Of(terms.Kind),
+            Words.AskRules.Of(terms.Rule),
+            terms.Needed,
+            standing.State switch
+            {
+                AskState.Open => "open",
+                AskState.Decided => "decided",
+                AskState.Lapsed => "lapsed",
+                AskState.Withdrawn => "withdrawn",
+                _ => "returned",
+            },
+            standing.Approved,
+            AskWords.Of(asking, standing, p => p == viewer.Id ? "you" : roster.Find(p)?.FirstName ?? "someone"),
+            View(asking.By, roster),
+            ask.At.ToDateTimeOffset(),
+            terms.Due?.ToDateTimeOffset(),
+            due.State switch
+            {
+                DueState.Late => "late",
+                DueState.Soon => "soon",
+                _ => "well",
+            },
+            due.Label,
+            Words.TimesUp.Of(terms.TimeUp),
+            terms.PassTo is { } to ? View(to, roster) : null,
+            terms.Several,
+            terms.Hidden,
+            [
+                .. terms.Options.Select(
+                    (o, i) =>
+                        new AskOptionView(
+                            o,
+                            secret ? null : standing.Counts[i],
+                            terms.Right is { } right && mayKnow ? right == i : null
+                        )
+                ),
+            ],
             [.. standing.Parts.Select(p => Part(p, terms, roster, secret && p.Whom != viewer.Id))],
-            open && own.Exists(p => p.State is PartState.Waiting), open && answered, asking.By == viewer.Id, asking.Askees.Any(a => roster.Find(a.Whom) is { IsStaff: false }), version, standing.Anew?.ToDateTimeOffset(),
-            asking.Steps.OfType<AskStep.Reminded>().LastOrDefault()?.At.ToDateTimeOffset());
+            open && own.Exists(p => p.State is PartState.Waiting),
+            open && answered,
+            asking.By == viewer.Id,
+            asking.Askees.Any(a => roster.Find(a.Whom) is { IsStaff: false }),
+            version,
+            standing.Anew?.ToDateTimeOffset(),
+            asking.Steps.OfType<AskStep.Reminded>().LastOrDefault()?.At.ToDateTimeOffset()
+        );
     }
 
     /// <summary>Asks in a list, with where they were asked; those that the viewer does not see are left out.</summary>
-    public static IReadOnlyList<AskItem> Items(SqlSession session, IEnumerable<KeptAsk> asks, Person viewer, Roster roster, Instant now)
+    public static IReadOnlyList<AskItem> Items(
+        SqlSession session,
+        IEnumerable<KeptAsk> asks,
+        Person viewer,
+        Roster roster,
+        Instant now
+    )
     {
         var items = new List<AskItem>();
         foreach (var ask in asks)
         {
-            if (Seen.Entry(session, ask.Entry, viewer) is not var (entry, conversation)) continue;
-            items.Add(new(Of(ask, entry.Version, viewer, roster, now), TalkReading.Short(ConversationViews.PlainOf(entry), 200), TalkReading.PlaceOf(conversation, roster), conversation.Docket?.Ref.ToString(), TalkReading.PathOf(conversation, entry.Id)));
+            if (Seen.Entry(session, ask.Entry, viewer) is not var (entry, conversation))
+                continue;
+            items.Add(
+                new(
+                    Of(ask, entry.Version, viewer, roster, now),
+                    TalkReading.Short(ConversationViews.PlainOf(entry), 200),
+                    TalkReading.PlaceOf(conversation, roster),
+                    conversation.Docket?.Ref.ToString(),
+                    TalkReading.PathOf(conversation, entry.Id)
+                )
+            );
         }
 
         return items;
     }
 
-    private static AskPartView Part(AskPart part, AskTerms terms, Roster roster, bool secret) => new(
-        View(part.Whom, roster), part.Of is { } crew && roster.Crews.TryGetValue(crew, out var known) ? known.Name : null, part.From is { } from ? View(from, roster) : null,
-        part.State switch { PartState.Waiting => "waiting", PartState.NotYet => "not-yet", PartState.Answered => "answered", PartState.NotMine => "not-mine", _ => "not-needed" },
-        secret || part.Reply is not { } reply ? null : terms.Kind switch
-        {
-            AskKind.Decision => reply.Approves == true ? "approves" : "declines",
-            AskKind.Choice => string.Join(", ", reply.Chosen.Select(c => terms.Options[c])),
-            AskKind.Confirmation => "confirms",
-            _ => "answers",
-        },
-        secret ? "" : part.Reply?.Words ?? "", part.Why, part.At?.ToDateTimeOffset());
+    private static AskPartView Part(AskPart part, AskTerms terms, Roster roster, bool secret) =>
+        new(
+            View(part.Whom, roster),
+            part.Of is { } crew && roster.Crews.TryGetValue(crew, out var known) ? known.Name : null,
+            part.From is { } from ? View(from, roster) : null,
+            part.State switch
+            {
+                PartState.Waiting => "waiting",
+                PartState.NotYet => "not-yet",
+                PartState.Answered => "answered",
+                PartState.NotMine => "not-mine",
+                _ => "not-needed",
+            },
+            secret || part.Reply is not { } reply
+                ? null
+                : terms.Kind switch
+                {
+                    AskKind.Decision => reply.Approves == true ? "approves" : "declines",
+                    AskKind.Choice => string.Join(", ", reply.Chosen.Select(c => terms.Options[c])),
+                    AskKind.Confirmation => "confirms",
+                    _ => "answers",
+                },
+            secret ? "" : part.Reply?.Words ?? "",
+            part.Why,
+            part.At?.ToDateTimeOffset()
+        );
 
-    private static PersonView View(PersonId person, Roster roster) => roster.Find(person) is { } known ? PersonView.Of(known) : PersonView.Stranger("someone");
+    private static PersonView View(PersonId person, Roster roster) =>
+        roster.Find(person) is { } known ? PersonView.Of(known) : PersonView.Stranger("someone");
 }

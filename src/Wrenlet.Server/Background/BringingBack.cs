@@ -7,8 +7,21 @@ using Wrenlet.Server.Tasks;
 
 namespace Wrenlet.Server.Background;
 
-/// <summary>Does what was set for a moment when it has come: brings conversations back that were set aside, tells of notices that appear, lets the time of asks run out, makes the next of tasks that repeat, and reminds of what is due and of meetings.</summary>
-public sealed class BringingBack(Handling handling, Noticing noticing, Answering answering, TaskMaking tasks, Convening convening, WhoIsWho who, FirmClock clock, ILogger<BringingBack> log) : BackgroundService
+/// <summary>
+/// Does what was set for a moment when it has come: brings conversations back that were set aside, tells of notices
+/// that appear, lets the time of asks run out, makes the next of tasks that repeat, and reminds of what is due and of
+/// meetings.
+/// </summary>
+public sealed class BringingBack(
+    Handling handling,
+    Noticing noticing,
+    Answering answering,
+    TaskMaking tasks,
+    Convening convening,
+    WhoIsWho who,
+    FirmClock clock,
+    ILogger<BringingBack> log
+) : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(10);
 
@@ -19,7 +32,8 @@ public sealed class BringingBack(Handling handling, Noticing noticing, Answering
         {
             do
             {
-                if (who.Current.Firm is null) continue;
+                if (who.Current.Firm is null)
+                    continue;
                 try
                 {
                     await handling.BringBack(clock.Now);
@@ -33,8 +47,7 @@ public sealed class BringingBack(Handling handling, Noticing noticing, Answering
                 {
                     log.LogError(wrong, "What was set aside could not be brought back; it is tried again");
                 }
-            }
-            while (await timer.WaitForNextTickAsync(stoppingToken));
+            } while (await timer.WaitForNextTickAsync(stoppingToken));
         }
         catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
         {

@@ -5,15 +5,28 @@ using Wrenlet.Server.Standins;
 
 namespace Wrenlet.Server.Background;
 
-/// <summary>Takes in what has arrived by mail and text, and what was said in calls. It is removed there only after it is safe here.</summary>
-public sealed class Collector(IPostOffice office, StandinTextOffice texts, ICallOffice calls, Intake intake, Convening convening, WhoIsWho who, FirmClock clock, ILogger<Collector> log) : BackgroundService
+/// <summary>
+/// Takes in what has arrived by mail and text, and what was said in calls. It is removed there only after it is safe
+/// here.
+/// </summary>
+public sealed class Collector(
+    IPostOffice office,
+    StandinTextOffice texts,
+    ICallOffice calls,
+    Intake intake,
+    Convening convening,
+    WhoIsWho who,
+    FirmClock clock,
+    ILogger<Collector> log
+) : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(2);
     private readonly SemaphoreSlim _wake = new(0, 1);
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
-        if (office is StandinPostOffice standin) standin.Something += Wake;
+        if (office is StandinPostOffice standin)
+            standin.Something += Wake;
         texts.Something += Wake;
         calls.Something += Wake;
         try
@@ -38,7 +51,8 @@ public sealed class Collector(IPostOffice office, StandinTextOffice texts, ICall
 
     private void Wake()
     {
-        if (_wake.CurrentCount == 0) _wake.Release();
+        if (_wake.CurrentCount == 0)
+            _wake.Release();
     }
 
     private async Task CollectMail(CancellationToken cancellation)
@@ -47,7 +61,8 @@ public sealed class Collector(IPostOffice office, StandinTextOffice texts, ICall
         {
             var arrival = await intake.Take(mail.Raw, clock.Now);
             await office.Took(mail, cancellation);
-            if (arrival is not Arrival.Posted) log.LogInformation("Mail {Name}: {Arrival}", mail.Name, arrival);
+            if (arrival is not Arrival.Posted)
+                log.LogInformation("Mail {Name}: {Arrival}", mail.Name, arrival);
         }
     }
 
@@ -71,7 +86,11 @@ public sealed class Collector(IPostOffice office, StandinTextOffice texts, ICall
                 continue;
             }
 
-            log.LogWarning("The transcript of meeting {Meeting} was put aside: {Reason}", call.Meeting.Value, outcome.Refusal ?? "there is no such meeting");
+            log.LogWarning(
+                "The transcript of meeting {Meeting} was put aside: {Reason}",
+                call.Meeting.Value,
+                outcome.Refusal ?? "there is no such meeting"
+            );
             calls.PutAside(call);
         }
     }
@@ -82,7 +101,9 @@ public sealed class Collector(IPostOffice office, StandinTextOffice texts, ICall
         {
             await from();
         }
-#pragma warning disable CA1031 // Whatever is wrong now (a full disk, a locked file, a mail server that is away), what has arrived stays there and is tried again.
+        // Whatever is wrong now (a full disk, a locked file, a mail server that is away), what has arrived stays there
+        // and is tried again.
+#pragma warning disable CA1031
         catch (Exception wrong) when (wrong is not OperationCanceledException)
 #pragma warning restore CA1031
         {

@@ -16,10 +16,19 @@ using Wrenlet.Storage.People;
 namespace Wrenlet.Server.Background;
 
 /// <summary>
-/// Mails what has stayed unread for an hour: one mail an hour for each person at most, none in their quiet hours, and each
+/// Mails what has stayed unread for an hour: one mail an hour for each person at most, none in their quiet hours, and
+/// each
 /// alert once. Its Message-ID is that of its newest alert, so that one sent again after a crash is the same mail.
 /// </summary>
-public sealed class Digesting(Database database, WriteQueue writes, WhoIsWho who, IPostOffice office, Settings settings, FirmClock clock, ILogger<Digesting> log) : BackgroundService
+public sealed class Digesting(
+    Database database,
+    WriteQueue writes,
+    WhoIsWho who,
+    IPostOffice office,
+    Settings settings,
+    FirmClock clock,
+    ILogger<Digesting> log
+) : BackgroundService
 {
     private const int MostLines = 40;
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(20);
@@ -32,7 +41,8 @@ public sealed class Digesting(Database database, WriteQueue writes, WhoIsWho who
         {
             do
             {
-                if (who.Current.Firm is null) continue;
+                if (who.Current.Firm is null)
+                    continue;
                 try
                 {
                     await SendDue(clock.Now, stoppingToken);
@@ -41,8 +51,7 @@ public sealed class Digesting(Database database, WriteQueue writes, WhoIsWho who
                 {
                     log.LogWarning("A digest could not be sent; it is tried again: {Reason}", wrong.Message);
                 }
-            }
-            while (await timer.WaitForNextTickAsync(stoppingToken));
+            } while (await timer.WaitForNextTickAsync(stoppingToken));
         }
         catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
         {
@@ -58,14 +67,21 @@ public sealed class Digesting(Database database, WriteQueue writes, WhoIsWho who
         var sent = 0;
         foreach (var id in database.Read(s => AlertStore.AwaitingDigest(s, now - Waits)))
         {
-            if (!roster.Profiles.TryGetValue(id, out var profile) || profile is not { Address: { } address, Person.IsStaff: true }) continue;
+            if (
+                !roster.Profiles.TryGetValue(id, out var profile)
+                || profile is not { Address: { } address, Person.IsStaff: true }
+            )
+                continue;
             var (alerts, due) = database.Read(s =>
             {
                 var setting = AlertStore.SettingOf(s, id);
-                var rests = setting.Quiet.At(now, roster.HoursOf(id)) || (AlertStore.LastDigest(s, id) is { } last && last > now - Waits);
+                var rests =
+                    setting.Quiet.At(now, roster.HoursOf(id))
+                    || (AlertStore.LastDigest(s, id) is { } last && last > now - Waits);
                 return (AlertStore.Undigested(s, id, 500), setting.Digest && !rests);
             });
-            if (!due || alerts.Count == 0) continue;
+            if (!due || alerts.Count == 0)
+                continue;
             await office.Send(Mail(roster, profile.Person, address, alerts, now), cancellation);
             await writes.Run(w => AlertStore.Digested(w.Session, alerts.Select(a => a.Key), now));
             sent++;
@@ -80,28 +96,55 @@ public sealed class Digesting(Database database, WriteQueue writes, WhoIsWho who
         var count = alerts.Count == 1 ? "1 thing you have not read" : $"{alerts.Count} things you have not read";
         plain.Append(count).Append(" at ").Append(roster.Firm!.Name).Append("\n\n");
         html.Append("<p>").Append(WebUtility.HtmlEncode($"{count} at {roster.Firm.Name}")).Append("</p>");
-        foreach (var (name, list) in new[] { ("For you", alerts.Where(a => Listening.IsForMe(a.Reason)).ToList()), ("For information", alerts.Where(a => !Listening.IsForMe(a.Reason)).ToList()) })
+        foreach (
+            var (name, list) in new[]
+            {
+                ("For you", alerts.Where(a => Listening.IsForMe(a.Reason)).ToList()),
+                ("For information", alerts.Where(a => !Listening.IsForMe(a.Reason)).ToList()),
+            }
+        )
         {
-            if (list.Count == 0) continue;
+            if (list.Count == 0)
+                continue;
             plain.Append(name).Append('\n');
             html.Append("<h3>").Append(name).Append("</h3><ul>");
             foreach (var alert in list.TakeLast(MostLines))
             {
-                var line = $"{Alerting.Words(alert.Reason, roster.Find(alert.By)?.FirstName)}{(alert.Docket is { } d ? $" in {d} {alert.Subject?.Split(':')[0]}" : "")}: {alert.Words}";
-                var link = settings.PublicAddress + AlertEndpoints.PathOf(alert, alert.Conversation is { } c ? database.Read(s => ConversationStore.Find(s, c)) : null);
+                var line =
+                    $"{Alerting.Words(alert.Reason, roster.Find(alert.By)?.FirstName)}"
+                    + $"{(alert.Docket is { } d ? $" in {d} {alert.Subject?.Split(':')[0]}" : "")}: "
+                    + $"{alert.Words}";
+                var link =
+                    settings.PublicAddress
+                    + AlertEndpoints.PathOf(
+                        alert,
+                        alert.Conversation is { } c ? database.Read(s => ConversationStore.Find(s, c)) : null
+                    );
                 plain.Append("- ").Append(line).Append("\n  ").Append(link).Append('\n');
-                html.Append("<li><a href=\"").Append(WebUtility.HtmlEncode(link)).Append("\">").Append(WebUtility.HtmlEncode(line)).Append("</a></li>");
+                html.Append("<li><a href=\"")
+                    .Append(WebUtility.HtmlEncode(link))
+                    .Append("\">")
+                    .Append(WebUtility.HtmlEncode(line))
+                    .Append("</a></li>");
             }
 
-            if (list.Count > MostLines) plain.Append($"and {list.Count - MostLines} before these\n");
+            if (list.Count > MostLines)
+                plain.Append($"and {list.Count - MostLines} before these\n");
             plain.Append('\n');
-            html.Append("</ul>").Append(list.Count > MostLines ? $"<p>and {list.Count - MostLines} before these</p>" : "");
+            html.Append("</ul>")
+                .Append(list.Count > MostLines ? $"<p>and {list.Count - MostLines} before these</p>" : "");
         }
 
-        var why = $"This comes once an hour while something is unread. Turn it off under Alerts: {settings.PublicAddress}/";
+        var why =
+            $"This comes once an hour while something is unread. Turn it off under Alerts: {settings.PublicAddress}/";
         plain.Append(why).Append('\n');
         html.Append("<p>").Append(WebUtility.HtmlEncode(why)).Append("</p></body></html>");
-        var mail = new MimeMessage { MessageId = OutgoingMail.MessageIdOf(alerts[^1].Id, roster.Firm.Address), Date = now.ToDateTimeOffset(), Subject = count };
+        var mail = new MimeMessage
+        {
+            MessageId = OutgoingMail.MessageIdOf(alerts[^1].Id, roster.Firm.Address),
+            Date = now.ToDateTimeOffset(),
+            Subject = count,
+        };
         mail.From.Add(new MailboxAddress(roster.Firm.Name, roster.Firm.Address));
         mail.To.Add(new MailboxAddress(person.Name, address));
         // A machine wrote it (RFC 3834): nothing answers it by itself.

@@ -11,30 +11,56 @@ using Wrenlet.Storage.Conversations;
 namespace Wrenlet.Server.Background;
 
 /// <summary>
-/// Sends what waits in the outbox once its time to think is over. Before it is handed over it is marked as leaving, so that it can no
-/// longer be taken back. When the server stops between handing over and noting that, a post office that tells repeats by their id gets
+/// Sends what waits in the outbox once its time to think is over. Before it is handed over it is marked as leaving, so
+/// that it can no
+/// longer be taken back. When the server stops between handing over and noting that, a post office that tells repeats
+/// by their id gets
 /// it again; with any other nobody knows whether it left, and a person decides.
 /// </summary>
-public sealed class Sender(Database database, WriteQueue writes, WhoIsWho who, IPostOffice office, StandinTextOffice texts, FileKeeper keeper, Settings settings, FirmClock clock, ILogger<Sender> log) : BackgroundService
+public sealed class Sender(
+    Database database,
+    WriteQueue writes,
+    WhoIsWho who,
+    IPostOffice office,
+    StandinTextOffice texts,
+    FileKeeper keeper,
+    Settings settings,
+    FirmClock clock,
+    ILogger<Sender> log
+) : BackgroundService
 {
     private const int AtOnce = 200;
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(5);
     private readonly SemaphoreSlim _wake = new(0, 1);
 
-    /// <summary>Since when a refused one rests, and for how long: on the machine's monotonic time, whatever the firm's clock does.</summary>
+    /// <summary>
+    /// Since when a refused one rests, and for how long: on the machine's monotonic time, whatever the firm's clock
+    /// does.
+    /// </summary>
     private readonly Dictionary<long, (long Since, TimeSpan Pause)> _resting = [];
 
-    /// <summary>What was marked as leaving when this server started: the one before stopped in the middle of it. Null until the outbox was read once.</summary>
+    /// <summary>
+    /// What was marked as leaving when this server started: the one before stopped in the middle of it. Null until the
+    /// outbox was read once.
+    /// </summary>
     private HashSet<long>? _interrupted;
 
-    /// <summary>What was handed over and could not be noted as such yet (a full disk): it is noted again, never sent again.</summary>
+    /// <summary>
+    /// What was handed over and could not be noted as such yet (a full disk): it is noted again, never sent again.
+    /// </summary>
     private readonly HashSet<long> _gone = [];
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         void Wake(IReadOnlyList<Change> changes)
         {
-            if (_wake.CurrentCount == 0 && changes.Any(c => c.Kind is ChangeKinds.EntryPosted or ChangeKinds.EntryChanged && c.Place is Place.Outside)) _wake.Release();
+            if (
+                _wake.CurrentCount == 0
+                && changes.Any(c =>
+                    c.Kind is ChangeKinds.EntryPosted or ChangeKinds.EntryChanged && c.Place is Place.Outside
+                )
+            )
+                _wake.Release();
         }
 
         writes.Committed += Wake;
@@ -45,7 +71,8 @@ public sealed class Sender(Database database, WriteQueue writes, WhoIsWho who, I
                 var next = DateTimeOffset.UtcNow + Pause;
                 try
                 {
-                    if (who.Current.Firm is not null) next = await SendDue(stoppingToken);
+                    if (who.Current.Firm is not null)
+                        next = await SendDue(stoppingToken);
                 }
                 catch (Microsoft.Data.Sqlite.SqliteException wrong)
                 {
@@ -53,7 +80,12 @@ public sealed class Sender(Database database, WriteQueue writes, WhoIsWho who, I
                 }
 
                 var wait = next - DateTimeOffset.UtcNow;
-                await _wake.WaitAsync(wait < TimeSpan.FromMilliseconds(20) ? TimeSpan.FromMilliseconds(20) : wait < Pause ? wait : Pause, stoppingToken);
+                await _wake.WaitAsync(
+                    wait < TimeSpan.FromMilliseconds(20) ? TimeSpan.FromMilliseconds(20)
+                        : wait < Pause ? wait
+                        : Pause,
+                    stoppingToken
+                );
             }
         }
         catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
@@ -75,14 +107,25 @@ public sealed class Sender(Database database, WriteQueue writes, WhoIsWho who, I
         var now = DateTimeOffset.UtcNow;
         foreach (var outgoing in waiting)
         {
-            if (outgoing.NotBefore > now || outgoing.Entry.Delivery is { Unsure: true }) continue;
-            if (_resting.TryGetValue(outgoing.Key, out var rest) && Stopwatch.GetElapsedTime(rest.Since) < rest.Pause) continue;
+            if (outgoing.NotBefore > now || outgoing.Entry.Delivery is { Unsure: true })
+                continue;
+            if (_resting.TryGetValue(outgoing.Key, out var rest) && Stopwatch.GetElapsedTime(rest.Since) < rest.Pause)
+                continue;
             var conversation = database.Read(s => ConversationStore.Find(s, outgoing.Entry.Conversation))!;
-            if (outgoing.Leaving && _interrupted.Contains(outgoing.Key) && outgoing.Entry.Via is Via.Mail && !office.SendsOnce)
+            if (
+                outgoing.Leaving
+                && _interrupted.Contains(outgoing.Key)
+                && outgoing.Entry.Via is Via.Mail
+                && !office.SendsOnce
+            )
             {
                 await writes.Run(w =>
                 {
-                    EntryStore.MayHaveLeft(w.Session, outgoing.Key, "The server stopped while this was leaving. It may have been sent. Ask whether it arrived, or send it again.");
+                    EntryStore.MayHaveLeft(
+                        w.Session,
+                        outgoing.Key,
+                        "The server stopped while this was leaving. It may have been sent. Ask whether it arrived, or send it again."
+                    );
                     Changed(w, outgoing, conversation, Thing.Working);
                 });
                 continue;
@@ -100,9 +143,26 @@ public sealed class Sender(Database database, WriteQueue writes, WhoIsWho who, I
         {
             if (!_gone.Contains(outgoing.Key))
             {
-                if (!await writes.Run(w => EntryStore.Leaves(w.Session, outgoing.Key))) return;
-                if (outgoing.Entry.Via is Via.Text) Text(outgoing);
-                else await office.Send(database.Read(s => Mails.Compose(s, outgoing.Entry, conversation, who.Current, keeper, settings.PublicAddress)).ToMime(), cancellation);
+                if (!await writes.Run(w => EntryStore.Leaves(w.Session, outgoing.Key)))
+                    return;
+                if (outgoing.Entry.Via is Via.Text)
+                    Text(outgoing);
+                else
+                    await office.Send(
+                        database
+                            .Read(s =>
+                                Mails.Compose(
+                                    s,
+                                    outgoing.Entry,
+                                    conversation,
+                                    who.Current,
+                                    keeper,
+                                    settings.PublicAddress
+                                )
+                            )
+                            .ToMime(),
+                        cancellation
+                    );
                 _gone.Add(outgoing.Key);
             }
 
@@ -117,7 +177,10 @@ public sealed class Sender(Database database, WriteQueue writes, WhoIsWho who, I
         catch (PostOfficeException wrong)
         {
             log.LogWarning("Entry {Entry} was not taken: {Reason}", outgoing.Entry.Id.Value, wrong.Message);
-            _resting[outgoing.Key] = (Stopwatch.GetTimestamp(), TimeSpan.FromSeconds(Math.Min(3600, 4 * Math.Pow(2, outgoing.Tries))));
+            _resting[outgoing.Key] = (
+                Stopwatch.GetTimestamp(),
+                TimeSpan.FromSeconds(Math.Min(3600, 4 * Math.Pow(2, outgoing.Tries)))
+            );
             await writes.Run(w =>
             {
                 EntryStore.NotSent(w.Session, outgoing.Key, wrong.Message);
@@ -129,14 +192,49 @@ public sealed class Sender(Database database, WriteQueue writes, WhoIsWho who, I
     /// <summary>Says how an entry stands now: to staff in any case, to the party once it has left.</summary>
     private void Changed(Writing w, Outgoing outgoing, Conversation conversation, Thing thing)
     {
-        w.Log(new Change(thing is Thing.Said ? ChangeKinds.EntryPosted : ChangeKinds.EntryChanged, outgoing.Entry.Id.Value, conversation.Place, thing, clock.Now, outgoing.Entry.Author, conversation.Docket?.Id, conversation.Id));
-        w.Log(new Change(ChangeKinds.ConversationChanged, conversation.Id.Value, conversation.Place, Thing.Working, clock.Now, null, conversation.Docket?.Id, conversation.Id));
+        w.Log(
+            new Change(
+                thing is Thing.Said ? ChangeKinds.EntryPosted : ChangeKinds.EntryChanged,
+                outgoing.Entry.Id.Value,
+                conversation.Place,
+                thing,
+                clock.Now,
+                outgoing.Entry.Author,
+                conversation.Docket?.Id,
+                conversation.Id
+            )
+        );
+        w.Log(
+            new Change(
+                ChangeKinds.ConversationChanged,
+                conversation.Id.Value,
+                conversation.Place,
+                Thing.Working,
+                clock.Now,
+                null,
+                conversation.Docket?.Id,
+                conversation.Id
+            )
+        );
     }
 
     private void Text(Outgoing outgoing)
     {
-        var (to, how) = database.Read(s => (EntryStore.Recipients(s, outgoing.Key), Mails.HowToAnswer(s, outgoing.Entry, who.Current, settings.PublicAddress)));
-        texts.Send(new TextMessage(outgoing.Entry.Id.Value.ToString("N"), who.Current.Firm!.Name, to[0].Address, EntryText.FromMarkdown(outgoing.Entry.Body, showTags: false).Plain + (how is null ? "" : "\n" + how), clock.GetUtcNow()));
+        var (to, how) = database.Read(s =>
+            (
+                EntryStore.Recipients(s, outgoing.Key),
+                Mails.HowToAnswer(s, outgoing.Entry, who.Current, settings.PublicAddress)
+            )
+        );
+        texts.Send(
+            new TextMessage(
+                outgoing.Entry.Id.Value.ToString("N"),
+                who.Current.Firm!.Name,
+                to[0].Address,
+                EntryText.FromMarkdown(outgoing.Entry.Body, showTags: false).Plain + (how is null ? "" : "\n" + how),
+                clock.GetUtcNow()
+            )
+        );
     }
 
     public override void Dispose()

@@ -6,7 +6,10 @@ using Wrenlet.Storage.Conversations;
 
 namespace Wrenlet.Server.Conversations;
 
-/// <summary>Keeps the bytes of files in the data folder, each once, under its SHA-256. None is ever held in memory as a whole, but for mails.</summary>
+/// <summary>
+/// Keeps the bytes of files in the data folder, each once, under its SHA-256. None is ever held in memory as a whole,
+/// but for mails.
+/// </summary>
 public sealed class FileKeeper(Settings settings)
 {
     /// <summary>Largest file that is taken, in bytes.</summary>
@@ -43,10 +46,12 @@ public sealed class FileKeeper(Settings settings)
     public long Received(Guid upload) => new FileInfo(PartOf(upload)) is { Exists: true } part ? part.Length : 0;
 
     /// <summary>Whether the disk has room for a file beside what it needs itself.</summary>
-    public bool HasRoom(long size) => new DriveInfo(Path.GetFullPath(settings.DataFolder)).AvailableFreeSpace - size > 200L * 1024 * 1024;
+    public bool HasRoom(long size) =>
+        new DriveInfo(Path.GetFullPath(settings.DataFolder)).AvailableFreeSpace - size > 200L * 1024 * 1024;
 
     /// <summary>Writes what comes behind what has come already, as far as the file is long.</summary>
-    /// <returns>How many bytes there are now; null when others than those behind <paramref name="offset"/> are expected, or another is just writing.</returns>
+    /// <returns>How many bytes there are now; null when others than those behind <paramref name="offset"/> are
+    /// expected, or another is just writing.</returns>
     /// <exception cref="IOException">The disk is full or cannot be written; what has come stays.</exception>
     public async Task<long?> Append(Upload upload, long offset, Stream from, CancellationToken cancellation)
     {
@@ -63,15 +68,20 @@ public sealed class FileKeeper(Settings settings)
 
         await using (part)
         {
-            if (part.Length != offset) return null;
+            if (part.Length != offset)
+                return null;
             part.Position = offset;
             var buffer = new byte[Buffer];
             try
             {
                 while (part.Position < upload.Size)
                 {
-                    var read = await from.ReadAsync(buffer.AsMemory(0, (int)Math.Min(buffer.Length, upload.Size - part.Position)), cancellation);
-                    if (read == 0) break;
+                    var read = await from.ReadAsync(
+                        buffer.AsMemory(0, (int)Math.Min(buffer.Length, upload.Size - part.Position)),
+                        cancellation
+                    );
+                    if (read == 0)
+                        break;
                     await part.WriteAsync(buffer.AsMemory(0, read), cancellation);
                 }
             }
@@ -89,7 +99,16 @@ public sealed class FileKeeper(Settings settings)
     public async Task<StoredFile> Finish(Upload upload, Instant at, CancellationToken cancellation)
     {
         byte[] hash;
-        await using (var part = new FileStream(PartOf(upload.Id), FileMode.Open, FileAccess.Read, FileShare.Read, Buffer, FileOptions.SequentialScan | FileOptions.Asynchronous))
+        await using (
+            var part = new FileStream(
+                PartOf(upload.Id),
+                FileMode.Open,
+                FileAccess.Read,
+                FileShare.Read,
+                Buffer,
+                FileOptions.SequentialScan | FileOptions.Asynchronous
+            )
+        )
             hash = await SHA256.HashDataAsync(part, cancellation);
         return Named(upload.Id, PartOf(upload.Id), hash, upload.Size, upload.Name, upload.MediaType, upload.By, at);
     }
@@ -104,9 +123,19 @@ public sealed class FileKeeper(Settings settings)
     public string PathOf(StoredFile file) => PathOf(_folder, file.Sha256);
 
     /// <summary>Where the small picture of a file lies, or is to lie.</summary>
-    public string ThumbnailOf(StoredFile file) => PathOf(Path.Combine(settings.DataFolder, "thumbnails"), file.Sha256) + ".jpg";
+    public string ThumbnailOf(StoredFile file) =>
+        PathOf(Path.Combine(settings.DataFolder, "thumbnails"), file.Sha256) + ".jpg";
 
-    private StoredFile Named(Guid id, string part, byte[] hash, long size, string name, string mediaType, PersonId? by, Instant at)
+    private StoredFile Named(
+        Guid id,
+        string part,
+        byte[] hash,
+        long size,
+        string name,
+        string mediaType,
+        PersonId? by,
+        Instant at
+    )
     {
         var path = PathOf(_folder, hash);
         if (File.Exists(path))
@@ -119,7 +148,11 @@ public sealed class FileKeeper(Settings settings)
             File.Move(part, path, overwrite: true);
         }
 
-        var type = System.Net.Http.Headers.MediaTypeHeaderValue.TryParse(mediaType, out var parsed) && parsed.MediaType is { } known ? known.ToLowerInvariant() : "application/octet-stream";
+        var type =
+            System.Net.Http.Headers.MediaTypeHeaderValue.TryParse(mediaType, out var parsed)
+            && parsed.MediaType is { } known
+                ? known.ToLowerInvariant()
+                : "application/octet-stream";
         var file = new StoredFile(id, hash, FileNames.Safe(name), type, size, by, at);
         return file with { Pixels = Thumbnails.SizeOf(path, file) };
     }

@@ -35,12 +35,23 @@ public enum Arrival
 /// Takes mail and text in: into the conversation that its references name, else the open one of its sender, else the
 /// queue of that party's docket, else where the router is sure of, else into the unsorted queue.
 /// </summary>
-public sealed class Intake(WriteQueue writes, WhoIsWho who, Posting posting, FileKeeper keeper, Routers routers, Answering answering, Convening convening)
+public sealed class Intake(
+    WriteQueue writes,
+    WhoIsWho who,
+    Posting posting,
+    FileKeeper keeper,
+    Routers routers,
+    Answering answering,
+    Convening convening
+)
 {
-    /// <summary>Takes one mail in. Whatever its bytes are, they end in a conversation or aside: nothing is lost.</summary>
+    /// <summary>
+    /// Takes one mail in. Whatever its bytes are, they end in a conversation or aside: nothing is lost.
+    /// </summary>
     /// <param name="raw">The mail.</param>
     /// <param name="at">When it arrived.</param>
-    /// <param name="original">Whether the mail is kept as it arrived beside what is read out of it; not for the demo's, which never was one.</param>
+    /// <param name="original">Whether the mail is kept as it arrived beside what is read out of it; not for the demo's,
+    /// which never was one.</param>
     public async Task<Arrival> Take(byte[] raw, Instant at, bool original = true)
     {
         IncomingMail mail;
@@ -55,33 +66,92 @@ public sealed class Intake(WriteQueue writes, WhoIsWho who, Posting posting, Fil
         }
 
         // Bytes are on the disk before the rows that name them.
-        var files = mail.Files.Select(f => (Mail: f, Kept: keeper.Keep(Guid.CreateVersion7(), f.Bytes, f.Name, f.MediaType, null, at))).ToList();
+        var files = mail
+            .Files.Select(f =>
+                (Mail: f, Kept: keeper.Keep(Guid.CreateVersion7(), f.Bytes, f.Name, f.MediaType, null, at))
+            )
+            .ToList();
         var source = !original ? null : keeper.Keep(Guid.CreateVersion7(), raw, "mail.eml", "message/rfc822", null, at);
         return await writes.Run(w =>
         {
-            if (mail.MessageId is { } known && EntryStore.KnowsMail(w.Session, known)) return Arrival.Repeat;
-            if (mail.Returned is { } returned && CameBack(w, returned, at)) return Arrival.Posted;
+            if (mail.MessageId is { } known && EntryStore.KnowsMail(w.Session, known))
+                return Arrival.Repeat;
+            if (mail.Returned is { } returned && CameBack(w, returned, at))
+                return Arrival.Posted;
             var roster = who.Current;
             var contact = roster.ByAddress(mail.From.Address)?.Person is { IsStaff: false } person ? person : null;
-            var stranger = contact is null ? new Stranger(mail.From.Name.Length > 0 ? mail.From.Name : mail.From.Address, mail.From.Address) : null;
+            var stranger = contact is null
+                ? new Stranger(mail.From.Name.Length > 0 ? mail.From.Name : mail.From.Address, mail.From.Address)
+                : null;
             var words = mail.Text.Length > Posting.LongestBody ? mail.Text[..Posting.LongestBody] : mail.Text;
-            if (words.Length == 0) words = files.Count > 0 ? $"({(files.Count == 1 ? "a file" : $"{files.Count} files")}, no words)" : mail.Subject.Length > 0 ? mail.Subject : "(no words)";
-            var conversation = Referred(w, mail, contact) ?? Belongs(w, roster, contact, stranger)
-                ?? Open(w, roster, contact, stranger, mail.Subject.Length > 0 ? mail.Subject : "(no subject)", words, mail.Kind is MailKind.Written, at);
-            var attends = contact is not null && mail.Calendar is { } calendar ? MeetingCalendar.ReadReply(calendar, roster.Firm!.Calendar.Zone) : null;
+            if (words.Length == 0)
+                words =
+                    files.Count > 0 ? $"({(files.Count == 1 ? "a file" : $"{files.Count} files")}, no words)"
+                    : mail.Subject.Length > 0 ? mail.Subject
+                    : "(no words)";
+            var conversation =
+                Referred(w, mail, contact)
+                ?? Belongs(w, roster, contact, stranger)
+                ?? Open(
+                    w,
+                    roster,
+                    contact,
+                    stranger,
+                    mail.Subject.Length > 0 ? mail.Subject : "(no subject)",
+                    words,
+                    mail.Kind is MailKind.Written,
+                    at
+                );
+            var attends =
+                contact is not null && mail.Calendar is { } calendar
+                    ? MeetingCalendar.ReadReply(calendar, roster.Firm!.Calendar.Zone)
+                    : null;
             var onlyComes = attends is not null && convening.OnlyComes(w.Session, contact!, attends, mail.Text);
-            foreach (var (_, kept) in files) FileStore.Add(w.Session, kept);
-            if (source is not null) FileStore.Add(w.Session, source);
-            var html = words == mail.Text ? mail.Body.Html(cid => files.Find(f => f.Mail.ContentId == cid).Kept is { } picture ? $"/api/files/{picture.Id}" : null) : EntryText.FromPlain(words).Html;
+            foreach (var (_, kept) in files)
+                FileStore.Add(w.Session, kept);
+            if (source is not null)
+                FileStore.Add(w.Session, source);
+            var html =
+                words == mail.Text
+                    ? mail.Body.Html(cid =>
+                        files.Find(f => f.Mail.ContentId == cid).Kept is { } picture ? $"/api/files/{picture.Id}" : null
+                    )
+                    : EntryText.FromPlain(words).Html;
             posting.Receive(
-                w, conversation,
+                w,
+                conversation,
                 new Entry(
-                    0, new EntryId(Guid.CreateVersion7()), conversation.Id, EntryKind.MessageIn, Via.Mail, contact?.Id, contact is null ? conversation.Stranger?.Name ?? mail.From.Address : null, at, words, false,
-                    html, Automatic: mail.Kind is not MailKind.Written || onlyComes, Source: source?.Id, Files: files.Count),
-                words, [.. files.Select(f => new Attachment(f.Kept.Id))], mail.MessageId);
-            if (attends is not null) convening.Hear(w, contact!, attends, at);
+                    0,
+                    new EntryId(Guid.CreateVersion7()),
+                    conversation.Id,
+                    EntryKind.MessageIn,
+                    Via.Mail,
+                    contact?.Id,
+                    contact is null ? conversation.Stranger?.Name ?? mail.From.Address : null,
+                    at,
+                    words,
+                    false,
+                    html,
+                    Automatic: mail.Kind is not MailKind.Written || onlyComes,
+                    Source: source?.Id,
+                    Files: files.Count
+                ),
+                words,
+                [.. files.Select(f => new Attachment(f.Kept.Id))],
+                mail.MessageId
+            );
+            if (attends is not null)
+                convening.Hear(w, contact!, attends, at);
             else if (contact is not null && mail.Kind is MailKind.Written)
-                answering.Hear(w, conversation, contact, words, mail.Threads.Select(t => EntryStore.ByMail(w.Session, t)?.Entry.Id).FirstOrDefault(e => e is not null), at);
+                answering.Hear(
+                    w,
+                    conversation,
+                    contact,
+                    words,
+                    mail.Threads.Select(t => EntryStore.ByMail(w.Session, t)?.Entry.Id)
+                        .FirstOrDefault(e => e is not null),
+                    at
+                );
             return Arrival.Posted;
         });
     }
@@ -91,70 +161,147 @@ public sealed class Intake(WriteQueue writes, WhoIsWho who, Posting posting, Fil
     /// <param name="number">Sender's number in E.164.</param>
     /// <param name="text">What it says.</param>
     /// <param name="at">When it arrived.</param>
-    public Task<Arrival> TakeText(string id, string number, string text, Instant at) => writes.Run(w =>
-    {
-        if (EntryStore.KnowsText(w.Session, id)) return Arrival.Repeat;
-        var roster = who.Current;
-        var contact = roster.ByPhone(number)?.Person is { IsStaff: false } person ? person : null;
-        var stranger = contact is null ? new Stranger(number, null, number) : null;
-        var words = text.Trim() is { Length: > 0 } said ? said : "(no words)";
-        var conversation = Belongs(w, roster, contact, stranger) ?? Open(w, roster, contact, stranger, $"Text from {contact?.Name ?? number}", words, true, at);
-        var entry = posting.Receive(
-            w, conversation,
-            new Entry(0, new EntryId(Guid.CreateVersion7()), conversation.Id, EntryKind.MessageIn, Via.Text, contact?.Id, contact is null ? number : null, at, words, false, EntryText.FromPlain(words).Html),
-            words, [], null);
-        EntryStore.AddText(w.Session, id, entry.Key);
-        if (contact is not null) answering.Hear(w, conversation, contact, words, null, at);
-        return Arrival.Posted;
-    });
+    public Task<Arrival> TakeText(string id, string number, string text, Instant at) =>
+        writes.Run(w =>
+        {
+            if (EntryStore.KnowsText(w.Session, id))
+                return Arrival.Repeat;
+            var roster = who.Current;
+            var contact = roster.ByPhone(number)?.Person is { IsStaff: false } person ? person : null;
+            var stranger = contact is null ? new Stranger(number, null, number) : null;
+            var words = text.Trim() is { Length: > 0 } said ? said : "(no words)";
+            var conversation =
+                Belongs(w, roster, contact, stranger)
+                ?? Open(w, roster, contact, stranger, $"Text from {contact?.Name ?? number}", words, true, at);
+            var entry = posting.Receive(
+                w,
+                conversation,
+                new Entry(
+                    0,
+                    new EntryId(Guid.CreateVersion7()),
+                    conversation.Id,
+                    EntryKind.MessageIn,
+                    Via.Text,
+                    contact?.Id,
+                    contact is null ? number : null,
+                    at,
+                    words,
+                    false,
+                    EntryText.FromPlain(words).Html
+                ),
+                words,
+                [],
+                null
+            );
+            EntryStore.AddText(w.Session, id, entry.Key);
+            if (contact is not null)
+                answering.Hear(w, conversation, contact, words, null, at);
+            return Arrival.Posted;
+        });
 
     /// <summary>Marks what we sent as returned, and tells its author.</summary>
     /// <returns>Whether it was a mail of ours.</returns>
     private bool CameBack(Writing w, ReturnedMail returned, Instant at)
     {
-        if (returned.MessageId is not { } id || EntryStore.ByMail(w.Session, id) is not { } found || found.Entry.Kind is not EntryKind.MessageOut) return false;
+        if (
+            returned.MessageId is not { } id
+            || EntryStore.ByMail(w.Session, id) is not { } found
+            || found.Entry.Kind is not EntryKind.MessageOut
+        )
+            return false;
         var conversation = ConversationStore.Find(w.Session, found.Conversation)!;
-        var reason = $"{(returned.Address is { } to ? $"{to} was not reached" : "It was not delivered")}: {returned.Reason}";
+        var reason =
+            $"{(returned.Address is { } to ? $"{to} was not reached" : "It was not delivered")}: {returned.Reason}";
         EntryStore.CameBack(w.Session, found.Entry.Key, reason);
-        w.Log(new Change(ChangeKinds.EntryChanged, found.Entry.Id.Value, conversation.Place, Thing.Working, at, null, conversation.Docket?.Id, conversation.Id));
-        Posting.Happened(w, conversation, null, at, $"The mail of {found.Entry.At.InZone(who.Current.Firm!.Calendar.Zone).ToString("d MMM HH:mm", System.Globalization.CultureInfo.InvariantCulture)} came back. {reason}");
-        var concerned = new[] { found.Entry.Author, conversation.Owner }.OfType<PersonId>().Select(p => new Alert(p, AlertReason.Undelivered));
-        foreach (var alert in Alerting.Whom(null, conversation.Place, Thing.Working, concerned, p => who.Current.Find(p)))
+        w.Log(
+            new Change(
+                ChangeKinds.EntryChanged,
+                found.Entry.Id.Value,
+                conversation.Place,
+                Thing.Working,
+                at,
+                null,
+                conversation.Docket?.Id,
+                conversation.Id
+            )
+        );
+        var left = found.Entry.At.InZone(who.Current.Firm!.Calendar.Zone);
+        Posting.Happened(
+            w,
+            conversation,
+            null,
+            at,
+            $"The mail of {left.ToString("d MMM HH:mm", System.Globalization.CultureInfo.InvariantCulture)} came back. "
+                + $"{reason}"
+        );
+        var concerned = new[] { found.Entry.Author, conversation.Owner }
+            .OfType<PersonId>()
+            .Select(p => new Alert(p, AlertReason.Undelivered));
+        foreach (
+            var alert in Alerting.Whom(null, conversation.Place, Thing.Working, concerned, p => who.Current.Find(p))
+        )
             Telling.Tell(w, alert, null, at, conversation.Id, found.Entry.Id, null, reason);
         return true;
     }
 
-    /// <summary>The conversation that a mail's references name, where its sender is of that conversation, so that a forwarded thread does not let a stranger in.</summary>
+    /// <summary>
+    /// The conversation that a mail's references name, where its sender is of that conversation, so that a forwarded
+    /// thread does not let a stranger in.
+    /// </summary>
     private static Conversation? Referred(Writing w, IncomingMail mail, Person? contact)
     {
-        if (ConversationStore.ByMail(w.Session, mail.Threads) is not { } referred) return null;
-        var same = contact is not null ? referred.Party == contact.Party : string.Equals(referred.Stranger?.Address, mail.From.Address, StringComparison.OrdinalIgnoreCase);
+        if (ConversationStore.ByMail(w.Session, mail.Threads) is not { } referred)
+            return null;
+        var same = contact is not null
+            ? referred.Party == contact.Party
+            : string.Equals(referred.Stranger?.Address, mail.From.Address, StringComparison.OrdinalIgnoreCase);
         return same ? referred : null;
     }
 
-    /// <summary>The open conversation with a sender; for a party, else its closed one in a docket that is still open; null for neither.</summary>
+    /// <summary>
+    /// The open conversation with a sender; for a party, else its closed one in a docket that is still open; null for
+    /// neither.
+    /// </summary>
     private static Conversation? Belongs(Writing w, Roster roster, Person? contact, Stranger? stranger)
     {
         if (contact?.Party is { } party && roster.Parties.ContainsKey(party))
         {
             var all = ConversationStore.OfParty(w.Session, party);
-            return all.Where(c => c.Open).MaxBy(c => c.LastEntry) ?? all.Where(c => c.Docket is { } d && DocketStore.Find(w.Session, d.Id) is { Open: true }).MaxBy(c => c.LastEntry);
+            return all.Where(c => c.Open).MaxBy(c => c.LastEntry)
+                ?? all.Where(c => c.Docket is { } d && DocketStore.Find(w.Session, d.Id) is { Open: true })
+                    .MaxBy(c => c.LastEntry);
         }
 
         return stranger is { Address: { } address } ? ConversationStore.OpenWithStranger(w.Session, address)
-            : stranger is { Phone: { } phone } ? ConversationStore.OpenWithPhone(w.Session, phone) : null;
+            : stranger is { Phone: { } phone } ? ConversationStore.OpenWithPhone(w.Session, phone)
+            : null;
     }
 
-    private Conversation Open(Writing w, Roster roster, Person? contact, Stranger? stranger, string subject, string words, bool routed, Instant at)
+    private Conversation Open(
+        Writing w,
+        Roster roster,
+        Person? contact,
+        Stranger? stranger,
+        string subject,
+        string words,
+        bool routed,
+        Instant at
+    )
     {
         var id = new ConversationId(Guid.CreateVersion7());
-        var queue = contact?.Party is { } party ? ConversationStore.OfParty(w.Session, party).FirstOrDefault(c => c.Docket is not null)?.Queue : null;
+        var queue = contact?.Party is { } party
+            ? ConversationStore.OfParty(w.Session, party).FirstOrDefault(c => c.Docket is not null)?.Queue
+            : null;
         var guess = queue is null && routed ? routers.Place(w.Session, subject + "\n" + words) : null;
-        queue ??= guess is { Sure: true, Queue: { } sure } && roster.Queues.ContainsKey(sure) ? sure : roster.Unsorted?.Id;
+        queue ??=
+            guess is { Sure: true, Queue: { } sure } && roster.Queues.ContainsKey(sure) ? sure : roster.Unsorted?.Id;
         ConversationStore.Add(w.Session, id, Audience.Outside, null, contact?.Party, stranger, queue, null, subject);
         var conversation = ConversationStore.Find(w.Session, id)!;
-        if (guess is not null) routers.Remember(w.Session, conversation, subject + "\n" + words, guess, at);
-        w.Log(new Change(ChangeKinds.ConversationMade, id.Value, conversation.Place, Thing.Working, at, null, null, id));
+        if (guess is not null)
+            routers.Remember(w.Session, conversation, subject + "\n" + words, guess, at);
+        w.Log(
+            new Change(ChangeKinds.ConversationMade, id.Value, conversation.Place, Thing.Working, at, null, null, id)
+        );
         return conversation;
     }
 }

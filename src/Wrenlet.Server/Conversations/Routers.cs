@@ -20,12 +20,19 @@ public sealed class Routers(WhoIsWho who)
 
     /// <summary>The router as it has learned so far.</summary>
     public Router Learned(SqlSession session) =>
-        _learned ??= Router.Learn([.. RoutingStore.Lessons(session, MostLessons).Select(l => l.Lesson)], who.Current.Firm?.RouterThreshold ?? Router.UsualThreshold);
+        _learned ??= Router.Learn(
+            [.. RoutingStore.Lessons(session, MostLessons).Select(l => l.Lesson)],
+            who.Current.Firm?.RouterThreshold ?? Router.UsualThreshold
+        );
 
     /// <summary>Its lessons have changed.</summary>
     public void Forget() => _learned = null;
 
     /// <summary>Keeps where it put a conversation, to be told later how often it was right.</summary>
     public void Remember(SqlSession session, Conversation conversation, string text, Guess guess, Instant at) =>
-        RoutingStore.Add(session, conversation, new Routing(text, guess.Queue, guess.Certainty, string.Join(' ', guess.Words), guess.Sure, at));
+        RoutingStore.Add(
+            session,
+            conversation,
+            new Routing(text, guess.Queue, guess.Certainty, string.Join(' ', guess.Words), guess.Sure, at)
+        );
 }

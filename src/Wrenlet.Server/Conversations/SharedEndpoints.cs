@@ -20,7 +20,16 @@ namespace Wrenlet.Server.Conversations;
 /// <param name="Size">In bytes; null for a link.</param>
 /// <param name="Audience">inside, outside, direct, group or notice.</param>
 /// <param name="Path">The entry it was shared with.</param>
-public sealed record SharedView(string Kind, string Name, string Address, long? Size, PersonView? By, DateTimeOffset At, string Audience, string Path);
+public sealed record SharedView(
+    string Kind,
+    string Name,
+    string Address,
+    long? Size,
+    PersonView? By,
+    DateTimeOffset At,
+    string Audience,
+    string Path
+);
 
 internal static partial class SharedEndpoints
 {
@@ -32,37 +41,102 @@ internal static partial class SharedEndpoints
         api.MapGet("/conversations/{id:guid}/shared", OfConversation).For(Access.Staff);
     }
 
-    private static Results<Ok<List<SharedView>>, ProblemHttpResult> OfDocket(string reference, Viewer viewer, Database database, WhoIsWho who) =>
-        database.Read(s => Seen.Docket(s, reference, viewer.Person) is { } docket
-            ? Read(s, ConversationStore.OfDocket(s, docket.Id), viewer.Person, who.Current) : null) is { } list ? TypedResults.Ok(list) : Refusals.NotFound("docket");
+    private static Results<Ok<List<SharedView>>, ProblemHttpResult> OfDocket(
+        string reference,
+        Viewer viewer,
+        Database database,
+        WhoIsWho who
+    ) =>
+        database.Read(s =>
+            Seen.Docket(s, reference, viewer.Person) is { } docket
+                ? Read(s, ConversationStore.OfDocket(s, docket.Id), viewer.Person, who.Current)
+                : null
+        )
+            is { } list
+            ? TypedResults.Ok(list)
+            : Refusals.NotFound("docket");
 
-    private static Results<Ok<List<SharedView>>, ProblemHttpResult> OfConversation(Guid id, Viewer viewer, Database database, WhoIsWho who) =>
-        database.Read(s => Seen.Conversation(s, id, viewer.Person) is { } conversation
-            ? Read(s, [conversation], viewer.Person, who.Current) : null) is { } list ? TypedResults.Ok(list) : Refusals.NotFound("conversation");
+    private static Results<Ok<List<SharedView>>, ProblemHttpResult> OfConversation(
+        Guid id,
+        Viewer viewer,
+        Database database,
+        WhoIsWho who
+    ) =>
+        database.Read(s =>
+            Seen.Conversation(s, id, viewer.Person) is { } conversation
+                ? Read(s, [conversation], viewer.Person, who.Current)
+                : null
+        )
+            is { } list
+            ? TypedResults.Ok(list)
+            : Refusals.NotFound("conversation");
 
-    /// <summary>Files, pictures and links of these conversations, the newest first; then what is pinned in them, in its order.</summary>
-    private static List<SharedView> Read(SqlSession session, IReadOnlyList<Conversation> conversations, Person viewer, Roster roster)
+    /// <summary>
+    /// Files, pictures and links of these conversations, the newest first; then what is pinned in them, in its order.
+    /// </summary>
+    private static List<SharedView> Read(
+        SqlSession session,
+        IReadOnlyList<Conversation> conversations,
+        Person viewer,
+        Roster roster
+    )
     {
         var list = new List<SharedView>();
         foreach (var entry in EntryStore.Sharing(session, [.. conversations.Select(c => c.Key)], Most))
         {
             var conversation = conversations.First(c => c.Id == entry.Conversation);
-            if (!TalkReading.Sees(viewer, conversation, entry)) continue;
-            var by = entry.Author is { } author && roster.Find(author) is { } known ? PersonView.Of(known) : entry.Sender is { } sender ? PersonView.Stranger(sender) : null;
+            if (!TalkReading.Sees(viewer, conversation, entry))
+                continue;
+            var by =
+                entry.Author is { } author && roster.Find(author) is { } known ? PersonView.Of(known)
+                : entry.Sender is { } sender ? PersonView.Stranger(sender)
+                : null;
             SharedView Of(string kind, string name, string address, long? size) =>
-                new(kind, name, address, size, by, entry.At.ToDateTimeOffset(), Words.Audiences.Of(conversation.Audience), TalkReading.PathOf(conversation, entry.Id));
-            list.AddRange(TalkReading.Files(session, entry).Select(f => Of(f.Shown == "picture" ? "picture" : "file", f.Name, $"/api/files/{f.Id}", f.Size)));
-            list.AddRange(Link().Matches(entry.Html).Select(m => WebUtility.HtmlDecode(m.Groups[1].Value)).Distinct().Select(l => Of("link", l, l, null)));
+                new(
+                    kind,
+                    name,
+                    address,
+                    size,
+                    by,
+                    entry.At.ToDateTimeOffset(),
+                    Words.Audiences.Of(conversation.Audience),
+                    TalkReading.PathOf(conversation, entry.Id)
+                );
+            list.AddRange(
+                TalkReading
+                    .Files(session, entry)
+                    .Select(f => Of(f.Shown == "picture" ? "picture" : "file", f.Name, $"/api/files/{f.Id}", f.Size))
+            );
+            list.AddRange(
+                Link()
+                    .Matches(entry.Html)
+                    .Select(m => WebUtility.HtmlDecode(m.Groups[1].Value))
+                    .Distinct()
+                    .Select(l => Of("link", l, l, null))
+            );
         }
 
         foreach (var conversation in conversations.Where(c => viewer.MaySee(c.Place)))
         {
             foreach (var pin in DiscussionStore.Pins(session, conversation.Key))
             {
-                if (EntryStore.Find(session, pin.Entry) is not { } entry || !TalkReading.Sees(viewer, conversation, entry)) continue;
-                list.Add(new(
-                    "pin", TalkReading.Short(ConversationViews.PlainOf(entry)), TalkReading.PathOf(conversation, entry.Id), null, roster.Find(pin.By) is { } by ? PersonView.Of(by) : null, entry.At.ToDateTimeOffset(),
-                    Words.Audiences.Of(conversation.Audience), TalkReading.PathOf(conversation, entry.Id)));
+                if (
+                    EntryStore.Find(session, pin.Entry) is not { } entry
+                    || !TalkReading.Sees(viewer, conversation, entry)
+                )
+                    continue;
+                list.Add(
+                    new(
+                        "pin",
+                        TalkReading.Short(ConversationViews.PlainOf(entry)),
+                        TalkReading.PathOf(conversation, entry.Id),
+                        null,
+                        roster.Find(pin.By) is { } by ? PersonView.Of(by) : null,
+                        entry.At.ToDateTimeOffset(),
+                        Words.Audiences.Of(conversation.Audience),
+                        TalkReading.PathOf(conversation, entry.Id)
+                    )
+                );
             }
         }
 

@@ -21,7 +21,11 @@ public sealed record StockView(Guid Id, string Name, string Body, bool Own, bool
 
 /// <summary>A stock reply as it is to be.</summary>
 /// <param name="Own">Whether for oneself; else for everybody, which administrators keep.</param>
-public sealed record NewStock([property: Required, StringLength(60, MinimumLength = 1)] string Name, [property: Required, StringLength(10_000, MinimumLength = 1)] string Body, bool Own);
+public sealed record NewStock(
+    [property: Required, StringLength(60, MinimumLength = 1)] string Name,
+    [property: Required, StringLength(10_000, MinimumLength = 1)] string Body,
+    bool Own
+);
 
 /// <summary>A stock reply filled for one conversation.</summary>
 /// <param name="Unfilled">Fields for which nothing is known here, with their braces; empty when it is ready.</param>
@@ -37,55 +41,111 @@ internal static class StockEndpoints
         api.MapGet("/conversations/{id:guid}/stock-replies/{reply:guid}", Fill).For(Access.Staff);
     }
 
-    private static IReadOnlyList<StockView> GetAll(Viewer viewer, Database database) => database.Read(s =>
-        (IReadOnlyList<StockView>)[.. StockStore.For(s, viewer.Person.Id).Select(r => new StockView(r.Id, r.Name, r.Body, r.Person is not null, MayChange(r, viewer.Person)))]);
+    private static IReadOnlyList<StockView> GetAll(Viewer viewer, Database database) =>
+        database.Read(s =>
+            (IReadOnlyList<StockView>)
+                [
+                    .. StockStore
+                        .For(s, viewer.Person.Id)
+                        .Select(r => new StockView(
+                            r.Id,
+                            r.Name,
+                            r.Body,
+                            r.Person is not null,
+                            MayChange(r, viewer.Person)
+                        )),
+                ]
+        );
 
-    private static async Task<Results<Ok<StockView>, ProblemHttpResult>> Put(Guid id, NewStock given, Viewer viewer, Database database, WriteQueue writes)
+    private static async Task<Results<Ok<StockView>, ProblemHttpResult>> Put(
+        Guid id,
+        NewStock given,
+        Viewer viewer,
+        Database database,
+        WriteQueue writes
+    )
     {
         var before = database.Read(s => StockStore.Find(s, id));
         var wanted = new StockReply(id, given.Own ? viewer.Person.Id : null, given.Name.Trim(), given.Body, 1);
-        if (!MayChange(wanted, viewer.Person) || (before is not null && !MayChange(before, viewer.Person))) return Refusals.Refused("Stock replies for everybody are kept by administrators. Keep it for yourself, or ask one of them.");
+        if (!MayChange(wanted, viewer.Person) || (before is not null && !MayChange(before, viewer.Person)))
+            return Refusals.Refused(
+                "Stock replies for everybody are kept by administrators. Keep it for yourself, or ask one of them."
+            );
         if (StockFields.Unknown(given.Body) is { Count: > 0 } unknown)
-            return Refusals.Invalid("body", $"{string.Join(", ", unknown)} {(unknown.Count == 1 ? "is no field" : "are no fields")}. There are {string.Join(", ", StockFields.All.Select(f => $"{{{f}}}"))}.");
+            return Refusals.Invalid(
+                "body",
+                $"{string.Join(", ", unknown)} {(unknown.Count == 1 ? "is no field" : "are no fields")}. There are "
+                    + $"{string.Join(", ", StockFields.All.Select(f => $"{{{f}}}"))}."
+            );
         return await writes.Run(w => StockStore.Put(w.Session, wanted))
             ? TypedResults.Ok(new StockView(id, wanted.Name, wanted.Body, given.Own, true))
             : Refusals.Invalid("name", $"There is a stock reply named {wanted.Name} already. Choose another name.");
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> Remove(Guid id, Viewer viewer, Database database, WriteQueue writes)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Remove(
+        Guid id,
+        Viewer viewer,
+        Database database,
+        WriteQueue writes
+    )
     {
-        if (database.Read(s => StockStore.Find(s, id)) is not { } reply || (reply.Person is { } whose && whose != viewer.Person.Id)) return Refusals.NotFound("stock reply");
-        if (!MayChange(reply, viewer.Person)) return Refusals.Refused("Stock replies for everybody are kept by administrators.");
+        if (
+            database.Read(s => StockStore.Find(s, id)) is not { } reply
+            || (reply.Person is { } whose && whose != viewer.Person.Id)
+        )
+            return Refusals.NotFound("stock reply");
+        if (!MayChange(reply, viewer.Person))
+            return Refusals.Refused("Stock replies for everybody are kept by administrators.");
         await writes.Run(w => StockStore.Remove(w.Session, id));
         return TypedResults.NoContent();
     }
 
-    private static Results<Ok<FilledStock>, ProblemHttpResult> Fill(Guid id, Guid reply, Viewer viewer, Database database, WhoIsWho who) => database.Read<Results<Ok<FilledStock>, ProblemHttpResult>>(s =>
-    {
-        if (ConversationStore.Find(s, new ConversationId(id)) is not { } conversation || !viewer.Person.MaySee(conversation.Place)) return Refusals.NotFound("conversation");
-        if (StockStore.Find(s, reply) is not { } stock || (stock.Person is { } whose && whose != viewer.Person.Id)) return Refusals.NotFound("stock reply");
-        var roster = who.Current;
-        var calendar = roster.Firm!.Calendar;
-        var milestones = conversation.Docket is { } docket ? DocketStore.Milestones(s, docket.Id) : [];
-        var party = ConversationViews.PartyOf(conversation, roster);
-        var lastWriter = EntryStore.LastIn(s, conversation.Key)?.Author is { } author ? roster.NameOf(author) : party?.Name;
-        var values = new Dictionary<string, string?>(StringComparer.OrdinalIgnoreCase)
+    private static Results<Ok<FilledStock>, ProblemHttpResult> Fill(
+        Guid id,
+        Guid reply,
+        Viewer viewer,
+        Database database,
+        WhoIsWho who
+    ) =>
+        database.Read<Results<Ok<FilledStock>, ProblemHttpResult>>(s =>
         {
-            ["party"] = party?.Name,
-            ["party first name"] = lastWriter?.Split(' ')[0],
-            ["docket"] = conversation.Docket?.Ref.ToString(),
-            ["subject"] = conversation.Docket?.Subject.Split(':')[0] ?? conversation.Subject,
-            ["my name"] = viewer.Person.Name,
-            ["my first name"] = viewer.Person.FirstName,
-            ["firm"] = roster.Firm.Name,
-            ["launch"] = Moment("launch"),
-            ["handover"] = Moment("handover"),
-        };
-        var (body, unfilled) = StockFields.Fill(stock.Body, values);
-        return TypedResults.Ok(new FilledStock(body, unfilled));
+            if (
+                ConversationStore.Find(s, new ConversationId(id)) is not { } conversation
+                || !viewer.Person.MaySee(conversation.Place)
+            )
+                return Refusals.NotFound("conversation");
+            if (StockStore.Find(s, reply) is not { } stock || (stock.Person is { } whose && whose != viewer.Person.Id))
+                return Refusals.NotFound("stock reply");
+            var roster = who.Current;
+            var calendar = roster.Firm!.Calendar;
+            var milestones = conversation.Docket is { } docket ? DocketStore.Milestones(s, docket.Id) : [];
+            var party = ConversationViews.PartyOf(conversation, roster);
+            var lastWriter = EntryStore.LastIn(s, conversation.Key)?.Author is { } author
+                ? roster.NameOf(author)
+                : party?.Name;
+            var values = new Dictionary<string, string?>(StringComparer.OrdinalIgnoreCase)
+            {
+                ["party"] = party?.Name,
+                ["party first name"] = lastWriter?.Split(' ')[0],
+                ["docket"] = conversation.Docket?.Ref.ToString(),
+                ["subject"] = conversation.Docket?.Subject.Split(':')[0] ?? conversation.Subject,
+                ["my name"] = viewer.Person.Name,
+                ["my first name"] = viewer.Person.FirstName,
+                ["firm"] = roster.Firm.Name,
+                ["launch"] = Moment("launch"),
+                ["handover"] = Moment("handover"),
+            };
+            var (body, unfilled) = StockFields.Fill(stock.Body, values);
+            return TypedResults.Ok(new FilledStock(body, unfilled));
 
-        string? Moment(string name) => milestones.FirstOrDefault(m => m.Name == name) is { } m ? m.At.InZone(calendar.Zone).ToString("dddd d MMMM 'at' HH:mm", System.Globalization.CultureInfo.InvariantCulture) : null;
-    });
+            string? Moment(string name) =>
+                milestones.FirstOrDefault(m => m.Name == name) is { } m
+                    ? m
+                        .At.InZone(calendar.Zone)
+                        .ToString("dddd d MMMM 'at' HH:mm", System.Globalization.CultureInfo.InvariantCulture)
+                    : null;
+        });
 
-    private static bool MayChange(StockReply reply, Person viewer) => reply.Person is { } whose ? whose == viewer.Id : viewer.Role is Role.Administrator;
+    private static bool MayChange(StockReply reply, Person viewer) =>
+        reply.Person is { } whose ? whose == viewer.Id : viewer.Role is Role.Administrator;
 }

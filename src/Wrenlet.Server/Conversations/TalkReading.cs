@@ -22,7 +22,11 @@ namespace Wrenlet.Server.Conversations;
 /// <param name="Around">This entry, with what stands before and after it.</param>
 /// <param name="Day">What was said from this day of the firm's calendar on, with a little before it.</param>
 public readonly record struct TalkSpan(
-    [property: FromQuery(Name = "before")] long? Before, [property: FromQuery(Name = "after")] long? After, [property: FromQuery(Name = "around")] Guid? Around, [property: FromQuery(Name = "day")] DateOnly? Day);
+    [property: FromQuery(Name = "before")] long? Before,
+    [property: FromQuery(Name = "after")] long? After,
+    [property: FromQuery(Name = "around")] Guid? Around,
+    [property: FromQuery(Name = "day")] DateOnly? Day
+);
 
 /// <summary>How far a person has read a conversation, and what it keeps at hand.</summary>
 /// <param name="ReadUpTo">Order of the last entry they have read; 0 when they have read none.</param>
@@ -40,33 +44,59 @@ internal static class TalkReading
 
     /// <summary>A part of the talk of these conversations, in one order, oldest first.</summary>
     /// <param name="span">Which part.</param>
-    /// <param name="tasks">The tasks that hang on entries, where they have been read already; null to read them here.</param>
+    /// <param name="tasks">The tasks that hang on entries, where they have been read already; null to read them
+    /// here.</param>
     public static Talk Talk(
-        SqlSession session, IReadOnlyList<Conversation> conversations, Person viewer, Roster roster, Instant now, TalkSpan span, ILookup<EntryId, WorkTask>? tasks = null)
+        SqlSession session,
+        IReadOnlyList<Conversation> conversations,
+        Person viewer,
+        Roster roster,
+        Instant now,
+        TalkSpan span,
+        ILookup<EntryId, WorkTask>? tasks = null
+    )
     {
         var (page, before, after) = Page(session, conversations, span, roster);
         var seen = page.Where(e => Sees(viewer, conversations.First(c => c.Id == e.Conversation), e)).ToList();
         // Of an older part, the blank at its end is not known to last.
         var silences = viewer.IsStaff
-            ? conversations.Where(c => c.Audience is Audience.Outside).SelectMany(c => ConversationViews.Silences(c, seen, roster, now)).Where(b => after is null || !b.Running).ToList()
+            ? conversations
+                .Where(c => c.Audience is Audience.Outside)
+                .SelectMany(c => ConversationViews.Silences(c, seen, roster, now))
+                .Where(b => after is null || !b.Running)
+                .ToList()
             : [];
         return new(Entries(session, seen, viewer, roster, now, tasks), silences, before, after);
     }
 
     /// <summary>An entry as the viewer sees it; null when they do not.</summary>
     public static EntryView? Entry(SqlSession session, EntryId id, Person viewer, Roster roster, Instant now) =>
-        EntryStore.Find(session, id) is { } entry && ConversationStore.Find(session, entry.Conversation) is { } conversation && Sees(viewer, conversation, entry)
+        EntryStore.Find(session, id) is { } entry
+        && ConversationStore.Find(session, entry.Conversation) is { } conversation
+        && Sees(viewer, conversation, entry)
             ? Entries(session, [entry], viewer, roster, now)[0]
             : null;
 
     /// <summary>Whether someone sees an entry: by the rule of sight, and a party only once it has left.</summary>
     public static bool Sees(Person viewer, Conversation conversation, Entry entry) =>
-        viewer.MaySee(conversation.Place, EntrySight.ThingOf(entry.Kind)) && (viewer.IsStaff || entry.Delivery is not { Sent: false });
+        viewer.MaySee(conversation.Place, EntrySight.ThingOf(entry.Kind))
+        && (viewer.IsStaff || entry.Delivery is not { Sent: false });
 
-    /// <summary>Entries that the viewer sees, with their files, tasks, signs and what they answer; one question to the database for each kind, and none for a kind that none has.</summary>
-    public static IReadOnlyList<EntryView> Entries(SqlSession session, IReadOnlyList<Entry> entries, Person viewer, Roster roster, Instant now, ILookup<EntryId, WorkTask>? tasks = null)
+    /// <summary>
+    /// Entries that the viewer sees, with their files, tasks, signs and what they answer; one question to the database
+    /// for each kind, and none for a kind that none has.
+    /// </summary>
+    public static IReadOnlyList<EntryView> Entries(
+        SqlSession session,
+        IReadOnlyList<Entry> entries,
+        Person viewer,
+        Roster roster,
+        Instant now,
+        ILookup<EntryId, WorkTask>? tasks = null
+    )
     {
-        if (viewer.IsStaff) tasks ??= TaskStore.OfEntries(session, entries.Select(e => e.Key));
+        if (viewer.IsStaff)
+            tasks ??= TaskStore.OfEntries(session, entries.Select(e => e.Key));
         var signed = viewer.IsStaff ? entries.Where(e => e.Signs > 0).Select(e => e.Key).ToList() : [];
         var signs = signed.Count > 0 ? DiscussionStore.Signs(session, signed) : null;
         var filed = viewer.IsStaff ? entries.Where(e => e.Filed).Select(e => e.Key).ToList() : [];
@@ -77,27 +107,80 @@ internal static class TalkReading
         var meetings = meeting.Count > 0 ? MeetingStore.OfEntries(session, meeting) : null;
         var quoted = entries.SelectMany(e => new[] { e.RepliesTo, e.ForwardedFrom }).OfType<long>().ToList();
         var quotes = quoted.Count > 0 ? DiscussionStore.Quotes(session, quoted) : null;
-        return [.. entries.Select(e => ConversationViews.Entry(
-            e, viewer, roster, tasks is null ? [] : tasks[e.Id].Where(t => viewer.MaySee(t.Place, Thing.Working)).Select(t => TaskViews.Of(t, roster, now)),
-            Files(session, e), Quoted(session, quotes, e.RepliesTo, viewer, roster), Quoted(session, quotes, e.ForwardedFrom, viewer, roster),
-            signs is null ? null : [.. signs[e.Key].GroupBy(s => s.Sign).Select(g => new SignView(g.Key, [.. g.Select(s => roster.Find(s.Person)).OfType<Person>().Select(PersonView.Of)]))],
-            filings is not null && filings.TryGetValue(e.Key, out var filing) ? RecordEndpoints.View(filing, roster) : null,
-            asks is not null && asks.TryGetValue(e.Id, out var ask) ? AskViews.Of(ask, e.Version, viewer, roster, now) : null,
-            meetings is not null && meetings.TryGetValue(e.Id, out var meets) ? MeetingViews.Of(meets, viewer, roster, now) : null))];
+        return
+        [
+            .. entries.Select(e =>
+                ConversationViews.Entry(
+                    e,
+                    viewer,
+                    roster,
+                    tasks is null
+                        ? []
+                        : tasks[e.Id]
+                            .Where(t => viewer.MaySee(t.Place, Thing.Working))
+                            .Select(t => TaskViews.Of(t, roster, now)),
+                    Files(session, e),
+                    Quoted(session, quotes, e.RepliesTo, viewer, roster),
+                    Quoted(session, quotes, e.ForwardedFrom, viewer, roster),
+                    signs is null
+                        ? null
+                        :
+                        [
+                            .. signs[e.Key]
+                                .GroupBy(s => s.Sign)
+                                .Select(g => new SignView(
+                                    g.Key,
+                                    [.. g.Select(s => roster.Find(s.Person)).OfType<Person>().Select(PersonView.Of)]
+                                )),
+                        ],
+                    filings is not null && filings.TryGetValue(e.Key, out var filing)
+                        ? RecordEndpoints.View(filing, roster)
+                        : null,
+                    asks is not null && asks.TryGetValue(e.Id, out var ask)
+                        ? AskViews.Of(ask, e.Version, viewer, roster, now)
+                        : null,
+                    meetings is not null && meetings.TryGetValue(e.Id, out var meets)
+                        ? MeetingViews.Of(meets, viewer, roster, now)
+                        : null
+                )
+            ),
+        ];
     }
 
     /// <summary>What an entry carries.</summary>
-    public static IReadOnlyList<FileView> Files(SqlSession session, Entry entry) => entry.Files == 0 || entry.Removed is not null ? [] : [.. FileStore.Of(session, entry.Key).Select(FileView.Of)];
+    public static IReadOnlyList<FileView> Files(SqlSession session, Entry entry) =>
+        entry.Files == 0 || entry.Removed is not null ? [] : [.. FileStore.Of(session, entry.Key).Select(FileView.Of)];
 
     /// <summary>How far the viewer has read each of these conversations, and what it keeps at hand.</summary>
-    public static IReadOnlyList<MarksView> Marks(SqlSession session, IReadOnlyList<Conversation> conversations, Person viewer, Roster roster) =>
-        [.. DiscussionStore.MarksOf(session, [.. conversations.Select(c => c.Key)], viewer.Id).Select(m => new MarksView(
-            conversations.First(c => c.Key == m.Conversation).Id.Value, m.ReadUpTo, m.Pins == 0 ? [] : Pins(session, m.Conversation, roster)))];
+    public static IReadOnlyList<MarksView> Marks(
+        SqlSession session,
+        IReadOnlyList<Conversation> conversations,
+        Person viewer,
+        Roster roster
+    ) =>
+        [
+            .. DiscussionStore
+                .MarksOf(session, [.. conversations.Select(c => c.Key)], viewer.Id)
+                .Select(m => new MarksView(
+                    conversations.First(c => c.Key == m.Conversation).Id.Value,
+                    m.ReadUpTo,
+                    m.Pins == 0 ? [] : Pins(session, m.Conversation, roster)
+                )),
+        ];
 
     private static IReadOnlyList<PinView> Pins(SqlSession session, long conversation, Roster roster) =>
-        [.. DiscussionStore.Pins(session, conversation).Select(p => (Pin: p, Entry: EntryStore.Find(session, p.Entry)!)).Select(p => new PinView(
-            p.Pin.Entry.Value, Short(ConversationViews.PlainOf(p.Entry)), roster.Find(p.Entry.Author) is { } author ? PersonView.Of(author) : null,
-            p.Entry.At.ToDateTimeOffset(), roster.NameOf(p.Pin.By)))];
+        [
+            .. DiscussionStore
+                .Pins(session, conversation)
+                .Select(p => (Pin: p, Entry: EntryStore.Find(session, p.Entry)!))
+                .Select(p => new PinView(
+                    p.Pin.Entry.Value,
+                    Short(ConversationViews.PlainOf(p.Entry)),
+                    roster.Find(p.Entry.Author) is { } author ? PersonView.Of(author) : null,
+                    p.Entry.At.ToDateTimeOffset(),
+                    roster.NameOf(p.Pin.By)
+                )),
+        ];
 
     /// <summary>First words, on one line.</summary>
     public static string Short(string plain, int most = MostQuoted)
@@ -108,27 +191,56 @@ internal static class TalkReading
 
     /// <summary>Where a conversation is in the application, and an entry in it.</summary>
     public static string PathOf(Conversation conversation, EntryId? entry) =>
-        (conversation.OfMeeting is var (meeting, _) ? $"/meetings/{meeting}"
+        (
+            conversation.OfMeeting is var (meeting, _) ? $"/meetings/{meeting}"
             : conversation.OfTask is var (task, _) ? $"/tasks?task={task}"
             : conversation.Docket is { } docket ? $"/dockets/{docket.Ref}"
             : conversation.Audience is Audience.Notice ? $"/noticeboard/{conversation.Id.Value}"
-            : $"/conversations/{conversation.Id.Value}") + (entry is { } id ? $"{(conversation.Audience is Audience.Task ? '&' : '?')}entry={id.Value}" : "");
+            : $"/conversations/{conversation.Id.Value}"
+        ) + (entry is { } id ? $"{(conversation.Audience is Audience.Task ? '&' : '?')}entry={id.Value}" : "");
 
     /// <summary>Where a conversation is, in words: a docket with its name, a party, or who takes part.</summary>
-    public static string PlaceOf(Conversation conversation, Roster roster) => conversation.Docket is { } docket ? $"{docket.Ref} {docket.Subject.Split(':')[0]}"
-        : ConversationViews.PartyOf(conversation, roster)?.Name ?? (conversation.Subject.Length > 0 ? conversation.Subject : "between you two");
+    public static string PlaceOf(Conversation conversation, Roster roster) =>
+        conversation.Docket is { } docket
+            ? $"{docket.Ref} {docket.Subject.Split(':')[0]}"
+            : ConversationViews.PartyOf(conversation, roster)?.Name
+                ?? (conversation.Subject.Length > 0 ? conversation.Subject : "between you two");
 
-    private static QuoteView? Quoted(SqlSession session, Dictionary<long, Quote>? quotes, long? key, Person viewer, Roster roster)
+    private static QuoteView? Quoted(
+        SqlSession session,
+        Dictionary<long, Quote>? quotes,
+        long? key,
+        Person viewer,
+        Roster roster
+    )
     {
-        if (key is null || quotes is null || !quotes.TryGetValue(key.Value, out var quote)) return null;
-        if (ConversationStore.Find(session, quote.Conversation) is not { } conversation || !viewer.MaySee(conversation.Place, EntrySight.ThingOf(quote.Kind)))
+        if (key is null || quotes is null || !quotes.TryGetValue(key.Value, out var quote))
+            return null;
+        if (
+            ConversationStore.Find(session, quote.Conversation) is not { } conversation
+            || !viewer.MaySee(conversation.Place, EntrySight.ThingOf(quote.Kind))
+        )
             return new(null, null, "something said where you do not see it", null);
-        var author = roster.Find(quote.Author) is { } known ? PersonView.Of(known) : quote.Sender is { } sender ? PersonView.Stranger(sender) : null;
-        var words = quote.Removed ? "removed since" : Short(quote.IsMarkdown ? Wrenlet.Formats.Text.EntryText.FromMarkdown(quote.Body, showTags: viewer.IsStaff).Plain : quote.Body);
+        var author =
+            roster.Find(quote.Author) is { } known ? PersonView.Of(known)
+            : quote.Sender is { } sender ? PersonView.Stranger(sender)
+            : null;
+        var words = quote.Removed
+            ? "removed since"
+            : Short(
+                quote.IsMarkdown
+                    ? Wrenlet.Formats.Text.EntryText.FromMarkdown(quote.Body, showTags: viewer.IsStaff).Plain
+                    : quote.Body
+            );
         return new(quote.Id.Value, author, words, viewer.IsStaff ? PathOf(conversation, quote.Id) : null);
     }
 
-    private static (List<Entry> Page, long? Before, long? After) Page(SqlSession session, IReadOnlyList<Conversation> conversations, TalkSpan span, Roster roster)
+    private static (List<Entry> Page, long? Before, long? After) Page(
+        SqlSession session,
+        IReadOnlyList<Conversation> conversations,
+        TalkSpan span,
+        Roster roster
+    )
     {
         if (span.After is { } after)
         {
@@ -136,20 +248,38 @@ internal static class TalkReading
             return (next, next.Count > 0 ? next[0].Key : null, next.Count == PageSize ? next[^1].Key : null);
         }
 
-        var middle = span.Around is { } id ? EntryStore.Find(session, new EntryId(id))?.Key
-            : span.Day is { } day ? FirstOf(session, conversations, roster.Firm!.Calendar.FirstMoment(LocalDate.FromDateOnly(day).AtMidnight())) : null;
+        var middle =
+            span.Around is { } id ? EntryStore.Find(session, new EntryId(id))?.Key
+            : span.Day is { } day
+                ? FirstOf(
+                    session,
+                    conversations,
+                    roster.Firm!.Calendar.FirstMoment(LocalDate.FromDateOnly(day).AtMidnight())
+                )
+            : null;
         if (middle is { } key)
         {
             var past = EntryStore.Before(session, conversations, key, PageSize / 2);
             var rest = EntryStore.From(session, conversations, key, PageSize);
             past.Reverse();
-            return ([.. past, .. rest], past.Count == PageSize / 2 ? past[0].Key : null, rest.Count == PageSize ? rest[^1].Key : null);
+            return (
+                [.. past, .. rest],
+                past.Count == PageSize / 2 ? past[0].Key : null,
+                rest.Count == PageSize ? rest[^1].Key : null
+            );
         }
 
         var newest = EntryStore.Before(session, conversations, span.Before ?? long.MaxValue, PageSize);
         newest.Reverse();
-        return (newest, newest.Count == PageSize ? newest[0].Key : null, span.Before is null ? null : newest.Count > 0 ? newest[^1].Key : null);
+        return (
+            newest,
+            newest.Count == PageSize ? newest[0].Key : null,
+            span.Before is null ? null
+            : newest.Count > 0 ? newest[^1].Key
+            : null
+        );
     }
 
-    private static long? FirstOf(SqlSession session, IReadOnlyList<Conversation> conversations, Instant from) => conversations.Select(c => DiscussionStore.FirstFrom(session, c.Key, from)).Min();
+    private static long? FirstOf(SqlSession session, IReadOnlyList<Conversation> conversations, Instant from) =>
+        conversations.Select(c => DiscussionStore.FirstFrom(session, c.Key, from)).Min();
 }

@@ -15,29 +15,44 @@ internal static class Thumbnails
     /// <summary>Pictures of which a small one can be made.</summary>
     private static readonly HashSet<string> Made = ["image/png", "image/jpeg", "image/gif", "image/webp"];
 
-    /// <summary>Width and height of a picture as it is seen, its turning (EXIF) counted; null when it is none, or one that is too large to be shown.</summary>
+    /// <summary>
+    /// Width and height of a picture as it is seen, its turning (EXIF) counted; null when it is none, or one that is
+    /// too large to be shown.
+    /// </summary>
     public static (int Width, int Height)? SizeOf(string path, StoredFile file)
     {
-        if (!Made.Contains(file.MediaType)) return null;
+        if (!Made.Contains(file.MediaType))
+            return null;
         using var codec = SKCodec.Create(path);
-        if (codec is null || (long)codec.Info.Width * codec.Info.Height is 0 or > MostPixels) return null;
-        return Turned(codec.EncodedOrigin) ? (codec.Info.Height, codec.Info.Width) : (codec.Info.Width, codec.Info.Height);
+        if (codec is null || (long)codec.Info.Width * codec.Info.Height is 0 or > MostPixels)
+            return null;
+        return Turned(codec.EncodedOrigin)
+            ? (codec.Info.Height, codec.Info.Width)
+            : (codec.Info.Width, codec.Info.Height);
     }
 
     /// <summary>Makes the small picture of a file beside its bytes, unless it is there.</summary>
     /// <returns>Its path; null when none can be made of it.</returns>
     public static string? Of(FileKeeper keeper, StoredFile file)
     {
-        if (file.Pixels is null) return null;
+        if (file.Pixels is null)
+            return null;
         var path = keeper.ThumbnailOf(file);
-        if (File.Exists(path)) return path;
+        if (File.Exists(path))
+            return path;
         using var codec = SKCodec.Create(keeper.PathOf(file));
-        if (codec is null) return null;
+        if (codec is null)
+            return null;
         var part = (float)Side / Math.Max(codec.Info.Width, codec.Info.Height);
         // A JPEG is decoded at a fraction of its size where it can be.
         var scaled = codec.GetScaledDimensions(Math.Min(1, part * 1.5f));
-        using var decoded = SKBitmap.Decode(codec, new SKImageInfo(scaled.Width, scaled.Height, SKColorType.Rgba8888, SKAlphaType.Premul)) ?? SKBitmap.Decode(codec);
-        if (decoded is null) return null;
+        using var decoded =
+            SKBitmap.Decode(
+                codec,
+                new SKImageInfo(scaled.Width, scaled.Height, SKColorType.Rgba8888, SKAlphaType.Premul)
+            ) ?? SKBitmap.Decode(codec);
+        if (decoded is null)
+            return null;
         var shrink = Math.Min(1, (float)Side / Math.Max(decoded.Width, decoded.Height));
         var (width, height) = (Math.Max(1, (int)(decoded.Width * shrink)), Math.Max(1, (int)(decoded.Height * shrink)));
         var turned = Turned(codec.EncodedOrigin);
@@ -45,19 +60,31 @@ internal static class Thumbnails
         surface.Canvas.Clear(SKColors.White);
         Upright(surface.Canvas, codec.EncodedOrigin, width, height);
         using var image = SKImage.FromBitmap(decoded);
-        surface.Canvas.DrawImage(image, new SKRect(0, 0, width, height), new SKSamplingOptions(SKCubicResampler.Mitchell));
+        surface.Canvas.DrawImage(
+            image,
+            new SKRect(0, 0, width, height),
+            new SKSamplingOptions(SKCubicResampler.Mitchell)
+        );
         using var made = surface.Snapshot();
         using var bytes = made.Encode(SKEncodedImageFormat.Jpeg, 82);
         Directory.CreateDirectory(Path.GetDirectoryName(path)!);
         var fresh = $"{path}.{Guid.CreateVersion7():N}";
-        using (var to = File.Create(fresh)) bytes.SaveTo(to);
+        using (var to = File.Create(fresh))
+            bytes.SaveTo(to);
         File.Move(fresh, path, overwrite: true);
         return path;
     }
 
-    private static bool Turned(SKEncodedOrigin origin) => origin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop or SKEncodedOrigin.RightBottom or SKEncodedOrigin.LeftBottom;
+    private static bool Turned(SKEncodedOrigin origin) =>
+        origin
+            is SKEncodedOrigin.LeftTop
+                or SKEncodedOrigin.RightTop
+                or SKEncodedOrigin.RightBottom
+                or SKEncodedOrigin.LeftBottom;
 
-    /// <summary>Turns a canvas so that what was stored by an origin (EXIF orientation, 1 to 8) stands upright.</summary>
+    /// <summary>
+    /// Turns a canvas so that what was stored by an origin (EXIF orientation, 1 to 8) stands upright.
+    /// </summary>
     private static void Upright(SKCanvas canvas, SKEncodedOrigin origin, int width, int height)
     {
         switch (origin)

@@ -35,11 +35,24 @@ using Wrenlet.Storage.Tasks;
 namespace Wrenlet.Server.Demo;
 
 /// <summary>
-/// Fills a new database with the scenario, through the same posting, intake and task making as real input, in the order of time.
-/// Its dates are moved by whole days so that the scenario's present falls on today, or the coming working day; a clock that
+/// Fills a new database with the scenario, through the same posting, intake and task making as real input, in the order
+/// of time.
+/// Its dates are moved by whole days so that the scenario's present falls on today, or the coming working day; a clock
+/// that
 /// stands still at a time of its own leaves them as they are written.
 /// </summary>
-public sealed partial class DemoLoader(Settings settings, WriteQueue writes, WhoIsWho who, FirmClock clock, Posting posting, Intake intake, TaskMaking making, SheetMaking sheets, FileKeeper keeper, Routers routers)
+public sealed partial class DemoLoader(
+    Settings settings,
+    WriteQueue writes,
+    WhoIsWho who,
+    FirmClock clock,
+    Posting posting,
+    Intake intake,
+    TaskMaking making,
+    SheetMaking sheets,
+    FileKeeper keeper,
+    Routers routers
+)
 {
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
     private static readonly int[] StepsGiven = [5, 4, 5, 5, 4, 3, 5, 4, 2, 5];
@@ -60,9 +73,15 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
             await AddFirm(firm, stock, offset);
             var roster = who.Refresh();
 
-            var written = Directory.EnumerateFiles(Path.Combine(settings.DemoFolder, "stories"), "*.md").Order(StringComparer.Ordinal)
+            var written = Directory
+                .EnumerateFiles(Path.Combine(settings.DemoFolder, "stories"), "*.md")
+                .Order(StringComparer.Ordinal)
                 .Select(f => StoryFile.Read(Path.GetFileName(f), File.ReadAllText(f)));
-            var calendar = new WorkCalendar(zone, roster.Firm!.Calendar.Week, firm.Holidays.Select(h => LocalDatePattern.Iso.Parse(h.Date).Value));
+            var calendar = new WorkCalendar(
+                zone,
+                roster.Firm!.Calendar.Week,
+                firm.Holidays.Select(h => LocalDatePattern.Iso.Parse(h.Date).Value)
+            );
             var stories = new StoryGenerator(stock, calendar, present).Stories().Concat(written).ToList();
             await Tell(stories);
             await Settle(present);
@@ -71,72 +90,141 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
         }
         catch (Exception wrong) when (wrong is IOException or JsonException or FormatException)
         {
-            throw new StartException($"the demo scenario in {settings.DemoFolder} cannot be read: {wrong.Message}", wrong);
+            throw new StartException(
+                $"the demo scenario in {settings.DemoFolder} cannot be read: {wrong.Message}",
+                wrong
+            );
         }
     }
 
-    /// <summary>Days by which the scenario is moved, and how far the firm's clock then runs ahead of the machine's.</summary>
+    /// <summary>
+    /// Days by which the scenario is moved, and how far the firm's clock then runs ahead of the machine's.
+    /// </summary>
     private TimeSpan Move(LocalDateTime present, DateTimeZone zone)
     {
-        if (clock.StandsStill) return TimeSpan.Zero;
+        if (clock.StandsStill)
+            return TimeSpan.Zero;
         var now = SystemClock.Instance.GetCurrentInstant();
         var day = now.InZone(zone).Date;
-        while (day.DayOfWeek is IsoDayOfWeek.Saturday or IsoDayOfWeek.Sunday) day = day.PlusDays(1);
+        while (day.DayOfWeek is IsoDayOfWeek.Saturday or IsoDayOfWeek.Sunday)
+            day = day.PlusDays(1);
         _days = Period.DaysBetween(present.Date, day);
         return (zone.AtLeniently(day + present.TimeOfDay).ToInstant() - now).ToTimeSpan();
     }
 
     private T Read<T>(string file) =>
-        JsonSerializer.Deserialize<T>(File.ReadAllText(Path.Combine(settings.DemoFolder, file)), Json) ?? throw new JsonException($"{file} is empty.");
+        JsonSerializer.Deserialize<T>(File.ReadAllText(Path.Combine(settings.DemoFolder, file)), Json)
+        ?? throw new JsonException($"{file} is empty.");
 
-    private async Task AddFirm(FirmFile firm, Stock stock, TimeSpan offset) => await writes.Run(w =>
-    {
-        var s = w.Session;
-        foreach (var calendar in firm.Calendars)
+    private async Task AddFirm(FirmFile firm, Stock stock, TimeSpan offset) =>
+        await writes.Run(w =>
         {
-            var weekdays = WorkWeek.Days(IsoDayOfWeek.Monday, IsoDayOfWeek.Friday, Hours($"{calendar.Start}-{calendar.End}"));
-            var shifts = Enumerable.Range(1, 5).SelectMany(d => weekdays[(IsoDayOfWeek)d].Select(x => KeyValuePair.Create((IsoDayOfWeek)d, x)));
-            if (calendar.Saturday is { } saturday) shifts = shifts.Append(KeyValuePair.Create(IsoDayOfWeek.Saturday, Hours(saturday)));
-            PeopleStore.AddCalendar(s, calendar.Name, new WorkWeek(shifts));
-        }
-
-        foreach (var holiday in firm.Holidays)
-            PeopleStore.AddHoliday(s, LocalDatePattern.Iso.Parse(holiday.Date).Value.PlusDays(_days), holiday.Name);
-        PeopleStore.AddFirm(s, firm.Name, firm.Zone, firm.Address, dayFirst: true, firm.Calendars[0].Name, demo: true, offset);
-        PeopleStore.SetFirm(s, firm.Country, Router.UsualThreshold);
-        foreach (var reply in firm.StockReplies) StockStore.Put(s, new StockReply(Id("stock " + reply.Name), null, reply.Name, reply.Body, 1));
-        foreach (var crew in firm.Crews) PeopleStore.AddCrew(s, new CrewId(Id("crew " + crew)), crew);
-        var hash = AccountEndpoints.HashPassword(firm.Password);
-        foreach (var p in firm.Staff)
-            PeopleStore.AddPerson(
-                s, new Person(new PersonId(Id(p.Name)), p.Name, Words.Roles.Parse(p.Role), null, [.. p.Crews.Select(c => new CrewId(Id("crew " + c)))]),
-                $"{p.Name.Split(' ')[0].ToLowerInvariant()}@{firm.Address.Split('@')[1]}", p.Purpose, hash);
-        var named = firm.Parties.Select(p => p.Name).ToHashSet();
-        foreach (var party in firm.Parties.Concat(stock.Customers.Where(c => !named.Contains(c)).Select(c => new PartyFile(c, "customer", null, null))))
-        {
-            var id = new PartyId(Id("party " + party.Name));
-            PeopleStore.AddParty(s, id, party.Name, Words.PartyKinds.Parse(party.Kind)!.Value);
-            foreach (var contact in party.Contacts ?? [party.Name])
+            var s = w.Session;
+            foreach (var calendar in firm.Calendars)
             {
-                PeopleStore.AddPerson(s, new Person(new PersonId(Id(contact)), contact, null, id, []), AddressOf(contact), "", null);
-                PeopleStore.SetContact(s, new PersonId(Id(contact)), contact, AddressOf(contact), "en", (party.Phones ?? []).Select(p => new Reach(true, p, "mobile")));
+                var weekdays = WorkWeek.Days(
+                    IsoDayOfWeek.Monday,
+                    IsoDayOfWeek.Friday,
+                    Hours($"{calendar.Start}-{calendar.End}")
+                );
+                var shifts = Enumerable
+                    .Range(1, 5)
+                    .SelectMany(d => weekdays[(IsoDayOfWeek)d].Select(x => KeyValuePair.Create((IsoDayOfWeek)d, x)));
+                if (calendar.Saturday is { } saturday)
+                    shifts = shifts.Append(KeyValuePair.Create(IsoDayOfWeek.Saturday, Hours(saturday)));
+                PeopleStore.AddCalendar(s, calendar.Name, new WorkWeek(shifts));
             }
-        }
 
-        foreach (var queue in firm.Queues)
-            PeopleStore.AddQueue(
-                s, Id("queue " + queue.Name), queue.Name, queue.Site, new CrewId(Id("crew " + queue.Crew)), firm.Calendars.First(c => c.Name == queue.Site).Name,
-                new ResponseGoal(Duration.FromMinutes(queue.FirstMinutes), Duration.FromMinutes(queue.LaterMinutes)), HandoverRule.Crew, queue.Unsorted);
-    });
+            foreach (var holiday in firm.Holidays)
+                PeopleStore.AddHoliday(s, LocalDatePattern.Iso.Parse(holiday.Date).Value.PlusDays(_days), holiday.Name);
+            PeopleStore.AddFirm(
+                s,
+                firm.Name,
+                firm.Zone,
+                firm.Address,
+                dayFirst: true,
+                firm.Calendars[0].Name,
+                demo: true,
+                offset
+            );
+            PeopleStore.SetFirm(s, firm.Country, Router.UsualThreshold);
+            foreach (var reply in firm.StockReplies)
+                StockStore.Put(s, new StockReply(Id("stock " + reply.Name), null, reply.Name, reply.Body, 1));
+            foreach (var crew in firm.Crews)
+                PeopleStore.AddCrew(s, new CrewId(Id("crew " + crew)), crew);
+            var hash = AccountEndpoints.HashPassword(firm.Password);
+            foreach (var p in firm.Staff)
+                PeopleStore.AddPerson(
+                    s,
+                    new Person(
+                        new PersonId(Id(p.Name)),
+                        p.Name,
+                        Words.Roles.Parse(p.Role),
+                        null,
+                        [.. p.Crews.Select(c => new CrewId(Id("crew " + c)))]
+                    ),
+                    $"{p.Name.Split(' ')[0].ToLowerInvariant()}@{firm.Address.Split('@')[1]}",
+                    p.Purpose,
+                    hash
+                );
+            var named = firm.Parties.Select(p => p.Name).ToHashSet();
+            foreach (
+                var party in firm.Parties.Concat(
+                    stock.Customers.Where(c => !named.Contains(c)).Select(c => new PartyFile(c, "customer", null, null))
+                )
+            )
+            {
+                var id = new PartyId(Id("party " + party.Name));
+                PeopleStore.AddParty(s, id, party.Name, Words.PartyKinds.Parse(party.Kind)!.Value);
+                foreach (var contact in party.Contacts ?? [party.Name])
+                {
+                    PeopleStore.AddPerson(
+                        s,
+                        new Person(new PersonId(Id(contact)), contact, null, id, []),
+                        AddressOf(contact),
+                        "",
+                        null
+                    );
+                    PeopleStore.SetContact(
+                        s,
+                        new PersonId(Id(contact)),
+                        contact,
+                        AddressOf(contact),
+                        "en",
+                        (party.Phones ?? []).Select(p => new Reach(true, p, "mobile"))
+                    );
+                }
+            }
+
+            foreach (var queue in firm.Queues)
+                PeopleStore.AddQueue(
+                    s,
+                    Id("queue " + queue.Name),
+                    queue.Name,
+                    queue.Site,
+                    new CrewId(Id("crew " + queue.Crew)),
+                    firm.Calendars.First(c => c.Name == queue.Site).Name,
+                    new ResponseGoal(
+                        Duration.FromMinutes(queue.FirstMinutes),
+                        Duration.FromMinutes(queue.LaterMinutes)
+                    ),
+                    HandoverRule.Crew,
+                    queue.Unsorted
+                );
+        });
 
     /// <summary>Plays all stories in the order of time; a docket is made just before its first word.</summary>
     private async Task Tell(List<Story> stories)
     {
-        var events = stories.SelectMany(s => s.Entries.Select(e => (Story: s, Said: e))).OrderBy(e => e.Said.At).ToList();
+        var events = stories
+            .SelectMany(s => s.Entries.Select(e => (Story: s, Said: e)))
+            .OrderBy(e => e.Said.At)
+            .ToList();
         var begun = new Dictionary<Story, DocketId>();
         foreach (var (story, said) in events)
         {
-            if (story.Ref is not null && !begun.ContainsKey(story)) begun[story] = await Begin(story);
+            if (story.Ref is not null && !begun.ContainsKey(story))
+                begun[story] = await Begin(story);
             await Say(story, said);
         }
 
@@ -147,19 +235,66 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
         }
     }
 
-    private Task<DocketId> Begin(Story story) => writes.Run(w =>
-    {
-        var id = new DocketId(Guid.CreateVersion7());
-        var made = Moved(story.Entries[0].At);
-        var owner = new PersonId(Id(story.Owner));
-        DocketStore.Add(w.Session, new Docket(0, id, story.Ref!.Value, story.Subject, story.Site, owner, 0, story.Priority, true, DocketSight.Open), made);
-        foreach (var (name, at) in story.Milestones) DocketStore.AddMilestone(w.Session, id, new Milestone(name, Moved(at)));
-        ConversationStore.Add(w.Session, ConversationOf(story, "inside"), Audience.Inside, id, null, null, null, null, story.Subject);
-        foreach (var party in new[] { story.Customer, story.Partner }.OfType<string>())
-            ConversationStore.Add(w.Session, ConversationOf(story, party), Audience.Outside, id, new PartyId(Id("party " + party)), null, Id("queue " + story.Queue), owner, story.Subject);
-        w.Log(new Change(ChangeKinds.DocketChanged, id.Value, new Place.Inside(DocketSight.Open), Thing.Working, made, owner, id));
-        return id;
-    });
+    private Task<DocketId> Begin(Story story) =>
+        writes.Run(w =>
+        {
+            var id = new DocketId(Guid.CreateVersion7());
+            var made = Moved(story.Entries[0].At);
+            var owner = new PersonId(Id(story.Owner));
+            DocketStore.Add(
+                w.Session,
+                new Docket(
+                    0,
+                    id,
+                    story.Ref!.Value,
+                    story.Subject,
+                    story.Site,
+                    owner,
+                    0,
+                    story.Priority,
+                    true,
+                    DocketSight.Open
+                ),
+                made
+            );
+            foreach (var (name, at) in story.Milestones)
+                DocketStore.AddMilestone(w.Session, id, new Milestone(name, Moved(at)));
+            ConversationStore.Add(
+                w.Session,
+                ConversationOf(story, "inside"),
+                Audience.Inside,
+                id,
+                null,
+                null,
+                null,
+                null,
+                story.Subject
+            );
+            foreach (var party in new[] { story.Customer, story.Partner }.OfType<string>())
+                ConversationStore.Add(
+                    w.Session,
+                    ConversationOf(story, party),
+                    Audience.Outside,
+                    id,
+                    new PartyId(Id("party " + party)),
+                    null,
+                    Id("queue " + story.Queue),
+                    owner,
+                    story.Subject
+                );
+            w.Log(
+                new Change(
+                    ChangeKinds.DocketChanged,
+                    id.Value,
+                    new Place.Inside(DocketSight.Open),
+                    Thing.Working,
+                    made,
+                    owner,
+                    id
+                )
+            );
+            return id;
+        });
 
     private async Task Say(Story story, Said said)
     {
@@ -173,36 +308,88 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
         }
 
         var entry = new EntryId(Guid.CreateVersion7());
-        var place = said.Lane == "inside" ? ConversationOf(story, "inside") : ConversationOf(story, said.To ?? story.Customer!);
-        var posted = await posting.Post(entry, place, staff, new Saying(said.Lane == "inside" ? Tagged(body) : body, said.Close, Knowing: true, AtOnce: true, Asks: said.Ask is { } asked ? Asked(asked) : null, Meets: said.Meeting is { } meeting ? Met(meeting) : null), at);
-        if (posted.Refusal is { } refusal) throw new FormatException($"{story.Ref}, {said.At}: {refusal.Reason}");
-        if (posted.Entry!.Via is Via.Mail) _lastMail[MailKey(story, said.To ?? story.Customer!)] = OutgoingMail.MessageIdOf(entry.Value, who.Current.Firm!.Address);
-        foreach (var task in said.Tasks) await Promise(story, task, posted.Entry!, staff, at);
-        foreach (var sheet in said.Sheets ?? []) await Draw(story, sheet, at);
+        var place =
+            said.Lane == "inside" ? ConversationOf(story, "inside") : ConversationOf(story, said.To ?? story.Customer!);
+        var posted = await posting.Post(
+            entry,
+            place,
+            staff,
+            new Saying(
+                said.Lane == "inside" ? Tagged(body) : body,
+                said.Close,
+                Knowing: true,
+                AtOnce: true,
+                Asks: said.Ask is { } asked ? Asked(asked) : null,
+                Meets: said.Meeting is { } meeting ? Met(meeting) : null
+            ),
+            at
+        );
+        if (posted.Refusal is { } refusal)
+            throw new FormatException($"{story.Ref}, {said.At}: {refusal.Reason}");
+        if (posted.Entry!.Via is Via.Mail)
+            _lastMail[MailKey(story, said.To ?? story.Customer!)] = OutgoingMail.MessageIdOf(
+                entry.Value,
+                who.Current.Firm!.Address
+            );
+        foreach (var task in said.Tasks)
+            await Promise(story, task, posted.Entry!, staff, at);
+        foreach (var sheet in said.Sheets ?? [])
+            await Draw(story, sheet, at);
     }
 
     /// <summary>Makes a sheet, gives it a revision, or lets a party see it.</summary>
     private async Task Draw(Story story, ToldSheet told, Instant at)
     {
-        var (id, by) = (new SheetId(Id($"sheet {story.Ref} {told.Name}")), who.Current.Find(new PersonId(Id(told.By)))!);
+        var (id, by) = (
+            new SheetId(Id($"sheet {story.Ref} {told.Name}")),
+            who.Current.Find(new PersonId(Id(told.By)))!
+        );
         var there = await writes.Run(w => SheetStore.Find(w.Session, id));
         if (told.Words.StartsWith("for ", StringComparison.Ordinal))
         {
-            Done(await sheets.Share(id, new PartyId(Id("party " + told.Words[4..])), there!.Sheet.Revision, false, by, at));
+            Done(
+                await sheets.Share(
+                    id,
+                    new PartyId(Id("party " + told.Words[4..])),
+                    there!.Sheet.Revision,
+                    false,
+                    by,
+                    at
+                )
+            );
             return;
         }
 
         var path = Path.Combine(settings.DemoFolder, "sheets", told.File);
-        var kind = Path.GetExtension(path) switch { ".md" => SheetKind.Page, ".csv" => SheetKind.Table, _ => SheetKind.Drawing };
-        var file = kind is SheetKind.Drawing ? keeper.Keep(Id($"file {told.File}"), File.ReadAllBytes(path), told.File, "image/svg+xml", by.Id, at) : null;
-        if (file is not null) await writes.Run(w => FileStore.Add(w.Session, file));
-        var (body, wrong) = sheets.Read(kind, new SheetBody(kind is SheetKind.Drawing ? null : Worded(File.ReadAllText(path)), File: file?.Id), by);
-        if (body is null) throw new FormatException($"{told.File}: {wrong}");
-        Done(there is null ? await sheets.Make(id, story.Ref!.Value.ToString(), kind, told.Name, body, by, at) : await sheets.Revise(id, there.Sheet.Revision + 1, body, told.Words, by, at));
+        var kind = Path.GetExtension(path) switch
+        {
+            ".md" => SheetKind.Page,
+            ".csv" => SheetKind.Table,
+            _ => SheetKind.Drawing,
+        };
+        var file =
+            kind is SheetKind.Drawing
+                ? keeper.Keep(Id($"file {told.File}"), File.ReadAllBytes(path), told.File, "image/svg+xml", by.Id, at)
+                : null;
+        if (file is not null)
+            await writes.Run(w => FileStore.Add(w.Session, file));
+        var (body, wrong) = sheets.Read(
+            kind,
+            new SheetBody(kind is SheetKind.Drawing ? null : Worded(File.ReadAllText(path)), File: file?.Id),
+            by
+        );
+        if (body is null)
+            throw new FormatException($"{told.File}: {wrong}");
+        Done(
+            there is null
+                ? await sheets.Make(id, story.Ref!.Value.ToString(), kind, told.Name, body, by, at)
+                : await sheets.Revise(id, there.Sheet.Revision + 1, body, told.Words, by, at)
+        );
 
         void Done(SheetOutcome outcome)
         {
-            if (outcome.Sheet is null || outcome.Refusal is not null) throw new FormatException($"{story.Ref}, {told.Name}: {outcome.Refusal ?? "it is not seen"}");
+            if (outcome.Sheet is null || outcome.Refusal is not null)
+                throw new FormatException($"{story.Ref}, {told.Name}: {outcome.Refusal ?? "it is not seen"}");
         }
     }
 
@@ -211,15 +398,26 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
     {
         var stranger = StrangerForm().Match(said.Author);
         var name = stranger.Success ? stranger.Groups[1].Value : said.Author;
-        if (who.Current.Parties.TryGetValue(new PartyId(Id("party " + name)), out var firm)) name = who.Current.NameOf(firm.Contacts[0]);
+        if (who.Current.Parties.TryGetValue(new PartyId(Id("party " + name)), out var firm))
+            name = who.Current.NameOf(firm.Contacts[0]);
         if (said.ByText)
         {
-            await intake.TakeText($"{Guid.CreateVersion7():N}", who.Current.Profiles[new PersonId(Id(name))].Phones.First(), body, at);
+            await intake.TakeText(
+                $"{Guid.CreateVersion7():N}",
+                who.Current.Profiles[new PersonId(Id(name))].Phones.First(),
+                body,
+                at
+            );
             return;
         }
 
         var party = who.Current.Find(new PersonId(Id(name)))?.Party is { } p ? who.Current.Parties[p].Name : name;
-        var mail = new MimeMessage { Subject = said.MailSubject ?? story.Subject, Date = at.ToDateTimeOffset(), MessageId = $"{Guid.CreateVersion7():N}@post.example" };
+        var mail = new MimeMessage
+        {
+            Subject = said.MailSubject ?? story.Subject,
+            Date = at.ToDateTimeOffset(),
+            MessageId = $"{Guid.CreateVersion7():N}@post.example",
+        };
         mail.From.Add(new MailboxAddress(name, stranger.Success ? stranger.Groups[2].Value : AddressOf(name)));
         mail.To.Add(new MailboxAddress(who.Current.Firm!.Name, who.Current.Firm.Address));
         mail.Body = new TextPart("plain") { Text = body };
@@ -235,85 +433,193 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
         await intake.Take(memory.ToArray(), at, original: false);
     }
 
-    private NewAsk Asked(ToldAsk ask) => new(
-        Guid.CreateVersion7(), ask.Kind, [.. ask.Of.Select(n => new AskeeChoice("person", Id(n)))], ask.Rule, Due: ask.Due is { } due ? Moved(due).ToDateTimeOffset() : null, Options: ask.Options);
+    private NewAsk Asked(ToldAsk ask) =>
+        new(
+            Guid.CreateVersion7(),
+            ask.Kind,
+            [.. ask.Of.Select(n => new AskeeChoice("person", Id(n)))],
+            ask.Rule,
+            Due: ask.Due is { } due ? Moved(due).ToDateTimeOffset() : null,
+            Options: ask.Options
+        );
 
-    private NewMeeting Met(ToldMeeting meeting) => new(Guid.CreateVersion7(), meeting.Title, Moved(meeting.At).ToDateTimeOffset(), meeting.Minutes, [.. meeting.With.Select(n => Id(n))], meeting.Where, meeting.Where is null);
+    private NewMeeting Met(ToldMeeting meeting) =>
+        new(
+            Guid.CreateVersion7(),
+            meeting.Title,
+            Moved(meeting.At).ToDateTimeOffset(),
+            meeting.Minutes,
+            [.. meeting.With.Select(n => Id(n))],
+            meeting.Where,
+            meeting.Where is null
+        );
 
     private async Task Promise(Story story, PromisedTask promised, Entry source, Person by, Instant at)
     {
         var docket = await DocketOf(story);
-        var owners = promised.Owners.Where(n => n.Length > 0).Select(n => who.Current.Find(new PersonId(Id(n)))).OfType<Person>().ToList();
-        if (owners.Count == 0) owners.Add(who.Current.Find(new PersonId(Id("Wilhelmina Achterberg")))!);
+        var owners = promised
+            .Owners.Where(n => n.Length > 0)
+            .Select(n => who.Current.Find(new PersonId(Id(n))))
+            .OfType<Person>()
+            .ToList();
+        if (owners.Count == 0)
+            owners.Add(who.Current.Find(new PersonId(Id("Wilhelmina Achterberg")))!);
         var gate = promised.Gate is { } g ? Stages.Of(story.Ref!.Value.Kind).IndexOf(g) : (int?)null;
         var id = new TaskId(Guid.CreateVersion7());
         await making.Make(
             new WorkTask(
-                0, id, promised.Title, docket, new TaskSource(source.Id, source.Key, source.Conversation), by.Id, at, TaskState.NeedsAction, null, CompletionRule.Any, promised.Priority,
-                null, promised.Due is { } due ? Moved(due) : null, null, promised.Minutes is { } m ? Duration.FromMinutes(m) : null, gate, null, 1,
-                [.. owners.Select(o => new OwnerShare(new TaskOwner.OfPerson(o.Id), false))], DocketSight.Open), by);
+                0,
+                id,
+                promised.Title,
+                docket,
+                new TaskSource(source.Id, source.Key, source.Conversation),
+                by.Id,
+                at,
+                TaskState.NeedsAction,
+                null,
+                CompletionRule.Any,
+                promised.Priority,
+                null,
+                promised.Due is { } due ? Moved(due) : null,
+                null,
+                promised.Minutes is { } m ? Duration.FromMinutes(m) : null,
+                gate,
+                null,
+                1,
+                [.. owners.Select(o => new OwnerShare(new TaskOwner.OfPerson(o.Id), false))],
+                DocketSight.Open
+            ),
+            by
+        );
         if (promised.Done is { } done)
-            await making.Change(id, null, owners[0], Moved(done), t => t.After(t.Progress.Finish(t.Rule, owners[0]), Moved(done)));
+            await making.Change(
+                id,
+                null,
+                owners[0],
+                Moved(done),
+                t => t.After(t.Progress.Finish(t.Rule, owners[0]), Moved(done))
+            );
     }
 
-    private Task<DocketBrief> DocketOf(Story story) => writes.Run(w =>
-    {
-        var docket = DocketStore.Find(w.Session, story.Ref!.Value)!;
-        return new DocketBrief(docket.Id, docket.Ref, docket.Subject, docket.Owner);
-    });
+    private Task<DocketBrief> DocketOf(Story story) =>
+        writes.Run(w =>
+        {
+            var docket = DocketStore.Find(w.Session, story.Ref!.Value)!;
+            return new DocketBrief(docket.Id, docket.Ref, docket.Subject, docket.Owner);
+        });
 
     /// <summary>What lies more than a day back has left and been read long ago.</summary>
-    private Task Settle(LocalDateTime present) => writes.Run(w =>
-    {
-        var yesterday = Moved(present.PlusDays(-1));
-        TaskStore.SettleReminders(w.Session, Moved(present));
-        w.Session.Run("DELETE FROM outbox WHERE entry IN (SELECT id FROM entry WHERE at < $then)", ("then", yesterday));
-        foreach (var person in who.Current.Staff)
+    private Task Settle(LocalDateTime present) =>
+        writes.Run(w =>
         {
-            AlertStore.Mark(w.Session, person.Id, null, yesterday);
-            w.Session.Run("UPDATE alert SET read = NULL WHERE person = (SELECT id FROM person WHERE uid = $person) AND at >= $then AND reason <> 'following'", ("person", person.Id.Value), ("then", Moved(present.PlusHours(-18))));
-        }
-    });
+            var yesterday = Moved(present.PlusDays(-1));
+            TaskStore.SettleReminders(w.Session, Moved(present));
+            w.Session.Run(
+                "DELETE FROM outbox WHERE entry IN (SELECT id FROM entry WHERE at < $then)",
+                ("then", yesterday)
+            );
+            foreach (var person in who.Current.Staff)
+            {
+                AlertStore.Mark(w.Session, person.Id, null, yesterday);
+                w.Session.Run(
+                    "UPDATE alert SET read = NULL WHERE person = (SELECT id FROM person WHERE uid = $person) AND at "
+                        + ">= $then AND reason <> 'following'",
+                    ("person", person.Id.Value),
+                    ("then", Moved(present.PlusHours(-18)))
+                );
+            }
+        });
 
-    /// <summary>Where each docket's first message was put is what the router learns from; what was closed has been answered by its customer.</summary>
-    private Task Learn(List<Story> stories, string[] words) => writes.Run(w =>
-    {
-        var number = 0;
-        foreach (var story in stories.Where(s => s is { Ref: not null, Customer: not null }))
+    /// <summary>
+    /// Where each docket's first message was put is what the router learns from; what was closed has been answered by
+    /// its customer.
+    /// </summary>
+    private Task Learn(List<Story> stories, string[] words) =>
+        writes.Run(w =>
         {
-            var conversation = ConversationStore.Find(w.Session, ConversationOf(story, story.Customer!))!;
-            if (conversation.Exchange.LastIn is null) continue;
-            RoutingStore.Teach(w.Session, conversation.Key, Worded(story.Entries.First(e => e.Author == story.Customer).Body), conversation.Queue!.Value, Moved(story.Entries[0].At));
-            if (conversation is not { Open: false, ClosedAt: { } closed } || number++ % 3 == 2) continue;
-            var steps = StepsGiven[number % StepsGiven.Length];
-            ReportStore.Rate(w.Session, conversation, closed, closed + Duration.FromHours(20), steps, words[number % words.Length]);
-        }
-    });
+            var number = 0;
+            foreach (var story in stories.Where(s => s is { Ref: not null, Customer: not null }))
+            {
+                var conversation = ConversationStore.Find(w.Session, ConversationOf(story, story.Customer!))!;
+                if (conversation.Exchange.LastIn is null)
+                    continue;
+                RoutingStore.Teach(
+                    w.Session,
+                    conversation.Key,
+                    Worded(story.Entries.First(e => e.Author == story.Customer).Body),
+                    conversation.Queue!.Value,
+                    Moved(story.Entries[0].At)
+                );
+                if (conversation is not { Open: false, ClosedAt: { } closed } || number++ % 3 == 2)
+                    continue;
+                var steps = StepsGiven[number % StepsGiven.Length];
+                ReportStore.Rate(
+                    w.Session,
+                    conversation,
+                    closed,
+                    closed + Duration.FromHours(20),
+                    steps,
+                    words[number % words.Length]
+                );
+            }
+        });
 
     private Instant Moved(LocalDateTime local) => who.Current.Firm!.Calendar.FirstMoment(local.PlusDays(_days));
 
-    /// <summary>Fills in dates: {2026-04-16|dddd} is that day's weekday after moving, {2026-04-28|th} its ordinal.</summary>
-    private string Worded(string body) => DateForm().Replace(body, m =>
-    {
-        var date = LocalDatePattern.Iso.Parse(m.Groups[1].Value).Value.PlusDays(_days);
-        return m.Groups[2].Value == "th" ? Ordinal(date.Day) : date.ToString(m.Groups[2].Value, CultureInfo.InvariantCulture);
-    });
+    /// <summary>
+    /// Fills in dates: {2026-04-16|dddd} is that day's weekday after moving, {2026-04-28|th} its ordinal.
+    /// </summary>
+    private string Worded(string body) =>
+        DateForm()
+            .Replace(
+                body,
+                m =>
+                {
+                    var date = LocalDatePattern.Iso.Parse(m.Groups[1].Value).Value.PlusDays(_days);
+                    return m.Groups[2].Value == "th"
+                        ? Ordinal(date.Day)
+                        : date.ToString(m.Groups[2].Value, CultureInfo.InvariantCulture);
+                }
+            );
 
-    private static string Ordinal(int day) => day + ((day % 100 is >= 11 and <= 13) ? "th" : (day % 10) switch { 1 => "st", 2 => "nd", 3 => "rd", _ => "th" });
+    private static string Ordinal(int day) =>
+        day
+        + (
+            (day % 100 is >= 11 and <= 13)
+                ? "th"
+                : (day % 10) switch
+                {
+                    1 => "st",
+                    2 => "nd",
+                    3 => "rd",
+                    _ => "th",
+                }
+        );
 
-    private string Tagged(string body) => TagForm().Replace(body, m =>
-    {
-        if (m.Groups[1].Value == "#") return TagLink.Markdown(TagKind.Docket, m.Groups[2].Value, m.Value);
-        var word = m.Groups[2].Value;
-        if (who.Current.Staff.FirstOrDefault(p => p.FirstName == word) is { } person) return TagLink.Markdown(TagKind.Person, person.Id.Value.ToString(), "@" + person.Name);
-        return who.Current.Crews.Values.FirstOrDefault(c => c.Name == word) is { } crew ? TagLink.Markdown(TagKind.Crew, crew.Id.Value.ToString(), m.Value) : m.Value;
-    });
+    private string Tagged(string body) =>
+        TagForm()
+            .Replace(
+                body,
+                m =>
+                {
+                    if (m.Groups[1].Value == "#")
+                        return TagLink.Markdown(TagKind.Docket, m.Groups[2].Value, m.Value);
+                    var word = m.Groups[2].Value;
+                    if (who.Current.Staff.FirstOrDefault(p => p.FirstName == word) is { } person)
+                        return TagLink.Markdown(TagKind.Person, person.Id.Value.ToString(), "@" + person.Name);
+                    return who.Current.Crews.Values.FirstOrDefault(c => c.Name == word) is { } crew
+                        ? TagLink.Markdown(TagKind.Crew, crew.Id.Value.ToString(), m.Value)
+                        : m.Value;
+                }
+            );
 
-    private static ConversationId ConversationOf(Story story, string lane) => new(Id($"conversation {story.Ref} {lane}"));
+    private static ConversationId ConversationOf(Story story, string lane) =>
+        new(Id($"conversation {story.Ref} {lane}"));
 
     private static string MailKey(Story story, string party) => story.Ref + " " + party;
 
-    private static string AddressOf(string name) => $"{name.ToLowerInvariant().Replace(' ', '.').Replace("'", "", StringComparison.Ordinal)}@post.example";
+    private static string AddressOf(string name) =>
+        $"{name.ToLowerInvariant().Replace(' ', '.').Replace("'", "", StringComparison.Ordinal)}@post.example";
 
     /// <summary>The same id for the same name at every load, so that colours and addresses stay.</summary>
     private static Guid Id(string name)
@@ -326,7 +632,9 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
 
     private static Shift Hours(string text)
     {
-        var times = text.Split('-').Select(t => LocalTimePattern.CreateWithInvariantCulture("HH:mm").Parse(t).Value).ToArray();
+        var times = text.Split('-')
+            .Select(t => LocalTimePattern.CreateWithInvariantCulture("HH:mm").Parse(t).Value)
+            .ToArray();
         return new(times[0], times[1]);
     }
 
@@ -340,8 +648,21 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
     private static partial Regex StrangerForm();
 
     private sealed record FirmFile(
-        string Name, string Zone, string Address, string Present, string Password, HolidayFile[] Holidays, CalendarFile[] Calendars, string[] Crews, StaffFile[] Staff, PartyFile[] Parties, QueueFile[] Queues, string Country,
-        StockFile[] StockReplies, string[] RatingWords);
+        string Name,
+        string Zone,
+        string Address,
+        string Present,
+        string Password,
+        HolidayFile[] Holidays,
+        CalendarFile[] Calendars,
+        string[] Crews,
+        StaffFile[] Staff,
+        PartyFile[] Parties,
+        QueueFile[] Queues,
+        string Country,
+        StockFile[] StockReplies,
+        string[] RatingWords
+    );
 
     private sealed record HolidayFile(string Date, string Name);
 
@@ -353,5 +674,12 @@ public sealed partial class DemoLoader(Settings settings, WriteQueue writes, Who
 
     private sealed record StockFile(string Name, string Body);
 
-    private sealed record QueueFile(string Name, string Site, string Crew, int FirstMinutes, int LaterMinutes, bool Unsorted);
+    private sealed record QueueFile(
+        string Name,
+        string Site,
+        string Crew,
+        int FirstMinutes,
+        int LaterMinutes,
+        bool Unsorted
+    );
 }

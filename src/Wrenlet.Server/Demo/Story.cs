@@ -44,14 +44,29 @@ internal sealed class Story
 /// <param name="Ask">What it asks for; null for nothing.</param>
 /// <param name="Meeting">The meeting that it invites to; null for none.</param>
 /// <param name="Sheets">Sheets that are made, revised or shared just after; null for none.</param>
-internal sealed record Said(LocalDateTime At, string Author, string Lane, string? To, string? MailSubject, string Body, List<PromisedTask> Tasks, bool Close = false, bool ByText = false, ToldAsk? Ask = null, ToldMeeting? Meeting = null, IReadOnlyList<ToldSheet>? Sheets = null);
+internal sealed record Said(
+    LocalDateTime At,
+    string Author,
+    string Lane,
+    string? To,
+    string? MailSubject,
+    string Body,
+    List<PromisedTask> Tasks,
+    bool Close = false,
+    bool ByText = false,
+    ToldAsk? Ask = null,
+    ToldMeeting? Meeting = null,
+    IReadOnlyList<ToldSheet>? Sheets = null
+);
 
 /// <summary>Something that is asked in a story.</summary>
 /// <param name="Kind">question, decision, choice or confirmation.</param>
 /// <param name="Rule">anyone, everyone or in-order.</param>
 internal sealed record ToldAsk(string Kind, string[] Of, LocalDateTime? Due, string Rule, string[] Options);
 
-/// <summary>What is done with a sheet in a story: it is made or given a revision, or a party is given it to see.</summary>
+/// <summary>
+/// What is done with a sheet in a story: it is made or given a revision, or a party is given it to see.
+/// </summary>
 /// <param name="File">File of the scenario with what the revision holds; empty where it is shared only.</param>
 /// <param name="Words">What is new in it, or “for” and the party.</param>
 internal sealed record ToldSheet(string File, string Name, string By, string Words);
@@ -60,12 +75,22 @@ internal sealed record ToldSheet(string File, string Name, string By, string Wor
 internal sealed record ToldMeeting(string Title, LocalDateTime At, int Minutes, string[] With, string? Where);
 
 /// <summary>A task of a story.</summary>
-internal sealed record PromisedTask(string[] Owners, LocalDateTime? Due, Priority Priority, int? Minutes, LocalDateTime? Done, string? Gate, string Title);
+internal sealed record PromisedTask(
+    string[] Owners,
+    LocalDateTime? Due,
+    Priority Priority,
+    int? Minutes,
+    LocalDateTime? Done,
+    string? Gate,
+    string Title
+);
 
 /// <summary>Reads a story file: a heading, facts, then entries under headings of their own.</summary>
 internal static partial class StoryFile
 {
-    private static readonly LocalDateTimePattern Moment = LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd HH:mm");
+    private static readonly LocalDateTimePattern Moment = LocalDateTimePattern.CreateWithInvariantCulture(
+        "uuuu-MM-dd HH:mm"
+    );
 
     /// <exception cref="FormatException">A line is not understood; the message names file and line.</exception>
     public static Story Read(string name, string text)
@@ -75,7 +100,8 @@ internal static partial class StoryFile
         var body = new List<string>();
         void Finish()
         {
-            if (open is not null) story.Entries.Add(open with { Body = string.Join('\n', body).Trim() });
+            if (open is not null)
+                story.Entries.Add(open with { Body = string.Join('\n', body).Trim() });
             body.Clear();
         }
 
@@ -86,7 +112,11 @@ internal static partial class StoryFile
             if (line.StartsWith("## ", StringComparison.Ordinal))
             {
                 Finish();
-                open = Heading(line[3..]) ?? throw new FormatException($"{name}, line {number}: “{line}” should read “## 2026-04-13 15:02 Name, inside”.");
+                open =
+                    Heading(line[3..])
+                    ?? throw new FormatException(
+                        $"{name}, line {number}: “{line}” should read “## 2026-04-13 15:02 Name, inside”."
+                    );
             }
             else if (line.StartsWith("# ", StringComparison.Ordinal))
             {
@@ -96,7 +126,8 @@ internal static partial class StoryFile
             }
             else if (open is null)
             {
-                if (line.Length > 0) Fact(story, line, $"{name}, line {number}");
+                if (line.Length > 0)
+                    Fact(story, line, $"{name}, line {number}");
             }
             else if (line.StartsWith(">> task ", StringComparison.Ordinal))
             {
@@ -113,7 +144,14 @@ internal static partial class StoryFile
             else if (line.StartsWith(">> sheet ", StringComparison.Ordinal))
             {
                 var parts = line[9..].Split('|', StringSplitOptions.TrimEntries);
-                open = open with { Sheets = [.. open.Sheets ?? [], new ToldSheet(parts[0], parts[1], parts[2], parts.Length > 3 ? parts[3] : "")] };
+                open = open with
+                {
+                    Sheets =
+                    [
+                        .. open.Sheets ?? [],
+                        new ToldSheet(parts[0], parts[1], parts[2], parts.Length > 3 ? parts[3] : ""),
+                    ],
+                };
             }
             else
             {
@@ -130,9 +168,19 @@ internal static partial class StoryFile
     private static Said? Heading(string line)
     {
         var match = HeadingForm().Match(line);
-        if (!match.Success) return null;
+        if (!match.Success)
+            return null;
         var lane = match.Groups["lane"].Value;
-        return new(At(match.Groups["at"].Value), match.Groups["who"].Value, lane, Text(match, "to"), Text(match, "subject"), "", [], ByText: Text(match, "by") == "text");
+        return new(
+            At(match.Groups["at"].Value),
+            match.Groups["who"].Value,
+            lane,
+            Text(match, "to"),
+            Text(match, "subject"),
+            "",
+            [],
+            ByText: Text(match, "by") == "text"
+        );
     }
 
     /// <summary>"choice | Odalys Brandt, Kit Ramaswamy | due 2026-04-16 12:00 | everyone | one / another".</summary>
@@ -140,33 +188,63 @@ internal static partial class StoryFile
     {
         var parts = line.Split('|', StringSplitOptions.TrimEntries);
         return new(
-            parts[0], parts[1].Split(',', StringSplitOptions.TrimEntries), parts.Length > 2 && parts[2].StartsWith("due ", StringComparison.Ordinal) ? At(parts[2][4..]) : null, parts.Length > 3 ? parts[3] : "anyone",
-            parts.Length > 4 ? parts[4].Split('/', StringSplitOptions.TrimEntries) : []);
+            parts[0],
+            parts[1].Split(',', StringSplitOptions.TrimEntries),
+            parts.Length > 2 && parts[2].StartsWith("due ", StringComparison.Ordinal) ? At(parts[2][4..]) : null,
+            parts.Length > 3 ? parts[3] : "anyone",
+            parts.Length > 4 ? parts[4].Split('/', StringSplitOptions.TrimEntries) : []
+        );
     }
 
     /// <summary>"Which quote | 2026-04-14 14:00 | 45 | Odalys Brandt, Kit Ramaswamy | Shed office".</summary>
     private static ToldMeeting Meeting(string line)
     {
         var parts = line.Split('|', StringSplitOptions.TrimEntries);
-        return new(parts[0], At(parts[1]), int.Parse(parts[2], CultureInfo.InvariantCulture), parts[3].Split(',', StringSplitOptions.TrimEntries), parts.Length > 4 ? parts[4] : null);
+        return new(
+            parts[0],
+            At(parts[1]),
+            int.Parse(parts[2], CultureInfo.InvariantCulture),
+            parts[3].Split(',', StringSplitOptions.TrimEntries),
+            parts.Length > 4 ? parts[4] : null
+        );
     }
 
-    private static string? Text(Match match, string group) => match.Groups[group].Success ? match.Groups[group].Value : null;
+    private static string? Text(Match match, string group) =>
+        match.Groups[group].Success ? match.Groups[group].Value : null;
 
     private static void Fact(Story story, string line, string where)
     {
-        var (key, value) = line.Split(": ", 2) is [var k, var v] ? (k, v) : throw new FormatException($"{where}: “{line}” should read “name: value”.");
+        var (key, value) = line.Split(": ", 2) is [var k, var v]
+            ? (k, v)
+            : throw new FormatException($"{where}: “{line}” should read “name: value”.");
         switch (key)
         {
-            case "site": story.Site = value; break;
-            case "owner": story.Owner = value; break;
-            case "stage": story.Stage = value; break;
-            case "queue": story.Queue = value; break;
-            case "customer": story.Customer = value; break;
-            case "partner": story.Partner = value; break;
-            case "priority": story.Priority = Enum.Parse<Priority>(value, ignoreCase: true); break;
-            case "milestone": story.Milestones.Add((value.Split(' ')[0], At(value.Split(' ', 2)[1]))); break;
-            default: throw new FormatException($"{where}: “{key}” is not known here.");
+            case "site":
+                story.Site = value;
+                break;
+            case "owner":
+                story.Owner = value;
+                break;
+            case "stage":
+                story.Stage = value;
+                break;
+            case "queue":
+                story.Queue = value;
+                break;
+            case "customer":
+                story.Customer = value;
+                break;
+            case "partner":
+                story.Partner = value;
+                break;
+            case "priority":
+                story.Priority = Enum.Parse<Priority>(value, ignoreCase: true);
+                break;
+            case "milestone":
+                story.Milestones.Add((value.Split(' ')[0], At(value.Split(' ', 2)[1])));
+                break;
+            default:
+                throw new FormatException($"{where}: “{key}” is not known here.");
         }
     }
 
@@ -180,13 +258,20 @@ internal static partial class StoryFile
                 ["due", var due] => task with { Due = At(due) },
                 ["done", var done] => task with { Done = At(done) },
                 ["gate", var gate] => task with { Gate = gate },
-                [var minutes] when int.TryParse(minutes, NumberStyles.None, CultureInfo.InvariantCulture, out var m) => task with { Minutes = m },
+                [var minutes] when int.TryParse(minutes, NumberStyles.None, CultureInfo.InvariantCulture, out var m) =>
+                    task with
+                    {
+                        Minutes = m,
+                    },
                 [var priority] => task with { Priority = Enum.Parse<Priority>(priority, ignoreCase: true) },
                 _ => throw new FormatException($"“{part}” is not known in a task."),
             };
         return task;
     }
 
-    [GeneratedRegex(@"^(?<at>\d{4}-\d\d-\d\d \d\d:\d\d) (?<who>[^,]+), (?<lane>inside|outside|new mail)(?: by (?<by>mail|text))?(?: to (?<to>.+))?(?:: (?<subject>.+))?$")]
+    [GeneratedRegex(
+        @"^(?<at>\d{4}-\d\d-\d\d \d\d:\d\d) (?<who>[^,]+), (?<lane>inside|outside|new mail)(?: by "
+            + @"(?<by>mail|text))?(?: to (?<to>.+))?(?:: (?<subject>.+))?$"
+    )]
     private static partial Regex HeadingForm();
 }

@@ -19,14 +19,23 @@ namespace Wrenlet.Server.Dockets;
 /// <param name="Party">With whom it is done; null for nobody yet.</param>
 /// <param name="Queue">Where what the party writes waits; null for none.</param>
 public sealed record DocketToMake(
-    [property: Required] Guid Id, [property: Required, AllowedValues("job", "ticket", "project")] string Kind, [property: Required, StringLength(200)] string Subject,
-    [property: Required(AllowEmptyStrings = true), StringLength(60)] string Site, Guid? Owner = null, Guid? Party = null, Guid? Queue = null);
+    [property: Required] Guid Id,
+    [property: Required, AllowedValues("job", "ticket", "project")] string Kind,
+    [property: Required, StringLength(200)] string Subject,
+    [property: Required(AllowEmptyStrings = true), StringLength(60)] string Site,
+    Guid? Owner = null,
+    Guid? Party = null,
+    Guid? Queue = null
+);
 
 /// <summary>A docket that was made.</summary>
 public sealed record DocketMade(string Ref);
 
 /// <summary>A named moment of a docket.</summary>
-public sealed record MilestoneSetting([property: Required, StringLength(40, MinimumLength = 1)] string Name, [property: Required] DateTimeOffset At);
+public sealed record MilestoneSetting(
+    [property: Required, StringLength(40, MinimumLength = 1)] string Name,
+    [property: Required] DateTimeOffset At
+);
 
 /// <summary>What can be changed of a docket.</summary>
 /// <param name="Owner">Who answers for it; null for nobody.</param>
@@ -34,8 +43,15 @@ public sealed record MilestoneSetting([property: Required, StringLength(40, Mini
 /// <param name="People">Listed people; of an open one they do not count.</param>
 /// <param name="Crews">Listed crews; of an open one they do not count.</param>
 public sealed record DocketFields(
-    [property: Required, StringLength(200)] string Subject, [property: Required(AllowEmptyStrings = true), StringLength(60)] string Site, Guid? Owner, [property: Required] string Priority, bool Limited,
-    [property: Required, MaxLength(200)] IReadOnlyList<Guid> People, [property: Required, MaxLength(50)] IReadOnlyList<Guid> Crews, [property: Required, MaxLength(12)] IReadOnlyList<MilestoneSetting> Milestones);
+    [property: Required, StringLength(200)] string Subject,
+    [property: Required(AllowEmptyStrings = true), StringLength(60)] string Site,
+    Guid? Owner,
+    [property: Required] string Priority,
+    bool Limited,
+    [property: Required, MaxLength(200)] IReadOnlyList<Guid> People,
+    [property: Required, MaxLength(50)] IReadOnlyList<Guid> Crews,
+    [property: Required, MaxLength(12)] IReadOnlyList<MilestoneSetting> Milestones
+);
 
 /// <summary>What can be changed of a docket, as it stands.</summary>
 /// <param name="Version">To be sent back as If-Match.</param>
@@ -46,7 +62,13 @@ public sealed record DocketSetting(DocketFields Fields, string Version);
 /// <param name="InTheWay">What still stands in the way.</param>
 /// <param name="MayAllTheSame">Whether the viewer may move it all the same.</param>
 /// <param name="SetsOff">What moving sets off, each in a sentence.</param>
-public sealed record StageMoveView(string Stage, string? Refusal, IReadOnlyList<string> InTheWay, bool MayAllTheSame, IReadOnlyList<string> SetsOff);
+public sealed record StageMoveView(
+    string Stage,
+    string? Refusal,
+    IReadOnlyList<string> InTheWay,
+    bool MayAllTheSame,
+    IReadOnlyList<string> SetsOff
+);
 
 /// <summary>The stage that a docket is to enter, counted from 0.</summary>
 /// <param name="Knowing">Whether it is moved though something stands in the way.</param>
@@ -73,75 +95,202 @@ internal static class DocketMakingEndpoints
         api.MapPost("/dockets/{reference}/parties", AddParty).For(Access.Staff);
     }
 
-    private static async Task<Results<Ok<DocketMade>, ProblemHttpResult>> Make(DocketToMake given, Viewer viewer, DocketMaking making, WhoIsWho who, FirmClock clock)
+    private static async Task<Results<Ok<DocketMade>, ProblemHttpResult>> Make(
+        DocketToMake given,
+        Viewer viewer,
+        DocketMaking making,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
         var roster = who.Current;
-        if (given.Id == Guid.Empty) return Refusals.Invalid("id", "A docket needs an id of its own (UUIDv7).");
-        if (Moving.WrongSubject(given.Subject) is { } wrong) return Refusals.Invalid("subject", wrong);
-        if (given.Owner is { } o && roster.Find(new PersonId(o)) is not { IsStaff: true }) return Refusals.Invalid("owner", "There is no such colleague. Choose another.");
-        if (Wrong(given.Party, given.Queue, roster) is { } problem) return problem;
+        if (given.Id == Guid.Empty)
+            return Refusals.Invalid("id", "A docket needs an id of its own (UUIDv7).");
+        if (Moving.WrongSubject(given.Subject) is { } wrong)
+            return Refusals.Invalid("subject", wrong);
+        if (given.Owner is { } o && roster.Find(new PersonId(o)) is not { IsStaff: true })
+            return Refusals.Invalid("owner", "There is no such colleague. Choose another.");
+        if (Wrong(given.Party, given.Queue, roster) is { } problem)
+            return problem;
         var outcome = await making.Make(
-            new DocketId(given.Id), Words.DocketKinds.Parse(given.Kind)!.Value, given.Subject.Trim(), given.Site.Trim(), given.Owner is { } owner ? roster.Find(new PersonId(owner)) : null,
-            given.Party is { } party ? new PartyId(party) : null, given.Queue, viewer.Person, clock.Now);
-        return outcome.Docket is { } made ? TypedResults.Ok(new DocketMade(made.Ref.ToString())) : Refusals.NotFound("docket");
+            new DocketId(given.Id),
+            Words.DocketKinds.Parse(given.Kind)!.Value,
+            given.Subject.Trim(),
+            given.Site.Trim(),
+            given.Owner is { } owner ? roster.Find(new PersonId(owner)) : null,
+            given.Party is { } party ? new PartyId(party) : null,
+            given.Queue,
+            viewer.Person,
+            clock.Now
+        );
+        return outcome.Docket is { } made
+            ? TypedResults.Ok(new DocketMade(made.Ref.ToString()))
+            : Refusals.NotFound("docket");
     }
 
     private static ProblemHttpResult? Wrong(Guid? party, Guid? queue, Roster roster) =>
-        party is { } p && !roster.Parties.ContainsKey(new PartyId(p)) ? Refusals.Invalid("party", "There is no such customer or partner. Add them to the contacts first.")
-        : queue is { } q && !roster.Queues.ContainsKey(q) ? Refusals.Invalid("queue", "There is no such queue. Choose another.") : null;
+        party is { } p && !roster.Parties.ContainsKey(new PartyId(p))
+            ? Refusals.Invalid("party", "There is no such customer or partner. Add them to the contacts first.")
+        : queue is { } q && !roster.Queues.ContainsKey(q)
+            ? Refusals.Invalid("queue", "There is no such queue. Choose another.")
+        : null;
 
-    private static Results<Ok<DocketSetting>, ProblemHttpResult> GetSetting(string reference, Viewer viewer, Database database) =>
-        database.Read(s => Seen.Docket(s, reference, viewer.Person) is { } docket ? Setting(s, docket) : null) is { } setting ? TypedResults.Ok(setting) : Refusals.NotFound("docket");
+    private static Results<Ok<DocketSetting>, ProblemHttpResult> GetSetting(
+        string reference,
+        Viewer viewer,
+        Database database
+    ) =>
+        database.Read(s => Seen.Docket(s, reference, viewer.Person) is { } docket ? Setting(s, docket) : null)
+            is { } setting
+            ? TypedResults.Ok(setting)
+            : Refusals.NotFound("docket");
 
-    private static DocketSetting Setting(SqlSession session, Docket docket) => new(
+    private static DocketSetting Setting(SqlSession session, Docket docket) =>
         new(
-            docket.Subject, docket.Site, docket.Owner?.Value, Words.Priorities.Of(docket.Priority), docket.Sight.Limited, [.. docket.Sight.People.Select(p => p.Value)], [.. docket.Sight.Crews.Select(c => c.Value)],
-            [.. DocketStore.Milestones(session, docket.Id).Select(m => new MilestoneSetting(m.Name, m.At.ToDateTimeOffset()))]),
-        DocketMaking.VersionOf(session, docket));
+            new(
+                docket.Subject,
+                docket.Site,
+                docket.Owner?.Value,
+                Words.Priorities.Of(docket.Priority),
+                docket.Sight.Limited,
+                [.. docket.Sight.People.Select(p => p.Value)],
+                [.. docket.Sight.Crews.Select(c => c.Value)],
+                [
+                    .. DocketStore
+                        .Milestones(session, docket.Id)
+                        .Select(m => new MilestoneSetting(m.Name, m.At.ToDateTimeOffset())),
+                ]
+            ),
+            DocketMaking.VersionOf(session, docket)
+        );
 
     private static async Task<Results<Ok<DocketSetting>, ProblemHttpResult>> PutSetting(
-        string reference, DocketFields given, [FromHeader(Name = "If-Match")] string? ifMatch, Viewer viewer, DocketMaking making, Database database, WhoIsWho who, FirmClock clock)
+        string reference,
+        DocketFields given,
+        [FromHeader(Name = "If-Match")] string? ifMatch,
+        Viewer viewer,
+        DocketMaking making,
+        Database database,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
         var roster = who.Current;
-        if (database.Read(s => Seen.Docket(s, reference, viewer.Person)) is null) return Refusals.NotFound("docket");
-        if (ifMatch is null) return Refusals.Invalid("If-Match", "A change names the version it was made on.");
-        if (Moving.WrongSubject(given.Subject) is { } wrong) return Refusals.Invalid("subject", wrong);
-        if (Words.Priorities.Parse(given.Priority) is not { } priority) return Refusals.Invalid("priority", $"“{given.Priority}” is no priority. There are {string.Join(", ", Words.Priorities.All)}.");
-        if (given.Owner is { } o && roster.Find(new PersonId(o)) is not { IsStaff: true }) return Refusals.Invalid("owner", "There is no such colleague. Choose another.");
-        if (given.People.Any(p => roster.Find(new PersonId(p)) is not { IsStaff: true }) || given.Crews.Any(c => !roster.Crews.ContainsKey(new CrewId(c)))) return Refusals.Invalid("people", "Somebody on the list is not of the staff. Take them out.");
-        if (given.Milestones.Select(m => m.Name.Trim()).Where(n => n.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase).Count() < given.Milestones.Count) return Refusals.Invalid("milestones", "Each moment needs a name of its own.");
+        if (database.Read(s => Seen.Docket(s, reference, viewer.Person)) is null)
+            return Refusals.NotFound("docket");
+        if (ifMatch is null)
+            return Refusals.Invalid("If-Match", "A change names the version it was made on.");
+        if (Moving.WrongSubject(given.Subject) is { } wrong)
+            return Refusals.Invalid("subject", wrong);
+        if (Words.Priorities.Parse(given.Priority) is not { } priority)
+            return Refusals.Invalid(
+                "priority",
+                $"“{given.Priority}” is no priority. There are {string.Join(", ", Words.Priorities.All)}."
+            );
+        if (given.Owner is { } o && roster.Find(new PersonId(o)) is not { IsStaff: true })
+            return Refusals.Invalid("owner", "There is no such colleague. Choose another.");
+        if (
+            given.People.Any(p => roster.Find(new PersonId(p)) is not { IsStaff: true })
+            || given.Crews.Any(c => !roster.Crews.ContainsKey(new CrewId(c)))
+        )
+            return Refusals.Invalid("people", "Somebody on the list is not of the staff. Take them out.");
+        if (
+            given
+                .Milestones.Select(m => m.Name.Trim())
+                .Where(n => n.Length > 0)
+                .Distinct(StringComparer.OrdinalIgnoreCase)
+                .Count() < given.Milestones.Count
+        )
+            return Refusals.Invalid("milestones", "Each moment needs a name of its own.");
         var outcome = await making.Change(
-            reference, ifMatch.Trim('"'),
+            reference,
+            ifMatch.Trim('"'),
             new DocketTerms(
-                given.Subject.Trim(), given.Site.Trim(), given.Owner is { } owner ? roster.Find(new PersonId(owner)) : null, priority,
-                given.Limited ? DocketSight.Only(given.People.Select(p => new PersonId(p)), given.Crews.Select(c => new CrewId(c))) : DocketSight.Open,
-                [.. given.Milestones.Select(m => new Milestone(m.Name.Trim(), Instant.FromDateTimeOffset(m.At)))]),
-            viewer.Person, clock.Now);
-        if (outcome.Docket is not { } docket) return Refusals.NotFound("docket");
-        if (outcome.Refusal is { } refusal) return Refusals.Refused(refusal);
+                given.Subject.Trim(),
+                given.Site.Trim(),
+                given.Owner is { } owner ? roster.Find(new PersonId(owner)) : null,
+                priority,
+                given.Limited
+                    ? DocketSight.Only(
+                        given.People.Select(p => new PersonId(p)),
+                        given.Crews.Select(c => new CrewId(c))
+                    )
+                    : DocketSight.Open,
+                [.. given.Milestones.Select(m => new Milestone(m.Name.Trim(), Instant.FromDateTimeOffset(m.At)))]
+            ),
+            viewer.Person,
+            clock.Now
+        );
+        if (outcome.Docket is not { } docket)
+            return Refusals.NotFound("docket");
+        if (outcome.Refusal is { } refusal)
+            return Refusals.Refused(refusal);
         var now = database.Read(s => Setting(s, docket));
         return outcome.Changed ? Refusals.Changed("docket", now) : TypedResults.Ok(now);
     }
 
-    private static Results<Ok<StageMoveView>, ProblemHttpResult> Means(string reference, int stage, Viewer viewer, DocketMaking making, Database database) =>
+    private static Results<Ok<StageMoveView>, ProblemHttpResult> Means(
+        string reference,
+        int stage,
+        Viewer viewer,
+        DocketMaking making,
+        Database database
+    ) =>
         database.Read(s => making.Means(s, reference, stage, viewer.Person)) is { } means
-            ? TypedResults.Ok(new StageMoveView(
-                Stages.Of(DocketRef.Parse(reference)!.Value.Kind).ElementAtOrDefault(stage) ?? "", means.Refusal, [.. means.InTheWay.Select(g => g.Title)], means.MayAllTheSame, means.SetsOff))
+            ? TypedResults.Ok(
+                new StageMoveView(
+                    Stages.Of(DocketRef.Parse(reference)!.Value.Kind).ElementAtOrDefault(stage) ?? "",
+                    means.Refusal,
+                    [.. means.InTheWay.Select(g => g.Title)],
+                    means.MayAllTheSame,
+                    means.SetsOff
+                )
+            )
             : Refusals.NotFound("docket");
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> Move(string reference, NewStage given, Viewer viewer, DocketMaking making, FirmClock clock) =>
-        Done(await making.Move(reference, given.Stage, given.Knowing, viewer.Person, clock.Now));
+    private static async Task<Results<NoContent, ProblemHttpResult>> Move(
+        string reference,
+        NewStage given,
+        Viewer viewer,
+        DocketMaking making,
+        FirmClock clock
+    ) => Done(await making.Move(reference, given.Stage, given.Knowing, viewer.Person, clock.Now));
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> Open(string reference, NewState given, Viewer viewer, DocketMaking making, FirmClock clock) =>
-        Done(await making.Open(reference, given.Open, given.Knowing, viewer.Person, clock.Now));
+    private static async Task<Results<NoContent, ProblemHttpResult>> Open(
+        string reference,
+        NewState given,
+        Viewer viewer,
+        DocketMaking making,
+        FirmClock clock
+    ) => Done(await making.Open(reference, given.Open, given.Knowing, viewer.Person, clock.Now));
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> AddParty(string reference, PartyToAdd given, Viewer viewer, DocketMaking making, WhoIsWho who, FirmClock clock)
+    private static async Task<Results<NoContent, ProblemHttpResult>> AddParty(
+        string reference,
+        PartyToAdd given,
+        Viewer viewer,
+        DocketMaking making,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
-        if (given.Id == Guid.Empty) return Refusals.Invalid("id", "A conversation needs an id of its own (UUIDv7).");
-        if (Wrong(given.Party, given.Queue, who.Current) is { } problem) return problem;
-        return Done(await making.AddParty(reference, new ConversationId(given.Id), new PartyId(given.Party), given.Queue, viewer.Person, clock.Now));
+        if (given.Id == Guid.Empty)
+            return Refusals.Invalid("id", "A conversation needs an id of its own (UUIDv7).");
+        if (Wrong(given.Party, given.Queue, who.Current) is { } problem)
+            return problem;
+        return Done(
+            await making.AddParty(
+                reference,
+                new ConversationId(given.Id),
+                new PartyId(given.Party),
+                given.Queue,
+                viewer.Person,
+                clock.Now
+            )
+        );
     }
 
     private static Results<NoContent, ProblemHttpResult> Done(DocketOutcome outcome) =>
-        outcome.Docket is null ? Refusals.NotFound("docket") : outcome.Refusal is { } refusal ? Refusals.Refused(refusal) : TypedResults.NoContent();
+        outcome.Docket is null ? Refusals.NotFound("docket")
+        : outcome.Refusal is { } refusal ? Refusals.Refused(refusal)
+        : TypedResults.NoContent();
 }

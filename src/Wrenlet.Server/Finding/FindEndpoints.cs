@@ -45,99 +45,286 @@ internal static class FindEndpoints
 
     public static void MapFinding(this IEndpointRouteBuilder api) => api.MapGet("/find", Find).For(Access.Staff);
 
-    private static Results<Ok<FoundView>, ProblemHttpResult> Find(string words, Viewer viewer, Database database, WhoIsWho who, FirmClock clock)
+    private static Results<Ok<FoundView>, ProblemHttpResult> Find(
+        string words,
+        Viewer viewer,
+        Database database,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
-        if (words.Length > LongestQuery) return Refusals.Invalid("words", $"At most {LongestQuery} characters are looked for. Use fewer words.");
+        if (words.Length > LongestQuery)
+            return Refusals.Invalid("words", $"At most {LongestQuery} characters are looked for. Use fewer words.");
         var (roster, me, now) = (who.Current, viewer.Person, clock.Now);
         var calendar = roster.Firm!.Calendar;
-        var query = Query.Read(words, calendar.DateOf(now), roster.Profiles.Values.Select(p => p.Person).OrderBy(p => !p.IsStaff));
+        var query = Query.Read(
+            words,
+            calendar.DateOf(now),
+            roster.Profiles.Values.Select(p => p.Person).OrderBy(p => !p.IsStaff)
+        );
         var match = SearchStore.Match(query.Words);
         // Who narrows by what only entries have looks for entries only.
         var things = query is { By: null, Since: null, Until: null, Files: false, Audience: null } && match is not null;
-        return TypedResults.Ok(database.Read(s =>
-        {
-            var hits = new List<Hit>();
-            if (things) hits.AddRange([.. Dockets(s, query, match!, me), .. Sheets(s, query, match!, me, now), .. Tasks(s, query, match!, me, now), .. query is { Docket: null, Open: null } ? People(query, roster) : []]);
-            if (match is not null || query.Narrowings.Any(n => n.Understood)) hits.AddRange([.. Files(s, query, match, me, roster), .. Entries(s, query, match, me, roster, now)]);
-            return new FoundView(hits, [.. query.Narrowings.Select(n => new NarrowingView(n.Typed, n.Means, n.Understood))]);
-        }));
+        return TypedResults.Ok(
+            database.Read(s =>
+            {
+                var hits = new List<Hit>();
+                if (things)
+                    hits.AddRange([
+                        .. Dockets(s, query, match!, me),
+                        .. Sheets(s, query, match!, me, now),
+                        .. Tasks(s, query, match!, me, now),
+                        .. query is { Docket: null, Open: null } ? People(query, roster) : [],
+                    ]);
+                if (match is not null || query.Narrowings.Any(n => n.Understood))
+                    hits.AddRange([
+                        .. Files(s, query, match, me, roster),
+                        .. Entries(s, query, match, me, roster, now),
+                    ]);
+                return new FoundView(
+                    hits,
+                    [.. query.Narrowings.Select(n => new NarrowingView(n.Typed, n.Means, n.Understood))]
+                );
+            })
+        );
     }
 
     /// <summary>The best of what was found, by its words, how long ago it was, and how near it is.</summary>
-    private static IEnumerable<T> Best<T>(IEnumerable<T> found, Query query, Func<T, (string Text, Duration Age, bool Own)> of) =>
-        found.Select(f => (Found: f, Of: of(f))).OrderByDescending(f => Ranking.Score(Ranking.Fit(f.Of.Text, query.Words), f.Of.Age, f.Of.Own ? Closeness.Own : Closeness.Seen)).Select(f => f.Found).Take(Most);
+    private static IEnumerable<T> Best<T>(
+        IEnumerable<T> found,
+        Query query,
+        Func<T, (string Text, Duration Age, bool Own)> of
+    ) =>
+        found
+            .Select(f => (Found: f, Of: of(f)))
+            .OrderByDescending(f =>
+                Ranking.Score(Ranking.Fit(f.Of.Text, query.Words), f.Of.Age, f.Of.Own ? Closeness.Own : Closeness.Seen)
+            )
+            .Select(f => f.Found)
+            .Take(Most);
 
     /// <summary>Dockets by reference, subject and site; those that are closed as if they were old.</summary>
-    private static IEnumerable<Hit> Dockets(SqlSession session, Query query, string match, Person me) => query.Docket is not null ? [] :
-        Best(
-            DocketStore.Matching(session, query.Words, match, 60).Where(d => me.MaySee(d.Place) && (query.Open is null || d.Open == query.Open)), query,
-            d => ($"{d.Ref} {d.Subject} {d.Site}", d.Open ? Duration.Zero : LongAgo, d.Owner == me.Id))
-            .Select(d => Of("docket", $"/dockets/{d.Ref}", $"{d.Ref} {d.Subject}", query.Words, d.Open ? d.Site : "closed"));
+    private static IEnumerable<Hit> Dockets(SqlSession session, Query query, string match, Person me) =>
+        query.Docket is not null
+            ? []
+            : Best(
+                    DocketStore
+                        .Matching(session, query.Words, match, 60)
+                        .Where(d => me.MaySee(d.Place) && (query.Open is null || d.Open == query.Open)),
+                    query,
+                    d => ($"{d.Ref} {d.Subject} {d.Site}", d.Open ? Duration.Zero : LongAgo, d.Owner == me.Id)
+                )
+                .Select(d =>
+                    Of("docket", $"/dockets/{d.Ref}", $"{d.Ref} {d.Subject}", query.Words, d.Open ? d.Site : "closed")
+                );
 
     /// <summary>Sheets by their names, and by the words in them; of those the part that has them is shown.</summary>
     private static IEnumerable<Hit> Sheets(SqlSession session, Query query, string match, Person me, Instant now)
     {
-        var seen = SheetStore.Matching(session, match, 60).Where(k => me.MaySee(k.Sheet.Place) && (query.Docket is null || k.Docket.Ref == query.Docket) && (query.Open is null || k.Open == query.Open))
+        var seen = SheetStore
+            .Matching(session, match, 60)
+            .Where(k =>
+                me.MaySee(k.Sheet.Place)
+                && (query.Docket is null || k.Docket.Ref == query.Docket)
+                && (query.Open is null || k.Open == query.Open)
+            )
             .Select(k => (Kept: k, Newest: SheetStore.Revision(session, k, k.Sheet.Revision)!));
-        foreach (var (kept, newest) in Best(seen, query, f => ($"{f.Kept.Sheet.Name} {f.Newest.Words}", now - f.Newest.At, f.Newest.By == me.Id || f.Kept.Docket.Owner == me.Id)))
+        foreach (
+            var (kept, newest) in Best(
+                seen,
+                query,
+                f =>
+                    (
+                        $"{f.Kept.Sheet.Name} {f.Newest.Words}",
+                        now - f.Newest.At,
+                        f.Newest.By == me.Id || f.Kept.Docket.Owner == me.Id
+                    )
+            )
+        )
         {
-            var named = Of("sheet", $"/sheets/{kept.Sheet.Id.Value}", kept.Sheet.Name, query.Words, $"{Words.SheetKinds.Of(kept.Sheet.Kind)} of {kept.Docket.Ref}");
-            yield return named.Marks.Count > 0 ? named : Of("sheet", named.Path, $"{kept.Sheet.Name}: {Excerpt.Of(newest.Words, query.Words, 90).Text}", query.Words, named.Detail);
+            var named = Of(
+                "sheet",
+                $"/sheets/{kept.Sheet.Id.Value}",
+                kept.Sheet.Name,
+                query.Words,
+                $"{Words.SheetKinds.Of(kept.Sheet.Kind)} of {kept.Docket.Ref}"
+            );
+            yield return named.Marks.Count > 0
+                ? named
+                : Of(
+                    "sheet",
+                    named.Path,
+                    $"{kept.Sheet.Name}: {Excerpt.Of(newest.Words, query.Words, 90).Text}",
+                    query.Words,
+                    named.Detail
+                );
         }
     }
 
     private static IEnumerable<Hit> Tasks(SqlSession session, Query query, string match, Person me, Instant now) =>
-        Best(TaskStore.Matching(session, match, 60).Where(t => me.MaySee(t.Place, Thing.Working) && (query.Docket is null || t.Docket?.Ref == query.Docket) && (query.Open is null || query.Open == t.State is not (TaskState.Done or TaskState.Dropped))),
-            query, t => (t.Title, now - t.Made, t.MadeBy == me.Id || t.Owners.Any(o => o.Owner is TaskOwner.OfPerson p && p.Person == me.Id)))
-            .Select(t => Of("task", $"/tasks?task={t.Id.Value}", t.Title, query.Words, t.Docket?.Ref.ToString() ?? "a task of your own"));
+        Best(
+                TaskStore
+                    .Matching(session, match, 60)
+                    .Where(t =>
+                        me.MaySee(t.Place, Thing.Working)
+                        && (query.Docket is null || t.Docket?.Ref == query.Docket)
+                        && (query.Open is null || query.Open == t.State is not (TaskState.Done or TaskState.Dropped))
+                    ),
+                query,
+                t =>
+                    (
+                        t.Title,
+                        now - t.Made,
+                        t.MadeBy == me.Id || t.Owners.Any(o => o.Owner is TaskOwner.OfPerson p && p.Person == me.Id)
+                    )
+            )
+            .Select(t =>
+                Of(
+                    "task",
+                    $"/tasks?task={t.Id.Value}",
+                    t.Title,
+                    query.Words,
+                    t.Docket?.Ref.ToString() ?? "a task of your own"
+                )
+            );
 
     /// <summary>Staff and contacts by any of their names; parties by theirs.</summary>
     private static IEnumerable<Hit> People(Query query, Roster roster)
     {
         var words = query.Words.Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        bool Fits(string name) => words.All(w => name.Split(' ').Any(n => n.StartsWith(w, StringComparison.OrdinalIgnoreCase)));
-        var people = roster.Profiles.Values.Where(p => Fits(p.Person.Name)).OrderBy(p => !p.Person.IsStaff).ThenBy(p => p.Person.Name, StringComparer.Ordinal)
-            .Select(p => p.Person.IsStaff
-                ? Of("person", $"/colleagues/{p.Person.Id.Value}", p.Person.Name, query.Words, p.Purpose.Length > 0 ? p.Purpose : "colleague")
-                : Of("person", $"/contacts?party={p.Person.Party!.Value.Value}", p.Person.Name, query.Words, roster.Parties[p.Person.Party!.Value].Name));
-        var parties = roster.Parties.Values.Where(p => Fits(p.Name) && !p.Contacts.Any(c => roster.NameOf(c) == p.Name)).Select(p => Of("person", $"/contacts?party={p.Id.Value}", p.Name, query.Words, Words.PartyKinds.Of(p.Kind)));
+        bool Fits(string name) =>
+            words.All(w => name.Split(' ').Any(n => n.StartsWith(w, StringComparison.OrdinalIgnoreCase)));
+        var people = roster
+            .Profiles.Values.Where(p => Fits(p.Person.Name))
+            .OrderBy(p => !p.Person.IsStaff)
+            .ThenBy(p => p.Person.Name, StringComparer.Ordinal)
+            .Select(p =>
+                p.Person.IsStaff
+                    ? Of(
+                        "person",
+                        $"/colleagues/{p.Person.Id.Value}",
+                        p.Person.Name,
+                        query.Words,
+                        p.Purpose.Length > 0 ? p.Purpose : "colleague"
+                    )
+                    : Of(
+                        "person",
+                        $"/contacts?party={p.Person.Party!.Value.Value}",
+                        p.Person.Name,
+                        query.Words,
+                        roster.Parties[p.Person.Party!.Value].Name
+                    )
+            );
+        var parties = roster
+            .Parties.Values.Where(p => Fits(p.Name) && !p.Contacts.Any(c => roster.NameOf(c) == p.Name))
+            .Select(p =>
+                Of("person", $"/contacts?party={p.Id.Value}", p.Name, query.Words, Words.PartyKinds.Of(p.Kind))
+            );
         return people.Concat(parties).Take(Most);
     }
 
     private static IEnumerable<Hit> Files(SqlSession session, Query query, string? match, Person me, Roster roster)
     {
-        if (match is null || query is { By: not null } or { Since: not null } or { Until: not null } or { Open: not null } or { Audience: not null }) yield break;
+        if (
+            match is null
+            || query
+                is { By: not null }
+                    or { Since: not null }
+                    or { Until: not null }
+                    or { Open: not null }
+                    or { Audience: not null }
+        )
+            yield break;
         var found = 0;
         foreach (var (name, key) in SearchStore.Files(session, match, 200))
         {
             var entry = EntryStore.FindByKey(session, key)!;
-            if (entry.Removed is not null || ConversationStore.Find(session, entry.Conversation) is not { } place || !TalkReading.Sees(me, place, entry)) continue;
-            if (query.Docket is { } docket && place.Docket?.Ref != docket) continue;
-            yield return Of("file", TalkReading.PathOf(place, entry.Id), name, query.Words, Whence(entry, place, roster));
-            if (++found == Most) yield break;
+            if (
+                entry.Removed is not null
+                || ConversationStore.Find(session, entry.Conversation) is not { } place
+                || !TalkReading.Sees(me, place, entry)
+            )
+                continue;
+            if (query.Docket is { } docket && place.Docket?.Ref != docket)
+                continue;
+            yield return Of(
+                "file",
+                TalkReading.PathOf(place, entry.Id),
+                name,
+                query.Words,
+                Whence(entry, place, roster)
+            );
+            if (++found == Most)
+                yield break;
         }
     }
 
-    private static IEnumerable<Hit> Entries(SqlSession session, Query query, string? match, Person me, Roster roster, Instant now)
+    private static IEnumerable<Hit> Entries(
+        SqlSession session,
+        Query query,
+        string? match,
+        Person me,
+        Roster roster,
+        Instant now
+    )
     {
         var calendar = roster.Firm!.Calendar;
         var docket = query.Docket is { } reference ? DocketStore.Find(session, reference) : null;
-        if (query.Docket is not null && (docket is null || !me.MaySee(docket.Place))) return [];
+        if (query.Docket is not null && (docket is null || !me.MaySee(docket.Place)))
+            return [];
         Instant? since = query.Since is { } first ? calendar.FirstMoment(first.AtMidnight()) : null;
         Instant? until = query.Until is { } last ? calendar.FirstMoment(last.PlusDays(1).AtMidnight()) : null;
         var seen = SearchStore.Seen(
-            session, MostEntries, (before, most) => SearchStore.Entries(session, match, query.By, docket?.Id, query.Audience, since, until, query.Files, before, most),
-            (c, e) => TalkReading.Sees(me, c, e) && (query.Open is null || (c.Docket is null ? c.Open : DocketStore.Find(session, c.Docket.Id)!.Open) == query.Open));
+            session,
+            MostEntries,
+            (before, most) =>
+                SearchStore.Entries(
+                    session,
+                    match,
+                    query.By,
+                    docket?.Id,
+                    query.Audience,
+                    since,
+                    until,
+                    query.Files,
+                    before,
+                    most
+                ),
+            (c, e) =>
+                TalkReading.Sees(me, c, e)
+                && (
+                    query.Open is null
+                    || (c.Docket is null ? c.Open : DocketStore.Find(session, c.Docket.Id)!.Open) == query.Open
+                )
+        );
         var readLately = SearchStore.ReadSince(session, me.Id, now - Lately);
         Closeness Near(Conversation place, Entry entry) =>
-            entry.Author == me.Id || place.Owner == me.Id || place.Docket?.Owner == me.Id ? Closeness.Own : readLately.Contains(place.Key) ? Closeness.ReadThere : Closeness.Seen;
+            entry.Author == me.Id || place.Owner == me.Id || place.Docket?.Owner == me.Id ? Closeness.Own
+            : readLately.Contains(place.Key) ? Closeness.ReadThere
+            : Closeness.Seen;
         return seen.Select(f => (f.Entry, f.Conversation, Plain: ConversationViews.PlainOf(f.Entry)))
-            .OrderByDescending(f => Ranking.Score(match is null ? 0 : Ranking.Fit(f.Plain, query.Words), now - f.Entry.At, Near(f.Conversation, f.Entry))).ThenByDescending(f => f.Entry.Key)
-            .Select(f => Of("entry", TalkReading.PathOf(f.Conversation, f.Entry.Id), f.Plain, query.Words, Whence(f.Entry, f.Conversation, roster)));
+            .OrderByDescending(f =>
+                Ranking.Score(
+                    match is null ? 0 : Ranking.Fit(f.Plain, query.Words),
+                    now - f.Entry.At,
+                    Near(f.Conversation, f.Entry)
+                )
+            )
+            .ThenByDescending(f => f.Entry.Key)
+            .Select(f =>
+                Of(
+                    "entry",
+                    TalkReading.PathOf(f.Conversation, f.Entry.Id),
+                    f.Plain,
+                    query.Words,
+                    Whence(f.Entry, f.Conversation, roster)
+                )
+            );
     }
 
     private static string Whence(Entry entry, Conversation place, Roster roster) =>
-        $"{(entry.Author is { } a ? roster.NameOf(a) : entry.Sender)}, {place.Docket?.Ref.ToString() ?? (place.Audience is Audience.Direct ? "between you two" : place.Subject)}";
+        $"{(entry.Author is { } a ? roster.NameOf(a) : entry.Sender)}, "
+        + $"{place.Docket?.Ref.ToString() ?? (place.Audience is Audience.Direct ? "between you two" : place.Subject)}";
 
     private static Hit Of(string kind, string path, string text, string words, string detail)
     {

@@ -4,7 +4,9 @@ using Wrenlet.Server.Accounts;
 
 namespace Wrenlet.Server.Live;
 
-/// <summary>What a browser tells of itself over the live connection. What it hears is sent by <see cref="Announcer"/>.</summary>
+/// <summary>
+/// What a browser tells of itself over the live connection. What it hears is sent by <see cref="Announcer"/>.
+/// </summary>
 [For(Access.SignedIn)]
 public sealed class LiveHub(Presence presence) : Hub
 {
@@ -39,5 +41,6 @@ public sealed class LiveHub(Presence presence) : Hub
     }
 
     /// <summary>Says in which conversation something is being written; null for none. It lapses by itself.</summary>
-    public Task Writing(Guid? conversation) => presence.Writing(Context.ConnectionId, conversation is { } id ? new ConversationId(id) : null);
+    public Task Writing(Guid? conversation) =>
+        presence.Writing(Context.ConnectionId, conversation is { } id ? new ConversationId(id) : null);
 }

@@ -15,34 +15,74 @@ namespace Wrenlet.Server.People;
 /// <summary>A party in the list of contacts.</summary>
 /// <param name="People">Names of its contacts.</param>
 /// <param name="Open">How many of its conversations are open, of those the viewer sees.</param>
-public sealed record PartyRow(Guid Id, string Name, string Kind, IReadOnlyList<string> People, IReadOnlyList<string> Dockets, int Open, DateTimeOffset? LastAt);
+public sealed record PartyRow(
+    Guid Id,
+    string Name,
+    string Kind,
+    IReadOnlyList<string> People,
+    IReadOnlyList<string> Dockets,
+    int Open,
+    DateTimeOffset? LastAt
+);
 
 /// <summary>A way to reach somebody.</summary>
 /// <param name="Kind">mail or phone.</param>
 /// <param name="Shown">As people read it.</param>
-public sealed record ReachView([property: Required, AllowedValues("mail", "phone")] string Kind, [property: Required, StringLength(254)] string Value, [property: StringLength(40)] string? Label, string? Shown = null);
+public sealed record ReachView(
+    [property: Required, AllowedValues("mail", "phone")] string Kind,
+    [property: Required, StringLength(254)] string Value,
+    [property: StringLength(40)] string? Label,
+    string? Shown = null
+);
 
 /// <summary>One of a party's people.</summary>
 /// <param name="Address">Main mail address; null when none is known.</param>
 /// <param name="Language">BCP 47 tag; empty when not known.</param>
-public sealed record ContactView(Guid Id, string Name, string? Address, string Language, IReadOnlyList<ReachView> Reaches);
+public sealed record ContactView(
+    Guid Id,
+    string Name,
+    string? Address,
+    string Language,
+    IReadOnlyList<ReachView> Reaches
+);
 
 /// <summary>One conversation in a party's history.</summary>
-public sealed record HistoryRow(Guid Conversation, string? Docket, string Subject, bool Open, DateTimeOffset? LastAt, string LastWords);
+public sealed record HistoryRow(
+    Guid Conversation,
+    string? Docket,
+    string Subject,
+    bool Open,
+    DateTimeOffset? LastAt,
+    string LastWords
+);
 
 /// <summary>Another party that was merged into this one.</summary>
 public sealed record MergeView(Guid Id, string Name, string By, DateTimeOffset At);
 
 /// <summary>A party with all that is known of it.</summary>
-public sealed record PartyFile(Guid Id, string Name, string Kind, IReadOnlyList<ContactView> People, IReadOnlyList<HistoryRow> History, IReadOnlyList<MergeView> Merges);
+public sealed record PartyFile(
+    Guid Id,
+    string Name,
+    string Kind,
+    IReadOnlyList<ContactView> People,
+    IReadOnlyList<HistoryRow> History,
+    IReadOnlyList<MergeView> Merges
+);
 
 /// <summary>A party as it is to be.</summary>
-public sealed record NewParty([property: Required, StringLength(80, MinimumLength = 1)] string Name, [property: Required, AllowedValues("customer", "partner")] string Kind);
+public sealed record NewParty(
+    [property: Required, StringLength(80, MinimumLength = 1)] string Name,
+    [property: Required, AllowedValues("customer", "partner")] string Kind
+);
 
 /// <summary>A contact as it is to be.</summary>
 public sealed record NewContact(
-    Guid Party, [property: Required, StringLength(80, MinimumLength = 1)] string Name, [property: StringLength(254)] string? Address, [property: StringLength(35)] string? Language,
-    [property: MaxLength(20)] IReadOnlyList<ReachView> Reaches);
+    Guid Party,
+    [property: Required, StringLength(80, MinimumLength = 1)] string Name,
+    [property: StringLength(254)] string? Address,
+    [property: StringLength(35)] string? Language,
+    [property: MaxLength(20)] IReadOnlyList<ReachView> Reaches
+);
 
 /// <summary>A text with cards in it (RFC 6350).</summary>
 public sealed record CardFile([property: Required, StringLength(2_000_000, MinimumLength = 1)] string Text);
@@ -68,94 +108,235 @@ internal static class ContactEndpoints
         api.MapDelete("/contacts/merges/{id:guid}", Undo).For(Access.Coordinators);
     }
 
-    private static IReadOnlyList<PartyRow> GetAll(Viewer viewer, Database database, WhoIsWho who) => database.Read(s =>
-    {
-        var roster = who.Current;
-        return (IReadOnlyList<PartyRow>)[.. roster.Parties.Values.OrderBy(p => p.Name, StringComparer.OrdinalIgnoreCase).Select(p =>
+    private static IReadOnlyList<PartyRow> GetAll(Viewer viewer, Database database, WhoIsWho who) =>
+        database.Read(s =>
         {
-            var seen = ConversationStore.OfParty(s, p.Id).Where(c => viewer.Person.MaySee(c.Place)).ToList();
-            return new PartyRow(
-                p.Id.Value, p.Name, Words.PartyKinds.Of(p.Kind), [.. p.Contacts.Select(roster.NameOf)], [.. seen.Where(c => c.Docket is not null).Select(c => c.Docket!.Ref.ToString()).Distinct()],
-                seen.Count(c => c.Open), LastOf(seen)?.ToDateTimeOffset());
-        })];
-    });
+            var roster = who.Current;
+            return (IReadOnlyList<PartyRow>)
+                [
+                    .. roster
+                        .Parties.Values.OrderBy(p => p.Name, StringComparer.OrdinalIgnoreCase)
+                        .Select(p =>
+                        {
+                            var seen = ConversationStore
+                                .OfParty(s, p.Id)
+                                .Where(c => viewer.Person.MaySee(c.Place))
+                                .ToList();
+                            return new PartyRow(
+                                p.Id.Value,
+                                p.Name,
+                                Words.PartyKinds.Of(p.Kind),
+                                [.. p.Contacts.Select(roster.NameOf)],
+                                [
+                                    .. seen.Where(c => c.Docket is not null)
+                                        .Select(c => c.Docket!.Ref.ToString())
+                                        .Distinct(),
+                                ],
+                                seen.Count(c => c.Open),
+                                LastOf(seen)?.ToDateTimeOffset()
+                            );
+                        }),
+                ];
+        });
 
-    private static NodaTime.Instant? LastOf(IEnumerable<Conversation> conversations) => conversations.SelectMany(c => new[] { c.Exchange.LastIn, c.Exchange.LastOut }).Max();
+    private static NodaTime.Instant? LastOf(IEnumerable<Conversation> conversations) =>
+        conversations.SelectMany(c => new[] { c.Exchange.LastIn, c.Exchange.LastOut }).Max();
 
-    private static Results<Ok<PartyFile>, ProblemHttpResult> GetParty(Guid party, Viewer viewer, Database database, WhoIsWho who) =>
-        File(new PartyId(party), viewer, database, who) is { } file ? TypedResults.Ok(file) : Refusals.NotFound("contact");
+    private static Results<Ok<PartyFile>, ProblemHttpResult> GetParty(
+        Guid party,
+        Viewer viewer,
+        Database database,
+        WhoIsWho who
+    ) =>
+        File(new PartyId(party), viewer, database, who) is { } file
+            ? TypedResults.Ok(file)
+            : Refusals.NotFound("contact");
 
     private static PartyFile? File(PartyId id, Viewer viewer, Database database, WhoIsWho who)
     {
         var roster = who.Current;
-        if (!roster.Parties.TryGetValue(id, out var party)) return null;
+        if (!roster.Parties.TryGetValue(id, out var party))
+            return null;
         return database.Read(s => new PartyFile(
-            id.Value, party.Name, Words.PartyKinds.Of(party.Kind), [.. party.Contacts.Select(c => roster.Profiles[c]).OrderBy(p => p.Person.Name, StringComparer.Ordinal).Select(p => Contact(p, roster))],
-            [.. ConversationStore.OfParty(s, id).Where(c => viewer.Person.MaySee(c.Place)).OrderByDescending(c => c.LastEntry).Select(c => History(s, c))],
-            [.. MergeStore.Of(s, id).Select(m => new MergeView(m.Id, m.GoneName, roster.NameOf(m.By), m.At.ToDateTimeOffset()))]));
+            id.Value,
+            party.Name,
+            Words.PartyKinds.Of(party.Kind),
+            [
+                .. party
+                    .Contacts.Select(c => roster.Profiles[c])
+                    .OrderBy(p => p.Person.Name, StringComparer.Ordinal)
+                    .Select(p => Contact(p, roster)),
+            ],
+            [
+                .. ConversationStore
+                    .OfParty(s, id)
+                    .Where(c => viewer.Person.MaySee(c.Place))
+                    .OrderByDescending(c => c.LastEntry)
+                    .Select(c => History(s, c)),
+            ],
+            [
+                .. MergeStore
+                    .Of(s, id)
+                    .Select(m => new MergeView(m.Id, m.GoneName, roster.NameOf(m.By), m.At.ToDateTimeOffset())),
+            ]
+        ));
     }
 
-    private static ContactView Contact(Profile profile, Roster roster) => new(
-        profile.Person.Id.Value, profile.Person.Name, profile.Address, profile.Language,
-        [.. profile.Reaches.Select(r => new ReachView(r.IsPhone ? "phone" : "mail", r.Value, r.Label, r.IsPhone ? PhoneNumber.Shown(r.Value, roster.Firm!.Country) : r.Value))]);
+    private static ContactView Contact(Profile profile, Roster roster) =>
+        new(
+            profile.Person.Id.Value,
+            profile.Person.Name,
+            profile.Address,
+            profile.Language,
+            [
+                .. profile.Reaches.Select(r => new ReachView(
+                    r.IsPhone ? "phone" : "mail",
+                    r.Value,
+                    r.Label,
+                    r.IsPhone ? PhoneNumber.Shown(r.Value, roster.Firm!.Country) : r.Value
+                )),
+            ]
+        );
 
     private static HistoryRow History(SqlSession session, Conversation conversation)
     {
         var last = EntryStore.LastSaid(session, conversation.Key);
-        var words = last is null ? "" : string.Join(' ', Conversations.ConversationViews.PlainOf(last).Split((char[]?)null, 25, StringSplitOptions.RemoveEmptyEntries).Take(24));
-        return new(conversation.Id.Value, conversation.Docket?.Ref.ToString(), conversation.Docket?.Subject ?? conversation.Subject, conversation.Open, last?.At.ToDateTimeOffset(), words);
+        var words = last is null
+            ? ""
+            : string.Join(
+                ' ',
+                Conversations
+                    .ConversationViews.PlainOf(last)
+                    .Split((char[]?)null, 25, StringSplitOptions.RemoveEmptyEntries)
+                    .Take(24)
+            );
+        return new(
+            conversation.Id.Value,
+            conversation.Docket?.Ref.ToString(),
+            conversation.Docket?.Subject ?? conversation.Subject,
+            conversation.Open,
+            last?.At.ToDateTimeOffset(),
+            words
+        );
     }
 
-    private static async Task<Results<Ok<PartyFile>, ProblemHttpResult>> PutParty(Guid party, NewParty given, Viewer viewer, Database database, WriteQueue writes, WhoIsWho who, FirmClock clock)
+    private static async Task<Results<Ok<PartyFile>, ProblemHttpResult>> PutParty(
+        Guid party,
+        NewParty given,
+        Viewer viewer,
+        Database database,
+        WriteQueue writes,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
         var id = new PartyId(party);
         var kind = Words.PartyKinds.Parse(given.Kind)!.Value;
         await writes.Run(w =>
         {
-            if (who.Current.Parties.ContainsKey(id)) PeopleStore.SetParty(w.Session, id, given.Name.Trim(), kind);
-            else PeopleStore.AddParty(w.Session, id, given.Name.Trim(), kind);
-            w.Log(new Change(ChangeKinds.PeopleChanged, party, new Place.Firm(), Thing.Working, clock.Now, viewer.Person.Id));
+            if (who.Current.Parties.ContainsKey(id))
+                PeopleStore.SetParty(w.Session, id, given.Name.Trim(), kind);
+            else
+                PeopleStore.AddParty(w.Session, id, given.Name.Trim(), kind);
+            w.Log(
+                new Change(
+                    ChangeKinds.PeopleChanged,
+                    party,
+                    new Place.Firm(),
+                    Thing.Working,
+                    clock.Now,
+                    viewer.Person.Id
+                )
+            );
         });
         who.Refresh();
         return TypedResults.Ok(File(id, viewer, database, who)!);
     }
 
-    private static async Task<Results<Ok<PartyFile>, ProblemHttpResult>> PutContact(Guid id, NewContact given, Viewer viewer, Database database, WriteQueue writes, WhoIsWho who, FirmClock clock)
+    private static async Task<Results<Ok<PartyFile>, ProblemHttpResult>> PutContact(
+        Guid id,
+        NewContact given,
+        Viewer viewer,
+        Database database,
+        WriteQueue writes,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
         var roster = who.Current;
         var person = new PersonId(id);
-        if (!roster.Parties.ContainsKey(new PartyId(given.Party))) return Refusals.NotFound("contact");
-        if (roster.Find(person) is { } known && known.Party != new PartyId(given.Party)) return Refusals.Refused("This is not one of that party's people.");
+        if (!roster.Parties.ContainsKey(new PartyId(given.Party)))
+            return Refusals.NotFound("contact");
+        if (roster.Find(person) is { } known && known.Party != new PartyId(given.Party))
+            return Refusals.Refused("This is not one of that party's people.");
         var (address, reaches, field, wrong) = Read(given.Address, given.Reaches, person, roster);
-        if (wrong is not null) return Refusals.Invalid(field!, wrong);
+        if (wrong is not null)
+            return Refusals.Invalid(field!, wrong);
         await writes.Run(w =>
         {
-            if (roster.Find(person) is null) PeopleStore.AddPerson(w.Session, new Person(person, given.Name.Trim(), null, new PartyId(given.Party), []), address, "", null);
-            PeopleStore.SetContact(w.Session, person, given.Name.Trim(), address, given.Language?.Trim() ?? "", reaches);
-            w.Log(new Change(ChangeKinds.PeopleChanged, given.Party, new Place.Firm(), Thing.Working, clock.Now, viewer.Person.Id));
+            if (roster.Find(person) is null)
+                PeopleStore.AddPerson(
+                    w.Session,
+                    new Person(person, given.Name.Trim(), null, new PartyId(given.Party), []),
+                    address,
+                    "",
+                    null
+                );
+            PeopleStore.SetContact(
+                w.Session,
+                person,
+                given.Name.Trim(),
+                address,
+                given.Language?.Trim() ?? "",
+                reaches
+            );
+            w.Log(
+                new Change(
+                    ChangeKinds.PeopleChanged,
+                    given.Party,
+                    new Place.Firm(),
+                    Thing.Working,
+                    clock.Now,
+                    viewer.Person.Id
+                )
+            );
         });
         who.Refresh();
         return TypedResults.Ok(File(new PartyId(given.Party), viewer, database, who)!);
     }
 
     /// <summary>Ways to reach somebody, normalised; or the field that is wrong and why.</summary>
-    private static (string? Address, IReadOnlyList<Reach> Reaches, string? Field, string? Wrong) Read(string? main, IReadOnlyList<ReachView> given, PersonId person, Roster roster)
+    private static (string? Address, IReadOnlyList<Reach> Reaches, string? Field, string? Wrong) Read(
+        string? main,
+        IReadOnlyList<ReachView> given,
+        PersonId person,
+        Roster roster
+    )
     {
         var address = string.IsNullOrWhiteSpace(main) ? null : main.Trim();
         var reaches = new List<Reach>();
-        if (address is not null && Taken(address, person, roster) is { } taken) return (null, [], "address", taken);
+        if (address is not null && Taken(address, person, roster) is { } taken)
+            return (null, [], "address", taken);
         foreach (var reach in given.Where(r => !string.IsNullOrWhiteSpace(r.Value)))
         {
             if (reach.Kind == "phone")
             {
                 var (number, wrong) = PhoneNumber.Read(reach.Value, roster.Firm!.Country);
-                if (number is null) return (null, [], "reaches", wrong);
-                if (roster.ByPhone(number)?.Person is { } other && other.Id != person) return (null, [], "reaches", $"{reach.Value} is the number of {other.Name}. If the two are one, merge them.");
+                if (number is null)
+                    return (null, [], "reaches", wrong);
+                if (roster.ByPhone(number)?.Person is { } other && other.Id != person)
+                    return (
+                        null,
+                        [],
+                        "reaches",
+                        $"{reach.Value} is the number of {other.Name}. If the two are one, merge them."
+                    );
                 reaches.Add(new(true, number, reach.Label?.Trim() ?? ""));
             }
             else
             {
-                if (Taken(reach.Value.Trim(), person, roster) is { } wrong) return (null, [], "reaches", wrong);
+                if (Taken(reach.Value.Trim(), person, roster) is { } wrong)
+                    return (null, [], "reaches", wrong);
                 reaches.Add(new(false, reach.Value.Trim(), reach.Label?.Trim() ?? ""));
             }
         }
@@ -165,12 +346,27 @@ internal static class ContactEndpoints
 
     private static string? Taken(string address, PersonId person, Roster roster)
     {
-        if (!MimeKit.MailboxAddress.TryParse(address, out var mailbox) || mailbox.Address != address || !address.Contains('@', StringComparison.Ordinal)) return $"“{address}” is not a mail address. Write it as name@place.";
-        return roster.ByAddress(address)?.Person is { } other && other.Id != person ? $"{address} is the address of {other.Name}. If the two are one, merge them." : null;
+        if (
+            !MimeKit.MailboxAddress.TryParse(address, out var mailbox)
+            || mailbox.Address != address
+            || !address.Contains('@', StringComparison.Ordinal)
+        )
+            return $"“{address}” is not a mail address. Write it as name@place.";
+        return roster.ByAddress(address)?.Person is { } other && other.Id != person
+            ? $"{address} is the address of {other.Name}. If the two are one, merge them."
+            : null;
     }
 
-    /// <summary>Takes cards in: a card whose address or number is known changes that contact, any other becomes a new one.</summary>
-    private static async Task<Results<Ok<Imported>, ProblemHttpResult>> Import(CardFile file, Viewer viewer, WriteQueue writes, WhoIsWho who, FirmClock clock)
+    /// <summary>
+    /// Takes cards in: a card whose address or number is known changes that contact, any other becomes a new one.
+    /// </summary>
+    private static async Task<Results<Ok<Imported>, ProblemHttpResult>> Import(
+        CardFile file,
+        Viewer viewer,
+        WriteQueue writes,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
         IReadOnlyList<ContactCard> cards;
         try
@@ -186,7 +382,14 @@ internal static class ContactEndpoints
         foreach (var card in cards)
         {
             var roster = who.Current;
-            var known = card.Mails.Select(roster.ByAddress).Concat(card.Phones.Select(p => PhoneNumber.Read(p, roster.Firm!.Country).Number is { } n ? roster.ByPhone(n) : null)).FirstOrDefault(p => p is not null);
+            var known = card
+                .Mails.Select(roster.ByAddress)
+                .Concat(
+                    card.Phones.Select(p =>
+                        PhoneNumber.Read(p, roster.Firm!.Country).Number is { } n ? roster.ByPhone(n) : null
+                    )
+                )
+                .FirstOrDefault(p => p is not null);
             if (known is { Person.IsStaff: true })
             {
                 left.Add($"{card.Name}: is one of the staff.");
@@ -194,10 +397,21 @@ internal static class ContactEndpoints
             }
 
             var person = known?.Person.Id ?? new PersonId(Guid.CreateVersion7());
-            var reaches = (known is null ? [] : known.Reaches.Select(r => new ReachView(r.IsPhone ? "phone" : "mail", r.Value, r.Label)))
-                .Concat(card.Phones.Select(p => new ReachView("phone", p, ""))).Concat(card.Mails.Select(m => new ReachView("mail", m, ""))).ToList();
+            var reaches = (
+                known is null
+                    ? []
+                    : known.Reaches.Select(r => new ReachView(r.IsPhone ? "phone" : "mail", r.Value, r.Label))
+            )
+                .Concat(card.Phones.Select(p => new ReachView("phone", p, "")))
+                .Concat(card.Mails.Select(m => new ReachView("mail", m, "")))
+                .ToList();
             var main = known?.Address ?? card.Mails.FirstOrDefault();
-            var (address, read, _, wrong) = Read(main, [.. reaches.Where(r => !string.Equals(r.Value, main, StringComparison.OrdinalIgnoreCase))], person, roster);
+            var (address, read, _, wrong) = Read(
+                main,
+                [.. reaches.Where(r => !string.Equals(r.Value, main, StringComparison.OrdinalIgnoreCase))],
+                person,
+                roster
+            );
             if (wrong is not null)
             {
                 left.Add($"{card.Name}: {wrong}");
@@ -209,7 +423,9 @@ internal static class ContactEndpoints
                 if (known is null)
                 {
                     var firm = card.Organisation ?? card.Name;
-                    var party = roster.Parties.Values.FirstOrDefault(p => p.Name.Equals(firm, StringComparison.OrdinalIgnoreCase))?.Id;
+                    var party = roster
+                        .Parties.Values.FirstOrDefault(p => p.Name.Equals(firm, StringComparison.OrdinalIgnoreCase))
+                        ?.Id;
                     if (party is null)
                     {
                         party = new PartyId(Guid.CreateVersion7());
@@ -219,12 +435,30 @@ internal static class ContactEndpoints
                     PeopleStore.AddPerson(w.Session, new Person(person, card.Name, null, party, []), address, "", null);
                 }
 
-                PeopleStore.SetContact(w.Session, person, card.Name, address, card.Language ?? known?.Language ?? "", read);
-                w.Log(new Change(ChangeKinds.PeopleChanged, person.Value, new Place.Firm(), Thing.Working, clock.Now, viewer.Person.Id));
+                PeopleStore.SetContact(
+                    w.Session,
+                    person,
+                    card.Name,
+                    address,
+                    card.Language ?? known?.Language ?? "",
+                    read
+                );
+                w.Log(
+                    new Change(
+                        ChangeKinds.PeopleChanged,
+                        person.Value,
+                        new Place.Firm(),
+                        Thing.Working,
+                        clock.Now,
+                        viewer.Person.Id
+                    )
+                );
             });
             who.Refresh();
-            if (known is null) added++;
-            else changed++;
+            if (known is null)
+                added++;
+            else
+                changed++;
         }
 
         return TypedResults.Ok(new Imported(added, changed, left));
@@ -234,37 +468,88 @@ internal static class ContactEndpoints
     private static Results<FileContentHttpResult, ProblemHttpResult> Export(WhoIsWho who, Guid? party = null)
     {
         var roster = who.Current;
-        var parties = party is null ? roster.Parties.Values.OrderBy(p => p.Name, StringComparer.Ordinal) : roster.Parties.Values.Where(p => p.Id.Value == party);
-        var cards = parties.SelectMany(p => p.Contacts.Select(c => roster.Profiles[c]).Select(c => new ContactCard(
-            c.Person.Name, p.Name == c.Person.Name ? null : p.Name, [.. c.Addresses], [.. c.Phones], c.Language.Length > 0 ? c.Language : null)));
-        return TypedResults.File(Encoding.UTF8.GetBytes(ContactCards.Write(cards)), "text/vcard; charset=utf-8", "contacts.vcf");
+        var parties = party is null
+            ? roster.Parties.Values.OrderBy(p => p.Name, StringComparer.Ordinal)
+            : roster.Parties.Values.Where(p => p.Id.Value == party);
+        var cards = parties.SelectMany(p =>
+            p.Contacts.Select(c => roster.Profiles[c])
+                .Select(c => new ContactCard(
+                    c.Person.Name,
+                    p.Name == c.Person.Name ? null : p.Name,
+                    [.. c.Addresses],
+                    [.. c.Phones],
+                    c.Language.Length > 0 ? c.Language : null
+                ))
+        );
+        return TypedResults.File(
+            Encoding.UTF8.GetBytes(ContactCards.Write(cards)),
+            "text/vcard; charset=utf-8",
+            "contacts.vcf"
+        );
     }
 
-    private static async Task<Results<Ok<PartyFile>, ProblemHttpResult>> Merge(Guid party, NewMerge given, Viewer viewer, Database database, WriteQueue writes, WhoIsWho who, FirmClock clock)
+    private static async Task<Results<Ok<PartyFile>, ProblemHttpResult>> Merge(
+        Guid party,
+        NewMerge given,
+        Viewer viewer,
+        Database database,
+        WriteQueue writes,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
         var (kept, gone) = (new PartyId(party), new PartyId(given.Gone));
-        if (!who.Current.Parties.TryGetValue(kept, out var into) || !who.Current.Parties.TryGetValue(gone, out var from)) return Refusals.NotFound("contact");
-        if (kept == gone) return Refusals.Refused("Choose another party to merge with this one.");
+        if (
+            !who.Current.Parties.TryGetValue(kept, out var into) || !who.Current.Parties.TryGetValue(gone, out var from)
+        )
+            return Refusals.NotFound("contact");
+        if (kept == gone)
+            return Refusals.Refused("Choose another party to merge with this one.");
         await writes.Run(w =>
         {
             MergeStore.Merge(w.Session, Guid.CreateVersion7(), kept, gone, viewer.Person.Id, clock.Now);
-            SessionStore.Audit(w.Session, clock.Now, viewer.Person.Id, "merged contacts", $"{from.Name} into {into.Name}");
-            w.Log(new Change(ChangeKinds.PeopleChanged, party, new Place.Firm(), Thing.Working, clock.Now, viewer.Person.Id));
+            SessionStore.Audit(
+                w.Session,
+                clock.Now,
+                viewer.Person.Id,
+                "merged contacts",
+                $"{from.Name} into {into.Name}"
+            );
+            w.Log(
+                new Change(
+                    ChangeKinds.PeopleChanged,
+                    party,
+                    new Place.Firm(),
+                    Thing.Working,
+                    clock.Now,
+                    viewer.Person.Id
+                )
+            );
         });
         who.Refresh();
         return TypedResults.Ok(File(kept, viewer, database, who)!);
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> Undo(Guid id, Viewer viewer, WriteQueue writes, WhoIsWho who, FirmClock clock)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Undo(
+        Guid id,
+        Viewer viewer,
+        WriteQueue writes,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
         var undone = await writes.Run(w =>
         {
-            if (!MergeStore.Undo(w.Session, id, clock.Now)) return false;
+            if (!MergeStore.Undo(w.Session, id, clock.Now))
+                return false;
             SessionStore.Audit(w.Session, clock.Now, viewer.Person.Id, "undid a merge of contacts", id.ToString());
-            w.Log(new Change(ChangeKinds.PeopleChanged, id, new Place.Firm(), Thing.Working, clock.Now, viewer.Person.Id));
+            w.Log(
+                new Change(ChangeKinds.PeopleChanged, id, new Place.Firm(), Thing.Working, clock.Now, viewer.Person.Id)
+            );
             return true;
         });
-        if (!undone) return Refusals.NotFound("merge");
+        if (!undone)
+            return Refusals.NotFound("merge");
         who.Refresh();
         return TypedResults.NoContent();
     }

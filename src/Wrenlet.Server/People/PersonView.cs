@@ -19,9 +19,17 @@ public sealed record PersonView(Guid? Id, string Name, string FirstName, string 
     public static PersonView Of(Person person) => Made.GetValue(person, Make);
 
     private static PersonView Make(Person person) =>
-        new(person.Id.Value, person.Name, person.FirstName, Names.Initials(person.Name), HueOf(person.Id.Value), person.Role is { } role ? Words.Roles.Of(role) : null);
+        new(
+            person.Id.Value,
+            person.Name,
+            person.FirstName,
+            Names.Initials(person.Name),
+            HueOf(person.Id.Value),
+            person.Role is { } role ? Words.Roles.Of(role) : null
+        );
 
-    public static PersonView Stranger(string name) => new(null, name, name.Split(' ', 2)[0], Names.Initials(name), 0, null);
+    public static PersonView Stranger(string name) =>
+        new(null, name, name.Split(' ', 2)[0], Names.Initials(name), 0, null);
 
     private static int HueOf(Guid id) => id.ToByteArray(bigEndian: true)[^1] % 6;
 }
@@ -36,5 +44,6 @@ public sealed record OwnerView(string Kind, Guid Id, string Name, string FirstNa
         return new("person", person.Id.Value, view.Name, view.FirstName, view.Initials, view.Hue, done);
     }
 
-    public static OwnerView Of(Crew crew, bool done = false) => new("crew", crew.Id.Value, crew.Name, crew.Name, Names.Initials(crew.Name), 5, done);
+    public static OwnerView Of(Crew crew, bool done = false) =>
+        new("crew", crew.Id.Value, crew.Name, crew.Name, Names.Initials(crew.Name), 5, done);
 }

@@ -15,7 +15,14 @@ namespace Wrenlet.Server.People;
 /// <param name="Label">In words: "works until 17:00", "off duty until Wed 07:30", "on leave until Mon 20 Apr".</param>
 /// <param name="Cover">Who covers for them; null when nobody does or nobody needs to.</param>
 /// <param name="Leaves">Their leave from today on.</param>
-public sealed record StandingView(PersonView Person, string Purpose, string Availability, string Label, PersonView? Cover, IReadOnlyList<LeaveView> Leaves);
+public sealed record StandingView(
+    PersonView Person,
+    string Purpose,
+    string Availability,
+    string Label,
+    PersonView? Cover,
+    IReadOnlyList<LeaveView> Leaves
+);
 
 /// <summary>Days on which someone is away.</summary>
 public sealed record LeaveView(DateOnly First, DateOnly Last, PersonView? Cover, string Note);
@@ -35,18 +42,44 @@ internal static class StandingEndpoints
     }
 
     /// <summary>Where all colleagues stand, from who is connected, their working hours and their leave.</summary>
-    private static IReadOnlyList<StandingView> GetStanding(Database database, Presence presence, WhoIsWho who, FirmClock clock)
+    private static IReadOnlyList<StandingView> GetStanding(
+        Database database,
+        Presence presence,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
         var (roster, now) = (who.Current, clock.Now);
         var here = presence.Connected();
-        var leaves = database.Read(s => LeaveStore.From(s, roster.Firm!.Calendar.DateOf(now).PlusDays(-1))).ToLookup(l => l.Person);
-        return [.. roster.Staff.Select(p => View(p, Standing.Of(here.Contains(p.Id), now, roster.HoursOf(p.Id), leaves[p.Id]), leaves[p.Id], roster, now))];
+        var leaves = database
+            .Read(s => LeaveStore.From(s, roster.Firm!.Calendar.DateOf(now).PlusDays(-1)))
+            .ToLookup(l => l.Person);
+        return
+        [
+            .. roster.Staff.Select(p =>
+                View(
+                    p,
+                    Standing.Of(here.Contains(p.Id), now, roster.HoursOf(p.Id), leaves[p.Id]),
+                    leaves[p.Id],
+                    roster,
+                    now
+                )
+            ),
+        ];
     }
 
-    private static StandingView View(Person person, Standing standing, IEnumerable<Leave> leaves, Roster roster, Instant now)
+    private static StandingView View(
+        Person person,
+        Standing standing,
+        IEnumerable<Leave> leaves,
+        Roster roster,
+        Instant now
+    )
     {
         var hours = roster.HoursOf(person.Id);
-        var until = standing.Until is { } end ? DateWords.Moment(end.InZone(hours.Zone).LocalDateTime, hours.DateOf(now)) : "";
+        var until = standing.Until is { } end
+            ? DateWords.Moment(end.InZone(hours.Zone).LocalDateTime, hours.DateOf(now))
+            : "";
         var (word, label) = standing.Availability switch
         {
             Availability.Here => ("here", "here"),
@@ -55,19 +88,50 @@ internal static class StandingEndpoints
             _ => ("on-leave", $"on leave until {until}"),
         };
         return new(
-            PersonView.Of(person), roster.Profiles[person.Id].Purpose, word, label, Named(standing.Cover, roster),
-            [.. leaves.Select(l => new LeaveView(l.First.ToDateOnly(), l.Last.ToDateOnly(), Named(l.Cover, roster), l.Note))]);
+            PersonView.Of(person),
+            roster.Profiles[person.Id].Purpose,
+            word,
+            label,
+            Named(standing.Cover, roster),
+            [
+                .. leaves.Select(l => new LeaveView(
+                    l.First.ToDateOnly(),
+                    l.Last.ToDateOnly(),
+                    Named(l.Cover, roster),
+                    l.Note
+                )),
+            ]
+        );
     }
 
-    private static PersonView? Named(PersonId? id, Roster roster) => roster.Find(id) is { } person ? PersonView.Of(person) : null;
+    private static PersonView? Named(PersonId? id, Roster roster) =>
+        roster.Find(id) is { } person ? PersonView.Of(person) : null;
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> PutLeave(Guid id, DateOnly first, NewLeave leave, Viewer viewer, WriteQueue writes, WhoIsWho who, FirmClock clock)
+    private static async Task<Results<NoContent, ProblemHttpResult>> PutLeave(
+        Guid id,
+        DateOnly first,
+        NewLeave leave,
+        Viewer viewer,
+        WriteQueue writes,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
-        if (May(viewer.Person, id, who) is { } refusal) return refusal;
-        if (leave.Last < first) return Refusals.Invalid("last", "It ends before it begins. Choose a last day on or after the first.");
-        if (leave.Last > first.AddDays(366)) return Refusals.Invalid("last", "Leave of more than a year is entered in parts.");
-        if (leave.Cover is { } c && (c == id || who.Current.Find(new PersonId(c)) is not { IsStaff: true })) return Refusals.Invalid("cover", "Somebody else of the staff has to cover. Choose again.");
-        var taken = new Leave(new PersonId(id), LocalDate.FromDateOnly(first), LocalDate.FromDateOnly(leave.Last), leave.Cover is { } cover ? new PersonId(cover) : null, leave.Note?.Trim() ?? "");
+        if (May(viewer.Person, id, who) is { } refusal)
+            return refusal;
+        if (leave.Last < first)
+            return Refusals.Invalid("last", "It ends before it begins. Choose a last day on or after the first.");
+        if (leave.Last > first.AddDays(366))
+            return Refusals.Invalid("last", "Leave of more than a year is entered in parts.");
+        if (leave.Cover is { } c && (c == id || who.Current.Find(new PersonId(c)) is not { IsStaff: true }))
+            return Refusals.Invalid("cover", "Somebody else of the staff has to cover. Choose again.");
+        var taken = new Leave(
+            new PersonId(id),
+            LocalDate.FromDateOnly(first),
+            LocalDate.FromDateOnly(leave.Last),
+            leave.Cover is { } cover ? new PersonId(cover) : null,
+            leave.Note?.Trim() ?? ""
+        );
         await writes.Run(w =>
         {
             LeaveStore.Put(w.Session, taken);
@@ -76,12 +140,21 @@ internal static class StandingEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> RemoveLeave(Guid id, DateOnly first, Viewer viewer, WriteQueue writes, WhoIsWho who, FirmClock clock)
+    private static async Task<Results<NoContent, ProblemHttpResult>> RemoveLeave(
+        Guid id,
+        DateOnly first,
+        Viewer viewer,
+        WriteQueue writes,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
-        if (May(viewer.Person, id, who) is { } refusal) return refusal;
+        if (May(viewer.Person, id, who) is { } refusal)
+            return refusal;
         var removed = await writes.Run(w =>
         {
-            if (!LeaveStore.Remove(w.Session, new PersonId(id), LocalDate.FromDateOnly(first))) return false;
+            if (!LeaveStore.Remove(w.Session, new PersonId(id), LocalDate.FromDateOnly(first)))
+                return false;
             Said(w, viewer.Person, new PersonId(id), $"from {first:yyyy-MM-dd} taken back", clock.Now);
             return true;
         });
@@ -97,7 +170,10 @@ internal static class StandingEndpoints
     /// <summary>Leave is one's own to enter, or a manager's.</summary>
     private static ProblemHttpResult? May(Person viewer, Guid id, WhoIsWho who)
     {
-        if (who.Current.Find(new PersonId(id)) is not { IsStaff: true }) return Refusals.NotFound("colleague");
-        return viewer.Id.Value == id || viewer.Manages ? null : Refusals.Refused("Each enters their own leave; a manager can for others.");
+        if (who.Current.Find(new PersonId(id)) is not { IsStaff: true })
+            return Refusals.NotFound("colleague");
+        return viewer.Id.Value == id || viewer.Manages
+            ? null
+            : Refusals.Refused("Each enters their own leave; a manager can for others.");
     }
 }

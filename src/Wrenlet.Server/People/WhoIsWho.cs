@@ -12,20 +12,25 @@ public sealed class WhoIsWho
     private volatile Roster? _current;
     private int _edition;
 
-    /// <summary>Listens to what is committed, so that the picture is the new one before anybody is told of the change.</summary>
+    /// <summary>
+    /// Listens to what is committed, so that the picture is the new one before anybody is told of the change.
+    /// </summary>
     public WhoIsWho(Database database, WriteQueue writes, FirmClock clock)
     {
         (_database, _clock) = (database, clock);
         writes.Committed += changes =>
         {
-            if (changes.Any(c => c.Kind is ChangeKinds.PeopleChanged or ChangeKinds.QueuesChanged)) Forget();
+            if (changes.Any(c => c.Kind is ChangeKinds.PeopleChanged or ChangeKinds.QueuesChanged))
+                Forget();
         };
     }
 
     /// <summary>The picture of this moment; keep it for the length of one request.</summary>
     public Roster Current => _current ?? Draw();
 
-    /// <summary>Reads everything again; for what is written without a line in the change log, as the first set-up is.</summary>
+    /// <summary>
+    /// Reads everything again; for what is written without a line in the change log, as the first set-up is.
+    /// </summary>
     public Roster Refresh()
     {
         Forget();
@@ -46,10 +51,12 @@ public sealed class WhoIsWho
     {
         var edition = Volatile.Read(ref _edition);
         var roster = _database.Read(PeopleStore.Load);
-        if (roster.Firm is { } firm) _clock.BelongTo(firm.Calendar.Zone, firm.ClockOffset);
+        if (roster.Firm is { } firm)
+            _clock.BelongTo(firm.Calendar.Zone, firm.ClockOffset);
         lock (_setting)
         {
-            if (edition == _edition) _current = roster;
+            if (edition == _edition)
+                _current = roster;
         }
 
         return roster;

@@ -32,13 +32,22 @@ public sealed record SinceView(string Docket, string Name, string Sentence, Date
 /// <param name="LeftMinutes">Working time left today, without what meetings take.</param>
 /// <param name="PromisedMinutes">Of that, what their open tasks due today or before are estimated to take.</param>
 /// <param name="Words">The same in words.</param>
-public sealed record DayView(IReadOnlyList<ShiftView> Shifts, DateTimeOffset Now, IReadOnlyList<TaskView> Due, IReadOnlyList<MeetingView> Meetings, double LeftMinutes, double PromisedMinutes, string Words);
+public sealed record DayView(
+    IReadOnlyList<ShiftView> Shifts,
+    DateTimeOffset Now,
+    IReadOnlyList<TaskView> Due,
+    IReadOnlyList<MeetingView> Meetings,
+    double LeftMinutes,
+    double PromisedMinutes,
+    string Words
+);
 
 /// <summary>Hours of work.</summary>
 public sealed record ShiftView(DateTimeOffset From, DateTimeOffset To);
 
 /// <summary>What a person finds when they come.</summary>
-/// <param name="Since">From when on changes are told where nothing was looked through later: the end of their last working day.</param>
+/// <param name="Since">From when on changes are told where nothing was looked through later: the end of their last
+/// working day.</param>
 public sealed record TodayView(DateTimeOffset Since, string SinceWords, IReadOnlyList<SinceView> Changes, DayView Day);
 
 /// <summary>How far a docket's changes have been looked through.</summary>
@@ -61,19 +70,54 @@ internal static class TodayEndpoints
         var today = hours.DateOf(now);
         var left = hours.ClosingOf(hours.WorkingDayBefore(today));
         return database.Read(s => new TodayView(
-            left.ToDateTimeOffset(), DateWords.Moment(left.InZone(hours.Zone).LocalDateTime, today), Changes(s, me, roster, left), Day(s, me, roster, hours, now)));
+            left.ToDateTimeOffset(),
+            DateWords.Moment(left.InZone(hours.Zone).LocalDateTime, today),
+            Changes(s, me, roster, left),
+            Day(s, me, roster, hours, now)
+        ));
     }
 
     private static List<SinceView> Changes(SqlSession session, Person me, Roster roster, Instant since)
     {
         var from = ChangeLog.FirstFrom(session, since) ?? long.MaxValue;
         var looked = ChangeLog.LookedThrough(session, me.Id);
-        var changes = from == long.MaxValue ? [] : ChangeLog.After(session, from - 1, MostChanges)
-            .Where(c => c.Docket is { } d && c.By != me.Id && c.Seq > looked.GetValueOrDefault(d) && me.MaySee(c.Place, c.Thing));
-        return [.. changes.GroupBy(c => c.Docket!.Value)
-            .Select(g => (Docket: DocketStore.Find(session, g.Key)!, Sentence: SinceYouLeft.Sentence(g.DistinctBy(c => (c.Kind, c.Subject)).Select(c => Of(session, c, roster)).OfType<Happening>()), Last: g.Last()))
-            .Where(d => d.Sentence.Length > 0).OrderByDescending(d => d.Docket.Owner == me.Id).ThenByDescending(d => d.Last.Seq)
-            .Select(d => new SinceView(d.Docket.Ref.ToString(), d.Docket.ShortName, d.Sentence, d.Last.At.ToDateTimeOffset(), d.Last.Seq))];
+        var changes =
+            from == long.MaxValue
+                ? []
+                : ChangeLog
+                    .After(session, from - 1, MostChanges)
+                    .Where(c =>
+                        c.Docket is { } d
+                        && c.By != me.Id
+                        && c.Seq > looked.GetValueOrDefault(d)
+                        && me.MaySee(c.Place, c.Thing)
+                    );
+        return
+        [
+            .. changes
+                .GroupBy(c => c.Docket!.Value)
+                .Select(g =>
+                    (
+                        Docket: DocketStore.Find(session, g.Key)!,
+                        Sentence: SinceYouLeft.Sentence(
+                            g.DistinctBy(c => (c.Kind, c.Subject))
+                                .Select(c => Of(session, c, roster))
+                                .OfType<Happening>()
+                        ),
+                        Last: g.Last()
+                    )
+                )
+                .Where(d => d.Sentence.Length > 0)
+                .OrderByDescending(d => d.Docket.Owner == me.Id)
+                .ThenByDescending(d => d.Last.Seq)
+                .Select(d => new SinceView(
+                    d.Docket.Ref.ToString(),
+                    d.Docket.ShortName,
+                    d.Sentence,
+                    d.Last.At.ToDateTimeOffset(),
+                    d.Last.Seq
+                )),
+        ];
     }
 
     private static Happening? Of(SqlSession session, Change change, Roster roster)
@@ -82,14 +126,18 @@ internal static class TodayEndpoints
         switch (change.Kind)
         {
             case ChangeKinds.EntryPosted when EntryStore.Find(session, new EntryId(change.Subject)) is { } entry:
-                var who = entry.Author is { } author ? roster.NameOf(author).Split(' ')[0] : entry.Sender?.Split(' ')[0];
+                var who = entry.Author is { } author
+                    ? roster.NameOf(author).Split(' ')[0]
+                    : entry.Sender?.Split(' ')[0];
                 return entry.Kind switch
                 {
                     EntryKind.Note => entry.Removed is null ? new(HappeningKind.Note, who) : null,
                     EntryKind.MessageIn => new(HappeningKind.MessageIn, who),
                     EntryKind.MessageOut => new(HappeningKind.MessageOut, who),
                     // What is done with a sheet is told by its own change.
-                    _ => entry.Html.Contains("data-kind=\"sheet\"", StringComparison.Ordinal) ? null : new(HappeningKind.Moved, by),
+                    _ => entry.Html.Contains("data-kind=\"sheet\"", StringComparison.Ordinal)
+                        ? null
+                        : new(HappeningKind.Moved, by),
                 };
             case ChangeKinds.TaskMade:
                 return new(HappeningKind.TaskMade, by);
@@ -110,23 +158,59 @@ internal static class TodayEndpoints
     {
         var today = hours.DateOf(now);
         var (begins, ends) = (hours.FirstMoment(today.AtMidnight()), hours.FirstMoment(today.PlusDays(1).AtMidnight()));
-        var tasks = TaskStore.OfPerson(session, me.Id, begins, 1000).Where(t => me.MaySee(t.Place, Thing.Working)).ToList();
-        var due = tasks.Where(t => t.Due >= begins && t.Due < ends).OrderBy(t => t.Due).ThenBy(t => t.Id.Value).ToList();
-        var promised = tasks.Where(t => t.Due < ends && t.State is not (TaskState.Done or TaskState.Dropped)).Aggregate(Duration.Zero, (sum, t) => sum + (t.Estimate ?? Duration.Zero));
-        var meetings = MeetingStore.Of(session, me.Id, begins, ends).Where(m => m.Meeting.Invitees.Any(i => i.Whom == me.Id && i.Answer is not Attendance.NotComing)).ToList();
+        var tasks = TaskStore
+            .OfPerson(session, me.Id, begins, 1000)
+            .Where(t => me.MaySee(t.Place, Thing.Working))
+            .ToList();
+        var due = tasks
+            .Where(t => t.Due >= begins && t.Due < ends)
+            .OrderBy(t => t.Due)
+            .ThenBy(t => t.Id.Value)
+            .ToList();
+        var promised = tasks
+            .Where(t => t.Due < ends && t.State is not (TaskState.Done or TaskState.Dropped))
+            .Aggregate(Duration.Zero, (sum, t) => sum + (t.Estimate ?? Duration.Zero));
+        var meetings = MeetingStore
+            .Of(session, me.Id, begins, ends)
+            .Where(m => m.Meeting.Invitees.Any(i => i.Whom == me.Id && i.Answer is not Attendance.NotComing))
+            .ToList();
         var met = Busy.Within(hours, [.. meetings.Select(m => (m.Meeting.From, m.Meeting.Until))], now, ends);
         var left = hours.Between(now, ends) - met;
-        var words = left <= Duration.Zero && met == Duration.Zero ? "Your working day is over." : $"{WorkingTimeWords.Of(left)} left today{(met > Duration.Zero ? $" beside {WorkingTimeWords.Of(met)} of meetings" : "")}{(promised > Duration.Zero ? $", {WorkingTimeWords.Of(promised)} of it promised" : "")}.";
+        var words =
+            left <= Duration.Zero && met == Duration.Zero
+                ? "Your working day is over."
+                : $"{WorkingTimeWords.Of(left)} left "
+                    + $"today{(met > Duration.Zero ? $" beside {WorkingTimeWords.Of(met)} of meetings" : "")}"
+                    + $"{(promised > Duration.Zero ? $", {WorkingTimeWords.Of(promised)} of it promised" : "")}.";
         return new(
-            hours.IsWorkingDay(today) ? [.. hours.ShiftsOf(today).Select(s => new ShiftView(s.From.ToDateTimeOffset(), s.To.ToDateTimeOffset()))] : [], now.ToDateTimeOffset(),
-            [.. due.Select(t => TaskViews.Of(t, roster, now))], [.. meetings.Select(m => MeetingViews.Of(m, me, roster, now))], left.TotalMinutes, promised.TotalMinutes, words);
+            hours.IsWorkingDay(today)
+                ?
+                [
+                    .. hours
+                        .ShiftsOf(today)
+                        .Select(s => new ShiftView(s.From.ToDateTimeOffset(), s.To.ToDateTimeOffset())),
+                ]
+                : [],
+            now.ToDateTimeOffset(),
+            [.. due.Select(t => TaskViews.Of(t, roster, now))],
+            [.. meetings.Select(m => MeetingViews.Of(m, me, roster, now))],
+            left.TotalMinutes,
+            promised.TotalMinutes,
+            words
+        );
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> LookThrough(string reference, LookedThrough looked, Viewer viewer, WriteQueue writes)
+    private static async Task<Results<NoContent, ProblemHttpResult>> LookThrough(
+        string reference,
+        LookedThrough looked,
+        Viewer viewer,
+        WriteQueue writes
+    )
     {
         var done = await writes.Run(w =>
         {
-            if (Seen.Docket(w.Session, reference, viewer.Person) is not { } docket) return false;
+            if (Seen.Docket(w.Session, reference, viewer.Person) is not { } docket)
+                return false;
             ChangeLog.LookThrough(w.Session, viewer.Person.Id, docket.Id, looked.UpTo);
             return true;
         });

@@ -31,89 +31,252 @@ internal static class SheetEndpoints
         api.MapDelete("/sheets/{id:guid}/shares/{party:guid}", TakeBack).For(Access.Staff);
     }
 
-    private static Results<Ok<IReadOnlyList<SheetBrief>>, ProblemHttpResult> OfDocket(string reference, Viewer viewer, Database database, WhoIsWho who) =>
-        database.Read<Results<Ok<IReadOnlyList<SheetBrief>>, ProblemHttpResult>>(s => Seen.Docket(s, reference, viewer.Person) is { } docket
-            ? TypedResults.Ok<IReadOnlyList<SheetBrief>>([.. SheetStore.OfDocket(s, docket.Id).Select(k => SheetReading.Brief(s, k, viewer.Person, who.Current))])
-            : Refusals.NotFound("docket"));
+    private static Results<Ok<IReadOnlyList<SheetBrief>>, ProblemHttpResult> OfDocket(
+        string reference,
+        Viewer viewer,
+        Database database,
+        WhoIsWho who
+    ) =>
+        database.Read<Results<Ok<IReadOnlyList<SheetBrief>>, ProblemHttpResult>>(s =>
+            Seen.Docket(s, reference, viewer.Person) is { } docket
+                ? TypedResults.Ok<IReadOnlyList<SheetBrief>>([
+                    .. SheetStore
+                        .OfDocket(s, docket.Id)
+                        .Select(k => SheetReading.Brief(s, k, viewer.Person, who.Current)),
+                ])
+                : Refusals.NotFound("docket")
+        );
 
-    /// <summary>The sheets that are shared with the viewer's party, those shared last first; none for staff, who find them in their dockets.</summary>
-    private static IReadOnlyList<SheetBrief> Shared(Viewer viewer, Database database, WhoIsWho who) => viewer.Person.Party is not { } party ? [] :
-        database.Read(s => SheetStore.OfParty(s, party).Where(k => k.Sheet.NewestFor(viewer.Person) is not null).Select(k => SheetReading.Brief(s, k, viewer.Person, who.Current)).ToList());
+    /// <summary>
+    /// The sheets that are shared with the viewer's party, those shared last first; none for staff, who find them in
+    /// their dockets.
+    /// </summary>
+    private static IReadOnlyList<SheetBrief> Shared(Viewer viewer, Database database, WhoIsWho who) =>
+        viewer.Person.Party is not { } party
+            ? []
+            : database.Read(s =>
+                SheetStore
+                    .OfParty(s, party)
+                    .Where(k => k.Sheet.NewestFor(viewer.Person) is not null)
+                    .Select(k => SheetReading.Brief(s, k, viewer.Person, who.Current))
+                    .ToList()
+            );
 
     /// <summary>A sheet with one of its revisions: the newest that the viewer sees, or the one asked for.</summary>
-    private static Results<Ok<SheetView>, ProblemHttpResult> Get(Guid id, Viewer viewer, Database database, WhoIsWho who, int? revision = null) =>
-        database.Read(s => SheetReading.Seen(s, id, viewer.Person) is { } kept ? SheetReading.View(s, kept, revision, viewer.Person, who.Current) : null) is { } view
-            ? TypedResults.Ok(view) : Refusals.NotFound("sheet");
+    private static Results<Ok<SheetView>, ProblemHttpResult> Get(
+        Guid id,
+        Viewer viewer,
+        Database database,
+        WhoIsWho who,
+        int? revision = null
+    ) =>
+        database.Read(s =>
+            SheetReading.Seen(s, id, viewer.Person) is { } kept
+                ? SheetReading.View(s, kept, revision, viewer.Person, who.Current)
+                : null
+        )
+            is { } view
+            ? TypedResults.Ok(view)
+            : Refusals.NotFound("sheet");
 
-    /// <summary>A sheet to be taken along: a page as Markdown, a table as CSV, a drawing as the file that it is.</summary>
-    private static Results<FileContentHttpResult, PhysicalFileHttpResult, ProblemHttpResult> GetFile(Guid id, Viewer viewer, Database database, FileKeeper keeper, int? revision = null)
+    /// <summary>
+    /// A sheet to be taken along: a page as Markdown, a table as CSV, a drawing as the file that it is.
+    /// </summary>
+    private static Results<FileContentHttpResult, PhysicalFileHttpResult, ProblemHttpResult> GetFile(
+        Guid id,
+        Viewer viewer,
+        Database database,
+        FileKeeper keeper,
+        int? revision = null
+    )
     {
         var found = database.Read(s =>
         {
-            if (SheetReading.Seen(s, id, viewer.Person) is not { } kept) return null;
+            if (SheetReading.Seen(s, id, viewer.Person) is not { } kept)
+                return null;
             var number = revision ?? kept.Sheet.NewestFor(viewer.Person)!.Value;
-            if (!kept.Sheet.Shows(viewer.Person, number) || SheetStore.Revision(s, kept, number) is not { } shown) return null;
-            return new { kept.Sheet, Revision = shown, File = shown.File is { } f ? FileStore.Find(s, f) : null };
+            if (!kept.Sheet.Shows(viewer.Person, number) || SheetStore.Revision(s, kept, number) is not { } shown)
+                return null;
+            return new
+            {
+                kept.Sheet,
+                Revision = shown,
+                File = shown.File is { } f ? FileStore.Find(s, f) : null,
+            };
         });
-        if (found is null) return Refusals.NotFound("sheet");
+        if (found is null)
+            return Refusals.NotFound("sheet");
         var name = FileNames.Safe(found.Sheet.Name);
         return found.Sheet.Kind switch
         {
             // Tags of a page are links that only we understand: a party gets their words.
-            SheetKind.Page => TypedResults.File(Encoding.UTF8.GetBytes(viewer.Person.IsStaff ? found.Revision.Body! : TagLink.WordsOnly(found.Revision.Body!)), "text/markdown; charset=utf-8", name + ".md"),
-            SheetKind.Table => TypedResults.File([.. Encoding.UTF8.Preamble, .. Encoding.UTF8.GetBytes(SheetTable.Write(SheetReading.Rows(found.Revision), safe: true))], "text/csv; charset=utf-8", name + ".csv"),
+            SheetKind.Page => TypedResults.File(
+                Encoding.UTF8.GetBytes(
+                    viewer.Person.IsStaff ? found.Revision.Body! : TagLink.WordsOnly(found.Revision.Body!)
+                ),
+                "text/markdown; charset=utf-8",
+                name + ".md"
+            ),
+            SheetKind.Table => TypedResults.File(
+                [
+                    .. Encoding.UTF8.Preamble,
+                    .. Encoding.UTF8.GetBytes(SheetTable.Write(SheetReading.Rows(found.Revision), safe: true)),
+                ],
+                "text/csv; charset=utf-8",
+                name + ".csv"
+            ),
             _ => TypedResults.PhysicalFile(keeper.PathOf(found.File!), "application/octet-stream", found.File!.Name),
         };
     }
 
     /// <summary>What changed from one revision to another.</summary>
-    private static Results<Ok<SheetChangesView>, ProblemHttpResult> GetChanges(Guid id, int from, int to, Viewer viewer, Database database) =>
+    private static Results<Ok<SheetChangesView>, ProblemHttpResult> GetChanges(
+        Guid id,
+        int from,
+        int to,
+        Viewer viewer,
+        Database database
+    ) =>
         database.Read<Results<Ok<SheetChangesView>, ProblemHttpResult>>(s =>
         {
-            if (SheetReading.Seen(s, id, viewer.Person) is not { } kept) return Refusals.NotFound("sheet");
+            if (SheetReading.Seen(s, id, viewer.Person) is not { } kept)
+                return Refusals.NotFound("sheet");
             return SheetStore.Revision(s, kept, from) is { } before && SheetStore.Revision(s, kept, to) is { } after
-                ? TypedResults.Ok(SheetReading.Changes(kept.Sheet.Kind, before, after)) : Refusals.NotFound("revision");
+                ? TypedResults.Ok(SheetReading.Changes(kept.Sheet.Kind, before, after))
+                : Refusals.NotFound("revision");
         });
 
-    private static async Task<Results<Ok<SheetView>, ProblemHttpResult>> Make(Guid id, NewSheet given, Viewer viewer, SheetMaking making, Database database, WhoIsWho who, FirmClock clock)
+    private static async Task<Results<Ok<SheetView>, ProblemHttpResult>> Make(
+        Guid id,
+        NewSheet given,
+        Viewer viewer,
+        SheetMaking making,
+        Database database,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
-        if (id == Guid.Empty) return Refusals.Invalid("id", "A sheet needs an id of its own (UUIDv7).");
-        if (Sheet.WrongName(given.Name) is { } wrong) return Refusals.Invalid("name", wrong);
+        if (id == Guid.Empty)
+            return Refusals.Invalid("id", "A sheet needs an id of its own (UUIDv7).");
+        if (Sheet.WrongName(given.Name) is { } wrong)
+            return Refusals.Invalid("name", wrong);
         var kind = Words.SheetKinds.Parse(given.Kind)!.Value;
-        if (database.Read(s => Seen.Docket(s, given.Docket, viewer.Person)) is null) return Refusals.NotFound("docket");
+        if (database.Read(s => Seen.Docket(s, given.Docket, viewer.Person)) is null)
+            return Refusals.NotFound("docket");
         var (body, not) = making.Read(kind, given.Body, viewer.Person);
-        if (body is null) return Refusals.Invalid("body", not!);
-        return Answer(await making.Make(new SheetId(id), given.Docket, kind, given.Name.Trim(), body, viewer.Person, clock.Now), viewer.Person, database, who);
+        if (body is null)
+            return Refusals.Invalid("body", not!);
+        return Answer(
+            await making.Make(new SheetId(id), given.Docket, kind, given.Name.Trim(), body, viewer.Person, clock.Now),
+            viewer.Person,
+            database,
+            who
+        );
     }
 
-    private static async Task<Results<Ok<SheetView>, ProblemHttpResult>> Revise(Guid id, int number, NewRevision given, Viewer viewer, SheetMaking making, Database database, WhoIsWho who, FirmClock clock)
+    private static async Task<Results<Ok<SheetView>, ProblemHttpResult>> Revise(
+        Guid id,
+        int number,
+        NewRevision given,
+        Viewer viewer,
+        SheetMaking making,
+        Database database,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
-        if (database.Read(s => SheetReading.Seen(s, id, viewer.Person)) is not { } kept) return Refusals.NotFound("sheet");
+        if (database.Read(s => SheetReading.Seen(s, id, viewer.Person)) is not { } kept)
+            return Refusals.NotFound("sheet");
         var (body, not) = making.Read(kept.Sheet.Kind, given.Body, viewer.Person);
-        if (body is null) return Refusals.Invalid("body", not!);
-        return Answer(await making.Revise(kept.Sheet.Id, number, body, given.Note?.Trim() ?? "", viewer.Person, clock.Now), viewer.Person, database, who);
+        if (body is null)
+            return Refusals.Invalid("body", not!);
+        return Answer(
+            await making.Revise(kept.Sheet.Id, number, body, given.Note?.Trim() ?? "", viewer.Person, clock.Now),
+            viewer.Person,
+            database,
+            who
+        );
     }
 
     private static async Task<Results<Ok<SheetView>, ProblemHttpResult>> Name(
-        Guid id, SheetNaming given, [FromHeader(Name = "If-Match")] string? ifMatch, Viewer viewer, SheetMaking making, Database database, WhoIsWho who, FirmClock clock)
+        Guid id,
+        SheetNaming given,
+        [FromHeader(Name = "If-Match")] string? ifMatch,
+        Viewer viewer,
+        SheetMaking making,
+        Database database,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
-        if (database.Read(s => SheetReading.Seen(s, id, viewer.Person)) is null) return Refusals.NotFound("sheet");
-        if (TaskEndpoints.Version(ifMatch) is not { } version) return Refusals.Invalid("If-Match", "A change names the version it was made on, such as \"3\".");
-        if (Sheet.WrongName(given.Name) is { } wrong) return Refusals.Invalid("name", wrong);
-        return Answer(await making.Set(new SheetId(id), version, given.Name.Trim(), given.Removed, viewer.Person, clock.Now), viewer.Person, database, who);
+        if (database.Read(s => SheetReading.Seen(s, id, viewer.Person)) is null)
+            return Refusals.NotFound("sheet");
+        if (TaskEndpoints.Version(ifMatch) is not { } version)
+            return Refusals.Invalid("If-Match", "A change names the version it was made on, such as \"3\".");
+        if (Sheet.WrongName(given.Name) is { } wrong)
+            return Refusals.Invalid("name", wrong);
+        return Answer(
+            await making.Set(new SheetId(id), version, given.Name.Trim(), given.Removed, viewer.Person, clock.Now),
+            viewer.Person,
+            database,
+            who
+        );
     }
 
-    private static async Task<Results<Ok<SheetView>, ProblemHttpResult>> Share(Guid id, Guid party, NewShare given, Viewer viewer, SheetMaking making, Database database, WhoIsWho who, FirmClock clock) =>
-        Answer(await making.Share(new SheetId(id), new PartyId(party), given.Revision, given.Knowing, viewer.Person, clock.Now), viewer.Person, database, who);
+    private static async Task<Results<Ok<SheetView>, ProblemHttpResult>> Share(
+        Guid id,
+        Guid party,
+        NewShare given,
+        Viewer viewer,
+        SheetMaking making,
+        Database database,
+        WhoIsWho who,
+        FirmClock clock
+    ) =>
+        Answer(
+            await making.Share(
+                new SheetId(id),
+                new PartyId(party),
+                given.Revision,
+                given.Knowing,
+                viewer.Person,
+                clock.Now
+            ),
+            viewer.Person,
+            database,
+            who
+        );
 
-    private static async Task<Results<Ok<SheetView>, ProblemHttpResult>> TakeBack(Guid id, Guid party, Viewer viewer, SheetMaking making, Database database, WhoIsWho who, FirmClock clock) =>
-        Answer(await making.Share(new SheetId(id), new PartyId(party), null, false, viewer.Person, clock.Now), viewer.Person, database, who);
+    private static async Task<Results<Ok<SheetView>, ProblemHttpResult>> TakeBack(
+        Guid id,
+        Guid party,
+        Viewer viewer,
+        SheetMaking making,
+        Database database,
+        WhoIsWho who,
+        FirmClock clock
+    ) =>
+        Answer(
+            await making.Share(new SheetId(id), new PartyId(party), null, false, viewer.Person, clock.Now),
+            viewer.Person,
+            database,
+            who
+        );
 
-    private static Results<Ok<SheetView>, ProblemHttpResult> Answer(SheetOutcome outcome, Person viewer, Database database, WhoIsWho who)
+    private static Results<Ok<SheetView>, ProblemHttpResult> Answer(
+        SheetOutcome outcome,
+        Person viewer,
+        Database database,
+        WhoIsWho who
+    )
     {
-        if (outcome.Sheet is not { } kept) return Refusals.NotFound("sheet");
-        if (outcome.Refusal is { } refusal) return Refusals.Refused(refusal);
-        var now = database.Read(s => SheetReading.View(s, SheetStore.Find(s, kept.Sheet.Id)!, null, viewer, who.Current));
+        if (outcome.Sheet is not { } kept)
+            return Refusals.NotFound("sheet");
+        if (outcome.Refusal is { } refusal)
+            return Refusals.Refused(refusal);
+        var now = database.Read(s =>
+            SheetReading.View(s, SheetStore.Find(s, kept.Sheet.Id)!, null, viewer, who.Current)
+        );
         return outcome.Changed ? Refusals.Changed("sheet", now!) : TypedResults.Ok(now);
     }
 }

@@ -6,23 +6,40 @@ using Wrenlet.Server.People;
 
 namespace Wrenlet.Server.Sheets;
 
-/// <summary>What a revision is to hold: of a page its text, of a table its text as CSV or its rows, of a drawing its file.</summary>
+/// <summary>
+/// What a revision is to hold: of a page its text, of a table its text as CSV or its rows, of a drawing its file.
+/// </summary>
 /// <param name="Text">A page's Markdown, or a table's CSV; null for others.</param>
 /// <param name="Rows">A table's rows, the names of the columns first; null where its text is given.</param>
 /// <param name="File">A drawing's file, which has been uploaded; null for others.</param>
-public sealed record SheetBody([property: StringLength(1_000_000)] string? Text = null, [property: MaxLength(SheetTable.MostRows)] IReadOnlyList<IReadOnlyList<string>>? Rows = null, Guid? File = null);
+public sealed record SheetBody(
+    [property: StringLength(1_000_000)] string? Text = null,
+    [property: MaxLength(SheetTable.MostRows)] IReadOnlyList<IReadOnlyList<string>>? Rows = null,
+    Guid? File = null
+);
 
 /// <summary>A sheet to be made.</summary>
 /// <param name="Docket">Reference of its docket.</param>
 /// <param name="Kind">page, table or drawing.</param>
-public sealed record NewSheet([property: Required, StringLength(10)] string Docket, [property: Required, AllowedValues("page", "table", "drawing")] string Kind, [property: Required, StringLength(Sheet.LongestName)] string Name, [property: Required] SheetBody Body);
+public sealed record NewSheet(
+    [property: Required, StringLength(10)] string Docket,
+    [property: Required, AllowedValues("page", "table", "drawing")] string Kind,
+    [property: Required, StringLength(Sheet.LongestName)] string Name,
+    [property: Required] SheetBody Body
+);
 
 /// <summary>A revision to be made.</summary>
 /// <param name="Note">What is new in it; null for nothing said.</param>
-public sealed record NewRevision([property: Required] SheetBody Body, [property: StringLength(300)] string? Note = null);
+public sealed record NewRevision(
+    [property: Required] SheetBody Body,
+    [property: StringLength(300)] string? Note = null
+);
 
 /// <summary>What a sheet is called, and whether it is there.</summary>
-public sealed record SheetNaming([property: Required, StringLength(Sheet.LongestName)] string Name, bool Removed = false);
+public sealed record SheetNaming(
+    [property: Required, StringLength(Sheet.LongestName)] string Name,
+    bool Removed = false
+);
 
 /// <summary>Which revision a party is to see.</summary>
 /// <param name="Knowing">Whether it names things that the party cannot see, and is shared all the same.</param>
@@ -34,7 +51,19 @@ public sealed record NewShare([property: Required, Range(1, int.MaxValue)] int R
 /// <param name="SharedLine">Who outside sees it, in words.</param>
 /// <param name="Shared">Whether anybody outside sees it.</param>
 /// <param name="Thumbnail">The small picture of a drawing; null where there is none.</param>
-public sealed record SheetBrief(Guid Id, string Kind, string Name, string Docket, int Revision, bool Removed, PersonView? By, DateTimeOffset At, string SharedLine, bool Shared, string? Thumbnail);
+public sealed record SheetBrief(
+    Guid Id,
+    string Kind,
+    string Name,
+    string Docket,
+    int Revision,
+    bool Removed,
+    PersonView? By,
+    DateTimeOffset At,
+    string SharedLine,
+    bool Shared,
+    string? Thumbnail
+);
 
 /// <summary>A revision in the list of them.</summary>
 /// <param name="Note">What is new in it; empty where nothing was said, and towards a party.</param>
@@ -45,10 +74,12 @@ public sealed record RevisionView(int Number, PersonView? By, DateTimeOffset At,
 public sealed record ShareView(Guid Party, string Name, int? Revision);
 
 /// <summary>A sheet with one of its revisions.</summary>
-/// <param name="DocketName">What the docket is called for short; empty towards a party, which knows its conversation by another.</param>
+/// <param name="DocketName">What the docket is called for short; empty towards a party, which knows its conversation by
+/// another.</param>
 /// <param name="Newest">Number of the newest revision that the viewer sees.</param>
 /// <param name="Shown">The revision that is shown.</param>
-/// <param name="Inside">The docket's inside conversation, in which things are found to point at; null towards a party.</param>
+/// <param name="Inside">The docket's inside conversation, in which things are found to point at; null towards a
+/// party.</param>
 /// <param name="Markdown">A page's source; null for others, and towards a party.</param>
 /// <param name="Html">A page as it is shown; null for others.</param>
 /// <param name="Rows">A table's rows, the names of the columns first; null for others.</param>
@@ -58,8 +89,25 @@ public sealed record ShareView(Guid Party, string Name, int? Revision);
 /// <param name="Shares">The parties of the docket; empty towards a party.</param>
 /// <param name="Version">To be sent back as If-Match.</param>
 public sealed record SheetView(
-    Guid Id, string Kind, string Name, string Docket, string DocketName, bool Removed, int Newest, RevisionView Shown, Guid? Inside, string? Markdown, string? Html, IReadOnlyList<IReadOnlyList<string>>? Rows,
-    FileView? File, string Words, IReadOnlyList<RevisionView> Revisions, IReadOnlyList<ShareView> Shares, string SharedLine, int Version);
+    Guid Id,
+    string Kind,
+    string Name,
+    string Docket,
+    string DocketName,
+    bool Removed,
+    int Newest,
+    RevisionView Shown,
+    Guid? Inside,
+    string? Markdown,
+    string? Html,
+    IReadOnlyList<IReadOnlyList<string>>? Rows,
+    FileView? File,
+    string Words,
+    IReadOnlyList<RevisionView> Revisions,
+    IReadOnlyList<ShareView> Shares,
+    string SharedLine,
+    int Version
+);
 
 /// <summary>A run of words.</summary>
 /// <param name="Fate">same, added or removed.</param>
@@ -89,4 +137,11 @@ public sealed record SheetRowView(string Fate, bool Moved, IReadOnlyList<CellVie
 /// <param name="Blocks">Of a page; empty for others.</param>
 /// <param name="Columns">Of a table; empty for others.</param>
 /// <param name="Rows">Of a table; empty for others.</param>
-public sealed record SheetChangesView(int From, int To, string Line, IReadOnlyList<BlockView> Blocks, IReadOnlyList<SheetColumnView> Columns, IReadOnlyList<SheetRowView> Rows);
+public sealed record SheetChangesView(
+    int From,
+    int To,
+    string Line,
+    IReadOnlyList<BlockView> Blocks,
+    IReadOnlyList<SheetColumnView> Columns,
+    IReadOnlyList<SheetRowView> Rows
+);

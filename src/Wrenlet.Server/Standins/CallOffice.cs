@@ -37,7 +37,8 @@ public interface ICallOffice
 public sealed record SaidInCall(string Speaker, string Words, DateTimeOffset At);
 
 /// <summary>
-/// The shipped stand-in for telephone and video: a room in which one types what one would say. What is said lies in <c>calls/open</c>,
+/// The shipped stand-in for telephone and video: a room in which one types what one would say. What is said lies in
+/// <c>calls/open</c>,
 /// a line each; when the call is ended, its transcript lies in <c>calls/over</c> until it is taken.
 /// </summary>
 public sealed class StandinCallOffice : ICallOffice
@@ -63,13 +64,22 @@ public sealed class StandinCallOffice : ICallOffice
     /// <inheritdoc/>
     public event Action? Something;
 
-    /// <summary>What has been said so far, in its order; empty while nothing was, and once the call has been ended.</summary>
+    /// <summary>
+    /// What has been said so far, in its order; empty while nothing was, and once the call has been ended.
+    /// </summary>
     public IReadOnlyList<SaidInCall> Said(MeetingId meeting)
     {
         lock (_writing)
         {
             var file = OpenFile(meeting);
-            return File.Exists(file) ? [.. File.ReadAllLines(file).Where(l => l.Length > 0).Select(l => JsonSerializer.Deserialize<SaidInCall>(l, Json)!)] : [];
+            return File.Exists(file)
+                ?
+                [
+                    .. File.ReadAllLines(file)
+                        .Where(l => l.Length > 0)
+                        .Select(l => JsonSerializer.Deserialize<SaidInCall>(l, Json)!),
+                ]
+                : [];
         }
     }
 
@@ -77,7 +87,8 @@ public sealed class StandinCallOffice : ICallOffice
     /// <exception cref="IOException">It could not be written.</exception>
     public void Say(MeetingId meeting, SaidInCall said)
     {
-        lock (_writing) File.AppendAllText(OpenFile(meeting), JsonSerializer.Serialize(said, Json) + "\n");
+        lock (_writing)
+            File.AppendAllText(OpenFile(meeting), JsonSerializer.Serialize(said, Json) + "\n");
     }
 
     /// <summary>Ends a call: its transcript can be taken.</summary>
@@ -87,7 +98,8 @@ public sealed class StandinCallOffice : ICallOffice
         lock (_writing)
         {
             var file = OpenFile(meeting);
-            if (!File.Exists(file)) return false;
+            if (!File.Exists(file))
+                return false;
             File.Move(file, Path.Combine(_over, meeting.Value.ToString("N") + ".jsonl"), overwrite: false);
         }
 
@@ -96,13 +108,33 @@ public sealed class StandinCallOffice : ICallOffice
     }
 
     /// <inheritdoc/>
-    public IReadOnlyList<FinishedCall> Finished() => [.. Directory.EnumerateFiles(_over, "*.jsonl").Order(StringComparer.Ordinal).Take(20).Select(file =>
-    {
-        var said = File.ReadAllLines(file).Where(l => l.Length > 0).Select(l => JsonSerializer.Deserialize<SaidInCall>(l, Json)!).ToList();
-        var began = Instant.FromDateTimeOffset(said[0].At);
-        var lines = said.Select(s => (From: Instant.FromDateTimeOffset(s.At) - began, Said: s)).Select(s => new SpokenLine(s.From, s.From + (OfWord * s.Said.Words.Split(' ').Length), s.Said.Speaker, s.Said.Words));
-        return new FinishedCall(new MeetingId(Guid.Parse(Path.GetFileNameWithoutExtension(file))), began, Transcript.Write(lines));
-    })];
+    public IReadOnlyList<FinishedCall> Finished() =>
+        [
+            .. Directory
+                .EnumerateFiles(_over, "*.jsonl")
+                .Order(StringComparer.Ordinal)
+                .Take(20)
+                .Select(file =>
+                {
+                    var said = File.ReadAllLines(file)
+                        .Where(l => l.Length > 0)
+                        .Select(l => JsonSerializer.Deserialize<SaidInCall>(l, Json)!)
+                        .ToList();
+                    var began = Instant.FromDateTimeOffset(said[0].At);
+                    var lines = said.Select(s => (From: Instant.FromDateTimeOffset(s.At) - began, Said: s))
+                        .Select(s => new SpokenLine(
+                            s.From,
+                            s.From + (OfWord * s.Said.Words.Split(' ').Length),
+                            s.Said.Speaker,
+                            s.Said.Words
+                        ));
+                    return new FinishedCall(
+                        new MeetingId(Guid.Parse(Path.GetFileNameWithoutExtension(file))),
+                        began,
+                        Transcript.Write(lines)
+                    );
+                }),
+        ];
 
     /// <inheritdoc/>
     public void Took(FinishedCall call)

@@ -11,7 +11,13 @@ namespace Wrenlet.Server.Standins;
 /// <summary>A mail server and how to sign in to it.</summary>
 /// <param name="Security">tls (from the first byte), starttls, or none (only for a server on the same machine).</param>
 /// <param name="User">Null where the server wants no sign-in.</param>
-public sealed record MailServer(string Host, int Port, string Security = "starttls", string? User = null, string? Password = null);
+public sealed record MailServer(
+    string Host,
+    int Port,
+    string Security = "starttls",
+    string? User = null,
+    string? Password = null
+);
 
 /// <summary>What the file of <c>--mail</c> says.</summary>
 /// <param name="Smtp">Where mail goes out (RFC 5321).</param>
@@ -28,26 +34,36 @@ public sealed record MailServers(MailServer Smtp, MailServer? Imap, string Folde
         try
         {
             var servers = JsonSerializer.Deserialize<MailServers>(File.ReadAllText(file), Json);
-            if (servers is not { Smtp: { Host.Length: > 0, Port: > 0 } }) throw new StartException($"{file} must name smtp with host and port. docs/mail-servers.md shows one.");
-            foreach (var server in new[] { servers.Smtp, servers.Imap }.OfType<MailServer>()) Options(server.Security);
+            if (servers is not { Smtp: { Host.Length: > 0, Port: > 0 } })
+                throw new StartException($"{file} must name smtp with host and port. docs/mail-servers.md shows one.");
+            foreach (var server in new[] { servers.Smtp, servers.Imap }.OfType<MailServer>())
+                Options(server.Security);
             return servers;
         }
         catch (Exception wrong) when (wrong is IOException or UnauthorizedAccessException or JsonException)
         {
-            throw new StartException($"{file} cannot be read as the description of mail servers: {wrong.Message} docs/mail-servers.md shows one.", wrong);
+            throw new StartException(
+                $"{file} cannot be read as the description of mail servers: {wrong.Message} docs/mail-servers.md shows one.",
+                wrong
+            );
         }
     }
 
-    internal static SecureSocketOptions Options(string security) => security switch
-    {
-        "tls" => SecureSocketOptions.SslOnConnect,
-        "starttls" => SecureSocketOptions.StartTls,
-        "none" => SecureSocketOptions.None,
-        _ => throw new StartException($"“{security}” is no security of a mail server. There are tls, starttls and none."),
-    };
+    internal static SecureSocketOptions Options(string security) =>
+        security switch
+        {
+            "tls" => SecureSocketOptions.SslOnConnect,
+            "starttls" => SecureSocketOptions.StartTls,
+            "none" => SecureSocketOptions.None,
+            _ => throw new StartException(
+                $"“{security}” is no security of a mail server. There are tls, starttls and none."
+            ),
+        };
 }
 
-/// <summary>Real mail servers: out by SMTP, in by IMAP. A mail taken in is marked as seen and stays in its mailbox.</summary>
+/// <summary>
+/// Real mail servers: out by SMTP, in by IMAP. A mail taken in is marked as seen and stays in its mailbox.
+/// </summary>
 public sealed class MailServerPostOffice(MailServers servers) : IPostOffice
 {
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(30);
@@ -64,7 +80,11 @@ public sealed class MailServerPostOffice(MailServers servers) : IPostOffice
         }
         catch (Exception wrong) when (IsRefusal(wrong))
         {
-            throw new PostOfficeException($"The mail server {servers.Smtp.Host} did not take it: {(wrong is SmtpCommandException answer ? $"{(int)answer.StatusCode} " : "")}{wrong.Message}", wrong);
+            throw new PostOfficeException(
+                $"The mail server {servers.Smtp.Host} did not take it: "
+                    + $"{(wrong is SmtpCommandException answer ? $"{(int)answer.StatusCode} " : "")}{wrong.Message}",
+                wrong
+            );
         }
 
         // It has been taken: a goodbye that fails changes nothing.
@@ -80,25 +100,34 @@ public sealed class MailServerPostOffice(MailServers servers) : IPostOffice
 
     public async Task<IReadOnlyList<ArrivedMail>> Arrived(CancellationToken cancellation)
     {
-        if (servers.Imap is null) return [];
+        if (servers.Imap is null)
+            return [];
         var arrived = new List<ArrivedMail>();
-        await InMailbox(FolderAccess.ReadOnly, async folder =>
-        {
-            foreach (var id in (await folder.SearchAsync(SearchQuery.NotSeen, cancellation)).Take(20))
+        await InMailbox(
+            FolderAccess.ReadOnly,
+            async folder =>
             {
-                await using var raw = await folder.GetStreamAsync(id, "", cancellation);
-                using var memory = new MemoryStream();
-                await raw.CopyToAsync(memory, cancellation);
-                arrived.Add(new(id.ToString(), memory.ToArray()));
-            }
-        }, cancellation);
+                foreach (var id in (await folder.SearchAsync(SearchQuery.NotSeen, cancellation)).Take(20))
+                {
+                    await using var raw = await folder.GetStreamAsync(id, "", cancellation);
+                    using var memory = new MemoryStream();
+                    await raw.CopyToAsync(memory, cancellation);
+                    arrived.Add(new(id.ToString(), memory.ToArray()));
+                }
+            },
+            cancellation
+        );
         return arrived;
     }
 
     public Task Took(ArrivedMail mail, CancellationToken cancellation)
     {
         ArgumentNullException.ThrowIfNull(mail);
-        return InMailbox(FolderAccess.ReadWrite, folder => folder.AddFlagsAsync(UniqueId.Parse(mail.Name), MessageFlags.Seen, true, cancellation), cancellation);
+        return InMailbox(
+            FolderAccess.ReadWrite,
+            folder => folder.AddFlagsAsync(UniqueId.Parse(mail.Name), MessageFlags.Seen, true, cancellation),
+            cancellation
+        );
     }
 
     private async Task InMailbox(FolderAccess access, Func<IMailFolder, Task> act, CancellationToken cancellation)
@@ -114,17 +143,32 @@ public sealed class MailServerPostOffice(MailServers servers) : IPostOffice
         }
         catch (Exception wrong) when (IsRefusal(wrong))
         {
-            throw new PostOfficeException($"The mailbox at {servers.Imap!.Host} cannot be read: {wrong.Message}", wrong);
+            throw new PostOfficeException(
+                $"The mailbox at {servers.Imap!.Host} cannot be read: {wrong.Message}",
+                wrong
+            );
         }
     }
 
     private static async Task Connect(IMailService client, MailServer server, CancellationToken cancellation)
     {
         await client.ConnectAsync(server.Host, server.Port, MailServers.Options(server.Security), cancellation);
-        if (server.User is { } user) await client.AuthenticateAsync(user, server.Password ?? "", cancellation);
+        if (server.User is { } user)
+            await client.AuthenticateAsync(user, server.Password ?? "", cancellation);
     }
 
     private static bool IsRefusal(Exception wrong) =>
-        wrong is IOException or System.Net.Sockets.SocketException or ProtocolException or CommandException or AuthenticationException or SslHandshakeException or ServiceNotConnectedException
-            or ServiceNotAuthenticatedException or FolderNotFoundException or TimeoutException or InvalidOperationException or NotSupportedException;
+        wrong
+            is IOException
+                or System.Net.Sockets.SocketException
+                or ProtocolException
+                or CommandException
+                or AuthenticationException
+                or SslHandshakeException
+                or ServiceNotConnectedException
+                or ServiceNotAuthenticatedException
+                or FolderNotFoundException
+                or TimeoutException
+                or InvalidOperationException
+                or NotSupportedException;
 }

@@ -54,7 +54,10 @@ public sealed class StandinPostOffice : IPostOffice, IDisposable
         ArgumentNullException.ThrowIfNull(mail);
         try
         {
-            var path = Path.Combine(_out, Safe(mail.MessageId ?? throw new PostOfficeException("The mail has no Message-ID.")) + ".eml");
+            var path = Path.Combine(
+                _out,
+                Safe(mail.MessageId ?? throw new PostOfficeException("The mail has no Message-ID.")) + ".eml"
+            );
             await using (var file = new FileStream(path + ".part", FileMode.Create))
             {
                 await mail.WriteToAsync(file, cancellation);
@@ -71,8 +74,14 @@ public sealed class StandinPostOffice : IPostOffice, IDisposable
 
     public bool SendsOnce => true;
 
-    public Task<IReadOnlyList<ArrivedMail>> Arrived(CancellationToken cancellation) => Task.FromResult<IReadOnlyList<ArrivedMail>>(
-        [.. Directory.EnumerateFiles(_in, "*.eml").Order(StringComparer.Ordinal).Take(50).Select(f => new ArrivedMail(Path.GetFileName(f), File.ReadAllBytes(f)))]);
+    public Task<IReadOnlyList<ArrivedMail>> Arrived(CancellationToken cancellation) =>
+        Task.FromResult<IReadOnlyList<ArrivedMail>>([
+            .. Directory
+                .EnumerateFiles(_in, "*.eml")
+                .Order(StringComparer.Ordinal)
+                .Take(50)
+                .Select(f => new ArrivedMail(Path.GetFileName(f), File.ReadAllBytes(f))),
+        ]);
 
     public Task Took(ArrivedMail mail, CancellationToken cancellation)
     {
@@ -91,7 +100,10 @@ public sealed class StandinPostOffice : IPostOffice, IDisposable
 
     /// <summary>Message-IDs of the mails that went out, newest first.</summary>
     public IEnumerable<string> SentIds() =>
-        new DirectoryInfo(_out).EnumerateFiles("*.eml").OrderByDescending(f => f.LastWriteTimeUtc).Select(f => Path.GetFileNameWithoutExtension(f.Name));
+        new DirectoryInfo(_out)
+            .EnumerateFiles("*.eml")
+            .OrderByDescending(f => f.LastWriteTimeUtc)
+            .Select(f => Path.GetFileNameWithoutExtension(f.Name));
 
     /// <summary>A mail that went out; null when there is none of that Message-ID.</summary>
     public byte[]? Sent(string messageId)
@@ -102,5 +114,6 @@ public sealed class StandinPostOffice : IPostOffice, IDisposable
 
     public void Dispose() => _watcher.Dispose();
 
-    private static string Safe(string messageId) => new([.. messageId.Where(c => char.IsAsciiLetterOrDigit(c) || c is '@' or '.' or '-' or '_').Take(160)]);
+    private static string Safe(string messageId) =>
+        new([.. messageId.Where(c => char.IsAsciiLetterOrDigit(c) || c is '@' or '.' or '-' or '_').Take(160)]);
 }

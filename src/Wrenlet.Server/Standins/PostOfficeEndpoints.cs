@@ -13,18 +13,36 @@ using Wrenlet.Storage.Conversations;
 namespace Wrenlet.Server.Standins;
 
 /// <summary>A mail that went out, as the stand-in's page shows it.</summary>
-public sealed record SentMail(string MessageId, string From, string To, string Subject, DateTimeOffset Date, string Text, string? InReplyTo, IReadOnlyList<string> References);
+public sealed record SentMail(
+    string MessageId,
+    string From,
+    string To,
+    string Subject,
+    DateTimeOffset Date,
+    string Text,
+    string? InReplyTo,
+    IReadOnlyList<string> References
+);
 
 /// <summary>An answer of the outside world to a mail that went out.</summary>
-public sealed record OutsideAnswer([property: Required] string MessageId, [property: Required, StringLength(50_000, MinimumLength = 1)] string Text);
+public sealed record OutsideAnswer(
+    [property: Required] string MessageId,
+    [property: Required, StringLength(50_000, MinimumLength = 1)] string Text
+);
 
 /// <summary>A new mail from the outside world.</summary>
 public sealed record OutsideMail(
-    [property: StringLength(80)] string Name, [property: Required, StringLength(254), EmailAddress] string Address, [property: StringLength(200)] string Subject,
-    [property: Required, StringLength(50_000, MinimumLength = 1)] string Text);
+    [property: StringLength(80)] string Name,
+    [property: Required, StringLength(254), EmailAddress] string Address,
+    [property: StringLength(200)] string Subject,
+    [property: Required, StringLength(50_000, MinimumLength = 1)] string Text
+);
 
 /// <summary>A text message from the outside world.</summary>
-public sealed record OutsideText([property: Required, StringLength(40)] string Number, [property: Required, StringLength(2000, MinimumLength = 1)] string Text);
+public sealed record OutsideText(
+    [property: Required, StringLength(40)] string Number,
+    [property: Required, StringLength(2000, MinimumLength = 1)] string Text
+);
 
 /// <summary>A mail as bytes, in whatever form; for trying what happens to a malformed one.</summary>
 public sealed record RawMail([property: Required, StringLength(1_000_000, MinimumLength = 1)] string Raw);
@@ -47,20 +65,54 @@ internal static class PostOfficeEndpoints
         api.MapGet("/asides", GetAsides).For(Access.Coordinators);
     }
 
-    /// <summary>Mails of the conversations that the viewer sees: the stand-in is no way around the rule of sight.</summary>
-    private static IReadOnlyList<SentMail> GetSent(Viewer viewer, StandinPostOffice office, Database database) => database.Read(s =>
-        (IReadOnlyList<SentMail>)[.. office.SentIds().Where(id => Seen(s, id, viewer.Person)).Take(40).Select(id => Read(id, office.Sent(id)!))]);
+    /// <summary>
+    /// Mails of the conversations that the viewer sees: the stand-in is no way around the rule of sight.
+    /// </summary>
+    private static IReadOnlyList<SentMail> GetSent(Viewer viewer, StandinPostOffice office, Database database) =>
+        database.Read(s =>
+            (IReadOnlyList<SentMail>)
+                [
+                    .. office
+                        .SentIds()
+                        .Where(id => Seen(s, id, viewer.Person))
+                        .Take(40)
+                        .Select(id => Read(id, office.Sent(id)!)),
+                ]
+        );
 
-    private static Results<FileContentHttpResult, ProblemHttpResult> GetFile(string messageId, Viewer viewer, StandinPostOffice office, Database database) =>
+    private static Results<FileContentHttpResult, ProblemHttpResult> GetFile(
+        string messageId,
+        Viewer viewer,
+        StandinPostOffice office,
+        Database database
+    ) =>
         database.Read(s => Seen(s, messageId, viewer.Person)) && office.Sent(messageId) is { } raw
             ? TypedResults.File(raw, "message/rfc822", messageId + ".eml")
             : Refusals.NotFound("mail");
 
-    private static Results<NoContent, ProblemHttpResult> Answer(OutsideAnswer answer, Viewer viewer, StandinPostOffice office, Database database, FirmClock clock)
+    private static Results<NoContent, ProblemHttpResult> Answer(
+        OutsideAnswer answer,
+        Viewer viewer,
+        StandinPostOffice office,
+        Database database,
+        FirmClock clock
+    )
     {
-        if (!database.Read(s => Seen(s, answer.MessageId, viewer.Person)) || office.Sent(answer.MessageId) is not { } raw) return Refusals.NotFound("mail");
+        if (
+            !database.Read(s => Seen(s, answer.MessageId, viewer.Person))
+            || office.Sent(answer.MessageId) is not { } raw
+        )
+            return Refusals.NotFound("mail");
         var sent = MimeMessage.Load(new MemoryStream(raw));
-        var mail = new MimeMessage { Subject = sent.Subject is { } subject && subject.StartsWith("Re:", StringComparison.Ordinal) ? subject : "Re: " + sent.Subject, Date = clock.GetUtcNow(), InReplyTo = answer.MessageId };
+        var mail = new MimeMessage
+        {
+            Subject =
+                sent.Subject is { } subject && subject.StartsWith("Re:", StringComparison.Ordinal)
+                    ? subject
+                    : "Re: " + sent.Subject,
+            Date = clock.GetUtcNow(),
+            InReplyTo = answer.MessageId,
+        };
         mail.From.AddRange(sent.To);
         mail.To.AddRange(sent.From);
         mail.References.AddRange(sent.References);
@@ -87,29 +139,73 @@ internal static class PostOfficeEndpoints
     }
 
     /// <summary>Texts of the conversations that the viewer sees.</summary>
-    private static IReadOnlyList<TextMessage> GetTexts(Viewer viewer, StandinTextOffice office, Database database) => database.Read(s => (IReadOnlyList<TextMessage>)[.. office.Sent()
-        .Where(t => Guid.TryParse(t.Id, out var id) && EntryStore.Find(s, new EntryId(id)) is { } entry && ConversationStore.Find(s, entry.Conversation) is { } c && viewer.Person.MaySee(c.Place)).Take(40)]);
+    private static IReadOnlyList<TextMessage> GetTexts(Viewer viewer, StandinTextOffice office, Database database) =>
+        database.Read(s =>
+            (IReadOnlyList<TextMessage>)
+                [
+                    .. office
+                        .Sent()
+                        .Where(t =>
+                            Guid.TryParse(t.Id, out var id)
+                            && EntryStore.Find(s, new EntryId(id)) is { } entry
+                            && ConversationStore.Find(s, entry.Conversation) is { } c
+                            && viewer.Person.MaySee(c.Place)
+                        )
+                        .Take(40),
+                ]
+        );
 
-    private static Results<NoContent, ProblemHttpResult> WriteText(OutsideText given, StandinTextOffice office, WhoIsWho who, FirmClock clock)
+    private static Results<NoContent, ProblemHttpResult> WriteText(
+        OutsideText given,
+        StandinTextOffice office,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
         var (number, wrong) = PhoneNumber.Read(given.Number, who.Current.Firm!.Country);
-        if (number is null) return Refusals.Invalid("number", wrong!);
-        office.Deliver(new TextMessage($"{Guid.CreateVersion7():N}", number, who.Current.Firm.Name, given.Text, clock.GetUtcNow()));
+        if (number is null)
+            return Refusals.Invalid("number", wrong!);
+        office.Deliver(
+            new TextMessage($"{Guid.CreateVersion7():N}", number, who.Current.Firm.Name, given.Text, clock.GetUtcNow())
+        );
         return TypedResults.NoContent();
     }
 
-    private static IReadOnlyList<AsideView> GetAsides(Database database) => database.Read(s =>
-        (IReadOnlyList<AsideView>)[.. EntryStore.Asides(s, 50).Select(a => new AsideView(a.Id, a.At.ToDateTimeOffset(), a.Reason, Head(EntryStore.RawAside(s, a.Id)!)))]);
+    private static IReadOnlyList<AsideView> GetAsides(Database database) =>
+        database.Read(s =>
+            (IReadOnlyList<AsideView>)
+                [
+                    .. EntryStore
+                        .Asides(s, 50)
+                        .Select(a => new AsideView(
+                            a.Id,
+                            a.At.ToDateTimeOffset(),
+                            a.Reason,
+                            Head(EntryStore.RawAside(s, a.Id)!)
+                        )),
+                ]
+        );
 
     private static string Head(byte[] raw) => Encoding.UTF8.GetString(raw, 0, Math.Min(raw.Length, 4000));
 
     private static bool Seen(SqlSession session, string messageId, Person viewer) =>
-        EntryStore.ByMail(session, messageId) is { } found && ConversationStore.Find(session, found.Conversation) is { } conversation && viewer.MaySee(conversation.Place);
+        EntryStore.ByMail(session, messageId) is { } found
+        && ConversationStore.Find(session, found.Conversation) is { } conversation
+        && viewer.MaySee(conversation.Place);
 
     private static SentMail Read(string messageId, byte[] raw)
     {
         var mail = MimeMessage.Load(new MemoryStream(raw));
-        return new(messageId, mail.From.ToString(), mail.To.ToString(), mail.Subject ?? "", mail.Date, (mail.TextBody ?? "").Trim(), mail.InReplyTo, [.. mail.References]);
+        return new(
+            messageId,
+            mail.From.ToString(),
+            mail.To.ToString(),
+            mail.Subject ?? "",
+            mail.Date,
+            (mail.TextBody ?? "").Trim(),
+            mail.InReplyTo,
+            [.. mail.References]
+        );
     }
 
     private static byte[] Bytes(MimeMessage mail)

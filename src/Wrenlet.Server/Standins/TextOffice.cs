@@ -9,7 +9,8 @@ namespace Wrenlet.Server.Standins;
 public sealed record TextMessage(string Id, string From, string To, string Text, DateTimeOffset At);
 
 /// <summary>
-/// The shipped stand-in for a gateway of text messages: files in two folders. What goes out lies in <c>text/out</c>, named by its id so
+/// The shipped stand-in for a gateway of text messages: files in two folders. What goes out lies in <c>text/out</c>,
+/// named by its id so
 /// that sending twice is one message; what is dropped into <c>text/in</c> has arrived.
 /// </summary>
 public sealed class StandinTextOffice : IDisposable
@@ -46,8 +47,18 @@ public sealed class StandinTextOffice : IDisposable
         }
     }
 
-    /// <summary>Messages that have arrived and were not yet taken; a file that holds none is left out and stays.</summary>
-    public IReadOnlyList<TextMessage> Arrived() => [.. Directory.EnumerateFiles(_in, "*.json").Order(StringComparer.Ordinal).Take(50).Select(Read).OfType<TextMessage>()];
+    /// <summary>
+    /// Messages that have arrived and were not yet taken; a file that holds none is left out and stays.
+    /// </summary>
+    public IReadOnlyList<TextMessage> Arrived() =>
+        [
+            .. Directory
+                .EnumerateFiles(_in, "*.json")
+                .Order(StringComparer.Ordinal)
+                .Take(50)
+                .Select(Read)
+                .OfType<TextMessage>(),
+        ];
 
     /// <summary>Says that a message has been taken in and is safe.</summary>
     public void Took(TextMessage message)
@@ -60,7 +71,12 @@ public sealed class StandinTextOffice : IDisposable
     public void Deliver(TextMessage message) => Write(_in, message);
 
     /// <summary>Messages that went out, newest first.</summary>
-    public IEnumerable<TextMessage> Sent() => new DirectoryInfo(_out).EnumerateFiles("*.json").OrderByDescending(f => f.LastWriteTimeUtc).Select(f => Read(f.FullName)).OfType<TextMessage>();
+    public IEnumerable<TextMessage> Sent() =>
+        new DirectoryInfo(_out)
+            .EnumerateFiles("*.json")
+            .OrderByDescending(f => f.LastWriteTimeUtc)
+            .Select(f => Read(f.FullName))
+            .OfType<TextMessage>();
 
     public void Dispose() => _watcher.Dispose();
 
@@ -80,7 +96,14 @@ public sealed class StandinTextOffice : IDisposable
     {
         try
         {
-            return JsonSerializer.Deserialize<TextMessage>(File.ReadAllBytes(path), Json) is { Text: not null, From: not null } message ? message with { Id = Path.GetFileNameWithoutExtension(path) } : null;
+            return
+                JsonSerializer.Deserialize<TextMessage>(File.ReadAllBytes(path), Json)
+                    is { Text: not null, From: not null } message
+                ? message with
+                {
+                    Id = Path.GetFileNameWithoutExtension(path),
+                }
+                : null;
         }
         catch (JsonException)
         {
@@ -88,5 +111,6 @@ public sealed class StandinTextOffice : IDisposable
         }
     }
 
-    private static string PathOf(string folder, string id) => Path.Combine(folder, string.Concat(id.Where(char.IsAsciiLetterOrDigit).Take(64)) + ".json");
+    private static string PathOf(string folder, string id) =>
+        Path.Combine(folder, string.Concat(id.Where(char.IsAsciiLetterOrDigit).Take(64)) + ".json");
 }

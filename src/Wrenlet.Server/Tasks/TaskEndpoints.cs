@@ -31,21 +31,46 @@ public sealed record OwnerChoice([property: Required, AllowedValues("person", "c
 /// <param name="Private">Whether it is the maker's alone; then it has no docket.</param>
 /// <param name="Parent">The task that it is a part of, whose docket is its own; null for none.</param>
 public sealed record NewTask(
-    [property: Required] Guid Id, [property: Required, StringLength(300, MinimumLength = 1)] string Title, Guid? SourceEntry, string? Docket,
-    IReadOnlyList<OwnerChoice> Owners, DateTimeOffset? Due, DateTimeOffset? Start, [property: Required] string Priority, string? Repeats, [property: Range(1, 100_000)] int? EstimateMinutes,
-    [property: StringLength(50_000)] string? Notes = null, bool Private = false, Guid? Parent = null);
+    [property: Required] Guid Id,
+    [property: Required, StringLength(300, MinimumLength = 1)] string Title,
+    Guid? SourceEntry,
+    string? Docket,
+    IReadOnlyList<OwnerChoice> Owners,
+    DateTimeOffset? Due,
+    DateTimeOffset? Start,
+    [property: Required] string Priority,
+    string? Repeats,
+    [property: Range(1, 100_000)] int? EstimateMinutes,
+    [property: StringLength(50_000)] string? Notes = null,
+    bool Private = false,
+    Guid? Parent = null
+);
 
-/// <summary>Fields of a task as they are to be; all of them, as the client shows them. Those that may be left out stay as they are.</summary>
+/// <summary>
+/// Fields of a task as they are to be; all of them, as the client shows them. Those that may be left out stay as they
+/// are.
+/// </summary>
 /// <param name="Notes">In Markdown; null to leave them as they are.</param>
 /// <param name="Private">Whether it is its maker's alone; null to leave that as it is.</param>
 /// <param name="SpentMinutes">Working time that has gone into it; null to leave it as it is.</param>
-/// <param name="Shares">Shares of the owners in percent, in their order, null for an even one; null to leave them as they are.</param>
+/// <param name="Shares">Shares of the owners in percent, in their order, null for an even one; null to leave them as
+/// they are.</param>
 /// <param name="Repeats">Recurrence rule (RFC 5545); empty for once; null to leave it as it is.</param>
 public sealed record TaskFields(
-    [property: Required, StringLength(300, MinimumLength = 1)] string Title, IReadOnlyList<OwnerChoice> Owners, DateTimeOffset? Due, DateTimeOffset? Start,
-    [property: Required] string Priority, [property: Required] string State, [property: Required] string Rule, [property: Range(1, 100_000)] int? EstimateMinutes,
-    [property: StringLength(50_000)] string? Notes = null, bool? Private = null, [property: Range(0, 1_000_000)] int? SpentMinutes = null, [property: MaxLength(20)] IReadOnlyList<int?>? Shares = null,
-    [property: StringLength(200)] string? Repeats = null);
+    [property: Required, StringLength(300, MinimumLength = 1)] string Title,
+    IReadOnlyList<OwnerChoice> Owners,
+    DateTimeOffset? Due,
+    DateTimeOffset? Start,
+    [property: Required] string Priority,
+    [property: Required] string State,
+    [property: Required] string Rule,
+    [property: Range(1, 100_000)] int? EstimateMinutes,
+    [property: StringLength(50_000)] string? Notes = null,
+    bool? Private = null,
+    [property: Range(0, 1_000_000)] int? SpentMinutes = null,
+    [property: MaxLength(20)] IReadOnlyList<int?>? Shares = null,
+    [property: StringLength(200)] string? Repeats = null
+);
 
 /// <summary>Where a task stands in what to do next.</summary>
 /// <param name="Reason">Why, in one line.</param>
@@ -68,61 +93,139 @@ internal static class TaskEndpoints
         api.MapPut("/tasks/{id:guid}/wanted", StillWanted).For(Access.Staff);
     }
 
-    private static Results<Ok<DraftsView>, ProblemHttpResult> GetDrafts(Guid id, Viewer viewer, Database database, WhoIsWho who) =>
+    private static Results<Ok<DraftsView>, ProblemHttpResult> GetDrafts(
+        Guid id,
+        Viewer viewer,
+        Database database,
+        WhoIsWho who
+    ) =>
         database.Read<Results<Ok<DraftsView>, ProblemHttpResult>>(s =>
         {
-            if (EntryStore.Find(s, new EntryId(id)) is not { } entry || ConversationStore.Find(s, entry.Conversation) is not { } conversation
-                || !viewer.Person.MaySee(conversation.Place, EntrySight.ThingOf(entry.Kind))) return Refusals.NotFound("entry");
+            if (
+                EntryStore.Find(s, new EntryId(id)) is not { } entry
+                || ConversationStore.Find(s, entry.Conversation) is not { } conversation
+                || !viewer.Person.MaySee(conversation.Place, EntrySight.ThingOf(entry.Kind))
+            )
+                return Refusals.NotFound("entry");
             var milestones = conversation.Docket is { } docket ? DocketStore.Milestones(s, docket.Id) : [];
             return TypedResults.Ok(Reading.Drafts(entry, milestones, who.Current));
         });
 
-    /// <summary>The viewer's tasks, their crews' included, by due moment; those finished today stay to be undone.</summary>
+    /// <summary>
+    /// The viewer's tasks, their crews' included, by due moment; those finished today stay to be undone.
+    /// </summary>
     private static IReadOnlyList<TaskView> GetMine(Viewer viewer, Database database, WhoIsWho who, FirmClock clock)
     {
         var roster = who.Current;
         var calendar = roster.Firm!.Calendar;
         var today = calendar.FirstMoment(calendar.DateOf(clock.Now).AtMidnight());
-        return database.Read(s => TaskStore.OfPerson(s, viewer.Person.Id, today, 1000)
-            .Where(t => viewer.Person.MaySee(t.Place, Thing.Working)).Select(t => TaskViews.Of(t, roster, clock.Now)).ToList());
+        return database.Read(s =>
+            TaskStore
+                .OfPerson(s, viewer.Person.Id, today, 1000)
+                .Where(t => viewer.Person.MaySee(t.Place, Thing.Working))
+                .Select(t => TaskViews.Of(t, roster, clock.Now))
+                .ToList()
+        );
     }
 
-    /// <summary>The viewer's open tasks, their crews' included, in the order in which they are best done, each with its reason.</summary>
+    /// <summary>
+    /// The viewer's open tasks, their crews' included, in the order in which they are best done, each with its reason.
+    /// </summary>
     private static IReadOnlyList<NextView> GetNext(Viewer viewer, Database database, WhoIsWho who, FirmClock clock)
     {
         var calendar = who.Current.HoursOf(viewer.Person.Id);
         return database.Read(s =>
         {
-            var open = TaskStore.OfPerson(s, viewer.Person.Id, clock.Now, 1000).Where(t => !t.Progress.Over && viewer.Person.MaySee(t.Place, Thing.Working)).ToDictionary(t => t.Id);
+            var open = TaskStore
+                .OfPerson(s, viewer.Person.Id, clock.Now, 1000)
+                .Where(t => !t.Progress.Over && viewer.Person.MaySee(t.Place, Thing.Working))
+                .ToDictionary(t => t.Id);
             // What others do and one's own waits for stands in the order too, and is left out of what is shown.
-            var waitedFor = open.Values.SelectMany(t => t.BlockedBy).Where(b => !b.Over && !open.ContainsKey(b.Id)).Select(b => b.Id).Distinct().Select(b => TaskStore.Find(s, b)).OfType<WorkTask>();
-            return NextOrder.Of([.. open.Values.Concat(waitedFor).Select(Open)], clock.Now, calendar).Where(n => open.ContainsKey(n.Id))
-                .Select(n => new NextView(n.Id.Value, n.Reason, n.Blocked, Stale(s, open[n.Id], clock.Now, calendar))).ToList();
+            var waitedFor = open
+                .Values.SelectMany(t => t.BlockedBy)
+                .Where(b => !b.Over && !open.ContainsKey(b.Id))
+                .Select(b => b.Id)
+                .Distinct()
+                .Select(b => TaskStore.Find(s, b))
+                .OfType<WorkTask>();
+            return NextOrder
+                .Of([.. open.Values.Concat(waitedFor).Select(Open)], clock.Now, calendar)
+                .Where(n => open.ContainsKey(n.Id))
+                .Select(n => new NextView(n.Id.Value, n.Reason, n.Blocked, Stale(s, open[n.Id], clock.Now, calendar)))
+                .ToList();
         });
     }
 
-    private static OpenTask Open(WorkTask task) => new(
-        task.Id, task.Title, task.Priority, task.Due, task.Remaining,
-        task.GateStage is { } stage && task.Docket is { } docket ? Stages.Of(docket.Ref.Kind).ElementAtOrDefault(stage) : null, [.. task.BlockedBy.Where(b => !b.Over).Select(b => b.Id)], task.Made);
+    private static OpenTask Open(WorkTask task) =>
+        new(
+            task.Id,
+            task.Title,
+            task.Priority,
+            task.Due,
+            task.Remaining,
+            task.GateStage is { } stage && task.Docket is { } docket
+                ? Stages.Of(docket.Ref.Kind).ElementAtOrDefault(stage)
+                : null,
+            [.. task.BlockedBy.Where(b => !b.Over).Select(b => b.Id)],
+            task.Made
+        );
 
-    /// <summary>Whether a task is to be questioned. When it was last spoken of is looked up only where it is late.</summary>
+    /// <summary>
+    /// Whether a task is to be questioned. When it was last spoken of is looked up only where it is late.
+    /// </summary>
     private static bool Stale(SqlSession session, WorkTask task, Instant now, WorkCalendar calendar) =>
         NextOrder.IsStale(task.Due, null, now, calendar)
-        && NextOrder.IsStale(task.Due, new[] { task.Made, task.Wanted, TaskStore.LastChange(session, task.Key), TaskStore.LastWord(session, task.Key) }.Max(), now, calendar);
+        && NextOrder.IsStale(
+            task.Due,
+            new[]
+            {
+                task.Made,
+                task.Wanted,
+                TaskStore.LastChange(session, task.Key),
+                TaskStore.LastWord(session, task.Key),
+            }.Max(),
+            now,
+            calendar
+        );
 
-    private static Results<Ok<TaskView>, ProblemHttpResult> GetTask(Guid id, Viewer viewer, Database database, WhoIsWho who, FirmClock clock, HttpContext context)
+    private static Results<Ok<TaskView>, ProblemHttpResult> GetTask(
+        Guid id,
+        Viewer viewer,
+        Database database,
+        WhoIsWho who,
+        FirmClock clock,
+        HttpContext context
+    )
     {
-        if (database.Read(s => TaskStore.Find(s, new TaskId(id))) is not { } task || !viewer.Person.MaySee(task.Place, Thing.Working)) return Refusals.NotFound("task");
+        if (
+            database.Read(s => TaskStore.Find(s, new TaskId(id))) is not { } task
+            || !viewer.Person.MaySee(task.Place, Thing.Working)
+        )
+            return Refusals.NotFound("task");
         return Answer(task, who.Current, clock, context);
     }
 
-    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Make(NewTask given, Viewer viewer, Database database, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context)
+    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Make(
+        NewTask given,
+        Viewer viewer,
+        Database database,
+        TaskMaking making,
+        WhoIsWho who,
+        FirmClock clock,
+        HttpContext context
+    )
     {
         var roster = who.Current;
-        if (given.Id == Guid.Empty) return Refusals.Invalid("id", "A task needs an id of its own (UUIDv7).");
-        if (Words.Priorities.Parse(given.Priority) is not { } priority) return Refusals.Invalid("priority", $"“{given.Priority}” is no priority. There are {string.Join(", ", Words.Priorities.All)}.");
+        if (given.Id == Guid.Empty)
+            return Refusals.Invalid("id", "A task needs an id of its own (UUIDv7).");
+        if (Words.Priorities.Parse(given.Priority) is not { } priority)
+            return Refusals.Invalid(
+                "priority",
+                $"“{given.Priority}” is no priority. There are {string.Join(", ", Words.Priorities.All)}."
+            );
         var (owners, problem) = Owners(given.Owners, roster);
-        if (problem is not null) return problem;
+        if (problem is not null)
+            return problem;
 
         var found = database.Read(s =>
         {
@@ -130,92 +233,243 @@ internal static class TaskEndpoints
             var conversation = entry is null ? null : ConversationStore.Find(s, entry.Conversation);
             var docket = DocketRef.Parse(given.Docket ?? "") is { } reference ? DocketStore.Find(s, reference) : null;
             var parent = given.Parent is { } whole ? TaskStore.Find(s, new TaskId(whole)) : null;
-            return (Entry: entry, Conversation: conversation, Docket: docket, Parent: parent, Last: parent is null ? null : TaskStore.LastPosition(s, parent.Key));
+            return (
+                Entry: entry,
+                Conversation: conversation,
+                Docket: docket,
+                Parent: parent,
+                Last: parent is null ? null : TaskStore.LastPosition(s, parent.Key)
+            );
         });
-        if (given.SourceEntry is not null && (found.Conversation is null || !viewer.Person.MaySee(found.Conversation.Place, EntrySight.ThingOf(found.Entry!.Kind)))) return Refusals.NotFound("entry");
-        if (given.SourceEntry is null && given.Docket is not null && (found.Docket is null || !viewer.Person.MaySee(found.Docket.Place))) return Refusals.NotFound("docket");
+        if (
+            given.SourceEntry is not null
+            && (
+                found.Conversation is null
+                || !viewer.Person.MaySee(found.Conversation.Place, EntrySight.ThingOf(found.Entry!.Kind))
+            )
+        )
+            return Refusals.NotFound("entry");
+        if (
+            given.SourceEntry is null
+            && given.Docket is not null
+            && (found.Docket is null || !viewer.Person.MaySee(found.Docket.Place))
+        )
+            return Refusals.NotFound("docket");
 
-        if (given.Parent is not null && (found.Parent is null || !viewer.Person.MaySee(found.Parent.Place, Thing.Working))) return Refusals.NotFound("task");
-        if (given.Private && owners.Any(o => o.Owner != new TaskOwner.OfPerson(viewer.Person.Id))) return Refusals.Refused("A private task is yours alone. Take the other owners off, or leave it open to others.");
+        if (
+            given.Parent is not null
+            && (found.Parent is null || !viewer.Person.MaySee(found.Parent.Place, Thing.Working))
+        )
+            return Refusals.NotFound("task");
+        if (given.Private && owners.Any(o => o.Owner != new TaskOwner.OfPerson(viewer.Person.Id)))
+            return Refusals.Refused(
+                "A private task is yours alone. Take the other owners off, or leave it open to others."
+            );
 
         var isPrivate = given.Private || found.Parent is { Private: true };
-        var docketOf = isPrivate ? null : found.Parent is { } of ? of.Docket : found.Conversation?.Docket ?? (found.Docket is { } d ? new DocketBrief(d.Id, d.Ref, d.Subject, d.Owner) : null);
+        var docketOf =
+            isPrivate ? null
+            : found.Parent is { } of ? of.Docket
+            : found.Conversation?.Docket
+                ?? (found.Docket is { } d ? new DocketBrief(d.Id, d.Ref, d.Subject, d.Owner) : null);
         var sight = found.Parent?.Sight ?? found.Conversation?.Sight ?? found.Docket?.Sight ?? DocketSight.Open;
         var task = new WorkTask(
-            0, new TaskId(given.Id), given.Title.Trim(), docketOf, found.Entry is { } e ? new TaskSource(e.Id, e.Key, e.Conversation) : null, viewer.Person.Id, clock.Now,
-            TaskState.NeedsAction, null, CompletionRule.Any, priority, Moment(given.Start), Moment(given.Due), given.Repeats,
-            given.EstimateMinutes is { } minutes ? Duration.FromMinutes(minutes) : null, null, null, 1, owners, sight)
+            0,
+            new TaskId(given.Id),
+            given.Title.Trim(),
+            docketOf,
+            found.Entry is { } e ? new TaskSource(e.Id, e.Key, e.Conversation) : null,
+            viewer.Person.Id,
+            clock.Now,
+            TaskState.NeedsAction,
+            null,
+            CompletionRule.Any,
+            priority,
+            Moment(given.Start),
+            Moment(given.Due),
+            given.Repeats,
+            given.EstimateMinutes is { } minutes ? Duration.FromMinutes(minutes) : null,
+            null,
+            null,
+            1,
+            owners,
+            sight
+        )
         {
             Notes = given.Notes?.Trim() ?? "",
             Private = isPrivate,
             Parent = found.Parent?.Id,
             Position = found.Parent is null ? 0 : Positions.Between(found.Last, null)!.Value,
         };
-        if (Unseeing(task, roster) is { } refusal) return refusal;
+        if (Unseeing(task, roster) is { } refusal)
+            return refusal;
         var outcome = await making.Make(task, viewer.Person);
         return outcome.Refusal is { } reason ? Refusals.Refused(reason) : Answer(outcome.Task!, roster, clock, context);
     }
 
     private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Put(
-        Guid id, TaskFields fields, [FromHeader(Name = "If-Match")] string? ifMatch, Viewer viewer, Database database, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context)
+        Guid id,
+        TaskFields fields,
+        [FromHeader(Name = "If-Match")] string? ifMatch,
+        Viewer viewer,
+        Database database,
+        TaskMaking making,
+        WhoIsWho who,
+        FirmClock clock,
+        HttpContext context
+    )
     {
         var roster = who.Current;
-        if (Words.Priorities.Parse(fields.Priority) is not { } priority) return Refusals.Invalid("priority", $"“{fields.Priority}” is no priority. There are {string.Join(", ", Words.Priorities.All)}.");
-        if (Words.TaskStates.Parse(fields.State) is not { } state) return Refusals.Invalid("state", $"“{fields.State}” is no state. There are {string.Join(", ", Words.TaskStates.All)}.");
-        if (Words.Rules.Parse(fields.Rule) is not { } rule) return Refusals.Invalid("rule", $"“{fields.Rule}” is no completion rule. There are {string.Join(", ", Words.Rules.All)}.");
+        if (Words.Priorities.Parse(fields.Priority) is not { } priority)
+            return Refusals.Invalid(
+                "priority",
+                $"“{fields.Priority}” is no priority. There are {string.Join(", ", Words.Priorities.All)}."
+            );
+        if (Words.TaskStates.Parse(fields.State) is not { } state)
+            return Refusals.Invalid(
+                "state",
+                $"“{fields.State}” is no state. There are {string.Join(", ", Words.TaskStates.All)}."
+            );
+        if (Words.Rules.Parse(fields.Rule) is not { } rule)
+            return Refusals.Invalid(
+                "rule",
+                $"“{fields.Rule}” is no completion rule. There are {string.Join(", ", Words.Rules.All)}."
+            );
         var (owners, problem) = Owners(fields.Owners, roster);
-        if (problem is not null) return problem;
-        if (fields.Shares is { } shares && (shares.Count != owners.Length || shares.Any(p => p is < 1 or > 100))) return Refusals.Invalid("shares", "Each owner has a share from 1 to 100 percent, or none for an even one.");
-        if (fields.Repeats is { Length: > 0 } repeats && Repeating.Wrong(repeats) is { } wrong) return Refusals.Invalid("repeats", wrong);
-        if (Version(ifMatch) is not { } version) return Refusals.Invalid("If-Match", "A change names the version it was made on, such as \"3\".");
-        if (database.Read(s => TaskStore.Find(s, new TaskId(id))) is not { } task || !viewer.Person.MaySee(task.Place, Thing.Working)) return Refusals.NotFound("task");
-        if (fields.Private is true && task.MadeBy != viewer.Person.Id) return Refusals.Refused($"Only {roster.NameOf(task.MadeBy)}, who made it, can make it private.");
-        if (Unseeing(task with { Owners = owners, Private = fields.Private ?? task.Private }, roster) is { } refusal) return refusal;
+        if (problem is not null)
+            return problem;
+        if (fields.Shares is { } shares && (shares.Count != owners.Length || shares.Any(p => p is < 1 or > 100)))
+            return Refusals.Invalid("shares", "Each owner has a share from 1 to 100 percent, or none for an even one.");
+        if (fields.Repeats is { Length: > 0 } repeats && Repeating.Wrong(repeats) is { } wrong)
+            return Refusals.Invalid("repeats", wrong);
+        if (Version(ifMatch) is not { } version)
+            return Refusals.Invalid("If-Match", "A change names the version it was made on, such as \"3\".");
+        if (
+            database.Read(s => TaskStore.Find(s, new TaskId(id))) is not { } task
+            || !viewer.Person.MaySee(task.Place, Thing.Working)
+        )
+            return Refusals.NotFound("task");
+        if (fields.Private is true && task.MadeBy != viewer.Person.Id)
+            return Refusals.Refused($"Only {roster.NameOf(task.MadeBy)}, who made it, can make it private.");
+        if (Unseeing(task with { Owners = owners, Private = fields.Private ?? task.Private }, roster) is { } refusal)
+            return refusal;
 
-        var outcome = await making.Change(new TaskId(id), version, viewer.Person, clock.Now, before => before.After(Shared(before.Progress.OwnedBy(owners.Select(o => o.Owner)), fields.Shares).Become(state), clock.Now) with
-        {
-            Title = fields.Title.Trim(),
-            Due = Moment(fields.Due),
-            Start = Moment(fields.Start),
-            Priority = priority,
-            Rule = rule,
-            Estimate = fields.EstimateMinutes is { } minutes ? Duration.FromMinutes(minutes) : null,
-            Notes = fields.Notes?.Trim() ?? before.Notes,
-            Private = fields.Private ?? before.Private,
-            // What is private stands in no docket, nobody else sees it there.
-            Docket = fields.Private is true ? null : before.Docket,
-            GateStage = fields.Private is true ? null : before.GateStage,
-            Spent = fields.SpentMinutes is { } spent ? Duration.FromMinutes(spent) : before.Spent,
-            Repeats = fields.Repeats is { } rule2 ? rule2.Length == 0 ? null : rule2 : before.Repeats,
-        });
+        var outcome = await making.Change(
+            new TaskId(id),
+            version,
+            viewer.Person,
+            clock.Now,
+            before =>
+                before.After(
+                    Shared(before.Progress.OwnedBy(owners.Select(o => o.Owner)), fields.Shares).Become(state),
+                    clock.Now
+                ) with
+                {
+                    Title = fields.Title.Trim(),
+                    Due = Moment(fields.Due),
+                    Start = Moment(fields.Start),
+                    Priority = priority,
+                    Rule = rule,
+                    Estimate = fields.EstimateMinutes is { } minutes ? Duration.FromMinutes(minutes) : null,
+                    Notes = fields.Notes?.Trim() ?? before.Notes,
+                    Private = fields.Private ?? before.Private,
+                    // What is private stands in no docket, nobody else sees it there.
+                    Docket = fields.Private is true ? null : before.Docket,
+                    GateStage = fields.Private is true ? null : before.GateStage,
+                    Spent = fields.SpentMinutes is { } spent ? Duration.FromMinutes(spent) : before.Spent,
+                    Repeats = fields.Repeats is { } rule2
+                        ? rule2.Length == 0
+                            ? null
+                            : rule2
+                        : before.Repeats,
+                }
+        );
         return Outcome(outcome, roster, clock, context);
     }
 
-    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Finish(Guid id, Viewer viewer, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context)
+    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Finish(
+        Guid id,
+        Viewer viewer,
+        TaskMaking making,
+        WhoIsWho who,
+        FirmClock clock,
+        HttpContext context
+    )
     {
-        var outcome = await making.Change(new TaskId(id), null, viewer.Person, clock.Now, before => before.After(before.Progress.Finish(before.Rule, viewer.Person), clock.Now));
+        var outcome = await making.Change(
+            new TaskId(id),
+            null,
+            viewer.Person,
+            clock.Now,
+            before => before.After(before.Progress.Finish(before.Rule, viewer.Person), clock.Now)
+        );
         return Outcome(outcome, who.Current, clock, context);
     }
 
     /// <summary>Says that a task which was questioned is still wanted as it is.</summary>
-    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> StillWanted(Guid id, Viewer viewer, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context) =>
-        Outcome(await making.Change(new TaskId(id), null, viewer.Person, clock.Now, before => before with { Wanted = clock.Now }), who.Current, clock, context);
+    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> StillWanted(
+        Guid id,
+        Viewer viewer,
+        TaskMaking making,
+        WhoIsWho who,
+        FirmClock clock,
+        HttpContext context
+    ) =>
+        Outcome(
+            await making.Change(
+                new TaskId(id),
+                null,
+                viewer.Person,
+                clock.Now,
+                before => before with { Wanted = clock.Now }
+            ),
+            who.Current,
+            clock,
+            context
+        );
 
     /// <summary>Takes a finish back.</summary>
-    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Reopen(Guid id, Viewer viewer, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context)
+    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Reopen(
+        Guid id,
+        Viewer viewer,
+        TaskMaking making,
+        WhoIsWho who,
+        FirmClock clock,
+        HttpContext context
+    )
     {
-        var outcome = await making.Change(new TaskId(id), null, viewer.Person, clock.Now, before => before.After(before.Progress.Reopen(before.Rule, viewer.Person), clock.Now));
+        var outcome = await making.Change(
+            new TaskId(id),
+            null,
+            viewer.Person,
+            clock.Now,
+            before => before.After(before.Progress.Reopen(before.Rule, viewer.Person), clock.Now)
+        );
         return Outcome(outcome, who.Current, clock, context);
     }
 
     private static Progress Shared(Progress progress, IReadOnlyList<int?>? shares) =>
-        shares is null ? progress : progress with { Shares = [.. progress.Shares.Select((s, i) => s with { Percent = shares[i] })] };
+        shares is null
+            ? progress
+            : progress with
+            {
+                Shares = [.. progress.Shares.Select((s, i) => s with { Percent = shares[i] })],
+            };
 
-    internal static Results<Ok<TaskView>, ProblemHttpResult> Outcome(TaskOutcome outcome, Roster roster, FirmClock clock, HttpContext context)
+    internal static Results<Ok<TaskView>, ProblemHttpResult> Outcome(
+        TaskOutcome outcome,
+        Roster roster,
+        FirmClock clock,
+        HttpContext context
+    )
     {
-        if (outcome.Stale) return Refusals.Changed("task", TaskViews.Of(outcome.Task!, roster, clock.Now));
-        if (outcome.Task is null) return Refusals.NotFound("task");
-        return outcome.Refusal is { } refusal ? Refusals.Refused(refusal) : Answer(outcome.Task, roster, clock, context);
+        if (outcome.Stale)
+            return Refusals.Changed("task", TaskViews.Of(outcome.Task!, roster, clock.Now));
+        if (outcome.Task is null)
+            return Refusals.NotFound("task");
+        return outcome.Refusal is { } refusal
+            ? Refusals.Refused(refusal)
+            : Answer(outcome.Task, roster, clock, context);
     }
 
     private static Ok<TaskView> Answer(WorkTask task, Roster roster, FirmClock clock, HttpContext context)
@@ -227,27 +481,47 @@ internal static class TaskEndpoints
     /// <summary>A refusal when an owner does not see the task's docket.</summary>
     internal static ProblemHttpResult? Unseeing(WorkTask task, Roster roster)
     {
-        if (TaskViews.Unseeing(task, roster) is not var (whom, reason)) return null;
-        return Refusals.Refused(reason, task.Private ? null : new Dictionary<string, object?> { ["unseeing"] = new[] { PersonView.Of(whom) } });
+        if (TaskViews.Unseeing(task, roster) is not var (whom, reason))
+            return null;
+        return Refusals.Refused(
+            reason,
+            task.Private ? null : new Dictionary<string, object?> { ["unseeing"] = new[] { PersonView.Of(whom) } }
+        );
     }
 
-    internal static (ImmutableArray<OwnerShare> Owners, ProblemHttpResult? Problem) Owners(IReadOnlyList<OwnerChoice> choices, Roster roster)
+    internal static (ImmutableArray<OwnerShare> Owners, ProblemHttpResult? Problem) Owners(
+        IReadOnlyList<OwnerChoice> choices,
+        Roster roster
+    )
     {
-        if (choices.Count > 20) return ([], Refusals.Invalid("owners", "A task has at most 20 owners. Use a crew instead."));
+        if (choices.Count > 20)
+            return ([], Refusals.Invalid("owners", "A task has at most 20 owners. Use a crew instead."));
         var owners = ImmutableArray.CreateBuilder<OwnerShare>();
         foreach (var choice in choices.Distinct())
         {
-            TaskOwner? owner = choice.Kind == "crew"
-                ? roster.Crews.ContainsKey(new CrewId(choice.Id)) ? new TaskOwner.OfCrew(new CrewId(choice.Id)) : null
-                : roster.Find(new PersonId(choice.Id)) is { IsStaff: true } ? new TaskOwner.OfPerson(new PersonId(choice.Id)) : null;
-            if (owner is null) return ([], Refusals.Invalid("owners", "One of the owners is not one of our people or crews. Choose again."));
+            TaskOwner? owner =
+                choice.Kind == "crew"
+                    ? roster.Crews.ContainsKey(new CrewId(choice.Id))
+                        ? new TaskOwner.OfCrew(new CrewId(choice.Id))
+                        : null
+                    : roster.Find(new PersonId(choice.Id)) is { IsStaff: true }
+                        ? new TaskOwner.OfPerson(new PersonId(choice.Id))
+                        : null;
+            if (owner is null)
+                return (
+                    [],
+                    Refusals.Invalid("owners", "One of the owners is not one of our people or crews. Choose again.")
+                );
             owners.Add(new(owner, false));
         }
 
         return (owners.ToImmutable(), null);
     }
 
-    internal static int? Version(string? ifMatch) => int.TryParse(ifMatch?.Trim('"'), NumberStyles.None, CultureInfo.InvariantCulture, out var version) ? version : null;
+    internal static int? Version(string? ifMatch) =>
+        int.TryParse(ifMatch?.Trim('"'), NumberStyles.None, CultureInfo.InvariantCulture, out var version)
+            ? version
+            : null;
 
     private static Instant? Moment(DateTimeOffset? moment) => moment is { } m ? Instant.FromDateTimeOffset(m) : null;
 }

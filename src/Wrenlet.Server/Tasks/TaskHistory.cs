@@ -15,11 +15,17 @@ internal static class TaskHistory
     private const int MostWords = 200;
 
     /// <summary>The fields in which two states of a task differ, each with how it was and how it is.</summary>
-    public static IEnumerable<(string What, string Before, string After)> Between(WorkTask before, WorkTask after, Roster roster)
+    public static IEnumerable<(string What, string Before, string After)> Between(
+        WorkTask before,
+        WorkTask after,
+        Roster roster
+    )
     {
         var calendar = roster.Firm!.Calendar;
-        string Moment(Instant? at) => at is { } m ? DateWords.Moment(m.InZone(calendar.Zone).LocalDateTime, LocalDate.MinIsoValue) : "none";
-        string Owners(WorkTask t) => t.Owners.IsEmpty ? "nobody" : string.Join(", ", t.Owners.Select(o => Name(o, roster)));
+        string Moment(Instant? at) =>
+            at is { } m ? DateWords.Moment(m.InZone(calendar.Zone).LocalDateTime, LocalDate.MinIsoValue) : "none";
+        string Owners(WorkTask t) =>
+            t.Owners.IsEmpty ? "nobody" : string.Join(", ", t.Owners.Select(o => Name(o, roster)));
         (string What, string Before, string After)[] all =
         [
             ("title", before.Title, after.Title),
@@ -36,17 +42,28 @@ internal static class TaskHistory
             ("docket", before.Docket?.Ref.ToString() ?? "none", after.Docket?.Ref.ToString() ?? "none"),
             ("part of", before.ParentTitle ?? "nothing", after.ParentTitle ?? "nothing"),
             ("gate of stage", Stage(before), Stage(after)),
-            ("seen by", before.Private ? "its maker alone" : "others too", after.Private ? "its maker alone" : "others too"),
+            (
+                "seen by",
+                before.Private ? "its maker alone" : "others too",
+                after.Private ? "its maker alone" : "others too"
+            ),
             ("still wanted", Moment(before.Wanted), Moment(after.Wanted)),
         ];
         return all.Where(c => c.Before != c.After);
     }
 
-    private static string Name(OwnerShare share, Roster roster) => TaskViews.Name(share.Owner, roster) + (share.Percent is { } percent ? string.Create(CultureInfo.InvariantCulture, $" {percent} %") : "") + (share.Done ? " (done)" : "");
+    private static string Name(OwnerShare share, Roster roster) =>
+        TaskViews.Name(share.Owner, roster)
+        + (share.Percent is { } percent ? string.Create(CultureInfo.InvariantCulture, $" {percent} %") : "")
+        + (share.Done ? " (done)" : "");
 
-    private static string Stage(WorkTask task) => task is { GateStage: { } stage, Docket: { } docket } ? Core.Dockets.Stages.Of(docket.Ref.Kind).ElementAtOrDefault(stage) ?? "none" : "none";
+    private static string Stage(WorkTask task) =>
+        task is { GateStage: { } stage, Docket: { } docket }
+            ? Core.Dockets.Stages.Of(docket.Ref.Kind).ElementAtOrDefault(stage) ?? "none"
+            : "none";
 
-    private static string Length(Duration? time) => time is { } t && t > Duration.Zero ? WorkingTimeWords.Of(t) : "none";
+    private static string Length(Duration? time) =>
+        time is { } t && t > Duration.Zero ? WorkingTimeWords.Of(t) : "none";
 
     private static string Short(string words) => words.Length > MostWords ? words[..MostWords] + " …" : words;
 }

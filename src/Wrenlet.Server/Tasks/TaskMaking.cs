@@ -11,7 +11,10 @@ using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Tasks;
 
-/// <summary>What came of a change: the task as it is now, whether it was changed by someone else meanwhile, or a refusal. No task means that it is not seen.</summary>
+/// <summary>
+/// What came of a change: the task as it is now, whether it was changed by someone else meanwhile, or a refusal. No
+/// task means that it is not seen.
+/// </summary>
 public sealed record TaskOutcome(WorkTask? Task, bool Stale, string? Refusal);
 
 /// <summary>Makes, changes and finishes tasks, tells those whom it concerns, and remembers what was changed.</summary>
@@ -29,18 +32,22 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
     /// <param name="by">Who changes it.</param>
     /// <param name="at">When.</param>
     /// <param name="change">The task as it is to be.</param>
-    public Task<TaskOutcome> Change(TaskId id, int? version, Person by, Instant at, Func<WorkTask, WorkTask> change) => writes.Run(w => Change(w, id, version, by, at, change));
+    public Task<TaskOutcome> Change(TaskId id, int? version, Person by, Instant at, Func<WorkTask, WorkTask> change) =>
+        writes.Run(w => Change(w, id, version, by, at, change));
 
     /// <summary>Makes a task within a write that does more.</summary>
     public TaskOutcome Make(Writing w, WorkTask task, Person by)
     {
         ArgumentNullException.ThrowIfNull(w);
         ArgumentNullException.ThrowIfNull(task);
-        if (TaskStore.Find(w.Session, task.Id) is null) task = Series.Begun(w.Session, task, who.Current);
+        if (TaskStore.Find(w.Session, task.Id) is null)
+            task = Series.Begun(w.Session, task, who.Current);
         if (!TaskStore.Add(w.Session, task))
         {
             var made = TaskStore.Find(w.Session, task.Id)!;
-            return made.MadeBy == by.Id && made.Title == task.Title ? new TaskOutcome(made, false, null) : new(null, false, "Another task has this id already. Load the page again and repeat.");
+            return made.MadeBy == by.Id && made.Title == task.Title
+                ? new TaskOutcome(made, false, null)
+                : new(null, false, "Another task has this id already. Load the page again and repeat.");
         }
 
         var written = TaskStore.Find(w.Session, task.Id)!;
@@ -51,102 +58,200 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
     }
 
     /// <summary>Changes a task within a write that does more.</summary>
-    public TaskOutcome Change(Writing w, TaskId id, int? version, Person by, Instant at, Func<WorkTask, WorkTask> change)
+    public TaskOutcome Change(
+        Writing w,
+        TaskId id,
+        int? version,
+        Person by,
+        Instant at,
+        Func<WorkTask, WorkTask> change
+    )
     {
         ArgumentNullException.ThrowIfNull(w);
-        if (TaskStore.Find(w.Session, id) is not { } before || !by.MaySee(before.Place, Thing.Working)) return new TaskOutcome(null, false, "There is no such task, or you do not see it.");
-        if (version is { } seen && seen != before.Version) return new(before, true, null);
+        if (TaskStore.Find(w.Session, id) is not { } before || !by.MaySee(before.Place, Thing.Working))
+            return new TaskOutcome(null, false, "There is no such task, or you do not see it.");
+        if (version is { } seen && seen != before.Version)
+            return new(before, true, null);
         var wanted = change(before);
-        if (Refuses(w, before, wanted) is { } refusal) return new(before, false, refusal);
-        if (before.Due != wanted.Due) wanted = wanted with { DueSince = at };
+        if (Refuses(w, before, wanted) is { } refusal)
+            return new(before, false, refusal);
+        if (before.Due != wanted.Due)
+            wanted = wanted with { DueSince = at };
         wanted = Series.Begun(w.Session, wanted, who.Current);
-        if (!TaskStore.Update(w.Session, wanted)) return new(before, true, null);
+        if (!TaskStore.Update(w.Session, wanted))
+            return new(before, true, null);
         var after = TaskStore.Find(w.Session, id)!;
-        foreach (var (what, was, now) in TaskHistory.Between(before, after, who.Current)) TaskStore.Remember(w.Session, after.Key, by.Id, at, what, was, now);
+        foreach (var (what, was, now) in TaskHistory.Between(before, after, who.Current))
+            TaskStore.Remember(w.Session, after.Key, by.Id, at, what, was, now);
         Announce(w, after, ChangeKinds.TaskChanged, by.Id, at);
         var had = before.Owners.Select(o => o.Owner).ToHashSet();
-        Tell(w, after, by, at, Givens(after with { Owners = [.. after.Owners.Where(o => !had.Contains(o.Owner))] })
-            .Concat(after.Owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>().Select(o => new Alert(o.Person, AlertReason.OwnTask)))
-            .Append(new Alert(after.MadeBy, AlertReason.OwnTask))
-            .Concat(after.Watchers.Select(p => new Alert(p, AlertReason.WatchedTask))));
-        if (after.Progress.Over && !before.Progress.Over) Follow(w, after, at, byTime: false);
-        else if (before.Progress.Over && !after.Progress.Over) Unfollow(w, after, by, at);
+        Tell(
+            w,
+            after,
+            by,
+            at,
+            Givens(after with { Owners = [.. after.Owners.Where(o => !had.Contains(o.Owner))] })
+                .Concat(
+                    after
+                        .Owners.Select(o => o.Owner)
+                        .OfType<TaskOwner.OfPerson>()
+                        .Select(o => new Alert(o.Person, AlertReason.OwnTask))
+                )
+                .Append(new Alert(after.MadeBy, AlertReason.OwnTask))
+                .Concat(after.Watchers.Select(p => new Alert(p, AlertReason.WatchedTask)))
+        );
+        if (after.Progress.Over && !before.Progress.Over)
+            Follow(w, after, at, byTime: false);
+        else if (before.Progress.Over && !after.Progress.Over)
+            Unfollow(w, after, by, at);
         Ripple(w, after.Parent, by, at);
-        if (before.Parent != after.Parent) Ripple(w, before.Parent, by, at);
+        if (before.Parent != after.Parent)
+            Ripple(w, before.Parent, by, at);
         if (before.Progress.Over != after.Progress.Over)
-            foreach (var waiting in TaskStore.WaitingFor(w.Session, id)) Announce(w, waiting, ChangeKinds.TaskChanged, by.Id, at);
+            foreach (var waiting in TaskStore.WaitingFor(w.Session, id))
+                Announce(w, waiting, ChangeKinds.TaskChanged, by.Id, at);
         return new(after, false, null);
     }
 
     /// <summary>Leaves one of a series out: it is dropped, and the next takes its place.</summary>
-    public Task<TaskOutcome> Skip(TaskId id, Person by, Instant at) => writes.Run(w =>
-    {
-        if (TaskStore.Find(w.Session, id) is not { } task || !by.MaySee(task.Place, Thing.Working)) return new TaskOutcome(null, false, "There is no such task, or you do not see it.");
-        if (task is not { Series: { } series, Occurrence: { } occurrence, Repeats: not null } || task.Progress.Over) return new(task, false, "Only an open task that repeats can be left out once.");
-        TaskStore.Skip(w.Session, series, who.Current.Firm!.Calendar.DateOf(occurrence));
-        return Change(w, id, null, by, at, before => before.After(before.Progress.Become(TaskState.Dropped), at));
-    });
+    public Task<TaskOutcome> Skip(TaskId id, Person by, Instant at) =>
+        writes.Run(w =>
+        {
+            if (TaskStore.Find(w.Session, id) is not { } task || !by.MaySee(task.Place, Thing.Working))
+                return new TaskOutcome(null, false, "There is no such task, or you do not see it.");
+            if (task is not { Series: { } series, Occurrence: { } occurrence, Repeats: not null } || task.Progress.Over)
+                return new(task, false, "Only an open task that repeats can be left out once.");
+            TaskStore.Skip(w.Session, series, who.Current.Firm!.Calendar.DateOf(occurrence));
+            return Change(w, id, null, by, at, before => before.After(before.Progress.Become(TaskState.Dropped), at));
+        });
 
     /// <summary>Makes the next of all series whose time has come.</summary>
-    public Task FollowByTime(Instant now) => writes.Run(w =>
-    {
-        foreach (var last in TaskStore.LastByTime(w.Session, now)) Follow(w, last, now, byTime: true);
-        return true;
-    });
-
-    /// <summary>Reminds owners of what comes due or is late, and who asked for it where it stays late. Whoever would be told much at once is told it in one line.</summary>
-    public Task Remind(Instant now) => writes.Run(w =>
-    {
-        var roster = who.Current;
-        var reminders = new Dictionary<PersonId, List<(WorkTask Task, AlertReason Reason)>>();
-        foreach (var task in TaskStore.DueBefore(w.Session, now + Duration.FromDays(14)))
+    public Task FollowByTime(Instant now) =>
+        writes.Run(w =>
         {
-            if (Reminder.Of(task.Due!.Value, task.Reminded, task.DueSince ?? task.Made, task.Reminders, now, roster.Firm!.Calendar) is not { } reminder) continue;
-            TaskStore.SetReminded(w.Session, task.Key, reminder.At);
-            var told = Givens(task).Select(a => (a.Person, Reason: AlertReason.TaskDue)).ToList();
-            if (reminder.Nth >= Reminder.AskerFrom || told.Count == 0) told.Add((task.MadeBy, AlertReason.AskedLate));
-            // Who owns it and does not see its docket any more is not told, in whatever line.
-            foreach (var (person, reason) in told.DistinctBy(t => t.Person).Where(t => roster.Find(t.Person) is { IsStaff: true } known && known.MaySee(task.Place, Thing.Working)))
-            {
-                if (!reminders.TryGetValue(person, out var list)) reminders[person] = list = [];
-                list.Add((task, reason));
-            }
-        }
+            foreach (var last in TaskStore.LastByTime(w.Session, now))
+                Follow(w, last, now, byTime: true);
+            return true;
+        });
 
-        foreach (var (person, list) in reminders)
+    /// <summary>
+    /// Reminds owners of what comes due or is late, and who asked for it where it stays late. Whoever would be told
+    /// much at once is told it in one line.
+    /// </summary>
+    public Task Remind(Instant now) =>
+        writes.Run(w =>
         {
-            if (list.Count > MostReminders)
+            var roster = who.Current;
+            var reminders = new Dictionary<PersonId, List<(WorkTask Task, AlertReason Reason)>>();
+            foreach (var task in TaskStore.DueBefore(w.Session, now + Duration.FromDays(14)))
             {
-                Telling.Tell(w, new Alert(person, AlertReason.TaskDue), null, now, null, null, null, $"{list.Count} tasks are due or late: {string.Join(", ", list.Select(t => t.Task.Title))}");
-                continue;
+                if (
+                    Reminder.Of(
+                        task.Due!.Value,
+                        task.Reminded,
+                        task.DueSince ?? task.Made,
+                        task.Reminders,
+                        now,
+                        roster.Firm!.Calendar
+                    )
+                    is not { } reminder
+                )
+                    continue;
+                TaskStore.SetReminded(w.Session, task.Key, reminder.At);
+                var told = Givens(task).Select(a => (a.Person, Reason: AlertReason.TaskDue)).ToList();
+                if (reminder.Nth >= Reminder.AskerFrom || told.Count == 0)
+                    told.Add((task.MadeBy, AlertReason.AskedLate));
+                // Who owns it and does not see its docket any more is not told, in whatever line.
+                foreach (
+                    var (person, reason) in told.DistinctBy(t => t.Person)
+                        .Where(t =>
+                            roster.Find(t.Person) is { IsStaff: true } known && known.MaySee(task.Place, Thing.Working)
+                        )
+                )
+                {
+                    if (!reminders.TryGetValue(person, out var list))
+                        reminders[person] = list = [];
+                    list.Add((task, reason));
+                }
             }
 
-            foreach (var (task, reason) in list)
-                foreach (var alert in Alerting.Whom(null, task.Place, Thing.Working, [new Alert(person, reason)], id => roster.Find(id)))
-                    Telling.Tell(w, alert, null, now, task.Source?.Conversation, task.Source?.Entry, task.Id, $"{task.Title}: {TaskViews.DueWords(task, roster, now)}");
-        }
+            foreach (var (person, list) in reminders)
+            {
+                if (list.Count > MostReminders)
+                {
+                    Telling.Tell(
+                        w,
+                        new Alert(person, AlertReason.TaskDue),
+                        null,
+                        now,
+                        null,
+                        null,
+                        null,
+                        $"{list.Count} tasks are due or late: {string.Join(", ", list.Select(t => t.Task.Title))}"
+                    );
+                    continue;
+                }
 
-        return true;
-    });
+                foreach (var (task, reason) in list)
+                foreach (
+                    var alert in Alerting.Whom(
+                        null,
+                        task.Place,
+                        Thing.Working,
+                        [new Alert(person, reason)],
+                        id => roster.Find(id)
+                    )
+                )
+                    Telling.Tell(
+                        w,
+                        alert,
+                        null,
+                        now,
+                        task.Source?.Conversation,
+                        task.Source?.Entry,
+                        task.Id,
+                        $"{task.Title}: {TaskViews.DueWords(task, roster, now)}"
+                    );
+            }
+
+            return true;
+        });
 
     /// <summary>Sets what a task waits for.</summary>
-    public Task<TaskOutcome> Block(TaskId id, IReadOnlyList<TaskId> blockers, Person by, Instant at) => writes.Run(w =>
-    {
-        if (TaskStore.Find(w.Session, id) is not { } task || !by.MaySee(task.Place, Thing.Working)) return new TaskOutcome(null, false, "There is no such task, or you do not see it.");
-        var found = blockers.Select(b => TaskStore.Find(w.Session, b)).ToList();
-        if (found.Any(b => b is null || !by.MaySee(b.Place, Thing.Working))) return new(task, false, "One of the tasks it is to wait for is not there, or you do not see it.");
-        foreach (var blocker in found)
-            if (Dependence.WouldLoop(id, blocker!.Id, t => TaskStore.BlockersOf(w.Session, t)))
-                return new(task, false, $"“{blocker.Title}” waits for this one already, so that neither could begin. Choose another.");
-        TaskStore.SetBlockers(w.Session, task.Key, blockers);
-        TaskStore.Touch(w.Session, task.Key);
-        var after = TaskStore.Find(w.Session, id)!;
-        TaskStore.Remember(w.Session, task.Key, by.Id, at, "waits for", string.Join(", ", task.BlockedBy.Select(b => b.Title)), string.Join(", ", after.BlockedBy.Select(b => b.Title)));
-        Announce(w, after, ChangeKinds.TaskChanged, by.Id, at);
-        return new(after, false, null);
-    });
+    public Task<TaskOutcome> Block(TaskId id, IReadOnlyList<TaskId> blockers, Person by, Instant at) =>
+        writes.Run(w =>
+        {
+            if (TaskStore.Find(w.Session, id) is not { } task || !by.MaySee(task.Place, Thing.Working))
+                return new TaskOutcome(null, false, "There is no such task, or you do not see it.");
+            var found = blockers.Select(b => TaskStore.Find(w.Session, b)).ToList();
+            if (found.Any(b => b is null || !by.MaySee(b.Place, Thing.Working)))
+                return new(task, false, "One of the tasks it is to wait for is not there, or you do not see it.");
+            foreach (var blocker in found)
+                if (Dependence.WouldLoop(id, blocker!.Id, t => TaskStore.BlockersOf(w.Session, t)))
+                    return new(
+                        task,
+                        false,
+                        $"“{blocker.Title}” waits for this one already, so that neither could begin. Choose another."
+                    );
+            TaskStore.SetBlockers(w.Session, task.Key, blockers);
+            TaskStore.Touch(w.Session, task.Key);
+            var after = TaskStore.Find(w.Session, id)!;
+            TaskStore.Remember(
+                w.Session,
+                task.Key,
+                by.Id,
+                at,
+                "waits for",
+                string.Join(", ", task.BlockedBy.Select(b => b.Title)),
+                string.Join(", ", after.BlockedBy.Select(b => b.Title))
+            );
+            Announce(w, after, ChangeKinds.TaskChanged, by.Id, at);
+            return new(after, false, null);
+        });
 
-    /// <summary>Puts files with a task's notes, in place of those that stood there; whoever brings them sees them.</summary>
+    /// <summary>
+    /// Puts files with a task's notes, in place of those that stood there; whoever brings them sees them.
+    /// </summary>
     public TaskOutcome SetFiles(Writing w, WorkTask task, IReadOnlyList<Attachment> files, Person by, Instant at)
     {
         ArgumentNullException.ThrowIfNull(w);
@@ -156,65 +261,126 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
         TaskFileStore.Set(w.Session, task, files);
         TaskStore.Touch(w.Session, task.Key);
         var after = TaskStore.Find(w.Session, task.Id)!;
-        TaskStore.Remember(w.Session, task.Key, by.Id, at, "files", string.Join(", ", before.Select(f => f.Name)), string.Join(", ", TaskFileStore.Of(w.Session, task).Select(f => f.Name)));
+        TaskStore.Remember(
+            w.Session,
+            task.Key,
+            by.Id,
+            at,
+            "files",
+            string.Join(", ", before.Select(f => f.Name)),
+            string.Join(", ", TaskFileStore.Of(w.Session, task).Select(f => f.Name))
+        );
         Announce(w, after, ChangeKinds.TaskChanged, by.Id, at);
         return new(after, false, null);
     }
 
     /// <summary>Makes someone hear what becomes of a task, or not any more.</summary>
-    public Task<TaskOutcome> Watch(TaskId id, Person by, bool watches, Instant at) => writes.Run(w =>
-    {
-        if (TaskStore.Find(w.Session, id) is not { } task || !by.MaySee(task.Place, Thing.Working)) return new TaskOutcome(null, false, "There is no such task, or you do not see it.");
-        TaskStore.SetWatching(w.Session, task.Key, by.Id, watches);
-        Announce(w, task, ChangeKinds.TaskChanged, by.Id, at);
-        return new(TaskStore.Find(w.Session, id), false, null);
-    });
+    public Task<TaskOutcome> Watch(TaskId id, Person by, bool watches, Instant at) =>
+        writes.Run(w =>
+        {
+            if (TaskStore.Find(w.Session, id) is not { } task || !by.MaySee(task.Place, Thing.Working))
+                return new TaskOutcome(null, false, "There is no such task, or you do not see it.");
+            TaskStore.SetWatching(w.Session, task.Key, by.Id, watches);
+            Announce(w, task, ChangeKinds.TaskChanged, by.Id, at);
+            return new(TaskStore.Find(w.Session, id), false, null);
+        });
 
     /// <summary>Makes the parts of a list, deeper ones as parts of the part before them.</summary>
-    public Task<(TaskOutcome Outcome, ImmutableArray<WorkTask> Made)> AddParts(TaskId id, IReadOnlyList<ListedPart> parts, Person by, Instant at) => writes.Run(w =>
-    {
-        if (TaskStore.Find(w.Session, id) is not { } whole || !by.MaySee(whole.Place, Thing.Working)) return (new TaskOutcome(null, false, "There is no such task, or you do not see it."), ImmutableArray<WorkTask>.Empty);
-        var made = ImmutableArray.CreateBuilder<WorkTask>();
-        List<WorkTask> line = [whole];
-        foreach (var part in parts)
+    public Task<(TaskOutcome Outcome, ImmutableArray<WorkTask> Made)> AddParts(
+        TaskId id,
+        IReadOnlyList<ListedPart> parts,
+        Person by,
+        Instant at
+    ) =>
+        writes.Run(w =>
         {
-            line.RemoveRange(Math.Min(line.Count, part.Depth + 1), Math.Max(0, line.Count - part.Depth - 1));
-            var parent = line[^1];
-            var position = Positions.Between(TaskStore.LastPosition(w.Session, parent.Key), null)!.Value;
-            var task = new WorkTask(
-                0, new TaskId(Guid.CreateVersion7()), part.Title, whole.Docket, null, by.Id, at, part.Done ? TaskState.Done : TaskState.NeedsAction, null, CompletionRule.Any, whole.Priority,
-                null, null, null, null, null, part.Done ? at : null, 1, [], whole.Sight)
-            { Parent = parent.Id, Position = position, Private = whole.Private };
-            TaskStore.Add(w.Session, task);
-            var written = TaskStore.Find(w.Session, task.Id)!;
-            Announce(w, written, ChangeKinds.TaskMade, by.Id, at);
-            made.Add(written);
-            line.Add(written);
-        }
+            if (TaskStore.Find(w.Session, id) is not { } whole || !by.MaySee(whole.Place, Thing.Working))
+                return (
+                    new TaskOutcome(null, false, "There is no such task, or you do not see it."),
+                    ImmutableArray<WorkTask>.Empty
+                );
+            var made = ImmutableArray.CreateBuilder<WorkTask>();
+            List<WorkTask> line = [whole];
+            foreach (var part in parts)
+            {
+                line.RemoveRange(Math.Min(line.Count, part.Depth + 1), Math.Max(0, line.Count - part.Depth - 1));
+                var parent = line[^1];
+                var position = Positions.Between(TaskStore.LastPosition(w.Session, parent.Key), null)!.Value;
+                var task = new WorkTask(
+                    0,
+                    new TaskId(Guid.CreateVersion7()),
+                    part.Title,
+                    whole.Docket,
+                    null,
+                    by.Id,
+                    at,
+                    part.Done ? TaskState.Done : TaskState.NeedsAction,
+                    null,
+                    CompletionRule.Any,
+                    whole.Priority,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    part.Done ? at : null,
+                    1,
+                    [],
+                    whole.Sight
+                )
+                {
+                    Parent = parent.Id,
+                    Position = position,
+                    Private = whole.Private,
+                };
+                TaskStore.Add(w.Session, task);
+                var written = TaskStore.Find(w.Session, task.Id)!;
+                Announce(w, written, ChangeKinds.TaskMade, by.Id, at);
+                made.Add(written);
+                line.Add(written);
+            }
 
-        Ripple(w, id, by, at);
-        return (new TaskOutcome(TaskStore.Find(w.Session, id), false, null), made.ToImmutable());
-    });
+            Ripple(w, id, by, at);
+            return (new TaskOutcome(TaskStore.Find(w.Session, id), false, null), made.ToImmutable());
+        });
 
-    /// <summary>Makes the task that follows one of a series, where its series wants that now and there is none yet.</summary>
+    /// <summary>
+    /// Makes the task that follows one of a series, where its series wants that now and there is none yet.
+    /// </summary>
     private void Follow(Writing w, WorkTask task, Instant at, bool byTime)
     {
         // After a time without the server only the newest is made, not one for each time that went by.
-        while (byTime && Series.NextMoment(w.Session, task, who.Current) is { } moment && Series.NextMoment(w.Session, task with { Occurrence = moment }, who.Current) is { } later && later <= at)
+        while (
+            byTime
+            && Series.NextMoment(w.Session, task, who.Current) is { } moment
+            && Series.NextMoment(w.Session, task with { Occurrence = moment }, who.Current) is { } later
+            && later <= at
+        )
             task = task with { Occurrence = moment, Start = task.Start + (moment - task.Occurrence!.Value) };
-        if (Series.Next(w.Session, task, who.Current) is not var (next, goesByTime) || goesByTime != byTime) return;
-        if (!TaskStore.Add(w.Session, next with { Made = at })) return;
+        if (Series.Next(w.Session, task, who.Current) is not var (next, goesByTime) || goesByTime != byTime)
+            return;
+        if (!TaskStore.Add(w.Session, next with { Made = at }))
+            return;
         var written = TaskStore.Find(w.Session, next.Id)!;
-        foreach (var watcher in task.Watchers) TaskStore.SetWatching(w.Session, written.Key, watcher, true);
+        foreach (var watcher in task.Watchers)
+            TaskStore.SetWatching(w.Session, written.Key, watcher, true);
         Announce(w, written, ChangeKinds.TaskMade, null, at);
     }
 
-    /// <summary>Takes the next of a series away again where the one before is not done after all, and nobody has touched it.</summary>
+    /// <summary>
+    /// Takes the next of a series away again where the one before is not done after all, and nobody has touched it.
+    /// </summary>
     private void Unfollow(Writing w, WorkTask task, Person by, Instant at)
     {
-        if (Series.NextMoment(w.Session, task, who.Current) is not { } moment || TaskStore.OfSeries(w.Session, task.Series!.Value, moment) is not { } next) return;
-        if (TaskStore.FindSeries(w.Session, task.Series.Value) is var (_, byTime, _) && byTime) return;
-        if (TaskStore.TakeOut(w.Session, next)) w.Log(new Change(ChangeKinds.TaskChanged, next.Id.Value, new Place.Firm(), Thing.Working, at, by.Id));
+        if (
+            Series.NextMoment(w.Session, task, who.Current) is not { } moment
+            || TaskStore.OfSeries(w.Session, task.Series!.Value, moment) is not { } next
+        )
+            return;
+        if (TaskStore.FindSeries(w.Session, task.Series.Value) is var (_, byTime, _) && byTime)
+            return;
+        if (TaskStore.TakeOut(w.Session, next))
+            w.Log(new Change(ChangeKinds.TaskChanged, next.Id.Value, new Place.Firm(), Thing.Working, at, by.Id));
     }
 
     /// <summary>Says that a task has changed.</summary>
@@ -222,15 +388,32 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
     {
         ArgumentNullException.ThrowIfNull(w);
         ArgumentNullException.ThrowIfNull(task);
-        w.Log(new Change(kind, task.Id.Value, task.Place, Thing.Working, at, by, task.Docket?.Id, task.Source?.Conversation));
+        w.Log(
+            new Change(
+                kind,
+                task.Id.Value,
+                task.Place,
+                Thing.Working,
+                at,
+                by,
+                task.Docket?.Id,
+                task.Source?.Conversation
+            )
+        );
     }
 
     /// <summary>Why a task cannot become what is wanted; null when it can.</summary>
     private static string? Refuses(Writing w, WorkTask before, WorkTask wanted)
     {
-        if (before.Parts.Refuses(before.State, wanted.State) is { } open) return open;
-        if (wanted.Private && Owning.RefusesPrivate(wanted.Owners, wanted.MadeBy) is { } shared) return shared;
-        if (wanted.Parent is { } parent && parent != before.Parent && Dependence.WouldLoop(before.Id, parent, t => TaskStore.ParentOf(w.Session, t) is { } up ? [up] : []))
+        if (before.Parts.Refuses(before.State, wanted.State) is { } open)
+            return open;
+        if (wanted.Private && Owning.RefusesPrivate(wanted.Owners, wanted.MadeBy) is { } shared)
+            return shared;
+        if (
+            wanted.Parent is { } parent
+            && parent != before.Parent
+            && Dependence.WouldLoop(before.Id, parent, t => TaskStore.ParentOf(w.Session, t) is { } up ? [up] : [])
+        )
             return "A task cannot be a part of itself, or of one of its own parts. Choose another place.";
         return null;
     }
@@ -238,7 +421,8 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
     /// <summary>Goes up from a part: a task is done when all its parts are, and not any more when one is not.</summary>
     private void Ripple(Writing w, TaskId? id, Person by, Instant at)
     {
-        if (id is not { } up || TaskStore.Find(w.Session, up) is not { } whole) return;
+        if (id is not { } up || TaskStore.Find(w.Session, up) is not { } whole)
+            return;
         var progress = whole.Parts.Carry(whole.Progress);
         if (progress == whole.Progress)
         {
@@ -249,18 +433,43 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
 
         TaskStore.Update(w.Session, whole.After(progress, at));
         var after = TaskStore.Find(w.Session, up)!;
-        TaskStore.Remember(w.Session, whole.Key, by.Id, at, "state", Words.TaskStates.Of(whole.State), Words.TaskStates.Of(after.State));
+        TaskStore.Remember(
+            w.Session,
+            whole.Key,
+            by.Id,
+            at,
+            "state",
+            Words.TaskStates.Of(whole.State),
+            Words.TaskStates.Of(after.State)
+        );
         Announce(w, after, ChangeKinds.TaskChanged, by.Id, at);
-        Tell(w, after, by, at, after.Owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>().Select(o => new Alert(o.Person, AlertReason.OwnTask)).Append(new Alert(after.MadeBy, AlertReason.OwnTask)));
+        Tell(
+            w,
+            after,
+            by,
+            at,
+            after
+                .Owners.Select(o => o.Owner)
+                .OfType<TaskOwner.OfPerson>()
+                .Select(o => new Alert(o.Person, AlertReason.OwnTask))
+                .Append(new Alert(after.MadeBy, AlertReason.OwnTask))
+        );
         Ripple(w, after.Parent, by, at);
     }
 
-    private IEnumerable<Alert> Givens(WorkTask task) => task.Owners.SelectMany(o => o.Owner switch
-    {
-        TaskOwner.OfPerson person => [person.Person],
-        TaskOwner.OfCrew crew => who.Current.Crews.TryGetValue(crew.Crew, out var known) ? known.Members : ImmutableArray<PersonId>.Empty,
-        _ => throw new ArgumentOutOfRangeException(nameof(task), o.Owner, "Unknown kind of owner."),
-    }).Select(p => new Alert(p, AlertReason.TaskGiven));
+    private IEnumerable<Alert> Givens(WorkTask task) =>
+        task
+            .Owners.SelectMany(o =>
+                o.Owner switch
+                {
+                    TaskOwner.OfPerson person => [person.Person],
+                    TaskOwner.OfCrew crew => who.Current.Crews.TryGetValue(crew.Crew, out var known)
+                        ? known.Members
+                        : ImmutableArray<PersonId>.Empty,
+                    _ => throw new ArgumentOutOfRangeException(nameof(task), o.Owner, "Unknown kind of owner."),
+                }
+            )
+            .Select(p => new Alert(p, AlertReason.TaskGiven));
 
     private void Tell(Writing w, WorkTask task, Person by, Instant at, IEnumerable<Alert> concerns)
     {

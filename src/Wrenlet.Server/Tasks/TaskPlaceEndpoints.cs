@@ -24,16 +24,29 @@ namespace Wrenlet.Server.Tasks;
 /// <param name="Worklist">The worklist it stands in; null for none.</param>
 /// <param name="Column">Its column there; null for none.</param>
 /// <param name="After">The task that it follows there, or among the parts; null to stand first.</param>
-public sealed record TaskWhere(string? Docket, [property: Range(0, 20)] int? GateStage, Guid? Parent, Guid? Worklist, Guid? Column, Guid? After);
+public sealed record TaskWhere(
+    string? Docket,
+    [property: Range(0, 20)] int? GateStage,
+    Guid? Parent,
+    Guid? Worklist,
+    Guid? Column,
+    Guid? After
+);
 
 /// <summary>A list of parts as it was typed or pasted: one on each line, deeper ones indented.</summary>
 public sealed record NewParts([property: Required, StringLength(60_000, MinimumLength = 1)] string Text);
 
 /// <summary>When somebody is reminded of a task, and when the next of its series is made.</summary>
-/// <param name="RemindBeforeMinutes">Working minutes before it is due; 0 for not before, null for what is usual.</param>
-/// <param name="RemindAgainMinutes">Working minutes after which they are reminded again, until it is done; 0 for never, null for what is usual.</param>
+/// <param name="RemindBeforeMinutes">Working minutes before it is due; 0 for not before, null for what is
+/// usual.</param>
+/// <param name="RemindAgainMinutes">Working minutes after which they are reminded again, until it is done; 0 for never,
+/// null for what is usual.</param>
 /// <param name="NextByTime">Whether the next is made when its time has come, not only when one is done.</param>
-public sealed record TaskTimes([property: Range(0, 20_000)] int? RemindBeforeMinutes, [property: Range(0, 20_000)] int? RemindAgainMinutes, bool NextByTime);
+public sealed record TaskTimes(
+    [property: Range(0, 20_000)] int? RemindBeforeMinutes,
+    [property: Range(0, 20_000)] int? RemindAgainMinutes,
+    bool NextByTime
+);
 
 /// <summary>Something that was changed of a task.</summary>
 public sealed record TaskChangeView(PersonView? By, DateTimeOffset At, string What, string Before, string After);
@@ -55,10 +68,25 @@ public sealed record PartOfView(int Depth, TaskView Task);
 /// <param name="Times">When somebody is reminded, and when the next of its series is made.</param>
 /// <param name="SourceEdited">Whether the entry it was made of was edited since; null where it has none.</param>
 public sealed record TaskDetail(
-    TaskView Task, string Notes, string NotesHtml, IReadOnlyList<FileView> Files, IReadOnlyList<PartOfView> Parts, IReadOnlyList<BlockerView> WaitingFor, IReadOnlyList<PersonView> Watchers, bool Watching, bool MayBePrivate,
-    Guid? Conversation, IReadOnlyList<string> Stages, IReadOnlyList<TaskChangeView> History, TaskTimes Times, bool? SourceEdited);
+    TaskView Task,
+    string Notes,
+    string NotesHtml,
+    IReadOnlyList<FileView> Files,
+    IReadOnlyList<PartOfView> Parts,
+    IReadOnlyList<BlockerView> WaitingFor,
+    IReadOnlyList<PersonView> Watchers,
+    bool Watching,
+    bool MayBePrivate,
+    Guid? Conversation,
+    IReadOnlyList<string> Stages,
+    IReadOnlyList<TaskChangeView> History,
+    TaskTimes Times,
+    bool? SourceEdited
+);
 
-/// <summary>What stands around a task: its parts, what it waits for, who watches, what is said about it, where it stands.</summary>
+/// <summary>
+/// What stands around a task: its parts, what it waits for, who watches, what is said about it, where it stands.
+/// </summary>
 internal static class TaskPlaceEndpoints
 {
     private const int MostHistory = 200;
@@ -79,160 +107,411 @@ internal static class TaskPlaceEndpoints
         api.MapPut("/tasks/{id:guid}/times", PutTimes).For(Access.Staff);
     }
 
-    /// <summary>Puts files with a task's notes, in place of those that stood there; one that is left out stays where else it was shown.</summary>
-    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> PutFiles(Guid id, IReadOnlyList<AttachedFile> given, Viewer viewer, WriteQueue writes, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context)
+    /// <summary>
+    /// Puts files with a task's notes, in place of those that stood there; one that is left out stays where else it was
+    /// shown.
+    /// </summary>
+    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> PutFiles(
+        Guid id,
+        IReadOnlyList<AttachedFile> given,
+        Viewer viewer,
+        WriteQueue writes,
+        TaskMaking making,
+        WhoIsWho who,
+        FirmClock clock,
+        HttpContext context
+    )
     {
-        if (given.Count > MostFiles) return Refusals.Invalid("files", $"At most {MostFiles} files stand with a task. Send others in its conversation.");
+        if (given.Count > MostFiles)
+            return Refusals.Invalid(
+                "files",
+                $"At most {MostFiles} files stand with a task. Send others in its conversation."
+            );
         string? problem = null;
         var outcome = await writes.Run(w =>
         {
             var s = w.Session;
-            if (TaskStore.Find(s, new TaskId(id)) is not { } task || !viewer.Person.MaySee(task.Place, Thing.Working)) return new TaskOutcome(null, false, null);
-            if (given.Any(f => FileStore.Find(s, f.Id) is not { } file || !FileEndpoints.MaySee(s, file, viewer.Person)))
+            if (TaskStore.Find(s, new TaskId(id)) is not { } task || !viewer.Person.MaySee(task.Place, Thing.Working))
+                return new TaskOutcome(null, false, null);
+            if (
+                given.Any(f => FileStore.Find(s, f.Id) is not { } file || !FileEndpoints.MaySee(s, file, viewer.Person))
+            )
             {
-                problem = "One of the files is not there any more, or you do not see it. Take it out and attach it again.";
+                problem =
+                    "One of the files is not there any more, or you do not see it. Take it out and attach it again.";
                 return new TaskOutcome(task, false, null);
             }
 
-            return making.SetFiles(w, task, [.. given.DistinctBy(f => f.Id).Select(f => new Attachment(f.Id, string.IsNullOrWhiteSpace(f.Caption) ? null : f.Caption.Trim()))], viewer.Person, clock.Now);
+            return making.SetFiles(
+                w,
+                task,
+                [
+                    .. given
+                        .DistinctBy(f => f.Id)
+                        .Select(f => new Attachment(
+                            f.Id,
+                            string.IsNullOrWhiteSpace(f.Caption) ? null : f.Caption.Trim()
+                        )),
+                ],
+                viewer.Person,
+                clock.Now
+            );
         });
-        return problem is null ? TaskEndpoints.Outcome(outcome, who.Current, clock, context) : Refusals.Refused(problem);
+        return problem is null
+            ? TaskEndpoints.Outcome(outcome, who.Current, clock, context)
+            : Refusals.Refused(problem);
     }
 
-    private static Results<Ok<TaskDetail>, ProblemHttpResult> GetDetail(Guid id, Viewer viewer, Database database, WhoIsWho who, FirmClock clock) =>
+    private static Results<Ok<TaskDetail>, ProblemHttpResult> GetDetail(
+        Guid id,
+        Viewer viewer,
+        Database database,
+        WhoIsWho who,
+        FirmClock clock
+    ) =>
         database.Read<Results<Ok<TaskDetail>, ProblemHttpResult>>(s =>
         {
-            if (TaskStore.Find(s, new TaskId(id)) is not { } task || !viewer.Person.MaySee(task.Place, Thing.Working)) return Refusals.NotFound("task");
+            if (TaskStore.Find(s, new TaskId(id)) is not { } task || !viewer.Person.MaySee(task.Place, Thing.Working))
+                return Refusals.NotFound("task");
             var (roster, now) = (who.Current, clock.Now);
             var parts = new List<PartOfView>();
             void Down(TaskId whole, int depth)
             {
-                if (depth > 20 || parts.Count > 500) return;
-                foreach (var part in TaskStore.PartsOfTask(s, whole).Where(p => viewer.Person.MaySee(p.Place, Thing.Working)))
+                if (depth > 20 || parts.Count > 500)
+                    return;
+                foreach (
+                    var part in TaskStore.PartsOfTask(s, whole).Where(p => viewer.Person.MaySee(p.Place, Thing.Working))
+                )
                 {
                     parts.Add(new(depth, TaskViews.Of(part, roster, now)));
-                    if (part.Parts.Count > 0) Down(part.Id, depth + 1);
+                    if (part.Parts.Count > 0)
+                        Down(part.Id, depth + 1);
                 }
             }
 
             Down(task.Id, 0);
             var source = task.Source is { } from ? EntryStore.Find(s, from.Entry) : null;
-            return TypedResults.Ok(new TaskDetail(
-                TaskViews.Of(task, roster, now), task.Notes, EntryText.FromMarkdown(task.Notes).Html, [.. TaskFileStore.Of(s, task).Select(FileView.Of)], parts,
-                [.. TaskStore.WaitingFor(s, task.Id).Where(t => viewer.Person.MaySee(t.Place, Thing.Working)).Select(t => new BlockerView(t.Id.Value, t.Title, t.Progress.Over))],
-                [.. task.Watchers.Select(p => roster.Find(p)).OfType<Person>().Select(PersonView.Of)], task.Watchers.Contains(viewer.Person.Id), task.MadeBy == viewer.Person.Id,
-                ConversationStore.OfTask(s, id)?.Id.Value, task.Docket is { } docket ? [.. Stages.Of(docket.Ref.Kind)] : [],
-                [.. TaskStore.History(s, task.Key, MostHistory).Select(h => new TaskChangeView(roster.Find(h.By) is { } by ? PersonView.Of(by) : null, h.At.ToDateTimeOffset(), h.What, h.Before, h.After))],
-                new TaskTimes(Minutes(task.RemindBefore), Minutes(task.RemindAgain), task.Series is { } series && TaskStore.FindSeries(s, series) is var (_, byTime, _) && byTime),
-                source is null ? null : source.Edited is { } edited && edited > task.Made));
+            return TypedResults.Ok(
+                new TaskDetail(
+                    TaskViews.Of(task, roster, now),
+                    task.Notes,
+                    EntryText.FromMarkdown(task.Notes).Html,
+                    [.. TaskFileStore.Of(s, task).Select(FileView.Of)],
+                    parts,
+                    [
+                        .. TaskStore
+                            .WaitingFor(s, task.Id)
+                            .Where(t => viewer.Person.MaySee(t.Place, Thing.Working))
+                            .Select(t => new BlockerView(t.Id.Value, t.Title, t.Progress.Over)),
+                    ],
+                    [.. task.Watchers.Select(p => roster.Find(p)).OfType<Person>().Select(PersonView.Of)],
+                    task.Watchers.Contains(viewer.Person.Id),
+                    task.MadeBy == viewer.Person.Id,
+                    ConversationStore.OfTask(s, id)?.Id.Value,
+                    task.Docket is { } docket ? [.. Stages.Of(docket.Ref.Kind)] : [],
+                    [
+                        .. TaskStore
+                            .History(s, task.Key, MostHistory)
+                            .Select(h => new TaskChangeView(
+                                roster.Find(h.By) is { } by ? PersonView.Of(by) : null,
+                                h.At.ToDateTimeOffset(),
+                                h.What,
+                                h.Before,
+                                h.After
+                            )),
+                    ],
+                    new TaskTimes(
+                        Minutes(task.RemindBefore),
+                        Minutes(task.RemindAgain),
+                        task.Series is { } series && TaskStore.FindSeries(s, series) is var (_, byTime, _) && byTime
+                    ),
+                    source is null ? null : source.Edited is { } edited && edited > task.Made
+                )
+            );
         });
 
-    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> PutPlace(Guid id, TaskWhere given, Viewer viewer, WriteQueue writes, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context)
+    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> PutPlace(
+        Guid id,
+        TaskWhere given,
+        Viewer viewer,
+        WriteQueue writes,
+        TaskMaking making,
+        WhoIsWho who,
+        FirmClock clock,
+        HttpContext context
+    )
     {
         var (me, roster) = (viewer.Person, who.Current);
         ProblemHttpResult? problem = null;
         var outcome = await writes.Run(w =>
         {
             var s = w.Session;
-            if (TaskStore.Find(s, new TaskId(id)) is not { } task || !me.MaySee(task.Place, Thing.Working)) return new TaskOutcome(null, false, null);
+            if (TaskStore.Find(s, new TaskId(id)) is not { } task || !me.MaySee(task.Place, Thing.Working))
+                return new TaskOutcome(null, false, null);
             var parent = given.Parent is { } p ? TaskStore.Find(s, new TaskId(p)) : null;
             var list = given.Worklist is { } l ? WorklistStore.Find(s, l) : null;
-            if ((given.Parent is not null && (parent is null || !me.MaySee(parent.Place, Thing.Working))) || (given.Worklist is not null && (list is null || !me.MaySee(list.Place))))
+            if (
+                (given.Parent is not null && (parent is null || !me.MaySee(parent.Place, Thing.Working)))
+                || (given.Worklist is not null && (list is null || !me.MaySee(list.Place)))
+            )
             {
-                problem = Refusals.Refused("Where it is to stand is not there any more, or you do not see it. Load the page again and choose anew.");
+                problem = Refusals.Refused(
+                    "Where it is to stand is not there any more, or you do not see it. Load the page again and choose anew."
+                );
                 return new TaskOutcome(task, false, null);
             }
 
-            var docket = parent is not null ? parent.Docket : given.Docket is null ? null : Seen.Docket(s, given.Docket, me) is { } found ? new DocketBrief(found.Id, found.Ref, found.Subject, found.Owner) : task.Docket;
-            if (task.Private && docket is not null) problem = Refusals.Refused("A private task stands in no docket. Open it to others first.");
-            if (docket is not null && docket.Id != task.Docket?.Id && Owning.Refuses(task.Owners, DocketStore.Find(s, docket.Id)!.Place, docket.Ref, p => roster.Find(p)) is var (_, blind)) problem = Refusals.Refused(blind);
-            if (given.GateStage is { } stage && (docket is null || stage >= Stages.Of(docket.Ref.Kind).Length)) problem = Refusals.Invalid("gateStage", "It can be the gate of a stage of its docket only. Choose the docket first.");
+            var docket =
+                parent is not null ? parent.Docket
+                : given.Docket is null ? null
+                : Seen.Docket(s, given.Docket, me) is { } found
+                    ? new DocketBrief(found.Id, found.Ref, found.Subject, found.Owner)
+                : task.Docket;
+            if (task.Private && docket is not null)
+                problem = Refusals.Refused("A private task stands in no docket. Open it to others first.");
+            if (
+                docket is not null
+                && docket.Id != task.Docket?.Id
+                && Owning.Refuses(task.Owners, DocketStore.Find(s, docket.Id)!.Place, docket.Ref, p => roster.Find(p))
+                    is var (_, blind)
+            )
+                problem = Refusals.Refused(blind);
+            if (given.GateStage is { } stage && (docket is null || stage >= Stages.Of(docket.Ref.Kind).Length))
+                problem = Refusals.Invalid(
+                    "gateStage",
+                    "It can be the gate of a stage of its docket only. Choose the docket first."
+                );
             var column = list is null ? null : list.Columns.FirstOrDefault(c => c.Id == given.Column);
-            if (problem is not null) return new TaskOutcome(task, false, null);
+            if (problem is not null)
+                return new TaskOutcome(task, false, null);
             var position = Place(s, task, parent, list, column, given.After);
-            return making.Change(w, task.Id, null, me, clock.Now, before => (column is null ? before : before.After(before.Progress.Into(column.Finishes, before.Worklist?.Column != column.Id), clock.Now)) with
-            {
-                Docket = docket,
-                GateStage = given.GateStage,
-                Parent = parent?.Id,
-                Worklist = list is null ? null : (list.Id, column?.Id),
-                Position = position,
-            });
+            return making.Change(
+                w,
+                task.Id,
+                null,
+                me,
+                clock.Now,
+                before =>
+                    (
+                        column is null
+                            ? before
+                            : before.After(
+                                before.Progress.Into(column.Finishes, before.Worklist?.Column != column.Id),
+                                clock.Now
+                            )
+                    ) with
+                    {
+                        Docket = docket,
+                        GateStage = given.GateStage,
+                        Parent = parent?.Id,
+                        Worklist = list is null ? null : (list.Id, column?.Id),
+                        Position = position,
+                    }
+            );
         });
-        return problem ?? TaskEndpoints.Outcome(outcome, roster, clock, context).Result switch
-        {
-            Ok<TaskView> ok => (Results<Ok<TaskView>, ProblemHttpResult>)ok,
-            ProblemHttpResult wrong => wrong,
-            _ => Refusals.NotFound("task"),
-        };
+        return problem
+            ?? TaskEndpoints.Outcome(outcome, roster, clock, context).Result switch
+            {
+                Ok<TaskView> ok => (Results<Ok<TaskView>, ProblemHttpResult>)ok,
+                ProblemHttpResult wrong => wrong,
+                _ => Refusals.NotFound("task"),
+            };
     }
 
     private static int? Minutes(Duration? length) => length is { } l ? (int)l.TotalMinutes : null;
 
-    /// <summary>A place after another, among the parts of a task or in a column; where there is no room between two, all are placed anew.</summary>
-    private static double Place(SqlSession session, WorkTask task, WorkTask? parent, Worklist? list, WorklistColumn? column, Guid? after)
+    /// <summary>
+    /// A place after another, among the parts of a task or in a column; where there is no room between two, all are
+    /// placed anew.
+    /// </summary>
+    private static double Place(
+        SqlSession session,
+        WorkTask task,
+        WorkTask? parent,
+        Worklist? list,
+        WorklistColumn? column,
+        Guid? after
+    )
     {
-        if (parent is null && list is null) return task.Position;
-        var beside = (parent is not null ? TaskStore.PartsOfTask(session, parent.Id) : TaskStore.InColumn(session, list!.Id, column?.Id)).Where(t => t.Id != task.Id).ToList();
+        if (parent is null && list is null)
+            return task.Position;
+        var beside = (
+            parent is not null
+                ? TaskStore.PartsOfTask(session, parent.Id)
+                : TaskStore.InColumn(session, list!.Id, column?.Id)
+        )
+            .Where(t => t.Id != task.Id)
+            .ToList();
         var at = after is { } follows ? beside.FindIndex(t => t.Id.Value == follows) : -1;
         double? Before() => at < 0 ? null : beside[at].Position;
         double? After() => at + 1 < beside.Count ? beside[at + 1].Position : null;
-        if (Positions.Between(Before(), After()) is { } position) return position;
-        foreach (var (i, other) in beside.Index()) TaskStore.SetPosition(session, other.Key, Positions.Anew(i));
-        return Positions.Between(at < 0 ? null : Positions.Anew(at), at + 1 < beside.Count ? Positions.Anew(at + 1) : null)!.Value;
+        if (Positions.Between(Before(), After()) is { } position)
+            return position;
+        foreach (var (i, other) in beside.Index())
+            TaskStore.SetPosition(session, other.Key, Positions.Anew(i));
+        return Positions
+            .Between(at < 0 ? null : Positions.Anew(at), at + 1 < beside.Count ? Positions.Anew(at + 1) : null)!
+            .Value;
     }
 
-    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> PutBlockers(Guid id, IReadOnlyList<Guid> blockers, Viewer viewer, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context) =>
+    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> PutBlockers(
+        Guid id,
+        IReadOnlyList<Guid> blockers,
+        Viewer viewer,
+        TaskMaking making,
+        WhoIsWho who,
+        FirmClock clock,
+        HttpContext context
+    ) =>
         blockers.Count > MostBlockers
-            ? Refusals.Invalid("blockers", $"A task waits for at most {MostBlockers} others. Make them parts of one task, and let it wait for that.")
-            : TaskEndpoints.Outcome(await making.Block(new TaskId(id), [.. blockers.Distinct().Select(b => new TaskId(b))], viewer.Person, clock.Now), who.Current, clock, context);
+            ? Refusals.Invalid(
+                "blockers",
+                $"A task waits for at most {MostBlockers} others. Make them parts of one task, and let it wait for that."
+            )
+            : TaskEndpoints.Outcome(
+                await making.Block(
+                    new TaskId(id),
+                    [.. blockers.Distinct().Select(b => new TaskId(b))],
+                    viewer.Person,
+                    clock.Now
+                ),
+                who.Current,
+                clock,
+                context
+            );
 
-    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Watch(Guid id, Viewer viewer, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context) =>
-        TaskEndpoints.Outcome(await making.Watch(new TaskId(id), viewer.Person, true, clock.Now), who.Current, clock, context);
+    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Watch(
+        Guid id,
+        Viewer viewer,
+        TaskMaking making,
+        WhoIsWho who,
+        FirmClock clock,
+        HttpContext context
+    ) =>
+        TaskEndpoints.Outcome(
+            await making.Watch(new TaskId(id), viewer.Person, true, clock.Now),
+            who.Current,
+            clock,
+            context
+        );
 
-    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Unwatch(Guid id, Viewer viewer, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context) =>
-        TaskEndpoints.Outcome(await making.Watch(new TaskId(id), viewer.Person, false, clock.Now), who.Current, clock, context);
+    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Unwatch(
+        Guid id,
+        Viewer viewer,
+        TaskMaking making,
+        WhoIsWho who,
+        FirmClock clock,
+        HttpContext context
+    ) =>
+        TaskEndpoints.Outcome(
+            await making.Watch(new TaskId(id), viewer.Person, false, clock.Now),
+            who.Current,
+            clock,
+            context
+        );
 
     /// <summary>Makes parts of a list, and gives them back in order.</summary>
-    private static async Task<Results<Ok<IReadOnlyList<TaskView>>, ProblemHttpResult>> AddParts(Guid id, NewParts given, Viewer viewer, TaskMaking making, WhoIsWho who, FirmClock clock)
+    private static async Task<Results<Ok<IReadOnlyList<TaskView>>, ProblemHttpResult>> AddParts(
+        Guid id,
+        NewParts given,
+        Viewer viewer,
+        TaskMaking making,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
         var parts = PastedList.Read(given.Text);
-        if (parts.Count == 0) return Refusals.Invalid("text", "There are no words in it yet. Write one part on each line.");
+        if (parts.Count == 0)
+            return Refusals.Invalid("text", "There are no words in it yet. Write one part on each line.");
         var (outcome, made) = await making.AddParts(new TaskId(id), parts, viewer.Person, clock.Now);
-        return outcome.Task is null ? Refusals.NotFound("task") : TypedResults.Ok<IReadOnlyList<TaskView>>([.. made.Select(t => TaskViews.Of(t, who.Current, clock.Now))]);
+        return outcome.Task is null
+            ? Refusals.NotFound("task")
+            : TypedResults.Ok<IReadOnlyList<TaskView>>([.. made.Select(t => TaskViews.Of(t, who.Current, clock.Now))]);
     }
 
     /// <summary>Leaves a task that repeats out this once.</summary>
-    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Skip(Guid id, Viewer viewer, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context) =>
+    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Skip(
+        Guid id,
+        Viewer viewer,
+        TaskMaking making,
+        WhoIsWho who,
+        FirmClock clock,
+        HttpContext context
+    ) =>
         TaskEndpoints.Outcome(await making.Skip(new TaskId(id), viewer.Person, clock.Now), who.Current, clock, context);
 
     /// <summary>Sets when somebody is reminded, and when the next of a series is made.</summary>
-    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> PutTimes(Guid id, TaskTimes given, Viewer viewer, WriteQueue writes, TaskMaking making, WhoIsWho who, FirmClock clock, HttpContext context) =>
+    private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> PutTimes(
+        Guid id,
+        TaskTimes given,
+        Viewer viewer,
+        WriteQueue writes,
+        TaskMaking making,
+        WhoIsWho who,
+        FirmClock clock,
+        HttpContext context
+    ) =>
         TaskEndpoints.Outcome(
             await writes.Run(w =>
             {
-                var outcome = making.Change(w, new TaskId(id), null, viewer.Person, clock.Now, before => before with
-                {
-                    RemindBefore = given.RemindBeforeMinutes is { } early ? Duration.FromMinutes(early) : null,
-                    RemindAgain = given.RemindAgainMinutes is { } again ? Duration.FromMinutes(again) : null,
-                });
-                if (outcome is { Task.Series: { } series, Refusal: null, Stale: false }) TaskStore.SetByTime(w.Session, series, given.NextByTime);
+                var outcome = making.Change(
+                    w,
+                    new TaskId(id),
+                    null,
+                    viewer.Person,
+                    clock.Now,
+                    before =>
+                        before with
+                        {
+                            RemindBefore = given.RemindBeforeMinutes is { } early ? Duration.FromMinutes(early) : null,
+                            RemindAgain = given.RemindAgainMinutes is { } again ? Duration.FromMinutes(again) : null,
+                        }
+                );
+                if (outcome is { Task.Series: { } series, Refusal: null, Stale: false })
+                    TaskStore.SetByTime(w.Session, series, given.NextByTime);
                 return outcome;
             }),
-            who.Current, clock, context);
+            who.Current,
+            clock,
+            context
+        );
 
     /// <summary>The conversation about a task, begun where there is none.</summary>
-    private static Task<Results<Ok<OpenedConversation>, ProblemHttpResult>> Talk(Guid id, Viewer viewer, WriteQueue writes, WhoIsWho who, FirmClock clock) => writes.Run<Results<Ok<OpenedConversation>, ProblemHttpResult>>(w =>
-    {
-        if (TaskStore.Find(w.Session, new TaskId(id)) is not { } task || !viewer.Person.MaySee(task.Place, Thing.Working)) return Refusals.NotFound("task");
-        if (ConversationStore.OfTask(w.Session, id) is not { } conversation)
+    private static Task<Results<Ok<OpenedConversation>, ProblemHttpResult>> Talk(
+        Guid id,
+        Viewer viewer,
+        WriteQueue writes,
+        WhoIsWho who,
+        FirmClock clock
+    ) =>
+        writes.Run<Results<Ok<OpenedConversation>, ProblemHttpResult>>(w =>
         {
-            var begun = new ConversationId(Guid.CreateVersion7());
-            ConversationStore.AddOfTask(w.Session, begun, id, task.Title);
-            conversation = ConversationStore.Find(w.Session, begun)!;
-            w.Log(new Change(ChangeKinds.ConversationMade, begun.Value, conversation.Place, Thing.Working, clock.Now, viewer.Person.Id, task.Docket?.Id, begun));
-        }
+            if (
+                TaskStore.Find(w.Session, new TaskId(id)) is not { } task
+                || !viewer.Person.MaySee(task.Place, Thing.Working)
+            )
+                return Refusals.NotFound("task");
+            if (ConversationStore.OfTask(w.Session, id) is not { } conversation)
+            {
+                var begun = new ConversationId(Guid.CreateVersion7());
+                ConversationStore.AddOfTask(w.Session, begun, id, task.Title);
+                conversation = ConversationStore.Find(w.Session, begun)!;
+                w.Log(
+                    new Change(
+                        ChangeKinds.ConversationMade,
+                        begun.Value,
+                        conversation.Place,
+                        Thing.Working,
+                        clock.Now,
+                        viewer.Person.Id,
+                        task.Docket?.Id,
+                        begun
+                    )
+                );
+            }
 
-        return TypedResults.Ok(ConversationEndpoints.Opened(w.Session, conversation, viewer.Person, who.Current, clock.Now));
-    });
+            return TypedResults.Ok(
+                ConversationEndpoints.Opened(w.Session, conversation, viewer.Person, who.Current, clock.Now)
+            );
+        });
 }

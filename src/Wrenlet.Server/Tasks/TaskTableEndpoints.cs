@@ -23,9 +23,36 @@ namespace Wrenlet.Server.Tasks;
 /// <param name="Gate">Name of the stage whose gate it is; null for none.</param>
 /// <param name="GateStage">Index of that stage; null for none.</param>
 public sealed record TaskRow(
-    Guid Id, string Title, string? Docket, string? DocketName, IReadOnlyList<int> Owners, int MadeBy, string State, string Priority, DateTimeOffset? Start, DateTimeOffset? Due, string DueState, string DueLabel,
-    int? EstimateMinutes, int SpentMinutes, int Percent, int Parts, Guid? Parent, string? ParentTitle, Guid? Worklist, Guid? Column, double Position, bool Blocked, bool Private, string? Repeats, string? Gate, int? GateStage,
-    DateTimeOffset Made, DateTimeOffset? Finished, int Version);
+    Guid Id,
+    string Title,
+    string? Docket,
+    string? DocketName,
+    IReadOnlyList<int> Owners,
+    int MadeBy,
+    string State,
+    string Priority,
+    DateTimeOffset? Start,
+    DateTimeOffset? Due,
+    string DueState,
+    string DueLabel,
+    int? EstimateMinutes,
+    int SpentMinutes,
+    int Percent,
+    int Parts,
+    Guid? Parent,
+    string? ParentTitle,
+    Guid? Worklist,
+    Guid? Column,
+    double Position,
+    bool Blocked,
+    bool Private,
+    string? Repeats,
+    string? Gate,
+    int? GateStage,
+    DateTimeOffset Made,
+    DateTimeOffset? Finished,
+    int Version
+);
 
 /// <summary>A set of tasks, with the people and crews that its rows name.</summary>
 /// <param name="More">Whether there are more than are given.</param>
@@ -36,8 +63,17 @@ public sealed record TaskTable(IReadOnlyList<TaskRow> Rows, IReadOnlyList<OwnerV
 /// <param name="SetDue">Whether the due moment is set, to none where it is left out.</param>
 /// <param name="SetEstimate">Whether the estimate is set, to none where it is left out.</param>
 public sealed record OneOfMany(
-    [property: Required] Guid Id, int? Version = null, string? State = null, string? Priority = null, IReadOnlyList<OwnerChoice>? Owners = null, DateTimeOffset? Due = null, bool SetDue = false,
-    [property: Range(1, 100_000)] int? EstimateMinutes = null, bool SetEstimate = false, [property: StringLength(300, MinimumLength = 1)] string? Title = null);
+    [property: Required] Guid Id,
+    int? Version = null,
+    string? State = null,
+    string? Priority = null,
+    IReadOnlyList<OwnerChoice>? Owners = null,
+    DateTimeOffset? Due = null,
+    bool SetDue = false,
+    [property: Range(1, 100_000)] int? EstimateMinutes = null,
+    bool SetEstimate = false,
+    [property: StringLength(300, MinimumLength = 1)] string? Title = null
+);
 
 /// <summary>Changes of many tasks at once.</summary>
 public sealed record ManyChanges([property: Required, MaxLength(500)] IReadOnlyList<OneOfMany> Changes);
@@ -54,10 +90,21 @@ public sealed record LoadRow(PersonView Person, IReadOnlyList<LoadCell> Days);
 /// <param name="FreeMinutes">Working time on it; of today, what is left.</param>
 /// <param name="WorkMinutes">Estimated work due on it.</param>
 /// <param name="Over">Whether more is due than there is time for.</param>
-public sealed record LoadCell(DateOnly Day, double FreeMinutes, double WorkMinutes, bool Over, bool OnLeave, IReadOnlyList<Guid> Tasks);
+public sealed record LoadCell(
+    DateOnly Day,
+    double FreeMinutes,
+    double WorkMinutes,
+    bool Over,
+    bool OnLeave,
+    IReadOnlyList<Guid> Tasks
+);
 
 /// <summary>People by days.</summary>
-public sealed record LoadView(IReadOnlyList<DateOnly> Days, IReadOnlyList<LoadRow> People, IReadOnlyList<TaskView> Tasks);
+public sealed record LoadView(
+    IReadOnlyList<DateOnly> Days,
+    IReadOnlyList<LoadRow> People,
+    IReadOnlyList<TaskView> Tasks
+);
 
 /// <summary>A named way of looking at tasks.</summary>
 /// <param name="Mine">Whether it is the viewer's own, to change and take away.</param>
@@ -65,9 +112,15 @@ public sealed record LoadView(IReadOnlyList<DateOnly> Days, IReadOnlyList<LoadRo
 public sealed record NamedTaskView(Guid Id, string Name, bool Shared, bool Mine, PersonView By, JsonElement Settings);
 
 /// <summary>A way of looking at tasks that is to be kept under a name.</summary>
-public sealed record NewTaskView([property: Required, StringLength(80, MinimumLength = 1)] string Name, bool Shared, [property: Required] JsonElement Settings);
+public sealed record NewTaskView(
+    [property: Required, StringLength(80, MinimumLength = 1)] string Name,
+    bool Shared,
+    [property: Required] JsonElement Settings
+);
 
-/// <summary>Many tasks at once: a table of them, changes of several, people's load, and named ways of looking at them.</summary>
+/// <summary>
+/// Many tasks at once: a table of them, changes of several, people's load, and named ways of looking at them.
+/// </summary>
 internal static class TaskTableEndpoints
 {
     private const int Most = 25_000;
@@ -84,28 +137,52 @@ internal static class TaskTableEndpoints
         api.MapDelete("/task-views/{id:guid}", RemoveView).For(Access.Staff);
     }
 
-    /// <summary>A set of tasks: "mine", "asked", "all", "crew" or "docket" or "worklist" with an id or reference. Those finished in the last two weeks are in it.</summary>
-    private static Results<Ok<TaskTable>, ProblemHttpResult> GetTable(Viewer viewer, Database database, WhoIsWho who, FirmClock clock, string scope = "mine", string? of = null) =>
+    /// <summary>
+    /// A set of tasks: "mine", "asked", "all", "crew" or "docket" or "worklist" with an id or reference. Those finished
+    /// in the last two weeks are in it.
+    /// </summary>
+    private static Results<Ok<TaskTable>, ProblemHttpResult> GetTable(
+        Viewer viewer,
+        Database database,
+        WhoIsWho who,
+        FirmClock clock,
+        string scope = "mine",
+        string? of = null
+    ) =>
         database.Read<Results<Ok<TaskTable>, ProblemHttpResult>>(s =>
         {
             var (me, roster, now) = (viewer.Person, who.Current, clock.Now);
-            if (Scoped(s, scope, of, me, roster) is not var (where, id)) return Refusals.NotFound("set of tasks");
-            var tasks = TaskStore.Table(s, where, id, now - Lately, Most + 1).Where(t => me.MaySee(t.Place, Thing.Working)).ToList();
+            if (Scoped(s, scope, of, me, roster) is not var (where, id))
+                return Refusals.NotFound("set of tasks");
+            var tasks = TaskStore
+                .Table(s, where, id, now - Lately, Most + 1)
+                .Where(t => me.MaySee(t.Place, Thing.Working))
+                .ToList();
             var people = new List<OwnerView>();
             var index = new Dictionary<Guid, int>();
             int Index(OwnerView? owner)
             {
-                if (owner is null) return -1;
-                if (index.TryGetValue(owner.Id, out var at)) return at;
+                if (owner is null)
+                    return -1;
+                if (index.TryGetValue(owner.Id, out var at))
+                    return at;
                 people.Add(owner);
                 return index[owner.Id] = people.Count - 1;
             }
 
-            return TypedResults.Ok(new TaskTable([.. tasks.Take(Most).Select(t => Row(t, Index, roster, now))], people, tasks.Count > Most));
+            return TypedResults.Ok(
+                new TaskTable([.. tasks.Take(Most).Select(t => Row(t, Index, roster, now))], people, tasks.Count > Most)
+            );
         });
 
     /// <summary>A set of tasks by its name; null when there is none, or the viewer does not see it.</summary>
-    public static (TaskScope Scope, Guid? Of)? Scoped(SqlSession session, string scope, string? of, Person viewer, Roster roster)
+    public static (TaskScope Scope, Guid? Of)? Scoped(
+        SqlSession session,
+        string scope,
+        string? of,
+        Person viewer,
+        Roster roster
+    )
     {
         Guid? id = Guid.TryParse(of, out var parsed) ? parsed : null;
         return scope switch
@@ -115,7 +192,11 @@ internal static class TaskTableEndpoints
             "all" => (TaskScope.All, null),
             "crew" when id is { } crew && roster.Crews.ContainsKey(new CrewId(crew)) => (TaskScope.Crew, crew),
             "docket" when Seen.Docket(session, of, viewer) is { } docket => (TaskScope.Docket, docket.Id.Value),
-            "worklist" when id is { } list && WorklistStore.Find(session, list) is { } found && viewer.MaySee(found.Place) => (TaskScope.Worklist, list),
+            "worklist"
+                when id is { } list && WorklistStore.Find(session, list) is { } found && viewer.MaySee(found.Place) => (
+                TaskScope.Worklist,
+                list
+            ),
             _ => null,
         };
     }
@@ -125,74 +206,206 @@ internal static class TaskTableEndpoints
         var over = task.Progress.Over;
         var standing = TaskViews.Standing(task, roster, now);
         return new(
-            task.Id.Value, task.Title, task.Docket?.Ref.ToString(), task.Docket?.Subject.Split(':')[0],
+            task.Id.Value,
+            task.Title,
+            task.Docket?.Ref.ToString(),
+            task.Docket?.Subject.Split(':')[0],
             [.. task.Owners.Select(o => index(TaskViews.Owner(o.Owner, roster))).Where(i => i >= 0)],
-            index(roster.Find(task.MadeBy) is { } maker ? OwnerView.Of(maker) : null), Words.TaskStates.Of(task.State), Words.Priorities.Of(task.Priority), task.Start?.ToDateTimeOffset(), task.Due?.ToDateTimeOffset(),
-            standing.State switch { DueState.Late => "late", DueState.Soon => "soon", _ => "well" }, standing.Label, task.Estimate is { } estimate ? (int)estimate.TotalMinutes : null, (int)task.Spent.TotalMinutes,
-            task.Percent, task.Parts.Count, task.Parent?.Value, task.ParentTitle, task.Worklist?.List, task.Worklist?.Column, task.Position,
-            !over && task.BlockedBy.Any(b => !b.Over), task.Private, task.Repeats,
-            task is { GateStage: { } stage, Docket: { } docket } ? Stages.Of(docket.Ref.Kind).ElementAtOrDefault(stage) : null, task.GateStage, task.Made.ToDateTimeOffset(), task.Finished?.ToDateTimeOffset(), task.Version);
+            index(roster.Find(task.MadeBy) is { } maker ? OwnerView.Of(maker) : null),
+            Words.TaskStates.Of(task.State),
+            Words.Priorities.Of(task.Priority),
+            task.Start?.ToDateTimeOffset(),
+            task.Due?.ToDateTimeOffset(),
+            standing.State switch
+            {
+                DueState.Late => "late",
+                DueState.Soon => "soon",
+                _ => "well",
+            },
+            standing.Label,
+            task.Estimate is { } estimate ? (int)estimate.TotalMinutes : null,
+            (int)task.Spent.TotalMinutes,
+            task.Percent,
+            task.Parts.Count,
+            task.Parent?.Value,
+            task.ParentTitle,
+            task.Worklist?.List,
+            task.Worklist?.Column,
+            task.Position,
+            !over && task.BlockedBy.Any(b => !b.Over),
+            task.Private,
+            task.Repeats,
+            task is { GateStage: { } stage, Docket: { } docket }
+                ? Stages.Of(docket.Ref.Kind).ElementAtOrDefault(stage)
+                : null,
+            task.GateStage,
+            task.Made.ToDateTimeOffset(),
+            task.Finished?.ToDateTimeOffset(),
+            task.Version
+        );
     }
 
-    /// <summary>Changes many tasks in one write: each that can be is changed, and of each that cannot it is said why.</summary>
-    private static async Task<Results<Ok<IReadOnlyList<OneOutcome>>, ProblemHttpResult>> ChangeMany(ManyChanges given, Viewer viewer, WriteQueue writes, TaskMaking making, WhoIsWho who, FirmClock clock)
+    /// <summary>
+    /// Changes many tasks in one write: each that can be is changed, and of each that cannot it is said why.
+    /// </summary>
+    private static async Task<Results<Ok<IReadOnlyList<OneOutcome>>, ProblemHttpResult>> ChangeMany(
+        ManyChanges given,
+        Viewer viewer,
+        WriteQueue writes,
+        TaskMaking making,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
         var (me, roster, now) = (viewer.Person, who.Current, clock.Now);
         foreach (var change in given.Changes)
         {
-            if (change.State is { } state && Words.TaskStates.Parse(state) is null) return Refusals.Invalid("state", $"“{state}” is no state. There are {string.Join(", ", Words.TaskStates.All)}.");
-            if (change.Priority is { } priority && Words.Priorities.Parse(priority) is null) return Refusals.Invalid("priority", $"“{priority}” is no priority. There are {string.Join(", ", Words.Priorities.All)}.");
-            if (change.Owners is { } owners && TaskEndpoints.Owners(owners, roster).Problem is { } problem) return problem;
+            if (change.State is { } state && Words.TaskStates.Parse(state) is null)
+                return Refusals.Invalid(
+                    "state",
+                    $"“{state}” is no state. There are {string.Join(", ", Words.TaskStates.All)}."
+                );
+            if (change.Priority is { } priority && Words.Priorities.Parse(priority) is null)
+                return Refusals.Invalid(
+                    "priority",
+                    $"“{priority}” is no priority. There are {string.Join(", ", Words.Priorities.All)}."
+                );
+            if (change.Owners is { } owners && TaskEndpoints.Owners(owners, roster).Problem is { } problem)
+                return problem;
         }
 
-        var outcomes = await writes.Run(w => given.Changes.Select(change =>
-        {
-            var owners = change.Owners is { } chosen ? TaskEndpoints.Owners(chosen, roster).Owners : (System.Collections.Immutable.ImmutableArray<OwnerShare>?)null;
-            if (owners is { } wanted && TaskStore.Find(w.Session, new TaskId(change.Id)) is { } there && TaskViews.Unseeing(there with { Owners = wanted }, roster) is var (_, blind))
-                return new OneOutcome(change.Id, me.MaySee(there.Place, Thing.Working) ? TaskViews.Of(there, roster, now) : null, blind);
-            var outcome = making.Change(w, new TaskId(change.Id), change.Version, me, now, before =>
-            {
-                var progress = owners is { } o ? before.Progress.OwnedBy(o.Select(x => x.Owner)) : before.Progress;
-                if (change.State is { } state) progress = progress.Become(Words.TaskStates.Parse(state)!.Value);
-                return before.After(progress, now) with
+        var outcomes = await writes.Run(w =>
+            given
+                .Changes.Select(change =>
                 {
-                    Title = change.Title?.Trim() ?? before.Title,
-                    Priority = change.Priority is { } p ? Words.Priorities.Parse(p)!.Value : before.Priority,
-                    Due = change.SetDue ? change.Due is { } due ? Instant.FromDateTimeOffset(due) : null : before.Due,
-                    Estimate = change.SetEstimate ? change.EstimateMinutes is { } minutes ? Duration.FromMinutes(minutes) : null : before.Estimate,
-                };
-            });
-            return new OneOutcome(
-                change.Id, outcome.Task is null ? null : TaskViews.Of(outcome.Task, roster, now),
-                outcome.Stale ? "Someone changed it since you opened it." : outcome.Refusal);
-        }).ToList());
+                    var owners = change.Owners is { } chosen
+                        ? TaskEndpoints.Owners(chosen, roster).Owners
+                        : (System.Collections.Immutable.ImmutableArray<OwnerShare>?)null;
+                    if (
+                        owners is { } wanted
+                        && TaskStore.Find(w.Session, new TaskId(change.Id)) is { } there
+                        && TaskViews.Unseeing(there with { Owners = wanted }, roster) is var (_, blind)
+                    )
+                        return new OneOutcome(
+                            change.Id,
+                            me.MaySee(there.Place, Thing.Working) ? TaskViews.Of(there, roster, now) : null,
+                            blind
+                        );
+                    var outcome = making.Change(
+                        w,
+                        new TaskId(change.Id),
+                        change.Version,
+                        me,
+                        now,
+                        before =>
+                        {
+                            var progress = owners is { } o
+                                ? before.Progress.OwnedBy(o.Select(x => x.Owner))
+                                : before.Progress;
+                            if (change.State is { } state)
+                                progress = progress.Become(Words.TaskStates.Parse(state)!.Value);
+                            return before.After(progress, now) with
+                            {
+                                Title = change.Title?.Trim() ?? before.Title,
+                                Priority = change.Priority is { } p
+                                    ? Words.Priorities.Parse(p)!.Value
+                                    : before.Priority,
+                                Due = change.SetDue
+                                    ? change.Due is { } due
+                                        ? Instant.FromDateTimeOffset(due)
+                                        : null
+                                    : before.Due,
+                                Estimate = change.SetEstimate
+                                    ? change.EstimateMinutes is { } minutes
+                                        ? Duration.FromMinutes(minutes)
+                                        : null
+                                    : before.Estimate,
+                            };
+                        }
+                    );
+                    return new OneOutcome(
+                        change.Id,
+                        outcome.Task is null ? null : TaskViews.Of(outcome.Task, roster, now),
+                        outcome.Stale ? "Someone changed it since you opened it." : outcome.Refusal
+                    );
+                })
+                .ToList()
+        );
         return TypedResults.Ok<IReadOnlyList<OneOutcome>>(outcomes);
     }
 
     /// <summary>People by days: the working time they have, and the estimated work that is due.</summary>
-    private static LoadView GetLoad(Viewer viewer, Database database, WhoIsWho who, FirmClock clock, int days = 10) => database.Read(s =>
-    {
-        var (roster, now) = (who.Current, clock.Now);
-        var many = Math.Clamp(days, 1, 31);
-        var tasks = TaskStore.Table(s, TaskScope.All, null, now, Most).Where(t => !t.Progress.Over && t.Due is not null && t.Parts.Count == 0 && viewer.Person.MaySee(t.Place, Thing.Working)).ToList();
-        var work = tasks.ConvertAll(t => new DueWork(t.Id, t.Owners, t.Due, t.Remaining));
-        var today = roster.Firm!.Calendar.DateOf(now);
-        var leaves = LeaveStore.From(s, today).ToLookup(l => l.Person);
-        var meetings = MeetingStore.Busy(s, [.. roster.Staff.Select(p => p.Id)], now, now + Duration.FromDays(many + 1));
-        var rows = roster.Staff.Select(p => new LoadRow(PersonView.Of(p), [.. Load.Of(p.Id, roster.HoursOf(p.Id), [.. leaves[p.Id]], [.. meetings[p.Id]], work, now, many)
-            .Select(d => new LoadCell(d.Day.ToDateOnly(), d.Free.TotalMinutes, d.Work.TotalMinutes, d.Over, d.OnLeave, [.. d.Tasks.Select(t => t.Value)]))])).ToList();
-        var shown = rows.SelectMany(r => r.Days).SelectMany(d => d.Tasks).ToHashSet();
-        return new LoadView([.. Enumerable.Range(0, many).Select(n => today.PlusDays(n).ToDateOnly())], rows, [.. tasks.Where(t => shown.Contains(t.Id.Value)).Select(t => TaskViews.Of(t, roster, now))]);
-    });
+    private static LoadView GetLoad(Viewer viewer, Database database, WhoIsWho who, FirmClock clock, int days = 10) =>
+        database.Read(s =>
+        {
+            var (roster, now) = (who.Current, clock.Now);
+            var many = Math.Clamp(days, 1, 31);
+            var tasks = TaskStore
+                .Table(s, TaskScope.All, null, now, Most)
+                .Where(t =>
+                    !t.Progress.Over
+                    && t.Due is not null
+                    && t.Parts.Count == 0
+                    && viewer.Person.MaySee(t.Place, Thing.Working)
+                )
+                .ToList();
+            var work = tasks.ConvertAll(t => new DueWork(t.Id, t.Owners, t.Due, t.Remaining));
+            var today = roster.Firm!.Calendar.DateOf(now);
+            var leaves = LeaveStore.From(s, today).ToLookup(l => l.Person);
+            var meetings = MeetingStore.Busy(
+                s,
+                [.. roster.Staff.Select(p => p.Id)],
+                now,
+                now + Duration.FromDays(many + 1)
+            );
+            var rows = roster
+                .Staff.Select(p => new LoadRow(
+                    PersonView.Of(p),
+                    [
+                        .. Load.Of(p.Id, roster.HoursOf(p.Id), [.. leaves[p.Id]], [.. meetings[p.Id]], work, now, many)
+                            .Select(d => new LoadCell(
+                                d.Day.ToDateOnly(),
+                                d.Free.TotalMinutes,
+                                d.Work.TotalMinutes,
+                                d.Over,
+                                d.OnLeave,
+                                [.. d.Tasks.Select(t => t.Value)]
+                            )),
+                    ]
+                ))
+                .ToList();
+            var shown = rows.SelectMany(r => r.Days).SelectMany(d => d.Tasks).ToHashSet();
+            return new LoadView(
+                [.. Enumerable.Range(0, many).Select(n => today.PlusDays(n).ToDateOnly())],
+                rows,
+                [.. tasks.Where(t => shown.Contains(t.Id.Value)).Select(t => TaskViews.Of(t, roster, now))]
+            );
+        });
 
     private static IReadOnlyList<NamedTaskView> GetViews(Viewer viewer, Database database, WhoIsWho who) =>
-        database.Read(s => NamedViewStore.For(s, viewer.Person.Id)).ConvertAll(v => View(v, viewer.Person, who.Current));
+        database
+            .Read(s => NamedViewStore.For(s, viewer.Person.Id))
+            .ConvertAll(v => View(v, viewer.Person, who.Current));
 
-    private static async Task<Results<Ok<NamedTaskView>, ProblemHttpResult>> PutView(Guid id, NewTaskView given, Viewer viewer, Database database, WriteQueue writes, WhoIsWho who)
+    private static async Task<Results<Ok<NamedTaskView>, ProblemHttpResult>> PutView(
+        Guid id,
+        NewTaskView given,
+        Viewer viewer,
+        Database database,
+        WriteQueue writes,
+        WhoIsWho who
+    )
     {
         var settings = given.Settings.GetRawText();
-        if (settings.Length > MostSettings) return Refusals.Invalid("settings", "This way of looking has more in it than can be kept. Choose fewer filters.");
-        if (database.Read(s => NamedViewStore.Find(s, id)) is { } there && there.Owner != viewer.Person.Id) return Refusals.Refused($"That view is {who.Current.NameOf(there.Owner)}'s. Keep yours under another name.");
+        if (settings.Length > MostSettings)
+            return Refusals.Invalid(
+                "settings",
+                "This way of looking has more in it than can be kept. Choose fewer filters."
+            );
+        if (database.Read(s => NamedViewStore.Find(s, id)) is { } there && there.Owner != viewer.Person.Id)
+            return Refusals.Refused(
+                $"That view is {who.Current.NameOf(there.Owner)}'s. Keep yours under another name."
+            );
         var view = new NamedView(id, viewer.Person.Id, given.Name.Trim(), given.Shared, settings);
         await writes.Run(w =>
         {
@@ -202,9 +415,15 @@ internal static class TaskTableEndpoints
         return TypedResults.Ok(View(view, viewer.Person, who.Current));
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> RemoveView(Guid id, Viewer viewer, Database database, WriteQueue writes)
+    private static async Task<Results<NoContent, ProblemHttpResult>> RemoveView(
+        Guid id,
+        Viewer viewer,
+        Database database,
+        WriteQueue writes
+    )
     {
-        if (database.Read(s => NamedViewStore.Find(s, id)) is not { } there || there.Owner != viewer.Person.Id) return Refusals.NotFound("view of yours");
+        if (database.Read(s => NamedViewStore.Find(s, id)) is not { } there || there.Owner != viewer.Person.Id)
+            return Refusals.NotFound("view of yours");
         await writes.Run(w =>
         {
             NamedViewStore.Remove(w.Session, id);
@@ -213,6 +432,13 @@ internal static class TaskTableEndpoints
         return TypedResults.NoContent();
     }
 
-    private static NamedTaskView View(NamedView view, Person viewer, Roster roster) => new(
-        view.Id, view.Name, view.Shared, view.Owner == viewer.Id, roster.Find(view.Owner) is { } by ? PersonView.Of(by) : PersonView.Stranger("someone"), JsonDocument.Parse(view.Settings).RootElement);
+    private static NamedTaskView View(NamedView view, Person viewer, Roster roster) =>
+        new(
+            view.Id,
+            view.Name,
+            view.Shared,
+            view.Owner == viewer.Id,
+            roster.Find(view.Owner) is { } by ? PersonView.Of(by) : PersonView.Stranger("someone"),
+            JsonDocument.Parse(view.Settings).RootElement
+        );
 }

@@ -28,10 +28,40 @@ namespace Wrenlet.Server.Tasks;
 /// <param name="Column">Its column there; null for none.</param>
 /// <param name="Watchers">People who want to hear what becomes of it.</param>
 public sealed record TaskView(
-    Guid Id, string Title, string? Docket, string? DocketName, Guid? SourceEntry, Guid? SourceConversation, PersonView? MadeBy, DateTimeOffset Made, string State, string Rule,
-    string Priority, DateTimeOffset? Start, DateTimeOffset? Due, string DueState, string DueLabel, string? Repeats, int? EstimateMinutes, int? GateStage,
-    DateTimeOffset? Finished, IReadOnlyList<OwnerView> Owners, int Version, bool Private, int SpentMinutes, Guid? Parent, string? ParentTitle, PartsView? Parts, IReadOnlyList<BlockerView> BlockedBy,
-    int Percent, IReadOnlyList<int?> Shares, Guid? Worklist, Guid? Column, double Position, IReadOnlyList<Guid> Watchers);
+    Guid Id,
+    string Title,
+    string? Docket,
+    string? DocketName,
+    Guid? SourceEntry,
+    Guid? SourceConversation,
+    PersonView? MadeBy,
+    DateTimeOffset Made,
+    string State,
+    string Rule,
+    string Priority,
+    DateTimeOffset? Start,
+    DateTimeOffset? Due,
+    string DueState,
+    string DueLabel,
+    string? Repeats,
+    int? EstimateMinutes,
+    int? GateStage,
+    DateTimeOffset? Finished,
+    IReadOnlyList<OwnerView> Owners,
+    int Version,
+    bool Private,
+    int SpentMinutes,
+    Guid? Parent,
+    string? ParentTitle,
+    PartsView? Parts,
+    IReadOnlyList<BlockerView> BlockedBy,
+    int Percent,
+    IReadOnlyList<int?> Shares,
+    Guid? Worklist,
+    Guid? Column,
+    double Position,
+    IReadOnlyList<Guid> Watchers
+);
 
 /// <summary>How far the parts of a task are.</summary>
 /// <param name="Percent">Share of the work that is done, from 0 to 100.</param>
@@ -47,36 +77,82 @@ internal static class TaskViews
     {
         var standing = Standing(task, roster, now);
         return new(
-            task.Id.Value, task.Title, task.Docket?.Ref.ToString(), task.Docket?.Subject.Split(':')[0], task.Source?.Entry.Value, task.Source?.Conversation.Value,
-            roster.Find(task.MadeBy) is { } maker ? PersonView.Of(maker) : null, task.Made.ToDateTimeOffset(), Words.TaskStates.Of(task.State), Words.Rules.Of(task.Rule),
-            Words.Priorities.Of(task.Priority), task.Start?.ToDateTimeOffset(), task.Due?.ToDateTimeOffset(),
-            standing.State switch { DueState.Late => "late", DueState.Soon => "soon", _ => "well" }, standing.Label, task.Repeats,
-            task.Estimate is { } estimate ? (int)estimate.TotalMinutes : null, task.GateStage, task.Finished?.ToDateTimeOffset(),
-            [.. task.Owners.Select(o => Owner(o.Owner, roster, o.Done)).OfType<OwnerView>()], task.Version, task.Private, (int)task.Spent.TotalMinutes,
-            task.Parent?.Value, task.ParentTitle, task.Parts.Count == 0 ? null : new PartsView(task.Parts.Count, task.Parts.Done, task.Parts.Percent),
-            [.. task.BlockedBy.Select(b => new BlockerView(b.Id.Value, b.Title, b.Over))], task.Percent,
-            [.. task.Owners.Select(o => o.Percent)], task.Worklist?.List, task.Worklist?.Column, task.Position, [.. task.Watchers.Select(p => p.Value)]);
+            task.Id.Value,
+            task.Title,
+            task.Docket?.Ref.ToString(),
+            task.Docket?.Subject.Split(':')[0],
+            task.Source?.Entry.Value,
+            task.Source?.Conversation.Value,
+            roster.Find(task.MadeBy) is { } maker ? PersonView.Of(maker) : null,
+            task.Made.ToDateTimeOffset(),
+            Words.TaskStates.Of(task.State),
+            Words.Rules.Of(task.Rule),
+            Words.Priorities.Of(task.Priority),
+            task.Start?.ToDateTimeOffset(),
+            task.Due?.ToDateTimeOffset(),
+            standing.State switch
+            {
+                DueState.Late => "late",
+                DueState.Soon => "soon",
+                _ => "well",
+            },
+            standing.Label,
+            task.Repeats,
+            task.Estimate is { } estimate ? (int)estimate.TotalMinutes : null,
+            task.GateStage,
+            task.Finished?.ToDateTimeOffset(),
+            [.. task.Owners.Select(o => Owner(o.Owner, roster, o.Done)).OfType<OwnerView>()],
+            task.Version,
+            task.Private,
+            (int)task.Spent.TotalMinutes,
+            task.Parent?.Value,
+            task.ParentTitle,
+            task.Parts.Count == 0 ? null : new PartsView(task.Parts.Count, task.Parts.Done, task.Parts.Percent),
+            [.. task.BlockedBy.Select(b => new BlockerView(b.Id.Value, b.Title, b.Over))],
+            task.Percent,
+            [.. task.Owners.Select(o => o.Percent)],
+            task.Worklist?.List,
+            task.Worklist?.Column,
+            task.Position,
+            [.. task.Watchers.Select(p => p.Value)]
+        );
     }
 
     /// <summary>How a task's due moment stands, in words.</summary>
-    public static string DueWords(WorkTask task, Roster roster, Instant now) => DueStanding.At(now, task.Due, roster.Firm!.Calendar) is { State: DueState.Late } late ? late.Label : $"due {DueStanding.At(now, task.Due, roster.Firm!.Calendar).Label}";
+    public static string DueWords(WorkTask task, Roster roster, Instant now) =>
+        DueStanding.At(now, task.Due, roster.Firm!.Calendar) is { State: DueState.Late } late
+            ? late.Label
+            : $"due {DueStanding.At(now, task.Due, roster.Firm!.Calendar).Label}";
 
-    /// <summary>The first owner who could not see a task where it stands, and why that cannot be; null when all of them see it.</summary>
-    public static (Person Whom, string Reason)? Unseeing(WorkTask task, Roster roster) => Owning.Refuses(task.Owners, task.Place, task.Docket?.Ref, p => roster.Find(p));
+    /// <summary>
+    /// The first owner who could not see a task where it stands, and why that cannot be; null when all of them see it.
+    /// </summary>
+    public static (Person Whom, string Reason)? Unseeing(WorkTask task, Roster roster) =>
+        Owning.Refuses(task.Owners, task.Place, task.Docket?.Ref, p => roster.Find(p));
 
     /// <summary>An owner as shown; null for one who is gone.</summary>
     /// <param name="done">Whether their part is done.</param>
-    public static OwnerView? Owner(TaskOwner owner, Roster roster, bool done = false) => owner switch
-    {
-        TaskOwner.OfPerson person => roster.Find(person.Person) is { } known ? OwnerView.Of(known, done) : null,
-        TaskOwner.OfCrew crew => roster.Crews.TryGetValue(crew.Crew, out var known) ? OwnerView.Of(known, done) : null,
-        _ => throw new ArgumentOutOfRangeException(nameof(owner), owner, "Unknown kind of owner."),
-    };
+    public static OwnerView? Owner(TaskOwner owner, Roster roster, bool done = false) =>
+        owner switch
+        {
+            TaskOwner.OfPerson person => roster.Find(person.Person) is { } known ? OwnerView.Of(known, done) : null,
+            TaskOwner.OfCrew crew => roster.Crews.TryGetValue(crew.Crew, out var known)
+                ? OwnerView.Of(known, done)
+                : null,
+            _ => throw new ArgumentOutOfRangeException(nameof(owner), owner, "Unknown kind of owner."),
+        };
 
     /// <summary>An owner's full name, a crew's with its sign; empty for one who is gone.</summary>
-    public static string Name(TaskOwner owner, Roster roster) => Owner(owner, roster) is { } known ? known.Kind == "crew" ? "@" + known.Name : known.Name : "";
+    public static string Name(TaskOwner owner, Roster roster) =>
+        Owner(owner, roster) is { } known
+            ? known.Kind == "crew"
+                ? "@" + known.Name
+                : known.Name
+            : "";
 
     /// <summary>How a task's due moment stands; of one that is over, that it is.</summary>
-    public static DueStanding Standing(WorkTask task, Roster roster, Instant now) => task.Progress.Over
-        ? new DueStanding(DueState.Well, task.State is TaskState.Done ? "done" : "dropped") : DueStanding.At(now, task.Due, roster.Firm!.Calendar);
+    public static DueStanding Standing(WorkTask task, Roster roster, Instant now) =>
+        task.Progress.Over
+            ? new DueStanding(DueState.Well, task.State is TaskState.Done ? "done" : "dropped")
+            : DueStanding.At(now, task.Due, roster.Firm!.Calendar);
 }

@@ -25,54 +25,107 @@ public sealed record Stranger(string Name, string? Address, string? Phone = null
 /// <param name="Description">What a group is for; empty for others.</param>
 /// <param name="Board">Whom the notice is for that it comments on; null for others.</param>
 /// <param name="OfTask">The task that it is about, and where that stands; null for others.</param>
-/// <param name="OfMeeting">The meeting that it is about, and where that stands; null for others. Its docket is that of the conversation that invites.</param>
+/// <param name="OfMeeting">The meeting that it is about, and where that stands; null for others. Its docket is that of
+/// the conversation that invites.</param>
 public sealed record Conversation(
-    long Key, ConversationId Id, Audience Audience, DocketBrief? Docket, PartyId? Party, Stranger? Stranger, Guid? Queue, PersonId? Owner,
-    bool Open, string Subject, Exchange Exchange, long? LastEntry, DocketSight Sight,
-    CrewId? Crew = null, Instant? AsideUntil = null, Instant? ClosedAt = null, ImmutableArray<PersonId> Members = default, string Description = "", Place.Board? Board = null, (Guid Task, Place Place)? OfTask = null, (Guid Meeting, Place Place)? OfMeeting = null)
+    long Key,
+    ConversationId Id,
+    Audience Audience,
+    DocketBrief? Docket,
+    PartyId? Party,
+    Stranger? Stranger,
+    Guid? Queue,
+    PersonId? Owner,
+    bool Open,
+    string Subject,
+    Exchange Exchange,
+    long? LastEntry,
+    DocketSight Sight,
+    CrewId? Crew = null,
+    Instant? AsideUntil = null,
+    Instant? ClosedAt = null,
+    ImmutableArray<PersonId> Members = default,
+    string Description = "",
+    Place.Board? Board = null,
+    (Guid Task, Place Place)? OfTask = null,
+    (Guid Meeting, Place Place)? OfMeeting = null
+)
 {
     /// <summary>Where it stands, for the rule of sight.</summary>
-    public Place Place => Audience switch
-    {
-        Audience.Outside => new Place.Outside(Sight, Party),
-        Audience.Inside => new Place.Inside(Sight),
-        Audience.Notice => Board!,
-        Audience.Task => OfTask!.Value.Place,
-        Audience.Meeting => OfMeeting!.Value.Place,
-        _ => new Place.Members(Members),
-    };
+    public Place Place =>
+        Audience switch
+        {
+            Audience.Outside => new Place.Outside(Sight, Party),
+            Audience.Inside => new Place.Inside(Sight),
+            Audience.Notice => Board!,
+            Audience.Task => OfTask!.Value.Place,
+            Audience.Meeting => OfMeeting!.Value.Place,
+            _ => new Place.Members(Members),
+        };
 }
 
 /// <summary>Conversations of dockets and queues.</summary>
 public static class ConversationStore
 {
     private const string Select = """
-        SELECT c.id, c.uid, c.audience, c.party IS NOT NULL, y.uid, c.stranger_name, c.stranger_address, q.uid, o.uid, c.state, c.subject,
+        SELECT c.id, c.uid, c.audience, c.party IS NOT NULL, y.uid, c.stranger_name, c.stranger_address, q.uid, o.uid,
+          c.state, c.subject,
           c.waiting_since, c.last_in, c.last_out, c.nothing_due, c.last_entry,
-          d.id, d.uid, d.kind, d.number, d.subject, w.uid, d.limited, k.uid, c.aside_until, c.closed_at, c.stranger_phone, c.description, c.notice IS NOT NULL, c.task, c.meeting
+          d.id, d.uid, d.kind, d.number, d.subject, w.uid, d.limited, k.uid, c.aside_until, c.closed_at,
+            c.stranger_phone, c.description, c.notice IS NOT NULL, c.task, c.meeting
         FROM conversation c
         LEFT JOIN docket d ON d.id = c.docket LEFT JOIN person w ON w.id = d.owner LEFT JOIN party y ON y.id = c.party
         LEFT JOIN queue q ON q.id = c.queue LEFT JOIN person o ON o.id = c.owner LEFT JOIN crew k ON k.id = c.crew
         """;
 
-    public static void Add(SqlSession session, ConversationId id, Audience audience, DocketId? docket, PartyId? party, Stranger? stranger, Guid? queue, PersonId? owner, string subject) =>
+    public static void Add(
+        SqlSession session,
+        ConversationId id,
+        Audience audience,
+        DocketId? docket,
+        PartyId? party,
+        Stranger? stranger,
+        Guid? queue,
+        PersonId? owner,
+        string subject
+    ) =>
         session.Run(
             """
-            INSERT INTO conversation (uid, audience, docket, party, stranger_name, stranger_address, stranger_phone, queue, owner, subject)
-            VALUES ($uid, $audience, (SELECT id FROM docket WHERE uid = $docket), (SELECT id FROM party WHERE uid = $party), $name, $address, $phone,
+            INSERT INTO conversation (uid, audience, docket, party, stranger_name, stranger_address, stranger_phone,
+              queue, owner, subject)
+            VALUES ($uid, $audience, (SELECT id FROM docket WHERE uid = $docket),
+              (SELECT id FROM party WHERE uid = $party), $name, $address, $phone,
               (SELECT id FROM queue WHERE uid = $queue), (SELECT id FROM person WHERE uid = $owner), $subject)
             """,
-            ("uid", id.Value), ("audience", Words.Audiences.Of(audience)), ("docket", docket?.Value), ("party", party?.Value), ("name", stranger?.Name),
-            ("address", stranger?.Address), ("phone", stranger?.Phone), ("queue", queue), ("owner", owner?.Value), ("subject", subject));
+            ("uid", id.Value),
+            ("audience", Words.Audiences.Of(audience)),
+            ("docket", docket?.Value),
+            ("party", party?.Value),
+            ("name", stranger?.Name),
+            ("address", stranger?.Address),
+            ("phone", stranger?.Phone),
+            ("queue", queue),
+            ("owner", owner?.Value),
+            ("subject", subject)
+        );
 
     public static Conversation? Find(SqlSession session, ConversationId id) =>
         session.First($"{Select} WHERE c.uid = $uid", r => Row(session, r), ("uid", id.Value));
 
     public static List<Conversation> OfDocket(SqlSession session, DocketId docket) =>
-        session.All($"{Select} WHERE c.docket = (SELECT id FROM docket WHERE uid = $docket) AND c.audience IN ('inside', 'outside') ORDER BY c.audience, c.id", r => Row(session, r), ("docket", docket.Value));
+        session.All(
+            $"{Select} WHERE c.docket = (SELECT id FROM docket WHERE uid = $docket) AND c.audience IN ('inside', "
+                + $"'outside') ORDER BY c.audience, c.id",
+            r => Row(session, r),
+            ("docket", docket.Value)
+        );
 
     public static List<Conversation> OfParty(SqlSession session, PartyId party) =>
-        session.All($"{Select} WHERE c.party = (SELECT id FROM party WHERE uid = $party) ORDER BY c.id DESC", r => Row(session, r), ("party", party.Value));
+        session.All(
+            $"{Select} WHERE c.party = (SELECT id FROM party WHERE uid = $party) ORDER BY c.id DESC",
+            r => Row(session, r),
+            ("party", party.Value)
+        );
 
     /// <summary>All open outside conversations that stand in queues.</summary>
     public static List<Conversation> Queued(SqlSession session) =>
@@ -80,89 +133,173 @@ public static class ConversationStore
 
     /// <summary>The newest open conversation with a stranger's address; null when there is none.</summary>
     public static Conversation? OpenWithStranger(SqlSession session, string address) =>
-        session.First($"{Select} WHERE c.stranger_address = $address AND c.state = 'open' ORDER BY c.id DESC LIMIT 1", r => Row(session, r), ("address", address));
+        session.First(
+            $"{Select} WHERE c.stranger_address = $address AND c.state = 'open' ORDER BY c.id DESC LIMIT 1",
+            r => Row(session, r),
+            ("address", address)
+        );
 
-    /// <summary>The conversation that a mail with one of these Message-IDs belongs to, nearest first; null when none is known.</summary>
+    /// <summary>
+    /// The conversation that a mail with one of these Message-IDs belongs to, nearest first; null when none is known.
+    /// </summary>
     public static Conversation? ByMail(SqlSession session, IEnumerable<string> messageIds)
     {
         foreach (var messageId in messageIds)
-            if (session.First($"{Select} JOIN mail m ON m.conversation = c.id WHERE m.message_id = $id", r => Row(session, r), ("id", messageId)) is { } found)
+            if (
+                session.First(
+                    $"{Select} JOIN mail m ON m.conversation = c.id WHERE m.message_id = $id",
+                    r => Row(session, r),
+                    ("id", messageId)
+                ) is
+                { } found
+            )
                 return found;
         return null;
     }
 
     /// <summary>The newest open conversation with a stranger's telephone number; null when there is none.</summary>
     public static Conversation? OpenWithPhone(SqlSession session, string number) =>
-        session.First($"{Select} WHERE c.stranger_phone = $phone AND c.state = 'open' ORDER BY c.id DESC LIMIT 1", r => Row(session, r), ("phone", number));
+        session.First(
+            $"{Select} WHERE c.stranger_phone = $phone AND c.state = 'open' ORDER BY c.id DESC LIMIT 1",
+            r => Row(session, r),
+            ("phone", number)
+        );
 
     /// <summary>Conversations of queues that were closed last, newest first.</summary>
     public static List<Conversation> Closed(SqlSession session, int most) =>
-        session.All($"{Select} WHERE c.state = 'closed' AND c.queue IS NOT NULL AND c.closed_at IS NOT NULL ORDER BY c.closed_at DESC LIMIT {most}", r => Row(session, r));
+        session.All(
+            $"{Select} WHERE c.state = 'closed' AND c.queue IS NOT NULL AND c.closed_at IS NOT NULL ORDER BY c.closed_at DESC LIMIT {most}",
+            r => Row(session, r)
+        );
 
     /// <summary>Conversations that were set aside until a moment that has come.</summary>
     public static List<Conversation> BackAgain(SqlSession session, Instant now) =>
-        session.All($"{Select} WHERE c.aside_until <= $now AND c.state = 'open' LIMIT 100", r => Row(session, r), ("now", now));
+        session.All(
+            $"{Select} WHERE c.aside_until <= $now AND c.state = 'open' LIMIT 100",
+            r => Row(session, r),
+            ("now", now)
+        );
 
     /// <summary>Members of a direct or group conversation, in the order in which they joined.</summary>
     public static ImmutableArray<PersonId> MembersOf(SqlSession session, long conversation) =>
-        [.. session.All(
-            "SELECT p.uid FROM conversation_member m JOIN person p ON p.id = m.person WHERE m.conversation = $conversation ORDER BY m.joined, p.id",
-            r => new PersonId(r.GetUid(0)), ("conversation", conversation))];
+        [
+            .. session.All(
+                "SELECT p.uid FROM conversation_member m JOIN person p ON p.id = m.person WHERE m.conversation = "
+                    + "$conversation ORDER BY m.joined, p.id",
+                r => new PersonId(r.GetUid(0)),
+                ("conversation", conversation)
+            ),
+        ];
 
     /// <summary>Where a task stands that a conversation is about.</summary>
     private static (Guid Task, Place Place) TaskOf(SqlSession session, long task)
     {
         var (uid, maker, docket, isPrivate) = session.First(
             "SELECT t.uid, p.uid, t.docket, t.private FROM task t JOIN person p ON p.id = t.made_by WHERE t.id = $id",
-            r => (r.GetUid(0), new PersonId(r.GetUid(1)), r.GetKeyOrNull(2), r.GetBoolean(3)), ("id", task));
+            r => (r.GetUid(0), new PersonId(r.GetUid(1)), r.GetKeyOrNull(2), r.GetBoolean(3)),
+            ("id", task)
+        );
         var people = session.All(
-            "SELECT p.uid FROM task_owner o JOIN person p ON p.id = o.person WHERE o.task = $id UNION SELECT p.uid FROM task_watcher w JOIN person p ON p.id = w.person WHERE w.task = $id",
-            r => new PersonId(r.GetUid(0)), ("id", task));
-        var ofCrew = session.Number("SELECT 1 FROM task_owner WHERE task = $id AND crew IS NOT NULL", ("id", task)) is not null;
+            "SELECT p.uid FROM task_owner o JOIN person p ON p.id = o.person WHERE o.task = $id UNION SELECT p.uid "
+                + "FROM task_watcher w JOIN person p ON p.id = w.person WHERE w.task = $id",
+            r => new PersonId(r.GetUid(0)),
+            ("id", task)
+        );
+        var ofCrew =
+            session.Number("SELECT 1 FROM task_owner WHERE task = $id AND crew IS NOT NULL", ("id", task)) is not null;
         var sight = docket is { } key ? DocketStore.SightOfKey(session, key) : null;
         return (uid, Place.OfTask(sight, maker, people, ofCrew, isPrivate));
     }
 
     /// <summary>The conversation about a task; null while nothing has been said.</summary>
     public static Conversation? OfTask(SqlSession session, Guid task) =>
-        session.First($"{Select} WHERE c.task = (SELECT id FROM task WHERE uid = $task)", r => Row(session, r), ("task", task));
+        session.First(
+            $"{Select} WHERE c.task = (SELECT id FROM task WHERE uid = $task)",
+            r => Row(session, r),
+            ("task", task)
+        );
 
     /// <summary>Begins the conversation about a task.</summary>
     public static void AddOfTask(SqlSession session, ConversationId id, Guid task, string title) =>
-        session.Run("INSERT INTO conversation (uid, audience, subject, task) VALUES ($uid, 'group', $title, (SELECT id FROM task WHERE uid = $task))", ("uid", id.Value), ("title", title), ("task", task));
+        session.Run(
+            "INSERT INTO conversation (uid, audience, subject, task) VALUES ($uid, 'group', $title, (SELECT id FROM "
+                + "task WHERE uid = $task))",
+            ("uid", id.Value),
+            ("title", title),
+            ("task", task)
+        );
 
     /// <summary>What was said in a meeting and about it; null while nothing was.</summary>
-    public static Conversation? OfMeeting(SqlSession session, long meeting) => session.First($"{Select} WHERE c.meeting = $meeting", r => Row(session, r), ("meeting", meeting));
+    public static Conversation? OfMeeting(SqlSession session, long meeting) =>
+        session.First($"{Select} WHERE c.meeting = $meeting", r => Row(session, r), ("meeting", meeting));
 
     /// <summary>Begins the conversation about a meeting.</summary>
     public static void AddOfMeeting(SqlSession session, ConversationId id, long meeting, string title) =>
-        session.Run("INSERT INTO conversation (uid, audience, subject, meeting) VALUES ($uid, 'group', $title, $meeting)", ("uid", id.Value), ("title", title), ("meeting", meeting));
+        session.Run(
+            "INSERT INTO conversation (uid, audience, subject, meeting) VALUES ($uid, 'group', $title, $meeting)",
+            ("uid", id.Value),
+            ("title", title),
+            ("meeting", meeting)
+        );
 
-    /// <summary>A conversation about a meeting stands where the one stands that invites to it, without the party of that.</summary>
+    /// <summary>
+    /// A conversation about a meeting stands where the one stands that invites to it, without the party of that.
+    /// </summary>
     private static Conversation Beside(SqlSession session, Conversation talk, long meeting)
     {
         var (uid, from, next) = Inviting(session, meeting);
         // What was said in a meeting may invite to another.
-        while (next is { } of) (_, from, next) = Inviting(session, of);
+        while (next is { } of)
+            (_, from, next) = Inviting(session, of);
         var inviting = session.First($"{Select} WHERE c.id = $id", r => Row(session, r), ("id", from))!;
         var place = inviting.Audience is Audience.Outside ? new Place.Inside(inviting.Sight) : inviting.Place;
-        return talk with { Audience = Audience.Meeting, Docket = inviting.Docket, Sight = inviting.Sight, OfMeeting = (uid, place) };
+        return talk with
+        {
+            Audience = Audience.Meeting,
+            Docket = inviting.Docket,
+            Sight = inviting.Sight,
+            OfMeeting = (uid, place),
+        };
     }
 
-    /// <summary>A meeting's id, and the conversation that invites to it, with the meeting that this one is about itself; null for none.</summary>
-    private static (Guid Meeting, long Conversation, long? About) Inviting(SqlSession session, long meeting) => session.First(
-        "SELECT m.uid, c.id, c.meeting FROM meeting m JOIN entry e ON e.id = m.entry JOIN conversation c ON c.id = e.conversation WHERE m.id = $id", r => (r.GetUid(0), r.GetInt64(1), r.GetKeyOrNull(2)), ("id", meeting));
+    /// <summary>
+    /// A meeting's id, and the conversation that invites to it, with the meeting that this one is about itself; null
+    /// for none.
+    /// </summary>
+    private static (Guid Meeting, long Conversation, long? About) Inviting(SqlSession session, long meeting) =>
+        session.First(
+            "SELECT m.uid, c.id, c.meeting FROM meeting m JOIN entry e ON e.id = m.entry JOIN conversation c ON c.id "
+                + "= e.conversation WHERE m.id = $id",
+            r => (r.GetUid(0), r.GetInt64(1), r.GetKeyOrNull(2)),
+            ("id", meeting)
+        );
 
     /// <summary>Whom the notice is for that a conversation comments on.</summary>
-    private static Place.Board BoardOf(SqlSession session, long conversation) => new(
-        session.First("SELECT p.uid FROM conversation c JOIN notice n ON n.id = c.notice JOIN person p ON p.id = n.made_by WHERE c.id = $id", r => new PersonId(r.GetUid(0)), ("id", conversation)),
-        [.. session.All("SELECT k.uid FROM conversation c JOIN notice_crew x ON x.notice = c.notice JOIN crew k ON k.id = x.crew WHERE c.id = $id", r => new CrewId(r.GetUid(0)), ("id", conversation))]);
+    private static Place.Board BoardOf(SqlSession session, long conversation) =>
+        new(
+            session.First(
+                "SELECT p.uid FROM conversation c JOIN notice n ON n.id = c.notice JOIN person p ON p.id = n.made_by WHERE c.id = $id",
+                r => new PersonId(r.GetUid(0)),
+                ("id", conversation)
+            ),
+            [
+                .. session.All(
+                    "SELECT k.uid FROM conversation c JOIN notice_crew x ON x.notice = c.notice JOIN crew k ON k.id = "
+                        + "x.crew WHERE c.id = $id",
+                    r => new CrewId(r.GetUid(0)),
+                    ("id", conversation)
+                ),
+            ]
+        );
 
     /// <summary>Direct and group conversations of a person, the one with the newest words first.</summary>
     public static List<Conversation> OfMember(SqlSession session, PersonId person) =>
         session.All(
-            $"{Select} WHERE c.id IN (SELECT conversation FROM conversation_member WHERE person = (SELECT id FROM person WHERE uid = $person)) ORDER BY c.last_entry DESC, c.id DESC",
-            r => Row(session, r), ("person", person.Value));
+            $"{Select} WHERE c.id IN (SELECT conversation FROM conversation_member WHERE person = (SELECT id FROM "
+                + $"person WHERE uid = $person)) ORDER BY c.last_entry DESC, c.id DESC",
+            r => Row(session, r),
+            ("person", person.Value)
+        );
 
     /// <summary>The direct conversation of two colleagues; null until they have one.</summary>
     public static Conversation? Between(SqlSession session, PersonId one, PersonId other) =>
@@ -174,65 +311,123 @@ public static class ConversationStore
         session.Run(
             """
             INSERT INTO conversation_member (conversation, person, joined)
-            VALUES ((SELECT id FROM conversation WHERE uid = $conversation), (SELECT id FROM person WHERE uid = $person), $at) ON CONFLICT DO NOTHING
+            VALUES ((SELECT id FROM conversation WHERE uid = $conversation),
+              (SELECT id FROM person WHERE uid = $person), $at) ON CONFLICT DO NOTHING
             """,
-            ("conversation", conversation.Value), ("person", person.Value), ("at", at)) == 1;
+            ("conversation", conversation.Value),
+            ("person", person.Value),
+            ("at", at)
+        ) == 1;
 
     /// <summary>Takes someone out of a conversation.</summary>
     /// <returns>Whether they were a member.</returns>
     public static bool Leave(SqlSession session, ConversationId conversation, PersonId person) =>
         session.Run(
-            "DELETE FROM conversation_member WHERE conversation = (SELECT id FROM conversation WHERE uid = $conversation) AND person = (SELECT id FROM person WHERE uid = $person)",
-            ("conversation", conversation.Value), ("person", person.Value)) == 1;
+            "DELETE FROM conversation_member WHERE conversation = (SELECT id FROM conversation WHERE uid = "
+                + "$conversation) AND person = (SELECT id FROM person WHERE uid = $person)",
+            ("conversation", conversation.Value),
+            ("person", person.Value)
+        ) == 1;
 
     /// <summary>Names a group and says what it is for.</summary>
     public static void Describe(SqlSession session, ConversationId conversation, string subject, string description) =>
-        session.Run("UPDATE conversation SET subject = $subject, description = $description WHERE uid = $uid", ("subject", subject), ("description", description), ("uid", conversation.Value));
+        session.Run(
+            "UPDATE conversation SET subject = $subject, description = $description WHERE uid = $uid",
+            ("subject", subject),
+            ("description", description),
+            ("uid", conversation.Value)
+        );
 
-    /// <summary>Conversations of an audience across all dockets, the one with the newest words first, before a cursor (key of a last entry).</summary>
+    /// <summary>
+    /// Conversations of an audience across all dockets, the one with the newest words first, before a cursor (key of a
+    /// last entry).
+    /// </summary>
     public static List<Conversation> Across(SqlSession session, Audience audience, bool open, long before, int most) =>
         session.All(
-            $"{Select} WHERE c.audience = $audience AND c.last_entry IS NOT NULL AND c.last_entry < $before AND (c.state = 'open' OR $all) AND (d.id IS NULL OR d.state = 'open' OR $all) ORDER BY c.last_entry DESC LIMIT {most}",
-            r => Row(session, r), ("audience", Words.Audiences.Of(audience)), ("before", before), ("all", !open));
+            $"{Select} WHERE c.audience = $audience AND c.last_entry IS NOT NULL AND c.last_entry < $before AND "
+                + $"(c.state = 'open' OR $all) AND (d.id IS NULL OR d.state = 'open' OR $all) ORDER BY c.last_entry DESC LIMIT {most}",
+            r => Row(session, r),
+            ("audience", Words.Audiences.Of(audience)),
+            ("before", before),
+            ("all", !open)
+        );
 
     /// <summary>Writes only which entry was the last.</summary>
     public static void SetLast(SqlSession session, long conversation, long entry) =>
-        session.Run("UPDATE conversation SET last_entry = $entry WHERE id = $id", ("entry", entry), ("id", conversation));
+        session.Run(
+            "UPDATE conversation SET last_entry = $entry WHERE id = $id",
+            ("entry", entry),
+            ("id", conversation)
+        );
 
     /// <summary>Writes all that can change of a conversation.</summary>
     public static void Update(SqlSession session, Conversation conversation) =>
         session.Run(
             """
-            UPDATE conversation SET owner = (SELECT id FROM person WHERE uid = $owner), state = $state, waiting_since = $waiting, last_in = $in, last_out = $out,
-              nothing_due = $settled, last_entry = $entry, queue = (SELECT id FROM queue WHERE uid = $queue), crew = (SELECT id FROM crew WHERE uid = $crew),
-              aside_until = $aside, closed_at = $closed, docket = (SELECT id FROM docket WHERE uid = $docket), party = (SELECT id FROM party WHERE uid = $party),
+            UPDATE conversation SET owner = (SELECT id FROM person WHERE uid = $owner), state = $state,
+              waiting_since = $waiting, last_in = $in, last_out = $out,
+              nothing_due = $settled, last_entry = $entry, queue = (SELECT id FROM queue WHERE uid = $queue),
+                crew = (SELECT id FROM crew WHERE uid = $crew),
+              aside_until = $aside, closed_at = $closed, docket = (SELECT id FROM docket WHERE uid = $docket),
+                party = (SELECT id FROM party WHERE uid = $party),
               stranger_name = $name, stranger_address = $address, stranger_phone = $phone
             WHERE id = $id
             """,
-            ("owner", conversation.Owner?.Value), ("state", conversation.Open ? "open" : "closed"), ("waiting", conversation.Exchange.WaitingSince),
-            ("in", conversation.Exchange.LastIn), ("out", conversation.Exchange.LastOut), ("settled", conversation.Exchange.NothingDue),
-            ("entry", conversation.LastEntry), ("queue", conversation.Queue), ("crew", conversation.Crew?.Value), ("aside", conversation.AsideUntil),
-            ("closed", conversation.ClosedAt), ("docket", conversation.Docket?.Id.Value), ("party", conversation.Party?.Value),
-            ("name", conversation.Stranger?.Name), ("address", conversation.Stranger?.Address), ("phone", conversation.Stranger?.Phone), ("id", conversation.Key));
+            ("owner", conversation.Owner?.Value),
+            ("state", conversation.Open ? "open" : "closed"),
+            ("waiting", conversation.Exchange.WaitingSince),
+            ("in", conversation.Exchange.LastIn),
+            ("out", conversation.Exchange.LastOut),
+            ("settled", conversation.Exchange.NothingDue),
+            ("entry", conversation.LastEntry),
+            ("queue", conversation.Queue),
+            ("crew", conversation.Crew?.Value),
+            ("aside", conversation.AsideUntil),
+            ("closed", conversation.ClosedAt),
+            ("docket", conversation.Docket?.Id.Value),
+            ("party", conversation.Party?.Value),
+            ("name", conversation.Stranger?.Name),
+            ("address", conversation.Stranger?.Address),
+            ("phone", conversation.Stranger?.Phone),
+            ("id", conversation.Key)
+        );
 
     private static Conversation Row(SqlSession session, SqliteDataReader r)
     {
-        var audience = r.GetBoolean(28) ? Audience.Notice : !r.IsDBNull(29) ? Audience.Task : Words.Audiences.Read(r.GetString(2));
+        var audience =
+            r.GetBoolean(28) ? Audience.Notice
+            : !r.IsDBNull(29) ? Audience.Task
+            : Words.Audiences.Read(r.GetString(2));
         DocketBrief? docket = r.IsDBNull(16)
             ? null
-            : new(new DocketId(r.GetUid(17)), new DocketRef(Words.DocketKinds.Read(r.GetString(18)), r.GetInt32(19)), r.GetString(20), r.GetUidOrNull(21) is { } w ? new PersonId(w) : null);
+            : new(
+                new DocketId(r.GetUid(17)),
+                new DocketRef(Words.DocketKinds.Read(r.GetString(18)), r.GetInt32(19)),
+                r.GetString(20),
+                r.GetUidOrNull(21) is { } w ? new PersonId(w) : null
+            );
         var conversation = new Conversation(
-            r.GetInt64(0), new ConversationId(r.GetUid(1)), audience, docket,
+            r.GetInt64(0),
+            new ConversationId(r.GetUid(1)),
+            audience,
+            docket,
             r.GetUidOrNull(4) is { } party ? new PartyId(party) : null,
             r.GetTextOrNull(5) is { } stranger ? new Stranger(stranger, r.GetTextOrNull(6), r.GetTextOrNull(26)) : null,
-            r.GetUidOrNull(7), r.GetUidOrNull(8) is { } owner ? new PersonId(owner) : null, r.GetString(9) == "open", r.GetString(10),
+            r.GetUidOrNull(7),
+            r.GetUidOrNull(8) is { } owner ? new PersonId(owner) : null,
+            r.GetString(9) == "open",
+            r.GetString(10),
             new Exchange(r.GetMomentOrNull(11), r.GetMomentOrNull(12), r.GetMomentOrNull(13), r.GetMomentOrNull(14)),
             r.IsDBNull(15) ? null : r.GetInt64(15),
             !r.IsDBNull(22) && r.GetBoolean(22) ? DocketStore.SightOf(session, r.GetInt64(16)) : DocketSight.Open,
-            r.GetUidOrNull(23) is { } crew ? new CrewId(crew) : null, r.GetMomentOrNull(24), r.GetMomentOrNull(25),
-            audience is Audience.Direct or Audience.Group ? MembersOf(session, r.GetInt64(0)) : [], r.GetString(27),
+            r.GetUidOrNull(23) is { } crew ? new CrewId(crew) : null,
+            r.GetMomentOrNull(24),
+            r.GetMomentOrNull(25),
+            audience is Audience.Direct or Audience.Group ? MembersOf(session, r.GetInt64(0)) : [],
+            r.GetString(27),
             audience is Audience.Notice ? BoardOf(session, r.GetInt64(0)) : null,
-            audience is Audience.Task ? TaskOf(session, r.GetInt64(29)) : null);
+            audience is Audience.Task ? TaskOf(session, r.GetInt64(29)) : null
+        );
         return r.IsDBNull(30) ? conversation : Beside(session, conversation, r.GetInt64(30));
     }
 }

@@ -17,26 +17,44 @@ public static class DraftStore
     {
         if (doc is null)
         {
-            session.Run("DELETE FROM draft WHERE person = (SELECT id FROM person WHERE uid = $person) AND conversation = $conversation", ("person", person.Value), ("conversation", conversation));
+            session.Run(
+                "DELETE FROM draft WHERE person = (SELECT id FROM person WHERE uid = $person) AND conversation = $conversation",
+                ("person", person.Value),
+                ("conversation", conversation)
+            );
             return;
         }
 
         session.Run(
             """
-            INSERT INTO draft (person, conversation, doc, at) VALUES ((SELECT id FROM person WHERE uid = $person), $conversation, $doc, $at)
+            INSERT INTO draft (person, conversation, doc, at)
+              VALUES ((SELECT id FROM person WHERE uid = $person), $conversation, $doc, $at)
             ON CONFLICT (person, conversation) DO UPDATE SET doc = excluded.doc, at = excluded.at
             """,
-            ("person", person.Value), ("conversation", conversation), ("doc", doc), ("at", at));
+            ("person", person.Value),
+            ("conversation", conversation),
+            ("doc", doc),
+            ("at", at)
+        );
     }
 
     /// <summary>All drafts of a person, the newest first.</summary>
     public static List<StoredDraft> Of(SqlSession session, PersonId person) =>
         session.All(
             """
-            SELECT c.uid, d.kind, d.number, c.subject, x.doc, x.at FROM draft x JOIN conversation c ON c.id = x.conversation LEFT JOIN docket d ON d.id = c.docket
+            SELECT c.uid, d.kind, d.number, c.subject, x.doc, x.at FROM draft x
+              JOIN conversation c ON c.id = x.conversation LEFT JOIN docket d ON d.id = c.docket
             WHERE x.person = (SELECT id FROM person WHERE uid = $person) ORDER BY x.at DESC
             """,
             r => new StoredDraft(
-                new ConversationId(r.GetUid(0)), r.IsDBNull(1) ? null : new Core.Dockets.DocketRef(Words.DocketKinds.Read(r.GetString(1)), r.GetInt32(2)).ToString(),
-                r.GetString(3), r.GetString(4), r.GetMoment(5)), ("person", person.Value));
+                new ConversationId(r.GetUid(0)),
+                r.IsDBNull(1)
+                    ? null
+                    : new Core.Dockets.DocketRef(Words.DocketKinds.Read(r.GetString(1)), r.GetInt32(2)).ToString(),
+                r.GetString(3),
+                r.GetString(4),
+                r.GetMoment(5)
+            ),
+            ("person", person.Value)
+        );
 }

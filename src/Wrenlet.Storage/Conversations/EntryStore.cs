@@ -11,7 +11,8 @@ namespace Wrenlet.Storage.Conversations;
 /// <param name="IsMarkdown">Whether the body is Markdown; what came from outside is plain text.</param>
 /// <param name="Delivery">How its sending by mail or text stands; null for what is not sent.</param>
 /// <param name="Automatic">Whether a machine on the other side wrote it.</param>
-/// <param name="Knowing">The leak check's reasons that its sender went on in spite of; null when there were none.</param>
+/// <param name="Knowing">The leak check's reasons that its sender went on in spite of; null when there were
+/// none.</param>
 /// <param name="Source">The mail as it arrived, as a file; null when it did not arrive by mail.</param>
 /// <param name="Files">How many files it carries.</param>
 /// <param name="RepliesTo">Key of the entry it answers; null when it answers none in particular.</param>
@@ -24,18 +25,47 @@ namespace Wrenlet.Storage.Conversations;
 /// <param name="Asks">Whether it asks for an answer.</param>
 /// <param name="Meets">Whether it invites to a meeting.</param>
 public sealed record Entry(
-    long Key, EntryId Id, ConversationId Conversation, EntryKind Kind, Via? Via, PersonId? Author, string? Sender, Instant At,
-    string Body, bool IsMarkdown, string Html, Delivery? Delivery = null,
-    bool Automatic = false, string? Knowing = null, Guid? Source = null, int Files = 0,
-    long? RepliesTo = null, long? ForwardedFrom = null, int Version = 1, Instant? Edited = null, Instant? Removed = null, int Signs = 0, bool Filed = false, bool Asks = false, bool Meets = false);
+    long Key,
+    EntryId Id,
+    ConversationId Conversation,
+    EntryKind Kind,
+    Via? Via,
+    PersonId? Author,
+    string? Sender,
+    Instant At,
+    string Body,
+    bool IsMarkdown,
+    string Html,
+    Delivery? Delivery = null,
+    bool Automatic = false,
+    string? Knowing = null,
+    Guid? Source = null,
+    int Files = 0,
+    long? RepliesTo = null,
+    long? ForwardedFrom = null,
+    int Version = 1,
+    Instant? Edited = null,
+    Instant? Removed = null,
+    int Signs = 0,
+    bool Filed = false,
+    bool Asks = false,
+    bool Meets = false
+);
 
 /// <summary>How the sending of an entry stands.</summary>
 /// <param name="Sent">Whether it has been handed over.</param>
 /// <param name="Problem">Why not, at the last try, or why it came back; null when there was no failure.</param>
 /// <param name="CameBack">Whether it was handed over and came back.</param>
-/// <param name="NotBefore">The machine's time until which it can be taken back, while it waits; null once it has left.</param>
+/// <param name="NotBefore">The machine's time until which it can be taken back, while it waits; null once it has
+/// left.</param>
 /// <param name="Unsure">Whether the server stopped while it was leaving, so that nobody knows whether it left.</param>
-public sealed record Delivery(bool Sent, string? Problem, bool CameBack = false, DateTimeOffset? NotBefore = null, bool Unsure = false);
+public sealed record Delivery(
+    bool Sent,
+    string? Problem,
+    bool CameBack = false,
+    DateTimeOffset? NotBefore = null,
+    bool Unsure = false
+);
 
 /// <summary>An entry waiting to leave.</summary>
 /// <param name="NotBefore">The machine's time before which it stays.</param>
@@ -48,25 +78,58 @@ public sealed record Aside(Guid Id, Instant At, string Reason);
 /// <summary>Entries, their tags, their mail and its sending.</summary>
 public static class EntryStore
 {
-    private const string Columns = "e.id, e.uid, e.conversation, e.kind, e.via, a.uid, e.sender, e.at, e.body, e.markdown, e.html, x.entry, x.problem, e.automatic, e.came_back, e.knowing, s.uid, x.not_before, x.leaving, e.files, e.replies_to, e.forwarded_from, e.version, e.edited, e.removed, e.signs, e.filed, e.asks, e.meets";
-    private const string Joins = "LEFT JOIN person a ON a.id = e.author LEFT JOIN outbox x ON x.entry = e.id LEFT JOIN file s ON s.id = e.source";
-    private const string Select = $"SELECT {Columns}, c.uid FROM entry e JOIN conversation c ON c.id = e.conversation {Joins}";
+    private const string Columns =
+        "e.id, e.uid, e.conversation, e.kind, e.via, a.uid, e.sender, e.at, e.body, e.markdown, e.html, x.entry, "
+        + "x.problem, e.automatic, e.came_back, e.knowing, s.uid, x.not_before, x.leaving, e.files, e.replies_to, "
+        + "e.forwarded_from, e.version, e.edited, e.removed, e.signs, e.filed, e.asks, e.meets";
+    private const string Joins =
+        "LEFT JOIN person a ON a.id = e.author LEFT JOIN outbox x ON x.entry = e.id LEFT JOIN file s ON s.id = e.source";
+    private const string Select =
+        $"SELECT {Columns}, c.uid FROM entry e JOIN conversation c ON c.id = e.conversation {Joins}";
 
     /// <summary>Writes an entry, unless one with its id is there already.</summary>
     /// <returns>Its key; null when it was a repeat.</returns>
-    public static long? Add(SqlSession session, Conversation conversation, Entry entry, string plain, IEnumerable<(string Kind, string Target)> tags)
+    public static long? Add(
+        SqlSession session,
+        Conversation conversation,
+        Entry entry,
+        string plain,
+        IEnumerable<(string Kind, string Target)> tags
+    )
     {
         var added = session.Number(
             """
-            INSERT INTO entry (uid, conversation, kind, via, author, sender, at, body, markdown, html, automatic, knowing, source, files, replies_to, forwarded_from)
-            VALUES ($uid, $conversation, $kind, $via, (SELECT id FROM person WHERE uid = $author), $sender, $at, $body, $markdown, $html, $automatic, $knowing, (SELECT id FROM file WHERE uid = $source), $files, $answers, $passes) ON CONFLICT (uid) DO NOTHING RETURNING id
+            INSERT INTO entry (uid, conversation, kind, via, author, sender, at, body, markdown, html, automatic,
+              knowing, source, files, replies_to, forwarded_from)
+            VALUES ($uid, $conversation, $kind, $via, (SELECT id FROM person WHERE uid = $author), $sender, $at, $body,
+              $markdown, $html, $automatic, $knowing, (SELECT id FROM file WHERE uid = $source), $files, $answers,
+              $passes) ON CONFLICT (uid) DO NOTHING RETURNING id
             """,
-            ("uid", entry.Id.Value), ("conversation", conversation.Key), ("kind", Words.EntryKinds.Of(entry.Kind)), ("via", entry.Via is { } via ? Words.Vias.Of(via) : null),
-            ("author", entry.Author?.Value), ("sender", entry.Sender), ("at", entry.At), ("body", entry.Body), ("markdown", entry.IsMarkdown), ("html", entry.Html),
-            ("automatic", entry.Automatic), ("knowing", entry.Knowing), ("source", entry.Source), ("files", entry.Files), ("answers", entry.RepliesTo), ("passes", entry.ForwardedFrom));
-        if (added is not { } key) return null;
+            ("uid", entry.Id.Value),
+            ("conversation", conversation.Key),
+            ("kind", Words.EntryKinds.Of(entry.Kind)),
+            ("via", entry.Via is { } via ? Words.Vias.Of(via) : null),
+            ("author", entry.Author?.Value),
+            ("sender", entry.Sender),
+            ("at", entry.At),
+            ("body", entry.Body),
+            ("markdown", entry.IsMarkdown),
+            ("html", entry.Html),
+            ("automatic", entry.Automatic),
+            ("knowing", entry.Knowing),
+            ("source", entry.Source),
+            ("files", entry.Files),
+            ("answers", entry.RepliesTo),
+            ("passes", entry.ForwardedFrom)
+        );
+        if (added is not { } key)
+            return null;
         if (entry.Kind is not EntryKind.Event)
-            session.Run("INSERT INTO entry_search (rowid, plain) VALUES ($key, $plain)", ("key", key), ("plain", plain));
+            session.Run(
+                "INSERT INTO entry_search (rowid, plain) VALUES ($key, $plain)",
+                ("key", key),
+                ("plain", plain)
+            );
         AddTags(session, key, tags);
         return key;
     }
@@ -74,7 +137,12 @@ public static class EntryStore
     private static void AddTags(SqlSession session, long entry, IEnumerable<(string Kind, string Target)> tags)
     {
         foreach (var (kind, target) in tags)
-            session.Run("INSERT INTO entry_tag (entry, kind, target) VALUES ($entry, $kind, $target) ON CONFLICT DO NOTHING", ("entry", entry), ("kind", kind), ("target", target));
+            session.Run(
+                "INSERT INTO entry_tag (entry, kind, target) VALUES ($entry, $kind, $target) ON CONFLICT DO NOTHING",
+                ("entry", entry),
+                ("kind", kind),
+                ("target", target)
+            );
     }
 
     /// <summary>Writes what an entry tags, in place of what it tagged before.</summary>
@@ -88,34 +156,75 @@ public static class EntryStore
         session.First($"{Select} WHERE e.uid = $uid", Row, ("uid", id.Value));
 
     /// <summary>Whether there is an entry with this id; cheaper than reading it.</summary>
-    public static bool Knows(SqlSession session, EntryId id) => session.Number("SELECT 1 FROM entry WHERE uid = $uid", ("uid", id.Value)) is not null;
+    public static bool Knows(SqlSession session, EntryId id) =>
+        session.Number("SELECT 1 FROM entry WHERE uid = $uid", ("uid", id.Value)) is not null;
 
     public static Entry? FindByKey(SqlSession session, long key) =>
         session.First($"{Select} WHERE e.id = $id", Row, ("id", key));
 
     /// <summary>Entries by their keys, newest first.</summary>
-    public static List<Entry> FindByKeys(SqlSession session, IReadOnlyCollection<long> keys) => keys.Count == 0 ? [] :
-        session.All($"{Select} JOIN json_each($keys) k ON k.value = e.id ORDER BY e.id DESC", Row, ("keys", $"[{string.Join(',', keys)}]"));
+    public static List<Entry> FindByKeys(SqlSession session, IReadOnlyCollection<long> keys) =>
+        keys.Count == 0
+            ? []
+            : session.All(
+                $"{Select} JOIN json_each($keys) k ON k.value = e.id ORDER BY e.id DESC",
+                Row,
+                ("keys", $"[{string.Join(',', keys)}]")
+            );
 
-    /// <summary>Entries of these conversations before a key, newest first. Each conversation's index gives its newest keys; only rows of the page are read.</summary>
-    public static List<Entry> Before(SqlSession session, IReadOnlyList<Conversation> conversations, long before, int most) => Page(session, conversations, "id < $key", "DESC", before, most);
+    /// <summary>
+    /// Entries of these conversations before a key, newest first. Each conversation's index gives its newest keys; only
+    /// rows of the page are read.
+    /// </summary>
+    public static List<Entry> Before(
+        SqlSession session,
+        IReadOnlyList<Conversation> conversations,
+        long before,
+        int most
+    ) => Page(session, conversations, "id < $key", "DESC", before, most);
 
     /// <summary>Entries of these conversations from a key on, oldest first.</summary>
-    public static List<Entry> From(SqlSession session, IReadOnlyList<Conversation> conversations, long from, int most) => Page(session, conversations, "id >= $key", "ASC", from, most);
+    public static List<Entry> From(
+        SqlSession session,
+        IReadOnlyList<Conversation> conversations,
+        long from,
+        int most
+    ) => Page(session, conversations, "id >= $key", "ASC", from, most);
 
-    private static List<Entry> Page(SqlSession session, IReadOnlyList<Conversation> conversations, string range, string order, long key, int most)
+    private static List<Entry> Page(
+        SqlSession session,
+        IReadOnlyList<Conversation> conversations,
+        string range,
+        string order,
+        long key,
+        int most
+    )
     {
-        if (conversations.Count == 0) return [];
+        if (conversations.Count == 0)
+            return [];
         // A docket has a lane or two; each number of lanes is a statement of its own.
-        var lanes = string.Join(" UNION ALL ", conversations.Select((_, i) => $"SELECT * FROM (SELECT id FROM entry WHERE conversation = $lane{i} AND {range} ORDER BY id {order} LIMIT {most})"));
+        var lanes = string.Join(
+            " UNION ALL ",
+            conversations.Select(
+                (_, i) =>
+                    $"SELECT * FROM (SELECT id FROM entry WHERE conversation = $lane{i} AND {range} ORDER BY id {order} LIMIT {most})"
+            )
+        );
         return session.All(
-            $"SELECT {Columns} FROM (SELECT id FROM ({lanes}) ORDER BY id {order} LIMIT {most}) k JOIN entry e ON e.id = k.id {Joins} ORDER BY k.id {order}",
+            $"SELECT {Columns} FROM (SELECT id FROM ({lanes}) ORDER BY id {order} LIMIT {most}) k JOIN entry e ON "
+                + $"e.id = k.id {Joins} ORDER BY k.id {order}",
             r => Row(r, conversations.First(c => c.Key == r.GetInt64(2)).Id),
-            [("key", key), .. conversations.Select((c, i) => ($"lane{i}", (object?)c.Key))]);
+            [("key", key), .. conversations.Select((c, i) => ($"lane{i}", (object?)c.Key))]
+        );
     }
 
     public static void AddMail(SqlSession session, string messageId, long entry, long conversation) =>
-        session.Run("INSERT INTO mail (message_id, entry, conversation) VALUES ($id, $entry, $conversation)", ("id", messageId), ("entry", entry), ("conversation", conversation));
+        session.Run(
+            "INSERT INTO mail (message_id, entry, conversation) VALUES ($id, $entry, $conversation)",
+            ("id", messageId),
+            ("entry", entry),
+            ("conversation", conversation)
+        );
 
     public static bool KnowsMail(SqlSession session, string messageId) =>
         session.Number("SELECT 1 FROM mail WHERE message_id = $id", ("id", messageId)) is not null;
@@ -123,64 +232,130 @@ public static class EntryStore
     /// <summary>The entry that a mail says, with the key of its conversation; null for a mail not known.</summary>
     public static (Entry Entry, ConversationId Conversation)? ByMail(SqlSession session, string messageId) =>
         session.First<(Entry, ConversationId)?>(
-            $"{Select} JOIN mail m ON m.entry = e.id WHERE m.message_id = $id", r => (Row(r), new ConversationId(r.GetUid(29))), ("id", messageId));
+            $"{Select} JOIN mail m ON m.entry = e.id WHERE m.message_id = $id",
+            r => (Row(r), new ConversationId(r.GetUid(29))),
+            ("id", messageId)
+        );
 
     /// <summary>Message-IDs of a conversation before an entry, newest first.</summary>
     public static List<string> MailsBefore(SqlSession session, long conversation, long entry, int most) =>
         session.All(
             $"SELECT message_id FROM mail WHERE conversation = $conversation AND entry < $entry ORDER BY entry DESC LIMIT {most}",
-            r => r.GetString(0), ("conversation", conversation), ("entry", entry));
+            r => r.GetString(0),
+            ("conversation", conversation),
+            ("entry", entry)
+        );
 
     /// <summary>Puts an entry into the outbox.</summary>
     /// <param name="notBefore">The machine's time before which it stays.</param>
-    /// <param name="before">The conversation as it was before, in words of the caller, for taking the entry back.</param>
+    /// <param name="before">The conversation as it was before, in words of the caller, for taking the entry
+    /// back.</param>
     public static void AddOutgoing(SqlSession session, long entry, DateTimeOffset notBefore, string before) =>
-        session.Run("INSERT INTO outbox (entry, not_before, before) VALUES ($entry, $then, $before)", ("entry", entry), ("then", notBefore.ToUnixTimeMilliseconds()), ("before", before));
+        session.Run(
+            "INSERT INTO outbox (entry, not_before, before) VALUES ($entry, $then, $before)",
+            ("entry", entry),
+            ("then", notBefore.ToUnixTimeMilliseconds()),
+            ("before", before)
+        );
 
     /// <summary>What waits to leave, oldest first.</summary>
     public static List<Outgoing> Waiting(SqlSession session, int most) =>
-        session.All($"SELECT entry, tries, not_before, leaving FROM outbox ORDER BY entry LIMIT {most}",
-                r => (Key: r.GetInt64(0), Tries: r.GetInt32(1), Then: DateTimeOffset.FromUnixTimeMilliseconds(r.GetInt64(2)), Leaving: r.GetBoolean(3)))
+        session
+            .All(
+                $"SELECT entry, tries, not_before, leaving FROM outbox ORDER BY entry LIMIT {most}",
+                r =>
+                    (
+                        Key: r.GetInt64(0),
+                        Tries: r.GetInt32(1),
+                        Then: DateTimeOffset.FromUnixTimeMilliseconds(r.GetInt64(2)),
+                        Leaving: r.GetBoolean(3)
+                    )
+            )
             .ConvertAll(o => new Outgoing(o.Key, o.Tries, o.Then, o.Leaving, FindByKey(session, o.Key)!));
 
     /// <summary>Says that an entry is about to be handed over; from then on it cannot be taken back.</summary>
     /// <returns>Whether it was still there.</returns>
-    public static bool Leaves(SqlSession session, long entry) => session.Run("UPDATE outbox SET leaving = 1 WHERE entry = $entry", ("entry", entry)) == 1;
+    public static bool Leaves(SqlSession session, long entry) =>
+        session.Run("UPDATE outbox SET leaving = 1 WHERE entry = $entry", ("entry", entry)) == 1;
 
-    public static void Sent(SqlSession session, long entry) => session.Run("DELETE FROM outbox WHERE entry = $entry", ("entry", entry));
+    public static void Sent(SqlSession session, long entry) =>
+        session.Run("DELETE FROM outbox WHERE entry = $entry", ("entry", entry));
 
     /// <summary>Says why an entry was not taken; it waits again.</summary>
     public static void NotSent(SqlSession session, long entry, string problem) =>
-        session.Run("UPDATE outbox SET tries = tries + 1, problem = $problem, leaving = 0 WHERE entry = $entry", ("problem", problem), ("entry", entry));
+        session.Run(
+            "UPDATE outbox SET tries = tries + 1, problem = $problem, leaving = 0 WHERE entry = $entry",
+            ("problem", problem),
+            ("entry", entry)
+        );
 
     /// <summary>Says that nobody knows whether an entry left.</summary>
     public static void MayHaveLeft(SqlSession session, long entry, string problem) =>
-        session.Run("UPDATE outbox SET problem = $problem WHERE entry = $entry", ("problem", problem), ("entry", entry));
+        session.Run(
+            "UPDATE outbox SET problem = $problem WHERE entry = $entry",
+            ("problem", problem),
+            ("entry", entry)
+        );
 
     /// <summary>Makes an entry leave at once, whatever went wrong before.</summary>
     public static void SendNow(SqlSession session, long entry) =>
-        session.Run("UPDATE outbox SET leaving = 0, not_before = 0, problem = NULL WHERE entry = $entry", ("entry", entry));
+        session.Run(
+            "UPDATE outbox SET leaving = 0, not_before = 0, problem = NULL WHERE entry = $entry",
+            ("entry", entry)
+        );
 
     /// <summary>Says that an entry which had left has come back.</summary>
     public static void CameBack(SqlSession session, long entry, string reason) =>
         session.Run("UPDATE entry SET came_back = $reason WHERE id = $entry", ("reason", reason), ("entry", entry));
 
     /// <summary>Takes an entry out that has not left; whatever was made of it stays.</summary>
-    /// <returns>What <see cref="AddOutgoing"/> kept of the conversation; null when the entry is leaving or has left, or when its meeting is talked about already.</returns>
+    /// <returns>What <see cref="AddOutgoing"/> kept of the conversation; null when the entry is leaving or has left, or
+    /// when its meeting is talked about already.</returns>
     public static string? TakeBack(SqlSession session, long entry)
     {
-        if (session.Number("SELECT 1 FROM conversation WHERE meeting = (SELECT id FROM meeting WHERE entry = $entry)", ("entry", entry)) is not null) return null;
-        var before = session.First("DELETE FROM outbox WHERE entry = $entry AND leaving = 0 RETURNING before", r => r.GetTextOrNull(0), ("entry", entry));
-        if (before is null) return null;
+        if (
+            session.Number(
+                "SELECT 1 FROM conversation WHERE meeting = (SELECT id FROM meeting WHERE entry = $entry)",
+                ("entry", entry)
+            )
+            is not null
+        )
+            return null;
+        var before = session.First(
+            "DELETE FROM outbox WHERE entry = $entry AND leaving = 0 RETURNING before",
+            r => r.GetTextOrNull(0),
+            ("entry", entry)
+        );
+        if (before is null)
+            return null;
         session.Run("UPDATE task SET source = NULL WHERE source = $entry", ("entry", entry));
         session.Run("DELETE FROM alert WHERE entry = $entry", ("entry", entry));
         session.Run("UPDATE entry SET replies_to = NULL WHERE replies_to = $entry", ("entry", entry));
         session.Run("UPDATE entry SET forwarded_from = NULL WHERE forwarded_from = $entry", ("entry", entry));
         foreach (var table in new[] { "ask_option", "ask_person", "ask_step" })
-            session.Run($"DELETE FROM {table} WHERE ask IN (SELECT id FROM ask WHERE entry = $entry)", ("entry", entry));
+            session.Run(
+                $"DELETE FROM {table} WHERE ask IN (SELECT id FROM ask WHERE entry = $entry)",
+                ("entry", entry)
+            );
         session.Run("DELETE FROM meeting_letter WHERE entry = $entry", ("entry", entry));
-        session.Run("DELETE FROM meeting_person WHERE meeting IN (SELECT id FROM meeting WHERE entry = $entry)", ("entry", entry));
-        foreach (var table in new[] { "ask", "meeting", "entry_tag", "mail", "entry_file", "entry_recipient", "text_message", "entry_sign", "pin" })
+        session.Run(
+            "DELETE FROM meeting_person WHERE meeting IN (SELECT id FROM meeting WHERE entry = $entry)",
+            ("entry", entry)
+        );
+        foreach (
+            var table in new[]
+            {
+                "ask",
+                "meeting",
+                "entry_tag",
+                "mail",
+                "entry_file",
+                "entry_recipient",
+                "text_message",
+                "entry_sign",
+                "pin",
+            }
+        )
             session.Run($"DELETE FROM {table} WHERE entry = $entry", ("entry", entry));
         session.Run("DELETE FROM entry_search WHERE rowid = $entry", ("entry", entry));
         session.Run("DELETE FROM entry WHERE id = $entry", ("entry", entry));
@@ -189,17 +364,31 @@ public static class EntryStore
 
     /// <summary>Messages of a conversation after an entry, oldest first: what happened since.</summary>
     public static List<Entry> After(SqlSession session, long conversation, long order, int most = 200) =>
-        session.All($"{Select} WHERE e.conversation = $conversation AND e.id > $order ORDER BY e.id LIMIT {most}", Row, ("conversation", conversation), ("order", order));
+        session.All(
+            $"{Select} WHERE e.conversation = $conversation AND e.id > $order ORDER BY e.id LIMIT {most}",
+            Row,
+            ("conversation", conversation),
+            ("order", order)
+        );
 
     /// <summary>Entries of these conversations that carry a file or a link, the newest first.</summary>
     public static List<Entry> Sharing(SqlSession session, IReadOnlyList<long> conversations, int most) =>
         session.All(
-            $"{Select} JOIN json_each($conversations) k ON k.value = e.conversation WHERE e.removed IS NULL AND (e.files > 0 OR e.html LIKE '%<a href=\"http%') ORDER BY e.id DESC LIMIT {most}",
-            Row, ("conversations", $"[{string.Join(',', conversations)}]"));
+            $"{Select} JOIN json_each($conversations) k ON k.value = e.conversation WHERE e.removed IS NULL AND "
+                + $"(e.files > 0 OR e.html LIKE '%<a href=\"http%') ORDER BY e.id DESC LIMIT {most}",
+            Row,
+            ("conversations", $"[{string.Join(',', conversations)}]")
+        );
 
     /// <summary>How many things have been said in a conversation and stand.</summary>
     public static int Count(SqlSession session, long conversation) =>
-        (int)session.Number("SELECT count(*) FROM entry WHERE conversation = $conversation AND kind <> 'event' AND removed IS NULL", ("conversation", conversation))!.Value;
+        (int)
+            session
+                .Number(
+                    "SELECT count(*) FROM entry WHERE conversation = $conversation AND kind <> 'event' AND removed IS NULL",
+                    ("conversation", conversation)
+                )!
+                .Value;
 
     /// <summary>Key of the newest entry of a conversation; null when there is none.</summary>
     public static long? Newest(SqlSession session, long conversation) =>
@@ -207,56 +396,100 @@ public static class EntryStore
 
     /// <summary>How the party reached us last: by mail, text or page; null when it never did.</summary>
     public static Entry? LastIn(SqlSession session, long conversation) =>
-        session.First($"{Select} WHERE e.conversation = $conversation AND e.kind = 'in' AND e.automatic = 0 ORDER BY e.id DESC LIMIT 1", Row, ("conversation", conversation));
+        session.First(
+            $"{Select} WHERE e.conversation = $conversation AND e.kind = 'in' AND e.automatic = 0 ORDER BY e.id DESC LIMIT 1",
+            Row,
+            ("conversation", conversation)
+        );
 
     /// <summary>The last thing said in a conversation, events left out; null when nothing has been said.</summary>
     public static Entry? LastSaid(SqlSession session, long conversation) =>
-        session.First($"{Select} WHERE e.conversation = $conversation AND e.kind <> 'event' ORDER BY e.id DESC LIMIT 1", Row, ("conversation", conversation));
+        session.First(
+            $"{Select} WHERE e.conversation = $conversation AND e.kind <> 'event' ORDER BY e.id DESC LIMIT 1",
+            Row,
+            ("conversation", conversation)
+        );
 
     /// <summary>How often each of the staff has written to a party.</summary>
     public static Dictionary<PersonId, int> AnsweredBy(SqlSession session, PartyId party) =>
-        session.All(
-            """
-            SELECT p.uid, count(*) FROM conversation c JOIN entry e ON e.conversation = c.id JOIN person p ON p.id = e.author
-            WHERE c.party = (SELECT id FROM party WHERE uid = $party) AND e.kind = 'out' GROUP BY p.id
-            """,
-            r => (new PersonId(r.GetUid(0)), r.GetInt32(1)), ("party", party.Value)).ToDictionary(a => a.Item1, a => a.Item2);
+        session
+            .All(
+                """
+                SELECT p.uid, count(*) FROM conversation c JOIN entry e ON e.conversation = c.id
+                  JOIN person p ON p.id = e.author
+                WHERE c.party = (SELECT id FROM party WHERE uid = $party) AND e.kind = 'out' GROUP BY p.id
+                """,
+                r => (new PersonId(r.GetUid(0)), r.GetInt32(1)),
+                ("party", party.Value)
+            )
+            .ToDictionary(a => a.Item1, a => a.Item2);
 
     public static void AddRecipients(SqlSession session, long entry, IEnumerable<(string Name, string Address)> to)
     {
         foreach (var (i, (name, address)) in to.Index())
-            session.Run("INSERT INTO entry_recipient (entry, position, name, address) VALUES ($entry, $position, $name, $address)", ("entry", entry), ("position", i), ("name", name), ("address", address));
+            session.Run(
+                "INSERT INTO entry_recipient (entry, position, name, address) VALUES ($entry, $position, $name, $address)",
+                ("entry", entry),
+                ("position", i),
+                ("name", name),
+                ("address", address)
+            );
     }
 
     /// <summary>Where an entry goes, in the order given.</summary>
     public static List<(string Name, string Address)> Recipients(SqlSession session, long entry) =>
-        session.All("SELECT name, address FROM entry_recipient WHERE entry = $entry ORDER BY position", r => (r.GetString(0), r.GetString(1)), ("entry", entry));
+        session.All(
+            "SELECT name, address FROM entry_recipient WHERE entry = $entry ORDER BY position",
+            r => (r.GetString(0), r.GetString(1)),
+            ("entry", entry)
+        );
 
     public static bool KnowsText(SqlSession session, string messageId) =>
         session.Number("SELECT 1 FROM text_message WHERE message_id = $id", ("id", messageId)) is not null;
 
     public static void AddText(SqlSession session, string messageId, long entry) =>
-        session.Run("INSERT INTO text_message (message_id, entry) VALUES ($id, $entry)", ("id", messageId), ("entry", entry));
+        session.Run(
+            "INSERT INTO text_message (message_id, entry) VALUES ($id, $entry)",
+            ("id", messageId),
+            ("entry", entry)
+        );
 
     /// <summary>Notes that may hold one of these runs of words, newest first.</summary>
     public static List<Entry> NotesWith(SqlSession session, IReadOnlyList<string> runs, int most)
     {
-        if (runs.Count == 0) return [];
+        if (runs.Count == 0)
+            return [];
         var query = string.Join(" OR ", runs.Select(r => $"\"{r}\""));
         return session.All(
-            $"{Select} WHERE e.id IN (SELECT rowid FROM entry_search WHERE entry_search MATCH $query) AND e.kind = 'note' ORDER BY e.id DESC LIMIT {most}",
-            Row, ("query", query));
+            $"{Select} WHERE e.id IN (SELECT rowid FROM entry_search WHERE entry_search MATCH $query) AND e.kind = "
+                + $"'note' ORDER BY e.id DESC LIMIT {most}",
+            Row,
+            ("query", query)
+        );
     }
 
     /// <summary>Texts of a party's outside conversations, newest first.</summary>
     public static List<Entry> SaidOutside(SqlSession session, long conversation, int most) =>
-        session.All($"{Select} WHERE e.conversation = $conversation AND e.kind IN ('in', 'out') ORDER BY e.id DESC LIMIT {most}", Row, ("conversation", conversation));
+        session.All(
+            $"{Select} WHERE e.conversation = $conversation AND e.kind IN ('in', 'out') ORDER BY e.id DESC LIMIT {most}",
+            Row,
+            ("conversation", conversation)
+        );
 
     public static void PutAside(SqlSession session, Guid id, Instant at, string reason, byte[] raw) =>
-        session.Run("INSERT INTO mail_aside (uid, at, reason, raw) VALUES ($uid, $at, $reason, $raw) ON CONFLICT DO NOTHING", ("uid", id), ("at", at), ("reason", reason), ("raw", raw));
+        session.Run(
+            "INSERT INTO mail_aside (uid, at, reason, raw) VALUES ($uid, $at, $reason, $raw) ON CONFLICT DO NOTHING",
+            ("uid", id),
+            ("at", at),
+            ("reason", reason),
+            ("raw", raw)
+        );
 
     public static List<Aside> Asides(SqlSession session, int most) =>
-        session.All($"SELECT uid, at, reason FROM mail_aside ORDER BY id DESC LIMIT {most}", r => new Aside(r.GetUid(0), r.GetMoment(1), r.GetString(2)));
+        session.All(
+            $"SELECT uid, at, reason FROM mail_aside ORDER BY id DESC LIMIT {most}",
+            r => new Aside(r.GetUid(0), r.GetMoment(1), r.GetString(2))
+        );
 
     public static byte[]? RawAside(SqlSession session, Guid id) =>
         session.First("SELECT raw FROM mail_aside WHERE uid = $uid", r => r.GetFieldValue<byte[]>(0), ("uid", id));
@@ -268,13 +501,43 @@ public static class EntryStore
         var kind = Words.EntryKinds.Read(r.GetString(3));
         Via? via = r.GetTextOrNull(4) is { } word ? Words.Vias.Read(word) : null;
         var waits = !r.IsDBNull(11);
-        var delivery = kind is not EntryKind.MessageOut || via is not (Via.Mail or Via.Text) ? null
-            : waits ? new Delivery(false, r.GetTextOrNull(12), false, DateTimeOffset.FromUnixTimeMilliseconds(r.GetInt64(17)), r.GetBoolean(18) && !r.IsDBNull(12))
+        var delivery =
+            kind is not EntryKind.MessageOut || via is not (Via.Mail or Via.Text) ? null
+            : waits
+                ? new Delivery(
+                    false,
+                    r.GetTextOrNull(12),
+                    false,
+                    DateTimeOffset.FromUnixTimeMilliseconds(r.GetInt64(17)),
+                    r.GetBoolean(18) && !r.IsDBNull(12)
+                )
             : new Delivery(true, r.GetTextOrNull(14), !r.IsDBNull(14));
         return new(
-            r.GetInt64(0), new EntryId(r.GetUid(1)), conversation, kind, via, r.GetUidOrNull(5) is { } author ? new PersonId(author) : null,
-            r.GetTextOrNull(6), r.GetMoment(7), r.GetString(8), r.GetBoolean(9), r.GetString(10), delivery,
-            r.GetBoolean(13), r.GetTextOrNull(15), r.GetUidOrNull(16), r.GetInt32(19),
-            r.GetKeyOrNull(20), r.GetKeyOrNull(21), r.GetInt32(22), r.GetMomentOrNull(23), r.GetMomentOrNull(24), r.GetInt32(25), r.GetBoolean(26), r.GetBoolean(27), r.GetBoolean(28));
+            r.GetInt64(0),
+            new EntryId(r.GetUid(1)),
+            conversation,
+            kind,
+            via,
+            r.GetUidOrNull(5) is { } author ? new PersonId(author) : null,
+            r.GetTextOrNull(6),
+            r.GetMoment(7),
+            r.GetString(8),
+            r.GetBoolean(9),
+            r.GetString(10),
+            delivery,
+            r.GetBoolean(13),
+            r.GetTextOrNull(15),
+            r.GetUidOrNull(16),
+            r.GetInt32(19),
+            r.GetKeyOrNull(20),
+            r.GetKeyOrNull(21),
+            r.GetInt32(22),
+            r.GetMomentOrNull(23),
+            r.GetMomentOrNull(24),
+            r.GetInt32(25),
+            r.GetBoolean(26),
+            r.GetBoolean(27),
+            r.GetBoolean(28)
+        );
     }
 }

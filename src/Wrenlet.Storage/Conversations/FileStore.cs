@@ -11,8 +11,19 @@ namespace Wrenlet.Storage.Conversations;
 /// <param name="Size">In bytes.</param>
 /// <param name="By">Who brought it; null when it came from outside.</param>
 /// <param name="Pixels">Width and height as a picture, upright; null when it is none that can be shown.</param>
-/// <param name="Caption">What is said of it where it is carried; null for nothing, and where it was not read from an entry.</param>
-public sealed record StoredFile(Guid Id, byte[] Sha256, string Name, string MediaType, long Size, PersonId? By, Instant At, (int Width, int Height)? Pixels = null, string? Caption = null);
+/// <param name="Caption">What is said of it where it is carried; null for nothing, and where it was not read from an
+/// entry.</param>
+public sealed record StoredFile(
+    Guid Id,
+    byte[] Sha256,
+    string Name,
+    string MediaType,
+    long Size,
+    PersonId? By,
+    Instant At,
+    (int Width, int Height)? Pixels = null,
+    string? Caption = null
+);
 
 /// <summary>A file that goes with an entry.</summary>
 /// <param name="Caption">What is said of it; null for nothing.</param>
@@ -26,7 +37,9 @@ public sealed record Upload(Guid Id, PersonId By, string Name, string MediaType,
 /// <summary>Files and the entries that carry them.</summary>
 public static class FileStore
 {
-    private const string Select = "SELECT f.uid, f.sha256, f.name, f.media_type, f.size, p.uid, f.at, f.width, f.height FROM file f LEFT JOIN person p ON p.id = f.made_by";
+    private const string Select =
+        "SELECT f.uid, f.sha256, f.name, f.media_type, f.size, p.uid, f.at, f.width, f.height FROM file f LEFT JOIN "
+        + "person p ON p.id = f.made_by";
 
     /// <summary>Adds a file, unless one with its id is there already.</summary>
     public static void Add(SqlSession session, StoredFile file)
@@ -34,63 +47,117 @@ public static class FileStore
         var added = session.Run(
             """
             INSERT INTO file (uid, sha256, name, media_type, size, made_by, at, width, height)
-            VALUES ($uid, $hash, $name, $type, $size, (SELECT id FROM person WHERE uid = $by), $at, $width, $height) ON CONFLICT (uid) DO NOTHING
+            VALUES ($uid, $hash, $name, $type, $size, (SELECT id FROM person WHERE uid = $by), $at, $width, $height)
+              ON CONFLICT (uid) DO NOTHING
             """,
-            ("uid", file.Id), ("hash", file.Sha256), ("name", file.Name), ("type", file.MediaType), ("size", file.Size), ("by", file.By?.Value), ("at", file.At),
-            ("width", file.Pixels?.Width), ("height", file.Pixels?.Height));
-        if (added == 1) session.Run("INSERT INTO file_search (rowid, name) SELECT id, name FROM file WHERE uid = $uid", ("uid", file.Id));
+            ("uid", file.Id),
+            ("hash", file.Sha256),
+            ("name", file.Name),
+            ("type", file.MediaType),
+            ("size", file.Size),
+            ("by", file.By?.Value),
+            ("at", file.At),
+            ("width", file.Pixels?.Width),
+            ("height", file.Pixels?.Height)
+        );
+        if (added == 1)
+            session.Run(
+                "INSERT INTO file_search (rowid, name) SELECT id, name FROM file WHERE uid = $uid",
+                ("uid", file.Id)
+            );
     }
 
-    public static StoredFile? Find(SqlSession session, Guid id) => session.First($"{Select} WHERE f.uid = $uid", Row, ("uid", id));
+    public static StoredFile? Find(SqlSession session, Guid id) =>
+        session.First($"{Select} WHERE f.uid = $uid", Row, ("uid", id));
 
     public static void Attach(SqlSession session, long entry, IEnumerable<Attachment> files)
     {
         foreach (var (i, (file, caption)) in files.Index())
         {
             session.Run(
-                "INSERT INTO entry_file (entry, position, file, caption) VALUES ($entry, $position, (SELECT id FROM file WHERE uid = $file), $caption)",
-                ("entry", entry), ("position", i), ("file", file), ("caption", caption));
+                "INSERT INTO entry_file (entry, position, file, caption) VALUES ($entry, $position, (SELECT id FROM "
+                    + "file WHERE uid = $file), $caption)",
+                ("entry", entry),
+                ("position", i),
+                ("file", file),
+                ("caption", caption)
+            );
         }
     }
 
     /// <summary>Files that an entry carries, in their order.</summary>
     public static List<StoredFile> Of(SqlSession session, long entry) =>
         session.All(
-            $"{Select.Replace(" FROM file", ", e.caption FROM file", StringComparison.Ordinal)} JOIN entry_file e ON e.file = f.id WHERE e.entry = $entry ORDER BY e.position",
-            r => Row(r) with { Caption = r.IsDBNull(9) ? null : r.GetString(9) }, ("entry", entry));
+            $"{Select.Replace(" FROM file", ", e.caption FROM file", StringComparison.Ordinal)} JOIN entry_file e ON "
+                + $"e.file = f.id WHERE e.entry = $entry ORDER BY e.position",
+            r => Row(r) with { Caption = r.IsDBNull(9) ? null : r.GetString(9) },
+            ("entry", entry)
+        );
 
-    /// <summary>Where a file has been said: the conversations and kinds of the entries that carry it, or whose original it is.</summary>
-    public static List<(ConversationId Conversation, EntryKind Kind, bool Original)> Places(SqlSession session, Guid id) =>
+    /// <summary>
+    /// Where a file has been said: the conversations and kinds of the entries that carry it, or whose original it is.
+    /// </summary>
+    public static List<(ConversationId Conversation, EntryKind Kind, bool Original)> Places(
+        SqlSession session,
+        Guid id
+    ) =>
         session.All(
             """
-            SELECT c.uid, e.kind, 0 FROM entry_file x JOIN entry e ON e.id = x.entry JOIN conversation c ON c.id = e.conversation WHERE x.file = (SELECT id FROM file WHERE uid = $uid)
-            UNION ALL SELECT c.uid, e.kind, 1 FROM entry e JOIN conversation c ON c.id = e.conversation WHERE e.source = (SELECT id FROM file WHERE uid = $uid) AND e.source IS NOT NULL
+            SELECT c.uid, e.kind, 0 FROM entry_file x JOIN entry e ON e.id = x.entry
+              JOIN conversation c ON c.id = e.conversation WHERE x.file = (SELECT id FROM file WHERE uid = $uid)
+            UNION ALL SELECT c.uid, e.kind, 1 FROM entry e JOIN conversation c ON c.id = e.conversation
+              WHERE e.source = (SELECT id FROM file WHERE uid = $uid) AND e.source IS NOT NULL
             """,
-            r => (new ConversationId(r.GetUid(0)), Words.EntryKinds.Read(r.GetString(1)), r.GetBoolean(2)), ("uid", id));
+            r => (new ConversationId(r.GetUid(0)), Words.EntryKinds.Read(r.GetString(1)), r.GetBoolean(2)),
+            ("uid", id)
+        );
 
     /// <summary>Notes that a file is on its way; known already, it stays as it is.</summary>
     public static void Begin(SqlSession session, Upload upload) =>
         session.Run(
             """
             INSERT INTO upload (uid, person, name, media_type, size, at)
-            VALUES ($uid, (SELECT id FROM person WHERE uid = $by), $name, $type, $size, $at) ON CONFLICT (uid) DO NOTHING
+            VALUES ($uid, (SELECT id FROM person WHERE uid = $by), $name, $type, $size, $at)
+              ON CONFLICT (uid) DO NOTHING
             """,
-            ("uid", upload.Id), ("by", upload.By.Value), ("name", upload.Name), ("type", upload.MediaType), ("size", upload.Size), ("at", upload.At));
+            ("uid", upload.Id),
+            ("by", upload.By.Value),
+            ("name", upload.Name),
+            ("type", upload.MediaType),
+            ("size", upload.Size),
+            ("at", upload.At)
+        );
 
-    public static Upload? OnItsWay(SqlSession session, Guid id) => session.First($"{Uploads} WHERE u.uid = $uid", UploadRow, ("uid", id));
+    public static Upload? OnItsWay(SqlSession session, Guid id) =>
+        session.First($"{Uploads} WHERE u.uid = $uid", UploadRow, ("uid", id));
 
     /// <summary>What someone has begun to send and not finished, the oldest first.</summary>
     public static List<Upload> OnTheirWay(SqlSession session, PersonId by) =>
-        session.All($"{Uploads} WHERE u.person = (SELECT id FROM person WHERE uid = $by) ORDER BY u.at", UploadRow, ("by", by.Value));
+        session.All(
+            $"{Uploads} WHERE u.person = (SELECT id FROM person WHERE uid = $by) ORDER BY u.at",
+            UploadRow,
+            ("by", by.Value)
+        );
 
     /// <summary>Forgets that a file was on its way.</summary>
-    public static void End(SqlSession session, Guid id) => session.Run("DELETE FROM upload WHERE uid = $uid", ("uid", id));
+    public static void End(SqlSession session, Guid id) =>
+        session.Run("DELETE FROM upload WHERE uid = $uid", ("uid", id));
 
-    private const string Uploads = "SELECT u.uid, p.uid, u.name, u.media_type, u.size, u.at FROM upload u JOIN person p ON p.id = u.person";
+    private const string Uploads =
+        "SELECT u.uid, p.uid, u.name, u.media_type, u.size, u.at FROM upload u JOIN person p ON p.id = u.person";
 
-    private static Upload UploadRow(SqliteDataReader r) => new(r.GetUid(0), new PersonId(r.GetUid(1)), r.GetString(2), r.GetString(3), r.GetInt64(4), r.GetMoment(5));
+    private static Upload UploadRow(SqliteDataReader r) =>
+        new(r.GetUid(0), new PersonId(r.GetUid(1)), r.GetString(2), r.GetString(3), r.GetInt64(4), r.GetMoment(5));
 
     private static StoredFile Row(SqliteDataReader r) =>
-        new(r.GetUid(0), r.GetFieldValue<byte[]>(1), r.GetString(2), r.GetString(3), r.GetInt64(4), r.GetUidOrNull(5) is { } by ? new PersonId(by) : null, r.GetMoment(6),
-            r.IsDBNull(7) ? null : (r.GetInt32(7), r.GetInt32(8)));
+        new(
+            r.GetUid(0),
+            r.GetFieldValue<byte[]>(1),
+            r.GetString(2),
+            r.GetString(3),
+            r.GetInt64(4),
+            r.GetUidOrNull(5) is { } by ? new PersonId(by) : null,
+            r.GetMoment(6),
+            r.IsDBNull(7) ? null : (r.GetInt32(7), r.GetInt32(8))
+        );
 }

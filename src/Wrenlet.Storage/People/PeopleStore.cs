@@ -15,11 +15,19 @@ public static class PeopleStore
     {
         var crewMembers = session.All(
             "SELECT c.uid, p.uid FROM crew_member m JOIN crew c ON c.id = m.crew JOIN person p ON p.id = m.person ORDER BY p.name",
-            r => (Crew: new CrewId(r.GetUid(0)), Person: new PersonId(r.GetUid(1))));
+            r => (Crew: new CrewId(r.GetUid(0)), Person: new PersonId(r.GetUid(1)))
+        );
         var crewsOf = crewMembers.ToLookup(m => m.Person, m => m.Crew);
-        var reaches = session.All(
-            "SELECT p.uid, r.kind, r.value, r.label FROM reach r JOIN person p ON p.id = r.person ORDER BY r.kind DESC, r.value",
-            r => (Person: new PersonId(r.GetUid(0)), Reach: new Reach(r.GetString(1) == "phone", r.GetString(2), r.GetString(3)))).ToLookup(r => r.Person, r => r.Reach);
+        var reaches = session
+            .All(
+                "SELECT p.uid, r.kind, r.value, r.label FROM reach r JOIN person p ON p.id = r.person ORDER BY r.kind DESC, r.value",
+                r =>
+                    (
+                        Person: new PersonId(r.GetUid(0)),
+                        Reach: new Reach(r.GetString(1) == "phone", r.GetString(2), r.GetString(3))
+                    )
+            )
+            .ToLookup(r => r.Person, r => r.Reach);
         var profiles = session.All(
             """
             SELECT p.uid, p.name, p.role, y.uid, p.address, p.purpose, p.language, k.name
@@ -30,28 +38,68 @@ public static class PeopleStore
                 var id = new PersonId(r.GetUid(0));
                 Role? role = r.GetTextOrNull(2) is { } word ? Words.Roles.Read(word) : null;
                 PartyId? party = r.GetUidOrNull(3) is { } uid ? new PartyId(uid) : null;
-                return new Profile(new Person(id, r.GetString(1), role, party, [.. crewsOf[id]]), r.GetTextOrNull(4), r.GetString(5), r.GetString(6), r.GetTextOrNull(7), [.. reaches[id]]);
-            });
+                return new Profile(
+                    new Person(id, r.GetString(1), role, party, [.. crewsOf[id]]),
+                    r.GetTextOrNull(4),
+                    r.GetString(5),
+                    r.GetString(6),
+                    r.GetTextOrNull(7),
+                    [.. reaches[id]]
+                );
+            }
+        );
         var membersOf = crewMembers.ToLookup(m => m.Crew, m => m.Person);
-        var crews = session.All("SELECT uid, name FROM crew", r => new Crew(new CrewId(r.GetUid(0)), r.GetString(1), [.. membersOf[new CrewId(r.GetUid(0))]]));
-        var contactsOf = profiles.Where(p => p.Person.Party is not null).ToLookup(p => p.Person.Party!.Value, p => p.Person.Id);
-        var parties = session.All("SELECT uid, name, kind FROM party WHERE merged_into IS NULL", r =>
-            new Party(new PartyId(r.GetUid(0)), r.GetString(1), Words.PartyKinds.Read(r.GetString(2)), [.. contactsOf[new PartyId(r.GetUid(0))]]));
+        var crews = session.All(
+            "SELECT uid, name FROM crew",
+            r => new Crew(new CrewId(r.GetUid(0)), r.GetString(1), [.. membersOf[new CrewId(r.GetUid(0))]])
+        );
+        var contactsOf = profiles
+            .Where(p => p.Person.Party is not null)
+            .ToLookup(p => p.Person.Party!.Value, p => p.Person.Id);
+        var parties = session.All(
+            "SELECT uid, name, kind FROM party WHERE merged_into IS NULL",
+            r => new Party(
+                new PartyId(r.GetUid(0)),
+                r.GetString(1),
+                Words.PartyKinds.Read(r.GetString(2)),
+                [.. contactsOf[new PartyId(r.GetUid(0))]]
+            )
+        );
 
         var zone = session.First("SELECT zone FROM firm", r => r.GetString(0));
         var calendars = zone is null ? [] : Calendars(session, DateTimeZoneProviders.Tzdb[zone]);
         var firm = session.First(
-            "SELECT f.name, f.address, f.day_first, c.name, f.demo, f.clock_offset_ms, f.country, f.router_threshold FROM firm f JOIN calendar c ON c.id = f.calendar",
-            r => new Firm(r.GetString(0), r.GetString(1), r.GetBoolean(2), calendars[r.GetString(3)], r.GetBoolean(4), TimeSpan.FromMilliseconds(r.GetInt64(5)), r.GetString(6), r.GetDouble(7), r.GetString(3)));
+            "SELECT f.name, f.address, f.day_first, c.name, f.demo, f.clock_offset_ms, f.country, f.router_threshold "
+                + "FROM firm f JOIN calendar c ON c.id = f.calendar",
+            r => new Firm(
+                r.GetString(0),
+                r.GetString(1),
+                r.GetBoolean(2),
+                calendars[r.GetString(3)],
+                r.GetBoolean(4),
+                TimeSpan.FromMilliseconds(r.GetInt64(5)),
+                r.GetString(6),
+                r.GetDouble(7),
+                r.GetString(3)
+            )
+        );
         var queues = session.All(
             """
             SELECT q.uid, q.name, q.site, c.uid, k.name, q.first_minutes, q.later_minutes, q.handover, q.unsorted
             FROM queue q JOIN calendar k ON k.id = q.calendar LEFT JOIN crew c ON c.id = q.crew
             """,
             r => new Queue(
-                r.GetUid(0), r.GetString(1), r.GetString(2), r.GetUidOrNull(3) is { } crew ? new CrewId(crew) : null, calendars[r.GetString(4)],
+                r.GetUid(0),
+                r.GetString(1),
+                r.GetString(2),
+                r.GetUidOrNull(3) is { } crew ? new CrewId(crew) : null,
+                calendars[r.GetString(4)],
                 new ResponseGoal(Duration.FromMinutes(r.GetInt64(5)), Duration.FromMinutes(r.GetInt64(6))),
-                Words.Handovers.Read(r.GetString(7)), r.GetBoolean(8), r.GetString(4)));
+                Words.Handovers.Read(r.GetString(7)),
+                r.GetBoolean(8),
+                r.GetString(4)
+            )
+        );
         return new Roster(firm, profiles, crews, parties, calendars, queues);
     }
 
@@ -63,97 +111,213 @@ public static class PeopleStore
     }
 
     public static void AddHoliday(SqlSession session, LocalDate date, string name) =>
-        session.Run("INSERT INTO holiday (date, name) VALUES ($date, $name) ON CONFLICT DO NOTHING", ("date", LocalDatePattern.Iso.Format(date)), ("name", name));
-
-    public static void AddFirm(SqlSession session, string name, string zone, string address, bool dayFirst, string calendar, bool demo, TimeSpan clockOffset) =>
         session.Run(
-            "INSERT INTO firm (id, name, zone, address, day_first, calendar, demo, clock_offset_ms) VALUES (1, $name, $zone, $address, $day, (SELECT id FROM calendar WHERE name = $calendar), $demo, $offset)",
-            ("name", name), ("zone", zone), ("address", address), ("day", dayFirst), ("calendar", calendar), ("demo", demo), ("offset", (long)clockOffset.TotalMilliseconds));
+            "INSERT INTO holiday (date, name) VALUES ($date, $name) ON CONFLICT DO NOTHING",
+            ("date", LocalDatePattern.Iso.Format(date)),
+            ("name", name)
+        );
+
+    public static void AddFirm(
+        SqlSession session,
+        string name,
+        string zone,
+        string address,
+        bool dayFirst,
+        string calendar,
+        bool demo,
+        TimeSpan clockOffset
+    ) =>
+        session.Run(
+            "INSERT INTO firm (id, name, zone, address, day_first, calendar, demo, clock_offset_ms) VALUES (1, $name, "
+                + "$zone, $address, $day, (SELECT id FROM calendar WHERE name = $calendar), $demo, $offset)",
+            ("name", name),
+            ("zone", zone),
+            ("address", address),
+            ("day", dayFirst),
+            ("calendar", calendar),
+            ("demo", demo),
+            ("offset", (long)clockOffset.TotalMilliseconds)
+        );
 
     public static void AddParty(SqlSession session, PartyId id, string name, PartyKind kind) =>
-        session.Run("INSERT INTO party (uid, name, kind) VALUES ($uid, $name, $kind)", ("uid", id.Value), ("name", name), ("kind", Words.PartyKinds.Of(kind)));
+        session.Run(
+            "INSERT INTO party (uid, name, kind) VALUES ($uid, $name, $kind)",
+            ("uid", id.Value),
+            ("name", name),
+            ("kind", Words.PartyKinds.Of(kind))
+        );
 
     public static void AddCrew(SqlSession session, CrewId id, string name) =>
         session.Run("INSERT INTO crew (uid, name) VALUES ($uid, $name)", ("uid", id.Value), ("name", name));
 
-    public static void AddPerson(SqlSession session, Person person, string? address, string purpose, string? passwordHash)
+    public static void AddPerson(
+        SqlSession session,
+        Person person,
+        string? address,
+        string purpose,
+        string? passwordHash
+    )
     {
         session.Run(
-            "INSERT INTO person (uid, name, role, party, address, purpose, password_hash) VALUES ($uid, $name, $role, (SELECT id FROM party WHERE uid = $party), $address, $purpose, $hash)",
-            ("uid", person.Id.Value), ("name", person.Name), ("role", person.Role is { } role ? Words.Roles.Of(role) : null),
-            ("party", person.Party?.Value), ("address", address), ("purpose", purpose), ("hash", passwordHash));
+            "INSERT INTO person (uid, name, role, party, address, purpose, password_hash) VALUES ($uid, $name, $role, "
+                + "(SELECT id FROM party WHERE uid = $party), $address, $purpose, $hash)",
+            ("uid", person.Id.Value),
+            ("name", person.Name),
+            ("role", person.Role is { } role ? Words.Roles.Of(role) : null),
+            ("party", person.Party?.Value),
+            ("address", address),
+            ("purpose", purpose),
+            ("hash", passwordHash)
+        );
         AddCrews(session, person);
     }
 
-    public static void AddQueue(SqlSession session, Guid id, string name, string site, CrewId? crew, string calendar, ResponseGoal goal, HandoverRule handover, bool unsorted) =>
+    public static void AddQueue(
+        SqlSession session,
+        Guid id,
+        string name,
+        string site,
+        CrewId? crew,
+        string calendar,
+        ResponseGoal goal,
+        HandoverRule handover,
+        bool unsorted
+    ) =>
         session.Run(
             """
             INSERT INTO queue (uid, name, site, crew, calendar, first_minutes, later_minutes, handover, unsorted)
-            VALUES ($uid, $name, $site, (SELECT id FROM crew WHERE uid = $crew), (SELECT id FROM calendar WHERE name = $calendar), $first, $later, $handover, $unsorted)
+            VALUES ($uid, $name, $site, (SELECT id FROM crew WHERE uid = $crew),
+              (SELECT id FROM calendar WHERE name = $calendar), $first, $later, $handover, $unsorted)
             """,
-            ("uid", id), ("name", name), ("site", site), ("crew", crew?.Value), ("calendar", calendar),
-            ("first", (long)goal.FirstReply.TotalMinutes), ("later", (long)goal.LaterReply.TotalMinutes),
-            ("handover", Words.Handovers.Of(handover)), ("unsorted", unsorted));
+            ("uid", id),
+            ("name", name),
+            ("site", site),
+            ("crew", crew?.Value),
+            ("calendar", calendar),
+            ("first", (long)goal.FirstReply.TotalMinutes),
+            ("later", (long)goal.LaterReply.TotalMinutes),
+            ("handover", Words.Handovers.Of(handover)),
+            ("unsorted", unsorted)
+        );
 
     /// <summary>Changes a queue; takes effect on every clock at once, because clocks are computed.</summary>
     public static void SetQueue(SqlSession session, Queue queue) =>
         session.Run(
             """
-            UPDATE queue SET name = $name, site = $site, crew = (SELECT id FROM crew WHERE uid = $crew), calendar = (SELECT id FROM calendar WHERE name = $calendar),
+            UPDATE queue SET name = $name, site = $site, crew = (SELECT id FROM crew WHERE uid = $crew),
+              calendar = (SELECT id FROM calendar WHERE name = $calendar),
               first_minutes = $first, later_minutes = $later, handover = $handover WHERE uid = $uid
             """,
-            ("name", queue.Name), ("site", queue.Site), ("crew", queue.Crew?.Value), ("calendar", queue.CalendarName), ("first", (long)queue.Goal.FirstReply.TotalMinutes),
-            ("later", (long)queue.Goal.LaterReply.TotalMinutes), ("handover", Words.Handovers.Of(queue.Handover)), ("uid", queue.Id));
+            ("name", queue.Name),
+            ("site", queue.Site),
+            ("crew", queue.Crew?.Value),
+            ("calendar", queue.CalendarName),
+            ("first", (long)queue.Goal.FirstReply.TotalMinutes),
+            ("later", (long)queue.Goal.LaterReply.TotalMinutes),
+            ("handover", Words.Handovers.Of(queue.Handover)),
+            ("uid", queue.Id)
+        );
 
     /// <summary>Sets a working time's hours, making it when there is none of that name.</summary>
     public static void SetCalendar(SqlSession session, string name, WorkWeek week)
     {
-        session.Run("DELETE FROM calendar_shift WHERE calendar = (SELECT id FROM calendar WHERE name = $name)", ("name", name));
+        session.Run(
+            "DELETE FROM calendar_shift WHERE calendar = (SELECT id FROM calendar WHERE name = $name)",
+            ("name", name)
+        );
         session.Run("INSERT INTO calendar (name) VALUES ($name) ON CONFLICT DO NOTHING", ("name", name));
         AddShifts(session, name, week);
     }
 
     /// <summary>Holidays in the order of time.</summary>
     public static List<(LocalDate Date, string Name)> Holidays(SqlSession session) =>
-        session.All("SELECT date, name FROM holiday ORDER BY date", r => (LocalDatePattern.Iso.Parse(r.GetString(0)).Value, r.GetString(1)));
+        session.All(
+            "SELECT date, name FROM holiday ORDER BY date",
+            r => (LocalDatePattern.Iso.Parse(r.GetString(0)).Value, r.GetString(1))
+        );
 
-    public static void RemoveHoliday(SqlSession session, LocalDate date) => session.Run("DELETE FROM holiday WHERE date = $date", ("date", LocalDatePattern.Iso.Format(date)));
+    public static void RemoveHoliday(SqlSession session, LocalDate date) =>
+        session.Run("DELETE FROM holiday WHERE date = $date", ("date", LocalDatePattern.Iso.Format(date)));
 
     public static void SetFirm(SqlSession session, string country, double routerThreshold) =>
-        session.Run("UPDATE firm SET country = $country, router_threshold = $threshold", ("country", country), ("threshold", routerThreshold));
+        session.Run(
+            "UPDATE firm SET country = $country, router_threshold = $threshold",
+            ("country", country),
+            ("threshold", routerThreshold)
+        );
 
     /// <summary>Sets what an administrator decides about a member of staff.</summary>
     public static void SetStaff(SqlSession session, Person person, string purpose, string? calendar)
     {
         session.Run(
-            "UPDATE person SET name = $name, role = $role, purpose = $purpose, calendar = (SELECT id FROM calendar WHERE name = $calendar) WHERE uid = $uid",
-            ("name", person.Name), ("role", Words.Roles.Of(person.Role!.Value)), ("purpose", purpose), ("calendar", calendar), ("uid", person.Id.Value));
-        session.Run("DELETE FROM crew_member WHERE person = (SELECT id FROM person WHERE uid = $uid)", ("uid", person.Id.Value));
+            "UPDATE person SET name = $name, role = $role, purpose = $purpose, calendar = (SELECT id FROM calendar "
+                + "WHERE name = $calendar) WHERE uid = $uid",
+            ("name", person.Name),
+            ("role", Words.Roles.Of(person.Role!.Value)),
+            ("purpose", purpose),
+            ("calendar", calendar),
+            ("uid", person.Id.Value)
+        );
+        session.Run(
+            "DELETE FROM crew_member WHERE person = (SELECT id FROM person WHERE uid = $uid)",
+            ("uid", person.Id.Value)
+        );
         AddCrews(session, person);
     }
 
     /// <summary>Sets the address by which somebody signs in.</summary>
     public static void SetAddress(SqlSession session, PersonId person, string address) =>
-        session.Run("UPDATE person SET address = $address WHERE uid = $uid", ("address", address), ("uid", person.Value));
+        session.Run(
+            "UPDATE person SET address = $address WHERE uid = $uid",
+            ("address", address),
+            ("uid", person.Value)
+        );
 
     /// <summary>Sets somebody's password; null for none, so that they cannot sign in.</summary>
     public static void SetPassword(SqlSession session, PersonId person, string? passwordHash) =>
-        session.Run("UPDATE person SET password_hash = $hash WHERE uid = $uid", ("hash", passwordHash), ("uid", person.Value));
+        session.Run(
+            "UPDATE person SET password_hash = $hash WHERE uid = $uid",
+            ("hash", passwordHash),
+            ("uid", person.Value)
+        );
 
-    public static void SetCrewName(SqlSession session, CrewId crew, string name) => session.Run("UPDATE crew SET name = $name WHERE uid = $uid", ("name", name), ("uid", crew.Value));
+    public static void SetCrewName(SqlSession session, CrewId crew, string name) =>
+        session.Run("UPDATE crew SET name = $name WHERE uid = $uid", ("name", name), ("uid", crew.Value));
 
     public static void SetParty(SqlSession session, PartyId id, string name, PartyKind kind) =>
-        session.Run("UPDATE party SET name = $name, kind = $kind WHERE uid = $uid", ("name", name), ("kind", Words.PartyKinds.Of(kind)), ("uid", id.Value));
+        session.Run(
+            "UPDATE party SET name = $name, kind = $kind WHERE uid = $uid",
+            ("name", name),
+            ("kind", Words.PartyKinds.Of(kind)),
+            ("uid", id.Value)
+        );
 
     /// <summary>Sets what is known of a party's contact; the ways to reach them are replaced.</summary>
-    public static void SetContact(SqlSession session, PersonId id, string name, string? address, string language, IEnumerable<Reach> reaches)
+    public static void SetContact(
+        SqlSession session,
+        PersonId id,
+        string name,
+        string? address,
+        string language,
+        IEnumerable<Reach> reaches
+    )
     {
-        session.Run("UPDATE person SET name = $name, address = $address, language = $language WHERE uid = $uid", ("name", name), ("address", address), ("language", language), ("uid", id.Value));
+        session.Run(
+            "UPDATE person SET name = $name, address = $address, language = $language WHERE uid = $uid",
+            ("name", name),
+            ("address", address),
+            ("language", language),
+            ("uid", id.Value)
+        );
         session.Run("DELETE FROM reach WHERE person = (SELECT id FROM person WHERE uid = $uid)", ("uid", id.Value));
         foreach (var reach in reaches)
             session.Run(
                 "INSERT INTO reach (kind, value, person, label) VALUES ($kind, $value, (SELECT id FROM person WHERE uid = $uid), $label)",
-                ("kind", reach.IsPhone ? "phone" : "mail"), ("value", reach.Value), ("uid", id.Value), ("label", reach.Label));
+                ("kind", reach.IsPhone ? "phone" : "mail"),
+                ("value", reach.Value),
+                ("uid", id.Value),
+                ("label", reach.Label)
+            );
     }
 
     private static void AddCrews(SqlSession session, Person person)
@@ -161,7 +325,9 @@ public static class PeopleStore
         foreach (var crew in person.Crews)
             session.Run(
                 "INSERT INTO crew_member (crew, person) SELECT c.id, p.id FROM crew c, person p WHERE c.uid = $crew AND p.uid = $person",
-                ("crew", crew.Value), ("person", person.Id.Value));
+                ("crew", crew.Value),
+                ("person", person.Id.Value)
+            );
     }
 
     private static void AddShifts(SqlSession session, string name, WorkWeek week)
@@ -169,16 +335,30 @@ public static class PeopleStore
         for (var day = IsoDayOfWeek.Monday; day <= IsoDayOfWeek.Sunday; day++)
             foreach (var shift in week[day])
                 session.Run(
-                    "INSERT INTO calendar_shift (calendar, weekday, start_minute, end_minute) VALUES ((SELECT id FROM calendar WHERE name = $name), $day, $start, $end)",
-                    ("name", name), ("day", (int)day), ("start", MinuteOf(shift.Start)), ("end", shift.EndsAtMidnight ? 1440 : MinuteOf(shift.End)));
+                    "INSERT INTO calendar_shift (calendar, weekday, start_minute, end_minute) VALUES ((SELECT id FROM "
+                        + "calendar WHERE name = $name), $day, $start, $end)",
+                    ("name", name),
+                    ("day", (int)day),
+                    ("start", MinuteOf(shift.Start)),
+                    ("end", shift.EndsAtMidnight ? 1440 : MinuteOf(shift.End))
+                );
     }
 
     private static Dictionary<string, WorkCalendar> Calendars(SqlSession session, DateTimeZone zone)
     {
         var holidays = session.All("SELECT date FROM holiday", r => LocalDatePattern.Iso.Parse(r.GetString(0)).Value);
-        return session.All(
+        return session
+            .All(
                 "SELECT c.name, s.weekday, s.start_minute, s.end_minute FROM calendar c JOIN calendar_shift s ON s.calendar = c.id",
-                r => (Name: r.GetString(0), Shift: KeyValuePair.Create((IsoDayOfWeek)r.GetInt32(1), new Shift(TimeOf(r.GetInt32(2)), TimeOf(r.GetInt32(3))))))
+                r =>
+                    (
+                        Name: r.GetString(0),
+                        Shift: KeyValuePair.Create(
+                            (IsoDayOfWeek)r.GetInt32(1),
+                            new Shift(TimeOf(r.GetInt32(2)), TimeOf(r.GetInt32(3)))
+                        )
+                    )
+            )
             .GroupBy(s => s.Name, s => s.Shift)
             .ToDictionary(c => c.Key, c => new WorkCalendar(zone, new WorkWeek(c), holidays));
     }

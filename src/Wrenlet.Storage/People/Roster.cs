@@ -13,11 +13,21 @@ namespace Wrenlet.Storage.People;
 /// <param name="Calendar">Its usual working time and its zone.</param>
 /// <param name="Demo">Whether this is the demo scenario, where one may sign in as anybody of the staff.</param>
 /// <param name="ClockOffset">How far the firm's clock runs ahead of the machine's.</param>
-/// <param name="Country">ISO 3166 code by which numbers without a country are read; empty when every number must name its own.</param>
+/// <param name="Country">ISO 3166 code by which numbers without a country are read; empty when every number must name
+/// its own.</param>
 /// <param name="RouterThreshold">Certainty below which the router leaves a conversation unsorted, 0 to 1.</param>
 /// <param name="CalendarName">Name of its usual working time.</param>
 public sealed record Firm(
-    string Name, string Address, bool DayFirst, WorkCalendar Calendar, bool Demo, TimeSpan ClockOffset, string Country = "", double RouterThreshold = 0.75, string CalendarName = "");
+    string Name,
+    string Address,
+    bool DayFirst,
+    WorkCalendar Calendar,
+    bool Demo,
+    TimeSpan ClockOffset,
+    string Country = "",
+    double RouterThreshold = 0.75,
+    string CalendarName = ""
+);
 
 /// <summary>A further way to reach a person.</summary>
 /// <param name="IsPhone">Whether it is a telephone number (E.164); else it is a mail address.</param>
@@ -32,18 +42,38 @@ public sealed record Reach(bool IsPhone, string Value, string Label);
 /// <param name="Language">BCP 47 tag of the language they write in; empty when not known.</param>
 /// <param name="CalendarName">Name of their own working time; null when it is the firm's.</param>
 /// <param name="Reaches">Further ways to reach them, numbers first.</param>
-public sealed record Profile(Person Person, string? Address, string Purpose, string Language = "", string? CalendarName = null, ImmutableArray<Reach> Reaches = default)
+public sealed record Profile(
+    Person Person,
+    string? Address,
+    string Purpose,
+    string Language = "",
+    string? CalendarName = null,
+    ImmutableArray<Reach> Reaches = default
+)
 {
     /// <summary>Their telephone numbers in E.164.</summary>
     public IEnumerable<string> Phones => Reaches.IsDefault ? [] : Reaches.Where(r => r.IsPhone).Select(r => r.Value);
 
     /// <summary>All their mail addresses, the main one first.</summary>
-    public IEnumerable<string> Addresses => (Address is null ? [] : new[] { Address }).Concat(Reaches.IsDefault ? [] : Reaches.Where(r => !r.IsPhone).Select(r => r.Value));
+    public IEnumerable<string> Addresses =>
+        (Address is null ? [] : new[] { Address }).Concat(
+            Reaches.IsDefault ? [] : Reaches.Where(r => !r.IsPhone).Select(r => r.Value)
+        );
 }
 
 /// <summary>A queue with its working time and goals.</summary>
 /// <param name="CalendarName">Name of its working time.</param>
-public sealed record Queue(Guid Id, string Name, string Site, CrewId? Crew, WorkCalendar Calendar, ResponseGoal Goal, HandoverRule Handover, bool Unsorted, string CalendarName = "");
+public sealed record Queue(
+    Guid Id,
+    string Name,
+    string Site,
+    CrewId? Crew,
+    WorkCalendar Calendar,
+    ResponseGoal Goal,
+    HandoverRule Handover,
+    bool Unsorted,
+    string CalendarName = ""
+);
 
 /// <summary>All that changes rarely and is asked for constantly, as one immutable picture of one moment.</summary>
 public sealed class Roster
@@ -52,19 +82,31 @@ public sealed class Roster
     private readonly FrozenDictionary<string, Profile> _byPhone;
 
     internal Roster(
-        Firm? firm, IEnumerable<Profile> profiles, IEnumerable<Crew> crews, IEnumerable<Party> parties,
-        IReadOnlyDictionary<string, WorkCalendar> calendars, IEnumerable<Queue> queues)
+        Firm? firm,
+        IEnumerable<Profile> profiles,
+        IEnumerable<Crew> crews,
+        IEnumerable<Party> parties,
+        IReadOnlyDictionary<string, WorkCalendar> calendars,
+        IEnumerable<Queue> queues
+    )
     {
         Firm = firm;
         Profiles = profiles.ToFrozenDictionary(p => p.Person.Id);
-        Staff = [.. Profiles.Values.Select(p => p.Person).Where(p => p.IsStaff).OrderBy(p => p.Name, StringComparer.Ordinal)];
+        Staff =
+        [
+            .. Profiles.Values.Select(p => p.Person).Where(p => p.IsStaff).OrderBy(p => p.Name, StringComparer.Ordinal),
+        ];
         Crews = crews.ToFrozenDictionary(c => c.Id);
         Parties = parties.ToFrozenDictionary(p => p.Id);
         Calendars = calendars;
         Queues = queues.ToFrozenDictionary(q => q.Id);
-        _byAddress = Profiles.Values.SelectMany(p => p.Addresses.Select(a => (Address: a, Profile: p))).DistinctBy(a => a.Address, StringComparer.OrdinalIgnoreCase)
+        _byAddress = Profiles
+            .Values.SelectMany(p => p.Addresses.Select(a => (Address: a, Profile: p)))
+            .DistinctBy(a => a.Address, StringComparer.OrdinalIgnoreCase)
             .ToFrozenDictionary(a => a.Address, a => a.Profile, StringComparer.OrdinalIgnoreCase);
-        _byPhone = Profiles.Values.SelectMany(p => p.Phones.Select(n => (Number: n, Profile: p))).ToFrozenDictionary(n => n.Number, n => n.Profile, StringComparer.Ordinal);
+        _byPhone = Profiles
+            .Values.SelectMany(p => p.Phones.Select(n => (Number: n, Profile: p)))
+            .ToFrozenDictionary(n => n.Number, n => n.Profile, StringComparer.Ordinal);
     }
 
     /// <summary>The firm; null until it has been set up.</summary>
@@ -87,7 +129,8 @@ public sealed class Roster
     /// <summary>The queue of what the router was unsure of; null until the firm has queues.</summary>
     public Queue? Unsorted => Queues.Values.FirstOrDefault(q => q.Unsorted);
 
-    public Person? Find(PersonId? id) => id is { } known && Profiles.TryGetValue(known, out var profile) ? profile.Person : null;
+    public Person? Find(PersonId? id) =>
+        id is { } known && Profiles.TryGetValue(known, out var profile) ? profile.Person : null;
 
     public Profile? ByAddress(string address) => _byAddress.GetValueOrDefault(address);
 
@@ -96,17 +139,27 @@ public sealed class Roster
 
     /// <summary>The working time that a person keeps.</summary>
     public WorkCalendar HoursOf(PersonId id) =>
-        Profiles.TryGetValue(id, out var profile) && profile.CalendarName is { } own && Calendars.TryGetValue(own, out var calendar) ? calendar : Firm!.Calendar;
+        Profiles.TryGetValue(id, out var profile)
+        && profile.CalendarName is { } own
+        && Calendars.TryGetValue(own, out var calendar)
+            ? calendar
+            : Firm!.Calendar;
 
     /// <summary>Telephone numbers of a party's contacts.</summary>
     public IEnumerable<(string Name, string Number)> NumbersOf(PartyId party) =>
-        Parties.TryGetValue(party, out var found) ? found.Contacts.SelectMany(c => Profiles[c].Phones.Select(n => (Profiles[c].Person.Name, n))) : [];
+        Parties.TryGetValue(party, out var found)
+            ? found.Contacts.SelectMany(c => Profiles[c].Phones.Select(n => (Profiles[c].Person.Name, n)))
+            : [];
 
-    public string NameOf(PersonId id) => Profiles.TryGetValue(id, out var profile) ? profile.Person.Name : "someone who has left";
+    public string NameOf(PersonId id) =>
+        Profiles.TryGetValue(id, out var profile) ? profile.Person.Name : "someone who has left";
 
     /// <summary>Mail addresses of a party's contacts.</summary>
     public IEnumerable<(string Name, string Address)> AddressesOf(PartyId party) =>
         Parties.TryGetValue(party, out var found)
-            ? found.Contacts.Select(c => Profiles[c]).Where(p => p.Address is not null).Select(p => (p.Person.Name, p.Address!))
+            ? found
+                .Contacts.Select(c => Profiles[c])
+                .Where(p => p.Address is not null)
+                .Select(p => (p.Person.Name, p.Address!))
             : [];
 }

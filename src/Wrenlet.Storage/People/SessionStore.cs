@@ -9,29 +9,44 @@ namespace Wrenlet.Storage.People;
 /// <param name="Ends">When it ends by itself.</param>
 public sealed record SignedIn(PersonId Person, string Guard, Instant Ends);
 
-/// <summary>Passwords, sessions, private links and the audit trail. Tokens are known here only by their SHA-256.</summary>
+/// <summary>
+/// Passwords, sessions, private links and the audit trail. Tokens are known here only by their SHA-256.
+/// </summary>
 public static class SessionStore
 {
     public static (PersonId Person, string? PasswordHash)? Credentials(SqlSession session, string address) =>
         session.First<(PersonId, string?)?>(
             "SELECT uid, password_hash FROM person WHERE address = $address AND role IS NOT NULL",
-            r => (new PersonId(r.GetUid(0)), r.GetTextOrNull(1)), ("address", address));
+            r => (new PersonId(r.GetUid(0)), r.GetTextOrNull(1)),
+            ("address", address)
+        );
 
     public static void Start(SqlSession session, byte[] tokenHash, SignedIn signedIn, Instant now) =>
         session.Run(
-            "INSERT INTO session (token_hash, person, guard, started, ends) VALUES ($hash, (SELECT id FROM person WHERE uid = $person), $guard, $now, $ends)",
-            ("hash", tokenHash), ("person", signedIn.Person.Value), ("guard", signedIn.Guard), ("now", now), ("ends", signedIn.Ends));
+            "INSERT INTO session (token_hash, person, guard, started, ends) VALUES ($hash, (SELECT id FROM person "
+                + "WHERE uid = $person), $guard, $now, $ends)",
+            ("hash", tokenHash),
+            ("person", signedIn.Person.Value),
+            ("guard", signedIn.Guard),
+            ("now", now),
+            ("ends", signedIn.Ends)
+        );
 
     public static SignedIn? Find(SqlSession session, byte[] tokenHash) =>
         session.First(
             "SELECT p.uid, s.guard, s.ends FROM session s JOIN person p ON p.id = s.person WHERE s.token_hash = $hash",
-            r => new SignedIn(new PersonId(r.GetUid(0)), r.GetString(1), r.GetMoment(2)), ("hash", tokenHash));
+            r => new SignedIn(new PersonId(r.GetUid(0)), r.GetString(1), r.GetMoment(2)),
+            ("hash", tokenHash)
+        );
 
     public static void End(SqlSession session, byte[] tokenHash) =>
         session.Run("DELETE FROM session WHERE token_hash = $hash", ("hash", tokenHash));
 
     public static void EndAll(SqlSession session, PersonId person) =>
-        session.Run("DELETE FROM session WHERE person = (SELECT id FROM person WHERE uid = $person)", ("person", person.Value));
+        session.Run(
+            "DELETE FROM session WHERE person = (SELECT id FROM person WHERE uid = $person)",
+            ("person", person.Value)
+        );
 
     public static void EndExpired(SqlSession session, Instant now) =>
         session.Run("DELETE FROM session WHERE ends <= $now", ("now", now));
@@ -39,25 +54,44 @@ public static class SessionStore
     /// <summary>Makes a contact's private link; an older one of theirs stops working.</summary>
     public static void SetLink(SqlSession session, byte[] tokenHash, PersonId contact, Instant now)
     {
-        session.Run("DELETE FROM private_link WHERE person = (SELECT id FROM person WHERE uid = $person)", ("person", contact.Value));
+        session.Run(
+            "DELETE FROM private_link WHERE person = (SELECT id FROM person WHERE uid = $person)",
+            ("person", contact.Value)
+        );
         session.Run(
             "INSERT INTO private_link (token_hash, person, made) VALUES ($hash, (SELECT id FROM person WHERE uid = $person), $now)",
-            ("hash", tokenHash), ("person", contact.Value), ("now", now));
+            ("hash", tokenHash),
+            ("person", contact.Value),
+            ("now", now)
+        );
     }
 
     public static PersonId? ByLink(SqlSession session, byte[] tokenHash) =>
         session.First<PersonId?>(
             "SELECT p.uid FROM private_link l JOIN person p ON p.id = l.person WHERE l.token_hash = $hash",
-            r => new PersonId(r.GetUid(0)), ("hash", tokenHash));
+            r => new PersonId(r.GetUid(0)),
+            ("hash", tokenHash)
+        );
 
     public static void Audit(SqlSession session, Instant at, PersonId? person, string what, string about) =>
         session.Run(
             "INSERT INTO audit (at, person, what, about) VALUES ($at, (SELECT id FROM person WHERE uid = $person), $what, $about)",
-            ("at", at), ("person", person?.Value), ("what", what), ("about", about));
+            ("at", at),
+            ("person", person?.Value),
+            ("what", what),
+            ("about", about)
+        );
 
     /// <summary>The newest lines of the audit.</summary>
     public static List<(Instant At, PersonId? By, string What, string About)> Audited(SqlSession session, int most) =>
         session.All(
             $"SELECT a.at, p.uid, a.what, a.about FROM audit a LEFT JOIN person p ON p.id = a.person ORDER BY a.id DESC LIMIT {most}",
-            r => (r.GetMoment(0), r.GetUidOrNull(1) is { } by ? new PersonId(by) : (PersonId?)null, r.GetString(2), r.GetString(3)));
+            r =>
+                (
+                    r.GetMoment(0),
+                    r.GetUidOrNull(1) is { } by ? new PersonId(by) : (PersonId?)null,
+                    r.GetString(2),
+                    r.GetString(3)
+                )
+        );
 }

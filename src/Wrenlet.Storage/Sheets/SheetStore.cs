@@ -22,13 +22,22 @@ public sealed record KeptSheet(long Key, Sheet Sheet, DocketBrief Docket, bool O
 /// <param name="Body">A page's Markdown or a table's CSV; null for a drawing.</param>
 /// <param name="File">A drawing's file; null for the others.</param>
 /// <param name="Words">All of its words.</param>
-public sealed record SheetRevision(int Number, PersonId By, Instant At, string Note, string? Body, Guid? File, string Words);
+public sealed record SheetRevision(
+    int Number,
+    PersonId By,
+    Instant At,
+    string Note,
+    string? Body,
+    Guid? File,
+    string Words
+);
 
 /// <summary>Sheets of dockets, their revisions, and whom they are shared with.</summary>
 public static class SheetStore
 {
     private const string Select = """
-        SELECT s.id, s.uid, s.kind, s.name, s.revision, s.removed, s.version, d.uid, d.kind, d.number, d.subject, w.uid, d.id, d.limited, d.state
+        SELECT s.id, s.uid, s.kind, s.name, s.revision, s.removed, s.version, d.uid, d.kind, d.number, d.subject, w.uid,
+          d.id, d.limited, d.state
         FROM sheet s JOIN docket d ON d.id = s.docket LEFT JOIN person w ON w.id = d.owner
         """;
 
@@ -36,7 +45,11 @@ public static class SheetStore
     public static void Add(SqlSession session, SheetId id, DocketId docket, SheetKind kind, string name) =>
         session.Run(
             "INSERT INTO sheet (uid, docket, kind, name) VALUES ($uid, (SELECT id FROM docket WHERE uid = $docket), $kind, $name)",
-            ("uid", id.Value), ("docket", docket.Value), ("kind", Words.SheetKinds.Of(kind)), ("name", name));
+            ("uid", id.Value),
+            ("docket", docket.Value),
+            ("kind", Words.SheetKinds.Of(kind)),
+            ("name", name)
+        );
 
     /// <summary>Adds a revision, which is then the newest.</summary>
     public static void AddRevision(SqlSession session, SheetId id, SheetRevision revision)
@@ -45,27 +58,50 @@ public static class SheetStore
         session.Run(
             """
             INSERT INTO sheet_revision (sheet, number, made_by, at, note, body, file, words)
-            VALUES ((SELECT id FROM sheet WHERE uid = $sheet), $number, (SELECT id FROM person WHERE uid = $by), $at, $note, $body, (SELECT id FROM file WHERE uid = $file), $words)
+            VALUES ((SELECT id FROM sheet WHERE uid = $sheet), $number, (SELECT id FROM person WHERE uid = $by), $at,
+              $note, $body, (SELECT id FROM file WHERE uid = $file), $words)
             """,
-            ("sheet", id.Value), ("number", revision.Number), ("by", revision.By.Value), ("at", revision.At), ("note", revision.Note), ("body", revision.Body), ("file", revision.File), ("words", revision.Words));
-        session.Run("UPDATE sheet SET revision = $number WHERE uid = $uid", ("number", revision.Number), ("uid", id.Value));
+            ("sheet", id.Value),
+            ("number", revision.Number),
+            ("by", revision.By.Value),
+            ("at", revision.At),
+            ("note", revision.Note),
+            ("body", revision.Body),
+            ("file", revision.File),
+            ("words", revision.Words)
+        );
+        session.Run(
+            "UPDATE sheet SET revision = $number WHERE uid = $uid",
+            ("number", revision.Number),
+            ("uid", id.Value)
+        );
         Index(session, id);
     }
 
     /// <summary>Writes a sheet's name and whether it is there.</summary>
     public static void Set(SqlSession session, SheetId id, string name, bool removed)
     {
-        session.Run("UPDATE sheet SET name = $name, removed = $removed, version = version + 1 WHERE uid = $uid", ("name", name), ("removed", removed), ("uid", id.Value));
+        session.Run(
+            "UPDATE sheet SET name = $name, removed = $removed, version = version + 1 WHERE uid = $uid",
+            ("name", name),
+            ("removed", removed),
+            ("uid", id.Value)
+        );
         Index(session, id);
     }
 
     /// <summary>What was removed is not found any more.</summary>
     private static void Index(SqlSession session, SheetId id)
     {
-        session.Run("DELETE FROM sheet_search WHERE rowid = (SELECT id FROM sheet WHERE uid = $uid)", ("uid", id.Value));
         session.Run(
-            "INSERT INTO sheet_search (rowid, name, words) SELECT s.id, s.name, r.words FROM sheet s JOIN sheet_revision r ON r.sheet = s.id AND r.number = s.revision WHERE s.uid = $uid AND s.removed = 0",
-            ("uid", id.Value));
+            "DELETE FROM sheet_search WHERE rowid = (SELECT id FROM sheet WHERE uid = $uid)",
+            ("uid", id.Value)
+        );
+        session.Run(
+            "INSERT INTO sheet_search (rowid, name, words) SELECT s.id, s.name, r.words FROM sheet s JOIN "
+                + "sheet_revision r ON r.sheet = s.id AND r.number = s.revision WHERE s.uid = $uid AND s.removed = 0",
+            ("uid", id.Value)
+        );
     }
 
     /// <summary>Lets a party see a revision, in place of one that it saw before.</summary>
@@ -73,69 +109,145 @@ public static class SheetStore
         session.Run(
             """
             INSERT INTO sheet_share (sheet, party, revision, made_by, at)
-            VALUES ((SELECT id FROM sheet WHERE uid = $sheet), (SELECT id FROM party WHERE uid = $party), $revision, (SELECT id FROM person WHERE uid = $by), $at)
-            ON CONFLICT (sheet, party) DO UPDATE SET revision = excluded.revision, made_by = excluded.made_by, at = excluded.at
+            VALUES ((SELECT id FROM sheet WHERE uid = $sheet), (SELECT id FROM party WHERE uid = $party), $revision,
+              (SELECT id FROM person WHERE uid = $by), $at)
+            ON CONFLICT (sheet, party) DO UPDATE
+              SET revision = excluded.revision, made_by = excluded.made_by, at = excluded.at
             """,
-            ("sheet", id.Value), ("party", share.Party.Value), ("revision", share.Revision), ("by", by.Value), ("at", at));
+            ("sheet", id.Value),
+            ("party", share.Party.Value),
+            ("revision", share.Revision),
+            ("by", by.Value),
+            ("at", at)
+        );
 
     /// <summary>Lets a party see it no more.</summary>
     public static void TakeBack(SqlSession session, SheetId id, PartyId party) =>
-        session.Run("DELETE FROM sheet_share WHERE sheet = (SELECT id FROM sheet WHERE uid = $sheet) AND party = (SELECT id FROM party WHERE uid = $party)", ("sheet", id.Value), ("party", party.Value));
+        session.Run(
+            "DELETE FROM sheet_share WHERE sheet = (SELECT id FROM sheet WHERE uid = $sheet) AND party = (SELECT id "
+                + "FROM party WHERE uid = $party)",
+            ("sheet", id.Value),
+            ("party", party.Value)
+        );
 
-    public static KeptSheet? Find(SqlSession session, SheetId id) => session.First($"{Select} WHERE s.uid = $uid", r => Row(session, r), ("uid", id.Value));
+    public static KeptSheet? Find(SqlSession session, SheetId id) =>
+        session.First($"{Select} WHERE s.uid = $uid", r => Row(session, r), ("uid", id.Value));
 
     /// <summary>Sheets of a docket in the order in which they were made, those that were removed too.</summary>
     public static List<KeptSheet> OfDocket(SqlSession session, DocketId docket) =>
-        session.All($"{Select} WHERE s.docket = (SELECT id FROM docket WHERE uid = $docket) ORDER BY s.id", r => Row(session, r), ("docket", docket.Value));
+        session.All(
+            $"{Select} WHERE s.docket = (SELECT id FROM docket WHERE uid = $docket) ORDER BY s.id",
+            r => Row(session, r),
+            ("docket", docket.Value)
+        );
 
     /// <summary>Sheets that are shared with a party, those shared last first.</summary>
     public static List<KeptSheet> OfParty(SqlSession session, PartyId party) =>
-        session.All($"{Select} JOIN sheet_share x ON x.sheet = s.id WHERE x.party = (SELECT id FROM party WHERE uid = $party) AND s.removed = 0 ORDER BY x.at DESC, s.id DESC", r => Row(session, r), ("party", party.Value));
+        session.All(
+            $"{Select} JOIN sheet_share x ON x.sheet = s.id WHERE x.party = (SELECT id FROM party WHERE uid = $party) "
+                + $"AND s.removed = 0 ORDER BY x.at DESC, s.id DESC",
+            r => Row(session, r),
+            ("party", party.Value)
+        );
 
     /// <summary>A revision; null when there is none of that number.</summary>
     public static SheetRevision? Revision(SqlSession session, KeptSheet sheet, int number)
     {
         ArgumentNullException.ThrowIfNull(sheet);
-        return session.First($"{Revised} WHERE r.sheet = $sheet AND r.number = $number", RevisionRow, ("sheet", sheet.Key), ("number", number));
+        return session.First(
+            $"{Revised} WHERE r.sheet = $sheet AND r.number = $number",
+            RevisionRow,
+            ("sheet", sheet.Key),
+            ("number", number)
+        );
     }
 
     /// <summary>All revisions without what is in them, the newest first.</summary>
     public static List<SheetRevision> Revisions(SqlSession session, KeptSheet sheet)
     {
         ArgumentNullException.ThrowIfNull(sheet);
-        return session.All($"{Revised.Replace("r.body, f.uid, r.words", "NULL, f.uid, ''", StringComparison.Ordinal)} WHERE r.sheet = $sheet ORDER BY r.number DESC", RevisionRow, ("sheet", sheet.Key));
+        return session.All(
+            $"{Revised.Replace("r.body, f.uid, r.words", "NULL, f.uid, ''", StringComparison.Ordinal)} WHERE r.sheet "
+                + $"= $sheet ORDER BY r.number DESC",
+            RevisionRow,
+            ("sheet", sheet.Key)
+        );
     }
 
     /// <summary>Sheets that fit a full-text query, the newest first.</summary>
     public static List<KeptSheet> Matching(SqlSession session, string match, int most) =>
-        session.All($"{Select} WHERE s.id IN (SELECT rowid FROM sheet_search WHERE sheet_search MATCH $match ORDER BY rowid DESC LIMIT {most}) ORDER BY s.id DESC", r => Row(session, r), ("match", match));
+        session.All(
+            $"{Select} WHERE s.id IN (SELECT rowid FROM sheet_search WHERE sheet_search MATCH $match ORDER BY rowid "
+                + $"DESC LIMIT {most}) ORDER BY s.id DESC",
+            r => Row(session, r),
+            ("match", match)
+        );
 
     /// <summary>Sheets whose newest revision holds one of these runs of words, the newest first.</summary>
     public static List<KeptSheet> With(SqlSession session, IReadOnlyList<string> runs, int most)
     {
         ArgumentNullException.ThrowIfNull(runs);
-        return runs.Count == 0 ? [] : Matching(session, $"words : ({string.Join(" OR ", runs.Select(r => $"\"{r}\""))})", most);
+        return runs.Count == 0
+            ? []
+            : Matching(session, $"words : ({string.Join(" OR ", runs.Select(r => $"\"{r}\""))})", most);
     }
 
     /// <summary>The sheets, and of each the revisions, that a file is.</summary>
     public static List<(SheetId Sheet, int Revision)> Of(SqlSession session, Guid file) =>
         session.All(
-            "SELECT s.uid, r.number FROM sheet_revision r JOIN sheet s ON s.id = r.sheet WHERE r.file = (SELECT id FROM file WHERE uid = $file)", r => (new SheetId(r.GetUid(0)), r.GetInt32(1)), ("file", file));
+            "SELECT s.uid, r.number FROM sheet_revision r JOIN sheet s ON s.id = r.sheet WHERE r.file = (SELECT id "
+                + "FROM file WHERE uid = $file)",
+            r => (new SheetId(r.GetUid(0)), r.GetInt32(1)),
+            ("file", file)
+        );
 
-    private const string Revised = "SELECT r.number, p.uid, r.at, r.note, r.body, f.uid, r.words FROM sheet_revision r JOIN person p ON p.id = r.made_by LEFT JOIN file f ON f.id = r.file";
+    private const string Revised =
+        "SELECT r.number, p.uid, r.at, r.note, r.body, f.uid, r.words FROM sheet_revision r JOIN person p ON p.id = "
+        + "r.made_by LEFT JOIN file f ON f.id = r.file";
 
     private static SheetRevision RevisionRow(SqliteDataReader r) =>
-        new(r.GetInt32(0), new PersonId(r.GetUid(1)), r.GetMoment(2), r.GetString(3), r.GetTextOrNull(4), r.GetUidOrNull(5), r.GetString(6));
+        new(
+            r.GetInt32(0),
+            new PersonId(r.GetUid(1)),
+            r.GetMoment(2),
+            r.GetString(3),
+            r.GetTextOrNull(4),
+            r.GetUidOrNull(5),
+            r.GetString(6)
+        );
 
     private static KeptSheet Row(SqlSession session, SqliteDataReader r)
     {
         var key = r.GetInt64(0);
-        ImmutableArray<SheetShare> shares = [.. session.All(
-            "SELECT p.uid, x.revision FROM sheet_share x JOIN party p ON p.id = x.party AND p.merged_into IS NULL WHERE x.sheet = $sheet ORDER BY x.at", x => new SheetShare(new PartyId(x.GetUid(0)), x.GetInt32(1)), ("sheet", key))];
+        ImmutableArray<SheetShare> shares =
+        [
+            .. session.All(
+                "SELECT p.uid, x.revision FROM sheet_share x JOIN party p ON p.id = x.party AND p.merged_into IS NULL "
+                    + "WHERE x.sheet = $sheet ORDER BY x.at",
+                x => new SheetShare(new PartyId(x.GetUid(0)), x.GetInt32(1)),
+                ("sheet", key)
+            ),
+        ];
         var sight = r.GetBoolean(13) ? DocketStore.SightOf(session, r.GetInt64(12)) : DocketSight.Open;
         return new(
-            key, new Sheet(new SheetId(r.GetUid(1)), Words.SheetKinds.Read(r.GetString(2)), r.GetString(3), r.GetInt32(4), r.GetBoolean(5), sight, shares),
-            new DocketBrief(new DocketId(r.GetUid(7)), new DocketRef(Words.DocketKinds.Read(r.GetString(8)), r.GetInt32(9)), r.GetString(10), r.GetUidOrNull(11) is { } owner ? new PersonId(owner) : null),
-            r.GetString(14) == "open", r.GetInt32(6));
+            key,
+            new Sheet(
+                new SheetId(r.GetUid(1)),
+                Words.SheetKinds.Read(r.GetString(2)),
+                r.GetString(3),
+                r.GetInt32(4),
+                r.GetBoolean(5),
+                sight,
+                shares
+            ),
+            new DocketBrief(
+                new DocketId(r.GetUid(7)),
+                new DocketRef(Words.DocketKinds.Read(r.GetString(8)), r.GetInt32(9)),
+                r.GetString(10),
+                r.GetUidOrNull(11) is { } owner ? new PersonId(owner) : null
+            ),
+            r.GetString(14) == "open",
+            r.GetInt32(6)
+        );
     }
 }

@@ -14,10 +14,21 @@ public sealed record WorklistColumn(Guid Id, string Name, int? Most, bool Finish
 /// <param name="Crew">Whose crew's it is; null for others.</param>
 /// <param name="Docket">The docket it belongs to, with its sight; null for others.</param>
 /// <param name="Version">Counts its changes; the ETag.</param>
-public sealed record Worklist(Guid Id, string Name, PersonId? Person, CrewId? Crew, (DocketId Id, DocketRef Ref, DocketSight Sight)? Docket, int Version, ImmutableArray<WorklistColumn> Columns)
+public sealed record Worklist(
+    Guid Id,
+    string Name,
+    PersonId? Person,
+    CrewId? Crew,
+    (DocketId Id, DocketRef Ref, DocketSight Sight)? Docket,
+    int Version,
+    ImmutableArray<WorklistColumn> Columns
+)
 {
     /// <summary>Where it stands, for the rule of sight.</summary>
-    public Place Place => Docket is { } docket ? new Place.Inside(docket.Sight) : Person is { } own ? new Place.Own(own) : new Place.Firm();
+    public Place Place =>
+        Docket is { } docket ? new Place.Inside(docket.Sight)
+        : Person is { } own ? new Place.Own(own)
+        : new Place.Firm();
 }
 
 /// <summary>Worklists and their columns.</summary>
@@ -25,9 +36,12 @@ public static class WorklistStore
 {
     public static List<Worklist> All(SqlSession session) => Read(session, "");
 
-    public static Worklist? Find(SqlSession session, Guid id) => Read(session, "WHERE w.uid = $uid", ("uid", id)).FirstOrDefault();
+    public static Worklist? Find(SqlSession session, Guid id) =>
+        Read(session, "WHERE w.uid = $uid", ("uid", id)).FirstOrDefault();
 
-    /// <summary>Writes a worklist with its columns; columns that are left out are gone, and what stood in them stands in none.</summary>
+    /// <summary>
+    /// Writes a worklist with its columns; columns that are left out are gone, and what stood in them stands in none.
+    /// </summary>
     /// <param name="version">The version it was changed on; 0 for a new one.</param>
     /// <returns>False when someone else has changed it since.</returns>
     public static bool Put(SqlSession session, Worklist list, int version)
@@ -37,52 +51,116 @@ public static class WorklistStore
             session.Run(
                 """
                 INSERT INTO worklist (uid, name, person, crew, docket)
-                VALUES ($uid, $name, (SELECT id FROM person WHERE uid = $person), (SELECT id FROM crew WHERE uid = $crew), (SELECT id FROM docket WHERE uid = $docket)) ON CONFLICT (uid) DO NOTHING
+                VALUES ($uid, $name, (SELECT id FROM person WHERE uid = $person),
+                  (SELECT id FROM crew WHERE uid = $crew), (SELECT id FROM docket WHERE uid = $docket))
+                  ON CONFLICT (uid) DO NOTHING
                 """,
-                ("uid", list.Id), ("name", list.Name), ("person", list.Person?.Value), ("crew", list.Crew?.Value), ("docket", list.Docket?.Id.Value));
+                ("uid", list.Id),
+                ("name", list.Name),
+                ("person", list.Person?.Value),
+                ("crew", list.Crew?.Value),
+                ("docket", list.Docket?.Id.Value)
+            );
         }
-        else if (session.Run("UPDATE worklist SET name = $name, version = version + 1 WHERE uid = $uid AND version = $version", ("name", list.Name), ("uid", list.Id), ("version", version)) == 0)
+        else if (
+            session.Run(
+                "UPDATE worklist SET name = $name, version = version + 1 WHERE uid = $uid AND version = $version",
+                ("name", list.Name),
+                ("uid", list.Id),
+                ("version", version)
+            ) == 0
+        )
         {
             return false;
         }
 
         var key = session.Number("SELECT id FROM worklist WHERE uid = $uid", ("uid", list.Id))!.Value;
         var kept = $"[{string.Join(',', list.Columns.Select(c => $"\"{c.Id:N}\""))}]";
-        session.Run("UPDATE task SET list_column = NULL WHERE list_column IN (SELECT id FROM worklist_column WHERE worklist = $key AND lower(hex(uid)) NOT IN (SELECT value FROM json_each($kept)))", ("key", key), ("kept", kept));
-        session.Run("DELETE FROM worklist_column WHERE worklist = $key AND lower(hex(uid)) NOT IN (SELECT value FROM json_each($kept))", ("key", key), ("kept", kept));
+        session.Run(
+            "UPDATE task SET list_column = NULL WHERE list_column IN (SELECT id FROM worklist_column WHERE worklist = "
+                + "$key AND lower(hex(uid)) NOT IN (SELECT value FROM json_each($kept)))",
+            ("key", key),
+            ("kept", kept)
+        );
+        session.Run(
+            "DELETE FROM worklist_column WHERE worklist = $key AND lower(hex(uid)) NOT IN (SELECT value FROM json_each($kept))",
+            ("key", key),
+            ("kept", kept)
+        );
         foreach (var (i, column) in list.Columns.Index())
             session.Run(
                 """
-                INSERT INTO worklist_column (uid, worklist, position, name, most, finishes) VALUES ($uid, $list, $position, $name, $most, $finishes)
-                ON CONFLICT (uid) DO UPDATE SET position = excluded.position, name = excluded.name, most = excluded.most, finishes = excluded.finishes
+                INSERT INTO worklist_column (uid, worklist, position, name, most, finishes)
+                  VALUES ($uid, $list, $position, $name, $most, $finishes)
+                ON CONFLICT (uid) DO UPDATE
+                  SET position = excluded.position, name = excluded.name, most = excluded.most,
+                  finishes = excluded.finishes
                 """,
-                ("uid", column.Id), ("list", key), ("position", i), ("name", column.Name), ("most", column.Most), ("finishes", column.Finishes));
+                ("uid", column.Id),
+                ("list", key),
+                ("position", i),
+                ("name", column.Name),
+                ("most", column.Most),
+                ("finishes", column.Finishes)
+            );
         return true;
     }
 
     /// <summary>Takes a worklist away; its tasks stay, in none.</summary>
     public static void Remove(SqlSession session, Guid id)
     {
-        session.Run("UPDATE task SET worklist = NULL, list_column = NULL, version = version + 1 WHERE worklist = (SELECT id FROM worklist WHERE uid = $uid)", ("uid", id));
-        session.Run("DELETE FROM worklist_column WHERE worklist = (SELECT id FROM worklist WHERE uid = $uid)", ("uid", id));
+        session.Run(
+            "UPDATE task SET worklist = NULL, list_column = NULL, version = version + 1 WHERE worklist = (SELECT id "
+                + "FROM worklist WHERE uid = $uid)",
+            ("uid", id)
+        );
+        session.Run(
+            "DELETE FROM worklist_column WHERE worklist = (SELECT id FROM worklist WHERE uid = $uid)",
+            ("uid", id)
+        );
         session.Run("DELETE FROM worklist WHERE uid = $uid", ("uid", id));
     }
 
-    private static List<Worklist> Read(SqlSession session, string where, params ReadOnlySpan<(string Name, object? Value)> values)
+    private static List<Worklist> Read(
+        SqlSession session,
+        string where,
+        params ReadOnlySpan<(string Name, object? Value)> values
+    )
     {
-        var columns = session.All(
-            "SELECT w.uid, c.uid, c.name, c.most, c.finishes FROM worklist_column c JOIN worklist w ON w.id = c.worklist ORDER BY c.worklist, c.position",
-            r => (List: r.GetUid(0), Column: new WorklistColumn(r.GetUid(1), r.GetString(2), r.GetIntOrNull(3), r.GetBoolean(4)))).ToLookup(c => c.List, c => c.Column);
+        var columns = session
+            .All(
+                "SELECT w.uid, c.uid, c.name, c.most, c.finishes FROM worklist_column c JOIN worklist w ON w.id = "
+                    + "c.worklist ORDER BY c.worklist, c.position",
+                r =>
+                    (
+                        List: r.GetUid(0),
+                        Column: new WorklistColumn(r.GetUid(1), r.GetString(2), r.GetIntOrNull(3), r.GetBoolean(4))
+                    )
+            )
+            .ToLookup(c => c.List, c => c.Column);
         return session.All(
             $"""
             SELECT w.uid, w.name, p.uid, k.uid, d.id, d.uid, d.kind, d.number, w.version FROM worklist w
-            LEFT JOIN person p ON p.id = w.person LEFT JOIN crew k ON k.id = w.crew LEFT JOIN docket d ON d.id = w.docket {where} ORDER BY w.name, w.id
+            LEFT JOIN person p ON p.id = w.person LEFT JOIN crew k ON k.id = w.crew
+              LEFT JOIN docket d ON d.id = w.docket {where} ORDER BY w.name, w.id
             """,
             r => new Worklist(
-                r.GetUid(0), r.GetString(1), r.GetUidOrNull(2) is { } person ? new PersonId(person) : null, r.GetUidOrNull(3) is { } crew ? new CrewId(crew) : null,
-                r.IsDBNull(4) ? null : (new DocketId(r.GetUid(5)), new DocketRef(Words.DocketKinds.Read(r.GetString(6)), r.GetInt32(7)), Dockets.DocketStore.SightOfKey(session, r.GetInt64(4))),
-                r.GetInt32(8), [.. columns[r.GetUid(0)]]),
-            values);
+                r.GetUid(0),
+                r.GetString(1),
+                r.GetUidOrNull(2) is { } person ? new PersonId(person) : null,
+                r.GetUidOrNull(3) is { } crew ? new CrewId(crew) : null,
+                r.IsDBNull(4)
+                    ? null
+                    : (
+                        new DocketId(r.GetUid(5)),
+                        new DocketRef(Words.DocketKinds.Read(r.GetString(6)), r.GetInt32(7)),
+                        Dockets.DocketStore.SightOfKey(session, r.GetInt64(4))
+                    ),
+                r.GetInt32(8),
+                [.. columns[r.GetUid(0)]]
+            ),
+            values
+        );
     }
 }
 
@@ -96,20 +174,36 @@ public static class NamedViewStore
     /// <summary>A person's own, and those that others share.</summary>
     public static List<NamedView> For(SqlSession session, PersonId person) =>
         session.All(
-            "SELECT v.uid, p.uid, v.name, v.shared, v.settings FROM task_view v JOIN person p ON p.id = v.person WHERE v.shared = 1 OR p.uid = $person ORDER BY v.name, v.id", Row, ("person", person.Value));
+            "SELECT v.uid, p.uid, v.name, v.shared, v.settings FROM task_view v JOIN person p ON p.id = v.person "
+                + "WHERE v.shared = 1 OR p.uid = $person ORDER BY v.name, v.id",
+            Row,
+            ("person", person.Value)
+        );
 
     public static NamedView? Find(SqlSession session, Guid id) =>
-        session.First("SELECT v.uid, p.uid, v.name, v.shared, v.settings FROM task_view v JOIN person p ON p.id = v.person WHERE v.uid = $uid", Row, ("uid", id));
+        session.First(
+            "SELECT v.uid, p.uid, v.name, v.shared, v.settings FROM task_view v JOIN person p ON p.id = v.person WHERE v.uid = $uid",
+            Row,
+            ("uid", id)
+        );
 
     public static void Put(SqlSession session, NamedView view) =>
         session.Run(
             """
-            INSERT INTO task_view (uid, person, name, shared, settings) VALUES ($uid, (SELECT id FROM person WHERE uid = $person), $name, $shared, $settings)
+            INSERT INTO task_view (uid, person, name, shared, settings)
+              VALUES ($uid, (SELECT id FROM person WHERE uid = $person), $name, $shared, $settings)
             ON CONFLICT (uid) DO UPDATE SET name = excluded.name, shared = excluded.shared, settings = excluded.settings
             """,
-            ("uid", view.Id), ("person", view.Owner.Value), ("name", view.Name), ("shared", view.Shared), ("settings", view.Settings));
+            ("uid", view.Id),
+            ("person", view.Owner.Value),
+            ("name", view.Name),
+            ("shared", view.Shared),
+            ("settings", view.Settings)
+        );
 
-    public static void Remove(SqlSession session, Guid id) => session.Run("DELETE FROM task_view WHERE uid = $uid", ("uid", id));
+    public static void Remove(SqlSession session, Guid id) =>
+        session.Run("DELETE FROM task_view WHERE uid = $uid", ("uid", id));
 
-    private static NamedView Row(Microsoft.Data.Sqlite.SqliteDataReader r) => new(r.GetUid(0), new PersonId(r.GetUid(1)), r.GetString(2), r.GetBoolean(3), r.GetString(4));
+    private static NamedView Row(Microsoft.Data.Sqlite.SqliteDataReader r) =>
+        new(r.GetUid(0), new PersonId(r.GetUid(1)), r.GetString(2), r.GetBoolean(3), r.GetString(4));
 }

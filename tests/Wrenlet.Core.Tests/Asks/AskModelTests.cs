@@ -7,8 +7,10 @@ using Wrenlet.Core.People;
 namespace Wrenlet.Core.Tests.Asks;
 
 /// <summary>
-/// Random asks, answers, changes of mind, passings, withdrawals, edits, deadlines and crews, played by the core and by a slow model
-/// that goes through time minute by minute and decides by trying out every way in which those who are waited for might still answer.
+/// Random asks, answers, changes of mind, passings, withdrawals, edits, deadlines and crews, played by the core and by
+/// a slow model
+/// that goes through time minute by minute and decides by trying out every way in which those who are waited for might
+/// still answer.
 /// </summary>
 public class AskModelTests
 {
@@ -24,32 +26,57 @@ public class AskModelTests
         from due in Gen.Int[-8, 12]
         from up in Gen.Enum<TimeUp>()
         from to in Gen.Int[0, 5]
-        select new AskTerms(kind, kind is AskKind.Choice ? ["a", "b", "c"] : [], false, false, null, rule, needed, due <= 0 ? null : Minute(due), due <= 0 ? TimeUp.Remind : up, up is TimeUp.PassOn ? People[to] : null);
+        select new AskTerms(
+            kind,
+            kind is AskKind.Choice ? ["a", "b", "c"] : [],
+            false,
+            false,
+            null,
+            rule,
+            needed,
+            due <= 0 ? null : Minute(due),
+            due <= 0 ? TimeUp.Remind : up,
+            up is TimeUp.PassOn ? People[to] : null
+        );
 
-    private static readonly Gen<(int Kind, int Who, int Other, int Value, int At)> Moves = Gen.Select(Gen.Int[0, 9], Gen.Int[0, 5], Gen.Int[0, 5], Gen.Int[0, 2], Gen.Int[0, 15]);
+    private static readonly Gen<(int Kind, int Who, int Other, int Value, int At)> Moves = Gen.Select(
+        Gen.Int[0, 9],
+        Gen.Int[0, 5],
+        Gen.Int[0, 5],
+        Gen.Int[0, 2],
+        Gen.Int[0, 15]
+    );
 
     [Fact]
     public void The_core_agrees_with_a_slow_simple_model() =>
-        Gen.Select(Terms, Gen.Int[3, 4], Gen.Bool, Moves.List[0, 9]).Sample((terms, count, ofCrew, moves) =>
-        {
-            ImmutableArray<Askee> askees = [.. People.Take(count).Select((p, i) => new Askee(p, ofCrew && i > 0 ? Crew : null))];
-            var asking = new Asking(terms, Asker, askees, []);
-            var model = new Model(terms, askees);
-            foreach (var move in moves.OrderBy(m => m.At))
-            {
-                var step = Step(terms, move);
-                var refused = asking.Refuses(step, _ => "somebody") is not null;
-                model.To(move.At);
-                model.Allows(step).ShouldBe(!refused);
-                if (refused) continue;
-                asking = asking with { Steps = asking.Steps.Add(step) };
-                model.Take(step);
-                Compare(asking, model, move.At);
-            }
+        Gen.Select(Terms, Gen.Int[3, 4], Gen.Bool, Moves.List[0, 9])
+            .Sample(
+                (terms, count, ofCrew, moves) =>
+                {
+                    ImmutableArray<Askee> askees =
+                    [
+                        .. People.Take(count).Select((p, i) => new Askee(p, ofCrew && i > 0 ? Crew : null)),
+                    ];
+                    var asking = new Asking(terms, Asker, askees, []);
+                    var model = new Model(terms, askees);
+                    foreach (var move in moves.OrderBy(m => m.At))
+                    {
+                        var step = Step(terms, move);
+                        var refused = asking.Refuses(step, _ => "somebody") is not null;
+                        model.To(move.At);
+                        model.Allows(step).ShouldBe(!refused);
+                        if (refused)
+                            continue;
+                        asking = asking with { Steps = asking.Steps.Add(step) };
+                        model.Take(step);
+                        Compare(asking, model, move.At);
+                    }
 
-            model.To(20);
-            Compare(asking, model, 20);
-        }, iter: 8_000);
+                    model.To(20);
+                    Compare(asking, model, 20);
+                },
+                iter: 8_000
+            );
 
     private static Instant Minute(int n) => Start + Duration.FromMinutes(n);
 
@@ -105,22 +132,28 @@ public class AskModelTests
             while (_minute < minute)
             {
                 _minute++;
-                if (terms.Due != Minute(_minute) || State is not AskState.Open || _startedAnewInTime) continue;
-                if (terms.TimeUp is TimeUp.Lapse) (State, Approved) = (AskState.Lapsed, terms.Kind is AskKind.Decision ? false : null);
+                if (terms.Due != Minute(_minute) || State is not AskState.Open || _startedAnewInTime)
+                    continue;
+                if (terms.TimeUp is TimeUp.Lapse)
+                    (State, Approved) = (AskState.Lapsed, terms.Kind is AskKind.Decision ? false : null);
                 if (terms.TimeUp is TimeUp.PassOn)
-                    foreach (var i in Waiting().ToList()) _holder[i] = terms.PassTo!.Value;
+                    foreach (var i in Waiting().ToList())
+                        _holder[i] = terms.PassTo!.Value;
             }
         }
 
-        public bool Allows(AskStep step) => step switch
-        {
-            AskStep.AskedAnew => State is not AskState.Withdrawn,
-            AskStep.Withdrawn => step.By == Asker && State is AskState.Open or AskState.Returned && step.By == Asker,
-            _ when State is not AskState.Open => false,
-            AskStep.Answered => Mine(step.By).Any(),
-            AskStep.PassedOn p => Waiting().Any(i => _holder[i] == step.By) && p.To != p.By,
-            _ => Waiting().Any(i => _holder[i] == step.By),
-        };
+        public bool Allows(AskStep step) =>
+            step switch
+            {
+                AskStep.AskedAnew => State is not AskState.Withdrawn,
+                AskStep.Withdrawn => step.By == Asker
+                    && State is AskState.Open or AskState.Returned
+                    && step.By == Asker,
+                _ when State is not AskState.Open => false,
+                AskStep.Answered => Mine(step.By).Any(),
+                AskStep.PassedOn p => Waiting().Any(i => _holder[i] == step.By) && p.To != p.By,
+                _ => Waiting().Any(i => _holder[i] == step.By),
+            };
 
         public void Take(AskStep step)
         {
@@ -136,24 +169,31 @@ public class AskModelTests
                     State = AskState.Withdrawn;
                     return;
                 case AskStep.Answered a:
-                    foreach (var i in Mine(step.By).ToList()) _answers[i] = a.Reply;
+                    foreach (var i in Mine(step.By).ToList())
+                        _answers[i] = a.Reply;
                     break;
                 case AskStep.PassedOn p:
-                    foreach (var i in Waiting().Where(i => _holder[i] == step.By).ToList()) _holder[i] = p.To;
+                    foreach (var i in Waiting().Where(i => _holder[i] == step.By).ToList())
+                        _holder[i] = p.To;
                     return;
                 case AskStep.NotMine:
-                    foreach (var i in Waiting().Where(i => _holder[i] == step.By).ToList()) _excused.Add(i);
+                    foreach (var i in Waiting().Where(i => _holder[i] == step.By).ToList())
+                        _excused.Add(i);
                     break;
             }
 
             Decide();
         }
 
-        public IEnumerable<PersonId> WaitedFor() => State is AskState.Open ? Waiting().Select(i => _holder[i]).Distinct() : [];
+        public IEnumerable<PersonId> WaitedFor() =>
+            State is AskState.Open ? Waiting().Select(i => _holder[i]).Distinct() : [];
 
         public IEnumerable<int> MostChosen()
         {
-            var votes = _answers.Values.SelectMany(r => r.Chosen).GroupBy(c => c).ToDictionary(g => g.Key, g => g.Count());
+            var votes = _answers
+                .Values.SelectMany(r => r.Chosen)
+                .GroupBy(c => c)
+                .ToDictionary(g => g.Key, g => g.Count());
             return votes.Where(v => v.Value == votes.Values.Max()).Select(v => v.Key).Order();
         }
 
@@ -165,7 +205,8 @@ public class AskModelTests
         private List<int> InTurn()
         {
             var able = Enumerable.Range(0, _holder.Count).Where(i => !_excused.Contains(i)).ToList();
-            if (terms.Rule is not AskRule.InOrder) return able;
+            if (terms.Rule is not AskRule.InOrder)
+                return able;
             var firstOpen = able.FindIndex(i => !_answers.ContainsKey(i));
             return firstOpen < 0 ? able : able[..(firstOpen + 1)];
         }
@@ -173,7 +214,10 @@ public class AskModelTests
         private void Decide()
         {
             var able = Enumerable.Range(0, _holder.Count).Where(i => !_excused.Contains(i)).ToList();
-            var needed = terms.Rule is AskRule.Anyone ? 1 : terms.Rule is AskRule.Number ? terms.Needed : able.Count;
+            var needed =
+                terms.Rule is AskRule.Anyone ? 1
+                : terms.Rule is AskRule.Number ? terms.Needed
+                : able.Count;
             if (able.Count == 0 || able.Count < needed)
             {
                 State = AskState.Returned;
@@ -182,21 +226,33 @@ public class AskModelTests
 
             if (terms.Kind is not AskKind.Decision)
             {
-                if (_answers.Count >= needed) State = AskState.Decided;
+                if (_answers.Count >= needed)
+                    State = AskState.Decided;
                 return;
             }
 
             if (terms.Rule is AskRule.Anyone)
             {
-                if (_answers.Count > 0) (State, Approved) = (AskState.Decided, _answers.Values.First().Approves);
+                if (_answers.Count > 0)
+                    (State, Approved) = (AskState.Decided, _answers.Values.First().Approves);
                 return;
             }
 
             // Every way in which those who have not answered might.
             var open = able.Where(i => !_answers.ContainsKey(i)).ToList();
-            var ends = Enumerable.Range(0, 1 << open.Count)
-                .Select(bits => able.Count(i => _answers.TryGetValue(i, out var said) ? said.Approves == true : (bits >> open.IndexOf(i) & 1) == 1) >= needed).Distinct().ToList();
-            if (ends.Count == 1) (State, Approved) = (AskState.Decided, ends[0]);
+            var ends = Enumerable
+                .Range(0, 1 << open.Count)
+                .Select(bits =>
+                    able.Count(i =>
+                        _answers.TryGetValue(i, out var said)
+                            ? said.Approves == true
+                            : (bits >> open.IndexOf(i) & 1) == 1
+                    ) >= needed
+                )
+                .Distinct()
+                .ToList();
+            if (ends.Count == 1)
+                (State, Approved) = (AskState.Decided, ends[0]);
         }
     }
 }

@@ -13,10 +13,30 @@ public class AskingTests
 
     private static string Name(PersonId person) => Yard.Staff.Single(p => p.Id == person).FirstName;
 
-    private static AskTerms Terms(AskKind kind, AskRule rule = AskRule.Anyone, int needed = 0, string? due = null, TimeUp up = TimeUp.Remind, string? passTo = null, params string[] options) =>
-        new(kind, [.. options], false, false, null, rule, needed, due is null ? null : Yard.At(due), up, passTo is null ? null : Of(passTo));
+    private static AskTerms Terms(
+        AskKind kind,
+        AskRule rule = AskRule.Anyone,
+        int needed = 0,
+        string? due = null,
+        TimeUp up = TimeUp.Remind,
+        string? passTo = null,
+        params string[] options
+    ) =>
+        new(
+            kind,
+            [.. options],
+            false,
+            false,
+            null,
+            rule,
+            needed,
+            due is null ? null : Yard.At(due),
+            up,
+            passTo is null ? null : Of(passTo)
+        );
 
-    private static Asking Ask(AskTerms terms, params string[] names) => new(terms, Of("Odalys"), [.. names.Select(n => new Askee(Of(n), null))], []);
+    private static Asking Ask(AskTerms terms, params string[] names) =>
+        new(terms, Of("Odalys"), [.. names.Select(n => new Askee(Of(n), null))], []);
 
     private static Reply Says(string words) => new(null, [], words);
 
@@ -24,7 +44,8 @@ public class AskingTests
 
     private static readonly Reply Declines = new(false, [], "");
 
-    private static Asking Answer(Asking asking, string name, Reply reply, int minutes = 1) => Step(asking, new AskStep.Answered(Of(name), Now + Duration.FromMinutes(minutes), Of(name), reply));
+    private static Asking Answer(Asking asking, string name, Reply reply, int minutes = 1) =>
+        Step(asking, new AskStep.Answered(Of(name), Now + Duration.FromMinutes(minutes), Of(name), reply));
 
     private static Asking Step(Asking asking, AskStep step)
     {
@@ -32,7 +53,8 @@ public class AskingTests
         return asking with { Steps = asking.Steps.Add(step) };
     }
 
-    private static string Line(Asking asking, int minutes = 60) => AskWords.Of(asking, asking.At(Now + Duration.FromMinutes(minutes)), Name);
+    private static string Line(Asking asking, int minutes = 60) =>
+        AskWords.Of(asking, asking.At(Now + Duration.FromMinutes(minutes)), Name);
 
     [Fact]
     public void The_first_answer_of_anyone_decides()
@@ -41,7 +63,10 @@ public class AskingTests
         Line(asked).ShouldBe("Waiting for any of Ines and Kit.");
         var answered = Answer(asked, "Kit", Says("In shed two"));
         Line(answered).ShouldBe("Answered by Kit.");
-        answered.At(Now + Duration.FromHours(1)).Parts.Select(p => p.State).ShouldBe([PartState.NotNeeded, PartState.Answered]);
+        answered
+            .At(Now + Duration.FromHours(1))
+            .Parts.Select(p => p.State)
+            .ShouldBe([PartState.NotNeeded, PartState.Answered]);
     }
 
     [Fact]
@@ -51,7 +76,8 @@ public class AskingTests
         var one = Answer(asked, "Ines", Approves);
         Line(one).ShouldBe("Waiting for Tobiah and Kit; 1 of 3 has answered.");
         Line(Answer(one, "Kit", Declines, 2)).ShouldBe("Declined by Kit.");
-        Line(Answer(Answer(one, "Kit", Approves, 2), "Tobiah", Approves, 3)).ShouldBe("Approved by Tobiah, Ines and Kit.");
+        Line(Answer(Answer(one, "Kit", Approves, 2), "Tobiah", Approves, 3))
+            .ShouldBe("Approved by Tobiah, Ines and Kit.");
     }
 
     [Fact]
@@ -68,7 +94,9 @@ public class AskingTests
     {
         var asked = Ask(Terms(AskKind.Decision, AskRule.InOrder), "Ines", "Tobiah", "Wilhelmina");
         Line(asked).ShouldBe("Waiting for Ines, then Tobiah and Wilhelmina.");
-        asked.Refuses(new AskStep.Answered(Of("Tobiah"), Now, Of("Tobiah"), Approves), Name).ShouldBe("It is not your turn: Ines answers first.");
+        asked
+            .Refuses(new AskStep.Answered(Of("Tobiah"), Now, Of("Tobiah"), Approves), Name)
+            .ShouldBe("It is not your turn: Ines answers first.");
         Line(Answer(asked, "Ines", Approves)).ShouldBe("Waiting for Tobiah, then Wilhelmina; 1 of 3 has answered.");
         Line(Answer(Answer(asked, "Ines", Approves), "Tobiah", Declines, 2)).ShouldBe("Declined by Tobiah.");
     }
@@ -80,7 +108,11 @@ public class AskingTests
         var changed = Answer(Answer(asked, "Ines", new(null, [0], "")), "Ines", new(null, [1], ""), 2);
         var done = Answer(changed, "Kit", new(null, [1], ""), 3);
         Line(done).ShouldBe("“White”, chosen by 2 of 2.");
-        done.Refuses(new AskStep.Answered(Of("Ines"), Now + Duration.FromHours(1), Of("Ines"), new(null, [0], "")), Name).ShouldBe("It is decided, and answers stand as they are.");
+        done.Refuses(
+                new AskStep.Answered(Of("Ines"), Now + Duration.FromHours(1), Of("Ines"), new(null, [0], "")),
+                Name
+            )
+            .ShouldBe("It is decided, and answers stand as they are.");
         var tie = Answer(Answer(asked, "Ines", new(null, [0], "")), "Kit", new(null, [1], ""), 2);
         Line(tie).ShouldBe("“Grey” and “White” stand equal, with 1 each.");
     }
@@ -89,14 +121,21 @@ public class AskingTests
     public void Who_is_asked_may_pass_it_on_with_a_reason_or_say_that_it_is_not_theirs()
     {
         var asked = Ask(Terms(AskKind.Question, AskRule.Everyone), "Ines", "Kit");
-        asked.Refuses(new AskStep.PassedOn(Of("Ines"), Now, Of("Pryderi"), ""), Name).ShouldBe("Say why you pass it on: who gets it wants to know.");
-        asked.Refuses(new AskStep.PassedOn(Of("Ines"), Now, Of("Odalys"), "you know"), Name).ShouldStartWith("Odalys asks this");
+        asked
+            .Refuses(new AskStep.PassedOn(Of("Ines"), Now, Of("Pryderi"), ""), Name)
+            .ShouldBe("Say why you pass it on: who gets it wants to know.");
+        asked
+            .Refuses(new AskStep.PassedOn(Of("Ines"), Now, Of("Odalys"), "you know"), Name)
+            .ShouldStartWith("Odalys asks this");
         var passed = Step(asked, new AskStep.PassedOn(Of("Ines"), Now, Of("Pryderi"), "It is rigging"));
         Line(passed).ShouldBe("Waiting for Pryderi and Kit.");
-        passed.Refuses(new AskStep.Answered(Of("Ines"), Now, Of("Ines"), Says("x")), Name).ShouldBe("You are not asked.");
+        passed
+            .Refuses(new AskStep.Answered(Of("Ines"), Now, Of("Ines"), Says("x")), Name)
+            .ShouldBe("You are not asked.");
         var not = Step(passed, new AskStep.NotMine(Of("Kit"), Now, "never saw it"));
         Line(Answer(not, "Pryderi", Says("Twelve"))).ShouldBe("Answered by Pryderi.");
-        Line(Step(not, new AskStep.NotMine(Of("Pryderi"), Now, ""))).ShouldBe("Nobody who was asked can answer: ask someone else.");
+        Line(Step(not, new AskStep.NotMine(Of("Pryderi"), Now, "")))
+            .ShouldBe("Nobody who was asked can answer: ask someone else.");
     }
 
     [Fact]
@@ -105,16 +144,25 @@ public class AskingTests
         const string Due = "2026-04-14T10:00";
         Line(Ask(Terms(AskKind.Decision, due: Due, up: TimeUp.Lapse), "Ines"), 59).ShouldBe("Waiting for Ines.");
         var lapsed = Ask(Terms(AskKind.Decision, due: Due, up: TimeUp.Lapse), "Ines");
-        (Line(lapsed), lapsed.At(Yard.At(Due)).Approved).ShouldBe(("Time ran out, and so it counts as declined.", false));
-        lapsed.Refuses(new AskStep.Answered(Of("Ines"), Yard.At(Due), Of("Ines"), Approves), Name).ShouldBe("Its time has run out.");
-        Line(Ask(Terms(AskKind.Question, due: Due, up: TimeUp.PassOn, passTo: "Tobiah"), "Ines")).ShouldBe("Waiting for Tobiah.");
+        (Line(lapsed), lapsed.At(Yard.At(Due)).Approved).ShouldBe(
+            ("Time ran out, and so it counts as declined.", false)
+        );
+        lapsed
+            .Refuses(new AskStep.Answered(Of("Ines"), Yard.At(Due), Of("Ines"), Approves), Name)
+            .ShouldBe("Its time has run out.");
+        Line(Ask(Terms(AskKind.Question, due: Due, up: TimeUp.PassOn, passTo: "Tobiah"), "Ines"))
+            .ShouldBe("Waiting for Tobiah.");
         Line(Ask(Terms(AskKind.Question, due: Due), "Ines"), 600).ShouldBe("Waiting for Ines.");
     }
 
     [Fact]
     public void Asked_anew_all_answers_are_wanted_again_even_where_it_was_decided()
     {
-        var decided = Answer(Ask(Terms(AskKind.Decision, due: "2026-04-14T10:00", up: TimeUp.Lapse), "Ines"), "Ines", Approves);
+        var decided = Answer(
+            Ask(Terms(AskKind.Decision, due: "2026-04-14T10:00", up: TimeUp.Lapse), "Ines"),
+            "Ines",
+            Approves
+        );
         var anew = Step(decided, new AskStep.AskedAnew(Of("Odalys"), Yard.At("2026-04-14T11:00")));
         Line(anew, 600).ShouldBe("Waiting for Ines.");
         anew.At(Yard.At("2026-04-14T12:00")).Anew.ShouldBe(Yard.At("2026-04-14T11:00"));
@@ -124,7 +172,9 @@ public class AskingTests
     public void Only_who_asked_can_withdraw_and_then_nothing_more_can_be_done()
     {
         var asked = Ask(Terms(AskKind.Question), "Ines");
-        asked.Refuses(new AskStep.Withdrawn(Of("Ines"), Now, ""), Name).ShouldBe("Only Odalys, who asked, can do that.");
+        asked
+            .Refuses(new AskStep.Withdrawn(Of("Ines"), Now, ""), Name)
+            .ShouldBe("Only Odalys, who asked, can do that.");
         var gone = Step(asked, new AskStep.Withdrawn(Of("Odalys"), Now, "found it"));
         gone.Refuses(new AskStep.Answered(Of("Ines"), Now, Of("Ines"), Says("x")), Name).ShouldBe("It was withdrawn.");
         gone.Refuses(new AskStep.AskedAnew(Of("Odalys"), Now), Name).ShouldBe("It was withdrawn.");
@@ -133,16 +183,25 @@ public class AskingTests
     [Fact]
     public void A_check_of_understanding_says_how_many_were_right()
     {
-        var terms = Terms(AskKind.Choice, AskRule.Everyone, options: ["Port first", "Starboard first"]) with { Right = 1 };
-        Line(Answer(Answer(Ask(terms, "Ines", "Kit"), "Ines", new(null, [1], "")), "Kit", new(null, [0], ""), 2)).ShouldBe("1 of 2 answered rightly: “Starboard first”.");
+        var terms = Terms(AskKind.Choice, AskRule.Everyone, options: ["Port first", "Starboard first"]) with
+        {
+            Right = 1,
+        };
+        Line(Answer(Answer(Ask(terms, "Ines", "Kit"), "Ines", new(null, [1], "")), "Kit", new(null, [0], ""), 2))
+            .ShouldBe("1 of 2 answered rightly: “Starboard first”.");
     }
 
     [Theory]
     [InlineData(AskKind.Choice, AskRule.Anyone, 0, 1, "at least two options")]
     [InlineData(AskKind.Question, AskRule.Number, 3, 2, "from 1 to 2")]
     [InlineData(AskKind.Question, AskRule.Anyone, 0, 0, "Name a person or a crew")]
-    public void Terms_that_cannot_be_met_are_refused_with_a_way_out(AskKind kind, AskRule rule, int needed, int askees, string says) =>
-        Terms(kind, rule, needed).Wrong(askees).ShouldNotBeNull().ShouldContain(says);
+    public void Terms_that_cannot_be_met_are_refused_with_a_way_out(
+        AskKind kind,
+        AskRule rule,
+        int needed,
+        int askees,
+        string says
+    ) => Terms(kind, rule, needed).Wrong(askees).ShouldNotBeNull().ShouldContain(says);
 
     [Theory]
     [InlineData(AskKind.Question, "Write the answer.")]

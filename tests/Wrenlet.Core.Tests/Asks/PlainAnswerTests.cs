@@ -4,7 +4,8 @@ namespace Wrenlet.Core.Tests.Asks;
 
 public class PlainAnswerTests
 {
-    private static AskTerms Terms(AskKind kind, params string[] options) => new(kind, [.. options], false, false, null, AskRule.Anyone, 0, null, TimeUp.Remind, null);
+    private static AskTerms Terms(AskKind kind, params string[] options) =>
+        new(kind, [.. options], false, false, null, AskRule.Anyone, 0, null, TimeUp.Remind, null);
 
     [Theory]
     [InlineData("Yes please, go ahead.", true, true)]
@@ -29,7 +30,8 @@ public class PlainAnswerTests
     [InlineData("When would you start?")]
     [InlineData("The weather is lovely")]
     [InlineData("  ")]
-    public void What_says_neither_is_no_answer(string text) => PlainAnswers.Read(Terms(AskKind.Decision), text).ShouldBeNull();
+    public void What_says_neither_is_no_answer(string text) =>
+        PlainAnswers.Read(Terms(AskKind.Decision), text).ShouldBeNull();
 
     [Theory]
     [InlineData("Grey please", 0, true)]
@@ -49,8 +51,10 @@ public class PlainAnswerTests
     [InlineData("Read and understood", true)]
     [InlineData("Noted, thanks", true)]
     [InlineData("I have read it but it is not clear to me", false)]
-    public void A_confirmation_is_read_from_plain_words(string text, bool sure) => PlainAnswers.Read(Terms(AskKind.Confirmation), text).ShouldNotBeNull().Sure.ShouldBe(sure);
+    public void A_confirmation_is_read_from_plain_words(string text, bool sure) =>
+        PlainAnswers.Read(Terms(AskKind.Confirmation), text).ShouldNotBeNull().Sure.ShouldBe(sure);
 
     [Fact]
-    public void A_question_takes_the_message_as_it_is() => PlainAnswers.Read(Terms(AskKind.Question), " On the 3rd ").ShouldNotBeNull().Reply.Words.ShouldBe("On the 3rd");
+    public void A_question_takes_the_message_as_it_is() =>
+        PlainAnswers.Read(Terms(AskKind.Question), " On the 3rd ").ShouldNotBeNull().Reply.Words.ShouldBe("On the 3rd");
 }

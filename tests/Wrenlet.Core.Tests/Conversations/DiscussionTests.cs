@@ -28,7 +28,8 @@ public class DiscussionTests
     public void A_sign_is_one_of_five_or_a_single_picture(string sign, bool is_) => Signs.IsSign(sign).ShouldBe(is_);
 
     [Fact]
-    public void A_stack_of_marks_on_a_picture_is_no_sign() => Signs.IsSign("👍" + new string('\u0301', 60)).ShouldBeFalse();
+    public void A_stack_of_marks_on_a_picture_is_no_sign() =>
+        Signs.IsSign("👍" + new string('\u0301', 60)).ShouldBeFalse();
 
     [Theory]
     [InlineData(EntryKind.Note, null, true, false, true)]
@@ -67,13 +68,33 @@ public class DiscussionTests
     [InlineData(false, "2026-04-14T20:00", Availability.OffDuty, "2026-04-15T07:30")]
     [InlineData(false, "2026-04-17T20:00", Availability.OffDuty, "2026-04-20T07:30")]
     [InlineData(true, "2026-04-22T10:00", Availability.OnLeave, "2026-04-27T07:30")]
-    public void Where_someone_stands_goes_by_leave_then_presence_then_hours(bool here, string at, Availability availability, string? until)
+    public void Where_someone_stands_goes_by_leave_then_presence_then_hours(
+        bool here,
+        string at,
+        Availability availability,
+        string? until
+    )
     {
-        Instant Moment(string text) => NodaTime.Text.LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm").Parse(text).Value.InZoneLeniently(Yard.Hours.Zone).ToInstant();
-        Leave[] leaves = [new(Ines.Id, new LocalDate(2026, 4, 22), new LocalDate(2026, 4, 22), Kit.Id, ""), new(Ines.Id, new LocalDate(2026, 4, 23), new LocalDate(2026, 4, 24), null, "")];
+        Instant Moment(string text) =>
+            NodaTime
+                .Text.LocalDateTimePattern.CreateWithInvariantCulture("uuuu-MM-dd'T'HH:mm")
+                .Parse(text)
+                .Value.InZoneLeniently(Yard.Hours.Zone)
+                .ToInstant();
+        Leave[] leaves =
+        [
+            new(Ines.Id, new LocalDate(2026, 4, 22), new LocalDate(2026, 4, 22), Kit.Id, ""),
+            new(Ines.Id, new LocalDate(2026, 4, 23), new LocalDate(2026, 4, 24), null, ""),
+        ];
         var standing = Standing.Of(here, Moment(at), Yard.Hours, leaves);
         standing.Availability.ShouldBe(availability);
-        if (until is null) standing.Until.ShouldBeNull();
-        else standing.Until.ShouldBe(availability is Availability.Away ? Yard.Hours.ClosingOf(new LocalDate(2026, 4, 14)) : Yard.Hours.OpeningOf(Yard.Hours.DateOf(Moment(until))));
+        if (until is null)
+            standing.Until.ShouldBeNull();
+        else
+            standing.Until.ShouldBe(
+                availability is Availability.Away
+                    ? Yard.Hours.ClosingOf(new LocalDate(2026, 4, 14))
+                    : Yard.Hours.OpeningOf(Yard.Hours.DateOf(Moment(until)))
+            );
     }
 }

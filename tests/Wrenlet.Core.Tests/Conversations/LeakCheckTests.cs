@@ -9,7 +9,16 @@ public class LeakCheckTests
     private const string Note = "She still owes us for the winter of last year, so be careful with extra work.";
 
     private static LeavingDraft Draft(string plain, string[]? inside = null, string[]? outside = null) =>
-        new(plain, [.. (inside ?? [Note]).Select(n => new SaidBefore(n, "Tobiah"))], outside ?? [], [], [], [], [], "Benedikta Thorne");
+        new(
+            plain,
+            [.. (inside ?? [Note]).Select(n => new SaidBefore(n, "Tobiah"))],
+            outside ?? [],
+            [],
+            [],
+            [],
+            [],
+            "Benedikta Thorne"
+        );
 
     [Fact]
     public void Eight_words_from_inside_hold_a_draft_up_and_are_marked()
@@ -18,7 +27,9 @@ public class LeakCheckTests
         var leak = LeakCheck.Of(Draft(Words)).ShouldHaveSingleItem();
         leak.Kind.ShouldBe(LeakKind.InsideWords);
         Words[leak.Start..leak.End].ShouldBe("she still owes us for the winter of last YEAR");
-        leak.Reason.ShouldBe("10 words repeat what Tobiah said inside. Say it in other words, unless Benedikta Thorne may read it.");
+        leak.Reason.ShouldBe(
+            "10 words repeat what Tobiah said inside. Say it in other words, unless Benedikta Thorne may read it."
+        );
     }
 
     [Theory]
@@ -29,7 +40,10 @@ public class LeakCheckTests
 
     [Fact]
     public void Punctuation_case_and_accents_do_not_hide_a_repetition() =>
-        LeakCheck.Of(Draft("SHE, still -- owes us (for the winter) of last yéar!")).ShouldHaveSingleItem().Kind.ShouldBe(LeakKind.InsideWords);
+        LeakCheck
+            .Of(Draft("SHE, still -- owes us (for the winter) of last yéar!"))
+            .ShouldHaveSingleItem()
+            .Kind.ShouldBe(LeakKind.InsideWords);
 
     [Fact]
     public void What_the_party_said_itself_is_no_leak_when_a_colleague_repeated_it_inside()
@@ -51,8 +65,21 @@ public class LeakCheckTests
     [Fact]
     public void Files_things_tags_and_addresses_have_reasons_of_their_own()
     {
-        var leaks = LeakCheck.Of(new LeavingDraft("See #T-312 and ask @Caspian Oduya", [], [], ["price list.pdf"], ["#T-312"], ["@Caspian Oduya"], ["b@elsewhere.example"], "Benedikta Thorne"));
-        leaks.Select(l => l.Kind).ShouldBe([LeakKind.UnseenThing, LeakKind.OutsideTag, LeakKind.InsideFile, LeakKind.ForeignAddress]);
+        var leaks = LeakCheck.Of(
+            new LeavingDraft(
+                "See #T-312 and ask @Caspian Oduya",
+                [],
+                [],
+                ["price list.pdf"],
+                ["#T-312"],
+                ["@Caspian Oduya"],
+                ["b@elsewhere.example"],
+                "Benedikta Thorne"
+            )
+        );
+        leaks
+            .Select(l => l.Kind)
+            .ShouldBe([LeakKind.UnseenThing, LeakKind.OutsideTag, LeakKind.InsideFile, LeakKind.ForeignAddress]);
         leaks[0].Start.ShouldBe(4);
         leaks[2].Start.ShouldBe(-1);
         leaks.ShouldAllBe(l => l.Reason.EndsWith('.'));
@@ -62,28 +89,48 @@ public class LeakCheckTests
     public void A_run_is_found_exactly_when_eight_words_in_a_row_are_shared()
     {
         var words = Gen.OneOfConst("a1", "b2", "c3").List[0, 24].Select(w => string.Join(' ', w));
-        Gen.Select(words, words).Sample((draft, inside) =>
-        {
-            var (d, n) = (draft.Split(' '), inside.Split(' '));
-            var shared = Enumerable.Range(0, Math.Max(0, d.Length - 7)).Any(i => Enumerable.Range(0, Math.Max(0, n.Length - 7)).Any(j => d.Skip(i).Take(8).SequenceEqual(n.Skip(j).Take(8))));
-            LeakCheck.Of(Draft(draft, [inside])).Any().ShouldBe(shared);
-        });
+        Gen.Select(words, words)
+            .Sample(
+                (draft, inside) =>
+                {
+                    var (d, n) = (draft.Split(' '), inside.Split(' '));
+                    var shared = Enumerable
+                        .Range(0, Math.Max(0, d.Length - 7))
+                        .Any(i =>
+                            Enumerable
+                                .Range(0, Math.Max(0, n.Length - 7))
+                                .Any(j => d.Skip(i).Take(8).SequenceEqual(n.Skip(j).Take(8)))
+                        );
+                    LeakCheck.Of(Draft(draft, [inside])).Any().ShouldBe(shared);
+                }
+            );
     }
 
     [Fact]
     public void The_runs_to_look_for_are_all_windows_of_eight_words()
     {
         LeakCheck.Runs("one two three four five six seven").ShouldBeEmpty();
-        LeakCheck.Runs("one, two three four five six seven eight nine").ShouldBe(["one two three four five six seven eight", "two three four five six seven eight nine"]);
+        LeakCheck
+            .Runs("one, two three four five six seven eight nine")
+            .ShouldBe(["one two three four five six seven eight", "two three four five six seven eight nine"]);
     }
 
-    private static (long Order, EntryKind Kind, PersonId? Author) Same((long Order, EntryKind Kind, PersonId? Author) e) => e;
+    private static (long Order, EntryKind Kind, PersonId? Author) Same(
+        (long Order, EntryKind Kind, PersonId? Author) e
+    ) => e;
 
     [Fact]
     public void Only_replies_by_others_after_what_was_seen_are_missed()
     {
         var (odalys, hanneke) = (Yard.Named("Odalys").Id, Yard.Named("Hanneke").Id);
-        (long, EntryKind, PersonId?)[] later = [(5, EntryKind.MessageOut, hanneke), (6, EntryKind.MessageOut, odalys), (7, EntryKind.MessageIn, null), (8, EntryKind.Event, hanneke), (9, EntryKind.MessageOut, hanneke)];
+        (long, EntryKind, PersonId?)[] later =
+        [
+            (5, EntryKind.MessageOut, hanneke),
+            (6, EntryKind.MessageOut, odalys),
+            (7, EntryKind.MessageIn, null),
+            (8, EntryKind.Event, hanneke),
+            (9, EntryKind.MessageOut, hanneke),
+        ];
         MissedReply.Of(5, odalys, later, Same).ShouldBe([later[4]]);
         MissedReply.Of(4, odalys, later, Same).Length.ShouldBe(2);
         MissedReply.Of(9, odalys, later, Same).ShouldBeEmpty();
@@ -94,7 +141,10 @@ public class LeakCheckTests
     public void A_stock_reply_is_filled_where_something_is_known_and_names_what_is_not()
     {
         var values = new Dictionary<string, string?> { ["party first name"] = "Benedikta", ["launch"] = null };
-        var (text, unfilled) = StockFields.Fill("Dear {party first name}, she goes in on {launch}. {not a field}", values);
+        var (text, unfilled) = StockFields.Fill(
+            "Dear {party first name}, she goes in on {launch}. {not a field}",
+            values
+        );
         text.ShouldBe("Dear Benedikta, she goes in on {launch}. {not a field}");
         unfilled.ShouldBe(["{launch}"]);
         StockFields.Unknown("{party} {wrong one}").ShouldBe(["{wrong one}"]);

@@ -25,6 +25,14 @@ public class DocketTests
 
     [Fact]
     public void Stages_stand_behind_here_gated_or_ahead() =>
-        Stages.Standing(DocketKind.Job, 3, new Dictionary<int, int> { [4] = 3 })
-            .ShouldBe([StageStanding.Past, StageStanding.Past, StageStanding.Past, StageStanding.Now, StageStanding.Gated, StageStanding.Ahead]);
+        Stages
+            .Standing(DocketKind.Job, 3, new Dictionary<int, int> { [4] = 3 })
+            .ShouldBe([
+                StageStanding.Past,
+                StageStanding.Past,
+                StageStanding.Past,
+                StageStanding.Now,
+                StageStanding.Gated,
+                StageStanding.Ahead,
+            ]);
 }

@@ -6,7 +6,12 @@ namespace Wrenlet.Core.Tests.Dockets;
 /// <summary>Moving a docket through its stages, closing it, and saying who sees it.</summary>
 public class MovingTests
 {
-    private static readonly OpenGate[] Gates = [new(4, "Sign the rig off"), new(4, "Check the seacocks"), new(5, "Invoice the balance")];
+    private static readonly OpenGate[] Gates =
+    [
+        new(4, "Sign the rig off"),
+        new(4, "Check the seacocks"),
+        new(5, "Invoice the balance"),
+    ];
 
     private static StageMove Move(int to, string by = "Odalys", bool open = true, int from = 3, params string[] told) =>
         Moving.To(DocketKind.Job, from, to, open, Gates, Yard.Named(by), Yard.Named("Odalys").Id, told);
@@ -14,7 +19,12 @@ public class MovingTests
     [Fact]
     public void What_stands_in_the_way_is_said_and_keeps_it_where_it_is()
     {
-        Move(4, "Kit").Refuses(false).ShouldBe("“Check the seacocks” and “Sign the rig off” stand in the way. Finish them, or ask the docket’s owner or a manager to move it all the same.");
+        Move(4, "Kit")
+            .Refuses(false)
+            .ShouldBe(
+                "“Check the seacocks” and “Sign the rig off” stand in the way. Finish them, or ask the docket’s owner "
+                    + "or a manager to move it all the same."
+            );
         Move(4, "Kit").Refuses(true).ShouldNotBeNull();
     }
 
@@ -41,8 +51,16 @@ public class MovingTests
     [Fact]
     public void What_moving_sets_off_is_said_before()
     {
-        Move(4, told: ["Tobiah", "Ines"]).SetsOff.ShouldBe(["It is noted inside, and Tobiah and Ines hear of it.", "Handover then waits for one thing."]);
-        Move(5).SetsOff.ShouldBe(["It is noted inside; nobody else follows the docket.", "It is the last stage: the docket can be closed then."]);
+        Move(4, told: ["Tobiah", "Ines"])
+            .SetsOff.ShouldBe([
+                "It is noted inside, and Tobiah and Ines hear of it.",
+                "Handover then waits for one thing.",
+            ]);
+        Move(5)
+            .SetsOff.ShouldBe([
+                "It is noted inside; nobody else follows the docket.",
+                "It is the last stage: the docket can be closed then.",
+            ]);
     }
 
     [Theory]
@@ -50,12 +68,17 @@ public class MovingTests
     [InlineData(9, true, "There is no such stage.")]
     [InlineData(-1, true, "There is no such stage.")]
     [InlineData(4, false, "The docket is closed. Open it again first.")]
-    public void Some_moves_make_no_sense(int to, bool open, string refusal) => Move(to, open: open).Refuses(true).ShouldBe(refusal);
+    public void Some_moves_make_no_sense(int to, bool open, string refusal) =>
+        Move(to, open: open).Refuses(true).ShouldBe(refusal);
 
     [Theory]
     [InlineData(0, 0, null)]
     [InlineData(1, 0, "One task is still open here. Finish it, or close it all the same: it stays with whom it is.")]
-    [InlineData(2, 1, "2 tasks and one ask are still open here. Finish them, or close it all the same: they stay with whom they are.")]
+    [InlineData(
+        2,
+        1,
+        "2 tasks and one ask are still open here. Finish them, or close it all the same: they stay with whom they are."
+    )]
     public void What_is_still_open_is_said_before_a_docket_is_closed(int tasks, int asks, string? refusal)
     {
         Moving.RefusesClosing(tasks, asks, false).ShouldBe(refusal);
@@ -66,17 +89,30 @@ public class MovingTests
     public void Who_says_who_sees_a_docket_is_its_owner_or_a_manager_and_both_still_see_it_then()
     {
         var (odalys, tobiah, kit) = (Yard.Named("Odalys"), Yard.Named("Tobiah"), Yard.Named("Kit"));
-        Moving.RefusesSight(kit, DocketSight.Open, DocketSight.Only([kit.Id], []), odalys).ShouldNotBeNull().ShouldContain("owner and managers");
-        Moving.RefusesSight(odalys, DocketSight.Open, DocketSight.Only([kit.Id], []), odalys).ShouldNotBeNull().ShouldContain("would not see it yourself");
-        Moving.RefusesSight(tobiah, DocketSight.Open, DocketSight.Only([tobiah.Id], []), odalys).ShouldNotBeNull().ShouldContain("Put Odalys on the list");
-        Moving.RefusesSight(tobiah, DocketSight.Open, DocketSight.Only([tobiah.Id, odalys.Id], []), odalys).ShouldBeNull();
+        Moving
+            .RefusesSight(kit, DocketSight.Open, DocketSight.Only([kit.Id], []), odalys)
+            .ShouldNotBeNull()
+            .ShouldContain("owner and managers");
+        Moving
+            .RefusesSight(odalys, DocketSight.Open, DocketSight.Only([kit.Id], []), odalys)
+            .ShouldNotBeNull()
+            .ShouldContain("would not see it yourself");
+        Moving
+            .RefusesSight(tobiah, DocketSight.Open, DocketSight.Only([tobiah.Id], []), odalys)
+            .ShouldNotBeNull()
+            .ShouldContain("Put Odalys on the list");
+        Moving
+            .RefusesSight(tobiah, DocketSight.Open, DocketSight.Only([tobiah.Id, odalys.Id], []), odalys)
+            .ShouldBeNull();
     }
 
     [Fact]
     public void Who_does_not_see_a_docket_cannot_own_it()
     {
         var kit = Yard.Named("Kit");
-        Moving.RefusesOwner(kit, DocketSight.Only([Yard.Named("Ines").Id], [])).ShouldBe("Kit does not see this docket. Give Kit sight of it first.");
+        Moving
+            .RefusesOwner(kit, DocketSight.Only([Yard.Named("Ines").Id], []))
+            .ShouldBe("Kit does not see this docket. Give Kit sight of it first.");
         Moving.RefusesOwner(kit, DocketSight.Open).ShouldBeNull();
         Moving.RefusesOwner(null, DocketSight.Only([], [])).ShouldBeNull();
     }
@@ -84,5 +120,6 @@ public class MovingTests
     [Theory]
     [InlineData("  ", true)]
     [InlineData("Quillfish: refit", false)]
-    public void A_docket_has_a_subject(string subject, bool wrong) => (Moving.WrongSubject(subject) is not null).ShouldBe(wrong);
+    public void A_docket_has_a_subject(string subject, bool wrong) =>
+        (Moving.WrongSubject(subject) is not null).ShouldBe(wrong);
 }

@@ -22,7 +22,9 @@ public class FindingTests
         query.Files.ShouldBeTrue();
         query.Audience.ShouldBe(Audience.Inside);
         query.Open.ShouldBe(true);
-        query.Narrowings.Select(n => n.Means).ShouldBe([$"said by {Yard.Named("Ines").Name}", "in J-1042", "with files", "said inside", "open"]);
+        query
+            .Narrowings.Select(n => n.Means)
+            .ShouldBe([$"said by {Yard.Named("Ines").Name}", "in J-1042", "with files", "said inside", "open"]);
         query.Narrowings.ShouldAllBe(n => n.Understood);
     }
 
@@ -35,7 +37,8 @@ public class FindingTests
     [InlineData("/since 6 apr", "2026-04-06")]
     [InlineData("/since 20 april", "2025-04-20")]
     [InlineData("/since 2026-01-31", "2026-01-31")]
-    public void Days_lie_in_the_past(string typed, string day) => Read(typed).Since.ShouldBe(NodaTime.Text.LocalDatePattern.Iso.Parse(day).Value);
+    public void Days_lie_in_the_past(string typed, string day) =>
+        Read(typed).Since.ShouldBe(NodaTime.Text.LocalDatePattern.Iso.Parse(day).Value);
 
     [Theory]
     [InlineData("/by", "name who said it")]
@@ -58,9 +61,17 @@ public class FindingTests
         Ranking.Score(2, day, Closeness.Own).ShouldBeGreaterThan(Ranking.Score(2, day, Closeness.ReadThere));
         Ranking.Score(2, day, Closeness.ReadThere).ShouldBeGreaterThan(Ranking.Score(2, day, Closeness.Seen));
         Ranking.Score(2, day, Closeness.Seen).ShouldBeGreaterThan(Ranking.Score(2, 30 * day, Closeness.Seen));
-        Ranking.Fit("The halyard, and a spare halyard", "halyard").ShouldBeGreaterThan(Ranking.Fit("The halyard, and a spare sheet", "halyard"));
-        Ranking.Fit("A halyard", "halyard").ShouldBeGreaterThan(Ranking.Fit("A halyard" + string.Concat(Enumerable.Repeat(" and rope", 60)), "halyard"));
-        Ranking.Fit("Re-bed it, then re-bed the other", "re-bed").ShouldBeGreaterThan(Ranking.Fit("Re-bed it, then paint the other", "re-bed"));
+        Ranking
+            .Fit("The halyard, and a spare halyard", "halyard")
+            .ShouldBeGreaterThan(Ranking.Fit("The halyard, and a spare sheet", "halyard"));
+        Ranking
+            .Fit("A halyard", "halyard")
+            .ShouldBeGreaterThan(
+                Ranking.Fit("A halyard" + string.Concat(Enumerable.Repeat(" and rope", 60)), "halyard")
+            );
+        Ranking
+            .Fit("Re-bed it, then re-bed the other", "re-bed")
+            .ShouldBeGreaterThan(Ranking.Fit("Re-bed it, then paint the other", "re-bed"));
         Ranking.Fit("Hálm", "halm").ShouldBeGreaterThan(0);
         Ranking.Fit("Old halyards", "old halyard").ShouldBe(Ranking.Fit("Old halyard", "old halyard"));
         Ranking.Score(3, day, Closeness.Seen).ShouldBeGreaterThan(Ranking.Score(2, day, Closeness.Seen));
@@ -75,12 +86,21 @@ public class FindingTests
     [InlineData("Nothing of it", "keel", "Nothing of it")]
     [InlineData("two\nlines  here", "lines", "two [lines] here")]
     [InlineData("", "keel", "")]
-    public void What_was_looked_for_is_marked_without_regard_to_case_and_accents(string text, string words, string marked) => Show(Excerpt.Of(text, words)).ShouldBe(marked);
+    public void What_was_looked_for_is_marked_without_regard_to_case_and_accents(
+        string text,
+        string words,
+        string marked
+    ) => Show(Excerpt.Of(text, words)).ShouldBe(marked);
 
     [Fact]
     public void A_long_text_is_cut_around_the_first_of_the_words()
     {
-        var excerpt = Excerpt.Of(string.Concat(Enumerable.Repeat("before it ", 60)) + "the walrus " + string.Concat(Enumerable.Repeat("after it ", 60)), "walrus");
+        var excerpt = Excerpt.Of(
+            string.Concat(Enumerable.Repeat("before it ", 60))
+                + "the walrus "
+                + string.Concat(Enumerable.Repeat("after it ", 60)),
+            "walrus"
+        );
         excerpt.Text.Length.ShouldBeLessThan(120);
         Show(excerpt).ShouldContain("the [walrus] after");
         excerpt.Text.ShouldStartWith("… ");
@@ -90,7 +110,8 @@ public class FindingTests
     private static string Show(Excerpt excerpt)
     {
         var text = excerpt.Text;
-        foreach (var mark in excerpt.Marks.Reverse()) text = text.Insert(mark.Start + mark.Length, "]").Insert(mark.Start, "[");
+        foreach (var mark in excerpt.Marks.Reverse())
+            text = text.Insert(mark.Start + mark.Length, "]").Insert(mark.Start, "[");
         return text;
     }
 }

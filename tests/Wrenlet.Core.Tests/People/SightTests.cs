@@ -9,12 +9,15 @@ public class SightTests
     private static readonly PartyId Thorne = new(Guid.CreateVersion7());
     private static readonly PartyId Oduya = new(Guid.CreateVersion7());
 
-    private static Person Staff(string name, Role role, params CrewId[] crews) => new(new PersonId(Guid.CreateVersion7()), name, role, null, [.. crews]);
+    private static Person Staff(string name, Role role, params CrewId[] crews) =>
+        new(new PersonId(Guid.CreateVersion7()), name, role, null, [.. crews]);
 
-    private static Person Contact(string name, PartyId party) => new(new PersonId(Guid.CreateVersion7()), name, null, party, []);
+    private static Person Contact(string name, PartyId party) =>
+        new(new PersonId(Guid.CreateVersion7()), name, null, party, []);
 
     [Fact]
-    public void Staff_see_every_docket_that_is_not_limited() => Staff("Ines", Role.Member).MaySee(new Place.Inside(DocketSight.Open)).ShouldBeTrue();
+    public void Staff_see_every_docket_that_is_not_limited() =>
+        Staff("Ines", Role.Member).MaySee(new Place.Inside(DocketSight.Open)).ShouldBeTrue();
 
     [Fact]
     public void A_limited_docket_is_for_listed_people_and_crews_whatever_their_role()
@@ -51,7 +54,11 @@ public class SightTests
     [Fact]
     public void Sight_is_given_by_the_owner_and_by_managers_who_see_the_docket_themselves()
     {
-        var (owner, manager, outsider) = (Staff("Odalys", Role.Coordinator), Staff("Tobiah", Role.Manager), Staff("Wilhelmina", Role.Administrator));
+        var (owner, manager, outsider) = (
+            Staff("Odalys", Role.Coordinator),
+            Staff("Tobiah", Role.Manager),
+            Staff("Wilhelmina", Role.Administrator)
+        );
         var sight = DocketSight.Only([owner.Id, manager.Id], []);
         Sight.MayGiveSight(owner, sight, owner.Id).ShouldBeTrue();
         Sight.MayGiveSight(manager, sight, owner.Id).ShouldBeTrue();
@@ -61,11 +68,20 @@ public class SightTests
 
     /// <summary>A random workspace: people of every kind, and places of every kind among them.</summary>
     private static readonly Gen<(Person Viewer, Place Place, Thing Thing)> Workspaces =
-        from crews in Gen.Int[1, 3].Select(n => Enumerable.Range(0, n).Select(_ => new CrewId(Guid.NewGuid())).ToArray())
-        from parties in Gen.Int[1, 3].Select(n => Enumerable.Range(0, n).Select(_ => new PartyId(Guid.NewGuid())).ToArray())
-        from people in Gen.Select(Gen.Bool, Gen.Int[0, 3], Gen.Int[0, 7], Gen.Int[0, 2]).Array[2, 9].Select(rows => rows.Select(r => r.Item1
-            ? Staff("S", (Role)r.Item2, [.. crews.Where((_, i) => (r.Item3 >> i & 1) == 1)])
-            : Contact("C", parties[r.Item4 % parties.Length])).ToArray())
+        from crews in Gen.Int[1, 3]
+            .Select(n => Enumerable.Range(0, n).Select(_ => new CrewId(Guid.NewGuid())).ToArray())
+        from parties in Gen.Int[1, 3]
+            .Select(n => Enumerable.Range(0, n).Select(_ => new PartyId(Guid.NewGuid())).ToArray())
+        from people in Gen.Select(Gen.Bool, Gen.Int[0, 3], Gen.Int[0, 7], Gen.Int[0, 2])
+            .Array[2, 9]
+            .Select(rows =>
+                rows.Select(r =>
+                        r.Item1
+                            ? Staff("S", (Role)r.Item2, [.. crews.Where((_, i) => (r.Item3 >> i & 1) == 1)])
+                            : Contact("C", parties[r.Item4 % parties.Length])
+                    )
+                    .ToArray()
+            )
         from limited in Gen.Bool
         from listed in Gen.Int[0, 511]
         from listedCrews in Gen.Int[0, 7]
@@ -73,39 +89,58 @@ public class SightTests
         from chosen in Gen.Int[0, 8]
         from viewer in Gen.Int[0, 8]
         from thing in Gen.Bool
-        let sight = limited ? DocketSight.Only(people.Where((_, i) => (listed >> i & 1) == 1).Select(p => p.Id), crews.Where((_, i) => (listedCrews >> i & 1) == 1)) : DocketSight.Open
-        let place = (Place)(kind switch
-        {
-            0 => new Place.Inside(sight),
-            1 => new Place.Outside(sight, chosen % 4 == 3 ? null : parties[chosen % parties.Length]),
-            2 => new Place.Members([.. people.Where((_, i) => (listed >> i & 1) == 1).Select(p => p.Id)]),
-            3 => new Place.Own(people[chosen % people.Length].Id),
-            _ => new Place.Firm(),
-        })
+        let sight = limited
+            ? DocketSight.Only(
+                people.Where((_, i) => (listed >> i & 1) == 1).Select(p => p.Id),
+                crews.Where((_, i) => (listedCrews >> i & 1) == 1)
+            )
+            : DocketSight.Open
+        let place = (Place)(
+            kind switch
+            {
+                0 => new Place.Inside(sight),
+                1 => new Place.Outside(sight, chosen % 4 == 3 ? null : parties[chosen % parties.Length]),
+                2 => new Place.Members([.. people.Where((_, i) => (listed >> i & 1) == 1).Select(p => p.Id)]),
+                3 => new Place.Own(people[chosen % people.Length].Id),
+                _ => new Place.Firm(),
+            }
+        )
         select (people[viewer % people.Length], place, thing ? Thing.Said : Thing.Working);
 
     [Fact]
     public void Sight_agrees_with_its_rule_written_out_case_by_case() =>
-        Workspaces.Sample(w => w.Viewer.MaySee(w.Place, w.Thing).ShouldBe(ByTheRule(w.Viewer, w.Place, w.Thing)), iter: 10_000);
+        Workspaces.Sample(
+            w => w.Viewer.MaySee(w.Place, w.Thing).ShouldBe(ByTheRule(w.Viewer, w.Place, w.Thing)),
+            iter: 10_000
+        );
 
     private static bool ByTheRule(Person viewer, Place place, Thing thing)
     {
-        bool SeesDocket(DocketSight d) => viewer.Role.HasValue && (!d.Limited || d.People.Any(p => p == viewer.Id) || viewer.Crews.Intersect(d.Crews).Any());
-        if (place is Place.Inside i) return SeesDocket(i.Docket);
-        if (place is Place.Outside o) return SeesDocket(o.Docket) || (!viewer.Role.HasValue && thing == Thing.Said && o.Party.HasValue && o.Party == viewer.Party);
-        if (place is Place.Members m) return viewer.Role.HasValue && m.People.Any(p => p == viewer.Id);
-        if (place is Place.Own own) return own.Person == viewer.Id;
+        bool SeesDocket(DocketSight d) =>
+            viewer.Role.HasValue
+            && (!d.Limited || d.People.Any(p => p == viewer.Id) || viewer.Crews.Intersect(d.Crews).Any());
+        if (place is Place.Inside i)
+            return SeesDocket(i.Docket);
+        if (place is Place.Outside o)
+            return SeesDocket(o.Docket)
+                || (!viewer.Role.HasValue && thing == Thing.Said && o.Party.HasValue && o.Party == viewer.Party);
+        if (place is Place.Members m)
+            return viewer.Role.HasValue && m.People.Any(p => p == viewer.Id);
+        if (place is Place.Own own)
+            return own.Person == viewer.Id;
         return viewer.Role.HasValue;
     }
 
     [Fact]
-    public void Every_verdict_has_its_reason() => Workspaces.Sample(w => Sight.Of(w.Viewer, w.Place, w.Thing).Reason.ShouldNotBeNullOrEmpty(), iter: 1000);
+    public void Every_verdict_has_its_reason() =>
+        Workspaces.Sample(w => Sight.Of(w.Viewer, w.Place, w.Thing).Reason.ShouldNotBeNullOrEmpty(), iter: 1000);
 
     [Theory]
     [InlineData("ine", "Ines Kowal")]
     [InlineData("kow", "Ines Kowal")]
     [InlineData("ODALYS B", "Odalys Brandt")]
-    public void A_part_of_a_name_finds_its_person(string typed, string name) => Names.Matching(Yard.Staff, typed)[0].Name.ShouldBe(name);
+    public void A_part_of_a_name_finds_its_person(string typed, string name) =>
+        Names.Matching(Yard.Staff, typed)[0].Name.ShouldBe(name);
 
     [Fact]
     public void Initials_are_of_the_first_and_last_word() => Names.Initials("Wilhelmina van Achterberg").ShouldBe("WA");

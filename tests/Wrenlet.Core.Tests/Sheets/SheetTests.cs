@@ -9,10 +9,25 @@ public class SheetTests
 {
     private static readonly PartyId Thorne = new(Guid.CreateVersion7());
     private static readonly PartyId Oduya = new(Guid.CreateVersion7());
-    private static readonly Person Benedikta = new(new PersonId(Guid.CreateVersion7()), "Benedikta Thorne", null, Thorne, []);
+    private static readonly Person Benedikta = new(
+        new PersonId(Guid.CreateVersion7()),
+        "Benedikta Thorne",
+        null,
+        Thorne,
+        []
+    );
     private static readonly Person Caspian = new(new PersonId(Guid.CreateVersion7()), "Caspian Oduya", null, Oduya, []);
 
-    private static Sheet Report(params SheetShare[] shares) => new(new SheetId(Guid.CreateVersion7()), SheetKind.Page, "Survey report", 3, false, DocketSight.Open, [.. shares]);
+    private static Sheet Report(params SheetShare[] shares) =>
+        new(
+            new SheetId(Guid.CreateVersion7()),
+            SheetKind.Page,
+            "Survey report",
+            3,
+            false,
+            DocketSight.Open,
+            [.. shares]
+        );
 
     private static string Name(PartyId party) => party == Thorne ? "Benedikta Thorne" : "Caspian Oduya";
 
@@ -45,7 +60,11 @@ public class SheetTests
     public void A_sheet_of_a_limited_docket_is_for_those_who_are_listed()
     {
         var report = Report(new SheetShare(Thorne, 3)) with { Docket = DocketSight.Only([Yard.Named("Ines").Id], []) };
-        (report.NewestFor(Yard.Named("Ines")), report.NewestFor(Yard.Named("Tobiah")), report.NewestFor(Benedikta)).ShouldBe((3, null, 3));
+        (
+            report.NewestFor(Yard.Named("Ines")),
+            report.NewestFor(Yard.Named("Tobiah")),
+            report.NewestFor(Benedikta)
+        ).ShouldBe((3, null, 3));
     }
 
     [Fact]
@@ -61,15 +80,22 @@ public class SheetTests
         Report().RefusesSharing(Thorne, 3, [Thorne]).ShouldBeNull();
         Report().RefusesSharing(Oduya, 3, [Thorne]).ShouldNotBeNull().ShouldContain("no conversation in this docket");
         Report().RefusesSharing(Thorne, 4, [Thorne]).ShouldNotBeNull().ShouldContain("The newest is 3");
-        (Report() with { Removed = true }).RefusesSharing(Thorne, 3, [Thorne]).ShouldNotBeNull().ShouldContain("Bring it back");
+        (Report() with { Removed = true })
+            .RefusesSharing(Thorne, 3, [Thorne])
+            .ShouldNotBeNull()
+            .ShouldContain("Bring it back");
     }
 
     [Fact]
     public void Who_sees_it_outside_is_said_with_the_revision_where_it_is_not_the_newest()
     {
         Report().SharedLine(Name).ShouldBe("Stays inside.");
-        Report(new SheetShare(Thorne, 3), new SheetShare(Oduya, 3)).SharedLine(Name).ShouldBe("Benedikta Thorne and Caspian Oduya see it as it is.");
-        Report(new SheetShare(Thorne, 2), new SheetShare(Oduya, 3)).SharedLine(Name).ShouldBe("Caspian Oduya sees it as it is. Benedikta Thorne sees revision 2.");
+        Report(new SheetShare(Thorne, 3), new SheetShare(Oduya, 3))
+            .SharedLine(Name)
+            .ShouldBe("Benedikta Thorne and Caspian Oduya see it as it is.");
+        Report(new SheetShare(Thorne, 2), new SheetShare(Oduya, 3))
+            .SharedLine(Name)
+            .ShouldBe("Caspian Oduya sees it as it is. Benedikta Thorne sees revision 2.");
     }
 
     [Theory]
@@ -79,5 +105,6 @@ public class SheetTests
     public void A_sheet_has_a_name(string? name, string? wrong) => Sheet.WrongName(name).ShouldBe(wrong);
 
     [Fact]
-    public void A_name_is_not_longer_than_a_line() => Sheet.WrongName(new string('x', Sheet.LongestName + 1)).ShouldNotBeNull().ShouldContain("Shorten it");
+    public void A_name_is_not_longer_than_a_line() =>
+        Sheet.WrongName(new string('x', Sheet.LongestName + 1)).ShouldNotBeNull().ShouldContain("Shorten it");
 }

@@ -9,7 +9,9 @@ public class FinishingTests
 
     [Fact]
     public void Any_owners_word_finishes_a_task() =>
-        Owned(TaskState.NeedsAction, "Ines", "Kit").Finish(CompletionRule.Any, Yard.Named("Kit")).State.ShouldBe(TaskState.Done);
+        Owned(TaskState.NeedsAction, "Ines", "Kit")
+            .Finish(CompletionRule.Any, Yard.Named("Kit"))
+            .State.ShouldBe(TaskState.Done);
 
     [Fact]
     public void Where_every_owner_must_the_first_only_brings_it_in_progress()
@@ -23,12 +25,16 @@ public class FinishingTests
     public void A_crews_task_is_finished_by_any_of_its_members()
     {
         var hull = Yard.Crews.Single(c => c.Name == "hull").Id;
-        new Progress(TaskState.Waiting, null, [new(new TaskOwner.OfCrew(hull), false)]).Finish(CompletionRule.Every, Yard.Named("Kit")).State.ShouldBe(TaskState.Done);
+        new Progress(TaskState.Waiting, null, [new(new TaskOwner.OfCrew(hull), false)])
+            .Finish(CompletionRule.Every, Yard.Named("Kit"))
+            .State.ShouldBe(TaskState.Done);
     }
 
     [Fact]
     public void Who_owns_no_part_speaks_for_all() =>
-        Owned(TaskState.NeedsAction, "Ines", "Kit").Finish(CompletionRule.Every, Yard.Named("Odalys")).State.ShouldBe(TaskState.Done);
+        Owned(TaskState.NeedsAction, "Ines", "Kit")
+            .Finish(CompletionRule.Every, Yard.Named("Odalys"))
+            .State.ShouldBe(TaskState.Done);
 
     [Theory]
     [InlineData(TaskState.NeedsAction)]
@@ -48,7 +54,9 @@ public class FinishingTests
     [Fact]
     public void Taking_ones_word_back_leaves_what_the_other_owner_said()
     {
-        var done = Owned(TaskState.NeedsAction, "Ines", "Kit").Finish(CompletionRule.Every, Yard.Named("Kit")).Finish(CompletionRule.Every, Yard.Named("Ines"));
+        var done = Owned(TaskState.NeedsAction, "Ines", "Kit")
+            .Finish(CompletionRule.Every, Yard.Named("Kit"))
+            .Finish(CompletionRule.Every, Yard.Named("Ines"));
         var back = done.Reopen(CompletionRule.Every, Yard.Named("Ines"));
         back.State.ShouldBe(TaskState.InProgress);
         back.Shares.Select(s => s.Done).ShouldBe([false, true]);
@@ -60,15 +68,23 @@ public class FinishingTests
     {
         var done = Owned(TaskState.Waiting, "Ines").Finish(CompletionRule.Any, Yard.Named("Ines"));
         done.Finish(CompletionRule.Any, Yard.Named("Odalys")).ShouldBe(done);
-        Owned(TaskState.Waiting, "Ines").Reopen(CompletionRule.Any, Yard.Named("Ines")).State.ShouldBe(TaskState.Waiting);
+        Owned(TaskState.Waiting, "Ines")
+            .Reopen(CompletionRule.Any, Yard.Named("Ines"))
+            .State.ShouldBe(TaskState.Waiting);
     }
 
     [Fact]
     public void A_state_set_by_hand_to_done_can_be_taken_back_too_and_owners_who_stay_keep_their_word()
     {
-        Owned(TaskState.InProgress, "Ines").Become(TaskState.Done).Reopen(CompletionRule.Any, Yard.Named("Kit")).State.ShouldBe(TaskState.InProgress);
+        Owned(TaskState.InProgress, "Ines")
+            .Become(TaskState.Done)
+            .Reopen(CompletionRule.Any, Yard.Named("Kit"))
+            .State.ShouldBe(TaskState.InProgress);
         var half = Owned(TaskState.NeedsAction, "Ines", "Kit").Finish(CompletionRule.Every, Yard.Named("Kit"));
-        var chosen = half.OwnedBy([new TaskOwner.OfPerson(Yard.Named("Kit").Id), new TaskOwner.OfPerson(Yard.Named("Hanneke").Id)]);
+        var chosen = half.OwnedBy([
+            new TaskOwner.OfPerson(Yard.Named("Kit").Id),
+            new TaskOwner.OfPerson(Yard.Named("Hanneke").Id),
+        ]);
         chosen.Shares.Select(s => s.Done).ShouldBe([true, false]);
     }
 
@@ -84,5 +100,6 @@ public class FinishingTests
     }
 
     [Fact]
-    public void An_undated_task_is_never_late() => DueStanding.At(Yard.At("2026-04-14T08:40"), null, Yard.Hours).State.ShouldBe(DueState.Well);
+    public void An_undated_task_is_never_late() =>
+        DueStanding.At(Yard.At("2026-04-14T08:40"), null, Yard.Hours).State.ShouldBe(DueState.Well);
 }

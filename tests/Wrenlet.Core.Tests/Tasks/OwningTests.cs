@@ -18,17 +18,34 @@ public class OwningTests
     public void Whoever_sees_where_it_stands_can_own_it()
     {
         Owning.Refuses([Of(Ines), Of(Kit)], new Place.Inside(DocketSight.Open), Docket, Find).ShouldBeNull();
-        Owning.Refuses([Of(Kit), new(new TaskOwner.OfCrew(Yard.Crews[0].Id), false)], new Place.Inside(DocketSight.Only([Kit], [])), Docket, Find).ShouldBeNull();
-        Owning.Refuses([Of(new PersonId(Guid.NewGuid()))], new Place.Inside(DocketSight.Only([], [])), Docket, Find).ShouldBeNull();
+        Owning
+            .Refuses(
+                [Of(Kit), new(new TaskOwner.OfCrew(Yard.Crews[0].Id), false)],
+                new Place.Inside(DocketSight.Only([Kit], [])),
+                Docket,
+                Find
+            )
+            .ShouldBeNull();
+        Owning
+            .Refuses([Of(new PersonId(Guid.NewGuid()))], new Place.Inside(DocketSight.Only([], [])), Docket, Find)
+            .ShouldBeNull();
     }
 
     [Fact]
     public void Who_does_not_is_named_with_what_can_be_done()
     {
-        var (whom, reason) = Owning.Refuses([Of(Kit), Of(Ines)], new Place.Inside(DocketSight.Only([Kit], [])), Docket, Find)!.Value;
+        var (whom, reason) = Owning
+            .Refuses([Of(Kit), Of(Ines)], new Place.Inside(DocketSight.Only([Kit], [])), Docket, Find)!
+            .Value;
         whom.Id.ShouldBe(Ines);
-        reason.ShouldBe("Ines does not see J-1042 and cannot own this task. Give Ines sight of it first, or choose someone else.");
-        Owning.Refuses([Of(Ines)], new Place.Own(Kit), null, Find)!.Value.Reason.ShouldBe("A private task is its maker's alone. Open it to others first, then give it to someone.");
+        reason.ShouldBe(
+            "Ines does not see J-1042 and cannot own this task. Give Ines sight of it first, or choose someone else."
+        );
+        Owning
+            .Refuses([Of(Ines)], new Place.Own(Kit), null, Find)!
+            .Value.Reason.ShouldBe(
+                "A private task is its maker's alone. Open it to others first, then give it to someone."
+            );
     }
 
     [Fact]

@@ -4,7 +4,9 @@ using Wrenlet.Core.Tasks.Words;
 
 namespace Wrenlet.Core.Tests.Tasks;
 
-/// <summary>The worked messages of the design, and others in other words for the same rules and their neighbours, row by row.</summary>
+/// <summary>
+/// The worked messages of the design, and others in other words for the same rules and their neighbours, row by row.
+/// </summary>
 public class PhraseTests
 {
     private static readonly TaskReader Reader = new(Yard.Setting);
@@ -41,24 +43,45 @@ public class PhraseTests
         var text = row[3].Replace("\\n", "\n", StringComparison.Ordinal);
         foreach (var draft in Reader.Read(text, Author(row), Yard.At(row[1])))
         {
-            Span[] spans = [.. draft.Title.Spans, .. draft.Owners?.Spans ?? [], .. draft.Due?.Spans ?? [], .. draft.Start?.Spans ?? [], .. draft.Priority.Spans];
+            Span[] spans =
+            [
+                .. draft.Title.Spans,
+                .. draft.Owners?.Spans ?? [],
+                .. draft.Due?.Spans ?? [],
+                .. draft.Start?.Spans ?? [],
+                .. draft.Priority.Spans,
+            ];
             spans.ShouldAllBe(s => s.Start >= 0 && s.End <= text.Length && s.Length > 0);
-            if (draft.Due is { } due) due.Reason.ShouldContain(text[due.Spans[0].Start..due.Spans[0].End]);
+            if (draft.Due is { } due)
+                due.Reason.ShouldContain(text[due.Spans[0].Start..due.Spans[0].End]);
         }
     }
 
     private static List<string[]> Rows() =>
-        [.. new[] { "phrases.tsv", "neighbours.tsv" }.SelectMany(f => File.ReadAllLines(Path.Combine(AppContext.BaseDirectory, "Tasks", f)).Skip(1)).Where(l => l.Length > 0).Select(l => l.Split('\t'))];
+        [
+            .. new[] { "phrases.tsv", "neighbours.tsv" }
+                .SelectMany(f => File.ReadAllLines(Path.Combine(AppContext.BaseDirectory, "Tasks", f)).Skip(1))
+                .Where(l => l.Length > 0)
+                .Select(l => l.Split('\t')),
+        ];
 
     /// <summary>Who wrote a row; null for a customer.</summary>
     private static PersonId? Author(string[] row) => Yard.Staff.FirstOrDefault(p => p.Name == row[2])?.Id;
 
-    private static string Names(Draft draft) => draft.Owners is null ? "-" : string.Join(';', draft.Owners.Value.Select(o => o switch
-    {
-        TaskOwner.OfPerson p => Yard.Staff.Single(s => s.Id == p.Person).Name,
-        TaskOwner.OfCrew c => Yard.Crews.Single(s => s.Id == c.Crew).Name,
-        _ => "?",
-    }));
+    private static string Names(Draft draft) =>
+        draft.Owners is null
+            ? "-"
+            : string.Join(
+                ';',
+                draft.Owners.Value.Select(o =>
+                    o switch
+                    {
+                        TaskOwner.OfPerson p => Yard.Staff.Single(s => s.Id == p.Person).Name,
+                        TaskOwner.OfCrew c => Yard.Crews.Single(s => s.Id == c.Crew).Name,
+                        _ => "?",
+                    }
+                )
+            );
 
     private static double Overlap(string a, string b)
     {

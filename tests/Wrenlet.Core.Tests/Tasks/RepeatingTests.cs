@@ -14,7 +14,11 @@ public class RepeatingTests
         var repeating = Repeating.Read(rule).ShouldNotBeNull();
         var out_ = skipped.Select(Day).ToHashSet();
         var days = new List<string>();
-        for (LocalDate? day = Day(first).PlusDays(-1); days.Count < count && (day = repeating.Next(Day(first), day!.Value, out_)) is not null;)
+        for (
+            LocalDate? day = Day(first).PlusDays(-1);
+            days.Count < count && (day = repeating.Next(Day(first), day!.Value, out_)) is not null;
+
+        )
             days.Add(LocalDatePattern.Iso.Format(day.Value)[5..]);
         return string.Join(' ', days);
     }
@@ -35,10 +39,12 @@ public class RepeatingTests
     [InlineData("FREQ=YEARLY;BYMONTH=4,10", "2026-04-14", "04-14 10-14 04-14 10-14")]
     [InlineData("FREQ=DAILY;COUNT=3", "2026-04-14", "04-14 04-15 04-16")]
     [InlineData("FREQ=DAILY;UNTIL=20260415T235959Z", "2026-04-14", "04-14 04-15")]
-    public void A_rule_gives_the_days_that_the_standard_gives(string rule, string first, string expected) => Series(rule, first, 4).ShouldBe(expected);
+    public void A_rule_gives_the_days_that_the_standard_gives(string rule, string first, string expected) =>
+        Series(rule, first, 4).ShouldBe(expected);
 
     [Fact]
-    public void Days_that_are_left_out_count_but_do_not_come() => Series("FREQ=WEEKLY;COUNT=4", "2026-04-14", 9, "2026-04-21").ShouldBe("04-14 04-28 05-05");
+    public void Days_that_are_left_out_count_but_do_not_come() =>
+        Series("FREQ=WEEKLY;COUNT=4", "2026-04-14", 9, "2026-04-21").ShouldBe("04-14 04-28 05-05");
 
     [Theory]
     [InlineData("")]
@@ -48,24 +54,40 @@ public class RepeatingTests
     [InlineData("FREQ=DAILY;INTERVAL=0")]
     [InlineData("FREQ=DAILY;BYHOUR=9")]
     [InlineData("weekly")]
-    public void A_rule_that_cannot_be_kept_is_refused_with_an_example(string rule) => Repeating.Wrong(rule).ShouldNotBeNull().ShouldContain("FREQ=WEEKLY;BYDAY=MO");
+    public void A_rule_that_cannot_be_kept_is_refused_with_an_example(string rule) =>
+        Repeating.Wrong(rule).ShouldNotBeNull().ShouldContain("FREQ=WEEKLY;BYDAY=MO");
 
     [Fact]
     public void Every_rule_goes_forward_and_never_repeats_a_day() =>
-        Gen.Select(Gen.OneOfConst("FREQ=DAILY", "FREQ=WEEKLY;BYDAY=MO,TH", "FREQ=MONTHLY;BYDAY=-1FR", "FREQ=MONTHLY;BYMONTHDAY=31,1", "FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=29"), Gen.Int[1, 5], Gen.Int[0, 1400]).Sample((rule, interval, start) =>
-        {
-            var repeating = Repeating.Read($"{rule};INTERVAL={interval}")!;
-            var first = new LocalDate(2024, 1, 1).PlusDays(start);
-            var day = first;
-            for (var n = 0; n < 8; n++)
-            {
-                if (repeating.Next(first, day, new HashSet<LocalDate>()) is not { } next) return rule.Contains("=29", StringComparison.Ordinal);
-                if (next <= day) return false;
-                day = next;
-            }
+        Gen.Select(
+                Gen.OneOfConst(
+                    "FREQ=DAILY",
+                    "FREQ=WEEKLY;BYDAY=MO,TH",
+                    "FREQ=MONTHLY;BYDAY=-1FR",
+                    "FREQ=MONTHLY;BYMONTHDAY=31,1",
+                    "FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=29"
+                ),
+                Gen.Int[1, 5],
+                Gen.Int[0, 1400]
+            )
+            .Sample(
+                (rule, interval, start) =>
+                {
+                    var repeating = Repeating.Read($"{rule};INTERVAL={interval}")!;
+                    var first = new LocalDate(2024, 1, 1).PlusDays(start);
+                    var day = first;
+                    for (var n = 0; n < 8; n++)
+                    {
+                        if (repeating.Next(first, day, new HashSet<LocalDate>()) is not { } next)
+                            return rule.Contains("=29", StringComparison.Ordinal);
+                        if (next <= day)
+                            return false;
+                        day = next;
+                    }
 
-            return true;
-        });
+                    return true;
+                }
+            );
 
     [Fact]
     public void The_next_of_a_series_has_the_time_of_day_of_the_first_across_a_change_of_clock()
@@ -75,7 +97,8 @@ public class RepeatingTests
         var second = weekly.Next(first, first, new HashSet<LocalDate>(), Yard.Hours);
         // The clocks skip from 01:00 to 02:00 that night.
         Yard.Local(second!.Value).ShouldBe("2026-03-29T02:00");
-        Yard.Local(weekly.Next(first, second.Value, new HashSet<LocalDate>(), Yard.Hours)!.Value).ShouldBe("2026-04-05T01:30");
+        Yard.Local(weekly.Next(first, second.Value, new HashSet<LocalDate>(), Yard.Hours)!.Value)
+            .ShouldBe("2026-04-05T01:30");
         weekly.Next(first, Yard.At("2026-04-05T01:30"), new HashSet<LocalDate>(), Yard.Hours).ShouldBeNull();
     }
 }

@@ -15,8 +15,36 @@ public partial class NothingLeaksTests(YardFixture world)
         ["Benedikta"] = ["J-1 Benedikta", "J-1 sheet", "J-1 sheet shared"],
         ["Caspian"] = ["J-2 Caspian", "J-2 sheet", "J-2 sheet shared"],
         ["Saoirse"] = ["J-1 Saoirse"],
-        ["Ines"] = ["J-1 docket", "J-1 inside", "J-1 inside event", "J-1 Benedikta", "J-1 Benedikta event", "J-1 Saoirse", "J-1 Saoirse event", "J-1 task", "J-1 sheet", "J-1 sheet shared", "J-1 sheet inside", "J-1 sheet note"],
-        ["Tobiah"] = ["J-1 docket", "J-1 inside", "J-1 inside event", "J-1 Benedikta", "J-1 Benedikta event", "J-1 Saoirse", "J-1 Saoirse event", "J-1 task", "J-1 sheet", "J-1 sheet shared", "J-1 sheet inside", "J-1 sheet note"],
+        ["Ines"] =
+        [
+            "J-1 docket",
+            "J-1 inside",
+            "J-1 inside event",
+            "J-1 Benedikta",
+            "J-1 Benedikta event",
+            "J-1 Saoirse",
+            "J-1 Saoirse event",
+            "J-1 task",
+            "J-1 sheet",
+            "J-1 sheet shared",
+            "J-1 sheet inside",
+            "J-1 sheet note",
+        ],
+        ["Tobiah"] =
+        [
+            "J-1 docket",
+            "J-1 inside",
+            "J-1 inside event",
+            "J-1 Benedikta",
+            "J-1 Benedikta event",
+            "J-1 Saoirse",
+            "J-1 Saoirse event",
+            "J-1 task",
+            "J-1 sheet",
+            "J-1 sheet shared",
+            "J-1 sheet inside",
+            "J-1 sheet note",
+        ],
     };
 
     public static TheoryData<string> Actors() => [.. MayMeet.Keys];
@@ -30,14 +58,19 @@ public partial class NothingLeaksTests(YardFixture world)
         foreach (var path in Paths())
         {
             using var response = await visitor.Http.GetAsync(path);
-            if (response.IsSuccessStatusCode) fetched.Add((path, await response.Content.ReadAsStringAsync()));
+            if (response.IsSuccessStatusCode)
+                fetched.Add((path, await response.Content.ReadAsStringAsync()));
         }
 
         var allowed = MayMeet[actor].Select(SmallYard.WordOf).ToHashSet();
         foreach (var (path, text) in fetched)
-            foreach (var word in SecretWord().Matches(text).Select(m => m.Value).Distinct())
-                allowed.ShouldContain(word, $"{actor} met it at {path}");
-        if (actor != "nobody") fetched.ShouldContain(f => SecretWord().IsMatch(f.Text), $"{actor} must reach something, or the test is blind");
+        foreach (var word in SecretWord().Matches(text).Select(m => m.Value).Distinct())
+            allowed.ShouldContain(word, $"{actor} met it at {path}");
+        if (actor != "nobody")
+            fetched.ShouldContain(
+                f => SecretWord().IsMatch(f.Text),
+                $"{actor} must reach something, or the test is blind"
+            );
     }
 
     [Theory]
@@ -50,10 +83,23 @@ public partial class NothingLeaksTests(YardFixture world)
         foreach (var path in Paths())
         {
             using var response = await world.Visitors[actor].Http.GetAsync(path);
-            if (response.IsSuccessStatusCode) text += await response.Content.ReadAsStringAsync();
+            if (response.IsSuccessStatusCode)
+                text += await response.Content.ReadAsStringAsync();
         }
 
-        foreach (var other in new[] { "Benedikta", "Caspian", "Saoirse", "Wilhelmina", "Tobiah", "Work in hand", "Unsorted" }.Where(o => o != actor)) text.ShouldNotContain(other);
+        foreach (
+            var other in new[]
+            {
+                "Benedikta",
+                "Caspian",
+                "Saoirse",
+                "Wilhelmina",
+                "Tobiah",
+                "Work in hand",
+                "Unsorted",
+            }.Where(o => o != actor)
+        )
+            text.ShouldNotContain(other);
     }
 
     private IEnumerable<string> Paths()
@@ -64,42 +110,97 @@ public partial class NothingLeaksTests(YardFixture world)
         yield return "/api/page";
         yield return "/api/dockets";
         yield return "/api/dockets?open=false";
-        foreach (var path in new[] { "queues/board", "queues/board?closed=true", "contacts", "contacts/cards", "stock-replies", "set-up", "set-up/router", "reports/responses", "standins/text-office/texts" }) yield return "/api/" + path;
+        foreach (
+            var path in new[]
+            {
+                "queues/board",
+                "queues/board?closed=true",
+                "contacts",
+                "contacts/cards",
+                "stock-replies",
+                "set-up",
+                "set-up/router",
+                "reports/responses",
+                "standins/text-office/texts",
+            }
+        )
+            yield return "/api/" + path;
         foreach (var file in world.Yard.Files.Values)
-            foreach (var part in new[] { "", "/thumbnail" }) yield return $"/api/files/{file}{part}";
+        foreach (var part in new[] { "", "/thumbnail" })
+            yield return $"/api/files/{file}{part}";
         yield return $"/api/uploads/{yard.KitsUpload}";
-        foreach (var thing in yard.Entries.Values.Select(e => $"entry/{e.Value}").Concat(yard.Tasks.Values.Select(t => $"task/{t.Value}")).Concat(yard.Sheets.Values.Select(d => $"sheet/{d.Value}")).Append("docket/J-2")) yield return $"/api/things/{thing}";
-        foreach (var party in world.Yard.People.Values.Where(p => p.Party is not null).Select(p => p.Party!.Value.Value)) yield return $"/api/contacts/{party}";
+        foreach (
+            var thing in yard
+                .Entries.Values.Select(e => $"entry/{e.Value}")
+                .Concat(yard.Tasks.Values.Select(t => $"task/{t.Value}"))
+                .Concat(yard.Sheets.Values.Select(d => $"sheet/{d.Value}"))
+                .Append("docket/J-2")
+        )
+            yield return $"/api/things/{thing}";
+        foreach (
+            var party in world.Yard.People.Values.Where(p => p.Party is not null).Select(p => p.Party!.Value.Value)
+        )
+            yield return $"/api/contacts/{party}";
         yield return "/api/tasks";
-        foreach (var part in new[] { "table?scope=mine", "table?scope=all", "table?scope=asked", "table?scope=docket&of=J-2", "load?days=20" }) yield return "/api/tasks/" + part;
+        foreach (
+            var part in new[]
+            {
+                "table?scope=mine",
+                "table?scope=all",
+                "table?scope=asked",
+                "table?scope=docket&of=J-2",
+                "load?days=20",
+            }
+        )
+            yield return "/api/tasks/" + part;
         yield return "/api/worklists";
         foreach (var format in new[] { "csv", "ics" })
-            foreach (var scope in new[] { "mine", "all", "docket&of=J-2" }) yield return $"/api/tasks/exports/{format}?scope={scope}";
+        foreach (var scope in new[] { "mine", "all", "docket&of=J-2" })
+            yield return $"/api/tasks/exports/{format}?scope={scope}";
         yield return "/api/task-views";
         yield return "/api/asks/on-me";
         yield return "/api/asks/of-mine";
         yield return $"/api/asks/{yard.Asked.Value}";
         yield return "/api/tasks/next";
         yield return "/api/meetings?days=60";
-        foreach (var what in new[] { $"meetings/{yard.Meeting.Value}", $"calls/{yard.Meeting.Value}" }) yield return "/api/" + what;
+        foreach (var what in new[] { $"meetings/{yard.Meeting.Value}", $"calls/{yard.Meeting.Value}" })
+            yield return "/api/" + what;
         yield return "/api/sheets";
         foreach (var sheet in yard.Sheets.Values)
-            foreach (var part in new[] { "", "?revision=1", "?revision=2", "/file", "/file?revision=1", "/file?revision=2", "/changes?from=1&to=2" }) yield return $"/api/sheets/{sheet.Value}{part}";
+        foreach (
+            var part in new[]
+            {
+                "",
+                "?revision=1",
+                "?revision=2",
+                "/file",
+                "/file?revision=1",
+                "/file?revision=2",
+                "/changes?from=1&to=2",
+            }
+        )
+            yield return $"/api/sheets/{sheet.Value}{part}";
         yield return "/api/alerts";
         yield return "/api/changes?after=0";
         yield return "/api/drafts";
         yield return "/api/today";
         yield return "/api/alerts/kept";
         yield return "/api/colleagues/standing";
-        foreach (var audience in new[] { "inside", "outside", "own" }) yield return $"/api/talk?audience={audience}";
+        foreach (var audience in new[] { "inside", "outside", "own" })
+            yield return $"/api/talk?audience={audience}";
         foreach (var entry in yard.Entries.Values)
-            foreach (var part in new[] { "versions", "readers" }) yield return $"/api/entries/{entry.Value}/{part}";
+        foreach (var part in new[] { "versions", "readers" })
+            yield return $"/api/entries/{entry.Value}/{part}";
         foreach (var place in yard.Conversations.Values)
-            foreach (var part in new[] { "marks", "shared" }) yield return $"/api/conversations/{place.Value}/{part}";
+        foreach (var part in new[] { "marks", "shared" })
+            yield return $"/api/conversations/{place.Value}/{part}";
         yield return "/api/colleagues";
         yield return "/api/asides";
         yield return "/api/standins/post-office/mails";
-        foreach (var word in new[] { "here stands", "J-", "secret", "secretj2inside", "secretj2task", "Ledger", "Event" }) yield return $"/api/find?words={word}";
+        foreach (
+            var word in new[] { "here stands", "J-", "secret", "secretj2inside", "secretj2task", "Ledger", "Event" }
+        )
+            yield return $"/api/find?words={word}";
         foreach (var reference in new[] { "J-1", "J-2", "j-2" })
         {
             yield return $"/api/dockets/{reference}";
@@ -108,10 +209,12 @@ public partial class NothingLeaksTests(YardFixture world)
             yield return $"/api/dockets/{reference}/meetings";
             yield return $"/api/dockets/{reference}/sheets";
             yield return $"/api/dockets/{reference}/setting";
-            for (var stage = 0; stage < 6; stage++) yield return $"/api/dockets/{reference}/stages/{stage}";
+            for (var stage = 0; stage < 6; stage++)
+                yield return $"/api/dockets/{reference}/stages/{stage}";
             yield return $"/api/dockets/{reference}/record";
             yield return $"/api/dockets/{reference}/shared";
-            foreach (var format in new[] { "html", "jsonl", "mbox" }) yield return $"/api/dockets/{reference}/exports/{format}?inside=true";
+            foreach (var format in new[] { "html", "jsonl", "mbox" })
+                yield return $"/api/dockets/{reference}/exports/{format}?inside=true";
         }
 
         foreach (var id in yard.Conversations.Values)

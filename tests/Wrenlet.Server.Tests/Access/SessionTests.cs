@@ -14,10 +14,29 @@ public class SessionTests(YardFixture world)
         await using var server = await RunningServer.Start(yard.Folder, "--no-demo");
         using var visitor = server.Visit();
         HttpStatusCode last = default;
-        for (var i = 0; i < 7; i++) last = (await visitor.Send(HttpMethod.Post, "/api/session", new { address = "ines@quay.example", password = "guess" + i })).StatusCode;
+        for (var i = 0; i < 7; i++)
+            last = (
+                await visitor.Send(
+                    HttpMethod.Post,
+                    "/api/session",
+                    new { address = "ines@quay.example", password = "guess" + i }
+                )
+            ).StatusCode;
         last.ShouldBe(HttpStatusCode.TooManyRequests);
-        (await visitor.Send(HttpMethod.Post, "/api/session", new { address = "ines@quay.example", password = SmallYard.Password })).StatusCode.ShouldBe(HttpStatusCode.TooManyRequests);
-        (await visitor.Send(HttpMethod.Post, "/api/session", new { address = "tobiah@quay.example", password = SmallYard.Password })).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (
+            await visitor.Send(
+                HttpMethod.Post,
+                "/api/session",
+                new { address = "ines@quay.example", password = SmallYard.Password }
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.TooManyRequests);
+        (
+            await visitor.Send(
+                HttpMethod.Post,
+                "/api/session",
+                new { address = "tobiah@quay.example", password = SmallYard.Password }
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.NoContent);
     }
 
     [Fact]
@@ -45,7 +64,11 @@ public class SessionTests(YardFixture world)
     public async Task The_cookie_cannot_be_read_by_scripts_nor_sent_from_other_sites()
     {
         using var visitor = world.Server.Visit();
-        var response = await visitor.Send(HttpMethod.Post, "/api/session", new { address = "odalys@quay.example", password = SmallYard.Password });
+        var response = await visitor.Send(
+            HttpMethod.Post,
+            "/api/session",
+            new { address = "odalys@quay.example", password = SmallYard.Password }
+        );
         var cookie = response.Headers.GetValues("Set-Cookie").Single();
         cookie.ShouldContain("httponly");
         cookie.ShouldContain("samesite=strict");
@@ -56,9 +79,13 @@ public class SessionTests(YardFixture world)
     {
         using var visitor = await world.Server.Visit().SignIn("odalys@quay.example", SmallYard.Password);
         visitor.Http.DefaultRequestHeaders.Remove("X-Wrenlet-Guard");
-        (await visitor.Send(HttpMethod.Put, "/api/alerts/read", new { read = true })).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        (await visitor.Send(HttpMethod.Put, "/api/alerts/read", new { read = true })).StatusCode.ShouldBe(
+            HttpStatusCode.Forbidden
+        );
         visitor.Http.DefaultRequestHeaders.Add("X-Wrenlet-Guard", new string('0', 64));
-        (await visitor.Send(HttpMethod.Put, "/api/alerts/read", new { read = true })).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        (await visitor.Send(HttpMethod.Put, "/api/alerts/read", new { read = true })).StatusCode.ShouldBe(
+            HttpStatusCode.Forbidden
+        );
     }
 
     [Fact]
@@ -66,7 +93,13 @@ public class SessionTests(YardFixture world)
     {
         using var visitor = world.Server.Visit();
         visitor.Http.DefaultRequestHeaders.Add("Sec-Fetch-Site", "cross-site");
-        (await visitor.Send(HttpMethod.Post, "/api/session", new { address = "odalys@quay.example", password = SmallYard.Password })).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        (
+            await visitor.Send(
+                HttpMethod.Post,
+                "/api/session",
+                new { address = "odalys@quay.example", password = SmallYard.Password }
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
     }
 
     [Fact]
@@ -88,7 +121,10 @@ public class SessionTests(YardFixture world)
     [InlineData("GET", "/api/changes?after=x", null)]
     public async Task Bad_input_is_answered_with_problem_details(string method, string path, string? body)
     {
-        var request = new HttpRequestMessage(HttpMethod.Parse(method), path) { Content = body is null ? null : new StringContent(body, System.Text.Encoding.UTF8, "application/json") };
+        var request = new HttpRequestMessage(HttpMethod.Parse(method), path)
+        {
+            Content = body is null ? null : new StringContent(body, System.Text.Encoding.UTF8, "application/json"),
+        };
         var response = await world.Visitors["nobody"].Http.SendAsync(request);
         ((int)response.StatusCode).ShouldBeInRange(400, 499);
         response.Content.Headers.ContentType!.MediaType.ShouldBe("application/problem+json");

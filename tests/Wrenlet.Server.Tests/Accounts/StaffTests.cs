@@ -9,14 +9,47 @@ public sealed class StaffTests(YardFixture fixture) : YardTests(fixture)
 {
     private const string First = "first password of hers";
 
-    private static object Staff(Guid id, string name, string address, string? password = null, string role = "member", params Guid[] crews) =>
-        new { id, name, role, purpose = "", crews, calendar = (string?)null, address, password };
+    private static object Staff(
+        Guid id,
+        string name,
+        string address,
+        string? password = null,
+        string role = "member",
+        params Guid[] crews
+    ) =>
+        new
+        {
+            id,
+            name,
+            role,
+            purpose = "",
+            crews,
+            calendar = (string?)null,
+            address,
+            password,
+        };
 
-    private Task<JsonElement> Put(Guid id, string name, string address, string? password = null, string role = "member", params Guid[] crews) =>
+    private Task<JsonElement> Put(
+        Guid id,
+        string name,
+        string address,
+        string? password = null,
+        string role = "member",
+        params Guid[] crews
+    ) =>
         Of("Wilhelmina").Do(HttpMethod.Put, $"/api/set-up/staff/{id}", Staff(id, name, address, password, role, crews));
 
-    private async Task<string> Wrong(Guid id, string name, string address, string? password = null, string role = "member") =>
-        (await Of("Wilhelmina").Refused(HttpMethod.Put, $"/api/set-up/staff/{id}", Staff(id, name, address, password, role))).Words;
+    private async Task<string> Wrong(
+        Guid id,
+        string name,
+        string address,
+        string? password = null,
+        string role = "member"
+    ) =>
+        (
+            await Of("Wilhelmina")
+                .Refused(HttpMethod.Put, $"/api/set-up/staff/{id}", Staff(id, name, address, password, role))
+        ).Words;
 
     private static async Task<HttpStatusCode> Reached(Visitor who)
     {
@@ -35,11 +68,21 @@ public sealed class StaffTests(YardFixture fixture) : YardTests(fixture)
         (await roswitha.Get("/api/dockets/J-1")).ToString().ShouldContain("Quillfish");
 
         using var elsewhere = await Server.Visit().SignIn("roswitha@quay.example", First);
-        (await roswitha.Refused(HttpMethod.Put, "/api/me/password", new { now = "not the one", next = "second password of hers" })).Words.ShouldContain("not your password");
+        (
+            await roswitha.Refused(
+                HttpMethod.Put,
+                "/api/me/password",
+                new { now = "not the one", next = "second password of hers" }
+            )
+        ).Words.ShouldContain("not your password");
         await roswitha.Do(HttpMethod.Put, "/api/me/password", new { now = First, next = "second password of hers" });
         // Here one goes on; everywhere else one signs in anew, and only with the new one.
         (await Reached(roswitha), await Reached(elsewhere)).ShouldBe((HttpStatusCode.OK, HttpStatusCode.Unauthorized));
-        (await Server.Visit().Send(HttpMethod.Post, "/api/session", new { address = "roswitha@quay.example", password = First })).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (
+            await Server
+                .Visit()
+                .Send(HttpMethod.Post, "/api/session", new { address = "roswitha@quay.example", password = First })
+        ).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         using var anew = await Server.Visit().SignIn("roswitha@quay.example", "second password of hers");
         (await Reached(anew)).ShouldBe(HttpStatusCode.OK);
     }
@@ -65,11 +108,32 @@ public sealed class StaffTests(YardFixture fixture) : YardTests(fixture)
     [Fact]
     public async Task What_is_wrong_is_said()
     {
-        (await Wrong(Guid.CreateVersion7(), "Someone New", "someone@quay.example")).ShouldContain("needs a password to begin with");
-        (await Wrong(Guid.CreateVersion7(), "Someone New", "kit@quay.example", First)).ShouldContain("is Kit Ramaswamy’s already");
+        (await Wrong(Guid.CreateVersion7(), "Someone New", "someone@quay.example")).ShouldContain(
+            "needs a password to begin with"
+        );
+        (await Wrong(Guid.CreateVersion7(), "Someone New", "kit@quay.example", First)).ShouldContain(
+            "is Kit Ramaswamy’s already"
+        );
         (await Wrong(Guid.CreateVersion7(), "Someone New", "no address", First)).ShouldContain("is not a mail address");
-        (await Wrong(Yard.People["Wilhelmina"].Id.Value, "Wilhelmina Achterberg", "wilhelmina@quay.example", role: "member")).ShouldContain("There must be an administrator left");
-        (await Of("Wilhelmina").Refused(HttpMethod.Put, $"/api/set-up/crews/{Guid.CreateVersion7()}", new { name = "Hull" })).Words.ShouldContain("There is a crew named Hull already");
-        (await Of("Wilhelmina").Send(HttpMethod.Put, $"/api/set-up/staff/{Yard.People["Benedikta"].Id.Value}", Staff(Yard.People["Benedikta"].Id.Value, "Benedikta", "b@post.example", First))).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (
+            await Wrong(
+                Yard.People["Wilhelmina"].Id.Value,
+                "Wilhelmina Achterberg",
+                "wilhelmina@quay.example",
+                role: "member"
+            )
+        ).ShouldContain("There must be an administrator left");
+        (
+            await Of("Wilhelmina")
+                .Refused(HttpMethod.Put, $"/api/set-up/crews/{Guid.CreateVersion7()}", new { name = "Hull" })
+        ).Words.ShouldContain("There is a crew named Hull already");
+        (
+            await Of("Wilhelmina")
+                .Send(
+                    HttpMethod.Put,
+                    $"/api/set-up/staff/{Yard.People["Benedikta"].Id.Value}",
+                    Staff(Yard.People["Benedikta"].Id.Value, "Benedikta", "b@post.example", First)
+                )
+        ).StatusCode.ShouldBe(HttpStatusCode.NotFound);
     }
 }

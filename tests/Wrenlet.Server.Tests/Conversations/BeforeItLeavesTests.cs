@@ -23,7 +23,16 @@ public sealed class BeforeItLeavesTests : IAsyncLifetime
 
     private async Task Begin(string think = "2")
     {
-        _server = await RunningServer.Start(_yard.Folder, "--no-demo", "--clock", "2026-04-14T08:40", "--changes-per-second", "0", "--think-seconds", think);
+        _server = await RunningServer.Start(
+            _yard.Folder,
+            "--no-demo",
+            "--clock",
+            "2026-04-14T08:40",
+            "--changes-per-second",
+            "0",
+            "--think-seconds",
+            think
+        );
         _odalys = await _server.Visit().SignIn("odalys@quay.example", SmallYard.Password);
         _ines = await _server.Visit().SignIn("ines@quay.example", SmallYard.Password);
     }
@@ -38,9 +47,11 @@ public sealed class BeforeItLeavesTests : IAsyncLifetime
 
     private string Mail(Guid id) => Path.Combine(_server.Data, "post", "out", $"{id:N}@quay.example.eml");
 
-    private Task<HttpResponseMessage> Post(Visitor who, object entry) => who.Send(HttpMethod.Post, $"/api/conversations/{Outside}/entries", entry);
+    private Task<HttpResponseMessage> Post(Visitor who, object entry) =>
+        who.Send(HttpMethod.Post, $"/api/conversations/{Outside}/entries", entry);
 
-    private async Task<JsonElement> Standing() => (await _odalys.Get($"/api/conversations/{Outside}")).GetProperty("conversation");
+    private async Task<JsonElement> Standing() =>
+        (await _odalys.Get($"/api/conversations/{Outside}")).GetProperty("conversation");
 
     private static async Task<JsonElement> Problem(HttpResponseMessage response)
     {
@@ -54,7 +65,25 @@ public sealed class BeforeItLeavesTests : IAsyncLifetime
         var seen = (await Standing()).GetProperty("lastEntry").GetInt64();
         var ids = new[] { Guid.CreateVersion7(), Guid.CreateVersion7() };
         var answers = await Task.WhenAll(
-            Post(_odalys, new { id = ids[0], body = "We look at it at nine.", seen }), Post(_ines, new { id = ids[1], body = "I can come at ten.", seen }));
+            Post(
+                _odalys,
+                new
+                {
+                    id = ids[0],
+                    body = "We look at it at nine.",
+                    seen,
+                }
+            ),
+            Post(
+                _ines,
+                new
+                {
+                    id = ids[1],
+                    body = "I can come at ten.",
+                    seen,
+                }
+            )
+        );
         answers.Count(a => a.IsSuccessStatusCode).ShouldBe(1);
         var (held, sent) = answers[0].IsSuccessStatusCode ? (answers[1], ids[0]) : (answers[0], ids[1]);
         var missed = (await Problem(held)).GetProperty("missed").EnumerateArray().ShouldHaveSingleItem();
@@ -64,29 +93,65 @@ public sealed class BeforeItLeavesTests : IAsyncLifetime
 
         // Having read it, one may send anyway.
         var (other, mine) = answers[0].IsSuccessStatusCode ? (_ines, ids[1]) : (_odalys, ids[0]);
-        (await Post(other, new { id = mine, body = "And something more.", seen = missed.GetProperty("order").GetInt64() })).StatusCode.ShouldBe(HttpStatusCode.OK);
+        (
+            await Post(
+                other,
+                new
+                {
+                    id = mine,
+                    body = "And something more.",
+                    seen = missed.GetProperty("order").GetInt64(),
+                }
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.OK);
     }
 
     [Fact]
     public async Task A_leak_is_held_up_with_its_reasons_and_going_on_is_recorded()
     {
         const string Inside = "she has not paid the bill of last autumn so ask her before any extra work";
-        await _odalys.Do(HttpMethod.Post, $"/api/conversations/{_yard.Conversations["J-1 inside"].Value}/entries", new { id = Guid.CreateVersion7(), body = Inside, files = Array.Empty<Guid>() });
+        await _odalys.Do(
+            HttpMethod.Post,
+            $"/api/conversations/{_yard.Conversations["J-1 inside"].Value}/entries",
+            new
+            {
+                id = Guid.CreateVersion7(),
+                body = Inside,
+                files = Array.Empty<Guid>(),
+            }
+        );
         var id = Guid.CreateVersion7();
-        object Draft(bool knowing) => new { id, body = $"Dear Benedikta, she has not paid the bill of last autumn. See #J-2 and task.", to = new[] { "someone@else.example" }, files = new[] { new { id = _yard.Files["J-1 inside"] } }, knowing };
+        object Draft(bool knowing) =>
+            new
+            {
+                id,
+                body = $"Dear Benedikta, she has not paid the bill of last autumn. See #J-2 and task.",
+                to = new[] { "someone@else.example" },
+                files = new[] { new { id = _yard.Files["J-1 inside"] } },
+                knowing,
+            };
         var leaks = (await Problem(await Post(_odalys, Draft(false)))).GetProperty("leaks").EnumerateArray().ToList();
-        leaks.Select(l => l.GetProperty("kind").GetString()).ShouldBe(["inside-words", "unseen-thing", "inside-file", "foreign-address"]);
+        leaks
+            .Select(l => l.GetProperty("kind").GetString())
+            .ShouldBe(["inside-words", "unseen-thing", "inside-file", "foreign-address"]);
         leaks[0].GetProperty("words").GetString().ShouldBe("she has not paid the bill of last autumn");
 
         // The composer's check says the same beforehand.
-        var check = await _odalys.Do(HttpMethod.Post, $"/api/conversations/{Outside}/check", new { body = "she has not paid the bill of last autumn, really", via = "mail" });
+        var check = await _odalys.Do(
+            HttpMethod.Post,
+            $"/api/conversations/{Outside}/check",
+            new { body = "she has not paid the bill of last autumn, really", via = "mail" }
+        );
         check.GetProperty("leaks").GetArrayLength().ShouldBe(1);
         check.GetProperty("whoSees").GetString().ShouldBe("By mail to benedikta@post.example. Leaves the yard.");
 
         (await Post(_odalys, Draft(true))).StatusCode.ShouldBe(HttpStatusCode.OK);
         (await _odalys.Get($"/api/entries/{id}")).GetProperty("knowing").GetString()!.Split('\n').Length.ShouldBe(4);
         using var administrator = await _server.Visit().SignIn("wilhelmina@quay.example", SmallYard.Password);
-        (await administrator.Get("/api/set-up")).GetProperty("log").GetRawText().ShouldContain("in spite of the leak check");
+        (await administrator.Get("/api/set-up"))
+            .GetProperty("log")
+            .GetRawText()
+            .ShouldContain("in spite of the leak check");
         using var benedikta = await _server.Visit().ByLink(_yard.Links["Benedikta"]);
         await Waiting.Until(() => File.Exists(Mail(id)));
         await Waiting.Until(() => benedikta.Http.GetAsync($"/api/entries/{id}").Result.IsSuccessStatusCode);
@@ -98,9 +163,19 @@ public sealed class BeforeItLeavesTests : IAsyncLifetime
     {
         using var kit = await _server.Visit().SignIn("kit@quay.example", SmallYard.Password);
         const string Secret = "the dispute about the salt ledger is to be settled out of court";
-        await kit.Do(HttpMethod.Post, $"/api/conversations/{_yard.Conversations["J-2 inside"].Value}/entries", new { id = Guid.CreateVersion7(), body = Secret });
-        (await _odalys.Do(HttpMethod.Post, $"/api/conversations/{Outside}/check", new { body = Secret })).GetProperty("leaks").GetArrayLength().ShouldBe(0);
-        (await kit.Do(HttpMethod.Post, $"/api/conversations/{Outside}/check", new { body = Secret })).GetProperty("leaks").GetArrayLength().ShouldBe(1);
+        await kit.Do(
+            HttpMethod.Post,
+            $"/api/conversations/{_yard.Conversations["J-2 inside"].Value}/entries",
+            new { id = Guid.CreateVersion7(), body = Secret }
+        );
+        (await _odalys.Do(HttpMethod.Post, $"/api/conversations/{Outside}/check", new { body = Secret }))
+            .GetProperty("leaks")
+            .GetArrayLength()
+            .ShouldBe(0);
+        (await kit.Do(HttpMethod.Post, $"/api/conversations/{Outside}/check", new { body = Secret }))
+            .GetProperty("leaks")
+            .GetArrayLength()
+            .ShouldBe(1);
     }
 
     [Fact]
@@ -108,17 +183,36 @@ public sealed class BeforeItLeavesTests : IAsyncLifetime
     {
         var before = await Standing();
         var id = Guid.CreateVersion7();
-        (await Post(_odalys, new { id, body = "Too early", close = true })).StatusCode.ShouldBe(HttpStatusCode.OK);
+        (
+            await Post(
+                _odalys,
+                new
+                {
+                    id,
+                    body = "Too early",
+                    close = true,
+                }
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.OK);
         (await Standing()).GetProperty("open").GetBoolean().ShouldBeFalse();
         using var benedikta = await _server.Visit().ByLink(_yard.Links["Benedikta"]);
         (await benedikta.Get("/api/page")).GetRawText().ShouldNotContain("Too early");
-        (await _ines.Send(HttpMethod.Delete, $"/api/entries/{id}/leaving")).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity, "only its author takes it back");
-        (await _odalys.Do(HttpMethod.Delete, $"/api/entries/{id}/leaving")).GetProperty("body").GetString().ShouldBe("Too early");
+        (await _ines.Send(HttpMethod.Delete, $"/api/entries/{id}/leaving")).StatusCode.ShouldBe(
+            HttpStatusCode.UnprocessableEntity,
+            "only its author takes it back"
+        );
+        (await _odalys.Do(HttpMethod.Delete, $"/api/entries/{id}/leaving"))
+            .GetProperty("body")
+            .GetString()
+            .ShouldBe("Too early");
         await Task.Delay(2500, TestContext.Current.CancellationToken);
         File.Exists(Mail(id)).ShouldBeFalse();
         var after = await Standing();
-        foreach (var part in new[] { "open", "turn", "owner" }) after.GetProperty(part).GetRawText().ShouldBe(before.GetProperty(part).GetRawText(), part);
-        (await _odalys.Http.GetAsync($"/api/entries/{id}", TestContext.Current.CancellationToken)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        foreach (var part in new[] { "open", "turn", "owner" })
+            after.GetProperty(part).GetRawText().ShouldBe(before.GetProperty(part).GetRawText(), part);
+        (await _odalys.Http.GetAsync($"/api/entries/{id}", TestContext.Current.CancellationToken)).StatusCode.ShouldBe(
+            HttpStatusCode.NotFound
+        );
     }
 
     [Fact]
@@ -130,16 +224,25 @@ public sealed class BeforeItLeavesTests : IAsyncLifetime
         File.Exists(Mail(id)).ShouldBeFalse();
         await Begin();
         await Waiting.Until(() => File.Exists(Mail(id)));
-        await Waiting.Until(() => _odalys.Get($"/api/entries/{id}").Result.GetProperty("delivery").GetString() == "sent");
-        (await _odalys.Send(HttpMethod.Delete, $"/api/entries/{id}/leaving")).StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        await Waiting.Until(() =>
+            _odalys.Get($"/api/entries/{id}").Result.GetProperty("delivery").GetString() == "sent"
+        );
+        (await _odalys.Send(HttpMethod.Delete, $"/api/entries/{id}/leaving")).StatusCode.ShouldBe(
+            HttpStatusCode.UnprocessableEntity
+        );
         Directory.GetFiles(Path.Combine(_server.Data, "post", "out")).Length.ShouldBe(1);
     }
 
     [Fact]
     public async Task A_field_that_nobody_filled_in_does_not_leave()
     {
-        var problem = await Problem(await Post(_odalys, new { id = Guid.CreateVersion7(), body = "Dear {party first name}, on {launch}." }));
-        problem.GetProperty("detail").GetString()!.ShouldStartWith("{party first name}, {launch} have not been filled in.");
+        var problem = await Problem(
+            await Post(_odalys, new { id = Guid.CreateVersion7(), body = "Dear {party first name}, on {launch}." })
+        );
+        problem
+            .GetProperty("detail")
+            .GetString()!
+            .ShouldStartWith("{party first name}, {launch} have not been filled in.");
         var filled = await _odalys.Get($"/api/conversations/{Outside}/stock-replies/{_yard.EverybodysStock}");
         filled.GetProperty("body").GetString().ShouldBe("Dear Benedikta");
     }

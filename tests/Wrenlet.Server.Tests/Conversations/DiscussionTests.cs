@@ -5,7 +5,9 @@ using Wrenlet.Server.Tests.World;
 
 namespace Wrenlet.Server.Tests.Conversations;
 
-/// <summary>What becomes of entries after they were said: edited, removed, answered, signed, pinned, read, passed on.</summary>
+/// <summary>
+/// What becomes of entries after they were said: edited, removed, answered, signed, pinned, read, passed on.
+/// </summary>
 public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFixture>
 {
     private readonly SmallYard _yard = fixture.Yard;
@@ -19,33 +21,59 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
     private Guid Outside => _yard.Conversations["J-1 Benedikta"].Value;
 
     private static async Task<JsonElement> Say(Visitor who, Guid conversation, string body, Guid? repliesTo = null) =>
-        await who.Do(HttpMethod.Post, $"/api/conversations/{conversation}/entries", new { id = Guid.CreateVersion7(), body, repliesTo });
+        await who.Do(
+            HttpMethod.Post,
+            $"/api/conversations/{conversation}/entries",
+            new
+            {
+                id = Guid.CreateVersion7(),
+                body,
+                repliesTo,
+            }
+        );
 
     private static Guid Id(JsonElement view) => view.GetProperty("id").GetGuid();
 
     private static async Task<string> Reason(HttpResponseMessage response)
     {
         response.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        return (await response.Content.ReadFromJsonAsync<JsonElement>(TestContext.Current.CancellationToken)).GetProperty("detail").GetString()!;
+        return (await response.Content.ReadFromJsonAsync<JsonElement>(TestContext.Current.CancellationToken))
+            .GetProperty("detail")
+            .GetString()!;
     }
 
-    private static async Task<int> Found(Visitor who, string words) => (await who.Get($"/api/find?words={words}")).GetProperty("hits").GetArrayLength();
+    private static async Task<int> Found(Visitor who, string words) =>
+        (await who.Get($"/api/find?words={words}")).GetProperty("hits").GetArrayLength();
 
-    private static async Task<List<JsonElement>> Alerts(Visitor who) => [.. (await who.Get("/api/alerts")).GetProperty("alerts").EnumerateArray()];
+    private static async Task<List<JsonElement>> Alerts(Visitor who) =>
+        [.. (await who.Get("/api/alerts")).GetProperty("alerts").EnumerateArray()];
 
     [Fact]
     public async Task An_author_edits_their_note_and_every_version_stays_to_be_seen()
     {
         var note = await Say(_odalys, Inside, "The keel is **free**.");
-        var edited = await _odalys.Do(HttpMethod.Put, $"/api/entries/{Id(note)}", new { body = "The keel is *nearly* free." }, "\"1\"");
+        var edited = await _odalys.Do(
+            HttpMethod.Put,
+            $"/api/entries/{Id(note)}",
+            new { body = "The keel is *nearly* free." },
+            "\"1\""
+        );
         edited.GetProperty("version").GetInt32().ShouldBe(2);
         edited.GetProperty("html").GetString()!.ShouldContain("<em>nearly</em>");
-        var versions = (await _ines.Get($"/api/entries/{Id(note)}/versions")).EnumerateArray().Select(v => v.GetProperty("html").GetString()!).ToList();
+        var versions = (await _ines.Get($"/api/entries/{Id(note)}/versions"))
+            .EnumerateArray()
+            .Select(v => v.GetProperty("html").GetString()!)
+            .ToList();
         versions.Count.ShouldBe(2);
         versions[0].ShouldContain("<strong>free</strong>");
         (await Found(_ines, "nearly")).ShouldBe(1);
         // Whoever edits what has been edited meanwhile is shown both.
-        using var late = await _odalys.Send(HttpMethod.Put, $"/api/entries/{Id(note)}", new { body = "Something else." }, "\"1\"");
+        using var late = await _odalys.Send(
+            HttpMethod.Put,
+            $"/api/entries/{Id(note)}",
+            new { body = "Something else." },
+            "\"1\""
+        );
         late.StatusCode.ShouldBe(HttpStatusCode.PreconditionFailed);
         (await late.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).ShouldContain("nearly");
     }
@@ -54,11 +82,21 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
     public async Task Nobody_edits_the_words_of_another_and_nothing_that_has_left()
     {
         var note = await Say(_odalys, Inside, "Mine.");
-        (await Reason(await _ines.Send(HttpMethod.Put, $"/api/entries/{Id(note)}", new { body = "Yours." }, "\"1\""))).ShouldContain("Only who said it");
-        (await Reason(await _ines.Send(HttpMethod.Delete, $"/api/entries/{Id(note)}"))).ShouldContain("Only who said it");
+        (
+            await Reason(await _ines.Send(HttpMethod.Put, $"/api/entries/{Id(note)}", new { body = "Yours." }, "\"1\""))
+        ).ShouldContain("Only who said it");
+        (await Reason(await _ines.Send(HttpMethod.Delete, $"/api/entries/{Id(note)}"))).ShouldContain(
+            "Only who said it"
+        );
         var reply = await Say(_odalys, Outside, "We look at it at nine.");
-        (await Reason(await _odalys.Send(HttpMethod.Put, $"/api/entries/{Id(reply)}", new { body = "At ten." }, "\"1\""))).ShouldContain("has left");
-        (await Reason(await _odalys.Send(HttpMethod.Delete, $"/api/entries/{_yard.Entries["J-1 Benedikta"].Value}"))).ShouldContain("other side");
+        (
+            await Reason(
+                await _odalys.Send(HttpMethod.Put, $"/api/entries/{Id(reply)}", new { body = "At ten." }, "\"1\"")
+            )
+        ).ShouldContain("has left");
+        (
+            await Reason(await _odalys.Send(HttpMethod.Delete, $"/api/entries/{_yard.Entries["J-1 Benedikta"].Value}"))
+        ).ShouldContain("other side");
     }
 
     [Fact]
@@ -71,7 +109,10 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
         removed.GetProperty("html").GetString().ShouldBe("");
         (await Found(_ines, "walrus")).ShouldBe(0);
         (await _ines.Get($"/api/conversations/{Inside}/entries")).GetRawText().ShouldNotContain("Walrus");
-        (await _ines.Get($"/api/entries/{Id(note)}/versions"))[0].GetProperty("html").GetString()!.ShouldContain("Walrus");
+        (await _ines.Get($"/api/entries/{Id(note)}/versions"))[0]
+            .GetProperty("html")
+            .GetString()!
+            .ShouldContain("Walrus");
     }
 
     [Fact]
@@ -83,7 +124,20 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
         quote.GetProperty("words").GetString().ShouldBe("Which anode is it?");
         quote.GetProperty("path").GetString()!.ShouldEndWith($"?entry={Id(asked)}");
         (await Alerts(_ines)).ShouldContain(a => a.GetProperty("reason").GetString() == "Odalys answered you");
-        (await Reason(await _odalys.Send(HttpMethod.Post, $"/api/conversations/{Outside}/entries", new { id = Guid.CreateVersion7(), body = "x", repliesTo = Id(asked) }))).ShouldContain("not in this conversation");
+        (
+            await Reason(
+                await _odalys.Send(
+                    HttpMethod.Post,
+                    $"/api/conversations/{Outside}/entries",
+                    new
+                    {
+                        id = Guid.CreateVersion7(),
+                        body = "x",
+                        repliesTo = Id(asked),
+                    }
+                )
+            )
+        ).ShouldContain("not in this conversation");
     }
 
     [Fact]
@@ -93,7 +147,10 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
         await _odalys.Do(HttpMethod.Put, $"/api/entries/{Id(note)}/signs/on-it");
         await _odalys.Do(HttpMethod.Put, $"/api/entries/{Id(note)}/signs/on-it");
         var both = await _kit.Do(HttpMethod.Put, $"/api/entries/{Id(note)}/signs/{Uri.EscapeDataString("👍🏽")}");
-        both.GetProperty("signs").EnumerateArray().Select(s => (s.GetProperty("sign").GetString(), s.GetProperty("people").GetArrayLength())).ShouldBe([("on-it", 1), ("👍🏽", 1)]);
+        both.GetProperty("signs")
+            .EnumerateArray()
+            .Select(s => (s.GetProperty("sign").GetString(), s.GetProperty("people").GetArrayLength()))
+            .ShouldBe([("on-it", 1), ("👍🏽", 1)]);
         var rest = await _odalys.Do(HttpMethod.Delete, $"/api/entries/{Id(note)}/signs/on-it");
         rest.GetProperty("signs").GetArrayLength().ShouldBe(1);
         using var none = await _odalys.Send(HttpMethod.Put, $"/api/entries/{Id(note)}/signs/hello");
@@ -105,9 +162,17 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
     {
         var crew = (await _odalys.Get("/api/colleagues")).GetProperty("members")[0];
         var note = await Say(_odalys, Inside, $"[@crew](crew:{crew.GetProperty("crew").GetGuid()}) slip at noon.");
-        await _ines.Do(HttpMethod.Put, $"/api/conversations/{Inside}/reading", new { upTo = note.GetProperty("order").GetInt64() });
+        await _ines.Do(
+            HttpMethod.Put,
+            $"/api/conversations/{Inside}/reading",
+            new { upTo = note.GetProperty("order").GetInt64() }
+        );
         var readers = await _odalys.Get($"/api/entries/{Id(note)}/readers");
-        readers.GetProperty("read").EnumerateArray().Select(r => r.GetProperty("person").GetProperty("firstName").GetString()).ShouldBe(["Ines"]);
+        readers
+            .GetProperty("read")
+            .EnumerateArray()
+            .Select(r => r.GetProperty("person").GetProperty("firstName").GetString())
+            .ShouldBe(["Ines"]);
         var members = crew.GetProperty("people").EnumerateArray().Select(p => p.GetGuid()).ToHashSet();
         var notYet = readers.GetProperty("notYet").EnumerateArray().Select(p => p.GetProperty("id").GetGuid()).ToList();
         notYet.ShouldBe(members.Where(m => m != _yard.People["Odalys"].Id.Value), ignoreOrder: true);
@@ -119,7 +184,12 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
         using var phone = await _server.Visit().SignIn("ines@quay.example", SmallYard.Password);
         var first = (await Say(_odalys, Inside, "One.")).GetProperty("order").GetInt64();
         var second = (await Say(_odalys, Inside, "Two.")).GetProperty("order").GetInt64();
-        async Task<int> Unread(Visitor who) => (await who.Get("/api/talk?audience=inside")).EnumerateArray().First(r => Id(r) == Inside).GetProperty("unread").GetInt32();
+        async Task<int> Unread(Visitor who) =>
+            (await who.Get("/api/talk?audience=inside"))
+                .EnumerateArray()
+                .First(r => Id(r) == Inside)
+                .GetProperty("unread")
+                .GetInt32();
         await _ines.Do(HttpMethod.Put, $"/api/conversations/{Inside}/reading", new { upTo = first });
         (await Unread(phone)).ShouldBe(1);
         await phone.Do(HttpMethod.Put, $"/api/conversations/{Inside}/reading", new { upTo = second });
@@ -132,11 +202,27 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
     public async Task Pins_stand_in_the_order_given_and_go_with_what_is_removed()
     {
         var (one, two) = (Id(await Say(_odalys, Inside, "First.")), Id(await Say(_odalys, Inside, "Second.")));
-        var marks = await _ines.Do(HttpMethod.Put, $"/api/conversations/{Inside}/pins", new { entries = new[] { two, one } });
-        marks.GetProperty("pins").EnumerateArray().Select(p => p.GetProperty("words").GetString()).ShouldBe(["Second.", "First."]);
+        var marks = await _ines.Do(
+            HttpMethod.Put,
+            $"/api/conversations/{Inside}/pins",
+            new { entries = new[] { two, one } }
+        );
+        marks
+            .GetProperty("pins")
+            .EnumerateArray()
+            .Select(p => p.GetProperty("words").GetString())
+            .ShouldBe(["Second.", "First."]);
         await _odalys.Do(HttpMethod.Delete, $"/api/entries/{two}");
         (await _kit.Get($"/api/conversations/{Inside}/marks")).GetProperty("pins").GetArrayLength().ShouldBe(1);
-        (await Reason(await _odalys.Send(HttpMethod.Put, $"/api/conversations/{Inside}/pins", new { entries = new[] { _yard.Entries["J-1 Benedikta"].Value } }))).ShouldContain("in this conversation");
+        (
+            await Reason(
+                await _odalys.Send(
+                    HttpMethod.Put,
+                    $"/api/conversations/{Inside}/pins",
+                    new { entries = new[] { _yard.Entries["J-1 Benedikta"].Value } }
+                )
+            )
+        ).ShouldContain("in this conversation");
     }
 
     [Fact]
@@ -165,8 +251,13 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
         async Task<(List<long> Orders, long? Before, long? After)> Read(string query)
         {
             var talk = await _ines.Get($"/api/conversations/{Inside}/entries{query}");
-            long? Cursor(string name) => talk.GetProperty(name) is { ValueKind: JsonValueKind.Number } n ? n.GetInt64() : null;
-            return ([.. talk.GetProperty("entries").EnumerateArray().Select(e => e.GetProperty("order").GetInt64())], Cursor("before"), Cursor("after"));
+            long? Cursor(string name) =>
+                talk.GetProperty(name) is { ValueKind: JsonValueKind.Number } n ? n.GetInt64() : null;
+            return (
+                [.. talk.GetProperty("entries").EnumerateArray().Select(e => e.GetProperty("order").GetInt64())],
+                Cursor("before"),
+                Cursor("after")
+            );
         }
 
         var newest = await Read("");
@@ -183,7 +274,7 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
             cursor = next.After;
         }
 
-        for (var before = around.Before; before is { } b;)
+        for (var before = around.Before; before is { } b; )
         {
             var past = await Read($"?before={b}");
             all.InsertRange(0, past.Orders);
@@ -199,43 +290,124 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
     public async Task What_is_said_between_two_is_for_them_alone_wherever_one_looks()
     {
         using var wilhelmina = await _server.Visit().SignIn("wilhelmina@quay.example", SmallYard.Password);
-        var made = await _odalys.Do(HttpMethod.Post, "/api/conversations", new { id = Guid.CreateVersion7(), audience = "direct", people = new[] { _yard.People["Kit"].Id.Value } });
+        var made = await _odalys.Do(
+            HttpMethod.Post,
+            "/api/conversations",
+            new
+            {
+                id = Guid.CreateVersion7(),
+                audience = "direct",
+                people = new[] { _yard.People["Kit"].Id.Value },
+            }
+        );
         var direct = Id(made);
-        Id(await _kit.Do(HttpMethod.Post, "/api/conversations", new { id = Guid.CreateVersion7(), audience = "direct", people = new[] { _yard.People["Odalys"].Id.Value } })).ShouldBe(direct);
+        Id(
+                await _kit.Do(
+                    HttpMethod.Post,
+                    "/api/conversations",
+                    new
+                    {
+                        id = Guid.CreateVersion7(),
+                        audience = "direct",
+                        people = new[] { _yard.People["Odalys"].Id.Value },
+                    }
+                )
+            )
+            .ShouldBe(direct);
         var entry = await Say(_odalys, direct, "Quincunx between us.");
         (await Found(_kit, "quincunx")).ShouldBe(1);
         (await Alerts(_kit)).ShouldContain(a => a.GetProperty("reason").GetString() == "Odalys wrote to you");
         foreach (var other in new[] { _ines, wilhelmina })
         {
             (await Found(other, "quincunx")).ShouldBe(0);
-            foreach (var path in new[] { $"/api/conversations/{direct}", $"/api/conversations/{direct}/entries", $"/api/entries/{Id(entry)}", $"/api/entries/{Id(entry)}/readers", $"/api/conversations/{direct}/marks" })
+            foreach (
+                var path in new[]
+                {
+                    $"/api/conversations/{direct}",
+                    $"/api/conversations/{direct}/entries",
+                    $"/api/entries/{Id(entry)}",
+                    $"/api/entries/{Id(entry)}/readers",
+                    $"/api/conversations/{direct}/marks",
+                }
+            )
                 (await other.Send(HttpMethod.Get, path)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
             foreach (var audience in new[] { "inside", "outside", "own" })
                 (await other.Get($"/api/talk?audience={audience}")).GetRawText().ShouldNotContain("Quincunx");
             (await other.Get("/api/changes?after=0")).GetRawText().ShouldNotContain(direct.ToString());
-            (await other.Send(HttpMethod.Post, $"/api/conversations/{direct}/entries", new { id = Guid.CreateVersion7(), body = "Me too." })).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+            (
+                await other.Send(
+                    HttpMethod.Post,
+                    $"/api/conversations/{direct}/entries",
+                    new { id = Guid.CreateVersion7(), body = "Me too." }
+                )
+            ).StatusCode.ShouldBe(HttpStatusCode.NotFound);
         }
     }
 
     [Fact]
     public async Task A_group_is_left_and_joined_and_who_left_sees_nothing_more()
     {
-        var group = Id(await _odalys.Do(HttpMethod.Post, "/api/conversations", new { id = Guid.CreateVersion7(), audience = "group", people = new[] { _yard.People["Kit"].Id.Value }, name = "Slip" }));
+        var group = Id(
+            await _odalys.Do(
+                HttpMethod.Post,
+                "/api/conversations",
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    audience = "group",
+                    people = new[] { _yard.People["Kit"].Id.Value },
+                    name = "Slip",
+                }
+            )
+        );
         await Say(_kit, group, "High water at four.");
-        var with = await _odalys.Do(HttpMethod.Put, $"/api/conversations/{group}/members/{_yard.People["Ines"].Id.Value}");
+        var with = await _odalys.Do(
+            HttpMethod.Put,
+            $"/api/conversations/{group}/members/{_yard.People["Ines"].Id.Value}"
+        );
         with.GetProperty("members").GetArrayLength().ShouldBe(3);
         (await _ines.Get($"/api/conversations/{group}/entries")).GetRawText().ShouldContain("High water");
-        (await Reason(await _odalys.Send(HttpMethod.Delete, $"/api/conversations/{group}/members/{_yard.People["Ines"].Id.Value}"))).ShouldContain("by themself");
+        (
+            await Reason(
+                await _odalys.Send(
+                    HttpMethod.Delete,
+                    $"/api/conversations/{group}/members/{_yard.People["Ines"].Id.Value}"
+                )
+            )
+        ).ShouldContain("by themself");
         await _ines.Do(HttpMethod.Delete, $"/api/conversations/{group}/members/{_yard.People["Ines"].Id.Value}");
         (await _ines.Send(HttpMethod.Get, $"/api/conversations/{group}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
-        (await Reason(await _odalys.Send(HttpMethod.Post, "/api/conversations", new { id = Guid.CreateVersion7(), audience = "group", people = new[] { _yard.People["Benedikta"].Id.Value }, name = "Not so" }))).ShouldContain("Only colleagues");
+        (
+            await Reason(
+                await _odalys.Send(
+                    HttpMethod.Post,
+                    "/api/conversations",
+                    new
+                    {
+                        id = Guid.CreateVersion7(),
+                        audience = "group",
+                        people = new[] { _yard.People["Benedikta"].Id.Value },
+                        name = "Not so",
+                    }
+                )
+            )
+        ).ShouldContain("Only colleagues");
     }
 
     [Fact]
     public async Task What_is_passed_on_leads_back_only_for_those_who_see_where_it_was_said()
     {
         var secret = await Say(_kit, _yard.Conversations["J-2 inside"].Value, "The bill is open.");
-        var passed = await _kit.Do(HttpMethod.Post, $"/api/entries/{Id(secret)}/passings", new { id = Guid.CreateVersion7(), docket = "J-1", note = "Look at this" });
+        var passed = await _kit.Do(
+            HttpMethod.Post,
+            $"/api/entries/{Id(secret)}/passings",
+            new
+            {
+                id = Guid.CreateVersion7(),
+                docket = "J-1",
+                note = "Look at this",
+            }
+        );
         var entry = passed.GetProperty("entry");
         entry.GetProperty("forwardedFrom").GetProperty("path").GetString()!.ShouldContain("/dockets/J-2");
         var seen = await _ines.Get($"/api/entries/{Id(entry)}");
@@ -248,24 +420,50 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
     public async Task Who_is_on_leave_is_said_with_who_covers()
     {
         var kit = _yard.People["Kit"].Id.Value;
-        await _kit.Do(HttpMethod.Put, $"/api/colleagues/{kit}/leave/2026-04-13", new { last = "2026-04-17", cover = _yard.People["Ines"].Id.Value });
-        var standing = (await _odalys.Get("/api/colleagues/standing")).EnumerateArray().First(s => s.GetProperty("person").GetProperty("id").GetGuid() == kit);
+        await _kit.Do(
+            HttpMethod.Put,
+            $"/api/colleagues/{kit}/leave/2026-04-13",
+            new { last = "2026-04-17", cover = _yard.People["Ines"].Id.Value }
+        );
+        var standing = (await _odalys.Get("/api/colleagues/standing"))
+            .EnumerateArray()
+            .First(s => s.GetProperty("person").GetProperty("id").GetGuid() == kit);
         standing.GetProperty("availability").GetString().ShouldBe("on-leave");
         standing.GetProperty("label").GetString()!.ShouldStartWith("on leave until Mon 20 Apr");
         standing.GetProperty("cover").GetProperty("firstName").GetString().ShouldBe("Ines");
-        (await Reason(await _ines.Send(HttpMethod.Delete, $"/api/colleagues/{kit}/leave/2026-04-13"))).ShouldContain("their own leave");
+        (await Reason(await _ines.Send(HttpMethod.Delete, $"/api/colleagues/{kit}/leave/2026-04-13"))).ShouldContain(
+            "their own leave"
+        );
     }
 
     [Fact]
     public async Task What_was_shared_is_listed_with_who_and_when_and_not_what_was_removed()
     {
-        var note = await Say(_odalys, Inside, "See https://tides.example/table?day=1&port=2 and <https://winds.example>.");
-        async Task<List<string>> Links() => [.. (await _ines.Get("/api/dockets/J-1/shared")).EnumerateArray().Where(s => s.GetProperty("kind").GetString() == "link").Select(s => s.GetProperty("name").GetString()!)];
+        var note = await Say(
+            _odalys,
+            Inside,
+            "See https://tides.example/table?day=1&port=2 and <https://winds.example>."
+        );
+        async Task<List<string>> Links() =>
+            [
+                .. (await _ines.Get("/api/dockets/J-1/shared"))
+                    .EnumerateArray()
+                    .Where(s => s.GetProperty("kind").GetString() == "link")
+                    .Select(s => s.GetProperty("name").GetString()!),
+            ];
         (await Links()).ShouldBe(["https://tides.example/table?day=1&port=2", "https://winds.example/"]);
-        await _ines.Do(HttpMethod.Put, $"/api/conversations/{Inside}/pins", new { entries = new[] { _yard.Entries["J-1 inside"].Value } });
-        var pin = (await _ines.Get("/api/dockets/J-1/shared")).EnumerateArray().Single(s => s.GetProperty("kind").GetString() == "pin");
+        await _ines.Do(
+            HttpMethod.Put,
+            $"/api/conversations/{Inside}/pins",
+            new { entries = new[] { _yard.Entries["J-1 inside"].Value } }
+        );
+        var pin = (await _ines.Get("/api/dockets/J-1/shared"))
+            .EnumerateArray()
+            .Single(s => s.GetProperty("kind").GetString() == "pin");
         pin.GetProperty("name").GetString()!.ShouldContain(SmallYard.WordOf("J-1 inside"));
-        var file = (await _ines.Get($"/api/conversations/{Inside}/shared")).EnumerateArray().First(s => s.GetProperty("kind").GetString() == "file");
+        var file = (await _ines.Get($"/api/conversations/{Inside}/shared"))
+            .EnumerateArray()
+            .First(s => s.GetProperty("kind").GetString() == "file");
         file.GetProperty("name").GetString().ShouldBe("list.txt");
         file.GetProperty("path").GetString()!.ShouldContain("?entry=");
         await _odalys.Do(HttpMethod.Delete, $"/api/entries/{Id(note)}");

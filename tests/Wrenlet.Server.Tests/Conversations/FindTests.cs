@@ -8,12 +8,23 @@ namespace Wrenlet.Server.Tests.Conversations;
 public class FindTests(YardFixture world)
 {
     private async Task<List<JsonElement>> Find(string typed, string who = "Odalys") =>
-        [.. (await world.Visitors[who].Get($"/api/find?words={Uri.EscapeDataString(typed)}")).GetProperty("hits").EnumerateArray()];
+        [
+            .. (await world.Visitors[who].Get($"/api/find?words={Uri.EscapeDataString(typed)}"))
+                .GetProperty("hits")
+                .EnumerateArray(),
+        ];
 
-    private static List<string> Texts(List<JsonElement> hits, string kind) => [.. hits.Where(h => h.GetProperty("kind").GetString() == kind).Select(h => h.GetProperty("text").GetString()!)];
+    private static List<string> Texts(List<JsonElement> hits, string kind) =>
+        [.. hits.Where(h => h.GetProperty("kind").GetString() == kind).Select(h => h.GetProperty("text").GetString()!)];
 
     private async Task Say(string who, string place, string body) =>
-        await world.Visitors[who].Do(HttpMethod.Post, $"/api/conversations/{world.Yard.Conversations[place].Value}/entries", new { id = Guid.CreateVersion7(), body });
+        await world
+            .Visitors[who]
+            .Do(
+                HttpMethod.Post,
+                $"/api/conversations/{world.Yard.Conversations[place].Value}/entries",
+                new { id = Guid.CreateVersion7(), body }
+            );
 
     [Fact]
     public async Task What_was_said_is_found_by_its_words_and_narrowed_by_who_said_it_and_where()
@@ -40,9 +51,12 @@ public class FindTests(YardFixture world)
     public async Task Dockets_are_found_by_their_words_in_any_order_and_a_word_with_a_sign_in_it_by_its_parts()
     {
         await Say("Odalys", "J-1 inside", "Please re-bed the gammon-iron, don't paint it.");
-        foreach (var typed in new[] { "refit quillfish", "upper quillf", "j-1" }) Texts(await Find(typed), "docket").ShouldContain(t => t.StartsWith("J-1 Quillfish", StringComparison.Ordinal), typed);
+        foreach (var typed in new[] { "refit quillfish", "upper quillf", "j-1" })
+            Texts(await Find(typed), "docket")
+                .ShouldContain(t => t.StartsWith("J-1 Quillfish", StringComparison.Ordinal), typed);
         Texts(await Find("quillfish dispute"), "docket").ShouldBeEmpty();
-        foreach (var typed in new[] { "re-bed", "gammon-ir", "don't paint", "iron gammon" }) Texts(await Find(typed), "entry").ShouldContain("Please re-bed the gammon-iron, don't paint it.", typed);
+        foreach (var typed in new[] { "re-bed", "gammon-ir", "don't paint", "iron gammon" })
+            Texts(await Find(typed), "entry").ShouldContain("Please re-bed the gammon-iron, don't paint it.", typed);
         // What is limited is found by those who are listed.
         Texts(await Find("dispute ledger"), "docket").ShouldBeEmpty();
         Texts(await Find("dispute ledger", "Kit"), "docket").Count.ShouldBe(1);
@@ -53,14 +67,33 @@ public class FindTests(YardFixture world)
     {
         Texts(await Find("kit"), "person").ShouldContain(t => t.StartsWith("Kit", StringComparison.Ordinal));
         Texts(await Find("list.txt"), "file").ShouldNotBeEmpty();
-        Texts(await Find("list.txt"), "file").Count.ShouldBeLessThan(Texts(await Find("list.txt", "Kit"), "file").Count);
+        Texts(await Find("list.txt"), "file")
+            .Count.ShouldBeLessThan(Texts(await Find("list.txt", "Kit"), "file").Count);
     }
 
     [Fact]
     public async Task Signs_of_the_query_language_are_no_danger()
     {
-        foreach (var typed in new[] { "\"", "a\"b", "NEAR(", "*", "'); DROP TABLE entry; --", "%_\\", "/", "//", "/by", new string('a', 300) })
-            (await world.Visitors["Odalys"].Send(HttpMethod.Get, $"/api/find?words={Uri.EscapeDataString(typed)}")).StatusCode.ShouldBe(System.Net.HttpStatusCode.OK, typed);
-        (await world.Visitors["Odalys"].Send(HttpMethod.Get, $"/api/find?words={new string('a', 301)}")).StatusCode.ShouldBe(System.Net.HttpStatusCode.BadRequest);
+        foreach (
+            var typed in new[]
+            {
+                "\"",
+                "a\"b",
+                "NEAR(",
+                "*",
+                "'); DROP TABLE entry; --",
+                "%_\\",
+                "/",
+                "//",
+                "/by",
+                new string('a', 300),
+            }
+        )
+            (
+                await world.Visitors["Odalys"].Send(HttpMethod.Get, $"/api/find?words={Uri.EscapeDataString(typed)}")
+            ).StatusCode.ShouldBe(System.Net.HttpStatusCode.OK, typed);
+        (
+            await world.Visitors["Odalys"].Send(HttpMethod.Get, $"/api/find?words={new string('a', 301)}")
+        ).StatusCode.ShouldBe(System.Net.HttpStatusCode.BadRequest);
     }
 }

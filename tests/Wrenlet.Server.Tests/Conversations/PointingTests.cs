@@ -7,7 +7,8 @@ namespace Wrenlet.Server.Tests.Conversations;
 /// <summary>Tags of things, and what hostile words become.</summary>
 public sealed class PointingTests(YardFixture fixture) : YardTests(fixture)
 {
-    private async Task<JsonElement> Thing(string who, string kind, object target) => await Of(who).Get($"/api/things/{kind}/{target}");
+    private async Task<JsonElement> Thing(string who, string kind, object target) =>
+        await Of(who).Get($"/api/things/{kind}/{target}");
 
     [Fact]
     public async Task A_tag_says_how_the_thing_stands_now()
@@ -32,7 +33,14 @@ public sealed class PointingTests(YardFixture fixture) : YardTests(fixture)
     [Fact]
     public async Task Who_does_not_see_a_thing_sees_only_that_it_is_there()
     {
-        foreach (var (kind, target) in new (string, object)[] { ("docket", "J-2"), ("task", Yard.Tasks["J-2"].Value), ("entry", Yard.Entries["J-2 inside"].Value) })
+        foreach (
+            var (kind, target) in new (string, object)[]
+            {
+                ("docket", "J-2"),
+                ("task", Yard.Tasks["J-2"].Value),
+                ("entry", Yard.Entries["J-2 inside"].Value),
+            }
+        )
         {
             (await Thing("Kit", kind, target)).GetProperty("seen").GetBoolean().ShouldBeTrue();
             var hidden = await Thing("Ines", kind, target);
@@ -42,30 +50,56 @@ public sealed class PointingTests(YardFixture fixture) : YardTests(fixture)
             hidden.ToString().ShouldNotContain("Kit");
         }
 
-        (await Of("Ines").Http.GetAsync($"/api/things/entry/{Guid.CreateVersion7()}", Stop)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
-        (await Of("Benedikta").Http.GetAsync("/api/things/docket/J-1", Stop)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        (await Of("Ines").Http.GetAsync($"/api/things/entry/{Guid.CreateVersion7()}", Stop)).StatusCode.ShouldBe(
+            HttpStatusCode.NotFound
+        );
+        (await Of("Benedikta").Http.GetAsync("/api/things/docket/J-1", Stop)).StatusCode.ShouldBe(
+            HttpStatusCode.Forbidden
+        );
     }
 
     [Fact]
     public async Task The_words_of_a_tag_tell_nothing_to_those_who_do_not_see_the_thing()
     {
         var (task, entry) = (Yard.Tasks["J-2"].Value, Yard.Entries["J-2 inside"].Value);
-        var tags = $"[#{SmallYard.WordOf("J-2 task")}](task:{task}) and [#{SmallYard.WordOf("J-2 inside")} here](entry:{entry})";
-        var said = await Say(Of("Kit"), Conversation("J-1 inside"), $"See {tags} and [#its own](entry:{Yard.Entries["J-1 inside"].Value})");
+        var tags =
+            $"[#{SmallYard.WordOf("J-2 task")}](task:{task}) and [#{SmallYard.WordOf("J-2 inside")} here](entry:{entry})";
+        var said = await Say(
+            Of("Kit"),
+            Conversation("J-1 inside"),
+            $"See {tags} and [#its own](entry:{Yard.Entries["J-1 inside"].Value})"
+        );
         var html = said.GetProperty("html").GetString()!;
         html.ShouldContain("#a task of J-2");
         html.ShouldContain("#something said in J-2");
         html.ShouldContain("#its own");
         html.ShouldContain($"data-target=\"{task}\"");
-        (await Of("Ines").Get($"/api/conversations/{Conversation("J-1 inside")}")).ToString().ShouldNotContain(SmallYard.WordOf("J-2 task"));
+        (await Of("Ines").Get($"/api/conversations/{Conversation("J-1 inside")}"))
+            .ToString()
+            .ShouldNotContain(SmallYard.WordOf("J-2 task"));
 
         // Where all who read it see the thing, it is called by its name; an edit is held to the same.
-        (await Say(Of("Kit"), Conversation("J-2 inside"), tags)).GetProperty("html").GetString()!.ShouldContain(SmallYard.WordOf("J-2 task"));
-        var edited = await Of("Kit").Do(HttpMethod.Put, $"/api/entries/{Id(said)}", new { body = $"Look at {tags}" }, "\"1\"");
+        (await Say(Of("Kit"), Conversation("J-2 inside"), tags))
+            .GetProperty("html")
+            .GetString()!
+            .ShouldContain(SmallYard.WordOf("J-2 task"));
+        var edited = await Of("Kit")
+            .Do(HttpMethod.Put, $"/api/entries/{Id(said)}", new { body = $"Look at {tags}" }, "\"1\"");
         edited.GetProperty("html").GetString()!.ShouldNotContain("secretj2");
 
         // So is a notice, which all staff read.
-        await Of("Odalys").Do(HttpMethod.Put, $"/api/notices/{Guid.CreateVersion7()}", new { title = "Look", body = tags, crews = Array.Empty<object>(), mustConfirm = false });
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Put,
+                $"/api/notices/{Guid.CreateVersion7()}",
+                new
+                {
+                    title = "Look",
+                    body = tags,
+                    crews = Array.Empty<object>(),
+                    mustConfirm = false,
+                }
+            );
         var notices = (await Of("Ines").Get("/api/notices")).ToString();
         notices.ShouldContain("#a task of J-2");
         notices.ShouldNotContain("secretj2");
@@ -74,22 +108,52 @@ public sealed class PointingTests(YardFixture fixture) : YardTests(fixture)
     [Fact]
     public async Task A_link_into_the_application_is_a_tag_of_what_it_leads_to()
     {
-        async Task<JsonElement> At(string path) => await Of("Kit").Get($"/api/things?path={Uri.EscapeDataString(path)}");
+        async Task<JsonElement> At(string path) =>
+            await Of("Kit").Get($"/api/things?path={Uri.EscapeDataString(path)}");
         (await At("/dockets/J-1")).GetProperty("tag").GetString().ShouldBe("#J-1");
-        (await At($"/dockets/J-1?entry={Yard.Entries["J-1 inside"].Value}")).GetProperty("kind").GetString().ShouldBe("entry");
+        (await At($"/dockets/J-1?entry={Yard.Entries["J-1 inside"].Value}"))
+            .GetProperty("kind")
+            .GetString()
+            .ShouldBe("entry");
         (await At($"/tasks?task={Yard.Tasks["J-1"].Value}")).GetProperty("kind").GetString().ShouldBe("task");
-        foreach (var nothing in new[] { "/", "/dockets", "/dockets/J-99", "/dockets/../J-1", $"/tasks?task={Guid.CreateVersion7()}", "https://far.example/dockets/J-1" })
-            (await Of("Kit").Http.GetAsync($"/api/things?path={Uri.EscapeDataString(nothing)}", Stop)).StatusCode.ShouldBe(HttpStatusCode.NotFound, nothing);
-        (await Of("Ines").Http.GetAsync("/api/things?path=/dockets/J-2", Stop)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        foreach (
+            var nothing in new[]
+            {
+                "/",
+                "/dockets",
+                "/dockets/J-99",
+                "/dockets/../J-1",
+                $"/tasks?task={Guid.CreateVersion7()}",
+                "https://far.example/dockets/J-1",
+            }
+        )
+            (
+                await Of("Kit").Http.GetAsync($"/api/things?path={Uri.EscapeDataString(nothing)}", Stop)
+            ).StatusCode.ShouldBe(HttpStatusCode.NotFound, nothing);
+        (await Of("Ines").Http.GetAsync("/api/things?path=/dockets/J-2", Stop)).StatusCode.ShouldBe(
+            HttpStatusCode.NotFound
+        );
     }
 
     [Fact]
     public async Task What_was_said_is_found_after_the_sign()
     {
         await Say(Of("Ines"), Conversation("J-1 inside"), "The garboard seam weeps a little");
-        var found = (await Of("Odalys").Get($"/api/conversations/{Conversation("J-1 inside")}/taggable?sign=%23&typed=garboard seam")).EnumerateArray().Single(t => t.GetProperty("kind").GetString() == "entry");
+        var found = (
+            await Of("Odalys")
+                .Get($"/api/conversations/{Conversation("J-1 inside")}/taggable?sign=%23&typed=garboard seam")
+        )
+            .EnumerateArray()
+            .Single(t => t.GetProperty("kind").GetString() == "entry");
         found.GetProperty("text").GetString().ShouldBe("#The garboard seam weeps a little");
-        (await Of("Odalys").Get($"/api/conversations/{Conversation("J-1 inside")}/taggable?sign=%23&typed={SmallYard.WordOf("J-2 inside")}")).GetArrayLength().ShouldBe(0);
+        (
+            await Of("Odalys")
+                .Get(
+                    $"/api/conversations/{Conversation("J-1 inside")}/taggable?sign=%23&typed={SmallYard.WordOf("J-2 inside")}"
+                )
+        )
+            .GetArrayLength()
+            .ShouldBe(0);
     }
 
     [Theory]
@@ -101,17 +165,31 @@ public sealed class PointingTests(YardFixture fixture) : YardTests(fixture)
     public async Task Hostile_words_are_shown_harmless(string words)
     {
         var html = (await Say(Of("Ines"), Conversation("J-1 inside"), words)).GetProperty("html").GetString()!;
-        foreach (var tag in new[] { "<script", "<img", "javascript:", "vbscript:", "data:text", "onerror=alert(1)>\"" }) html.Replace("&lt;", "", StringComparison.Ordinal).ShouldNotContain(tag, Case.Sensitive);
-        (await Of("Odalys").Get($"/api/conversations/{Conversation("J-1 inside")}")).GetProperty("talk").GetProperty("entries").GetArrayLength().ShouldBeGreaterThan(0);
+        foreach (var tag in new[] { "<script", "<img", "javascript:", "vbscript:", "data:text", "onerror=alert(1)>\"" })
+            html.Replace("&lt;", "", StringComparison.Ordinal).ShouldNotContain(tag, Case.Sensitive);
+        (await Of("Odalys").Get($"/api/conversations/{Conversation("J-1 inside")}"))
+            .GetProperty("talk")
+            .GetProperty("entries")
+            .GetArrayLength()
+            .ShouldBeGreaterThan(0);
     }
 
     [Fact]
     public async Task A_note_of_a_million_characters_is_refused_clearly_and_one_of_the_longest_length_is_taken()
     {
-        var refused = await Of("Ines").Send(HttpMethod.Post, $"/api/conversations/{Conversation("J-1 inside")}/entries", new { id = Guid.CreateVersion7(), body = new string('x', 1_000_000) });
+        var refused = await Of("Ines")
+            .Send(
+                HttpMethod.Post,
+                $"/api/conversations/{Conversation("J-1 inside")}/entries",
+                new { id = Guid.CreateVersion7(), body = new string('x', 1_000_000) }
+            );
         refused.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await refused.Content.ReadAsStringAsync(Stop)).ShouldContain("100000");
         foreach (var unit in new[] { "[", "*_", "> ", "`", "| a ", "[a](", "- \n  " })
-            await Say(Of("Ines"), Conversation("J-1 inside"), string.Concat(Enumerable.Repeat(unit, 99_990 / unit.Length)));
+            await Say(
+                Of("Ines"),
+                Conversation("J-1 inside"),
+                string.Concat(Enumerable.Repeat(unit, 99_990 / unit.Length))
+            );
     }
 }

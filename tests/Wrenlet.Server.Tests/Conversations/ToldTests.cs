@@ -19,9 +19,24 @@ public sealed class ToldTests : IAsyncLifetime
     }
 
     private Task<RunningServer> Start(string clock) =>
-        RunningServer.Start(_yard.Folder, "--no-demo", "--clock", clock, "--changes-per-second", "0", "--address", "https://yard.quay.example");
+        RunningServer.Start(
+            _yard.Folder,
+            "--no-demo",
+            "--clock",
+            clock,
+            "--changes-per-second",
+            "0",
+            "--address",
+            "https://yard.quay.example"
+        );
 
-    private static async Task<List<string>> Reasons(Visitor who) => [.. (await who.Get("/api/alerts")).GetProperty("alerts").EnumerateArray().Select(a => a.GetProperty("reason").GetString()!)];
+    private static async Task<List<string>> Reasons(Visitor who) =>
+        [
+            .. (await who.Get("/api/alerts"))
+                .GetProperty("alerts")
+                .EnumerateArray()
+                .Select(a => a.GetProperty("reason").GetString()!),
+        ];
 
     [Fact]
     public async Task One_hears_of_a_docket_as_much_as_one_wants_and_is_told_beforehand_who_will_hear()
@@ -30,9 +45,19 @@ public sealed class ToldTests : IAsyncLifetime
         using var odalys = await server.Visit().SignIn("odalys@quay.example", SmallYard.Password);
         using var ines = await server.Visit().SignIn("ines@quay.example", SmallYard.Password);
         var ines_ = _yard.People["Ines"].Id.Value;
-        async Task Say(string body) => await odalys.Do(HttpMethod.Post, $"/api/conversations/{Inside}/entries", new { id = Guid.CreateVersion7(), body });
+        async Task Say(string body) =>
+            await odalys.Do(
+                HttpMethod.Post,
+                $"/api/conversations/{Inside}/entries",
+                new { id = Guid.CreateVersion7(), body }
+            );
         async Task<List<string>> Told(string body) =>
-            [.. (await odalys.Do(HttpMethod.Post, $"/api/conversations/{Inside}/check", new { body })).GetProperty("told").EnumerateArray().Select(t => t.GetProperty("person").GetProperty("firstName").GetString()!)];
+            [
+                .. (await odalys.Do(HttpMethod.Post, $"/api/conversations/{Inside}/check", new { body }))
+                    .GetProperty("told")
+                    .EnumerateArray()
+                    .Select(t => t.GetProperty("person").GetProperty("firstName").GetString()!),
+            ];
 
         (await Told("Nothing much.")).ShouldNotContain("Ines");
         await ines.Do(HttpMethod.Put, "/api/dockets/J-1/listening", new { level = "everything", follows = true });
@@ -49,7 +74,11 @@ public sealed class ToldTests : IAsyncLifetime
         await ines.Do(HttpMethod.Put, "/api/dockets/J-1/listening", new { level = "asks", follows = true });
         (await Told($"[@Ines](person:{ines_}) look again.")).ShouldNotContain("Ines");
         // The conversation's own level comes before the docket's.
-        await ines.Do(HttpMethod.Put, $"/api/conversations/{Inside}/listening", new { level = "for-me", follows = false });
+        await ines.Do(
+            HttpMethod.Put,
+            $"/api/conversations/{Inside}/listening",
+            new { level = "for-me", follows = false }
+        );
         (await Told($"[@Ines](person:{ines_}) look again.")).ShouldContain("Ines");
     }
 
@@ -69,7 +98,9 @@ public sealed class ToldTests : IAsyncLifetime
         mail.To.Mailboxes.Single().Address.ShouldBe("kit@quay.example");
         mail.Headers["Auto-Submitted"].ShouldBe("auto-generated");
         mail.TextBody!.ShouldContain(SmallYard.WordOf("Kits alert"));
-        mail.TextBody!.ShouldContain($"https://yard.quay.example/dockets/J-2?entry={_yard.Entries["J-2 inside"].Value}");
+        mail.TextBody!.ShouldContain(
+            $"https://yard.quay.example/dockets/J-2?entry={_yard.Entries["J-2 inside"].Value}"
+        );
         mail.HtmlBody!.ShouldContain("<a href=\"https://yard.quay.example/dockets/J-2?entry=");
     }
 
@@ -78,7 +109,19 @@ public sealed class ToldTests : IAsyncLifetime
     {
         await using var server = await Start("2026-04-14T10:45");
         using var kit = await server.Visit().SignIn("kit@quay.example", SmallYard.Password);
-        await kit.Do(HttpMethod.Put, "/api/alerts/settings", new { quietFrom = "10:00:00", quietTo = "12:00:00", quietDaysOff = false, digest = true, sound = false, hiddenPage = false });
+        await kit.Do(
+            HttpMethod.Put,
+            "/api/alerts/settings",
+            new
+            {
+                quietFrom = "10:00:00",
+                quietTo = "12:00:00",
+                quietDaysOff = false,
+                digest = true,
+                sound = false,
+                hiddenPage = false,
+            }
+        );
         var alerts = (await kit.Get("/api/alerts")).GetProperty("alerts").EnumerateArray().ToList();
         alerts.ShouldNotBeEmpty();
         alerts.ShouldAllBe(a => a.GetProperty("quiet").GetBoolean());
@@ -91,7 +134,10 @@ public sealed class ToldTests : IAsyncLifetime
         await using var server = await Start("2026-04-14T08:40");
         using var kit = await server.Visit().SignIn("kit@quay.example", SmallYard.Password);
         await kit.Do(HttpMethod.Put, $"/api/alerts/{_yard.KitsAlert}/kept", new { kept = true });
-        (await kit.Get("/api/alerts/kept")).EnumerateArray().Select(a => a.GetProperty("id").GetGuid()).ShouldBe([_yard.KitsAlert]);
+        (await kit.Get("/api/alerts/kept"))
+            .EnumerateArray()
+            .Select(a => a.GetProperty("id").GetGuid())
+            .ShouldBe([_yard.KitsAlert]);
         await kit.Do(HttpMethod.Put, $"/api/alerts/{_yard.KitsAlert}/kept", new { kept = false });
         (await kit.Get("/api/alerts/kept")).GetArrayLength().ShouldBe(0);
     }

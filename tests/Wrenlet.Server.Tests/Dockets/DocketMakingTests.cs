@@ -13,8 +13,32 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
 
     private static string? Text(JsonElement view, string name) => view.GetProperty(name).GetString();
 
-    private async Task<string> Make(string by, string subject, string kind = "job", string? owner = null, string? party = null, Guid? id = null) =>
-        Text(await Of(by).Do(HttpMethod.Post, "/api/dockets", new { id = id ?? Guid.CreateVersion7(), kind, subject, site = "Upper Yard", owner = owner is null ? (Guid?)null : Whom(owner), party = party is null ? (Guid?)null : PartyOf(party), queue = party is null ? (Guid?)null : Yard.Queue }), "ref")!;
+    private async Task<string> Make(
+        string by,
+        string subject,
+        string kind = "job",
+        string? owner = null,
+        string? party = null,
+        Guid? id = null
+    ) =>
+        Text(
+            await Of(by)
+                .Do(
+                    HttpMethod.Post,
+                    "/api/dockets",
+                    new
+                    {
+                        id = id ?? Guid.CreateVersion7(),
+                        kind,
+                        subject,
+                        site = "Upper Yard",
+                        owner = owner is null ? (Guid?)null : Whom(owner),
+                        party = party is null ? (Guid?)null : PartyOf(party),
+                        queue = party is null ? (Guid?)null : Yard.Queue,
+                    }
+                ),
+            "ref"
+        )!;
 
     private async Task<string> Setting(string by, string reference, Func<JsonElement, object> change)
     {
@@ -24,27 +48,52 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
         return Text(setting, "version")!;
     }
 
-    private static object Fields(JsonElement f, string? subject = null, Guid? owner = null, bool? limited = null, Guid[]? people = null, object[]? milestones = null) => new
-    {
-        subject = subject ?? Text(f, "subject"),
-        site = Text(f, "site"),
-        owner = owner ?? (f.GetProperty("owner").ValueKind is JsonValueKind.Null ? null : f.GetProperty("owner").GetGuid()),
-        priority = Text(f, "priority"),
-        limited = limited ?? f.GetProperty("limited").GetBoolean(),
-        people = people ?? [],
-        crews = Array.Empty<Guid>(),
-        milestones = milestones ?? [],
-    };
+    private static object Fields(
+        JsonElement f,
+        string? subject = null,
+        Guid? owner = null,
+        bool? limited = null,
+        Guid[]? people = null,
+        object[]? milestones = null
+    ) =>
+        new
+        {
+            subject = subject ?? Text(f, "subject"),
+            site = Text(f, "site"),
+            owner = owner
+                ?? (f.GetProperty("owner").ValueKind is JsonValueKind.Null ? null : f.GetProperty("owner").GetGuid()),
+            priority = Text(f, "priority"),
+            limited = limited ?? f.GetProperty("limited").GetBoolean(),
+            people = people ?? [],
+            crews = Array.Empty<Guid>(),
+            milestones = milestones ?? [],
+        };
 
-    private async Task<string> Talk(string who, string reference) => (await Of(who).Get($"/api/dockets/{reference}")).ToString();
+    private async Task<string> Talk(string who, string reference) =>
+        (await Of(who).Get($"/api/dockets/{reference}")).ToString();
 
     private async Task<Guid> Gate(string reference, int stage, string title)
     {
         var docket = await Of("Odalys").Get($"/api/dockets/{reference}");
         var inside = docket.GetProperty("conversations").EnumerateArray().Single(c => Text(c, "audience") == "inside");
         var note = await Say(Of("Odalys"), Id(inside), "It waits for this");
-        var task = Id(await Of("Odalys").Do(HttpMethod.Post, "/api/tasks", new { id = Guid.CreateVersion7(), title, sourceEntry = Id(note), owners = new[] { new { kind = "person", id = Whom("Ines") } }, priority = "normal" }));
-        await Of("Odalys").Do(HttpMethod.Put, $"/api/tasks/{task}/place", new { docket = reference, gateStage = stage });
+        var task = Id(
+            await Of("Odalys")
+                .Do(
+                    HttpMethod.Post,
+                    "/api/tasks",
+                    new
+                    {
+                        id = Guid.CreateVersion7(),
+                        title,
+                        sourceEntry = Id(note),
+                        owners = new[] { new { kind = "person", id = Whom("Ines") } },
+                        priority = "normal",
+                    }
+                )
+        );
+        await Of("Odalys")
+            .Do(HttpMethod.Put, $"/api/tasks/{task}/place", new { docket = reference, gateStage = stage });
         return task;
     }
 
@@ -56,12 +105,27 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
         (await Make("Odalys", "Little Auk: new rudder", owner: "Ines", party: "Benedikta", id: id)).ShouldBe(reference);
         reference.ShouldStartWith("J-");
         var docket = await Of("Kit").Get($"/api/dockets/{reference}");
-        (Text(docket.GetProperty("owner"), "firstName"), Text(docket.GetProperty("stages")[0], "standing")).ShouldBe(("Ines", "now"));
-        docket.GetProperty("conversations").EnumerateArray().Select(c => Text(c, "audience")).Order().ShouldBe(["inside", "outside"]);
+        (Text(docket.GetProperty("owner"), "firstName"), Text(docket.GetProperty("stages")[0], "standing")).ShouldBe(
+            ("Ines", "now")
+        );
+        docket
+            .GetProperty("conversations")
+            .EnumerateArray()
+            .Select(c => Text(c, "audience"))
+            .Order()
+            .ShouldBe(["inside", "outside"]);
         (await Of("Ines").Get("/api/alerts")).ToString().ShouldContain($"{reference} Little Auk: new rudder is yours");
         // The customer finds it on their page, and can write there.
-        var page = (await Of("Benedikta").Get("/api/page")).GetProperty("conversations").EnumerateArray().Single(c => Text(c, "docket") == reference);
-        await Of("Benedikta").Do(HttpMethod.Post, $"/api/conversations/{Id(page)}/entries", new { id = Guid.CreateVersion7(), body = "When do you begin?" });
+        var page = (await Of("Benedikta").Get("/api/page"))
+            .GetProperty("conversations")
+            .EnumerateArray()
+            .Single(c => Text(c, "docket") == reference);
+        await Of("Benedikta")
+            .Do(
+                HttpMethod.Post,
+                $"/api/conversations/{Id(page)}/entries",
+                new { id = Guid.CreateVersion7(), body = "When do you begin?" }
+            );
         (await Of("Odalys").Get("/api/queues/board")).ToString().ShouldContain($"\"{reference}\"");
     }
 
@@ -70,21 +134,78 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
     {
         (await Make("Kit", "Cradle for the lift", "project")).ShouldBe("P-1");
         (await Make("Kit", "Bilge pump runs", "ticket")).ShouldStartWith("T-");
-        async Task<string> Wrong(object given) => (await Of("Kit").Refused(HttpMethod.Post, "/api/dockets", given)).Words;
-        (await Wrong(new { id = Guid.CreateVersion7(), kind = "job", subject = "x", site = "", owner = Whom("Caspian") })).ShouldContain("no such colleague");
-        (await Wrong(new { id = Guid.CreateVersion7(), kind = "job", subject = "x", site = "", party = Guid.CreateVersion7() })).ShouldContain("Add them to the contacts first");
-        (await Wrong(new { id = Guid.CreateVersion7(), kind = "job", subject = "x", site = "", queue = Guid.CreateVersion7() })).ShouldContain("no such queue");
+        async Task<string> Wrong(object given) =>
+            (await Of("Kit").Refused(HttpMethod.Post, "/api/dockets", given)).Words;
+        (
+            await Wrong(
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    kind = "job",
+                    subject = "x",
+                    site = "",
+                    owner = Whom("Caspian"),
+                }
+            )
+        ).ShouldContain("no such colleague");
+        (
+            await Wrong(
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    kind = "job",
+                    subject = "x",
+                    site = "",
+                    party = Guid.CreateVersion7(),
+                }
+            )
+        ).ShouldContain("Add them to the contacts first");
+        (
+            await Wrong(
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    kind = "job",
+                    subject = "x",
+                    site = "",
+                    queue = Guid.CreateVersion7(),
+                }
+            )
+        ).ShouldContain("no such queue");
     }
 
     [Fact]
     public async Task What_a_docket_is_can_be_changed_by_whoever_read_it_last()
     {
         var reference = await Make("Odalys", "Emberline: varnish", owner: "Odalys");
-        var old = await Setting("Kit", reference, f => Fields(f, subject: "Emberline: varnish and oars", owner: Whom("Ines"), milestones: [new { name = "launch", at = "2026-05-01T09:00:00Z" }]));
+        var old = await Setting(
+            "Kit",
+            reference,
+            f =>
+                Fields(
+                    f,
+                    subject: "Emberline: varnish and oars",
+                    owner: Whom("Ines"),
+                    milestones: [new { name = "launch", at = "2026-05-01T09:00:00Z" }]
+                )
+        );
         var docket = await Of("Kit").Get($"/api/dockets/{reference}");
-        (Text(docket, "subject"), Text(docket.GetProperty("owner"), "firstName"), Text(docket.GetProperty("milestones")[0], "name")).ShouldBe(("Emberline: varnish and oars", "Ines", "launch"));
+        (
+            Text(docket, "subject"),
+            Text(docket.GetProperty("owner"), "firstName"),
+            Text(docket.GetProperty("milestones")[0], "name")
+        ).ShouldBe(("Emberline: varnish and oars", "Ines", "launch"));
         docket.ToString().ShouldContain("Kit gave this docket to Ines");
-        using var late = await Of("Odalys").Send(HttpMethod.Put, $"/api/dockets/{reference}/setting", Fields((await Of("Odalys").Get($"/api/dockets/{reference}/setting")).GetProperty("fields"), subject: "Other"), old);
+        using var late = await Of("Odalys")
+            .Send(
+                HttpMethod.Put,
+                $"/api/dockets/{reference}/setting",
+                Fields(
+                    (await Of("Odalys").Get($"/api/dockets/{reference}/setting")).GetProperty("fields"),
+                    subject: "Other"
+                ),
+                old
+            );
         late.StatusCode.ShouldBe(HttpStatusCode.PreconditionFailed);
         (await late.Content.ReadAsStringAsync(Stop)).ShouldContain("varnish and oars");
     }
@@ -97,15 +218,31 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
         async Task<string> Refused(string by, Guid[] people)
         {
             var setting = await Of(by).Get($"/api/dockets/{reference}/setting");
-            return (await Of(by).Refused(HttpMethod.Put, $"/api/dockets/{reference}/setting", Fields(setting.GetProperty("fields"), limited: true, people: people), Text(setting, "version"))).Words;
+            return (
+                await Of(by)
+                    .Refused(
+                        HttpMethod.Put,
+                        $"/api/dockets/{reference}/setting",
+                        Fields(setting.GetProperty("fields"), limited: true, people: people),
+                        Text(setting, "version")
+                    )
+            ).Words;
         }
 
         (await Refused("Kit", [Whom("Kit"), Whom("Odalys")])).ShouldContain("Only the docket’s owner and managers");
         (await Refused("Odalys", [Whom("Kit")])).ShouldContain("You would not see it yourself any more");
         await Setting("Odalys", reference, f => Fields(f, limited: true, people: [Whom("Odalys"), Whom("Kit")]));
-        (await Of("Kit").Get($"/api/dockets/{reference}")).ToString().ShouldContain("Odalys limited this docket to Odalys and Kit");
-        foreach (var path in new[] { "", "/setting", "/stages/1", "/sheets" }) (await Of("Tobiah").Http.GetAsync($"/api/dockets/{reference}{path}", Stop)).StatusCode.ShouldBe(HttpStatusCode.NotFound, path);
-        (await Of("Tobiah").Refused(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 1 })).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await Of("Kit").Get($"/api/dockets/{reference}"))
+            .ToString()
+            .ShouldContain("Odalys limited this docket to Odalys and Kit");
+        foreach (var path in new[] { "", "/setting", "/stages/1", "/sheets" })
+            (await Of("Tobiah").Http.GetAsync($"/api/dockets/{reference}{path}", Stop)).StatusCode.ShouldBe(
+                HttpStatusCode.NotFound,
+                path
+            );
+        (
+            await Of("Tobiah").Refused(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 1 })
+        ).Status.ShouldBe(HttpStatusCode.NotFound);
     }
 
     [Fact]
@@ -114,14 +251,23 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
         var reference = await Make("Odalys", "Quillfish: rig", owner: "Odalys");
         var task = await Gate(reference, 2, "Have the quote signed");
         var means = await Of("Kit").Get($"/api/dockets/{reference}/stages/2");
-        (Text(means, "stage"), means.GetProperty("inTheWay")[0].GetString(), means.GetProperty("mayAllTheSame").GetBoolean()).ShouldBe(("Quote", "Have the quote signed", false));
+        (
+            Text(means, "stage"),
+            means.GetProperty("inTheWay")[0].GetString(),
+            means.GetProperty("mayAllTheSame").GetBoolean()
+        ).ShouldBe(("Quote", "Have the quote signed", false));
         means.GetProperty("setsOff")[0].GetString()!.ShouldContain("Odalys hears of it");
-        (await Of("Kit").Refused(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 2, knowing = true })).Words.ShouldContain("“Have the quote signed” stands in the way");
+        (
+            await Of("Kit")
+                .Refused(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 2, knowing = true })
+        ).Words.ShouldContain("“Have the quote signed” stands in the way");
         // Up to the stage before it the way is free.
         await Of("Kit").Do(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 1 });
         (await Of("Odalys").Get("/api/alerts")).ToString().ShouldContain("Kit moved this from Enquiry to Survey");
         await Of("Odalys").Do(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 3, knowing = true });
-        (await Talk("Kit", reference)).ShouldContain("Odalys moved this from Survey to Work, though “Have the quote signed” was not done");
+        (await Talk("Kit", reference)).ShouldContain(
+            "Odalys moved this from Survey to Work, though “Have the quote signed” was not done"
+        );
         await Of("Kit").Do(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 0 });
         await Of("Ines").Do(HttpMethod.Put, $"/api/tasks/{task}/done");
         await Of("Kit").Do(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 2 });
@@ -133,10 +279,14 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
     {
         var reference = await Make("Odalys", "Salt Ledger: shore power", "ticket", owner: "Odalys");
         await Gate(reference, 3, "Test the breaker");
-        (await Of("Odalys").Refused(HttpMethod.Put, $"/api/dockets/{reference}/open", new { open = false })).Words.ShouldStartWith("One task is still open here.");
+        (
+            await Of("Odalys").Refused(HttpMethod.Put, $"/api/dockets/{reference}/open", new { open = false })
+        ).Words.ShouldStartWith("One task is still open here.");
         await Of("Odalys").Do(HttpMethod.Put, $"/api/dockets/{reference}/open", new { open = false, knowing = true });
         (await Of("Kit").Get("/api/dockets?open=false")).ToString().ShouldContain("Salt Ledger: shore power");
-        (await Of("Kit").Refused(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 1 })).Words.ShouldContain("Open it again first");
+        (
+            await Of("Kit").Refused(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 1 })
+        ).Words.ShouldContain("Open it again first");
         await Of("Kit").Do(HttpMethod.Put, $"/api/dockets/{reference}/open", new { open = true });
         (await Talk("Kit", reference)).ShouldContain("Kit opened this docket again");
     }
@@ -145,7 +295,18 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
     public async Task A_partner_is_added_and_has_a_conversation_of_their_own_once()
     {
         var reference = await Make("Odalys", "Quillfish: sails", party: "Benedikta");
-        for (var i = 0; i < 2; i++) await Of("Kit").Do(HttpMethod.Post, $"/api/dockets/{reference}/parties", new { id = Guid.CreateVersion7(), party = PartyOf("Saoirse"), queue = Yard.Queue });
+        for (var i = 0; i < 2; i++)
+            await Of("Kit")
+                .Do(
+                    HttpMethod.Post,
+                    $"/api/dockets/{reference}/parties",
+                    new
+                    {
+                        id = Guid.CreateVersion7(),
+                        party = PartyOf("Saoirse"),
+                        queue = Yard.Queue,
+                    }
+                );
         (await Of("Odalys").Get($"/api/dockets/{reference}")).GetProperty("conversations").GetArrayLength().ShouldBe(3);
         (await Of("Saoirse").Get("/api/page")).ToString().ShouldContain("Quillfish: sails");
     }

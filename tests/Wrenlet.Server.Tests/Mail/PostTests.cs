@@ -26,12 +26,22 @@ public class PostTests(YardFixture world)
     private async Task<Guid> Reply(string conversation, string words)
     {
         var id = Guid.CreateVersion7();
-        await world.Visitors["Odalys"].Do(HttpMethod.Post, $"/api/conversations/{world.Yard.Conversations[conversation].Value}/entries", new { id, body = words });
+        await world
+            .Visitors["Odalys"]
+            .Do(
+                HttpMethod.Post,
+                $"/api/conversations/{world.Yard.Conversations[conversation].Value}/entries",
+                new { id, body = words }
+            );
         return id;
     }
 
     private async Task<JsonElement[]> Entries(Guid conversation) =>
-        [.. (await world.Visitors["Odalys"].Get($"/api/conversations/{conversation}/entries")).GetProperty("entries").EnumerateArray()];
+        [
+            .. (await world.Visitors["Odalys"].Get($"/api/conversations/{conversation}/entries"))
+                .GetProperty("entries")
+                .EnumerateArray(),
+        ];
 
     [Fact]
     public async Task A_reply_leaves_as_a_real_mail_and_its_answer_comes_back_by_its_references()
@@ -44,9 +54,12 @@ public class PostTests(YardFixture world)
         mail.InReplyTo.ShouldBe($"{first:N}@quay.example");
         mail.References.ShouldContain($"{first:N}@quay.example");
         mail.To.Mailboxes.Single().Address.ShouldBe("benedikta@post.example");
-        (await MimeMessage.LoadAsync(await Sent(first), TestContext.Current.CancellationToken)).HtmlBody!.ShouldContain("<strong>done</strong>");
+        (await MimeMessage.LoadAsync(await Sent(first), TestContext.Current.CancellationToken)).HtmlBody!.ShouldContain(
+            "<strong>done</strong>"
+        );
 
-        Deliver($"""
+        Deliver(
+            $"""
             From: Benedikta Thorne <benedikta@post.example>
             To: yard@quay.example
             Subject: Re: Quillfish
@@ -55,10 +68,17 @@ public class PostTests(YardFixture world)
             References: <{first:N}@quay.example> <{second:N}@quay.example>
 
             Go ahead with all eight. <script>alert(1)</script>
-            """);
+            """
+        );
         JsonElement[] entries = [];
-        await Waiting.Until(() => (entries = Entries(conversation).Result).Any(e => e.GetProperty("html").GetString()!.Contains("all eight", StringComparison.Ordinal)));
-        var answer = entries.Last(e => e.GetProperty("html").GetString()!.Contains("all eight", StringComparison.Ordinal));
+        await Waiting.Until(() =>
+            (entries = Entries(conversation).Result).Any(e =>
+                e.GetProperty("html").GetString()!.Contains("all eight", StringComparison.Ordinal)
+            )
+        );
+        var answer = entries.Last(e =>
+            e.GetProperty("html").GetString()!.Contains("all eight", StringComparison.Ordinal)
+        );
         answer.GetProperty("kind").GetString().ShouldBe("in");
         answer.GetProperty("author").GetProperty("name").GetString().ShouldBe("Benedikta Thorne");
         answer.GetProperty("html").GetString()!.ShouldContain("&lt;script&gt;");
@@ -77,26 +97,52 @@ public class PostTests(YardFixture world)
             """;
         Deliver(Raw);
         Deliver(Raw);
-        JsonElement[] Rows() => [.. world.Visitors["Odalys"].Get("/api/queues/board").Result.GetProperty("rows").EnumerateArray().Where(r => r.GetRawText().Contains("catamarans", StringComparison.Ordinal))];
+        JsonElement[] Rows() =>
+            [
+                .. world
+                    .Visitors["Odalys"]
+                    .Get("/api/queues/board")
+                    .Result.GetProperty("rows")
+                    .EnumerateArray()
+                    .Where(r => r.GetRawText().Contains("catamarans", StringComparison.Ordinal)),
+            ];
         await Waiting.Until(() => Rows().Length == 1);
         await Task.Delay(500, TestContext.Current.CancellationToken);
-        var row = (await world.Visitors["Odalys"].Get($"/api/conversations/{Rows().ShouldHaveSingleItem().GetProperty("id").GetGuid()}")).GetProperty("conversation");
+        var row = (
+            await world
+                .Visitors["Odalys"]
+                .Get($"/api/conversations/{Rows().ShouldHaveSingleItem().GetProperty("id").GetGuid()}")
+        ).GetProperty("conversation");
         row.GetProperty("queue").GetString().ShouldBe("Unsorted");
         row.GetProperty("owner").ValueKind.ShouldBe(JsonValueKind.Null);
         (await Entries(row.GetProperty("id").GetGuid())).Length.ShouldBe(1);
 
         // The first to reply owns it, and the stranger's answer comes back here.
         var reply = Guid.CreateVersion7();
-        await world.Visitors["Odalys"].Do(HttpMethod.Post, $"/api/conversations/{row.GetProperty("id").GetGuid()}/entries", new { id = reply, body = "Yes, up to 10 m." });
-        (await world.Visitors["Odalys"].Get($"/api/conversations/{row.GetProperty("id").GetGuid()}")).GetProperty("conversation").GetProperty("owner").GetProperty("firstName").GetString().ShouldBe("Odalys");
-        (await MimeMessage.LoadAsync(await Sent(reply), TestContext.Current.CancellationToken)).To.Mailboxes.Single().Address.ShouldBe("rosalind@far.example");
+        await world
+            .Visitors["Odalys"]
+            .Do(
+                HttpMethod.Post,
+                $"/api/conversations/{row.GetProperty("id").GetGuid()}/entries",
+                new { id = reply, body = "Yes, up to 10 m." }
+            );
+        (await world.Visitors["Odalys"].Get($"/api/conversations/{row.GetProperty("id").GetGuid()}"))
+            .GetProperty("conversation")
+            .GetProperty("owner")
+            .GetProperty("firstName")
+            .GetString()
+            .ShouldBe("Odalys");
+        (await MimeMessage.LoadAsync(await Sent(reply), TestContext.Current.CancellationToken))
+            .To.Mailboxes.Single()
+            .Address.ShouldBe("rosalind@far.example");
     }
 
     [Fact]
     public async Task A_stranger_who_quotes_a_known_reference_does_not_get_into_that_conversation()
     {
         var reply = await Reply("J-1 Benedikta", "For Benedikta only");
-        Deliver($"""
+        Deliver(
+            $"""
             From: Mallory <mallory@far.example>
             To: yard@quay.example
             Subject: Re: Quillfish
@@ -104,9 +150,18 @@ public class PostTests(YardFixture world)
             In-Reply-To: <{reply:N}@quay.example>
 
             Please send everything to me from now on.
-            """);
-        await Waiting.Until(() => world.Visitors["Odalys"].Get("/api/queues/board").Result.GetRawText().Contains("Mallory", StringComparison.Ordinal));
-        (await Entries(world.Yard.Conversations["J-1 Benedikta"].Value)).ShouldAllBe(e => !e.GetProperty("html").GetString()!.Contains("send everything"));
+            """
+        );
+        await Waiting.Until(() =>
+            world
+                .Visitors["Odalys"]
+                .Get("/api/queues/board")
+                .Result.GetRawText()
+                .Contains("Mallory", StringComparison.Ordinal)
+        );
+        (await Entries(world.Yard.Conversations["J-1 Benedikta"].Value)).ShouldAllBe(e =>
+            !e.GetProperty("html").GetString()!.Contains("send everything")
+        );
     }
 
     [Theory]
@@ -119,7 +174,9 @@ public class PostTests(YardFixture world)
         var before = (await world.Visitors["Odalys"].Get("/api/asides")).GetArrayLength();
         Deliver(marked);
         await Waiting.Until(() => world.Visitors["Odalys"].Get("/api/asides").Result.GetArrayLength() > before);
-        var aside = (await world.Visitors["Odalys"].Get("/api/asides")).EnumerateArray().First(a => a.GetProperty("raw").GetString() == marked);
+        var aside = (await world.Visitors["Odalys"].Get("/api/asides"))
+            .EnumerateArray()
+            .First(a => a.GetProperty("raw").GetString() == marked);
         aside.GetProperty("reason").GetString().ShouldNotBeNullOrEmpty();
     }
 
@@ -130,12 +187,26 @@ public class PostTests(YardFixture world)
         var id = Guid.CreateVersion7();
         var blocked = Path.Combine(Out, $"{id:N}@quay.example.eml.part");
         Directory.CreateDirectory(blocked);
-        await world.Visitors["Odalys"].Do(HttpMethod.Post, $"/api/conversations/{world.Yard.Conversations["J-1 Saoirse"].Value}/entries", new { id, body = "Are the sails ready?" });
+        await world
+            .Visitors["Odalys"]
+            .Do(
+                HttpMethod.Post,
+                $"/api/conversations/{world.Yard.Conversations["J-1 Saoirse"].Value}/entries",
+                new { id, body = "Are the sails ready?" }
+            );
         JsonElement entry = default;
-        await Waiting.Until(() => (entry = world.Visitors["Odalys"].Get($"/api/entries/{id}").Result).GetProperty("delivery").GetString() == "failed");
+        await Waiting.Until(() =>
+            (entry = world.Visitors["Odalys"].Get($"/api/entries/{id}").Result).GetProperty("delivery").GetString()
+            == "failed"
+        );
         entry.GetProperty("problem").GetString()!.ShouldContain("could not write");
         Directory.Delete(blocked);
-        await Waiting.Until(() => (entry = world.Visitors["Odalys"].Get($"/api/entries/{id}").Result).GetProperty("delivery").GetString() == "sent", seconds: 30);
+        await Waiting.Until(
+            () =>
+                (entry = world.Visitors["Odalys"].Get($"/api/entries/{id}").Result).GetProperty("delivery").GetString()
+                == "sent",
+            seconds: 30
+        );
         entry.GetProperty("problem").ValueKind.ShouldBe(JsonValueKind.Null);
         Directory.EnumerateFiles(Out, $"{id:N}*").ShouldHaveSingleItem();
     }

@@ -11,7 +11,10 @@ using Wrenlet.Storage.Conversations;
 
 namespace Wrenlet.Server.Tests.Mail;
 
-/// <summary>Real mail servers in the place of the stand-in, over real sockets on loopback; and what happens when they, or the disk, fail.</summary>
+/// <summary>
+/// Real mail servers in the place of the stand-in, over real sockets on loopback; and what happens when they, or the
+/// disk, fail.
+/// </summary>
 public sealed class RealServerTests : IDisposable
 {
     private readonly LoopbackSmtp _smtp = new();
@@ -21,11 +24,28 @@ public sealed class RealServerTests : IDisposable
     {
         var yard = await SmallYard.Build();
         var file = Path.Combine(yard.Folder, "mail.json");
-        await File.WriteAllTextAsync(file, JsonSerializer.Serialize(new
-        {
-            smtp = new { host = "127.0.0.1", port = _smtp.Port, security = "none" },
-            imap = new { host = "127.0.0.1", port = _imap.Port, security = "none", user = "yard", password = "secret" },
-        }));
+        await File.WriteAllTextAsync(
+            file,
+            JsonSerializer.Serialize(
+                new
+                {
+                    smtp = new
+                    {
+                        host = "127.0.0.1",
+                        port = _smtp.Port,
+                        security = "none",
+                    },
+                    imap = new
+                    {
+                        host = "127.0.0.1",
+                        port = _imap.Port,
+                        security = "none",
+                        user = "yard",
+                        password = "secret",
+                    },
+                }
+            )
+        );
         return (yard, file);
     }
 
@@ -38,12 +58,19 @@ public sealed class RealServerTests : IDisposable
     private static async Task<Guid> Reply(Visitor odalys, SmallYard yard, string body)
     {
         var id = Guid.CreateVersion7();
-        await odalys.Do(HttpMethod.Post, $"/api/conversations/{yard.Conversations["J-1 Benedikta"].Value}/entries", new { id, body });
+        await odalys.Do(
+            HttpMethod.Post,
+            $"/api/conversations/{yard.Conversations["J-1 Benedikta"].Value}/entries",
+            new { id, body }
+        );
         return id;
     }
 
     private static async Task Until(Visitor odalys, Guid entry, string delivery) =>
-        await Waiting.Until(() => odalys.Get($"/api/entries/{entry}").Result.GetProperty("delivery").GetString() == delivery, 20);
+        await Waiting.Until(
+            () => odalys.Get($"/api/entries/{entry}").Result.GetProperty("delivery").GetString() == delivery,
+            20
+        );
 
     [Fact]
     public async Task A_reply_leaves_by_smtp_and_what_arrives_by_imap_is_taken_in_and_marked_as_seen()
@@ -54,14 +81,30 @@ public sealed class RealServerTests : IDisposable
         {
             var id = await Reply(odalys, yard, "By a real mail server");
             await Until(odalys, id, "sent");
-            var mail = MimeMessage.Load(new MemoryStream(System.Text.Encoding.Latin1.GetBytes(_smtp.Taken.ShouldHaveSingleItem())), TestContext.Current.CancellationToken);
+            var mail = MimeMessage.Load(
+                new MemoryStream(System.Text.Encoding.Latin1.GetBytes(_smtp.Taken.ShouldHaveSingleItem())),
+                TestContext.Current.CancellationToken
+            );
             mail.MessageId.ShouldBe($"{id:N}@quay.example");
             mail.TextBody!.Trim().ShouldBe("By a real mail server");
-            _smtp.Lines.ShouldContain(l => l.StartsWith("MAIL FROM:<yard@quay.example>", StringComparison.OrdinalIgnoreCase));
-            _smtp.Lines.ShouldContain(l => l.StartsWith("RCPT TO:<benedikta@post.example>", StringComparison.OrdinalIgnoreCase));
+            _smtp.Lines.ShouldContain(l =>
+                l.StartsWith("MAIL FROM:<yard@quay.example>", StringComparison.OrdinalIgnoreCase)
+            );
+            _smtp.Lines.ShouldContain(l =>
+                l.StartsWith("RCPT TO:<benedikta@post.example>", StringComparison.OrdinalIgnoreCase)
+            );
 
-            _imap.Mails[7] = $"From: Benedikta <benedikta@post.example>\r\nTo: yard@quay.example\r\nMessage-ID: <a7@post.example>\r\nIn-Reply-To: <{id:N}@quay.example>\r\nSubject: Re\r\n\r\nIt arrived well.\r\n";
-            await Waiting.Until(() => odalys.Get($"/api/conversations/{yard.Conversations["J-1 Benedikta"].Value}/entries").Result.GetRawText().Contains("It arrived well", StringComparison.Ordinal), 20);
+            _imap.Mails[7] =
+                $"From: Benedikta <benedikta@post.example>\r\nTo: yard@quay.example\r\nMessage-ID: "
+                + $"<a7@post.example>\r\nIn-Reply-To: <{id:N}@quay.example>\r\nSubject: Re\r\n\r\nIt arrived well.\r\n";
+            await Waiting.Until(
+                () =>
+                    odalys
+                        .Get($"/api/conversations/{yard.Conversations["J-1 Benedikta"].Value}/entries")
+                        .Result.GetRawText()
+                        .Contains("It arrived well", StringComparison.Ordinal),
+                20
+            );
             await Waiting.Until(() => _imap.Seen.ContainsKey(7));
         }
 
@@ -78,7 +121,10 @@ public sealed class RealServerTests : IDisposable
         {
             var id = await Reply(odalys, yard, "Once");
             await Until(odalys, id, "failed");
-            (await odalys.Get($"/api/entries/{id}")).GetProperty("problem").GetString()!.ShouldContain("451 the disk is full", Case.Insensitive);
+            (await odalys.Get($"/api/entries/{id}"))
+                .GetProperty("problem")
+                .GetString()!
+                .ShouldContain("451 the disk is full", Case.Insensitive);
             _smtp.Taken.ShouldBeEmpty();
             _smtp.Answer = "250 taken";
             await odalys.Do(HttpMethod.Put, $"/api/entries/{id}/leaving");
@@ -105,7 +151,10 @@ public sealed class RealServerTests : IDisposable
         await using (server)
         {
             await Until(odalys, id, "unsure");
-            (await odalys.Get($"/api/entries/{id}")).GetProperty("problem").GetString()!.ShouldContain("may have been sent");
+            (await odalys.Get($"/api/entries/{id}"))
+                .GetProperty("problem")
+                .GetString()!
+                .ShouldContain("may have been sent");
             await Task.Delay(500, TestContext.Current.CancellationToken);
             _smtp.Taken.Count.ShouldBe(1);
             await odalys.Do(HttpMethod.Put, $"/api/entries/{id}/leaving");
@@ -120,11 +169,27 @@ public sealed class RealServerTests : IDisposable
     public async Task A_description_of_servers_that_cannot_be_read_is_said_in_one_line()
     {
         var file = Path.GetTempFileName();
-        await File.WriteAllTextAsync(file, """{ "smtp": { "host": "mail.example", "port": 25, "security": "maybe" } }""", TestContext.Current.CancellationToken);
+        await File.WriteAllTextAsync(
+            file,
+            """{ "smtp": { "host": "mail.example", "port": 25, "security": "maybe" } }""",
+            TestContext.Current.CancellationToken
+        );
         var folder = RunningServer.NewFolder();
-        var (code, words) = await RunningServer.StartInVain("--data", folder, "--port", "0", "--no-demo", "--mail", file);
+        var (code, words) = await RunningServer.StartInVain(
+            "--data",
+            folder,
+            "--port",
+            "0",
+            "--no-demo",
+            "--mail",
+            file
+        );
         code.ShouldBe(1);
-        words.Trim().ShouldBe("Wrenlet cannot start: “maybe” is no security of a mail server. There are tls, starttls and none.");
+        words
+            .Trim()
+            .ShouldBe(
+                "Wrenlet cannot start: “maybe” is no security of a mail server. There are tls, starttls and none."
+            );
         File.Delete(file);
         Directory.Delete(folder, recursive: true);
     }
@@ -142,7 +207,8 @@ public sealed class RealServerTests : IDisposable
             return Task.CompletedTask;
         }
 
-        public Task<IReadOnlyList<ArrivedMail>> Arrived(CancellationToken cancellation) => Task.FromResult<IReadOnlyList<ArrivedMail>>([]);
+        public Task<IReadOnlyList<ArrivedMail>> Arrived(CancellationToken cancellation) =>
+            Task.FromResult<IReadOnlyList<ArrivedMail>>([]);
 
         public Task Took(ArrivedMail mail, CancellationToken cancellation) => Task.CompletedTask;
     }
@@ -159,22 +225,47 @@ public sealed class RealServerTests : IDisposable
         who.Refresh();
         var id = new Core.Conversations.EntryId(Guid.CreateVersion7());
         var posting = new Posting(writes, who, settings);
-        (await posting.Post(id, yard.Conversations["J-1 Benedikta"], yard.People["Odalys"], new Saying("Once only"), clock.Now)).Entry.ShouldNotBeNull();
+        (
+            await posting.Post(
+                id,
+                yard.Conversations["J-1 Benedikta"],
+                yard.People["Odalys"],
+                new Saying("Once only"),
+                clock.Now
+            )
+        ).Entry.ShouldNotBeNull();
 
         // The disk is full: no page can be added any more, and what is free is used up.
         await writes.Run(w => w.Session.Number($"PRAGMA max_page_count = {w.Session.Number("PRAGMA page_count")}"));
-        foreach (var fill in new[] { "INSERT INTO audit (at, what, about) VALUES (0, 'fill', hex(randomblob(2000)))", "INSERT INTO change (kind, subject, at) VALUES ('fill', x'00', 0)" })
+        foreach (
+            var fill in new[]
+            {
+                "INSERT INTO audit (at, what, about) VALUES (0, 'fill', hex(randomblob(2000)))",
+                "INSERT INTO change (kind, subject, at) VALUES ('fill', x'00', 0)",
+            }
+        )
         {
             var full = await Should.ThrowAsync<Microsoft.Data.Sqlite.SqliteException>(async () =>
             {
-                while (true) await writes.Run(w => w.Session.Run(fill));
+                while (true)
+                    await writes.Run(w => w.Session.Run(fill));
             });
             full.SqliteErrorCode.ShouldBe(13, "SQLITE_FULL");
         }
 
         var office = new CountingOffice();
         using var texts = new StandinTextOffice(settings);
-        using var sender = new Sender(database, writes, who, office, texts, new FileKeeper(settings), settings, clock, NullLogger<Sender>.Instance);
+        using var sender = new Sender(
+            database,
+            writes,
+            who,
+            office,
+            texts,
+            new FileKeeper(settings),
+            settings,
+            clock,
+            NullLogger<Sender>.Instance
+        );
         await sender.StartAsync(TestContext.Current.CancellationToken);
         await Task.Delay(1500, TestContext.Current.CancellationToken);
         office.Taken.ShouldHaveSingleItem();

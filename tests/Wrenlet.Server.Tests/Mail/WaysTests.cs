@@ -8,11 +8,18 @@ namespace Wrenlet.Server.Tests.Mail;
 /// <summary>Every way in and out, over the real server, its stand-ins' folders and its database file.</summary>
 public sealed class WaysTests(YardFixture fixture) : YardTests(fixture)
 {
-    private Task<Visitor> As(string name) => Server.Visit().SignIn($"{name.ToLowerInvariant()}@quay.example", SmallYard.Password);
+    private Task<Visitor> As(string name) =>
+        Server.Visit().SignIn($"{name.ToLowerInvariant()}@quay.example", SmallYard.Password);
 
-    private async Task<JsonElement[]> Entries(Guid conversation) => [.. (await Of("Odalys").Get($"/api/conversations/{conversation}/entries")).GetProperty("entries").EnumerateArray()];
+    private async Task<JsonElement[]> Entries(Guid conversation) =>
+        [
+            .. (await Of("Odalys").Get($"/api/conversations/{conversation}/entries"))
+                .GetProperty("entries")
+                .EnumerateArray(),
+        ];
 
-    private async Task<JsonElement> Standing(Guid conversation) => (await Of("Odalys").Get($"/api/conversations/{conversation}")).GetProperty("conversation");
+    private async Task<JsonElement> Standing(Guid conversation) =>
+        (await Of("Odalys").Get($"/api/conversations/{conversation}")).GetProperty("conversation");
 
     private void Deliver(MimeMessage mail)
     {
@@ -25,13 +32,30 @@ public sealed class WaysTests(YardFixture fixture) : YardTests(fixture)
     {
         id ??= $"{Guid.CreateVersion7():N}";
         var path = Path.Combine(Server.Data, "text", "in", $"{id}.json");
-        File.WriteAllText(path + ".part", JsonSerializer.Serialize(new { id, from = number, to = "yard", text, at = DateTimeOffset.UtcNow }));
+        File.WriteAllText(
+            path + ".part",
+            JsonSerializer.Serialize(
+                new
+                {
+                    id,
+                    from = number,
+                    to = "yard",
+                    text,
+                    at = DateTimeOffset.UtcNow,
+                }
+            )
+        );
         File.Move(path + ".part", path);
     }
 
     private static MimeMessage From(string name, string address, string subject, MimeEntity body)
     {
-        var mail = new MimeMessage { Subject = subject, Body = body, MessageId = $"{Guid.NewGuid():N}@post.example" };
+        var mail = new MimeMessage
+        {
+            Subject = subject,
+            Body = body,
+            MessageId = $"{Guid.NewGuid():N}@post.example",
+        };
         mail.From.Add(new MailboxAddress(name, address));
         mail.To.Add(new MailboxAddress("Yard", "yard@quay.example"));
         return mail;
@@ -40,7 +64,16 @@ public sealed class WaysTests(YardFixture fixture) : YardTests(fixture)
     private async Task<JsonElement> Arrives(Guid conversation, string words)
     {
         JsonElement[] found = [];
-        await Waiting.Until(() => (found = [.. Entries(conversation).Result.Where(e => e.GetProperty("html").GetString()!.Contains(words, StringComparison.Ordinal))]).Length > 0);
+        await Waiting.Until(() =>
+            (
+                found = [
+                    .. Entries(conversation)
+                        .Result.Where(e =>
+                            e.GetProperty("html").GetString()!.Contains(words, StringComparison.Ordinal)
+                        ),
+                ]
+            ).Length > 0
+        );
         return found[^1];
     }
 
@@ -48,7 +81,18 @@ public sealed class WaysTests(YardFixture fixture) : YardTests(fixture)
     private async Task<Guid> Reply(Guid conversation, string body, bool close = false, string? via = "mail")
     {
         var id = Guid.CreateVersion7();
-        await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{conversation}/entries", new { id, body, close, via });
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Post,
+                $"/api/conversations/{conversation}/entries",
+                new
+                {
+                    id,
+                    body,
+                    close,
+                    via,
+                }
+            );
         return id;
     }
 
@@ -58,13 +102,22 @@ public sealed class WaysTests(YardFixture fixture) : YardTests(fixture)
         var builder = new BodyBuilder
         {
             HtmlBody = """
-                <html><body><script>alert(1)</script><p style="color:red">The <b>port</b> side, see <img src="cid:pic1"> and <img src="https://tracker.example/x.gif"></p>
+                <html><body><script>alert(1)</script><p style="color:red">The <b>port</b> side,
+                see <img src="cid:pic1"> and <img src="https://tracker.example/x.gif"></p>
                 <p>On Mon, 13 Apr 2026, Odalys Brandt wrote:</p><blockquote>What did you see?</blockquote></body></html>
                 """,
         };
-        var picture = await builder.LinkedResources.AddAsync("port.png", new MemoryStream([0x89, 0x50, 0x4e, 0x47]), TestContext.Current.CancellationToken);
+        var picture = await builder.LinkedResources.AddAsync(
+            "port.png",
+            new MemoryStream([0x89, 0x50, 0x4e, 0x47]),
+            TestContext.Current.CancellationToken
+        );
         picture.ContentId = "pic1";
-        await builder.Attachments.AddAsync("survey.pdf", new MemoryStream("%PDF pages"u8.ToArray()), TestContext.Current.CancellationToken);
+        await builder.Attachments.AddAsync(
+            "survey.pdf",
+            new MemoryStream("%PDF pages"u8.ToArray()),
+            TestContext.Current.CancellationToken
+        );
         Deliver(From("Benedikta Thorne", "benedikta@post.example", "Quillfish", builder.ToMessageBody()));
 
         var entry = await Arrives(Conversation("J-1 Benedikta"), "port");
@@ -74,18 +127,40 @@ public sealed class WaysTests(YardFixture fixture) : YardTests(fixture)
         html.ShouldNotContain("tracker");
         html.ShouldNotContain("style");
         html.ShouldContain("<details><summary>");
-        html.IndexOf("What did you see?", StringComparison.Ordinal).ShouldBeGreaterThan(html.IndexOf("<details>", StringComparison.Ordinal));
-        var files = entry.GetProperty("files").EnumerateArray().ToDictionary(f => f.GetProperty("name").GetString()!, f => f.GetProperty("id").GetGuid());
+        html.IndexOf("What did you see?", StringComparison.Ordinal)
+            .ShouldBeGreaterThan(html.IndexOf("<details>", StringComparison.Ordinal));
+        var files = entry
+            .GetProperty("files")
+            .EnumerateArray()
+            .ToDictionary(f => f.GetProperty("name").GetString()!, f => f.GetProperty("id").GetGuid());
         html.ShouldContain($"/api/files/{files["port.png"]}");
-        (await Of("Odalys").Http.GetByteArrayAsync($"/api/files/{files["survey.pdf"]}", TestContext.Current.CancellationToken)).ShouldBe("%PDF pages"u8.ToArray());
-        (await Of("Odalys").Http.GetStringAsync($"/api/files/{entry.GetProperty("source").GetGuid()}", TestContext.Current.CancellationToken)).ShouldContain("tracker.example");
+        (
+            await Of("Odalys")
+                .Http.GetByteArrayAsync($"/api/files/{files["survey.pdf"]}", TestContext.Current.CancellationToken)
+        ).ShouldBe("%PDF pages"u8.ToArray());
+        (
+            await Of("Odalys")
+                .Http.GetStringAsync(
+                    $"/api/files/{entry.GetProperty("source").GetGuid()}",
+                    TestContext.Current.CancellationToken
+                )
+        ).ShouldContain("tracker.example");
 
         // Its party has the files too, another has not.
         using var benedikta = await Server.Visit().ByLink(Yard.Links["Benedikta"]);
         using var saoirse = await Server.Visit().ByLink(Yard.Links["Saoirse"]);
-        (await benedikta.Http.GetAsync($"/api/files/{files["survey.pdf"]}", TestContext.Current.CancellationToken)).StatusCode.ShouldBe(HttpStatusCode.OK);
-        (await saoirse.Http.GetAsync($"/api/files/{files["survey.pdf"]}", TestContext.Current.CancellationToken)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
-        (await benedikta.Http.GetAsync($"/api/files/{entry.GetProperty("source").GetGuid()}", TestContext.Current.CancellationToken)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (
+            await benedikta.Http.GetAsync($"/api/files/{files["survey.pdf"]}", TestContext.Current.CancellationToken)
+        ).StatusCode.ShouldBe(HttpStatusCode.OK);
+        (
+            await saoirse.Http.GetAsync($"/api/files/{files["survey.pdf"]}", TestContext.Current.CancellationToken)
+        ).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (
+            await benedikta.Http.GetAsync(
+                $"/api/files/{entry.GetProperty("source").GetGuid()}",
+                TestContext.Current.CancellationToken
+            )
+        ).StatusCode.ShouldBe(HttpStatusCode.NotFound);
     }
 
     [Fact]
@@ -93,7 +168,12 @@ public sealed class WaysTests(YardFixture fixture) : YardTests(fixture)
     {
         var conversation = Conversation("J-1 Benedikta");
         await Reply(conversation, "All done", close: true);
-        var away = From("Benedikta Thorne", "benedikta@post.example", "Away", new TextPart("plain") { Text = "I am away until Monday." });
+        var away = From(
+            "Benedikta Thorne",
+            "benedikta@post.example",
+            "Away",
+            new TextPart("plain") { Text = "I am away until Monday." }
+        );
         away.Headers.Add("Auto-Submitted", "auto-replied");
         Deliver(away);
         (await Arrives(conversation, "away until Monday")).GetProperty("automatic").GetBoolean().ShouldBeTrue();
@@ -102,7 +182,14 @@ public sealed class WaysTests(YardFixture fixture) : YardTests(fixture)
         standing.GetProperty("turn").GetString().ShouldBe("theirs");
 
         // A word of her own opens it again, with its last owner.
-        Deliver(From("Benedikta Thorne", "benedikta@post.example", "One more thing", new TextPart("plain") { Text = "One more thing, please." }));
+        Deliver(
+            From(
+                "Benedikta Thorne",
+                "benedikta@post.example",
+                "One more thing",
+                new TextPart("plain") { Text = "One more thing, please." }
+            )
+        );
         await Arrives(conversation, "One more thing");
         standing = await Standing(conversation);
         standing.GetProperty("open").GetBoolean().ShouldBeTrue();
@@ -121,14 +208,29 @@ public sealed class WaysTests(YardFixture fixture) : YardTests(fixture)
             new TextPart("plain") { Text = "Your message could not be delivered." },
             new MessageDeliveryStatus
             {
-                StatusGroups = { new HeaderList { { "Reporting-MTA", "dns; mx.post.example" } }, new HeaderList { { "Final-Recipient", "rfc822; benedikta@post.example" }, { "Action", "failed" }, { "Status", "5.1.1" }, { "Diagnostic-Code", "smtp; 550 5.1.1 no such user" } } },
+                StatusGroups =
+                {
+                    new HeaderList { { "Reporting-MTA", "dns; mx.post.example" } },
+                    new HeaderList
+                    {
+                        { "Final-Recipient", "rfc822; benedikta@post.example" },
+                        { "Action", "failed" },
+                        { "Status", "5.1.1" },
+                        { "Diagnostic-Code", "smtp; 550 5.1.1 no such user" },
+                    },
+                },
             },
             new TextPart("rfc822-headers") { Text = $"Message-ID: <{id:N}@quay.example>\r\nSubject: x\r\n" },
         };
         Deliver(From("Mail Delivery", "mailer-daemon@mx.post.example", "Undelivered", report));
         JsonElement entry = default;
-        await Waiting.Until(() => (entry = Of("Odalys").Get($"/api/entries/{id}").Result).GetProperty("delivery").GetString() == "returned");
-        entry.GetProperty("problem").GetString().ShouldBe("benedikta@post.example was not reached: 550 5.1.1 no such user");
+        await Waiting.Until(() =>
+            (entry = Of("Odalys").Get($"/api/entries/{id}").Result).GetProperty("delivery").GetString() == "returned"
+        );
+        entry
+            .GetProperty("problem")
+            .GetString()
+            .ShouldBe("benedikta@post.example was not reached: 550 5.1.1 no such user");
         (await Of("Odalys").Get("/api/alerts")).GetRawText().ShouldContain("It did not reach them");
         (await Standing(conversation)).GetProperty("turn").GetString().ShouldBe("theirs");
         (await Of("Odalys").Get("/api/queues/board")).GetRawText().ShouldNotContain("Mail Delivery");
@@ -138,11 +240,29 @@ public sealed class WaysTests(YardFixture fixture) : YardTests(fixture)
     public async Task A_text_goes_out_and_comes_in_once_and_a_wrong_number_is_refused_with_what_is_wrong()
     {
         var benedikta = Yard.People["Benedikta"];
-        object Contact(string number) => new { party = benedikta.Party!.Value.Value, name = benedikta.Name, address = "benedikta@post.example", language = "en", reaches = new[] { new { kind = "phone", value = number, label = "mobile" } } };
-        var wrong = await Of("Odalys").Send(HttpMethod.Put, $"/api/contacts/people/{benedikta.Id.Value}", Contact("+351 910 00"));
+        object Contact(string number) =>
+            new
+            {
+                party = benedikta.Party!.Value.Value,
+                name = benedikta.Name,
+                address = "benedikta@post.example",
+                language = "en",
+                reaches = new[]
+                {
+                    new
+                    {
+                        kind = "phone",
+                        value = number,
+                        label = "mobile",
+                    },
+                },
+            };
+        var wrong = await Of("Odalys")
+            .Send(HttpMethod.Put, $"/api/contacts/people/{benedikta.Id.Value}", Contact("+351 910 00"));
         wrong.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await wrong.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).ShouldContain("too short");
-        await Of("Odalys").Do(HttpMethod.Put, $"/api/contacts/people/{benedikta.Id.Value}", Contact("+351 910 000 133"));
+        await Of("Odalys")
+            .Do(HttpMethod.Put, $"/api/contacts/people/{benedikta.Id.Value}", Contact("+351 910 000 133"));
 
         var conversation = Conversation("J-1 Benedikta");
         DeliverText("+351910000133", "Is she in the water?", "same0text");
@@ -156,12 +276,19 @@ public sealed class WaysTests(YardFixture fixture) : YardTests(fixture)
         using var sent = JsonDocument.Parse(await File.ReadAllTextAsync(file, TestContext.Current.CancellationToken));
         sent.RootElement.GetProperty("to").GetString().ShouldBe("+351910000133");
         sent.RootElement.GetProperty("text").GetString().ShouldBe("On Thursday.");
-        (await Entries(conversation)).Count(e => e.GetProperty("html").GetString()!.Contains("in the water?", StringComparison.Ordinal)).ShouldBe(1);
+        (await Entries(conversation))
+            .Count(e => e.GetProperty("html").GetString()!.Contains("in the water?", StringComparison.Ordinal))
+            .ShouldBe(1);
         File.Exists(Path.Combine(Server.Data, "post", "out", $"{id:N}@quay.example.eml")).ShouldBeFalse();
 
         // A number nobody has is a stranger in Unsorted.
         DeliverText("+351910000199", "Do you repair dinghies?");
-        await Waiting.Until(() => Of("Odalys").Get("/api/queues/board").Result.GetRawText().Contains("repair dinghies", StringComparison.Ordinal));
+        await Waiting.Until(() =>
+            Of("Odalys")
+                .Get("/api/queues/board")
+                .Result.GetRawText()
+                .Contains("repair dinghies", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -169,14 +296,27 @@ public sealed class WaysTests(YardFixture fixture) : YardTests(fixture)
     {
         var inside = Conversation("J-1 inside");
         var note = Guid.CreateVersion7();
-        await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{inside}/entries", new { id = note, body = "The keel bolts three and four are wasted by about a third." });
-        var sending = new { id = Guid.CreateVersion7(), entries = new[] { note }, to = "foundry@far.example", message = "Can you make these?", knowing = false };
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Post,
+                $"/api/conversations/{inside}/entries",
+                new { id = note, body = "The keel bolts three and four are wasted by about a third." }
+            );
+        var sending = new
+        {
+            id = Guid.CreateVersion7(),
+            entries = new[] { note },
+            to = "foundry@far.example",
+            message = "Can you make these?",
+            knowing = false,
+        };
         var held = await Of("Odalys").Send(HttpMethod.Post, $"/api/conversations/{inside}/forwards", sending);
         held.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await held.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).ShouldContain("inside-words");
         (await Of("Odalys").Get("/api/dockets/J-1")).GetProperty("conversations").GetArrayLength().ShouldBe(3);
 
-        var sent = await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{inside}/forwards", sending with { knowing = true });
+        var sent = await Of("Odalys")
+            .Do(HttpMethod.Post, $"/api/conversations/{inside}/forwards", sending with { knowing = true });
         sent.GetProperty("entry").GetProperty("knowing").GetString()!.ShouldContain("Odalys said inside");
         sent.GetProperty("docket").GetString().ShouldBe("J-1");
         var file = Path.Combine(Server.Data, "post", "out", $"{sending.id:N}@quay.example.eml");
@@ -185,7 +325,12 @@ public sealed class WaysTests(YardFixture fixture) : YardTests(fixture)
         mail.To.Mailboxes.Single().Address.ShouldBe("foundry@far.example");
         mail.TextBody!.ShouldContain("The keel bolts three and four are wasted");
 
-        var answer = From("The foundry", "foundry@far.example", "Re: bolts", new TextPart("plain") { Text = "Yes, in two weeks." });
+        var answer = From(
+            "The foundry",
+            "foundry@far.example",
+            "Re: bolts",
+            new TextPart("plain") { Text = "Yes, in two weeks." }
+        );
         answer.InReplyTo = mail.MessageId;
         Deliver(answer);
         await Arrives(sent.GetProperty("conversation").GetGuid(), "in two weeks");
@@ -196,24 +341,53 @@ public sealed class WaysTests(YardFixture fixture) : YardTests(fixture)
     public async Task A_call_note_stands_inside_tells_its_person_and_makes_the_task_once()
     {
         using var ines = await As("Ines");
-        var call = new { id = Guid.CreateVersion7(), docket = "J-1", who = "Benedikta *Thorne*", number = "+351910000133", about = "Asks whether the mast is done", callBack = "2026-04-14T14:00:00Z", @for = Yard.People["Ines"].Id.Value };
+        var call = new
+        {
+            id = Guid.CreateVersion7(),
+            docket = "J-1",
+            who = "Benedikta *Thorne*",
+            number = "+351910000133",
+            about = "Asks whether the mast is done",
+            callBack = "2026-04-14T14:00:00Z",
+            @for = Yard.People["Ines"].Id.Value,
+        };
         var noted = await Of("Odalys").Do(HttpMethod.Post, "/api/calls", call);
         await Of("Odalys").Do(HttpMethod.Post, "/api/calls", call);
-        noted.GetProperty("task").GetProperty("title").GetString().ShouldStartWith("Call Benedikta *Thorne* back on +351");
+        noted
+            .GetProperty("task")
+            .GetProperty("title")
+            .GetString()
+            .ShouldStartWith("Call Benedikta *Thorne* back on +351");
         var entries = await Entries(Conversation("J-1 inside"));
         var entry = entries.Single(e => e.GetProperty("via").GetString() == "call");
         entry.GetProperty("html").GetString()!.ShouldContain("Call back promised for Tue 14 Apr 15:00");
-        (await ines.Get("/api/alerts")).GetProperty("alerts").EnumerateArray().Count(a => a.GetRawText().Contains("mast is done", StringComparison.Ordinal)).ShouldBe(1);
-        (await ines.Get("/api/tasks")).EnumerateArray().Count(t => t.GetProperty("title").GetString()!.StartsWith("Call Benedikta", StringComparison.Ordinal)).ShouldBe(1);
+        (await ines.Get("/api/alerts"))
+            .GetProperty("alerts")
+            .EnumerateArray()
+            .Count(a => a.GetRawText().Contains("mast is done", StringComparison.Ordinal))
+            .ShouldBe(1);
+        (await ines.Get("/api/tasks"))
+            .EnumerateArray()
+            .Count(t => t.GetProperty("title").GetString()!.StartsWith("Call Benedikta", StringComparison.Ordinal))
+            .ShouldBe(1);
         using var benedikta = await Server.Visit().ByLink(Yard.Links["Benedikta"]);
         (await benedikta.Get("/api/page")).GetRawText().ShouldNotContain("mast is done");
 
-        var wrong = await Of("Odalys").Send(HttpMethod.Post, "/api/calls", call with { id = Guid.CreateVersion7(), number = "12" });
+        var wrong = await Of("Odalys")
+            .Send(HttpMethod.Post, "/api/calls", call with { id = Guid.CreateVersion7(), number = "12" });
         (await wrong.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).ShouldContain("\"number\"");
 
         // Without a docket a ticket is opened for it, once.
-        var ticket = new { id = Guid.CreateVersion7(), who = "A stranger", about = "Wants to know our hours" };
+        var ticket = new
+        {
+            id = Guid.CreateVersion7(),
+            who = "A stranger",
+            about = "Wants to know our hours",
+        };
         var first = await Of("Odalys").Do(HttpMethod.Post, "/api/calls", ticket);
-        (await Of("Odalys").Do(HttpMethod.Post, "/api/calls", ticket)).GetProperty("docket").GetString().ShouldBe(first.GetProperty("docket").GetString());
+        (await Of("Odalys").Do(HttpMethod.Post, "/api/calls", ticket))
+            .GetProperty("docket")
+            .GetString()
+            .ShouldBe(first.GetProperty("docket").GetString());
     }
 }

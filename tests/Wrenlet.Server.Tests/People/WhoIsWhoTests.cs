@@ -17,15 +17,34 @@ public sealed class WhoIsWhoTests
         using (var database = Database.Open(yard.Folder))
         {
             await using var writes = new WriteQueue(database);
-            var who = new WhoIsWho(database, writes, new FirmClock(new Settings(yard.Folder, 0, "2026-04-14T08:40", false, "", 0, 0, null)));
+            var who = new WhoIsWho(
+                database,
+                writes,
+                new FirmClock(new Settings(yard.Folder, 0, "2026-04-14T08:40", false, "", 0, 0, null))
+            );
             var queue = who.Current.Queues[yard.Queue];
             Duration? told = null;
             // Who tells browsers of changes listens after it.
             writes.Committed += _ => told = who.Current.Queues[yard.Queue].Goal.LaterReply;
             await writes.Run(w =>
             {
-                PeopleStore.SetQueue(w.Session, queue with { Goal = new ResponseGoal(Duration.FromHours(2), Duration.FromHours(1)) });
-                w.Log(new Change(ChangeKinds.QueuesChanged, yard.Queue, new Place.Firm(), Thing.Working, SmallYard.Now, null));
+                PeopleStore.SetQueue(
+                    w.Session,
+                    queue with
+                    {
+                        Goal = new ResponseGoal(Duration.FromHours(2), Duration.FromHours(1)),
+                    }
+                );
+                w.Log(
+                    new Change(
+                        ChangeKinds.QueuesChanged,
+                        yard.Queue,
+                        new Place.Firm(),
+                        Thing.Working,
+                        SmallYard.Now,
+                        null
+                    )
+                );
             });
             told.ShouldBe(Duration.FromHours(1));
             who.Current.ShouldBeSameAs(who.Current, "it is kept until something changes");

@@ -9,30 +9,94 @@ public sealed class TasksInFullTests(YardFixture fixture) : YardTests(fixture)
 {
     private object Person(string name) => new { kind = "person", id = Yard.People[name].Id.Value };
 
-    private async Task<JsonElement> Make(string title, string owner = "Ines", object[]? more = null, string? docket = null, Guid? parent = null, int? minutes = null, string? due = null, bool isPrivate = false) =>
-        await Of("Odalys").Do(HttpMethod.Post, "/api/tasks", new { id = Guid.CreateVersion7(), title, docket, owners = more ?? [Person(owner)], due, priority = "normal", estimateMinutes = minutes, parent, @private = isPrivate });
+    private async Task<JsonElement> Make(
+        string title,
+        string owner = "Ines",
+        object[]? more = null,
+        string? docket = null,
+        Guid? parent = null,
+        int? minutes = null,
+        string? due = null,
+        bool isPrivate = false
+    ) =>
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Post,
+                "/api/tasks",
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    title,
+                    docket,
+                    owners = more ?? [Person(owner)],
+                    due,
+                    priority = "normal",
+                    estimateMinutes = minutes,
+                    parent,
+                    @private = isPrivate,
+                }
+            );
 
-    private static object Fields(JsonElement task, object[]? owners = null, string? rule = null, string? state = null, string? notes = null, bool? isPrivate = null, int? spent = null, int?[]? shares = null, string? repeats = null) => new
-    {
-        title = task.GetProperty("title").GetString(),
-        owners = owners ?? [.. task.GetProperty("owners").EnumerateArray().Select(o => (object)new { kind = o.GetProperty("kind").GetString(), id = o.GetProperty("id").GetGuid() })],
-        due = task.GetProperty("due").ValueKind is JsonValueKind.Null ? null : task.GetProperty("due").GetString(),
-        priority = task.GetProperty("priority").GetString(),
-        estimateMinutes = task.GetProperty("estimateMinutes").ValueKind is JsonValueKind.Null ? (int?)null : task.GetProperty("estimateMinutes").GetInt32(),
-        state = state ?? task.GetProperty("state").GetString(),
-        rule = rule ?? task.GetProperty("rule").GetString(),
-        notes,
-        @private = isPrivate,
-        spentMinutes = spent,
-        shares,
-        repeats,
-    };
+    private static object Fields(
+        JsonElement task,
+        object[]? owners = null,
+        string? rule = null,
+        string? state = null,
+        string? notes = null,
+        bool? isPrivate = null,
+        int? spent = null,
+        int?[]? shares = null,
+        string? repeats = null
+    ) =>
+        new
+        {
+            title = task.GetProperty("title").GetString(),
+            owners = owners
+                ??
+                [
+                    .. task.GetProperty("owners")
+                        .EnumerateArray()
+                        .Select(o =>
+                            (object)new { kind = o.GetProperty("kind").GetString(), id = o.GetProperty("id").GetGuid() }
+                        ),
+                ],
+            due = task.GetProperty("due").ValueKind is JsonValueKind.Null ? null : task.GetProperty("due").GetString(),
+            priority = task.GetProperty("priority").GetString(),
+            estimateMinutes = task.GetProperty("estimateMinutes").ValueKind is JsonValueKind.Null
+                ? (int?)null
+                : task.GetProperty("estimateMinutes").GetInt32(),
+            state = state ?? task.GetProperty("state").GetString(),
+            rule = rule ?? task.GetProperty("rule").GetString(),
+            notes,
+            @private = isPrivate,
+            spentMinutes = spent,
+            shares,
+            repeats,
+        };
 
-    private Task<JsonElement> Put(string who, JsonElement task, object fields) => Of(who).Do(HttpMethod.Put, $"/api/tasks/{Id(task)}", fields, $"\"{task.GetProperty("version").GetInt32()}\"");
+    private Task<JsonElement> Put(string who, JsonElement task, object fields) =>
+        Of(who).Do(HttpMethod.Put, $"/api/tasks/{Id(task)}", fields, $"\"{task.GetProperty("version").GetInt32()}\"");
 
-    private Task<JsonElement> Detail(JsonElement task, string who = "Odalys") => Of(who).Get($"/api/tasks/{Id(task)}/detail");
+    private Task<JsonElement> Detail(JsonElement task, string who = "Odalys") =>
+        Of(who).Get($"/api/tasks/{Id(task)}/detail");
 
-    private static object Where(string? docket = null, Guid? parent = null, Guid? worklist = null, Guid? column = null, Guid? after = null, int? gateStage = null) => new { docket, gateStage, parent, worklist, column, after };
+    private static object Where(
+        string? docket = null,
+        Guid? parent = null,
+        Guid? worklist = null,
+        Guid? column = null,
+        Guid? after = null,
+        int? gateStage = null
+    ) =>
+        new
+        {
+            docket,
+            gateStage,
+            parent,
+            worklist,
+            column,
+            after,
+        };
 
     [Fact]
     public async Task Notes_time_spent_and_repeats_are_kept_and_what_is_left_out_stays()
@@ -40,25 +104,60 @@ public sealed class TasksInFullTests(YardFixture fixture) : YardTests(fixture)
         var task = await Make("Bleed the brakes", minutes: 120);
         var changed = await Put("Ines", task, Fields(task, notes: "Use **DOT 4**", spent: 90, repeats: "FREQ=MONTHLY"));
         var again = await Put("Ines", changed, Fields(changed, state: "in-progress"));
-        (again.GetProperty("spentMinutes").GetInt32(), again.GetProperty("repeats").GetString()).ShouldBe((90, "FREQ=MONTHLY"));
+        (again.GetProperty("spentMinutes").GetInt32(), again.GetProperty("repeats").GetString()).ShouldBe(
+            (90, "FREQ=MONTHLY")
+        );
         var detail = await Detail(task);
         detail.GetProperty("notesHtml").GetString()!.ShouldContain("<strong>DOT 4</strong>");
-        detail.GetProperty("history").EnumerateArray().Select(h => h.GetProperty("what").GetString()).ShouldBe(["state", "repeats", "time spent", "notes"], ignoreOrder: true);
-        (await Of("Ines").Refused(HttpMethod.Put, $"/api/tasks/{Id(task)}", Fields(again, repeats: "FREQ=SOMETIMES"), $"\"{again.GetProperty("version").GetInt32()}\"")).Words.ShouldContain("FREQ=WEEKLY;BYDAY=MO");
+        detail
+            .GetProperty("history")
+            .EnumerateArray()
+            .Select(h => h.GetProperty("what").GetString())
+            .ShouldBe(["state", "repeats", "time spent", "notes"], ignoreOrder: true);
+        (
+            await Of("Ines")
+                .Refused(
+                    HttpMethod.Put,
+                    $"/api/tasks/{Id(task)}",
+                    Fields(again, repeats: "FREQ=SOMETIMES"),
+                    $"\"{again.GetProperty("version").GetInt32()}\""
+                )
+        ).Words.ShouldContain("FREQ=WEEKLY;BYDAY=MO");
     }
 
     [Fact]
     public async Task A_pasted_list_becomes_parts_that_add_up_and_finish_their_whole()
     {
         var whole = await Make("Refit the galley");
-        var parts = (await Of("Odalys").Do(HttpMethod.Post, $"/api/tasks/{Id(whole)}/parts", new { text = "- Take it out\n- Fit it\n  - bolts\n  - sealant\n- [x] Order it" })).EnumerateArray().ToList();
-        parts.Select(p => p.GetProperty("title").GetString()).ShouldBe(["Take it out", "Fit it", "bolts", "sealant", "Order it"]);
+        var parts = (
+            await Of("Odalys")
+                .Do(
+                    HttpMethod.Post,
+                    $"/api/tasks/{Id(whole)}/parts",
+                    new { text = "- Take it out\n- Fit it\n  - bolts\n  - sealant\n- [x] Order it" }
+                )
+        )
+            .EnumerateArray()
+            .ToList();
+        parts
+            .Select(p => p.GetProperty("title").GetString())
+            .ShouldBe(["Take it out", "Fit it", "bolts", "sealant", "Order it"]);
         var detail = await Detail(whole);
-        detail.GetProperty("parts").EnumerateArray().Select(p => p.GetProperty("depth").GetInt32()).ShouldBe([0, 0, 1, 1, 0]);
-        (detail.GetProperty("task").GetProperty("parts").GetProperty("done").GetInt32(), detail.GetProperty("task").GetProperty("percent").GetInt32()).ShouldBe((1, 25));
+        detail
+            .GetProperty("parts")
+            .EnumerateArray()
+            .Select(p => p.GetProperty("depth").GetInt32())
+            .ShouldBe([0, 0, 1, 1, 0]);
+        (
+            detail.GetProperty("task").GetProperty("parts").GetProperty("done").GetInt32(),
+            detail.GetProperty("task").GetProperty("percent").GetInt32()
+        ).ShouldBe((1, 25));
 
-        (await Of("Odalys").Refused(HttpMethod.Put, $"/api/tasks/{Id(whole)}/done")).Words.ShouldBe("3 of its 4 parts are not done. Finish or drop them first: it is done when they are.");
-        foreach (var n in new[] { 0, 2, 3 }) await Of("Odalys").Do(HttpMethod.Put, $"/api/tasks/{Id(parts[n])}/done");
+        (await Of("Odalys").Refused(HttpMethod.Put, $"/api/tasks/{Id(whole)}/done")).Words.ShouldBe(
+            "3 of its 4 parts are not done. Finish or drop them first: it is done when they are."
+        );
+        foreach (var n in new[] { 0, 2, 3 })
+            await Of("Odalys").Do(HttpMethod.Put, $"/api/tasks/{Id(parts[n])}/done");
         (await Of("Odalys").Get($"/api/tasks/{Id(parts[1])}")).GetProperty("state").GetString().ShouldBe("done");
         (await Of("Odalys").Get($"/api/tasks/{Id(whole)}")).GetProperty("state").GetString().ShouldBe("done");
         await Of("Odalys").Do(HttpMethod.Delete, $"/api/tasks/{Id(parts[3])}/done");
@@ -69,11 +168,23 @@ public sealed class TasksInFullTests(YardFixture fixture) : YardTests(fixture)
     public async Task Parts_are_put_in_order_and_a_task_cannot_be_a_part_of_itself()
     {
         var whole = await Make("Order of parts");
-        var parts = (await Of("Odalys").Do(HttpMethod.Post, $"/api/tasks/{Id(whole)}/parts", new { text = "one\ntwo\nthree" })).EnumerateArray().Select(Id).ToList();
+        var parts = (
+            await Of("Odalys").Do(HttpMethod.Post, $"/api/tasks/{Id(whole)}/parts", new { text = "one\ntwo\nthree" })
+        )
+            .EnumerateArray()
+            .Select(Id)
+            .ToList();
         await Of("Odalys").Do(HttpMethod.Put, $"/api/tasks/{parts[2]}/place", Where(parent: Id(whole), after: null));
-        await Of("Odalys").Do(HttpMethod.Put, $"/api/tasks/{parts[0]}/place", Where(parent: Id(whole), after: parts[1]));
-        (await Detail(whole)).GetProperty("parts").EnumerateArray().Select(p => p.GetProperty("task").GetProperty("title").GetString()).ShouldBe(["three", "two", "one"]);
-        (await Of("Odalys").Refused(HttpMethod.Put, $"/api/tasks/{Id(whole)}/place", Where(parent: parts[1]))).Words.ShouldContain("a part of itself");
+        await Of("Odalys")
+            .Do(HttpMethod.Put, $"/api/tasks/{parts[0]}/place", Where(parent: Id(whole), after: parts[1]));
+        (await Detail(whole))
+            .GetProperty("parts")
+            .EnumerateArray()
+            .Select(p => p.GetProperty("task").GetProperty("title").GetString())
+            .ShouldBe(["three", "two", "one"]);
+        (
+            await Of("Odalys").Refused(HttpMethod.Put, $"/api/tasks/{Id(whole)}/place", Where(parent: parts[1]))
+        ).Words.ShouldContain("a part of itself");
     }
 
     [Fact]
@@ -82,11 +193,23 @@ public sealed class TasksInFullTests(YardFixture fixture) : YardTests(fixture)
         var (first, second) = (await Make("First"), await Make("Second"));
         var blocked = await Of("Odalys").Do(HttpMethod.Put, $"/api/tasks/{Id(second)}/blockers", new[] { Id(first) });
         blocked.GetProperty("blockedBy")[0].GetProperty("title").GetString().ShouldBe("First");
-        (await Of("Odalys").Refused(HttpMethod.Put, $"/api/tasks/{Id(first)}/blockers", new[] { Id(second) })).Words.ShouldContain("waits for this one already");
-        var next = (await Of("Ines").Get("/api/tasks/next")).EnumerateArray().Single(n => n.GetProperty("task").GetGuid() == Id(second));
-        (next.GetProperty("blocked").GetBoolean(), next.GetProperty("reason").GetString()!.StartsWith("Waits for “First”", StringComparison.Ordinal)).ShouldBe((true, true));
+        (
+            await Of("Odalys").Refused(HttpMethod.Put, $"/api/tasks/{Id(first)}/blockers", new[] { Id(second) })
+        ).Words.ShouldContain("waits for this one already");
+        var next = (await Of("Ines").Get("/api/tasks/next"))
+            .EnumerateArray()
+            .Single(n => n.GetProperty("task").GetGuid() == Id(second));
+        (
+            next.GetProperty("blocked").GetBoolean(),
+            next.GetProperty("reason").GetString()!.StartsWith("Waits for “First”", StringComparison.Ordinal)
+        ).ShouldBe((true, true));
         await Of("Ines").Do(HttpMethod.Put, $"/api/tasks/{Id(first)}/done");
-        (await Of("Ines").Get("/api/tasks/next")).EnumerateArray().Single(n => n.GetProperty("task").GetGuid() == Id(second)).GetProperty("blocked").GetBoolean().ShouldBeFalse();
+        (await Of("Ines").Get("/api/tasks/next"))
+            .EnumerateArray()
+            .Single(n => n.GetProperty("task").GetGuid() == Id(second))
+            .GetProperty("blocked")
+            .GetBoolean()
+            .ShouldBeFalse();
     }
 
     [Fact]
@@ -96,7 +219,10 @@ public sealed class TasksInFullTests(YardFixture fixture) : YardTests(fixture)
         var shared = await Put("Odalys", task, Fields(task, rule: "share", shares: [60, 40, 40]));
         var one = await Of("Ines").Do(HttpMethod.Put, $"/api/tasks/{Id(task)}/done");
         (one.GetProperty("state").GetString(), one.GetProperty("percent").GetInt32()).ShouldBe(("in-progress", 60));
-        (await Of("Kit").Do(HttpMethod.Put, $"/api/tasks/{Id(task)}/done")).GetProperty("state").GetString().ShouldBe("done");
+        (await Of("Kit").Do(HttpMethod.Put, $"/api/tasks/{Id(task)}/done"))
+            .GetProperty("state")
+            .GetString()
+            .ShouldBe("done");
         shared.GetProperty("shares").EnumerateArray().Select(s => s.GetInt32()).ShouldBe([60, 40, 40]);
     }
 
@@ -107,10 +233,15 @@ public sealed class TasksInFullTests(YardFixture fixture) : YardTests(fixture)
         (await Of("Tobiah").Refused(HttpMethod.Get, $"/api/tasks/{Id(task)}")).Status.ShouldBe(HttpStatusCode.NotFound);
         (await Of("Tobiah").Get("/api/tasks/table?scope=all")).ToString().ShouldNotContain("Ask for a rise");
         (await Of("Odalys").Get("/api/tasks/table?scope=mine")).ToString().ShouldContain("Ask for a rise");
-        (await Of("Odalys").Refused(HttpMethod.Put, $"/api/tasks/{Id(task)}", Fields(task, owners: [Person("Ines")]), "\"1\"")).Words.ShouldContain("maker's alone");
+        (
+            await Of("Odalys")
+                .Refused(HttpMethod.Put, $"/api/tasks/{Id(task)}", Fields(task, owners: [Person("Ines")]), "\"1\"")
+        ).Words.ShouldContain("maker's alone");
         var opened = await Put("Odalys", task, Fields(task, isPrivate: false));
         var made = await Make("Of the docket", docket: "J-1");
-        (await Put("Odalys", made, Fields(made, owners: [Person("Odalys")], isPrivate: true))).GetProperty("docket").ValueKind.ShouldBe(JsonValueKind.Null);
+        (await Put("Odalys", made, Fields(made, owners: [Person("Odalys")], isPrivate: true)))
+            .GetProperty("docket")
+            .ValueKind.ShouldBe(JsonValueKind.Null);
         opened.GetProperty("private").GetBoolean().ShouldBeFalse();
     }
 
@@ -118,7 +249,10 @@ public sealed class TasksInFullTests(YardFixture fixture) : YardTests(fixture)
     public async Task Who_watches_hears_of_it_and_what_is_said_about_a_task_is_for_those_who_see_it()
     {
         var task = await Make("Watch the tide", "Ines");
-        (await Of("Kit").Refused(HttpMethod.Put, $"/api/tasks/{Id(task)}/watching")).Status.ShouldBe(HttpStatusCode.NotFound, "a task without a docket is for its maker and owners");
+        (await Of("Kit").Refused(HttpMethod.Put, $"/api/tasks/{Id(task)}/watching")).Status.ShouldBe(
+            HttpStatusCode.NotFound,
+            "a task without a docket is for its maker and owners"
+        );
         var open = await Make("Watch the moorings", "Ines", docket: "J-1");
         await Of("Tobiah").Do(HttpMethod.Put, $"/api/tasks/{Id(open)}/watching");
         await Of("Ines").Do(HttpMethod.Put, $"/api/tasks/{Id(open)}/done");
@@ -126,10 +260,13 @@ public sealed class TasksInFullTests(YardFixture fixture) : YardTests(fixture)
 
         var talk = await Of("Ines").Do(HttpMethod.Put, $"/api/tasks/{Id(task)}/conversation");
         var conversation = Id(talk.GetProperty("conversation"));
-        Id((await Of("Odalys").Do(HttpMethod.Put, $"/api/tasks/{Id(task)}/conversation")).GetProperty("conversation")).ShouldBe(conversation);
+        Id((await Of("Odalys").Do(HttpMethod.Put, $"/api/tasks/{Id(task)}/conversation")).GetProperty("conversation"))
+            .ShouldBe(conversation);
         await Say(Of("Ines"), conversation, "It is high at noon");
         (await Of("Odalys").Get($"/api/conversations/{conversation}/entries")).ToString().ShouldContain("high at noon");
-        (await Of("Tobiah").Refused(HttpMethod.Get, $"/api/conversations/{conversation}/entries")).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await Of("Tobiah").Refused(HttpMethod.Get, $"/api/conversations/{conversation}/entries")).Status.ShouldBe(
+            HttpStatusCode.NotFound
+        );
         (await Of("Odalys").Get("/api/alerts")).ToString().ShouldContain("high at noon");
     }
 
@@ -137,20 +274,76 @@ public sealed class TasksInFullTests(YardFixture fixture) : YardTests(fixture)
     public async Task A_worklist_has_columns_of_its_own_and_what_is_put_into_its_last_is_done()
     {
         var (id, next, done) = (Guid.CreateVersion7(), Guid.CreateVersion7(), Guid.CreateVersion7());
-        object[] columns = [new { id = next, name = "Next", most = 2, finishes = false }, new { id = done, name = "Finished", most = (int?)null, finishes = true }];
-        var list = await Of("Odalys").Do(HttpMethod.Put, $"/api/worklists/{id}", new { name = "Launch", docket = "J-1", columns });
+        object[] columns =
+        [
+            new
+            {
+                id = next,
+                name = "Next",
+                most = 2,
+                finishes = false,
+            },
+            new
+            {
+                id = done,
+                name = "Finished",
+                most = (int?)null,
+                finishes = true,
+            },
+        ];
+        var list = await Of("Odalys")
+            .Do(
+                HttpMethod.Put,
+                $"/api/worklists/{id}",
+                new
+                {
+                    name = "Launch",
+                    docket = "J-1",
+                    columns,
+                }
+            );
         (list.GetProperty("whose").GetString(), list.GetProperty("version").GetInt32()).ShouldBe(("docket", 1));
         var (one, two) = (await Make("One", docket: "J-1"), await Make("Two", docket: "J-1"));
         await Of("Ines").Do(HttpMethod.Put, $"/api/tasks/{Id(one)}/place", Where("J-1", worklist: id, column: next));
         await Of("Ines").Do(HttpMethod.Put, $"/api/tasks/{Id(two)}/place", Where("J-1", worklist: id, column: next));
-        var rows = (await Of("Ines").Get($"/api/tasks/table?scope=worklist&of={id}")).GetProperty("rows").EnumerateArray().OrderBy(r => r.GetProperty("position").GetDouble()).Select(r => r.GetProperty("title").GetString());
+        var rows = (await Of("Ines").Get($"/api/tasks/table?scope=worklist&of={id}"))
+            .GetProperty("rows")
+            .EnumerateArray()
+            .OrderBy(r => r.GetProperty("position").GetDouble())
+            .Select(r => r.GetProperty("title").GetString());
         rows.ShouldBe(["Two", "One"]);
-        (await Of("Ines").Do(HttpMethod.Put, $"/api/tasks/{Id(one)}/place", Where("J-1", worklist: id, column: done))).GetProperty("state").GetString().ShouldBe("done");
-        (await Of("Ines").Do(HttpMethod.Put, $"/api/tasks/{Id(one)}/place", Where("J-1", worklist: id, column: next))).GetProperty("state").GetString().ShouldBe("needs-action");
+        (await Of("Ines").Do(HttpMethod.Put, $"/api/tasks/{Id(one)}/place", Where("J-1", worklist: id, column: done)))
+            .GetProperty("state")
+            .GetString()
+            .ShouldBe("done");
+        (await Of("Ines").Do(HttpMethod.Put, $"/api/tasks/{Id(one)}/place", Where("J-1", worklist: id, column: next)))
+            .GetProperty("state")
+            .GetString()
+            .ShouldBe("needs-action");
         await Of("Tobiah").Do(HttpMethod.Put, $"/api/worklists/{id}", new { name = "Launch day", columns }, "\"1\"");
-        (await Of("Ines").Refused(HttpMethod.Put, $"/api/worklists/{id}", new { name = "Mine", columns }, "\"1\"")).Status.ShouldBe(HttpStatusCode.PreconditionFailed);
+        (
+            await Of("Ines").Refused(HttpMethod.Put, $"/api/worklists/{id}", new { name = "Mine", columns }, "\"1\"")
+        ).Status.ShouldBe(HttpStatusCode.PreconditionFailed);
         var own = Guid.CreateVersion7();
-        await Of("Ines").Do(HttpMethod.Put, $"/api/worklists/{own}", new { name = "Ines's own", columns = new[] { new { id = Guid.CreateVersion7(), name = "Only", most = (int?)null, finishes = false } } });
+        await Of("Ines")
+            .Do(
+                HttpMethod.Put,
+                $"/api/worklists/{own}",
+                new
+                {
+                    name = "Ines's own",
+                    columns = new[]
+                    {
+                        new
+                        {
+                            id = Guid.CreateVersion7(),
+                            name = "Only",
+                            most = (int?)null,
+                            finishes = false,
+                        },
+                    },
+                }
+            );
         (await Of("Odalys").Get("/api/worklists")).ToString().ShouldNotContain("Ines's own");
         await Of("Ines").Do(HttpMethod.Delete, $"/api/worklists/{own}");
     }
@@ -160,20 +353,43 @@ public sealed class TasksInFullTests(YardFixture fixture) : YardTests(fixture)
     {
         var (one, two, whole) = (await Make("Many one"), await Make("Many two"), await Make("Many whole"));
         await Of("Odalys").Do(HttpMethod.Post, $"/api/tasks/{Id(whole)}/parts", new { text = "a part" });
-        var outcomes = (await Of("Odalys").Do(HttpMethod.Post, "/api/tasks/changes", new
-        {
-            changes = new object[]
-            {
-                new { id = Id(one), priority = "high", due = "2026-04-20T16:00:00Z", setDue = true },
-                new { id = Id(two), version = 77, state = "done" },
-                new { id = Id(whole), state = "done" },
-                new { id = Yard.Tasks["J-2"].Value, state = "done" },
-            },
-        })).EnumerateArray().ToList();
-        (outcomes[0].GetProperty("task").GetProperty("priority").GetString(), outcomes[0].GetProperty("problem").ValueKind).ShouldBe(("high", JsonValueKind.Null));
+        var outcomes = (
+            await Of("Odalys")
+                .Do(
+                    HttpMethod.Post,
+                    "/api/tasks/changes",
+                    new
+                    {
+                        changes = new object[]
+                        {
+                            new
+                            {
+                                id = Id(one),
+                                priority = "high",
+                                due = "2026-04-20T16:00:00Z",
+                                setDue = true,
+                            },
+                            new
+                            {
+                                id = Id(two),
+                                version = 77,
+                                state = "done",
+                            },
+                            new { id = Id(whole), state = "done" },
+                            new { id = Yard.Tasks["J-2"].Value, state = "done" },
+                        },
+                    }
+                )
+        ).EnumerateArray().ToList();
+        (
+            outcomes[0].GetProperty("task").GetProperty("priority").GetString(),
+            outcomes[0].GetProperty("problem").ValueKind
+        ).ShouldBe(("high", JsonValueKind.Null));
         outcomes[1].GetProperty("problem").GetString().ShouldBe("Someone changed it since you opened it.");
         outcomes[2].GetProperty("problem").GetString()!.ShouldContain("1 of its 1 parts is not done");
-        (outcomes[3].GetProperty("task").ValueKind, outcomes[3].GetProperty("problem").GetString()).ShouldBe((JsonValueKind.Null, "There is no such task, or you do not see it."));
+        (outcomes[3].GetProperty("task").ValueKind, outcomes[3].GetProperty("problem").GetString()).ShouldBe(
+            (JsonValueKind.Null, "There is no such task, or you do not see it.")
+        );
     }
 
     [Fact]
@@ -181,19 +397,52 @@ public sealed class TasksInFullTests(YardFixture fixture) : YardTests(fixture)
     {
         await Make("Heavy day", "Kit", minutes: 600, due: "2026-04-15T16:00:00Z");
         var load = await Of("Odalys").Get("/api/tasks/load?days=3");
-        var kit = load.GetProperty("people").EnumerateArray().Single(p => p.GetProperty("person").GetProperty("firstName").GetString() == "Kit");
+        var kit = load.GetProperty("people")
+            .EnumerateArray()
+            .Single(p => p.GetProperty("person").GetProperty("firstName").GetString() == "Kit");
         var day = kit.GetProperty("days")[1];
-        (day.GetProperty("freeMinutes").GetDouble(), day.GetProperty("workMinutes").GetDouble(), day.GetProperty("over").GetBoolean()).ShouldBe((540, 600, true));
+        (
+            day.GetProperty("freeMinutes").GetDouble(),
+            day.GetProperty("workMinutes").GetDouble(),
+            day.GetProperty("over").GetBoolean()
+        ).ShouldBe((540, 600, true));
     }
 
     [Fact]
     public async Task Views_are_named_and_shared_and_only_their_owner_takes_them_away()
     {
         var id = Guid.CreateVersion7();
-        await Of("Odalys").Do(HttpMethod.Put, $"/api/task-views/{id}", new { name = "Late ones", shared = true, settings = new { way = "table" } });
-        (await Of("Kit").Get("/api/task-views")).EnumerateArray().Single(v => Id(v) == id).GetProperty("mine").GetBoolean().ShouldBeFalse();
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Put,
+                $"/api/task-views/{id}",
+                new
+                {
+                    name = "Late ones",
+                    shared = true,
+                    settings = new { way = "table" },
+                }
+            );
+        (await Of("Kit").Get("/api/task-views"))
+            .EnumerateArray()
+            .Single(v => Id(v) == id)
+            .GetProperty("mine")
+            .GetBoolean()
+            .ShouldBeFalse();
         (await Of("Kit").Refused(HttpMethod.Delete, $"/api/task-views/{id}")).Status.ShouldBe(HttpStatusCode.NotFound);
-        (await Of("Kit").Refused(HttpMethod.Put, $"/api/task-views/{id}", new { name = "Mine now", shared = false, settings = new { } })).Words.ShouldContain("Odalys");
+        (
+            await Of("Kit")
+                .Refused(
+                    HttpMethod.Put,
+                    $"/api/task-views/{id}",
+                    new
+                    {
+                        name = "Mine now",
+                        shared = false,
+                        settings = new { },
+                    }
+                )
+        ).Words.ShouldContain("Odalys");
         await Of("Odalys").Do(HttpMethod.Delete, $"/api/task-views/{id}");
         (await Of("Odalys").Get("/api/task-views")).GetArrayLength().ShouldBe(0);
     }
@@ -203,18 +452,50 @@ public sealed class TasksInFullTests(YardFixture fixture) : YardTests(fixture)
     {
         var task = await Make("Rinse the slings", "Kit", due: "2026-04-20T16:00:00Z");
         var repeating = await Put("Kit", task, Fields(task, repeats: "FREQ=WEEKLY;BYDAY=MO"));
-        async Task<List<string?>> Open() => [.. (await Of("Kit").Get("/api/tasks")).EnumerateArray().Where(t => t.GetProperty("title").GetString() == "Rinse the slings" && t.GetProperty("state").GetString() == "needs-action").Select(t => t.GetProperty("due").GetString())];
+        async Task<List<string?>> Open() =>
+            [
+                .. (await Of("Kit").Get("/api/tasks"))
+                    .EnumerateArray()
+                    .Where(t =>
+                        t.GetProperty("title").GetString() == "Rinse the slings"
+                        && t.GetProperty("state").GetString() == "needs-action"
+                    )
+                    .Select(t => t.GetProperty("due").GetString()),
+            ];
         await Of("Kit").Do(HttpMethod.Put, $"/api/tasks/{Id(task)}/done");
         (await Open()).ShouldBe(["2026-04-27T16:00:00+00:00"]);
         await Of("Kit").Do(HttpMethod.Delete, $"/api/tasks/{Id(task)}/done");
         (await Open()).ShouldBe(["2026-04-20T16:00:00+00:00"]);
 
         // Moved, it is followed by what the rule says all the same; left out, the next takes its place.
-        await Of("Kit").Do(HttpMethod.Post, "/api/tasks/changes", new { changes = new[] { new { id = Id(task), due = "2026-04-22T16:00:00Z", setDue = true } } });
+        await Of("Kit")
+            .Do(
+                HttpMethod.Post,
+                "/api/tasks/changes",
+                new
+                {
+                    changes = new[]
+                    {
+                        new
+                        {
+                            id = Id(task),
+                            due = "2026-04-22T16:00:00Z",
+                            setDue = true,
+                        },
+                    },
+                }
+            );
         await Of("Kit").Do(HttpMethod.Post, $"/api/tasks/{Id(task)}/skip");
-        var next = (await Of("Kit").Get("/api/tasks")).EnumerateArray().Single(t => t.GetProperty("title").GetString() == "Rinse the slings" && t.GetProperty("state").GetString() == "needs-action");
+        var next = (await Of("Kit").Get("/api/tasks"))
+            .EnumerateArray()
+            .Single(t =>
+                t.GetProperty("title").GetString() == "Rinse the slings"
+                && t.GetProperty("state").GetString() == "needs-action"
+            );
         next.GetProperty("due").GetString().ShouldBe("2026-04-27T16:00:00+00:00");
-        (await Of("Kit").Refused(HttpMethod.Post, $"/api/tasks/{Id(await Make("Once only", "Kit"))}/skip")).Words.ShouldContain("Only an open task that repeats");
+        (
+            await Of("Kit").Refused(HttpMethod.Post, $"/api/tasks/{Id(await Make("Once only", "Kit"))}/skip")
+        ).Words.ShouldContain("Only an open task that repeats");
         repeating.GetProperty("repeats").GetString().ShouldBe("FREQ=WEEKLY;BYDAY=MO");
     }
 
@@ -222,8 +503,20 @@ public sealed class TasksInFullTests(YardFixture fixture) : YardTests(fixture)
     public async Task Owners_are_reminded_once_before_a_task_is_due()
     {
         var task = await Make("Check the tide table", "Tobiah", due: "2026-04-14T09:00:00Z");
-        await Of("Tobiah").Do(HttpMethod.Put, $"/api/tasks/{Id(task)}/times", new { remindBeforeMinutes = 80, remindAgainMinutes = 0, nextByTime = false });
-        async Task<int> Told() => (await Of("Tobiah").Get("/api/alerts")).ToString().Split("Check the tide table: due today 10:00").Length - 1;
+        await Of("Tobiah")
+            .Do(
+                HttpMethod.Put,
+                $"/api/tasks/{Id(task)}/times",
+                new
+                {
+                    remindBeforeMinutes = 80,
+                    remindAgainMinutes = 0,
+                    nextByTime = false,
+                }
+            );
+        async Task<int> Told() =>
+            (await Of("Tobiah").Get("/api/alerts")).ToString().Split("Check the tide table: due today 10:00").Length
+            - 1;
         await Waiting.Until(async () => await Told() > 0, 25);
         (await Told()).ShouldBe(1);
     }
@@ -232,33 +525,87 @@ public sealed class TasksInFullTests(YardFixture fixture) : YardTests(fixture)
     public async Task A_task_late_for_long_without_a_word_is_questioned_until_somebody_says_that_it_is_wanted()
     {
         var task = await Make("Forgotten", "Tobiah", due: "2026-04-01T16:00:00Z");
-        async Task<bool> Stale() => (await Of("Tobiah").Get("/api/tasks/next")).EnumerateArray().Single(n => n.GetProperty("task").GetGuid() == Id(task)).GetProperty("stale").GetBoolean();
+        async Task<bool> Stale() =>
+            (await Of("Tobiah").Get("/api/tasks/next"))
+                .EnumerateArray()
+                .Single(n => n.GetProperty("task").GetGuid() == Id(task))
+                .GetProperty("stale")
+                .GetBoolean();
         (await Stale()).ShouldBeFalse("it was made just now");
         await Of("Tobiah").Do(HttpMethod.Put, $"/api/tasks/{Id(task)}/wanted");
         (await Stale()).ShouldBeFalse();
-        (await Detail(task, "Tobiah")).GetProperty("history")[0].GetProperty("what").GetString().ShouldBe("still wanted");
+        (await Detail(task, "Tobiah"))
+            .GetProperty("history")[0]
+            .GetProperty("what")
+            .GetString()
+            .ShouldBe("still wanted");
     }
 
     [Fact]
     public async Task Files_stand_with_a_tasks_notes_for_those_who_see_it_and_count_as_inside()
     {
         var id = Guid.CreateVersion7();
-        await Of("Odalys").Do(HttpMethod.Post, "/api/tasks", new { id, title = "Look at the drawing", docket = "J-1", priority = "normal", owners = Array.Empty<object>() });
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Post,
+                "/api/tasks",
+                new
+                {
+                    id,
+                    title = "Look at the drawing",
+                    docket = "J-1",
+                    priority = "normal",
+                    owners = Array.Empty<object>(),
+                }
+            );
         var file = Guid.CreateVersion7();
-        await Of("Odalys").Do(HttpMethod.Post, "/api/uploads", new { id = file, name = "plan.txt", mediaType = "text/plain", size = 4 });
-        var part = new HttpRequestMessage(HttpMethod.Patch, $"/api/uploads/{file}") { Content = new ByteArrayContent("plan"u8.ToArray()) };
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Post,
+                "/api/uploads",
+                new
+                {
+                    id = file,
+                    name = "plan.txt",
+                    mediaType = "text/plain",
+                    size = 4,
+                }
+            );
+        var part = new HttpRequestMessage(HttpMethod.Patch, $"/api/uploads/{file}")
+        {
+            Content = new ByteArrayContent("plan"u8.ToArray()),
+        };
         part.Headers.TryAddWithoutValidation("Upload-Offset", "0");
         (await Of("Odalys").Http.SendAsync(part, Stop)).IsSuccessStatusCode.ShouldBeTrue();
         (await Of("Ines").Http.GetAsync($"/api/files/{file}", Stop)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
 
-        await Of("Odalys").Do(HttpMethod.Put, $"/api/tasks/{id}/files", new[] { new { id = file, caption = "North wall" } });
+        await Of("Odalys")
+            .Do(HttpMethod.Put, $"/api/tasks/{id}/files", new[] { new { id = file, caption = "North wall" } });
         var detail = await Of("Ines").Get($"/api/tasks/{id}/detail");
-        detail.GetProperty("files").EnumerateArray().Select(f => f.GetProperty("caption").GetString()).ShouldBe(["North wall"]);
+        detail
+            .GetProperty("files")
+            .EnumerateArray()
+            .Select(f => f.GetProperty("caption").GetString())
+            .ShouldBe(["North wall"]);
         detail.GetProperty("history").ToString().ShouldContain("plan.txt");
         (await Of("Ines").Http.GetAsync($"/api/files/{file}", Stop)).StatusCode.ShouldBe(HttpStatusCode.OK);
         (await Of("Benedikta").Http.GetAsync($"/api/files/{file}", Stop)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
-        (await Of("Ines").Refused(HttpMethod.Put, $"/api/tasks/{id}/files", new[] { new { id = Guid.CreateVersion7() } })).Words.ShouldContain("not there any more");
-        var held = await Of("Odalys").Refused(HttpMethod.Post, $"/api/conversations/{Conversation("J-1 Benedikta")}/entries", new { id = Guid.CreateVersion7(), body = "See the plan", via = "page", files = new[] { new { id = file } } });
+        (
+            await Of("Ines")
+                .Refused(HttpMethod.Put, $"/api/tasks/{id}/files", new[] { new { id = Guid.CreateVersion7() } })
+        ).Words.ShouldContain("not there any more");
+        var held = await Of("Odalys")
+            .Refused(
+                HttpMethod.Post,
+                $"/api/conversations/{Conversation("J-1 Benedikta")}/entries",
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    body = "See the plan",
+                    via = "page",
+                    files = new[] { new { id = file } },
+                }
+            );
         held.Words.ShouldStartWith("Held back");
     }
 }

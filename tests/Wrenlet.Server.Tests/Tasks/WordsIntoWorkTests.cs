@@ -11,12 +11,19 @@ public sealed class WordsIntoWorkTests(YardFixture fixture) : YardTests(fixture)
     private string ToInes(string words) => $"[@Ines Kowal](person:{Yard.People["Ines"].Id.Value}) {words}";
 
     private async Task<string[]> AsksFor(string body) =>
-        [.. (await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{Inside}/check", new { body })).GetProperty("tasks").EnumerateArray().Select(t => t.GetString()!)];
+        [
+            .. (await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{Inside}/check", new { body }))
+                .GetProperty("tasks")
+                .EnumerateArray()
+                .Select(t => t.GetString()!),
+        ];
 
     [Fact]
     public async Task What_one_writes_says_which_tasks_it_asks_for()
     {
-        (await AsksFor(ToInes("please measure the new bolts by Wednesday noon, urgent"))).ShouldBe(["Measure the new bolts · Ines · Wed 15 Apr 12:00 · critical"]);
+        (await AsksFor(ToInes("please measure the new bolts by Wednesday noon, urgent"))).ShouldBe([
+            "Measure the new bolts · Ines · Wed 15 Apr 12:00 · critical",
+        ]);
         (await AsksFor("Thanks all, good work this week")).ShouldBeEmpty();
         (await AsksFor("To do:\n- Ines: label the breakers\n- Kit: change the zincs by Monday")).Length.ShouldBe(2);
     }
@@ -26,11 +33,29 @@ public sealed class WordsIntoWorkTests(YardFixture fixture) : YardTests(fixture)
     {
         var (place, entry, task) = (Conversation("J-1 Benedikta"), Guid.CreateVersion7(), Guid.CreateVersion7());
         const string Words = "Please send the deposit by Monday. I'll send you the quote by Friday noon.";
-        var seen = await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{place}/check", new { body = Words, via = "page" });
-        seen.GetProperty("tasks").EnumerateArray().Select(t => t.GetString()).ShouldBe(["Send Benedikta the quote · Odalys · Fri 17 Apr 12:00"]);
-        await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{place}/entries", new { id = entry, body = Words, via = "page", tasks = new[] { new { id = task, draft = 0 } } });
+        var seen = await Of("Odalys")
+            .Do(HttpMethod.Post, $"/api/conversations/{place}/check", new { body = Words, via = "page" });
+        seen.GetProperty("tasks")
+            .EnumerateArray()
+            .Select(t => t.GetString())
+            .ShouldBe(["Send Benedikta the quote · Odalys · Fri 17 Apr 12:00"]);
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Post,
+                $"/api/conversations/{place}/entries",
+                new
+                {
+                    id = entry,
+                    body = Words,
+                    via = "page",
+                    tasks = new[] { new { id = task, draft = 0 } },
+                }
+            );
         var made = await Of("Odalys").Get($"/api/tasks/{task}");
-        (made.GetProperty("owners")[0].GetProperty("firstName").GetString(), made.GetProperty("sourceEntry").GetGuid()).ShouldBe(("Odalys", entry));
+        (
+            made.GetProperty("owners")[0].GetProperty("firstName").GetString(),
+            made.GetProperty("sourceEntry").GetGuid()
+        ).ShouldBe(("Odalys", entry));
         (await Of("Benedikta").Get("/api/page")).ToString().ShouldNotContain(task.ToString());
     }
 
@@ -38,10 +63,18 @@ public sealed class WordsIntoWorkTests(YardFixture fixture) : YardTests(fixture)
     public async Task What_was_agreed_to_is_made_when_it_is_sent_and_once_only()
     {
         var (entry, task) = (Guid.CreateVersion7(), Guid.CreateVersion7());
-        var note = new { id = entry, body = "To do:\n- Ines: label the breakers\n- Kit: change the zincs by Monday", tasks = new[] { new { id = task, draft = 1 } } };
+        var note = new
+        {
+            id = entry,
+            body = "To do:\n- Ines: label the breakers\n- Kit: change the zincs by Monday",
+            tasks = new[] { new { id = task, draft = 1 } },
+        };
         var said = await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{Inside}/entries", note);
         await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{Inside}/entries", note);
-        said.GetProperty("tasks").EnumerateArray().Select(t => t.GetProperty("title").GetString()).ShouldBe(["Change the zincs"]);
+        said.GetProperty("tasks")
+            .EnumerateArray()
+            .Select(t => t.GetProperty("title").GetString())
+            .ShouldBe(["Change the zincs"]);
         var made = await Of("Odalys").Get($"/api/tasks/{task}");
         made.GetProperty("sourceEntry").GetGuid().ShouldBe(entry);
         made.GetProperty("owners")[0].GetProperty("name").GetString().ShouldBe("Kit Ramaswamy");
@@ -55,7 +88,20 @@ public sealed class WordsIntoWorkTests(YardFixture fixture) : YardTests(fixture)
         async Task<Guid> Make(string title, string? due, int? minutes, string priority = "normal")
         {
             var id = Guid.CreateVersion7();
-            await Of("Odalys").Do(HttpMethod.Post, "/api/tasks", new { id, title, owners = new[] { new { kind = "person", id = Yard.People["Ines"].Id.Value } }, due, priority, estimateMinutes = minutes });
+            await Of("Odalys")
+                .Do(
+                    HttpMethod.Post,
+                    "/api/tasks",
+                    new
+                    {
+                        id,
+                        title,
+                        owners = new[] { new { kind = "person", id = Yard.People["Ines"].Id.Value } },
+                        due,
+                        priority,
+                        estimateMinutes = minutes,
+                    }
+                );
             return id;
         }
 
@@ -64,8 +110,13 @@ public sealed class WordsIntoWorkTests(YardFixture fixture) : YardTests(fixture)
         var tight = await Make("Long", "2026-04-14T15:00:00Z", 420);
         var whenever = await Make("Whenever", null, null, "low");
         var next = await Next();
-        next.Select(n => n.GetProperty("task").GetGuid()).Where(id => id == soon || id == tight || id == whenever).ShouldBe([tight, soon, whenever]);
-        next.Single(n => n.GetProperty("task").GetGuid() == tight).GetProperty("reason").GetString()!.ShouldStartWith("Due today 16:00");
+        next.Select(n => n.GetProperty("task").GetGuid())
+            .Where(id => id == soon || id == tight || id == whenever)
+            .ShouldBe([tight, soon, whenever]);
+        next.Single(n => n.GetProperty("task").GetGuid() == tight)
+            .GetProperty("reason")
+            .GetString()!
+            .ShouldStartWith("Due today 16:00");
         await Of("Ines").Do(HttpMethod.Put, $"/api/tasks/{tight}/done");
         (await Next()).ShouldNotContain(n => n.GetProperty("task").GetGuid() == tight);
     }

@@ -10,7 +10,11 @@ public class TranscriptTests
     [Fact]
     public void What_is_written_is_read_back()
     {
-        SpokenLine[] said = [new(At(0), At(2.5), "Ines Kowal", "5 < 6 & a --> b"), new(At(3661.25), At(3662), "", "Nobody knows who said this")];
+        SpokenLine[] said =
+        [
+            new(At(0), At(2.5), "Ines Kowal", "5 < 6 & a --> b"),
+            new(At(3661.25), At(3662), "", "Nobody knows who said this"),
+        ];
         Transcript.Read(Transcript.Write(said)).Lines.ShouldBe(said);
     }
 
@@ -38,9 +42,17 @@ public class TranscriptTests
 
             00:06.000 --> 00:07.000
 
-            """);
+            """
+        );
         wrong.ShouldBeNull();
-        lines.Select(l => (l.Speaker, l.Words)).ShouldBe([("Ines Kowal", "Keel bolts three and four & five are finished"), ("", "Before"), ("Kit", "Which ones?"), ("Ines Kowal", "Three.")]);
+        lines
+            .Select(l => (l.Speaker, l.Words))
+            .ShouldBe([
+                ("Ines Kowal", "Keel bolts three and four & five are finished"),
+                ("", "Before"),
+                ("Kit", "Which ones?"),
+                ("Ines Kowal", "Three."),
+            ]);
     }
 
     [Theory]
@@ -50,14 +62,27 @@ public class TranscriptTests
     [InlineData("WEBVTT\n\n00:01 --> 00:02\nx", "is no time of a cue")]
     [InlineData("WEBVTT\n\n00:03.000 --> 00:02.000\nx", "ends before it begins")]
     [InlineData("WEBVTT\n\n00:01.000 --> 00:02.000\n<b></b>", "Nothing is said in it")]
-    public void What_is_none_is_said_to_be_none(string text, string wrong) => Transcript.Read(text).Wrong!.ShouldContain(wrong);
+    public void What_is_none_is_said_to_be_none(string text, string wrong) =>
+        Transcript.Read(text).Wrong!.ShouldContain(wrong);
 
     [Fact]
     public void Lines_of_one_speaker_are_joined_until_they_pause_or_another_speaks()
     {
         SpokenLine Line(double from, string who, string words) => new(At(from), At(from + 1), who, words);
-        Transcript.Joined([Line(0, "A", "one"), Line(2, "A", "two"), Line(3, "B", "three"), Line(4, "A", "four"), Line(30, "A", "five")], Duration.FromSeconds(8), 600)
-            .Select(l => l.Words).ShouldBe(["one two", "three", "four", "five"]);
+        Transcript
+            .Joined(
+                [
+                    Line(0, "A", "one"),
+                    Line(2, "A", "two"),
+                    Line(3, "B", "three"),
+                    Line(4, "A", "four"),
+                    Line(30, "A", "five"),
+                ],
+                Duration.FromSeconds(8),
+                600
+            )
+            .Select(l => l.Words)
+            .ShouldBe(["one two", "three", "four", "five"]);
         Transcript.Joined([Line(0, "A", "one"), Line(1, "A", "two")], Duration.FromSeconds(8), 5).Count().ShouldBe(2);
     }
 }

@@ -3,7 +3,9 @@ using Wrenlet.Formats.Mail;
 
 namespace Wrenlet.Server.Tests.World;
 
-/// <summary>What the program does at its start, these tests do too: some of them use the mail library by themselves.</summary>
+/// <summary>
+/// What the program does at its start, these tests do too: some of them use the mail library by themselves.
+/// </summary>
 internal static class Beginning
 {
     [ModuleInitializer]

@@ -41,7 +41,8 @@ public abstract class LoopbackServer : IDisposable
     {
         try
         {
-            while (true) _ = Talk(await _listener.AcceptTcpClientAsync(_end.Token));
+            while (true)
+                _ = Talk(await _listener.AcceptTcpClientAsync(_end.Token));
         }
         catch (Exception) when (_end.IsCancellationRequested)
         {
@@ -60,7 +61,8 @@ public abstract class LoopbackServer : IDisposable
             {
                 await Talk(
                     async () => await reader.ReadLineAsync(end) is { } line ? Noted(line) : null,
-                    async line => await stream.WriteAsync(Encoding.Latin1.GetBytes(line + "\r\n"), end));
+                    async line => await stream.WriteAsync(Encoding.Latin1.GetBytes(line + "\r\n"), end)
+                );
             }
             catch (Exception wrong) when (wrong is IOException or OperationCanceledException or SocketException)
             {
@@ -95,9 +97,12 @@ public sealed class LoopbackSmtp : LoopbackServer
                 case "DATA":
                     await say("354 go on");
                     var mail = new StringBuilder();
-                    while (await read() is { } part && part != ".") mail.AppendLine(part.StartsWith("..", StringComparison.Ordinal) ? part[1..] : part);
-                    if (Answer is null || Answer.StartsWith('2')) Taken.Enqueue(mail.ToString());
-                    if (Answer is null) await Task.Delay(Timeout.Infinite, End);
+                    while (await read() is { } part && part != ".")
+                        mail.AppendLine(part.StartsWith("..", StringComparison.Ordinal) ? part[1..] : part);
+                    if (Answer is null || Answer.StartsWith('2'))
+                        Taken.Enqueue(mail.ToString());
+                    if (Answer is null)
+                        await Task.Delay(Timeout.Infinite, End);
                     await say(Answer!);
                     break;
                 case "QUIT":
@@ -129,16 +134,29 @@ public sealed partial class LoopbackImap : LoopbackServer
         {
             var (tag, command) = line.Split(' ', 2) is [var t, var c] ? (t, c) : (line, "");
             bool Is(string verb) => command.StartsWith(verb, StringComparison.Ordinal);
-            var uid = UidForm().Match(command) is { Success: true } m ? int.Parse(m.Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture) : 0;
-            if (Is("LIST")) await say("* LIST () \"/\" \"INBOX\"");
-            else if (Is("SELECT") || Is("EXAMINE")) await say($"* FLAGS (\\Seen)\r\n* {Mails.Count} EXISTS\r\n* 0 RECENT\r\n* OK [UIDVALIDITY 1]\r\n* OK [UIDNEXT 99]\r\n* OK [PERMANENTFLAGS (\\Seen)]");
-            else if (Is("UID SEARCH")) await say("* SEARCH " + string.Join(' ', Mails.Keys.Where(k => !Seen.ContainsKey(k)).Order()));
-            else if (Is("UID FETCH")) await say($"* {uid} FETCH (UID {uid} BODY[] {{{Mails[uid].Length}}}\r\n{Mails[uid]})");
-            else if (Is("UID STORE")) Seen[uid] = true;
-            else if (Is("CAPABILITY")) await say("* CAPABILITY IMAP4rev1");
-            else if (Is("LOGOUT")) await say("* BYE");
+            var uid = UidForm().Match(command) is { Success: true } m
+                ? int.Parse(m.Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture)
+                : 0;
+            if (Is("LIST"))
+                await say("* LIST () \"/\" \"INBOX\"");
+            else if (Is("SELECT") || Is("EXAMINE"))
+                await say(
+                    $"* FLAGS (\\Seen)\r\n* {Mails.Count} EXISTS\r\n* 0 RECENT\r\n* OK [UIDVALIDITY 1]\r\n* OK "
+                        + $"[UIDNEXT 99]\r\n* OK [PERMANENTFLAGS (\\Seen)]"
+                );
+            else if (Is("UID SEARCH"))
+                await say("* SEARCH " + string.Join(' ', Mails.Keys.Where(k => !Seen.ContainsKey(k)).Order()));
+            else if (Is("UID FETCH"))
+                await say($"* {uid} FETCH (UID {uid} BODY[] {{{Mails[uid].Length}}}\r\n{Mails[uid]})");
+            else if (Is("UID STORE"))
+                Seen[uid] = true;
+            else if (Is("CAPABILITY"))
+                await say("* CAPABILITY IMAP4rev1");
+            else if (Is("LOGOUT"))
+                await say("* BYE");
             await say($"{tag} OK {(Is("EXAMINE") ? "[READ-ONLY] " : Is("SELECT") ? "[READ-WRITE] " : "")}done");
-            if (Is("LOGOUT")) return;
+            if (Is("LOGOUT"))
+                return;
         }
     }
 

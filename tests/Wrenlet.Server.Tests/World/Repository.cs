@@ -6,5 +6,10 @@ internal static class Repository
     public static string Root { get; } = Find(AppContext.BaseDirectory);
 
     private static string Find(string folder) =>
-        File.Exists(Path.Combine(folder, "Wrenlet.slnx")) ? folder : Find(Path.GetDirectoryName(folder) ?? throw new InvalidOperationException("There is no Wrenlet.slnx above the tests."));
+        File.Exists(Path.Combine(folder, "Wrenlet.slnx"))
+            ? folder
+            : Find(
+                Path.GetDirectoryName(folder)
+                    ?? throw new InvalidOperationException("There is no Wrenlet.slnx above the tests.")
+            );
 }

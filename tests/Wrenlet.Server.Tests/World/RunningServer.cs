@@ -11,7 +11,8 @@ public sealed class RunningServer : IAsyncDisposable
 {
     private readonly Process _process;
 
-    private RunningServer(Process process, Uri address, string data) => (_process, Address, Data) = (process, address, data);
+    private RunningServer(Process process, Uri address, string data) =>
+        (_process, Address, Data) = (process, address, data);
 
     public Uri Address { get; }
 
@@ -19,17 +20,23 @@ public sealed class RunningServer : IAsyncDisposable
 
     public static string NewFolder() => Directory.CreateTempSubdirectory("wrenlet-test-").FullName;
 
-    /// <summary>Starts a server and waits until it says that it is ready. What leaves leaves at once, unless other time to think is given.</summary>
+    /// <summary>
+    /// Starts a server and waits until it says that it is ready. What leaves leaves at once, unless other time to think
+    /// is given.
+    /// </summary>
     public static async Task<RunningServer> Start(string data, params string[] more)
     {
-        if (!more.Contains("--think-seconds")) more = [.. more, "--think-seconds", "0"];
+        if (!more.Contains("--think-seconds"))
+            more = [.. more, "--think-seconds", "0"];
         for (var attempt = 0; ; attempt++)
         {
             var port = FreePort();
             var (process, first, errors) = await Launch(data, port, more);
-            if (first is not null && first.Contains("ready", StringComparison.Ordinal)) return new(process, new Uri($"http://127.0.0.1:{port}"), data);
+            if (first is not null && first.Contains("ready", StringComparison.Ordinal))
+                return new(process, new Uri($"http://127.0.0.1:{port}"), data);
             await process.WaitForExitAsync();
-            if (attempt == 2) throw new InvalidOperationException($"The server did not start: {await errors}");
+            if (attempt == 2)
+                throw new InvalidOperationException($"The server did not start: {await errors}");
         }
     }
 
@@ -55,25 +62,40 @@ public sealed class RunningServer : IAsyncDisposable
 
     public async ValueTask DisposeAsync()
     {
-        if (!_process.HasExited) await Kill();
+        if (!_process.HasExited)
+            await Kill();
         _process.Dispose();
     }
 
-    private static async Task<(Process Process, string? First, Task<string> Errors)> Launch(string data, int port, string[] more)
+    private static async Task<(Process Process, string? First, Task<string> Errors)> Launch(
+        string data,
+        int port,
+        string[] more
+    )
     {
-        var process = Process.Start(Command(["--data", data, "--port", port.ToString(System.Globalization.CultureInfo.InvariantCulture), .. more]))!;
+        var process = Process.Start(
+            Command([
+                "--data",
+                data,
+                "--port",
+                port.ToString(System.Globalization.CultureInfo.InvariantCulture),
+                .. more,
+            ])
+        )!;
         var errors = process.StandardError.ReadToEndAsync();
         return (process, await process.StandardOutput.ReadLineAsync(), errors);
     }
 
-    /// <summary>The program under test: the one beside the tests, or the one that ./test has built as it ships, which starts faster.</summary>
-    private static readonly string Program = Environment.GetEnvironmentVariable("WRENLET_SERVER") ?? Path.Combine(AppContext.BaseDirectory, "Wrenlet.Server.dll");
+    /// <summary>
+    /// The program under test: the one beside the tests, or the one that ./test has built as it ships, which starts
+    /// faster.
+    /// </summary>
+    private static readonly string Program =
+        Environment.GetEnvironmentVariable("WRENLET_SERVER")
+        ?? Path.Combine(AppContext.BaseDirectory, "Wrenlet.Server.dll");
 
-    private static ProcessStartInfo Command(string[] args) => new("dotnet", [Program, .. args])
-    {
-        RedirectStandardOutput = true,
-        RedirectStandardError = true,
-    };
+    private static ProcessStartInfo Command(string[] args) =>
+        new("dotnet", [Program, .. args]) { RedirectStandardOutput = true, RedirectStandardError = true };
 
     public static int FreePort()
     {
@@ -86,7 +108,11 @@ public sealed class RunningServer : IAsyncDisposable
 /// <summary>Somebody at a browser: a cookie jar, and the session's guard.</summary>
 public sealed class Visitor : IDisposable
 {
-    private readonly HttpClientHandler _handler = new() { CookieContainer = new CookieContainer(), AllowAutoRedirect = false };
+    private readonly HttpClientHandler _handler = new()
+    {
+        CookieContainer = new CookieContainer(),
+        AllowAutoRedirect = false,
+    };
 
     public Visitor(Uri address) => Http = new HttpClient(_handler) { BaseAddress = address };
 
@@ -96,7 +122,9 @@ public sealed class Visitor : IDisposable
 
     public async Task<Visitor> SignIn(string address, string password)
     {
-        (await Send(HttpMethod.Post, "/api/session", new { address, password })).StatusCode.ShouldBe(HttpStatusCode.NoContent);
+        (await Send(HttpMethod.Post, "/api/session", new { address, password })).StatusCode.ShouldBe(
+            HttpStatusCode.NoContent
+        );
         return await Recognised();
     }
 
@@ -118,8 +146,10 @@ public sealed class Visitor : IDisposable
     public Task<HttpResponseMessage> Send(HttpMethod method, string path, object? body = null, string? ifMatch = null)
     {
         var request = new HttpRequestMessage(method, path) { Content = body is null ? null : JsonContent.Create(body) };
-        if (method == HttpMethod.Patch) request.Headers.TryAddWithoutValidation("Upload-Offset", "0");
-        if (ifMatch is not null) request.Headers.TryAddWithoutValidation("If-Match", ifMatch);
+        if (method == HttpMethod.Patch)
+            request.Headers.TryAddWithoutValidation("Upload-Offset", "0");
+        if (ifMatch is not null)
+            request.Headers.TryAddWithoutValidation("If-Match", ifMatch);
         return Http.SendAsync(request);
     }
 
@@ -139,7 +169,12 @@ public sealed class Visitor : IDisposable
     }
 
     /// <summary>Does something that is refused, and gives the refusal's status and words.</summary>
-    public async Task<(HttpStatusCode Status, string Words)> Refused(HttpMethod method, string path, object? body = null, string? ifMatch = null)
+    public async Task<(HttpStatusCode Status, string Words)> Refused(
+        HttpMethod method,
+        string path,
+        object? body = null,
+        string? ifMatch = null
+    )
     {
         var response = await Send(method, path, body, ifMatch);
         var text = await response.Content.ReadAsStringAsync();

@@ -22,7 +22,8 @@ using Wrenlet.Storage.Tasks;
 namespace Wrenlet.Server.Tests.World;
 
 /// <summary>
-/// A small firm written straight into a new database: an open docket J-1 with a customer and a partner, and a docket J-2
+/// A small firm written straight into a new database: an open docket J-1 with a customer and a partner, and a docket
+/// J-2
 /// limited to Kit, with another customer. Each thing said carries a word of its own, by which a leak is known.
 /// </summary>
 public sealed class SmallYard
@@ -39,7 +40,9 @@ public sealed class SmallYard
 
     public DocketId Limited { get; } = new(Guid.CreateVersion7());
 
-    /// <summary>Conversations by name: J-1 inside, J-1 Benedikta, J-1 Saoirse, J-2 inside, J-2 Caspian, Kits group.</summary>
+    /// <summary>
+    /// Conversations by name: J-1 inside, J-1 Benedikta, J-1 Saoirse, J-2 inside, J-2 Caspian, Kits group.
+    /// </summary>
     public Dictionary<string, ConversationId> Conversations { get; } = [];
 
     public Dictionary<string, EntryId> Entries { get; } = [];
@@ -76,7 +79,12 @@ public sealed class SmallYard
 
     public string Folder { get; } = RunningServer.NewFolder();
 
-    public static string WordOf(string place) => "secret" + place.Replace(" ", "", StringComparison.Ordinal).Replace("-", "", StringComparison.Ordinal).ToLowerInvariant();
+    public static string WordOf(string place) =>
+        "secret"
+        + place
+            .Replace(" ", "", StringComparison.Ordinal)
+            .Replace("-", "", StringComparison.Ordinal)
+            .ToLowerInvariant();
 
     public static async Task<SmallYard> Build()
     {
@@ -90,13 +98,57 @@ public sealed class SmallYard
     private void Write(Writing w)
     {
         var s = w.Session;
-        PeopleStore.AddCalendar(s, "Yard", WorkWeek.Days(IsoDayOfWeek.Monday, IsoDayOfWeek.Friday, new Shift(new LocalTime(8, 0), new LocalTime(17, 0))));
-        PeopleStore.AddFirm(s, "Saltmarsh Quay", "Europe/Lisbon", "yard@quay.example", true, "Yard", false, TimeSpan.Zero);
+        PeopleStore.AddCalendar(
+            s,
+            "Yard",
+            WorkWeek.Days(
+                IsoDayOfWeek.Monday,
+                IsoDayOfWeek.Friday,
+                new Shift(new LocalTime(8, 0), new LocalTime(17, 0))
+            )
+        );
+        PeopleStore.AddFirm(
+            s,
+            "Saltmarsh Quay",
+            "Europe/Lisbon",
+            "yard@quay.example",
+            true,
+            "Yard",
+            false,
+            TimeSpan.Zero
+        );
         var hull = new CrewId(Guid.CreateVersion7());
         PeopleStore.AddCrew(s, hull, "hull");
-        foreach (var (name, role) in new[] { ("Odalys Brandt", Role.Coordinator), ("Tobiah Renn", Role.Manager), ("Ines Kowal", Role.Member), ("Kit Ramaswamy", Role.Member), ("Wilhelmina Achterberg", Role.Administrator) })
-            Add(s, new Person(new PersonId(Guid.CreateVersion7()), name, role, null, name.StartsWith("Ines", StringComparison.Ordinal) ? [hull] : []), "quay.example", PasswordHash);
-        foreach (var (name, kind) in new[] { ("Benedikta Thorne", PartyKind.Customer), ("Caspian Oduya", PartyKind.Customer), ("Saoirse Quill", PartyKind.Partner) })
+        foreach (
+            var (name, role) in new[]
+            {
+                ("Odalys Brandt", Role.Coordinator),
+                ("Tobiah Renn", Role.Manager),
+                ("Ines Kowal", Role.Member),
+                ("Kit Ramaswamy", Role.Member),
+                ("Wilhelmina Achterberg", Role.Administrator),
+            }
+        )
+            Add(
+                s,
+                new Person(
+                    new PersonId(Guid.CreateVersion7()),
+                    name,
+                    role,
+                    null,
+                    name.StartsWith("Ines", StringComparison.Ordinal) ? [hull] : []
+                ),
+                "quay.example",
+                PasswordHash
+            );
+        foreach (
+            var (name, kind) in new[]
+            {
+                ("Benedikta Thorne", PartyKind.Customer),
+                ("Caspian Oduya", PartyKind.Customer),
+                ("Saoirse Quill", PartyKind.Partner),
+            }
+        )
         {
             var party = new PartyId(Guid.CreateVersion7());
             PeopleStore.AddParty(s, party, name, kind);
@@ -106,12 +158,62 @@ public sealed class SmallYard
         }
 
         var queue = Queue = Guid.CreateVersion7();
-        PeopleStore.AddQueue(s, queue, "Work in hand", "Upper Yard", null, "Yard", new ResponseGoal(Duration.FromHours(2), Duration.FromHours(4)), HandoverRule.Crew, false);
-        PeopleStore.AddQueue(s, Guid.CreateVersion7(), "Unsorted", "Upper Yard", null, "Yard", new ResponseGoal(Duration.FromHours(4), Duration.FromHours(4)), HandoverRule.Anyone, true);
+        PeopleStore.AddQueue(
+            s,
+            queue,
+            "Work in hand",
+            "Upper Yard",
+            null,
+            "Yard",
+            new ResponseGoal(Duration.FromHours(2), Duration.FromHours(4)),
+            HandoverRule.Crew,
+            false
+        );
+        PeopleStore.AddQueue(
+            s,
+            Guid.CreateVersion7(),
+            "Unsorted",
+            "Upper Yard",
+            null,
+            "Yard",
+            new ResponseGoal(Duration.FromHours(4), Duration.FromHours(4)),
+            HandoverRule.Anyone,
+            true
+        );
 
         var sight = DocketSight.Only([People["Kit"].Id], []);
-        DocketStore.Add(s, new Docket(0, Open, new DocketRef(DocketKind.Job, 1), "Quillfish: refit secretj1docket", "Upper Yard", People["Odalys"].Id, 0, Priority.Normal, true, DocketSight.Open), Now);
-        DocketStore.Add(s, new Docket(0, Limited, new DocketRef(DocketKind.Job, 2), "Salt Ledger: dispute secretj2docket", "Upper Yard", People["Kit"].Id, 0, Priority.Normal, true, sight), Now);
+        DocketStore.Add(
+            s,
+            new Docket(
+                0,
+                Open,
+                new DocketRef(DocketKind.Job, 1),
+                "Quillfish: refit secretj1docket",
+                "Upper Yard",
+                People["Odalys"].Id,
+                0,
+                Priority.Normal,
+                true,
+                DocketSight.Open
+            ),
+            Now
+        );
+        DocketStore.Add(
+            s,
+            new Docket(
+                0,
+                Limited,
+                new DocketRef(DocketKind.Job, 2),
+                "Salt Ledger: dispute secretj2docket",
+                "Upper Yard",
+                People["Kit"].Id,
+                0,
+                Priority.Normal,
+                true,
+                sight
+            ),
+            Now
+        );
         Talk(w, "J-1 inside", Open, DocketSight.Open, Audience.Inside, null, null, "Ines");
         Talk(w, "J-1 Benedikta", Open, DocketSight.Open, Audience.Outside, "Benedikta", queue, "Benedikta");
         Talk(w, "J-1 Saoirse", Open, DocketSight.Open, Audience.Outside, "Saoirse", queue, "Saoirse");
@@ -128,8 +230,21 @@ public sealed class SmallYard
         StockStore.Put(s, new StockReply(KitsStock, People["Kit"].Id, "mine", "Dear {party first name}", 1));
         StockStore.Put(s, new StockReply(EverybodysStock, null, "ours", "Dear {party first name}", 1));
         NamedViewStore.Put(s, new NamedView(KitsView, People["Kit"].Id, WordOf("Kits view"), false, "{}"));
-        FileStore.Begin(s, new Upload(KitsUpload, People["Kit"].Id, WordOf("Kits upload") + ".txt", "text/plain", 1000, Now));
-        AlertStore.Add(s, KitsAlert, new Core.Alerts.Alert(People["Kit"].Id, Core.Alerts.AlertReason.Tagged), null, Now, Conversations["J-2 inside"], Entries["J-2 inside"], null, WordOf("Kits alert"));
+        FileStore.Begin(
+            s,
+            new Upload(KitsUpload, People["Kit"].Id, WordOf("Kits upload") + ".txt", "text/plain", 1000, Now)
+        );
+        AlertStore.Add(
+            s,
+            KitsAlert,
+            new Core.Alerts.Alert(People["Kit"].Id, Core.Alerts.AlertReason.Tagged),
+            null,
+            Now,
+            Conversations["J-2 inside"],
+            Entries["J-2 inside"],
+            null,
+            WordOf("Kits alert")
+        );
     }
 
     private void Add(SqlSession s, Person person, string host, string? hash)
@@ -138,27 +253,86 @@ public sealed class SmallYard
         PeopleStore.AddPerson(s, person, $"{person.FirstName.ToLowerInvariant()}@{host}", "", hash);
     }
 
-    private void Talk(Writing w, string name, DocketId docket, DocketSight sight, Audience audience, string? party, Guid? queue, string author)
+    private void Talk(
+        Writing w,
+        string name,
+        DocketId docket,
+        DocketSight sight,
+        Audience audience,
+        string? party,
+        Guid? queue,
+        string author
+    )
     {
         var id = Conversations[name] = new ConversationId(Guid.CreateVersion7());
-        ConversationStore.Add(w.Session, id, audience, docket, party is null ? null : People[party].Party, null, queue, null, name);
+        ConversationStore.Add(
+            w.Session,
+            id,
+            audience,
+            docket,
+            party is null ? null : People[party].Party,
+            null,
+            queue,
+            null,
+            name
+        );
         var conversation = ConversationStore.Find(w.Session, id)!;
         var entry = Entries[name] = new EntryId(Guid.CreateVersion7());
         var words = $"Here stands {WordOf(name)} and more.";
         var kind = party is null ? EntryKind.Note : EntryKind.MessageIn;
-        var key = EntryStore.Add(w.Session, conversation, new Entry(0, entry, id, kind, party is null ? null : Via.Page, People[author].Id, null, Now, words, party is null, $"<p>{words}</p>", Files: 1), words, []);
-        var file = new FileKeeper(new Settings(Folder, 0, null, false, "", 0, 0, null)).Keep(Guid.CreateVersion7(), System.Text.Encoding.UTF8.GetBytes(WordOf(name)), "list.txt", "text/plain", People[author].Id, Now);
+        var key = EntryStore.Add(
+            w.Session,
+            conversation,
+            new Entry(
+                0,
+                entry,
+                id,
+                kind,
+                party is null ? null : Via.Page,
+                People[author].Id,
+                null,
+                Now,
+                words,
+                party is null,
+                $"<p>{words}</p>",
+                Files: 1
+            ),
+            words,
+            []
+        );
+        var file = new FileKeeper(new Settings(Folder, 0, null, false, "", 0, 0, null)).Keep(
+            Guid.CreateVersion7(),
+            System.Text.Encoding.UTF8.GetBytes(WordOf(name)),
+            "list.txt",
+            "text/plain",
+            People[author].Id,
+            Now
+        );
         FileStore.Add(w.Session, file);
         FileStore.Attach(w.Session, key!.Value, [new(file.Id)]);
         Files[name] = file.Id;
-        ConversationStore.Update(w.Session, conversation with { LastEntry = key, Exchange = party is null ? Exchange.None : Exchange.None.Received(Now) });
-        Place place = audience is Audience.Outside ? new Place.Outside(sight, People[party!].Party) : new Place.Inside(sight);
+        ConversationStore.Update(
+            w.Session,
+            conversation with
+            {
+                LastEntry = key,
+                Exchange = party is null ? Exchange.None : Exchange.None.Received(Now),
+            }
+        );
+        Place place =
+            audience is Audience.Outside ? new Place.Outside(sight, People[party!].Party) : new Place.Inside(sight);
         w.Log(new Change(ChangeKinds.EntryPosted, entry.Value, place, Thing.Said, Now, People[author].Id, docket, id));
 
         // What happened is for staff only, also in a party's own conversation.
         var happened = Entries[name + " event"] = new EntryId(Guid.CreateVersion7());
         var event_ = $"Event {WordOf(name + " event")}";
-        EntryStore.Add(w.Session, conversation, new Entry(0, happened, id, EntryKind.Event, null, null, null, Now, event_, false, $"<p>{event_}</p>"), event_, []);
+        EntryStore.Add(
+            w.Session,
+            conversation,
+            new Entry(0, happened, id, EntryKind.Event, null, null, null, Now, event_, false, $"<p>{event_}</p>"),
+            event_,
+            []
+        );
         w.Log(new Change(ChangeKinds.EntryPosted, happened.Value, place, Thing.Working, Now, null, docket, id));
     }
 
@@ -167,36 +341,124 @@ public sealed class SmallYard
     {
         var id = Conversations[name] = new ConversationId(Guid.CreateVersion7());
         ConversationStore.Add(w.Session, id, Audience.Group, null, null, null, null, null, WordOf(name));
-        foreach (var member in members) ConversationStore.Join(w.Session, id, People[member].Id, Now);
+        foreach (var member in members)
+            ConversationStore.Join(w.Session, id, People[member].Id, Now);
         var conversation = ConversationStore.Find(w.Session, id)!;
         var entry = Entries[name] = new EntryId(Guid.CreateVersion7());
         var words = $"Here stands {WordOf(name)} and more.";
-        var key = EntryStore.Add(w.Session, conversation, new Entry(0, entry, id, EntryKind.Note, null, People[members[0]].Id, null, Now, words, true, $"<p>{words}</p>"), words, []);
+        var key = EntryStore.Add(
+            w.Session,
+            conversation,
+            new Entry(
+                0,
+                entry,
+                id,
+                EntryKind.Note,
+                null,
+                People[members[0]].Id,
+                null,
+                Now,
+                words,
+                true,
+                $"<p>{words}</p>"
+            ),
+            words,
+            []
+        );
         ConversationStore.SetLast(w.Session, conversation.Key, key!.Value);
-        w.Log(new Change(ChangeKinds.EntryPosted, entry.Value, conversation.Place, Thing.Said, Now, People[members[0]].Id, null, id));
+        w.Log(
+            new Change(
+                ChangeKinds.EntryPosted,
+                entry.Value,
+                conversation.Place,
+                Thing.Said,
+                Now,
+                People[members[0]].Id,
+                null,
+                id
+            )
+        );
     }
 
     /// <summary>An ask on the first entry of a conversation, whose options carry a word of their own.</summary>
     private void Ask(Writing w, string place, string of)
     {
-        var terms = new AskTerms(AskKind.Choice, [WordOf(place + " option"), "another"], false, false, null, AskRule.Everyone, 0, null, TimeUp.Remind, null);
-        AskStore.Add(w.Session, Asked, EntryStore.Find(w.Session, Entries[place])!.Key, new Asking(terms, People[of].Id, [new Askee(People[of].Id, null)], []), Now);
+        var terms = new AskTerms(
+            AskKind.Choice,
+            [WordOf(place + " option"), "another"],
+            false,
+            false,
+            null,
+            AskRule.Everyone,
+            0,
+            null,
+            TimeUp.Remind,
+            null
+        );
+        AskStore.Add(
+            w.Session,
+            Asked,
+            EntryStore.Find(w.Session, Entries[place])!.Key,
+            new Asking(terms, People[of].Id, [new Askee(People[of].Id, null)], []),
+            Now
+        );
     }
 
-    /// <summary>A meeting to which the first entry of a conversation invites, whose title and talk carry words of their own.</summary>
+    /// <summary>
+    /// A meeting to which the first entry of a conversation invites, whose title and talk carry words of their own.
+    /// </summary>
     private void Meet(Writing w, string place, string by)
     {
         var inviting = EntryStore.Find(w.Session, Entries[place])!;
-        var meeting = new Meeting(WordOf(place + " meeting"), Now + Duration.FromHours(3), Now + Duration.FromHours(4), "", true, People[by].Id, 0, false, [new(People[by].Id, Attendance.Coming, Now)]);
+        var meeting = new Meeting(
+            WordOf(place + " meeting"),
+            Now + Duration.FromHours(3),
+            Now + Duration.FromHours(4),
+            "",
+            true,
+            People[by].Id,
+            0,
+            false,
+            [new(People[by].Id, Attendance.Coming, Now)]
+        );
         MeetingStore.Add(w.Session, Meeting, inviting.Key, meeting, Now);
         var talk = Conversations[place + " talk"] = new ConversationId(Guid.CreateVersion7());
         ConversationStore.AddOfMeeting(w.Session, talk, MeetingStore.Find(w.Session, Meeting)!.Key, meeting.Title);
         var conversation = ConversationStore.Find(w.Session, talk)!;
         var spoken = Entries[place + " spoken"] = new EntryId(Guid.CreateVersion7());
         var words = $"Here is said {WordOf(place + " spoken")} and more.";
-        var key = EntryStore.Add(w.Session, conversation, new Entry(0, spoken, talk, EntryKind.Note, Via.Call, People[by].Id, null, Now, words, false, $"<p>{words}</p>"), words, []);
+        var key = EntryStore.Add(
+            w.Session,
+            conversation,
+            new Entry(
+                0,
+                spoken,
+                talk,
+                EntryKind.Note,
+                Via.Call,
+                People[by].Id,
+                null,
+                Now,
+                words,
+                false,
+                $"<p>{words}</p>"
+            ),
+            words,
+            []
+        );
         ConversationStore.SetLast(w.Session, conversation.Key, key!.Value);
-        w.Log(new Change(ChangeKinds.EntryPosted, spoken.Value, conversation.Place, Thing.Said, Now, People[by].Id, Limited, talk));
+        w.Log(
+            new Change(
+                ChangeKinds.EntryPosted,
+                spoken.Value,
+                conversation.Place,
+                Thing.Said,
+                Now,
+                People[by].Id,
+                Limited,
+                talk
+            )
+        );
     }
 
     /// <summary>A page of two revisions, of which a party may see the first.</summary>
@@ -205,7 +467,19 @@ public sealed class SmallYard
         var id = Sheets[name] = new SheetId(Guid.CreateVersion7());
         SheetStore.Add(w.Session, id, docket, SheetKind.Page, WordOf(name));
         foreach (var (number, words) in new[] { (1, WordOf(name + " shared")), (2, WordOf(name + " inside")) })
-            SheetStore.AddRevision(w.Session, id, new SheetRevision(number, People[by].Id, Now, WordOf(name + " note"), $"Here stands {words}.", null, $"Here stands {words}."));
+            SheetStore.AddRevision(
+                w.Session,
+                id,
+                new SheetRevision(
+                    number,
+                    People[by].Id,
+                    Now,
+                    WordOf(name + " note"),
+                    $"Here stands {words}.",
+                    null,
+                    $"Here stands {words}."
+                )
+            );
         SheetStore.Share(w.Session, id, new SheetShare(People[party].Party!.Value, 1), People[by].Id, Now);
         var place = SheetStore.Find(w.Session, id)!.Sheet.Place;
         w.Log(new Change(ChangeKinds.SheetRevised, id.Value, place, Thing.Working, Now, People[by].Id, docket));
@@ -217,13 +491,38 @@ public sealed class SmallYard
         var id = Tasks[name] = new TaskId(Guid.CreateVersion7());
         var entry = EntryStore.Find(w.Session, Entries[source])!;
         var brief = DocketStore.Find(w.Session, docket)!;
-        TaskStore.Add(w.Session, new WorkTask(
-            0, id, WordOf(name + " task"), new DocketBrief(docket, brief.Ref, brief.Subject, brief.Owner), new TaskSource(entry.Id, entry.Key, entry.Conversation), People[owner].Id, Now, TaskState.NeedsAction, null,
-            CompletionRule.Any, Priority.Normal, null, Now + Duration.FromHours(5), null, null, null, null, 1, [new OwnerShare(new TaskOwner.OfPerson(People[owner].Id), false)], sight));
+        TaskStore.Add(
+            w.Session,
+            new WorkTask(
+                0,
+                id,
+                WordOf(name + " task"),
+                new DocketBrief(docket, brief.Ref, brief.Subject, brief.Owner),
+                new TaskSource(entry.Id, entry.Key, entry.Conversation),
+                People[owner].Id,
+                Now,
+                TaskState.NeedsAction,
+                null,
+                CompletionRule.Any,
+                Priority.Normal,
+                null,
+                Now + Duration.FromHours(5),
+                null,
+                null,
+                null,
+                null,
+                1,
+                [new OwnerShare(new TaskOwner.OfPerson(People[owner].Id), false)],
+                sight
+            )
+        );
     }
 }
 
-/// <summary>A server over the small firm, with everybody signed in; shared by tests that only look, or that change what is their own.</summary>
+/// <summary>
+/// A server over the small firm, with everybody signed in; shared by tests that only look, or that change what is their
+/// own.
+/// </summary>
 public sealed class YardFixture : IAsyncLifetime
 {
     public SmallYard Yard { get; private set; } = null!;
@@ -238,17 +537,27 @@ public sealed class YardFixture : IAsyncLifetime
         await Open();
     }
 
-    /// <summary>Kills the server as a power cut would, and starts another over the same data; everybody signs in again.</summary>
+    /// <summary>
+    /// Kills the server as a power cut would, and starts another over the same data; everybody signs in again.
+    /// </summary>
     public async Task Restart()
     {
-        foreach (var visitor in Visitors.Values) visitor.Dispose();
+        foreach (var visitor in Visitors.Values)
+            visitor.Dispose();
         await Server.DisposeAsync();
         await Open();
     }
 
     private async Task Open()
     {
-        Server = await RunningServer.Start(Yard.Folder, "--no-demo", "--clock", "2026-04-14T08:40", "--changes-per-second", "0");
+        Server = await RunningServer.Start(
+            Yard.Folder,
+            "--no-demo",
+            "--clock",
+            "2026-04-14T08:40",
+            "--changes-per-second",
+            "0"
+        );
         foreach (var person in Yard.People.Values)
             Visitors[person.FirstName] = person.IsStaff
                 ? await Server.Visit().SignIn($"{person.FirstName.ToLowerInvariant()}@quay.example", SmallYard.Password)
@@ -258,7 +567,8 @@ public sealed class YardFixture : IAsyncLifetime
 
     public async ValueTask DisposeAsync()
     {
-        foreach (var visitor in Visitors.Values) visitor.Dispose();
+        foreach (var visitor in Visitors.Values)
+            visitor.Dispose();
         await Server.DisposeAsync();
         Directory.Delete(Yard.Folder, recursive: true);
     }

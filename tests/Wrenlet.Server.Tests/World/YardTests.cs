@@ -2,7 +2,10 @@ using System.Text.Json;
 
 namespace Wrenlet.Server.Tests.World;
 
-/// <summary>Tests over a small firm that those of one class share, with a server over it and everybody signed in. What one changes the others may meet.</summary>
+/// <summary>
+/// Tests over a small firm that those of one class share, with a server over it and everybody signed in. What one
+/// changes the others may meet.
+/// </summary>
 public abstract class YardTests(YardFixture fixture) : IClassFixture<YardFixture>
 {
     protected SmallYard Yard => fixture.Yard;
@@ -23,5 +26,14 @@ public abstract class YardTests(YardFixture fixture) : IClassFixture<YardFixture
 
     /// <summary>Says something, with what goes along.</summary>
     protected static Task<JsonElement> Say(Visitor who, Guid conversation, string body, params object[] files) =>
-        who.Do(HttpMethod.Post, $"/api/conversations/{conversation}/entries", new { id = Guid.CreateVersion7(), body, files });
+        who.Do(
+            HttpMethod.Post,
+            $"/api/conversations/{conversation}/entries",
+            new
+            {
+                id = Guid.CreateVersion7(),
+                body,
+                files,
+            }
+        );
 }

@@ -15,7 +15,11 @@ public sealed class ListeningStoreTests : Shelf
         LevelStore.At(S, Talk.Key).ShouldBe(new Dictionary<PersonId, Level> { [Ines] = Level.Asks });
         LevelStore.Set(S, Ines, Inside, null, Level.Everything);
         LevelStore.At(S, Talk.Key)[Ines].ShouldBe(Level.Everything);
-        (LevelStore.Of(S, Ines, Inside, null), LevelStore.Of(S, Ines, null, Refit), LevelStore.Of(S, Odalys, null, Refit)).ShouldBe((Level.Everything, Level.Asks, null));
+        (
+            LevelStore.Of(S, Ines, Inside, null),
+            LevelStore.Of(S, Ines, null, Refit),
+            LevelStore.Of(S, Odalys, null, Refit)
+        ).ShouldBe((Level.Everything, Level.Asks, null));
         LevelStore.Set(S, Ines, Inside, null, null);
         LevelStore.At(S, Talk.Key)[Ines].ShouldBe(Level.Asks);
     }
@@ -23,7 +27,8 @@ public sealed class ListeningStoreTests : Shelf
     [Fact]
     public void Following_twice_is_following_once_and_leaving_it_ends_it()
     {
-        for (var i = 0; i < 2; i++) LevelStore.Follow(S, Ines, Refit, true);
+        for (var i = 0; i < 2; i++)
+            LevelStore.Follow(S, Ines, Refit, true);
         LevelStore.FollowersOf(S, Refit).ShouldBe([Ines]);
         LevelStore.Follow(S, Ines, Refit, false);
         LevelStore.FollowersOf(S, Refit).ShouldBeEmpty();
@@ -35,7 +40,17 @@ public sealed class ListeningStoreTests : Shelf
         Guid Tell(PersonId whom, Duration after)
         {
             var id = Guid.CreateVersion7();
-            AlertStore.Add(S, id, new Alert(whom, AlertReason.Tagged), Odalys, Now + after, Inside, null, null, "Look at this");
+            AlertStore.Add(
+                S,
+                id,
+                new Alert(whom, AlertReason.Tagged),
+                Odalys,
+                Now + after,
+                Inside,
+                null,
+                null,
+                "Look at this"
+            );
             return id;
         }
 
@@ -58,11 +73,29 @@ public sealed class ListeningStoreTests : Shelf
     public void A_notice_is_written_anew_under_the_same_id_and_keeps_its_comments()
     {
         var id = Guid.CreateVersion7();
-        NoticeStore.Put(S, id, "Slipway closed", "On Friday", "<p>On Friday</p>", new Notice(Odalys, Now, null, true, [Hull]), Now);
+        NoticeStore.Put(
+            S,
+            id,
+            "Slipway closed",
+            "On Friday",
+            "<p>On Friday</p>",
+            new Notice(Odalys, Now, null, true, [Hull]),
+            Now
+        );
         var before = NoticeStore.Find(S, id)!;
-        NoticeStore.Put(S, id, "Slipway open", "Again", "<p>Again</p>", new Notice(Odalys, Now, Now + Duration.FromDays(1), false, []), Now);
+        NoticeStore.Put(
+            S,
+            id,
+            "Slipway open",
+            "Again",
+            "<p>Again</p>",
+            new Notice(Odalys, Now, Now + Duration.FromDays(1), false, []),
+            Now
+        );
         var after = NoticeStore.Find(S, id)!;
-        (after.Title, after.Notice.Crews.IsEmpty, after.Notice.MustConfirm, after.Conversation, after.Version).ShouldBe(("Slipway open", true, false, before.Conversation, before.Version + 1));
+        (after.Title, after.Notice.Crews.IsEmpty, after.Notice.MustConfirm, after.Conversation, after.Version).ShouldBe(
+            ("Slipway open", true, false, before.Conversation, before.Version + 1)
+        );
         before.Notice.Crews.ShouldBe([Hull]);
     }
 }

@@ -14,7 +14,9 @@ public sealed class TalkStoreTests : Shelf
     {
         DraftStore.Keep(S, Ines, Talk.Key, "{\"a\":1}", Now);
         DraftStore.Keep(S, Ines, Talk.Key, "{\"a\":2}", Now + Duration.FromMinutes(1));
-        DraftStore.Of(S, Ines).ShouldBe([new StoredDraft(Inside, "J-1", "Quillfish: refit", "{\"a\":2}", Now + Duration.FromMinutes(1))]);
+        DraftStore
+            .Of(S, Ines)
+            .ShouldBe([new StoredDraft(Inside, "J-1", "Quillfish: refit", "{\"a\":2}", Now + Duration.FromMinutes(1))]);
         DraftStore.Of(S, Odalys).ShouldBeEmpty();
         DraftStore.Keep(S, Ines, Talk.Key, null, Now);
         DraftStore.Of(S, Ines).ShouldBeEmpty();
@@ -40,7 +42,10 @@ public sealed class TalkStoreTests : Shelf
         var entry = Say("Two pictures");
         var (bow, stern) = (File("bow.svg"), File("stern.svg"));
         FileStore.Attach(S, entry, [new(stern, "from aft"), new(bow)]);
-        FileStore.Of(S, entry).Select(f => (f.Name, f.Caption)).ShouldBe([("stern.svg", "from aft"), ("bow.svg", null)]);
+        FileStore
+            .Of(S, entry)
+            .Select(f => (f.Name, f.Caption))
+            .ShouldBe([("stern.svg", "from aft"), ("bow.svg", null)]);
         FileStore.Places(S, bow).ShouldBe([(Inside, EntryKind.Note, false)]);
         FileStore.Places(S, File("unused.svg")).ShouldBeEmpty();
         SearchStore.Files(S, SearchStore.Match("ster")!, 9).ShouldBe([("stern.svg", entry)]);
@@ -50,7 +55,19 @@ public sealed class TalkStoreTests : Shelf
     [Fact]
     public void An_entry_that_is_sent_twice_is_one()
     {
-        var entry = new Entry(0, new EntryId(Guid.CreateVersion7()), Inside, EntryKind.Note, null, Ines, null, Now, "once", true, "<p>once</p>");
+        var entry = new Entry(
+            0,
+            new EntryId(Guid.CreateVersion7()),
+            Inside,
+            EntryKind.Note,
+            null,
+            Ines,
+            null,
+            Now,
+            "once",
+            true,
+            "<p>once</p>"
+        );
         EntryStore.Add(S, Talk, entry, "once", []).ShouldNotBeNull();
         EntryStore.Add(S, Talk, entry, "once", []).ShouldBeNull();
     }
@@ -63,22 +80,40 @@ public sealed class TalkStoreTests : Shelf
     [InlineData("don't", "\"don t\"*")]
     [InlineData("  ", null)]
     [InlineData("\"*\"", null)]
-    public void What_is_typed_becomes_a_query_of_words_and_nothing_else(string typed, string? match) => SearchStore.Match(typed).ShouldBe(match);
+    public void What_is_typed_becomes_a_query_of_words_and_nothing_else(string typed, string? match) =>
+        SearchStore.Match(typed).ShouldBe(match);
 
     [Fact]
     public void A_meeting_keeps_who_comes_and_a_meeting_that_was_declined_keeps_nobody_busy()
     {
         var entry = Say("Which primer");
-        var meeting = new Meeting("Which primer", Now + Duration.FromHours(2), Now + Duration.FromHours(3), "Shed", false, Odalys, 0, false, [new(Odalys, Attendance.Coming, Now), new(Ines)]);
+        var meeting = new Meeting(
+            "Which primer",
+            Now + Duration.FromHours(2),
+            Now + Duration.FromHours(3),
+            "Shed",
+            false,
+            Odalys,
+            0,
+            false,
+            [new(Odalys, Attendance.Coming, Now), new(Ines)]
+        );
         var id = new MeetingId(Guid.CreateVersion7());
         MeetingStore.Add(S, id, entry, meeting, Now);
         var kept = MeetingStore.Find(S, id)!;
         kept.Meeting.Invitees.Select(i => i.Answer).ShouldBe([Attendance.Coming, Attendance.Unanswered]);
         EntryStore.FindByKey(S, entry)!.Meets.ShouldBeTrue();
-        MeetingStore.Busy(S, [Odalys, Ines], Now, Now + Duration.FromDays(1)).Select(b => b.Key).ShouldBe([Odalys, Ines], ignoreOrder: true);
+        MeetingStore
+            .Busy(S, [Odalys, Ines], Now, Now + Duration.FromDays(1))
+            .Select(b => b.Key)
+            .ShouldBe([Odalys, Ines], ignoreOrder: true);
         MeetingStore.Set(S, kept, kept.Meeting.Answered(new Invitee(Ines, Attendance.NotComing, Now, "At the lift")));
         MeetingStore.Busy(S, [Odalys, Ines], Now, Now + Duration.FromDays(1)).Select(b => b.Key).ShouldBe([Odalys]);
-        MeetingStore.Of(S, Ines, Now, Now + Duration.FromDays(1)).Single().Meeting.Invitees[1].Words.ShouldBe("At the lift");
+        MeetingStore
+            .Of(S, Ines, Now, Now + Duration.FromDays(1))
+            .Single()
+            .Meeting.Invitees[1]
+            .Words.ShouldBe("At the lift");
         MeetingStore.Soon(S, Now, Now + Duration.FromHours(4)).Count.ShouldBe(1);
         MeetingStore.Reminded(S, kept);
         MeetingStore.Soon(S, Now, Now + Duration.FromHours(4)).ShouldBeEmpty();
@@ -94,7 +129,23 @@ public sealed class TalkStoreTests : Shelf
     {
         var entry = Say("Which primer");
         var id = new MeetingId(Guid.CreateVersion7());
-        MeetingStore.Add(S, id, entry, new Meeting("Which primer", Now, Now + Duration.FromHours(1), "Shed", false, Odalys, 0, false, [new(Odalys)]), Now);
+        MeetingStore.Add(
+            S,
+            id,
+            entry,
+            new Meeting(
+                "Which primer",
+                Now,
+                Now + Duration.FromHours(1),
+                "Shed",
+                false,
+                Odalys,
+                0,
+                false,
+                [new(Odalys)]
+            ),
+            Now
+        );
         var kept = MeetingStore.Find(S, id)!;
         ConversationStore.OfMeeting(S, kept.Key).ShouldBeNull();
         ConversationStore.AddOfMeeting(S, new ConversationId(Guid.CreateVersion7()), kept.Key, "Which primer");

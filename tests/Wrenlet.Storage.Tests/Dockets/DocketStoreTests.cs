@@ -23,7 +23,9 @@ public sealed class DocketStoreTests : Shelf
     public void What_a_docket_is_is_written_in_place_of_what_it_was()
     {
         DocketStore.Set(S, Refit, "Quillfish: keel", "Pontoon", null, Priority.High);
-        (Kept.Subject, Kept.ShortName, Kept.Site, Kept.Owner, Kept.Priority, Kept.Stage, Kept.Open).ShouldBe(("Quillfish: keel", "Quillfish", "Pontoon", null, Priority.High, 0, true));
+        (Kept.Subject, Kept.ShortName, Kept.Site, Kept.Owner, Kept.Priority, Kept.Stage, Kept.Open).ShouldBe(
+            ("Quillfish: keel", "Quillfish", "Pontoon", null, Priority.High, 0, true)
+        );
         DocketStore.SetStage(S, Refit, 3, false);
         (Kept.Stage, Kept.Open).ShouldBe((3, false));
         DocketStore.Page(S, true, null, 10).ShouldBeEmpty();
@@ -50,7 +52,11 @@ public sealed class DocketStoreTests : Shelf
     [Fact]
     public void Moments_are_in_the_order_of_time_and_replaced_as_a_whole()
     {
-        DocketStore.SetMilestones(S, Refit, [new("handover", Now + Duration.FromDays(9)), new("launch", Now + Duration.FromDays(2))]);
+        DocketStore.SetMilestones(
+            S,
+            Refit,
+            [new("handover", Now + Duration.FromDays(9)), new("launch", Now + Duration.FromDays(2))]
+        );
         DocketStore.Milestones(S, Refit).Select(m => m.Name).ShouldBe(["launch", "handover"]);
         DocketStore.SetMilestones(S, Refit, [new("launch", Now + Duration.FromDays(3))]);
         DocketStore.Milestones(S, Refit).ShouldBe([new Milestone("launch", Now + Duration.FromDays(3))]);
@@ -64,5 +70,6 @@ public sealed class DocketStoreTests : Shelf
     [InlineData("refit pontoon", false)]
     [InlineData("100%", false)]
     [InlineData("_", false)]
-    public void It_is_found_by_its_reference_and_its_subject_taken_as_they_are(string typed, bool found) => (DocketStore.Matching(S, typed, SearchStore.Match(typed), 9).Count == 1).ShouldBe(found);
+    public void It_is_found_by_its_reference_and_its_subject_taken_as_they_are(string typed, bool found) =>
+        (DocketStore.Matching(S, typed, SearchStore.Match(typed), 9).Count == 1).ShouldBe(found);
 }

@@ -13,11 +13,31 @@ public sealed class PeopleStoreTests : Shelf
     [Fact]
     public void A_colleague_is_set_with_crews_hours_address_and_password()
     {
-        PeopleStore.SetCalendar(S, "Pontoon", WorkWeek.Days(IsoDayOfWeek.Monday, IsoDayOfWeek.Saturday, new Shift(new LocalTime(9, 0), new LocalTime(13, 0))));
-        PeopleStore.SetStaff(S, new Person(Ines, "Ines Kowal-Reis", Role.Manager, null, []), "Runs the hull shed", "Pontoon");
+        PeopleStore.SetCalendar(
+            S,
+            "Pontoon",
+            WorkWeek.Days(
+                IsoDayOfWeek.Monday,
+                IsoDayOfWeek.Saturday,
+                new Shift(new LocalTime(9, 0), new LocalTime(13, 0))
+            )
+        );
+        PeopleStore.SetStaff(
+            S,
+            new Person(Ines, "Ines Kowal-Reis", Role.Manager, null, []),
+            "Runs the hull shed",
+            "Pontoon"
+        );
         PeopleStore.SetAddress(S, Ines, "ines.reis@quay.example");
         var profile = Roster.Profiles[Ines];
-        (profile.Person.Name, profile.Person.Role, profile.Person.Crews.Length, profile.Purpose, profile.CalendarName, profile.Address).ShouldBe(("Ines Kowal-Reis", Role.Manager, 0, "Runs the hull shed", "Pontoon", "ines.reis@quay.example"));
+        (
+            profile.Person.Name,
+            profile.Person.Role,
+            profile.Person.Crews.Length,
+            profile.Purpose,
+            profile.CalendarName,
+            profile.Address
+        ).ShouldBe(("Ines Kowal-Reis", Role.Manager, 0, "Runs the hull shed", "Pontoon", "ines.reis@quay.example"));
         Roster.Crews[Hull].Members.ShouldBeEmpty();
         SessionStore.Credentials(S, "INES.REIS@quay.example").ShouldBe((Ines, null));
         PeopleStore.SetPassword(S, Ines, "another hash");
@@ -27,8 +47,12 @@ public sealed class PeopleStoreTests : Shelf
     [Fact]
     public void Two_people_do_not_share_an_address_and_two_crews_no_name()
     {
-        Should.Throw<Microsoft.Data.Sqlite.SqliteException>(() => PeopleStore.SetAddress(S, Ines, "Odalys@quay.example"));
-        Should.Throw<Microsoft.Data.Sqlite.SqliteException>(() => PeopleStore.AddCrew(S, new CrewId(Guid.CreateVersion7()), "HULL"));
+        Should.Throw<Microsoft.Data.Sqlite.SqliteException>(() =>
+            PeopleStore.SetAddress(S, Ines, "Odalys@quay.example")
+        );
+        Should.Throw<Microsoft.Data.Sqlite.SqliteException>(() =>
+            PeopleStore.AddCrew(S, new CrewId(Guid.CreateVersion7()), "HULL")
+        );
         PeopleStore.SetCrewName(S, Hull, "hulls");
         Roster.Crews[Hull].Name.ShouldBe("hulls");
     }
@@ -46,13 +70,16 @@ public sealed class PeopleStoreTests : Shelf
     [Fact]
     public void Sessions_end_one_by_one_all_at_once_and_by_themselves()
     {
-        void Begin(byte token, Duration length) => SessionStore.Start(S, [token], new SignedIn(Ines, "guard", Now + length), Now);
+        void Begin(byte token, Duration length) =>
+            SessionStore.Start(S, [token], new SignedIn(Ines, "guard", Now + length), Now);
         Begin(1, Duration.FromHours(1));
         Begin(2, Duration.FromHours(3));
         Begin(3, Duration.FromHours(3));
         SessionStore.End(S, [3]);
         SessionStore.EndExpired(S, Now + Duration.FromHours(2));
-        new byte[] { 1, 2, 3 }.Where(t => SessionStore.Find(S, [t]) is not null).ShouldBe([2]);
+        new byte[] { 1, 2, 3 }
+            .Where(t => SessionStore.Find(S, [t]) is not null)
+            .ShouldBe([2]);
         SessionStore.EndAll(S, Ines);
         SessionStore.Find(S, [2]).ShouldBeNull();
     }
@@ -63,7 +90,9 @@ public sealed class PeopleStoreTests : Shelf
         var (first, last) = (new LocalDate(2026, 4, 20), new LocalDate(2026, 4, 24));
         LeaveStore.Put(S, new Leave(Ines, first, last, Odalys, "sailing"));
         LeaveStore.Put(S, new Leave(Ines, first, last.PlusDays(1), null, "sailing on"));
-        LeaveStore.From(S, new LocalDate(2026, 4, 25)).ShouldBe([new Leave(Ines, first, last.PlusDays(1), null, "sailing on")]);
+        LeaveStore
+            .From(S, new LocalDate(2026, 4, 25))
+            .ShouldBe([new Leave(Ines, first, last.PlusDays(1), null, "sailing on")]);
         LeaveStore.From(S, new LocalDate(2026, 4, 26)).ShouldBeEmpty();
         (LeaveStore.Remove(S, Ines, first), LeaveStore.Remove(S, Ines, first)).ShouldBe((true, false));
     }

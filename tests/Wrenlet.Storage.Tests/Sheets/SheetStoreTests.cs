@@ -12,7 +12,12 @@ public sealed class SheetStoreTests : Shelf
     {
         var id = new SheetId(Guid.CreateVersion7());
         SheetStore.Add(S, id, Refit, SheetKind.Page, name);
-        foreach (var (i, words) in revisions.Index()) SheetStore.AddRevision(S, id, new SheetRevision(i + 1, Ines, Now, i == 0 ? "" : "more", words, null, words));
+        foreach (var (i, words) in revisions.Index())
+            SheetStore.AddRevision(
+                S,
+                id,
+                new SheetRevision(i + 1, Ines, Now, i == 0 ? "" : "more", words, null, words)
+            );
         return id;
     }
 
@@ -24,8 +29,16 @@ public sealed class SheetStoreTests : Shelf
         var id = Page("Survey report", "Bolts are wasted.", "All bolts are wasted.");
         SheetStore.Share(S, id, new SheetShare(Thorne, 1), Odalys, Now);
         var kept = Found(id);
-        (kept.Sheet.Name, kept.Sheet.Kind, kept.Sheet.Revision, kept.Sheet.Removed, kept.Docket.Ref.ToString(), kept.Docket.Owner, kept.Open, kept.Version)
-            .ShouldBe(("Survey report", SheetKind.Page, 2, false, "J-1", Odalys, true, 1));
+        (
+            kept.Sheet.Name,
+            kept.Sheet.Kind,
+            kept.Sheet.Revision,
+            kept.Sheet.Removed,
+            kept.Docket.Ref.ToString(),
+            kept.Docket.Owner,
+            kept.Open,
+            kept.Version
+        ).ShouldBe(("Survey report", SheetKind.Page, 2, false, "J-1", Odalys, true, 1));
         kept.Sheet.Shares.ShouldBe([new SheetShare(Thorne, 1)]);
     }
 
@@ -36,14 +49,19 @@ public sealed class SheetStoreTests : Shelf
         SheetStore.Revision(S, Found(id), 1)!.Body.ShouldBe("one");
         SheetStore.Revision(S, Found(id), 3)!.Note.ShouldBe("more");
         SheetStore.Revision(S, Found(id), 4).ShouldBeNull();
-        SheetStore.Revisions(S, Found(id)).Select(r => (r.Number, r.Body, r.By)).ShouldBe([(3, null, Ines), (2, null, Ines), (1, null, Ines)]);
+        SheetStore
+            .Revisions(S, Found(id))
+            .Select(r => (r.Number, r.Body, r.By))
+            .ShouldBe([(3, null, Ines), (2, null, Ines), (1, null, Ines)]);
     }
 
     [Fact]
     public void A_revision_cannot_be_written_twice()
     {
         var id = Page("Survey report", "one");
-        Should.Throw<Microsoft.Data.Sqlite.SqliteException>(() => SheetStore.AddRevision(S, id, new SheetRevision(1, Odalys, Now, "", "other", null, "other")));
+        Should.Throw<Microsoft.Data.Sqlite.SqliteException>(() =>
+            SheetStore.AddRevision(S, id, new SheetRevision(1, Odalys, Now, "", "other", null, "other"))
+        );
         SheetStore.Revision(S, Found(id), 1)!.Body.ShouldBe("one");
     }
 
@@ -118,7 +136,8 @@ public sealed class SheetStoreTests : Shelf
     {
         var (id, plan, other) = (new SheetId(Guid.CreateVersion7()), File("plan.svg"), File("plan-2.svg"));
         SheetStore.Add(S, id, Refit, SheetKind.Drawing, "Deck plan");
-        foreach (var (number, file) in new[] { (1, plan), (2, other), (3, plan) }) SheetStore.AddRevision(S, id, new SheetRevision(number, Ines, Now, "", null, file, "hatch"));
+        foreach (var (number, file) in new[] { (1, plan), (2, other), (3, plan) })
+            SheetStore.AddRevision(S, id, new SheetRevision(number, Ines, Now, "", null, file, "hatch"));
         SheetStore.Of(S, plan).ShouldBe([(id, 1), (id, 3)], ignoreOrder: true);
         SheetStore.Of(S, other).ShouldBe([(id, 2)]);
         SheetStore.Revision(S, Found(id), 2)!.File.ShouldBe(other);
@@ -129,6 +148,8 @@ public sealed class SheetStoreTests : Shelf
     {
         var id = new SheetId(Guid.CreateVersion7());
         SheetStore.Add(S, id, Refit, SheetKind.Page, "Empty");
-        Should.Throw<Microsoft.Data.Sqlite.SqliteException>(() => SheetStore.AddRevision(S, id, new SheetRevision(1, Ines, Now, "", null, null, "")));
+        Should.Throw<Microsoft.Data.Sqlite.SqliteException>(() =>
+            SheetStore.AddRevision(S, id, new SheetRevision(1, Ines, Now, "", null, null, ""))
+        );
     }
 }

@@ -45,7 +45,13 @@ public enum MeetingState
 /// <param name="At">When they answered; null while they have not.</param>
 /// <param name="Words">What they said with it; empty for nothing.</param>
 /// <param name="Proposes">When it would suit them instead; null where they propose nothing.</param>
-public sealed record Invitee(PersonId Whom, Attendance Answer = Attendance.Unanswered, Instant? At = null, string Words = "", Instant? Proposes = null);
+public sealed record Invitee(
+    PersonId Whom,
+    Attendance Answer = Attendance.Unanswered,
+    Instant? At = null,
+    string Words = "",
+    Instant? Proposes = null
+);
 
 /// <summary>A meeting of people at a time.</summary>
 /// <param name="Title">What it is called.</param>
@@ -54,33 +60,55 @@ public sealed record Invitee(PersonId Whom, Attendance Answer = Attendance.Unans
 /// <param name="Where">The place, in words; empty where there is none.</param>
 /// <param name="Call">Whether one can take part by telephone and video.</param>
 /// <param name="By">Who invites.</param>
-/// <param name="Sequence">0 as it was first set, one more each time it was moved or called off (RFC 5545, 3.8.7.4).</param>
+/// <param name="Sequence">0 as it was first set, one more each time it was moved or called off (RFC 5545,
+/// 3.8.7.4).</param>
 /// <param name="CalledOff">Whether it does not take place.</param>
 /// <param name="Invitees">All who take part, who invites first.</param>
-public sealed record Meeting(string Title, Instant From, Instant Until, string Where, bool Call, PersonId By, int Sequence, bool CalledOff, ImmutableArray<Invitee> Invitees)
+public sealed record Meeting(
+    string Title,
+    Instant From,
+    Instant Until,
+    string Where,
+    bool Call,
+    PersonId By,
+    int Sequence,
+    bool CalledOff,
+    ImmutableArray<Invitee> Invitees
+)
 {
     /// <summary>The longest meeting.</summary>
     public static readonly Duration Longest = Duration.FromHours(12);
 
     /// <summary>How far it has got.</summary>
-    public MeetingState At(Instant now) => CalledOff ? MeetingState.CalledOff : now < From ? MeetingState.Planned : now < Until ? MeetingState.GoingOn : MeetingState.Over;
+    public MeetingState At(Instant now) =>
+        CalledOff ? MeetingState.CalledOff
+        : now < From ? MeetingState.Planned
+        : now < Until ? MeetingState.GoingOn
+        : MeetingState.Over;
 
     /// <summary>What is wrong with it at the moment it is set, in a sentence; null when it can take place.</summary>
     public string? Wrong(Instant now)
     {
-        if (string.IsNullOrWhiteSpace(Title)) return "Say what the meeting is about: it needs a title.";
-        if (Until <= From) return "It ends before it begins. Choose a later end.";
-        if (Until - From > Longest) return $"A meeting takes at most {Longest.TotalHours:0} hours. Make it shorter, or make several.";
-        if (Until <= now) return "That time is past. Choose a later one.";
-        if (Invitees.Length < 2) return "A meeting needs somebody beside you. Choose who takes part.";
+        if (string.IsNullOrWhiteSpace(Title))
+            return "Say what the meeting is about: it needs a title.";
+        if (Until <= From)
+            return "It ends before it begins. Choose a later end.";
+        if (Until - From > Longest)
+            return $"A meeting takes at most {Longest.TotalHours:0} hours. Make it shorter, or make several.";
+        if (Until <= now)
+            return "That time is past. Choose a later one.";
+        if (Invitees.Length < 2)
+            return "A meeting needs somebody beside you. Choose who takes part.";
         return Where.Length == 0 && !Call ? "Say where it is, or let it be by call." : null;
     }
 
     /// <summary>Why somebody cannot answer; null when they can.</summary>
     public string? Refuses(PersonId by, Instant now)
     {
-        if (Invitees.All(i => i.Whom != by)) return "You are not invited to this meeting.";
-        if (by == By) return "You invite to this meeting. Move it or call it off instead.";
+        if (Invitees.All(i => i.Whom != by))
+            return "You are not invited to this meeting.";
+        if (by == By)
+            return "You invite to this meeting. Move it or call it off instead.";
         return At(now) switch
         {
             MeetingState.CalledOff => "The meeting was called off; there is nothing to answer.",
@@ -103,7 +131,8 @@ public sealed record Meeting(string Title, Instant From, Instant Until, string W
     public string? RefusesSetting(Person by, Instant now, Func<PersonId, string> name)
     {
         ArgumentNullException.ThrowIfNull(name);
-        if (!MaySet(by)) return $"{name(By)} invites to this meeting. Ask them, or a manager.";
+        if (!MaySet(by))
+            return $"{name(By)} invites to this meeting. Ask them, or a manager.";
         return At(now) switch
         {
             MeetingState.CalledOff => "The meeting is called off already.",
@@ -119,14 +148,17 @@ public sealed record Meeting(string Title, Instant From, Instant Until, string W
         return this with { Invitees = [.. Invitees.Select(i => i.Whom == answer.Whom ? answer : i)] };
     }
 
-    /// <summary>The meeting at another time: whoever had answered is asked again, but for who invites (RFC 5546, 3.2.2.1).</summary>
-    public Meeting Moved(Instant from, Instant until) => this with
-    {
-        From = from,
-        Until = until,
-        Sequence = Sequence + 1,
-        Invitees = [.. Invitees.Select(i => i.Whom == By ? i : new Invitee(i.Whom))],
-    };
+    /// <summary>
+    /// The meeting at another time: whoever had answered is asked again, but for who invites (RFC 5546, 3.2.2.1).
+    /// </summary>
+    public Meeting Moved(Instant from, Instant until) =>
+        this with
+        {
+            From = from,
+            Until = until,
+            Sequence = Sequence + 1,
+            Invitees = [.. Invitees.Select(i => i.Whom == By ? i : new Invitee(i.Whom))],
+        };
 
     /// <summary>The meeting once it does not take place.</summary>
     public Meeting Off() => this with { CalledOff = true, Sequence = Sequence + 1 };
@@ -139,7 +171,8 @@ public sealed record Meeting(string Title, Instant From, Instant Until, string W
         void Add(Attendance answer, string one, string several)
         {
             var names = Invitees.Where(i => i.Answer == answer).Select(i => name(i.Whom)).ToList();
-            if (names.Count > 0) parts.Add($"{Names.List(names)} {(names.Count == 1 && names[0] != "you" ? one : several)}");
+            if (names.Count > 0)
+                parts.Add($"{Names.List(names)} {(names.Count == 1 && names[0] != "you" ? one : several)}");
         }
 
         Add(Attendance.Coming, "comes", "come");

@@ -8,24 +8,41 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
     private static readonly LocalTime Noon = new(12, 0);
     private static readonly LocalTime Evening = new(20, 0);
 
-    /// <summary>Reads a time of day. A bare hour is read only after a preposition, where it cannot be a count.</summary>
+    /// <summary>
+    /// Reads a time of day. A bare hour is read only after a preposition, where it cannot be a count.
+    /// </summary>
     public ClockWords? Read(int i, bool afterPreposition)
     {
-        if (At(i).Kind is TokenKind.Clock) return Fixed(i + 1, LocalTime.FromMinutesSinceMidnight(At(i).Value % 1440));
+        if (At(i).Kind is TokenKind.Clock)
+            return Fixed(i + 1, LocalTime.FromMinutesSinceMidnight(At(i).Value % 1440));
         return Part(i) ?? Spoken(i) ?? (afterPreposition ? Bare(i) : null);
     }
 
     private ClockWords? Part(int i)
     {
         var at = i;
-        var lead = At(at).Lower is "in" or "at" or "during" or "by" && At(at + 1).Lower is "the" or "lunch" or "lunchtime" or "noon" or "midday" or "close" ? at + 1 : at;
+        var lead =
+            At(at).Lower is "in" or "at" or "during" or "by"
+            && At(at + 1).Lower is "the" or "lunch" or "lunchtime" or "noon" or "midday" or "close"
+                ? at + 1
+                : at;
         var today = At(lead).Is("this");
         at = At(lead).Is("the") || today ? lead + 1 : lead;
-        if (At(at).Is("first") && At(at + 1).Is("thing")) return new(at + 2, Opening) { StandsAlone = true };
-        if ((At(at).Is("end") || At(at).Is("close")) && At(at + 1).Is("of")
-            && (At(at + 2).Is("the") ? At(at + 3) : At(at + 2)).Lower is "day" or "play" or "business" or "work" or "today")
+        if (At(at).Is("first") && At(at + 1).Is("thing"))
+            return new(at + 2, Opening) { StandsAlone = true };
+        if (
+            (At(at).Is("end") || At(at).Is("close"))
+            && At(at + 1).Is("of")
+            && (At(at + 2).Is("the") ? At(at + 3) : At(at + 2)).Lower
+                is "day"
+                    or "play"
+                    or "business"
+                    or "work"
+                    or "today"
+        )
             return new(At(at + 2).Is("the") ? at + 4 : at + 3, Closing) { StandsAlone = true };
-        if (!At(at).IsWord) return null;
+        if (!At(at).IsWord)
+            return null;
         return At(at).Lower switch
         {
             "eod" or "cob" or "eop" => new(at + 1, Closing) { StandsAlone = true },
@@ -49,7 +66,8 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
         int? minutes = At(at).Is("quarter") ? 15 : Small(at);
         if (minutes is { } m && At(at + 1).Lower is "past" or "to" && HourOf(at + 2) is { } hour)
             return At(at + 1).Is("past") ? Bare(at + 3, hour, m) : Bare(at + 3, (hour + 11) % 12, 60 - m);
-        if (HourOf(i) is { } sharp && At(i + 1).Lower is "o'clock" or "oclock") return Bare(i + 2, sharp, 0);
+        if (HourOf(i) is { } sharp && At(i + 1).Lower is "o'clock" or "oclock")
+            return Bare(i + 2, sharp, 0);
         return null;
     }
 
@@ -59,10 +77,19 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
     private ClockWords? Bare(int i)
     {
         // 1530, as on a ship's clock
-        if (At(i).Kind is TokenKind.Number && At(i).Span.Length == 4 && At(i).Value is >= 100 and < 2400 && At(i).Value % 100 < 60 && EndsHere(i + 1) && !At(i - 1).Is("for"))
+        if (
+            At(i).Kind is TokenKind.Number
+            && At(i).Span.Length == 4
+            && At(i).Value is >= 100 and < 2400
+            && At(i).Value % 100 < 60
+            && EndsHere(i + 1)
+            && !At(i - 1).Is("for")
+        )
             return Fixed(i + 1, new LocalTime(At(i).Value / 100, At(i).Value % 100));
-        if (At(i).Kind is TokenKind.Number && At(i).Value is > 12 and < 24 && EndsHere(i + 1)) return Fixed(i + 1, new LocalTime(At(i).Value, 0));
-        if (HourOf(i) is not { } hour || !EndsHere(i + 1)) return null;
+        if (At(i).Kind is TokenKind.Number && At(i).Value is > 12 and < 24 && EndsHere(i + 1))
+            return Fixed(i + 1, new LocalTime(At(i).Value, 0));
+        if (HourOf(i) is not { } hour || !EndsHere(i + 1))
+            return null;
         return Bare(i + 1, hour, 0);
     }
 
@@ -74,7 +101,10 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
             var early = new LocalTime(hour % 12, minute);
             var late = new LocalTime((hour % 12) + 12, minute);
             var (opening, closing) = (Opening(date), Closing(date));
-            return early >= opening && early <= closing ? early : late >= opening && late <= closing ? late : hour >= 6 && hour < 12 ? early : late;
+            return early >= opening && early <= closing ? early
+                : late >= opening && late <= closing ? late
+                : hour >= 6 && hour < 12 ? early
+                : late;
         }
 
         return new(to, Resolve, hour % 12);
@@ -82,22 +112,55 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
 
     private int? HourOf(int i)
     {
-        if (At(i).Kind is TokenKind.Number && At(i).Value is >= 1 and <= 12) return At(i).Value;
-        return At(i).IsWord && At(i).Lower is not ("a" or "an" or "couple") && Lexicon.Numbers.TryGetValue(At(i).Lower, out var n) && n <= 12 ? n : null;
+        if (At(i).Kind is TokenKind.Number && At(i).Value is >= 1 and <= 12)
+            return At(i).Value;
+        return
+            At(i).IsWord
+            && At(i).Lower is not ("a" or "an" or "couple")
+            && Lexicon.Numbers.TryGetValue(At(i).Lower, out var n)
+            && n <= 12
+            ? n
+            : null;
     }
 
     private int? Small(int i)
     {
-        if (At(i).Kind is TokenKind.Number && At(i).Value is >= 1 and <= 29) return At(i).Value;
-        return At(i).IsWord && At(i).Lower is not ("a" or "an" or "couple") && Lexicon.Numbers.TryGetValue(At(i).Lower, out var n) ? n : null;
+        if (At(i).Kind is TokenKind.Number && At(i).Value is >= 1 and <= 29)
+            return At(i).Value;
+        return
+            At(i).IsWord
+            && At(i).Lower is not ("a" or "an" or "couple")
+            && Lexicon.Numbers.TryGetValue(At(i).Lower, out var n)
+            ? n
+            : null;
     }
 
     /// <summary>Whether the phrase can end before this token, so that the number before it counts nothing.</summary>
     private bool EndsHere(int i) =>
         At(i).Kind is TokenKind.Mark or TokenKind.LineBreak or TokenKind.Name
         || i >= tokens.Count
-        || Lexicon.Prepositions.Contains(At(i).Lower) || Lexicon.Subordinators.Contains(At(i).Lower) || Lexicon.Weekdays.ContainsKey(At(i).Lower)
-        || At(i).Lower is "today" or "tomorrow" or "and" or "or" or "please" or "then" or "sharp" or "latest" or "this" or "next" or "every" or "if" or "but" or "he" or "she" or "they" or "we" or "i";
+        || Lexicon.Prepositions.Contains(At(i).Lower)
+        || Lexicon.Subordinators.Contains(At(i).Lower)
+        || Lexicon.Weekdays.ContainsKey(At(i).Lower)
+        || At(i).Lower
+            is "today"
+                or "tomorrow"
+                or "and"
+                or "or"
+                or "please"
+                or "then"
+                or "sharp"
+                or "latest"
+                or "this"
+                or "next"
+                or "every"
+                or "if"
+                or "but"
+                or "he"
+                or "she"
+                or "they"
+                or "we"
+                or "i";
 
     private LocalTime Opening(LocalDate date) => setting.Calendar.OpeningTime(date);
 

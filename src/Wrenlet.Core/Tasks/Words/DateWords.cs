@@ -7,9 +7,18 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <summary>Days and moments in words, as labels and reasons say them.</summary>
 public static class DateWords
 {
-    private static readonly LocalDatePattern DayPattern = LocalDatePattern.Create("ddd d MMM", CultureInfo.InvariantCulture);
-    private static readonly LocalDatePattern YearPattern = LocalDatePattern.Create("ddd d MMM yyyy", CultureInfo.InvariantCulture);
-    private static readonly LocalTimePattern TimePattern = LocalTimePattern.Create("HH:mm", CultureInfo.InvariantCulture);
+    private static readonly LocalDatePattern DayPattern = LocalDatePattern.Create(
+        "ddd d MMM",
+        CultureInfo.InvariantCulture
+    );
+    private static readonly LocalDatePattern YearPattern = LocalDatePattern.Create(
+        "ddd d MMM yyyy",
+        CultureInfo.InvariantCulture
+    );
+    private static readonly LocalTimePattern TimePattern = LocalTimePattern.Create(
+        "HH:mm",
+        CultureInfo.InvariantCulture
+    );
 
     /// <summary>"Thu 16 Apr", with the year when it is not this one.</summary>
     public static string Day(LocalDate date, LocalDate today) =>

@@ -2,7 +2,9 @@ using NodaTime;
 
 namespace Wrenlet.Core.Tasks.Words;
 
-/// <summary>Reads words that name a day: "Friday week", "the 12th", "end of the month", "two days before launch".</summary>
+/// <summary>
+/// Reads words that name a day: "Friday week", "the 12th", "end of the month", "two days before launch".
+/// </summary>
 internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IReadOnlyList<Token> tokens)
 {
     private LocalDate Today => sent.Date;
@@ -12,14 +14,18 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
     public DayWords? Read(int i) =>
         Relative(i) ?? Ahead(i) ?? Weekday(i) ?? Period(i) ?? AroundMilestone(i) ?? OnDate(i);
 
-    /// <summary>The milestone named at a token; null when none is. <paramref name="to"/> is the token after it.</summary>
+    /// <summary>
+    /// The milestone named at a token; null when none is. <paramref name="to"/> is the token after it.
+    /// </summary>
     public Instant? Milestone(int i, out int to)
     {
         to = i;
-        if (At(i).Is("the") || At(i).Is("her") || At(i).Is("his") || At(i).Is("their")) i++;
+        if (At(i).Is("the") || At(i).Is("her") || At(i).Is("his") || At(i).Is("their"))
+            i++;
         foreach (var milestone in setting.Milestones)
         {
-            if (!At(i).Is(milestone.Name.ToLowerInvariant())) continue;
+            if (!At(i).Is(milestone.Name.ToLowerInvariant()))
+                continue;
             to = i + 1;
             return milestone.At;
         }
@@ -30,8 +36,10 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
     /// <summary>A count at a token; null when there is none.</summary>
     public (int Value, int To)? Count(int i)
     {
-        if (At(i).Kind is TokenKind.Number) return (At(i).Value, i + 1);
-        if (At(i).Is("half") && At(i + 1).Is("a")) return null;
+        if (At(i).Kind is TokenKind.Number)
+            return (At(i).Value, i + 1);
+        if (At(i).Is("half") && At(i + 1).Is("a"))
+            return null;
         if (At(i).IsWord && Lexicon.Numbers.TryGetValue(At(i).Lower, out var n))
             return At(i).Is("a") && At(i + 1).Is("couple") ? (2, At(i + 2).Is("of") ? i + 3 : i + 2) : (n, i + 1);
         return null;
@@ -41,14 +49,19 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
 
     private DayWords? Relative(int i)
     {
-        if (At(i).Lower is "today" or "today's") return Then(i + 1, Today);
-        if (At(i).Is("tomorrow's")) return Then(i + 1, Today.PlusDays(1));
-        if (At(i).Lower is "tomorrow" or "tmrw" or "tomorow" or "tommorow" or "tommorrow" && At(i).IsWord) return Then(i + 1, Today.PlusDays(1));
+        if (At(i).Lower is "today" or "today's")
+            return Then(i + 1, Today);
+        if (At(i).Is("tomorrow's"))
+            return Then(i + 1, Today.PlusDays(1));
+        if (At(i).Lower is "tomorrow" or "tmrw" or "tomorow" or "tommorow" or "tommorrow" && At(i).IsWord)
+            return Then(i + 1, Today.PlusDays(1));
         var the = At(i).Is("the") ? i + 1 : i;
-        if (At(the).Is("day") && At(the + 1).Is("after") && At(the + 2).Is("tomorrow")) return Then(the + 3, Today.PlusDays(2));
+        if (At(the).Is("day") && At(the + 1).Is("after") && At(the + 2).Is("tomorrow"))
+            return Then(the + 3, Today.PlusDays(2));
         if ((At(the).Is("next") || At(the).Is("following")) && IsWorking(the + 1) && At(the + 2).Is("day"))
             return Then(the + 3, setting.Calendar.AddWorkingDays(Today, 1));
-        if (At(the).Is("next") && At(the + 1).Is("day")) return Then(the + 2, Today.PlusDays(1));
+        if (At(the).Is("next") && At(the + 1).Is("day"))
+            return Then(the + 2, Today.PlusDays(1));
         return null;
     }
 
@@ -63,10 +76,12 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
             prefixed = true;
         }
 
-        if (Count(at) is not { } count) return null;
+        if (Count(at) is not { } count)
+            return null;
         var (n, to) = count;
         var working = IsWorking(to);
-        if (working) to++;
+        if (working)
+            to++;
         var unit = At(to).Lower;
         LocalDate? date = unit switch
         {
@@ -77,13 +92,17 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
             "month" or "months" => Today.PlusMonths(n),
             _ => null,
         };
-        if (date is not { } day || !At(to).IsWord) return null;
+        if (date is not { } day || !At(to).IsWord)
+            return null;
         to++;
-        if (At(to).Is("time")) to++;
-        if (At(to).Is("from") && (At(to + 1).Is("now") || At(to + 1).Is("today"))) return Then(to + 2, day);
+        if (At(to).Is("time"))
+            to++;
+        if (At(to).Is("from") && (At(to + 1).Is("now") || At(to + 1).Is("today")))
+            return Then(to + 2, day);
         if (unit is "week" or "fortnight" && (At(to).Is("on") || At(to).Is("from")) && Weekday(to + 1) is { } later)
             return later with { Date = later.Date.PlusWeeks(unit == "week" ? n : 2 * n), Other = null };
-        if (unit is "week" or "fortnight" && Relative(to) is { } rel) return rel with { Date = rel.Date.PlusWeeks(unit == "week" ? n : 2 * n) };
+        if (unit is "week" or "fortnight" && Relative(to) is { } rel)
+            return rel with { Date = rel.Date.PlusWeeks(unit == "week" ? n : 2 * n) };
         return prefixed ? Then(to, day) : null;
     }
 
@@ -92,21 +111,33 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         var at = At(i).Is("the") ? i + 1 : i;
         var next = At(at).Is("next");
         var coming = At(at).Is("this") || At(at).Is("coming");
-        if (next || coming) at++;
-        if (At(at).Is("coming")) at++;
-        if (!At(at).IsWord || !Lexicon.Weekdays.TryGetValue(At(at).Lower, out var weekday)) return null;
+        if (next || coming)
+            at++;
+        if (At(at).Is("coming"))
+            at++;
+        if (!At(at).IsWord || !Lexicon.Weekdays.TryGetValue(At(at).Lower, out var weekday))
+            return null;
         at++;
-        if (At(at).Is("the") && At(at + 1).Kind is TokenKind.Ordinal) return OnDate(at);
+        if (At(at).Is("the") && At(at + 1).Kind is TokenKind.Ordinal)
+            return OnDate(at);
         var soonest = Today.PlusDays(((int)weekday - (int)Today.DayOfWeek + 7) % 7);
-        if (soonest == Today && sent.ToInstant() >= setting.Calendar.ClosingOf(Today)) soonest = soonest.PlusWeeks(1);
+        if (soonest == Today && sent.ToInstant() >= setting.Calendar.ClosingOf(Today))
+            soonest = soonest.PlusWeeks(1);
         var ofNextWeek = Monday.PlusDays(7 + (int)weekday - 1);
-        if (next) return Then(at, ofNextWeek, other: soonest == ofNextWeek ? null : soonest);
-        if (At(at).Is("next") && At(at + 1).Is("week")) return Then(at + 2, ofNextWeek);
-        if (At(at).Is("after") && At(at + 1).Is("next")) return Then(at + 2, ofNextWeek.PlusWeeks(1));
-        if (At(at).Is("week")) return Then(at + 1, soonest.PlusWeeks(1));
-        if (At(at).Is("fortnight")) return Then(at + 1, soonest.PlusWeeks(2));
-        if (At(at).Is("this") && At(at + 1).Is("week")) return Then(at + 2, soonest);
-        if (OnDate(at) is { } exact && exact.Date.DayOfWeek == weekday) return exact;
+        if (next)
+            return Then(at, ofNextWeek, other: soonest == ofNextWeek ? null : soonest);
+        if (At(at).Is("next") && At(at + 1).Is("week"))
+            return Then(at + 2, ofNextWeek);
+        if (At(at).Is("after") && At(at + 1).Is("next"))
+            return Then(at + 2, ofNextWeek.PlusWeeks(1));
+        if (At(at).Is("week"))
+            return Then(at + 1, soonest.PlusWeeks(1));
+        if (At(at).Is("fortnight"))
+            return Then(at + 1, soonest.PlusWeeks(2));
+        if (At(at).Is("this") && At(at + 1).Is("week"))
+            return Then(at + 2, soonest);
+        if (OnDate(at) is { } exact && exact.Date.DayOfWeek == weekday)
+            return exact;
         return Then(at, soonest, other: soonest == Today ? soonest.PlusWeeks(1) : null);
     }
 
@@ -114,37 +145,61 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
     private DayWords? Period(int i)
     {
         var at = At(i).Is("the") ? i + 1 : i;
-        if (At(at).Is("eow")) return Until(at + 1, EndOfWeek(0));
-        if (At(at).Is("eom")) return Until(at + 1, EndOfMonth(Today));
-        if (At(at).Is("month") && At(at + 1).Is("end")) return Until(at + 2, EndOfMonth(Today));
-        if (At(at).Is("weekend")) return Until(at + 1, EndOfWeek(0), Monday.PlusWeeks(1));
-        if (At(at).Is("this") && At(at + 1).Is("weekend")) return Until(at + 2, EndOfWeek(0), Monday.PlusWeeks(1));
+        if (At(at).Is("eow"))
+            return Until(at + 1, EndOfWeek(0));
+        if (At(at).Is("eom"))
+            return Until(at + 1, EndOfMonth(Today));
+        if (At(at).Is("month") && At(at + 1).Is("end"))
+            return Until(at + 2, EndOfMonth(Today));
+        if (At(at).Is("weekend"))
+            return Until(at + 1, EndOfWeek(0), Monday.PlusWeeks(1));
+        if (At(at).Is("this") && At(at + 1).Is("weekend"))
+            return Until(at + 2, EndOfWeek(0), Monday.PlusWeeks(1));
         if (At(at).Lower is "start" or "beginning" or "middle" or "early" or "mid" && At(at + 1).Is("of"))
         {
             var middle = At(at).Lower is "middle" or "mid";
             var of = At(at + 2).Lower is "the" or "this" ? at + 3 : at + 2;
             var coming = At(of).Is("next");
-            if (coming) of++;
+            if (coming)
+                of++;
             var week = coming || Today > Monday.PlusDays(middle ? 2 : 0) ? Monday.PlusWeeks(1) : Monday;
-            if (At(of).Is("week")) return Then(of + 1, setting.Calendar.WorkingDayFrom(week.PlusDays(middle ? 2 : 0)));
+            if (At(of).Is("week"))
+                return Then(of + 1, setting.Calendar.WorkingDayFrom(week.PlusDays(middle ? 2 : 0)));
             var first = Today.With(DateAdjusters.StartOfMonth).PlusMonths(1);
-            if (At(of).IsWord && Lexicon.Months.TryGetValue(At(of).Lower, out var named)) first = new LocalDate(named < Today.Month ? Today.Year + 1 : Today.Year, named, 1);
-            if (At(of).Is("month") || Lexicon.Months.ContainsKey(At(of).Lower)) return Then(of + 1, setting.Calendar.WorkingDayFrom(first.PlusDays(middle ? 14 : 0)));
+            if (At(of).IsWord && Lexicon.Months.TryGetValue(At(of).Lower, out var named))
+                first = new LocalDate(named < Today.Month ? Today.Year + 1 : Today.Year, named, 1);
+            if (At(of).Is("month") || Lexicon.Months.ContainsKey(At(of).Lower))
+                return Then(of + 1, setting.Calendar.WorkingDayFrom(first.PlusDays(middle ? 14 : 0)));
             return null;
         }
 
         var end = At(at).Is("end") && At(at + 1).Is("of");
-        if (end) at += 2;
-        if (end && (At(at).Is("the") || At(at).Is("this"))) at++;
-        if (end && At(at).Is("week")) return Until(at + 1, EndOfWeek(0));
-        if (end && At(at).Is("month")) return Until(at + 1, EndOfMonth(Today));
+        if (end)
+            at += 2;
+        if (end && (At(at).Is("the") || At(at).Is("this")))
+            at++;
+        if (end && At(at).Is("week"))
+            return Until(at + 1, EndOfWeek(0));
+        if (end && At(at).Is("month"))
+            return Until(at + 1, EndOfMonth(Today));
         var next = At(at).Is("next");
-        if (next && At(at + 1).Is("week")) return Until(at + 2, EndOfWeek(1), end ? null : Monday.PlusWeeks(1));
-        if (next && At(at + 1).Is("month")) return Until(at + 2, EndOfMonth(Today.PlusMonths(1)), end ? null : Today.With(DateAdjusters.StartOfMonth).PlusMonths(1));
-        if (At(at).Is("this") && At(at + 1).Is("week")) return Until(at + 2, EndOfWeek(0));
-        if (At(at).Is("this") && At(at + 1).Is("month")) return Until(at + 2, EndOfMonth(Today));
+        if (next && At(at + 1).Is("week"))
+            return Until(at + 2, EndOfWeek(1), end ? null : Monday.PlusWeeks(1));
+        if (next && At(at + 1).Is("month"))
+            return Until(
+                at + 2,
+                EndOfMonth(Today.PlusMonths(1)),
+                end ? null : Today.With(DateAdjusters.StartOfMonth).PlusMonths(1)
+            );
+        if (At(at).Is("this") && At(at + 1).Is("week"))
+            return Until(at + 2, EndOfWeek(0));
+        if (At(at).Is("this") && At(at + 1).Is("month"))
+            return Until(at + 2, EndOfMonth(Today));
         if (end && At(at).IsWord && Lexicon.Months.TryGetValue(At(at).Lower, out var month))
-            return Until(at + 1, EndOfMonth(new LocalDate(month < Today.Month ? Today.Year + 1 : Today.Year, month, 1)));
+            return Until(
+                at + 1,
+                EndOfMonth(new LocalDate(month < Today.Month ? Today.Year + 1 : Today.Year, month, 1))
+            );
         return null;
     }
 
@@ -152,15 +207,20 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
     private DayWords? AroundMilestone(int i)
     {
         (int Value, int To)? count = At(i).Is("the") && At(i + 1).Is("day") ? (1, i + 1) : Count(i);
-        if (count is not { } c) return null;
+        if (count is not { } c)
+            return null;
         var at = c.To;
         var working = IsWorking(at);
-        if (working) at++;
+        if (working)
+            at++;
         var unit = At(at).Lower;
-        if (unit is not ("day" or "days" or "week" or "weeks")) return null;
+        if (unit is not ("day" or "days" or "week" or "weeks"))
+            return null;
         var before = At(at + 1).Is("before");
-        if (!before && !At(at + 1).Is("after")) return null;
-        if (Milestone(at + 2, out var to) is not { } moment) return null;
+        if (!before && !At(at + 1).Is("after"))
+            return null;
+        if (Milestone(at + 2, out var to) is not { } moment)
+            return null;
         var days = (before ? -1 : 1) * c.Value * (unit.StartsWith('w') ? 7 : 1);
         var day = setting.Calendar.DateOf(moment);
         return Then(to, working ? setting.Calendar.AddWorkingDays(day, days) : day.PlusDays(days));
@@ -169,21 +229,31 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
     /// <summary>"the 12th", "12 May", "May 12th", "12/5", "2026-05-12".</summary>
     private DayWords? OnDate(int i)
     {
-        if (At(i).Kind is TokenKind.NumericDate) return Numeric(i);
+        if (At(i).Kind is TokenKind.NumericDate)
+            return Numeric(i);
         var at = At(i).Is("the") ? i + 1 : i;
-        if (At(at).IsWord && Lexicon.Months.TryGetValue(At(at).Lower, out var month)
-            && At(at + 1).Kind is TokenKind.Number or TokenKind.Ordinal && At(at + 1).Value is >= 1 and <= 31)
+        if (
+            At(at).IsWord
+            && Lexicon.Months.TryGetValue(At(at).Lower, out var month)
+            && At(at + 1).Kind is TokenKind.Number or TokenKind.Ordinal
+            && At(at + 1).Value is >= 1 and <= 31
+        )
             return Dated(at + 2, month, At(at + 1).Value);
-        if (At(at).Kind is not (TokenKind.Number or TokenKind.Ordinal) || At(at).Value is < 1 or > 31) return null;
+        if (At(at).Kind is not (TokenKind.Number or TokenKind.Ordinal) || At(at).Value is < 1 or > 31)
+            return null;
         var day = At(at).Value;
         var of = At(at + 1).Is("of") ? at + 2 : at + 1;
-        if (At(of).IsWord && Lexicon.Months.TryGetValue(At(of).Lower, out month)) return Dated(of + 1, month, day);
-        if (At(at).Kind is not TokenKind.Ordinal) return null;
+        if (At(of).IsWord && Lexicon.Months.TryGetValue(At(of).Lower, out month))
+            return Dated(of + 1, month, day);
+        if (At(at).Kind is not TokenKind.Ordinal)
+            return null;
         for (var first = Today.With(DateAdjusters.StartOfMonth); ; first = first.PlusMonths(1))
         {
-            if (day > CalendarSystem.Iso.GetDaysInMonth(first.Year, first.Month)) continue;
+            if (day > CalendarSystem.Iso.GetDaysInMonth(first.Year, first.Month))
+                continue;
             var date = first.PlusDays(day - 1);
-            if (date >= Today) return Then(at + 1, date) with { StandsAlone = false };
+            if (date >= Today)
+                return Then(at + 1, date) with { StandsAlone = false };
         }
     }
 
@@ -192,30 +262,42 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         if (At(to).Kind is TokenKind.Number && At(to).Value is > 2000 and < 2200)
             return Valid(At(to).Value, month, day) is { } said ? Then(to + 1, said) : null;
         for (var year = Today.Year; year <= Today.Year + 8; year++)
-            if (Valid(year, month, day) is { } date && date >= Today) return Then(to, date);
+            if (Valid(year, month, day) is { } date && date >= Today)
+                return Then(to, date);
         return null;
     }
 
     private DayWords? Numeric(int i)
     {
         var parts = At(i).Lower.Split('/', '-', '.').Select(p => int.TryParse(p, out var n) ? n : 0).ToArray();
-        if (parts is [> 1000, _, _]) return Valid(parts[0], parts[1], parts[2]) is { } iso ? Then(i + 1, iso) : null;
+        if (parts is [> 1000, _, _])
+            return Valid(parts[0], parts[1], parts[2]) is { } iso ? Then(i + 1, iso) : null;
         var (day, month) = setting.DayFirst ? (parts[0], parts[1]) : (parts[1], parts[0]);
-        int? year = parts.Length == 3 ? parts[2] < 100 ? 2000 + parts[2] : parts[2] : null;
+        int? year =
+            parts.Length == 3
+                ? parts[2] < 100
+                    ? 2000 + parts[2]
+                    : parts[2]
+                : null;
         var date = InYear(year, month, day);
         var other = day == month ? null : InYear(year, day, month);
-        if (date is null) (date, other) = (other, null);
+        if (date is null)
+            (date, other) = (other, null);
         return date is { } d ? Then(i + 1, d, other: other) : null;
     }
 
     private LocalDate? InYear(int? year, int month, int day)
     {
-        if (year is { } y) return Valid(y, month, day);
+        if (year is { } y)
+            return Valid(y, month, day);
         return Valid(Today.Year, month, day) is { } date && date >= Today ? date : Valid(Today.Year + 1, month, day);
     }
 
     private static LocalDate? Valid(int year, int month, int day) =>
-        year is > 0 and < 9999 && month is >= 1 and <= 12 && day >= 1 && day <= CalendarSystem.Iso.GetDaysInMonth(year, month)
+        year is > 0 and < 9999
+        && month is >= 1 and <= 12
+        && day >= 1
+        && day <= CalendarSystem.Iso.GetDaysInMonth(year, month)
             ? new LocalDate(year, month, day)
             : null;
 
@@ -232,11 +314,13 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
     private LocalDate LastWorkingDay(LocalDate date, int within)
     {
         for (var back = 0; back < within; back++)
-            if (setting.Calendar.IsWorkingDay(date.PlusDays(-back))) return date.PlusDays(-back);
+            if (setting.Calendar.IsWorkingDay(date.PlusDays(-back)))
+                return date.PlusDays(-back);
         return date;
     }
 
     private static DayWords Then(int to, LocalDate date, LocalDate? other = null) => new(to, date, Other: other);
 
-    private static DayWords Until(int to, LocalDate date, LocalDate? start = null) => new(to, date, PeriodEnd: true, PeriodStart: start);
+    private static DayWords Until(int to, LocalDate date, LocalDate? start = null) =>
+        new(to, date, PeriodEnd: true, PeriodStart: start);
 }

@@ -21,9 +21,16 @@ public readonly record struct Span(int Start, int End)
 /// <param name="Value">The likeliest reading.</param>
 /// <param name="Spans">The words it came from.</param>
 /// <param name="Confidence">How sure, from 0 to 1.</param>
-/// <param name="Alternatives">Other readings of the same words, likelier first; empty when there is one reading.</param>
+/// <param name="Alternatives">Other readings of the same words, likelier first; empty when there is one
+/// reading.</param>
 /// <param name="Reason">A sentence that explains it.</param>
-public sealed record Reading<T>(T Value, ImmutableArray<Span> Spans, double Confidence, ImmutableArray<T> Alternatives, string Reason);
+public sealed record Reading<T>(
+    T Value,
+    ImmutableArray<Span> Spans,
+    double Confidence,
+    ImmutableArray<T> Alternatives,
+    string Reason
+);
 
 /// <summary>A task as a message asks for it. Nothing is made until a person agrees.</summary>
 /// <param name="Title">What is to be done.</param>
@@ -38,7 +45,8 @@ public sealed record Draft(
     Reading<Instant>? Due,
     Reading<Instant>? Start,
     Reading<Priority> Priority,
-    Reading<string>? Repeats);
+    Reading<string>? Repeats
+);
 
 /// <summary>What a firm's reader of messages has to know.</summary>
 /// <param name="Calendar">Hours, holidays and zone.</param>
@@ -53,4 +61,5 @@ public sealed record ReaderSetting(
     ImmutableArray<Milestone> Milestones,
     ImmutableArray<Person> Staff,
     ImmutableArray<Crew> Crews,
-    ImmutableArray<string> Others);
+    ImmutableArray<string> Others
+);

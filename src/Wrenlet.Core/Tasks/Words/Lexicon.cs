@@ -6,7 +6,8 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <summary>The closed word classes of the grammar, and the verbs that open a bare order.</summary>
 internal static class Lexicon
 {
-    private static FrozenSet<string> Set(string words) => words.Split(' ', StringSplitOptions.RemoveEmptyEntries).ToFrozenSet();
+    private static FrozenSet<string> Set(string words) =>
+        words.Split(' ', StringSplitOptions.RemoveEmptyEntries).ToFrozenSet();
 
     public static readonly FrozenDictionary<string, IsoDayOfWeek> Weekdays = new Dictionary<string, IsoDayOfWeek>
     {
@@ -33,9 +34,21 @@ internal static class Lexicon
 
     public static readonly FrozenDictionary<string, int> Months = new[]
     {
-        "january jan", "february feb", "march mar", "april apr", "may", "june jun", "july jul", "august aug",
-        "september sep sept", "october oct", "november nov", "december dec",
-    }.SelectMany((names, i) => names.Split(' ').Select(n => KeyValuePair.Create(n, i + 1))).ToFrozenDictionary();
+        "january jan",
+        "february feb",
+        "march mar",
+        "april apr",
+        "may",
+        "june jun",
+        "july jul",
+        "august aug",
+        "september sep sept",
+        "october oct",
+        "november nov",
+        "december dec",
+    }
+        .SelectMany((names, i) => names.Split(' ').Select(n => KeyValuePair.Create(n, i + 1)))
+        .ToFrozenDictionary();
 
     public static readonly FrozenDictionary<string, int> Numbers = new Dictionary<string, int>
     {
@@ -60,44 +73,83 @@ internal static class Lexicon
     }.ToFrozenDictionary();
 
     /// <summary>Words that open a part of the sentence whose dates are its own.</summary>
-    public static readonly FrozenSet<string> Subordinators = Set("because since as while whereas if unless when whenever once although though so which who whose where");
+    public static readonly FrozenSet<string> Subordinators = Set(
+        "because since as while whereas if unless when whenever once although though so which who whose where"
+    );
 
-    public static readonly FrozenSet<string> SubjectPronouns = Set("he she they it we i you this that these those there");
+    public static readonly FrozenSet<string> SubjectPronouns = Set(
+        "he she they it we i you this that these those there"
+    );
 
-    public static readonly FrozenSet<string> Courtesies = Set("please pls plz kindly thanks cheers ta just hi hello hey dear morning ok okay right also then and but so well now");
+    public static readonly FrozenSet<string> Courtesies = Set(
+        "please pls plz kindly thanks cheers ta just hi hello hey dear morning ok okay right also then and but so well now"
+    );
 
     public static readonly FrozenSet<string> Nobody = Set("someone somebody anyone anybody we who");
 
-    public static readonly FrozenSet<string> Determiners = Set("the a an my our your his her their its some any all both this that these those no every each");
+    public static readonly FrozenSet<string> Determiners = Set(
+        "the a an my our your his her their its some any all both this that these those no every each"
+    );
 
-    public static readonly FrozenSet<string> Prepositions = Set("of to in on at by for with from into onto about under over after before until till between without through per via");
+    public static readonly FrozenSet<string> Prepositions = Set(
+        "of to in on at by for with from into onto about under over after before until till between without through per via"
+    );
 
     /// <summary>Forms that make a statement of what follows a name: no order begins with them.</summary>
     public static readonly FrozenSet<string> Statements = Set(
-        "is isn't are aren't was wasn't were weren't has hasn't had hadn't does doesn't did didn't will won't would wouldn't can can't could couldn't may might "
-        + "said says told tells asked asks thinks thought wants wanted knows knew went came got gave took made left rang sent paid found saw did "
-        + "and or but not who which that here there off away out back");
+        "is isn't are aren't was wasn't were weren't has hasn't had hadn't does doesn't did didn't will won't would "
+            + "wouldn't can can't could couldn't may might "
+            + "said says told tells asked asks thinks thought wants wanted knows knew went came got gave took made "
+            + "left rang sent paid found saw did "
+            + "and or but not who which that here there off away out back"
+    );
 
-    public static readonly FrozenSet<string> Reporting = Set("said says told tells asked asks thinks thought wants wanted wrote writes mentioned promised reckons hopes believes");
+    public static readonly FrozenSet<string> Reporting = Set(
+        "said says told tells asked asks thinks thought wants wanted wrote writes mentioned promised reckons hopes believes"
+    );
 
     /// <summary>Base forms that open a bare order.</summary>
     public static readonly FrozenSet<string> Verbs = Set(
-        "add adjust agree align allocate answer apply arrange ask assemble assess assign attach attend balance bleed block book bolt bring brush build buy calculate call cancel "
-        + "carry caulk change charge chase check clean clear close coat coil collect compare complete confirm connect contact copy correct count cover cut decide deliver describe "
-        + "design disconnect do dock double-check draft drain draw dress drill drop dry email empty enter estimate examine fair fasten fetch file fill finalise find finish fit fix flush "
-        + "follow forward free get give glue go grease grind hand hang haul have heat help hire hoist hold inform inspect install insulate introduce inventory invite invoice "
-        + "issue join keep label lash launch lay leave let lift list load lock log look lower lubricate mail maintain make mark mask measure meet mend mix moor mount move note "
-        + "notify number offer oil open order organise overhaul pack paint patch pay phone photograph pick place plan plug polish post prepare press pressure-wash price prime print "
-        + "produce provide publish pull pump purchase push put quote raise re-bed read rebed rebuild receive recheck record reconnect refit register remember remind remove renew rent repair replace reply "
-        + "report request reschedule reserve reset resend respond restack restock retest return review rewire ring rinse roll rub run sand save scan schedule scrape scrub seal secure sell send "
-        + "service set settle sew share sharpen shift show sign slip solder sort splice split spray stack start stay step stock stop store strip submit supply survey swap sweep switch take talk "
-        + "tape tell test tidy tie tighten top touch tow track transfer treat trim try turn type undo unload unpack unstep untie update upload use vacuum varnish verify view visit "
-        + "bag bail bond bore chamfer chip chock clamp clip degrease de-rig deflate demount descale detach discuss dismantle dispose drag dredge drive edit enclose engage ensure enquire erase erect escort etch exchange explain extend "
-        + "fold fuel furl gather gauge greet guide handle hose identify improve inflate inject inquire insert insure jack lace lend link locate loosen mention merge mop negotiate pad park pass pour practise present process "
-        + "quantify query rack raft ream recommend rectify reduce reef refill refuel regrind reinforce relocate research resolve restore rig rivet sandblast screw search select separate shackle shim shorten shut silence sketch slacken soak source speak spread "
-        + "squeeze stencil sterilise stick stiffen stitch stow straighten strap stretch study suggest supervise suspend swage tack tag tally tap tension throw tilt tip train translate transport tune twist unblock uncover unlock unpick unplug unrig unscrew unwrap "
-        + "upgrade ventilate walk warm wedge winch wire witness "
-        + "wait warn wash watch wax weigh weld wind wipe work wrap write");
+        "add adjust agree align allocate answer apply arrange ask assemble assess assign attach attend balance bleed "
+            + "block book bolt bring brush build buy calculate call cancel "
+            + "carry caulk change charge chase check clean clear close coat coil collect compare complete confirm "
+            + "connect contact copy correct count cover cut decide deliver describe "
+            + "design disconnect do dock double-check draft drain draw dress drill drop dry email empty enter "
+            + "estimate examine fair fasten fetch file fill finalise find finish fit fix flush "
+            + "follow forward free get give glue go grease grind hand hang haul have heat help hire hoist hold inform "
+            + "inspect install insulate introduce inventory invite invoice "
+            + "issue join keep label lash launch lay leave let lift list load lock log look lower lubricate mail "
+            + "maintain make mark mask measure meet mend mix moor mount move note "
+            + "notify number offer oil open order organise overhaul pack paint patch pay phone photograph pick place "
+            + "plan plug polish post prepare press pressure-wash price prime print "
+            + "produce provide publish pull pump purchase push put quote raise re-bed read rebed rebuild receive "
+            + "recheck record reconnect refit register remember remind remove renew rent repair replace reply "
+            + "report request reschedule reserve reset resend respond restack restock retest return review rewire "
+            + "ring rinse roll rub run sand save scan schedule scrape scrub seal secure sell send "
+            + "service set settle sew share sharpen shift show sign slip solder sort splice split spray stack start "
+            + "stay step stock stop store strip submit supply survey swap sweep switch take talk "
+            + "tape tell test tidy tie tighten top touch tow track transfer treat trim try turn type undo unload "
+            + "unpack unstep untie update upload use vacuum varnish verify view visit "
+            + "bag bail bond bore chamfer chip chock clamp clip degrease de-rig deflate demount descale detach "
+            + "discuss dismantle dispose drag dredge drive edit enclose engage ensure enquire erase erect escort "
+            + "etch exchange explain extend "
+            + "fold fuel furl gather gauge greet guide handle hose identify improve inflate inject inquire insert "
+            + "insure jack lace lend link locate loosen mention merge mop negotiate pad park pass pour practise present process "
+            + "quantify query rack raft ream recommend rectify reduce reef refill refuel regrind reinforce relocate "
+            + "research resolve restore rig rivet sandblast screw search select separate shackle shim shorten "
+            + "shut silence sketch slacken soak source speak spread "
+            + "squeeze stencil sterilise stick stiffen stitch stow straighten strap stretch study suggest supervise "
+            + "suspend swage tack tag tally tap tension throw tilt tip train translate transport tune twist "
+            + "unblock uncover unlock unpick unplug unrig unscrew unwrap "
+            + "upgrade ventilate walk warm wedge winch wire witness "
+            + "wait warn wash watch wax weigh weld wind wipe work wrap write"
+    );
 
-    public static bool IsVerb(string word) => Verbs.Contains(word) || (word.StartsWith("re", StringComparison.Ordinal) && word.Length > 4 && Verbs.Contains(word[2..].TrimStart('-')));
+    public static bool IsVerb(string word) =>
+        Verbs.Contains(word)
+        || (
+            word.StartsWith("re", StringComparison.Ordinal)
+            && word.Length > 4
+            && Verbs.Contains(word[2..].TrimStart('-'))
+        );
 }

@@ -5,70 +5,180 @@ internal static class PriorityWords
 {
     private static readonly (string[] Words, Priority Priority)[] Phrases =
     [
-        (["as", "soon", "as", "possible"], Priority.Critical), (["as", "soon", "as", "you", "can"], Priority.Critical),
-        (["right", "now"], Priority.Critical), (["right", "away"], Priority.Critical), (["straight", "away"], Priority.Critical), (["at", "once"], Priority.Critical),
-        (["top", "priority"], Priority.Critical), (["high", "priority"], Priority.High), (["low", "priority"], Priority.Low),
-        (["no", "rush"], Priority.Low), (["no", "hurry"], Priority.Low), (["no", "great", "hurry"], Priority.Low), (["not", "in", "a", "hurry"], Priority.Low),
-        (["whenever", "you", "can"], Priority.Low), (["whenever", "you", "like"], Priority.Low), (["whenever", "suits"], Priority.Low), (["whenever"], Priority.Low),
-        (["when", "you", "get", "a", "chance"], Priority.Low), (["when", "you", "have", "a", "moment"], Priority.Low), (["when", "you", "have", "time"], Priority.Low),
-        (["when", "you", "can"], Priority.Low), (["at", "your", "convenience"], Priority.Low), (["at", "your", "leisure"], Priority.Low),
-        (["urgent"], Priority.Critical), (["urgently"], Priority.Critical), (["asap"], Priority.Critical), (["immediately"], Priority.Critical),
-        (["emergency"], Priority.Critical), (["critical"], Priority.Critical), (["important"], Priority.High),
-        (["as", "quickly", "as", "possible"], Priority.Critical), (["as", "fast", "as", "possible"], Priority.Critical), (["as", "quickly", "as", "you", "can"], Priority.Critical),
-        (["urgently", "needed"], Priority.Critical), (["without", "delay"], Priority.Critical), (["at", "the", "earliest"], Priority.Critical), (["this", "minute"], Priority.Critical), (["this", "instant"], Priority.Critical), (["pronto"], Priority.Critical),
-        (["as", "a", "matter", "of", "urgency"], Priority.Critical), (["drop", "everything"], Priority.Critical), (["with", "high", "priority"], Priority.High), (["essential"], Priority.High), (["vital"], Priority.High), (["crucial"], Priority.High),
-        (["need", "to", "hurry"], Priority.Critical), (["need", "to", "rush"], Priority.Critical), (["particular", "hurry"], Priority.Critical), (["particular", "rush"], Priority.Critical),
-        (["when", "you", "have", "a", "minute"], Priority.Low), (["when", "you", "have", "a", "spare", "moment"], Priority.Low), (["when", "you", "have", "a", "chance"], Priority.Low), (["when", "you", "get", "time"], Priority.Low),
-        (["when", "you", "get", "a", "minute"], Priority.Low), (["when", "you", "get", "a", "moment"], Priority.Low), (["when", "you", "get", "round", "to", "it"], Priority.Low), (["when", "you", "get", "the", "chance"], Priority.Low),
-        (["if", "you", "get", "a", "chance"], Priority.Low), (["if", "you", "get", "a", "moment"], Priority.Low), (["if", "you", "have", "time"], Priority.Low), (["if", "you", "have", "a", "moment"], Priority.Low), (["when", "time", "allows"], Priority.Low), (["when", "convenient"], Priority.Low),
-        (["whenever", "you", "have", "time"], Priority.Low), (["whenever", "you", "get", "a", "chance"], Priority.Low), (["whenever", "it", "suits"], Priority.Low), (["whenever", "it", "suits", "you"], Priority.Low), (["whenever", "convenient"], Priority.Low), (["whenever", "is", "convenient"], Priority.Low), (["as", "and", "when"], Priority.Low),
-        (["take", "your", "time"], Priority.Low), (["in", "your", "own", "time"], Priority.Low), (["it", "can", "wait"], Priority.Low), (["can", "wait"], Priority.Low), (["not", "pressing"], Priority.Low), (["in", "no", "hurry"], Priority.Low), (["in", "no", "rush"], Priority.Low), (["don't", "rush"], Priority.Low), (["no", "big", "rush"], Priority.Low),
-        (["of", "low", "priority"], Priority.Low), (["of", "high", "priority"], Priority.High), (["with", "low", "priority"], Priority.Low),
+        (["as", "soon", "as", "possible"], Priority.Critical),
+        (["as", "soon", "as", "you", "can"], Priority.Critical),
+        (["right", "now"], Priority.Critical),
+        (["right", "away"], Priority.Critical),
+        (["straight", "away"], Priority.Critical),
+        (["at", "once"], Priority.Critical),
+        (["top", "priority"], Priority.Critical),
+        (["high", "priority"], Priority.High),
+        (["low", "priority"], Priority.Low),
+        (["no", "rush"], Priority.Low),
+        (["no", "hurry"], Priority.Low),
+        (["no", "great", "hurry"], Priority.Low),
+        (["not", "in", "a", "hurry"], Priority.Low),
+        (["whenever", "you", "can"], Priority.Low),
+        (["whenever", "you", "like"], Priority.Low),
+        (["whenever", "suits"], Priority.Low),
+        (["whenever"], Priority.Low),
+        (["when", "you", "get", "a", "chance"], Priority.Low),
+        (["when", "you", "have", "a", "moment"], Priority.Low),
+        (["when", "you", "have", "time"], Priority.Low),
+        (["when", "you", "can"], Priority.Low),
+        (["at", "your", "convenience"], Priority.Low),
+        (["at", "your", "leisure"], Priority.Low),
+        (["urgent"], Priority.Critical),
+        (["urgently"], Priority.Critical),
+        (["asap"], Priority.Critical),
+        (["immediately"], Priority.Critical),
+        (["emergency"], Priority.Critical),
+        (["critical"], Priority.Critical),
+        (["important"], Priority.High),
+        (["as", "quickly", "as", "possible"], Priority.Critical),
+        (["as", "fast", "as", "possible"], Priority.Critical),
+        (["as", "quickly", "as", "you", "can"], Priority.Critical),
+        (["urgently", "needed"], Priority.Critical),
+        (["without", "delay"], Priority.Critical),
+        (["at", "the", "earliest"], Priority.Critical),
+        (["this", "minute"], Priority.Critical),
+        (["this", "instant"], Priority.Critical),
+        (["pronto"], Priority.Critical),
+        (["as", "a", "matter", "of", "urgency"], Priority.Critical),
+        (["drop", "everything"], Priority.Critical),
+        (["with", "high", "priority"], Priority.High),
+        (["essential"], Priority.High),
+        (["vital"], Priority.High),
+        (["crucial"], Priority.High),
+        (["need", "to", "hurry"], Priority.Critical),
+        (["need", "to", "rush"], Priority.Critical),
+        (["particular", "hurry"], Priority.Critical),
+        (["particular", "rush"], Priority.Critical),
+        (["when", "you", "have", "a", "minute"], Priority.Low),
+        (["when", "you", "have", "a", "spare", "moment"], Priority.Low),
+        (["when", "you", "have", "a", "chance"], Priority.Low),
+        (["when", "you", "get", "time"], Priority.Low),
+        (["when", "you", "get", "a", "minute"], Priority.Low),
+        (["when", "you", "get", "a", "moment"], Priority.Low),
+        (["when", "you", "get", "round", "to", "it"], Priority.Low),
+        (["when", "you", "get", "the", "chance"], Priority.Low),
+        (["if", "you", "get", "a", "chance"], Priority.Low),
+        (["if", "you", "get", "a", "moment"], Priority.Low),
+        (["if", "you", "have", "time"], Priority.Low),
+        (["if", "you", "have", "a", "moment"], Priority.Low),
+        (["when", "time", "allows"], Priority.Low),
+        (["when", "convenient"], Priority.Low),
+        (["whenever", "you", "have", "time"], Priority.Low),
+        (["whenever", "you", "get", "a", "chance"], Priority.Low),
+        (["whenever", "it", "suits"], Priority.Low),
+        (["whenever", "it", "suits", "you"], Priority.Low),
+        (["whenever", "convenient"], Priority.Low),
+        (["whenever", "is", "convenient"], Priority.Low),
+        (["as", "and", "when"], Priority.Low),
+        (["take", "your", "time"], Priority.Low),
+        (["in", "your", "own", "time"], Priority.Low),
+        (["it", "can", "wait"], Priority.Low),
+        (["can", "wait"], Priority.Low),
+        (["not", "pressing"], Priority.Low),
+        (["in", "no", "hurry"], Priority.Low),
+        (["in", "no", "rush"], Priority.Low),
+        (["don't", "rush"], Priority.Low),
+        (["no", "big", "rush"], Priority.Low),
+        (["of", "low", "priority"], Priority.Low),
+        (["of", "high", "priority"], Priority.High),
+        (["with", "low", "priority"], Priority.Low),
     ];
 
     /// <summary>The phrases by their first word, the longest first.</summary>
-    private static readonly Dictionary<string, (string[] Words, Priority Says)[]> ByFirst =
-        Phrases.GroupBy(p => p.Words[0]).ToDictionary(g => g.Key, g => g.OrderByDescending(p => p.Words.Length).ToArray());
+    private static readonly Dictionary<string, (string[] Words, Priority Says)[]> ByFirst = Phrases
+        .GroupBy(p => p.Words[0])
+        .ToDictionary(g => g.Key, g => g.OrderByDescending(p => p.Words.Length).ToArray());
 
     private static readonly string[] Denials = ["not", "isn't", "no", "nothing", "hardly", "neither"];
 
-    /// <summary>The phrase at a token, with what it says once a denial before it is heeded; null when there is none.</summary>
+    /// <summary>
+    /// The phrase at a token, with what it says once a denial before it is heeded; null when there is none.
+    /// </summary>
     public static (int From, int To, Priority? Says)? Read(IReadOnlyList<Token> tokens, int i)
     {
         var at = i;
-        var lead = tokens[i].Lower is "it's" or "its" or "that's" or "there's" || (tokens[i].Lower is "it" or "this" or "that" or "there" && i + 1 < tokens.Count && tokens[i + 1].Lower is "is" or "isn't");
-        if (lead) at += tokens[i].Lower is "it's" or "its" or "that's" or "there's" || tokens[i + 1].Lower is "isn't" ? 1 : 2;
+        var lead =
+            tokens[i].Lower is "it's" or "its" or "that's" or "there's"
+            || (
+                tokens[i].Lower is "it" or "this" or "that" or "there"
+                && i + 1 < tokens.Count
+                && tokens[i + 1].Lower is "is" or "isn't"
+            );
+        if (lead)
+            at += tokens[i].Lower is "it's" or "its" or "that's" or "there's" || tokens[i + 1].Lower is "isn't" ? 1 : 2;
         var denied = false;
-        while (at < tokens.Count && tokens[at].IsWord && Denials.Contains(tokens[at].Lower) && Match(tokens, at) is null)
+        while (
+            at < tokens.Count && tokens[at].IsWord && Denials.Contains(tokens[at].Lower) && Match(tokens, at) is null
+        )
         {
             denied = true;
             at++;
         }
 
-        while ((denied || lead || at == i) && at < tokens.Count && tokens[at].IsWord && tokens[at].Lower is "that" or "very" or "an" or "a" or "really" or "so" or "quite" or "rather" or "extremely" or "super" or "terribly" or "at" or "all" && Match(tokens, at) is null) at++;
-        if (Match(tokens, at) is not { } match) return null;
+        while (
+            (denied || lead || at == i)
+            && at < tokens.Count
+            && tokens[at].IsWord
+            && tokens[at].Lower
+                is "that"
+                    or "very"
+                    or "an"
+                    or "a"
+                    or "really"
+                    or "so"
+                    or "quite"
+                    or "rather"
+                    or "extremely"
+                    or "super"
+                    or "terribly"
+                    or "at"
+                    or "all"
+            && Match(tokens, at) is null
+        )
+            at++;
+        if (Match(tokens, at) is not { } match)
+            return null;
         var to = match.To;
-        if (to + 1 < tokens.Count && tokens[to].Is("at") && tokens[to + 1].Is("all")) to += 2;
-        else if (to < tokens.Count && tokens[to].Lower is "whatsoever" or "though" or "really") to++;
-        return (i, to, !denied ? match.Says : match.Says is Priority.Critical ? Priority.Low : null);
+        if (to + 1 < tokens.Count && tokens[to].Is("at") && tokens[to + 1].Is("all"))
+            to += 2;
+        else if (to < tokens.Count && tokens[to].Lower is "whatsoever" or "though" or "really")
+            to++;
+        return (
+            i,
+            to,
+            !denied ? match.Says
+            : match.Says is Priority.Critical ? Priority.Low
+            : null
+        );
     }
 
     /// <summary>What several phrases of a message come to: the highest that was not denied, else Low.</summary>
     public static Priority Combine(IEnumerable<Priority> said)
     {
         var all = said.ToList();
-        return all.Contains(Priority.Critical) ? Priority.Critical : all.Contains(Priority.High) ? Priority.High : Priority.Low;
+        return all.Contains(Priority.Critical) ? Priority.Critical
+            : all.Contains(Priority.High) ? Priority.High
+            : Priority.Low;
     }
 
     private static (int To, Priority Says)? Match(IReadOnlyList<Token> tokens, int i)
     {
-        if (i >= tokens.Count || !tokens[i].IsWord || !ByFirst.TryGetValue(tokens[i].Lower, out var candidates)) return null;
+        if (i >= tokens.Count || !tokens[i].IsWord || !ByFirst.TryGetValue(tokens[i].Lower, out var candidates))
+            return null;
         foreach (var (words, says) in candidates)
         {
-            if (i + words.Length > tokens.Count) continue;
+            if (i + words.Length > tokens.Count)
+                continue;
             var k = 0;
-            while (k < words.Length && tokens[i + k].IsWord && tokens[i + k].Lower == words[k]) k++;
-            if (k == words.Length) return (i + k, says);
+            while (k < words.Length && tokens[i + k].IsWord && tokens[i + k].Lower == words[k])
+                k++;
+            if (k == words.Length)
+                return (i + k, says);
         }
 
         return null;

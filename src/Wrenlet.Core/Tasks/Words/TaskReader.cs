@@ -21,21 +21,42 @@ public sealed class TaskReader(ReaderSetting setting)
         return new MessageReading(setting, text, tokens, author, sent).Drafts();
     }
 
-    /// <summary>Reads a message of ours to the other side: what we promise in it. What is asked of them is no work of ours.</summary>
+    /// <summary>
+    /// Reads a message of ours to the other side: what we promise in it. What is asked of them is no work of ours.
+    /// </summary>
     /// <param name="text">Plain text.</param>
     /// <param name="author">Who of the staff writes it.</param>
     /// <param name="them">What the other side is called: a title names them where the message says "you".</param>
     /// <param name="sent">When it was sent; all dates are counted from here.</param>
     public ImmutableArray<Draft> ReadOutgoing(string text, PersonId author, string them, Instant sent) =>
-        [.. Read(text, author, sent).Where(d => d.Owners is not null).Select(d => d with { Title = d.Title with { Value = Titles.Naming(d.Title.Value, them) } })];
+        [
+            .. Read(text, author, sent)
+                .Where(d => d.Owners is not null)
+                .Select(d => d with { Title = d.Title with { Value = Titles.Naming(d.Title.Value, them) } }),
+        ];
 
-    /// <summary>A draft for a message that asks for nothing, to be filled in by hand: its first line as the title.</summary>
+    /// <summary>
+    /// A draft for a message that asks for nothing, to be filled in by hand: its first line as the title.
+    /// </summary>
     /// <param name="text">Plain text.</param>
     public static Draft Blank(string text)
     {
         var line = text.Split('\n').FirstOrDefault(l => l.Trim().Length > 0)?.Trim() ?? "";
-        if (line.Length > 120) line = line[..line.LastIndexOf(' ', 117)] + " …";
-        return new(new(Titles.Polish(line), [], 0.2, [], "No request was found in these words; the first line is offered as the title."),
-            null, null, null, new(Priority.Normal, [], 0.5, [], "Nothing is said of priority."), null);
+        if (line.Length > 120)
+            line = line[..line.LastIndexOf(' ', 117)] + " …";
+        return new(
+            new(
+                Titles.Polish(line),
+                [],
+                0.2,
+                [],
+                "No request was found in these words; the first line is offered as the title."
+            ),
+            null,
+            null,
+            null,
+            new(Priority.Normal, [], 0.5, [], "Nothing is said of priority."),
+            null
+        );
     }
 }

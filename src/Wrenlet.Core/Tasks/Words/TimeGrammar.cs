@@ -34,7 +34,8 @@ internal sealed class TimeGrammar
     /// <summary>The phrase that starts at this token, corrections included; null when none does.</summary>
     public TimePhrase? Read(int i)
     {
-        if (Single(i) is not { } phrase) return null;
+        if (Single(i) is not { } phrase)
+            return null;
         while (Corrected(phrase.To) is { } better)
             phrase = better with { From = phrase.From };
         return phrase;
@@ -46,21 +47,33 @@ internal sealed class TimeGrammar
     private TimePhrase? DayBetween(int i)
     {
         var at = At(i).Lower is "on" or "for" ? i + 1 : i;
-        if (_days.Read(at) is not { } day || At(day.To).Lower is not ("between" or "from")) return null;
+        if (_days.Read(at) is not { } day || At(day.To).Lower is not ("between" or "from"))
+            return null;
         var between = At(day.To).Is("between");
-        return Hours(day.To, day, to => between ? At(to).Is("and") : At(to).Lower is "to" or "until" or "till" or "-") is { } hours ? hours with { From = i } : null;
+        return
+            Hours(day.To, day, to => between ? At(to).Is("and") : At(to).Lower is "to" or "until" or "till" or "-")
+                is { } hours
+            ? hours with
+            {
+                From = i,
+            }
+            : null;
     }
 
-    /// <summary>"between 2 and 4 on Thursday": from one time of day to another; a day may follow where none went before.</summary>
+    /// <summary>
+    /// "between 2 and 4 on Thursday": from one time of day to another; a day may follow where none went before.
+    /// </summary>
     private TimePhrase? Hours(int i, DayWords? day, Func<int, bool> joins)
     {
-        if (HourAt(i + 1) is not { } first || !joins(first.To) || _clocks.Read(first.To + 1, true) is not { } last) return null;
+        if (HourAt(i + 1) is not { } first || !joins(first.To) || _clocks.Read(first.To + 1, true) is not { } last)
+            return null;
         var to = last.To;
         if (day is null)
         {
             var next = At(to).Lower is "on" ? to + 1 : to;
             day = _days.Read(next);
-            if (day is not null) to = day.To;
+            if (day is not null)
+                to = day.To;
         }
 
         return new(i, to, Timed(day, last), Timed(day, first), null);
@@ -68,35 +81,108 @@ internal sealed class TimeGrammar
 
     /// <summary>A time of day before "and" or "to", where a bare hour would else be taken for a count.</summary>
     private ClockWords? HourAt(int i) =>
-        At(i).Kind is TokenKind.Number && At(i).Value is >= 1 and <= 12 && At(i + 1).Lower is "to" or "until" or "till" or "-" ? _clocks.Hour(i) : _clocks.Read(i, true);
+        At(i).Kind is TokenKind.Number
+        && At(i).Value is >= 1 and <= 12
+        && At(i + 1).Lower is "to" or "until" or "till" or "-"
+            ? _clocks.Hour(i)
+            : _clocks.Read(i, true);
 
     /// <summary>", no, Thursday", "sorry, Friday", "I mean 3pm".</summary>
     private TimePhrase? Corrected(int i)
     {
         var at = i;
-        while (At(at).Is(",") || At(at).Is("-") || At(at).Is(".") || At(at).Is("(")) at++;
+        while (At(at).Is(",") || At(at).Is("-") || At(at).Is(".") || At(at).Is("("))
+            at++;
         var said = at;
-        while (At(at).Lower is "no" or "sorry" or "rather" or "actually" or "correction" or "wait" or "oops" or "make" or "that" or "mean" or "i" or "it" or "or" or "better" or "scratch" or "strike" or "instead" or "say" or "hang" or "on" or "no" or "," or "-" && !IsEnd(at) && !(At(at).Is("on") && _days.Read(at + 1) is not null)) at++;
-        if (at == said || (at == said + 1 && At(said).Is(",")) || !Enumerable.Range(said, at - said).Any(k => At(k).Lower is "no" or "sorry" or "rather" or "actually" or "correction" or "mean" or "make" or "wait" or "oops" or "better" or "scratch" or "strike" or "instead")) return null;
+        while (
+            At(at).Lower
+                is "no"
+                    or "sorry"
+                    or "rather"
+                    or "actually"
+                    or "correction"
+                    or "wait"
+                    or "oops"
+                    or "make"
+                    or "that"
+                    or "mean"
+                    or "i"
+                    or "it"
+                    or "or"
+                    or "better"
+                    or "scratch"
+                    or "strike"
+                    or "instead"
+                    or "say"
+                    or "hang"
+                    or "on"
+                    or "no"
+                    or ","
+                    or "-"
+            && !IsEnd(at)
+            && !(At(at).Is("on") && _days.Read(at + 1) is not null)
+        )
+            at++;
+        if (
+            at == said
+            || (at == said + 1 && At(said).Is(","))
+            || !Enumerable
+                .Range(said, at - said)
+                .Any(k =>
+                    At(k).Lower
+                        is "no"
+                            or "sorry"
+                            or "rather"
+                            or "actually"
+                            or "correction"
+                            or "mean"
+                            or "make"
+                            or "wait"
+                            or "oops"
+                            or "better"
+                            or "scratch"
+                            or "strike"
+                            or "instead"
+                )
+        )
+            return null;
         var better = Single(at) ?? Simple(at, supposed: true);
-        if (better is null) return null;
+        if (better is null)
+            return null;
         return At(better.To).Is(")") ? better with { To = better.To + 1 } : better;
     }
 
     private TimePhrase? Between(int i)
     {
         var between = At(i).Is("between");
-        if (!between && !At(i).Is("from")) return null;
+        if (!between && !At(i).Is("from"))
+            return null;
         bool Joins(int at) => between ? At(at).Is("and") : At(at).Lower is "to" or "until" or "till" or "-";
         // "between 20 and 24 April": the month is said once.
         var bare = At(i + 1).Is("the") ? i + 2 : i + 1;
-        if (At(bare).Kind is TokenKind.Number or TokenKind.Ordinal && At(bare).Value is >= 1 and <= 31 && Joins(bare + 1) && _days.Read(bare + 2) is { } closes
-            && closes.Date.Day > At(bare).Value && closes.To > bare + 3)
-            return new(i, closes.To, Closing(closes.Date, 0.95), Opening(closes.Date.PlusDays(At(bare).Value - closes.Date.Day), 0.95), null);
-        if (Hours(i, null, Joins) is { } hours) return hours;
-        if (_days.Read(i + 1) is not { } first) return null;
-        if (!Joins(first.To)) return null;
-        if (_days.Read(first.To + 1) is not { } last) return null;
+        if (
+            At(bare).Kind is TokenKind.Number or TokenKind.Ordinal
+            && At(bare).Value is >= 1 and <= 31
+            && Joins(bare + 1)
+            && _days.Read(bare + 2) is { } closes
+            && closes.Date.Day > At(bare).Value
+            && closes.To > bare + 3
+        )
+            return new(
+                i,
+                closes.To,
+                Closing(closes.Date, 0.95),
+                Opening(closes.Date.PlusDays(At(bare).Value - closes.Date.Day), 0.95),
+                null
+            );
+        if (Hours(i, null, Joins) is { } hours)
+            return hours;
+        if (_days.Read(i + 1) is not { } first)
+            return null;
+        if (!Joins(first.To))
+            return null;
+        if (_days.Read(first.To + 1) is not { } last)
+            return null;
         var end = last.Date < first.Date && last.Date.PlusWeeks(1) >= first.Date ? last.Date.PlusWeeks(1) : last.Date;
         return new(i, last.To, Closing(end, 0.95), Opening(first.Date, 0.95), null);
     }
@@ -107,7 +193,10 @@ internal sealed class TimeGrammar
         var (role, at) = Preposition(i);
         var prefixed = supposed || role is not Role.None;
 
-        if (Length(prefixed && role is Role.By && At(i).Lower is "within" ? i : at) is { } length && role is Role.None or Role.By)
+        if (
+            Length(prefixed && role is Role.By && At(i).Lower is "within" ? i : at) is { } length
+            && role is Role.None or Role.By
+        )
             return new(i, length.To, length.At, null, null);
         if (prefixed && _days.Milestone(at, out var to) is { } milestone)
         {
@@ -117,7 +206,8 @@ internal sealed class TimeGrammar
 
         var day = _days.Read(at);
         var clock = day is null ? _clocks.Read(at, prefixed) : null;
-        if (day is null && clock is null) return null;
+        if (day is null && clock is null)
+            return null;
         if (clock is not null && day is null)
         {
             var next = At(clock.To).Lower is "on" or "of" or "," ? clock.To + 1 : clock.To;
@@ -126,19 +216,27 @@ internal sealed class TimeGrammar
         else if (day is not null)
         {
             var next = day.To;
-            if (At(next).Is(",") && At(next + 1).Lower is "at" or "by" or "before") next++;
+            if (At(next).Is(",") && At(next + 1).Lower is "at" or "by" or "before")
+                next++;
             var joined = At(next).Lower is "at" or "by" or "before" or "around" or "from" or "after";
             clock = _clocks.Read(joined ? next + 1 : next, joined);
-            if (clock is null && joined) clock = _clocks.Read(next, true);
-            if (clock is not null && At(next).Is("before") && role is Role.None or Role.By) role = Role.Before;
-            if (clock is not null && At(next).Lower is "from" or "after" && role is Role.None) role = Role.From;
+            if (clock is null && joined)
+                clock = _clocks.Read(next, true);
+            if (clock is not null && At(next).Is("before") && role is Role.None or Role.By)
+                role = Role.Before;
+            if (clock is not null && At(next).Lower is "from" or "after" && role is Role.None)
+                role = Role.From;
         }
 
-        if (!prefixed && !(day?.StandsAlone ?? false) && !(clock?.StandsAlone ?? false)) return null;
+        if (!prefixed && !(day?.StandsAlone ?? false) && !(clock?.StandsAlone ?? false))
+            return null;
         var end = Math.Max(day?.To ?? 0, clock?.To ?? 0);
-        if (At(end).Lower is "latest") end++;
-        else if (At(end).Is("at") && At(end + 1).Is("the") && At(end + 2).Is("latest")) end += 3;
-        if (At(end).Is("sharp")) end++;
+        if (At(end).Lower is "latest")
+            end++;
+        else if (At(end).Is("at") && At(end + 1).Is("the") && At(end + 2).Is("latest"))
+            end += 3;
+        if (At(end).Is("sharp"))
+            end++;
         return Resolve(i, end, role, day, clock);
     }
 
@@ -147,7 +245,9 @@ internal sealed class TimeGrammar
         if (clock is not null)
         {
             var point = Timed(day, clock);
-            return role is Role.From or Role.After ? new(from, to, null, point, null) : new(from, to, point, null, null);
+            return role is Role.From or Role.After
+                ? new(from, to, null, point, null)
+                : new(from, to, point, null, null);
         }
 
         var d = day!;
@@ -159,7 +259,17 @@ internal sealed class TimeGrammar
                 var after = d.PeriodStart is { } s && d.PeriodEnd && s > d.Date ? s : d.Date.PlusDays(1);
                 return new(from, to, null, Opening(_setting.Calendar.WorkingDayFrom(after), 0.9), null);
             case Role.Before when !d.PeriodEnd:
-                return new(from, to, Closing(_setting.Calendar.WorkingDayBefore(d.Date), 0.95, d.Other is { } b ? _setting.Calendar.WorkingDayBefore(b) : null), null, null);
+                return new(
+                    from,
+                    to,
+                    Closing(
+                        _setting.Calendar.WorkingDayBefore(d.Date),
+                        0.95,
+                        d.Other is { } b ? _setting.Calendar.WorkingDayBefore(b) : null
+                    ),
+                    null,
+                    null
+                );
             case Role.Before when d.PeriodStart is { } start && start <= d.Date:
                 return new(from, to, Closing(_setting.Calendar.WorkingDayBefore(start), 0.9), null, null);
             default:
@@ -170,16 +280,29 @@ internal sealed class TimeGrammar
     /// <summary>"in 2 hours", "within 30 minutes", "in 4 working hours", "in half an hour".</summary>
     private (Point At, int To)? Length(int i)
     {
-        if (At(i).Lower is not ("in" or "within")) return null;
+        if (At(i).Lower is not ("in" or "within"))
+            return null;
         var at = i + 1;
-        if (At(at).Is("the") && At(at + 1).Is("next")) at += 2;
-        if (At(at).Is("half") && At(at + 1).Is("an") && At(at + 2).Is("hour")) return (Exactly(Duration.FromMinutes(30)), at + 3);
-        if (At(at).Is("a") && At(at + 1).Is("quarter") && At(at + 2).Is("of") && At(at + 3).Is("an") && At(at + 4).Is("hour")) return (Exactly(Duration.FromMinutes(15)), at + 5);
-        if (At(i).Is("within") && At(at).Lower is "the" or "this" && At(at + 1).Is("hour")) return (Exactly(Duration.FromHours(1)), at + 2);
-        if (_days.Count(at) is not { } count) return null;
+        if (At(at).Is("the") && At(at + 1).Is("next"))
+            at += 2;
+        if (At(at).Is("half") && At(at + 1).Is("an") && At(at + 2).Is("hour"))
+            return (Exactly(Duration.FromMinutes(30)), at + 3);
+        if (
+            At(at).Is("a")
+            && At(at + 1).Is("quarter")
+            && At(at + 2).Is("of")
+            && At(at + 3).Is("an")
+            && At(at + 4).Is("hour")
+        )
+            return (Exactly(Duration.FromMinutes(15)), at + 5);
+        if (At(i).Is("within") && At(at).Lower is "the" or "this" && At(at + 1).Is("hour"))
+            return (Exactly(Duration.FromHours(1)), at + 2);
+        if (_days.Count(at) is not { } count)
+            return null;
         var (n, to) = count;
         var working = At(to).Lower is "working" or "business";
-        if (working) to++;
+        if (working)
+            to++;
         if (At(to).Is("hour") && At(to + 1).Is("and") && At(to + 2).Is("a") && At(to + 3).Lower is "half" or "quarter")
             return (Exactly(Duration.FromMinutes((n * 60) + (At(to + 3).Is("half") ? 30 : 15))), to + 4);
         if (At(to).Is("and") && At(to + 1).Is("a") && At(to + 2).Is("half") && At(to + 3).Is("hours"))
@@ -190,7 +313,8 @@ internal sealed class TimeGrammar
             "hour" or "hours" or "hr" or "hrs" or "h" => Duration.FromHours(n),
             _ => null,
         };
-        if (length is not { } l) return null;
+        if (length is not { } l)
+            return null;
         var moment = working ? _setting.Calendar.Add(_sent.ToInstant(), l) : _sent.ToInstant() + l;
         return (new Point(moment, 0.97, [], working ? "counted in working time" : "counted from sending"), to + 1);
     }
@@ -209,50 +333,89 @@ internal sealed class TimeGrammar
             "yearly" or "annually" => ("FREQ=YEARLY", today.PlusYears(1)),
             _ => ((string, LocalDate)?)null,
         };
-        if (At(i).Is("monthly") && Monthly(i, today) is { } dated) return dated;
-        if (single is { } s && At(i).IsWord) return Repeating(i, i + 1, s.Item1, s.Item2);
+        if (At(i).Is("monthly") && Monthly(i, today) is { } dated)
+            return dated;
+        if (single is { } s && At(i).IsWord)
+            return Repeating(i, i + 1, s.Item1, s.Item2);
 
-        if (Monthly(i, today) is { } once) return once;
-        var plural = At(i).Is("on") && At(i + 1).IsWord && At(i + 1).Lower.EndsWith('s') && Lexicon.Weekdays.ContainsKey(At(i + 1).Lower[..^1]) && At(i + 1).Lower.Length > 5;
-        if (!plural && At(i).Lower is not ("every" or "each")) return null;
+        if (Monthly(i, today) is { } once)
+            return once;
+        var plural =
+            At(i).Is("on")
+            && At(i + 1).IsWord
+            && At(i + 1).Lower.EndsWith('s')
+            && Lexicon.Weekdays.ContainsKey(At(i + 1).Lower[..^1])
+            && At(i + 1).Lower.Length > 5;
+        if (!plural && At(i).Lower is not ("every" or "each"))
+            return null;
         var at = i + 1;
         var interval = 1;
-        if (At(at).Is("other")) (interval, at) = (2, at + 1);
-        else if (At(at).Is("second")) (interval, at) = (2, at + 1);
-        else if (_days.Count(at) is { } count) (interval, at) = count;
+        if (At(at).Is("other"))
+            (interval, at) = (2, at + 1);
+        else if (At(at).Is("second"))
+            (interval, at) = (2, at + 1);
+        else if (_days.Count(at) is { } count)
+            (interval, at) = count;
         var working = At(at).Lower is "working" or "business";
         var unit = At(working ? at + 1 : at).Lower;
         var suffix = interval > 1 ? string.Create(CultureInfo.InvariantCulture, $";INTERVAL={interval}") : "";
         if ((working && unit is "day" or "days") || At(at).Is("weekday"))
-            return Repeating(i, working ? at + 2 : at + 1, "FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR", _setting.Calendar.WorkingDayFrom(today));
+            return Repeating(
+                i,
+                working ? at + 2 : at + 1,
+                "FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR",
+                _setting.Calendar.WorkingDayFrom(today)
+            );
         switch (unit)
         {
-            case "day" or "days": return Repeating(i, at + 1, "FREQ=DAILY" + suffix, interval == 1 ? today : today.PlusDays(interval));
-            case "morning" or "afternoon" or "evening": return Repeating(i, at, "FREQ=DAILY", today);
-            case "night": return Repeating(i, at + 1, "FREQ=DAILY", today);
-            case "week" or "weeks": return Repeating(i, at + 1, "FREQ=WEEKLY" + suffix, today.PlusWeeks(interval));
-            case "fortnight": return Repeating(i, at + 1, "FREQ=WEEKLY;INTERVAL=2", today.PlusWeeks(2));
-            case "month" or "months": return Repeating(i, at + 1, "FREQ=MONTHLY" + suffix, today.PlusMonths(interval));
-            case "quarter": return Repeating(i, at + 1, "FREQ=MONTHLY;INTERVAL=3", today.PlusMonths(3));
-            case "year" or "years": return Repeating(i, at + 1, "FREQ=YEARLY" + suffix, today.PlusYears(interval));
+            case "day" or "days":
+                return Repeating(i, at + 1, "FREQ=DAILY" + suffix, interval == 1 ? today : today.PlusDays(interval));
+            case "morning" or "afternoon" or "evening":
+                return Repeating(i, at, "FREQ=DAILY", today);
+            case "night":
+                return Repeating(i, at + 1, "FREQ=DAILY", today);
+            case "week" or "weeks":
+                return Repeating(i, at + 1, "FREQ=WEEKLY" + suffix, today.PlusWeeks(interval));
+            case "fortnight":
+                return Repeating(i, at + 1, "FREQ=WEEKLY;INTERVAL=2", today.PlusWeeks(2));
+            case "month" or "months":
+                return Repeating(i, at + 1, "FREQ=MONTHLY" + suffix, today.PlusMonths(interval));
+            case "quarter":
+                return Repeating(i, at + 1, "FREQ=MONTHLY;INTERVAL=3", today.PlusMonths(3));
+            case "year" or "years":
+                return Repeating(i, at + 1, "FREQ=YEARLY" + suffix, today.PlusYears(interval));
         }
 
         var days = new List<IsoDayOfWeek>();
-        while (At(at).IsWord && (Lexicon.Weekdays.TryGetValue(At(at).Lower, out var weekday)
-            || (At(at).Lower.EndsWith('s') && Lexicon.Weekdays.TryGetValue(At(at).Lower[..^1], out weekday))))
+        while (
+            At(at).IsWord
+            && (
+                Lexicon.Weekdays.TryGetValue(At(at).Lower, out var weekday)
+                || (At(at).Lower.EndsWith('s') && Lexicon.Weekdays.TryGetValue(At(at).Lower[..^1], out weekday))
+            )
+        )
         {
             days.Add(weekday);
             at++;
-            if (At(at).Lower is "and" or "," && At(at + 1).IsWord && Lexicon.Weekdays.ContainsKey(At(at + 1).Lower.TrimEnd('s'))) at++;
+            if (
+                At(at).Lower is "and" or ","
+                && At(at + 1).IsWord
+                && Lexicon.Weekdays.ContainsKey(At(at + 1).Lower.TrimEnd('s'))
+            )
+                at++;
         }
 
-        if (days.Count == 0) return null;
+        if (days.Count == 0)
+            return null;
         var first = days.Min(d => today.PlusDays(((int)d - (int)today.DayOfWeek + 7) % 7));
         var byDay = string.Join(',', days.Distinct().Order().Select(d => d.ToString()[..2].ToUpperInvariant()));
         return Repeating(i, at, $"FREQ=WEEKLY{suffix};BYDAY={byDay}", first);
     }
 
-    /// <summary>"once a week", "on the 1st of every month", "the last Friday of each month", "every first Monday of the month", "monthly on the 3rd".</summary>
+    /// <summary>
+    /// "once a week", "on the 1st of every month", "the last Friday of each month", "every first Monday of the month",
+    /// "monthly on the 3rd".
+    /// </summary>
     private TimePhrase? Monthly(int i, LocalDate today)
     {
         if (At(i).Is("once") && At(i + 1).Lower is "a" or "every" or "each" or "per")
@@ -269,20 +432,31 @@ internal sealed class TimeGrammar
         }
 
         // "every month on the 3rd", "monthly on the first Monday"
-        var leads = At(i).Is("monthly") ? i + 1 : At(i).Lower is "every" or "each" && At(i + 1).Is("month") ? i + 2 : (int?)null;
-        if (leads is { } lead) return InMonth(lead, today) is { } day ? Repeating(i, day.To, day.Rule, day.First) : null;
+        var leads =
+            At(i).Is("monthly") ? i + 1
+            : At(i).Lower is "every" or "each" && At(i + 1).Is("month") ? i + 2
+            : (int?)null;
+        if (leads is { } lead)
+            return InMonth(lead, today) is { } day ? Repeating(i, day.To, day.Rule, day.First) : null;
 
         // "on the 3rd of every month", "every 3rd of the month", "the last Friday of each month"
         var every = At(i).Lower is "every" or "each";
-        if (!every && At(i).Lower is not ("on" or "by" or "the")) return null;
-        if (InMonth(every ? i + 1 : i, today) is not { } named) return null;
+        if (!every && At(i).Lower is not ("on" or "by" or "the"))
+            return null;
+        if (InMonth(every ? i + 1 : i, today) is not { } named)
+            return null;
         var to = named.To;
         var monthly = At(to).Lower is "of" or "in" or "every" or "each" or "monthly";
-        if (!monthly) return null;
-        if (At(to).Lower is "of" or "in") to++;
-        if (every && At(to).Is("the")) to++;
-        else if (At(to).Lower is "every" or "each") to++;
-        else if (!every && !At(to).Is("monthly")) return null;
+        if (!monthly)
+            return null;
+        if (At(to).Lower is "of" or "in")
+            to++;
+        if (every && At(to).Is("the"))
+            to++;
+        else if (At(to).Lower is "every" or "each")
+            to++;
+        else if (!every && !At(to).Is("monthly"))
+            return null;
         return At(to).Lower is "month" or "monthly" ? Repeating(i, to + 1, named.Rule, named.First) : null;
     }
 
@@ -290,36 +464,67 @@ internal sealed class TimeGrammar
     private (int To, string Rule, LocalDate First)? InMonth(int i, LocalDate today)
     {
         var at = At(i).Lower is "on" or "by" ? i + 1 : i;
-        if (At(at).Is("the")) at++;
+        if (At(at).Is("the"))
+            at++;
         var isLast = At(at).Is("last");
         if (isLast && At(at + 1).Is("day"))
             return (at + 2, "FREQ=MONTHLY;BYMONTHDAY=-1", today.With(DateAdjusters.EndOfMonth));
-        int? nth = isLast ? -1 : At(at).Lower switch { "first" or "1st" => 1, "second" or "2nd" => 2, "third" or "3rd" => 3, "fourth" or "4th" => 4, _ => null };
+        int? nth = isLast
+            ? -1
+            : At(at).Lower switch
+            {
+                "first" or "1st" => 1,
+                "second" or "2nd" => 2,
+                "third" or "3rd" => 3,
+                "fourth" or "4th" => 4,
+                _ => null,
+            };
         if (nth is { } n && At(at + 1).IsWord && Lexicon.Weekdays.TryGetValue(At(at + 1).Lower, out var weekday))
         {
             for (var month = today.With(DateAdjusters.StartOfMonth); ; month = month.PlusMonths(1))
             {
-                var date = n > 0
-                    ? month.PlusDays((((int)weekday - (int)month.DayOfWeek + 7) % 7) + (7 * (n - 1)))
-                    : month.With(DateAdjusters.EndOfMonth) is var end ? end.PlusDays(-(((int)end.DayOfWeek - (int)weekday + 7) % 7)) : month;
-                if (date >= today) return (at + 2, string.Create(CultureInfo.InvariantCulture, $"FREQ=MONTHLY;BYDAY={n}{weekday.ToString()[..2].ToUpperInvariant()}"), date);
+                var date =
+                    n > 0 ? month.PlusDays((((int)weekday - (int)month.DayOfWeek + 7) % 7) + (7 * (n - 1)))
+                    : month.With(DateAdjusters.EndOfMonth) is var end
+                        ? end.PlusDays(-(((int)end.DayOfWeek - (int)weekday + 7) % 7))
+                    : month;
+                if (date >= today)
+                    return (
+                        at + 2,
+                        string.Create(
+                            CultureInfo.InvariantCulture,
+                            $"FREQ=MONTHLY;BYDAY={n}{weekday.ToString()[..2].ToUpperInvariant()}"
+                        ),
+                        date
+                    );
             }
         }
 
-        if (At(at).Kind is not TokenKind.Ordinal && !At(at).Is("first")) return null;
+        if (At(at).Kind is not TokenKind.Ordinal && !At(at).Is("first"))
+            return null;
         var day = At(at).Is("first") ? 1 : At(at).Value;
-        if (day is < 1 or > 28) return null;
+        if (day is < 1 or > 28)
+            return null;
         var first = today.With(DateAdjusters.StartOfMonth).PlusDays(day - 1);
-        return (at + 1, string.Create(CultureInfo.InvariantCulture, $"FREQ=MONTHLY;BYMONTHDAY={day}"), first < today ? first.PlusMonths(1) : first);
+        return (
+            at + 1,
+            string.Create(CultureInfo.InvariantCulture, $"FREQ=MONTHLY;BYMONTHDAY={day}"),
+            first < today ? first.PlusMonths(1) : first
+        );
     }
 
     private TimePhrase Repeating(int from, int to, string rule, LocalDate first)
     {
         var joined = At(to).Lower is "at" or "by" or "before" or "in";
         var clock = _clocks.Read(joined ? to + 1 : to, joined) ?? (joined ? _clocks.Read(to, true) : null);
-        if (clock is null) return new(from, to, Closing(first, 0.9), null, rule);
+        if (clock is null)
+            return new(from, to, Closing(first, 0.9), null, rule);
         var moment = _setting.Calendar.FirstMoment(first + clock.Time(first));
-        if (moment <= _sent.ToInstant()) moment = _setting.Calendar.FirstMoment((rule.StartsWith("FREQ=DAILY", StringComparison.Ordinal) ? first.PlusDays(1) : first.PlusWeeks(1)) + clock.Time(first));
+        if (moment <= _sent.ToInstant())
+            moment = _setting.Calendar.FirstMoment(
+                (rule.StartsWith("FREQ=DAILY", StringComparison.Ordinal) ? first.PlusDays(1) : first.PlusWeeks(1))
+                    + clock.Time(first)
+            );
         return new(from, clock.To, new Point(moment, 0.9, [], "its first time"), null, rule);
     }
 
@@ -335,15 +540,20 @@ internal sealed class TimeGrammar
             moment = calendar.FirstMoment(date + clock.Time(date));
         }
 
-        if (clock.BareHour is null) return new(moment, 0.95, [], "");
+        if (clock.BareHour is null)
+            return new(moment, 0.95, [], "");
         var time = clock.Time(date);
         var other = calendar.FirstMoment(date + time.PlusHours(12));
         return new(moment, 0.85, [other], "the hour inside working hours");
     }
 
     private Point Closing(LocalDate date, double confidence, LocalDate? other = null) =>
-        new(_setting.Calendar.ClosingOf(date), confidence, other is { } o ? [_setting.Calendar.ClosingOf(o)] : [],
-            _setting.Calendar.IsWorkingDay(date) ? "at closing" : "at closing; it is not a working day");
+        new(
+            _setting.Calendar.ClosingOf(date),
+            confidence,
+            other is { } o ? [_setting.Calendar.ClosingOf(o)] : [],
+            _setting.Calendar.IsWorkingDay(date) ? "at closing" : "at closing; it is not a working day"
+        );
 
     private Point Opening(LocalDate date, double confidence) =>
         new(_setting.Calendar.OpeningOf(date), confidence, [], "at opening");
@@ -356,13 +566,20 @@ internal sealed class TimeGrammar
                 return (Role.By, i + 3);
             case "by" or "on" or "for" or "at" or "until" or "till" or "due" or "around" or "about" when At(i).IsWord:
                 var then = i + 1;
-                if (At(i).Is("due") && At(then).Lower is "on" or "by" or "at") then++;
-                if (At(i).Is("by") && At(then).Lower is "around" or "about") then++;
+                if (At(i).Is("due") && At(then).Lower is "on" or "by" or "at")
+                    then++;
+                if (At(i).Is("by") && At(then).Lower is "around" or "about")
+                    then++;
                 return (Role.By, then);
             case "before" or "b4":
                 return (Role.Before, i + 1);
             case "ahead" or "in" when At(i + 1).Lower is "of" or "advance":
-                return (Role.Before, At(i + 1).Is("of") ? i + 2 : At(i + 2).Is("of") ? i + 3 : i + 2);
+                return (
+                    Role.Before,
+                    At(i + 1).Is("of") ? i + 2
+                    : At(i + 2).Is("of") ? i + 3
+                    : i + 2
+                );
             case "prior" when At(i + 1).Is("to"):
                 return (Role.Before, i + 2);
             case "over" or "during" when At(i + 1).Lower is "the" or "next":

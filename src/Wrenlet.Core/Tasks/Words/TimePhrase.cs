@@ -23,7 +23,13 @@ internal sealed record Point(Instant At, double Confidence, ImmutableArray<Insta
 /// <param name="PeriodEnd">Whether the words name the end of a week or month, so that "before" it means by it.</param>
 /// <param name="PeriodStart">First day of a named period such as next week; null for a single day.</param>
 /// <param name="Other">Another day it might be; null when there is none.</param>
-internal sealed record DayWords(int To, LocalDate Date, bool PeriodEnd = false, LocalDate? PeriodStart = null, LocalDate? Other = null)
+internal sealed record DayWords(
+    int To,
+    LocalDate Date,
+    bool PeriodEnd = false,
+    LocalDate? PeriodStart = null,
+    LocalDate? Other = null
+)
 {
     /// <summary>Whether the words can stand without a preposition.</summary>
     public bool StandsAlone { get; init; } = true;

@@ -21,7 +21,14 @@ internal enum TokenKind
 /// <param name="Value">Of a number or ordinal its value, of a clock its minutes since midnight.</param>
 /// <param name="Name">Who is named; null for all other kinds.</param>
 /// <param name="Tagged">Whether a name was written with an at sign.</param>
-internal readonly record struct Token(TokenKind Kind, string Lower, Span Span, int Value = 0, NamedOne? Name = null, bool Tagged = false)
+internal readonly record struct Token(
+    TokenKind Kind,
+    string Lower,
+    Span Span,
+    int Value = 0,
+    NamedOne? Name = null,
+    bool Tagged = false
+)
 {
     /// <summary>Stands for what is beyond the message.</summary>
     public static readonly Token None = new(TokenKind.Mark, "", default);

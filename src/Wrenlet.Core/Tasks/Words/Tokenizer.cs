@@ -10,8 +10,11 @@ internal sealed class Tokenizer
 
     public Tokenizer(ReaderSetting setting)
     {
-        foreach (var same in setting.Staff.SelectMany(p => KeysOf(p.Name).Select(k => (Key: k, Person: p)))
-            .GroupBy(n => n.Key, n => n.Person, StringComparer.OrdinalIgnoreCase))
+        foreach (
+            var same in setting
+                .Staff.SelectMany(p => KeysOf(p.Name).Select(k => (Key: k, Person: p)))
+                .GroupBy(n => n.Key, n => n.Person, StringComparer.OrdinalIgnoreCase)
+        )
         {
             TaskOwner[] owners = [.. same.Select(p => new TaskOwner.OfPerson(p.Id))];
             _names.Add((same.Key, new NamedOne(same.First().Name, owners[0], owners[1..]), false));
@@ -20,8 +23,10 @@ internal sealed class Tokenizer
         foreach (var crew in setting.Crews)
             _names.Add((crew.Name, new NamedOne(crew.Name, new TaskOwner.OfCrew(crew.Id), []), true));
         foreach (var other in setting.Others)
-            foreach (var key in KeysOf(other).Where(k => _names.All(n => !n.Key.Equals(k, StringComparison.OrdinalIgnoreCase))))
-                _names.Add((key, new NamedOne(other, null, []), false));
+        foreach (
+            var key in KeysOf(other).Where(k => _names.All(n => !n.Key.Equals(k, StringComparison.OrdinalIgnoreCase)))
+        )
+            _names.Add((key, new NamedOne(other, null, []), false));
         _names.Sort((a, b) => b.Key.Length.CompareTo(a.Key.Length));
     }
 
@@ -47,7 +52,11 @@ internal sealed class Tokenizer
                 continue;
             }
 
-            var token = (lineStart ? Bullet(text, i) : null) ?? Name(text, i) ?? Digits(text, i) ?? WordAt(text, i)
+            var token =
+                (lineStart ? Bullet(text, i) : null)
+                ?? Name(text, i)
+                ?? Digits(text, i)
+                ?? WordAt(text, i)
                 ?? new Token(TokenKind.Mark, c is '–' or '—' ? "-" : c.ToString(), new(i, i + 1));
             tokens.Add(token);
             i = token.Span.End;
@@ -61,7 +70,8 @@ internal sealed class Tokenizer
     {
         yield return name;
         var words = name.Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        if (words.Length < 2) yield break;
+        if (words.Length < 2)
+            yield break;
         yield return words[0];
         yield return words[^1];
     }
@@ -69,17 +79,22 @@ internal sealed class Tokenizer
     private static Token? Bullet(string text, int i)
     {
         var end = i;
-        if (text[i] is '-' or '*' or '•' or '+' && i + 1 < text.Length && text[i + 1] == ' ') end = i + 1;
+        if (text[i] is '-' or '*' or '•' or '+' && i + 1 < text.Length && text[i + 1] == ' ')
+            end = i + 1;
         else if (char.IsAsciiDigit(text[i]))
         {
             var j = i;
-            while (j < text.Length && char.IsAsciiDigit(text[j])) j++;
-            if (j - i <= 2 && j + 1 < text.Length && text[j] is '.' or ')' && text[j + 1] == ' ') end = j + 1;
+            while (j < text.Length && char.IsAsciiDigit(text[j]))
+                j++;
+            if (j - i <= 2 && j + 1 < text.Length && text[j] is '.' or ')' && text[j + 1] == ' ')
+                end = j + 1;
         }
 
-        if (end == i) return null;
+        if (end == i)
+            return null;
         foreach (var box in (ReadOnlySpan<string>)[" [ ]", " [x]"])
-            if (string.CompareOrdinal(text, end, box, 0, box.Length) == 0) end += box.Length;
+            if (string.CompareOrdinal(text, end, box, 0, box.Length) == 0)
+                end += box.Length;
         return new(TokenKind.Bullet, "-", new(i, end));
     }
 
@@ -87,14 +102,22 @@ internal sealed class Tokenizer
     {
         var tagged = text[i] == '@';
         var from = tagged ? i + 1 : i;
-        if (!tagged && !char.IsLetter(text[i])) return null;
+        if (!tagged && !char.IsLetter(text[i]))
+            return null;
         foreach (var (key, one, isCrew) in _names)
         {
-            if (isCrew && !tagged) continue;
-            if (string.Compare(text, from, key, 0, key.Length, StringComparison.OrdinalIgnoreCase) != 0) continue;
-            if (!tagged && !char.IsUpper(text[from])) continue;
+            if (isCrew && !tagged)
+                continue;
+            if (string.Compare(text, from, key, 0, key.Length, StringComparison.OrdinalIgnoreCase) != 0)
+                continue;
+            if (!tagged && !char.IsUpper(text[from]))
+                continue;
             var end = from + key.Length;
-            if (end > text.Length || (end < text.Length && (char.IsLetterOrDigit(text[end]) || IsPossessive(text, end)))) continue;
+            if (
+                end > text.Length
+                || (end < text.Length && (char.IsLetterOrDigit(text[end]) || IsPossessive(text, end)))
+            )
+                continue;
             return new(TokenKind.Name, text[from..end].ToLowerInvariant(), new(i, end), 0, one, tagged);
         }
 
@@ -106,16 +129,25 @@ internal sealed class Tokenizer
 
     private static Token? Digits(string text, int i)
     {
-        if (!char.IsAsciiDigit(text[i])) return null;
+        if (!char.IsAsciiDigit(text[i]))
+            return null;
         var j = i;
-        while (j < text.Length && char.IsAsciiDigit(text[j])) j++;
+        while (j < text.Length && char.IsAsciiDigit(text[j]))
+            j++;
         var number = j - i <= 8 ? int.Parse(text.AsSpan(i, j - i), CultureInfo.InvariantCulture) : int.MaxValue;
 
         // 2026-05-12, 12/5, 12/5/26, 12.5.2026
         if (j < text.Length && text[j] is '/' or '-' or '.')
         {
             var k = j;
-            while (k < text.Length && (char.IsAsciiDigit(text[k]) || (text[k] is '/' or '-' or '.' && k + 1 < text.Length && char.IsAsciiDigit(text[k + 1])))) k++;
+            while (
+                k < text.Length
+                && (
+                    char.IsAsciiDigit(text[k])
+                    || (text[k] is '/' or '-' or '.' && k + 1 < text.Length && char.IsAsciiDigit(text[k + 1]))
+                )
+            )
+                k++;
             var run = text[i..k];
             var parts = run.Split('/', '-', '.');
             var isDate = parts.Length == 3 || (parts.Length == 2 && run.Contains('/', StringComparison.Ordinal));
@@ -124,14 +156,25 @@ internal sealed class Tokenizer
         }
 
         // 15:00, 15.00, 3:30pm
-        if (j + 2 < text.Length && text[j] is ':' or '.' && char.IsAsciiDigit(text[j + 1]) && char.IsAsciiDigit(text[j + 2])
-            && !(j + 3 < text.Length && char.IsLetterOrDigit(text[j + 3]) && Meridiem(text, j + 3) is null) && number < 24)
+        if (
+            j + 2 < text.Length
+            && text[j] is ':' or '.'
+            && char.IsAsciiDigit(text[j + 1])
+            && char.IsAsciiDigit(text[j + 2])
+            && !(j + 3 < text.Length && char.IsLetterOrDigit(text[j + 3]) && Meridiem(text, j + 3) is null)
+            && number < 24
+        )
         {
             var minutes = ((text[j + 1] - '0') * 10) + text[j + 2] - '0';
             if (minutes < 60)
             {
                 var half = Meridiem(text, j + 3);
-                return new(TokenKind.Clock, text[i..(half?.End ?? j + 3)], new(i, half?.End ?? j + 3), Minutes(number, minutes, half?.Afternoon));
+                return new(
+                    TokenKind.Clock,
+                    text[i..(half?.End ?? j + 3)],
+                    new(i, half?.End ?? j + 3),
+                    Minutes(number, minutes, half?.Afternoon)
+                );
             }
         }
 
@@ -139,7 +182,8 @@ internal sealed class Tokenizer
         if (j < text.Length && text[j] is 'h' && number is >= 6 and < 24)
         {
             var k = j + 1;
-            while (k < text.Length && char.IsAsciiDigit(text[k])) k++;
+            while (k < text.Length && char.IsAsciiDigit(text[k]))
+                k++;
             var minutes = k == j + 3 ? int.Parse(text.AsSpan(j + 1, 2), CultureInfo.InvariantCulture) : 0;
             if ((k == j + 1 || k == j + 3) && minutes < 60 && (k == text.Length || !char.IsLetterOrDigit(text[k])))
                 return new(TokenKind.Clock, text[i..k], new(i, k), Minutes(number, minutes, null));
@@ -147,40 +191,59 @@ internal sealed class Tokenizer
 
         if (Meridiem(text, j) is { } m && number is > 0 and <= 12)
             return new(TokenKind.Clock, text[i..m.End], new(i, m.End), Minutes(number, 0, m.Afternoon));
-        if (j + 2 <= text.Length && text.Substring(j, 2).ToLowerInvariant() is "st" or "nd" or "rd" or "th" && !(j + 2 < text.Length && char.IsLetter(text[j + 2])))
+        if (
+            j + 2 <= text.Length
+            && text.Substring(j, 2).ToLowerInvariant() is "st" or "nd" or "rd" or "th"
+            && !(j + 2 < text.Length && char.IsLetter(text[j + 2]))
+        )
             return new(TokenKind.Ordinal, text[i..(j + 2)].ToLowerInvariant(), new(i, j + 2), number);
-        while (j < text.Length && char.IsLetterOrDigit(text[j])) j++;
+        while (j < text.Length && char.IsLetterOrDigit(text[j]))
+            j++;
         var plain = text[i..j].All(char.IsAsciiDigit);
         return new(plain ? TokenKind.Number : TokenKind.Word, text[i..j].ToLowerInvariant(), new(i, j), number);
     }
 
     private static (int End, bool Afternoon)? Meridiem(string text, int i)
     {
-        if (i < text.Length && text[i] == ' ') i++;
-        foreach (var (word, afternoon) in (ReadOnlySpan<(string, bool)>)[("a.m.", false), ("p.m.", true), ("am", false), ("pm", true)])
+        if (i < text.Length && text[i] == ' ')
+            i++;
+        foreach (
+            var (word, afternoon) in (ReadOnlySpan<(string, bool)>)
+                [("a.m.", false), ("p.m.", true), ("am", false), ("pm", true)]
+        )
         {
-            if (string.Compare(text, i, word, 0, word.Length, StringComparison.OrdinalIgnoreCase) != 0) continue;
+            if (string.Compare(text, i, word, 0, word.Length, StringComparison.OrdinalIgnoreCase) != 0)
+                continue;
             var end = i + word.Length;
-            if (end < text.Length && char.IsLetter(text[end])) continue;
+            if (end < text.Length && char.IsLetter(text[end]))
+                continue;
             return (end, afternoon);
         }
 
         return null;
     }
 
-    private static int Minutes(int hour, int minute, bool? afternoon) => afternoon switch
-    {
-        true => ((hour % 12) + 12) * 60,
-        false => hour % 12 * 60,
-        null => hour * 60,
-    } + minute;
+    private static int Minutes(int hour, int minute, bool? afternoon) =>
+        afternoon switch
+        {
+            true => ((hour % 12) + 12) * 60,
+            false => hour % 12 * 60,
+            null => hour * 60,
+        } + minute;
 
     private static Token? WordAt(string text, int i)
     {
-        if (!char.IsLetter(text[i]) && text[i] != '#') return null;
+        if (!char.IsLetter(text[i]) && text[i] != '#')
+            return null;
         var j = i + 1;
-        while (j < text.Length && (char.IsLetterOrDigit(text[j])
-            || (text[j] is '\'' or '’' or '-' && j + 1 < text.Length && char.IsLetterOrDigit(text[j + 1])))) j++;
+        while (
+            j < text.Length
+            && (
+                char.IsLetterOrDigit(text[j])
+                || (text[j] is '\'' or '’' or '-' && j + 1 < text.Length && char.IsLetterOrDigit(text[j + 1]))
+            )
+        )
+            j++;
         return new(TokenKind.Word, Slips.Mend(text[i..j].ToLowerInvariant().Replace('’', '\'')), new(i, j));
     }
 }

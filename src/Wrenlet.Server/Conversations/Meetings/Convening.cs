@@ -13,10 +13,15 @@ using Wrenlet.Storage.Conversations;
 
 namespace Wrenlet.Server.Conversations.Meetings;
 
-/// <summary>What came of doing something with a meeting: the meeting as it stands, or why not; neither where it is not seen.</summary>
+/// <summary>
+/// What came of doing something with a meeting: the meeting as it stands, or why not; neither where it is not seen.
+/// </summary>
 public sealed record MeetingOutcome(KeptMeeting? Meeting, string? Refusal);
 
-/// <summary>Takes answers to invitations, moves meetings and calls them off, takes transcripts in, and tells those whom it concerns.</summary>
+/// <summary>
+/// Takes answers to invitations, moves meetings and calls them off, takes transcripts in, and tells those whom it
+/// concerns.
+/// </summary>
 public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, FileKeeper keeper)
 {
     /// <summary>How long before it begins those who take part are reminded.</summary>
@@ -29,12 +34,25 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
     private const int MostSpoken = 5_000;
 
     /// <summary>Takes an answer from within the application.</summary>
-    public Task<MeetingOutcome> Answer(MeetingId id, Person by, Attendance answer, string words, Instant? proposes, Instant at) => writes.Run(w =>
-    {
-        if (MeetingStore.Find(w.Session, id) is not { } kept || Seen.Entry(w.Session, kept.Entry, by) is not var (entry, conversation)) return new MeetingOutcome(null, null);
-        if (kept.Meeting.Refuses(by.Id, at) is { } refusal) return new(kept, refusal);
-        return new(Write(w, kept, entry, conversation, new Invitee(by.Id, answer, at, words, proposes), at), null);
-    });
+    public Task<MeetingOutcome> Answer(
+        MeetingId id,
+        Person by,
+        Attendance answer,
+        string words,
+        Instant? proposes,
+        Instant at
+    ) =>
+        writes.Run(w =>
+        {
+            if (
+                MeetingStore.Find(w.Session, id) is not { } kept
+                || Seen.Entry(w.Session, kept.Entry, by) is not var (entry, conversation)
+            )
+                return new MeetingOutcome(null, null);
+            if (kept.Meeting.Refuses(by.Id, at) is { } refusal)
+                return new(kept, refusal);
+            return new(Write(w, kept, entry, conversation, new Invitee(by.Id, answer, at, words, proposes), at), null);
+        });
 
     /// <summary>Takes what an invited person's calendar answers by mail (RFC 5546).</summary>
     /// <param name="w">The write that takes the mail in.</param>
@@ -46,33 +64,65 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
         ArgumentNullException.ThrowIfNull(w);
         ArgumentNullException.ThrowIfNull(sender);
         ArgumentNullException.ThrowIfNull(reply);
-        if (Answered(w.Session, sender, reply) is not var (kept, whom)) return;
-        var (entry, conversation) = (EntryStore.Find(w.Session, kept.Entry)!, ConversationStore.Find(w.Session, kept.Conversation)!);
+        if (Answered(w.Session, sender, reply) is not var (kept, whom))
+            return;
+        var (entry, conversation) = (
+            EntryStore.Find(w.Session, kept.Entry)!,
+            ConversationStore.Find(w.Session, kept.Conversation)!
+        );
         var name = who.Current.Find(whom)!.FirstName;
         if (reply.Sequence < kept.Meeting.Sequence || kept.Meeting.Refuses(whom, at) is not null)
         {
-            Posting.Happened(w, conversation, null, at, $"{name}’s calendar answers “{kept.Meeting.Title}” as it was before: {Said(reply.Answer, name)} Ask again if that matters.");
+            Posting.Happened(
+                w,
+                conversation,
+                null,
+                at,
+                $"{name}’s calendar answers “{kept.Meeting.Title}” as it was before: "
+                    + $"{Said(reply.Answer, name)} Ask again if that matters."
+            );
             return;
         }
 
         Write(w, kept, entry, conversation, new Invitee(whom, reply.Answer, at, reply.Words, reply.Proposes), at);
     }
 
-    /// <summary>Whether a mail says nothing more than that its sender comes, so that nobody waits for a reply to it.</summary>
+    /// <summary>
+    /// Whether a mail says nothing more than that its sender comes, so that nobody waits for a reply to it.
+    /// </summary>
     public bool OnlyComes(SqlSession session, Person sender, CalendarReply reply, string words)
     {
         ArgumentNullException.ThrowIfNull(reply);
         ArgumentNullException.ThrowIfNull(words);
-        return reply is { Answer: Attendance.Coming, Words: "", Proposes: null } && Answered(session, sender, reply) is var (kept, _) && (words.Length == 0 || words.Contains(kept.Meeting.Title, StringComparison.OrdinalIgnoreCase));
+        return reply is { Answer: Attendance.Coming, Words: "", Proposes: null }
+            && Answered(session, sender, reply) is var (kept, _)
+            && (words.Length == 0 || words.Contains(kept.Meeting.Title, StringComparison.OrdinalIgnoreCase));
     }
 
     /// <summary>Sets a meeting to another time: everybody is asked again.</summary>
-    public Task<MeetingOutcome> Move(MeetingId id, Person by, Instant from, Instant until, Instant at) => Set(id, by, at, m => m.From == from && m.Until == until ? null : m.Moved(from, until),
-        (m, before) => $"The meeting “{m.Title}” is moved: {MeetingViews.When(m.From, m.Until, who.Current, at)} instead of {MeetingViews.When(before.From, before.Until, who.Current, at)}.", AlertReason.Invited);
+    public Task<MeetingOutcome> Move(MeetingId id, Person by, Instant from, Instant until, Instant at) =>
+        Set(
+            id,
+            by,
+            at,
+            m => m.From == from && m.Until == until ? null : m.Moved(from, until),
+            (m, before) =>
+                $"The meeting “{m.Title}” is moved: {MeetingViews.When(m.From, m.Until, who.Current, at)} instead of "
+                + $"{MeetingViews.When(before.From, before.Until, who.Current, at)}.",
+            AlertReason.Invited
+        );
 
     /// <summary>Says that a meeting does not take place.</summary>
     public Task<MeetingOutcome> CallOff(MeetingId id, Person by, Instant at) =>
-        Set(id, by, at, m => m.Off(), (m, _) => $"The meeting “{m.Title}” of {MeetingViews.When(m.From, m.Until, who.Current, at)} is called off.", AlertReason.OwnMeeting);
+        Set(
+            id,
+            by,
+            at,
+            m => m.Off(),
+            (m, _) =>
+                $"The meeting “{m.Title}” of {MeetingViews.When(m.From, m.Until, who.Current, at)} is called off.",
+            AlertReason.OwnMeeting
+        );
 
     /// <summary>Calls off the meeting whose invitation was removed.</summary>
     public void EntryRemoved(Writing w, Entry entry, Conversation conversation, Person by, Instant at)
@@ -80,25 +130,59 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
         ArgumentNullException.ThrowIfNull(w);
         ArgumentNullException.ThrowIfNull(entry);
         ArgumentNullException.ThrowIfNull(by);
-        if (!entry.Meets || MeetingStore.OfEntries(w.Session, [entry.Key]).GetValueOrDefault(entry.Id) is not { Meeting.CalledOff: false } kept || kept.Meeting.At(at) is MeetingState.Over) return;
+        if (
+            !entry.Meets
+            || MeetingStore.OfEntries(w.Session, [entry.Key]).GetValueOrDefault(entry.Id)
+                is not { Meeting.CalledOff: false } kept
+            || kept.Meeting.At(at) is MeetingState.Over
+        )
+            return;
         MeetingStore.Set(w.Session, kept, kept.Meeting.Off());
-        Tell(w, kept, conversation, by.Id, at, AlertReason.OwnMeeting, $"The invitation to “{kept.Meeting.Title}” was removed: it does not take place.");
+        Tell(
+            w,
+            kept,
+            conversation,
+            by.Id,
+            at,
+            AlertReason.OwnMeeting,
+            $"The invitation to “{kept.Meeting.Title}” was removed: it does not take place."
+        );
     }
 
     /// <summary>Reminds those who take part of what begins soon, once.</summary>
-    public Task Remind(Instant now) => writes.Run(w =>
-    {
-        foreach (var kept in MeetingStore.Soon(w.Session, now, now + Ahead))
+    public Task Remind(Instant now) =>
+        writes.Run(w =>
         {
-            MeetingStore.Reminded(w.Session, kept);
-            if (ConversationStore.Find(w.Session, kept.Conversation) is not { } conversation) continue;
-            var coming = kept.Meeting.Invitees.Where(i => i.Answer is not Attendance.NotComing).Select(i => new Alert(i.Whom, AlertReason.MeetingSoon));
-            foreach (var alert in Alerting.Whom(null, conversation.Place, Thing.Said, coming, p => who.Current.Find(p)))
-                Telling.Tell(w, alert, null, now, conversation.Id, kept.Entry, null, $"{kept.Meeting.Title}: {MeetingViews.When(kept.Meeting.From, kept.Meeting.Until, who.Current, now)}{(kept.Meeting.Where.Length > 0 ? $", {kept.Meeting.Where}" : "")}");
-        }
-    });
+            foreach (var kept in MeetingStore.Soon(w.Session, now, now + Ahead))
+            {
+                MeetingStore.Reminded(w.Session, kept);
+                if (ConversationStore.Find(w.Session, kept.Conversation) is not { } conversation)
+                    continue;
+                var coming = kept
+                    .Meeting.Invitees.Where(i => i.Answer is not Attendance.NotComing)
+                    .Select(i => new Alert(i.Whom, AlertReason.MeetingSoon));
+                foreach (
+                    var alert in Alerting.Whom(null, conversation.Place, Thing.Said, coming, p => who.Current.Find(p))
+                )
+                    Telling.Tell(
+                        w,
+                        alert,
+                        null,
+                        now,
+                        conversation.Id,
+                        kept.Entry,
+                        null,
+                        $"{kept.Meeting.Title}: "
+                            + $"{MeetingViews.When(kept.Meeting.From, kept.Meeting.Until, who.Current, now)}"
+                            + $"{(kept.Meeting.Where.Length > 0 ? $", {kept.Meeting.Where}" : "")}"
+                    );
+            }
+        });
 
-    /// <summary>Takes a call's transcript in: each thing said is an entry of the meeting's own conversation, and the file stands beside them.</summary>
+    /// <summary>
+    /// Takes a call's transcript in: each thing said is an entry of the meeting's own conversation, and the file stands
+    /// beside them.
+    /// </summary>
     /// <param name="id">The meeting.</param>
     /// <param name="by">Who brings it; null when the call itself gave it.</param>
     /// <param name="text">The transcript as WebVTT.</param>
@@ -108,13 +192,32 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
     {
         var (lines, wrong) = Transcript.Read(text);
         var spoken = Transcript.Joined(lines, Pause, LongestSpoken).ToList();
-        var file = wrong is null ? keeper.Keep(Guid.CreateVersion7(), System.Text.Encoding.UTF8.GetBytes(text), "transcript.vtt", Transcript.MediaType, by?.Id, at) : null;
+        var file = wrong is null
+            ? keeper.Keep(
+                Guid.CreateVersion7(),
+                System.Text.Encoding.UTF8.GetBytes(text),
+                "transcript.vtt",
+                Transcript.MediaType,
+                by?.Id,
+                at
+            )
+            : null;
         return writes.Run(w =>
         {
-            if (MeetingStore.Find(w.Session, id) is not { } kept || (by is not null && Seen.Entry(w.Session, kept.Entry, by) is null)) return new MeetingOutcome(null, null);
-            if (wrong is not null) return new(kept, wrong);
-            if (spoken.Count > MostSpoken) return new(kept, $"More than {MostSpoken} things are said in it. Bring it in parts, as transcripts of several meetings.");
-            if (kept.Transcribed is not null) return new(kept, "There is a transcript of this meeting already.");
+            if (
+                MeetingStore.Find(w.Session, id) is not { } kept
+                || (by is not null && Seen.Entry(w.Session, kept.Entry, by) is null)
+            )
+                return new MeetingOutcome(null, null);
+            if (wrong is not null)
+                return new(kept, wrong);
+            if (spoken.Count > MostSpoken)
+                return new(
+                    kept,
+                    $"More than {MostSpoken} things are said in it. Bring it in parts, as transcripts of several meetings."
+                );
+            if (kept.Transcribed is not null)
+                return new(kept, "There is a transcript of this meeting already.");
             var conversation = ConversationStore.Find(w.Session, kept.Conversation)!;
             var talk = TalkOf(w, kept, at, by?.Id);
             FileStore.Add(w.Session, file!);
@@ -122,16 +225,45 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
             {
                 var speaker = Speaker(kept.Meeting, line.Speaker);
                 var entry = new Entry(
-                    0, new EntryId(Guid.CreateVersion7()), talk.Id, EntryKind.Note, Via.Call, speaker, speaker is null ? line.Speaker.Length > 0 ? line.Speaker : "Someone" : null, (began ?? kept.Meeting.From) + line.From,
-                    line.Words, false, EntryText.FromPlain(line.Words).Html);
+                    0,
+                    new EntryId(Guid.CreateVersion7()),
+                    talk.Id,
+                    EntryKind.Note,
+                    Via.Call,
+                    speaker,
+                    speaker is null
+                        ? line.Speaker.Length > 0
+                            ? line.Speaker
+                            : "Someone"
+                        : null,
+                    (began ?? kept.Meeting.From) + line.From,
+                    line.Words,
+                    false,
+                    EntryText.FromPlain(line.Words).Html
+                );
                 EntryStore.Add(w.Session, talk, entry, line.Words, []);
             }
 
             var speakers = Names.List(spoken.Select(l => l.Speaker.Length > 0 ? l.Speaker : "someone"));
-            Posting.Happened(w, talk, by?.Id, at, $"The call’s transcript: {(spoken.Count == 1 ? "one thing" : $"{spoken.Count} things")} said by {speakers}.", [new(file!.Id)]);
+            Posting.Happened(
+                w,
+                talk,
+                by?.Id,
+                at,
+                $"The call’s transcript: {(spoken.Count == 1 ? "one thing" : $"{spoken.Count} things")} said by {speakers}.",
+                [new(file!.Id)]
+            );
             MeetingStore.Transcribed(w.Session, kept, at);
             Posting.Happened(w, conversation, by?.Id, at, $"What was said in “{kept.Meeting.Title}” is written down.");
-            Tell(w, kept, conversation, by?.Id, at, AlertReason.OwnMeeting, $"What was said in “{kept.Meeting.Title}” is written down.");
+            Tell(
+                w,
+                kept,
+                conversation,
+                by?.Id,
+                at,
+                AlertReason.OwnMeeting,
+                $"What was said in “{kept.Meeting.Title}” is written down."
+            );
             return new(MeetingStore.Find(w.Session, id), null);
         });
     }
@@ -141,75 +273,180 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
     {
         ArgumentNullException.ThrowIfNull(w);
         ArgumentNullException.ThrowIfNull(kept);
-        if (ConversationStore.OfMeeting(w.Session, kept.Key) is { } there) return there;
+        if (ConversationStore.OfMeeting(w.Session, kept.Key) is { } there)
+            return there;
         var begun = new ConversationId(Guid.CreateVersion7());
         ConversationStore.AddOfMeeting(w.Session, begun, kept.Key, kept.Meeting.Title);
         var talk = ConversationStore.Find(w.Session, begun)!;
-        w.Log(new Change(ChangeKinds.ConversationMade, begun.Value, talk.Place, Thing.Working, at, by, talk.Docket?.Id, begun));
+        w.Log(
+            new Change(
+                ChangeKinds.ConversationMade,
+                begun.Value,
+                talk.Place,
+                Thing.Working,
+                at,
+                by,
+                talk.Docket?.Id,
+                begun
+            )
+        );
         return talk;
     }
 
-    private KeptMeeting Write(Writing w, KeptMeeting kept, Entry entry, Conversation conversation, Invitee answer, Instant at)
+    private KeptMeeting Write(
+        Writing w,
+        KeptMeeting kept,
+        Entry entry,
+        Conversation conversation,
+        Invitee answer,
+        Instant at
+    )
     {
         var meeting = kept.Meeting.Answered(answer);
         MeetingStore.Set(w.Session, kept, meeting);
         var person = who.Current.Find(answer.Whom)!;
-        var line = Said(answer.Answer, person.FirstName) + (answer.Proposes is { } p ? $" Would rather: {MeetingViews.When(p, p + (meeting.Until - meeting.From), who.Current, at)}." : "") + (answer.Words.Length > 0 ? $" “{answer.Words}”" : "");
-        if (!person.IsStaff) Posting.Happened(w, conversation, null, at, $"“{meeting.Title}”: {line}");
+        var line =
+            Said(answer.Answer, person.FirstName)
+            + (
+                answer.Proposes is { } p
+                    ? $" Would rather: {MeetingViews.When(p, p + (meeting.Until - meeting.From), who.Current, at)}."
+                    : ""
+            )
+            + (answer.Words.Length > 0 ? $" “{answer.Words}”" : "");
+        if (!person.IsStaff)
+            Posting.Happened(w, conversation, null, at, $"“{meeting.Title}”: {line}");
         Changed(w, entry, conversation, answer.Whom, at);
-        foreach (var alert in Alerting.Whom(answer.Whom, conversation.Place, Thing.Said, [new Alert(meeting.By, AlertReason.OwnMeeting)], q => who.Current.Find(q)))
-            Telling.Tell(w, alert, person.IsStaff ? person.Id : null, at, conversation.Id, entry.Id, null, $"{meeting.Title}: {line}");
+        foreach (
+            var alert in Alerting.Whom(
+                answer.Whom,
+                conversation.Place,
+                Thing.Said,
+                [new Alert(meeting.By, AlertReason.OwnMeeting)],
+                q => who.Current.Find(q)
+            )
+        )
+            Telling.Tell(
+                w,
+                alert,
+                person.IsStaff ? person.Id : null,
+                at,
+                conversation.Id,
+                entry.Id,
+                null,
+                $"{meeting.Title}: {line}"
+            );
         return kept with { Meeting = meeting };
     }
 
-    private Task<MeetingOutcome> Set(MeetingId id, Person by, Instant at, Func<Meeting, Meeting?> change, Func<Meeting, Meeting, string> words, AlertReason reason) => writes.Run(w =>
-    {
-        if (MeetingStore.Find(w.Session, id) is not { } kept || Seen.Entry(w.Session, kept.Entry, by) is not var (entry, conversation)) return new MeetingOutcome(null, null);
-        var before = kept.Meeting;
-        if (before.RefusesSetting(by, at, p => who.Current.Find(p)?.FirstName ?? "Someone else") is { } not) return new(kept, not);
-        if (entry.Delivery is { Sent: false }) return new(kept, "The invitation has not left yet. Take it back instead.");
-        if (change(before) is not { } after) return new(kept, null);
-        if (!after.CalledOff && after.Wrong(at) is { } wrong) return new(kept, wrong);
-        MeetingStore.Set(w.Session, kept, after);
-        var line = words(after, before);
-        if (conversation.Audience is Audience.Outside)
+    private Task<MeetingOutcome> Set(
+        MeetingId id,
+        Person by,
+        Instant at,
+        Func<Meeting, Meeting?> change,
+        Func<Meeting, Meeting, string> words,
+        AlertReason reason
+    ) =>
+        writes.Run(w =>
         {
-            // Said by itself, in words that are all ours: it leaves without time to think, so that it cannot be half taken back.
-            var posted = posting.Post(w, new EntryId(Guid.CreateVersion7()), conversation.Id, by, new Saying(line, AtOnce: true, Invites: id), EntryText.FromMarkdown(line), at);
-            if (posted.Refusal is { } refusal)
+            if (
+                MeetingStore.Find(w.Session, id) is not { } kept
+                || Seen.Entry(w.Session, kept.Entry, by) is not var (entry, conversation)
+            )
+                return new MeetingOutcome(null, null);
+            var before = kept.Meeting;
+            if (before.RefusesSetting(by, at, p => who.Current.Find(p)?.FirstName ?? "Someone else") is { } not)
+                return new(kept, not);
+            if (entry.Delivery is { Sent: false })
+                return new(kept, "The invitation has not left yet. Take it back instead.");
+            if (change(before) is not { } after)
+                return new(kept, null);
+            if (!after.CalledOff && after.Wrong(at) is { } wrong)
+                return new(kept, wrong);
+            MeetingStore.Set(w.Session, kept, after);
+            var line = words(after, before);
+            if (conversation.Audience is Audience.Outside)
             {
-                MeetingStore.Set(w.Session, kept, before);
-                return new(kept, refusal.Reason);
+                // Said by itself, in words that are all ours: it leaves without time to think, so that it cannot be
+                // half taken back.
+                var posted = posting.Post(
+                    w,
+                    new EntryId(Guid.CreateVersion7()),
+                    conversation.Id,
+                    by,
+                    new Saying(line, AtOnce: true, Invites: id),
+                    EntryText.FromMarkdown(line),
+                    at
+                );
+                if (posted.Refusal is { } refusal)
+                {
+                    MeetingStore.Set(w.Session, kept, before);
+                    return new(kept, refusal.Reason);
+                }
             }
-        }
-        else
-        {
-            Posting.Happened(w, conversation, by.Id, at, line);
-        }
+            else
+            {
+                Posting.Happened(w, conversation, by.Id, at, line);
+            }
 
-        Changed(w, entry, conversation, by.Id, at);
-        Tell(w, kept, conversation, by.Id, at, reason, line);
-        return new(MeetingStore.Find(w.Session, id), null);
-    });
+            Changed(w, entry, conversation, by.Id, at);
+            Tell(w, kept, conversation, by.Id, at, reason, line);
+            return new(MeetingStore.Find(w.Session, id), null);
+        });
 
-    private void Tell(Writing w, KeptMeeting kept, Conversation conversation, PersonId? by, Instant at, AlertReason reason, string words)
+    private void Tell(
+        Writing w,
+        KeptMeeting kept,
+        Conversation conversation,
+        PersonId? by,
+        Instant at,
+        AlertReason reason,
+        string words
+    )
     {
-        foreach (var alert in Alerting.Whom(by, conversation.Place, Thing.Said, kept.Meeting.Invitees.Select(i => new Alert(i.Whom, reason)), p => who.Current.Find(p)))
+        foreach (
+            var alert in Alerting.Whom(
+                by,
+                conversation.Place,
+                Thing.Said,
+                kept.Meeting.Invitees.Select(i => new Alert(i.Whom, reason)),
+                p => who.Current.Find(p)
+            )
+        )
             Telling.Tell(w, alert, by, at, conversation.Id, kept.Entry, null, words);
     }
 
     private static void Changed(Writing w, Entry entry, Conversation conversation, PersonId? by, Instant at) =>
-        w.Log(new Change(ChangeKinds.EntryChanged, entry.Id.Value, conversation.Place, entry.Delivery is { Sent: false } ? Thing.Working : EntrySight.ThingOf(entry.Kind), at, by, conversation.Docket?.Id, conversation.Id));
+        w.Log(
+            new Change(
+                ChangeKinds.EntryChanged,
+                entry.Id.Value,
+                conversation.Place,
+                entry.Delivery is { Sent: false } ? Thing.Working : EntrySight.ThingOf(entry.Kind),
+                at,
+                by,
+                conversation.Docket?.Id,
+                conversation.Id
+            )
+        );
 
-    /// <summary>The meeting that a reply answers and for whom: the one it names, where the sender is of the same party; null where that is not one who is invited.</summary>
+    /// <summary>
+    /// The meeting that a reply answers and for whom: the one it names, where the sender is of the same party; null
+    /// where that is not one who is invited.
+    /// </summary>
     private (KeptMeeting Kept, PersonId Whom)? Answered(SqlSession session, Person sender, CalendarReply reply)
     {
-        if (!Guid.TryParse(reply.Uid, out var uid) || MeetingStore.Find(session, new MeetingId(uid)) is not { } kept) return null;
-        var whom = who.Current.ByAddress(reply.Address)?.Person is { } named && named.Party == sender.Party ? named.Id : sender.Id;
+        if (!Guid.TryParse(reply.Uid, out var uid) || MeetingStore.Find(session, new MeetingId(uid)) is not { } kept)
+            return null;
+        var whom =
+            who.Current.ByAddress(reply.Address)?.Person is { } named && named.Party == sender.Party
+                ? named.Id
+                : sender.Id;
         return kept.Meeting.Invitees.Any(i => i.Whom == whom) ? (kept, whom) : null;
     }
 
-    /// <summary>Whose words these are, of those who take part: by their full name, or by the first where only one has it.</summary>
+    /// <summary>
+    /// Whose words these are, of those who take part: by their full name, or by the first where only one has it.
+    /// </summary>
     private PersonId? Speaker(Meeting meeting, string name)
     {
         var people = meeting.Invitees.Select(i => who.Current.Find(i.Whom)).OfType<Person>().ToList();
@@ -218,11 +455,12 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
         return full?.Id ?? (first.Count == 1 ? first[0].Id : null);
     }
 
-    private static string Said(Attendance answer, string name) => answer switch
-    {
-        Attendance.Coming => $"{name} comes.",
-        Attendance.Perhaps => $"{name} comes perhaps.",
-        Attendance.NotComing => $"{name} cannot come.",
-        _ => $"{name} has not said yet.",
-    };
+    private static string Said(Attendance answer, string name) =>
+        answer switch
+        {
+            Attendance.Coming => $"{name} comes.",
+            Attendance.Perhaps => $"{name} comes perhaps.",
+            Attendance.NotComing => $"{name} cannot come.",
+            _ => $"{name} has not said yet.",
+        };
 }

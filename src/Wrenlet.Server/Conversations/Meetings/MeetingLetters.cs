@@ -17,38 +17,90 @@ internal static class MeetingLetters
     public static string Words(MeetingLetter letter, Roster roster, Instant at, string page)
     {
         var meeting = letter.Meeting.Meeting;
-        if (letter.Cancels) return $"{meeting.Title}: does not take place.";
-        var lines = new List<string> { meeting.Title, $"When: {MeetingViews.When(letter.From, letter.Until, roster, at)} ({roster.Firm!.Calendar.Zone.Id})" };
-        if (meeting.Where.Length > 0) lines.Add($"Where: {meeting.Where}");
-        if (meeting.Call) lines.Add($"By telephone or video: {CallAddress.Of(page, letter.Meeting.Id)}");
+        if (letter.Cancels)
+            return $"{meeting.Title}: does not take place.";
+        var lines = new List<string>
+        {
+            meeting.Title,
+            $"When: {MeetingViews.When(letter.From, letter.Until, roster, at)} ({roster.Firm!.Calendar.Zone.Id})",
+        };
+        if (meeting.Where.Length > 0)
+            lines.Add($"Where: {meeting.Where}");
+        if (meeting.Call)
+            lines.Add($"By telephone or video: {CallAddress.Of(page, letter.Meeting.Id)}");
         lines.Add($"With: {Names.List(meeting.Invitees.Select(i => roster.NameOf(i.Whom)))}");
         lines.Add($"Please say whether you come: with your calendar’s answer to this mail, or on your page: {page}");
         return string.Join("\n", lines);
     }
 
-    /// <summary>The calendar of a letter, with its method. Of ours it names who invites and nobody's own address.</summary>
+    /// <summary>
+    /// The calendar of a letter, with its method. Of ours it names who invites and nobody's own address.
+    /// </summary>
     /// <param name="agenda">What the meeting is about.</param>
     /// <param name="at">When it is written.</param>
     /// <param name="page">Address of this server.</param>
-    public static (string Method, string Text) Calendar(MeetingLetter letter, string agenda, Roster roster, Instant at, string page)
+    public static (string Method, string Text) Calendar(
+        MeetingLetter letter,
+        string agenda,
+        Roster roster,
+        Instant at,
+        string page
+    )
     {
-        var kept = letter.Meeting with { Meeting = letter.Meeting.Meeting with { From = letter.From, Until = letter.Until, Sequence = letter.Sequence, CalledOff = letter.Cancels } };
+        var kept = letter.Meeting with
+        {
+            Meeting = letter.Meeting.Meeting with
+            {
+                From = letter.From,
+                Until = letter.Until,
+                Sequence = letter.Sequence,
+                CalledOff = letter.Cancels,
+            },
+        };
         var meeting = Of(kept, letter.Cancels ? "" : agenda, roster, page, i => roster.Find(i) is { IsStaff: false });
-        return (letter.Cancels ? "CANCEL" : "REQUEST", MeetingCalendar.Write(meeting, letter.Cancels ? MeetingMethod.Cancel : MeetingMethod.Request, roster.Firm!.Calendar.Zone, at));
+        return (
+            letter.Cancels ? "CANCEL" : "REQUEST",
+            MeetingCalendar.Write(
+                meeting,
+                letter.Cancels ? MeetingMethod.Cancel : MeetingMethod.Request,
+                roster.Firm!.Calendar.Zone,
+                at
+            )
+        );
     }
 
     /// <summary>A meeting as a calendar carries it.</summary>
     /// <param name="agenda">What it is about; empty for nothing.</param>
     /// <param name="page">Address of this server.</param>
     /// <param name="named">Who of those who take part is named in it.</param>
-    public static CalendarMeeting Of(KeptMeeting kept, string agenda, Roster roster, string page, Func<PersonId, bool> named)
+    public static CalendarMeeting Of(
+        KeptMeeting kept,
+        string agenda,
+        Roster roster,
+        string page,
+        Func<PersonId, bool> named
+    )
     {
         var meeting = kept.Meeting;
         return new(
-            kept.Id.Value.ToString(), meeting.Sequence, meeting.Title, agenda, meeting.From, meeting.Until, meeting.Where, meeting.Call ? CallAddress.Of(page, kept.Id) : null,
+            kept.Id.Value.ToString(),
+            meeting.Sequence,
+            meeting.Title,
+            agenda,
+            meeting.From,
+            meeting.Until,
+            meeting.Where,
+            meeting.Call ? CallAddress.Of(page, kept.Id) : null,
             ($"{roster.NameOf(meeting.By)}, {roster.Firm!.Name}", roster.Firm.Address),
-            [.. meeting.Invitees.Where(i => named(i.Whom)).Select(i => (i.Answer, Profile: roster.Profiles.GetValueOrDefault(i.Whom))).Where(i => i.Profile?.Address is not null)
-                .Select(i => new CalendarAttendee(i.Profile!.Person.Name, i.Profile.Address!, i.Answer))],
-            meeting.CalledOff, kept.At);
+            [
+                .. meeting
+                    .Invitees.Where(i => named(i.Whom))
+                    .Select(i => (i.Answer, Profile: roster.Profiles.GetValueOrDefault(i.Whom)))
+                    .Where(i => i.Profile?.Address is not null)
+                    .Select(i => new CalendarAttendee(i.Profile!.Person.Name, i.Profile.Address!, i.Answer)),
+            ],
+            meeting.CalledOff,
+            kept.At
+        );
     }
 }

@@ -11,8 +11,18 @@ public class MeetingTests
     private static readonly PersonId Ines = Yard.Named("Ines").Id;
     private static readonly PersonId Tobiah = Yard.Named("Tobiah").Id;
 
-    private static Meeting Set(string from = "2026-04-16T14:00", int minutes = 60) => new(
-        "Keel inspection", Yard.At(from), Yard.At(from) + Duration.FromMinutes(minutes), "Shed one", false, Odalys, 0, false, [new(Odalys, Attendance.Coming, Now), new(Ines), new(Tobiah)]);
+    private static Meeting Set(string from = "2026-04-16T14:00", int minutes = 60) =>
+        new(
+            "Keel inspection",
+            Yard.At(from),
+            Yard.At(from) + Duration.FromMinutes(minutes),
+            "Shed one",
+            false,
+            Odalys,
+            0,
+            false,
+            [new(Odalys, Attendance.Coming, Now), new(Ines), new(Tobiah)]
+        );
 
     private static string Name(PersonId id) => id == Odalys ? "you" : Yard.Staff.First(p => p.Id == id).FirstName;
 
@@ -24,7 +34,9 @@ public class MeetingTests
         Set(minutes: 0).Wrong(Now).ShouldBe("It ends before it begins. Choose a later end.");
         Set(minutes: 721).Wrong(Now).ShouldBe("A meeting takes at most 12 hours. Make it shorter, or make several.");
         Set("2026-04-14T07:00").Wrong(Now).ShouldBe("That time is past. Choose a later one.");
-        (Set() with { Invitees = [new(Odalys)] }).Wrong(Now).ShouldBe("A meeting needs somebody beside you. Choose who takes part.");
+        (Set() with { Invitees = [new(Odalys)] })
+            .Wrong(Now)
+            .ShouldBe("A meeting needs somebody beside you. Choose who takes part.");
         (Set() with { Where = "" }).Wrong(Now).ShouldBe("Say where it is, or let it be by call.");
         (Set() with { Where = "", Call = true }).Wrong(Now).ShouldBeNull();
     }
@@ -53,7 +65,12 @@ public class MeetingTests
     [Fact]
     public void Who_invites_and_a_manager_move_it_and_call_it_off_while_it_is_ahead()
     {
-        string? Refuses(string who, string at = "2026-04-14T08:40", bool off = false) => (off ? Set().Off() : Set()).RefusesSetting(Yard.Named(who), Yard.At(at), p => Yard.Staff.First(s => s.Id == p).FirstName);
+        string? Refuses(string who, string at = "2026-04-14T08:40", bool off = false) =>
+            (off ? Set().Off() : Set()).RefusesSetting(
+                Yard.Named(who),
+                Yard.At(at),
+                p => Yard.Staff.First(s => s.Id == p).FirstName
+            );
         Refuses("Odalys").ShouldBeNull();
         Refuses("Tobiah").ShouldBeNull("a manager");
         Refuses("Ines").ShouldBe("Odalys invites to this meeting. Ask them, or a manager.");
@@ -65,15 +82,23 @@ public class MeetingTests
     public void Who_comes_is_told_in_a_line()
     {
         Set().Line(Name).ShouldBe("You come; Ines and Tobiah have not said.");
-        Set().Answered(new(Ines, Attendance.NotComing, Now, "at the lift")).Answered(new(Tobiah, Attendance.Perhaps, Now)).Line(Name).ShouldBe("You come; Tobiah comes perhaps; Ines cannot come.");
+        Set()
+            .Answered(new(Ines, Attendance.NotComing, Now, "at the lift"))
+            .Answered(new(Tobiah, Attendance.Perhaps, Now))
+            .Line(Name)
+            .ShouldBe("You come; Tobiah comes perhaps; Ines cannot come.");
     }
 
     [Fact]
     public void A_meeting_that_is_moved_asks_everybody_again_but_who_invites()
     {
-        var moved = Set().Answered(new(Ines, Attendance.NotComing, Now, "at the lift", Yard.At("2026-04-17T09:00"))).Moved(Yard.At("2026-04-17T09:00"), Yard.At("2026-04-17T10:00"));
+        var moved = Set()
+            .Answered(new(Ines, Attendance.NotComing, Now, "at the lift", Yard.At("2026-04-17T09:00")))
+            .Moved(Yard.At("2026-04-17T09:00"), Yard.At("2026-04-17T10:00"));
         moved.Sequence.ShouldBe(1);
-        moved.Invitees.Select(i => i.Answer).ShouldBe([Attendance.Coming, Attendance.Unanswered, Attendance.Unanswered]);
+        moved
+            .Invitees.Select(i => i.Answer)
+            .ShouldBe([Attendance.Coming, Attendance.Unanswered, Attendance.Unanswered]);
         moved.Invitees[1].Words.ShouldBe("");
         moved.Off().Sequence.ShouldBe(2);
     }
