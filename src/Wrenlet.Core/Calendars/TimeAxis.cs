@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using NodaTime;
-using Wrenlet.Core.Calendars;
 
 namespace Wrenlet.Core.Calendars;
 

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using NodaTime;
 using Wrenlet.Core.Calendars;
-using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Conversations;

@@ -1,5 +1,4 @@
 using NodaTime;
-using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Dockets;
 

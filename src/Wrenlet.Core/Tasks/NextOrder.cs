@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using NodaTime;
 using Wrenlet.Core.Calendars;
-using Wrenlet.Core.Tasks.Words;
 
 namespace Wrenlet.Core.Tasks;
 

@@ -5,14 +5,11 @@ using NodaTime.Text;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
-using Wrenlet.Core.Reports;
-using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
-using Wrenlet.Storage.Reports;
 
 namespace Wrenlet.Server.Accounts;
 

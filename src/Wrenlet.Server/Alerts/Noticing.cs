@@ -1,6 +1,5 @@
 using NodaTime;
 using Wrenlet.Core.Alerts;
-using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Conversations;

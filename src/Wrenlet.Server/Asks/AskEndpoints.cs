@@ -6,7 +6,6 @@ using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks.Words;
 using Wrenlet.Server.Accounts;
-using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Asks;

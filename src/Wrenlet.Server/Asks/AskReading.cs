@@ -7,7 +7,6 @@ using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks.Words;
 using Wrenlet.Server.Conversations;
-using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;

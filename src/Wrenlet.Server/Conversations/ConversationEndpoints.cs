@@ -4,8 +4,6 @@ using NodaTime;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
-using Wrenlet.Formats.Phones;
-using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations.Meetings;
@@ -16,7 +14,6 @@ using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
 using Wrenlet.Storage.Reports;
-using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Conversations;
 

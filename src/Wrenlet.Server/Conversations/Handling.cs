@@ -3,15 +3,12 @@ using Wrenlet.Core.Alerts;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
-using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Alerts;
 using Wrenlet.Server.People;
-using Wrenlet.Server.Reports;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
-using Wrenlet.Storage.Reports;
 
 namespace Wrenlet.Server.Conversations;
 

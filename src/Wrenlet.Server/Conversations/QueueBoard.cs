@@ -1,11 +1,7 @@
 using System.Collections.Concurrent;
 using NodaTime;
-using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
-using Wrenlet.Core.Reports;
-using Wrenlet.Server.Conversations;
-using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;

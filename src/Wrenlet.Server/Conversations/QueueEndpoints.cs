@@ -3,15 +3,12 @@ using NodaTime;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
-using Wrenlet.Core.Reports;
 using Wrenlet.Server.Accounts;
-using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Live;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
-using Wrenlet.Storage.Reports;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Conversations;

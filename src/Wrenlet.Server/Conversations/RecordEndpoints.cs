@@ -3,7 +3,6 @@ using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 using Wrenlet.Core.Conversations;
-using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.Tables;
 using Wrenlet.Server.Accounts;

@@ -1,11 +1,8 @@
 using NodaTime;
-using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
-using Wrenlet.Core.Reports;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
-using Wrenlet.Storage.Reports;
 
 namespace Wrenlet.Server.Conversations;
 

@@ -2,13 +2,11 @@ using System.Net;
 using System.Text.RegularExpressions;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Wrenlet.Core.Conversations;
-using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
-using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Conversations;

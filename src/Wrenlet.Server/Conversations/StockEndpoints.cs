@@ -1,17 +1,12 @@
 using System.ComponentModel.DataAnnotations;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Wrenlet.Core.Conversations;
-using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
-using Wrenlet.Core.Tasks.Words;
 using Wrenlet.Server.Accounts;
-using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
-using Wrenlet.Storage.People;
-using Wrenlet.Storage.Reports;
 
 namespace Wrenlet.Server.Conversations;
 

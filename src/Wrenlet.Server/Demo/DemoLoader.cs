@@ -10,7 +10,6 @@ using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
-using Wrenlet.Core.Reports;
 using Wrenlet.Core.Sheets;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Formats.Mail;

@@ -3,7 +3,6 @@ using System.Globalization;
 using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
-using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Reports;

@@ -3,7 +3,6 @@ using NodaTime;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Conversations.Meetings;
-using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Reports;
 using Wrenlet.Core.Tasks;

@@ -4,7 +4,6 @@ using System.Security.Cryptography;
 using System.Text;
 using NodaTime;
 using NodaTime.Text;
-using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Formats.Calendars;

@@ -1,5 +1,4 @@
 using NodaTime;
-using Wrenlet.Core.Calendars;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.People;

@@ -1,8 +1,5 @@
 using NodaTime;
-using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
-using Wrenlet.Core.Reports;
-using Wrenlet.Storage.Conversations;
 
 namespace Wrenlet.Storage.Conversations;
 

@@ -1,13 +1,10 @@
 using System.Net;
 using System.Text.Json;
-using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
-using Wrenlet.Core.Reports;
 using Wrenlet.Formats.Contacts;
 using Wrenlet.Server.Tests.World;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
-using Wrenlet.Storage.Reports;
 
 namespace Wrenlet.Server.Tests.Conversations;
 

@@ -15,7 +15,6 @@ using Wrenlet.Storage.Asks;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
-using Wrenlet.Storage.Reports;
 using Wrenlet.Storage.Sheets;
 using Wrenlet.Storage.Tasks;
 

@@ -2,7 +2,6 @@ using System.ComponentModel.DataAnnotations;
 using System.Globalization;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
-using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.People;
