@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Wrenlet.Core.Conversations;
 
 namespace Wrenlet.Server;
 

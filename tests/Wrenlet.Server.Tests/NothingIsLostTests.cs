@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using System.Net;
+using Wrenlet.Core.Conversations;
 using Wrenlet.Server.Tests.World;
 
 namespace Wrenlet.Server.Tests;

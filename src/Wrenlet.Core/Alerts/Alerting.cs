@@ -108,7 +108,7 @@ public static class Alerting
                 .GroupBy(c => c.Person)
                 .Where(g => person(g.Key) is { IsStaff: true } who && who.MaySee(place, thing))
                 .Select(g => new Alert(g.Key, g.Min(c => c.Reason)))
-                .Where(a => level is null || Listening.Passes(level(a.Person), a.Reason)),
+                .Where(a => level is null || AlertLevels.Passes(level(a.Person), a.Reason)),
         ];
 
     /// <summary>Why someone is told, in full: what makes it theirs, and what they can do to hear less of it.</summary>
@@ -144,8 +144,8 @@ public static class Alerting
             AlertReason.Following => "You own the docket or follow it.",
             _ => throw new ArgumentOutOfRangeException(nameof(reason), reason, "Unknown reason."),
         };
-        var less = !Listening.Passes(Level.Asks, reason)
-            ? level is Level.Everything && !Listening.IsForMe(reason)
+        var less = !AlertLevels.Passes(Level.Asks, reason)
+            ? level is Level.Everything && !AlertLevels.IsForMe(reason)
                 ? "Set this place to only what is for you, and it stays away."
                 : "Set this place to nothing but asks, and it stays away."
             : "Somebody counts on you here, so that it always reaches you.";

@@ -1,13 +1,12 @@
+using System.Collections.Immutable;
 using NodaTime;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Conversations;
 
 /// <summary>Identity of a conversation (UUIDv7).</summary>
 public readonly record struct ConversationId(Guid Value);
-
-/// <summary>Identity of an entry (UUIDv7, made by the client that wrote it).</summary>
-public readonly record struct EntryId(Guid Value);
 
 /// <summary>Who a conversation is with.</summary>
 public enum Audience
@@ -34,41 +33,55 @@ public enum Audience
     Meeting,
 }
 
-/// <summary>What an entry is.</summary>
-public enum EntryKind
+/// <summary>Someone who wrote and is nobody's contact yet.</summary>
+/// <param name="Name">Name as they gave it; their address when they gave none.</param>
+/// <param name="Address">Mail address; null for one who sent a text message.</param>
+/// <param name="Phone">Telephone number in E.164; null for one who wrote by mail.</param>
+public sealed record Stranger(string Name, string? Address, string? Phone = null);
+
+/// <summary>A conversation with what turn, clock and sight depend on.</summary>
+/// <param name="Crew">The crew it was handed to, until one of them owns it; null otherwise.</param>
+/// <param name="AsideUntil">Until when it is set aside; null when it is not.</param>
+/// <param name="ClosedAt">When it was closed last; null while it never was.</param>
+/// <param name="Members">Members of a direct or group conversation; empty for others.</param>
+/// <param name="Description">What a group is for; empty for others.</param>
+/// <param name="Board">Whom the notice is for that it comments on; null for others.</param>
+/// <param name="OfTask">The task that it is about, and where that stands; null for others.</param>
+/// <param name="OfMeeting">The meeting that it is about, and where that stands; null for others. Its docket is that of
+/// the conversation that invites.</param>
+public sealed record Conversation(
+    long Key,
+    ConversationId Id,
+    Audience Audience,
+    DocketBrief? Docket,
+    PartyId? Party,
+    Stranger? Stranger,
+    Guid? Queue,
+    PersonId? Owner,
+    bool Open,
+    string Subject,
+    Exchange Exchange,
+    long? LastEntry,
+    DocketSight Sight,
+    CrewId? Crew = null,
+    Instant? AsideUntil = null,
+    Instant? ClosedAt = null,
+    ImmutableArray<PersonId> Members = default,
+    string Description = "",
+    Place.Board? Board = null,
+    (Guid Task, Place Place)? OfTask = null,
+    (Guid Meeting, Place Place)? OfMeeting = null
+)
 {
-    /// <summary>Said inside.</summary>
-    Note,
-
-    /// <summary>Came from a party.</summary>
-    MessageIn,
-
-    /// <summary>Went to a party.</summary>
-    MessageOut,
-
-    /// <summary>Something that happened; for staff only.</summary>
-    Event,
-}
-
-/// <summary>The way by which a message comes or goes.</summary>
-public enum Via
-{
-    /// <summary>Electronic mail, RFC 5322.</summary>
-    Mail,
-
-    /// <summary>The customer's own page.</summary>
-    Page,
-
-    /// <summary>A text message to or from a telephone number.</summary>
-    Text,
-
-    /// <summary>A telephone call, of which only a note is kept.</summary>
-    Call,
-}
-
-/// <summary>How an entry looks to the rule of sight.</summary>
-public static class EntrySight
-{
-    /// <summary>Events are how we work; everything else is said.</summary>
-    public static Thing ThingOf(EntryKind kind) => kind is EntryKind.Event ? Thing.Working : Thing.Said;
+    /// <summary>Where it stands, for the rule of sight.</summary>
+    public Place Place =>
+        Audience switch
+        {
+            Audience.Outside => new Place.Outside(Sight, Party),
+            Audience.Inside => new Place.Inside(Sight),
+            Audience.Notice => Board!,
+            Audience.Task => OfTask!.Value.Place,
+            Audience.Meeting => OfMeeting!.Value.Place,
+            _ => new Place.Members(Members),
+        };
 }

@@ -2,19 +2,6 @@ using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Conversations;
 
-/// <summary>Who may assign a conversation that someone owns already.</summary>
-public enum HandoverRule
-{
-    /// <summary>Any member of staff who sees it.</summary>
-    Anyone,
-
-    /// <summary>Its owner, the queue's crew on duty, coordinators and managers.</summary>
-    Crew,
-
-    /// <summary>Its owner and managers.</summary>
-    Owner,
-}
-
 /// <summary>A decision, or a refusal with its reason.</summary>
 public readonly record struct Decision(bool Allowed, string Reason);
 

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using NodaTime;
 using Wrenlet.Core.Calendars;
+using Wrenlet.Core.Flow;
 using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Conversations;
@@ -15,6 +16,18 @@ public readonly record struct AnswerLoad(int Late, int Soon, int Ours, int Their
 {
     /// <summary>One figure for all of it: what presses counts more than what waits for others.</summary>
     public double Weight => (3 * Late) + (2 * Soon) + Ours + (0.25 * Theirs) + (0.5 * TasksDue);
+
+    /// <summary>With one more conversation of theirs.</summary>
+    /// <param name="clock">How its clock stands; null when none runs.</param>
+    /// <param name="turn">Whose move it is.</param>
+    public AnswerLoad With(ClockState? clock, Turn turn) =>
+        clock switch
+        {
+            ClockState.Late => this with { Late = Late + 1 },
+            ClockState.Soon => this with { Soon = Soon + 1 },
+            ClockState.Well => this with { Ours = Ours + 1 },
+            _ => turn is Turn.Theirs ? this with { Theirs = Theirs + 1 } : this,
+        };
 
     /// <summary>How many conversations wait for an answer by them.</summary>
     public int Open => Late + Soon + Ours;

@@ -1,6 +1,7 @@
 using System.Globalization;
 using NodaTime;
 using Wrenlet.Core.Calendars;
+using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Conversations;
 
@@ -51,11 +52,6 @@ public readonly record struct Exchange(Instant? WaitingSince, Instant? LastIn, I
             _ => Turn.Nobodys,
         };
 }
-
-/// <summary>How soon a queue answers.</summary>
-/// <param name="FirstReply">Working time until the first reply to a party.</param>
-/// <param name="LaterReply">Working time until each later one.</param>
-public sealed record ResponseGoal(Duration FirstReply, Duration LaterReply);
 
 /// <summary>How a response clock stands.</summary>
 public enum ClockState

@@ -1,4 +1,5 @@
 using NodaTime;
+using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Dockets;
 
@@ -56,4 +57,32 @@ public readonly record struct DocketRef(DocketKind Kind, int Number)
             DocketKind.Project => 'P',
             _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "Unknown kind of docket."),
         };
+}
+
+/// <summary>The docket a conversation belongs to, in short.</summary>
+public sealed record DocketBrief(DocketId Id, DocketRef Ref, string Subject, PersonId? Owner);
+
+/// <summary>A docket with who may see it.</summary>
+/// <param name="Key">Order in which dockets were made; for paging.</param>
+public sealed record Docket(
+    long Key,
+    DocketId Id,
+    DocketRef Ref,
+    string Subject,
+    string Site,
+    PersonId? Owner,
+    int Stage,
+    Priority Priority,
+    bool Open,
+    DocketSight Sight
+)
+{
+    /// <summary>What people call it for short: the subject up to its colon.</summary>
+    public string ShortName => Subject.Split(':', 2)[0];
+
+    /// <summary>Where it stands, for the rule of sight.</summary>
+    public Place Place => new Place.Inside(Sight);
+
+    /// <summary>The docket in short, as what belongs to it names it.</summary>
+    public DocketBrief Brief => new(Id, Ref, Subject, Owner);
 }

@@ -128,7 +128,7 @@ public sealed record Query(
             return (query, $"{text} is no day; write monday, 6 apr or 2026-04-06", false);
         return (
             since ? query with { Since = found } : query with { Until = found },
-            $"{word} {Tasks.Words.DateWords.Day(found, today)}",
+            $"{word} {Calendars.DateWords.Day(found, today)}",
             true
         );
     }

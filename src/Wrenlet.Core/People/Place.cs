@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Wrenlet.Core.Dockets;
 
 namespace Wrenlet.Core.People;
 
@@ -10,6 +11,14 @@ public sealed record DocketSight(bool Limited, ImmutableArray<PersonId> People, 
 {
     /// <summary>Open to all staff.</summary>
     public static readonly DocketSight Open = new(false, [], []);
+
+    /// <summary>Whether the same people see it, in whatever order they are listed; who is listed on an open one does not count.</summary>
+    public bool SameAs(DocketSight other)
+    {
+        ArgumentNullException.ThrowIfNull(other);
+        return Limited == other.Limited
+            && (!Limited || (People.ToHashSet().SetEquals(other.People) && Crews.ToHashSet().SetEquals(other.Crews)));
+    }
 
     /// <summary>Open to the listed people and crews only.</summary>
     public static DocketSight Only(IEnumerable<PersonId> people, IEnumerable<CrewId> crews) =>

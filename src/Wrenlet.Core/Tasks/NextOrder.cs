@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using NodaTime;
 using Wrenlet.Core.Calendars;
+using Wrenlet.Core.Dockets;
 
 namespace Wrenlet.Core.Tasks;
 

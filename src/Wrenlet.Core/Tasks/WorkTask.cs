@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
 using NodaTime;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Tasks;
@@ -7,229 +9,136 @@ namespace Wrenlet.Core.Tasks;
 /// <summary>Identity of a task (UUIDv7).</summary>
 public readonly record struct TaskId(Guid Value);
 
-/// <summary>How much a task matters (iCalendar PRIORITY 1, 3, 5, 9; RFC 5545, 3.8.1.9).</summary>
-public enum Priority
+/// <summary>Where a task came from.</summary>
+public sealed record TaskSource(EntryId Entry, long Key, ConversationId Conversation);
+
+/// <summary>A task that another waits for.</summary>
+/// <param name="Over">Whether it is done or dropped, and holds nothing up any more.</param>
+public sealed record Blocker(TaskId Id, string Title, bool Over);
+
+/// <summary>A task with what sight and finishing depend on.</summary>
+/// <param name="StateBefore">The state it had before it was finished, for undoing; null when it is not done.</param>
+/// <param name="Estimate">Working time it is thought to take; null when not said.</param>
+/// <param name="GateStage">Index of the stage whose gate it is; null when none.</param>
+/// <param name="Version">Counts its changes; the ETag.</param>
+public sealed record WorkTask(
+    long Key,
+    TaskId Id,
+    string Title,
+    DocketBrief? Docket,
+    TaskSource? Source,
+    PersonId MadeBy,
+    Instant Made,
+    TaskState State,
+    TaskState? StateBefore,
+    CompletionRule Rule,
+    Priority Priority,
+    Instant? Start,
+    Instant? Due,
+    string? Repeats,
+    Duration? Estimate,
+    int? GateStage,
+    Instant? Finished,
+    int Version,
+    ImmutableArray<OwnerShare> Owners,
+    DocketSight Sight
+)
 {
-    /// <summary>PRIORITY 1.</summary>
-    Critical,
+    /// <summary>What is to be known of it beside its title, in Markdown; empty for nothing.</summary>
+    public string Notes { get; init; } = "";
 
-    /// <summary>PRIORITY 3.</summary>
-    High,
+    /// <summary>Whether it is its maker's alone.</summary>
+    public bool Private { get; init; }
 
-    /// <summary>PRIORITY 5.</summary>
-    Normal,
+    /// <summary>Working time that has gone into it.</summary>
+    public Duration Spent { get; init; }
 
-    /// <summary>PRIORITY 9.</summary>
-    Low,
-}
+    /// <summary>The task that it is a part of; null for none.</summary>
+    public TaskId? Parent { get; init; }
 
-/// <summary>State of a task (iCalendar STATUS; RFC 5545, 3.8.1.11).</summary>
-public enum TaskState
-{
-    /// <summary>NEEDS-ACTION.</summary>
-    NeedsAction,
+    /// <summary>Title of the task that it is a part of; null for none.</summary>
+    public string? ParentTitle { get; init; }
 
-    /// <summary>IN-PROCESS.</summary>
-    InProgress,
+    /// <summary>Its worklist and the column it stands in; null for none.</summary>
+    public (Guid List, Guid? Column)? Worklist { get; init; }
 
-    /// <summary>Held up by someone or something else.</summary>
-    Waiting,
+    /// <summary>Its place among the parts of its parent, or in its column.</summary>
+    public double Position { get; init; }
 
-    /// <summary>COMPLETED.</summary>
-    Done,
+    /// <summary>When somebody last said that it is still wanted; null for never.</summary>
+    public Instant? Wanted { get; init; }
 
-    /// <summary>CANCELLED.</summary>
-    Dropped,
-}
+    /// <summary>For which moment somebody was last reminded of it; null for never.</summary>
+    public Instant? Reminded { get; init; }
 
-/// <summary>Whose word finishes a task with several owners.</summary>
-public enum CompletionRule
-{
-    /// <summary>Any owner's.</summary>
-    Any,
-
-    /// <summary>Every owner's.</summary>
-    Every,
-
-    /// <summary>Those of owners whose shares make up the whole of it.</summary>
-    Share,
-}
-
-/// <summary>Who owns a task: a person or a crew. A closed set of cases.</summary>
-public abstract record TaskOwner
-{
-    private TaskOwner() { }
-
-    /// <summary>A member of staff.</summary>
-    public sealed record OfPerson(PersonId Person) : TaskOwner;
-
-    /// <summary>A crew: any of its members does it.</summary>
-    public sealed record OfCrew(CrewId Crew) : TaskOwner;
-}
-
-/// <summary>What an owner has said of a task: their part is done, or nothing yet.</summary>
-/// <param name="Owner">Who.</param>
-/// <param name="Done">Whether their part is done.</param>
-/// <param name="Percent">Their share of the work, from 1 to 100; null for as much as everybody else without
-/// one.</param>
-public readonly record struct OwnerShare(TaskOwner Owner, bool Done, int? Percent = null);
-
-/// <summary>How far a task is, and what its owners have said of it.</summary>
-/// <param name="State">Where it stands.</param>
-/// <param name="Before">The state it had before the first word that it is done; null while nobody has said so.</param>
-/// <param name="Shares">Owners and what they have said.</param>
-public readonly record struct Progress(TaskState State, TaskState? Before, ImmutableArray<OwnerShare> Shares)
-{
-    /// <summary>Whether there is nothing more to do.</summary>
-    public bool Over => State is TaskState.Done or TaskState.Dropped;
-
-    /// <summary>After someone said that it is done.</summary>
-    /// <param name="rule">Whose word finishes it.</param>
-    /// <param name="by">Who says so; someone who owns no part speaks for all.</param>
-    public Progress Finish(CompletionRule rule, Person by)
-    {
-        if (State is TaskState.Done)
-            return this;
-        ImmutableArray<OwnerShare> shares = Say(by, done: true);
-        var finished =
-            rule is CompletionRule.Any
-            || shares.All(s => s.Done)
-            || (rule is CompletionRule.Share && ShareDone(shares) >= 100);
-        return new(
-            finished ? TaskState.Done
-                : State is TaskState.NeedsAction ? TaskState.InProgress
-                : State,
-            Before ?? State,
-            shares
-        );
-    }
+    /// <summary>Since when its due moment stands; null where that is not known.</summary>
+    public Instant? DueSince { get; init; }
 
     /// <summary>
-    /// After someone took their word back: it has the state again that it had. What other owners have said stays said
-    /// where each owner's word counts.
+    /// Working time before it is due at which its owners are reminded; null for what is usual, zero for never.
     /// </summary>
-    /// <param name="rule">Whose word finishes it.</param>
-    /// <param name="by">Who takes it back; someone who owns no part speaks for all.</param>
-    public Progress Reopen(CompletionRule rule, Person by)
-    {
-        if (Before is not { } before)
-            return State is TaskState.Done ? this with { State = TaskState.NeedsAction } : this;
-        ImmutableArray<OwnerShare> shares =
-            rule is CompletionRule.Any ? [.. Shares.Select(s => s with { Done = false })] : Say(by, done: false);
-        return shares.Any(s => s.Done)
-            ? new(before is TaskState.NeedsAction ? TaskState.InProgress : before, before, shares)
-            : new(before, null, shares);
-    }
+    public Duration? RemindBefore { get; init; }
 
     /// <summary>
-    /// After a part of it turned out not to be done: it has the state again that it had before it was.
+    /// Working time after which they are reminded again and again; null for what is usual, zero for never.
     /// </summary>
-    public Progress Back() =>
-        State is TaskState.Done
-            ? new(Before ?? TaskState.InProgress, null, [.. Shares.Select(s => s with { Done = false })])
-            : this;
+    public Duration? RemindAgain { get; init; }
+
+    /// <summary>The series it is one of, by its key; null for none.</summary>
+    public long? Series { get; init; }
 
     /// <summary>
-    /// After it was put into a column of a worklist: one that finishes makes it done; one that does not, coming from
-    /// another, makes it not done any more.
+    /// The moment for which its rule made it, whatever it was moved to since; null where it does not repeat.
     /// </summary>
-    /// <param name="finishes">Whether what stands in the column is done.</param>
-    /// <param name="moved">Whether it stood elsewhere before.</param>
-    public Progress Into(bool finishes, bool moved) =>
-        finishes
-            ? Over
-                ? this
-                : Become(TaskState.Done)
-            : moved
-                ? Back()
-                : this;
+    public Instant? Occurrence { get; init; }
 
-    /// <summary>How much of the work its owners have done, from 0 to 100, by their shares.</summary>
-    public int Percent => State is TaskState.Done ? 100 : Math.Min(100, ShareDone(Shares));
+    /// <summary>When its owners are reminded of it.</summary>
+    public Reminders Reminders => new(RemindBefore ?? Reminders.Usual.Before, RemindAgain ?? Reminders.Usual.Again);
 
-    /// <summary>After someone set its state by hand.</summary>
-    public Progress Become(TaskState state) =>
-        state == State ? this : new(state, state is TaskState.Done ? Before ?? State : null, Shares);
+    /// <summary>People who want to hear what becomes of it.</summary>
+    public ImmutableArray<PersonId> Watchers { get; init; } = [];
 
-    /// <summary>After its owners were chosen anew: those who stay keep what they have said.</summary>
-    public Progress OwnedBy(IEnumerable<TaskOwner> owners)
-    {
-        var had = Shares;
-        return this with
+    /// <summary>What it waits for.</summary>
+    public ImmutableArray<Blocker> BlockedBy { get; init; } = [];
+
+    /// <summary>How far its parts are; a count of 0 where it has none.</summary>
+    public PartsDone Parts { get; init; }
+
+    /// <summary>How far it is.</summary>
+    public Progress Progress => new(State, StateBefore, Owners);
+
+    /// <summary>
+    /// How much of it is done, from 0 to 100: all once it is done, else by its parts where it has any, else by its
+    /// owners.
+    /// </summary>
+    public int Percent =>
+        State is TaskState.Done ? 100
+        : Parts.Count > 0 ? Parts.Percent
+        : Progress.Percent;
+
+    /// <summary>
+    /// Working time that it still takes: what was estimated without what was spent, never less than none; null where
+    /// nothing was estimated.
+    /// </summary>
+    public Duration? Remaining => Estimate is { } estimate ? Duration.Max(estimate - Spent, Duration.Zero) : null;
+
+    /// <summary>The task with another progress; the moment counts when it is over for the first time.</summary>
+    public WorkTask After(Progress progress, Instant at) =>
+        this with
         {
-            Shares =
-            [
-                .. owners.Select(o =>
-                    had.FirstOrDefault(s => s.Owner == o) is { Owner: not null } kept ? kept : new OwnerShare(o, false)
-                ),
-            ],
-        };
-    }
-
-    private static int ShareDone(ImmutableArray<OwnerShare> shares)
-    {
-        if (shares.IsDefaultOrEmpty)
-            return 0;
-        var said = shares.Sum(s => s.Percent ?? 0);
-        var open = shares.Count(s => s.Percent is null);
-        var each = open == 0 ? 0 : Math.Max(0, 100.0 - said) / open;
-        return (int)Math.Floor(shares.Where(s => s.Done).Sum(s => s.Percent ?? each) + 1e-9);
-    }
-
-    private static bool Is(TaskOwner owner, Person person) =>
-        owner switch
-        {
-            TaskOwner.OfPerson p => p.Person == person.Id,
-            TaskOwner.OfCrew c => person.Crews.Contains(c.Crew),
-            _ => throw new ArgumentOutOfRangeException(nameof(owner), owner, "Unknown kind of owner."),
+            State = progress.State,
+            StateBefore = progress.Before,
+            Owners = progress.Shares,
+            Finished = progress.Over ? Finished ?? at : null,
         };
 
-    private ImmutableArray<OwnerShare> Say(Person by, bool done)
-    {
-        var owns = Shares.Any(s => Is(s.Owner, by));
-        return [.. Shares.Select(s => !owns || Is(s.Owner, by) ? s with { Done = done } : s)];
-    }
-}
-
-/// <summary>How a due moment stands.</summary>
-public enum DueState
-{
-    /// <summary>No due moment, or a later day.</summary>
-    Well,
-
-    /// <summary>Today, or less than a working day left.</summary>
-    Soon,
-
-    /// <summary>Past.</summary>
-    Late,
-}
-
-/// <summary>How a task's due moment stands at a moment, with its label.</summary>
-/// <param name="State">Well, soon or late.</param>
-/// <param name="Label">In words: "today 17:00", "Thu 16 Apr", "late by 3 h".</param>
-public readonly record struct DueStanding(DueState State, string Label)
-{
-    private static readonly Duration Day = Duration.FromHours(8);
-
-    /// <summary>Stands a due moment against now; an undated task is well.</summary>
-    public static DueStanding At(Instant now, Instant? due, Calendars.WorkCalendar calendar)
-    {
-        if (due is not { } moment)
-            return new(DueState.Well, "not dated");
-        if (now > moment)
-        {
-            var late = calendar.Between(moment, now);
-            var days = calendar.WorkingDaysBetween(calendar.DateOf(moment), calendar.DateOf(now));
-            return new(
-                DueState.Late,
-                days > 1 ? $"late by {days} working days" : $"late by {Calendars.WorkingTimeWords.Of(late)}"
-            );
-        }
-
-        var soon = calendar.DateOf(moment) == calendar.DateOf(now) || calendar.Between(now, moment) < Day;
-        return new(
-            soon ? DueState.Soon : DueState.Well,
-            Words.DateWords.Moment(moment.InZone(calendar.Zone).LocalDateTime, calendar.DateOf(now))
+    /// <summary>Where it stands: in its docket, or with its maker and owners.</summary>
+    public Place Place =>
+        Place.OfTask(
+            Docket is null ? null : Sight,
+            MadeBy,
+            Owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>().Select(p => p.Person).Concat(Watchers),
+            Owners.Any(o => o.Owner is TaskOwner.OfCrew),
+            Private
         );
-    }
 }

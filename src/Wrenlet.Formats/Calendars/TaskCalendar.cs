@@ -4,6 +4,8 @@ using Ical.Net.DataTypes;
 using Ical.Net.Serialization;
 using NodaTime;
 using NodaTime.Extensions;
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.Flow;
 using Wrenlet.Core.Tasks;
 using Duration = NodaTime.Duration;
 

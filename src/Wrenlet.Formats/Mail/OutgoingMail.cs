@@ -1,4 +1,5 @@
 using MimeKit;
+using Wrenlet.Core.Conversations;
 
 namespace Wrenlet.Formats.Mail;
 

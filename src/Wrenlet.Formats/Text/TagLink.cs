@@ -1,4 +1,6 @@
 using System.Text.RegularExpressions;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
 
 namespace Wrenlet.Formats.Text;
 

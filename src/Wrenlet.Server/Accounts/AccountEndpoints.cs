@@ -4,7 +4,6 @@ using Microsoft.AspNetCore.Identity;
 using NodaTime;
 using NodaTime.Text;
 using Wrenlet.Core.Calendars;
-using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;

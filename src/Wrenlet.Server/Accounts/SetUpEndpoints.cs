@@ -3,7 +3,6 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 using NodaTime.Text;
 using Wrenlet.Core.Calendars;
-using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
@@ -111,7 +110,7 @@ internal static class SetUpEndpoints
                 .. roster.Staff.Select(p => new StaffSetting(
                     p.Id.Value,
                     p.Name,
-                    Words.Roles.Of(p.Role!.Value),
+                    StoredWords.Roles.Of(p.Role!.Value),
                     roster.Profiles[p.Id].Purpose,
                     [.. p.Crews.Select(c => c.Value)],
                     roster.Profiles[p.Id].CalendarName,
@@ -140,7 +139,7 @@ internal static class SetUpEndpoints
             q.CalendarName,
             (int)q.Goal.FirstReply.TotalMinutes,
             (int)q.Goal.LaterReply.TotalMinutes,
-            Words.Handovers.Of(q.Handover),
+            StoredWords.Handovers.Of(q.Handover),
             q.Unsorted
         );
 
@@ -213,7 +212,7 @@ internal static class SetUpEndpoints
             given.Crew is { } crew ? new CrewId(crew) : null,
             calendar,
             new ResponseGoal(Duration.FromMinutes(given.FirstMinutes), Duration.FromMinutes(given.LaterMinutes)),
-            Words.Handovers.Parse(given.Handover)!.Value,
+            StoredWords.Handovers.Parse(given.Handover)!.Value,
             before?.Unsorted ?? false,
             given.Calendar
         );
@@ -256,7 +255,7 @@ internal static class SetUpEndpoints
         if (before is null || before.Crew != after.Crew)
             parts.Add(after.Crew is { } crew ? $"{roster.Crews[crew].Name} on duty" : "nobody on duty");
         if (before is null || before.Handover != after.Handover)
-            parts.Add($"assigned by {Words.Handovers.Of(after.Handover)}");
+            parts.Add($"assigned by {StoredWords.Handovers.Of(after.Handover)}");
         if (before is not null && before.Name != after.Name)
             parts.Add($"was named {before.Name}");
         if (before is null || before.Site != after.Site)

@@ -64,10 +64,10 @@ internal static class StaffEndpoints
         var before = roster.Find(new PersonId(id));
         if (id == Guid.Empty || before is { IsStaff: false })
             return Refusals.NotFound("colleague");
-        if (Words.Roles.Parse(given.Role) is not { } role)
+        if (StoredWords.Roles.Parse(given.Role) is not { } role)
             return Refusals.Invalid(
                 "role",
-                $"“{given.Role}” is no role. There are {string.Join(", ", Words.Roles.All)}."
+                $"“{given.Role}” is no role. There are {string.Join(", ", StoredWords.Roles.All)}."
             );
         if (
             before?.Role is Role.Administrator

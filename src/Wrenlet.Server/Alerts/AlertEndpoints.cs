@@ -10,7 +10,6 @@ using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Alerts;
 using Wrenlet.Storage.Conversations;
-using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Alerts;
@@ -101,7 +100,7 @@ internal static class AlertEndpoints
         var level = conversation is null
             ? Level.Everything
             : LevelStore.At(session, conversation.Key).GetValueOrDefault(told);
-        var forMe = Listening.IsForMe(alert.Reason);
+        var forMe = AlertLevels.IsForMe(alert.Reason);
         return new(
             alert.Id,
             alert.Key,
@@ -118,7 +117,7 @@ internal static class AlertEndpoints
             alert.Read is not null,
             alert.Kept is not null,
             Alerting.Explain(alert.Reason, level),
-            !Listening.PopsUp(alert.Reason, AlertStore.SettingOf(session, told).Quiet, now, roster.HoursOf(told)),
+            !AlertLevels.PopsUp(alert.Reason, AlertStore.SettingOf(session, told).Quiet, now, roster.HoursOf(told)),
             PathOf(alert, conversation),
             alert.Entry is not null && conversation is { Audience: not Audience.Outside }
         );
@@ -263,7 +262,7 @@ internal static class AlertEndpoints
         WriteQueue writes
     )
     {
-        if (Words.Levels.Parse(wanted.Level) is not { } level)
+        if (StoredWords.Levels.Parse(wanted.Level) is not { } level)
             return NoLevel(wanted.Level);
         return
             await writes.Run(w =>
@@ -286,7 +285,7 @@ internal static class AlertEndpoints
         WriteQueue writes
     )
     {
-        if (Words.Levels.Parse(wanted.Level) is not { } level)
+        if (StoredWords.Levels.Parse(wanted.Level) is not { } level)
             return NoLevel(wanted.Level);
         return
             await writes.Run(w =>
@@ -302,7 +301,7 @@ internal static class AlertEndpoints
     }
 
     private static ProblemHttpResult NoLevel(string word) =>
-        Refusals.Invalid("level", $"“{word}” is no level. There are {string.Join(", ", Words.Levels.All)}.");
+        Refusals.Invalid("level", $"“{word}” is no level. There are {string.Join(", ", StoredWords.Levels.All)}.");
 
     private static ListeningView Listens(
         SqlSession session,
@@ -311,7 +310,7 @@ internal static class AlertEndpoints
         DocketId? docket
     ) =>
         new(
-            Words.Levels.Of(LevelStore.Of(session, person.Id, conversation, docket) ?? Level.Everything),
+            StoredWords.Levels.Of(LevelStore.Of(session, person.Id, conversation, docket) ?? Level.Everything),
             docket is { } d && LevelStore.FollowersOf(session, d).Contains(person.Id)
         );
 

@@ -2,14 +2,13 @@ using System.ComponentModel.DataAnnotations;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 using Wrenlet.Core.Asks;
+using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
-using Wrenlet.Core.Tasks.Words;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Asks;
-using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Asks;

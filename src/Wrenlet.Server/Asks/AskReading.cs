@@ -3,12 +3,11 @@ using System.ComponentModel.DataAnnotations;
 using System.Globalization;
 using NodaTime;
 using Wrenlet.Core.Asks;
+using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
-using Wrenlet.Core.Tasks.Words;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Storage;
-using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Asks;
@@ -63,13 +62,13 @@ internal static class AskReading
             (null, new(reason + " Your words are kept.", unseeing, [], []));
         if (!author.IsStaff || conversation.Audience is Audience.Notice or Audience.Task)
             return No("Here nothing can be asked in this way.");
-        if (Words.AskKinds.Parse(given.Kind) is not { } kind)
-            return No($"“{given.Kind}” is no kind of ask. There are {string.Join(", ", Words.AskKinds.All)}.");
-        if (Words.AskRules.Parse(given.Rule) is not { } rule)
-            return No($"“{given.Rule}” is no rule. There are {string.Join(", ", Words.AskRules.All)}.");
-        if (Words.TimesUp.Parse(given.TimeUp) is not { } up)
+        if (StoredWords.AskKinds.Parse(given.Kind) is not { } kind)
+            return No($"“{given.Kind}” is no kind of ask. There are {string.Join(", ", StoredWords.AskKinds.All)}.");
+        if (StoredWords.AskRules.Parse(given.Rule) is not { } rule)
+            return No($"“{given.Rule}” is no rule. There are {string.Join(", ", StoredWords.AskRules.All)}.");
+        if (StoredWords.TimesUp.Parse(given.TimeUp) is not { } up)
             return No(
-                $"“{given.TimeUp}” does not say what happens when time runs out. There are {string.Join(", ", Words.TimesUp.All)}."
+                $"“{given.TimeUp}” does not say what happens when time runs out. There are {string.Join(", ", StoredWords.TimesUp.All)}."
             );
         Instant? due = given.Due is { } d ? Instant.FromDateTimeOffset(d) : null;
         if (due <= now)

@@ -1,12 +1,13 @@
 using NodaTime;
 using Wrenlet.Core.Asks;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Asks;
-using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Asks;
@@ -107,8 +108,8 @@ internal static class AskViews
             ask.Id.Value,
             ask.Entry.Value,
             ask.Conversation.Value,
-            Words.AskKinds.Of(terms.Kind),
-            Words.AskRules.Of(terms.Rule),
+            StoredWords.AskKinds.Of(terms.Kind),
+            StoredWords.AskRules.Of(terms.Rule),
             terms.Needed,
             standing.State switch
             {
@@ -130,7 +131,7 @@ internal static class AskViews
                 _ => "well",
             },
             due.Label,
-            Words.TimesUp.Of(terms.TimeUp),
+            StoredWords.TimesUp.Of(terms.TimeUp),
             terms.PassTo is { } to ? View(to, roster) : null,
             terms.Several,
             terms.Hidden,

@@ -99,8 +99,8 @@ public sealed class Digesting(
         foreach (
             var (name, list) in new[]
             {
-                ("For you", alerts.Where(a => Listening.IsForMe(a.Reason)).ToList()),
-                ("For information", alerts.Where(a => !Listening.IsForMe(a.Reason)).ToList()),
+                ("For you", alerts.Where(a => AlertLevels.IsForMe(a.Reason)).ToList()),
+                ("For information", alerts.Where(a => !AlertLevels.IsForMe(a.Reason)).ToList()),
             }
         )
         {

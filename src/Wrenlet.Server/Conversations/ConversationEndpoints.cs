@@ -2,6 +2,7 @@ using System.ComponentModel.DataAnnotations;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Accounts;
@@ -151,7 +152,7 @@ internal static class ConversationEndpoints
         if (string.IsNullOrWhiteSpace(entry.Body) && entry.Files is null or [] && entry.Meeting is null)
             return Refusals.Invalid("body", "There are no words in it yet.");
         Via? via = null;
-        if (entry.Via is { } word && (via = Words.Vias.Parse(word)) is null or Via.Call)
+        if (entry.Via is { } word && (via = StoredWords.Vias.Parse(word)) is null or Via.Call)
             return Refusals.Invalid("via", $"“{word}” is no way out. There are mail, text and page.");
         var (to, problem) = Recipients.Read(entry.To, via, who.Current);
         if (problem is not null)

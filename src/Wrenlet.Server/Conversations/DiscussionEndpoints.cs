@@ -4,6 +4,7 @@ using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Live;

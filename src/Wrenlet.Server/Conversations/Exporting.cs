@@ -5,15 +5,15 @@ using System.Text.Encodings.Web;
 using System.Text.Json;
 using NodaTime;
 using Wrenlet.Core.Asks;
+using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
-using Wrenlet.Core.Tasks.Words;
 using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Asks;
 using Wrenlet.Storage.Conversations;
-using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Conversations;
@@ -83,7 +83,7 @@ internal sealed class Exporting(WhoIsWho who, FileKeeper keeper, Settings settin
                             ? ", inside"
                             : $", {(entry.Kind is EntryKind.MessageOut ? "to" : "from")} "
                                 + $"{ConversationViews.PartyOf(conversation, roster)?.Name}"
-                                + $"{(entry.Via is { } via ? $" by {Words.Vias.Of(via)}" : "")}"
+                                + $"{(entry.Via is { } via ? $" by {StoredWords.Vias.Of(via)}" : "")}"
                     )
                 )
                 .Append("</header>")
@@ -112,10 +112,10 @@ internal sealed class Exporting(WhoIsWho who, FileKeeper keeper, Settings settin
                         {
                             id = entry.Id.Value,
                             docket = docket.Ref.ToString(),
-                            audience = Words.Audiences.Of(conversation.Audience),
+                            audience = StoredWords.Audiences.Of(conversation.Audience),
                             party = ConversationViews.PartyOf(conversation, roster)?.Name,
-                            kind = Words.EntryKinds.Of(entry.Kind),
-                            via = entry.Via is { } via ? Words.Vias.Of(via) : null,
+                            kind = StoredWords.EntryKinds.Of(entry.Kind),
+                            via = entry.Via is { } via ? StoredWords.Vias.Of(via) : null,
                             author = AuthorOf(entry, roster),
                             at = entry.At.ToDateTimeOffset(),
                             edited = entry.Edited?.ToDateTimeOffset(),
@@ -210,7 +210,7 @@ internal sealed class Exporting(WhoIsWho who, FileKeeper keeper, Settings settin
             var terms = ask.Asking.Terms;
             var options = terms.Options.IsEmpty ? "" : $" between {Names.List(terms.Options.Select(o => $"“{o}”"))}";
             lines.Add(
-                $"Asked, a {Words.AskKinds.Of(terms.Kind)}{options}: {AskWords.Of(ask.Asking, ask.Asking.At(now), Name)}"
+                $"Asked, a {StoredWords.AskKinds.Of(terms.Kind)}{options}: {AskWords.Of(ask.Asking, ask.Asking.At(now), Name)}"
             );
         }
 

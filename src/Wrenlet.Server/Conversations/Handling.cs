@@ -208,7 +208,7 @@ public sealed class Handling(WriteQueue writes, WhoIsWho who, Routers routers)
                     return new(false, "Only outside conversations can be put into a docket.");
                 if (DocketStore.Find(w.Session, reference) is not { } docket || !actor.MaySee(docket.Place))
                     return new(false, $"There is no {reference}, or you do not see it.");
-                var brief = new DocketBrief(docket.Id, docket.Ref, docket.Subject, docket.Owner);
+                var brief = docket.Brief;
                 Posting.Happened(
                     w,
                     conversation with

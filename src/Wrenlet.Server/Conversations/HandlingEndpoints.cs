@@ -17,7 +17,6 @@ using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
-using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Conversations;
 
@@ -132,7 +131,7 @@ internal static class HandlingEndpoints
             if (Seen.Conversation(s, id, viewer.Person) is not { } conversation)
                 return Refusals.NotFound("conversation");
             var roster = who.Current;
-            var via = Words.Vias.Parse(draft.Via) ?? Ways.Usual(s, conversation, roster);
+            var via = StoredWords.Vias.Parse(draft.Via) ?? Ways.Usual(s, conversation, roster);
             var (typed, wrong) = Recipients.Read(draft.To, via, roster);
             if (wrong is not null)
                 return Refusals.Invalid("to", wrong);
@@ -178,7 +177,7 @@ internal static class HandlingEndpoints
                 conversation.Audience is not Audience.Outside ? $"Stays in the yard: {staff.Length} people"
                 : via is Via.Page
                     ? $"On the page of {ConversationViews.PartyOf(conversation, roster)?.Name}. Leaves the yard."
-                : $"By {Words.Vias.Of(via)} to {string.Join(", ", to.Select(t => t.Address))}. Leaves the yard.";
+                : $"By {StoredWords.Vias.Of(via)} to {string.Join(", ", to.Select(t => t.Address))}. Leaves the yard.";
             return TypedResults.Ok(
                 new Checked(
                     words,
@@ -557,7 +556,7 @@ internal static class HandlingEndpoints
                     0,
                     task,
                     $"Call {given.Who.Trim()} back{(shown is null ? "" : " on " + shown)}",
-                    new DocketBrief(docket.Id, docket.Ref, docket.Subject, docket.Owner),
+                    docket.Brief,
                     new TaskSource(entry.Id, entry.Key, inside.Id),
                     viewer.Person.Id,
                     now,

@@ -1,4 +1,5 @@
 using System.Net;
+using Wrenlet.Core.Conversations;
 using Wrenlet.Formats.Mail;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Asks;

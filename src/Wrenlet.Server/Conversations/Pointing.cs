@@ -1,11 +1,11 @@
 using System.Text.RegularExpressions;
 using NodaTime;
+using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Sheets;
 using Wrenlet.Core.Tasks;
-using Wrenlet.Core.Tasks.Words;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
@@ -132,7 +132,7 @@ internal static partial class Pointing
                     target,
                     true,
                     kept.Sheet.Name,
-                    $"{Words.SheetKinds.Of(kept.Sheet.Kind)} of {kept.Docket.Ref} · revision {newest.Number} by "
+                    $"{StoredWords.SheetKinds.Of(kept.Sheet.Kind)} of {kept.Docket.Ref} · revision {newest.Number} by "
                         + $"{roster.NameOf(newest.By)}, {Moment(newest.At)}{(kept.Sheet.Shares.IsEmpty ? "" : " · shared outside")}",
                     kept.Sheet.Removed,
                     $"/sheets/{id}",

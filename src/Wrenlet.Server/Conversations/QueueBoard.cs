@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using NodaTime;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;

@@ -3,13 +3,13 @@ using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.Tables;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
-using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Conversations;
@@ -70,7 +70,7 @@ internal static class RecordEndpoints
         WhoIsWho who,
         FirmClock clock
     ) =>
-        Words.FilingKinds.Parse(filing.Kind) is { } kind
+        StoredWords.FilingKinds.Parse(filing.Kind) is { } kind
             ? Put(
                 id,
                 new Filing(kind, filing.Minutes, filing.Billable && filing.Minutes > 0, viewer.Person.Id),
@@ -83,7 +83,7 @@ internal static class RecordEndpoints
             : Task.FromResult<Results<Ok<EntryView>, ProblemHttpResult>>(
                 Refusals.Invalid(
                     "kind",
-                    $"“{filing.Kind}” is no kind. There are {string.Join(", ", Words.FilingKinds.All)}."
+                    $"“{filing.Kind}” is no kind. There are {string.Join(", ", StoredWords.FilingKinds.All)}."
                 )
             );
 
@@ -264,20 +264,20 @@ internal static class RecordEndpoints
                     e.Id.Value,
                     e.At.ToDateTimeOffset(),
                     e.Author is { } author ? roster.NameOf(author) : e.Sender ?? "",
-                    Words.Audiences.Of(places[e.Conversation].Audience),
+                    StoredWords.Audiences.Of(places[e.Conversation].Audience),
                     TalkReading.Short(ConversationViews.PlainOf(e), 400),
                     View(filings[e.Key], roster)
                 )),
             ],
             Sum("all", sums.All),
             [.. sums.ByPerson.Select(p => Sum(roster.NameOf(p.Person), p.Time))],
-            [.. sums.ByKind.Select(k => Sum(Words.FilingKinds.Of(k.Kind), k.Time))]
+            [.. sums.ByKind.Select(k => Sum(StoredWords.FilingKinds.Of(k.Kind), k.Time))]
         );
     }
 
     public static FilingView View(Filing filing, Roster roster) =>
         new(
-            Words.FilingKinds.Of(filing.Kind),
+            StoredWords.FilingKinds.Of(filing.Kind),
             filing.Minutes,
             filing.Billable,
             roster.Find(filing.By) is { } by ? PersonView.Of(by) : null

@@ -97,7 +97,7 @@ internal static partial class SharedEndpoints
                     size,
                     by,
                     entry.At.ToDateTimeOffset(),
-                    Words.Audiences.Of(conversation.Audience),
+                    StoredWords.Audiences.Of(conversation.Audience),
                     TalkReading.PathOf(conversation, entry.Id)
                 );
             list.AddRange(
@@ -131,7 +131,7 @@ internal static partial class SharedEndpoints
                         null,
                         roster.Find(pin.By) is { } by ? PersonView.Of(by) : null,
                         entry.At.ToDateTimeOffset(),
-                        Words.Audiences.Of(conversation.Audience),
+                        StoredWords.Audiences.Of(conversation.Audience),
                         TalkReading.PathOf(conversation, entry.Id)
                     )
                 );

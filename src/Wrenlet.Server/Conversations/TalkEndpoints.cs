@@ -113,7 +113,7 @@ internal static class TalkEndpoints
                         .ToList()
                 )
             );
-        if (Words.Audiences.Parse(audience) is not { } wanted || wanted is Audience.Direct or Audience.Group)
+        if (StoredWords.Audiences.Parse(audience) is not { } wanted || wanted is Audience.Direct or Audience.Group)
             return Refusals.Invalid("audience", $"“{audience}” is no audience. There are inside, outside and own.");
         return TypedResults.Ok(
             database.Read(s =>
@@ -171,7 +171,7 @@ internal static class TalkEndpoints
         return new(
             conversation.LastEntry ?? 0,
             conversation.Id.Value,
-            Words.Audiences.Of(conversation.Audience),
+            StoredWords.Audiences.Of(conversation.Audience),
             TalkReading.PathOf(conversation, null),
             conversation.Docket?.Ref.ToString(),
             title,
@@ -198,7 +198,7 @@ internal static class TalkEndpoints
     {
         if (made.Id == Guid.Empty)
             return Refusals.Invalid("id", "A conversation needs an id of its own (UUIDv7).");
-        var audience = Words.Audiences.Parse(made.Audience);
+        var audience = StoredWords.Audiences.Parse(made.Audience);
         if (audience is not (Audience.Direct or Audience.Group))
             return Refusals.Invalid("audience", $"“{made.Audience}” cannot be begun here. There are direct and group.");
         var name = made.Name?.Trim() ?? "";

@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Mvc;
 using NodaTime;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;

@@ -1,6 +1,7 @@
 using NodaTime;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Asks;
@@ -8,7 +9,6 @@ using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
-using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Conversations;
@@ -183,8 +183,8 @@ internal static class ConversationViews
             entry.Id.Value,
             entry.Key,
             entry.Conversation.Value,
-            Words.EntryKinds.Of(entry.Kind),
-            entry.Via is { } via ? Words.Vias.Of(via) : null,
+            StoredWords.EntryKinds.Of(entry.Kind),
+            entry.Via is { } via ? StoredWords.Vias.Of(via) : null,
             author,
             entry.Author is { } a && roster.Find(a) is { IsStaff: true },
             entry.At.ToDateTimeOffset(),
@@ -251,7 +251,7 @@ internal static class ConversationViews
             : $"{(mail ? "By mail to" : "On the page of")} {party.Name}";
         return new(
             conversation.Id.Value,
-            Words.Audiences.Of(conversation.Audience),
+            StoredWords.Audiences.Of(conversation.Audience),
             conversation.Docket?.Ref.ToString(),
             conversation.Docket?.Subject.Split(':')[0],
             party,
@@ -280,7 +280,7 @@ internal static class ConversationViews
                 [
                     .. Ways.Open(conversation, roster)
                         .Select(v => new WayView(
-                            Words.Vias.Of(v),
+                            StoredWords.Vias.Of(v),
                             [.. Ways.Reach(conversation, roster, v).To.Select(t => t.Address)]
                         )),
                 ]
@@ -298,7 +298,7 @@ internal static class ConversationViews
             return new(
                 id.Value,
                 party.Name,
-                Words.PartyKinds.Of(party.Kind),
+                StoredWords.PartyKinds.Of(party.Kind),
                 party.Contacts.Length == 1 ? roster.NameOf(party.Contacts[0]).Split(' ')[0] : party.Name
             );
         return conversation.Stranger is { } stranger

@@ -9,6 +9,7 @@ using NodaTime.Text;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
+using Wrenlet.Core.Flow;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Sheets;
 using Wrenlet.Core.Tasks;
@@ -158,7 +159,7 @@ public sealed partial class DemoLoader(
                     new Person(
                         new PersonId(Id(p.Name)),
                         p.Name,
-                        Words.Roles.Parse(p.Role),
+                        StoredWords.Roles.Parse(p.Role),
                         null,
                         [.. p.Crews.Select(c => new CrewId(Id("crew " + c)))]
                     ),
@@ -174,7 +175,7 @@ public sealed partial class DemoLoader(
             )
             {
                 var id = new PartyId(Id("party " + party.Name));
-                PeopleStore.AddParty(s, id, party.Name, Words.PartyKinds.Parse(party.Kind)!.Value);
+                PeopleStore.AddParty(s, id, party.Name, StoredWords.PartyKinds.Parse(party.Kind)!.Value);
                 foreach (var contact in party.Contacts ?? [party.Name])
                 {
                     PeopleStore.AddPerson(
@@ -504,7 +505,7 @@ public sealed partial class DemoLoader(
         writes.Run(w =>
         {
             var docket = DocketStore.Find(w.Session, story.Ref!.Value)!;
-            return new DocketBrief(docket.Id, docket.Ref, docket.Subject, docket.Owner);
+            return docket.Brief;
         });
 
     /// <summary>What lies more than a day back has left and been read long ago.</summary>

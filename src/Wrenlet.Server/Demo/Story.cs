@@ -3,7 +3,6 @@ using System.Text.RegularExpressions;
 using NodaTime;
 using NodaTime.Text;
 using Wrenlet.Core.Dockets;
-using Wrenlet.Core.Tasks;
 
 namespace Wrenlet.Server.Demo;
 

@@ -143,7 +143,7 @@ internal sealed class StoryGenerator(Stock stock, WorkCalendar calendar, LocalDa
                 new(
                     [topic.Crew[_random.Next(topic.Crew.Length)]],
                     due,
-                    (Core.Tasks.Priority)Math.Clamp(_random.Next(1, 5), 1, 3),
+                    (Core.Dockets.Priority)Math.Clamp(_random.Next(1, 5), 1, 3),
                     _random.Next(1, 9) * 30,
                     done,
                     null,

@@ -1,10 +1,10 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
+using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
-using Wrenlet.Core.Tasks.Words;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
@@ -126,12 +126,12 @@ internal static class DocketEndpoints
                 new DocketView(
                     docket.Id.Value,
                     docket.Ref.ToString(),
-                    Words.DocketKinds.Of(docket.Ref.Kind),
+                    StoredWords.DocketKinds.Of(docket.Ref.Kind),
                     docket.Subject,
                     docket.ShortName,
                     docket.Site,
                     roster.Find(docket.Owner) is { } owner ? PersonView.Of(owner) : null,
-                    Words.Priorities.Of(docket.Priority),
+                    StoredWords.Priorities.Of(docket.Priority),
                     docket.Open,
                     docket.Sight.Limited,
                     Sight.MayGiveSight(viewer.Person, docket.Sight, docket.Owner),
@@ -239,12 +239,12 @@ internal static class DocketEndpoints
         return new(
             docket.Key,
             docket.Ref.ToString(),
-            Words.DocketKinds.Of(docket.Ref.Kind),
+            StoredWords.DocketKinds.Of(docket.Ref.Kind),
             docket.Subject,
             docket.Site,
             roster.Find(docket.Owner) is { } owner ? PersonView.Of(owner) : null,
             Stages.Of(docket.Ref.Kind)[docket.Stage],
-            Words.Priorities.Of(docket.Priority),
+            StoredWords.Priorities.Of(docket.Priority),
             docket.Open,
             view?.Party?.Name,
             lastIn?.Words,

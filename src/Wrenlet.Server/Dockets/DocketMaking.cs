@@ -2,6 +2,7 @@ using NodaTime;
 using Wrenlet.Core.Alerts;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
+using Wrenlet.Core.Flow;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Alerts;
@@ -111,11 +112,11 @@ public sealed class DocketMaking(WriteQueue writes, WhoIsWho who)
             if (VersionOf(s, before) != version)
                 return new(before, Changed: true);
             var roster = who.Current;
-            if (terms.Owner?.Id != before.Owner && Moving.RefusesOwner(terms.Owner, terms.Sight) is { } blind)
+            if (terms.Owner?.Id != before.Owner && DocketRules.RefusesOwner(terms.Owner, terms.Sight) is { } blind)
                 return new(before, blind);
             if (
                 !Same(before.Sight, terms.Sight)
-                && Moving.RefusesSight(by, before.Sight, terms.Sight, terms.Owner) is { } not
+                && DocketRules.RefusesSight(by, before.Sight, terms.Sight, terms.Owner) is { } not
             )
                 return new(before, not);
             DocketStore.Set(s, before.Id, terms.Subject, terms.Site, terms.Owner?.Id, terms.Priority);
@@ -265,7 +266,7 @@ public sealed class DocketMaking(WriteQueue writes, WhoIsWho who)
             docket.Subject,
             docket.Site,
             docket.Owner?.Value.ToString(),
-            Words.Priorities.Of(docket.Priority),
+            StoredWords.Priorities.Of(docket.Priority),
             docket.Sight.Limited.ToString(),
         }
             .Concat(docket.Sight.People.Select(p => p.Value.ToString()).Order(StringComparer.Ordinal))

@@ -106,7 +106,7 @@ internal static class DocketMakingEndpoints
         var roster = who.Current;
         if (given.Id == Guid.Empty)
             return Refusals.Invalid("id", "A docket needs an id of its own (UUIDv7).");
-        if (Moving.WrongSubject(given.Subject) is { } wrong)
+        if (DocketRules.WrongSubject(given.Subject) is { } wrong)
             return Refusals.Invalid("subject", wrong);
         if (given.Owner is { } o && roster.Find(new PersonId(o)) is not { IsStaff: true })
             return Refusals.Invalid("owner", "There is no such colleague. Choose another.");
@@ -114,7 +114,7 @@ internal static class DocketMakingEndpoints
             return problem;
         var outcome = await making.Make(
             new DocketId(given.Id),
-            Words.DocketKinds.Parse(given.Kind)!.Value,
+            StoredWords.DocketKinds.Parse(given.Kind)!.Value,
             given.Subject.Trim(),
             given.Site.Trim(),
             given.Owner is { } owner ? roster.Find(new PersonId(owner)) : null,
@@ -151,7 +151,7 @@ internal static class DocketMakingEndpoints
                 docket.Subject,
                 docket.Site,
                 docket.Owner?.Value,
-                Words.Priorities.Of(docket.Priority),
+                StoredWords.Priorities.Of(docket.Priority),
                 docket.Sight.Limited,
                 [.. docket.Sight.People.Select(p => p.Value)],
                 [.. docket.Sight.Crews.Select(c => c.Value)],
@@ -180,12 +180,12 @@ internal static class DocketMakingEndpoints
             return Refusals.NotFound("docket");
         if (ifMatch is null)
             return Refusals.Invalid("If-Match", "A change names the version it was made on.");
-        if (Moving.WrongSubject(given.Subject) is { } wrong)
+        if (DocketRules.WrongSubject(given.Subject) is { } wrong)
             return Refusals.Invalid("subject", wrong);
-        if (Words.Priorities.Parse(given.Priority) is not { } priority)
+        if (StoredWords.Priorities.Parse(given.Priority) is not { } priority)
             return Refusals.Invalid(
                 "priority",
-                $"“{given.Priority}” is no priority. There are {string.Join(", ", Words.Priorities.All)}."
+                $"“{given.Priority}” is no priority. There are {string.Join(", ", StoredWords.Priorities.All)}."
             );
         if (given.Owner is { } o && roster.Find(new PersonId(o)) is not { IsStaff: true })
             return Refusals.Invalid("owner", "There is no such colleague. Choose another.");

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Finding;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
@@ -147,7 +148,7 @@ internal static class FindEndpoints
                 $"/sheets/{kept.Sheet.Id.Value}",
                 kept.Sheet.Name,
                 query.Words,
-                $"{Words.SheetKinds.Of(kept.Sheet.Kind)} of {kept.Docket.Ref}"
+                $"{StoredWords.SheetKinds.Of(kept.Sheet.Kind)} of {kept.Docket.Ref}"
             );
             yield return named.Marks.Count > 0
                 ? named
@@ -218,7 +219,7 @@ internal static class FindEndpoints
         var parties = roster
             .Parties.Values.Where(p => Fits(p.Name) && !p.Contacts.Any(c => roster.NameOf(c) == p.Name))
             .Select(p =>
-                Of("person", $"/contacts?party={p.Id.Value}", p.Name, query.Words, Words.PartyKinds.Of(p.Kind))
+                Of("person", $"/contacts?party={p.Id.Value}", p.Name, query.Words, StoredWords.PartyKinds.Of(p.Kind))
             );
         return people.Concat(parties).Take(Most);
     }

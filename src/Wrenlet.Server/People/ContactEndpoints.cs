@@ -1,6 +1,8 @@
 using System.ComponentModel.DataAnnotations;
 using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.Contacts;
 using Wrenlet.Formats.Phones;
@@ -124,7 +126,7 @@ internal static class ContactEndpoints
                             return new PartyRow(
                                 p.Id.Value,
                                 p.Name,
-                                Words.PartyKinds.Of(p.Kind),
+                                StoredWords.PartyKinds.Of(p.Kind),
                                 [.. p.Contacts.Select(roster.NameOf)],
                                 [
                                     .. seen.Where(c => c.Docket is not null)
@@ -159,7 +161,7 @@ internal static class ContactEndpoints
         return database.Read(s => new PartyFile(
             id.Value,
             party.Name,
-            Words.PartyKinds.Of(party.Kind),
+            StoredWords.PartyKinds.Of(party.Kind),
             [
                 .. party
                     .Contacts.Select(c => roster.Profiles[c])
@@ -230,7 +232,7 @@ internal static class ContactEndpoints
     )
     {
         var id = new PartyId(party);
-        var kind = Words.PartyKinds.Parse(given.Kind)!.Value;
+        var kind = StoredWords.PartyKinds.Parse(given.Kind)!.Value;
         await writes.Run(w =>
         {
             if (who.Current.Parties.ContainsKey(id))

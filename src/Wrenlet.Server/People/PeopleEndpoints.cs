@@ -162,7 +162,7 @@ internal static class PeopleEndpoints
                     "sheet",
                     k.Sheet.Id.Value.ToString(),
                     "#" + TagLink.Plain(k.Sheet.Name),
-                    $"{Storage.Words.SheetKinds.Of(k.Sheet.Kind)} of {k.Docket.Ref}{(k.Sheet.Shares.IsEmpty ? "" : ", shared outside")}",
+                    $"{StoredWords.SheetKinds.Of(k.Sheet.Kind)} of {k.Docket.Ref}{(k.Sheet.Shares.IsEmpty ? "" : ", shared outside")}",
                     true
                 ))
             : [];

@@ -1,4 +1,5 @@
 using System.Runtime.CompilerServices;
+using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Storage;
 
@@ -25,7 +26,7 @@ public sealed record PersonView(Guid? Id, string Name, string FirstName, string 
             person.FirstName,
             Names.Initials(person.Name),
             HueOf(person.Id.Value),
-            person.Role is { } role ? Words.Roles.Of(role) : null
+            person.Role is { } role ? StoredWords.Roles.Of(role) : null
         );
 
     public static PersonView Stranger(string name) =>

@@ -160,7 +160,7 @@ internal static class SheetEndpoints
             return Refusals.Invalid("id", "A sheet needs an id of its own (UUIDv7).");
         if (Sheet.WrongName(given.Name) is { } wrong)
             return Refusals.Invalid("name", wrong);
-        var kind = Words.SheetKinds.Parse(given.Kind)!.Value;
+        var kind = StoredWords.SheetKinds.Parse(given.Kind)!.Value;
         if (database.Read(s => Seen.Docket(s, given.Docket, viewer.Person)) is null)
             return Refusals.NotFound("docket");
         var (body, not) = making.Read(kind, given.Body, viewer.Person);

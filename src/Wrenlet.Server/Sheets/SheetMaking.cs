@@ -130,7 +130,7 @@ public sealed class SheetMaking(WriteQueue writes, Database database, WhoIsWho w
             );
             var made = SheetStore.Find(w.Session, id)!;
             w.Log(new Change(ChangeKinds.SheetMade, id.Value, made.Sheet.Place, Thing.Working, at, by.Id, of.Id));
-            Tell(w, made, by, at, $"{by.FirstName} made the {Words.SheetKinds.Of(kind)} {Tag(made)}");
+            Tell(w, made, by, at, $"{by.FirstName} made the {StoredWords.SheetKinds.Of(kind)} {Tag(made)}");
             return new(made);
         });
 
@@ -178,7 +178,7 @@ public sealed class SheetMaking(WriteQueue writes, Database database, WhoIsWho w
                 revised,
                 by,
                 at,
-                $"{by.FirstName} revised the {Words.SheetKinds.Of(revised.Sheet.Kind)} {Tag(revised)}, revision "
+                $"{by.FirstName} revised the {StoredWords.SheetKinds.Of(revised.Sheet.Kind)} {Tag(revised)}, revision "
                     + $"{number}{(note.Length > 0 ? $": {EntryText.Escaped(note)}" : "")}"
             );
             return new(revised);

@@ -35,7 +35,7 @@ internal static class SheetReading
         var file = revision.File is { } f ? FileStore.Find(session, f) : null;
         return new(
             sheet.Id.Value,
-            Words.SheetKinds.Of(sheet.Kind),
+            StoredWords.SheetKinds.Of(sheet.Kind),
             sheet.Name,
             kept.Docket.Ref.ToString(),
             staff ? kept.Docket.Subject.Split(':', 2)[0] : "",
@@ -73,7 +73,7 @@ internal static class SheetReading
                 : null;
         return new(
             kept.Sheet.Id.Value,
-            Words.SheetKinds.Of(kept.Sheet.Kind),
+            StoredWords.SheetKinds.Of(kept.Sheet.Kind),
             kept.Sheet.Name,
             kept.Docket.Ref.ToString(),
             newest,

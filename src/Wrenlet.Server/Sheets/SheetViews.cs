@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Sheets;
 using Wrenlet.Formats.Tables;
 using Wrenlet.Server.Conversations;

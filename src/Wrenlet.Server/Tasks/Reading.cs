@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using NodaTime;
+using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
@@ -8,9 +9,8 @@ using Wrenlet.Core.Tasks.Words;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
-using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage;
 using Wrenlet.Storage.People;
-using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Tasks;
 
@@ -83,8 +83,7 @@ internal static class Reading
         var due = draft.Due is null
             ? null
             : DateWords.Moment(draft.Due.Value.InZone(calendar.Zone).LocalDateTime, calendar.DateOf(now));
-        var priority =
-            draft.Priority.Value is Priority.Normal ? null : Storage.Words.Priorities.Of(draft.Priority.Value);
+        var priority = draft.Priority.Value is Priority.Normal ? null : StoredWords.Priorities.Of(draft.Priority.Value);
         return string.Join(
             " · ",
             new[] { draft.Title.Value, owners, due, priority, draft.Repeats is null ? null : "repeats" }.Where(x =>
@@ -170,7 +169,7 @@ internal static class Reading
                     draft.Due?.Value.ToDateTimeOffset(),
                     draft.Due is null ? [] : [.. draft.Due.Alternatives.Select(a => a.ToDateTimeOffset())],
                     draft.Start?.Value.ToDateTimeOffset(),
-                    Storage.Words.Priorities.Of(draft.Priority.Value),
+                    StoredWords.Priorities.Of(draft.Priority.Value),
                     draft.Repeats?.Value,
                     parts
                 )

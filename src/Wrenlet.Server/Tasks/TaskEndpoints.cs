@@ -218,10 +218,10 @@ internal static class TaskEndpoints
         var roster = who.Current;
         if (given.Id == Guid.Empty)
             return Refusals.Invalid("id", "A task needs an id of its own (UUIDv7).");
-        if (Words.Priorities.Parse(given.Priority) is not { } priority)
+        if (StoredWords.Priorities.Parse(given.Priority) is not { } priority)
             return Refusals.Invalid(
                 "priority",
-                $"“{given.Priority}” is no priority. There are {string.Join(", ", Words.Priorities.All)}."
+                $"“{given.Priority}” is no priority. There are {string.Join(", ", StoredWords.Priorities.All)}."
             );
         var (owners, problem) = Owners(given.Owners, roster);
         if (problem is not null)
@@ -270,8 +270,7 @@ internal static class TaskEndpoints
         var docketOf =
             isPrivate ? null
             : found.Parent is { } of ? of.Docket
-            : found.Conversation?.Docket
-                ?? (found.Docket is { } d ? new DocketBrief(d.Id, d.Ref, d.Subject, d.Owner) : null);
+            : found.Conversation?.Docket ?? (found.Docket is { } d ? d.Brief : null);
         var sight = found.Parent?.Sight ?? found.Conversation?.Sight ?? found.Docket?.Sight ?? DocketSight.Open;
         var task = new WorkTask(
             0,
@@ -320,20 +319,20 @@ internal static class TaskEndpoints
     )
     {
         var roster = who.Current;
-        if (Words.Priorities.Parse(fields.Priority) is not { } priority)
+        if (StoredWords.Priorities.Parse(fields.Priority) is not { } priority)
             return Refusals.Invalid(
                 "priority",
-                $"“{fields.Priority}” is no priority. There are {string.Join(", ", Words.Priorities.All)}."
+                $"“{fields.Priority}” is no priority. There are {string.Join(", ", StoredWords.Priorities.All)}."
             );
-        if (Words.TaskStates.Parse(fields.State) is not { } state)
+        if (StoredWords.TaskStates.Parse(fields.State) is not { } state)
             return Refusals.Invalid(
                 "state",
-                $"“{fields.State}” is no state. There are {string.Join(", ", Words.TaskStates.All)}."
+                $"“{fields.State}” is no state. There are {string.Join(", ", StoredWords.TaskStates.All)}."
             );
-        if (Words.Rules.Parse(fields.Rule) is not { } rule)
+        if (StoredWords.Rules.Parse(fields.Rule) is not { } rule)
             return Refusals.Invalid(
                 "rule",
-                $"“{fields.Rule}” is no completion rule. There are {string.Join(", ", Words.Rules.All)}."
+                $"“{fields.Rule}” is no completion rule. There are {string.Join(", ", StoredWords.Rules.All)}."
             );
         var (owners, problem) = Owners(fields.Owners, roster);
         if (problem is not null)

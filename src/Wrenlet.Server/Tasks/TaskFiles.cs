@@ -4,13 +4,12 @@ using System.Security.Cryptography;
 using System.Text;
 using NodaTime;
 using NodaTime.Text;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Formats.Calendars;
 using Wrenlet.Formats.Tables;
 using Wrenlet.Storage;
-using Wrenlet.Storage.Conversations;
-using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
 using Wrenlet.Storage.Tasks;
 
@@ -102,8 +101,8 @@ internal static class TaskFiles
                         t.Title,
                         t.Docket?.Ref.ToString(),
                         string.Join("; ", t.Owners.Select(o => TaskViews.Name(o.Owner, roster))),
-                        Words.Priorities.Of(t.Priority),
-                        Words.TaskStates.Of(t.State),
+                        StoredWords.Priorities.Of(t.Priority),
+                        StoredWords.TaskStates.Of(t.State),
                         Moment(t.Start),
                         Moment(t.Due),
                         t.Repeats,
@@ -135,9 +134,7 @@ internal static class TaskFiles
                     IdOf(t.Uid),
                     t.Title,
                     t.Notes,
-                    docket is null
-                        ? null
-                        : (new DocketBrief(docket.Id, docket.Ref, docket.Subject, docket.Owner), docket.Sight),
+                    docket is null ? null : (docket.Brief, docket.Sight),
                     null,
                     t.Priority,
                     t.State,
@@ -205,13 +202,13 @@ internal static class TaskFiles
             owners = [.. named.Select(n => n.Owner!)];
         }
 
-        if (row.Of("priority") is { } p && (priority = Words.Priorities.Parse(p.ToLowerInvariant())) is null)
-            return Bad(where, $"“{p}” is no priority. There are {string.Join(", ", Words.Priorities.All)}.");
+        if (row.Of("priority") is { } p && (priority = StoredWords.Priorities.Parse(p.ToLowerInvariant())) is null)
+            return Bad(where, $"“{p}” is no priority. There are {string.Join(", ", StoredWords.Priorities.All)}.");
         if (
             row.Of("state") is { } s
-            && (state = Words.TaskStates.Parse(s.ToLowerInvariant().Replace(' ', '-'))) is null
+            && (state = StoredWords.TaskStates.Parse(s.ToLowerInvariant().Replace(' ', '-'))) is null
         )
-            return Bad(where, $"“{s}” is no state. There are {string.Join(", ", Words.TaskStates.All)}.");
+            return Bad(where, $"“{s}” is no state. There are {string.Join(", ", StoredWords.TaskStates.All)}.");
         var calendar = roster.Firm!.Calendar;
         (Instant? At, bool Wrong) Moment(string column, bool closing) =>
             row.Of(column) is not { } at ? (null, false)
@@ -253,9 +250,7 @@ internal static class TaskFiles
             new TaskId(id),
             title,
             row.Values.ContainsKey("notes") ? row.Of("notes") ?? "" : null,
-            docket is null
-                ? null
-                : (new DocketBrief(docket.Id, docket.Ref, docket.Subject, docket.Owner), docket.Sight),
+            docket is null ? null : (docket.Brief, docket.Sight),
             owners,
             priority,
             state,

@@ -1,11 +1,10 @@
 using System.Globalization;
 using NodaTime;
 using Wrenlet.Core.Calendars;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Tasks;
-using Wrenlet.Core.Tasks.Words;
 using Wrenlet.Storage;
 using Wrenlet.Storage.People;
-using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Tasks;
 
@@ -29,12 +28,12 @@ internal static class TaskHistory
         (string What, string Before, string After)[] all =
         [
             ("title", before.Title, after.Title),
-            ("state", Words.TaskStates.Of(before.State), Words.TaskStates.Of(after.State)),
+            ("state", StoredWords.TaskStates.Of(before.State), StoredWords.TaskStates.Of(after.State)),
             ("owners", Owners(before), Owners(after)),
-            ("finished by", Words.Rules.Of(before.Rule), Words.Rules.Of(after.Rule)),
+            ("finished by", StoredWords.Rules.Of(before.Rule), StoredWords.Rules.Of(after.Rule)),
             ("due", Moment(before.Due), Moment(after.Due)),
             ("start", Moment(before.Start), Moment(after.Start)),
-            ("priority", Words.Priorities.Of(before.Priority), Words.Priorities.Of(after.Priority)),
+            ("priority", StoredWords.Priorities.Of(before.Priority), StoredWords.Priorities.Of(after.Priority)),
             ("repeats", before.Repeats ?? "once", after.Repeats ?? "once"),
             ("estimate", Length(before.Estimate), Length(after.Estimate)),
             ("time spent", Length(before.Spent), Length(after.Spent)),

@@ -439,8 +439,8 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
             by.Id,
             at,
             "state",
-            Words.TaskStates.Of(whole.State),
-            Words.TaskStates.Of(after.State)
+            StoredWords.TaskStates.Of(whole.State),
+            StoredWords.TaskStates.Of(after.State)
         );
         Announce(w, after, ChangeKinds.TaskChanged, by.Id, at);
         Tell(

@@ -263,8 +263,7 @@ internal static class TaskPlaceEndpoints
             var docket =
                 parent is not null ? parent.Docket
                 : given.Docket is null ? null
-                : Seen.Docket(s, given.Docket, me) is { } found
-                    ? new DocketBrief(found.Id, found.Ref, found.Subject, found.Owner)
+                : Seen.Docket(s, given.Docket, me) is { } found ? found.Brief
                 : task.Docket;
             if (task.Private && docket is not null)
                 problem = Refusals.Refused("A private task stands in no docket. Open it to others first.");

@@ -3,13 +3,13 @@ using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 using Wrenlet.Core.Dockets;
+using Wrenlet.Core.Flow;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
-using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
 using Wrenlet.Storage.Tasks;
 
@@ -212,8 +212,8 @@ internal static class TaskTableEndpoints
             task.Docket?.Subject.Split(':')[0],
             [.. task.Owners.Select(o => index(TaskViews.Owner(o.Owner, roster))).Where(i => i >= 0)],
             index(roster.Find(task.MadeBy) is { } maker ? OwnerView.Of(maker) : null),
-            Words.TaskStates.Of(task.State),
-            Words.Priorities.Of(task.Priority),
+            StoredWords.TaskStates.Of(task.State),
+            StoredWords.Priorities.Of(task.Priority),
             task.Start?.ToDateTimeOffset(),
             task.Due?.ToDateTimeOffset(),
             standing.State switch
@@ -260,15 +260,15 @@ internal static class TaskTableEndpoints
         var (me, roster, now) = (viewer.Person, who.Current, clock.Now);
         foreach (var change in given.Changes)
         {
-            if (change.State is { } state && Words.TaskStates.Parse(state) is null)
+            if (change.State is { } state && StoredWords.TaskStates.Parse(state) is null)
                 return Refusals.Invalid(
                     "state",
-                    $"“{state}” is no state. There are {string.Join(", ", Words.TaskStates.All)}."
+                    $"“{state}” is no state. There are {string.Join(", ", StoredWords.TaskStates.All)}."
                 );
-            if (change.Priority is { } priority && Words.Priorities.Parse(priority) is null)
+            if (change.Priority is { } priority && StoredWords.Priorities.Parse(priority) is null)
                 return Refusals.Invalid(
                     "priority",
-                    $"“{priority}” is no priority. There are {string.Join(", ", Words.Priorities.All)}."
+                    $"“{priority}” is no priority. There are {string.Join(", ", StoredWords.Priorities.All)}."
                 );
             if (change.Owners is { } owners && TaskEndpoints.Owners(owners, roster).Problem is { } problem)
                 return problem;
@@ -303,12 +303,12 @@ internal static class TaskTableEndpoints
                                 ? before.Progress.OwnedBy(o.Select(x => x.Owner))
                                 : before.Progress;
                             if (change.State is { } state)
-                                progress = progress.Become(Words.TaskStates.Parse(state)!.Value);
+                                progress = progress.Become(StoredWords.TaskStates.Parse(state)!.Value);
                             return before.After(progress, now) with
                             {
                                 Title = change.Title?.Trim() ?? before.Title,
                                 Priority = change.Priority is { } p
-                                    ? Words.Priorities.Parse(p)!.Value
+                                    ? StoredWords.Priorities.Parse(p)!.Value
                                     : before.Priority,
                                 Due = change.SetDue
                                     ? change.Due is { } due

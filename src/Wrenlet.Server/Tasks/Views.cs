@@ -1,4 +1,5 @@
 using NodaTime;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.People;
@@ -84,9 +85,9 @@ internal static class TaskViews
             task.Source?.Conversation.Value,
             roster.Find(task.MadeBy) is { } maker ? PersonView.Of(maker) : null,
             task.Made.ToDateTimeOffset(),
-            Words.TaskStates.Of(task.State),
-            Words.Rules.Of(task.Rule),
-            Words.Priorities.Of(task.Priority),
+            StoredWords.TaskStates.Of(task.State),
+            StoredWords.Rules.Of(task.Rule),
+            StoredWords.Priorities.Of(task.Priority),
             task.Start?.ToDateTimeOffset(),
             task.Due?.ToDateTimeOffset(),
             standing.State switch

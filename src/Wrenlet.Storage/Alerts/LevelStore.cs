@@ -21,7 +21,7 @@ public static class LevelStore
                   OR a.docket = (SELECT docket FROM conversation WHERE id = $conversation)
                   ORDER BY a.conversation IS NULL
                 """,
-                r => (Person: new PersonId(r.GetUid(0)), Level: Words.Levels.Read(r.GetString(1))),
+                r => (Person: new PersonId(r.GetUid(0)), Level: StoredWords.Levels.Read(r.GetString(1))),
                 ("conversation", conversation)
             )
             .DistinctBy(l => l.Person)
@@ -37,7 +37,7 @@ public static class LevelStore
               AND conversation IS (SELECT id FROM conversation WHERE uid = $conversation)
                 AND docket IS (SELECT id FROM docket WHERE uid = $docket)
             """,
-            r => Words.Levels.Read(r.GetString(0)),
+            r => StoredWords.Levels.Read(r.GetString(0)),
             ("person", person.Value),
             ("conversation", conversation?.Value),
             ("docket", docket?.Value)
@@ -74,7 +74,7 @@ public static class LevelStore
                 ("person", person.Value),
                 ("conversation", conversation?.Value),
                 ("docket", docket?.Value),
-                ("level", Words.Levels.Of(wanted))
+                ("level", StoredWords.Levels.Of(wanted))
             );
         }
     }

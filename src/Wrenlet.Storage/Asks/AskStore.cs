@@ -47,11 +47,11 @@ public static class AskStore
             ("entry", entry),
             ("by", asking.By.Value),
             ("at", at),
-            ("kind", Words.AskKinds.Of(terms.Kind)),
-            ("rule", Words.AskRules.Of(terms.Rule)),
+            ("kind", StoredWords.AskKinds.Of(terms.Kind)),
+            ("rule", StoredWords.AskRules.Of(terms.Rule)),
             ("needed", terms.Needed),
             ("due", terms.Due),
-            ("up", Words.TimesUp.Of(terms.TimeUp)),
+            ("up", StoredWords.TimesUp.Of(terms.TimeUp)),
             ("pass", terms.PassTo?.Value),
             ("several", terms.Several),
             ("hidden", terms.Hidden),
@@ -209,15 +209,15 @@ public static class AskStore
             ("ask", key)
         );
         var terms = new AskTerms(
-            Words.AskKinds.Read(r.GetString(7)),
+            StoredWords.AskKinds.Read(r.GetString(7)),
             [.. options],
             r.GetBoolean(13),
             r.GetBoolean(14),
             r.GetIntOrNull(15),
-            Words.AskRules.Read(r.GetString(8)),
+            StoredWords.AskRules.Read(r.GetString(8)),
             r.GetInt32(9),
             r.GetMomentOrNull(10),
-            Words.TimesUp.Read(r.GetString(11)),
+            StoredWords.TimesUp.Read(r.GetString(11)),
             r.GetUidOrNull(12) is { } pass ? new PersonId(pass) : null
         );
         return new(

@@ -8,62 +8,6 @@ using Wrenlet.Storage.Dockets;
 
 namespace Wrenlet.Storage.Conversations;
 
-/// <summary>The docket a conversation belongs to, in short.</summary>
-public sealed record DocketBrief(DocketId Id, DocketRef Ref, string Subject, PersonId? Owner);
-
-/// <summary>Someone who wrote and is nobody's contact yet.</summary>
-/// <param name="Name">Name as they gave it; their address when they gave none.</param>
-/// <param name="Address">Mail address; null for one who sent a text message.</param>
-/// <param name="Phone">Telephone number in E.164; null for one who wrote by mail.</param>
-public sealed record Stranger(string Name, string? Address, string? Phone = null);
-
-/// <summary>A conversation with what turn, clock and sight depend on.</summary>
-/// <param name="Crew">The crew it was handed to, until one of them owns it; null otherwise.</param>
-/// <param name="AsideUntil">Until when it is set aside; null when it is not.</param>
-/// <param name="ClosedAt">When it was closed last; null while it never was.</param>
-/// <param name="Members">Members of a direct or group conversation; empty for others.</param>
-/// <param name="Description">What a group is for; empty for others.</param>
-/// <param name="Board">Whom the notice is for that it comments on; null for others.</param>
-/// <param name="OfTask">The task that it is about, and where that stands; null for others.</param>
-/// <param name="OfMeeting">The meeting that it is about, and where that stands; null for others. Its docket is that of
-/// the conversation that invites.</param>
-public sealed record Conversation(
-    long Key,
-    ConversationId Id,
-    Audience Audience,
-    DocketBrief? Docket,
-    PartyId? Party,
-    Stranger? Stranger,
-    Guid? Queue,
-    PersonId? Owner,
-    bool Open,
-    string Subject,
-    Exchange Exchange,
-    long? LastEntry,
-    DocketSight Sight,
-    CrewId? Crew = null,
-    Instant? AsideUntil = null,
-    Instant? ClosedAt = null,
-    ImmutableArray<PersonId> Members = default,
-    string Description = "",
-    Place.Board? Board = null,
-    (Guid Task, Place Place)? OfTask = null,
-    (Guid Meeting, Place Place)? OfMeeting = null
-)
-{
-    /// <summary>Where it stands, for the rule of sight.</summary>
-    public Place Place =>
-        Audience switch
-        {
-            Audience.Outside => new Place.Outside(Sight, Party),
-            Audience.Inside => new Place.Inside(Sight),
-            Audience.Notice => Board!,
-            Audience.Task => OfTask!.Value.Place,
-            Audience.Meeting => OfMeeting!.Value.Place,
-            _ => new Place.Members(Members),
-        };
-}
-
 /// <summary>Conversations of dockets and queues.</summary>
 public static class ConversationStore
 {
@@ -98,7 +42,7 @@ public static class ConversationStore
               (SELECT id FROM queue WHERE uid = $queue), (SELECT id FROM person WHERE uid = $owner), $subject)
             """,
             ("uid", id.Value),
-            ("audience", Words.Audiences.Of(audience)),
+            ("audience", StoredWords.Audiences.Of(audience)),
             ("docket", docket?.Value),
             ("party", party?.Value),
             ("name", stranger?.Name),
@@ -347,7 +291,7 @@ public static class ConversationStore
             $"{Select} WHERE c.audience = $audience AND c.last_entry IS NOT NULL AND c.last_entry < $before AND "
                 + $"(c.state = 'open' OR $all) AND (d.id IS NULL OR d.state = 'open' OR $all) ORDER BY c.last_entry DESC LIMIT {most}",
             r => Row(session, r),
-            ("audience", Words.Audiences.Of(audience)),
+            ("audience", StoredWords.Audiences.Of(audience)),
             ("before", before),
             ("all", !open)
         );
@@ -397,12 +341,12 @@ public static class ConversationStore
         var audience =
             r.GetBoolean(28) ? Audience.Notice
             : !r.IsDBNull(29) ? Audience.Task
-            : Words.Audiences.Read(r.GetString(2));
+            : StoredWords.Audiences.Read(r.GetString(2));
         DocketBrief? docket = r.IsDBNull(16)
             ? null
             : new(
                 new DocketId(r.GetUid(17)),
-                new DocketRef(Words.DocketKinds.Read(r.GetString(18)), r.GetInt32(19)),
+                new DocketRef(StoredWords.DocketKinds.Read(r.GetString(18)), r.GetInt32(19)),
                 r.GetString(20),
                 r.GetUidOrNull(21) is { } w ? new PersonId(w) : null
             );

@@ -89,7 +89,7 @@ public static class DiscussionStore
                     r.GetInt64(0),
                     new EntryId(r.GetUid(1)),
                     new ConversationId(r.GetUid(2)),
-                    Words.EntryKinds.Read(r.GetString(3)),
+                    StoredWords.EntryKinds.Read(r.GetString(3)),
                     r.GetUidOrNull(4) is { } author ? new PersonId(author) : null,
                     r.GetTextOrNull(5),
                     r.GetString(6),

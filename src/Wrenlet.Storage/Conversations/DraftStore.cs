@@ -1,5 +1,6 @@
 using NodaTime;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 
 namespace Wrenlet.Storage.Conversations;
@@ -50,7 +51,10 @@ public static class DraftStore
                 new ConversationId(r.GetUid(0)),
                 r.IsDBNull(1)
                     ? null
-                    : new Core.Dockets.DocketRef(Words.DocketKinds.Read(r.GetString(1)), r.GetInt32(2)).ToString(),
+                    : new Core.Dockets.DocketRef(
+                        StoredWords.DocketKinds.Read(r.GetString(1)),
+                        r.GetInt32(2)
+                    ).ToString(),
                 r.GetString(3),
                 r.GetString(4),
                 r.GetMoment(5)

@@ -5,68 +5,6 @@ using Wrenlet.Core.People;
 
 namespace Wrenlet.Storage.Conversations;
 
-/// <summary>An entry as it was said.</summary>
-/// <param name="Key">Its place in the order of everything said; for paging. 0 until it is written.</param>
-/// <param name="Sender">Name of a writer who is nobody's contact; null for staff and contacts.</param>
-/// <param name="IsMarkdown">Whether the body is Markdown; what came from outside is plain text.</param>
-/// <param name="Delivery">How its sending by mail or text stands; null for what is not sent.</param>
-/// <param name="Automatic">Whether a machine on the other side wrote it.</param>
-/// <param name="Knowing">The leak check's reasons that its sender went on in spite of; null when there were
-/// none.</param>
-/// <param name="Source">The mail as it arrived, as a file; null when it did not arrive by mail.</param>
-/// <param name="Files">How many files it carries.</param>
-/// <param name="RepliesTo">Key of the entry it answers; null when it answers none in particular.</param>
-/// <param name="ForwardedFrom">Key of the entry it passes on; null when it is its own words.</param>
-/// <param name="Version">1 as it was first said, one more for each edit.</param>
-/// <param name="Edited">When it was edited last; null when never.</param>
-/// <param name="Removed">When its author removed it, and with it its words; null while it stands.</param>
-/// <param name="Signs">How many signs it carries.</param>
-/// <param name="Filed">Whether it is in its docket's record.</param>
-/// <param name="Asks">Whether it asks for an answer.</param>
-/// <param name="Meets">Whether it invites to a meeting.</param>
-public sealed record Entry(
-    long Key,
-    EntryId Id,
-    ConversationId Conversation,
-    EntryKind Kind,
-    Via? Via,
-    PersonId? Author,
-    string? Sender,
-    Instant At,
-    string Body,
-    bool IsMarkdown,
-    string Html,
-    Delivery? Delivery = null,
-    bool Automatic = false,
-    string? Knowing = null,
-    Guid? Source = null,
-    int Files = 0,
-    long? RepliesTo = null,
-    long? ForwardedFrom = null,
-    int Version = 1,
-    Instant? Edited = null,
-    Instant? Removed = null,
-    int Signs = 0,
-    bool Filed = false,
-    bool Asks = false,
-    bool Meets = false
-);
-
-/// <summary>How the sending of an entry stands.</summary>
-/// <param name="Sent">Whether it has been handed over.</param>
-/// <param name="Problem">Why not, at the last try, or why it came back; null when there was no failure.</param>
-/// <param name="CameBack">Whether it was handed over and came back.</param>
-/// <param name="NotBefore">The machine's time until which it can be taken back, while it waits; null once it has
-/// left.</param>
-/// <param name="Unsure">Whether the server stopped while it was leaving, so that nobody knows whether it left.</param>
-public sealed record Delivery(
-    bool Sent,
-    string? Problem,
-    bool CameBack = false,
-    DateTimeOffset? NotBefore = null,
-    bool Unsure = false
-);
-
 /// <summary>An entry waiting to leave.</summary>
 /// <param name="NotBefore">The machine's time before which it stays.</param>
 /// <param name="Leaving">Whether it was about to be handed over when last heard of.</param>
@@ -107,8 +45,8 @@ public static class EntryStore
             """,
             ("uid", entry.Id.Value),
             ("conversation", conversation.Key),
-            ("kind", Words.EntryKinds.Of(entry.Kind)),
-            ("via", entry.Via is { } via ? Words.Vias.Of(via) : null),
+            ("kind", StoredWords.EntryKinds.Of(entry.Kind)),
+            ("via", entry.Via is { } via ? StoredWords.Vias.Of(via) : null),
             ("author", entry.Author?.Value),
             ("sender", entry.Sender),
             ("at", entry.At),
@@ -498,8 +436,8 @@ public static class EntryStore
 
     private static Entry Row(SqliteDataReader r, ConversationId conversation)
     {
-        var kind = Words.EntryKinds.Read(r.GetString(3));
-        Via? via = r.GetTextOrNull(4) is { } word ? Words.Vias.Read(word) : null;
+        var kind = StoredWords.EntryKinds.Read(r.GetString(3));
+        Via? via = r.GetTextOrNull(4) is { } word ? StoredWords.Vias.Read(word) : null;
         var waits = !r.IsDBNull(11);
         var delivery =
             kind is not EntryKind.MessageOut || via is not (Via.Mail or Via.Text) ? null

@@ -108,7 +108,7 @@ public static class FileStore
             UNION ALL SELECT c.uid, e.kind, 1 FROM entry e JOIN conversation c ON c.id = e.conversation
               WHERE e.source = (SELECT id FROM file WHERE uid = $uid) AND e.source IS NOT NULL
             """,
-            r => (new ConversationId(r.GetUid(0)), Words.EntryKinds.Read(r.GetString(1)), r.GetBoolean(2)),
+            r => (new ConversationId(r.GetUid(0)), StoredWords.EntryKinds.Read(r.GetString(1)), r.GetBoolean(2)),
             ("uid", id)
         );
 

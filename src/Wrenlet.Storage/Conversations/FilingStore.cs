@@ -31,7 +31,7 @@ public static class FilingStore
               made_by = excluded.made_by, at = excluded.at
             """,
             ("entry", entry),
-            ("kind", Words.FilingKinds.Of(filing.Kind)),
+            ("kind", StoredWords.FilingKinds.Of(filing.Kind)),
             ("minutes", filing.Minutes),
             ("billable", filing.Billable),
             ("by", filing.By.Value),
@@ -49,7 +49,7 @@ public static class FilingStore
                     (
                         Key: r.GetInt64(0),
                         Filing: new Filing(
-                            Words.FilingKinds.Read(r.GetString(1)),
+                            StoredWords.FilingKinds.Read(r.GetString(1)),
                             r.GetInt32(2),
                             r.GetBoolean(3),
                             new PersonId(r.GetUid(4))

@@ -90,7 +90,7 @@ public static class MeetingStore
                 ("meeting", meeting),
                 ("position", i),
                 ("person", invitee.Whom.Value),
-                ("answer", Words.Attendances.Of(invitee.Answer)),
+                ("answer", StoredWords.Attendances.Of(invitee.Answer)),
                 ("at", invitee.At),
                 ("words", invitee.Words),
                 ("proposes", invitee.Proposes)
@@ -208,7 +208,7 @@ public static class MeetingStore
                 + "x.person WHERE x.meeting = $meeting ORDER BY x.position",
             i => new Invitee(
                 new PersonId(i.GetUid(0)),
-                Words.Attendances.Read(i.GetString(1)),
+                StoredWords.Attendances.Read(i.GetString(1)),
                 i.GetMomentOrNull(2),
                 i.GetString(3),
                 i.GetMomentOrNull(4)

@@ -3,31 +3,8 @@ using Microsoft.Data.Sqlite;
 using NodaTime;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
-using Wrenlet.Core.Tasks;
 
 namespace Wrenlet.Storage.Dockets;
-
-/// <summary>A docket with who may see it.</summary>
-/// <param name="Key">Order in which dockets were made; for paging.</param>
-public sealed record Docket(
-    long Key,
-    DocketId Id,
-    DocketRef Ref,
-    string Subject,
-    string Site,
-    PersonId? Owner,
-    int Stage,
-    Priority Priority,
-    bool Open,
-    DocketSight Sight
-)
-{
-    /// <summary>What people call it for short: the subject up to its colon.</summary>
-    public string ShortName => Subject.Split(':', 2)[0];
-
-    /// <summary>Where it stands, for the rule of sight.</summary>
-    public Place Place => new Place.Inside(Sight);
-}
 
 /// <summary>Dockets, their milestones and who may see them.</summary>
 public static class DocketStore
@@ -45,13 +22,13 @@ public static class DocketStore
               $priority, $state, $limited, $made)
             """,
             ("uid", docket.Id.Value),
-            ("kind", Words.DocketKinds.Of(docket.Ref.Kind)),
+            ("kind", StoredWords.DocketKinds.Of(docket.Ref.Kind)),
             ("number", docket.Ref.Number),
             ("subject", docket.Subject),
             ("site", docket.Site),
             ("owner", docket.Owner?.Value),
             ("stage", docket.Stage),
-            ("priority", Words.Priorities.Of(docket.Priority)),
+            ("priority", StoredWords.Priorities.Of(docket.Priority)),
             ("state", docket.Open ? "open" : "closed"),
             ("limited", docket.Sight.Limited),
             ("made", made)
@@ -79,7 +56,7 @@ public static class DocketStore
             (int)(
                 session.Number(
                     "SELECT max(number) FROM docket WHERE kind = $kind",
-                    ("kind", Words.DocketKinds.Of(kind))
+                    ("kind", StoredWords.DocketKinds.Of(kind))
                 ) ?? 0
             ) + 1
         );
@@ -116,7 +93,7 @@ public static class DocketStore
             ("subject", subject),
             ("site", site),
             ("owner", owner?.Value),
-            ("priority", Words.Priorities.Of(priority)),
+            ("priority", StoredWords.Priorities.Of(priority)),
             ("uid", docket.Value)
         );
         Index(session, docket);
@@ -179,7 +156,7 @@ public static class DocketStore
         session.First(
             $"SELECT {Columns} {From} WHERE d.kind = $kind AND d.number = $number",
             r => Row(session, r, 0),
-            ("kind", Words.DocketKinds.Of(reference.Kind)),
+            ("kind", StoredWords.DocketKinds.Of(reference.Kind)),
             ("number", reference.Number)
         );
 
@@ -266,12 +243,12 @@ public static class DocketStore
         new(
             r.GetInt64(at),
             new DocketId(r.GetUid(at + 1)),
-            new DocketRef(Words.DocketKinds.Read(r.GetString(at + 2)), r.GetInt32(at + 3)),
+            new DocketRef(StoredWords.DocketKinds.Read(r.GetString(at + 2)), r.GetInt32(at + 3)),
             r.GetString(at + 4),
             r.GetString(at + 5),
             r.GetUidOrNull(at + 6) is { } owner ? new PersonId(owner) : null,
             r.GetInt32(at + 7),
-            Words.Priorities.Read(r.GetString(at + 8)),
+            StoredWords.Priorities.Read(r.GetString(at + 8)),
             r.GetString(at + 9) == "open",
             r.GetBoolean(at + 10) ? SightOf(session, r.GetInt64(at)) : DocketSight.Open
         );

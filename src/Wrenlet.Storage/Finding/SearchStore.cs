@@ -73,7 +73,7 @@ public static class SearchStore
             ("since", since),
             ("until", until),
             ("docket", docket?.Value),
-            ("audience", audience is { } a ? Words.Audiences.Of(a) : null),
+            ("audience", audience is { } a ? StoredWords.Audiences.Of(a) : null),
         ];
         if (match is null)
             return session.All(

@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 using NodaTime;
 using NodaTime.Text;
 using Wrenlet.Core.Calendars;
-using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Flow;
 using Wrenlet.Core.People;
 
 namespace Wrenlet.Storage.People;
@@ -36,7 +36,7 @@ public static class PeopleStore
             r =>
             {
                 var id = new PersonId(r.GetUid(0));
-                Role? role = r.GetTextOrNull(2) is { } word ? Words.Roles.Read(word) : null;
+                Role? role = r.GetTextOrNull(2) is { } word ? StoredWords.Roles.Read(word) : null;
                 PartyId? party = r.GetUidOrNull(3) is { } uid ? new PartyId(uid) : null;
                 return new Profile(
                     new Person(id, r.GetString(1), role, party, [.. crewsOf[id]]),
@@ -61,7 +61,7 @@ public static class PeopleStore
             r => new Party(
                 new PartyId(r.GetUid(0)),
                 r.GetString(1),
-                Words.PartyKinds.Read(r.GetString(2)),
+                StoredWords.PartyKinds.Read(r.GetString(2)),
                 [.. contactsOf[new PartyId(r.GetUid(0))]]
             )
         );
@@ -95,7 +95,7 @@ public static class PeopleStore
                 r.GetUidOrNull(3) is { } crew ? new CrewId(crew) : null,
                 calendars[r.GetString(4)],
                 new ResponseGoal(Duration.FromMinutes(r.GetInt64(5)), Duration.FromMinutes(r.GetInt64(6))),
-                Words.Handovers.Read(r.GetString(7)),
+                StoredWords.Handovers.Read(r.GetString(7)),
                 r.GetBoolean(8),
                 r.GetString(4)
             )
@@ -144,7 +144,7 @@ public static class PeopleStore
             "INSERT INTO party (uid, name, kind) VALUES ($uid, $name, $kind)",
             ("uid", id.Value),
             ("name", name),
-            ("kind", Words.PartyKinds.Of(kind))
+            ("kind", StoredWords.PartyKinds.Of(kind))
         );
 
     public static void AddCrew(SqlSession session, CrewId id, string name) =>
@@ -163,7 +163,7 @@ public static class PeopleStore
                 + "(SELECT id FROM party WHERE uid = $party), $address, $purpose, $hash)",
             ("uid", person.Id.Value),
             ("name", person.Name),
-            ("role", person.Role is { } role ? Words.Roles.Of(role) : null),
+            ("role", person.Role is { } role ? StoredWords.Roles.Of(role) : null),
             ("party", person.Party?.Value),
             ("address", address),
             ("purpose", purpose),
@@ -196,7 +196,7 @@ public static class PeopleStore
             ("calendar", calendar),
             ("first", (long)goal.FirstReply.TotalMinutes),
             ("later", (long)goal.LaterReply.TotalMinutes),
-            ("handover", Words.Handovers.Of(handover)),
+            ("handover", StoredWords.Handovers.Of(handover)),
             ("unsorted", unsorted)
         );
 
@@ -214,7 +214,7 @@ public static class PeopleStore
             ("calendar", queue.CalendarName),
             ("first", (long)queue.Goal.FirstReply.TotalMinutes),
             ("later", (long)queue.Goal.LaterReply.TotalMinutes),
-            ("handover", Words.Handovers.Of(queue.Handover)),
+            ("handover", StoredWords.Handovers.Of(queue.Handover)),
             ("uid", queue.Id)
         );
 
@@ -253,7 +253,7 @@ public static class PeopleStore
             "UPDATE person SET name = $name, role = $role, purpose = $purpose, calendar = (SELECT id FROM calendar "
                 + "WHERE name = $calendar) WHERE uid = $uid",
             ("name", person.Name),
-            ("role", Words.Roles.Of(person.Role!.Value)),
+            ("role", StoredWords.Roles.Of(person.Role!.Value)),
             ("purpose", purpose),
             ("calendar", calendar),
             ("uid", person.Id.Value)
@@ -288,7 +288,7 @@ public static class PeopleStore
         session.Run(
             "UPDATE party SET name = $name, kind = $kind WHERE uid = $uid",
             ("name", name),
-            ("kind", Words.PartyKinds.Of(kind)),
+            ("kind", StoredWords.PartyKinds.Of(kind)),
             ("uid", id.Value)
         );
 

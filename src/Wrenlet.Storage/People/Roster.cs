@@ -1,7 +1,6 @@
 using System.Collections.Frozen;
 using System.Collections.Immutable;
 using Wrenlet.Core.Calendars;
-using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 
 namespace Wrenlet.Storage.People;

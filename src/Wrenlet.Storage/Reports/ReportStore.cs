@@ -2,7 +2,6 @@ using NodaTime;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Reports;
-using Wrenlet.Storage.Conversations;
 
 namespace Wrenlet.Storage.Reports;
 

@@ -4,7 +4,6 @@ using NodaTime;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Sheets;
-using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 
 namespace Wrenlet.Storage.Sheets;
@@ -47,7 +46,7 @@ public static class SheetStore
             "INSERT INTO sheet (uid, docket, kind, name) VALUES ($uid, (SELECT id FROM docket WHERE uid = $docket), $kind, $name)",
             ("uid", id.Value),
             ("docket", docket.Value),
-            ("kind", Words.SheetKinds.Of(kind)),
+            ("kind", StoredWords.SheetKinds.Of(kind)),
             ("name", name)
         );
 
@@ -233,7 +232,7 @@ public static class SheetStore
             key,
             new Sheet(
                 new SheetId(r.GetUid(1)),
-                Words.SheetKinds.Read(r.GetString(2)),
+                StoredWords.SheetKinds.Read(r.GetString(2)),
                 r.GetString(3),
                 r.GetInt32(4),
                 r.GetBoolean(5),
@@ -242,7 +241,7 @@ public static class SheetStore
             ),
             new DocketBrief(
                 new DocketId(r.GetUid(7)),
-                new DocketRef(Words.DocketKinds.Read(r.GetString(8)), r.GetInt32(9)),
+                new DocketRef(StoredWords.DocketKinds.Read(r.GetString(8)), r.GetInt32(9)),
                 r.GetString(10),
                 r.GetUidOrNull(11) is { } owner ? new PersonId(owner) : null
             ),

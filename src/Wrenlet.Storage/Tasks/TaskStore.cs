@@ -6,144 +6,9 @@ using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
-using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 
 namespace Wrenlet.Storage.Tasks;
-
-/// <summary>Where a task came from.</summary>
-public sealed record TaskSource(EntryId Entry, long Key, ConversationId Conversation);
-
-/// <summary>A task that another waits for.</summary>
-/// <param name="Over">Whether it is done or dropped, and holds nothing up any more.</param>
-public sealed record Blocker(TaskId Id, string Title, bool Over);
-
-/// <summary>A task with what sight and finishing depend on.</summary>
-/// <param name="StateBefore">The state it had before it was finished, for undoing; null when it is not done.</param>
-/// <param name="Estimate">Working time it is thought to take; null when not said.</param>
-/// <param name="GateStage">Index of the stage whose gate it is; null when none.</param>
-/// <param name="Version">Counts its changes; the ETag.</param>
-public sealed record WorkTask(
-    long Key,
-    TaskId Id,
-    string Title,
-    DocketBrief? Docket,
-    TaskSource? Source,
-    PersonId MadeBy,
-    Instant Made,
-    TaskState State,
-    TaskState? StateBefore,
-    CompletionRule Rule,
-    Priority Priority,
-    Instant? Start,
-    Instant? Due,
-    string? Repeats,
-    Duration? Estimate,
-    int? GateStage,
-    Instant? Finished,
-    int Version,
-    ImmutableArray<OwnerShare> Owners,
-    DocketSight Sight
-)
-{
-    /// <summary>What is to be known of it beside its title, in Markdown; empty for nothing.</summary>
-    public string Notes { get; init; } = "";
-
-    /// <summary>Whether it is its maker's alone.</summary>
-    public bool Private { get; init; }
-
-    /// <summary>Working time that has gone into it.</summary>
-    public Duration Spent { get; init; }
-
-    /// <summary>The task that it is a part of; null for none.</summary>
-    public TaskId? Parent { get; init; }
-
-    /// <summary>Title of the task that it is a part of; null for none.</summary>
-    public string? ParentTitle { get; init; }
-
-    /// <summary>Its worklist and the column it stands in; null for none.</summary>
-    public (Guid List, Guid? Column)? Worklist { get; init; }
-
-    /// <summary>Its place among the parts of its parent, or in its column.</summary>
-    public double Position { get; init; }
-
-    /// <summary>When somebody last said that it is still wanted; null for never.</summary>
-    public Instant? Wanted { get; init; }
-
-    /// <summary>For which moment somebody was last reminded of it; null for never.</summary>
-    public Instant? Reminded { get; init; }
-
-    /// <summary>Since when its due moment stands; null where that is not known.</summary>
-    public Instant? DueSince { get; init; }
-
-    /// <summary>
-    /// Working time before it is due at which its owners are reminded; null for what is usual, zero for never.
-    /// </summary>
-    public Duration? RemindBefore { get; init; }
-
-    /// <summary>
-    /// Working time after which they are reminded again and again; null for what is usual, zero for never.
-    /// </summary>
-    public Duration? RemindAgain { get; init; }
-
-    /// <summary>The series it is one of, by its key; null for none.</summary>
-    public long? Series { get; init; }
-
-    /// <summary>
-    /// The moment for which its rule made it, whatever it was moved to since; null where it does not repeat.
-    /// </summary>
-    public Instant? Occurrence { get; init; }
-
-    /// <summary>When its owners are reminded of it.</summary>
-    public Reminders Reminders => new(RemindBefore ?? Reminders.Usual.Before, RemindAgain ?? Reminders.Usual.Again);
-
-    /// <summary>People who want to hear what becomes of it.</summary>
-    public ImmutableArray<PersonId> Watchers { get; init; } = [];
-
-    /// <summary>What it waits for.</summary>
-    public ImmutableArray<Blocker> BlockedBy { get; init; } = [];
-
-    /// <summary>How far its parts are; a count of 0 where it has none.</summary>
-    public PartsDone Parts { get; init; }
-
-    /// <summary>How far it is.</summary>
-    public Progress Progress => new(State, StateBefore, Owners);
-
-    /// <summary>
-    /// How much of it is done, from 0 to 100: all once it is done, else by its parts where it has any, else by its
-    /// owners.
-    /// </summary>
-    public int Percent =>
-        State is TaskState.Done ? 100
-        : Parts.Count > 0 ? Parts.Percent
-        : Progress.Percent;
-
-    /// <summary>
-    /// Working time that it still takes: what was estimated without what was spent, never less than none; null where
-    /// nothing was estimated.
-    /// </summary>
-    public Duration? Remaining => Estimate is { } estimate ? Duration.Max(estimate - Spent, Duration.Zero) : null;
-
-    /// <summary>The task with another progress; the moment counts when it is over for the first time.</summary>
-    public WorkTask After(Progress progress, Instant at) =>
-        this with
-        {
-            State = progress.State,
-            StateBefore = progress.Before,
-            Owners = progress.Shares,
-            Finished = progress.Over ? Finished ?? at : null,
-        };
-
-    /// <summary>Where it stands: in its docket, or with its maker and owners.</summary>
-    public Place Place =>
-        Place.OfTask(
-            Docket is null ? null : Sight,
-            MadeBy,
-            Owners.Select(o => o.Owner).OfType<TaskOwner.OfPerson>().Select(p => p.Person).Concat(Watchers),
-            Owners.Any(o => o.Owner is TaskOwner.OfCrew),
-            Private
-        );
-}
 
 /// <summary>Whose tasks a list is of.</summary>
 public enum TaskScope
@@ -220,9 +85,9 @@ public static class TaskStore
             ("source", task.Source?.Entry.Value),
             ("by", task.MadeBy.Value),
             ("made", task.Made),
-            ("state", Words.TaskStates.Of(task.State)),
+            ("state", StoredWords.TaskStates.Of(task.State)),
             ("rule", StoredRule(task.Rule)),
-            ("priority", Words.Priorities.Of(task.Priority)),
+            ("priority", StoredWords.Priorities.Of(task.Priority)),
             ("start", task.Start),
             ("due", task.Due),
             ("repeats", task.Repeats),
@@ -273,10 +138,10 @@ public static class TaskStore
             WHERE id = $id AND version = $version
             """,
             ("title", task.Title),
-            ("state", Words.TaskStates.Of(task.State)),
-            ("before", task.StateBefore is { } before ? Words.TaskStates.Of(before) : null),
+            ("state", StoredWords.TaskStates.Of(task.State)),
+            ("before", task.StateBefore is { } before ? StoredWords.TaskStates.Of(before) : null),
             ("rule", StoredRule(task.Rule)),
-            ("priority", Words.Priorities.Of(task.Priority)),
+            ("priority", StoredWords.Priorities.Of(task.Priority)),
             ("start", task.Start),
             ("due", task.Due),
             ("repeats", task.Repeats),
@@ -685,7 +550,7 @@ public static class TaskStore
 
     /// <summary>The rule as it is stored: shares stand beside "every".</summary>
     private static string StoredRule(CompletionRule rule) =>
-        Words.Rules.Of(rule is CompletionRule.Share ? CompletionRule.Every : rule);
+        StoredWords.Rules.Of(rule is CompletionRule.Share ? CompletionRule.Every : rule);
 
     private static long? Minutes(Duration? length) => length is { } l ? (long)l.TotalMinutes : null;
 
@@ -712,7 +577,7 @@ public static class TaskStore
             ? null
             : new(
                 new DocketId(r.GetUid(4)),
-                new DocketRef(Words.DocketKinds.Read(r.GetString(5)), r.GetInt32(6)),
+                new DocketRef(StoredWords.DocketKinds.Read(r.GetString(5)), r.GetInt32(6)),
                 r.GetString(7),
                 r.GetUidOrNull(8) is { } w ? new PersonId(w) : null
             );
@@ -726,10 +591,10 @@ public static class TaskStore
                 : new TaskSource(new EntryId(r.GetUid(10)), r.GetInt64(11), new ConversationId(r.GetUid(12))),
             new PersonId(r.GetUid(13)),
             r.GetMoment(14),
-            Words.TaskStates.Read(r.GetString(15)),
-            Words.TaskStates.Parse(r.GetTextOrNull(16)),
-            r.GetBoolean(30) ? CompletionRule.Share : Words.Rules.Read(r.GetString(17)),
-            Words.Priorities.Read(r.GetString(18)),
+            StoredWords.TaskStates.Read(r.GetString(15)),
+            StoredWords.TaskStates.Parse(r.GetTextOrNull(16)),
+            r.GetBoolean(30) ? CompletionRule.Share : StoredWords.Rules.Read(r.GetString(17)),
+            StoredWords.Priorities.Read(r.GetString(18)),
             r.GetMomentOrNull(19),
             r.GetMomentOrNull(20),
             r.GetTextOrNull(21),

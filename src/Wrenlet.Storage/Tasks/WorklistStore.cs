@@ -153,7 +153,7 @@ public static class WorklistStore
                     ? null
                     : (
                         new DocketId(r.GetUid(5)),
-                        new DocketRef(Words.DocketKinds.Read(r.GetString(6)), r.GetInt32(7)),
+                        new DocketRef(StoredWords.DocketKinds.Read(r.GetString(6)), r.GetInt32(7)),
                         Dockets.DocketStore.SightOfKey(session, r.GetInt64(4))
                     ),
                 r.GetInt32(8),

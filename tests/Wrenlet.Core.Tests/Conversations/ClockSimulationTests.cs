@@ -2,6 +2,7 @@ using CsCheck;
 using NodaTime;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Tests.Conversations;
 

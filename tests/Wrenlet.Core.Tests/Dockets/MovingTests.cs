@@ -1,4 +1,5 @@
 using Wrenlet.Core.Dockets;
+using Wrenlet.Core.Flow;
 using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Tests.Dockets;
@@ -113,13 +114,13 @@ public class MovingTests
         Moving
             .RefusesOwner(kit, DocketSight.Only([Yard.Named("Ines").Id], []))
             .ShouldBe("Kit does not see this docket. Give Kit sight of it first.");
-        Moving.RefusesOwner(kit, DocketSight.Open).ShouldBeNull();
-        Moving.RefusesOwner(null, DocketSight.Only([], [])).ShouldBeNull();
+        DocketRules.RefusesOwner(kit, DocketSight.Open).ShouldBeNull();
+        DocketRules.RefusesOwner(null, DocketSight.Only([], [])).ShouldBeNull();
     }
 
     [Theory]
     [InlineData("  ", true)]
     [InlineData("Quillfish: refit", false)]
     public void A_docket_has_a_subject(string subject, bool wrong) =>
-        (Moving.WrongSubject(subject) is not null).ShouldBe(wrong);
+        (DocketRules.WrongSubject(subject) is not null).ShouldBe(wrong);
 }

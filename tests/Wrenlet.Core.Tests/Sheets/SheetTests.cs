@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Sheets;
 

@@ -1,4 +1,5 @@
 using CsCheck;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Core.Tasks.Words;
 

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using CsCheck;
 using NodaTime;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Tasks;
 
 namespace Wrenlet.Core.Tests.Tasks;

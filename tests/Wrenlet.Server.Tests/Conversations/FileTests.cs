@@ -4,6 +4,7 @@ using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
 using SkiaSharp;
+using Wrenlet.Core.Conversations;
 using Wrenlet.Server.Tests.World;
 
 namespace Wrenlet.Server.Tests.Conversations;

@@ -2,6 +2,7 @@ using System.Net;
 using System.Text;
 using System.Text.Json;
 using MimeKit;
+using Wrenlet.Core.Conversations;
 using Wrenlet.Server.Tests.World;
 
 namespace Wrenlet.Server.Tests.Conversations;

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text.Json;
 using MimeKit;
+using Wrenlet.Core.Conversations;
 using Wrenlet.Server.Tests.World;
 
 namespace Wrenlet.Server.Tests.Mail;

@@ -1,5 +1,4 @@
 using NodaTime;
-using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tests.World;

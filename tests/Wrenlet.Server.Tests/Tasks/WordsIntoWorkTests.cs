@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Wrenlet.Core.Conversations;
 using Wrenlet.Server.Tests.World;
 
 namespace Wrenlet.Server.Tests.Tasks;

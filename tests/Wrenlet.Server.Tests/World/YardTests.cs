@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Wrenlet.Core.Conversations;
 
 namespace Wrenlet.Server.Tests.World;
 

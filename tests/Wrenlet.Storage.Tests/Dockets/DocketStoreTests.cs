@@ -1,7 +1,6 @@
 using NodaTime;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
-using Wrenlet.Core.Tasks;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.Finding;
 

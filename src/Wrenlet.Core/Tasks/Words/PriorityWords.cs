@@ -1,3 +1,5 @@
+using Wrenlet.Core.Dockets;
+
 namespace Wrenlet.Core.Tasks.Words;
 
 /// <summary>Words that say how much something matters, a denial included.</summary>

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using NodaTime;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Tasks.Words;

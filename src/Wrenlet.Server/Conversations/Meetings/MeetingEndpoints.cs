@@ -2,10 +2,10 @@ using System.ComponentModel.DataAnnotations;
 using System.Globalization;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
+using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.People;
-using Wrenlet.Core.Tasks.Words;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
@@ -309,7 +309,7 @@ internal static class MeetingEndpoints
             await convening.Answer(
                 new MeetingId(id),
                 viewer.Person,
-                Words.Attendances.Parse(given.Answer)!.Value,
+                StoredWords.Attendances.Parse(given.Answer)!.Value,
                 given.Words?.Trim() ?? "",
                 given.Proposes is { } at ? Instant.FromDateTimeOffset(at) : null,
                 clock.Now

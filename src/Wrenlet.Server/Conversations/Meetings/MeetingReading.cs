@@ -4,7 +4,6 @@ using NodaTime;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.People;
-using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Conversations.Meetings;

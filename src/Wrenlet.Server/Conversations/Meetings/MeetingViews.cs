@@ -1,7 +1,9 @@
 using NodaTime;
+using Wrenlet.Core.Calendars;
+using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Conversations.Meetings;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
-using Wrenlet.Core.Tasks.Words;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
@@ -86,7 +88,7 @@ internal static class MeetingViews
             View(meeting.By, roster),
             [.. meeting.Invitees.Select(i => Invitee(i, viewer.IsStaff || i.Whom == viewer.Id, roster, now))],
             meeting.Line(p => p == viewer.Id ? "you" : roster.Find(p)?.FirstName ?? "someone"),
-            mine is null ? null : Words.Attendances.Of(mine.Answer),
+            mine is null ? null : StoredWords.Attendances.Of(mine.Answer),
             meeting.Refuses(viewer.Id, now) is null,
             kept.Transcribed is null && meeting.RefusesSetting(viewer, now, _ => "") is null,
             viewer.IsStaff ? kept.Transcribed?.ToDateTimeOffset() : null
@@ -141,7 +143,7 @@ internal static class MeetingViews
                 : null;
         return new(
             View(invitee.Whom, roster),
-            Words.Attendances.Of(invitee.Answer),
+            StoredWords.Attendances.Of(invitee.Answer),
             invitee.At?.ToDateTimeOffset(),
             inFull ? invitee.Words : "",
             proposes,

@@ -2,7 +2,7 @@ using System.Globalization;
 using NodaTime;
 using NodaTime.Text;
 
-namespace Wrenlet.Core.Tasks.Words;
+namespace Wrenlet.Core.Calendars;
 
 /// <summary>Days and moments in words, as labels and reasons say them.</summary>
 public static class DateWords

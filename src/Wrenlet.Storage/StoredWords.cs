@@ -11,7 +11,7 @@ using Wrenlet.Core.Tasks;
 namespace Wrenlet.Storage;
 
 /// <summary>The short words under which enumerations are stored; each table has a CHECK with the same.</summary>
-public static class Words
+public static class StoredWords
 {
     public static readonly Vocabulary<Role> Roles = new(
         (Role.Member, "member"),

@@ -42,7 +42,7 @@ public readonly record struct QuietHours(LocalTime From, LocalTime To, bool Days
 }
 
 /// <summary>Which alerts pass what someone wants to hear.</summary>
-public static class Listening
+public static class AlertLevels
 {
     /// <summary>Whether a reason is for the person themself, and not only for information.</summary>
     public static bool IsForMe(AlertReason reason) =>

@@ -2,8 +2,9 @@ using System.Collections.Immutable;
 using NodaTime;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
 
-namespace Wrenlet.Core.Tasks;
+namespace Wrenlet.Core.Flow;
 
 /// <summary>Work that somebody is to do by a moment.</summary>
 /// <param name="Task">Which task.</param>

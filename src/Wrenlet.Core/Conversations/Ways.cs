@@ -1,0 +1,89 @@
+using System.Collections.Immutable;
+
+namespace Wrenlet.Core.Conversations;
+
+/// <summary>A person or place that a message goes to.</summary>
+/// <param name="Name">As people know them; the address where no name is known.</param>
+/// <param name="Address">Mail address, or number in E.164.</param>
+public readonly record struct Recipient(string Name, string Address);
+
+/// <summary>How the other side of a conversation can be reached.</summary>
+/// <param name="Name">What it is called.</param>
+/// <param name="Mail">Mail addresses of its people, in their order.</param>
+/// <param name="Phones">Telephone numbers of its people, in their order.</param>
+/// <param name="HasPage">Whether it has a page: it is among the contacts.</param>
+public sealed record Reachable(
+    string Name,
+    ImmutableArray<Recipient> Mail,
+    ImmutableArray<Recipient> Phones,
+    bool HasPage
+);
+
+/// <summary>Where a message goes by a way out; or why it cannot go that way.</summary>
+/// <param name="To">Where it goes; empty for the page, and where it cannot.</param>
+/// <param name="Wrong">Why not, and what to do; null when it can.</param>
+public sealed record WayOut(ImmutableArray<Recipient> To, string? Wrong)
+{
+    internal static WayOut Not(string wrong) => new([], wrong);
+}
+
+/// <summary>The ways out of a conversation.</summary>
+public static class Ways
+{
+    /// <summary>All ways that can be used, the most usual first: mail, text, page; never empty.</summary>
+    public static ImmutableArray<Via> Open(Reachable side)
+    {
+        ArgumentNullException.ThrowIfNull(side);
+        ImmutableArray<Via> open = [.. new[] { Via.Mail, Via.Text, Via.Page }.Where(v => To(side, v).Wrong is null)];
+        return open.IsEmpty ? [Via.Page] : open;
+    }
+
+    /// <summary>
+    /// Text where the party wrote last by text; else mail, which their page shows as well; else text, else their page.
+    /// </summary>
+    /// <param name="side">The other side.</param>
+    /// <param name="lastIn">How it wrote last; null when it never did.</param>
+    public static Via Usual(Reachable side, Via? lastIn)
+    {
+        var open = Open(side);
+        return lastIn is Via.Text && open.Contains(Via.Text) ? Via.Text : open[0];
+    }
+
+    /// <summary>Everywhere that a way out leads to; or why it cannot be used.</summary>
+    public static WayOut To(Reachable side, Via via)
+    {
+        ArgumentNullException.ThrowIfNull(side);
+        return via switch
+        {
+            Via.Mail => side.Mail.IsEmpty
+                ? WayOut.Not($"No mail address of {side.Name} is known. Add one to the contact, or answer another way.")
+                : new(side.Mail, null),
+            Via.Text => side.Phones.IsEmpty
+                ? WayOut.Not(
+                    $"No telephone number of {side.Name} is known. Add one to the contact, or answer another way."
+                )
+                : new(side.Phones, null),
+            Via.Page => side.HasPage
+                ? new([], null)
+                : WayOut.Not($"{side.Name} is not among the contacts and has no page. Answer by mail or text."),
+            Via.Call => WayOut.Not("A call is made by telephone; note it inside."),
+            _ => throw new ArgumentOutOfRangeException(nameof(via), via, "Unknown way."),
+        };
+    }
+
+    /// <summary>
+    /// Where a message goes if nobody chooses: by mail to all of the other side, by text to one number: that of whoever
+    /// wrote last by text, else the first.
+    /// </summary>
+    /// <param name="side">The other side.</param>
+    /// <param name="via">The way.</param>
+    /// <param name="lastByText">Name of who wrote last, where that was by text; null otherwise.</param>
+    public static WayOut Usually(Reachable side, Via via, string? lastByText)
+    {
+        var reach = To(side, via);
+        if (via is not Via.Text || reach.To.Length <= 1)
+            return reach;
+        var last = reach.To.FirstOrDefault(r => r.Name == lastByText);
+        return reach with { To = [last.Name is null ? reach.To[0] : last] };
+    }
+}

@@ -1,0 +1,38 @@
+using Wrenlet.Core.People;
+
+namespace Wrenlet.Core.Dockets;
+
+/// <summary>What a docket may be called, whose it may be, and who may see it.</summary>
+public static class DocketRules
+{
+    /// <summary>What is wrong with a docket's subject, in a sentence; null when it can be used.</summary>
+    public static string? WrongSubject(string? subject) =>
+        string.IsNullOrWhiteSpace(subject) ? "Say what the docket is about: it needs a subject." : null;
+
+    /// <summary>Why somebody cannot own a docket; null when they can, and for nobody.</summary>
+    /// <param name="owner">Who is to own it; null for nobody.</param>
+    /// <param name="sight">Who sees it.</param>
+    public static string? RefusesOwner(Person? owner, DocketSight sight) =>
+        owner is null || owner.MaySee(new Place.Inside(sight))
+            ? null
+            : $"{owner.FirstName} does not see this docket. Give {owner.FirstName} sight of it first.";
+
+    /// <summary>
+    /// Why somebody cannot say who sees a docket; null when they can. Whoever limits it must see it afterwards.
+    /// </summary>
+    /// <param name="by">Who wants to.</param>
+    /// <param name="now">Who sees it now.</param>
+    /// <param name="after">Who is to see it.</param>
+    /// <param name="owner">The docket's owner; null for nobody.</param>
+    public static string? RefusesSight(Person by, DocketSight now, DocketSight after, Person? owner)
+    {
+        ArgumentNullException.ThrowIfNull(by);
+        if (!Sight.MayGiveSight(by, now, owner?.Id))
+            return "Only the docket’s owner and managers may say who sees it. Ask one of them.";
+        if (!by.MaySee(new Place.Inside(after)))
+            return "You would not see it yourself any more. Put yourself, or a crew of yours, on the list.";
+        return owner is not null && !owner.MaySee(new Place.Inside(after))
+            ? $"{owner.FirstName}, who owns it, would not see it any more. Put {owner.FirstName} on the list, or hand it over first."
+            : null;
+    }
+}
