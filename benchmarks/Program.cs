@@ -351,7 +351,7 @@ async Task<string> FillDocket(string folder, int number, int count)
                 "Upper Yard",
                 owner,
                 3,
-                Wrenlet.Core.Tasks.Priority.Normal,
+                Wrenlet.Core.Dockets.Priority.Normal,
                 true,
                 DocketSight.Open
             ),

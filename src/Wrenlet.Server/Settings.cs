@@ -1,4 +1,5 @@
 using System.Globalization;
+using Wrenlet.Formats.Conversations;
 
 namespace Wrenlet.Server;
 

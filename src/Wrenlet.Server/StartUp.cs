@@ -2,11 +2,15 @@ using System.IO.Compression;
 using System.Net;
 using System.Net.Sockets;
 using System.Reflection;
+using System.Text.Json.Serialization;
 using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.AspNetCore.Server.Kestrel.Core;
+using Wrenlet.Formats.Conversations;
+using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Demo;
+using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 
@@ -21,7 +25,7 @@ internal static class StartUp
     /// <summary>
     /// Reads the command line and makes sure that the data folder can be written and the port is free.
     /// </summary>
-    public static Settings Settings(string[] args)
+    private static Settings Settings(string[] args)
     {
         if (OnlyDescribing)
             return Server.Settings.Parse([
@@ -50,7 +54,57 @@ internal static class StartUp
         return settings;
     }
 
-    public static Action<KestrelServerOptions> Listen(Settings settings) =>
+    /// <summary>Composes the application, starts it, and waits for its end; what stops it is said in one line.</summary>
+    /// <param name="args">The command line.</param>
+    /// <param name="compose">Adds what the application is made of.</param>
+    /// <param name="map">Maps what it answers.</param>
+    public static async Task<int> Run(
+        string[] args,
+        Action<IServiceCollection, Settings> compose,
+        Action<WebApplication> map
+    )
+    {
+        try
+        {
+            Charsets.Register();
+            var settings = Settings(args);
+            var builder = WebApplication.CreateSlimBuilder(
+                new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory }
+            );
+            builder.WebHost.ConfigureKestrel(Listen(settings));
+            builder.Logging.SetMinimumLevel(LogLevel.Warning);
+            compose(builder.Services, settings);
+            var app = builder.Build();
+            app.UseExceptionHandler().UseStatusCodePages().UseSafeHeaders().UseResponseCompression();
+            app.UseRouting().UseMiddleware<AccessMiddleware>().UseRateLimiter();
+            map(app);
+            app.MapFallback("/api/{**rest}", () => Refusals.NotFound("address")).For(Access.Everyone);
+            app.MapWebApplication();
+            await app.Begin(settings);
+            return 0;
+        }
+        catch (StartException wrong)
+        {
+            await Console.Error.WriteLineAsync("Wrenlet cannot start: " + wrong.Message);
+            return 1;
+        }
+    }
+
+    /// <summary>What all parts stand on: settings, clock, storage, happenings, and how requests are read and answered.</summary>
+    public static IServiceCollection AddFoundation(this IServiceCollection services, Settings settings) =>
+        services
+            .AddSingleton(settings)
+            .AddSingleton<FirmClock>()
+            .AddSingleton<Dispatcher>()
+            .AddStorage()
+            .ConfigureHttpJsonOptions(json => json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict)
+            .AddOpenApi()
+            .AddValidation()
+            .AddProblemDetails()
+            .AddLimits(settings)
+            .AddResponseCompression(Compress);
+
+    private static Action<KestrelServerOptions> Listen(Settings settings) =>
         kestrel =>
         {
             kestrel.AddServerHeader = false;
@@ -58,7 +112,7 @@ internal static class StartUp
             kestrel.Listen(IPAddress.Loopback, settings.Port);
         };
 
-    public static IServiceCollection AddStorage(this IServiceCollection services) =>
+    private static IServiceCollection AddStorage(this IServiceCollection services) =>
         services
             .AddSingleton(s =>
             {
@@ -75,7 +129,7 @@ internal static class StartUp
             })
             .AddSingleton<WriteQueue>();
 
-    public static void Compress(ResponseCompressionOptions options)
+    private static void Compress(ResponseCompressionOptions options)
     {
         options.EnableForHttps = true;
         options.Providers.Add<GzipCompressionProvider>();
@@ -86,7 +140,7 @@ internal static class StartUp
     /// The pages of the web application, each address of which is the one page; files carry a hash in their name and
     /// are kept for good.
     /// </summary>
-    public static void MapPages(this WebApplication app)
+    private static void MapWebApplication(this WebApplication app)
     {
         if (!Directory.Exists(app.Environment.WebRootPath))
             return;
@@ -97,7 +151,7 @@ internal static class StartUp
     /// <summary>
     /// Fills a new database with the scenario if asked to, listens, says where, and waits for the end.
     /// </summary>
-    public static async Task Begin(this WebApplication app, Settings settings)
+    private static async Task Begin(this WebApplication app, Settings settings)
     {
         if (OnlyDescribing)
         {

@@ -56,6 +56,13 @@ public static class Concerns
     {
         ArgumentNullException.ThrowIfNull(conversation);
         ArgumentNullException.ThrowIfNull(circle);
+        return [.. OfNaming(circle), .. OfTalk(conversation, kind, automatic, task, meeting, followers)];
+    }
+
+    /// <summary>Those whom an entry itself asks, names, invites and answers.</summary>
+    public static IEnumerable<Alert> OfNaming(EntryCircle circle)
+    {
+        ArgumentNullException.ThrowIfNull(circle);
         return
         [
             .. Each(circle.Asked, AlertReason.Asked),
@@ -63,7 +70,6 @@ public static class Concerns
             .. Each(circle.CrewTagged, AlertReason.CrewTagged),
             .. Each(circle.Invited, AlertReason.Invited),
             .. circle.Answered is { } heard ? Each([heard], AlertReason.Answered) : [],
-            .. OfTalk(conversation, kind, automatic, task, meeting, followers),
         ];
     }
 

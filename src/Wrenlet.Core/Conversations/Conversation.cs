@@ -40,6 +40,19 @@ public enum Audience
 public sealed record Stranger(string Name, string? Address, string? Phone = null);
 
 /// <summary>A conversation with what turn, clock and sight depend on.</summary>
+/// <param name="Key">Its key in the store; 0 until it is written.</param>
+/// <param name="Id">Identity.</param>
+/// <param name="Audience">Who it is with.</param>
+/// <param name="Docket">The docket it belongs to; null for none.</param>
+/// <param name="Party">The other side; null where that is a stranger, and inside.</param>
+/// <param name="Stranger">The other side where it is nobody of the contacts; null otherwise.</param>
+/// <param name="Queue">The queue it waits in; null for none.</param>
+/// <param name="Owner">Who answers for it; null for nobody.</param>
+/// <param name="Open">Whether something more may be said in it.</param>
+/// <param name="Subject">What it is about; empty for a direct one.</param>
+/// <param name="Exchange">The moments from which turn and clock follow.</param>
+/// <param name="LastEntry">Key of the last entry; null when nothing has been said.</param>
+/// <param name="Sight">Who of the staff sees its docket; open where it has none.</param>
 /// <param name="Crew">The crew it was handed to, until one of them owns it; null otherwise.</param>
 /// <param name="AsideUntil">Until when it is set aside; null when it is not.</param>
 /// <param name="ClosedAt">When it was closed last; null while it never was.</param>

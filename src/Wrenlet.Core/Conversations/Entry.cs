@@ -40,8 +40,16 @@ public enum Via
 
 /// <summary>An entry as it was said.</summary>
 /// <param name="Key">Its place in the order of everything said; for paging. 0 until it is written.</param>
+/// <param name="Id">Identity.</param>
+/// <param name="Conversation">Where it was said.</param>
+/// <param name="Kind">What it is.</param>
+/// <param name="Via">The way it came or goes; null for a note that was typed.</param>
+/// <param name="Author">Who said it; null for a stranger, and for an event that nobody caused.</param>
 /// <param name="Sender">Name of a writer who is nobody's contact; null for staff and contacts.</param>
+/// <param name="At">When it was said.</param>
+/// <param name="Body">What was said, as it was written.</param>
 /// <param name="IsMarkdown">Whether the body is Markdown; what came from outside is plain text.</param>
+/// <param name="Html">The same, safe to show to staff.</param>
 /// <param name="Delivery">How its sending by mail or text stands; null for what is not sent.</param>
 /// <param name="Automatic">Whether a machine on the other side wrote it.</param>
 /// <param name="Knowing">The leak check's reasons that its sender went on in spite of; null when there were

@@ -64,6 +64,15 @@ public sealed record DocketBrief(DocketId Id, DocketRef Ref, string Subject, Per
 
 /// <summary>A docket with who may see it.</summary>
 /// <param name="Key">Order in which dockets were made; for paging.</param>
+/// <param name="Id">Identity.</param>
+/// <param name="Ref">As people call it: J-1042.</param>
+/// <param name="Subject">What it is about.</param>
+/// <param name="Site">Where the work is; empty for nowhere in particular.</param>
+/// <param name="Owner">Who answers for it; null for nobody.</param>
+/// <param name="Stage">The stage the work is in, counted from 0.</param>
+/// <param name="Priority">How much it matters.</param>
+/// <param name="Open">Whether work on it goes on.</param>
+/// <param name="Sight">Who of the staff sees it.</param>
 public sealed record Docket(
     long Key,
     DocketId Id,

@@ -54,6 +54,13 @@ public sealed record Sheet(
     /// </summary>
     public Place Place => new Place.Shared(Docket, Removed ? [] : [.. Shares.Select(s => s.Party)]);
 
+    /// <summary>Where one of its revisions stands: with the parties that this one is shared with.</summary>
+    public Place PlaceOf(int revision) =>
+        new Place.Shared(Docket, Removed ? [] : [.. Shares.Where(s => s.Revision == revision).Select(s => s.Party)]);
+
+    /// <summary>Whether somebody outside sees a revision.</summary>
+    public bool IsShared(int revision) => !Removed && Shares.Any(s => s.Revision == revision);
+
     /// <summary>The newest revision that somebody may see; null when they see none of it.</summary>
     public int? NewestFor(Person viewer)
     {

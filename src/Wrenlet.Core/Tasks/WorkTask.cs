@@ -13,14 +13,32 @@ public readonly record struct TaskId(Guid Value);
 public sealed record TaskSource(EntryId Entry, long Key, ConversationId Conversation);
 
 /// <summary>A task that another waits for.</summary>
+/// <param name="Id">Which.</param>
+/// <param name="Title">What is to be done.</param>
 /// <param name="Over">Whether it is done or dropped, and holds nothing up any more.</param>
 public sealed record Blocker(TaskId Id, string Title, bool Over);
 
 /// <summary>A task with what sight and finishing depend on.</summary>
+/// <param name="Key">Its key in the store; 0 until it is written.</param>
+/// <param name="Id">Identity.</param>
+/// <param name="Title">What is to be done.</param>
+/// <param name="Docket">The docket it belongs to; null for none.</param>
+/// <param name="Source">Where it came from; null when it was not made of words.</param>
+/// <param name="MadeBy">Who made it.</param>
+/// <param name="Made">When it was made.</param>
+/// <param name="State">Where it stands.</param>
 /// <param name="StateBefore">The state it had before it was finished, for undoing; null when it is not done.</param>
+/// <param name="Rule">Whose word finishes it.</param>
+/// <param name="Priority">How much it matters.</param>
+/// <param name="Start">Not before; null for at any time.</param>
+/// <param name="Due">By when; null for no moment.</param>
+/// <param name="Repeats">Recurrence rule (RFC 5545); null for once.</param>
 /// <param name="Estimate">Working time it is thought to take; null when not said.</param>
 /// <param name="GateStage">Index of the stage whose gate it is; null when none.</param>
+/// <param name="Finished">When it was over; null while it is not.</param>
 /// <param name="Version">Counts its changes; the ETag.</param>
+/// <param name="Owners">Who does it, and what they have said of it.</param>
+/// <param name="Sight">Who of the staff sees its docket; open where it has none.</param>
 public sealed record WorkTask(
     long Key,
     TaskId Id,

@@ -7,7 +7,6 @@ using Wrenlet.Core.Calendars;
 using Wrenlet.Core.People;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
-using Wrenlet.Storage.Alerts;
 using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Accounts;
@@ -50,24 +49,6 @@ public sealed record NewFirm(
     [property: Required, StringLength(256, MinimumLength = 10)] string Password
 );
 
-/// <summary>Who is signed in, and what their page needs at once.</summary>
-/// <param name="Guard">To be sent with each change.</param>
-/// <param name="Now">The firm's present moment.</param>
-/// <param name="StandsStill">Whether the firm's clock stands still.</param>
-/// <param name="Sequence">Number of the last change, to catch up from.</param>
-public sealed record Me(
-    PersonView Person,
-    bool Staff,
-    string Guard,
-    string Firm,
-    string Zone,
-    DateTimeOffset Now,
-    bool StandsStill,
-    long Sequence,
-    int UnreadAlerts,
-    bool Demo
-);
-
 internal static class AccountEndpoints
 {
     private static readonly PasswordHasher<Person> Hasher = new();
@@ -82,7 +63,6 @@ internal static class AccountEndpoints
         api.MapPost("/session/link", SignInByLink).For(Access.Everyone);
         api.MapDelete("/session", SignOut).For(Access.SignedIn);
         api.MapDelete("/sessions", SignOutEverywhere).For(Access.SignedIn);
-        api.MapGet("/me", GetMe).For(Access.SignedIn);
     }
 
     public static string HashPassword(string password) => Hasher.HashPassword(null!, password);
@@ -298,23 +278,5 @@ internal static class AccountEndpoints
         await sessions.EndAll(viewer.Person.Id, "signed out everywhere");
         Sessions.Forget(context);
         return TypedResults.NoContent();
-    }
-
-    private static Me GetMe(Viewer viewer, WhoIsWho who, Database database, FirmClock clock)
-    {
-        var firm = who.Current.Firm!;
-        var (sequence, unread) = database.Read(s => (ChangeLog.Last(s), AlertStore.Unread(s, viewer.Person.Id)));
-        return new(
-            PersonView.Of(viewer.Person),
-            viewer.Person.IsStaff,
-            viewer.Guard,
-            firm.Name,
-            firm.Calendar.Zone.Id,
-            clock.GetUtcNow(),
-            clock.StandsStill,
-            sequence,
-            unread,
-            firm.Demo
-        );
     }
 }

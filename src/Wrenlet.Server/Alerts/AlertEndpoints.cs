@@ -6,6 +6,7 @@ using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Alerts;
@@ -127,7 +128,7 @@ internal static class AlertEndpoints
     /// <param name="conversation">The conversation that it names; null when it names none.</param>
     public static string PathOf(StoredAlert alert, Conversation? conversation) =>
         alert.Reason is AlertReason.Thanked ? "/noticeboard?part=thanks"
-        : conversation is not null ? TalkReading.PathOf(conversation, alert.Entry)
+        : conversation is not null ? EntryWords.PathOf(conversation, alert.Entry)
         : alert.Task is { } task ? $"/tasks?task={task.Value}"
         : alert.Docket is { } docket ? $"/dockets/{docket}"
         : "/";
@@ -237,7 +238,9 @@ internal static class AlertEndpoints
         Database database
     ) =>
         database.Read(s =>
-            Seen.Docket(s, reference, viewer.Person) is { } docket ? Listens(s, viewer.Person, null, docket.Id) : null
+            SeenDocket.Find(s, reference, viewer.Person) is { } docket
+                ? Listens(s, viewer.Person, null, docket.Id)
+                : null
         )
             is { } view
             ? TypedResults.Ok(view)
@@ -249,7 +252,7 @@ internal static class AlertEndpoints
         Database database
     ) =>
         database.Read(s =>
-            Seen.Conversation(s, id, viewer.Person) is { } place ? Listens(s, viewer.Person, place.Id, null) : null
+            SeenTalk.Conversation(s, id, viewer.Person) is { } place ? Listens(s, viewer.Person, place.Id, null) : null
         )
             is { } view
             ? TypedResults.Ok(view)
@@ -267,7 +270,7 @@ internal static class AlertEndpoints
         return
             await writes.Run(w =>
             {
-                if (Seen.Docket(w.Session, reference, viewer.Person) is not { } docket)
+                if (SeenDocket.Find(w.Session, reference, viewer.Person) is not { } docket)
                     return null;
                 LevelStore.Set(w.Session, viewer.Person.Id, null, docket.Id, level is Level.Everything ? null : level);
                 LevelStore.Follow(w.Session, viewer.Person.Id, docket.Id, wanted.Follows);
@@ -290,7 +293,7 @@ internal static class AlertEndpoints
         return
             await writes.Run(w =>
             {
-                if (Seen.Conversation(w.Session, id, viewer.Person) is not { } place)
+                if (SeenTalk.Conversation(w.Session, id, viewer.Person) is not { } place)
                     return null;
                 LevelStore.Set(w.Session, viewer.Person.Id, place.Id, null, level is Level.Everything ? null : level);
                 return Listens(w.Session, viewer.Person, place.Id, null);

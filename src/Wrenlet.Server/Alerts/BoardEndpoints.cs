@@ -278,8 +278,8 @@ internal static class BoardEndpoints
             thanks.Entry is { } id
             && EntryStore.Find(session, id) is { } entry
             && ConversationStore.Find(session, entry.Conversation) is { } place
-            && TalkReading.Sees(viewer, place, entry)
-                ? TalkReading.PathOf(place, id)
+            && EntrySight.Sees(viewer, place, entry)
+                ? EntryWords.PathOf(place, id)
                 : null;
         return new(
             thanks.Id,

@@ -1,5 +1,6 @@
 using NodaTime;
 using Wrenlet.Core.Alerts;
+using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Conversations;
@@ -11,7 +12,7 @@ using Wrenlet.Storage.Conversations;
 namespace Wrenlet.Server.Alerts;
 
 /// <summary>Puts notices up, tells of each once when it appears, and gives thanks.</summary>
-public sealed class Noticing(WriteQueue writes, WhoIsWho who)
+internal sealed class Noticing(WriteQueue writes, WhoIsWho who, Pointing pointing)
 {
     /// <summary>Puts a notice up, or writes it anew.</summary>
     /// <param name="version">The version that was seen; null for a new one.</param>
@@ -38,11 +39,7 @@ public sealed class Noticing(WriteQueue writes, WhoIsWho who)
                 );
             if (before is not null && version is { } seen && before.Version != seen)
                 return (null, true);
-            body = Pointing.Discreet(
-                w.Session,
-                body,
-                Pointing.Readers(new Place.Board(notice.By, notice.Crews), who.Current)
-            );
+            body = pointing.Discreet(w.Session, body, new Place.Board(notice.By, notice.Crews), who.Current);
             var rendered = EntryText.FromMarkdown(body);
             NoticeStore.Put(w.Session, id, title, body, rendered.Html, notice, at);
             var put = NoticeStore.Find(w.Session, id)!;
@@ -74,15 +71,17 @@ public sealed class Noticing(WriteQueue writes, WhoIsWho who)
                 NoticeStore.Told(w.Session, notice.Key, now);
                 var roster = who.Current;
                 foreach (var person in notice.Notice.For(roster.Staff))
-                    Telling.Tell(
+                    Telling.Write(
                         w,
                         new Alert(person.Id, notice.Notice.MustConfirm ? AlertReason.ToConfirm : AlertReason.Noticed),
-                        notice.Notice.By,
-                        now,
-                        notice.Conversation,
-                        null,
-                        null,
-                        notice.Title
+                        new Told(
+                            notice.Notice.By,
+                            new Place.Own(person.Id),
+                            Thing.Working,
+                            now,
+                            notice.Title,
+                            notice.Conversation
+                        )
                     );
                 Changed(w, notice, notice.Notice.By, now);
             }
@@ -100,20 +99,15 @@ public sealed class Noticing(WriteQueue writes, WhoIsWho who)
                 && (
                     EntryStore.Find(w.Session, id) is not { } entry
                     || ConversationStore.Find(w.Session, entry.Conversation) is not { } place
-                    || !TalkReading.Sees(by, place, entry)
+                    || !EntrySight.Sees(by, place, entry)
                 )
             )
                 return "What this thanks for is not there any more, or you do not see it.";
             NoticeStore.AddThanks(w.Session, thanks);
-            Telling.Tell(
+            Telling.Write(
                 w,
                 new Alert(thanks.To, AlertReason.Thanked),
-                by.Id,
-                at,
-                null,
-                thanks.Entry,
-                null,
-                thanks.Words
+                new Told(by.Id, new Place.Own(thanks.To), Thing.Working, at, thanks.Words, Entry: thanks.Entry)
             );
             w.Log(new Change(ChangeKinds.BoardChanged, thanks.Id, new Place.Firm(), Thing.Working, at, by.Id));
             return (string?)null;

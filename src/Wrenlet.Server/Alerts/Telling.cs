@@ -3,38 +3,66 @@ using Wrenlet.Core.Alerts;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
+using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Alerts;
 
 namespace Wrenlet.Server.Alerts;
 
-/// <summary>Writes an alert and its change, so that its person hears of it at once.</summary>
-internal static class Telling
+/// <summary>What people are told of.</summary>
+/// <param name="By">Who did it; null when nobody of ours did.</param>
+/// <param name="Place">Where it happened.</param>
+/// <param name="Thing">What kind of thing it is there.</param>
+/// <param name="At">When.</param>
+/// <param name="Words">What it is about; its first words are shown.</param>
+/// <param name="Conversation">The conversation it belongs to; null for none.</param>
+/// <param name="Entry">The entry it is about; null for none.</param>
+/// <param name="Task">The task it is about; null for none.</param>
+public sealed record Told(
+    PersonId? By,
+    Place Place,
+    Thing Thing,
+    Instant At,
+    string Words,
+    ConversationId? Conversation = null,
+    EntryId? Entry = null,
+    TaskId? Task = null
+);
+
+/// <summary>Writes alerts and their changes, so that each person hears of theirs at once.</summary>
+public sealed class Telling(WhoIsWho who)
 {
     private const int MostWords = 140;
 
-    public static void Tell(
-        Writing w,
-        Alert alert,
-        PersonId? by,
-        Instant at,
-        ConversationId? conversation,
-        EntryId? entry,
-        TaskId? task,
-        string words
-    )
+    /// <summary>Tells those whom something concerns, each once and by their strongest reason.</summary>
+    /// <param name="w">The write in which it happened.</param>
+    /// <param name="concerns">Whom it concerns, and why.</param>
+    /// <param name="told">What they are told of.</param>
+    /// <param name="level">How much each wants to hear of the place; null where all want everything.</param>
+    public void Tell(Writing w, IEnumerable<Alert> concerns, Told told, Func<PersonId, Level>? level = null)
     {
+        ArgumentNullException.ThrowIfNull(told);
+        var roster = who.Current;
+        foreach (var alert in Alerting.Whom(told.By, told.Place, told.Thing, concerns, id => roster.Find(id), level))
+            Write(w, alert, told);
+    }
+
+    /// <summary>Tells one person, whatever they see of the place: it is about what is theirs.</summary>
+    public static void Write(Writing w, Alert alert, Told told)
+    {
+        ArgumentNullException.ThrowIfNull(w);
+        ArgumentNullException.ThrowIfNull(told);
         var id = Guid.CreateVersion7();
-        var line = string.Join(' ', words.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries));
+        var line = string.Join(' ', told.Words.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries));
         AlertStore.Add(
             w.Session,
             id,
             alert,
-            by,
-            at,
-            conversation,
-            entry,
-            task,
+            told.By,
+            told.At,
+            told.Conversation,
+            told.Entry,
+            told.Task,
             line.Length > MostWords ? line[..MostWords] + " …" : line
         );
         w.Log(
@@ -43,8 +71,8 @@ internal static class Telling
                 id,
                 new Place.Own(alert.Person),
                 Thing.Working,
-                at,
-                by,
+                told.At,
+                told.By,
                 Person: alert.Person
             )
         );

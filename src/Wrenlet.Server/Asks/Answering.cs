@@ -1,11 +1,11 @@
 using System.Collections.Immutable;
 using NodaTime;
-using Wrenlet.Core.Alerts;
 using Wrenlet.Core.Asks;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
-using Wrenlet.Server.Alerts;
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Happenings;
+using Wrenlet.Server.Pages;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Asks;
@@ -17,7 +17,11 @@ namespace Wrenlet.Server.Asks;
 public sealed record AskOutcome(KeptAsk? Ask, string? Refusal);
 
 /// <summary>Takes answers and all else that is done with asks, and tells those whom it concerns.</summary>
-public sealed class Answering(WriteQueue writes, WhoIsWho who)
+public sealed class Answering(WriteQueue writes, WhoIsWho who, Dispatcher happenings)
+    : IHandles<EntryEdited>,
+        IHandles<EntryRemoved>,
+        IHandles<EntryTakenBack>,
+        IHandles<MessageHeard>
 {
     /// <summary>Takes a step.</summary>
     /// <param name="id">Which ask.</param>
@@ -29,7 +33,7 @@ public sealed class Answering(WriteQueue writes, WhoIsWho who)
         {
             if (
                 AskStore.Find(w.Session, id) is not { } ask
-                || Seen.Entry(w.Session, ask.Entry, by) is not var (entry, conversation)
+                || SeenTalk.Entry(w.Session, ask.Entry, by) is not var (entry, conversation)
             )
                 return new AskOutcome(null, null);
             if (version is { } read && read != entry.Version)
@@ -47,48 +51,49 @@ public sealed class Answering(WriteQueue writes, WhoIsWho who)
         });
 
     /// <summary>Starts an ask anew whose words were changed after someone had answered.</summary>
-    public void WordsChanged(Writing w, Entry entry, Conversation conversation, Person by, Instant at)
+    public void Handle(Writing w, EntryEdited happening)
     {
-        ArgumentNullException.ThrowIfNull(w);
-        ArgumentNullException.ThrowIfNull(entry);
-        if (!entry.Asks || AskStore.OfEntries(w.Session, [entry.Key]).GetValueOrDefault(entry.Id) is not { } ask)
+        ArgumentNullException.ThrowIfNull(happening);
+        if (OfEntry(w, happening.Before) is not { } ask)
             return;
-        var standing = ask.Asking.At(at);
+        var standing = ask.Asking.At(happening.At);
         if (
             standing.State is AskState.Withdrawn
             || standing.Parts.All(p => p.State is PartState.Waiting or PartState.NotYet)
         )
             return;
-        Write(w, ask, entry, conversation, new AskStep.AskedAnew(by.Id, at));
+        var step = new AskStep.AskedAnew(happening.By.Id, happening.At);
+        Write(w, ask, happening.Before, happening.Conversation, step);
     }
 
     /// <summary>Withdraws an ask whose entry was removed.</summary>
-    public void EntryRemoved(Writing w, Entry entry, Conversation conversation, Person by, Instant at)
+    public void Handle(Writing w, EntryRemoved happening)
+    {
+        ArgumentNullException.ThrowIfNull(happening);
+        if (OfEntry(w, happening.Entry) is not { } ask)
+            return;
+        var step = new AskStep.Withdrawn(ask.Asking.By, happening.At, "The note was removed.");
+        if (ask.Asking.Refuses(step, FirstName) is null)
+            Write(w, ask, happening.Entry, happening.Conversation, step);
+    }
+
+    /// <summary>Takes out what an entry asks that has not left.</summary>
+    public void Handle(Writing w, EntryTakenBack happening)
     {
         ArgumentNullException.ThrowIfNull(w);
-        ArgumentNullException.ThrowIfNull(entry);
-        if (!entry.Asks || AskStore.OfEntries(w.Session, [entry.Key]).GetValueOrDefault(entry.Id) is not { } ask)
-            return;
-        var step = new AskStep.Withdrawn(ask.Asking.By, at, "The note was removed.");
-        if (ask.Asking.Refuses(step, FirstName) is null)
-            Write(w, ask, entry, conversation, step);
+        ArgumentNullException.ThrowIfNull(happening);
+        AskStore.TakeOut(w.Session, happening.Key);
     }
 
     /// <summary>
     /// Looks whether a message from outside answers what was asked there, and takes it as the answer where its words
     /// are plain. Else a line says that they may be one.
     /// </summary>
-    /// <param name="w">The write that takes the message in.</param>
-    /// <param name="conversation">Where it came in.</param>
-    /// <param name="contact">Who wrote it.</param>
-    /// <param name="plain">Their words, without what they quote.</param>
-    /// <param name="answers">The entry that the message answers; null where that is not known.</param>
-    /// <param name="at">When it came.</param>
-    public void Hear(Writing w, Conversation conversation, Person contact, string plain, EntryId? answers, Instant at)
+    public void Handle(Writing w, MessageHeard happening)
     {
         ArgumentNullException.ThrowIfNull(w);
-        ArgumentNullException.ThrowIfNull(conversation);
-        ArgumentNullException.ThrowIfNull(contact);
+        ArgumentNullException.ThrowIfNull(happening);
+        var (conversation, contact, plain, answers, at) = happening;
         var waiting = AskStore
             .OpenIn(w.Session, conversation.Key)
             .Where(a => a.Asking.At(at).WaitedFor.Contains(contact.Id))
@@ -97,7 +102,7 @@ public sealed class Answering(WriteQueue writes, WhoIsWho who)
         if (ask is null)
         {
             if (waiting.Count > 1)
-                Posting.Happened(
+                EventLines.Add(
                     w,
                     conversation,
                     null,
@@ -114,7 +119,7 @@ public sealed class Answering(WriteQueue writes, WhoIsWho who)
             return;
         if (!read.Sure)
         {
-            Posting.Happened(
+            EventLines.Add(
                 w,
                 conversation,
                 null,
@@ -140,15 +145,10 @@ public sealed class Answering(WriteQueue writes, WhoIsWho who)
                     || ConversationStore.Find(w.Session, entry.Conversation) is not { } conversation
                 )
                     continue;
-                Changed(w, entry, conversation, null, now);
-                var concerned = standing
-                    .WaitedFor.Select(p => new Alert(p, AlertReason.Asked))
-                    .Append(new Alert(ask.Asking.By, AlertReason.OwnAsk));
-                var line =
-                    standing.State is AskState.Open
-                        ? $"Its time has run out. {AskWords.Of(ask.Asking, standing, FirstName)}"
-                        : AskWords.Of(ask.Asking, standing, FirstName);
-                Tell(w, entry, conversation, null, now, concerned, line);
+                EventLines.EntryChanged(w, entry, conversation, null, now);
+                var line = AskWords.Of(ask.Asking, standing, FirstName);
+                var words = standing.State is AskState.Open ? $"Its time has run out. {line}" : line;
+                happenings.Say(w, new AskRanOut(conversation, entry, ask.Asking.By, standing, words, now));
             }
 
             return true;
@@ -160,16 +160,7 @@ public sealed class Answering(WriteQueue writes, WhoIsWho who)
         var after = ask.Asking with { Steps = ask.Asking.Steps.Add(step) };
         var standing = after.At(step.At);
         AskStore.Step(w.Session, ask, step, standing.State is not (AskState.Open or AskState.Returned));
-        Changed(w, entry, conversation, step.By, step.At);
-        var had = before.WaitedFor.ToHashSet();
-        var wanted = step is AskStep.AskedAnew or AskStep.Reminded
-            ? standing.WaitedFor
-            : standing.WaitedFor.Where(p => !had.Contains(p));
-        var concerned = wanted.Select(p => new Alert(p, AlertReason.Asked));
-        if (step is AskStep.Withdrawn)
-            concerned = concerned.Concat(had.Select(p => new Alert(p, AlertReason.OwnAsk)));
-        else if (step is not AskStep.Reminded)
-            concerned = concerned.Append(new Alert(ask.Asking.By, AlertReason.OwnAsk));
+        EventLines.EntryChanged(w, entry, conversation, step.By, step.At);
         var said = step switch
         {
             AskStep.Answered { Reply.Words: { Length: > 0 } words } => words,
@@ -180,55 +171,12 @@ public sealed class Answering(WriteQueue writes, WhoIsWho who)
             _ => "",
         };
         var line = AskWords.Of(after, standing, FirstName);
-        Tell(
-            w,
-            entry,
-            conversation,
-            step.By,
-            step.At,
-            concerned,
-            step is AskStep.Reminded or AskStep.AskedAnew or AskStep.PassedOn
-                ? $"{said} {ConversationViews.PlainOf(entry)}"
-                : $"{line} {said}".Trim()
-        );
+        var told = step is AskStep.Reminded or AskStep.AskedAnew or AskStep.PassedOn
+            ? $"{said} {EntryWords.PlainOf(entry)}"
+            : $"{line} {said}".Trim();
+        happenings.Say(w, new AskStepped(conversation, entry, ask.Asking.By, step, before, standing, told));
         return ask with { Asking = after };
     }
-
-    private void Tell(
-        Writing w,
-        Entry entry,
-        Conversation conversation,
-        PersonId? by,
-        Instant at,
-        IEnumerable<Alert> concerned,
-        string words
-    )
-    {
-        foreach (
-            var alert in Alerting.Whom(
-                by,
-                conversation.Place,
-                EntrySight.ThingOf(entry.Kind),
-                concerned,
-                p => who.Current.Find(p)
-            )
-        )
-            Telling.Tell(w, alert, by, at, conversation.Id, entry.Id, null, words);
-    }
-
-    private static void Changed(Writing w, Entry entry, Conversation conversation, PersonId? by, Instant at) =>
-        w.Log(
-            new Change(
-                ChangeKinds.EntryChanged,
-                entry.Id.Value,
-                conversation.Place,
-                entry.Delivery is { Sent: false } ? Thing.Working : EntrySight.ThingOf(entry.Kind),
-                at,
-                by,
-                conversation.Docket?.Id,
-                conversation.Id
-            )
-        );
 
     /// <summary>
     /// Why someone cannot answer in another's place; null when they can: staff take down what people outside have said.
@@ -248,6 +196,9 @@ public sealed class Answering(WriteQueue writes, WhoIsWho who)
         var outside = ask.Asking.Askees.Any(a => who.Current.Find(a.Whom) is { IsStaff: false });
         return outside == person.IsStaff ? "It passes on to someone of the same side only. Choose someone else." : null;
     }
+
+    private static KeptAsk? OfEntry(Writing w, Entry entry) =>
+        entry.Asks ? AskStore.OfEntries(w.Session, [entry.Key]).GetValueOrDefault(entry.Id) : null;
 
     private string FirstName(PersonId person) => who.Current.Find(person)?.FirstName ?? "someone";
 }

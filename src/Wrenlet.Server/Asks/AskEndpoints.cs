@@ -6,6 +6,8 @@ using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Asks;
@@ -68,7 +70,7 @@ internal static class AskEndpoints
     ) =>
         database.Read<Results<Ok<IReadOnlyList<AskableView>>, ProblemHttpResult>>(s =>
         {
-            if (Seen.Conversation(s, id, viewer.Person) is not { } conversation)
+            if (SeenTalk.Conversation(s, id, viewer.Person) is not { } conversation)
                 return Refusals.NotFound("conversation");
             var (roster, now) = (who.Current, clock.Now);
             if (conversation.Audience is Audience.Outside)
@@ -158,7 +160,7 @@ internal static class AskEndpoints
         FirmClock clock
     ) =>
         database.Read<Results<Ok<IReadOnlyList<AskItem>>, ProblemHttpResult>>(s =>
-            Seen.Docket(s, reference, viewer.Person) is { } docket
+            SeenDocket.Find(s, reference, viewer.Person) is { } docket
                 ? TypedResults.Ok(
                     AskViews.Items(s, AskStore.OfDocket(s, docket.Id, MostOver), viewer.Person, who.Current, clock.Now)
                 )
@@ -291,7 +293,7 @@ internal static class AskEndpoints
 
     private static AskView? View(AskId id, Person viewer, Database database, WhoIsWho who, FirmClock clock) =>
         database.Read(s =>
-            AskStore.Find(s, id) is { } ask && Seen.Entry(s, ask.Entry, viewer) is var (entry, _)
+            AskStore.Find(s, id) is { } ask && SeenTalk.Entry(s, ask.Entry, viewer) is var (entry, _)
                 ? AskViews.Of(ask, entry.Version, viewer, who.Current, clock.Now)
                 : null
         );

@@ -59,7 +59,7 @@ internal static class AskReading
     )
     {
         static (Asking?, PostRefusal?) No(string reason, params ImmutableArray<Person> unseeing) =>
-            (null, new(reason + " Your words are kept.", unseeing, [], []));
+            (null, PostRefusal.For(reason + " Your words are kept.", unseeing));
         if (!author.IsStaff || conversation.Audience is Audience.Notice or Audience.Task)
             return No("Here nothing can be asked in this way.");
         if (StoredWords.AskKinds.Parse(given.Kind) is not { } kind)

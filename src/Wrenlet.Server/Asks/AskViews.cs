@@ -168,15 +168,15 @@ internal static class AskViews
         var items = new List<AskItem>();
         foreach (var ask in asks)
         {
-            if (Seen.Entry(session, ask.Entry, viewer) is not var (entry, conversation))
+            if (SeenTalk.Entry(session, ask.Entry, viewer) is not var (entry, conversation))
                 continue;
             items.Add(
                 new(
                     Of(ask, entry.Version, viewer, roster, now),
-                    TalkReading.Short(ConversationViews.PlainOf(entry), 200),
-                    TalkReading.PlaceOf(conversation, roster),
+                    EntryWords.Short(EntryWords.PlainOf(entry), 200),
+                    EntryWords.PlaceOf(conversation, roster),
                     conversation.Docket?.Ref.ToString(),
-                    TalkReading.PathOf(conversation, entry.Id)
+                    EntryWords.PathOf(conversation, entry.Id)
                 )
             );
         }

@@ -12,7 +12,7 @@ namespace Wrenlet.Server.Background;
 /// that appear, lets the time of asks run out, makes the next of tasks that repeat, and reminds of what is due and of
 /// meetings.
 /// </summary>
-public sealed class BringingBack(
+internal sealed class BringingBack(
     Handling handling,
     Noticing noticing,
     Answering answering,

@@ -9,7 +9,7 @@ namespace Wrenlet.Server.Background;
 /// Takes in what has arrived by mail and text, and what was said in calls. It is removed there only after it is safe
 /// here.
 /// </summary>
-public sealed class Collector(
+internal sealed class Collector(
     IPostOffice office,
     StandinTextOffice texts,
     ICallOffice calls,

@@ -4,7 +4,7 @@ using MimeKit;
 using NodaTime;
 using Wrenlet.Core.Alerts;
 using Wrenlet.Core.People;
-using Wrenlet.Formats.Mail;
+using Wrenlet.Formats.Conversations;
 using Wrenlet.Server.Alerts;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Standins;

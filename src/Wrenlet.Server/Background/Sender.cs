@@ -17,13 +17,13 @@ namespace Wrenlet.Server.Background;
 /// by their id gets
 /// it again; with any other nobody knows whether it left, and a person decides.
 /// </summary>
-public sealed class Sender(
+internal sealed class Sender(
     Database database,
     WriteQueue writes,
     WhoIsWho who,
     IPostOffice office,
     StandinTextOffice texts,
-    FileKeeper keeper,
+    Mails mails,
     Settings settings,
     FirmClock clock,
     ILogger<Sender> log
@@ -151,14 +151,7 @@ public sealed class Sender(
                     await office.Send(
                         database
                             .Read(s =>
-                                Mails.Compose(
-                                    s,
-                                    outgoing.Entry,
-                                    conversation,
-                                    who.Current,
-                                    keeper,
-                                    settings.PublicAddress
-                                )
+                                mails.Compose(s, outgoing.Entry, conversation, who.Current, settings.PublicAddress)
                             )
                             .ToMime(),
                         cancellation
@@ -223,7 +216,7 @@ public sealed class Sender(
         var (to, how) = database.Read(s =>
             (
                 EntryStore.Recipients(s, outgoing.Key),
-                Mails.HowToAnswer(s, outgoing.Entry, who.Current, settings.PublicAddress)
+                mails.HowToAnswer(s, outgoing.Entry, who.Current, settings.PublicAddress)
             )
         );
         texts.Send(

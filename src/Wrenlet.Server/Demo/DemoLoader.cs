@@ -13,10 +13,12 @@ using Wrenlet.Core.Flow;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Sheets;
 using Wrenlet.Core.Tasks;
-using Wrenlet.Formats.Mail;
+using Wrenlet.Formats.Calendars;
+using Wrenlet.Formats.Conversations;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Asks;
+using Wrenlet.Server.Connections;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
@@ -41,7 +43,7 @@ namespace Wrenlet.Server.Demo;
 /// that
 /// stands still at a time of its own leaves them as they are written.
 /// </summary>
-public sealed partial class DemoLoader(
+internal sealed partial class DemoLoader(
     Settings settings,
     WriteQueue writes,
     WhoIsWho who,
@@ -319,8 +321,11 @@ public sealed partial class DemoLoader(
                 said.Close,
                 Knowing: true,
                 AtOnce: true,
-                Asks: said.Ask is { } asked ? Asked(asked) : null,
-                Meets: said.Meeting is { } meeting ? Met(meeting) : null
+                Brings:
+                [
+                    .. said.Ask is { } asked ? [new BroughtAsk(Asked(asked))] : Array.Empty<IBrought>(),
+                    .. said.Meeting is { } meeting ? [new BroughtMeeting(Met(meeting))] : Array.Empty<IBrought>(),
+                ]
             ),
             at
         );

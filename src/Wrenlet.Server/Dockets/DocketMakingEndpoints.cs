@@ -2,7 +2,6 @@ using System.ComponentModel.DataAnnotations;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using NodaTime;
-using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
@@ -57,31 +56,6 @@ public sealed record DocketFields(
 /// <param name="Version">To be sent back as If-Match.</param>
 public sealed record DocketSetting(DocketFields Fields, string Version);
 
-/// <summary>What moving a docket to a stage means.</summary>
-/// <param name="Refusal">Why it cannot be moved there; null when it can.</param>
-/// <param name="InTheWay">What still stands in the way.</param>
-/// <param name="MayAllTheSame">Whether the viewer may move it all the same.</param>
-/// <param name="SetsOff">What moving sets off, each in a sentence.</param>
-public sealed record StageMoveView(
-    string Stage,
-    string? Refusal,
-    IReadOnlyList<string> InTheWay,
-    bool MayAllTheSame,
-    IReadOnlyList<string> SetsOff
-);
-
-/// <summary>The stage that a docket is to enter, counted from 0.</summary>
-/// <param name="Knowing">Whether it is moved though something stands in the way.</param>
-public sealed record NewStage([property: Range(0, 20)] int Stage, bool Knowing = false);
-
-/// <summary>Whether a docket is open.</summary>
-/// <param name="Knowing">Whether it is closed though something in it is open.</param>
-public sealed record NewState([property: Required] bool Open, bool Knowing = false);
-
-/// <summary>A party that takes part in a docket.</summary>
-/// <param name="Queue">Where what it writes waits; null for none.</param>
-public sealed record PartyToAdd([property: Required] Guid Id, [property: Required] Guid Party, Guid? Queue = null);
-
 internal static class DocketMakingEndpoints
 {
     public static void MapDocketMaking(this IEndpointRouteBuilder api)
@@ -89,10 +63,6 @@ internal static class DocketMakingEndpoints
         api.MapPost("/dockets", Make).For(Access.Staff);
         api.MapGet("/dockets/{reference}/setting", GetSetting).For(Access.Staff);
         api.MapPut("/dockets/{reference}/setting", PutSetting).For(Access.Staff);
-        api.MapGet("/dockets/{reference}/stages/{stage:int}", Means).For(Access.Staff);
-        api.MapPut("/dockets/{reference}/stage", Move).For(Access.Staff);
-        api.MapPut("/dockets/{reference}/open", Open).For(Access.Staff);
-        api.MapPost("/dockets/{reference}/parties", AddParty).For(Access.Staff);
     }
 
     private static async Task<Results<Ok<DocketMade>, ProblemHttpResult>> Make(
@@ -113,11 +83,13 @@ internal static class DocketMakingEndpoints
         if (Wrong(given.Party, given.Queue, roster) is { } problem)
             return problem;
         var outcome = await making.Make(
-            new DocketId(given.Id),
-            StoredWords.DocketKinds.Parse(given.Kind)!.Value,
-            given.Subject.Trim(),
-            given.Site.Trim(),
-            given.Owner is { } owner ? roster.Find(new PersonId(owner)) : null,
+            new NewDocketTerms(
+                new DocketId(given.Id),
+                StoredWords.DocketKinds.Parse(given.Kind)!.Value,
+                given.Subject.Trim(),
+                given.Site.Trim(),
+                given.Owner is { } owner ? new PersonId(owner) : null
+            ),
             given.Party is { } party ? new PartyId(party) : null,
             given.Queue,
             viewer.Person,
@@ -128,7 +100,7 @@ internal static class DocketMakingEndpoints
             : Refusals.NotFound("docket");
     }
 
-    private static ProblemHttpResult? Wrong(Guid? party, Guid? queue, Roster roster) =>
+    internal static ProblemHttpResult? Wrong(Guid? party, Guid? queue, Roster roster) =>
         party is { } p && !roster.Parties.ContainsKey(new PartyId(p))
             ? Refusals.Invalid("party", "There is no such customer or partner. Add them to the contacts first.")
         : queue is { } q && !roster.Queues.ContainsKey(q)
@@ -140,7 +112,7 @@ internal static class DocketMakingEndpoints
         Viewer viewer,
         Database database
     ) =>
-        database.Read(s => Seen.Docket(s, reference, viewer.Person) is { } docket ? Setting(s, docket) : null)
+        database.Read(s => SeenDocket.Find(s, reference, viewer.Person) is { } docket ? Setting(s, docket) : null)
             is { } setting
             ? TypedResults.Ok(setting)
             : Refusals.NotFound("docket");
@@ -176,7 +148,7 @@ internal static class DocketMakingEndpoints
     )
     {
         var roster = who.Current;
-        if (database.Read(s => Seen.Docket(s, reference, viewer.Person)) is null)
+        if (database.Read(s => SeenDocket.Find(s, reference, viewer.Person)) is null)
             return Refusals.NotFound("docket");
         if (ifMatch is null)
             return Refusals.Invalid("If-Match", "A change names the version it was made on.");
@@ -228,69 +200,4 @@ internal static class DocketMakingEndpoints
         var now = database.Read(s => Setting(s, docket));
         return outcome.Changed ? Refusals.Changed("docket", now) : TypedResults.Ok(now);
     }
-
-    private static Results<Ok<StageMoveView>, ProblemHttpResult> Means(
-        string reference,
-        int stage,
-        Viewer viewer,
-        DocketMaking making,
-        Database database
-    ) =>
-        database.Read(s => making.Means(s, reference, stage, viewer.Person)) is { } means
-            ? TypedResults.Ok(
-                new StageMoveView(
-                    Stages.Of(DocketRef.Parse(reference)!.Value.Kind).ElementAtOrDefault(stage) ?? "",
-                    means.Refusal,
-                    [.. means.InTheWay.Select(g => g.Title)],
-                    means.MayAllTheSame,
-                    means.SetsOff
-                )
-            )
-            : Refusals.NotFound("docket");
-
-    private static async Task<Results<NoContent, ProblemHttpResult>> Move(
-        string reference,
-        NewStage given,
-        Viewer viewer,
-        DocketMaking making,
-        FirmClock clock
-    ) => Done(await making.Move(reference, given.Stage, given.Knowing, viewer.Person, clock.Now));
-
-    private static async Task<Results<NoContent, ProblemHttpResult>> Open(
-        string reference,
-        NewState given,
-        Viewer viewer,
-        DocketMaking making,
-        FirmClock clock
-    ) => Done(await making.Open(reference, given.Open, given.Knowing, viewer.Person, clock.Now));
-
-    private static async Task<Results<NoContent, ProblemHttpResult>> AddParty(
-        string reference,
-        PartyToAdd given,
-        Viewer viewer,
-        DocketMaking making,
-        WhoIsWho who,
-        FirmClock clock
-    )
-    {
-        if (given.Id == Guid.Empty)
-            return Refusals.Invalid("id", "A conversation needs an id of its own (UUIDv7).");
-        if (Wrong(given.Party, given.Queue, who.Current) is { } problem)
-            return problem;
-        return Done(
-            await making.AddParty(
-                reference,
-                new ConversationId(given.Id),
-                new PartyId(given.Party),
-                given.Queue,
-                viewer.Person,
-                clock.Now
-            )
-        );
-    }
-
-    private static Results<NoContent, ProblemHttpResult> Done(DocketOutcome outcome) =>
-        outcome.Docket is null ? Refusals.NotFound("docket")
-        : outcome.Refusal is { } refusal ? Refusals.Refused(refusal)
-        : TypedResults.NoContent();
 }

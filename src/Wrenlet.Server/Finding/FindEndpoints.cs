@@ -243,14 +243,14 @@ internal static class FindEndpoints
             if (
                 entry.Removed is not null
                 || ConversationStore.Find(session, entry.Conversation) is not { } place
-                || !TalkReading.Sees(me, place, entry)
+                || !EntrySight.Sees(me, place, entry)
             )
                 continue;
             if (query.Docket is { } docket && place.Docket?.Ref != docket)
                 continue;
             yield return Of(
                 "file",
-                TalkReading.PathOf(place, entry.Id),
+                EntryWords.PathOf(place, entry.Id),
                 name,
                 query.Words,
                 Whence(entry, place, roster)
@@ -292,7 +292,7 @@ internal static class FindEndpoints
                     most
                 ),
             (c, e) =>
-                TalkReading.Sees(me, c, e)
+                EntrySight.Sees(me, c, e)
                 && (
                     query.Open is null
                     || (c.Docket is null ? c.Open : DocketStore.Find(session, c.Docket.Id)!.Open) == query.Open
@@ -303,7 +303,7 @@ internal static class FindEndpoints
             entry.Author == me.Id || place.Owner == me.Id || place.Docket?.Owner == me.Id ? Closeness.Own
             : readLately.Contains(place.Key) ? Closeness.ReadThere
             : Closeness.Seen;
-        return seen.Select(f => (f.Entry, f.Conversation, Plain: ConversationViews.PlainOf(f.Entry)))
+        return seen.Select(f => (f.Entry, f.Conversation, Plain: EntryWords.PlainOf(f.Entry)))
             .OrderByDescending(f =>
                 Ranking.Score(
                     match is null ? 0 : Ranking.Fit(f.Plain, query.Words),
@@ -315,7 +315,7 @@ internal static class FindEndpoints
             .Select(f =>
                 Of(
                     "entry",
-                    TalkReading.PathOf(f.Conversation, f.Entry.Id),
+                    EntryWords.PathOf(f.Conversation, f.Entry.Id),
                     f.Plain,
                     query.Words,
                     Whence(f.Entry, f.Conversation, roster)

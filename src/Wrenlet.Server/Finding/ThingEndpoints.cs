@@ -23,11 +23,12 @@ internal static class ThingEndpoints
         string target,
         Viewer viewer,
         Database database,
+        Pointing pointing,
         WhoIsWho who,
         FirmClock clock
     ) =>
         TagLink.Parse($"{kind}:{target}", "") is { Kind: not (TagKind.Person or TagKind.Crew) } tag
-        && database.Read(s => Pointing.Look(s, tag.Kind, tag.Target, viewer.Person, who.Current, clock.Now)) is { } view
+        && database.Read(s => pointing.Look(s, tag.Kind, tag.Target, viewer.Person, who.Current, clock.Now)) is { } view
             ? TypedResults.Ok(view)
             : Refusals.NotFound("thing");
 
@@ -36,11 +37,12 @@ internal static class ThingEndpoints
         string path,
         Viewer viewer,
         Database database,
+        Pointing pointing,
         WhoIsWho who,
         FirmClock clock
     ) =>
         Pointing.OfPath(path) is var (kind, target)
-        && database.Read(s => Pointing.Look(s, kind, target, viewer.Person, who.Current, clock.Now))
+        && database.Read(s => pointing.Look(s, kind, target, viewer.Person, who.Current, clock.Now))
             is { Seen: true } view
             ? TypedResults.Ok(view)
             : Refusals.NotFound("thing");

@@ -1,14 +1,10 @@
 using System.ComponentModel.DataAnnotations;
 using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Wrenlet.Core.Conversations;
-using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
-using Wrenlet.Formats.Contacts;
-using Wrenlet.Formats.Phones;
+using Wrenlet.Formats.People;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Storage;
-using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.People;
@@ -45,16 +41,6 @@ public sealed record ContactView(
     string? Address,
     string Language,
     IReadOnlyList<ReachView> Reaches
-);
-
-/// <summary>One conversation in a party's history.</summary>
-public sealed record HistoryRow(
-    Guid Conversation,
-    string? Docket,
-    string Subject,
-    bool Open,
-    DateTimeOffset? LastAt,
-    string LastWords
 );
 
 /// <summary>Another party that was merged into this one.</summary>
@@ -109,7 +95,12 @@ internal static class ContactEndpoints
         api.MapDelete("/contacts/merges/{id:guid}", Undo).For(Access.Coordinators);
     }
 
-    private static IReadOnlyList<PartyRow> GetAll(Viewer viewer, Database database, WhoIsWho who) =>
+    private static IReadOnlyList<PartyRow> GetAll(
+        Viewer viewer,
+        Database database,
+        IPartyHistory history,
+        WhoIsWho who
+    ) =>
         database.Read(s =>
         {
             var roster = who.Current;
@@ -119,41 +110,32 @@ internal static class ContactEndpoints
                         .Parties.Values.OrderBy(p => p.Name, StringComparer.OrdinalIgnoreCase)
                         .Select(p =>
                         {
-                            var seen = ConversationStore
-                                .OfParty(s, p.Id)
-                                .Where(c => viewer.Person.MaySee(c.Place))
-                                .ToList();
+                            var talk = history.Talk(s, p.Id, viewer.Person);
                             return new PartyRow(
                                 p.Id.Value,
                                 p.Name,
                                 StoredWords.PartyKinds.Of(p.Kind),
                                 [.. p.Contacts.Select(roster.NameOf)],
-                                [
-                                    .. seen.Where(c => c.Docket is not null)
-                                        .Select(c => c.Docket!.Ref.ToString())
-                                        .Distinct(),
-                                ],
-                                seen.Count(c => c.Open),
-                                LastOf(seen)?.ToDateTimeOffset()
+                                talk.Dockets,
+                                talk.Open,
+                                talk.LastAt?.ToDateTimeOffset()
                             );
                         }),
                 ];
         });
 
-    private static NodaTime.Instant? LastOf(IEnumerable<Conversation> conversations) =>
-        conversations.SelectMany(c => new[] { c.Exchange.LastIn, c.Exchange.LastOut }).Max();
-
     private static Results<Ok<PartyFile>, ProblemHttpResult> GetParty(
         Guid party,
         Viewer viewer,
         Database database,
+        IPartyHistory history,
         WhoIsWho who
     ) =>
-        File(new PartyId(party), viewer, database, who) is { } file
+        File(new PartyId(party), viewer, database, history, who) is { } file
             ? TypedResults.Ok(file)
             : Refusals.NotFound("contact");
 
-    private static PartyFile? File(PartyId id, Viewer viewer, Database database, WhoIsWho who)
+    private static PartyFile? File(PartyId id, Viewer viewer, Database database, IPartyHistory history, WhoIsWho who)
     {
         var roster = who.Current;
         if (!roster.Parties.TryGetValue(id, out var party))
@@ -168,13 +150,7 @@ internal static class ContactEndpoints
                     .OrderBy(p => p.Person.Name, StringComparer.Ordinal)
                     .Select(p => Contact(p, roster)),
             ],
-            [
-                .. ConversationStore
-                    .OfParty(s, id)
-                    .Where(c => viewer.Person.MaySee(c.Place))
-                    .OrderByDescending(c => c.LastEntry)
-                    .Select(c => History(s, c)),
-            ],
+            history.Rows(s, id, viewer.Person),
             [
                 .. MergeStore
                     .Of(s, id)
@@ -199,33 +175,12 @@ internal static class ContactEndpoints
             ]
         );
 
-    private static HistoryRow History(SqlSession session, Conversation conversation)
-    {
-        var last = EntryStore.LastSaid(session, conversation.Key);
-        var words = last is null
-            ? ""
-            : string.Join(
-                ' ',
-                Conversations
-                    .ConversationViews.PlainOf(last)
-                    .Split((char[]?)null, 25, StringSplitOptions.RemoveEmptyEntries)
-                    .Take(24)
-            );
-        return new(
-            conversation.Id.Value,
-            conversation.Docket?.Ref.ToString(),
-            conversation.Docket?.Subject ?? conversation.Subject,
-            conversation.Open,
-            last?.At.ToDateTimeOffset(),
-            words
-        );
-    }
-
     private static async Task<Results<Ok<PartyFile>, ProblemHttpResult>> PutParty(
         Guid party,
         NewParty given,
         Viewer viewer,
         Database database,
+        IPartyHistory history,
         WriteQueue writes,
         WhoIsWho who,
         FirmClock clock
@@ -251,7 +206,7 @@ internal static class ContactEndpoints
             );
         });
         who.Refresh();
-        return TypedResults.Ok(File(id, viewer, database, who)!);
+        return TypedResults.Ok(File(id, viewer, database, history, who)!);
     }
 
     private static async Task<Results<Ok<PartyFile>, ProblemHttpResult>> PutContact(
@@ -259,6 +214,7 @@ internal static class ContactEndpoints
         NewContact given,
         Viewer viewer,
         Database database,
+        IPartyHistory history,
         WriteQueue writes,
         WhoIsWho who,
         FirmClock clock
@@ -303,7 +259,7 @@ internal static class ContactEndpoints
             );
         });
         who.Refresh();
-        return TypedResults.Ok(File(new PartyId(given.Party), viewer, database, who)!);
+        return TypedResults.Ok(File(new PartyId(given.Party), viewer, database, history, who)!);
     }
 
     /// <summary>Ways to reach somebody, normalised; or the field that is wrong and why.</summary>
@@ -494,6 +450,7 @@ internal static class ContactEndpoints
         NewMerge given,
         Viewer viewer,
         Database database,
+        IPartyHistory history,
         WriteQueue writes,
         WhoIsWho who,
         FirmClock clock
@@ -528,7 +485,7 @@ internal static class ContactEndpoints
             );
         });
         who.Refresh();
-        return TypedResults.Ok(File(kept, viewer, database, who)!);
+        return TypedResults.Ok(File(kept, viewer, database, history, who)!);
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Undo(

@@ -1,30 +1,8 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
-using Wrenlet.Core.Tasks;
-using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
-using Wrenlet.Server.Conversations;
-using Wrenlet.Storage;
-using Wrenlet.Storage.Conversations;
-using Wrenlet.Storage.Dockets;
-using Wrenlet.Storage.Finding;
-using Wrenlet.Storage.People;
-using Wrenlet.Storage.Sheets;
-using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.People;
-
-/// <summary>Something that can be tagged.</summary>
-/// <param name="Kind">person, crew, docket or task.</param>
-/// <param name="Target">Id or reference.</param>
-/// <param name="Text">As it will stand in the text.</param>
-/// <param name="Detail">What tells it from others of the name.</param>
-/// <param name="Sees">Whether a tagged person sees the conversation.</param>
-public sealed record Taggable(string Kind, string Target, string Text, string Detail, bool Sees);
-
-/// <summary>A contact's private link; shown once, kept only as a hash.</summary>
-public sealed record PrivateLink(string Path);
 
 /// <summary>Everyone and every crew one can give work to.</summary>
 /// <param name="Members">Who is in which crew.</param>
@@ -39,13 +17,9 @@ public sealed record CrewMembers(Guid Crew, IReadOnlyList<Guid> People);
 
 internal static class PeopleEndpoints
 {
-    private const int Most = 8;
-
     public static void MapPeople(this IEndpointRouteBuilder api)
     {
         api.MapGet("/colleagues", GetColleagues).For(Access.Staff);
-        api.MapGet("/conversations/{id:guid}/taggable", GetTaggable).For(Access.Staff);
-        api.MapPost("/conversations/{id:guid}/link", MakeLink).For(Access.Staff);
     }
 
     private static Colleagues GetColleagues(WhoIsWho who) =>
@@ -54,148 +28,4 @@ internal static class PeopleEndpoints
             [.. who.Current.Crews.Values.OrderBy(c => c.Name, StringComparer.Ordinal).Select(c => OwnerView.Of(c))],
             [.. who.Current.Crews.Values.Select(c => new CrewMembers(c.Id.Value, [.. c.Members.Select(m => m.Value)]))]
         );
-
-    /// <summary>
-    /// What can be tagged here by what was typed after the sign: people and crews after @, dockets, sheets, tasks and
-    /// what was said after #.
-    /// </summary>
-    private static Results<Ok<List<Taggable>>, ProblemHttpResult> GetTaggable(
-        Guid id,
-        string sign,
-        string? typed,
-        Viewer viewer,
-        Database database,
-        WhoIsWho who
-    ) =>
-        database.Read<Results<Ok<List<Taggable>>, ProblemHttpResult>>(s =>
-        {
-            if (Seen.Conversation(s, id, viewer.Person) is not { } conversation)
-                return Refusals.NotFound("conversation");
-            var words = (typed ?? "").Trim();
-            if (sign == "@")
-                return TypedResults.Ok(PeopleAndCrews(conversation, words, viewer, who.Current));
-            if (sign == "#")
-                return TypedResults.Ok(Things(s, words, viewer, who.Current));
-            return Refusals.Invalid(
-                "sign",
-                "Tags begin with @ for people and crews, or # for dockets, sheets and tasks."
-            );
-        });
-
-    private static List<Taggable> PeopleAndCrews(
-        Conversation conversation,
-        string words,
-        Viewer viewer,
-        Storage.People.Roster roster
-    )
-    {
-        var contacts = conversation.Party is { } party
-            ? roster.Parties[party].Contacts.Select(c => roster.Find(c)).OfType<Person>()
-            : [];
-        var people = Names
-            .Matching(roster.Staff.Where(p => p.Id != viewer.Person.Id).Concat(contacts), words)
-            .Select(p => new Taggable(
-                "person",
-                p.Id.Value.ToString(),
-                "@" + p.Name,
-                p.IsStaff ? roster.Profiles[p.Id].Purpose : roster.Parties[p.Party!.Value].Name,
-                p.MaySee(conversation.Place)
-            ));
-        var crews = roster
-            .Crews.Values.Where(c => Names.Rank(c.Name, words) >= 0)
-            .OrderBy(c => c.Name, StringComparer.Ordinal)
-            .Select(c => new Taggable(
-                "crew",
-                c.Id.Value.ToString(),
-                "@" + c.Name,
-                $"crew of {c.Members.Length}",
-                true
-            ));
-        return [.. people.Concat(crews).Take(Most + 4)];
-    }
-
-    private static List<Taggable> Things(SqlSession session, string words, Viewer viewer, Storage.People.Roster roster)
-    {
-        var dockets = DocketStore
-            .Matching(session, words, SearchStore.Match(words), 30)
-            .Where(d => viewer.Person.MaySee(d.Place))
-            .Take(Most)
-            .Select(d => new Taggable("docket", d.Ref.ToString(), "#" + d.Ref, d.Subject, true));
-        var tasks = SearchStore.Match(words) is { } match
-            ? TaskStore
-                .Matching(session, match, 30)
-                .Where(t => viewer.Person.MaySee(t.Place, Thing.Working))
-                .Take(Most)
-                .Select(t => new Taggable(
-                    "task",
-                    t.Id.Value.ToString(),
-                    "#" + t.Title,
-                    $"task{(t.Docket is { } d ? " of " + d.Ref : "")}, {(t.State is TaskState.Done ? "done" : "open")}",
-                    true
-                ))
-            : [];
-        var entries =
-            words.Length >= 3 && SearchStore.Match(words) is { } said
-                ? SearchStore
-                    .Seen(
-                        session,
-                        4,
-                        (before, most) =>
-                            SearchStore.Entries(session, said, null, null, null, null, null, false, before, most),
-                        (c, e) => e.Kind is not EntryKind.Event && TalkReading.Sees(viewer.Person, c, e)
-                    )
-                    .Select(f => new Taggable(
-                        "entry",
-                        f.Entry.Id.Value.ToString(),
-                        "#" + TalkReading.Short(ConversationViews.PlainOf(f.Entry), 40),
-                        $"said by {(f.Entry.Author is { } by ? roster.NameOf(by) : f.Entry.Sender)}, "
-                            + $"{f.Conversation.Docket?.Ref.ToString() ?? f.Conversation.Subject}",
-                        true
-                    ))
-                : [];
-        var sheets = SearchStore.Match(words) is { } named
-            ? SheetStore
-                .Matching(session, $"name : ({named})", 30)
-                .Where(k => viewer.Person.MaySee(k.Sheet.Place))
-                .Take(Most)
-                .Select(k => new Taggable(
-                    "sheet",
-                    k.Sheet.Id.Value.ToString(),
-                    "#" + TagLink.Plain(k.Sheet.Name),
-                    $"{StoredWords.SheetKinds.Of(k.Sheet.Kind)} of {k.Docket.Ref}{(k.Sheet.Shares.IsEmpty ? "" : ", shared outside")}",
-                    true
-                ))
-            : [];
-        return [.. dockets.Concat(sheets).Concat(tasks).Concat(entries)];
-    }
-
-    /// <summary>Makes the private link of an outside conversation's contact.</summary>
-    private static async Task<Results<Ok<PrivateLink>, ProblemHttpResult>> MakeLink(
-        Guid id,
-        Viewer viewer,
-        Database database,
-        WriteQueue writes,
-        WhoIsWho who,
-        FirmClock clock
-    )
-    {
-        var conversation = database.Read(s => ConversationStore.Find(s, new ConversationId(id)));
-        if (conversation is null || !viewer.Person.MaySee(conversation.Place))
-            return Refusals.NotFound("conversation");
-        if (conversation.Party is not { } party || who.Current.Parties[party].Contacts is not [var contact, ..])
-            return Refusals.Refused("Only a customer or partner who is among our contacts has a page.");
-        var token = Sessions.NewToken();
-        await writes.Run(w =>
-        {
-            SessionStore.SetLink(w.Session, Sessions.Hash(token), contact, clock.Now);
-            SessionStore.Audit(
-                w.Session,
-                clock.Now,
-                viewer.Person.Id,
-                "made a private link",
-                who.Current.NameOf(contact)
-            );
-        });
-        return TypedResults.Ok(new PrivateLink($"/with/{token}"));
-    }
 }

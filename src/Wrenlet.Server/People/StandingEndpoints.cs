@@ -4,7 +4,7 @@ using NodaTime;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
-using Wrenlet.Server.Live;
+using Wrenlet.Server.Connections;
 using Wrenlet.Storage;
 using Wrenlet.Storage.People;
 

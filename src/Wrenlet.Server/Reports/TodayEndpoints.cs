@@ -4,11 +4,13 @@ using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.Dockets;
+using Wrenlet.Core.Flow;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Reports;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Conversations.Meetings;
+using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
@@ -166,21 +168,11 @@ internal static class TodayEndpoints
             .OrderBy(t => t.Due)
             .ThenBy(t => t.Id.Value)
             .ToList();
-        var promised = tasks
-            .Where(t => t.Due < ends && t.State is not (TaskState.Done or TaskState.Dropped))
-            .Aggregate(Duration.Zero, (sum, t) => sum + (t.Estimate ?? Duration.Zero));
         var meetings = MeetingStore
             .Of(session, me.Id, begins, ends)
             .Where(m => m.Meeting.Invitees.Any(i => i.Whom == me.Id && i.Answer is not Attendance.NotComing))
             .ToList();
-        var met = Busy.Within(hours, [.. meetings.Select(m => (m.Meeting.From, m.Meeting.Until))], now, ends);
-        var left = hours.Between(now, ends) - met;
-        var words =
-            left <= Duration.Zero && met == Duration.Zero
-                ? "Your working day is over."
-                : $"{WorkingTimeWords.Of(left)} left "
-                    + $"today{(met > Duration.Zero ? $" beside {WorkingTimeWords.Of(met)} of meetings" : "")}"
-                    + $"{(promised > Duration.Zero ? $", {WorkingTimeWords.Of(promised)} of it promised" : "")}.";
+        var plan = DayPlan.Of(hours, [.. meetings.Select(m => (m.Meeting.From, m.Meeting.Until))], tasks, now, ends);
         return new(
             hours.IsWorkingDay(today)
                 ?
@@ -193,9 +185,9 @@ internal static class TodayEndpoints
             now.ToDateTimeOffset(),
             [.. due.Select(t => TaskViews.Of(t, roster, now))],
             [.. meetings.Select(m => MeetingViews.Of(m, me, roster, now))],
-            left.TotalMinutes,
-            promised.TotalMinutes,
-            words
+            plan.Left.TotalMinutes,
+            plan.Promised.TotalMinutes,
+            plan.ToString()
         );
     }
 
@@ -208,7 +200,7 @@ internal static class TodayEndpoints
     {
         var done = await writes.Run(w =>
         {
-            if (Seen.Docket(w.Session, reference, viewer.Person) is not { } docket)
+            if (SeenDocket.Find(w.Session, reference, viewer.Person) is not { } docket)
                 return false;
             ChangeLog.LookThrough(w.Session, viewer.Person.Id, docket.Id, looked.UpTo);
             return true;

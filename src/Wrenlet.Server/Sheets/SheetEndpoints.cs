@@ -3,10 +3,11 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Sheets;
-using Wrenlet.Formats.Tables;
+using Wrenlet.Formats.Sheets;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
@@ -38,7 +39,7 @@ internal static class SheetEndpoints
         WhoIsWho who
     ) =>
         database.Read<Results<Ok<IReadOnlyList<SheetBrief>>, ProblemHttpResult>>(s =>
-            Seen.Docket(s, reference, viewer.Person) is { } docket
+            SeenDocket.Find(s, reference, viewer.Person) is { } docket
                 ? TypedResults.Ok<IReadOnlyList<SheetBrief>>([
                     .. SheetStore
                         .OfDocket(s, docket.Id)
@@ -161,7 +162,7 @@ internal static class SheetEndpoints
         if (Sheet.WrongName(given.Name) is { } wrong)
             return Refusals.Invalid("name", wrong);
         var kind = StoredWords.SheetKinds.Parse(given.Kind)!.Value;
-        if (database.Read(s => Seen.Docket(s, given.Docket, viewer.Person)) is null)
+        if (database.Read(s => SeenDocket.Find(s, given.Docket, viewer.Person)) is null)
             return Refusals.NotFound("docket");
         var (body, not) = making.Read(kind, given.Body, viewer.Person);
         if (body is null)

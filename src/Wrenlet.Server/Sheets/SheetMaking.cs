@@ -1,16 +1,14 @@
 using NodaTime;
-using Wrenlet.Core.Alerts;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Sheets;
 using Wrenlet.Formats.Sheets;
-using Wrenlet.Formats.Tables;
 using Wrenlet.Formats.Text;
-using Wrenlet.Server.Alerts;
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Dockets;
+using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
-using Wrenlet.Storage.Alerts;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Sheets;
 
@@ -25,7 +23,15 @@ public sealed record SheetOutcome(KeptSheet? Sheet, string? Refusal = null, bool
 public sealed record ReadBody(string? Text, Guid? File, string Words);
 
 /// <summary>Makes and revises sheets, shares them, and tells those whom it concerns.</summary>
-public sealed class SheetMaking(WriteQueue writes, Database database, WhoIsWho who, FileKeeper keeper)
+internal sealed class SheetMaking(
+    WriteQueue writes,
+    Database database,
+    WhoIsWho who,
+    FileKeeper keeper,
+    FilePlaces places,
+    Pointing pointing,
+    Dispatcher happenings
+)
 {
     /// <summary>Longest page, in characters.</summary>
     private const int LongestPage = 500_000;
@@ -61,13 +67,7 @@ public sealed class SheetMaking(WriteQueue writes, Database database, WhoIsWho w
                         null
                     );
             default:
-                if (
-                    given.File is not { } id
-                    || database.Read(s =>
-                        FileStore.Find(s, id) is { } found && FileEndpoints.MaySee(s, found, by) ? found : null
-                    )
-                        is not { } file
-                )
+                if (given.File is not { } id || database.Read(s => places.Seen(s, id, by)) is not { } file)
                     return (null, "The drawing’s file is not there. Choose it again.");
                 var (words, not) = Drawn(file);
                 return not is not null ? (null, not) : (new ReadBody(null, file.Id, words), null);
@@ -118,7 +118,7 @@ public sealed class SheetMaking(WriteQueue writes, Database database, WhoIsWho w
     ) =>
         writes.Run(w =>
         {
-            if (Server.Seen.Docket(w.Session, docket, by) is not { } of)
+            if (SeenDocket.Find(w.Session, docket, by) is not { } of)
                 return new SheetOutcome(null);
             if (SheetStore.Find(w.Session, id) is { } there)
                 return there.Docket.Id == of.Id ? new(there) : new(null);
@@ -282,12 +282,12 @@ public sealed class SheetMaking(WriteQueue writes, Database database, WhoIsWho w
     {
         if (kept.Sheet.Kind is not SheetKind.Page)
             return body;
-        var text = Pointing.Discreet(w.Session, body.Text!, Pointing.Readers(kept.Sheet.Place, who.Current));
+        var text = pointing.Discreet(w.Session, body.Text!, kept.Sheet.Place, who.Current);
         return text == body.Text ? body : body with { Text = text, Words = WordsOf(text) };
     }
 
     /// <summary>Things that a page names and a party does not see.</summary>
-    private static List<string> Unseen(SqlSession session, KeptSheet kept, int revision, PartyId party) =>
+    private List<string> Unseen(SqlSession session, KeptSheet kept, int revision, PartyId party) =>
         kept.Sheet.Kind is not SheetKind.Page || SheetStore.Revision(session, kept, revision)?.Body is not { } body
             ? []
             :
@@ -295,7 +295,7 @@ public sealed class SheetMaking(WriteQueue writes, Database database, WhoIsWho w
                 .. EntryText
                     .Blocks(body)
                     .SelectMany(b => b.Rendered.Tags)
-                    .Where(t => !Leaving.Sees(session, party, t))
+                    .Where(t => !pointing.SeenBy(session, party, t))
                     .Select(t => t.Text)
                     .Distinct(),
             ];
@@ -307,26 +307,13 @@ public sealed class SheetMaking(WriteQueue writes, Database database, WhoIsWho w
         ConversationStore.OfDocket(w.Session, kept.Docket.Id).Find(c => c.Audience is Audience.Inside)!;
 
     private static Entry Happened(Writing w, Conversation conversation, Person by, Instant at, string markdown) =>
-        Posting.Happened(w, conversation, by.Id, at, markdown, markdown: true);
+        EventLines.Add(w, conversation, by.Id, at, markdown, markdown: true);
 
     /// <summary>Says in the docket what was done, and tells those who follow it.</summary>
     private void Tell(Writing w, KeptSheet kept, Person by, Instant at, string markdown)
     {
         var inside = Inside(w, kept);
         var entry = Happened(w, inside, by, at, markdown);
-        var followers = LevelStore
-            .FollowersOf(w.Session, kept.Docket.Id)
-            .Concat(kept.Docket.Owner is { } owner ? [owner] : [])
-            .Distinct();
-        foreach (
-            var alert in Alerting.Whom(
-                by.Id,
-                inside.Place,
-                Thing.Working,
-                followers.Select(f => new Alert(f, AlertReason.Following)),
-                p => who.Current.Find(p)
-            )
-        )
-            Telling.Tell(w, alert, by.Id, at, inside.Id, entry.Id, null, EntryText.PlainOf(markdown));
+        happenings.Say(w, new SheetWritten(kept, inside, entry, by.Id, EntryText.PlainOf(markdown), at));
     }
 }

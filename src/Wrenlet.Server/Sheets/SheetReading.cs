@@ -1,7 +1,7 @@
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Sheets;
-using Wrenlet.Formats.Tables;
+using Wrenlet.Formats.Sheets;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;

@@ -1,7 +1,7 @@
 using System.ComponentModel.DataAnnotations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Sheets;
-using Wrenlet.Formats.Tables;
+using Wrenlet.Formats.Sheets;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
 

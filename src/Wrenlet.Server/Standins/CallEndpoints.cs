@@ -2,6 +2,7 @@ using System.ComponentModel.DataAnnotations;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
@@ -91,7 +92,7 @@ internal static class CallEndpoints
     private static KeptMeeting? Invited(Guid id, Viewer viewer, Database database) =>
         database.Read(s =>
             MeetingStore.Find(s, new MeetingId(id)) is { Meeting.Call: true } kept
-            && Seen.Entry(s, kept.Entry, viewer.Person) is not null
+            && SeenTalk.Entry(s, kept.Entry, viewer.Person) is not null
             && kept.Meeting.Invitees.Any(i => i.Whom == viewer.Person.Id)
                 ? kept
                 : null

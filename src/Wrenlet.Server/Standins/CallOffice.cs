@@ -1,16 +1,9 @@
 using System.Text.Json;
 using NodaTime;
 using Wrenlet.Core.Conversations.Meetings;
-using Wrenlet.Formats.Calls;
+using Wrenlet.Formats.Conversations;
 
 namespace Wrenlet.Server.Standins;
-
-/// <summary>Where a call is taken part in.</summary>
-internal static class CallAddress
-{
-    /// <param name="server">Address of this server.</param>
-    public static string Of(string server, MeetingId meeting) => $"{server}/calls/{meeting.Value}";
-}
 
 /// <summary>A call that is over.</summary>
 /// <param name="Began">When its first words were said.</param>

@@ -4,7 +4,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using MimeKit;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
-using Wrenlet.Formats.Phones;
+using Wrenlet.Formats.People;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;

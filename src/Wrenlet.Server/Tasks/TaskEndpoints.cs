@@ -108,7 +108,7 @@ internal static class TaskEndpoints
             )
                 return Refusals.NotFound("entry");
             var milestones = conversation.Docket is { } docket ? DocketStore.Milestones(s, docket.Id) : [];
-            return TypedResults.Ok(Reading.Drafts(entry, milestones, who.Current));
+            return TypedResults.Ok(DraftReading.Drafts(entry, milestones, who.Current));
         });
 
     /// <summary>

@@ -1,9 +1,9 @@
 using System.Collections.Immutable;
 using NodaTime;
-using Wrenlet.Core.Alerts;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
-using Wrenlet.Server.Alerts;
+using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
@@ -18,11 +18,8 @@ namespace Wrenlet.Server.Tasks;
 public sealed record TaskOutcome(WorkTask? Task, bool Stale, string? Refusal);
 
 /// <summary>Makes, changes and finishes tasks, tells those whom it concerns, and remembers what was changed.</summary>
-public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
+public sealed class TaskMaking(WriteQueue writes, WhoIsWho who, Dispatcher happenings) : IHandles<EntryTakenBack>
 {
-    /// <summary>More reminders at once than these are one line.</summary>
-    private const int MostReminders = 3;
-
     /// <summary>Makes a task; one with the same id is one task.</summary>
     public Task<TaskOutcome> Make(WorkTask task, Person by) => writes.Run(w => Make(w, task, by));
 
@@ -52,7 +49,7 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
 
         var written = TaskStore.Find(w.Session, task.Id)!;
         Announce(w, written, ChangeKinds.TaskMade, by.Id, task.Made);
-        Tell(w, written, by, task.Made, Givens(written));
+        happenings.Say(w, new TaskMade(written, by.Id));
         Ripple(w, written.Parent, by, task.Made);
         return new(written, false, null);
     }
@@ -84,22 +81,7 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
         foreach (var (what, was, now) in TaskHistory.Between(before, after, who.Current))
             TaskStore.Remember(w.Session, after.Key, by.Id, at, what, was, now);
         Announce(w, after, ChangeKinds.TaskChanged, by.Id, at);
-        var had = before.Owners.Select(o => o.Owner).ToHashSet();
-        Tell(
-            w,
-            after,
-            by,
-            at,
-            Givens(after with { Owners = [.. after.Owners.Where(o => !had.Contains(o.Owner))] })
-                .Concat(
-                    after
-                        .Owners.Select(o => o.Owner)
-                        .OfType<TaskOwner.OfPerson>()
-                        .Select(o => new Alert(o.Person, AlertReason.OwnTask))
-                )
-                .Append(new Alert(after.MadeBy, AlertReason.OwnTask))
-                .Concat(after.Watchers.Select(p => new Alert(p, AlertReason.WatchedTask)))
-        );
+        happenings.Say(w, new TaskChanged(before, after, by.Id, at));
         if (after.Progress.Over && !before.Progress.Over)
             Follow(w, after, at, byTime: false);
         else if (before.Progress.Over && !after.Progress.Over)
@@ -142,7 +124,7 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
         writes.Run(w =>
         {
             var roster = who.Current;
-            var reminders = new Dictionary<PersonId, List<(WorkTask Task, AlertReason Reason)>>();
+            var due = ImmutableArray.CreateBuilder<DueTask>();
             foreach (var task in TaskStore.DueBefore(w.Session, now + Duration.FromDays(14)))
             {
                 if (
@@ -158,62 +140,11 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
                 )
                     continue;
                 TaskStore.SetReminded(w.Session, task.Key, reminder.At);
-                var told = Givens(task).Select(a => (a.Person, Reason: AlertReason.TaskDue)).ToList();
-                if (reminder.Nth >= Reminder.AskerFrom || told.Count == 0)
-                    told.Add((task.MadeBy, AlertReason.AskedLate));
-                // Who owns it and does not see its docket any more is not told, in whatever line.
-                foreach (
-                    var (person, reason) in told.DistinctBy(t => t.Person)
-                        .Where(t =>
-                            roster.Find(t.Person) is { IsStaff: true } known && known.MaySee(task.Place, Thing.Working)
-                        )
-                )
-                {
-                    if (!reminders.TryGetValue(person, out var list))
-                        reminders[person] = list = [];
-                    list.Add((task, reason));
-                }
+                due.Add(new(task, reminder.Nth, TaskViews.DueWords(task, roster, now)));
             }
 
-            foreach (var (person, list) in reminders)
-            {
-                if (list.Count > MostReminders)
-                {
-                    Telling.Tell(
-                        w,
-                        new Alert(person, AlertReason.TaskDue),
-                        null,
-                        now,
-                        null,
-                        null,
-                        null,
-                        $"{list.Count} tasks are due or late: {string.Join(", ", list.Select(t => t.Task.Title))}"
-                    );
-                    continue;
-                }
-
-                foreach (var (task, reason) in list)
-                foreach (
-                    var alert in Alerting.Whom(
-                        null,
-                        task.Place,
-                        Thing.Working,
-                        [new Alert(person, reason)],
-                        id => roster.Find(id)
-                    )
-                )
-                    Telling.Tell(
-                        w,
-                        alert,
-                        null,
-                        now,
-                        task.Source?.Conversation,
-                        task.Source?.Entry,
-                        task.Id,
-                        $"{task.Title}: {TaskViews.DueWords(task, roster, now)}"
-                    );
-            }
-
+            if (due.Count > 0)
+                happenings.Say(w, new TasksDue(due.ToImmutable(), now));
             return true;
         });
 
@@ -257,8 +188,8 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
         ArgumentNullException.ThrowIfNull(w);
         ArgumentNullException.ThrowIfNull(task);
         ArgumentNullException.ThrowIfNull(by);
-        var before = TaskFileStore.Of(w.Session, task);
-        TaskFileStore.Set(w.Session, task, files);
+        var before = TaskAttachmentStore.Of(w.Session, task);
+        TaskAttachmentStore.Set(w.Session, task, files);
         TaskStore.Touch(w.Session, task.Key);
         var after = TaskStore.Find(w.Session, task.Id)!;
         TaskStore.Remember(
@@ -268,7 +199,7 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
             at,
             "files",
             string.Join(", ", before.Select(f => f.Name)),
-            string.Join(", ", TaskFileStore.Of(w.Session, task).Select(f => f.Name))
+            string.Join(", ", TaskAttachmentStore.Of(w.Session, task).Select(f => f.Name))
         );
         Announce(w, after, ChangeKinds.TaskChanged, by.Id, at);
         return new(after, false, null);
@@ -379,8 +310,19 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
             return;
         if (TaskStore.FindSeries(w.Session, task.Series.Value) is var (_, byTime, _) && byTime)
             return;
-        if (TaskStore.TakeOut(w.Session, next))
-            w.Log(new Change(ChangeKinds.TaskChanged, next.Id.Value, new Place.Firm(), Thing.Working, at, by.Id));
+        if (!TaskStore.IsUntouched(w.Session, next))
+            return;
+        happenings.Say(w, new TaskTakenOut(next.Key));
+        TaskStore.TakeOut(w.Session, next);
+        w.Log(new Change(ChangeKinds.TaskChanged, next.Id.Value, new Place.Firm(), Thing.Working, at, by.Id));
+    }
+
+    /// <summary>What an entry that is taken back was made into stays, without its way back.</summary>
+    public void Handle(Writing w, EntryTakenBack happening)
+    {
+        ArgumentNullException.ThrowIfNull(w);
+        ArgumentNullException.ThrowIfNull(happening);
+        TaskStore.ForgetSource(w.Session, happening.Key);
     }
 
     /// <summary>Says that a task has changed.</summary>
@@ -443,37 +385,7 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who)
             StoredWords.TaskStates.Of(after.State)
         );
         Announce(w, after, ChangeKinds.TaskChanged, by.Id, at);
-        Tell(
-            w,
-            after,
-            by,
-            at,
-            after
-                .Owners.Select(o => o.Owner)
-                .OfType<TaskOwner.OfPerson>()
-                .Select(o => new Alert(o.Person, AlertReason.OwnTask))
-                .Append(new Alert(after.MadeBy, AlertReason.OwnTask))
-        );
+        happenings.Say(w, new TaskCarried(after, by.Id, at));
         Ripple(w, after.Parent, by, at);
-    }
-
-    private IEnumerable<Alert> Givens(WorkTask task) =>
-        task
-            .Owners.SelectMany(o =>
-                o.Owner switch
-                {
-                    TaskOwner.OfPerson person => [person.Person],
-                    TaskOwner.OfCrew crew => who.Current.Crews.TryGetValue(crew.Crew, out var known)
-                        ? known.Members
-                        : ImmutableArray<PersonId>.Empty,
-                    _ => throw new ArgumentOutOfRangeException(nameof(task), o.Owner, "Unknown kind of owner."),
-                }
-            )
-            .Select(p => new Alert(p, AlertReason.TaskGiven));
-
-    private void Tell(Writing w, WorkTask task, Person by, Instant at, IEnumerable<Alert> concerns)
-    {
-        foreach (var alert in Alerting.Whom(by.Id, task.Place, Thing.Working, concerns, id => who.Current.Find(id)))
-            Telling.Tell(w, alert, by.Id, at, task.Source?.Conversation, task.Source?.Entry, task.Id, task.Title);
     }
 }

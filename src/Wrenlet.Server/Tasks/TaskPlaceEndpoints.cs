@@ -8,6 +8,7 @@ using Wrenlet.Core.Tasks;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
@@ -101,7 +102,6 @@ internal static class TaskPlaceEndpoints
         api.MapPut("/tasks/{id:guid}/watching", Watch).For(Access.Staff);
         api.MapDelete("/tasks/{id:guid}/watching", Unwatch).For(Access.Staff);
         api.MapPost("/tasks/{id:guid}/parts", AddParts).For(Access.Staff);
-        api.MapPut("/tasks/{id:guid}/conversation", Talk).For(Access.Staff);
         api.MapPost("/tasks/{id:guid}/skip", Skip).For(Access.Staff);
         api.MapPut("/tasks/{id:guid}/times", PutTimes).For(Access.Staff);
     }
@@ -114,6 +114,7 @@ internal static class TaskPlaceEndpoints
         Guid id,
         IReadOnlyList<AttachedFile> given,
         Viewer viewer,
+        FilePlaces places,
         WriteQueue writes,
         TaskMaking making,
         WhoIsWho who,
@@ -132,9 +133,7 @@ internal static class TaskPlaceEndpoints
             var s = w.Session;
             if (TaskStore.Find(s, new TaskId(id)) is not { } task || !viewer.Person.MaySee(task.Place, Thing.Working))
                 return new TaskOutcome(null, false, null);
-            if (
-                given.Any(f => FileStore.Find(s, f.Id) is not { } file || !FileEndpoints.MaySee(s, file, viewer.Person))
-            )
+            if (given.Any(f => places.Seen(s, f.Id, viewer.Person) is null))
             {
                 problem =
                     "One of the files is not there any more, or you do not see it. Take it out and attach it again.";
@@ -144,14 +143,7 @@ internal static class TaskPlaceEndpoints
             return making.SetFiles(
                 w,
                 task,
-                [
-                    .. given
-                        .DistinctBy(f => f.Id)
-                        .Select(f => new Attachment(
-                            f.Id,
-                            string.IsNullOrWhiteSpace(f.Caption) ? null : f.Caption.Trim()
-                        )),
-                ],
+                [.. given.DistinctBy(f => f.Id).Select(AttachedFile.Read)],
                 viewer.Person,
                 clock.Now
             );
@@ -195,7 +187,7 @@ internal static class TaskPlaceEndpoints
                     TaskViews.Of(task, roster, now),
                     task.Notes,
                     EntryText.FromMarkdown(task.Notes).Html,
-                    [.. TaskFileStore.Of(s, task).Select(FileView.Of)],
+                    [.. TaskAttachmentStore.Of(s, task).Select(FileView.Of)],
                     parts,
                     [
                         .. TaskStore
@@ -263,7 +255,7 @@ internal static class TaskPlaceEndpoints
             var docket =
                 parent is not null ? parent.Docket
                 : given.Docket is null ? null
-                : Seen.Docket(s, given.Docket, me) is { } found ? found.Brief
+                : SeenDocket.Find(s, given.Docket, me) is { } found ? found.Brief
                 : task.Docket;
             if (task.Private && docket is not null)
                 problem = Refusals.Refused("A private task stands in no docket. Open it to others first.");
@@ -473,43 +465,4 @@ internal static class TaskPlaceEndpoints
             clock,
             context
         );
-
-    /// <summary>The conversation about a task, begun where there is none.</summary>
-    private static Task<Results<Ok<OpenedConversation>, ProblemHttpResult>> Talk(
-        Guid id,
-        Viewer viewer,
-        WriteQueue writes,
-        WhoIsWho who,
-        FirmClock clock
-    ) =>
-        writes.Run<Results<Ok<OpenedConversation>, ProblemHttpResult>>(w =>
-        {
-            if (
-                TaskStore.Find(w.Session, new TaskId(id)) is not { } task
-                || !viewer.Person.MaySee(task.Place, Thing.Working)
-            )
-                return Refusals.NotFound("task");
-            if (ConversationStore.OfTask(w.Session, id) is not { } conversation)
-            {
-                var begun = new ConversationId(Guid.CreateVersion7());
-                ConversationStore.AddOfTask(w.Session, begun, id, task.Title);
-                conversation = ConversationStore.Find(w.Session, begun)!;
-                w.Log(
-                    new Change(
-                        ChangeKinds.ConversationMade,
-                        begun.Value,
-                        conversation.Place,
-                        Thing.Working,
-                        clock.Now,
-                        viewer.Person.Id,
-                        task.Docket?.Id,
-                        begun
-                    )
-                );
-            }
-
-            return TypedResults.Ok(
-                ConversationEndpoints.Opened(w.Session, conversation, viewer.Person, who.Current, clock.Now)
-            );
-        });
 }

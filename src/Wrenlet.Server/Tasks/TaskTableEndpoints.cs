@@ -3,13 +3,12 @@ using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 using Wrenlet.Core.Dockets;
-using Wrenlet.Core.Flow;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
-using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
 using Wrenlet.Storage.Tasks;
 
@@ -83,29 +82,6 @@ public sealed record ManyChanges([property: Required, MaxLength(500)] IReadOnlyL
 /// <param name="Problem">Why it was not changed; null when it was.</param>
 public sealed record OneOutcome(Guid Id, TaskView? Task, string? Problem);
 
-/// <summary>A person's days with the work that is due on them.</summary>
-public sealed record LoadRow(PersonView Person, IReadOnlyList<LoadCell> Days);
-
-/// <summary>One person's day.</summary>
-/// <param name="FreeMinutes">Working time on it; of today, what is left.</param>
-/// <param name="WorkMinutes">Estimated work due on it.</param>
-/// <param name="Over">Whether more is due than there is time for.</param>
-public sealed record LoadCell(
-    DateOnly Day,
-    double FreeMinutes,
-    double WorkMinutes,
-    bool Over,
-    bool OnLeave,
-    IReadOnlyList<Guid> Tasks
-);
-
-/// <summary>People by days.</summary>
-public sealed record LoadView(
-    IReadOnlyList<DateOnly> Days,
-    IReadOnlyList<LoadRow> People,
-    IReadOnlyList<TaskView> Tasks
-);
-
 /// <summary>A named way of looking at tasks.</summary>
 /// <param name="Mine">Whether it is the viewer's own, to change and take away.</param>
 /// <param name="Settings">What is shown and how, as the client keeps it.</param>
@@ -131,7 +107,6 @@ internal static class TaskTableEndpoints
     {
         api.MapGet("/tasks/table", GetTable).For(Access.Staff);
         api.MapPost("/tasks/changes", ChangeMany).For(Access.Staff);
-        api.MapGet("/tasks/load", GetLoad).For(Access.Staff);
         api.MapGet("/task-views", GetViews).For(Access.Staff);
         api.MapPut("/task-views/{id:guid}", PutView).For(Access.Staff);
         api.MapDelete("/task-views/{id:guid}", RemoveView).For(Access.Staff);
@@ -191,7 +166,7 @@ internal static class TaskTableEndpoints
             "asked" => (TaskScope.Asked, viewer.Id.Value),
             "all" => (TaskScope.All, null),
             "crew" when id is { } crew && roster.Crews.ContainsKey(new CrewId(crew)) => (TaskScope.Crew, crew),
-            "docket" when Seen.Docket(session, of, viewer) is { } docket => (TaskScope.Docket, docket.Id.Value),
+            "docket" when SeenDocket.Find(session, of, viewer) is { } docket => (TaskScope.Docket, docket.Id.Value),
             "worklist"
                 when id is { } list && WorklistStore.Find(session, list) is { } found && viewer.MaySee(found.Place) => (
                 TaskScope.Worklist,
@@ -333,54 +308,6 @@ internal static class TaskTableEndpoints
         );
         return TypedResults.Ok<IReadOnlyList<OneOutcome>>(outcomes);
     }
-
-    /// <summary>People by days: the working time they have, and the estimated work that is due.</summary>
-    private static LoadView GetLoad(Viewer viewer, Database database, WhoIsWho who, FirmClock clock, int days = 10) =>
-        database.Read(s =>
-        {
-            var (roster, now) = (who.Current, clock.Now);
-            var many = Math.Clamp(days, 1, 31);
-            var tasks = TaskStore
-                .Table(s, TaskScope.All, null, now, Most)
-                .Where(t =>
-                    !t.Progress.Over
-                    && t.Due is not null
-                    && t.Parts.Count == 0
-                    && viewer.Person.MaySee(t.Place, Thing.Working)
-                )
-                .ToList();
-            var work = tasks.ConvertAll(t => new DueWork(t.Id, t.Owners, t.Due, t.Remaining));
-            var today = roster.Firm!.Calendar.DateOf(now);
-            var leaves = LeaveStore.From(s, today).ToLookup(l => l.Person);
-            var meetings = MeetingStore.Busy(
-                s,
-                [.. roster.Staff.Select(p => p.Id)],
-                now,
-                now + Duration.FromDays(many + 1)
-            );
-            var rows = roster
-                .Staff.Select(p => new LoadRow(
-                    PersonView.Of(p),
-                    [
-                        .. Load.Of(p.Id, roster.HoursOf(p.Id), [.. leaves[p.Id]], [.. meetings[p.Id]], work, now, many)
-                            .Select(d => new LoadCell(
-                                d.Day.ToDateOnly(),
-                                d.Free.TotalMinutes,
-                                d.Work.TotalMinutes,
-                                d.Over,
-                                d.OnLeave,
-                                [.. d.Tasks.Select(t => t.Value)]
-                            )),
-                    ]
-                ))
-                .ToList();
-            var shown = rows.SelectMany(r => r.Days).SelectMany(d => d.Tasks).ToHashSet();
-            return new LoadView(
-                [.. Enumerable.Range(0, many).Select(n => today.PlusDays(n).ToDateOnly())],
-                rows,
-                [.. tasks.Where(t => shown.Contains(t.Id.Value)).Select(t => TaskViews.Of(t, roster, now))]
-            );
-        });
 
     private static IReadOnlyList<NamedTaskView> GetViews(Viewer viewer, Database database, WhoIsWho who) =>
         database

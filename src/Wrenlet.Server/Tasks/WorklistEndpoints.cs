@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.People;
@@ -94,7 +95,7 @@ internal static class WorklistEndpoints
                 return there.Name == given.Name.Trim()
                     ? TypedResults.Ok(View(there, roster))
                     : Refusals.Invalid("If-Match", "A change names the version it was made on, such as \"3\".");
-            var docket = given.Docket is null ? null : Seen.Docket(w.Session, given.Docket, me);
+            var docket = given.Docket is null ? null : SeenDocket.Find(w.Session, given.Docket, me);
             if (there is null && given.Docket is not null && docket is null)
                 return Refusals.NotFound("docket");
             var list = new Worklist(

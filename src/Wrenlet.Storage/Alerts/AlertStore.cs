@@ -224,4 +224,12 @@ public static class AlertStore
             r.GetMomentOrNull(12),
             r.GetMomentOrNull(13)
         );
+
+    /// <summary>Forgets the alerts of an entry that is taken out.</summary>
+    public static void ForgetEntry(SqlSession session, long entry) =>
+        session.Run("DELETE FROM alert WHERE entry = $entry", ("entry", entry));
+
+    /// <summary>Forgets the alerts of a task that is taken out.</summary>
+    public static void ForgetTask(SqlSession session, long task) =>
+        session.Run("DELETE FROM alert WHERE task = $task", ("task", task));
 }

@@ -189,4 +189,8 @@ public static class NoticeStore
             new ConversationId(r.GetUid(10)),
             r.GetInt32(11)
         );
+
+    /// <summary>Thanks for an entry that is taken out stay, without it.</summary>
+    public static void ForgetEntry(SqlSession session, long entry) =>
+        session.Run("UPDATE thanks SET entry = NULL WHERE entry = $entry", ("entry", entry));
 }

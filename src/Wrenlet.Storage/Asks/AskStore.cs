@@ -256,4 +256,15 @@ public static class AskStore
                 .Split(',', StringSplitOptions.RemoveEmptyEntries)
                 .Select(n => int.Parse(n, CultureInfo.InvariantCulture)),
         ];
+
+    /// <summary>Takes out what an entry asks, with all that was answered.</summary>
+    public static void TakeOut(SqlSession session, long entry)
+    {
+        foreach (var table in new[] { "ask_option", "ask_person", "ask_step" })
+            session.Run(
+                $"DELETE FROM {table} WHERE ask IN (SELECT id FROM ask WHERE entry = $entry)",
+                ("entry", entry)
+            );
+        session.Run("DELETE FROM ask WHERE entry = $entry", ("entry", entry));
+    }
 }

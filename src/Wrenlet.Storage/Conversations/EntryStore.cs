@@ -246,59 +246,53 @@ public static class EntryStore
     public static void CameBack(SqlSession session, long entry, string reason) =>
         session.Run("UPDATE entry SET came_back = $reason WHERE id = $entry", ("reason", reason), ("entry", entry));
 
-    /// <summary>Takes an entry out that has not left; whatever was made of it stays.</summary>
-    /// <returns>What <see cref="AddOutgoing"/> kept of the conversation; null when the entry is leaving or has left, or
-    /// when its meeting is talked about already.</returns>
-    public static string? TakeBack(SqlSession session, long entry)
-    {
-        if (
-            session.Number(
-                "SELECT 1 FROM conversation WHERE meeting = (SELECT id FROM meeting WHERE entry = $entry)",
-                ("entry", entry)
-            )
-            is not null
-        )
-            return null;
-        var before = session.First(
-            "DELETE FROM outbox WHERE entry = $entry AND leaving = 0 RETURNING before",
-            r => r.GetTextOrNull(0),
+    /// <summary>Takes an entry out of the outbox that has not left.</summary>
+    /// <returns>
+    /// What <see cref="AddOutgoing"/> kept of the conversation; null when the entry is leaving or has left, or when its
+    /// meeting is talked about already.
+    /// </returns>
+    public static string? StopLeaving(SqlSession session, long entry) =>
+        session.Number(
+            "SELECT 1 FROM conversation WHERE meeting = (SELECT id FROM meeting WHERE entry = $entry)",
             ("entry", entry)
-        );
-        if (before is null)
-            return null;
-        session.Run("UPDATE task SET source = NULL WHERE source = $entry", ("entry", entry));
-        session.Run("DELETE FROM alert WHERE entry = $entry", ("entry", entry));
-        session.Run("UPDATE entry SET replies_to = NULL WHERE replies_to = $entry", ("entry", entry));
-        session.Run("UPDATE entry SET forwarded_from = NULL WHERE forwarded_from = $entry", ("entry", entry));
-        foreach (var table in new[] { "ask_option", "ask_person", "ask_step" })
-            session.Run(
-                $"DELETE FROM {table} WHERE ask IN (SELECT id FROM ask WHERE entry = $entry)",
+        )
+            is not null
+            ? null
+            : session.First(
+                "DELETE FROM outbox WHERE entry = $entry AND leaving = 0 RETURNING before",
+                r => r.GetTextOrNull(0),
                 ("entry", entry)
             );
+
+    /// <summary>Takes an entry out with all that conversations keep of it. Other parts have taken out theirs.</summary>
+    public static void TakeOut(SqlSession session, long entry)
+    {
+        session.Run("UPDATE entry SET replies_to = NULL WHERE replies_to = $entry", ("entry", entry));
+        session.Run("UPDATE entry SET forwarded_from = NULL WHERE forwarded_from = $entry", ("entry", entry));
         session.Run("DELETE FROM meeting_letter WHERE entry = $entry", ("entry", entry));
         session.Run(
             "DELETE FROM meeting_person WHERE meeting IN (SELECT id FROM meeting WHERE entry = $entry)",
             ("entry", entry)
         );
-        foreach (
-            var table in new[]
-            {
-                "ask",
-                "meeting",
-                "entry_tag",
-                "mail",
-                "entry_file",
-                "entry_recipient",
-                "text_message",
-                "entry_sign",
-                "pin",
-            }
-        )
+        foreach (var table in CarriedBy)
             session.Run($"DELETE FROM {table} WHERE entry = $entry", ("entry", entry));
         session.Run("DELETE FROM entry_search WHERE rowid = $entry", ("entry", entry));
         session.Run("DELETE FROM entry WHERE id = $entry", ("entry", entry));
-        return before;
     }
+
+    /// <summary>Tables whose rows belong to an entry.</summary>
+    private static readonly string[] CarriedBy =
+    [
+        "meeting",
+        "entry_tag",
+        "mail",
+        "entry_file",
+        "entry_recipient",
+        "text_message",
+        "entry_sign",
+        "filing",
+        "pin",
+    ];
 
     /// <summary>Messages of a conversation after an entry, oldest first: what happened since.</summary>
     public static List<Entry> After(SqlSession session, long conversation, long order, int most = 200) =>
@@ -362,7 +356,7 @@ public static class EntryStore
             )
             .ToDictionary(a => a.Item1, a => a.Item2);
 
-    public static void AddRecipients(SqlSession session, long entry, IEnumerable<(string Name, string Address)> to)
+    public static void AddRecipients(SqlSession session, long entry, IEnumerable<Recipient> to)
     {
         foreach (var (i, (name, address)) in to.Index())
             session.Run(
@@ -375,10 +369,10 @@ public static class EntryStore
     }
 
     /// <summary>Where an entry goes, in the order given.</summary>
-    public static List<(string Name, string Address)> Recipients(SqlSession session, long entry) =>
+    public static List<Recipient> Recipients(SqlSession session, long entry) =>
         session.All(
             "SELECT name, address FROM entry_recipient WHERE entry = $entry ORDER BY position",
-            r => (r.GetString(0), r.GetString(1)),
+            r => new Recipient(r.GetString(0), r.GetString(1)),
             ("entry", entry)
         );
 

@@ -456,25 +456,44 @@ public static class TaskStore
             ("now", now)
         );
 
-    /// <summary>Takes a task out that was made by itself and that nobody has touched.</summary>
-    /// <returns>False where somebody has.</returns>
-    public static bool TakeOut(SqlSession session, WorkTask task)
+    /// <summary>Whether nobody has touched a task that was made by itself.</summary>
+    public static bool IsUntouched(SqlSession session, WorkTask task) =>
+        task is { Version: 1, State: TaskState.NeedsAction, Parts.Count: 0 }
+        && session.Number("SELECT 1 FROM conversation WHERE task = $id", ("id", task.Key)) is null;
+
+    /// <summary>Takes a task out with all that tasks keep of it. Other parts have taken out theirs.</summary>
+    public static void TakeOut(SqlSession session, WorkTask task)
     {
-        if (
-            task.Version > 1
-            || task.State is not TaskState.NeedsAction
-            || task.Parts.Count > 0
-            || session.Number("SELECT 1 FROM conversation WHERE task = $id", ("id", task.Key)) is not null
-        )
-            return false;
-        session.Run("DELETE FROM alert WHERE task = $id", ("id", task.Key));
         foreach (var table in new[] { "task_owner", "task_watcher", "task_history" })
             session.Run($"DELETE FROM {table} WHERE task = $id", ("id", task.Key));
         session.Run("DELETE FROM task_block WHERE task = $id OR blocker = $id", ("id", task.Key));
         session.Run("DELETE FROM task_search WHERE rowid = $id", ("id", task.Key));
         session.Run("DELETE FROM task WHERE id = $id", ("id", task.Key));
-        return true;
     }
+
+    /// <summary>Takes the way back from tasks that were made of an entry that goes.</summary>
+    public static void ForgetSource(SqlSession session, long entry) =>
+        session.Run("UPDATE task SET source = NULL WHERE source = $entry", ("entry", entry));
+
+    /// <summary>The tasks of a docket that are gates of its stages, open or not.</summary>
+    public static List<WorkTask> GatesOf(SqlSession session, DocketId docket) =>
+        session.All(
+            $"{Select} WHERE t.docket = (SELECT id FROM docket WHERE uid = $docket) AND t.gate_stage IS NOT NULL "
+                + "AND t.state <> 'dropped' ORDER BY t.id",
+            r => Row(session, r),
+            ("docket", docket.Value)
+        );
+
+    /// <summary>How many tasks of a docket are neither done nor dropped.</summary>
+    public static int OpenIn(SqlSession session, DocketId docket) =>
+        (int)
+            session
+                .Number(
+                    "SELECT count(*) FROM task WHERE docket = (SELECT id FROM docket WHERE uid = $docket) "
+                        + "AND state NOT IN ('done', 'dropped')",
+                    ("docket", docket.Value)
+                )!
+                .Value;
 
     /// <summary>When something was last said about a task; null for never.</summary>
     public static Instant? LastWord(SqlSession session, long task) =>

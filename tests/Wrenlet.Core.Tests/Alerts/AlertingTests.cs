@@ -229,7 +229,7 @@ public class AlertingTests
                                 or AlertReason.Noticed
                                 or AlertReason.WatchedTask
                             );
-                        Listening
+                        AlertLevels
                             .PopsUp(alert.Reason, quiets[person], now, Yard.Hours)
                             .ShouldBe(forMe && !began && !off);
                     }

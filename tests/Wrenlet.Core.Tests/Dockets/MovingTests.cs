@@ -90,19 +90,19 @@ public class MovingTests
     public void Who_says_who_sees_a_docket_is_its_owner_or_a_manager_and_both_still_see_it_then()
     {
         var (odalys, tobiah, kit) = (Yard.Named("Odalys"), Yard.Named("Tobiah"), Yard.Named("Kit"));
-        Moving
+        DocketRules
             .RefusesSight(kit, DocketSight.Open, DocketSight.Only([kit.Id], []), odalys)
             .ShouldNotBeNull()
             .ShouldContain("owner and managers");
-        Moving
+        DocketRules
             .RefusesSight(odalys, DocketSight.Open, DocketSight.Only([kit.Id], []), odalys)
             .ShouldNotBeNull()
             .ShouldContain("would not see it yourself");
-        Moving
+        DocketRules
             .RefusesSight(tobiah, DocketSight.Open, DocketSight.Only([tobiah.Id], []), odalys)
             .ShouldNotBeNull()
             .ShouldContain("Put Odalys on the list");
-        Moving
+        DocketRules
             .RefusesSight(tobiah, DocketSight.Open, DocketSight.Only([tobiah.Id, odalys.Id], []), odalys)
             .ShouldBeNull();
     }
@@ -111,7 +111,7 @@ public class MovingTests
     public void Who_does_not_see_a_docket_cannot_own_it()
     {
         var kit = Yard.Named("Kit");
-        Moving
+        DocketRules
             .RefusesOwner(kit, DocketSight.Only([Yard.Named("Ines").Id], []))
             .ShouldBe("Kit does not see this docket. Give Kit sight of it first.");
         DocketRules.RefusesOwner(kit, DocketSight.Open).ShouldBeNull();

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using CsCheck;
 using NodaTime;
-using Wrenlet.Bench;
 using Wrenlet.Core.Flow;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;

@@ -2,7 +2,7 @@ using System.Net;
 using System.Reflection;
 using System.Text.Json;
 using Microsoft.AspNetCore.SignalR.Client;
-using Wrenlet.Server.Live;
+using Wrenlet.Server.Connections;
 using Wrenlet.Server.Tests.World;
 
 namespace Wrenlet.Server.Tests.Access;

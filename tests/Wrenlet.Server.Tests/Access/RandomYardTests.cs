@@ -10,6 +10,7 @@ using Wrenlet.Core.People;
 using Wrenlet.Core.Sheets;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Pages;
 using Wrenlet.Server.Tests.World;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;

@@ -1,7 +1,7 @@
 using System.Net;
 using System.Text.Json;
 using Wrenlet.Core.Conversations;
-using Wrenlet.Formats.Contacts;
+using Wrenlet.Formats.People;
 using Wrenlet.Server.Tests.World;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;

@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.Json;
+using Wrenlet.Server.Pages;
 using Wrenlet.Server.Tests.World;
 
 namespace Wrenlet.Server.Tests.Dockets;

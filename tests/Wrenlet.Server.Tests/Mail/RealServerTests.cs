@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging.Abstractions;
 using MimeKit;
 using Wrenlet.Server.Background;
@@ -218,13 +219,14 @@ public sealed class RealServerTests : IDisposable
     {
         var yard = await SmallYard.Build();
         var settings = new Settings(yard.Folder, 0, "2026-04-14T08:40", false, "", 0, 0, null);
-        using var database = Database.Open(yard.Folder);
-        await using var writes = new WriteQueue(database);
-        var clock = new FirmClock(settings);
-        var who = new WhoIsWho(database, writes, clock);
+        await using var parts = Parts.Of(settings);
+        var database = parts.GetRequiredService<Database>();
+        var writes = parts.GetRequiredService<WriteQueue>();
+        var clock = parts.GetRequiredService<FirmClock>();
+        var who = parts.GetRequiredService<WhoIsWho>();
         who.Refresh();
         var id = new Core.Conversations.EntryId(Guid.CreateVersion7());
-        var posting = new Posting(writes, who, settings);
+        var posting = parts.GetRequiredService<Posting>();
         (
             await posting.Post(
                 id,
@@ -261,7 +263,7 @@ public sealed class RealServerTests : IDisposable
             who,
             office,
             texts,
-            new FileKeeper(settings),
+            parts.GetRequiredService<Mails>(),
             settings,
             clock,
             NullLogger<Sender>.Instance

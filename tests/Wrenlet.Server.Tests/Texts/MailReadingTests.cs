@@ -1,7 +1,7 @@
 using System.Text;
 using MimeKit;
-using Wrenlet.Formats.Mail;
-using Wrenlet.Formats.Phones;
+using Wrenlet.Formats.Conversations;
+using Wrenlet.Formats.People;
 
 namespace Wrenlet.Server.Tests.Texts;
 

@@ -1,6 +1,6 @@
 using NodaTime;
 using Wrenlet.Core.Conversations.Meetings;
-using Wrenlet.Formats.Calendars;
+using Wrenlet.Formats.Conversations;
 
 namespace Wrenlet.Server.Tests.Texts;
 

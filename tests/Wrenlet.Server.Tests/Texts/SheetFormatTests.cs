@@ -1,7 +1,6 @@
 using System.Text;
 using CsCheck;
 using Wrenlet.Formats.Sheets;
-using Wrenlet.Formats.Tables;
 using Wrenlet.Formats.Text;
 
 namespace Wrenlet.Server.Tests.Texts;

@@ -1,5 +1,5 @@
 using NodaTime;
-using Wrenlet.Formats.Calls;
+using Wrenlet.Formats.Conversations;
 
 namespace Wrenlet.Server.Tests.Texts;
 

@@ -1,5 +1,5 @@
 using System.Runtime.CompilerServices;
-using Wrenlet.Formats.Mail;
+using Wrenlet.Formats.Conversations;
 
 namespace Wrenlet.Server.Tests.World;
 

@@ -3,6 +3,8 @@ using System.Net;
 using System.Net.Sockets;
 using System.Text;
 using System.Text.RegularExpressions;
+using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Pages;
 
 namespace Wrenlet.Server.Tests.World;
 

@@ -9,6 +9,7 @@ using Wrenlet.Core.Sheets;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Pages;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Alerts;
 using Wrenlet.Storage.Asks;

@@ -1,12 +1,10 @@
 using NodaTime;
-using Wrenlet.Core.Alerts;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.People;
-using Wrenlet.Formats.Calendars;
-using Wrenlet.Formats.Calls;
+using Wrenlet.Formats.Conversations;
 using Wrenlet.Formats.Text;
-using Wrenlet.Server.Alerts;
+using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
@@ -22,7 +20,13 @@ public sealed record MeetingOutcome(KeptMeeting? Meeting, string? Refusal);
 /// Takes answers to invitations, moves meetings and calls them off, takes transcripts in, and tells those whom it
 /// concerns.
 /// </summary>
-public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, FileKeeper keeper)
+internal sealed class Convening(
+    WriteQueue writes,
+    WhoIsWho who,
+    Posting posting,
+    FileKeeper keeper,
+    Dispatcher happenings
+) : IHandles<EntryRemoved>
 {
     /// <summary>How long before it begins those who take part are reminded.</summary>
     private static readonly Duration Ahead = Duration.FromMinutes(10);
@@ -46,7 +50,7 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
         {
             if (
                 MeetingStore.Find(w.Session, id) is not { } kept
-                || Seen.Entry(w.Session, kept.Entry, by) is not var (entry, conversation)
+                || SeenTalk.Entry(w.Session, kept.Entry, by) is not var (entry, conversation)
             )
                 return new MeetingOutcome(null, null);
             if (kept.Meeting.Refuses(by.Id, at) is { } refusal)
@@ -73,7 +77,7 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
         var name = who.Current.Find(whom)!.FirstName;
         if (reply.Sequence < kept.Meeting.Sequence || kept.Meeting.Refuses(whom, at) is not null)
         {
-            Posting.Happened(
+            EventLines.Add(
                 w,
                 conversation,
                 null,
@@ -109,7 +113,7 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
             (m, before) =>
                 $"The meeting “{m.Title}” is moved: {MeetingViews.When(m.From, m.Until, who.Current, at)} instead of "
                 + $"{MeetingViews.When(before.From, before.Until, who.Current, at)}.",
-            AlertReason.Invited
+            asksAnew: true
         );
 
     /// <summary>Says that a meeting does not take place.</summary>
@@ -121,15 +125,13 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
             m => m.Off(),
             (m, _) =>
                 $"The meeting “{m.Title}” of {MeetingViews.When(m.From, m.Until, who.Current, at)} is called off.",
-            AlertReason.OwnMeeting
+            asksAnew: false
         );
 
     /// <summary>Calls off the meeting whose invitation was removed.</summary>
-    public void EntryRemoved(Writing w, Entry entry, Conversation conversation, Person by, Instant at)
+    public void Handle(Writing w, EntryRemoved happening)
     {
-        ArgumentNullException.ThrowIfNull(w);
-        ArgumentNullException.ThrowIfNull(entry);
-        ArgumentNullException.ThrowIfNull(by);
+        var (conversation, entry, by, at) = happening;
         if (
             !entry.Meets
             || MeetingStore.OfEntries(w.Session, [entry.Key]).GetValueOrDefault(entry.Id)
@@ -138,15 +140,8 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
         )
             return;
         MeetingStore.Set(w.Session, kept, kept.Meeting.Off());
-        Tell(
-            w,
-            kept,
-            conversation,
-            by.Id,
-            at,
-            AlertReason.OwnMeeting,
-            $"The invitation to “{kept.Meeting.Title}” was removed: it does not take place."
-        );
+        var words = $"The invitation to “{kept.Meeting.Title}” was removed: it does not take place.";
+        happenings.Say(w, new MeetingChanged(kept, conversation, by.Id, words, AskedAnew: false, at));
     }
 
     /// <summary>Reminds those who take part of what begins soon, once.</summary>
@@ -158,24 +153,9 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
                 MeetingStore.Reminded(w.Session, kept);
                 if (ConversationStore.Find(w.Session, kept.Conversation) is not { } conversation)
                     continue;
-                var coming = kept
-                    .Meeting.Invitees.Where(i => i.Answer is not Attendance.NotComing)
-                    .Select(i => new Alert(i.Whom, AlertReason.MeetingSoon));
-                foreach (
-                    var alert in Alerting.Whom(null, conversation.Place, Thing.Said, coming, p => who.Current.Find(p))
-                )
-                    Telling.Tell(
-                        w,
-                        alert,
-                        null,
-                        now,
-                        conversation.Id,
-                        kept.Entry,
-                        null,
-                        $"{kept.Meeting.Title}: "
-                            + $"{MeetingViews.When(kept.Meeting.From, kept.Meeting.Until, who.Current, now)}"
-                            + $"{(kept.Meeting.Where.Length > 0 ? $", {kept.Meeting.Where}" : "")}"
-                    );
+                var where = kept.Meeting.Where.Length > 0 ? $", {kept.Meeting.Where}" : "";
+                var when = MeetingViews.When(kept.Meeting.From, kept.Meeting.Until, who.Current, now);
+                happenings.Say(w, new MeetingSoon(kept, conversation, $"{kept.Meeting.Title}: {when}{where}", now));
             }
         });
 
@@ -206,7 +186,7 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
         {
             if (
                 MeetingStore.Find(w.Session, id) is not { } kept
-                || (by is not null && Seen.Entry(w.Session, kept.Entry, by) is null)
+                || (by is not null && SeenTalk.Entry(w.Session, kept.Entry, by) is null)
             )
                 return new MeetingOutcome(null, null);
             if (wrong is not null)
@@ -245,7 +225,7 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
             }
 
             var speakers = Names.List(spoken.Select(l => l.Speaker.Length > 0 ? l.Speaker : "someone"));
-            Posting.Happened(
+            EventLines.Add(
                 w,
                 talk,
                 by?.Id,
@@ -254,15 +234,17 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
                 [new(file!.Id)]
             );
             MeetingStore.Transcribed(w.Session, kept, at);
-            Posting.Happened(w, conversation, by?.Id, at, $"What was said in “{kept.Meeting.Title}” is written down.");
-            Tell(
+            EventLines.Add(w, conversation, by?.Id, at, $"What was said in “{kept.Meeting.Title}” is written down.");
+            happenings.Say(
                 w,
-                kept,
-                conversation,
-                by?.Id,
-                at,
-                AlertReason.OwnMeeting,
-                $"What was said in “{kept.Meeting.Title}” is written down."
+                new MeetingChanged(
+                    kept,
+                    conversation,
+                    by?.Id,
+                    $"What was said in “{kept.Meeting.Title}” is written down.",
+                    AskedAnew: false,
+                    at
+                )
             );
             return new(MeetingStore.Find(w.Session, id), null);
         });
@@ -278,18 +260,7 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
         var begun = new ConversationId(Guid.CreateVersion7());
         ConversationStore.AddOfMeeting(w.Session, begun, kept.Key, kept.Meeting.Title);
         var talk = ConversationStore.Find(w.Session, begun)!;
-        w.Log(
-            new Change(
-                ChangeKinds.ConversationMade,
-                begun.Value,
-                talk.Place,
-                Thing.Working,
-                at,
-                by,
-                talk.Docket?.Id,
-                begun
-            )
-        );
+        EventLines.Begun(w, talk, by, at);
         return talk;
     }
 
@@ -314,27 +285,9 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
             )
             + (answer.Words.Length > 0 ? $" “{answer.Words}”" : "");
         if (!person.IsStaff)
-            Posting.Happened(w, conversation, null, at, $"“{meeting.Title}”: {line}");
-        Changed(w, entry, conversation, answer.Whom, at);
-        foreach (
-            var alert in Alerting.Whom(
-                answer.Whom,
-                conversation.Place,
-                Thing.Said,
-                [new Alert(meeting.By, AlertReason.OwnMeeting)],
-                q => who.Current.Find(q)
-            )
-        )
-            Telling.Tell(
-                w,
-                alert,
-                person.IsStaff ? person.Id : null,
-                at,
-                conversation.Id,
-                entry.Id,
-                null,
-                $"{meeting.Title}: {line}"
-            );
+            EventLines.Add(w, conversation, null, at, $"“{meeting.Title}”: {line}");
+        EventLines.EntryChanged(w, entry, conversation, answer.Whom, at);
+        happenings.Say(w, new MeetingAnswered(kept, conversation, person, $"{meeting.Title}: {line}", at));
         return kept with { Meeting = meeting };
     }
 
@@ -344,13 +297,13 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
         Instant at,
         Func<Meeting, Meeting?> change,
         Func<Meeting, Meeting, string> words,
-        AlertReason reason
+        bool asksAnew
     ) =>
         writes.Run(w =>
         {
             if (
                 MeetingStore.Find(w.Session, id) is not { } kept
-                || Seen.Entry(w.Session, kept.Entry, by) is not var (entry, conversation)
+                || SeenTalk.Entry(w.Session, kept.Entry, by) is not var (entry, conversation)
             )
                 return new MeetingOutcome(null, null);
             var before = kept.Meeting;
@@ -385,49 +338,13 @@ public sealed class Convening(WriteQueue writes, WhoIsWho who, Posting posting, 
             }
             else
             {
-                Posting.Happened(w, conversation, by.Id, at, line);
+                EventLines.Add(w, conversation, by.Id, at, line);
             }
 
-            Changed(w, entry, conversation, by.Id, at);
-            Tell(w, kept, conversation, by.Id, at, reason, line);
+            EventLines.EntryChanged(w, entry, conversation, by.Id, at);
+            happenings.Say(w, new MeetingChanged(kept, conversation, by.Id, line, asksAnew, at));
             return new(MeetingStore.Find(w.Session, id), null);
         });
-
-    private void Tell(
-        Writing w,
-        KeptMeeting kept,
-        Conversation conversation,
-        PersonId? by,
-        Instant at,
-        AlertReason reason,
-        string words
-    )
-    {
-        foreach (
-            var alert in Alerting.Whom(
-                by,
-                conversation.Place,
-                Thing.Said,
-                kept.Meeting.Invitees.Select(i => new Alert(i.Whom, reason)),
-                p => who.Current.Find(p)
-            )
-        )
-            Telling.Tell(w, alert, by, at, conversation.Id, kept.Entry, null, words);
-    }
-
-    private static void Changed(Writing w, Entry entry, Conversation conversation, PersonId? by, Instant at) =>
-        w.Log(
-            new Change(
-                ChangeKinds.EntryChanged,
-                entry.Id.Value,
-                conversation.Place,
-                entry.Delivery is { Sent: false } ? Thing.Working : EntrySight.ThingOf(entry.Kind),
-                at,
-                by,
-                conversation.Docket?.Id,
-                conversation.Id
-            )
-        );
 
     /// <summary>
     /// The meeting that a reply answers and for whom: the one it names, where the sender is of the same party; null

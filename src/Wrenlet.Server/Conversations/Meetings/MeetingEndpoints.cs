@@ -7,6 +7,7 @@ using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
@@ -86,7 +87,6 @@ internal static class MeetingEndpoints
         api.MapPut("/meetings/{id:guid}/answer", Answer).For(Access.SignedIn);
         api.MapPut("/meetings/{id:guid}/time", Move).For(Access.Staff);
         api.MapPost("/meetings/{id:guid}/calling-off", CallOff).For(Access.Staff);
-        api.MapPut("/meetings/{id:guid}/conversation", Talk).For(Access.Staff);
         api.MapPost("/meetings/{id:guid}/transcript", PutTranscript).For(Access.Staff);
     }
 
@@ -102,7 +102,7 @@ internal static class MeetingEndpoints
     ) =>
         database.Read<Results<Ok<IReadOnlyList<InvitableView>>, ProblemHttpResult>>(s =>
         {
-            if (Seen.Conversation(s, id, viewer.Person) is not { } conversation)
+            if (SeenTalk.Conversation(s, id, viewer.Person) is not { } conversation)
                 return Refusals.NotFound("conversation");
             var (roster, now) = (who.Current, clock.Now);
             var leaves = LeaveStore.From(s, roster.Firm!.Calendar.DateOf(now).PlusDays(-1)).ToLookup(l => l.Person);
@@ -149,7 +149,7 @@ internal static class MeetingEndpoints
     ) =>
         database.Read<Results<Ok<MeetingTimesView>, ProblemHttpResult>>(s =>
         {
-            if (Seen.Conversation(s, id, viewer.Person) is not { } conversation)
+            if (SeenTalk.Conversation(s, id, viewer.Person) is not { } conversation)
                 return Refusals.NotFound("conversation");
             var (roster, now, calendar) = (who.Current, clock.Now, who.Current.Firm!.Calendar);
             var wanted = new HashSet<Guid>();
@@ -268,7 +268,7 @@ internal static class MeetingEndpoints
         FirmClock clock
     ) =>
         database.Read<Results<Ok<IReadOnlyList<MeetingItem>>, ProblemHttpResult>>(s =>
-            Seen.Docket(s, reference, viewer.Person) is { } docket
+            SeenDocket.Find(s, reference, viewer.Person) is { } docket
                 ? TypedResults.Ok(
                     MeetingViews.Items(
                         s,
@@ -290,7 +290,7 @@ internal static class MeetingEndpoints
     ) =>
         database.Read<Results<Ok<MeetingPage>, ProblemHttpResult>>(s =>
             MeetingStore.Find(s, new MeetingId(id)) is { } kept
-            && Seen.Entry(s, kept.Entry, viewer.Person) is var (entry, _)
+            && SeenTalk.Entry(s, kept.Entry, viewer.Person) is var (entry, _)
                 ? TypedResults.Ok(
                     new MeetingPage(MeetingViews.Items(s, [kept], viewer.Person, who.Current, clock.Now)[0], entry.Html)
                 )
@@ -375,27 +375,4 @@ internal static class MeetingEndpoints
         outcome.Meeting is not { } meeting ? Refusals.NotFound("meeting")
         : outcome.Refusal is { } refusal ? Refusals.Refused(refusal)
         : TypedResults.Ok(MeetingViews.Of(meeting, viewer.Person, who.Current, clock.Now));
-
-    /// <summary>What was said in a meeting and about it, begun where nothing was.</summary>
-    private static Task<Results<Ok<OpenedConversation>, ProblemHttpResult>> Talk(
-        Guid id,
-        Viewer viewer,
-        WriteQueue writes,
-        WhoIsWho who,
-        FirmClock clock
-    ) =>
-        writes.Run<Results<Ok<OpenedConversation>, ProblemHttpResult>>(w =>
-            MeetingStore.Find(w.Session, new MeetingId(id)) is { } kept
-            && Seen.Entry(w.Session, kept.Entry, viewer.Person) is not null
-                ? TypedResults.Ok(
-                    ConversationEndpoints.Opened(
-                        w.Session,
-                        Convening.TalkOf(w, kept, clock.Now, viewer.Person.Id),
-                        viewer.Person,
-                        who.Current,
-                        clock.Now
-                    )
-                )
-                : Refusals.NotFound("meeting")
-        );
 }

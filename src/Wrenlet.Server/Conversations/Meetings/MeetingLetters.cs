@@ -1,8 +1,9 @@
 using NodaTime;
+using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.People;
-using Wrenlet.Formats.Calendars;
-using Wrenlet.Server.Standins;
+using Wrenlet.Formats.Conversations;
+using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
 
@@ -103,4 +104,13 @@ internal static class MeetingLetters
             kept.At
         );
     }
+}
+
+/// <summary>Invitations, which are answered by a calendar or in words.</summary>
+internal sealed class AnsweredInvitations : IAnsweredInWords
+{
+    public string? HowToAnswer(SqlSession session, Entry entry, Roster roster, string page) =>
+        MeetingStore.Letter(session, entry.Key) is { } letter
+            ? MeetingLetters.Words(letter, roster, entry.At, page)
+            : null;
 }

@@ -109,14 +109,14 @@ internal static class MeetingViews
         var items = new List<MeetingItem>();
         foreach (var meeting in meetings)
         {
-            if (Seen.Entry(session, meeting.Entry, viewer) is not var (entry, conversation))
+            if (SeenTalk.Entry(session, meeting.Entry, viewer) is not var (entry, conversation))
                 continue;
             items.Add(
                 new(
                     Of(meeting, viewer, roster, now),
-                    TalkReading.PlaceOf(conversation, roster),
+                    EntryWords.PlaceOf(conversation, roster),
                     conversation.Docket?.Ref.ToString(),
-                    TalkReading.PathOf(conversation, entry.Id)
+                    EntryWords.PathOf(conversation, entry.Id)
                 )
             );
         }

@@ -1,0 +1,153 @@
+using System.Collections.Immutable;
+using System.Text.RegularExpressions;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.People;
+using Wrenlet.Formats.Text;
+using Wrenlet.Storage;
+using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.Dockets;
+using Wrenlet.Storage.People;
+
+namespace Wrenlet.Server.Conversations;
+
+/// <summary>Words of one part of the work that a draft must not carry out; each part says it of its own.</summary>
+public interface IInsideWords
+{
+    /// <summary>What of this part may hold one of these runs of words, as far as the author sees it.</summary>
+    /// <param name="runs">Runs of words of the draft.</param>
+    /// <param name="author">Who wrote the draft.</param>
+    /// <param name="reader">Whom it goes to; null for a stranger.</param>
+    /// <returns>What stands inside, and of that what the reader may read all the same.</returns>
+    (IReadOnlyList<SaidBefore> Inside, IReadOnlyList<string> Theirs) With(
+        SqlSession session,
+        IReadOnlyList<string> runs,
+        Person author,
+        PartyId? reader,
+        Roster roster
+    );
+}
+
+/// <summary>What was said inside.</summary>
+internal sealed class InsideNotes : IInsideWords
+{
+    private const int MostNotes = 60;
+
+    public (IReadOnlyList<SaidBefore> Inside, IReadOnlyList<string> Theirs) With(
+        SqlSession session,
+        IReadOnlyList<string> runs,
+        Person author,
+        PartyId? reader,
+        Roster roster
+    )
+    {
+        var places = new Dictionary<ConversationId, Conversation?>();
+        bool Sees(Entry note)
+        {
+            if (!places.TryGetValue(note.Conversation, out var place))
+                places[note.Conversation] = place = ConversationStore.Find(session, note.Conversation);
+            return place is not null && author.MaySee(place.Place);
+        }
+
+        var notes = EntryStore
+            .NotesWith(session, runs, MostNotes)
+            .Where(Sees)
+            .Select(e => new SaidBefore(
+                EntryWords.PlainOf(e),
+                e.Author is { } by ? roster.NameOf(by).Split(' ')[0] : "a colleague"
+            ));
+        return ([.. notes], []);
+    }
+}
+
+/// <summary>Looks at what is about to leave, with what the core needs to know of it.</summary>
+internal sealed partial class LeakReading(IEnumerable<IInsideWords> inside, FilePlaces places, Pointing pointing)
+{
+    private const int MostOutside = 300;
+    private const int MostConversations = 20;
+
+    /// <summary>
+    /// The leak check's reasons; empty when the draft may go. Only what the author sees is compared, so that the check
+    /// tells nothing new.
+    /// </summary>
+    public ImmutableArray<Leak> Check(
+        SqlSession session,
+        Conversation conversation,
+        Person author,
+        RenderedText words,
+        IReadOnlyList<Recipient> to,
+        IReadOnlyList<Guid> files,
+        ImmutableArray<Person> unseeing,
+        Roster roster
+    )
+    {
+        var runs = LeakCheck.Runs(words.Plain);
+        var found = inside.Select(i => i.With(session, runs, author, conversation.Party, roster)).ToList();
+        List<SaidBefore> notes = [.. found.SelectMany(f => f.Inside)];
+        List<string> theirs = notes.Count == 0 ? [] : SaidOutside(session, conversation);
+        theirs.AddRange(found.SelectMany(f => f.Theirs));
+        var known = KnownAddresses(conversation, roster);
+        return LeakCheck.Of(
+            new LeavingDraft(
+                words.Plain,
+                notes,
+                theirs,
+                [
+                    .. files
+                        .Where(f => FileSight.OnlyInside(places.Of(session, f)))
+                        .Select(f => FileStore.Find(session, f)!.Name),
+                ],
+                [.. Unseen(session, conversation, words)],
+                [
+                    .. unseeing.Select(u =>
+                        words.Tags.First(t => t.Kind is TagKind.Person && t.Target == u.Id.Value.ToString()).Text
+                    ),
+                ],
+                [.. to.Select(t => t.Address).Where(a => !known.Contains(a))],
+                ConversationViews.PartyOf(conversation, roster)?.Name ?? "the other side"
+            )
+        );
+    }
+
+    private static List<string> SaidOutside(SqlSession session, Conversation conversation) =>
+        [
+            .. (conversation.Party is { } party ? ConversationStore.OfParty(session, party) : [conversation])
+                .Take(MostConversations)
+                .SelectMany(c => EntryStore.SaidOutside(session, c.Key, MostOutside))
+                .Select(EntryWords.PlainOf),
+        ];
+
+    private static HashSet<string> KnownAddresses(Conversation conversation, Roster roster)
+    {
+        var known = conversation.Party is { } party
+            ? roster
+                .Parties[party]
+                .Contacts.Select(c => roster.Profiles[c])
+                .SelectMany(p => p.Addresses.Concat(p.Phones))
+            : new[] { conversation.Stranger?.Address, conversation.Stranger?.Phone }.OfType<string>();
+        return known.ToHashSet(StringComparer.OrdinalIgnoreCase);
+    }
+
+    /// <summary>Things named in it that the party does not see: by tag, and dockets as typed too.</summary>
+    private IEnumerable<string> Unseen(SqlSession session, Conversation conversation, RenderedText words)
+    {
+        var things = words.Tags.Where(t => t.Kind is TagKind.Task or TagKind.Entry or TagKind.Sheet);
+        foreach (var tag in things)
+            if (conversation.Party is not { } party || !pointing.SeenBy(session, party, tag))
+                yield return tag.Text;
+        foreach (var match in ReferenceForm().Matches(words.Plain).DistinctBy(m => m.Value))
+        {
+            if (
+                DocketRef.Parse(match.Value.TrimStart('#')) is not { } reference
+                || DocketStore.Find(session, reference) is not { } docket
+                || conversation.Docket?.Id == docket.Id
+            )
+                continue;
+            if (conversation.Party is not { } party || !PointableDockets.SpokenWith(session, docket.Id, party))
+                yield return match.Value;
+        }
+    }
+
+    [GeneratedRegex(@"#?\b[JTP]-\d{1,7}\b")]
+    private static partial Regex ReferenceForm();
+}

@@ -1,0 +1,10 @@
+namespace Wrenlet.Server.Dockets;
+
+/// <summary>Dockets, and what they are.</summary>
+internal static class DocketsPart
+{
+    public static IServiceCollection AddDockets(this IServiceCollection services) =>
+        services.AddSingleton<DocketMaking>();
+
+    public static void MapDocketsPart(this IEndpointRouteBuilder api) => api.MapDocketMaking();
+}

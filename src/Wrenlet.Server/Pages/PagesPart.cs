@@ -1,0 +1,27 @@
+namespace Wrenlet.Server.Pages;
+
+/// <summary>
+/// What a screen shows of several parts at once: an entry with the tasks and asks that hang on it, a docket with all
+/// that is in it, a party's page. Pages may use every part; no part uses a page.
+/// </summary>
+internal static class PagesPart
+{
+    public static IServiceCollection AddPages(this IServiceCollection services) => services.AddSingleton<Exporting>();
+
+    public static void MapPages(this IEndpointRouteBuilder api)
+    {
+        api.MapMe();
+        api.MapDockets();
+        api.MapTalks();
+        api.MapSaying();
+        api.MapDraftChecks();
+        api.MapLeaving();
+        api.MapForwards();
+        api.MapCallNotes();
+        api.MapDiscussion();
+        api.MapTalk();
+        api.MapTalkAbout();
+        api.MapRecord();
+        api.MapPartyPage();
+    }
+}

@@ -1,0 +1,20 @@
+using Wrenlet.Server.Accounts;
+
+namespace Wrenlet.Server.People;
+
+/// <summary>Staff, crews, parties and who they are; with the accounts by which they sign in.</summary>
+internal static class PeoplePart
+{
+    public static IServiceCollection AddPeople(this IServiceCollection services) =>
+        services.AddSingleton<WhoIsWho>().AddSingleton<Sessions>().AddSingleton<SignInThrottle>();
+
+    public static void MapPeoplePart(this IEndpointRouteBuilder api)
+    {
+        api.MapAccounts();
+        api.MapSetUp();
+        api.MapStaff();
+        api.MapPeople();
+        api.MapStanding();
+        api.MapContacts();
+    }
+}

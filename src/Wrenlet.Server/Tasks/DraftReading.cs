@@ -1,0 +1,209 @@
+using System.Collections.Immutable;
+using NodaTime;
+using Wrenlet.Core.Calendars;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
+using Wrenlet.Core.Tasks.Words;
+using Wrenlet.Formats.Text;
+using Wrenlet.Server.Conversations;
+using Wrenlet.Server.People;
+using Wrenlet.Storage;
+using Wrenlet.Storage.People;
+
+namespace Wrenlet.Server.Tasks;
+
+/// <summary>A part of a draft, with the words it came from and why.</summary>
+public sealed record PartView(string Field, string Reason, double Confidence);
+
+/// <summary>A task as an entry's words ask for it, to be corrected and made.</summary>
+/// <param name="OtherDues">Other moments the same words might mean.</param>
+/// <param name="Parts">How each part was read, in the order of the numbers of the marks.</param>
+public sealed record DraftView(
+    string Title,
+    IReadOnlyList<OwnerView> Owners,
+    DateTimeOffset? Due,
+    IReadOnlyList<DateTimeOffset> OtherDues,
+    DateTimeOffset? Start,
+    string Priority,
+    string? Repeats,
+    IReadOnlyList<PartView> Parts
+);
+
+/// <summary>The drafts of an entry, and its words with those that were used marked.</summary>
+public sealed record DraftsView(string Html, IReadOnlyList<DraftView> Drafts, bool Found);
+
+/// <summary>Reads an entry's words into drafts, with what the workspace knows.</summary>
+internal static class DraftReading
+{
+    /// <summary>What words ask for, said by someone at a moment.</summary>
+    /// <param name="author">Who says them; null for someone outside, who promises nothing for us.</param>
+    public static ImmutableArray<Draft> Read(
+        string plain,
+        PersonId? author,
+        Instant at,
+        ImmutableArray<Milestone> milestones,
+        Roster roster
+    ) => Reader(milestones, roster).Read(plain, author, at);
+
+    /// <summary>What the words of a draft ask for: inside all of it, outside what we promise.</summary>
+    public static ImmutableArray<Draft> Written(
+        string plain,
+        Conversation conversation,
+        PersonId author,
+        Instant at,
+        ImmutableArray<Milestone> milestones,
+        Roster roster
+    ) =>
+        conversation.Audience is Audience.Outside
+            ? Reader(milestones, roster)
+                .ReadOutgoing(plain, author, ConversationViews.PartyOf(conversation, roster)?.ShortName ?? "them", at)
+            : Reader(milestones, roster).Read(plain, author, at);
+
+    private static TaskReader Reader(ImmutableArray<Milestone> milestones, Roster roster) =>
+        new(
+            new ReaderSetting(
+                roster.Firm!.Calendar,
+                roster.Firm.DayFirst,
+                milestones,
+                roster.Staff,
+                [.. roster.Crews.Values],
+                [.. roster.Profiles.Values.Where(p => !p.Person.IsStaff).Select(p => p.Person.Name)]
+            )
+        );
+
+    /// <summary>A draft on one line: what, who, when.</summary>
+    public static string Brief(Draft draft, Instant now, Roster roster)
+    {
+        var calendar = roster.Firm!.Calendar;
+        var owners = draft.Owners is null
+            ? null
+            : string.Join(" and ", draft.Owners.Value.Select(o => TaskViews.Owner(o, roster)!.FirstName));
+        var due = draft.Due is null
+            ? null
+            : DateWords.Moment(draft.Due.Value.InZone(calendar.Zone).LocalDateTime, calendar.DateOf(now));
+        var priority = draft.Priority.Value is Priority.Normal ? null : StoredWords.Priorities.Of(draft.Priority.Value);
+        return string.Join(
+            " · ",
+            new[] { draft.Title.Value, owners, due, priority, draft.Repeats is null ? null : "repeats" }.Where(x =>
+                !string.IsNullOrEmpty(x)
+            )
+        );
+    }
+
+    /// <summary>The task that a draft becomes when someone agrees to it as it is.</summary>
+    public static WorkTask Made(
+        Draft draft,
+        TaskId id,
+        Entry entry,
+        Conversation conversation,
+        PersonId by,
+        Instant now
+    ) =>
+        new(
+            0,
+            id,
+            draft.Title.Value,
+            conversation.Docket,
+            new TaskSource(entry.Id, entry.Key, entry.Conversation),
+            by,
+            now,
+            TaskState.NeedsAction,
+            null,
+            CompletionRule.Any,
+            draft.Priority.Value,
+            draft.Start?.Value,
+            draft.Due?.Value,
+            draft.Repeats?.Value,
+            null,
+            null,
+            null,
+            1,
+            draft.Owners is null ? [] : [.. draft.Owners.Value.Select(o => new OwnerShare(o, false))],
+            conversation.Sight
+        );
+
+    public static DraftsView Drafts(Entry entry, ImmutableArray<Milestone> milestones, Roster roster)
+    {
+        var plain = EntryWords.PlainOf(entry);
+        var author = roster.Find(entry.Author) is { IsStaff: true } staff ? staff.Id : (PersonId?)null;
+        var read = Read(plain, author, entry.At, milestones, roster);
+        var drafts = read.IsEmpty ? [TaskReader.Blank(plain)] : read;
+
+        var marks = new List<Marked>();
+        var views = new List<DraftView>();
+        var label = 0;
+        foreach (var draft in drafts)
+        {
+            var parts = new List<PartView>();
+            void Part(string field, string reason, double confidence, ImmutableArray<Span> spans, bool mark)
+            {
+                parts.Add(new(field, reason, confidence));
+                if (mark)
+                    marks.AddRange(spans.Where(s => s.Length > 0).Select(s => new Marked(s.Start, s.End, label)));
+                label++;
+            }
+
+            if (draft.Owners is { } owners)
+                Part(
+                    "owners",
+                    owners.Reason,
+                    owners.Confidence,
+                    owners.Spans,
+                    owners.Reason.StartsWith("It is", StringComparison.Ordinal)
+                );
+            if (draft.Due is { } due)
+                Part("due", due.Reason, due.Confidence, due.Spans, true);
+            if (draft.Start is { } start)
+                Part("start", start.Reason, start.Confidence, start.Spans, true);
+            if (draft.Repeats is { } repeats)
+                Part("repeats", repeats.Reason, repeats.Confidence, repeats.Spans, true);
+            if (draft.Priority.Spans.Length > 0)
+                Part("priority", draft.Priority.Reason, draft.Priority.Confidence, draft.Priority.Spans, true);
+            Part("title", draft.Title.Reason, draft.Title.Confidence, draft.Title.Spans, !read.IsEmpty);
+            views.Add(
+                new(
+                    draft.Title.Value,
+                    draft.Owners is null ? [] : [.. draft.Owners.Value.Select(o => TaskViews.Owner(o, roster)!)],
+                    draft.Due?.Value.ToDateTimeOffset(),
+                    draft.Due is null ? [] : [.. draft.Due.Alternatives.Select(a => a.ToDateTimeOffset())],
+                    draft.Start?.Value.ToDateTimeOffset(),
+                    StoredWords.Priorities.Of(draft.Priority.Value),
+                    draft.Repeats?.Value,
+                    parts
+                )
+            );
+        }
+
+        var apart = Apart(marks);
+        return new(
+            entry.IsMarkdown
+                ? EntryText.FromMarkdown(entry.Body, apart).Html
+                : EntryText.FromPlain(entry.Body, apart).Html,
+            views,
+            !read.IsEmpty
+        );
+    }
+
+    /// <summary>Marks that overlap none before them: the narrower parts are given first and keep their words.</summary>
+    private static List<Marked> Apart(List<Marked> marks)
+    {
+        var taken = new List<Marked>();
+        foreach (var mark in marks)
+        {
+            List<(int Start, int End)> free = [(mark.Start, mark.End)];
+            foreach (var t in taken)
+                free =
+                [
+                    .. free.SelectMany(f =>
+                            t.End <= f.Start || t.Start >= f.End ? new[] { f } : [(f.Start, t.Start), (t.End, f.End)]
+                        )
+                        .Where(f => f.End > f.Start),
+                ];
+            taken.AddRange(free.Select(f => new Marked(f.Start, f.End, mark.Label)));
+        }
+
+        return [.. taken.OrderBy(m => m.Start)];
+    }
+}

@@ -1,0 +1,22 @@
+using Wrenlet.Server.Conversations;
+
+namespace Wrenlet.Server.Tasks;
+
+/// <summary>Tasks: from words, made, changed, finished, in tables and as files.</summary>
+internal static class TasksPart
+{
+    public static IServiceCollection AddTasks(this IServiceCollection services) =>
+        services
+            .AddSingleton<IOtherWork, DueTasks>()
+            .AddSingleton<IHoldsFiles, TaskAttachments>()
+            .AddSingleton<IPointable, PointableTasks>();
+
+    public static void MapTasksPart(this IEndpointRouteBuilder api)
+    {
+        api.MapTasks();
+        api.MapTaskPlaces();
+        api.MapTaskTables();
+        api.MapWorklists();
+        api.MapTaskTransfers();
+    }
+}

@@ -1,0 +1,31 @@
+using Microsoft.Extensions.DependencyInjection;
+using Wrenlet.Server.Alerts;
+using Wrenlet.Server.Asks;
+using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Dockets;
+using Wrenlet.Server.Flow;
+using Wrenlet.Server.People;
+using Wrenlet.Server.Sheets;
+using Wrenlet.Server.Standins;
+using Wrenlet.Server.Tasks;
+
+namespace Wrenlet.Server.Tests.World;
+
+/// <summary>The parts of the server without their endpoints, over one data folder.</summary>
+internal static class Parts
+{
+    public static ServiceProvider Of(Settings settings) =>
+        new ServiceCollection()
+            .AddLogging()
+            .AddFoundation(settings)
+            .AddOutsideServices(settings)
+            .AddPeople()
+            .AddDockets()
+            .AddConversations()
+            .AddTasks()
+            .AddAsks()
+            .AddSheets()
+            .AddFlow()
+            .AddAlerts()
+            .BuildServiceProvider();
+}
