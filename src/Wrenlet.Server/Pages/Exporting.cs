@@ -91,7 +91,7 @@ internal sealed class Exporting(WhoIsWho who, FileKeeper keeper, Mails mails, Se
                 .Append(entry.Removed is null ? entry.Html : "<p>removed</p>");
             foreach (var hung in Hung(session, entry, roster, now))
                 page.Append("<p><b>").Append(Text(hung)).Append("</b></p>");
-            foreach (var file in TalkReading.Files(session, entry))
+            foreach (var file in FileViews.Of(session, entry))
                 page.Append("<p>").Append(Text($"File: {file.Name}, {file.Size} bytes")).Append("</p>");
             page.Append("</article>");
         }
@@ -125,8 +125,7 @@ internal sealed class Exporting(WhoIsWho who, FileKeeper keeper, Mails mails, Se
                             markdown = entry.IsMarkdown,
                             html = entry.Html,
                             hung = Hung(session, entry, roster, now),
-                            files = TalkReading
-                                .Files(session, entry)
+                            files = FileViews.Of(session, entry)
                                 .Select(f => new
                                 {
                                     f.Id,

@@ -115,7 +115,7 @@ internal static class TalkReading
                         : tasks[e.Id]
                             .Where(t => viewer.MaySee(t.Place, Thing.Working))
                             .Select(t => TaskViews.Of(t, roster, now)),
-                    Files(session, e),
+                    FileViews.Of(session, e),
                     Quoted(session, quotes, e.RepliesTo, viewer, roster),
                     Quoted(session, quotes, e.ForwardedFrom, viewer, roster),
                     signs is null
@@ -142,10 +142,6 @@ internal static class TalkReading
             ),
         ];
     }
-
-    /// <summary>What an entry carries.</summary>
-    public static IReadOnlyList<FileView> Files(SqlSession session, Entry entry) =>
-        entry.Files == 0 || entry.Removed is not null ? [] : [.. FileStore.Of(session, entry.Key).Select(FileView.Of)];
 
     /// <summary>How far the viewer has read each of these conversations, and what it keeps at hand.</summary>
     public static IReadOnlyList<MarksView> Marks(

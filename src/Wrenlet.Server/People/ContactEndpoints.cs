@@ -451,7 +451,7 @@ internal static class ContactEndpoints
         Viewer viewer,
         Database database,
         IPartyHistory history,
-        WriteQueue writes,
+        Merging merging,
         WhoIsWho who,
         FirmClock clock
     )
@@ -463,27 +463,7 @@ internal static class ContactEndpoints
             return Refusals.NotFound("contact");
         if (kept == gone)
             return Refusals.Refused("Choose another party to merge with this one.");
-        await writes.Run(w =>
-        {
-            MergeStore.Merge(w.Session, Guid.CreateVersion7(), kept, gone, viewer.Person.Id, clock.Now);
-            SessionStore.Audit(
-                w.Session,
-                clock.Now,
-                viewer.Person.Id,
-                "merged contacts",
-                $"{from.Name} into {into.Name}"
-            );
-            w.Log(
-                new Change(
-                    ChangeKinds.PeopleChanged,
-                    party,
-                    new Place.Firm(),
-                    Thing.Working,
-                    clock.Now,
-                    viewer.Person.Id
-                )
-            );
-        });
+        await merging.Merge(into, from, viewer.Person, clock.Now);
         who.Refresh();
         return TypedResults.Ok(File(kept, viewer, database, history, who)!);
     }
@@ -491,21 +471,12 @@ internal static class ContactEndpoints
     private static async Task<Results<NoContent, ProblemHttpResult>> Undo(
         Guid id,
         Viewer viewer,
-        WriteQueue writes,
+        Merging merging,
         WhoIsWho who,
         FirmClock clock
     )
     {
-        var undone = await writes.Run(w =>
-        {
-            if (!MergeStore.Undo(w.Session, id, clock.Now))
-                return false;
-            SessionStore.Audit(w.Session, clock.Now, viewer.Person.Id, "undid a merge of contacts", id.ToString());
-            w.Log(
-                new Change(ChangeKinds.PeopleChanged, id, new Place.Firm(), Thing.Working, clock.Now, viewer.Person.Id)
-            );
-            return true;
-        });
+        var undone = await merging.Undo(id, viewer.Person, clock.Now);
         if (!undone)
             return Refusals.NotFound("merge");
         who.Refresh();

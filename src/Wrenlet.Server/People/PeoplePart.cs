@@ -6,7 +6,7 @@ namespace Wrenlet.Server.People;
 internal static class PeoplePart
 {
     public static IServiceCollection AddPeople(this IServiceCollection services) =>
-        services.AddSingleton<WhoIsWho>().AddSingleton<Sessions>().AddSingleton<SignInThrottle>();
+        services.AddSingleton<WhoIsWho>().AddSingleton<Sessions>().AddSingleton<SignInThrottle>().AddSingleton<Merging>();
 
     public static void MapPeoplePart(this IEndpointRouteBuilder api)
     {

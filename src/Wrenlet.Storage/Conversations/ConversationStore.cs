@@ -374,4 +374,34 @@ public static class ConversationStore
         );
         return r.IsDBNull(30) ? conversation : Beside(session, conversation, r.GetInt64(30));
     }
+
+    /// <summary>Moves all conversations of one party to another.</summary>
+    /// <returns>Keys of those that moved.</returns>
+    public static long[] MoveParty(SqlSession session, PartyId from, PartyId to) =>
+        [
+            .. session.All(
+                """
+                UPDATE conversation SET party = (SELECT id FROM party WHERE uid = $to)
+                WHERE party = (SELECT id FROM party WHERE uid = $from) RETURNING id
+                """,
+                r => r.GetInt64(0),
+                ("from", from.Value),
+                ("to", to.Value)
+            ),
+        ];
+
+    /// <summary>Moves these back, where they have not gone elsewhere since.</summary>
+    public static void MoveBack(SqlSession session, IEnumerable<long> conversations, PartyId from, PartyId to)
+    {
+        foreach (var conversation in conversations)
+            session.Run(
+                """
+                UPDATE conversation SET party = (SELECT id FROM party WHERE uid = $to)
+                WHERE id = $id AND party = (SELECT id FROM party WHERE uid = $from)
+                """,
+                ("id", conversation),
+                ("from", from.Value),
+                ("to", to.Value)
+            );
+    }
 }

@@ -16,89 +16,79 @@ public sealed record PartyMerge(
     Instant? Undone
 );
 
+/// <summary>What a merge has moved, by the parts that it belongs to: keys of rows.</summary>
+public sealed class MovedRows : Dictionary<string, long[]>;
+
 /// <summary>Puts two parties together, and apart again.</summary>
 public static class MergeStore
 {
-    /// <param name="Sheets">Sheets that were shared with the one that is gone, and not with the one that is kept; null
-    /// for merges of before there were sheets.</param>
-    private sealed record Moved(long[] People, long[] Conversations, long[]? Sheets = null);
+    private const string People = "People";
 
-    /// <summary>
-    /// Moves all of one party to another. What moved is kept, so that <see cref="Undo"/> brings back just that.
-    /// </summary>
-    public static void Merge(SqlSession session, Guid id, PartyId kept, PartyId gone, PersonId by, Instant at)
+    /// <summary>Moves the people of one party to another, and notes who has moved.</summary>
+    public static void Merge(SqlSession session, PartyId kept, PartyId gone, MovedRows moved)
     {
         var (to, from) = (KeyOf(session, kept), KeyOf(session, gone));
-        var moved = new Moved(
-            [.. session.All("SELECT id FROM person WHERE party = $party", r => r.GetInt64(0), ("party", from))],
-            [.. session.All("SELECT id FROM conversation WHERE party = $party", r => r.GetInt64(0), ("party", from))],
-            [
-                .. session.All(
-                    "SELECT sheet FROM sheet_share WHERE party = $from AND sheet NOT IN (SELECT sheet FROM sheet_share WHERE party = $to)",
-                    r => r.GetInt64(0),
-                    ("from", from),
-                    ("to", to)
-                ),
-            ]
-        );
+        moved[People] =
+        [
+            .. session.All("SELECT id FROM person WHERE party = $party", r => r.GetInt64(0), ("party", from)),
+        ];
         session.Run("UPDATE person SET party = $to WHERE party = $from", ("to", to), ("from", from));
-        session.Run("UPDATE conversation SET party = $to WHERE party = $from", ("to", to), ("from", from));
-        foreach (var sheet in moved.Sheets!)
-            session.Run(
-                "UPDATE sheet_share SET party = $to WHERE sheet = $sheet AND party = $from",
-                ("to", to),
-                ("sheet", sheet),
-                ("from", from)
-            );
         session.Run("UPDATE party SET merged_into = $to WHERE id = $from", ("to", to), ("from", from));
+    }
+
+    /// <summary>Keeps a merge with all that it has moved, so that <see cref="Find"/> brings back just that.</summary>
+    public static void Add(
+        SqlSession session,
+        Guid id,
+        PartyId kept,
+        PartyId gone,
+        MovedRows moved,
+        PersonId by,
+        Instant at
+    ) =>
         session.Run(
-            "INSERT INTO party_merge (uid, at, made_by, kept, gone, moved) VALUES ($uid, $at, (SELECT id FROM person "
-                + "WHERE uid = $by), $kept, $gone, $moved)",
+            """
+            INSERT INTO party_merge (uid, at, made_by, kept, gone, moved)
+            VALUES ($uid, $at, (SELECT id FROM person WHERE uid = $by), $kept, $gone, $moved)
+            """,
             ("uid", id),
             ("at", at),
             ("by", by.Value),
-            ("kept", to),
-            ("gone", from),
+            ("kept", KeyOf(session, kept)),
+            ("gone", KeyOf(session, gone)),
             ("moved", JsonSerializer.Serialize(moved))
         );
-    }
 
-    /// <summary>Brings back what a merge moved, where it has not gone elsewhere since.</summary>
-    /// <returns>Whether there was such a merge that still stood.</returns>
-    public static bool Undo(SqlSession session, Guid id, Instant at)
-    {
-        var merge = session.First(
-            "SELECT kept, gone, moved FROM party_merge WHERE uid = $uid AND undone IS NULL",
-            r => ((long Kept, long Gone, string Moved)?)(r.GetInt64(0), r.GetInt64(1), r.GetString(2)),
+    /// <summary>A merge that still stands, and what it has moved; null when there is none.</summary>
+    public static (PartyId Kept, PartyId Gone, MovedRows Moved)? Find(SqlSession session, Guid id) =>
+        session.First<(PartyId, PartyId, MovedRows)?>(
+            """
+            SELECT k.uid, g.uid, m.moved FROM party_merge m
+              JOIN party k ON k.id = m.kept JOIN party g ON g.id = m.gone
+            WHERE m.uid = $uid AND m.undone IS NULL
+            """,
+            r =>
+                (
+                    new PartyId(r.GetUid(0)),
+                    new PartyId(r.GetUid(1)),
+                    JsonSerializer.Deserialize<MovedRows>(r.GetString(2))!
+                ),
             ("uid", id)
         );
-        if (merge is not { } found)
-            return false;
-        var moved = JsonSerializer.Deserialize<Moved>(found.Moved)!;
-        session.Run("UPDATE party SET merged_into = NULL WHERE id = $gone", ("gone", found.Gone));
-        foreach (var person in moved.People)
+
+    /// <summary>Brings back the people that a merge moved, where they have not gone elsewhere since.</summary>
+    public static void Undo(SqlSession session, Guid id, PartyId kept, PartyId gone, MovedRows moved, Instant at)
+    {
+        var (to, from) = (KeyOf(session, kept), KeyOf(session, gone));
+        session.Run("UPDATE party SET merged_into = NULL WHERE id = $gone", ("gone", from));
+        foreach (var person in moved.GetValueOrDefault(People) ?? [])
             session.Run(
                 "UPDATE person SET party = $gone WHERE id = $id AND party = $kept",
-                ("gone", found.Gone),
+                ("gone", from),
                 ("id", person),
-                ("kept", found.Kept)
-            );
-        foreach (var conversation in moved.Conversations)
-            session.Run(
-                "UPDATE conversation SET party = $gone WHERE id = $id AND party = $kept",
-                ("gone", found.Gone),
-                ("id", conversation),
-                ("kept", found.Kept)
-            );
-        foreach (var sheet in moved.Sheets ?? [])
-            session.Run(
-                "UPDATE sheet_share SET party = $gone WHERE sheet = $sheet AND party = $kept",
-                ("gone", found.Gone),
-                ("sheet", sheet),
-                ("kept", found.Kept)
+                ("kept", to)
             );
         session.Run("UPDATE party_merge SET undone = $at WHERE uid = $uid", ("at", at), ("uid", id));
-        return true;
     }
 
     /// <summary>Merges into a party, newest first.</summary>

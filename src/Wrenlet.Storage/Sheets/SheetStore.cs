@@ -249,4 +249,36 @@ public static class SheetStore
             r.GetInt32(6)
         );
     }
+
+    /// <summary>Shares with one party what is shared with another, where it is not shared with it already.</summary>
+    /// <returns>Keys of the sheets.</returns>
+    public static long[] MoveShares(SqlSession session, PartyId from, PartyId to) =>
+        [
+            .. session.All(
+                """
+                UPDATE sheet_share SET party = (SELECT id FROM party WHERE uid = $to)
+                WHERE party = (SELECT id FROM party WHERE uid = $from) AND sheet NOT IN
+                  (SELECT sheet FROM sheet_share WHERE party = (SELECT id FROM party WHERE uid = $to))
+                RETURNING sheet
+                """,
+                r => r.GetInt64(0),
+                ("from", from.Value),
+                ("to", to.Value)
+            ),
+        ];
+
+    /// <summary>Moves these shares back, where they are still there.</summary>
+    public static void MoveSharesBack(SqlSession session, IEnumerable<long> sheets, PartyId from, PartyId to)
+    {
+        foreach (var sheet in sheets)
+            session.Run(
+                """
+                UPDATE sheet_share SET party = (SELECT id FROM party WHERE uid = $to)
+                WHERE sheet = $sheet AND party = (SELECT id FROM party WHERE uid = $from)
+                """,
+                ("sheet", sheet),
+                ("from", from.Value),
+                ("to", to.Value)
+            );
+    }
 }

@@ -1,3 +1,5 @@
+using Wrenlet.Core.Conversations;
+using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 
 namespace Wrenlet.Server.Conversations;
@@ -98,4 +100,13 @@ public sealed record FileView(
             return "table";
         return file.MediaType == "text/plain" || Texts.Contains(ending) ? "text" : null;
     }
+}
+
+internal static class FileViews
+{
+    /// <summary>What an entry carries; nothing once it was removed.</summary>
+    public static IReadOnlyList<FileView> Of(SqlSession session, Entry entry) =>
+        entry.Files == 0 || entry.Removed is not null
+            ? []
+            : [.. FileStore.Of(session, entry.Key).Select(FileView.Of)];
 }
