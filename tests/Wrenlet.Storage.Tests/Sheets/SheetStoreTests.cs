@@ -119,14 +119,14 @@ public sealed class SheetStoreTests : Shelf
     [Fact]
     public void When_two_parties_are_put_together_what_was_shared_goes_along_and_comes_back()
     {
-        var (hers, both, merge) = (Page("Hers", "a"), Page("Both", "b", "c"), Guid.CreateVersion7());
+        var (hers, both) = (Page("Hers", "a"), Page("Both", "b", "c"));
         SheetStore.Share(S, hers, new SheetShare(Thorne, 1), Odalys, Now);
         SheetStore.Share(S, both, new SheetShare(Thorne, 2), Odalys, Now);
         SheetStore.Share(S, both, new SheetShare(Oduya, 1), Odalys, Now);
-        MergeStore.Merge(S, merge, Oduya, Thorne, Odalys, Now);
+        var moved = SheetStore.MoveShares(S, from: Thorne, to: Oduya);
         Found(hers).Sheet.Shares.ShouldBe([new SheetShare(Oduya, 1)]);
-        Found(both).Sheet.Shares.ShouldBe([new SheetShare(Oduya, 1)]);
-        MergeStore.Undo(S, merge, Now).ShouldBeTrue();
+        Found(both).Sheet.Shares.ShouldBe([new SheetShare(Thorne, 2), new SheetShare(Oduya, 1)], ignoreOrder: true);
+        SheetStore.MoveSharesBack(S, moved, from: Oduya, to: Thorne);
         Found(hers).Sheet.Shares.ShouldBe([new SheetShare(Thorne, 1)]);
         Found(both).Sheet.Shares.ShouldBe([new SheetShare(Thorne, 2), new SheetShare(Oduya, 1)], ignoreOrder: true);
     }

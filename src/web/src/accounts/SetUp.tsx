@@ -1,6 +1,6 @@
 import { type FormEvent, useState } from 'react';
 import { Refusal, api, taken } from '../api/client';
-import { Mark } from '../app/Mark';
+import { Mark } from '../ui/Mark';
 import { Button, Field, cx, inputClass } from '../ui/controls';
 
 const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];

@@ -1,6 +1,6 @@
 import { type FormEvent, useState } from 'react';
 import { type Welcome, api, taken } from '../api/client';
-import { Mark } from '../app/Mark';
+import { Mark } from '../ui/Mark';
 import { Button, Field } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 

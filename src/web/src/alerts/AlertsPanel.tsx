@@ -2,13 +2,13 @@ import { useQuery } from '@tanstack/react-query';
 import { type ReactNode, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { type AlertSettings, type AlertView, type ListeningView, api, taken } from '../api/client';
-import { sayWrong } from '../api/live';
 import { keys, queries, useAlerts } from '../api/queries';
-import { moment } from '../app/time';
+import { moment } from '../ui/time';
 import { Button, Field, Panel, cx, inputClass } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { AlertWords, markRead } from './PopUp';
 import { pathOf } from './go';
+import { sayWrong } from '../ui/toasts';
 
 const keep = (id: string, kept: boolean) =>
   taken(api.PUT('/api/alerts/{id}/kept', { params: { path: { id } }, body: { kept } }))

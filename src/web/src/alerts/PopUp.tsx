@@ -2,12 +2,11 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as newId } from 'uuid';
 import { type AlertSettings, type AlertView, api, taken } from '../api/client';
-import { sayWrong } from '../api/live';
 import { send } from '../api/outbox';
 import { keys, queries } from '../api/queries';
-import { firmNow } from '../app/time';
+import { firmNow } from '../ui/time';
 import { Button, inputClass } from '../ui/controls';
-import { say } from '../ui/toasts';
+import { say, sayWrong } from '../ui/toasts';
 import { pathOf } from './go';
 
 export const markRead = (id: string, read: boolean) =>

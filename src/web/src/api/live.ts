@@ -1,6 +1,5 @@
 import type { HubConnection } from '@microsoft/signalr';
 import { useEffect, useSyncExternalStore } from 'react';
-import { say } from '../ui/toasts';
 import type {
   Change,
   ConversationView,
@@ -363,6 +362,3 @@ export function showConversation(conversation: ConversationView) {
   queries.setQueryData<OpenedConversation>(keys.conversation(conversation.id), (c) => c && { ...c, conversation });
   onConversation(conversation.id);
 }
-
-/** Says that something failed, in the words of the failure. */
-export const sayWrong = (wrong: unknown) => say(wrong instanceof Error ? wrong.message : String(wrong));

@@ -1,4 +1,4 @@
-import { Kept } from '../app/store';
+import { Kept } from './store';
 import { type EntryView, type NewAsk, type NewMeeting, Refusal, Unreachable, api, taken } from './client';
 
 /** Something said that the server has not acknowledged yet. */

@@ -4,7 +4,7 @@ import { v7 as newId } from 'uuid';
 import { BrowserRouter, Navigate, Route, Routes, useNavigate, useParams } from 'react-router';
 import { SignIn } from '../accounts/SignIn';
 import { type Me, Refusal, api, setGuard, taken } from '../api/client';
-import { connect, sayWrong, showEntry, whenArrived, whenConversationChanges } from '../api/live';
+import { connect, showEntry, whenArrived, whenConversationChanges } from '../api/live';
 import { hearDrafts, joinDrafts } from '../conversations/drafts';
 import { refreshRow } from '../conversations/queues/board';
 import { leavingToast } from '../conversations/leaving';
@@ -12,32 +12,28 @@ import { whenSent } from '../api/outbox';
 import { keys, queries } from '../api/queries';
 import { popUp } from '../alerts/PopUp';
 import { Wrong } from '../ui/controls';
-import { Toasts } from '../ui/toasts';
+import { Toasts, sayWrong } from '../ui/toasts';
 import { ToEntry } from '../finding/ToEntry';
 import { Frame } from './Frame';
-import { setFirmTime } from './time';
+import { setFirmTime } from '../ui/time';
 
 const SetUp = lazy(() => import('../accounts/SetUp').then((m) => ({ default: m.SetUp })));
-const PartyPageView = lazy(() => import('../conversations/PartyPageView').then((m) => ({ default: m.PartyPageView })));
-const TodayPage = lazy(() => import('./TodayPage').then((m) => ({ default: m.TodayPage })));
+const PartyPageView = lazy(() => import('../pages/PartyPageView').then((m) => ({ default: m.PartyPageView })));
+const TodayPage = lazy(() => import('../pages/TodayPage').then((m) => ({ default: m.TodayPage })));
 const DocketsPage = lazy(() => import('../dockets/DocketsPage').then((m) => ({ default: m.DocketsPage })));
-const DocketPage = lazy(() => import('../dockets/DocketPage').then((m) => ({ default: m.DocketPage })));
-const QueuesPage = lazy(() => import('../conversations/queues/QueuesPage').then((m) => ({ default: m.QueuesPage })));
-const ConversationPage = lazy(() =>
-  import('../conversations/ConversationPage').then((m) => ({ default: m.ConversationPage })),
-);
-const TalkPage = lazy(() => import('../conversations/TalkPage').then((m) => ({ default: m.TalkPage })));
-const NoticeboardPage = lazy(() => import('../board/NoticeboardPage').then((m) => ({ default: m.NoticeboardPage })));
+const DocketPage = lazy(() => import('../pages/docket/DocketPage').then((m) => ({ default: m.DocketPage })));
+const QueuesPage = lazy(() => import('../pages/queues/QueuesPage').then((m) => ({ default: m.QueuesPage })));
+const ConversationPage = lazy(() => import('../pages/ConversationPage').then((m) => ({ default: m.ConversationPage })));
+const TalkPage = lazy(() => import('../pages/TalkPage').then((m) => ({ default: m.TalkPage })));
+const NoticeboardPage = lazy(() => import('../pages/NoticeboardPage').then((m) => ({ default: m.NoticeboardPage })));
 const ContactsPage = lazy(() => import('../people/ContactsPage').then((m) => ({ default: m.ContactsPage })));
-const SetUpPage = lazy(() => import('../accounts/SetUpPage').then((m) => ({ default: m.SetUpPage })));
+const SetUpPage = lazy(() => import('../pages/SetUpPage').then((m) => ({ default: m.SetUpPage })));
 const StockPage = lazy(() => import('../conversations/StockReplies').then((m) => ({ default: m.StockPage })));
 const ReportsPage = lazy(() => import('../reports/ReportsPage').then((m) => ({ default: m.ReportsPage })));
-const TasksPage = lazy(() => import('../tasks/TasksPage').then((m) => ({ default: m.TasksPage })));
+const TasksPage = lazy(() => import('../pages/tasks/TasksPage').then((m) => ({ default: m.TasksPage })));
 const AsksPage = lazy(() => import('../asks/AsksPage').then((m) => ({ default: m.AsksPage })));
-const MeetingPage = lazy(() =>
-  import('../conversations/meetings/MeetingPage').then((m) => ({ default: m.MeetingPage })),
-);
-const ToCall = lazy(() => import('../conversations/meetings/MeetingPage').then((m) => ({ default: m.ToCall })));
+const MeetingPage = lazy(() => import('../pages/MeetingPage').then((m) => ({ default: m.MeetingPage })));
+const ToCall = lazy(() => import('../pages/MeetingPage').then((m) => ({ default: m.ToCall })));
 const SheetPage = lazy(() => import('../sheets/SheetPage').then((m) => ({ default: m.SheetPage })));
 const PostOfficePage = lazy(() => import('../standins/PostOfficePage').then((m) => ({ default: m.PostOfficePage })));
 

@@ -9,16 +9,16 @@ import { outbox } from '../api/outbox';
 import { useAlerts, useTasks } from '../api/queries';
 import { useAsks } from '../asks/useAsks';
 import { useBoard } from '../conversations/queues/board';
-import { carried } from '../conversations/carried';
+import { carried, carry } from '../conversations/carried';
 import { drafts } from '../conversations/drafts';
 import { cx } from '../ui/controls';
 import { Count } from '../ui/tags';
 import { CallNote, beginCall } from '../conversations/CallNote';
 import { ColleaguesPanel } from '../people/ColleaguesPanel';
-import { AccountMenu } from './AccountMenu';
-import { Mark } from './Mark';
-import { useKeys } from './keys';
-import { closeTab, tabs } from './tabs';
+import { AccountMenu } from '../accounts/AccountMenu';
+import { Mark } from '../ui/Mark';
+import { useKeys } from '../ui/keys';
+import { closeTab, tabs } from '../dockets/tabs';
 
 const loadFindOrDo = () => import('../finding/FindOrDo');
 /** Takes what is typed before the field is there. */
@@ -36,7 +36,7 @@ function Early({ onType }: { onType: (words: string) => void }) {
 }
 
 const FindOrDo = lazy(() => loadFindOrDo().then((m) => ({ default: m.FindOrDo })));
-const Carried = lazy(() => import('../conversations/Carried').then((m) => ({ default: m.Carried })));
+const Carried = lazy(() => import('../pages/talk/Carried').then((m) => ({ default: m.Carried })));
 const PasswordPanel = lazy(() => import('../accounts/PasswordPanel').then((m) => ({ default: m.PasswordPanel })));
 const KeysHelp = lazy(() => import('./KeysHelp').then((m) => ({ default: m.KeysHelp })));
 
@@ -250,7 +250,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
             </button>
           }
         />
-        <ColleaguesPanel me={me} />
+        <ColleaguesPanel me={me} onCarry={carry} />
         <AccountMenu me={me} onKeys={() => setHelping(true)} onPassword={() => setChanging(true)} />
       </header>
       <TabStrip />

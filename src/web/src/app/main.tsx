@@ -6,7 +6,7 @@ import { queries } from '../api/queries';
 import { App } from './App';
 import { Boundary } from './Boundary';
 import './theme.css';
-import { applyTheme } from './theme';
+import { applyTheme } from '../ui/theme';
 
 applyTheme();
 

@@ -1,6 +1,6 @@
 import { useId, useState } from 'react';
 import type { AskView } from '../api/client';
-import { Kept } from '../app/store';
+import { Kept } from '../api/store';
 import { Button, cx, inputClass } from '../ui/controls';
 import { act } from './asking';
 

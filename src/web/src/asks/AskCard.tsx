@@ -1,7 +1,7 @@
 import { Bell, Check, CornerUpRight, Undo2, X } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
 import type { AskView } from '../api/client';
-import { moment } from '../app/time';
+import { moment } from '../ui/time';
 import { Button, Panel, cx, inputClass } from '../ui/controls';
 import { NameTag, Standing } from '../ui/tags';
 import { AnswerForm } from './AnswerForm';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { AskItem } from '../api/client';
-import { moment } from '../app/time';
+import { moment } from '../ui/time';
 import { Empty, Wrong, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { AskCard } from './AskCard';

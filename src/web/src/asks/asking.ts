@@ -1,8 +1,9 @@
 import type { AskItem, AskView, NewAsk } from '../api/client';
 import { api, taken } from '../api/client';
-import { sayWrong } from '../api/live';
 import { keys, queries } from '../api/queries';
-import { Kept } from '../app/store';
+import { Kept } from '../api/store';
+import { goesAlong } from '../conversations/beside';
+import { sayWrong } from '../ui/toasts';
 
 /** What is about to be asked beside the words of a draft. */
 export type AskDraft = {
@@ -42,6 +43,8 @@ export const setAskDraft = (conversation: string, draft: AskDraft | null) =>
     delete rest[conversation];
     return draft ? { ...rest, [conversation]: draft } : rest;
   });
+
+goesAlong<AskDraft>('ask', (conversation) => askDrafts.get()[conversation] ?? null, setAskDraft);
 
 export const optionsOf = (draft: AskDraft) =>
   draft.options

@@ -4,8 +4,8 @@ import { useLocation, useNavigate } from 'react-router';
 import { v7 as newId } from 'uuid';
 import { Refusal, api, taken } from '../api/client';
 import { useColleagues } from '../api/queries';
-import { Kept } from '../app/store';
-import { fromField } from '../app/time';
+import { Kept } from '../api/store';
+import { fromField } from '../ui/time';
 import { Button, Field, cx, inputClass } from '../ui/controls';
 import { say } from '../ui/toasts';
 

@@ -8,9 +8,8 @@ import Suggestion, { type SuggestionOptions, type SuggestionProps } from '@tipta
 import { Bold, Code, Heading, Heading2, Italic, List, ListOrdered, Strikethrough, Table } from 'lucide-react';
 import { forwardRef, useEffect, useImperativeHandle, useRef, useState } from 'react';
 import { type Taggable, api, taken } from '../api/client';
-import { sayWrong } from '../api/live';
 import { keys, queries } from '../api/queries';
-import { say } from '../ui/toasts';
+import { say, sayWrong } from '../ui/toasts';
 import { cx } from '../ui/controls';
 import { type DocNode, toMarkdown } from './markdown';
 import { links } from './links';

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { type EntryView, Refusal, type VersionView, api, taken } from '../api/client';
-import { sayWrong, showEntry } from '../api/live';
-import { exact, moment } from '../app/time';
+import { showEntry } from '../api/live';
+import { exact, moment } from '../ui/time';
 import { Button, Panel, inputClass } from '../ui/controls';
-import { say } from '../ui/toasts';
+import { say, sayWrong } from '../ui/toasts';
 
 /** One's own words in place, as Markdown, to be put otherwise. What was said before is kept. */
 export function EntryEdit({

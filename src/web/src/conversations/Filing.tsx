@@ -1,10 +1,11 @@
 import { FileCheck } from 'lucide-react';
 import { useState } from 'react';
 import { type EntryView, api, taken } from '../api/client';
-import { sayWrong, showEntry } from '../api/live';
+import { showEntry } from '../api/live';
 import { queries } from '../api/queries';
-import { minutesInWords } from '../conversations/queues/board';
+import { minutesInWords } from './queues/board';
 import { Button, Field, IconButton, Panel, inputClass } from '../ui/controls';
+import { sayWrong } from '../ui/toasts';
 
 export const filingKinds: [string, string][] = [
   ['advice', 'Advice'],

@@ -1,10 +1,11 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { type ConversationView, type Me, api, taken } from '../api/client';
-import { sayWrong, showConversation } from '../api/live';
+import { showConversation } from '../api/live';
 import { useColleagues } from '../api/queries';
 import { Button, Field, Panel, inputClass } from '../ui/controls';
 import { NameTag } from '../ui/tags';
+import { sayWrong } from '../ui/toasts';
 
 /** A group's name, what it is for, and who is in it. */
 export function GroupPanel({ conversation, me }: { conversation: ConversationView; me: Me }) {

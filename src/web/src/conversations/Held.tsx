@@ -1,5 +1,5 @@
 import type { EntryView, LeakView } from '../api/client';
-import { moment } from '../app/time';
+import { moment } from '../ui/time';
 import { Button } from '../ui/controls';
 import { Said } from './Said';
 import { NameTag } from '../ui/tags';

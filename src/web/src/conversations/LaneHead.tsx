@@ -1,11 +1,11 @@
 import { Link2 } from 'lucide-react';
 import { type ConversationView, type Me, type PinView, api, taken } from '../api/client';
-import { sayWrong, usePresent } from '../api/live';
+import { usePresent } from '../api/live';
 import { Tip, cx } from '../ui/controls';
 import { Standing } from '../ui/tags';
-import { say } from '../ui/toasts';
+import { say, sayWrong } from '../ui/toasts';
 import { HandOver } from './HandOver';
-import { SharedPanel } from './Shared';
+import { SharedPanel } from './SharedFiles';
 import { laneName } from './audience';
 import { Pins } from './marks';
 

@@ -3,10 +3,9 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 as newId } from 'uuid';
 import { type EntryView, api, taken } from '../api/client';
-import { sayWrong } from '../api/live';
 import { useColleagues, useDockets } from '../api/queries';
 import { Button, IconButton, Panel, inputClass } from '../ui/controls';
-import { say } from '../ui/toasts';
+import { say, sayWrong } from '../ui/toasts';
 
 /** Passes an entry on to colleagues: into another docket's inside, or to one person. It keeps the way back to where it was said. */
 export function PassOn({ entry, me }: { entry: EntryView; me: string }) {

@@ -1,6 +1,6 @@
 import data from 'emojibase-data/en/compact.json';
 import { useMemo, useState } from 'react';
-import { Kept } from '../app/store';
+import { Kept } from '../api/store';
 import { cx, inputClass } from '../ui/controls';
 
 type Picture = {

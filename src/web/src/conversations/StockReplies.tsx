@@ -1,9 +1,9 @@
 import { type FormEvent, useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { type StockView, api, taken } from '../api/client';
-import { sayWrong } from '../api/live';
 import { keys, queries, useStock } from '../api/queries';
 import { Button, Field, cx, inputClass } from '../ui/controls';
+import { sayWrong } from '../ui/toasts';
 
 const fields = [
   '{party}',

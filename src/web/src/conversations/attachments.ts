@@ -1,6 +1,6 @@
 import { v7 as newId } from 'uuid';
 import { type FileView, Refusal, Unreachable, api, sendPart, taken } from '../api/client';
-import { Kept } from '../app/store';
+import { Kept } from '../api/store';
 
 /** A file that goes with what is being written. */
 export type Attachment = {

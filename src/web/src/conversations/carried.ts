@@ -1,4 +1,4 @@
-import { Kept } from '../app/store';
+import { Kept } from '../api/store';
 
 /** The conversation that one carries at the foot of the window while looking elsewhere; null for none. */
 export const carried = new Kept<{ id: string; open: boolean } | null>('wrenlet.carried', null);

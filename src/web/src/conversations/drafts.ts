@@ -1,6 +1,6 @@
 import { type KeptDraft as ServerDraft, api, taken } from '../api/client';
 import { whenDraftChanges } from '../api/live';
-import { Kept } from '../app/store';
+import { Kept } from '../api/store';
 import { type Beside, besideOf, parted, takeBeside, whole } from './beside';
 
 /**

@@ -1,8 +1,8 @@
 import { useEffect, useState } from 'react';
 import { type EntryView, api, taken } from '../api/client';
-import { dropEntry, sayWrong, showEntry } from '../api/live';
+import { dropEntry, showEntry } from '../api/live';
 import { Button } from '../ui/controls';
-import { say } from '../ui/toasts';
+import { say, sayWrong } from '../ui/toasts';
 
 let onTakenBack: (conversation: string, body: string) => void = () => {};
 

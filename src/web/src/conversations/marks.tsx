@@ -1,9 +1,10 @@
 import { ArrowDown, ArrowUp, Pin, X } from 'lucide-react';
 import { type RefObject, useCallback, useEffect, useRef, useState } from 'react';
 import { type ConversationView, type EntryView, type MarksView, type PinView, api, taken } from '../api/client';
-import { sayWrong, showMarks } from '../api/live';
-import { exact, moment } from '../app/time';
+import { showMarks } from '../api/live';
+import { exact, moment } from '../ui/time';
 import { Panel } from '../ui/controls';
+import { sayWrong } from '../ui/toasts';
 
 /** Sets what a conversation keeps at hand, in this order. */
 export async function setPins(conversation: string, entries: string[]) {

@@ -1,10 +1,11 @@
 import { Eye, Smile } from 'lucide-react';
 import { Suspense, lazy, useState } from 'react';
 import { type EntryView, type ReadersView, api, taken } from '../api/client';
-import { sayWrong, showEntry } from '../api/live';
-import { exact, moment } from '../app/time';
+import { showEntry } from '../api/live';
+import { exact, moment } from '../ui/time';
 import { IconButton, Panel, Tip, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
+import { sayWrong } from '../ui/toasts';
 
 const Pictures = lazy(() => import('./Pictures').then((m) => ({ default: m.Pictures })));
 

@@ -1,7 +1,8 @@
 import { useCallback, useEffect, useReducer, useRef } from 'react';
 import { type Talk, api, taken } from '../api/client';
-import { sayWrong, whenEntryChanges } from '../api/live';
-import { type Run, earlier, later, newestOf, refreshed } from './run';
+import { whenEntryChanges } from '../api/live';
+import { type Run, earlier, later, newestOf, refreshed } from './talkRun';
+import { sayWrong } from '../ui/toasts';
 
 /** Which part of a talk to read; none of these for the newest. */
 export type Span = { before?: number; after?: number; around?: string; day?: string };

@@ -3,7 +3,7 @@ import { type FormEvent, useState } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import { type DocketFields, type DocketSetting, type Me, Refusal, api, taken } from '../api/client';
 import { keys, queries, useColleagues } from '../api/queries';
-import { firmNow, fromField, toField } from '../app/time';
+import { firmNow, fromField, toField } from '../ui/time';
 import { Button, Field, IconButton, Panel } from '../ui/controls';
 import { Choose } from '../ui/Choose';
 import { refreshDocket } from './setting';

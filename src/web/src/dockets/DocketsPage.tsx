@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { DocketRow, Me } from '../api/client';
 import { useDockets } from '../api/queries';
-import { exact, moment } from '../app/time';
+import { exact, moment } from '../ui/time';
 import { Empty, Wrong, cx, inputClass } from '../ui/controls';
 import { NewDocket } from './NewDocket';
 import { Due, NameTag, Priority, Standing } from '../ui/tags';

@@ -1,8 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Refusal, api, taken } from '../api/client';
-import { sayWrong } from '../api/live';
 import { keys, queries } from '../api/queries';
-import { say } from '../ui/toasts';
+import { say, sayWrong } from '../ui/toasts';
 
 /** Queues in which what a party writes can wait. */
 export const useQueueNames = (enabled: boolean) =>

@@ -3,12 +3,12 @@ import { Dialog } from 'radix-ui';
 import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { type Hit, type NarrowingView, api, taken } from '../api/client';
-import { sayWrong } from '../api/live';
-import { places, signOut } from '../app/AccountMenu';
+import { places, signOut } from '../accounts/AccountMenu';
 import { beginCall } from '../conversations/CallNote';
-import { onThisPage } from '../app/onThisPage';
-import { tabs } from '../app/tabs';
-import { applyTheme, theme } from '../app/theme';
+import { onThisPage } from '../ui/onThisPage';
+import { tabs } from '../dockets/tabs';
+import { applyTheme, theme } from '../ui/theme';
+import { sayWrong } from '../ui/toasts';
 
 const row =
   'flex min-h-[34px] cursor-pointer items-baseline gap-3 rounded-[3px] px-2.5 py-1 data-[selected=true]:bg-wren-wash';

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, taken } from '../api/client';
-import { sayWrong } from '../api/live';
+import { sayWrong } from '../ui/toasts';
 
 /** A link to an entry, wherever it stands: goes on to its place. */
 export function ToEntry() {

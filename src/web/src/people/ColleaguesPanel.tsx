@@ -4,12 +4,11 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { v7 as newId } from 'uuid';
 import { type Me, type StandingView, type TalkRow, api, taken } from '../api/client';
-import { sayWrong } from '../api/live';
 import { useTalkRows } from '../api/queries';
-import { moment } from '../app/time';
-import { carry } from '../conversations/carried';
+import { moment } from '../ui/time';
 import { Button, Field, Panel, cx, inputClass } from '../ui/controls';
 import { Count, NameTag } from '../ui/tags';
+import { sayWrong } from '../ui/toasts';
 
 const useStanding = (wanted: boolean) =>
   useQuery({
@@ -36,7 +35,7 @@ function Edge({ availability }: { availability: string }) {
 }
 
 /** Colleagues: who is here, away, off duty or on leave, and the conversations one has with them. */
-export function ColleaguesPanel({ me }: { me: Me }) {
+export function ColleaguesPanel({ me, onCarry }: { me: Me; onCarry: (conversation: string) => void }) {
   const [open, setOpen] = useState(false);
   const [part, setPart] = useState<'people' | 'group' | 'leave'>('people');
   const own = useTalkRows('own').data ?? [];
@@ -52,7 +51,7 @@ export function ColleaguesPanel({ me }: { me: Me }) {
       );
       setOpen(false);
       if (full) void navigate(`/conversations/${made.id}`);
-      else carry(made.id);
+      else onCarry(made.id);
     } catch (wrong) {
       sayWrong(wrong);
     }

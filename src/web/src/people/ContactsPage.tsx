@@ -3,11 +3,10 @@ import { type ChangeEvent, type FormEvent, useRef, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { v7 as newId } from 'uuid';
 import { type ContactView, type Me, type PartyFile, type PartyRow, Refusal, api, taken } from '../api/client';
-import { sayWrong } from '../api/live';
 import { keys, queries } from '../api/queries';
-import { moment } from '../app/time';
+import { moment } from '../ui/time';
 import { Button, Empty, Field, Panel, Wrong, cx, inputClass } from '../ui/controls';
-import { say } from '../ui/toasts';
+import { say, sayWrong } from '../ui/toasts';
 
 const heading = 'mb-1 border-b pb-1 text-[13px] font-bold';
 const took = (file: PartyFile) => {

@@ -3,7 +3,7 @@ import { type ReactNode, useState } from 'react';
 import { type ReportView, api, taken } from '../api/client';
 import { keys } from '../api/queries';
 import { minutesInWords } from '../conversations/queues/board';
-import { day } from '../app/time';
+import { day } from '../ui/time';
 import { Empty, Wrong, cx } from '../ui/controls';
 
 const spans = [4, 12, 26, 52];

@@ -3,10 +3,10 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { v7 as newId } from 'uuid';
 import type { SheetBrief } from '../api/client';
-import { sayWrong } from '../api/live';
-import { moment } from '../app/time';
+import { moment } from '../ui/time';
 import { Button, Panel, cx, inputClass } from '../ui/controls';
 import { type SheetKind, kinds, makeSheet, sheetDrafts, useSheets } from './sheet';
+import { sayWrong } from '../ui/toasts';
 
 const icons = { page: FileText, table: Table, drawing: PenTool };
 

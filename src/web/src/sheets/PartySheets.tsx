@@ -3,7 +3,7 @@ import { ArrowLeft, FileText } from 'lucide-react';
 import { Suspense, lazy, useState } from 'react';
 import { api, taken } from '../api/client';
 import { keys } from '../api/queries';
-import { moment } from '../app/time';
+import { moment } from '../ui/time';
 import { Button, Panel, Wrong } from '../ui/controls';
 import { useSheet } from './sheet';
 

@@ -1,6 +1,6 @@
 import type { SheetView } from '../api/client';
-import { exact, moment } from '../app/time';
-import { useNarrow } from '../app/useNarrow';
+import { exact, moment } from '../ui/time';
+import { useNarrow } from '../ui/useNarrow';
 import { Button, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { share } from './sheet';

@@ -1,6 +1,6 @@
 import { BookOpen, Download } from 'lucide-react';
 import type { SheetView } from '../api/client';
-import { ReadingView } from '../conversations/Reading';
+import { ReadingView } from '../conversations/ReadingView';
 import { Button } from '../ui/controls';
 
 /** Reading a sheet at ease, and taking it along as it is shown. */

@@ -1,10 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import { Refusal, type SheetBody, type SheetView, api, taken } from '../api/client';
-import { sayWrong } from '../api/live';
 import { keys, queries } from '../api/queries';
-import { Kept } from '../app/store';
+import { Kept } from '../api/store';
 import type { DocNode } from '../conversations/markdown';
-import { say } from '../ui/toasts';
+import { say, sayWrong } from '../ui/toasts';
 
 export type SheetKind = 'page' | 'table' | 'drawing';
 

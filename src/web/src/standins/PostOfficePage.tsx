@@ -1,11 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
 import { type SentMail, api, taken } from '../api/client';
-import { sayWrong } from '../api/live';
 import { keys, queries } from '../api/queries';
-import { moment } from '../app/time';
+import { moment } from '../ui/time';
 import { Button, Empty, Field, Wrong, cx, inputClass } from '../ui/controls';
-import { say } from '../ui/toasts';
+import { say, sayWrong } from '../ui/toasts';
 
 const heading = 'mb-1 text-[13px] font-bold';
 

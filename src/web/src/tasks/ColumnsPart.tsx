@@ -3,13 +3,13 @@ import { Settings2 } from 'lucide-react';
 import { type FormEvent, type KeyboardEvent, useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { type OwnerView, type TaskRow, type WorklistView, api, taken } from '../api/client';
-import { sayWrong } from '../api/live';
 import { keys, queries, useColleagues } from '../api/queries';
 import { Button, Empty, IconButton, Panel, cx, inputClass } from '../ui/controls';
 import { Due, Owners } from '../ui/tags';
 import { dragging, useDrop } from './drag';
 import { useTable } from './table';
 import { makeTask, placeTask } from './change';
+import { sayWrong } from '../ui/toasts';
 
 export const useWorklists = () =>
   useQuery({ queryKey: keys.worklists, queryFn: () => taken(api.GET('/api/worklists')) });

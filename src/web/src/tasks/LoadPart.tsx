@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { type KeyboardEvent, useState } from 'react';
 import { type LoadView, type PersonView, type TaskView, api, taken } from '../api/client';
 import { keys } from '../api/queries';
-import { moment } from '../app/time';
+import { moment } from '../ui/time';
 import { Wrong, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { changeTask } from './change';

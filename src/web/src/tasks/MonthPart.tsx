@@ -2,7 +2,7 @@ import { CalendarClock, ChevronLeft, ChevronRight } from 'lucide-react';
 import { type KeyboardEvent, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { MeetingView, OwnerView, TaskRow, TaskTable } from '../api/client';
-import { clock, dateOf, day, moment } from '../app/time';
+import { clock, dateOf, day, moment } from '../ui/time';
 import { useMeetingsFrom } from '../conversations/meetings/meeting';
 import { Button, IconButton, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';

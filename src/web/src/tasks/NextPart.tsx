@@ -2,14 +2,15 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { type TaskView, api, taken } from '../api/client';
-import { sayWrong, showTask } from '../api/live';
+import { showTask } from '../api/live';
 import { keys, queries, useTasks } from '../api/queries';
-import { Kept } from '../app/store';
-import { exact, fromField } from '../app/time';
+import { Kept } from '../api/store';
+import { exact, fromField } from '../ui/time';
 import { Button, Empty, Wrong, cx } from '../ui/controls';
 import { FinishBox } from './FinishBox';
 import { changeTask, finishTask, states, whereSaid } from './change';
 import { DueField, OwnersField, PriorityField } from './fields';
+import { sayWrong } from '../ui/toasts';
 
 const over = (t: TaskView) => t.state === 'done' || t.state === 'dropped';
 

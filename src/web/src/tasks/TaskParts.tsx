@@ -1,7 +1,6 @@
 import { ArrowDown, ArrowUp, IndentDecrease, IndentIncrease } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
 import { type TaskDetail, type TaskView, api, taken } from '../api/client';
-import { sayWrong } from '../api/live';
 import { keys, queries } from '../api/queries';
 import { Button, IconButton, cx, inputClass } from '../ui/controls';
 import { Due, Owners } from '../ui/tags';
@@ -9,6 +8,7 @@ import { FinishBox } from './FinishBox';
 import { placeTask } from './change';
 import { dragging, useDrop } from './drag';
 import { Head } from './panel';
+import { sayWrong } from '../ui/toasts';
 
 /** The parts of a task as a tree: made by typing or pasting a list, put in order by dragging or by keys. */
 export function TaskParts({ detail, onOpen }: { detail: TaskDetail; onOpen: (id: string) => void }) {

@@ -1,8 +1,9 @@
 import { type TaskDetail, api, taken } from '../api/client';
-import { sayWrong, showTask } from '../api/live';
+import { showTask } from '../api/live';
 import { keys, queries } from '../api/queries';
 import { Button } from '../ui/controls';
 import { Line, choice } from './panel';
+import { sayWrong } from '../ui/toasts';
 
 const befores: [number | null, string][] = [
   [null, 'half a day before'],

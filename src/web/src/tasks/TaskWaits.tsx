@@ -1,10 +1,11 @@
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { type TaskDetail, api, taken } from '../api/client';
-import { sayWrong, showTask } from '../api/live';
+import { showTask } from '../api/live';
 import { keys, queries } from '../api/queries';
 import { Button, IconButton, Panel, cx, inputClass } from '../ui/controls';
 import { Head } from './panel';
+import { sayWrong } from '../ui/toasts';
 
 /** What it waits for, and what waits for it. */
 export function TaskWaits({ detail, onOpen }: { detail: TaskDetail; onOpen: (id: string) => void }) {

@@ -1,5 +1,5 @@
 import type { OwnerView, TaskRow } from '../api/client';
-import { dateOf } from '../app/time';
+import { dateOf } from '../ui/time';
 
 /** What a table of tasks shows, and in which order. */
 export type Arrangement = {

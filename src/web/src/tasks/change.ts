@@ -1,8 +1,8 @@
 import { v7 as newId } from 'uuid';
 import { type OwnerView, Refusal, type TaskView, api, taken } from '../api/client';
-import { sayWrong, showTask } from '../api/live';
+import { showTask } from '../api/live';
 import { keys, queries } from '../api/queries';
-import { say } from '../ui/toasts';
+import { say, sayWrong } from '../ui/toasts';
 
 export type Fields = Pick<TaskView, 'title' | 'due' | 'start' | 'priority' | 'state' | 'rule' | 'estimateMinutes'> & {
   owners: Pick<OwnerView, 'kind' | 'id'>[];

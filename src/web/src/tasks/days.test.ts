@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { setFirmTime } from '../app/time';
+import { setFirmTime } from '../ui/time';
 import { dayName, daysBetween, isWeekend, mondayOf, monthName, monthOn, moved, plusDays, today } from './days';
 
 setFirmTime('Europe/Lisbon', '2026-04-14T07:40:00Z', true);

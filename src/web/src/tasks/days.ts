@@ -1,4 +1,4 @@
-import { dateOf, firmNow, fromField, toField } from '../app/time';
+import { dateOf, firmNow, fromField, toField } from '../ui/time';
 
 /** Days of the firm's calendar as "2026-04-14", and moving things between them. */
 

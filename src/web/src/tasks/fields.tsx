@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type OwnerView, api, taken } from '../api/client';
 import { useColleagues } from '../api/queries';
-import { exact, fromField, moment, toField } from '../app/time';
+import { exact, fromField, moment, toField } from '../ui/time';
 import { Button, Panel, cx, inputClass } from '../ui/controls';
 import { NameTag, Owners, Priority } from '../ui/tags';
 

@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { type OwnerView, type TaskRow, type TaskTable, type TaskView, api, taken } from '../api/client';
-import { sayWrong, showTask, whenTaskChanges } from '../api/live';
+import { showTask, whenTaskChanges } from '../api/live';
 import { keys, queries } from '../api/queries';
-import { say } from '../ui/toasts';
+import { say, sayWrong } from '../ui/toasts';
 
 /** Whose tasks: "mine", "asked", "all", "crew:ID", "docket:REF" or "worklist:ID". */
 export const useTable = (scope: string) =>

@@ -84,3 +84,6 @@ export function Toasts() {
     </section>
   );
 }
+
+/** Says at the foot of the window what went wrong, in the server's words where it has some. */
+export const sayWrong = (wrong: unknown) => say(wrong instanceof Error ? wrong.message : String(wrong));

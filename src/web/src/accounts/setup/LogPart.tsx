@@ -1,5 +1,5 @@
 import type { SetUpView } from '../../api/client';
-import { moment } from '../../app/time';
+import { moment } from '../../ui/time';
 
 export function Log({ data }: { data: SetUpView }) {
   return (

@@ -1,11 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { type FormEvent, useEffect, useRef, useState } from 'react';
 import { type MeetingView, api, taken } from '../../api/client';
-import { sayWrong } from '../../api/live';
 import { queries } from '../../api/queries';
-import { clock } from '../../app/time';
+import { clock } from '../../ui/time';
 import { Button, inputClass } from '../../ui/controls';
 import { refreshMeetings } from './meeting';
+import { sayWrong } from '../../ui/toasts';
 
 /** The simulated call: what one would say is typed, everybody in it reads it at once, and its transcript is made of it. */
 export function CallRoom({ meeting, staff }: { meeting: MeetingView; staff: boolean }) {

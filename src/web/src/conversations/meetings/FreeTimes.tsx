@@ -1,7 +1,7 @@
 import { Check } from 'lucide-react';
 import { useState } from 'react';
 import type { MeetingDayView } from '../../api/client';
-import { clock, fromField, moment, toField } from '../../app/time';
+import { clock, fromField, moment, toField } from '../../ui/time';
 import { cx, inputClass } from '../../ui/controls';
 import { NameTag } from '../../ui/tags';
 import { useMeetingTimes } from './meeting';

@@ -2,7 +2,7 @@ import { CalendarClock, CalendarX, Check, Phone, X } from 'lucide-react';
 import { type FormEvent, Suspense, lazy, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { MeetingView } from '../../api/client';
-import { exact, fromField, toField } from '../../app/time';
+import { exact, fromField, toField } from '../../ui/time';
 import { Button, Panel, cx, inputClass } from '../../ui/controls';
 import { NameTag } from '../../ui/tags';
 import { answerWords, change, minutesOf } from './meeting';

@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { type MeetingView, type NewMeeting, api, taken } from '../../api/client';
-import { sayWrong } from '../../api/live';
 import { keys, queries } from '../../api/queries';
-import { Kept } from '../../app/store';
+import { Kept } from '../../api/store';
+import { sayWrong } from '../../ui/toasts';
 
 /** A meeting that is about to be set beside the words of a draft, which are its agenda. */
 export type MeetingDraft = {

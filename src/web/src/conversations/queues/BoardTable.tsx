@@ -1,10 +1,10 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, useState } from 'react';
 import type { BoardQueue } from '../../api/client';
-import { exact, moment } from '../../app/time';
+import { exact, moment } from '../../ui/time';
 import { cx } from '../../ui/controls';
 import { Standing } from '../../ui/tags';
-import { restingWords } from './QueuesPage';
+import { restingWords } from './resting';
 import { type Row, minutesInWords, standing, useNow } from './board';
 
 type Props = {

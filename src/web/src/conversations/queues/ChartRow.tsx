@@ -1,9 +1,9 @@
 import { memo, useState, type ReactNode } from 'react';
 import { type BoardQueue, type BoardView, type OwnerView, api, taken } from '../../api/client';
-import { exact } from '../../app/time';
+import { exact } from '../../ui/time';
 import { Tip, cx } from '../../ui/controls';
 import { NameTag } from '../../ui/tags';
-import { Here, restingWords } from './QueuesPage';
+import { Here, restingWords } from './resting';
 import { type Row, minutesInWords, placeOn, standing } from './board';
 
 /** Whose it is: a name tag, a crew's name, or a dashed blank for nobody. */

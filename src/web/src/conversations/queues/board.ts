@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { type BoardQueue, type BoardRow, type BoardView, api, taken } from '../../api/client';
 import { keys, queries } from '../../api/queries';
-import { firmNow } from '../../app/time';
+import { firmNow } from '../../ui/time';
 
 /** A row with the moment at which it was computed: its sum counts from there. */
 export type Row = BoardRow & { readAt: number };

@@ -1,0 +1,106 @@
+import { DropdownMenu } from 'radix-ui';
+import { useNavigate } from 'react-router';
+import { type Me, api, taken } from '../api/client';
+import { disconnect } from '../api/live';
+import { NameTag } from '../ui/tags';
+import { type Theme, applyTheme, theme } from '../ui/theme';
+
+const item =
+  'flex min-h-[30px] cursor-pointer items-center rounded-[3px] px-2 outline-none data-[highlighted]:bg-wren-wash max-md:min-h-[44px]';
+
+const themes: [Theme, string][] = [
+  ['system', 'As the system'],
+  ['light', 'Light'],
+  ['dark', 'Dark'],
+];
+
+/** Pages that one visits seldom, with who has them; null for everybody. */
+export const places: { to: string; name: string; roles: string[] | null }[] = [
+  { to: '/contacts', name: 'Contacts', roles: null },
+  { to: '/reports', name: 'How we do', roles: ['coordinator', 'manager', 'administrator'] },
+  { to: '/stock-replies', name: 'Stock replies', roles: ['member', 'coordinator', 'manager'] },
+  { to: '/set-up', name: 'Set up', roles: ['administrator'] },
+  { to: '/post-office', name: 'Post office stand-in', roles: null },
+];
+
+/** Ends this session, or all of them, and begins again at the first page. */
+export async function signOut(everywhere = false) {
+  await taken(everywhere ? api.DELETE('/api/sessions') : api.DELETE('/api/session'));
+  await disconnect();
+  window.location.assign('/');
+}
+
+type Props = { me: Me; onKeys: () => void; onPassword: () => void };
+
+/** The person's own menu: how it looks, the stand-ins, the password, leaving. */
+export function AccountMenu({ me, onKeys, onPassword }: Props) {
+  const navigate = useNavigate();
+  const chosen = theme.use();
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger
+        className="ml-1 grid min-h-9 min-w-9 place-items-center rounded-card"
+        aria-label={`${me.person.name}: menu`}
+      >
+        <NameTag who={me.person} large />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          data-over=""
+          align="end"
+          sideOffset={5}
+          collisionPadding={8}
+          className="z-50 w-56 rounded-card border border-soft/40 bg-surface p-1.5 shadow-md"
+        >
+          <p className="px-2 pb-1">
+            <b>{me.person.name}</b>
+            <span className="block text-[12.5px] text-soft">
+              {me.person.role}, {me.firm}
+            </span>
+          </p>
+          <DropdownMenu.Separator className="my-1 border-t" />
+          <DropdownMenu.RadioGroup
+            value={chosen}
+            onValueChange={(next) => {
+              theme.set(next as Theme);
+              applyTheme();
+            }}
+          >
+            {themes.map(([value, name]) => (
+              <DropdownMenu.RadioItem key={value} value={value} className={item}>
+                <span className="w-5" aria-hidden>
+                  {chosen === value ? '·' : ''}
+                </span>
+                {name}
+              </DropdownMenu.RadioItem>
+            ))}
+          </DropdownMenu.RadioGroup>
+          <DropdownMenu.Separator className="my-1 border-t" />
+          {places
+            .filter((p) => p.roles === null || p.roles.includes(me.person.role ?? ''))
+            .map((p) => (
+              <DropdownMenu.Item key={p.to} className={item} onSelect={() => void navigate(p.to)}>
+                {p.name}
+              </DropdownMenu.Item>
+            ))}
+          <DropdownMenu.Separator className="my-1 border-t" />
+          <DropdownMenu.Item className={item} onSelect={() => setTimeout(onKeys)}>
+            Keys
+          </DropdownMenu.Item>
+          <DropdownMenu.Separator className="my-1 border-t" />
+          {me.demo ? null : (
+            <DropdownMenu.Item className={item} onSelect={() => setTimeout(onPassword)}>
+              Change my password
+            </DropdownMenu.Item>
+          )}
+          <DropdownMenu.Item className={item} onSelect={() => void signOut()}>
+            Sign out
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={item} onSelect={() => void signOut(true)}>
+            Sign out on all devices
+          </DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

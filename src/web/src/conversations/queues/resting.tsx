@@ -1,0 +1,24 @@
+import { usePresent } from '../../api/live';
+import { moment } from '../../ui/time';
+import type { Row } from './board';
+
+/** Names of those who are in a conversation, beside oneself. */
+export function Here({ id, me }: { id: string; me: string }) {
+  const here = usePresent(id).filter((p) => p.person.id !== me);
+  if (here.length === 0) return null;
+  return (
+    <span className="whitespace-nowrap text-[12px] font-semibold text-inside-ink">
+      {here.map((p) => `${p.person.firstName} ${p.writing ? 'writes' : 'reads'}`).join(', ')}
+    </span>
+  );
+}
+
+/** "since Mon 11:10", or "aside until Thu 09:00". */
+export const restingWords = (row: Row) =>
+  row.aside && row.rank === 3
+    ? `aside until ${moment(row.aside)}`
+    : row.turn === 'theirs' && row.since
+      ? `their turn since ${moment(row.since)}`
+      : row.open
+        ? 'nothing due'
+        : 'closed';

@@ -1,0 +1,176 @@
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { useQuery } from '@tanstack/react-query';
+import { type DocketView, type TaskView, api, taken } from '../../api/client';
+import { keys } from '../../api/queries';
+import { kindWord } from '../../asks/asking';
+import { DocketSheets } from '../../sheets/DocketSheets';
+import { FinishBox } from '../../tasks/FinishBox';
+import { whereSaid } from '../../tasks/change';
+import { Due, NameTag, Owners, Priority, Standing } from '../../ui/tags';
+import { AddParty } from '../../dockets/AddParty';
+import { Record } from './Record';
+
+const done = (t: TaskView) => t.state === 'done';
+
+/** Late ones first, then by due moment; undated and done ones last. */
+const order = (a: TaskView, b: TaskView) =>
+  Number(done(a)) - Number(done(b)) || (a.due ?? '9').localeCompare(b.due ?? '9') || a.title.localeCompare(b.title);
+
+function Head({ name, note }: { name: string; note: string }) {
+  return (
+    <h2 className="mb-1 mt-2.5 flex justify-between border-b pb-[3px] text-[12.5px] font-bold">
+      {name} <span className="font-normal text-soft">{note}</span>
+    </h2>
+  );
+}
+
+function Line({ task, docket }: { task: TaskView; docket: DocketView }) {
+  // What was said in a lane of the docket is on this page; what was said elsewhere, in a meeting say, is found.
+  const here = docket.conversations.some((c) => c.id === task.sourceConversation);
+  const to = here
+    ? `/dockets/${docket.ref}?entry=${task.sourceEntry}`
+    : task.sourceEntry
+      ? whereSaid(task)!
+      : `/tasks?task=${task.id}`;
+  return (
+    <li className="grid grid-cols-[24px_1fr] gap-x-1.5 py-[5px] max-md:grid-cols-[44px_1fr] text-[13px] leading-snug">
+      <FinishBox task={task} />
+      <div className="min-w-0">
+        <Link
+          to={to}
+          className={done(task) ? 'text-soft line-through' : 'hover:underline'}
+          title="To where it was said"
+        >
+          {task.title}
+        </Link>
+        <p className="mt-0.5 flex flex-wrap items-center gap-x-2 text-[12.5px]">
+          <Owners owners={task.owners} />
+          <Due task={task} />
+          {task.priority === 'normal' || done(task) ? null : <Priority value={task.priority} />}
+        </p>
+      </div>
+    </li>
+  );
+}
+
+/** What is still to come of a kind, and a click away what is over. */
+function Promised({ name, note, now, over }: { name: string; note: string; now: ReactNode[]; over: ReactNode[] }) {
+  return (
+    <>
+      <Head name={name} note={now.length > 0 ? `${now.length} ${note}` : ''} />
+      <ul className="grid gap-1">{now}</ul>
+      {over.length > 0 ? (
+        <details className="mt-1 text-[13px]">
+          <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{over.length} over</summary>
+          <ul className="grid gap-1">{over}</ul>
+        </details>
+      ) : null}
+    </>
+  );
+}
+
+/** What was asked in a docket and is waited for; what is over stays a click away. */
+function Asks({ docket }: { docket: string }) {
+  const { data = [] } = useQuery({
+    queryKey: [...keys.asks, 'docket', docket],
+    queryFn: () => taken(api.GET('/api/dockets/{reference}/asks', { params: { path: { reference: docket } } })),
+  });
+  const open = data.filter((i) => i.ask.state === 'open' || i.ask.state === 'returned');
+  const over = data.filter((i) => !open.includes(i));
+  if (data.length === 0) return null;
+  const line = ({ ask, words, path }: (typeof data)[number]) => (
+    <li key={ask.id} className="border-l-[3px] border-l-ask py-[5px] pl-2 text-[13px] leading-snug">
+      <Link to={path} className="line-clamp-2 hover:underline" title="To where it was asked">
+        <b className="text-ask">{kindWord(ask.kind)}</b> {words}
+      </Link>
+      <p className="mt-0.5 flex flex-wrap items-center gap-x-2 text-[12.5px] text-soft">
+        {ask.line} {ask.state === 'open' && ask.due ? <Standing state={ask.dueState}>{ask.dueLabel}</Standing> : null}
+      </p>
+    </li>
+  );
+  return <Promised name="Asks" note="waited for" now={open.map(line)} over={over.map(line)} />;
+}
+
+/** Meetings of a docket that are to come; those that are over stay a click away. */
+function Meetings({ docket }: { docket: string }) {
+  const { data = [] } = useQuery({
+    queryKey: [...keys.meetings, 'docket', docket],
+    queryFn: () => taken(api.GET('/api/dockets/{reference}/meetings', { params: { path: { reference: docket } } })),
+  });
+  const ahead = data.filter((i) => ['planned', 'going-on'].includes(i.meeting.state)).reverse();
+  const over = data.filter((i) => !ahead.includes(i));
+  if (data.length === 0) return null;
+  const line = ({ meeting, path }: (typeof data)[number]) => (
+    <li key={meeting.id} className="border-l-[3px] border-l-wren py-[5px] pl-2 text-[13px] leading-snug">
+      <Link to={meeting.transcribed ? `/meetings/${meeting.id}` : path} className="hover:underline">
+        <b className="tabular-nums">{meeting.when}</b> {meeting.title}
+      </Link>
+      <p className="mt-0.5 text-[12.5px] text-soft">
+        {meeting.state === 'called-off'
+          ? 'Called off.'
+          : meeting.transcribed
+            ? 'What was said is written down.'
+            : meeting.line}
+      </p>
+    </li>
+  );
+  return <Promised name="Meetings" note="to come" now={ahead.map(line)} over={over.map(line)} />;
+}
+
+/** What has been promised in a docket, standing together. */
+export function Commitments({ docket }: { docket: DocketView }) {
+  const plain = docket.tasks.filter((t) => t.gateStage === null).sort(order);
+  const open = plain.filter((t) => !done(t));
+  const finished = plain.filter(done);
+  return (
+    <aside aria-label="Commitments" className="h-full overflow-auto bg-surface px-3.5 pb-4">
+      <Asks docket={docket.ref} />
+      <Meetings docket={docket.ref} />
+      <Head name="Tasks" note={plain.length > 0 ? `${finished.length} of ${plain.length} done` : ''} />
+      {plain.length === 0 ? (
+        <p className="text-[13px] text-soft">
+          Press T on an entry to turn its words into a task; it will stand here too.
+        </p>
+      ) : null}
+      <ul>
+        {open.map((t) => (
+          <Line key={t.id} task={t} docket={docket} />
+        ))}
+      </ul>
+      {finished.length > 0 ? (
+        <details className="text-[13px]">
+          <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{finished.length} done</summary>
+          <ul>
+            {finished.map((t) => (
+              <Line key={t.id} task={t} docket={docket} />
+            ))}
+          </ul>
+        </details>
+      ) : null}
+      {docket.stages.map((stage, i) => {
+        const gates = docket.tasks.filter((t) => t.gateStage === i).sort(order);
+        return gates.length > 0 ? (
+          <section key={stage.name}>
+            <Head name={`${stage.name} waits for`} note={`${gates.filter(done).length} of ${gates.length} done`} />
+            <ul>
+              {gates.map((t) => (
+                <Line key={t.id} task={t} docket={docket} />
+              ))}
+            </ul>
+          </section>
+        ) : null;
+      })}
+      <DocketSheets docket={docket.ref} />
+      <Head name="Record" note="" />
+      <Record reference={docket.ref} />
+      <Head name="People" note="" />
+      <p className="flex flex-wrap gap-1.5">
+        {docket.people.map((p) => (
+          <NameTag key={p.id} who={p} />
+        ))}
+      </p>
+      <AddParty docket={docket} />
+    </aside>
+  );
+}

@@ -1,0 +1,121 @@
+import { useEffect, useMemo } from 'react';
+import { useParams } from 'react-router';
+import type { DocketView, Me } from '../../api/client';
+import { usePresent } from '../../api/live';
+import { useDocket } from '../../api/queries';
+import { Kept } from '../../api/store';
+import { openTab } from '../../dockets/tabs';
+import { exact } from '../../ui/time';
+import { Lanes } from '../talk/Lanes';
+import { readTalk } from '../../conversations/useTalk';
+import { Divider } from '../../ui/Divider';
+import { Panel, Wrong, cx } from '../../ui/controls';
+import { Listening } from '../../alerts/AlertsPanel';
+import { Priority } from '../../ui/tags';
+import { Commitments } from './Commitments';
+import { CommitmentsOver } from './CommitmentsOver';
+import { DocketSettingPanel } from '../../dockets/DocketSettingPanel';
+import { StageStrip } from '../../dockets/StageStrip';
+
+const width = new Kept('wrenlet.commitments', 296);
+
+function Head({ docket, me }: { docket: DocketView; me: Me }) {
+  const inside = docket.conversations.find((c) => c.audience === 'inside');
+  const here = usePresent(inside?.id).filter((p) => p.person.id !== me.person.id);
+  const names = here.map((p) => p.person.firstName);
+  const milestone = docket.milestones.find((m) => !m.label.endsWith('past'));
+  return (
+    <header className="grid flex-none gap-x-5 gap-y-0.5 border-b bg-surface px-4 pb-2 pt-2.5 md:grid-cols-[1fr_auto]">
+      <h1 className="text-[19px] font-bold leading-tight tracking-tight">{docket.subject}</h1>
+      <StageStrip docket={docket} />
+      <p className="flex flex-wrap items-center gap-x-4 text-[13px] text-soft">
+        <b className="text-ink">{docket.ref}</b>
+        <span>
+          Owner <b className="text-ink">{docket.owner?.firstName ?? 'nobody'}</b>
+        </span>
+        <span>{docket.site}</span>
+        {docket.priority !== 'normal' ? <Priority value={docket.priority} /> : null}
+        {docket.limited ? <span>limited to listed people</span> : null}
+        {docket.open ? null : <b>closed</b>}
+        <DocketSettingPanel reference={docket.ref} />
+        <CommitmentsOver docket={docket} />
+        <Panel
+          label="What I hear of it"
+          className="w-[min(420px,90vw)]"
+          trigger={
+            <button
+              type="button"
+              className="min-h-6 rounded-[3px] underline decoration-dotted underline-offset-2 hover:text-ink"
+            >
+              What I hear
+            </button>
+          }
+        >
+          <Listening reference={docket.ref} />
+        </Panel>
+        {names.length > 0 ? (
+          <span>
+            {names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)} are` : `${names[0]} is`} here
+          </span>
+        ) : null}
+      </p>
+      <p className="flex flex-wrap items-center gap-x-4 text-[13px] text-soft md:justify-end">
+        {milestone ? (
+          <span className={cx(milestone.soon && 'font-semibold text-soon')} title={exact(milestone.at)}>
+            {milestone.name.charAt(0).toUpperCase() + milestone.name.slice(1)} {milestone.label}
+          </span>
+        ) : null}
+        {docket.openGates > 0 ? (
+          <span>
+            {docket.openGates} {docket.openGates === 1 ? 'gate' : 'gates'} open
+          </span>
+        ) : null}
+      </p>
+    </header>
+  );
+}
+
+/** A docket: its talk in two lanes, and what was promised beside it. */
+export function DocketPage({ me }: { me: Me }) {
+  const { reference = '' } = useParams();
+  const ref = reference.toUpperCase();
+  const { data: docket, error, refetch } = useDocket(ref);
+  const side = width.use();
+  useEffect(() => {
+    if (docket) openTab({ ref: docket.ref, name: docket.shortName });
+  }, [docket]);
+  useEffect(() => {
+    document.title = docket ? `${docket.ref} ${docket.shortName} · Wrenlet` : 'Wrenlet';
+    return () => void (document.title = 'Wrenlet');
+  }, [docket]);
+  const read = useMemo(() => readTalk(ref, ''), [ref]);
+
+  if (error && !docket) return <Wrong error={error} again={() => void refetch()} />;
+  if (!docket) return null;
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <Head docket={docket} me={me} />
+      <div className="flex min-h-0 flex-1">
+        <Lanes
+          key={docket.ref}
+          me={me}
+          talk={docket.talk}
+          marks={docket.marks}
+          conversations={docket.conversations}
+          read={read}
+        />
+        <div className="relative flex-none border-l max-lg:hidden" style={{ width: side }}>
+          <Divider
+            label="Width of commitments"
+            value={side}
+            least={220}
+            most={520}
+            onChange={width.set}
+            at={(x) => window.innerWidth - x}
+          />
+          <Commitments docket={docket} />
+        </div>
+      </div>
+    </div>
+  );
+}

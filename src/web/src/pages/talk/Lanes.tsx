@@ -1,0 +1,576 @@
+import { CalendarSearch } from 'lucide-react';
+import {
+  type CSSProperties,
+  Fragment,
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
+import { useSearchParams } from 'react-router';
+import type { ConversationView, EntryView, MarksView, Me, SilenceView, Talk } from '../../api/client';
+import { useReading } from '../../api/live';
+import { type Waiting, outbox, withdraw } from '../../api/outbox';
+import { useKeys } from '../../ui/keys';
+import { Kept } from '../../api/store';
+import { clock, day, dateOf, exact } from '../../ui/time';
+import { useNarrow } from '../../ui/useNarrow';
+import { Divider } from '../../ui/Divider';
+import { Button, Field, Panel, cx } from '../../ui/controls';
+import { Composer, type ComposerHandle } from './Composer';
+import { type EntryActs, EntryBlock } from './EntryBlock';
+import { Files } from '../../conversations/EntryFiles';
+import { LaneHead } from '../../conversations/LaneHead';
+import { Said } from '../../conversations/Said';
+import { setPins, useReadingMarks } from '../../conversations/marks';
+import { type ReadTalk, useTalk } from '../../conversations/useTalk';
+
+const split = new Kept('wrenlet.lanes', 50);
+
+type Lane = 'inside' | 'outside' | 'both';
+
+type Props = {
+  me: Me;
+  talk: Talk;
+  marks: MarksView[];
+  conversations: ConversationView[];
+  read: ReadTalk;
+  /** The one outside conversation to show beside the inside; without it one chooses. */
+  only?: string;
+};
+
+type Row = { entry: EntryView; inside: boolean; silence?: SilenceView };
+
+/** The talk of a docket in two lanes with the spine between, each lane with its own composer. */
+export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
+  const inside = conversations.find((c) => c.audience !== 'outside');
+  const outsides = conversations.filter((c) => c.audience === 'outside');
+  const [outsideId, setOutsideId] = useState<string | null>(null);
+  const [params, setParams] = useSearchParams();
+  const { entries, before, after, newest, readEarlier, readLater, jump, toNewest } = useTalk(talk, read);
+  const wanted = params.get('entry');
+  const wantedEntry = wanted ? entries.find((e) => e.id === wanted) : undefined;
+  const outside = outsides.find((c) => c.id === (only ?? outsideId ?? wantedEntry?.conversation)) ?? outsides[0];
+  const both = inside !== undefined && outside !== undefined;
+
+  const narrow = useNarrow();
+  const [chosen, setChosen] = useState<Lane>('both');
+  const asked =
+    narrow && chosen === 'both' ? (wantedEntry && wantedEntry.kind !== 'note' ? 'outside' : 'inside') : chosen;
+  const lane: Lane = !both ? (inside ? 'inside' : 'outside') : asked;
+  const percent = split.use();
+
+  const [selected, setSelected] = useState<string | null>(null);
+  const [drafting, setDrafting] = useState<string | null>(null);
+  const [handing, setHanding] = useState(false);
+  const [answering, setAnswering] = useState<EntryView | null>(null);
+  /** Where one was before going to something far away. */
+  const [cameFrom, setCameFrom] = useState<string | null>(null);
+  const insideComposer = useRef<ComposerHandle>(null);
+  const outsideComposer = useRef<ComposerHandle>(null);
+  const flow = useRef<HTMLDivElement>(null);
+  const body = useRef<HTMLDivElement>(null);
+  const atFoot = useRef(true);
+  const [below, setBelow] = useState(0);
+
+  useReading([inside?.id, ...outsides.map((o) => o.id)].filter((id) => id !== undefined));
+
+  const rows = useMemo(() => {
+    const silences = new Map(talk.silences.filter((s) => s.conversation === outside?.id).map((s) => [s.afterOrder, s]));
+    const shown = entries.filter((e) => e.conversation === inside?.id || e.conversation === outside?.id);
+    const list: Row[] = shown.map((entry) => ({ entry, inside: entry.conversation === inside?.id }));
+    // A blank stands beside what was said inside meanwhile, else on a line of its own after the message.
+    list.forEach((row, i) => {
+      const silence = silences.get(row.entry.order);
+      if (!silence) return;
+      const beside = list.slice(i + 1).find((r) => r.inside || r.entry.kind !== 'event');
+      if (beside?.inside && both && lane === 'both') beside.silence = silence;
+      else row.silence = silence;
+    });
+    return list;
+  }, [entries, talk.silences, inside?.id, outside?.id, both, lane]);
+  const visible = useMemo(() => rows.filter((r) => lane === 'both' || (lane === 'inside') === r.inside), [rows, lane]);
+
+  // Stays at the foot while there; what arrives otherwise is counted, and nothing that is read moves.
+  const first = useRef(true);
+  useLayoutEffect(() => {
+    if (atFoot.current && after === null) flow.current?.scrollTo({ top: flow.current.scrollHeight });
+    else if (!first.current) setBelow((n) => n + 1);
+    first.current = false;
+  }, [newest, lane]); // eslint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => {
+    const box = flow.current;
+    if (!box) return;
+    const watch = new ResizeObserver(() => {
+      if (atFoot.current) box.scrollTop = box.scrollHeight;
+    });
+    watch.observe(box);
+    if (body.current) watch.observe(body.current);
+    return () => watch.disconnect();
+  }, []);
+
+  const reading = useReadingMarks(flow, inside, outside, marks, visible, me.person.id!);
+  const scrolled = () => {
+    const box = flow.current!;
+    atFoot.current = after === null && box.scrollHeight - box.scrollTop - box.clientHeight < 40;
+    if (atFoot.current && below) setBelow(0);
+    if (box.scrollTop < 200 && before !== null) void keepingPlace(readEarlier);
+    else if (box.scrollHeight - box.scrollTop - box.clientHeight < 200 && after !== null) void keepingPlace(readLater);
+    reading.rest();
+  };
+  /** Reads on without moving what is being read: the first entry in sight stays where it is. */
+  const keepingPlace = async (more: () => Promise<void>) => {
+    const box = flow.current!;
+    const edge = box.getBoundingClientRect().top;
+    const anchor = [...box.querySelectorAll<HTMLElement>('[id^="entry-"]')].find(
+      (e) => e.getBoundingClientRect().bottom > edge,
+    );
+    const at = anchor?.getBoundingClientRect().top;
+    const id = anchor?.id;
+    await more();
+    requestAnimationFrame(() => {
+      const now = id && document.getElementById(id)?.getBoundingClientRect().top;
+      if (typeof now === 'number' && at !== undefined && !atFoot.current) box.scrollTop += now - at;
+    });
+  };
+
+  const select = useCallback((id: string | null) => {
+    setSelected(id);
+    if (id === null) return;
+    atFoot.current = false;
+    requestAnimationFrame(() => {
+      const block = document.getElementById(`entry-${id}`);
+      block?.scrollIntoView({ block: 'nearest' });
+      block?.focus({ preventScroll: true });
+    });
+  }, []);
+
+  // A link to an entry: go to where it is, then stand on it.
+  const sought = useRef<string | null>(null);
+  useEffect(() => {
+    if (!wanted) return;
+    if (!wantedEntry) {
+      if (sought.current !== wanted) void jump({ around: wanted });
+      else setParams((p) => (p.delete('entry'), p), { replace: true });
+      sought.current = wanted;
+      return;
+    }
+    atFoot.current = false;
+    setSelected(wanted);
+    requestAnimationFrame(() => {
+      const block = document.getElementById(`entry-${wanted}`);
+      block?.scrollIntoView({ block: 'center' });
+      block?.focus({ preventScroll: true });
+      setParams((p) => (p.delete('entry'), p), { replace: true });
+    });
+  }, [wanted, wantedEntry, jump, setParams]);
+
+  /** Goes to an entry of this talk, far or near, and remembers where one was. */
+  const goTo = async (id: string) => {
+    const from = selected ?? [...document.querySelectorAll('[id^="entry-"]')].at(-1)?.id.slice(6) ?? null;
+    if (!entries.some((e) => e.id === id)) await jump({ around: id });
+    setCameFrom(from);
+    atFoot.current = false;
+    setSelected(id);
+    requestAnimationFrame(() => document.getElementById(`entry-${id}`)?.scrollIntoView({ block: 'center' }));
+  };
+  /** A day that is gone to once what was said on it stands there. */
+  const [soughtDay, setSoughtDay] = useState<string | null>(null);
+  const goToDate = async (date: string) => {
+    atFoot.current = false;
+    await jump({ day: date });
+    setSoughtDay(date);
+  };
+  useLayoutEffect(() => {
+    if (soughtDay === null) return;
+    atFoot.current = false;
+    [...flow.current!.querySelectorAll<HTMLElement>('[data-at]')]
+      .find((e) => dateOf(e.dataset.at!) >= soughtDay)
+      ?.scrollIntoView({ block: 'start' });
+    setSoughtDay(null);
+  }, [soughtDay]);
+  const goToNewest = () => {
+    atFoot.current = true;
+    setBelow(0);
+    setCameFrom(null);
+    if (after !== null) toNewest();
+    requestAnimationFrame(() => flow.current?.scrollTo({ top: flow.current.scrollHeight }));
+  };
+  const pinsOf = (id: string | undefined) => marks.find((m) => m.conversation === id)?.pins ?? [];
+  const pin = async (entry: EntryView) => {
+    const before = pinsOf(entry.conversation).map((p) => p.entry);
+    const next = before.includes(entry.id) ? before.filter((e) => e !== entry.id) : [...before, entry.id];
+    await setPins(entry.conversation, next);
+  };
+
+  const walk = (step: number) => {
+    const said = visible.filter((r) => r.entry.kind !== 'event');
+    const at = said.findIndex((r) => r.entry.id === selected);
+    const next = said[at < 0 ? said.length - 1 : Math.min(said.length - 1, Math.max(0, at + step))];
+    if (next) select(next.entry.id);
+  };
+  const draft = useCallback((id: string, open: boolean) => {
+    setDrafting(open ? id : null);
+    setSelected(id);
+    atFoot.current = false;
+  }, []);
+  const write = (where: 'inside' | 'outside') => {
+    if (narrow || (lane !== 'both' && lane !== where)) setChosen(where);
+    requestAnimationFrame(() => (where === 'inside' ? insideComposer : outsideComposer).current?.focus());
+  };
+  const answer = (entry: EntryView) => {
+    setAnswering(entry);
+    write(entry.conversation === inside?.id ? 'inside' : 'outside');
+  };
+  /** Wants an answer: about an entry, in its lane, or about nothing in particular, inside. */
+  const ask = (entry: EntryView | null) => {
+    const where = entry && entry.conversation !== inside?.id ? 'outside' : 'inside';
+    if (entry) setAnswering(entry);
+    write(where);
+    requestAnimationFrame(() => (where === 'inside' ? insideComposer : outsideComposer).current?.ask());
+  };
+  const meet = () => {
+    const where = inside && lane !== 'outside' ? 'inside' : 'outside';
+    write(where);
+    requestAnimationFrame(() => (where === 'inside' ? insideComposer : outsideComposer).current?.meet());
+  };
+  // The same functions for all blocks at all times, so that a block is drawn anew only when it has changed itself.
+  const doing = useRef({ draft, answer, ask, pin, goTo });
+  doing.current = { draft, answer, ask, pin, goTo };
+  const acts = useMemo<EntryActs>(
+    () => ({
+      select: setSelected,
+      draft: (id, open) => doing.current.draft(id, open),
+      answer: (entry) => doing.current.answer(entry),
+      ask: (entry) => doing.current.ask(entry),
+      pin: (entry) => void doing.current.pin(entry),
+      go: (id) => void doing.current.goTo(id),
+    }),
+    [],
+  );
+  useKeys({
+    j: () => walk(1),
+    k: () => walk(-1),
+    n: () => inside && write('inside'),
+    r: () => outside && write('outside'),
+    t: () => selected && draft(selected, true),
+    q: () => {
+      const entry = entries.find((e) => e.id === selected);
+      if (entry && entry.kind !== 'event') answer(entry);
+    },
+    a: () => ask(entries.find((e) => e.id === selected && e.kind !== 'event') ?? null),
+    m: meet,
+    o: () => outside && setHanding(true),
+    '1': () => setChosen('inside'),
+    '2': () => setChosen('outside'),
+    '3': () => setChosen('both'),
+    escape: () => (drafting ? setDrafting(null) : select(null)),
+  });
+
+  const columns: CSSProperties =
+    lane === 'both'
+      ? { gridTemplateColumns: `minmax(0, calc((100% - 76px) * ${percent / 100})) 76px minmax(0, 1fr)` }
+      : narrow
+        ? { gridTemplateColumns: 'minmax(0, 1fr)' }
+        : { gridTemplateColumns: lane === 'inside' ? 'minmax(0, 1fr) 76px' : '76px minmax(0, 1fr)' };
+  const showIn = lane !== 'outside';
+  const showOut = lane !== 'inside';
+  const showSpine = !(narrow && lane !== 'both');
+  const waiting = outbox.use();
+  const insideWaiting = inside ? waiting.filter((w) => w.conversation === inside.id) : [];
+  const outsideWaiting = outside ? waiting.filter((w) => w.conversation === outside.id) : [];
+
+  const pinned = new Set([...pinsOf(inside?.id), ...pinsOf(outside?.id)].map((p) => p.entry));
+  let lastDay = '';
+  return (
+    <section aria-label="Talk" className="flex min-h-0 min-w-0 flex-1 flex-col" ref={body}>
+      {narrow && both ? (
+        <div role="group" aria-label="Lane" className="grid flex-none grid-cols-2 border-b">
+          {(['inside', 'outside'] as const).map((side) => (
+            <button
+              key={side}
+              type="button"
+              aria-pressed={lane === side}
+              onClick={() => setChosen(side)}
+              className={cx(
+                'min-h-[44px] font-semibold',
+                side === 'inside' ? 'bg-inside text-inside-ink' : 'bg-outside text-outside-ink',
+                lane === side ? 'shadow-[inset_0_-3px_0_currentColor]' : 'font-normal opacity-80',
+              )}
+            >
+              {side === 'inside' ? 'Inside' : `Outside: ${outside?.party?.shortName ?? ''}`}
+            </button>
+          ))}
+        </div>
+      ) : null}
+      <div className="grid flex-none" style={columns}>
+        {showIn && inside ? (
+          <LaneHead conversation={inside} me={me} pins={pinsOf(inside.id)} onGo={(id) => void goTo(id)} />
+        ) : null}
+        {showSpine ? (
+          <div className="relative grid place-items-center border-b bg-paper">
+            <GoToDate onGo={(date) => void goToDate(date)} />
+            {lane === 'both' ? (
+              <Divider
+                label="Width of the lanes"
+                value={percent}
+                least={25}
+                most={75}
+                onChange={split.set}
+                at={(x) => {
+                  const box = flow.current!.getBoundingClientRect();
+                  return ((x - box.left) / (box.width - 76)) * 100;
+                }}
+              />
+            ) : null}
+          </div>
+        ) : null}
+        {showOut && outside ? (
+          <LaneHead
+            conversation={outside}
+            me={me}
+            others={only ? [] : outsides}
+            onChoose={setOutsideId}
+            handing={handing}
+            bare={only !== undefined}
+            onHanding={setHanding}
+            pins={pinsOf(outside.id)}
+            onGo={(id) => void goTo(id)}
+          />
+        ) : null}
+      </div>
+      <div className="relative min-h-20 flex-1">
+        <div
+          ref={flow}
+          onScroll={scrolled}
+          tabIndex={-1}
+          className="absolute inset-0 overflow-y-auto overflow-x-hidden outline-none"
+        >
+          <div className="relative flex min-h-full flex-col justify-end">
+            <div aria-hidden className="absolute inset-0 grid" style={columns}>
+              {showIn && inside ? <div className="bg-inside-ground" /> : null}
+              {showSpine ? (
+                <div
+                  className={cx(
+                    'bg-paper',
+                    showIn && 'border-l border-l-inside-line [border-left-style:dashed]',
+                    showOut && 'border-r border-r-outside-line',
+                  )}
+                />
+              ) : null}
+              {showOut && outside ? <div className="bg-outside-ground" /> : null}
+            </div>
+            <div className="relative py-1">
+              {before !== null ? (
+                <p className="py-1 text-center">
+                  <Button look="quiet" onClick={() => void keepingPlace(readEarlier)}>
+                    Earlier entries
+                  </Button>
+                </p>
+              ) : null}
+              {visible.length === 0 ? (
+                <p className="p-6 text-center text-soft">
+                  Nothing has been said yet. Write the first {inside ? 'note' : 'words'} below.
+                </p>
+              ) : null}
+              {visible.map(({ entry, inside: within, silence }) => {
+                const today = day(entry.at);
+                const time = today === lastDay ? clock(entry.at) : `${today} ${clock(entry.at)}`;
+                lastDay = today;
+                const block =
+                  entry.kind === 'event' ? (
+                    <div
+                      id={`entry-${entry.id}`}
+                      tabIndex={-1}
+                      className={cx('px-3 py-1 text-[12.5px] text-soft', within && 'text-right [&_ul]:justify-end')}
+                    >
+                      <Said html={entry.html} />
+                      <Files entry={entry} />
+                    </div>
+                  ) : (
+                    <EntryBlock
+                      entry={entry}
+                      me={me.person}
+                      selected={selected === entry.id}
+                      drafting={drafting === entry.id}
+                      conversation={within ? inside! : outside!}
+                      showTime={!showSpine}
+                      pinned={pinned.has(entry.id)}
+                      acts={acts}
+                    />
+                  );
+                const blank = silence && showOut ? <SilenceLabel silence={silence} /> : null;
+                return (
+                  <Fragment key={entry.id}>
+                    {reading.firstNew === entry.id ? (
+                      <p className="my-1 flex items-center gap-2 px-3 text-[12.5px] font-semibold text-wren before:h-px before:flex-1 before:bg-wren after:h-px after:flex-1 after:bg-wren">
+                        new since you last read
+                      </p>
+                    ) : null}
+                    <div className="grid" style={columns} data-at={entry.at}>
+                      {showIn && inside ? <div className="min-w-0">{within ? block : null}</div> : null}
+                      {showSpine ? (
+                        <time
+                          dateTime={entry.at}
+                          title={exact(entry.at)}
+                          className={cx(
+                            'pt-[9px] text-center text-[12px] text-soft',
+                            entry.kind === 'event' && '!pt-[5px]',
+                          )}
+                        >
+                          {time}
+                        </time>
+                      ) : null}
+                      {showOut && outside ? (
+                        <div className="grid min-w-0">
+                          {within ? <div className="self-center">{blank}</div> : block}
+                        </div>
+                      ) : null}
+                    </div>
+                    {blank && !within ? (
+                      <div className="grid" style={columns}>
+                        {showIn && inside ? <div /> : null}
+                        {showSpine ? <div /> : null}
+                        {blank}
+                      </div>
+                    ) : null}
+                  </Fragment>
+                );
+              })}
+              <div className="grid" style={columns}>
+                {showIn && inside ? <Waits list={insideWaiting} /> : null}
+                {showSpine ? <div /> : null}
+                {showOut && outside ? <Waits list={outsideWaiting} /> : null}
+              </div>
+            </div>
+          </div>
+        </div>
+        <div className="absolute bottom-2 left-1/2 flex -translate-x-1/2 gap-2">
+          {cameFrom ? (
+            <Button
+              className="shadow-sm"
+              onClick={() => {
+                const back = cameFrom;
+                void goTo(back).then(() => setCameFrom(null));
+              }}
+            >
+              Back to where you were
+            </Button>
+          ) : null}
+          {below > 0 || after !== null ? (
+            <Button look="main" onClick={goToNewest}>
+              {below > 0 ? `${below} new below` : 'To the newest'}
+            </Button>
+          ) : null}
+        </div>
+      </div>
+      <div className="grid min-h-0 shrink overflow-y-auto" style={columns}>
+        {showIn && inside ? (
+          <div className="border-t border-dashed border-t-inside-line bg-inside px-2.5 py-2">
+            <Composer
+              key={inside.id}
+              ref={insideComposer}
+              conversation={inside}
+              me={me.person.id!}
+              entries={entries}
+              answering={answering?.conversation === inside.id ? answering : null}
+              onAnswered={() => setAnswering(null)}
+            />
+          </div>
+        ) : null}
+        {showSpine ? <div className="border-t bg-paper" /> : null}
+        {showOut && outside ? (
+          <div className="border-t border-t-outside-line bg-outside px-2.5 py-2">
+            <Composer
+              key={outside.id}
+              ref={outsideComposer}
+              conversation={outside}
+              me={me.person.id!}
+              entries={entries}
+              answering={answering?.conversation === outside.id ? answering : null}
+              onAnswered={() => setAnswering(null)}
+            />
+          </div>
+        ) : null}
+      </div>
+    </section>
+  );
+}
+
+/** Goes to what was said on a day. */
+function GoToDate({ onGo }: { onGo: (date: string) => void }) {
+  const [open, setOpen] = useState(false);
+  const [date, setDate] = useState('');
+  return (
+    <Panel
+      label="Go to a date"
+      align="center"
+      className="w-56"
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <button
+          type="button"
+          title="Go to a date"
+          aria-label="Go to a date"
+          className="grid size-6 place-items-center rounded-[3px] text-soft hover:text-ink max-md:size-11"
+        >
+          <CalendarSearch size={14} />
+        </button>
+      }
+    >
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (!date) return;
+          setOpen(false);
+          onGo(date);
+        }}
+      >
+        <Field label="What was said from" type="date" value={date} onChange={(e) => setDate(e.target.value)} />
+        <Button look="main" type="submit" disabled={!date} className="mt-2 w-full">
+          Go there
+        </Button>
+      </form>
+    </Panel>
+  );
+}
+
+function SilenceLabel({ silence }: { silence: SilenceView }) {
+  return (
+    <p
+      className={cx(
+        'mx-auto my-1 w-fit rounded-[3px] border border-dashed px-2 text-[12.5px]',
+        silence.ours && silence.running ? 'border-soon-line bg-soon-wash text-soon' : 'border-line text-soft',
+      )}
+    >
+      {silence.label}
+    </p>
+  );
+}
+
+/** What was sent and is not acknowledged yet. */
+function Waits({ list }: { list: Waiting[] }) {
+  return (
+    <div>
+      {list.map((w) => (
+        <div
+          key={w.id}
+          className="mx-2.5 my-1 rounded-card border border-dashed border-soft bg-surface px-2.5 py-1.5 text-soft"
+        >
+          <p className="whitespace-pre-wrap">{w.body}</p>
+          <p className="text-[12px]">
+            {w.refused ?? 'on its way, kept until it is there'}
+            {w.refused ? (
+              <Button look="quiet" onClick={() => withdraw(w.id)}>
+                Take it out
+              </Button>
+            ) : null}
+          </p>
+        </div>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,356 @@
+import { useQuery } from '@tanstack/react-query';
+import { Eye, EyeOff, Lock, X } from 'lucide-react';
+import { Suspense, lazy, useState } from 'react';
+import { Link } from 'react-router';
+import { type Me, type TaskDetail, type TaskView, api, taken } from '../../api/client';
+import { keys, queries } from '../../api/queries';
+import { moment } from '../../ui/time';
+import { Button, IconButton, Wrong } from '../../ui/controls';
+import { NameTag } from '../../ui/tags';
+import { FinishBox } from '../../tasks/FinishBox';
+import { TaskFiles } from '../../tasks/TaskAttachments';
+import { TaskNotes } from '../../tasks/TaskNotes';
+import { TaskParts } from '../../tasks/TaskParts';
+import { TaskTimes } from '../../tasks/TaskTimes';
+import { TaskWaits } from '../../tasks/TaskWaits';
+import { type Standing, changeTask, placeTask, states, whereSaid } from '../../tasks/change';
+import { useWorklists, whose } from '../../tasks/ColumnsPart';
+import { DueField, OwnersField, PriorityField } from '../../tasks/fields';
+import { Line, Words, Head, choice } from '../../tasks/panel';
+import { sayWrong } from '../../ui/toasts';
+
+const TaskTalk = lazy(() => import('./TaskTalk').then((m) => ({ default: m.TaskTalk })));
+
+const useDetail = (id: string) =>
+  useQuery({
+    queryKey: [...keys.taskDetail, id],
+    queryFn: () => taken(api.GET('/api/tasks/{id}/detail', { params: { path: { id } } })),
+  });
+
+const refs = (task: TaskView) => task.owners.map(({ kind, id }) => ({ kind, id }));
+const hoursOf = (minutes: number | null) => (minutes ? String(Math.round(minutes / 6) / 10) : '');
+
+/** Everything about a task, beside the set that it is in. */
+export function TaskPanel({
+  id,
+  me,
+  onOpen,
+  onClose,
+}: {
+  id: string;
+  me: Me;
+  onOpen: (id: string) => void;
+  onClose: () => void;
+}) {
+  const { data, error, refetch } = useDetail(id);
+  return (
+    <aside
+      aria-label="Task"
+      className="flex min-h-0 w-[400px] flex-none flex-col overflow-auto border-l bg-surface max-md:fixed max-md:inset-0 max-md:bottom-14 max-md:z-30 max-md:w-full"
+    >
+      {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
+      {data ? (
+        <Body key={id} detail={data} me={me} onOpen={onOpen} onClose={onClose} />
+      ) : (
+        <span className="ml-auto p-1">
+          <IconButton label="Close" onClick={onClose}>
+            <X size={15} />
+          </IconButton>
+        </span>
+      )}
+    </aside>
+  );
+}
+
+type BodyProps = { detail: TaskDetail; me: Me; onOpen: (id: string) => void; onClose: () => void };
+
+const repeatings: [string, string][] = [
+  ['', 'once'],
+  ['FREQ=DAILY', 'every day'],
+  ['FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR', 'every working day'],
+  ['FREQ=WEEKLY', 'every week'],
+  ['FREQ=WEEKLY;INTERVAL=2', 'every two weeks'],
+  ['FREQ=MONTHLY', 'every month'],
+  ['FREQ=YEARLY', 'every year'],
+];
+
+function Body({ detail, me, onOpen, onClose }: BodyProps) {
+  const { task } = detail;
+  const [talking, setTalking] = useState(detail.conversation !== null);
+  const lists = useWorklists().data ?? [];
+  const place = (change: Partial<Standing>) => placeTask(task, change);
+  const watch = async () => {
+    const params = { params: { path: { id: task.id } } };
+    try {
+      await taken(
+        detail.watching ? api.DELETE('/api/tasks/{id}/watching', params) : api.PUT('/api/tasks/{id}/watching', params),
+      );
+      await queries.invalidateQueries({ queryKey: keys.taskDetail });
+    } catch (wrong) {
+      sayWrong(wrong);
+    }
+  };
+  const minutes = (text: string) => Math.round(Number(text.replace(',', '.')) * 60);
+  const setHours = (field: 'estimateMinutes' | 'spentMinutes', text: string) => {
+    const to = minutes(text);
+    if (Number.isNaN(to)) sayWrong(new Error('A number of hours is wanted, such as 1.5. It was left as it was.'));
+    else void changeTask(task, { [field]: to > 0 ? to : field === 'spentMinutes' ? 0 : null });
+  };
+  const list = lists.find((l) => l.id === task.worklist);
+  return (
+    <div className="px-3 pb-4 pt-2">
+      <div className="flex items-start gap-1">
+        <span className="pt-0.5">
+          <FinishBox task={task} />
+        </span>
+        <Words
+          label="Title"
+          required
+          maxLength={300}
+          className="w-full min-w-0 text-[15px] font-bold"
+          value={task.title}
+          onSave={(title) => title.trim() && void changeTask(task, { title })}
+        />
+        <IconButton label="Close" onClick={onClose}>
+          <X size={15} />
+        </IconButton>
+      </div>
+      <p className="pb-1 pl-8 text-[12.5px] text-soft">
+        {task.parent ? (
+          <button type="button" className="text-wren underline" onClick={() => onOpen(task.parent!)}>
+            part of {task.parentTitle}
+          </button>
+        ) : null}
+        {task.sourceEntry ? (
+          <>
+            {task.parent ? ' · ' : ''}
+            <Link to={whereSaid(task)!} className="text-wren underline">
+              {task.docket ? `${task.docket} ${task.docketName}, ` : ''}where it was said
+            </Link>
+          </>
+        ) : task.docket && !task.parent ? (
+          <Link to={`/dockets/${task.docket}`} className="text-wren underline">
+            {task.docket} {task.docketName}
+          </Link>
+        ) : null}{' '}
+        {detail.sourceEdited ? <b className="font-semibold text-soon">What it was made of was edited since. </b> : null}
+        asked by {task.madeBy?.id === me.person.id ? 'you' : task.madeBy?.firstName}, {moment(task.made)}
+      </p>
+      <Line name="Owners">
+        <OwnersField
+          owners={task.owners}
+          onChange={(owners) => void changeTask(task, { owners: owners.map(({ kind, id }) => ({ kind, id })) })}
+        />
+        {task.owners.length > 1 ? (
+          <select
+            aria-label="Whose word finishes it"
+            className={choice}
+            value={task.rule}
+            onChange={(e) => void changeTask(task, { rule: e.target.value })}
+          >
+            <option value="any">any of them finishes it</option>
+            <option value="every">each does their part</option>
+            <option value="share">by shares</option>
+          </select>
+        ) : null}
+      </Line>
+      {task.rule === 'share' && task.owners.length > 0 ? (
+        <Line name="Shares">
+          {task.owners.map((o, i) => (
+            <label key={o.id} className="flex items-center gap-1">
+              <NameTag who={o} />
+              <Words
+                label={`Share of ${o.name} in percent`}
+                inputMode="numeric"
+                placeholder="even"
+                className="w-14"
+                value={task.shares[i] ? String(task.shares[i]) : ''}
+                onSave={(text) =>
+                  void changeTask(task, {
+                    owners: refs(task),
+                    shares: task.shares.map((s, k) => (k === i ? Number(text) || null : s)),
+                  })
+                }
+              />
+              %{o.done ? ' done' : ''}
+            </label>
+          ))}
+        </Line>
+      ) : null}
+      <Line name="Due">
+        <DueField
+          due={task.due}
+          label={task.due ? task.dueLabel : 'not dated'}
+          onChange={(due) => void changeTask(task, { due })}
+        />
+        <span className="text-soft">from</span>
+        <DueField
+          due={task.start}
+          label={task.start ? moment(task.start) : 'any time'}
+          onChange={(start) => void changeTask(task, { start })}
+        />
+      </Line>
+      <Line name="Priority">
+        <PriorityField value={task.priority} onChange={(priority) => void changeTask(task, { priority })} />
+        <select
+          aria-label="State"
+          className={choice}
+          value={task.state}
+          onChange={(e) => void changeTask(task, { state: e.target.value })}
+        >
+          {states.map(([value, words]) => (
+            <option key={value} value={value}>
+              {words}
+            </option>
+          ))}
+        </select>
+      </Line>
+      <Line name="Hours">
+        <Words
+          label="Estimate in hours"
+          inputMode="decimal"
+          placeholder="estimate"
+          className="w-20"
+          value={hoursOf(task.estimateMinutes)}
+          onSave={(t) => setHours('estimateMinutes', t)}
+        />
+        <span className="text-soft">estimated,</span>
+        <Words
+          label="Time spent in hours"
+          inputMode="decimal"
+          placeholder="0"
+          className="w-14"
+          value={hoursOf(task.spentMinutes)}
+          onSave={(t) => setHours('spentMinutes', t)}
+        />
+        <span className="text-soft">spent</span>
+      </Line>
+      <Line name="Repeats">
+        <select
+          aria-label="Repeats"
+          className={choice}
+          value={task.repeats ?? ''}
+          onChange={(e) => void changeTask(task, { repeats: e.target.value })}
+        >
+          {repeatings.map(([rule, words]) => (
+            <option key={rule} value={rule}>
+              {words}
+            </option>
+          ))}
+          {task.repeats && !repeatings.some(([r]) => r === task.repeats) ? (
+            <option value={task.repeats}>{task.repeats}</option>
+          ) : null}
+        </select>
+      </Line>
+      <TaskTimes detail={detail} />
+      {task.private ? null : (
+        <Line name="Docket">
+          {task.parent ? (
+            <span>{task.docket ? `${task.docket} ${task.docketName}` : 'none'}</span>
+          ) : (
+            <Words
+              label="Docket"
+              placeholder="none"
+              className="w-28"
+              value={task.docket ?? ''}
+              onSave={(docket) => void place({ docket: docket.trim().toUpperCase() || null, gateStage: null })}
+            />
+          )}
+          {detail.stages.length > 0 ? (
+            <select
+              aria-label="Gate of a stage"
+              className={choice}
+              value={task.gateStage ?? ''}
+              onChange={(e) => void place({ gateStage: e.target.value === '' ? null : Number(e.target.value) })}
+            >
+              <option value="">no stage waits for it</option>
+              {detail.stages.map((s, i) => (
+                <option key={s} value={i}>
+                  {s} waits for it
+                </option>
+              ))}
+            </select>
+          ) : null}
+        </Line>
+      )}
+      <Line name="Worklist">
+        <select
+          aria-label="Worklist"
+          className={choice}
+          value={task.worklist ?? ''}
+          onChange={(e) => void place({ worklist: e.target.value || null, column: null })}
+        >
+          <option value="">none</option>
+          {lists.map((l) => (
+            <option key={l.id} value={l.id}>
+              {l.name} ({whose(l)})
+            </option>
+          ))}
+        </select>
+        {list ? (
+          <select
+            aria-label="Column"
+            className={choice}
+            value={task.column ?? ''}
+            onChange={(e) => void place({ column: e.target.value || null })}
+          >
+            <option value="">no column yet</option>
+            {list.columns.map((c) => (
+              <option key={c.id} value={c.id}>
+                {c.name}
+              </option>
+            ))}
+          </select>
+        ) : null}
+      </Line>
+      <p className="mt-1 flex flex-wrap gap-1.5">
+        <Button look="quiet" aria-pressed={detail.watching} onClick={() => void watch()}>
+          {detail.watching ? <EyeOff size={14} aria-hidden /> : <Eye size={14} aria-hidden />}
+          {detail.watching ? 'Watch it no more' : 'Watch it'}
+        </Button>
+        {detail.mayBePrivate ? (
+          <Button
+            look="quiet"
+            aria-pressed={task.private}
+            onClick={() => void changeTask(task, { private: !task.private })}
+          >
+            <Lock size={14} aria-hidden />
+            {task.private ? 'Open it to others' : 'Mine alone'}
+          </Button>
+        ) : null}
+        {detail.watchers.length > 0 ? (
+          <span className="flex items-center gap-1 text-[12.5px] text-soft">
+            watched by{' '}
+            {detail.watchers.map((w) => (
+              <NameTag key={w.id} who={w} />
+            ))}
+          </span>
+        ) : null}
+      </p>
+      <TaskNotes task={task} notes={detail.notes} html={detail.notesHtml} />
+      <TaskFiles task={task.id} files={detail.files} />
+      <TaskParts detail={detail} onOpen={onOpen} />
+      <TaskWaits detail={detail} onOpen={onOpen} />
+      <Head name="Talk" />
+      {talking ? (
+        <Suspense fallback={null}>
+          <TaskTalk task={task.id} me={me} />
+        </Suspense>
+      ) : (
+        <Button onClick={() => setTalking(true)}>Say something about it</Button>
+      )}
+      <details className="mt-3 text-[13px]">
+        <summary className="min-h-6 cursor-pointer font-bold">History, {detail.history.length} changes</summary>
+        <ul className="mt-1 grid gap-1">
+          {detail.history.map((h, i) => (
+            <li key={i} className="text-[12.5px]">
+              <span className="text-soft">{moment(h.at)}</span>{' '}
+              <b className="font-semibold">{h.by?.firstName ?? 'Wrenlet'}</b> {h.what}:{' '}
+              <span className="text-soft line-through">{h.before}</span> {h.after}
+            </li>
+          ))}
+        </ul>
+      </details>
+    </div>
+  );
+}
