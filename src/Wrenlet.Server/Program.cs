@@ -26,7 +26,11 @@ return await StartUp.Run(
         services.AddPeople().AddDockets().AddConversations().AddTasks().AddAsks().AddSheets().AddFlow().AddAlerts();
         services.AddPages().AddSingleton<DemoLoader>();
         // What follows from what happens, in this order: docs/decisions/0007-happenings.md.
-        services.AddHandler<TalksOfMerged>().AddHandler<DocketTalks>().AddHandler<Convening>().AddHandler<TaskMaking>();
+        services
+            .AddHandler<TalksOfMerged>()
+            .AddHandler<DocketTalks>()
+            .AddHandler<Convening>()
+            .AddHandler<TaskMaking>();
         services.AddHandler<Answering>().AddHandler<SharesOfMerged>();
         services.AddHandler<TellsOfTalk>().AddHandler<TellsOfMeetings>().AddHandler<TellsOfTasks>();
         services.AddHandler<TellsOfAsks>().AddHandler<TellsOfDockets>();

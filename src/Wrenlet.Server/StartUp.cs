@@ -78,7 +78,7 @@ internal static class StartUp
             app.UseExceptionHandler().UseStatusCodePages().UseSafeHeaders().UseResponseCompression();
             app.UseRouting().UseMiddleware<AccessMiddleware>().UseRateLimiter();
             map(app);
-            app.MapFallback("/api/{**rest}", () => Refusals.NotFound("address")).For(Access.Everyone);
+            app.MapGroup("/api").MapFallback(() => Refusals.NotFound("address")).For(Access.Everyone);
             app.MapWebApplication();
             await app.Begin(settings);
             return 0;

@@ -118,7 +118,8 @@ public partial class ArchitectureTests
 
     [Fact]
     public void A_planted_breach_of_the_layers_is_found() =>
-        LayersMixed("Planted", "Server").ShouldContain(b => b.StartsWith("Wrenlet.Planted.Low", StringComparison.Ordinal));
+        LayersMixed("Planted", "Server")
+            .ShouldContain(b => b.StartsWith("Wrenlet.Planted.Low", StringComparison.Ordinal));
 
     [Fact]
     public void A_planted_breach_of_the_parts_is_found() =>

@@ -13,16 +13,12 @@ using Wrenlet.Core.Flow;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Sheets;
 using Wrenlet.Core.Tasks;
-using Wrenlet.Formats.Calendars;
 using Wrenlet.Formats.Conversations;
-using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Asks;
-using Wrenlet.Server.Connections;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
-using Wrenlet.Server.Reports;
 using Wrenlet.Server.Sheets;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
@@ -59,7 +55,7 @@ internal sealed partial class DemoLoader(
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
     private static readonly int[] StepsGiven = [5, 4, 5, 5, 4, 3, 5, 4, 2, 5];
     private readonly Dictionary<string, string> _lastMail = [];
-    private int _days;
+    private readonly DemoWords _words = new(who);
 
     /// <summary>Loads everything.</summary>
     /// <exception cref="StartException">A file of the scenario is missing or cannot be read.</exception>
@@ -110,7 +106,7 @@ internal sealed partial class DemoLoader(
         var day = now.InZone(zone).Date;
         while (day.DayOfWeek is IsoDayOfWeek.Saturday or IsoDayOfWeek.Sunday)
             day = day.PlusDays(1);
-        _days = Period.DaysBetween(present.Date, day);
+        _words.Days = Period.DaysBetween(present.Date, day);
         return (zone.AtLeniently(day + present.TimeOfDay).ToInstant() - now).ToTimeSpan();
     }
 
@@ -127,18 +123,22 @@ internal sealed partial class DemoLoader(
                 var weekdays = WorkWeek.Days(
                     IsoDayOfWeek.Monday,
                     IsoDayOfWeek.Friday,
-                    Hours($"{calendar.Start}-{calendar.End}")
+                    DemoWords.Hours($"{calendar.Start}-{calendar.End}")
                 );
                 var shifts = Enumerable
                     .Range(1, 5)
                     .SelectMany(d => weekdays[(IsoDayOfWeek)d].Select(x => KeyValuePair.Create((IsoDayOfWeek)d, x)));
                 if (calendar.Saturday is { } saturday)
-                    shifts = shifts.Append(KeyValuePair.Create(IsoDayOfWeek.Saturday, Hours(saturday)));
+                    shifts = shifts.Append(KeyValuePair.Create(IsoDayOfWeek.Saturday, DemoWords.Hours(saturday)));
                 PeopleStore.AddCalendar(s, calendar.Name, new WorkWeek(shifts));
             }
 
             foreach (var holiday in firm.Holidays)
-                PeopleStore.AddHoliday(s, LocalDatePattern.Iso.Parse(holiday.Date).Value.PlusDays(_days), holiday.Name);
+                PeopleStore.AddHoliday(
+                    s,
+                    LocalDatePattern.Iso.Parse(holiday.Date).Value.PlusDays(_words.Days),
+                    holiday.Name
+                );
             PeopleStore.AddFirm(
                 s,
                 firm.Name,
@@ -151,19 +151,19 @@ internal sealed partial class DemoLoader(
             );
             PeopleStore.SetFirm(s, firm.Country, Router.UsualThreshold);
             foreach (var reply in firm.StockReplies)
-                StockStore.Put(s, new StockReply(Id("stock " + reply.Name), null, reply.Name, reply.Body, 1));
+                StockStore.Put(s, new StockReply(DemoWords.Id("stock " + reply.Name), null, reply.Name, reply.Body, 1));
             foreach (var crew in firm.Crews)
-                PeopleStore.AddCrew(s, new CrewId(Id("crew " + crew)), crew);
+                PeopleStore.AddCrew(s, new CrewId(DemoWords.Id("crew " + crew)), crew);
             var hash = AccountEndpoints.HashPassword(firm.Password);
             foreach (var p in firm.Staff)
                 PeopleStore.AddPerson(
                     s,
                     new Person(
-                        new PersonId(Id(p.Name)),
+                        new PersonId(DemoWords.Id(p.Name)),
                         p.Name,
                         StoredWords.Roles.Parse(p.Role),
                         null,
-                        [.. p.Crews.Select(c => new CrewId(Id("crew " + c)))]
+                        [.. p.Crews.Select(c => new CrewId(DemoWords.Id("crew " + c)))]
                     ),
                     $"{p.Name.Split(' ')[0].ToLowerInvariant()}@{firm.Address.Split('@')[1]}",
                     p.Purpose,
@@ -176,22 +176,22 @@ internal sealed partial class DemoLoader(
                 )
             )
             {
-                var id = new PartyId(Id("party " + party.Name));
+                var id = new PartyId(DemoWords.Id("party " + party.Name));
                 PeopleStore.AddParty(s, id, party.Name, StoredWords.PartyKinds.Parse(party.Kind)!.Value);
                 foreach (var contact in party.Contacts ?? [party.Name])
                 {
                     PeopleStore.AddPerson(
                         s,
-                        new Person(new PersonId(Id(contact)), contact, null, id, []),
-                        AddressOf(contact),
+                        new Person(new PersonId(DemoWords.Id(contact)), contact, null, id, []),
+                        DemoWords.AddressOf(contact),
                         "",
                         null
                     );
                     PeopleStore.SetContact(
                         s,
-                        new PersonId(Id(contact)),
+                        new PersonId(DemoWords.Id(contact)),
                         contact,
-                        AddressOf(contact),
+                        DemoWords.AddressOf(contact),
                         "en",
                         (party.Phones ?? []).Select(p => new Reach(true, p, "mobile"))
                     );
@@ -201,10 +201,10 @@ internal sealed partial class DemoLoader(
             foreach (var queue in firm.Queues)
                 PeopleStore.AddQueue(
                     s,
-                    Id("queue " + queue.Name),
+                    DemoWords.Id("queue " + queue.Name),
                     queue.Name,
                     queue.Site,
-                    new CrewId(Id("crew " + queue.Crew)),
+                    new CrewId(DemoWords.Id("crew " + queue.Crew)),
                     firm.Calendars.First(c => c.Name == queue.Site).Name,
                     new ResponseGoal(
                         Duration.FromMinutes(queue.FirstMinutes),
@@ -242,7 +242,7 @@ internal sealed partial class DemoLoader(
         {
             var id = new DocketId(Guid.CreateVersion7());
             var made = Moved(story.Entries[0].At);
-            var owner = new PersonId(Id(story.Owner));
+            var owner = new PersonId(DemoWords.Id(story.Owner));
             DocketStore.Add(
                 w.Session,
                 new Docket(
@@ -263,7 +263,7 @@ internal sealed partial class DemoLoader(
                 DocketStore.AddMilestone(w.Session, id, new Milestone(name, Moved(at)));
             ConversationStore.Add(
                 w.Session,
-                ConversationOf(story, "inside"),
+                DemoWords.ConversationOf(story, "inside"),
                 Audience.Inside,
                 id,
                 null,
@@ -275,12 +275,12 @@ internal sealed partial class DemoLoader(
             foreach (var party in new[] { story.Customer, story.Partner }.OfType<string>())
                 ConversationStore.Add(
                     w.Session,
-                    ConversationOf(story, party),
+                    DemoWords.ConversationOf(story, party),
                     Audience.Outside,
                     id,
-                    new PartyId(Id("party " + party)),
+                    new PartyId(DemoWords.Id("party " + party)),
                     null,
-                    Id("queue " + story.Queue),
+                    DemoWords.Id("queue " + story.Queue),
                     owner,
                     story.Subject
                 );
@@ -301,8 +301,8 @@ internal sealed partial class DemoLoader(
     private async Task Say(Story story, Said said)
     {
         var at = Moved(said.At);
-        var body = Worded(said.Body);
-        var staff = who.Current.Find(new PersonId(Id(said.Author))) is { IsStaff: true } known ? known : null;
+        var body = _words.Worded(said.Body);
+        var staff = who.Current.Find(new PersonId(DemoWords.Id(said.Author))) is { IsStaff: true } known ? known : null;
         if (staff is null)
         {
             await Write(story, said, body, at);
@@ -311,13 +311,15 @@ internal sealed partial class DemoLoader(
 
         var entry = new EntryId(Guid.CreateVersion7());
         var place =
-            said.Lane == "inside" ? ConversationOf(story, "inside") : ConversationOf(story, said.To ?? story.Customer!);
+            said.Lane == "inside"
+                ? DemoWords.ConversationOf(story, "inside")
+                : DemoWords.ConversationOf(story, said.To ?? story.Customer!);
         var posted = await posting.Post(
             entry,
             place,
             staff,
             new Saying(
-                said.Lane == "inside" ? Tagged(body) : body,
+                said.Lane == "inside" ? _words.Tagged(body) : body,
                 said.Close,
                 Knowing: true,
                 AtOnce: true,
@@ -332,7 +334,7 @@ internal sealed partial class DemoLoader(
         if (posted.Refusal is { } refusal)
             throw new FormatException($"{story.Ref}, {said.At}: {refusal.Reason}");
         if (posted.Entry!.Via is Via.Mail)
-            _lastMail[MailKey(story, said.To ?? story.Customer!)] = OutgoingMail.MessageIdOf(
+            _lastMail[DemoWords.MailKey(story, said.To ?? story.Customer!)] = OutgoingMail.MessageIdOf(
                 entry.Value,
                 who.Current.Firm!.Address
             );
@@ -346,8 +348,8 @@ internal sealed partial class DemoLoader(
     private async Task Draw(Story story, ToldSheet told, Instant at)
     {
         var (id, by) = (
-            new SheetId(Id($"sheet {story.Ref} {told.Name}")),
-            who.Current.Find(new PersonId(Id(told.By)))!
+            new SheetId(DemoWords.Id($"sheet {story.Ref} {told.Name}")),
+            who.Current.Find(new PersonId(DemoWords.Id(told.By)))!
         );
         var there = await writes.Run(w => SheetStore.Find(w.Session, id));
         if (told.Words.StartsWith("for ", StringComparison.Ordinal))
@@ -355,7 +357,7 @@ internal sealed partial class DemoLoader(
             Done(
                 await sheets.Share(
                     id,
-                    new PartyId(Id("party " + told.Words[4..])),
+                    new PartyId(DemoWords.Id("party " + told.Words[4..])),
                     there!.Sheet.Revision,
                     false,
                     by,
@@ -374,13 +376,20 @@ internal sealed partial class DemoLoader(
         };
         var file =
             kind is SheetKind.Drawing
-                ? keeper.Keep(Id($"file {told.File}"), File.ReadAllBytes(path), told.File, "image/svg+xml", by.Id, at)
+                ? keeper.Keep(
+                    DemoWords.Id($"file {told.File}"),
+                    File.ReadAllBytes(path),
+                    told.File,
+                    "image/svg+xml",
+                    by.Id,
+                    at
+                )
                 : null;
         if (file is not null)
             await writes.Run(w => FileStore.Add(w.Session, file));
         var (body, wrong) = sheets.Read(
             kind,
-            new SheetBody(kind is SheetKind.Drawing ? null : Worded(File.ReadAllText(path)), File: file?.Id),
+            new SheetBody(kind is SheetKind.Drawing ? null : _words.Worded(File.ReadAllText(path)), File: file?.Id),
             by
         );
         if (body is null)
@@ -403,36 +412,40 @@ internal sealed partial class DemoLoader(
     {
         var stranger = StrangerForm().Match(said.Author);
         var name = stranger.Success ? stranger.Groups[1].Value : said.Author;
-        if (who.Current.Parties.TryGetValue(new PartyId(Id("party " + name)), out var firm))
+        if (who.Current.Parties.TryGetValue(new PartyId(DemoWords.Id("party " + name)), out var firm))
             name = who.Current.NameOf(firm.Contacts[0]);
         if (said.ByText)
         {
             await intake.TakeText(
                 $"{Guid.CreateVersion7():N}",
-                who.Current.Profiles[new PersonId(Id(name))].Phones.First(),
+                who.Current.Profiles[new PersonId(DemoWords.Id(name))].Phones.First(),
                 body,
                 at
             );
             return;
         }
 
-        var party = who.Current.Find(new PersonId(Id(name)))?.Party is { } p ? who.Current.Parties[p].Name : name;
+        var party = who.Current.Find(new PersonId(DemoWords.Id(name)))?.Party is { } p
+            ? who.Current.Parties[p].Name
+            : name;
         var mail = new MimeMessage
         {
             Subject = said.MailSubject ?? story.Subject,
             Date = at.ToDateTimeOffset(),
             MessageId = $"{Guid.CreateVersion7():N}@post.example",
         };
-        mail.From.Add(new MailboxAddress(name, stranger.Success ? stranger.Groups[2].Value : AddressOf(name)));
+        mail.From.Add(
+            new MailboxAddress(name, stranger.Success ? stranger.Groups[2].Value : DemoWords.AddressOf(name))
+        );
         mail.To.Add(new MailboxAddress(who.Current.Firm!.Name, who.Current.Firm.Address));
         mail.Body = new TextPart("plain") { Text = body };
-        if (_lastMail.TryGetValue(MailKey(story, party), out var before))
+        if (_lastMail.TryGetValue(DemoWords.MailKey(story, party), out var before))
         {
             mail.InReplyTo = before;
             mail.References.Add(before);
         }
 
-        _lastMail[MailKey(story, party)] = mail.MessageId;
+        _lastMail[DemoWords.MailKey(story, party)] = mail.MessageId;
         using var memory = new MemoryStream();
         await mail.WriteToAsync(memory);
         await intake.Take(memory.ToArray(), at, original: false);
@@ -442,7 +455,7 @@ internal sealed partial class DemoLoader(
         new(
             Guid.CreateVersion7(),
             ask.Kind,
-            [.. ask.Of.Select(n => new AskeeChoice("person", Id(n)))],
+            [.. ask.Of.Select(n => new AskeeChoice("person", DemoWords.Id(n)))],
             ask.Rule,
             Due: ask.Due is { } due ? Moved(due).ToDateTimeOffset() : null,
             Options: ask.Options
@@ -454,7 +467,7 @@ internal sealed partial class DemoLoader(
             meeting.Title,
             Moved(meeting.At).ToDateTimeOffset(),
             meeting.Minutes,
-            [.. meeting.With.Select(n => Id(n))],
+            [.. meeting.With.Select(n => DemoWords.Id(n))],
             meeting.Where,
             meeting.Where is null
         );
@@ -464,11 +477,11 @@ internal sealed partial class DemoLoader(
         var docket = await DocketOf(story);
         var owners = promised
             .Owners.Where(n => n.Length > 0)
-            .Select(n => who.Current.Find(new PersonId(Id(n))))
+            .Select(n => who.Current.Find(new PersonId(DemoWords.Id(n))))
             .OfType<Person>()
             .ToList();
         if (owners.Count == 0)
-            owners.Add(who.Current.Find(new PersonId(Id("Wilhelmina Achterberg")))!);
+            owners.Add(who.Current.Find(new PersonId(DemoWords.Id("Wilhelmina Achterberg")))!);
         var gate = promised.Gate is { } g ? Stages.Of(story.Ref!.Value.Kind).IndexOf(g) : (int?)null;
         var id = new TaskId(Guid.CreateVersion7());
         await making.Make(
@@ -545,13 +558,13 @@ internal sealed partial class DemoLoader(
             var number = 0;
             foreach (var story in stories.Where(s => s is { Ref: not null, Customer: not null }))
             {
-                var conversation = ConversationStore.Find(w.Session, ConversationOf(story, story.Customer!))!;
+                var conversation = ConversationStore.Find(w.Session, DemoWords.ConversationOf(story, story.Customer!))!;
                 if (conversation.Exchange.LastIn is null)
                     continue;
                 RoutingStore.Teach(
                     w.Session,
                     conversation.Key,
-                    Worded(story.Entries.First(e => e.Author == story.Customer).Body),
+                    _words.Worded(story.Entries.First(e => e.Author == story.Customer).Body),
                     conversation.Queue!.Value,
                     Moved(story.Entries[0].At)
                 );
@@ -569,122 +582,8 @@ internal sealed partial class DemoLoader(
             }
         });
 
-    private Instant Moved(LocalDateTime local) => who.Current.Firm!.Calendar.FirstMoment(local.PlusDays(_days));
-
-    /// <summary>
-    /// Fills in dates: {2026-04-16|dddd} is that day's weekday after moving, {2026-04-28|th} its ordinal.
-    /// </summary>
-    private string Worded(string body) =>
-        DateForm()
-            .Replace(
-                body,
-                m =>
-                {
-                    var date = LocalDatePattern.Iso.Parse(m.Groups[1].Value).Value.PlusDays(_days);
-                    return m.Groups[2].Value == "th"
-                        ? Ordinal(date.Day)
-                        : date.ToString(m.Groups[2].Value, CultureInfo.InvariantCulture);
-                }
-            );
-
-    private static string Ordinal(int day) =>
-        day
-        + (
-            (day % 100 is >= 11 and <= 13)
-                ? "th"
-                : (day % 10) switch
-                {
-                    1 => "st",
-                    2 => "nd",
-                    3 => "rd",
-                    _ => "th",
-                }
-        );
-
-    private string Tagged(string body) =>
-        TagForm()
-            .Replace(
-                body,
-                m =>
-                {
-                    if (m.Groups[1].Value == "#")
-                        return TagLink.Markdown(TagKind.Docket, m.Groups[2].Value, m.Value);
-                    var word = m.Groups[2].Value;
-                    if (who.Current.Staff.FirstOrDefault(p => p.FirstName == word) is { } person)
-                        return TagLink.Markdown(TagKind.Person, person.Id.Value.ToString(), "@" + person.Name);
-                    return who.Current.Crews.Values.FirstOrDefault(c => c.Name == word) is { } crew
-                        ? TagLink.Markdown(TagKind.Crew, crew.Id.Value.ToString(), m.Value)
-                        : m.Value;
-                }
-            );
-
-    private static ConversationId ConversationOf(Story story, string lane) =>
-        new(Id($"conversation {story.Ref} {lane}"));
-
-    private static string MailKey(Story story, string party) => story.Ref + " " + party;
-
-    private static string AddressOf(string name) =>
-        $"{name.ToLowerInvariant().Replace(' ', '.').Replace("'", "", StringComparison.Ordinal)}@post.example";
-
-    /// <summary>The same id for the same name at every load, so that colours and addresses stay.</summary>
-    private static Guid Id(string name)
-    {
-        var bytes = SHA256.HashData(Encoding.UTF8.GetBytes("saltmarsh 2304 " + name))[..16];
-        bytes[6] = (byte)((bytes[6] & 0x0f) | 0x80);
-        bytes[8] = (byte)((bytes[8] & 0x3f) | 0x80);
-        return new Guid(bytes, bigEndian: true);
-    }
-
-    private static Shift Hours(string text)
-    {
-        var times = text.Split('-')
-            .Select(t => LocalTimePattern.CreateWithInvariantCulture("HH:mm").Parse(t).Value)
-            .ToArray();
-        return new(times[0], times[1]);
-    }
-
-    [GeneratedRegex(@"\{(\d{4}-\d\d-\d\d)\|([^}]+)\}")]
-    private static partial Regex DateForm();
-
-    [GeneratedRegex(@"(?<!\w)([@#])([A-Za-z][\w-]*)")]
-    private static partial Regex TagForm();
+    private Instant Moved(LocalDateTime local) => who.Current.Firm!.Calendar.FirstMoment(local.PlusDays(_words.Days));
 
     [GeneratedRegex("^(.+) <(.+)>$")]
     private static partial Regex StrangerForm();
-
-    private sealed record FirmFile(
-        string Name,
-        string Zone,
-        string Address,
-        string Present,
-        string Password,
-        HolidayFile[] Holidays,
-        CalendarFile[] Calendars,
-        string[] Crews,
-        StaffFile[] Staff,
-        PartyFile[] Parties,
-        QueueFile[] Queues,
-        string Country,
-        StockFile[] StockReplies,
-        string[] RatingWords
-    );
-
-    private sealed record HolidayFile(string Date, string Name);
-
-    private sealed record CalendarFile(string Name, string Start, string End, string? Saturday);
-
-    private sealed record StaffFile(string Name, string Role, string[] Crews, string Purpose);
-
-    private sealed record PartyFile(string Name, string Kind, string[]? Contacts, string[]? Phones);
-
-    private sealed record StockFile(string Name, string Body);
-
-    private sealed record QueueFile(
-        string Name,
-        string Site,
-        string Crew,
-        int FirstMinutes,
-        int LaterMinutes,
-        bool Unsorted
-    );
 }

@@ -125,7 +125,8 @@ internal sealed class Exporting(WhoIsWho who, FileKeeper keeper, Mails mails, Se
                             markdown = entry.IsMarkdown,
                             html = entry.Html,
                             hung = Hung(session, entry, roster, now),
-                            files = FileViews.Of(session, entry)
+                            files = FileViews
+                                .Of(session, entry)
                                 .Select(f => new
                                 {
                                     f.Id,

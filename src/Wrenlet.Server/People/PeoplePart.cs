@@ -6,7 +6,11 @@ namespace Wrenlet.Server.People;
 internal static class PeoplePart
 {
     public static IServiceCollection AddPeople(this IServiceCollection services) =>
-        services.AddSingleton<WhoIsWho>().AddSingleton<Sessions>().AddSingleton<SignInThrottle>().AddSingleton<Merging>();
+        services
+            .AddSingleton<WhoIsWho>()
+            .AddSingleton<Sessions>()
+            .AddSingleton<SignInThrottle>()
+            .AddSingleton<Merging>();
 
     public static void MapPeoplePart(this IEndpointRouteBuilder api)
     {

@@ -22,7 +22,7 @@ internal static class Series
             return task;
         var calendar = roster.Firm!.Calendar;
         var first = task.Due ?? calendar.ClosingOf(calendar.DateOf(task.Made));
-        return task with { Series = TaskStore.AddSeries(session, first), Occurrence = first };
+        return task with { Series = SeriesStore.AddSeries(session, first), Occurrence = first };
     }
 
     /// <summary>The moment of the rule that follows a task's own; null where there is none any more.</summary>
@@ -33,7 +33,7 @@ internal static class Series
             || Repeating.Read(rule) is not { } repeating
         )
             return null;
-        if (TaskStore.FindSeries(session, series) is not var (first, _, skipped))
+        if (SeriesStore.FindSeries(session, series) is not var (first, _, skipped))
             return null;
         return repeating.Next(first, occurrence, skipped, roster.Firm!.Calendar);
     }
@@ -46,7 +46,7 @@ internal static class Series
     {
         if (
             NextMoment(session, task, roster) is not { } moment
-            || TaskStore.OfSeries(session, task.Series!.Value, moment) is not null
+            || SeriesStore.OfSeries(session, task.Series!.Value, moment) is not null
         )
             return null;
         var next = task with
@@ -68,6 +68,6 @@ internal static class Series
             Occurrence = moment,
             BlockedBy = [],
         };
-        return (next, TaskStore.FindSeries(session, task.Series.Value)!.Value.ByTime);
+        return (next, SeriesStore.FindSeries(session, task.Series.Value)!.Value.ByTime);
     }
 }

@@ -79,7 +79,7 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who, Dispatcher happe
             return new(before, true, null);
         var after = TaskStore.Find(w.Session, id)!;
         foreach (var (what, was, now) in TaskHistory.Between(before, after, who.Current))
-            TaskStore.Remember(w.Session, after.Key, by.Id, at, what, was, now);
+            TaskHistoryStore.Remember(w.Session, after.Key, by.Id, at, what, was, now);
         Announce(w, after, ChangeKinds.TaskChanged, by.Id, at);
         happenings.Say(w, new TaskChanged(before, after, by.Id, at));
         if (after.Progress.Over && !before.Progress.Over)
@@ -103,7 +103,7 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who, Dispatcher happe
                 return new TaskOutcome(null, false, "There is no such task, or you do not see it.");
             if (task is not { Series: { } series, Occurrence: { } occurrence, Repeats: not null } || task.Progress.Over)
                 return new(task, false, "Only an open task that repeats can be left out once.");
-            TaskStore.Skip(w.Session, series, who.Current.Firm!.Calendar.DateOf(occurrence));
+            SeriesStore.Skip(w.Session, series, who.Current.Firm!.Calendar.DateOf(occurrence));
             return Change(w, id, null, by, at, before => before.After(before.Progress.Become(TaskState.Dropped), at));
         });
 
@@ -111,7 +111,7 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who, Dispatcher happe
     public Task FollowByTime(Instant now) =>
         writes.Run(w =>
         {
-            foreach (var last in TaskStore.LastByTime(w.Session, now))
+            foreach (var last in SeriesStore.LastByTime(w.Session, now))
                 Follow(w, last, now, byTime: true);
             return true;
         });
@@ -167,7 +167,7 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who, Dispatcher happe
             TaskStore.SetBlockers(w.Session, task.Key, blockers);
             TaskStore.Touch(w.Session, task.Key);
             var after = TaskStore.Find(w.Session, id)!;
-            TaskStore.Remember(
+            TaskHistoryStore.Remember(
                 w.Session,
                 task.Key,
                 by.Id,
@@ -192,7 +192,7 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who, Dispatcher happe
         TaskAttachmentStore.Set(w.Session, task, files);
         TaskStore.Touch(w.Session, task.Key);
         var after = TaskStore.Find(w.Session, task.Id)!;
-        TaskStore.Remember(
+        TaskHistoryStore.Remember(
             w.Session,
             task.Key,
             by.Id,
@@ -305,12 +305,12 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who, Dispatcher happe
     {
         if (
             Series.NextMoment(w.Session, task, who.Current) is not { } moment
-            || TaskStore.OfSeries(w.Session, task.Series!.Value, moment) is not { } next
+            || SeriesStore.OfSeries(w.Session, task.Series!.Value, moment) is not { } next
         )
             return;
-        if (TaskStore.FindSeries(w.Session, task.Series.Value) is var (_, byTime, _) && byTime)
+        if (SeriesStore.FindSeries(w.Session, task.Series.Value) is var (_, byTime, _) && byTime)
             return;
-        if (!TaskStore.IsUntouched(w.Session, next))
+        if (!SeriesStore.IsUntouched(w.Session, next))
             return;
         happenings.Say(w, new TaskTakenOut(next.Key));
         TaskStore.TakeOut(w.Session, next);
@@ -375,7 +375,7 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who, Dispatcher happe
 
         TaskStore.Update(w.Session, whole.After(progress, at));
         var after = TaskStore.Find(w.Session, up)!;
-        TaskStore.Remember(
+        TaskHistoryStore.Remember(
             w.Session,
             whole.Key,
             by.Id,

@@ -201,7 +201,7 @@ internal static class TaskPlaceEndpoints
                     ConversationStore.OfTask(s, id)?.Id.Value,
                     task.Docket is { } docket ? [.. Stages.Of(docket.Ref.Kind)] : [],
                     [
-                        .. TaskStore
+                        .. TaskHistoryStore
                             .History(s, task.Key, MostHistory)
                             .Select(h => new TaskChangeView(
                                 roster.Find(h.By) is { } by ? PersonView.Of(by) : null,
@@ -214,7 +214,7 @@ internal static class TaskPlaceEndpoints
                     new TaskTimes(
                         Minutes(task.RemindBefore),
                         Minutes(task.RemindAgain),
-                        task.Series is { } series && TaskStore.FindSeries(s, series) is var (_, byTime, _) && byTime
+                        task.Series is { } series && SeriesStore.FindSeries(s, series) is var (_, byTime, _) && byTime
                     ),
                     source is null ? null : source.Edited is { } edited && edited > task.Made
                 )
@@ -458,7 +458,7 @@ internal static class TaskPlaceEndpoints
                         }
                 );
                 if (outcome is { Task.Series: { } series, Refusal: null, Stale: false })
-                    TaskStore.SetByTime(w.Session, series, given.NextByTime);
+                    SeriesStore.SetByTime(w.Session, series, given.NextByTime);
                 return outcome;
             }),
             who.Current,

@@ -68,7 +68,7 @@ internal static class TaskTransfer
                 t.State,
                 t.Percent,
                 t.Repeats,
-                t.Series is { } series && TaskStore.FindSeries(session, series) is var (_, _, skipped)
+                t.Series is { } series && SeriesStore.FindSeries(session, series) is var (_, _, skipped)
                     ? [.. skipped.Order()]
                     : [],
                 t.Parent?.Value.ToString(),

@@ -14,6 +14,7 @@ internal static class TasksPart
     public static void MapTasksPart(this IEndpointRouteBuilder api)
     {
         api.MapTasks();
+        api.MapNext();
         api.MapTaskPlaces();
         api.MapTaskTables();
         api.MapWorklists();

@@ -6,7 +6,6 @@ using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
-using Wrenlet.Storage.Dockets;
 
 namespace Wrenlet.Storage.Tasks;
 
@@ -35,24 +34,6 @@ public enum TaskScope
 /// <summary>Tasks and their owners.</summary>
 public static class TaskStore
 {
-    private const string Select = """
-        SELECT t.id, t.uid, t.title, d.id, d.uid, d.kind, d.number, d.subject, w.uid, d.limited, e.uid, e.id, c.uid,
-          m.uid, t.made, t.state, t.state_before, t.rule, t.priority,
-          t.start, t.due, t.repeats, t.estimate_minutes, t.gate_stage, t.finished, t.version,
-          (SELECT json_group_array(json_array(hex(p.uid), hex(k.uid), o.done, o.percent))
-            FROM (SELECT * FROM task_owner WHERE task = t.id ORDER BY position) o
-             LEFT JOIN person p ON p.id = o.person LEFT JOIN crew k ON k.id = o.crew),
-          t.notes, t.private, t.spent_minutes, t.by_share, f.uid, f.title, t.position, t.wanted, v.uid, l.uid,
-          (SELECT group_concat(hex(p.uid)) FROM task_watcher x JOIN person p ON p.id = x.person WHERE x.task = t.id),
-          EXISTS (SELECT 1 FROM task_block x WHERE x.task = t.id), EXISTS (SELECT 1 FROM task x WHERE x.parent = t.id),
-          t.reminded, t.due_since, t.remind_before, t.remind_again, t.series, t.occurrence
-        FROM task t JOIN person m ON m.id = t.made_by LEFT JOIN docket d ON d.id = t.docket
-          LEFT JOIN person w ON w.id = d.owner
-          LEFT JOIN entry e ON e.id = t.source LEFT JOIN conversation c ON c.id = e.conversation
-          LEFT JOIN task f ON f.id = t.parent LEFT JOIN worklist v ON v.id = t.worklist
-            LEFT JOIN worklist_column l ON l.id = t.list_column
-        """;
-
     /// <summary>How many open tasks of each person are due by a moment.</summary>
     public static Dictionary<PersonId, int> DueBy(SqlSession session, Instant moment) =>
         session
@@ -180,13 +161,13 @@ public static class TaskStore
     }
 
     public static WorkTask? Find(SqlSession session, TaskId id) =>
-        session.First($"{Select} WHERE t.uid = $uid", r => Row(session, r), ("uid", id.Value));
+        session.First($"{TaskRows.Select} WHERE t.uid = $uid", r => TaskRows.Read(session, r), ("uid", id.Value));
 
     public static List<WorkTask> OfDocket(SqlSession session, DocketId docket, int most) =>
         session.All(
-            $"{Select} WHERE t.docket = (SELECT id FROM docket WHERE uid = $docket) AND t.state <> 'dropped' ORDER BY "
+            $"{TaskRows.Select} WHERE t.docket = (SELECT id FROM docket WHERE uid = $docket) AND t.state <> 'dropped' ORDER BY "
                 + $"t.id DESC LIMIT {most}",
-            r => Row(session, r),
+            r => TaskRows.Read(session, r),
             ("docket", docket.Value)
         );
 
@@ -194,8 +175,8 @@ public static class TaskStore
     public static ILookup<EntryId, WorkTask> OfEntries(SqlSession session, IEnumerable<long> entries) =>
         session
             .All(
-                $"{Select} WHERE t.source IN (SELECT value FROM json_each($entries)) ORDER BY t.id",
-                r => Row(session, r),
+                $"{TaskRows.Select} WHERE t.source IN (SELECT value FROM json_each($entries)) ORDER BY t.id",
+                r => TaskRows.Read(session, r),
                 ("entries", $"[{string.Join(',', entries)}]")
             )
             .ToLookup(t => t.Source!.Entry);
@@ -204,23 +185,23 @@ public static class TaskStore
     public static List<WorkTask> OfPerson(SqlSession session, PersonId person, Instant finishedSince, int most) =>
         session.All(
             $"""
-            {Select} WHERE t.id IN (
+            {TaskRows.Select} WHERE t.id IN (
                 SELECT task FROM task_owner WHERE person = (SELECT id FROM person WHERE uid = $person)
                 UNION SELECT o.task FROM task_owner o JOIN crew_member k ON k.crew = o.crew
                   WHERE k.person = (SELECT id FROM person WHERE uid = $person))
               AND (t.state NOT IN ('done', 'dropped') OR t.finished >= $since)
             ORDER BY t.due IS NULL, t.due, t.id LIMIT {most}
             """,
-            r => Row(session, r),
+            r => TaskRows.Read(session, r),
             ("person", person.Value),
             ("since", finishedSince)
         );
 
     public static List<WorkTask> Matching(SqlSession session, string match, int most) =>
         session.All(
-            $"{Select} WHERE t.id IN (SELECT rowid FROM task_search WHERE task_search MATCH $match ORDER BY rowid "
+            $"{TaskRows.Select} WHERE t.id IN (SELECT rowid FROM task_search WHERE task_search MATCH $match ORDER BY rowid "
                 + $"DESC LIMIT {most}) ORDER BY t.id DESC",
-            r => Row(session, r),
+            r => TaskRows.Read(session, r),
             ("match", match)
         );
 
@@ -242,17 +223,17 @@ public static class TaskStore
     /// <summary>The parts of a task, the nearest only, in their order.</summary>
     public static List<WorkTask> PartsOfTask(SqlSession session, TaskId task) =>
         session.All(
-            $"{Select} WHERE t.parent = (SELECT id FROM task WHERE uid = $task) ORDER BY t.position, t.id",
-            r => Row(session, r),
+            $"{TaskRows.Select} WHERE t.parent = (SELECT id FROM task WHERE uid = $task) ORDER BY t.position, t.id",
+            r => TaskRows.Read(session, r),
             ("task", task.Value)
         );
 
     /// <summary>The tasks of a column of a worklist, in their order; of those in none for null.</summary>
     public static List<WorkTask> InColumn(SqlSession session, Guid list, Guid? column) =>
         session.All(
-            $"{Select} WHERE t.worklist = (SELECT id FROM worklist WHERE uid = $list) AND t.list_column IS (SELECT id "
+            $"{TaskRows.Select} WHERE t.worklist = (SELECT id FROM worklist WHERE uid = $list) AND t.list_column IS (SELECT id "
                 + $"FROM worklist_column WHERE uid = $column) ORDER BY t.position, t.id",
-            r => Row(session, r),
+            r => TaskRows.Read(session, r),
             ("list", list),
             ("column", column)
         );
@@ -280,8 +261,8 @@ public static class TaskStore
     /// <summary>Tasks that wait for one.</summary>
     public static List<WorkTask> WaitingFor(SqlSession session, TaskId task) =>
         session.All(
-            $"{Select} WHERE t.id IN (SELECT task FROM task_block WHERE blocker = (SELECT id FROM task WHERE uid = $task)) ORDER BY t.id",
-            r => Row(session, r),
+            $"{TaskRows.Select} WHERE t.id IN (SELECT task FROM task_block WHERE blocker = (SELECT id FROM task WHERE uid = $task)) ORDER BY t.id",
+            r => TaskRows.Read(session, r),
             ("task", task.Value)
         );
 
@@ -320,60 +301,11 @@ public static class TaskStore
             ("parent", parent)
         );
 
-    /// <summary>Writes what was changed of a task, in words.</summary>
-    public static void Remember(
-        SqlSession session,
-        long task,
-        PersonId? by,
-        Instant at,
-        string what,
-        string before,
-        string after
-    ) =>
-        session.Run(
-            "INSERT INTO task_history (task, made_by, at, what, before, after) VALUES ($task, (SELECT id FROM person "
-                + "WHERE uid = $by), $at, $what, $before, $after)",
-            ("task", task),
-            ("by", by?.Value),
-            ("at", at),
-            ("what", what),
-            ("before", before),
-            ("after", after)
-        );
-
-    /// <summary>What was changed of a task, the newest first.</summary>
-    public static List<(PersonId? By, Instant At, string What, string Before, string After)> History(
-        SqlSession session,
-        long task,
-        int most
-    ) =>
-        session.All(
-            $"SELECT p.uid, h.at, h.what, h.before, h.after FROM task_history h LEFT JOIN person p ON p.id = "
-                + $"h.made_by WHERE h.task = $task ORDER BY h.id DESC LIMIT {most}",
-            r =>
-                (
-                    r.GetUidOrNull(0) is { } by ? new PersonId(by) : (PersonId?)null,
-                    r.GetMoment(1),
-                    r.GetString(2),
-                    r.GetString(3),
-                    r.GetString(4)
-                ),
-            ("task", task)
-        );
-
-    /// <summary>When something was last changed of a task; null when nothing was since it was made.</summary>
-    public static Instant? LastChange(SqlSession session, long task) =>
-        session.First<Instant?>(
-            "SELECT max(at) FROM task_history WHERE task = $task",
-            r => r.GetMomentOrNull(0),
-            ("task", task)
-        );
-
     /// <summary>Open tasks whose due moment lies before one: those that may have to be reminded of.</summary>
     public static List<WorkTask> DueBefore(SqlSession session, Instant moment) =>
         session.All(
-            $"{Select} WHERE t.due < $moment AND t.state NOT IN ('done', 'dropped') ORDER BY t.due",
-            r => Row(session, r),
+            $"{TaskRows.Select} WHERE t.due < $moment AND t.state NOT IN ('done', 'dropped') ORDER BY t.due",
+            r => TaskRows.Read(session, r),
             ("moment", moment)
         );
 
@@ -384,82 +316,6 @@ public static class TaskStore
     /// <summary>Says that nobody has to be reminded of what lies before a moment.</summary>
     public static void SettleReminders(SqlSession session, Instant moment) =>
         session.Run("UPDATE task SET reminded = $moment WHERE reminded IS NULL", ("moment", moment));
-
-    /// <summary>Begins a series of tasks that repeat.</summary>
-    /// <returns>Its key.</returns>
-    public static long AddSeries(SqlSession session, Instant first)
-    {
-        session.Run("INSERT INTO task_series (first) VALUES ($first)", ("first", first));
-        return session.Number("SELECT last_insert_rowid()")!.Value;
-    }
-
-    /// <summary>A series: its first moment, whether the next comes by time, and the days that are left out.</summary>
-    public static (Instant First, bool ByTime, HashSet<LocalDate> Skipped)? FindSeries(
-        SqlSession session,
-        long series
-    ) =>
-        session.First<(Instant, bool)?>(
-            "SELECT first, by_time FROM task_series WHERE id = $id",
-            r => (r.GetMoment(0), r.GetBoolean(1)),
-            ("id", series)
-        )
-            is var (first, byTime)
-            ? (
-                first,
-                byTime,
-                [
-                    .. session.All(
-                        "SELECT day FROM task_series_skip WHERE series = $id",
-                        r =>
-                            LocalDate.FromDateOnly(
-                                DateOnly.ParseExact(
-                                    r.GetString(0),
-                                    "yyyy-MM-dd",
-                                    System.Globalization.CultureInfo.InvariantCulture
-                                )
-                            ),
-                        ("id", series)
-                    ),
-                ]
-            )
-            : null;
-
-    /// <summary>Says whether the next of a series is made when its time has come, or when one is done.</summary>
-    public static void SetByTime(SqlSession session, long series, bool byTime) =>
-        session.Run("UPDATE task_series SET by_time = $byTime WHERE id = $id", ("byTime", byTime), ("id", series));
-
-    /// <summary>Leaves a day of a series out.</summary>
-    public static void Skip(SqlSession session, long series, LocalDate day) =>
-        session.Run(
-            "INSERT INTO task_series_skip (series, day) VALUES ($id, $day) ON CONFLICT DO NOTHING",
-            ("id", series),
-            ("day", day.ToString("uuuu-MM-dd", System.Globalization.CultureInfo.InvariantCulture))
-        );
-
-    /// <summary>The task of a series for a moment of its rule; null where there is none.</summary>
-    public static WorkTask? OfSeries(SqlSession session, long series, Instant occurrence) =>
-        session.First(
-            $"{Select} WHERE t.series = $series AND t.occurrence = $occurrence",
-            r => Row(session, r),
-            ("series", series),
-            ("occurrence", occurrence)
-        );
-
-    /// <summary>
-    /// The last of each series that goes by time, where its moment has come: the next may have to be made.
-    /// </summary>
-    public static List<WorkTask> LastByTime(SqlSession session, Instant now) =>
-        session.All(
-            $"{Select} JOIN task_series z ON z.id = t.series WHERE z.by_time = 1 AND t.repeats IS NOT NULL AND "
-                + $"t.occurrence <= $now AND t.occurrence = (SELECT max(occurrence) FROM task WHERE series = t.series)",
-            r => Row(session, r),
-            ("now", now)
-        );
-
-    /// <summary>Whether nobody has touched a task that was made by itself.</summary>
-    public static bool IsUntouched(SqlSession session, WorkTask task) =>
-        task is { Version: 1, State: TaskState.NeedsAction, Parts.Count: 0 }
-        && session.Number("SELECT 1 FROM conversation WHERE task = $id", ("id", task.Key)) is null;
 
     /// <summary>Takes a task out with all that tasks keep of it. Other parts have taken out theirs.</summary>
     public static void TakeOut(SqlSession session, WorkTask task)
@@ -478,9 +334,9 @@ public static class TaskStore
     /// <summary>The tasks of a docket that are gates of its stages, open or not.</summary>
     public static List<WorkTask> GatesOf(SqlSession session, DocketId docket) =>
         session.All(
-            $"{Select} WHERE t.docket = (SELECT id FROM docket WHERE uid = $docket) AND t.gate_stage IS NOT NULL "
+            $"{TaskRows.Select} WHERE t.docket = (SELECT id FROM docket WHERE uid = $docket) AND t.gate_stage IS NOT NULL "
                 + "AND t.state <> 'dropped' ORDER BY t.id",
-            r => Row(session, r),
+            r => TaskRows.Read(session, r),
             ("docket", docket.Value)
         );
 
@@ -494,14 +350,6 @@ public static class TaskStore
                     ("docket", docket.Value)
                 )!
                 .Value;
-
-    /// <summary>When something was last said about a task; null for never.</summary>
-    public static Instant? LastWord(SqlSession session, long task) =>
-        session.First<Instant?>(
-            "SELECT max(e.at) FROM entry e JOIN conversation c ON c.id = e.conversation WHERE c.task = $task",
-            r => r.GetMomentOrNull(0),
-            ("task", task)
-        );
 
     /// <summary>
     /// Tasks for a table: open ones, and those finished since a moment, in the order in which they were made.
@@ -531,119 +379,16 @@ public static class TaskStore
             _ => "",
         };
         return session.All(
-            $"{Select} WHERE {scope} (t.state NOT IN ('done', 'dropped') OR t.finished >= $since) ORDER BY t.id LIMIT {most}",
-            r => Row(session, r),
+            $"{TaskRows.Select} WHERE {scope} (t.state NOT IN ('done', 'dropped') OR t.finished >= $since) ORDER BY t.id LIMIT {most}",
+            r => TaskRows.Read(session, r),
             ("of", of),
             ("since", finishedSince)
         );
     }
-
-    private static ImmutableArray<Blocker> Blockers(SqlSession session, long task) =>
-        [
-            .. session.All(
-                "SELECT b.uid, b.title, b.state FROM task_block x JOIN task b ON b.id = x.blocker WHERE x.task = $task ORDER BY b.id",
-                r => new Blocker(new TaskId(r.GetUid(0)), r.GetString(1), r.GetString(2) is "done" or "dropped"),
-                ("task", task)
-            ),
-        ];
-
-    /// <summary>How far the parts of a task are, down to the last.</summary>
-    private static PartsDone PartsOf(SqlSession session, long task) =>
-        PartsDone.Of(
-            session.All(
-                """
-                WITH RECURSIVE part(id) AS (SELECT id FROM task WHERE parent = $task UNION SELECT t.id FROM part p
-                  JOIN task t ON t.parent = p.id)
-                SELECT t.estimate_minutes, t.state = 'done' FROM part p JOIN task t ON t.id = p.id
-                WHERE t.state <> 'dropped'
-                  AND NOT EXISTS (SELECT 1 FROM task c WHERE c.parent = t.id AND c.state <> 'dropped')
-                """,
-                r =>
-                    (
-                        r.GetIntOrNull(0) is { } minutes ? Duration.FromMinutes(minutes) : (Duration?)null,
-                        r.GetBoolean(1)
-                    ),
-                ("task", task)
-            )
-        );
 
     /// <summary>The rule as it is stored: shares stand beside "every".</summary>
     private static string StoredRule(CompletionRule rule) =>
         StoredWords.Rules.Of(rule is CompletionRule.Share ? CompletionRule.Every : rule);
 
     private static long? Minutes(Duration? length) => length is { } l ? (long)l.TotalMinutes : null;
-
-    private static ImmutableArray<OwnerShare> Owners(string json)
-    {
-        using var document = JsonDocument.Parse(json);
-        return
-        [
-            .. document
-                .RootElement.EnumerateArray()
-                .Select(o => new OwnerShare(
-                    o[0].GetString() is { Length: > 0 } person
-                        ? new TaskOwner.OfPerson(new PersonId(Guid.ParseExact(person, "N")))
-                        : new TaskOwner.OfCrew(new CrewId(Guid.ParseExact(o[1].GetString()!, "N"))),
-                    o[2].GetInt32() == 1,
-                    o[3].ValueKind is JsonValueKind.Number ? o[3].GetInt32() : null
-                )),
-        ];
-    }
-
-    private static WorkTask Row(SqlSession session, SqliteDataReader r)
-    {
-        DocketBrief? docket = r.IsDBNull(3)
-            ? null
-            : new(
-                new DocketId(r.GetUid(4)),
-                new DocketRef(StoredWords.DocketKinds.Read(r.GetString(5)), r.GetInt32(6)),
-                r.GetString(7),
-                r.GetUidOrNull(8) is { } w ? new PersonId(w) : null
-            );
-        return new(
-            r.GetInt64(0),
-            new TaskId(r.GetUid(1)),
-            r.GetString(2),
-            docket,
-            r.IsDBNull(10)
-                ? null
-                : new TaskSource(new EntryId(r.GetUid(10)), r.GetInt64(11), new ConversationId(r.GetUid(12))),
-            new PersonId(r.GetUid(13)),
-            r.GetMoment(14),
-            StoredWords.TaskStates.Read(r.GetString(15)),
-            StoredWords.TaskStates.Parse(r.GetTextOrNull(16)),
-            r.GetBoolean(30) ? CompletionRule.Share : StoredWords.Rules.Read(r.GetString(17)),
-            StoredWords.Priorities.Read(r.GetString(18)),
-            r.GetMomentOrNull(19),
-            r.GetMomentOrNull(20),
-            r.GetTextOrNull(21),
-            r.GetIntOrNull(22) is { } minutes ? Duration.FromMinutes(minutes) : null,
-            r.GetIntOrNull(23),
-            r.GetMomentOrNull(24),
-            r.GetInt32(25),
-            Owners(r.GetString(26)),
-            !r.IsDBNull(9) && r.GetBoolean(9) ? DocketStore.SightOf(session, r.GetInt64(3)) : DocketSight.Open
-        )
-        {
-            Notes = r.GetString(27),
-            Private = r.GetBoolean(28),
-            Spent = Duration.FromMinutes(r.GetInt64(29)),
-            Parent = r.GetUidOrNull(31) is { } parent ? new TaskId(parent) : null,
-            ParentTitle = r.GetTextOrNull(32),
-            Position = r.GetDouble(33),
-            Wanted = r.GetMomentOrNull(34),
-            Worklist = r.GetUidOrNull(35) is { } list ? (list, r.GetUidOrNull(36)) : null,
-            Watchers = r.GetTextOrNull(37) is { } watchers
-                ? [.. watchers.Split(',').Select(w => new PersonId(Guid.ParseExact(w, "N")))]
-                : [],
-            BlockedBy = r.GetBoolean(38) ? Blockers(session, r.GetInt64(0)) : [],
-            Parts = r.GetBoolean(39) ? PartsOf(session, r.GetInt64(0)) : default,
-            Reminded = r.GetMomentOrNull(40),
-            DueSince = r.GetMomentOrNull(41),
-            RemindBefore = r.GetIntOrNull(42) is { } before ? Duration.FromMinutes(before) : null,
-            RemindAgain = r.GetIntOrNull(43) is { } again ? Duration.FromMinutes(again) : null,
-            Series = r.GetKeyOrNull(44),
-            Occurrence = r.GetMomentOrNull(45),
-        };
-    }
 }

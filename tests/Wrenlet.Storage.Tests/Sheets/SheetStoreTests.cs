@@ -1,6 +1,5 @@
 using NodaTime;
 using Wrenlet.Core.Sheets;
-using Wrenlet.Storage.People;
 using Wrenlet.Storage.Sheets;
 
 namespace Wrenlet.Storage.Tests.Sheets;

@@ -87,6 +87,12 @@ internal static class Lexicon
 
     public static readonly FrozenSet<string> Nobody = Set("someone somebody anyone anybody we who");
 
+    /// <summary>Words of a clause that says nothing but how urgent or by when.</summary>
+    public static readonly FrozenSet<string> Fillers = Set(
+        "this that it it's is that's one please but and very really all quite "
+            + "list jobs job tasks plan todo to-do to do things work for needed"
+    );
+
     public static readonly FrozenSet<string> Determiners = Set(
         "the a an my our your his her their its some any all both this that these those no every each"
     );

@@ -275,36 +275,7 @@ internal sealed class MessageReading
                 continue;
             if (At(i).Kind is TokenKind.Mark or TokenKind.Bullet or TokenKind.LineBreak)
                 continue;
-            if (
-                At(i).Lower
-                is "this"
-                    or "that"
-                    or "it"
-                    or "it's"
-                    or "is"
-                    or "that's"
-                    or "one"
-                    or "please"
-                    or "but"
-                    or "and"
-                    or "very"
-                    or "really"
-                    or "all"
-                    or "quite"
-                    or "list"
-                    or "jobs"
-                    or "job"
-                    or "tasks"
-                    or "plan"
-                    or "todo"
-                    or "to-do"
-                    or "to"
-                    or "do"
-                    or "things"
-                    or "work"
-                    or "for"
-                    or "needed"
-            )
+            if (Lexicon.Fillers.Contains(At(i).Lower))
                 continue;
             return false;
         }

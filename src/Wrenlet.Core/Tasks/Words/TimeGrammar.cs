@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using NodaTime;
+using Wrenlet.Core.Calendars;
 
 namespace Wrenlet.Core.Tasks.Words;
 
@@ -12,6 +13,7 @@ internal sealed class TimeGrammar
     private readonly IReadOnlyList<Token> _tokens;
     private readonly DayGrammar _days;
     private readonly ClockGrammar _clocks;
+    private readonly RepeatGrammar _repeats;
 
     public TimeGrammar(ReaderSetting setting, Instant sent, IReadOnlyList<Token> tokens)
     {
@@ -20,6 +22,7 @@ internal sealed class TimeGrammar
         _tokens = tokens;
         _days = new(setting, _sent, tokens);
         _clocks = new(setting, tokens);
+        _repeats = new(setting, _sent, tokens, _days, _clocks);
     }
 
     private enum Role
@@ -40,8 +43,6 @@ internal sealed class TimeGrammar
             phrase = better with { From = phrase.From };
         return phrase;
     }
-
-    private TimePhrase? Single(int i) => Repeat(i) ?? Between(i) ?? DayBetween(i) ?? Simple(i);
 
     /// <summary>"on Thursday between 2 and 4", "tomorrow from 9 to 11".</summary>
     private TimePhrase? DayBetween(int i)
@@ -78,6 +79,9 @@ internal sealed class TimeGrammar
 
         return new(i, to, Timed(day, last), Timed(day, first), null);
     }
+
+    /// <summary>The repetition that begins at a token; null where none does.</summary>
+    private TimePhrase? Single(int i) => _repeats.Read(i) ?? Between(i) ?? DayBetween(i) ?? Simple(i);
 
     /// <summary>A time of day before "and" or "to", where a bare hour would else be taken for a count.</summary>
     private ClockWords? HourAt(int i) =>
@@ -321,213 +325,6 @@ internal sealed class TimeGrammar
 
     private Point Exactly(Duration length) => new(_sent.ToInstant() + length, 0.97, [], "counted from sending");
 
-    private TimePhrase? Repeat(int i)
-    {
-        var today = _sent.Date;
-        var single = At(i).Lower switch
-        {
-            "daily" => ("FREQ=DAILY", today),
-            "weekly" => ("FREQ=WEEKLY", today.PlusWeeks(1)),
-            "fortnightly" => ("FREQ=WEEKLY;INTERVAL=2", today.PlusWeeks(2)),
-            "monthly" => ("FREQ=MONTHLY", today.PlusMonths(1)),
-            "yearly" or "annually" => ("FREQ=YEARLY", today.PlusYears(1)),
-            _ => ((string, LocalDate)?)null,
-        };
-        if (At(i).Is("monthly") && Monthly(i, today) is { } dated)
-            return dated;
-        if (single is { } s && At(i).IsWord)
-            return Repeating(i, i + 1, s.Item1, s.Item2);
-
-        if (Monthly(i, today) is { } once)
-            return once;
-        var plural =
-            At(i).Is("on")
-            && At(i + 1).IsWord
-            && At(i + 1).Lower.EndsWith('s')
-            && Lexicon.Weekdays.ContainsKey(At(i + 1).Lower[..^1])
-            && At(i + 1).Lower.Length > 5;
-        if (!plural && At(i).Lower is not ("every" or "each"))
-            return null;
-        var at = i + 1;
-        var interval = 1;
-        if (At(at).Is("other"))
-            (interval, at) = (2, at + 1);
-        else if (At(at).Is("second"))
-            (interval, at) = (2, at + 1);
-        else if (_days.Count(at) is { } count)
-            (interval, at) = count;
-        var working = At(at).Lower is "working" or "business";
-        var unit = At(working ? at + 1 : at).Lower;
-        var suffix = interval > 1 ? string.Create(CultureInfo.InvariantCulture, $";INTERVAL={interval}") : "";
-        if ((working && unit is "day" or "days") || At(at).Is("weekday"))
-            return Repeating(
-                i,
-                working ? at + 2 : at + 1,
-                "FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR",
-                _setting.Calendar.WorkingDayFrom(today)
-            );
-        switch (unit)
-        {
-            case "day" or "days":
-                return Repeating(i, at + 1, "FREQ=DAILY" + suffix, interval == 1 ? today : today.PlusDays(interval));
-            case "morning" or "afternoon" or "evening":
-                return Repeating(i, at, "FREQ=DAILY", today);
-            case "night":
-                return Repeating(i, at + 1, "FREQ=DAILY", today);
-            case "week" or "weeks":
-                return Repeating(i, at + 1, "FREQ=WEEKLY" + suffix, today.PlusWeeks(interval));
-            case "fortnight":
-                return Repeating(i, at + 1, "FREQ=WEEKLY;INTERVAL=2", today.PlusWeeks(2));
-            case "month" or "months":
-                return Repeating(i, at + 1, "FREQ=MONTHLY" + suffix, today.PlusMonths(interval));
-            case "quarter":
-                return Repeating(i, at + 1, "FREQ=MONTHLY;INTERVAL=3", today.PlusMonths(3));
-            case "year" or "years":
-                return Repeating(i, at + 1, "FREQ=YEARLY" + suffix, today.PlusYears(interval));
-        }
-
-        var days = new List<IsoDayOfWeek>();
-        while (
-            At(at).IsWord
-            && (
-                Lexicon.Weekdays.TryGetValue(At(at).Lower, out var weekday)
-                || (At(at).Lower.EndsWith('s') && Lexicon.Weekdays.TryGetValue(At(at).Lower[..^1], out weekday))
-            )
-        )
-        {
-            days.Add(weekday);
-            at++;
-            if (
-                At(at).Lower is "and" or ","
-                && At(at + 1).IsWord
-                && Lexicon.Weekdays.ContainsKey(At(at + 1).Lower.TrimEnd('s'))
-            )
-                at++;
-        }
-
-        if (days.Count == 0)
-            return null;
-        var first = days.Min(d => today.PlusDays(((int)d - (int)today.DayOfWeek + 7) % 7));
-        var byDay = string.Join(',', days.Distinct().Order().Select(d => d.ToString()[..2].ToUpperInvariant()));
-        return Repeating(i, at, $"FREQ=WEEKLY{suffix};BYDAY={byDay}", first);
-    }
-
-    /// <summary>
-    /// "once a week", "on the 1st of every month", "the last Friday of each month", "every first Monday of the month",
-    /// "monthly on the 3rd".
-    /// </summary>
-    private TimePhrase? Monthly(int i, LocalDate today)
-    {
-        if (At(i).Is("once") && At(i + 1).Lower is "a" or "every" or "each" or "per")
-        {
-            return At(i + 2).Lower switch
-            {
-                "day" => Repeating(i, i + 3, "FREQ=DAILY", today),
-                "week" => Repeating(i, i + 3, "FREQ=WEEKLY", today.PlusWeeks(1)),
-                "fortnight" => Repeating(i, i + 3, "FREQ=WEEKLY;INTERVAL=2", today.PlusWeeks(2)),
-                "month" => Repeating(i, i + 3, "FREQ=MONTHLY", today.PlusMonths(1)),
-                "year" => Repeating(i, i + 3, "FREQ=YEARLY", today.PlusYears(1)),
-                _ => null,
-            };
-        }
-
-        // "every month on the 3rd", "monthly on the first Monday"
-        var leads =
-            At(i).Is("monthly") ? i + 1
-            : At(i).Lower is "every" or "each" && At(i + 1).Is("month") ? i + 2
-            : (int?)null;
-        if (leads is { } lead)
-            return InMonth(lead, today) is { } day ? Repeating(i, day.To, day.Rule, day.First) : null;
-
-        // "on the 3rd of every month", "every 3rd of the month", "the last Friday of each month"
-        var every = At(i).Lower is "every" or "each";
-        if (!every && At(i).Lower is not ("on" or "by" or "the"))
-            return null;
-        if (InMonth(every ? i + 1 : i, today) is not { } named)
-            return null;
-        var to = named.To;
-        var monthly = At(to).Lower is "of" or "in" or "every" or "each" or "monthly";
-        if (!monthly)
-            return null;
-        if (At(to).Lower is "of" or "in")
-            to++;
-        if (every && At(to).Is("the"))
-            to++;
-        else if (At(to).Lower is "every" or "each")
-            to++;
-        else if (!every && !At(to).Is("monthly"))
-            return null;
-        return At(to).Lower is "month" or "monthly" ? Repeating(i, to + 1, named.Rule, named.First) : null;
-    }
-
-    /// <summary>A day of each month: "the 3rd", "the last Friday", "the first working day" is not among them.</summary>
-    private (int To, string Rule, LocalDate First)? InMonth(int i, LocalDate today)
-    {
-        var at = At(i).Lower is "on" or "by" ? i + 1 : i;
-        if (At(at).Is("the"))
-            at++;
-        var isLast = At(at).Is("last");
-        if (isLast && At(at + 1).Is("day"))
-            return (at + 2, "FREQ=MONTHLY;BYMONTHDAY=-1", today.With(DateAdjusters.EndOfMonth));
-        int? nth = isLast
-            ? -1
-            : At(at).Lower switch
-            {
-                "first" or "1st" => 1,
-                "second" or "2nd" => 2,
-                "third" or "3rd" => 3,
-                "fourth" or "4th" => 4,
-                _ => null,
-            };
-        if (nth is { } n && At(at + 1).IsWord && Lexicon.Weekdays.TryGetValue(At(at + 1).Lower, out var weekday))
-        {
-            for (var month = today.With(DateAdjusters.StartOfMonth); ; month = month.PlusMonths(1))
-            {
-                var date =
-                    n > 0 ? month.PlusDays((((int)weekday - (int)month.DayOfWeek + 7) % 7) + (7 * (n - 1)))
-                    : month.With(DateAdjusters.EndOfMonth) is var end
-                        ? end.PlusDays(-(((int)end.DayOfWeek - (int)weekday + 7) % 7))
-                    : month;
-                if (date >= today)
-                    return (
-                        at + 2,
-                        string.Create(
-                            CultureInfo.InvariantCulture,
-                            $"FREQ=MONTHLY;BYDAY={n}{weekday.ToString()[..2].ToUpperInvariant()}"
-                        ),
-                        date
-                    );
-            }
-        }
-
-        if (At(at).Kind is not TokenKind.Ordinal && !At(at).Is("first"))
-            return null;
-        var day = At(at).Is("first") ? 1 : At(at).Value;
-        if (day is < 1 or > 28)
-            return null;
-        var first = today.With(DateAdjusters.StartOfMonth).PlusDays(day - 1);
-        return (
-            at + 1,
-            string.Create(CultureInfo.InvariantCulture, $"FREQ=MONTHLY;BYMONTHDAY={day}"),
-            first < today ? first.PlusMonths(1) : first
-        );
-    }
-
-    private TimePhrase Repeating(int from, int to, string rule, LocalDate first)
-    {
-        var joined = At(to).Lower is "at" or "by" or "before" or "in";
-        var clock = _clocks.Read(joined ? to + 1 : to, joined) ?? (joined ? _clocks.Read(to, true) : null);
-        if (clock is null)
-            return new(from, to, Closing(first, 0.9), null, rule);
-        var moment = _setting.Calendar.FirstMoment(first + clock.Time(first));
-        if (moment <= _sent.ToInstant())
-            moment = _setting.Calendar.FirstMoment(
-                (rule.StartsWith("FREQ=DAILY", StringComparison.Ordinal) ? first.PlusDays(1) : first.PlusWeeks(1))
-                    + clock.Time(first)
-            );
-        return new(from, clock.To, new Point(moment, 0.9, [], "its first time"), null, rule);
-    }
-
     private Point Timed(DayWords? day, ClockWords clock)
     {
         var calendar = _setting.Calendar;
@@ -547,13 +344,17 @@ internal sealed class TimeGrammar
         return new(moment, 0.85, [other], "the hour inside working hours");
     }
 
-    private Point Closing(LocalDate date, double confidence, LocalDate? other = null) =>
+    /// <summary>When work ends on a day, as a point in time.</summary>
+    internal static Point Closing(WorkCalendar calendar, LocalDate date, double confidence, LocalDate? other = null) =>
         new(
-            _setting.Calendar.ClosingOf(date),
+            calendar.ClosingOf(date),
             confidence,
-            other is { } o ? [_setting.Calendar.ClosingOf(o)] : [],
-            _setting.Calendar.IsWorkingDay(date) ? "at closing" : "at closing; it is not a working day"
+            other is { } o ? [calendar.ClosingOf(o)] : [],
+            calendar.IsWorkingDay(date) ? "at closing" : "at closing; it is not a working day"
         );
+
+    private Point Closing(LocalDate date, double confidence, LocalDate? other = null) =>
+        Closing(_setting.Calendar, date, confidence, other);
 
     private Point Opening(LocalDate date, double confidence) =>
         new(_setting.Calendar.OpeningOf(date), confidence, [], "at opening");

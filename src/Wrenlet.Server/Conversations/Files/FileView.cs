@@ -106,7 +106,5 @@ internal static class FileViews
 {
     /// <summary>What an entry carries; nothing once it was removed.</summary>
     public static IReadOnlyList<FileView> Of(SqlSession session, Entry entry) =>
-        entry.Files == 0 || entry.Removed is not null
-            ? []
-            : [.. FileStore.Of(session, entry.Key).Select(FileView.Of)];
+        entry.Files == 0 || entry.Removed is not null ? [] : [.. FileStore.Of(session, entry.Key).Select(FileView.Of)];
 }

@@ -1,3 +1,6 @@
+using System.Net;
+using System.Text.RegularExpressions;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
@@ -6,10 +9,6 @@ using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
-
-using System.Net;
-using System.Text.RegularExpressions;
-using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Wrenlet.Server.Conversations;
 
@@ -103,7 +102,8 @@ internal static partial class FilesAndLinksEndpoints
                     EntryWords.PathOf(conversation, entry.Id)
                 );
             list.AddRange(
-                FileViews.Of(session, entry)
+                FileViews
+                    .Of(session, entry)
                     .Select(f => Of(f.Shown == "picture" ? "picture" : "file", f.Name, $"/api/files/{f.Id}", f.Size))
             );
             list.AddRange(
