@@ -1,6 +1,6 @@
 import { expect, test } from './yard';
 
-test('a meeting with the customer: a time that suits all, invited by mail, answered on their page, held as a call, and its words become a task', async ({
+test('a meeting with the customer is set, invited by mail, answered on their page, held as a call, and its words become a task', async ({
   browser,
   yard,
 }) => {

@@ -1,6 +1,8 @@
 import { expect, test } from './yard';
 
-const plan = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 400 200"><title>Berth plan</title><rect width="400" height="200" fill="#fff"/><text x="20" y="40">travel lift dock</text></svg>`;
+const plan =
+  `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 400 200"><title>Berth plan</title>` +
+  `<rect width="400" height="200" fill="#fff"/><text x="20" y="40">travel lift dock</text></svg>`;
 
 test('a page is begun, kept over a reload, saved, pointed at, found, revised by two, and read at ease', async ({
   browser,

@@ -60,7 +60,7 @@ test('from a customer’s message to a finished task', async ({ browser, yard })
   await odalys.getByRole('heading', { name: 'Quillfish: keel and rigging refit' }).click();
   await odalys.keyboard.press('r');
   await expect(odalys.getByRole('region', { name: /Reply outside to Benedikta/ })).toContainText(
-    'By mail to Benedikta Thorne. Leaves the yard.',
+    'By mail to Benedikta Thorne. Goes outside.',
   );
   await odalys
     .getByRole('textbox', { name: /Answer Benedikta by mail/ })
@@ -155,7 +155,7 @@ test('from a customer’s message to a finished task', async ({ browser, yard })
   // Signing out ends at the first page.
   await odalys.getByRole('button', { name: 'Odalys Brandt: menu' }).click();
   await odalys.getByRole('menuitem', { name: 'Sign out', exact: true }).click();
-  await expect(odalys.getByRole('heading', { name: 'Try it as one of the yard' })).toBeVisible();
+  await expect(odalys.getByRole('heading', { name: 'Try it as one of the firm' })).toBeVisible();
 });
 
 test('mail from a stranger waits in Unsorted, and a malformed one is kept aside', async ({ browser, yard }) => {

@@ -34,7 +34,7 @@ test('what one writes says which task it asks for; agreed to, it is made when it
   await expect(row).toContainText('Due today 10:00, 1 h 20 left.');
 });
 
-test('a customer’s mail with three requests becomes three tasks and a decision asked of the customer, who answers on their page; a colleague sees all of it live', async ({
+test('a mail with three requests becomes three tasks and a decision asked of the customer; a colleague sees all of it live', async ({
   browser,
   yard,
 }) => {
@@ -51,7 +51,8 @@ test('a customer’s mail with three requests becomes three tasks and a decision
   await odalys
     .getByLabel('Answer as Benedikta Thorne')
     .fill(
-      'Please check the anchor light by Friday. Could you also send me the photos of the keel? And I would like you to order a new burgee by the end of the month.',
+      'Please check the anchor light by Friday. Could you also send me the photos of the keel? ' +
+        'And I would like you to order a new burgee by the end of the month.',
     );
   await odalys.getByRole('button', { name: 'Answer as Benedikta Thorne' }).click();
   const seen = tobiah.getByRole('article').filter({ hasText: 'anchor light' });

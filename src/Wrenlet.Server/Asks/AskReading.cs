@@ -68,7 +68,8 @@ internal static class AskReading
             return No($"“{given.Rule}” is no rule. There are {string.Join(", ", StoredWords.AskRules.All)}.");
         if (StoredWords.TimesUp.Parse(given.TimeUp) is not { } up)
             return No(
-                $"“{given.TimeUp}” does not say what happens when time runs out. There are {string.Join(", ", StoredWords.TimesUp.All)}."
+                $"“{given.TimeUp}” does not say what happens when time runs out. "
+                    + $"There are {string.Join(", ", StoredWords.TimesUp.All)}."
             );
         Instant? due = given.Due is { } d ? Instant.FromDateTimeOffset(d) : null;
         if (due <= now)

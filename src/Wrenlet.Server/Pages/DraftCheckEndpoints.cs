@@ -98,9 +98,9 @@ internal static class DraftCheckEndpoints
 
     private static string WhoSees(Conversation conversation, Via via, IReadOnlyList<Recipient> to, Roster roster) =>
         conversation.Audience is not Audience.Outside
-            ? $"Stays in the yard: {Sight.WhoSees(roster.Staff, conversation.Place).Length} people"
-        : via is Via.Page ? $"On the page of {ConversationViews.PartyOf(conversation, roster)?.Name}. Leaves the yard."
-        : $"By {StoredWords.Vias.Of(via)} to {string.Join(", ", to.Select(t => t.Address))}. Leaves the yard.";
+            ? $"Stays inside: {Sight.WhoSees(roster.Staff, conversation.Place).Length} people"
+        : via is Via.Page ? $"On the page of {ConversationViews.PartyOf(conversation, roster)?.Name}. Goes outside."
+        : $"By {StoredWords.Vias.Of(via)} to {string.Join(", ", to.Select(t => t.Address))}. Goes outside.";
 
     /// <summary>Names of all who will see it, those outside first.</summary>
     private static IReadOnlyList<string> Viewers(Conversation conversation, IReadOnlyList<Recipient> to, Roster roster)

@@ -261,7 +261,8 @@ public static class TaskStore
     /// <summary>Tasks that wait for one.</summary>
     public static List<WorkTask> WaitingFor(SqlSession session, TaskId task) =>
         session.All(
-            $"{TaskRows.Select} WHERE t.id IN (SELECT task FROM task_block WHERE blocker = (SELECT id FROM task WHERE uid = $task)) ORDER BY t.id",
+            $"{TaskRows.Select} WHERE t.id IN "
+                + "(SELECT task FROM task_block WHERE blocker = (SELECT id FROM task WHERE uid = $task)) ORDER BY t.id",
             r => TaskRows.Read(session, r),
             ("task", task.Value)
         );

@@ -1,7 +1,7 @@
 import { Dialog } from 'radix-ui';
 import { type FormEvent, useState } from 'react';
 import { api, taken } from '../api/client';
-import { Button, Field } from '../ui/controls';
+import { Button, Field, cx } from '../ui/controls';
 
 /** Changes one's own password; everywhere else one is signed out by it. */
 export function PasswordPanel({ onClose }: { onClose: () => void }) {
@@ -25,7 +25,10 @@ export function PasswordPanel({ onClose }: { onClose: () => void }) {
         <Dialog.Content
           data-over=""
           aria-describedby={undefined}
-          className="fixed left-1/2 top-[14vh] z-50 w-[min(380px,calc(100vw-24px))] -translate-x-1/2 rounded-card border border-soft/40 bg-surface p-4 shadow-lg"
+          className={cx(
+            'fixed left-1/2 top-[14vh] z-50 w-[min(380px,calc(100vw-24px))] -translate-x-1/2',
+            'rounded-card border border-soft/40 bg-surface p-4 shadow-lg',
+          )}
         >
           <Dialog.Title className="mb-2 text-[16px] font-bold">Change my password</Dialog.Title>
           <form onSubmit={(e) => void change(e)} className="grid gap-2.5">

@@ -1,7 +1,7 @@
 import { type FormEvent, useState } from 'react';
 import { type Welcome, api, taken } from '../api/client';
 import { Mark } from '../ui/Mark';
-import { Button, Field } from '../ui/controls';
+import { Button, Field, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 
 /** Signing in by address and password; in the demo, by choosing whom to be. */
@@ -43,7 +43,7 @@ export function SignIn({ welcome, done }: { welcome: Welcome; done: () => void }
         {demo ? (
           <section aria-labelledby="be">
             <h2 id="be" className="mb-2 font-bold">
-              Try it as one of the yard
+              Try it as one of the firm
             </h2>
             <ul className="grid gap-1.5 sm:grid-cols-2">
               {welcome.people.map((p) => (
@@ -51,7 +51,10 @@ export function SignIn({ welcome, done }: { welcome: Welcome; done: () => void }
                   <button
                     type="button"
                     disabled={busy}
-                    className="flex min-h-[52px] w-full items-center gap-3 rounded-card border border-line bg-surface px-3 py-1.5 text-left hover:border-wren"
+                    className={cx(
+                      'flex min-h-[52px] w-full items-center gap-3 rounded-card border',
+                      'border-line bg-surface px-3 py-1.5 text-left hover:border-wren',
+                    )}
                     onClick={() =>
                       void attempt(() => taken(api.POST('/api/session/demo', { body: { person: p.person.id! } })))
                     }

@@ -139,7 +139,10 @@ function TabStrip() {
               aria-label={`Close ${tab.ref}`}
               title="Close"
               onClick={close}
-              className="ml-1 grid size-6 place-items-center rounded-[3px] text-soft opacity-0 hover:text-ink focus-visible:opacity-100 group-hover:opacity-100"
+              className={cx(
+                'ml-1 grid size-6 place-items-center rounded-[3px] text-soft opacity-0',
+                'hover:text-ink focus-visible:opacity-100 group-hover:opacity-100',
+              )}
             >
               <X size={13} />
             </button>
@@ -222,7 +225,10 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
         <button
           type="button"
           onClick={() => setFinding(true)}
-          className="ml-auto flex h-[33px] w-[290px] items-center justify-between gap-2 rounded-card border bg-paper px-2.5 text-soft hover:border-soft max-lg:w-[180px] max-md:w-11 max-md:justify-center"
+          className={cx(
+            'ml-auto flex h-[33px] w-[290px] items-center justify-between gap-2 rounded-card border bg-paper',
+            'px-2.5 text-soft hover:border-soft max-lg:w-[180px] max-md:w-11 max-md:justify-center',
+          )}
         >
           <span className="max-md:sr-only">Find or do</span>
           <Search size={16} className="md:hidden" aria-hidden />

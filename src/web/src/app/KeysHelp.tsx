@@ -1,5 +1,5 @@
 import { Dialog } from 'radix-ui';
-import { Button } from '../ui/controls';
+import { Button, cx } from '../ui/controls';
 
 const groups: [string, [string, string][]][] = [
   [
@@ -62,7 +62,10 @@ export function KeysHelp({ onClose }: { onClose: () => void }) {
         <Dialog.Content
           data-over=""
           aria-describedby={undefined}
-          className="fixed left-1/2 top-[12vh] z-50 max-h-[76vh] w-[min(560px,calc(100vw-24px))] -translate-x-1/2 overflow-auto rounded-card border border-soft/40 bg-surface p-5 shadow-lg"
+          className={cx(
+            'fixed left-1/2 top-[12vh] z-50 max-h-[76vh] w-[min(560px,calc(100vw-24px))] -translate-x-1/2',
+            'overflow-auto rounded-card border border-soft/40 bg-surface p-5 shadow-lg',
+          )}
         >
           <Dialog.Title className="mb-3 text-[16px] font-bold">Keys</Dialog.Title>
           <div className="grid gap-6 sm:grid-cols-2">

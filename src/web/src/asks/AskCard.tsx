@@ -21,7 +21,10 @@ const partWords: Record<string, string> = {
   'not-needed': 'was not needed any more',
 };
 
-/** What is asked, how it stands, and the way to answer it. It cannot be put away: it is answered, passed on, or said to be someone else's. */
+/**
+ * What is asked, how it stands, and the way to answer it. It cannot be put away: it is answered, passed on, or said to be
+ * someone else's.
+ */
 export function AskCard({ ask, staff }: Props) {
   const [changing, setChanging] = useState(false);
   const open = ask.state === 'open';

@@ -40,7 +40,10 @@ function Whom({
       trigger={
         <button
           type="button"
-          className="inline-flex min-h-[26px] items-center gap-1.5 rounded-[3px] border bg-surface px-2 text-[13px] hover:border-soft max-md:min-h-[44px]"
+          className={cx(
+            'inline-flex min-h-[26px] items-center gap-1.5 rounded-[3px] border',
+            'bg-surface px-2 text-[13px] hover:border-soft max-md:min-h-[44px]',
+          )}
         >
           {chosen.length === 0 ? (
             <b className="text-ask">whom?</b>
@@ -59,7 +62,12 @@ function Whom({
       <ul className="max-h-64 overflow-auto">
         {all.map(({ who, away }) => (
           <li key={who.id}>
-            <label className="flex min-h-[30px] cursor-pointer items-center gap-2 rounded-[3px] px-1.5 hover:bg-wren-wash max-md:min-h-[44px]">
+            <label
+              className={cx(
+                'flex min-h-[30px] cursor-pointer items-center gap-2 rounded-[3px]',
+                'px-1.5 hover:bg-wren-wash max-md:min-h-[44px]',
+              )}
+            >
               <input
                 type="checkbox"
                 className="size-4 accent-wren"

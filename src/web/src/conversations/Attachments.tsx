@@ -108,7 +108,10 @@ export function AttachPanel({ conversation, known = [] }: ChooserProps) {
               <button
                 type="button"
                 onClick={() => attachKnown(conversation, f)}
-                className="flex min-h-[30px] w-full items-center justify-between gap-2 rounded-[3px] px-1.5 text-left text-[13px] hover:bg-wren-wash max-md:min-h-[44px]"
+                className={cx(
+                  'flex min-h-[30px] w-full items-center justify-between gap-2 rounded-[3px]',
+                  'px-1.5 text-left text-[13px] hover:bg-wren-wash max-md:min-h-[44px]',
+                )}
               >
                 <span className="truncate">{f.name}</span>
                 <span className={cx('flex-none text-[12px]', f.inside ? 'text-inside-ink' : 'text-outside-ink')}>

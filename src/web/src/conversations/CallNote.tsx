@@ -68,7 +68,10 @@ export function CallNote() {
     <form
       aria-label="Call note"
       onSubmit={(e) => void save(e)}
-      className="fixed bottom-3 left-3 z-40 grid w-[min(22rem,calc(100vw-24px))] gap-2 rounded-card border border-soft/50 border-l-[3px] border-l-inside-line bg-surface p-3 shadow-lg [border-left-style:dashed] max-md:bottom-16"
+      className={cx(
+        'fixed bottom-3 left-3 z-40 grid w-[min(22rem,calc(100vw-24px))] gap-2 rounded-card border border-soft/50',
+        'border-l-[3px] border-l-inside-line bg-surface p-3 shadow-lg [border-left-style:dashed] max-md:bottom-16',
+      )}
     >
       <p className="flex items-center gap-2 font-bold">
         <Phone size={15} aria-hidden /> Call note{' '}

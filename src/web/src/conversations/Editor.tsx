@@ -335,7 +335,10 @@ export const Editor = forwardRef<EditorHandle, Props>(
           <ul
             role="listbox"
             aria-label="Tags"
-            className="fixed z-50 max-h-72 w-80 overflow-auto rounded-card border border-soft/40 bg-surface p-1 font-sans text-[14px] leading-[1.45] shadow-md"
+            className={cx(
+              'fixed z-50 max-h-72 w-80 overflow-auto rounded-card border border-soft/40',
+              'bg-surface p-1 font-sans text-[14px] leading-[1.45] shadow-md',
+            )}
             style={{
               left: Math.min(choice.at.left, window.innerWidth - 330),
               // Above the words, as composers stand at the foot; below them where there is no room.

@@ -56,7 +56,7 @@ export function PassOn({ entry, me }: { entry: EntryView; me: string }) {
           <textarea rows={2} className={inputClass} value={note} onChange={(e) => setNote(e.target.value)} />
         </label>
         <p className="mt-1 text-[12.5px] text-soft">
-          Stays in the yard. Who does not see this place sees only the words.
+          Stays inside. Who does not see this place sees only the words.
         </p>
         <Button look="main" type="submit" disabled={!to} className="mt-2 w-full">
           Pass on

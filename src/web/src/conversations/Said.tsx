@@ -101,7 +101,10 @@ function Card({ thing }: { thing: Thing }) {
         e.stopPropagation();
         if (view?.path) void navigate(view.path);
       }}
-      className="my-1 block w-full max-w-[420px] rounded-card border border-l-[3px] border-l-wren bg-paper px-2.5 py-1 text-left hover:border-soft disabled:hover:border-line max-md:min-h-[44px]"
+      className={cx(
+        'my-1 block w-full max-w-[420px] rounded-card border border-l-[3px] border-l-wren bg-paper',
+        'px-2.5 py-1 text-left hover:border-soft disabled:hover:border-line max-md:min-h-[44px]',
+      )}
     >
       {view ? <Standing view={view} /> : <span className="block h-[42px] text-soft">Looking at how it stands …</span>}
     </button>

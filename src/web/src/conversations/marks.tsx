@@ -3,7 +3,7 @@ import { type RefObject, useCallback, useEffect, useRef, useState } from 'react'
 import { type ConversationView, type EntryView, type MarksView, type PinView, api, taken } from '../api/client';
 import { showMarks } from '../api/live';
 import { exact, moment } from '../ui/time';
-import { Panel } from '../ui/controls';
+import { Panel, cx } from '../ui/controls';
 import { sayWrong } from '../ui/toasts';
 
 /** Sets what a conversation keeps at hand, in this order. */
@@ -47,7 +47,10 @@ export function Pins({
       trigger={
         <button
           type="button"
-          className="flex min-h-6 items-center gap-1 whitespace-nowrap rounded-[3px] px-1 underline decoration-dotted underline-offset-2 max-md:min-h-[44px]"
+          className={cx(
+            'flex min-h-6 items-center gap-1 whitespace-nowrap rounded-[3px] px-1',
+            'underline decoration-dotted underline-offset-2 max-md:min-h-[44px]',
+          )}
         >
           <Pin size={12} aria-hidden /> {pins.length} pinned
         </button>

@@ -67,7 +67,8 @@ function Form({ reference, setting, onDone }: { reference: string; setting: Dock
         const theirs = refusal.current as DocketSetting;
         setVersion(theirs.version);
         setWrong(
-          `Someone changed it since you opened this: now it is “${theirs.fields.subject}”. Yours is kept here; save again to put it in place of theirs.`,
+          `Someone changed it since you opened this: now it is “${theirs.fields.subject}”. ` +
+            'Yours is kept here; save again to put it in place of theirs.',
         );
       } else setWrong((refusal as Error).message);
     }

@@ -32,8 +32,9 @@ export function DocketsPage({ me }: { me: Me }) {
   const rows = useMemo(() => {
     const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
     const list = (data ?? []).filter((r) => {
-      const text =
-        `${r.ref} ${r.subject} ${r.party ?? ''} ${r.site} ${r.owner?.name ?? ''} ${r.stage} ${r.lastInside ?? ''} ${r.lastOutside ?? ''}`.toLowerCase();
+      const text = [r.ref, r.subject, r.party, r.site, r.owner?.name, r.stage, r.lastInside, r.lastOutside]
+        .join(' ')
+        .toLowerCase();
       return words.every((w) => text.includes(w));
     });
     const newest = (r: DocketRow) => r.lastAt ?? '';

@@ -9,6 +9,7 @@ import { onThisPage } from '../ui/onThisPage';
 import { tabs } from '../dockets/tabs';
 import { applyTheme, theme } from '../ui/theme';
 import { sayWrong } from '../ui/toasts';
+import { cx } from '../ui/controls';
 
 const row =
   'flex min-h-[34px] cursor-pointer items-baseline gap-3 rounded-[3px] px-2.5 py-1 data-[selected=true]:bg-wren-wash';
@@ -135,7 +136,10 @@ export function FindOrDo({ role, begun, onClose, onKeys }: Props) {
         <Dialog.Content
           data-over=""
           aria-describedby={undefined}
-          className="fixed left-1/2 top-[9vh] z-50 w-[min(640px,calc(100vw-24px))] -translate-x-1/2 overflow-hidden rounded-card border border-soft/40 bg-surface shadow-lg"
+          className={cx(
+            'fixed left-1/2 top-[9vh] z-50 w-[min(640px,calc(100vw-24px))] -translate-x-1/2',
+            'overflow-hidden rounded-card border border-soft/40 bg-surface shadow-lg',
+          )}
         >
           <Dialog.Title className="sr-only">Find or do</Dialog.Title>
           <Command

@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { type Me, type MeetingView, api, taken } from '../api/client';
 import { keys, useConversation } from '../api/queries';
-import { Wrong } from '../ui/controls';
+import { Wrong, cx } from '../ui/controls';
 import { Lanes } from './talk/Lanes';
 import { Said } from '../conversations/Said';
 import { readTalk } from '../conversations/useTalk';
@@ -69,7 +69,12 @@ function BringTranscript({ meeting }: { meeting: MeetingView }) {
   return (
     <p className="mt-3 text-[13px] text-soft">
       What is said in the call is written down when it ends. If you met by other means:{' '}
-      <label className="inline-flex min-h-6 cursor-pointer items-center gap-1 text-wren underline focus-within:outline-2 focus-within:outline-wren max-md:min-h-[44px]">
+      <label
+        className={cx(
+          'inline-flex min-h-6 cursor-pointer items-center gap-1 text-wren underline',
+          'focus-within:outline-2 focus-within:outline-wren max-md:min-h-[44px]',
+        )}
+      >
         <FileUp size={13} aria-hidden /> bring its transcript (.vtt)
         <input
           type="file"

@@ -96,7 +96,10 @@ export function TalkPage({ me }: { me: Me }) {
             aria-label="In which order"
             value={by}
             onChange={(e) => setBy(e.target.value as 'newest')}
-            className="min-h-7 rounded-card border border-transparent bg-transparent px-1 text-soft hover:border-line hover:text-ink max-md:min-h-[44px]"
+            className={cx(
+              'min-h-7 rounded-card border border-transparent bg-transparent px-1',
+              'text-soft hover:border-line hover:text-ink max-md:min-h-[44px]',
+            )}
           >
             <option value="newest">newest words first</option>
             <option value="docket">by docket</option>

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { cx } from '../ui/controls';
 import { AlertWords, markRead } from '../alerts/PopUp';
 import { pathOf } from '../alerts/go';
 import { type DayView, type Me, type SinceView, api, taken } from '../api/client';
@@ -215,7 +216,11 @@ function Day({ day: view }: { day: DayView }) {
           <Link
             key={m.id}
             to={`/meetings/${m.id}`}
-            className={`absolute left-[38%] right-1 z-[6] truncate overflow-hidden rounded-[3px] border border-l-[3px] border-wren bg-surface px-1.5 text-[12.5px] leading-tight hover:underline ${m.mine === 'unanswered' ? 'border-dashed' : ''}`}
+            className={cx(
+              'absolute left-[38%] right-1 z-[6] truncate overflow-hidden',
+              'rounded-[3px] border border-l-[3px] border-wren bg-surface px-1.5 text-[12.5px] leading-tight hover:underline',
+              m.mine === 'unanswered' && 'border-dashed',
+            )}
             style={{
               top: place(Date.parse(m.from)) + 1,
               height: Math.max(20, place(Date.parse(m.until)) - place(Date.parse(m.from)) - 2),
@@ -239,7 +244,10 @@ function Day({ day: view }: { day: DayView }) {
                 <Link
                   key={t.id}
                   to={`/tasks?task=${t.id}`}
-                  className={`truncate rounded-[3px] border-l-[3px] bg-wren-wash px-1.5 py-0.5 text-[12.5px] hover:underline ${t.state === 'done' ? 'border-l-done text-soft line-through' : 'border-l-wren'}`}
+                  className={cx(
+                    'truncate rounded-[3px] border-l-[3px] bg-wren-wash px-1.5 py-0.5 text-[12.5px] hover:underline',
+                    t.state === 'done' ? 'border-l-done text-soft line-through' : 'border-l-wren',
+                  )}
                 >
                   {clock(t.due!)} {t.title}
                 </Link>

@@ -140,7 +140,8 @@ function Times({
   const summary = rows
     .map(
       (r) =>
-        `${r.group}: half within ${minutesInWords(r.median)}, nine in ten within ${minutesInWords(r.ninetieth)}, ${percent(r.within)} within the goal`,
+        `${r.group}: half within ${minutesInWords(r.median)}, nine in ten within ${minutesInWords(r.ninetieth)}, ` +
+        `${percent(r.within)} within the goal`,
     )
     .join('; ');
   return (

@@ -138,7 +138,12 @@ function NewSheet({ docket }: { docket: string }) {
         </fieldset>
         <p className="mt-2 flex flex-wrap items-center justify-end gap-2">
           {kind === 'table' ? (
-            <label className="inline-flex min-h-[28px] cursor-pointer items-center rounded-card border px-2.5 text-[13px] focus-within:outline-2 focus-within:outline-wren hover:border-soft max-md:min-h-[44px]">
+            <label
+              className={cx(
+                'inline-flex min-h-[28px] cursor-pointer items-center rounded-card border px-2.5 text-[13px]',
+                'focus-within:outline-2 focus-within:outline-wren hover:border-soft max-md:min-h-[44px]',
+              )}
+            >
               Of a CSV file
               <input
                 type="file"

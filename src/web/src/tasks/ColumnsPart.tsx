@@ -231,7 +231,10 @@ function Card({ row, people, onOpen, onBefore, onKey }: CardProps) {
           e.preventDefault();
           e.stopPropagation();
         }}
-        className="block w-full rounded-[3px] border border-l-[3px] border-l-wren bg-paper px-2 py-1 text-left text-[13px] hover:border-wren"
+        className={cx(
+          'block w-full rounded-[3px] border border-l-[3px] border-l-wren',
+          'bg-paper px-2 py-1 text-left text-[13px] hover:border-wren',
+        )}
       >
         <span className={cx('block', row.state === 'done' && 'text-soft line-through')}>{row.title}</span>
         <span className="mt-0.5 flex flex-wrap items-center gap-2 text-[12.5px]">

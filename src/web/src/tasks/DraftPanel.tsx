@@ -55,7 +55,10 @@ function DraftLine({ draft, suggestions, number, only, wrong, onChange, onMake, 
           maxLength={300}
           value={draft.title}
           onChange={(e) => onChange({ ...draft, title: e.target.value })}
-          className="min-h-7 min-w-0 flex-1 rounded-[3px] border border-transparent bg-transparent px-1 font-semibold hover:border-line focus:bg-surface"
+          className={cx(
+            'min-h-7 min-w-0 flex-1 rounded-[3px] border border-transparent bg-transparent',
+            'px-1 font-semibold hover:border-line focus:bg-surface',
+          )}
         />
         <span className="text-soft max-md:hidden">task from these words</span>
       </label>

@@ -149,7 +149,10 @@ function Day({ date, now, dim, rows, meetings, people, most, onMove, onOpen }: D
             <Link
               to={`/meetings/${m.id}`}
               title={`${m.when}: ${m.title}. ${m.line}`}
-              className="block truncate rounded-[3px] border border-l-[3px] border-l-wren bg-paper px-1 text-[12.5px] leading-6 hover:border-soft"
+              className={cx(
+                'block truncate rounded-[3px] border border-l-[3px] border-l-wren',
+                'bg-paper px-1 text-[12.5px] leading-6 hover:border-soft',
+              )}
             >
               <CalendarClock size={12} aria-hidden className="mr-1 inline text-wren" />
               <span className="sr-only">Meeting </span>

@@ -34,7 +34,8 @@ function Row({ task, here, reason, stale, onOpen }: RowProps) {
     <li
       ref={row}
       className={cx(
-        'grid items-start gap-x-3 gap-y-1 border-b px-4 py-1.5 text-[13px] max-md:grid-cols-[32px_minmax(0,1fr)] max-md:px-2 md:grid-cols-[24px_minmax(0,1fr)_110px_170px_96px_112px_76px]',
+        'grid items-start gap-x-3 gap-y-1 border-b px-4 py-1.5 text-[13px] max-md:grid-cols-[32px_minmax(0,1fr)] ' +
+          'max-md:px-2 md:grid-cols-[24px_minmax(0,1fr)_110px_170px_96px_112px_76px]',
         here && 'bg-wren-wash outline-2 -outline-offset-2 outline-wren',
       )}
     >
@@ -111,7 +112,10 @@ function Row({ task, here, reason, stale, onOpen }: RowProps) {
         aria-label={`Estimate in hours of ${task.title}`}
         inputMode="decimal"
         placeholder="hours"
-        className="min-h-6 w-full rounded-[3px] border border-transparent bg-transparent px-1 hover:border-line focus:border-line placeholder:text-soft max-md:hidden"
+        className={cx(
+          'min-h-6 w-full rounded-[3px] border border-transparent bg-transparent px-1',
+          'hover:border-line focus:border-line placeholder:text-soft max-md:hidden',
+        )}
         value={hours ?? (task.estimateMinutes ? `${task.estimateMinutes / 60} h` : '')}
         onChange={(e) => setHours(e.target.value)}
         onFocus={() => setHours(task.estimateMinutes ? String(task.estimateMinutes / 60) : '')}

@@ -1,14 +1,12 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { ArrowDown, ArrowUp, Lock, Repeat, Split, TriangleAlert } from 'lucide-react';
-import { type KeyboardEvent, memo, startTransition, useEffect, useMemo, useRef, useState } from 'react';
-import type { OwnerView, TaskRow, TaskTable } from '../api/client';
-import { moment } from '../ui/time';
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { type KeyboardEvent, startTransition, useEffect, useMemo, useRef, useState } from 'react';
+import type { TaskRow, TaskTable } from '../api/client';
 import { useNarrow } from '../ui/useNarrow';
-import { Button, Empty, cx } from '../ui/controls';
-import { NameTag, Owners, Priority } from '../ui/tags';
+import { Empty } from '../ui/controls';
 import { type Arrangement, columns, divided, sorted } from './arrange';
-import { states } from './change';
-import { DueField, OwnersField, PriorityField } from './fields';
+import { ChosenBar } from './ChosenBar';
+import { type RowActs, TaskTableRow } from './TaskTableRow';
 import { type RowChange, changeRows } from './table';
 
 type Props = {
@@ -22,8 +20,6 @@ type Props = {
 const rowHeight = 33;
 /** So many rows at once are a leap. */
 const Leap = 8;
-const hours = (minutes: number | null) => (minutes ? `${Math.round(minutes / 6) / 10} h` : '');
-const ref = ({ kind, id }: OwnerView) => ({ kind, id });
 
 /** Tasks as a table: sorted by one column or several, in groups, each field changed in its place, many at once. */
 export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
@@ -151,9 +147,8 @@ export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       {picked.length > 0 ? (
-        <Chosen
+        <ChosenBar
           rows={picked}
-          people={table.people}
           onChange={(to, what) => change(picked, to, what)}
           onClear={() => setChosen(new Set())}
         />
@@ -226,7 +221,7 @@ export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
                 </div>
               );
             return (
-              <Row
+              <TaskTableRow
                 key={`${item.index} ${line.row.id}`}
                 line={item.index}
                 row={line.row}
@@ -245,260 +240,6 @@ export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
           })}
         </div>
       </div>
-    </div>
-  );
-}
-
-type RowActs = {
-  choose: (line: number, id: string, range: boolean) => void;
-  open: (line: number, id: string) => void;
-  change: (row: TaskRow, to: RowChange, what: string) => void;
-  /** Whether rows come by leaps just now. */
-  leaping: () => boolean;
-  /** Does something once it stands still; the answer takes that back. */
-  whenStill: (fill: () => void) => () => void;
-};
-
-type RowProps = {
-  line: number;
-  row: TaskRow;
-  people: OwnerView[];
-  columns: typeof columns;
-  narrow: boolean;
-  grid: string;
-  start: number;
-  height: number;
-  here: boolean;
-  open: boolean;
-  chosen: boolean;
-  acts: RowActs;
-};
-
-const Row = memo((props: RowProps) => {
-  const { line, row, people, columns: shown, narrow, grid, start, height, here, open, chosen, acts } = props;
-  // The fields that change it are made when one comes near: many rows pass while scrolling.
-  const [near, setNear] = useState(false);
-  const [full, setFull] = useState(() => !acts.leaping());
-  useEffect(() => (full ? undefined : acts.whenStill(() => setFull(true))), [full, acts]);
-  const edits = near || open;
-  const over = row.state === 'done' || row.state === 'dropped';
-  const owners = row.owners.map((o) => people[o]!);
-  const onChange = (to: RowChange, what: string) => acts.change(row, to, what);
-  const dueLook = cx(
-    'truncate',
-    row.dueState === 'late' && 'font-semibold text-late',
-    row.dueState === 'soon' && 'font-semibold text-soon',
-    row.dueState === 'well' && 'text-soft',
-  );
-  const due = edits ? (
-    <DueField
-      bare
-      due={row.due}
-      label={row.dueLabel}
-      className={dueLook}
-      onChange={(next) => onChange({ due: next }, next ? `Due ${moment(next)}` : 'Not dated')}
-    />
-  ) : (
-    <span className={dueLook}>{row.dueLabel}</span>
-  );
-  const cell = (key: string) => {
-    switch (key) {
-      case 'docket':
-        return (
-          <span className="truncate text-soft" title={row.docketName ?? ''}>
-            {row.docket ? `${row.docket} ${row.docketName}` : ''}
-          </span>
-        );
-      case 'owners':
-        return !edits ? (
-          <Owners owners={owners} />
-        ) : (
-          <OwnersField bare owners={owners} onChange={(next) => onChange({ owners: next.map(ref) }, 'Owners chosen')} />
-        );
-      case 'due':
-        return due;
-      case 'priority':
-        return !edits ? (
-          <Priority value={row.priority} />
-        ) : (
-          <PriorityField
-            bare
-            value={row.priority}
-            onChange={(priority) => onChange({ priority }, `Priority ${priority}`)}
-          />
-        );
-      case 'state':
-        return !edits ? (
-          <span className="pl-1">{row.state.replace('-', ' ')}</span>
-        ) : (
-          <select
-            aria-label={`State of ${row.title}`}
-            value={row.state}
-            onChange={(e) => onChange({ state: e.target.value }, `Now ${e.target.selectedOptions[0]!.text}`)}
-            className="min-h-6 w-full rounded-[3px] border border-transparent bg-transparent hover:border-line"
-          >
-            {states.map(([value, words]) => (
-              <option key={value} value={value}>
-                {words}
-              </option>
-            ))}
-          </select>
-        );
-      case 'estimate':
-        return <span className="tabular-nums">{hours(row.estimateMinutes)}</span>;
-      case 'spent':
-        return <span className="tabular-nums">{hours(row.spentMinutes)}</span>;
-      case 'done':
-        return <span className="tabular-nums text-soft">{row.percent > 0 ? `${row.percent} %` : ''}</span>;
-      case 'start':
-        return <span className="truncate text-soft">{row.start ? moment(row.start) : ''}</span>;
-      case 'parent':
-        return <span className="truncate text-soft">{row.parentTitle}</span>;
-      case 'asked':
-        return people[row.madeBy] ? <NameTag who={people[row.madeBy]!} /> : null;
-      case 'gate':
-        return <span className="truncate text-soft">{row.gate}</span>;
-      default:
-        return <span className="truncate text-soft">{moment(row.made)}</span>;
-    }
-  };
-  if (!full)
-    return (
-      <div
-        role="row"
-        aria-selected={chosen}
-        style={{ transform: `translateY(${start}px)`, height, gridTemplateColumns: grid }}
-        className="absolute inset-x-0 top-0 grid items-center gap-x-2 border-b px-3 text-[13px] [contain:strict]"
-      >
-        <span role="gridcell" className="col-start-2 truncate">
-          {row.title}
-        </span>
-      </div>
-    );
-  return (
-    <div
-      role="row"
-      aria-selected={chosen}
-      onMouseEnter={() => setNear(true)}
-      onFocus={() => setNear(true)}
-      style={{ transform: `translateY(${start}px)`, height, gridTemplateColumns: grid }}
-      className={cx(
-        'absolute inset-x-0 top-0 grid items-center gap-x-2 border-b px-3 text-[13px] [contain:strict]',
-        chosen ? 'bg-wren-wash' : open ? 'bg-surface' : 'hover:bg-surface',
-        (here || open) && 'outline-1 -outline-offset-1 outline-wren',
-      )}
-    >
-      <span role="gridcell" className="grid place-items-center">
-        <input
-          type="checkbox"
-          aria-label={`Choose ${row.title}`}
-          className="size-4 accent-wren"
-          checked={chosen}
-          onChange={() => undefined}
-          onClick={(e) => acts.choose(line, row.id, e.shiftKey)}
-        />
-      </span>
-      <span role="gridcell" className="min-w-0">
-        <button
-          type="button"
-          onClick={() => acts.open(line, row.id)}
-          title={row.title}
-          className={cx(
-            'flex min-h-6 w-full items-center gap-1.5 text-left hover:underline',
-            over && 'text-soft line-through',
-          )}
-        >
-          <span className="truncate">{row.title}</span>
-          {row.private ? <Lock size={12} className="flex-none text-soft" aria-label="private" /> : null}
-          {row.repeats ? <Repeat size={12} className="flex-none text-soft" aria-label="repeats" /> : null}
-          {row.parts > 0 ? (
-            <span
-              className="flex flex-none items-center gap-0.5 text-[12px] text-soft"
-              title={`${row.parts} parts, ${row.percent} % done`}
-            >
-              <Split size={12} aria-hidden /> {row.percent} %
-            </span>
-          ) : null}
-          {row.blocked ? (
-            <span className="flex flex-none items-center gap-0.5 text-[12px] text-soon">
-              <TriangleAlert size={12} aria-hidden /> waits
-            </span>
-          ) : null}
-        </button>
-        {narrow ? (
-          <span className="flex items-center gap-2 text-[12.5px]">
-            {due} <Owners owners={owners} />
-          </span>
-        ) : null}
-      </span>
-      {narrow
-        ? null
-        : shown.map((c) => (
-            <span key={c.key} role="gridcell" className="flex min-w-0 items-center overflow-hidden">
-              {cell(c.key)}
-            </span>
-          ))}
-    </div>
-  );
-});
-Row.displayName = 'Row';
-
-type ChosenProps = {
-  rows: TaskRow[];
-  people: OwnerView[];
-  onChange: (to: RowChange, what: string) => void;
-  onClear: () => void;
-};
-
-/** What can be done with all that are chosen. */
-function Chosen({ rows, onChange, onClear }: ChosenProps) {
-  const select = 'min-h-[28px] rounded-card border bg-surface px-1.5';
-  return (
-    <div
-      role="toolbar"
-      aria-label="Change all that are chosen"
-      className="flex flex-none flex-wrap items-center gap-2 border-b bg-wren-wash px-3 py-1.5 text-[13px]"
-    >
-      <b>{rows.length} chosen:</b>
-      <select
-        aria-label="State of all"
-        className={select}
-        value=""
-        onChange={(e) => onChange({ state: e.target.value }, `Now ${e.target.selectedOptions[0]!.text}`)}
-      >
-        <option value="">state …</option>
-        {states.map(([value, words]) => (
-          <option key={value} value={value}>
-            {words}
-          </option>
-        ))}
-      </select>
-      <select
-        aria-label="Priority of all"
-        className={select}
-        value=""
-        onChange={(e) => onChange({ priority: e.target.value }, `Priority ${e.target.value}`)}
-      >
-        <option value="">priority …</option>
-        {['critical', 'high', 'normal', 'low'].map((p) => (
-          <option key={p} value={p}>
-            {p}
-          </option>
-        ))}
-      </select>
-      <DueField
-        due={null}
-        label="due …"
-        onChange={(due) => onChange({ due }, due ? `Due ${moment(due)}` : 'Not dated')}
-      />
-      <OwnersField
-        owners={[]}
-        label="owners …"
-        onChange={(owners) => onChange({ owners: owners.map(ref) }, 'Owners chosen')}
-      />
-      <Button look="quiet" onClick={onClear}>
-        Choose none
-      </Button>
     </div>
   );
 }

@@ -5,7 +5,7 @@ import { useRef, useState } from 'react';
 import { type ImportView, api, taken } from '../api/client';
 import { keys, queries } from '../api/queries';
 import { moment } from '../ui/time';
-import { Button, Panel, inputClass } from '../ui/controls';
+import { Button, Panel, inputClass, cx } from '../ui/controls';
 import { say, sayWrong } from '../ui/toasts';
 
 type File_ = { format: 'ics' | 'csv'; text: string; name: string };
@@ -95,7 +95,10 @@ export function FilesPanel({ scope }: { scope: string }) {
           <Dialog.Content
             data-over=""
             aria-describedby={undefined}
-            className="fixed left-1/2 top-[8vh] z-50 flex max-h-[84vh] w-[min(760px,calc(100vw-24px))] -translate-x-1/2 flex-col rounded-card border border-soft/40 bg-surface p-4 shadow-lg"
+            className={cx(
+              'fixed left-1/2 top-[8vh] z-50 flex max-h-[84vh] w-[min(760px,calc(100vw-24px))] -translate-x-1/2',
+              'flex-col rounded-card border border-soft/40 bg-surface p-4 shadow-lg',
+            )}
           >
             <Dialog.Title className="text-[16px] font-bold">What {file?.name} would do</Dialog.Title>
             {preview ? (

@@ -163,3 +163,6 @@ export async function reopenTask(task: TaskView): Promise<void> {
     sayWrong(wrong);
   }
 }
+
+/** An owner as the server wants it in a change. */
+export const ownerRef = ({ kind, id }: OwnerView) => ({ kind, id });

@@ -7,7 +7,8 @@ import { Button, Panel, cx, inputClass } from '../ui/controls';
 import { NameTag, Owners, Priority } from '../ui/tags';
 
 const chip =
-  'inline-flex min-h-[26px] max-w-full items-center gap-1.5 rounded-[3px] border bg-surface px-2 text-[13px] hover:border-soft max-md:min-h-[44px]';
+  'inline-flex min-h-[26px] max-w-full items-center gap-1.5 rounded-[3px] border ' +
+  'bg-surface px-2 text-[13px] hover:border-soft max-md:min-h-[44px]';
 
 type OwnersProps = {
   owners: OwnerView[];
@@ -65,7 +66,12 @@ export function OwnersField({ owners, onChange, bare, label }: OwnersProps) {
       <ul className="mt-1.5 max-h-60 overflow-auto">
         {all.map((o) => (
           <li key={o.id}>
-            <label className="flex min-h-[30px] cursor-pointer items-center gap-2 rounded-[3px] px-1.5 hover:bg-wren-wash max-md:min-h-[44px]">
+            <label
+              className={cx(
+                'flex min-h-[30px] cursor-pointer items-center gap-2 rounded-[3px]',
+                'px-1.5 hover:bg-wren-wash max-md:min-h-[44px]',
+              )}
+            >
               <input
                 type="checkbox"
                 className="size-4 accent-wren"

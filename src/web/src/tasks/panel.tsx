@@ -41,7 +41,8 @@ export function Words({
       {...rest}
       aria-label={label}
       className={cx(
-        'min-h-7 rounded-[3px] border border-transparent bg-transparent px-1 hover:border-line focus:border-line focus:bg-paper max-md:min-h-[44px]',
+        'min-h-7 rounded-[3px] border border-transparent bg-transparent px-1 hover:border-line ' +
+          'focus:border-line focus:bg-paper max-md:min-h-[44px]',
         rest.className,
       )}
       value={typed ?? value}

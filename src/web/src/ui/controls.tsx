@@ -18,7 +18,8 @@ export const Button = forwardRef<HTMLButtonElement, ButtonProps>(({ look = 'plai
     ref={ref}
     type="button"
     className={cx(
-      'inline-flex min-h-[28px] items-center justify-center gap-1.5 whitespace-nowrap rounded-card border px-2.5 py-0.5 disabled:cursor-default disabled:opacity-55 max-md:min-h-[44px]',
+      'inline-flex min-h-[28px] items-center justify-center gap-1.5 whitespace-nowrap rounded-card ' +
+        'border px-2.5 py-0.5 disabled:cursor-default disabled:opacity-55 max-md:min-h-[44px]',
       looks[look],
       className,
     )}

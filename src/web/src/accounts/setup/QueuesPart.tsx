@@ -1,7 +1,7 @@
 import { type FormEvent, useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { type QueueSetting, type SetUpView, api, taken } from '../../api/client';
-import { Button, Field } from '../../ui/controls';
+import { Button, Field, cx } from '../../ui/controls';
 import { Choose } from '../../ui/Choose';
 import { Alert, useSave } from './useSave';
 
@@ -50,7 +50,10 @@ function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
     <form
       onSubmit={submit}
       aria-label={q.name || 'New queue'}
-      className="grid gap-2 rounded-card border bg-surface p-3 sm:grid-cols-[1.4fr_1fr_1fr_1fr] lg:grid-cols-[1.4fr_1fr_1fr_1fr_90px_90px_1.2fr_auto]"
+      className={cx(
+        'grid gap-2 rounded-card border bg-surface p-3 sm:grid-cols-[1.4fr_1fr_1fr_1fr]',
+        'lg:grid-cols-[1.4fr_1fr_1fr_1fr_90px_90px_1.2fr_auto]',
+      )}
     >
       <Field
         label="Name"

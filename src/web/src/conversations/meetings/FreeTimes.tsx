@@ -39,7 +39,8 @@ export function FreeTimes({ conversation, people, minutes, from, onChoose }: Pro
                   setShown(null);
                 }}
                 className={cx(
-                  'flex min-h-[26px] w-full items-center gap-2 rounded-[3px] border px-2 py-0.5 text-left hover:border-soft max-md:min-h-[44px]',
+                  'flex min-h-[26px] w-full items-center gap-2 rounded-[3px] border ' +
+                    'px-2 py-0.5 text-left hover:border-soft max-md:min-h-[44px]',
                   from === t.from ? 'border-wren bg-wren-wash' : 'bg-surface',
                 )}
               >

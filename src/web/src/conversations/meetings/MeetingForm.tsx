@@ -33,7 +33,10 @@ function Company({
       trigger={
         <button
           type="button"
-          className="inline-flex min-h-[26px] items-center gap-1.5 rounded-[3px] border bg-surface px-2 text-[13px] hover:border-soft max-md:min-h-[44px]"
+          className={cx(
+            'inline-flex min-h-[26px] items-center gap-1.5 rounded-[3px] border',
+            'bg-surface px-2 text-[13px] hover:border-soft max-md:min-h-[44px]',
+          )}
         >
           {people.length === 0 ? <b className="text-wren">whom?</b> : people.map((p) => <NameTag key={p.id} who={p} />)}
           {people.length > 0 && people.length < 4 ? people.map((p) => p.firstName).join(', ') : null}
@@ -43,7 +46,12 @@ function Company({
       <ul className="max-h-64 overflow-auto">
         {all.map(({ who, outside, away }) => (
           <li key={who.id}>
-            <label className="flex min-h-[30px] cursor-pointer items-center gap-2 rounded-[3px] px-1.5 hover:bg-wren-wash max-md:min-h-[44px]">
+            <label
+              className={cx(
+                'flex min-h-[30px] cursor-pointer items-center gap-2 rounded-[3px]',
+                'px-1.5 hover:bg-wren-wash max-md:min-h-[44px]',
+              )}
+            >
               <input
                 type="checkbox"
                 className="size-4 accent-wren"
@@ -81,7 +89,12 @@ export function MeetingForm({ conversation, draft, onChange, onDrop }: Props) {
   }, [all]); // eslint-disable-line react-hooks/exhaustive-deps
   const wanting = missing(draft);
   return (
-    <fieldset className="mt-1.5 max-h-[52vh] overflow-auto rounded-card border border-l-[3px] border-l-wren bg-surface px-2.5 py-2 text-[13px]">
+    <fieldset
+      className={cx(
+        'mt-1.5 max-h-[52vh] overflow-auto rounded-card border border-l-[3px]',
+        'border-l-wren bg-surface px-2.5 py-2 text-[13px]',
+      )}
+    >
       <legend className="sr-only">The meeting</legend>
       <div className="flex items-center gap-2">
         <CalendarClock size={15} aria-hidden className="flex-none text-wren" />

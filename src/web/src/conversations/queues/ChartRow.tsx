@@ -137,7 +137,10 @@ export const ChartRow = memo(({ row, queue, axis, now, people, crews, me, chosen
             </Sum>
           ) : (
             <span
-              className="absolute top-[7px] flex h-5 items-center whitespace-nowrap rounded-[2px] border border-dashed border-soft/60 px-1.5 text-[12.5px] text-soft"
+              className={cx(
+                'absolute top-[7px] flex h-5 items-center whitespace-nowrap rounded-[2px]',
+                'border border-dashed border-soft/60 px-1.5 text-[12.5px] text-soft',
+              )}
               style={{ left: `${place * 100}%` }}
             >
               {words}

@@ -116,7 +116,10 @@ export function minutesInWords(minutes: number) {
 
 export type Standing = { state: 'well' | 'soon' | 'late'; left: number; label: string };
 
-/** How a row's clock stands now: the server's moments, and its sum moved on by the working time that has passed. Null when no clock runs. */
+/**
+ * How a row's clock stands now: the server's moments, and its sum moved on by the working time that has passed. Null when
+ * no clock runs.
+ */
 export function standing(row: Row, queue: BoardQueue | undefined, now: number): Standing | null {
   if (!row.due || row.left === null || !queue) return null;
   const left = row.left - worked(queue, row.readAt, now);

@@ -2,7 +2,7 @@ import { Dialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
 import { useLocation } from 'react-router';
 import type { DocketView } from '../../api/client';
-import { Button } from '../../ui/controls';
+import { Button, cx } from '../../ui/controls';
 import { Commitments } from './Commitments';
 
 /** What was promised in a docket, over the page where there is no room beside the talk: on a phone, say. */
@@ -22,7 +22,10 @@ export function CommitmentsOver({ docket }: { docket: DocketView }) {
         <Dialog.Content
           data-over=""
           aria-describedby={undefined}
-          className="fixed inset-x-2 bottom-2 top-14 z-50 flex flex-col overflow-hidden rounded-card border bg-surface shadow-lg md:left-auto md:w-[420px]"
+          className={cx(
+            'fixed inset-x-2 bottom-2 top-14 z-50 flex flex-col overflow-hidden',
+            'rounded-card border bg-surface shadow-lg md:left-auto md:w-[420px]',
+          )}
         >
           <header className="flex flex-none items-center justify-between border-b px-3.5 py-1.5">
             <Dialog.Title className="font-bold">

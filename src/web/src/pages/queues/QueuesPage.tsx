@@ -326,7 +326,10 @@ function Choice({
       aria-label={label}
       value={value}
       onChange={(e) => onChange(e.target.value)}
-      className="min-h-7 max-w-40 flex-none rounded-card [field-sizing:content] border border-transparent bg-transparent px-1 text-soft hover:border-line hover:text-ink max-md:min-h-[44px]"
+      className={cx(
+        'min-h-7 max-w-40 flex-none rounded-card [field-sizing:content] border border-transparent',
+        'bg-transparent px-1 text-soft hover:border-line hover:text-ink max-md:min-h-[44px]',
+      )}
     >
       {children}
     </select>

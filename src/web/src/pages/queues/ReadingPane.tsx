@@ -13,7 +13,7 @@ import { useConversation, useDocket } from '../../api/queries';
 import { HandlingPanel } from '../../conversations/HandlingPanel';
 import { Lanes } from '../talk/Lanes';
 import { readTalk } from '../../conversations/useTalk';
-import { Wrong } from '../../ui/controls';
+import { Wrong, cx } from '../../ui/controls';
 
 type Props = { id: string; me: Me; row: BoardRow | undefined; queues: BoardQueue[]; onClose: () => void };
 
@@ -92,7 +92,10 @@ function Pane({ id, me, talk, marks, conversations, queues, onClose, reference, 
       </div>
       <aside
         aria-label="What can be done with it"
-        className="w-[272px] flex-none overflow-y-auto border-l bg-surface px-3 py-2 text-[13px] max-md:w-full max-md:border-l-0 max-md:border-t"
+        className={cx(
+          'w-[272px] flex-none overflow-y-auto border-l bg-surface px-3 py-2',
+          'text-[13px] max-md:w-full max-md:border-l-0 max-md:border-t',
+        )}
       >
         <div className="mb-1 flex items-start justify-between gap-2">
           <p className="min-w-0">

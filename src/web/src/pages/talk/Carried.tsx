@@ -42,7 +42,8 @@ function Hand({ id, open, me }: { id: string; open: boolean; me: Me }) {
     <section
       aria-label={`Carried: ${title}`}
       className={cx(
-        'fixed bottom-0 left-4 z-30 flex w-[min(420px,calc(100vw-16px))] flex-col rounded-t-card border border-b-0 shadow-lg max-md:bottom-14 max-md:left-2',
+        'fixed bottom-0 left-4 z-30 flex w-[min(420px,calc(100vw-16px))] flex-col ' +
+          'rounded-t-card border border-b-0 shadow-lg max-md:bottom-14 max-md:left-2',
         outside ? 'border-outside-line bg-outside' : 'border-dashed border-inside-line bg-inside',
       )}
     >

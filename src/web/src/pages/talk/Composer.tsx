@@ -1,19 +1,15 @@
-import { CalendarClock, MessageCircleQuestionMark, PanelBottomOpen, X } from 'lucide-react';
 import { Suspense, forwardRef, lazy, useEffect, useImperativeHandle, useRef, useState } from 'react';
-import { Link } from 'react-router';
 import { v7 as newId } from 'uuid';
 import {
-  type Checked,
   type ConversationView,
   type EntryView,
   type LeakView,
   type PersonView,
-  type ToldView,
   Refusal,
   api,
   taken,
 } from '../../api/client';
-import { useLiveState, usePresent, writing } from '../../api/live';
+import { useLiveState, writing } from '../../api/live';
 import { send } from '../../api/outbox';
 import { AskForm } from '../../asks/AskForm';
 import { asAsk, askDrafts, blankAsk, setAskDraft } from '../../asks/asking';
@@ -31,6 +27,8 @@ import { drafts, keepBeside, keepDraft, thisPage } from '../../conversations/dra
 import { whenTakenBack } from '../../conversations/leaving';
 import { asMeeting, blankMeeting, meetingDrafts, missing, setMeetingDraft } from '../../conversations/meetings/meeting';
 import { sayWrong } from '../../ui/toasts';
+import { AnsweringLine, AskTool, CarryTool, MeetTool, OthersWriting, Refused, WillBeTold } from './ComposerParts';
+import { useCheck } from './useCheck';
 
 const Editor = lazy(() => import('../../conversations/Editor').then((m) => ({ default: m.Editor })));
 const MeetingForm = lazy(() =>
@@ -50,19 +48,6 @@ type Props = {
 };
 
 type Held = { words: string; unseeing: PersonView[]; leaks: LeakView[]; missed: EntryView[]; close: boolean };
-
-/** Says who has begun to write here too. */
-function OthersWriting({ conversation, me }: { conversation: string; me: string }) {
-  const names = usePresent(conversation)
-    .filter((p) => p.writing && p.person.id !== me)
-    .map((p) => p.person.firstName);
-  if (names.length === 0) return null;
-  return (
-    <b className="text-ink">
-      {names.join(' and ')} {names.length === 1 ? 'is' : 'are'} writing
-    </b>
-  );
-}
 
 /** A lane's own composer. It says who will see what is written, and nothing typed is lost. */
 export type ComposerHandle = { focus: () => void; ask: () => void; meet: () => void };
@@ -93,8 +78,6 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
   const onTheirWay = files.filter((f) => f.state !== 'ready').length;
   const [via, setVia] = useState<string | null>(null);
   const [to, setTo] = useState<string | null>(null);
-  const [checked, setChecked] = useState<Checked | null>(null);
-  const [agreed, setAgreed] = useState<number[]>([]);
   const editor = useRef<EditorHandle>(null);
   const wantsFocus = useRef(false);
   const live = useLiveState();
@@ -149,41 +132,12 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
     });
   }, [conversation.id, conversation.docket]);
 
-  // What would happen to the draft, by the server's core, a moment after typing rests.
-  const check = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const look = () => {
-    clearTimeout(check.current);
-    check.current = setTimeout(() => {
-      const body = editor.current?.markdown() ?? '';
-      if (!body) {
-        setAgreed([]);
-        return setChecked(null);
-      }
-      taken(
-        api.POST('/api/conversations/{id}/check', {
-          params: { path: { id: conversation.id } },
-          body: inside
-            ? { body, via: null, to: null, files: null }
-            : {
-                body,
-                via: way?.via ?? null,
-                to: addresses(to),
-                files: files.filter((f) => f.state === 'ready').map((f) => f.id),
-              },
-        }),
-      )
-        .then((now) => {
-          setChecked(now);
-          // What is no longer asked for is no longer agreed to.
-          setAgreed((before) => before.filter((n) => n < now.tasks.length));
-        })
-        .catch(() => setChecked(null));
-    }, 500);
-  };
-  useEffect(() => {
-    look();
-    return () => clearTimeout(check.current);
-  }, [way?.via, to, files.length, onTheirWay]); // eslint-disable-line react-hooks/exhaustive-deps
+  const { checked, agreed, setAgreed, look, forget } = useCheck(conversation, () => editor.current?.markdown() ?? '', {
+    via: way?.via ?? null,
+    to: addresses(to),
+    files,
+    onTheirWay,
+  });
 
   const placeholder =
     conversation.audience === 'direct'
@@ -225,11 +179,10 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
       });
       setMeetingDraft(conversation.id, null);
       setAskDraft(conversation.id, null);
-      setAgreed([]);
       onAnswered?.();
       attachmentsSent(conversation.id, files);
       setTo(null);
-      setChecked(null);
+      forget();
       seen.current = null;
     } catch (wrong) {
       if (doc) {
@@ -261,6 +214,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
     }
   };
   const sendable = (meeting ? missing(meeting) === '' : !empty || files.length > 0) && onTheirWay === 0;
+  const by = way?.via === 'page' ? 'On the page of' : `By ${way?.via ?? 'mail'} to`;
   const atHand = entries.flatMap((e) => e.files.map((f) => ({ ...f, inside: e.kind === 'note' })));
 
   return (
@@ -277,22 +231,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
           onTo={setTo}
         />
       ) : null}
-      {answering ? (
-        <p className="mb-1 flex items-start gap-2 border-l-2 border-soft/60 pl-2 text-[12.5px]">
-          <span className="line-clamp-2 min-w-0 flex-1">
-            <b>To {answering.author?.firstName}</b> {plainOf(answering.html)}
-          </span>
-          <button
-            type="button"
-            aria-label="Answer nothing in particular"
-            title="Answer nothing in particular"
-            onClick={onAnswered}
-            className="grid size-6 flex-none place-items-center rounded-[3px] hover:bg-surface max-md:size-11"
-          >
-            <X size={13} />
-          </button>
-        </p>
-      ) : null}
+      {answering ? <AnsweringLine entry={answering} onDrop={onAnswered} /> : null}
       <div
         className="relative rounded-card border bg-surface focus-within:border-soft"
         onMouseDown={(e) => !loaded && !(e.target as HTMLElement).closest('button') && focus()}
@@ -337,39 +276,9 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
         )}
         <div className={cx('absolute bottom-0.5 right-1 flex', files.length > 0 && '!static justify-end')}>
           <AttachPanel conversation={conversation.id} known={atHand} />
-          {mayAsk && !asking ? (
-            <button
-              type="button"
-              aria-label="Ask for an answer"
-              title="Ask for an answer: a question, a decision, a choice or a confirmation, by a time (A)"
-              onClick={ask}
-              className="grid size-7 place-items-center rounded-[3px] text-soft hover:text-ask max-md:size-11"
-            >
-              <MessageCircleQuestionMark size={15} />
-            </button>
-          ) : null}
-          {mayMeet && !meeting ? (
-            <button
-              type="button"
-              aria-label="Set a meeting"
-              title="Set a meeting: with whom, and a time that suits everybody (M)"
-              onClick={meet}
-              className="grid size-7 place-items-center rounded-[3px] text-soft hover:text-wren max-md:size-11"
-            >
-              <CalendarClock size={15} />
-            </button>
-          ) : null}
-          {inHand ? null : (
-            <button
-              type="button"
-              aria-label="Carry it along"
-              title="Carry it along: it stays at the foot of the window while you look elsewhere"
-              onClick={() => carry(conversation.id)}
-              className="grid size-7 place-items-center rounded-[3px] text-soft hover:text-ink max-md:size-11"
-            >
-              <PanelBottomOpen size={15} />
-            </button>
-          )}
+          {mayAsk && !asking ? <AskTool onClick={ask} /> : null}
+          {mayMeet && !meeting ? <MeetTool onClick={meet} /> : null}
+          {inHand ? null : <CarryTool onClick={() => carry(conversation.id)} />}
         </div>
         <AttachedList conversation={conversation.id} />
       </div>
@@ -414,22 +323,12 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
           }}
         />
       ) : held ? (
-        <div
-          role="alert"
-          className="mt-1 rounded-card border border-late-line bg-late-wash px-2 py-1 text-[13px] text-late"
-        >
-          {held.words}{' '}
-          {way?.via === 'text' && conversation.party?.id ? (
-            <Link to={`/contacts?party=${conversation.party.id}`} className="underline">
-              Correct it on the contact
-            </Link>
-          ) : null}
-          {held.unseeing.map((p) => (
-            <Button key={p.id} className="ml-1" onClick={() => void giveSight(p)}>
-              Give {p.firstName} sight of it
-            </Button>
-          ))}
-        </div>
+        <Refused
+          words={held.words}
+          unseeing={held.unseeing}
+          contact={way?.via === 'text' ? (conversation.party?.id ?? null) : null}
+          onSight={(person) => void giveSight(person)}
+        />
       ) : checked && checked.leaks.length > 0 && !empty ? (
         <p className="mt-1 text-[12.5px] text-soon">
           Will be held back: {checked.leaks[0]!.reason}
@@ -447,9 +346,8 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
             {isAmong(conversation)
               ? `Seen by ${conversation.whoSees}`
               : inside
-                ? `Stays in the yard: ${conversation.viewers.length} people`
-                : (checked?.whoSees ??
-                  `${way?.via === 'page' ? 'On the page of' : `By ${way?.via ?? 'mail'} to`} ${conversation.party?.name}. Leaves the yard.`)}{' '}
+                ? `Stays inside: ${conversation.viewers.length} people`
+                : (checked?.whoSees ?? `${by} ${conversation.party?.name}. Goes outside.`)}{' '}
             {onTheirWay > 0 ? (
               <b className="text-ink">
                 {onTheirWay === 1 ? 'A file is' : `${onTheirWay} files are`} not there yet; then it can be sent.{' '}
@@ -486,20 +384,3 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
   );
 });
 Writing.displayName = 'Writing';
-
-/** Who will be told when this is sent, each with the reason they will read. */
-function WillBeTold({ told }: { told: ToldView[] }) {
-  if (told.length === 0) return <span>· nobody is told </span>;
-  const names = told.map((t) => t.person.firstName);
-  return (
-    <span title={told.map((t) => `${t.person.name}: ${t.reason}`).join('\n')}>
-      · tells{' '}
-      {names.length > 3
-        ? `${names.slice(0, 2).join(', ')} and ${names.length - 2} more`
-        : names.join(names.length === 2 ? ' and ' : ', ')}{' '}
-    </span>
-  );
-}
-
-/** The words of an entry without their form. */
-const plainOf = (html: string) => new DOMParser().parseFromString(html, 'text/html').body.textContent ?? '';

@@ -203,7 +203,8 @@ export const EntryBlock = memo((props: Props) => {
       {(near || selected) && !drafting && !editing ? (
         <div
           className={cx(
-            'absolute -top-2.5 right-2 z-10 max-w-[calc(100%-16px)] flex-wrap justify-end gap-0.5 rounded-card border bg-surface px-0.5 group-focus-within:flex group-hover:flex has-[[data-state=open]]:flex',
+            'absolute -top-2.5 right-2 z-10 max-w-[calc(100%-16px)] flex-wrap justify-end gap-0.5 rounded-card ' +
+              'border bg-surface px-0.5 group-focus-within:flex group-hover:flex has-[[data-state=open]]:flex',
             selected ? 'flex' : 'hidden',
           )}
         >

@@ -1,29 +1,19 @@
-import { CalendarSearch } from 'lucide-react';
-import {
-  type CSSProperties,
-  Fragment,
-  useCallback,
-  useEffect,
-  useLayoutEffect,
-  useMemo,
-  useRef,
-  useState,
-} from 'react';
+import { type CSSProperties, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import type { ConversationView, EntryView, MarksView, Me, SilenceView, Talk } from '../../api/client';
+import type { ConversationView, EntryView, MarksView, Me, Talk } from '../../api/client';
 import { useReading } from '../../api/live';
-import { type Waiting, outbox, withdraw } from '../../api/outbox';
+import { outbox } from '../../api/outbox';
 import { useKeys } from '../../ui/keys';
 import { Kept } from '../../api/store';
-import { clock, day, dateOf, exact } from '../../ui/time';
+import { clock, day, dateOf } from '../../ui/time';
 import { useNarrow } from '../../ui/useNarrow';
 import { Divider } from '../../ui/Divider';
-import { Button, Field, Panel, cx } from '../../ui/controls';
+import { Button, cx } from '../../ui/controls';
 import { Composer, type ComposerHandle } from './Composer';
-import { type EntryActs, EntryBlock } from './EntryBlock';
-import { Files } from '../../conversations/EntryFiles';
+import type { EntryActs } from './EntryBlock';
+import { GoToDate, Waits } from './LaneParts';
+import { type Said, TalkRow } from './TalkRow';
 import { LaneHead } from '../../conversations/LaneHead';
-import { Said } from '../../conversations/Said';
 import { setPins, useReadingMarks } from '../../conversations/marks';
 import { type ReadTalk, useTalk } from '../../conversations/useTalk';
 
@@ -40,8 +30,6 @@ type Props = {
   /** The one outside conversation to show beside the inside; without it one chooses. */
   only?: string;
 };
-
-type Row = { entry: EntryView; inside: boolean; silence?: SilenceView };
 
 /** The talk of a docket in two lanes with the spine between, each lane with its own composer. */
 export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
@@ -80,7 +68,7 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
   const rows = useMemo(() => {
     const silences = new Map(talk.silences.filter((s) => s.conversation === outside?.id).map((s) => [s.afterOrder, s]));
     const shown = entries.filter((e) => e.conversation === inside?.id || e.conversation === outside?.id);
-    const list: Row[] = shown.map((entry) => ({ entry, inside: entry.conversation === inside?.id }));
+    const list: Said[] = shown.map((entry) => ({ entry, inside: entry.conversation === inside?.id }));
     // A blank stands beside what was said inside meanwhile, else on a line of its own after the message.
     list.forEach((row, i) => {
       const silence = silences.get(row.entry.order);
@@ -375,68 +363,29 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
                   Nothing has been said yet. Write the first {inside ? 'note' : 'words'} below.
                 </p>
               ) : null}
-              {visible.map(({ entry, inside: within, silence }) => {
-                const today = day(entry.at);
-                const time = today === lastDay ? clock(entry.at) : `${today} ${clock(entry.at)}`;
+              {visible.map((row) => {
+                const today = day(row.entry.at);
+                const time = today === lastDay ? clock(row.entry.at) : `${today} ${clock(row.entry.at)}`;
                 lastDay = today;
-                const block =
-                  entry.kind === 'event' ? (
-                    <div
-                      id={`entry-${entry.id}`}
-                      tabIndex={-1}
-                      className={cx('px-3 py-1 text-[12.5px] text-soft', within && 'text-right [&_ul]:justify-end')}
-                    >
-                      <Said html={entry.html} />
-                      <Files entry={entry} />
-                    </div>
-                  ) : (
-                    <EntryBlock
-                      entry={entry}
-                      me={me.person}
-                      selected={selected === entry.id}
-                      drafting={drafting === entry.id}
-                      conversation={within ? inside! : outside!}
-                      showTime={!showSpine}
-                      pinned={pinned.has(entry.id)}
-                      acts={acts}
-                    />
-                  );
-                const blank = silence && showOut ? <SilenceLabel silence={silence} /> : null;
                 return (
-                  <Fragment key={entry.id}>
-                    {reading.firstNew === entry.id ? (
-                      <p className="my-1 flex items-center gap-2 px-3 text-[12.5px] font-semibold text-wren before:h-px before:flex-1 before:bg-wren after:h-px after:flex-1 after:bg-wren">
-                        new since you last read
-                      </p>
-                    ) : null}
-                    <div className="grid" style={columns} data-at={entry.at}>
-                      {showIn && inside ? <div className="min-w-0">{within ? block : null}</div> : null}
-                      {showSpine ? (
-                        <time
-                          dateTime={entry.at}
-                          title={exact(entry.at)}
-                          className={cx(
-                            'pt-[9px] text-center text-[12px] text-soft',
-                            entry.kind === 'event' && '!pt-[5px]',
-                          )}
-                        >
-                          {time}
-                        </time>
-                      ) : null}
-                      {showOut && outside ? (
-                        <div className="grid min-w-0">
-                          {within ? <div className="self-center">{blank}</div> : block}
-                        </div>
-                      ) : null}
-                    </div>
-                    {blank && !within ? (
-                      <div className="grid" style={columns}>
-                        {showIn && inside ? <div /> : null}
-                        {showSpine ? <div /> : null}
-                        {blank}
-                      </div>
-                    ) : null}
-                  </Fragment>
+                  <TalkRow
+                    key={row.entry.id}
+                    {...row}
+                    time={time}
+                    isFirstNew={reading.firstNew === row.entry.id}
+                    columns={columns}
+                    show={{
+                      inside: showIn && inside !== undefined,
+                      spine: showSpine,
+                      outside: showOut && outside !== undefined,
+                    }}
+                    conversation={row.inside ? inside! : outside!}
+                    me={me.person}
+                    selected={selected === row.entry.id}
+                    drafting={drafting === row.entry.id}
+                    pinned={pinned.has(row.entry.id)}
+                    acts={acts}
+                  />
                 );
               })}
               <div className="grid" style={columns}>
@@ -496,81 +445,5 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
         ) : null}
       </div>
     </section>
-  );
-}
-
-/** Goes to what was said on a day. */
-function GoToDate({ onGo }: { onGo: (date: string) => void }) {
-  const [open, setOpen] = useState(false);
-  const [date, setDate] = useState('');
-  return (
-    <Panel
-      label="Go to a date"
-      align="center"
-      className="w-56"
-      open={open}
-      onOpenChange={setOpen}
-      trigger={
-        <button
-          type="button"
-          title="Go to a date"
-          aria-label="Go to a date"
-          className="grid size-6 place-items-center rounded-[3px] text-soft hover:text-ink max-md:size-11"
-        >
-          <CalendarSearch size={14} />
-        </button>
-      }
-    >
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (!date) return;
-          setOpen(false);
-          onGo(date);
-        }}
-      >
-        <Field label="What was said from" type="date" value={date} onChange={(e) => setDate(e.target.value)} />
-        <Button look="main" type="submit" disabled={!date} className="mt-2 w-full">
-          Go there
-        </Button>
-      </form>
-    </Panel>
-  );
-}
-
-function SilenceLabel({ silence }: { silence: SilenceView }) {
-  return (
-    <p
-      className={cx(
-        'mx-auto my-1 w-fit rounded-[3px] border border-dashed px-2 text-[12.5px]',
-        silence.ours && silence.running ? 'border-soon-line bg-soon-wash text-soon' : 'border-line text-soft',
-      )}
-    >
-      {silence.label}
-    </p>
-  );
-}
-
-/** What was sent and is not acknowledged yet. */
-function Waits({ list }: { list: Waiting[] }) {
-  return (
-    <div>
-      {list.map((w) => (
-        <div
-          key={w.id}
-          className="mx-2.5 my-1 rounded-card border border-dashed border-soft bg-surface px-2.5 py-1.5 text-soft"
-        >
-          <p className="whitespace-pre-wrap">{w.body}</p>
-          <p className="text-[12px]">
-            {w.refused ?? 'on its way, kept until it is there'}
-            {w.refused ? (
-              <Button look="quiet" onClick={() => withdraw(w.id)}>
-                Take it out
-              </Button>
-            ) : null}
-          </p>
-        </div>
-      ))}
-    </div>
   );
 }

@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { type Me, type TaskDetail, type TaskView, api, taken } from '../../api/client';
 import { keys, queries } from '../../api/queries';
 import { moment } from '../../ui/time';
-import { Button, IconButton, Wrong } from '../../ui/controls';
+import { Button, IconButton, Wrong, cx } from '../../ui/controls';
 import { NameTag } from '../../ui/tags';
 import { FinishBox } from '../../tasks/FinishBox';
 import { TaskFiles } from '../../tasks/TaskAttachments';
@@ -46,7 +46,10 @@ export function TaskPanel({
   return (
     <aside
       aria-label="Task"
-      className="flex min-h-0 w-[400px] flex-none flex-col overflow-auto border-l bg-surface max-md:fixed max-md:inset-0 max-md:bottom-14 max-md:z-30 max-md:w-full"
+      className={cx(
+        'flex min-h-0 w-[400px] flex-none flex-col overflow-auto border-l bg-surface',
+        'max-md:fixed max-md:inset-0 max-md:bottom-14 max-md:z-30 max-md:w-full',
+      )}
     >
       {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
       {data ? (
