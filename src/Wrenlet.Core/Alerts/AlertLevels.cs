@@ -44,6 +44,13 @@ public readonly record struct QuietHours(LocalTime From, LocalTime To, bool Days
 /// <summary>Which alerts pass what someone wants to hear.</summary>
 public static class AlertLevels
 {
+    /// <summary>
+    /// Whether somebody who was told still has to do something about it that stands nowhere else: what is asked and
+    /// where they are invited stands as itself.
+    /// </summary>
+    public static bool Needs(AlertReason reason) =>
+        IsForMe(reason) && reason is not (AlertReason.Asked or AlertReason.Invited);
+
     /// <summary>Whether a reason is for the person themself, and not only for information.</summary>
     public static bool IsForMe(AlertReason reason) =>
         reason is not (AlertReason.Following or AlertReason.InGroup or AlertReason.Noticed or AlertReason.WatchedTask);

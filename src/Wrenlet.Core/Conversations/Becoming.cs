@@ -90,6 +90,7 @@ public static class Becoming
             Crew = owner is null ? conversation.Crew : null,
             AsideUntil = wrote || !open ? null : conversation.AsideUntil,
             ClosedAt = conversation.Open && !open ? entry.At : conversation.ClosedAt,
+            LastInBy = wrote ? entry.Via : conversation.LastInBy,
         };
     }
 

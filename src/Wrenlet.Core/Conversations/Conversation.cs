@@ -62,6 +62,7 @@ public sealed record Stranger(string Name, string? Address, string? Phone = null
 /// <param name="OfTask">The task that it is about, and where that stands; null for others.</param>
 /// <param name="OfMeeting">The meeting that it is about, and where that stands; null for others. Its docket is that of
 /// the conversation that invites.</param>
+/// <param name="LastInBy">How the other side wrote last; null when it never did.</param>
 public sealed record Conversation(
     long Key,
     ConversationId Id,
@@ -83,7 +84,8 @@ public sealed record Conversation(
     string Description = "",
     Place.Board? Board = null,
     (Guid Task, Place Place)? OfTask = null,
-    (Guid Meeting, Place Place)? OfMeeting = null
+    (Guid Meeting, Place Place)? OfMeeting = null,
+    Via? LastInBy = null
 )
 {
     /// <summary>Where it stands, for the rule of sight.</summary>
@@ -97,4 +99,10 @@ public sealed record Conversation(
             Audience.Meeting => OfMeeting!.Value.Place,
             _ => new Place.Members(Members),
         };
+
+    /// <summary>Whether a meeting can be set in it: inside, and with a party that is known.</summary>
+    public bool MayMeet => Audience is not Audience.Outside || Party is not null;
+
+    /// <summary>Whether an answer can be asked for in it: where a meeting can be set, but not beside a notice or a task.</summary>
+    public bool MayAsk => MayMeet && Audience is not (Audience.Notice or Audience.Task);
 }

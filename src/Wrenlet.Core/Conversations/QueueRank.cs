@@ -1,4 +1,5 @@
 using NodaTime;
+using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Conversations;
 
@@ -26,6 +27,19 @@ public readonly record struct QueueRank(int Group, long At) : IComparable<QueueR
                 ? new(1, since.ToUnixTimeMilliseconds())
             : new(2, -(conversation.LastEntry ?? 0));
     }
+
+    /// <summary>Whether somebody may take it: it waits for us, and is theirs or nobody's yet.</summary>
+    public bool MayTake(PersonId person, Conversation conversation)
+    {
+        ArgumentNullException.ThrowIfNull(conversation);
+        return Ours && (conversation.Owner is null || conversation.Owner == person);
+    }
+
+    /// <summary>
+    /// Whether it needs somebody: it waits for us, and they own it, or neither a person nor a crew has it yet.
+    /// </summary>
+    public bool Needs(PersonId person, Conversation conversation) =>
+        MayTake(person, conversation) && (conversation.Owner is not null || conversation.Crew is null);
 
     /// <inheritdoc/>
     public int CompareTo(QueueRank other) => (Group, At).CompareTo((other.Group, other.At));

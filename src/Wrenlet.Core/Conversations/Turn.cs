@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Globalization;
 using NodaTime;
 using Wrenlet.Core.Calendars;
@@ -85,6 +86,10 @@ public sealed record ResponseClock(
 )
 {
     private const int MostDays = 4;
+
+    /// <summary>Its states in their order, with the moment from which each holds.</summary>
+    public ImmutableArray<(ClockState State, Instant From)> Steps =>
+        [(ClockState.Well, Since), (ClockState.Soon, Soon), (ClockState.Late, Due)];
 
     /// <summary>The clock of an exchange at a moment; null when it is not our turn and no clock runs.</summary>
     public static ResponseClock? At(Instant now, Exchange exchange, ResponseGoal goal, WorkCalendar calendar)

@@ -30,24 +30,23 @@ public sealed record WayOut(ImmutableArray<Recipient> To, string? Wrong)
 /// <summary>The ways out of a conversation.</summary>
 public static class Ways
 {
-    /// <summary>All ways that can be used, the most usual first: mail, text, page; never empty.</summary>
-    public static ImmutableArray<Via> Open(Reachable side)
-    {
-        ArgumentNullException.ThrowIfNull(side);
-        ImmutableArray<Via> open = [.. new[] { Via.Mail, Via.Text, Via.Page }.Where(v => To(side, v).Wrong is null)];
-        return open.IsEmpty ? [Via.Page] : open;
-    }
-
     /// <summary>
-    /// Text where the party wrote last by text; else mail, which their page shows as well; else text, else their page.
+    /// All ways that can be used, the most usual first; never empty. Text comes first where the party wrote last by
+    /// text; else mail, which their page shows as well; then text, then their page.
     /// </summary>
     /// <param name="side">The other side.</param>
     /// <param name="lastIn">How it wrote last; null when it never did.</param>
-    public static Via Usual(Reachable side, Via? lastIn)
+    public static ImmutableArray<Via> Open(Reachable side, Via? lastIn)
     {
-        var open = Open(side);
-        return lastIn is Via.Text && open.Contains(Via.Text) ? Via.Text : open[0];
+        ArgumentNullException.ThrowIfNull(side);
+        Via[] order = lastIn is Via.Text ? [Via.Text, Via.Mail, Via.Page] : [Via.Mail, Via.Text, Via.Page];
+        ImmutableArray<Via> open = [.. order.Where(v => To(side, v).Wrong is null)];
+        return open.IsEmpty ? [Via.Page] : open;
     }
+
+    /// <summary>The way that is taken when nobody chooses one: the first that is open.</summary>
+    /// <inheritdoc cref="Open"/>
+    public static Via Usual(Reachable side, Via? lastIn) => Open(side, lastIn)[0];
 
     /// <summary>Everywhere that a way out leads to; or why it cannot be used.</summary>
     public static WayOut To(Reachable side, Via via)

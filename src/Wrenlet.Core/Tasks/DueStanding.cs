@@ -22,6 +22,9 @@ public enum DueState
 /// <param name="Label">In words: "today 17:00", "Thu 16 Apr", "late by 3 h".</param>
 public readonly record struct DueStanding(DueState State, string Label)
 {
+    /// <summary>Whether it is to be done now: late, or soon due. What is over is well, and presses nobody.</summary>
+    public bool Pressing => State is not DueState.Well;
+
     private static readonly Duration Day = Duration.FromHours(8);
 
     /// <summary>Stands a due moment against now; an undated task is well.</summary>

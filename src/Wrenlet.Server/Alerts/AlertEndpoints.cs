@@ -24,6 +24,7 @@ namespace Wrenlet.Server.Alerts;
 /// <param name="Quiet">Whether it is to pop up nowhere: it is for information, or their quiet hours.</param>
 /// <param name="Path">Where it leads in the application: to the very entry where there is one.</param>
 /// <param name="Answerable">Whether it can be answered in place, inside.</param>
+/// <param name="NeedsYou">Whether it asks for something, while it is unread, that stands nowhere else.</param>
 public sealed record AlertView(
     Guid Id,
     long Order,
@@ -42,7 +43,8 @@ public sealed record AlertView(
     string Why,
     bool Quiet,
     string Path,
-    bool Answerable
+    bool Answerable,
+    bool NeedsYou
 );
 
 /// <summary>A person's alerts, newest first, and how many are unread in all.</summary>
@@ -120,7 +122,8 @@ internal static class AlertEndpoints
             Alerting.Explain(alert.Reason, level),
             !AlertLevels.PopsUp(alert.Reason, AlertStore.SettingOf(session, told).Quiet, now, roster.HoursOf(told)),
             PathOf(alert, conversation),
-            alert.Entry is not null && conversation is { Audience: not Audience.Outside }
+            alert.Entry is not null && conversation is { Audience: not Audience.Outside },
+            AlertLevels.Needs(alert.Reason)
         );
     }
 

@@ -62,7 +62,9 @@ public sealed record ConversationView(
     DateTimeOffset? AsideUntil,
     IReadOnlyList<WayView> Ways,
     IReadOnlyList<PersonView> Members,
-    string Description
+    string Description,
+    bool MayAsk,
+    bool MayMeet
 );
 
 /// <summary>A blank in an outside conversation, to be shown before the entry that ended it.</summary>
@@ -130,7 +132,7 @@ internal static class ConversationViews
             outside
                 ?
                 [
-                    .. Ways.Open(side)
+                    .. Ways.Open(side, conversation.LastInBy)
                         .Select(v => new WayView(
                             StoredWords.Vias.Of(v),
                             [.. Ways.To(side, v).To.Select(t => t.Address)]
@@ -140,7 +142,9 @@ internal static class ConversationViews
             conversation.Audience is Audience.Direct or Audience.Group
                 ? [.. conversation.Members.Select(m => roster.Find(m)).OfType<Person>().Select(PersonView.Of)]
                 : [],
-            conversation.Description
+            conversation.Description,
+            conversation.MayAsk,
+            conversation.MayMeet
         );
     }
 

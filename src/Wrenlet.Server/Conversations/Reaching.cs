@@ -28,8 +28,8 @@ internal static class Reaching
     }
 
     /// <summary>The way out that is usual in a conversation.</summary>
-    public static Via Usual(SqlSession session, Conversation conversation, Roster roster) =>
-        Ways.Usual(Of(conversation, roster), EntryStore.LastIn(session, conversation.Key)?.Via);
+    public static Via Usual(Conversation conversation, Roster roster) =>
+        Ways.Usual(Of(conversation, roster), conversation.LastInBy);
 
     /// <summary>Where a message goes by a way out if nobody chooses; or why it cannot go that way.</summary>
     public static WayOut Usually(SqlSession session, Conversation conversation, Roster roster, Via via)

@@ -65,7 +65,7 @@ internal static class DraftCheckEndpoints
             if (SeenTalk.Conversation(s, id, viewer.Person) is not { } conversation)
                 return Refusals.NotFound("conversation");
             var (roster, now) = (who.Current, clock.Now);
-            var via = StoredWords.Vias.Parse(draft.Via) ?? Reaching.Usual(s, conversation, roster);
+            var via = StoredWords.Vias.Parse(draft.Via) ?? Reaching.Usual(conversation, roster);
             var (typed, wrong) = Recipients.Read(draft.To, via, roster);
             if (wrong is not null)
                 return Refusals.Invalid("to", wrong);

@@ -19,6 +19,7 @@ internal static class PeoplePart
         api.MapStaff();
         api.MapPeople();
         api.MapStanding();
+        api.MapWorkingDays();
         api.MapContacts();
     }
 }

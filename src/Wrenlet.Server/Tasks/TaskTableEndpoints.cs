@@ -55,7 +55,15 @@ public sealed record TaskRow(
 
 /// <summary>A set of tasks, with the people and crews that its rows name.</summary>
 /// <param name="More">Whether there are more than are given.</param>
-public sealed record TaskTable(IReadOnlyList<TaskRow> Rows, IReadOnlyList<OwnerView> People, bool More);
+/// <param name="States">All states, from what is to be begun to what is over.</param>
+/// <param name="Priorities">All priorities, the most pressing first.</param>
+public sealed record TaskTable(
+    IReadOnlyList<TaskRow> Rows,
+    IReadOnlyList<OwnerView> People,
+    bool More,
+    IReadOnlyList<string> States,
+    IReadOnlyList<string> Priorities
+);
 
 /// <summary>What is to change of one of many tasks; what is left out stays as it is.</summary>
 /// <param name="Version">The version that was seen; null to take whatever is there.</param>
@@ -146,7 +154,13 @@ internal static class TaskTableEndpoints
             }
 
             return TypedResults.Ok(
-                new TaskTable([.. tasks.Take(Most).Select(t => Row(t, Index, roster, now))], people, tasks.Count > Most)
+                new TaskTable(
+                    [.. tasks.Take(Most).Select(t => Row(t, Index, roster, now))],
+                    people,
+                    tasks.Count > Most,
+                    [.. StoredWords.TaskStates.All],
+                    [.. StoredWords.Priorities.All]
+                )
             );
         });
 

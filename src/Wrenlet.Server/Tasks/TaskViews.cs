@@ -27,6 +27,7 @@ namespace Wrenlet.Server.Tasks;
 /// <param name="Worklist">The worklist it stands in; null for none.</param>
 /// <param name="Column">Its column there; null for none.</param>
 /// <param name="Watchers">People who want to hear what becomes of it.</param>
+/// <param name="Pressing">Whether it is to be done now: it is open, and late or soon due.</param>
 public sealed record TaskView(
     Guid Id,
     string Title,
@@ -60,7 +61,8 @@ public sealed record TaskView(
     Guid? Worklist,
     Guid? Column,
     double Position,
-    IReadOnlyList<Guid> Watchers
+    IReadOnlyList<Guid> Watchers,
+    bool Pressing
 );
 
 /// <summary>How far the parts of a task are.</summary>
@@ -114,7 +116,8 @@ internal static class TaskViews
             task.Worklist?.List,
             task.Worklist?.Column,
             task.Position,
-            [.. task.Watchers.Select(p => p.Value)]
+            [.. task.Watchers.Select(p => p.Value)],
+            standing.Pressing
         );
     }
 

@@ -16,7 +16,7 @@ public static class ConversationStore
           c.state, c.subject,
           c.waiting_since, c.last_in, c.last_out, c.nothing_due, c.last_entry,
           d.id, d.uid, d.kind, d.number, d.subject, w.uid, d.limited, k.uid, c.aside_until, c.closed_at,
-            c.stranger_phone, c.description, c.notice IS NOT NULL, c.task, c.meeting
+            c.stranger_phone, c.description, c.notice IS NOT NULL, c.task, c.meeting, c.last_in_via
         FROM conversation c
         LEFT JOIN docket d ON d.id = c.docket LEFT JOIN person w ON w.id = d.owner LEFT JOIN party y ON y.id = c.party
         LEFT JOIN queue q ON q.id = c.queue LEFT JOIN person o ON o.id = c.owner LEFT JOIN crew k ON k.id = c.crew
@@ -309,7 +309,7 @@ public static class ConversationStore
         session.Run(
             """
             UPDATE conversation SET owner = (SELECT id FROM person WHERE uid = $owner), state = $state,
-              waiting_since = $waiting, last_in = $in, last_out = $out,
+              waiting_since = $waiting, last_in = $in, last_in_via = $via, last_out = $out,
               nothing_due = $settled, last_entry = $entry, queue = (SELECT id FROM queue WHERE uid = $queue),
                 crew = (SELECT id FROM crew WHERE uid = $crew),
               aside_until = $aside, closed_at = $closed, docket = (SELECT id FROM docket WHERE uid = $docket),
@@ -321,6 +321,7 @@ public static class ConversationStore
             ("state", conversation.Open ? "open" : "closed"),
             ("waiting", conversation.Exchange.WaitingSince),
             ("in", conversation.Exchange.LastIn),
+            ("via", conversation.LastInBy is { } via ? StoredWords.Vias.Of(via) : null),
             ("out", conversation.Exchange.LastOut),
             ("settled", conversation.Exchange.NothingDue),
             ("entry", conversation.LastEntry),
@@ -370,7 +371,8 @@ public static class ConversationStore
             audience is Audience.Direct or Audience.Group ? MembersOf(session, r.GetInt64(0)) : [],
             r.GetString(27),
             audience is Audience.Notice ? BoardOf(session, r.GetInt64(0)) : null,
-            audience is Audience.Task ? TaskOf(session, r.GetInt64(29)) : null
+            audience is Audience.Task ? TaskOf(session, r.GetInt64(29)) : null,
+            LastInBy: r.GetTextOrNull(31) is { } via ? StoredWords.Vias.Read(via) : null
         );
         return r.IsDBNull(30) ? conversation : Beside(session, conversation, r.GetInt64(30));
     }

@@ -54,6 +54,7 @@ public partial class EveryEndpointTests
             ["DELETE /api/sessions"] = new("/api/sessions", ["Saoirse"], Leaves: true),
             ["GET /api/me"] = new("/api/me", SignedIn),
             ["GET /api/colleagues"] = new("/api/colleagues", Staff),
+            ["GET /api/working-days"] = new("/api/working-days?from=2026-04-13&days=7", Staff),
             ["GET /api/contacts"] = new("/api/contacts", Staff),
             ["GET /api/contacts/{party}"] = new($"/api/contacts/{yard.SpareParty}", Staff),
             ["PUT /api/contacts/{party}"] = new(

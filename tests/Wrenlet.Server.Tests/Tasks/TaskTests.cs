@@ -4,22 +4,27 @@ using Wrenlet.Server.Tests.World;
 
 namespace Wrenlet.Server.Tests.Tasks;
 
-/// <summary>What tests of tasks make and change tasks with.</summary>
-public abstract class TaskTests(YardFixture fixture) : YardTests(fixture)
+[Collection("yard")]
+public class TaskTests(YardFixture world)
 {
-    protected object Person(string name) => new { kind = "person", id = Yard.People[name].Id.Value };
+    private async Task<Guid> Say(string words)
+    {
+        var id = Guid.CreateVersion7();
+        await world
+            .Visitors["Odalys"]
+            .Do(
+                HttpMethod.Post,
+                $"/api/conversations/{world.Yard.Conversations["J-1 inside"].Value}/entries",
+                new { id, body = words }
+            );
+        return id;
+    }
 
-    protected async Task<JsonElement> Make(
-        string title,
-        string owner = "Ines",
-        object[]? more = null,
-        string? docket = null,
-        Guid? parent = null,
-        int? minutes = null,
-        string? due = null,
-        bool isPrivate = false
-    ) =>
-        await Of("Odalys")
+    private object OwnedBy(string name) => new { kind = "person", id = world.Yard.People[name].Id.Value };
+
+    private async Task<JsonElement> Make(string title, params string[] owners) =>
+        await world
+            .Visitors["Odalys"]
             .Do(
                 HttpMethod.Post,
                 "/api/tasks",
@@ -27,74 +32,164 @@ public abstract class TaskTests(YardFixture fixture) : YardTests(fixture)
                 {
                     id = Guid.CreateVersion7(),
                     title,
-                    docket,
-                    owners = more ?? [Person(owner)],
-                    due,
+                    docket = "J-1",
+                    owners = owners.Select(OwnedBy),
                     priority = "normal",
-                    estimateMinutes = minutes,
-                    parent,
-                    @private = isPrivate,
                 }
             );
 
-    protected static object Fields(
-        JsonElement task,
-        object[]? owners = null,
-        string? rule = null,
-        string? state = null,
-        string? notes = null,
-        bool? isPrivate = null,
-        int? spent = null,
-        int?[]? shares = null,
-        string? repeats = null
-    ) =>
-        new
+    [Fact]
+    public async Task An_entrys_words_become_a_draft_with_the_words_that_were_used_marked()
+    {
+        var entry = await Say(
+            $"[@Ines Kowal](person:{world.Yard.People["Ines"].Id.Value}) please **order the bolts** by Thursday noon"
+        );
+        var drafts = await world.Visitors["Odalys"].Get($"/api/entries/{entry}/drafts");
+        var draft = drafts.GetProperty("drafts")[0];
+        draft.GetProperty("title").GetString().ShouldBe("Order the bolts");
+        draft.GetProperty("owners")[0].GetProperty("name").GetString().ShouldBe("Ines Kowal");
+        draft.GetProperty("due").GetDateTimeOffset().ShouldBe(new DateTimeOffset(2026, 4, 16, 11, 0, 0, TimeSpan.Zero));
+        drafts.GetProperty("html").GetString()!.ShouldContain("<mark data-part=\"1\">by Thursday noon</mark>");
+        drafts
+            .GetProperty("html")
+            .GetString()!
+            .ShouldContain("<strong><mark data-part=\"2\">order the bolts</mark></strong>");
+    }
+
+    [Fact]
+    public async Task Words_that_ask_for_nothing_give_a_draft_to_be_filled_in()
+    {
+        var drafts = await world.Visitors["Odalys"].Get($"/api/entries/{await Say("High water is at 15:10")}/drafts");
+        drafts.GetProperty("found").GetBoolean().ShouldBeFalse();
+        drafts.GetProperty("drafts")[0].GetProperty("title").GetString().ShouldBe("High water is at 15:10");
+    }
+
+    [Fact]
+    public async Task A_task_hangs_on_its_entry_leads_back_to_it_and_tells_its_owner()
+    {
+        var entry = await Say("Please check the seacocks");
+        var task = await world
+            .Visitors["Odalys"]
+            .Do(
+                HttpMethod.Post,
+                "/api/tasks",
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    title = "Check the seacocks",
+                    sourceEntry = entry,
+                    owners = new[] { OwnedBy("Ines") },
+                    priority = "high",
+                }
+            );
+        task.GetProperty("docket").GetString().ShouldBe("J-1");
+        task.GetProperty("sourceEntry").GetGuid().ShouldBe(entry);
+        (await world.Visitors["Ines"].Get($"/api/entries/{entry}"))
+            .GetProperty("tasks")[0]
+            .GetProperty("title")
+            .GetString()
+            .ShouldBe("Check the seacocks");
+        (await world.Visitors["Ines"].Get("/api/tasks")).GetRawText().ShouldContain("Check the seacocks");
+        (await world.Visitors["Ines"].Get("/api/alerts"))
+            .GetProperty("alerts")
+            .EnumerateArray()
+            .ShouldContain(a => a.GetProperty("reason").GetString() == "Odalys gave you a task");
+    }
+
+    [Fact]
+    public async Task The_second_of_two_who_change_a_task_is_told_with_both_versions()
+    {
+        var task = await Make("Fair the rudder", "Ines");
+        var path = $"/api/tasks/{task.GetProperty("id").GetGuid()}";
+        object Fields(string title) =>
+            new
+            {
+                title,
+                owners = new[] { OwnedBy("Ines") },
+                priority = "normal",
+                state = "needs-action",
+                rule = "any",
+            };
+        await world.Visitors["Ines"].Do(HttpMethod.Put, path, Fields("Fair the rudder twice"), "\"1\"");
+        var response = await world.Visitors["Odalys"].Send(HttpMethod.Put, path, Fields("Fair the keel"), "\"1\"");
+        response.StatusCode.ShouldBe(HttpStatusCode.PreconditionFailed);
+        JsonDocument
+            .Parse(await response.Content.ReadAsStringAsync())
+            .RootElement.GetProperty("current")
+            .GetProperty("title")
+            .GetString()
+            .ShouldBe("Fair the rudder twice");
+        (await world.Visitors["Odalys"].Send(HttpMethod.Put, path, Fields("Fair the keel"))).StatusCode.ShouldBe(
+            HttpStatusCode.BadRequest
+        );
+    }
+
+    [Fact]
+    public async Task Done_in_error_reopens_to_the_state_it_had()
+    {
+        var task = await Make("Tape the waterline", "Ines");
+        var path = $"/api/tasks/{task.GetProperty("id").GetGuid()}";
+        await world
+            .Visitors["Ines"]
+            .Do(
+                HttpMethod.Put,
+                path,
+                new
+                {
+                    title = "Tape the waterline",
+                    owners = new[] { OwnedBy("Ines") },
+                    priority = "normal",
+                    state = "waiting",
+                    rule = "any",
+                },
+                "\"1\""
+            );
+        (await world.Visitors["Ines"].Do(HttpMethod.Put, $"{path}/done"))
+            .GetProperty("state")
+            .GetString()
+            .ShouldBe("done");
+        (await world.Visitors["Ines"].Do(HttpMethod.Delete, $"{path}/done"))
+            .GetProperty("state")
+            .GetString()
+            .ShouldBe("waiting");
+    }
+
+    [Fact]
+    public async Task Nobody_is_given_a_task_in_a_docket_they_do_not_see()
+    {
+        var response = await world
+            .Visitors["Kit"]
+            .Send(
+                HttpMethod.Post,
+                "/api/tasks",
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    title = "Look",
+                    docket = "J-2",
+                    owners = new[] { OwnedBy("Ines") },
+                    priority = "normal",
+                }
+            );
+        response.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await response.Content.ReadAsStringAsync()).ShouldContain("Ines does not see J-2");
+    }
+
+    [Theory]
+    [InlineData("priority", "sometime")]
+    [InlineData("title", "")]
+    public async Task A_bad_field_is_named(string field, string value)
+    {
+        var body = new Dictionary<string, object?>
         {
-            title = task.GetProperty("title").GetString(),
-            owners = owners
-                ??
-                [
-                    .. task.GetProperty("owners")
-                        .EnumerateArray()
-                        .Select(o =>
-                            (object)new { kind = o.GetProperty("kind").GetString(), id = o.GetProperty("id").GetGuid() }
-                        ),
-                ],
-            due = task.GetProperty("due").ValueKind is JsonValueKind.Null ? null : task.GetProperty("due").GetString(),
-            priority = task.GetProperty("priority").GetString(),
-            estimateMinutes = task.GetProperty("estimateMinutes").ValueKind is JsonValueKind.Null
-                ? (int?)null
-                : task.GetProperty("estimateMinutes").GetInt32(),
-            state = state ?? task.GetProperty("state").GetString(),
-            rule = rule ?? task.GetProperty("rule").GetString(),
-            notes,
-            @private = isPrivate,
-            spentMinutes = spent,
-            shares,
-            repeats,
+            ["id"] = Guid.CreateVersion7(),
+            ["title"] = "Fine",
+            ["owners"] = Array.Empty<object>(),
+            ["priority"] = "normal",
+            [field] = value,
         };
-
-    protected Task<JsonElement> Put(string who, JsonElement task, object fields) =>
-        Of(who).Do(HttpMethod.Put, $"/api/tasks/{Id(task)}", fields, $"\"{task.GetProperty("version").GetInt32()}\"");
-
-    protected Task<JsonElement> Detail(JsonElement task, string who = "Odalys") =>
-        Of(who).Get($"/api/tasks/{Id(task)}/detail");
-
-    protected static object Where(
-        string? docket = null,
-        Guid? parent = null,
-        Guid? worklist = null,
-        Guid? column = null,
-        Guid? after = null,
-        int? gateStage = null
-    ) =>
-        new
-        {
-            docket,
-            gateStage,
-            parent,
-            worklist,
-            column,
-            after,
-        };
+        var response = await world.Visitors["Odalys"].Send(HttpMethod.Post, "/api/tasks", body);
+        response.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        (await response.Content.ReadAsStringAsync()).ShouldContain(field, Case.Insensitive);
+    }
 }

@@ -5,7 +5,7 @@ using Wrenlet.Server.Tests.World;
 namespace Wrenlet.Server.Tests.Tasks;
 
 /// <summary>Tasks with their parts, what they wait for, who watches, where they stand, and many at once.</summary>
-public sealed class TasksInFullTests(YardFixture fixture) : TaskTests(fixture)
+public sealed class TasksInFullTests(YardFixture fixture) : TaskActs(fixture)
 {
     [Fact]
     public async Task Notes_time_spent_and_repeats_are_kept_and_what_is_left_out_stays()

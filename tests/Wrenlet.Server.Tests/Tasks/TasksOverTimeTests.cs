@@ -6,7 +6,7 @@ using Wrenlet.Server.Tests.World;
 namespace Wrenlet.Server.Tests.Tasks;
 
 /// <summary>Tasks that repeat, remind and wait too long, and the load they make.</summary>
-public sealed class TasksOverTimeTests(YardFixture fixture) : TaskTests(fixture)
+public sealed class TasksOverTimeTests(YardFixture fixture) : TaskActs(fixture)
 {
     [Fact]
     public async Task The_load_shows_free_hours_and_the_work_that_is_due()

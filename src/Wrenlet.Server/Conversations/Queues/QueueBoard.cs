@@ -21,6 +21,9 @@ namespace Wrenlet.Server.Conversations;
 /// <param name="Aside">Until when it is set aside; null when it is not.</param>
 /// <param name="Rank">Which group it is ranked in: 0 our turn, 1 theirs, 2 nothing due, 3 set aside.</param>
 /// <param name="RankAt">Its place in that group, by time.</param>
+/// <param name="Steps">From when its clock stands how, in the order of time; empty when no clock runs.</param>
+/// <param name="NeedsYou">Whether it waits for an answer of the viewer, or of nobody in particular.</param>
+/// <param name="MayTake">Whether the viewer may take it as their next one.</param>
 public sealed record BoardRow(
     Guid Id,
     string? Docket,
@@ -42,8 +45,16 @@ public sealed record BoardRow(
     DateTimeOffset? Aside,
     bool Open,
     int Rank,
-    long RankAt
+    long RankAt,
+    IReadOnlyList<ClockStep> Steps,
+    bool NeedsYou,
+    bool MayTake
 );
+
+/// <summary>How a clock stands from a moment on.</summary>
+/// <param name="State">well, soon or late.</param>
+/// <param name="From">In milliseconds since 1970 (UTC).</param>
+public sealed record ClockStep(string State, long From);
 
 /// <summary>
 /// All open conversations of queues with their last words, in memory, so that ten thousand are ranked in the time of a
@@ -100,9 +111,22 @@ public sealed class QueueBoard
         int count
     )
     {
+        var ranked = Ranked(viewer, roster, now).ToList();
+        var ours = ranked.Where(r => r.Rank.Ours).ToList();
+        ranked.Sort((a, b) => a.Rank.CompareTo(b.Rank));
+        return (
+            [.. ranked.Skip(from).Take(count).Select(r => Row(r.Held, r.Clock, viewer.Id, roster, now))],
+            new BoardCounts(ranked.Count, ours.Count, ours.Count(r => r.Held.Conversation.Owner == viewer.Id))
+        );
+    }
+
+    private IEnumerable<(QueueRank Rank, Held Held, ResponseClock? Clock)> Ranked(
+        Person viewer,
+        Roster roster,
+        Instant now
+    )
+    {
         Refresh();
-        var ranked = new List<(QueueRank Rank, Held Held, ResponseClock? Clock)>(_held.Count);
-        var (ours, mine) = (0, 0);
         foreach (var held in _held.Values)
         {
             var conversation = held.Conversation;
@@ -112,20 +136,8 @@ public sealed class QueueBoard
             )
                 continue;
             var clock = ResponseClock.At(now, conversation.Exchange, queue.Goal, queue.Calendar);
-            var rank = QueueRank.Of(conversation, clock, now);
-            ranked.Add((rank, held, clock));
-            if (!rank.Ours)
-                continue;
-            ours++;
-            if (conversation.Owner == viewer.Id)
-                mine++;
+            yield return (QueueRank.Of(conversation, clock, now), held, clock);
         }
-
-        ranked.Sort((a, b) => a.Rank.CompareTo(b.Rank));
-        return (
-            [.. ranked.Skip(from).Take(count).Select(r => Row(r.Held, r.Clock, roster, now))],
-            new BoardCounts(ranked.Count, ours, mine)
-        );
     }
 
     /// <summary>One row, open or closed; null when the viewer does not see it or it waits in no queue.</summary>
@@ -145,6 +157,7 @@ public sealed class QueueBoard
             held.Conversation.Open
                 ? ResponseClock.At(now, held.Conversation.Exchange, queue.Goal, queue.Calendar)
                 : null,
+            viewer.Id,
             roster,
             now
         );
@@ -156,7 +169,7 @@ public sealed class QueueBoard
             ConversationStore
                 .Closed(s, most)
                 .Where(c => viewer.MaySee(c.Place, Thing.Working) && roster.Queues.ContainsKey(c.Queue!.Value))
-                .Select(c => Row(Read(s, c), null, roster, now))
+                .Select(c => Row(Read(s, c), null, viewer.Id, roster, now))
                 .ToList()
         );
 
@@ -234,7 +247,7 @@ public sealed class QueueBoard
         );
     }
 
-    private static BoardRow Row(Held held, ResponseClock? clock, Roster roster, Instant now)
+    private static BoardRow Row(Held held, ResponseClock? clock, PersonId viewer, Roster roster, Instant now)
     {
         var rank = QueueRank.Of(held.Conversation, clock, now);
         var c = held.Conversation;
@@ -258,13 +271,7 @@ public sealed class QueueBoard
             c.Crew?.Value,
             c.Queue!.Value,
             ConversationViews.TurnOf(turn),
-            clock?.State switch
-            {
-                null => null,
-                ClockState.Late => "late",
-                ClockState.Soon => "soon",
-                _ => "well",
-            },
+            clock is null ? null : Word(clock.State),
             since?.ToDateTimeOffset(),
             clock?.Soon.ToDateTimeOffset(),
             clock?.Due.ToDateTimeOffset(),
@@ -273,7 +280,18 @@ public sealed class QueueBoard
             c.AsideUntil?.ToDateTimeOffset(),
             c.Open,
             rank.Group,
-            rank.At
+            rank.At,
+            [.. (clock?.Steps ?? []).Select(t => new ClockStep(Word(t.State), t.From.ToUnixTimeMilliseconds()))],
+            rank.Needs(viewer, c),
+            rank.MayTake(viewer, c)
         );
     }
+
+    private static string Word(ClockState state) =>
+        state switch
+        {
+            ClockState.Late => "late",
+            ClockState.Soon => "soon",
+            _ => "well",
+        };
 }

@@ -95,7 +95,7 @@ internal sealed class Posting(
         Via? via =
             !outside ? (saying.Call ? Via.Call : null)
             : kind is EntryKind.MessageIn ? Via.Page
-            : saying.Via ?? Reaching.Usual(w.Session, conversation, roster);
+            : saying.Via ?? Reaching.Usual(conversation, roster);
         var cleared = new Cleared([], null);
         if (leaves)
         {

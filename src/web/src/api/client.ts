@@ -47,6 +47,7 @@ export type FiledSum = Schemas['FiledSum'];
 export type NoticeView = Schemas['NoticeView'];
 export type SinceView = Schemas['SinceView'];
 export type DayView = Schemas['DayView'];
+export type WorkingDayView = Schemas['WorkingDayView'];
 export type SharedView = Schemas['SharedView'];
 export type MarksView = Schemas['MarksView'];
 export type PinView = Schemas['PinView'];

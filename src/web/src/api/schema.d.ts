@@ -679,6 +679,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/working-days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    from: string;
+                    days: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WorkingDayView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/contacts": {
         parameters: {
             query?: never;
@@ -2390,41 +2428,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/tasks/next": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["NextView"][];
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/tasks/{id}": {
         parameters: {
             query?: never;
@@ -2577,6 +2580,41 @@ export interface paths {
                 };
             };
         };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NextView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -6977,6 +7015,7 @@ export interface components {
             quiet: boolean;
             path: string;
             answerable: boolean;
+            needsYou: boolean;
         };
         AsideView: {
             /** Format: uuid */
@@ -7138,6 +7177,9 @@ export interface components {
             rank: number;
             /** Format: int64 */
             rankAt: number;
+            steps: components["schemas"]["ClockStep"][];
+            needsYou: boolean;
+            mayTake: boolean;
         };
         BoardView: {
             /** Format: date-time */
@@ -7200,6 +7242,11 @@ export interface components {
             leaks: components["schemas"]["LeakView"][];
             told: components["schemas"]["ToldView"][];
             tasks: string[];
+        };
+        ClockStep: {
+            state: string;
+            /** Format: int64 */
+            from: number;
         };
         ClockView: {
             state: string;
@@ -7265,6 +7312,8 @@ export interface components {
             ways: components["schemas"]["WayView"][];
             members: components["schemas"]["PersonView"][];
             description: string;
+            mayAsk: boolean;
+            mayMeet: boolean;
         };
         CrewMembers: {
             /** Format: uuid */
@@ -8735,6 +8784,8 @@ export interface components {
             rows: components["schemas"]["TaskRow"][];
             people: components["schemas"]["OwnerView"][];
             more: boolean;
+            states: string[];
+            priorities: string[];
         };
         TaskTimes: {
             /** Format: int32 */
@@ -8793,6 +8844,7 @@ export interface components {
             /** Format: double */
             position: number;
             watchers: string[];
+            pressing: boolean;
         };
         TaskWhere: {
             docket: null | string;
@@ -8884,6 +8936,13 @@ export interface components {
         WordsView: {
             text: string;
             fate: string;
+        };
+        WorkingDayView: {
+            /** Format: date */
+            date: string;
+            working: boolean;
+            /** Format: date-time */
+            ends: string;
         };
         WorklistView: {
             /** Format: uuid */

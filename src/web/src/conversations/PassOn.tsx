@@ -55,9 +55,7 @@ export function PassOn({ entry, me }: { entry: EntryView; me: string }) {
           <span className="mb-0.5 block text-[13px] font-semibold">A word beside it</span>
           <textarea rows={2} className={inputClass} value={note} onChange={(e) => setNote(e.target.value)} />
         </label>
-        <p className="mt-1 text-[12.5px] text-soft">
-          Stays inside. Who does not see this place sees only the words.
-        </p>
+        <p className="mt-1 text-[12.5px] text-soft">Stays inside. Who does not see this place sees only the words.</p>
         <Button look="main" type="submit" disabled={!to} className="mt-2 w-full">
           Pass on
         </Button>

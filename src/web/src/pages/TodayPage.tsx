@@ -43,20 +43,15 @@ export function TodayPage({ me }: { me: Me }) {
     refetchInterval: 60_000,
     staleTime: 5_000,
   });
-  const waiting = (queues.data?.rows ?? []).filter(
-    (r) => r.rank === 0 && (r.owner === me.person.id || (r.owner === null && r.crew === null)),
-  );
+  const waiting = (queues.data?.rows ?? []).filter((r) => r.needsYou);
   const clockOf = (row: Row) =>
     standing(
       row,
       queues.data?.queues.find((q) => q.id === row.queue),
       now,
     );
-  const due = (tasks.data ?? []).filter((t) => t.state !== 'done' && t.state !== 'dropped' && t.dueState !== 'well');
-  // What is asked, and where one is invited, stands as itself, not once more as having been told.
-  const unread = (alerts.data?.alerts ?? []).filter(
-    (a) => !a.read && a.forMe && a.reason !== 'asked' && a.reason !== 'invited',
-  );
+  const due = (tasks.data ?? []).filter((t) => t.pressing);
+  const unread = (alerts.data?.alerts ?? []).filter((a) => !a.read && a.needsYou);
   const ready = queues.data && tasks.data && alerts.data;
   const nothing = ready && waiting.length + due.length + unread.length + asks.length + invitations.length === 0;
   return (

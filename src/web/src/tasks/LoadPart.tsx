@@ -8,6 +8,7 @@ import { NameTag } from '../ui/tags';
 import { changeTask } from './change';
 import { dayName, moved, plusDays, today } from './days';
 import { dragging, useDrop } from './drag';
+import { useWorkingDays } from './useWorkingDays';
 import { say } from '../ui/toasts';
 
 type Cell = LoadView['people'][number]['days'][number];
@@ -21,12 +22,15 @@ export function LoadPart({ onOpen }: { onOpen: (id: string) => void }) {
     queryKey: [...keys.load, days],
     queryFn: () => taken(api.GET('/api/tasks/load', { params: { query: { days } } })),
   });
+  const working = useWorkingDays(data?.days[0] ?? today(), days);
   if (error && !data) return <Wrong error={error} again={() => void refetch()} />;
   if (!data) return null;
   const tasks = new Map(data.tasks.map((t) => [t.id, t]));
   const put = async (task: TaskView, date: string, from: string | null, person: PersonView) => {
     const other = from !== person.id;
-    const due = moved(task.due, date);
+    const ends = working.get(date)?.ends;
+    if (!ends) return;
+    const due = moved(task.due, date, ends);
     const owners = other
       ? [
           ...task.owners.filter((o) => o.id !== from && o.id !== person.id).map(({ kind, id }) => ({ kind, id })),

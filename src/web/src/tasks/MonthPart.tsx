@@ -6,9 +6,10 @@ import { clock, dateOf, day, moment } from '../ui/time';
 import { useMeetingsFrom } from '../conversations/meetings/meeting';
 import { Button, IconButton, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
-import { dayName, daysBetween, isWeekend, mondayOf, monthName, monthOn, moved, plusDays, today } from './days';
+import { dayName, daysBetween, mondayOf, monthName, monthOn, moved, plusDays, today } from './days';
 import { dragging, useDrop } from './drag';
 import { changeRows } from './table';
+import { useWorkingDays } from './useWorkingDays';
 
 type Props = { table: TaskTable; rows: TaskRow[]; onOpen: (id: string) => void };
 
@@ -32,6 +33,7 @@ export function MonthPart({ table, rows, onOpen }: Props) {
     for (const there of days.values()) there.sort((a, b) => (a.due! < b.due! ? -1 : 1));
     return days;
   }, [rows, now]);
+  const working = useWorkingDays(from, weeks * 7);
   const met = useMeetingsFrom(from, weeks * 7).data ?? [];
   const meetings = new Map<string, MeetingView[]>();
   for (const { meeting } of met) {
@@ -41,8 +43,9 @@ export function MonthPart({ table, rows, onOpen }: Props) {
   }
   const move = (id: string, date: string) => {
     const row = rows.find((r) => r.id === id);
-    if (!row || (row.due && dateOf(row.due) === date)) return;
-    const due = moved(row.due, date);
+    const ends = working.get(date)?.ends;
+    if (!row || !ends || (row.due && dateOf(row.due) === date)) return;
+    const due = moved(row.due, date, ends);
     void changeRows([row], { due }, table.people, `Due ${moment(due!)}`);
   };
   const undated = rows.filter((r) => !r.due).length;
@@ -90,6 +93,7 @@ export function MonthPart({ table, rows, onOpen }: Props) {
               key={date}
               date={date}
               now={now}
+              off={working.get(date)?.working === false}
               dim={length === 'month' && date.slice(0, 7) !== at.slice(0, 7)}
               rows={byDay.get(date) ?? []}
               meetings={meetings.get(date) ?? []}
@@ -108,6 +112,8 @@ export function MonthPart({ table, rows, onOpen }: Props) {
 type DayProps = {
   date: string;
   now: string;
+  /** Whether nobody works on it. */
+  off: boolean;
   dim: boolean;
   rows: TaskRow[];
   meetings: MeetingView[];
@@ -117,10 +123,9 @@ type DayProps = {
   onOpen: (id: string) => void;
 };
 
-function Day({ date, now, dim, rows, meetings, people, most, onMove, onOpen }: DayProps) {
+function Day({ date, now, off, dim, rows, meetings, people, most, onMove, onOpen }: DayProps) {
   const [all, setAll] = useState(false);
   const { over, drop } = useDrop((id) => onMove(id, date));
-  const weekend = isWeekend(date);
   const shown = all ? rows : rows.slice(0, most);
   return (
     <section
@@ -128,8 +133,7 @@ function Day({ date, now, dim, rows, meetings, people, most, onMove, onOpen }: D
       {...drop}
       className={cx(
         'min-w-0 border-b border-r p-1',
-        weekend && 'bg-paper',
-        !weekend && 'bg-surface',
+        off ? 'bg-paper' : 'bg-surface',
         date === now && 'shadow-[inset_0_2px_0_var(--wren)]',
         over && 'outline-2 -outline-offset-2 outline-wren',
       )}

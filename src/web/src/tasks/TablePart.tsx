@@ -23,10 +23,10 @@ const Leap = 8;
 
 /** Tasks as a table: sorted by one column or several, in groups, each field changed in its place, many at once. */
 export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
-  const inOrder = useMemo(() => sorted(table.rows, table.people, how.sort), [table, how.sort]);
+  const inOrder = useMemo(() => sorted(table.rows, table, how.sort), [table, how.sort]);
   const { lines, count } = useMemo(
-    () => divided(inOrder, table.people, how.filter, how.group),
-    [inOrder, table.people, how.filter, how.group],
+    () => divided(inOrder, table, how.filter, how.group),
+    [inOrder, table, how.filter, how.group],
   );
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [at, setAt] = useState(-1);

@@ -1,4 +1,4 @@
-import type { OwnerView, TaskRow } from '../api/client';
+import type { TaskRow, TaskTable } from '../api/client';
 import { dateOf } from '../ui/time';
 
 /** What a table of tasks shows, and in which order. */
@@ -26,8 +26,9 @@ export const usual: Arrangement = {
   filter: { ...noFilter, states: ['needs-action', 'in-progress', 'waiting'] },
 };
 
-const priorityRank: Record<string, number> = { critical: 0, high: 1, normal: 2, low: 3 };
-const stateRank: Record<string, number> = { 'needs-action': 0, 'in-progress': 1, waiting: 2, done: 3, dropped: 4 };
+/** What a table knows beside its rows: the people they name, and the order of states and of priorities. */
+export type Known = Pick<TaskTable, 'people' | 'states' | 'priorities'>;
+
 const last = '\uffff';
 
 /** The columns that there are: their names, widths, and what they are sorted by. */
@@ -35,7 +36,7 @@ export const columns: {
   key: string;
   name: string;
   width: number;
-  of: (row: TaskRow, people: OwnerView[]) => string | number;
+  of: (row: TaskRow, known: Known) => string | number;
 }[] = [
   { key: 'title', name: 'Task', width: 0, of: (r) => r.title.toLowerCase() },
   {
@@ -48,17 +49,17 @@ export const columns: {
     key: 'owners',
     name: 'Owners',
     width: 110,
-    of: (r, p) => (r.owners.length > 0 ? p[r.owners[0]!]!.name.toLowerCase() : last),
+    of: (r, k) => (r.owners.length > 0 ? k.people[r.owners[0]!]!.name.toLowerCase() : last),
   },
   { key: 'due', name: 'Due', width: 150, of: (r) => r.due ?? last },
-  { key: 'priority', name: 'Priority', width: 92, of: (r) => priorityRank[r.priority] ?? 9 },
-  { key: 'state', name: 'State', width: 112, of: (r) => stateRank[r.state] ?? 9 },
+  { key: 'priority', name: 'Priority', width: 92, of: (r, k) => k.priorities.indexOf(r.priority) },
+  { key: 'state', name: 'State', width: 112, of: (r, k) => k.states.indexOf(r.state) },
   { key: 'estimate', name: 'Estimate', width: 78, of: (r) => r.estimateMinutes ?? Number.MAX_SAFE_INTEGER },
   { key: 'spent', name: 'Spent', width: 70, of: (r) => r.spentMinutes },
   { key: 'done', name: 'Done', width: 64, of: (r) => r.percent },
   { key: 'start', name: 'Start', width: 120, of: (r) => r.start ?? last },
   { key: 'parent', name: 'Part of', width: 150, of: (r) => r.parentTitle?.toLowerCase() ?? last },
-  { key: 'asked', name: 'Asked by', width: 90, of: (r, p) => p[r.madeBy]?.name.toLowerCase() ?? last },
+  { key: 'asked', name: 'Asked by', width: 90, of: (r, k) => k.people[r.madeBy]?.name.toLowerCase() ?? last },
   { key: 'gate', name: 'Gate of', width: 90, of: (r) => r.gate ?? last },
   { key: 'made', name: 'Made', width: 120, of: (r) => r.made },
 ];
@@ -130,12 +131,12 @@ function rankedOf(rows: TaskRow[]) {
 const NoRank = 0x7fffffff;
 
 /** For each row the place of its value among all values of a column: numbers compare faster than words. */
-function ranksOf(rows: TaskRow[], people: OwnerView[], by: string): Int32Array {
+function ranksOf(rows: TaskRow[], known: Known, by: string): Int32Array {
   const { ranks } = rankedOf(rows);
   let found = ranks.get(by);
   if (!found) {
     const { of } = column(by);
-    const values = rows.map((row) => of(row, people));
+    const values = rows.map((row) => of(row, known));
     const all = [...new Set(values)].sort((x, y) => (x < y ? -1 : x > y ? 1 : 0));
     const rank = new Map(all.map((value, i) => [value, value === last ? NoRank : i]));
     found = Int32Array.from(values, (value) => rank.get(value)!);
@@ -145,8 +146,8 @@ function ranksOf(rows: TaskRow[], people: OwnerView[], by: string): Int32Array {
 }
 
 /** Rows sorted by several columns, the elder first where all is the same. */
-export function sorted(rows: TaskRow[], people: OwnerView[], sort: Arrangement['sort']): TaskRow[] {
-  const sorts = sort.map((s) => ({ ranks: ranksOf(rows, people, s.by), sign: s.down ? -1 : 1 }));
+export function sorted(rows: TaskRow[], known: Known, sort: Arrangement['sort']): TaskRow[] {
+  const sorts = sort.map((s) => ({ ranks: ranksOf(rows, known, s.by), sign: s.down ? -1 : 1 }));
   // Sorting keeps what compares the same as it stood: the elder first.
   return [...rankedOf(rows).eldest]
     .sort((a, b) => {
@@ -162,17 +163,19 @@ export function sorted(rows: TaskRow[], people: OwnerView[], sort: Arrangement['
 /** The lines of rows that are sorted already: filtered, and under their groups. */
 export function divided(
   rows: TaskRow[],
-  people: OwnerView[],
+  known: Known,
   filter: Filter,
   group: string | null,
 ): { lines: Line[]; count: number } {
   const words = filter.words.toLowerCase().split(/\s+/).filter(Boolean);
-  const owners = new Set(filter.owners.map((id) => (id === 'nobody' ? -1 : people.findIndex((p) => p.id === id))));
+  const owners = new Set(
+    filter.owners.map((id) => (id === 'nobody' ? -1 : known.people.findIndex((p) => p.id === id))),
+  );
   const kept = rows.filter((r) => passes(r, filter, words, owners));
   if (!group) return { lines: kept.map((row) => ({ kind: 'row', row })), count: kept.length };
   const groups = new Map<string, { name: string; rank: string | number; rows: TaskRow[] }>();
   for (const row of kept)
-    for (const { key, name, rank } of groupsOf(row, group, people)) {
+    for (const { key, name, rank } of groupsOf(row, group, known)) {
       const found = groups.get(key);
       if (found) found.rows.push(row);
       else groups.set(key, { name, rank, rows: [row] });
@@ -187,8 +190,8 @@ export function divided(
 }
 
 /** The lines of a table: sorted by several columns, filtered, and under their groups. */
-export const arrange = (rows: TaskRow[], people: OwnerView[], how: Arrangement) =>
-  divided(sorted(rows, people, how.sort), people, how.filter, how.group);
+export const arrange = (rows: TaskRow[], known: Known, how: Arrangement) =>
+  divided(sorted(rows, known, how.sort), known, how.filter, how.group);
 
 /** The ways in which a table can be divided. */
 export const groupings: [string, string][] = [
@@ -201,34 +204,30 @@ export const groupings: [string, string][] = [
 ];
 
 /** The groups a row stands in: with several owners it stands with each. */
-function groupsOf(
-  row: TaskRow,
-  by: string,
-  people: OwnerView[],
-): { key: string; name: string; rank: string | number }[] {
+function groupsOf(row: TaskRow, by: string, known: Known): { key: string; name: string; rank: string | number }[] {
   switch (by) {
     case 'docket':
       return [
         {
           key: row.docket ?? '',
           name: row.docket ? `${row.docket} ${row.docketName}` : 'no docket',
-          rank: column('docket').of(row, people),
+          rank: column('docket').of(row, known),
         },
       ];
     case 'owners':
       return row.owners.length === 0
         ? [{ key: '', name: 'nobody', rank: last }]
         : row.owners.map((o) => ({
-            key: people[o]!.id,
-            name: people[o]!.kind === 'crew' ? `@${people[o]!.name}` : people[o]!.name,
-            rank: people[o]!.name,
+            key: known.people[o]!.id,
+            name: known.people[o]!.kind === 'crew' ? `@${known.people[o]!.name}` : known.people[o]!.name,
+            rank: known.people[o]!.name,
           }));
     case 'priority':
-      return [{ key: row.priority, name: row.priority, rank: priorityRank[row.priority] ?? 9 }];
+      return [{ key: row.priority, name: row.priority, rank: known.priorities.indexOf(row.priority) }];
     case 'state':
-      return [{ key: row.state, name: row.state.replace('-', ' '), rank: stateRank[row.state] ?? 9 }];
+      return [{ key: row.state, name: row.state.replace('-', ' '), rank: known.states.indexOf(row.state) }];
     case 'asked': {
-      const by = people[row.madeBy];
+      const by = known.people[row.madeBy];
       return [{ key: by?.id ?? '', name: by?.name ?? 'nobody', rank: by?.name ?? last }];
     }
     default: {

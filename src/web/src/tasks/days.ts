@@ -14,9 +14,6 @@ export const today = () => dateOf(new Date(firmNow()).toISOString());
 /** The Monday of a day's week. */
 export const mondayOf = (date: string) => plusDays(date, -((number(date) + 3) % 7));
 
-/** Whether a day is a Saturday or a Sunday. */
-export const isWeekend = (date: string) => daysBetween(mondayOf(date), date) > 4;
-
 /** The first day of a month so many months on. */
 export function monthOn(date: string, months: number) {
   const at = new Date(`${date.slice(0, 7)}-01T00:00:00Z`);
@@ -24,9 +21,9 @@ export function monthOn(date: string, months: number) {
   return at.toISOString().slice(0, 10);
 }
 
-/** A moment on another day at the same time of day; what had none stands at the time that is usual. */
-export const moved = (due: string | null, date: string, usual = '17:00') =>
-  fromField(`${date}T${due ? toField(due).slice(11, 16) : usual}`);
+/** A moment on another day at the same time of day; what had none is due when work ends on it. */
+export const moved = (due: string | null, date: string, ends: string) =>
+  due ? fromField(`${date}T${toField(due).slice(11, 16)}`) : ends;
 
 /** How many days lie from one day to another. */
 export const daysBetween = (from: string, to: string) => number(to) - number(from);

@@ -36,7 +36,11 @@ describe('the axis', () => {
 describe('a row as time passes', () => {
   const row = {
     due: new Date(at(9)).toISOString(),
-    soon: new Date(at(8) + hour / 2).toISOString(),
+    steps: [
+      { state: 'well', from: at(8) },
+      { state: 'soon', from: at(8) + hour / 2 },
+      { state: 'late', from: at(9) },
+    ],
     left: 120,
     readAt: at(7),
   } as Row;
@@ -44,7 +48,7 @@ describe('a row as time passes', () => {
     expect(standing(row, queue, at(8))).toMatchObject({ state: 'well', left: 60, label: '1 h' });
     expect(standing(row, queue, at(8) + hour * 0.75)).toMatchObject({ state: 'soon', label: '15 min' });
     expect(standing(row, queue, at(10))).toMatchObject({ state: 'late', label: 'late 1 h' });
-    expect(standing({ ...row, due: null }, queue, at(8))).toBeNull();
+    expect(standing({ ...row, left: null }, queue, at(8))).toBeNull();
   });
   it('counts from the moment at which it was computed itself, whenever the others were', () => {
     const later = { ...row, left: 60, readAt: at(8) };

@@ -114,15 +114,22 @@ export function minutesInWords(minutes: number) {
   return rest === 0 ? `${hours} h` : `${hours} h ${String(rest).padStart(2, '0')}`;
 }
 
-export type Standing = { state: 'well' | 'soon' | 'late'; left: number; label: string };
+export type Standing = { state: ClockState; left: number; label: string };
+
+export type ClockState = 'well' | 'soon' | 'late';
 
 /**
  * How a row's clock stands now: the server's moments, and its sum moved on by the working time that has passed. Null when
  * no clock runs.
  */
 export function standing(row: Row, queue: BoardQueue | undefined, now: number): Standing | null {
-  if (!row.due || row.left === null || !queue) return null;
+  if (row.left === null || !queue) return null;
   const left = row.left - worked(queue, row.readAt, now);
-  const state = Date.parse(row.due) < now ? 'late' : Date.parse(row.soon!) < now ? 'soon' : 'well';
-  return { state, left, label: state === 'late' ? `late ${minutesInWords(left)}` : minutesInWords(left) };
+  // The first holds from before: clocks of the server and of the browser differ by a little.
+  const { state } = row.steps.findLast((s) => s.from < now) ?? row.steps[0]!;
+  return {
+    state: state as ClockState,
+    left,
+    label: state === 'late' ? `late ${minutesInWords(left)}` : minutesInWords(left),
+  };
 }

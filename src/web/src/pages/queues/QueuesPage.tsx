@@ -122,7 +122,7 @@ export function QueuesPage({ me }: { me: Me }) {
     if (next) choose(next);
   };
   const takeNext = () => {
-    const next = rows.find((r) => r.turn === 'ours' && r.rank === 0 && (r.owner === null || r.owner === me.person.id));
+    const next = rows.find((r) => r.mayTake);
     if (!next) return;
     choose(next.id);
     if (next.owner === null) giveTo(next.id, { person: me.person.id! }).then(showConversation).catch(sayWrong);

@@ -83,10 +83,8 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
   const live = useLiveState();
 
   const mine = entries.filter((e) => e.conversation === conversation.id);
-  const lastIn = mine.findLast((e) => e.kind === 'in');
   const ways = conversation.ways;
-  const usual = ways.find((w) => w.via === 'text' && lastIn?.via === 'text') ?? ways[0];
-  const way = ways.find((w) => w.via === via) ?? usual;
+  const way = ways.find((w) => w.via === via) ?? ways[0];
   const seen = useRef<number | null>(null);
 
   const focus = () => {
@@ -95,8 +93,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
     editor.current?.focus();
   };
   const asking = askDrafts.use()[conversation.id] ?? null;
-  const mayMeet = inside || conversation.party?.id != null;
-  const mayAsk = mayMeet && conversation.audience !== 'notice' && conversation.audience !== 'task';
+  const { mayAsk, mayMeet } = conversation;
   const ask = () => {
     if (mayAsk && !asking) setAskDraft(conversation.id, blankAsk);
     focus();
