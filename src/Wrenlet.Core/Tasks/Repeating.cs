@@ -1,5 +1,7 @@
-using System.Collections.Immutable;
-using System.Globalization;
+using System.Text.RegularExpressions;
+using Ical.Net.CalendarComponents;
+using Ical.Net.DataTypes;
+using Ical.Net.Evaluation;
 using NodaTime;
 using Wrenlet.Core.Calendars;
 
@@ -7,65 +9,68 @@ namespace Wrenlet.Core.Tasks;
 
 /// <summary>
 /// Recurrence rules (RFC 5545, 3.3.10) as tasks use them: FREQ daily, weekly, monthly or yearly, with INTERVAL, BYDAY,
-/// BYMONTHDAY, BYMONTH,
-/// COUNT and UNTIL. Occurrences are days of the firm's calendar; the time of day is that of the first one.
+/// BYMONTHDAY, BYMONTH, COUNT and UNTIL. Occurrences are days of the firm's calendar; the time of day is that of the
+/// first one. What a rule gives is Ical.Net's to say; that it is looked for within bounds is said here.
 /// </summary>
-public sealed record Repeating
+public sealed partial class Repeating
 {
-    private static readonly string[] Days = ["MO", "TU", "WE", "TH", "FR", "SA", "SU"];
+    private const int FarthestYears = 50;
+    private static readonly EvaluationOptions Bounds = new() { MaxUnmatchedIncrementsLimit = 1000 };
+    private readonly string _rule;
 
-    private Repeating() { }
-
-    private enum Unit
-    {
-        Day,
-        Week,
-        Month,
-        Year,
-    }
-
-    private Unit Every { get; init; }
-
-    private int Interval { get; init; } = 1;
-
-    private ImmutableArray<(int Nth, IsoDayOfWeek Day)> ByDay { get; init; } = [];
-
-    private ImmutableArray<int> ByMonthDay { get; init; } = [];
-
-    private ImmutableArray<int> ByMonth { get; init; } = [];
-
-    private int? Count { get; init; }
-
-    private LocalDate? Until { get; init; }
+    private Repeating(string rule) => _rule = rule;
 
     /// <summary>What is wrong with a rule, in a sentence; null when it can be used.</summary>
-    public static string? Wrong(string rule)
-    {
-        ArgumentNullException.ThrowIfNull(rule);
-        return Read(rule, out var wrong) is null ? wrong : null;
-    }
+    public static string? Wrong(string rule) =>
+        Read(rule) is null
+            ? $"“{rule}” is no rule of repeating that can be kept. Write for instance FREQ=WEEKLY;BYDAY=MO."
+            : null;
 
     /// <summary>Reads a rule; null when it cannot be used.</summary>
-    public static Repeating? Read(string rule) => Read(rule, out _);
+    public static Repeating? Read(string rule)
+    {
+        ArgumentNullException.ThrowIfNull(rule);
+        var parts = rule.ToUpperInvariant().Split(';', StringSplitOptions.RemoveEmptyEntries);
+        if (!parts.All(p => Part().IsMatch(p)) || parts.Select(p => p.Split('=')[0]).Distinct().Count() < parts.Length)
+            return null;
+        var unit = parts.FirstOrDefault(p => p.StartsWith("FREQ=", StringComparison.Ordinal));
+        if (unit is null || (unit is "FREQ=DAILY" or "FREQ=WEEKLY" && parts.Any(p => NthDay().IsMatch(p))))
+            return null;
+        // Days are what repeats, so that the last of them is a day as well.
+        return new(string.Join(';', parts.Select(p => p.StartsWith("UNTIL=", StringComparison.Ordinal) ? p[..14] : p)));
+    }
 
     /// <summary>The day of the next occurrence after one.</summary>
     /// <param name="first">Day of the very first occurrence, from which intervals and numbers are counted.</param>
     /// <param name="after">The day after which it is looked for.</param>
     /// <param name="skipped">Days that are left out (EXDATE).</param>
-    /// <returns>Null when there is none any more.</returns>
+    /// <returns>Null when there is none any more, or none within fifty years.</returns>
     public LocalDate? Next(LocalDate first, LocalDate after, IReadOnlySet<LocalDate> skipped)
     {
         ArgumentNullException.ThrowIfNull(skipped);
-        var nth = 0;
-        foreach (var day in Occurrences(first))
+        // The first one counts in any case (RFC 5545, 3.8.5.3).
+        if (first > after && !skipped.Contains(first))
+            return first;
+        var series = new CalendarEvent
         {
-            nth++;
-            if ((Count is { } most && nth > most) || (Until is { } last && day > last))
-                return null;
-            if (day > after && !skipped.Contains(day))
-                return day;
-            if (day > after.PlusYears(50))
-                return null;
+            Start = new CalDateTime(first.ToDateOnly()),
+            RecurrenceRule = new RecurrenceRule(_rule),
+        };
+        var from = LocalDate.Max(first, after.PlusDays(1));
+        try
+        {
+            foreach (var occurrence in series.GetOccurrences(new CalDateTime(from.ToDateOnly()), Bounds))
+            {
+                var day = LocalDate.FromDateOnly(occurrence.Period.StartTime.Date);
+                if (day > after.PlusYears(FarthestYears))
+                    return null;
+                if (day > after && day > first && !skipped.Contains(day))
+                    return day;
+            }
+        }
+        catch (EvaluationException)
+        {
+            // It comes no more within the bounds: the 31st of February, or past the last year of the calendar.
         }
 
         return null;
@@ -88,164 +93,14 @@ public sealed record Repeating
             : null;
     }
 
-    private static Repeating? Read(string rule, out string? wrong)
-    {
-        wrong = $"“{rule}” is no rule of repeating that can be kept. Write for instance FREQ=WEEKLY;BYDAY=MO.";
-        var result = new Repeating();
-        var hasUnit = false;
-        foreach (var part in rule.Split(';', StringSplitOptions.RemoveEmptyEntries))
-        {
-            if (part.Split('=') is not [var name, var value])
-                return null;
-            switch (name.ToUpperInvariant())
-            {
-                case "FREQ":
-                    Unit? unit = value.ToUpperInvariant() switch
-                    {
-                        "DAILY" => Unit.Day,
-                        "WEEKLY" => Unit.Week,
-                        "MONTHLY" => Unit.Month,
-                        "YEARLY" => Unit.Year,
-                        _ => null,
-                    };
-                    if (unit is null)
-                        return null;
-                    (result, hasUnit) = (result with { Every = unit.Value }, true);
-                    break;
-                case "INTERVAL":
-                    if (Number(value, 1, 1000) is not { } interval)
-                        return null;
-                    result = result with { Interval = interval };
-                    break;
-                case "COUNT":
-                    if (Number(value, 1, 10_000) is not { } count)
-                        return null;
-                    result = result with { Count = count };
-                    break;
-                case "UNTIL":
-                    if (
-                        value.Length < 8
-                        || !DateOnly.TryParseExact(
-                            value[..8],
-                            "yyyyMMdd",
-                            CultureInfo.InvariantCulture,
-                            DateTimeStyles.None,
-                            out var until
-                        )
-                    )
-                        return null;
-                    result = result with { Until = LocalDate.FromDateOnly(until) };
-                    break;
-                case "BYDAY":
-                    var days = value.ToUpperInvariant().Split(',').Select(Day).ToList();
-                    if (days.Exists(d => d is null))
-                        return null;
-                    result = result with { ByDay = [.. days.Select(d => d!.Value)] };
-                    break;
-                case "BYMONTHDAY":
-                    var dates = value.Split(',').Select(v => Number(v, -31, 31)).ToList();
-                    if (dates.Exists(d => d is null or 0))
-                        return null;
-                    result = result with { ByMonthDay = [.. dates.Select(d => d!.Value)] };
-                    break;
-                case "BYMONTH":
-                    var months = value.Split(',').Select(v => Number(v, 1, 12)).ToList();
-                    if (months.Exists(m => m is null))
-                        return null;
-                    result = result with { ByMonth = [.. months.Select(m => m!.Value)] };
-                    break;
-                case "WKST" when value.Equals("MO", StringComparison.OrdinalIgnoreCase):
-                    break;
-                default:
-                    return null;
-            }
-        }
+    [GeneratedRegex(
+        @"^(FREQ=(DAILY|WEEKLY|MONTHLY|YEARLY)|INTERVAL=([1-9]\d{0,2}|1000)|COUNT=([1-9]\d{0,3}|10000)|WKST=MO"
+            + @"|UNTIL=\d{4}(0[1-9]|1[0-2])(0[1-9]|[12]\d|3[01])(T\d{6}Z?)?"
+            + @"|BYDAY=[+-]?([1-9]|[1-4]\d|5[0-3])?(MO|TU|WE|TH|FR|SA|SU)(,[+-]?([1-9]|[1-4]\d|5[0-3])?(MO|TU|WE|TH|FR|SA|SU))*"
+            + @"|BYMONTHDAY=-?([1-9]|[12]\d|3[01])(,-?([1-9]|[12]\d|3[01]))*|BYMONTH=([1-9]|1[0-2])(,([1-9]|1[0-2]))*)$"
+    )]
+    private static partial Regex Part();
 
-        if (!hasUnit || (result.Every is Unit.Day or Unit.Week && result.ByDay.Any(d => d.Nth != 0)))
-            return null;
-        wrong = null;
-        return result;
-    }
-
-    private static int? Number(string value, int least, int most) =>
-        int.TryParse(value, NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var n)
-        && n >= least
-        && n <= most
-            ? n
-            : null;
-
-    private static (int Nth, IsoDayOfWeek Day)? Day(string value)
-    {
-        if (value.Length < 2 || Array.IndexOf(Days, value[^2..]) is < 0 and var _)
-            return null;
-        var day = (IsoDayOfWeek)(Array.IndexOf(Days, value[^2..]) + 1);
-        return value.Length == 2 ? (0, day)
-            : Number(value[..^2], -53, 53) is { } nth and not 0 ? (nth, day)
-            : null;
-    }
-
-    private IEnumerable<LocalDate> Occurrences(LocalDate first)
-    {
-        // The first one counts in any case (RFC 5545, 3.8.5.3).
-        yield return first;
-        for (var period = 0; period < 4000; period++)
-            foreach (var day in Within(first, period).Where(d => d > first).Order())
-                yield return day;
-    }
-
-    /// <summary>The days of the nth period from the first.</summary>
-    private IEnumerable<LocalDate> Within(LocalDate first, int period)
-    {
-        switch (Every)
-        {
-            case Unit.Day:
-                var date = first.PlusDays(period * Interval);
-                return Fits(date) ? [date] : [];
-            case Unit.Week:
-                var monday = first.PlusDays(1 - (int)first.DayOfWeek).PlusWeeks(period * Interval);
-                var days = ByDay.IsEmpty ? [first.DayOfWeek] : ByDay.Select(d => d.Day);
-                return days.Select(d => monday.PlusDays((int)d - 1)).Where(Fits);
-            case Unit.Month:
-                return InMonth(first.With(DateAdjusters.StartOfMonth).PlusMonths(period * Interval), first.Day)
-                    .Where(Fits);
-            default:
-                var year = first.Year + (period * Interval);
-                if (year > 9998)
-                    return [];
-                var months = ByMonth.IsEmpty ? [first.Month] : ByMonth.AsEnumerable();
-                return months.SelectMany(m => InMonth(new LocalDate(year, m, 1), first.Day));
-        }
-    }
-
-    private IEnumerable<LocalDate> InMonth(LocalDate month, int day)
-    {
-        var last = month.With(DateAdjusters.EndOfMonth).Day;
-        var dates = ByMonthDay.IsEmpty && ByDay.IsEmpty ? [day] : ByMonthDay.Select(d => d < 0 ? last + 1 + d : d);
-        foreach (var d in dates.Where(d => d >= 1 && d <= last))
-            yield return month.PlusDays(d - 1);
-        foreach (var (nth, weekday) in ByDay)
-        {
-            var all = Enumerable.Range(0, last).Select(month.PlusDays).Where(d => d.DayOfWeek == weekday).ToList();
-            if (nth == 0)
-                foreach (var each in all)
-                    yield return each;
-            else if (nth > 0 && nth <= all.Count)
-                yield return all[nth - 1];
-            else if (nth < 0 && -nth <= all.Count)
-                yield return all[^-nth];
-        }
-    }
-
-    private bool Fits(LocalDate date) =>
-        (ByMonth.IsEmpty || ByMonth.Contains(date.Month))
-        && (
-            Every is not Unit.Day
-            || (
-                (ByDay.IsEmpty || ByDay.Any(d => d.Day == date.DayOfWeek))
-                && (
-                    ByMonthDay.IsEmpty
-                    || ByMonthDay.Any(d => d == date.Day || d == date.Day - date.With(DateAdjusters.EndOfMonth).Day - 1)
-                )
-            )
-        );
+    [GeneratedRegex(@"^BYDAY=.*\d")]
+    private static partial Regex NthDay();
 }

@@ -53,6 +53,13 @@ public class RepeatingTests
     [InlineData("FREQ=WEEKLY;BYDAY=1MO")]
     [InlineData("FREQ=DAILY;INTERVAL=0")]
     [InlineData("FREQ=DAILY;BYHOUR=9")]
+    [InlineData("FREQ=DAILY;INTERVAL=1001")]
+    [InlineData("FREQ=MONTHLY;BYMONTHDAY=32")]
+    [InlineData("FREQ=MONTHLY;BYMONTHDAY=0")]
+    [InlineData("FREQ=YEARLY;BYMONTH=13")]
+    [InlineData("FREQ=DAILY;UNTIL=soon")]
+    [InlineData("FREQ=DAILY;FREQ=WEEKLY")]
+    [InlineData("INTERVAL=2")]
     [InlineData("weekly")]
     public void A_rule_that_cannot_be_kept_is_refused_with_an_example(string rule) =>
         Repeating.Wrong(rule).ShouldNotBeNull().ShouldContain("FREQ=WEEKLY;BYDAY=MO");
@@ -101,4 +108,21 @@ public class RepeatingTests
             .ShouldBe("2026-04-05T01:30");
         weekly.Next(first, Yard.At("2026-04-05T01:30"), new HashSet<LocalDate>(), Yard.Hours).ShouldBeNull();
     }
+
+    [Theory]
+    [InlineData("FREQ=MONTHLY;BYMONTH=2;BYMONTHDAY=31")]
+    [InlineData("FREQ=DAILY;INTERVAL=1000;BYMONTH=2;BYMONTHDAY=31")]
+    [InlineData("FREQ=YEARLY;INTERVAL=1000")]
+    public void What_never_comes_again_is_not_looked_for_without_end(string rule) =>
+        Repeating.Read(rule)!.Next(Day("2026-04-14"), Day("2026-04-14"), new HashSet<LocalDate>()).ShouldBeNull();
+
+    [Theory]
+    [InlineData("FREQ=DAILY;INTERVAL=1000", "2029-01-08")]
+    [InlineData("FREQ=YEARLY;INTERVAL=49", "2075-04-14")]
+    [InlineData("freq=weekly;byday=tu", "2026-04-21")]
+    public void What_comes_seldom_is_found(string rule, string expected) =>
+        Repeating
+            .Read(rule)!
+            .Next(Day("2026-04-14"), Day("2026-04-14"), new HashSet<LocalDate>())
+            .ShouldBe(Day(expected));
 }
