@@ -26,56 +26,71 @@ public sealed record Settings(
     /// <summary>Address at which people reach this server, for links in mail; without a slash at its end.</summary>
     public string PublicAddress { get; init; } = "http://127.0.0.1:" + Port.ToString(CultureInfo.InvariantCulture);
 
+    private static readonly Dictionary<string, string> Switches = new()
+    {
+        ["--data"] = nameof(DataFolder),
+        ["--port"] = nameof(Port),
+        ["--clock"] = nameof(Clock),
+        ["--demo"] = nameof(Demo),
+        ["--demo-folder"] = nameof(DemoFolder),
+        ["--address"] = nameof(PublicAddress),
+        ["--mail"] = nameof(MailFile),
+        ["--think-seconds"] = nameof(ThinkSeconds),
+        ["--changes-per-second"] = nameof(ChangesPerSecond),
+    };
+
     /// <summary>
     /// Reads the command line: <c>--data DIR --port N --clock 2026-04-14T08:40 --no-demo --mail FILE --address URL</c>.
+    /// What is not said there is taken from the environment: WRENLET_DATAFOLDER, WRENLET_PORT and so on.
     /// </summary>
     /// <exception cref="StartException">An argument is unknown or has no usable value.</exception>
     public static Settings Parse(IReadOnlyList<string> args)
     {
+        var given = new ConfigurationBuilder()
+            .AddEnvironmentVariables("WRENLET_")
+            .AddCommandLine([.. Whole(args)], Switches)
+            .Build();
+        var port = Number("--port", given[nameof(Port)] ?? "5080", 0, 65535);
         var settings = new Settings(
-            "data",
-            5080,
-            null,
-            true,
-            Path.Combine(AppContext.BaseDirectory, "demo"),
-            25,
-            10,
-            null
+            given[nameof(DataFolder)] ?? "data",
+            port,
+            given[nameof(Clock)],
+            given[nameof(Demo)] is not "false",
+            given[nameof(DemoFolder)] ?? Path.Combine(AppContext.BaseDirectory, "demo"),
+            Number("--changes-per-second", given[nameof(ChangesPerSecond)] ?? "25", 0, 1_000_000),
+            Number("--think-seconds", given[nameof(ThinkSeconds)] ?? "10", 0, 600),
+            given[nameof(MailFile)]
         );
-        for (var i = 0; i < args.Count; i++)
-        {
-            var name = args[i];
-            string Value() => ++i < args.Count ? args[i] : throw new StartException($"{name} needs a value after it.");
-            settings = name switch
+        return given[nameof(PublicAddress)] is { } address
+            ? settings with
             {
-                "--data" => settings with { DataFolder = Value() },
-                "--port" => AtPort(settings, Number(name, Value(), 0, 65535)),
-                "--clock" => settings with { Clock = Value() },
-                "--no-demo" => settings with { Demo = false },
-                "--demo-folder" => settings with { DemoFolder = Value() },
-                "--address" => settings with { PublicAddress = Address(Value()) },
-                "--mail" => settings with { MailFile = Value() },
-                "--think-seconds" => settings with { ThinkSeconds = Number(name, Value(), 0, 600) },
-                "--changes-per-second" => settings with { ChangesPerSecond = Number(name, Value(), 0, 1_000_000) },
-                _ => throw new StartException(
-                    $"{name} is not known here. There are --data DIR, --port N, --clock 2026-04-14T08:40, --mail "
-                        + $"FILE, --address URL and --no-demo."
-                ),
-            };
-        }
-
-        return settings;
+                PublicAddress = Address(address),
+            }
+            : settings;
     }
 
-    private static Settings AtPort(Settings settings, int port) =>
-        settings with
+    /// <summary>The arguments, each with its value; what is not known is refused.</summary>
+    private static IEnumerable<string> Whole(IReadOnlyList<string> args)
+    {
+        for (var i = 0; i < args.Count; i++)
         {
-            Port = port,
-            PublicAddress =
-                settings.PublicAddress == $"http://127.0.0.1:{settings.Port}"
-                    ? $"http://127.0.0.1:{port}"
-                    : settings.PublicAddress,
-        };
+            if (args[i] == "--no-demo")
+            {
+                yield return "--demo=false";
+                continue;
+            }
+
+            if (!Switches.ContainsKey(args[i]))
+                throw new StartException(
+                    $"{args[i]} is not known here. There are --data DIR, --port N, --clock 2026-04-14T08:40, --mail "
+                        + $"FILE, --address URL and --no-demo."
+                );
+            if (i + 1 == args.Count)
+                throw new StartException($"{args[i]} needs a value after it.");
+            yield return args[i];
+            yield return args[++i];
+        }
+    }
 
     private static string Address(string text) =>
         Uri.TryCreate(text, UriKind.Absolute, out var uri) && uri.Scheme is "http" or "https"

@@ -138,14 +138,33 @@ internal static class StartUp
 
     /// <summary>
     /// The pages of the web application, each address of which is the one page; files carry a hash in their name and
-    /// are kept for good.
+    /// are kept for good. They were compressed when the application was built.
     /// </summary>
     private static void MapWebApplication(this WebApplication app)
     {
         if (!Directory.Exists(app.Environment.WebRootPath))
             return;
-        app.UseWebFiles();
-        app.MapFallbackToFile("index.html");
+        app.Use(
+            (context, next) =>
+            {
+                if (context.Request.Path.StartsWithSegments("/assets", StringComparison.Ordinal))
+                    context.Response.OnStarting(() =>
+                    {
+                        if (context.Response.StatusCode is StatusCodes.Status200OK)
+                            context.Response.Headers.CacheControl = "public, max-age=31536000, immutable";
+                        return Task.CompletedTask;
+                    });
+                return next(context);
+            }
+        );
+        app.MapStaticAssets();
+        app.MapFallbackToFile(
+            "index.html",
+            new StaticFileOptions
+            {
+                OnPrepareResponse = page => page.Context.Response.Headers.CacheControl = "no-cache",
+            }
+        );
     }
 
     /// <summary>

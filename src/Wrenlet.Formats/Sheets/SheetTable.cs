@@ -77,14 +77,14 @@ public static class SheetTable
 
     /// <summary>Rows as CSV.</summary>
     /// <param name="rows">All rows, the one with the names first.</param>
-    /// <param name="safe">Whether it is for a spreadsheet, in which nothing is to run (<see cref="CsvLine"/>); else
+    /// <param name="safe">Whether it is for a spreadsheet, in which nothing is to run (<see cref="CsvText.Safe"/>); else
     /// each value stands as it is.</param>
     public static string Write(IEnumerable<IReadOnlyList<string>> rows, bool safe)
     {
         ArgumentNullException.ThrowIfNull(rows);
-        var text = new StringBuilder();
-        foreach (var row in rows)
-            text.Append(safe ? CsvLine.Of([.. row]) : string.Join(',', row.Select(CsvLine.Quoted))).Append("\r\n");
-        return text.ToString();
+        if (!safe)
+            return CsvText.Exact(rows);
+        var all = rows.ToList();
+        return all.Count == 0 ? "" : CsvText.Safe(all[0], all.Skip(1));
     }
 }

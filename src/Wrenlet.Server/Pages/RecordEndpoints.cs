@@ -171,20 +171,22 @@ internal static class RecordEndpoints
         )
             return Refusals.NotFound("docket");
         var zone = who.Current.Firm!.Calendar.Zone;
-        var rows = record.Rows.Select(r =>
-            CsvLine.Of(
-                Instant.FromDateTimeOffset(r.At).InZone(zone).LocalDateTime.ToString("uuuu-MM-dd HH:mm", null),
-                r.Filing.Kind,
-                r.Author,
-                r.Audience,
-                r.Words,
-                r.Filing.By?.Name,
-                r.Filing.Minutes,
-                r.Filing.Billable ? "yes" : "no"
+        var text = CsvText.Safe(
+            ["at", "kind", "said by", "audience", "words", "filed by", "minutes", "billable"],
+            record.Rows.Select(r =>
+                (IReadOnlyList<object?>)
+                    [
+                        Instant.FromDateTimeOffset(r.At).InZone(zone).LocalDateTime.ToString("uuuu-MM-dd HH:mm", null),
+                        r.Filing.Kind,
+                        r.Author,
+                        r.Audience,
+                        r.Words,
+                        r.Filing.By?.Name,
+                        r.Filing.Minutes,
+                        r.Filing.Billable ? "yes" : "no",
+                    ]
             )
         );
-        var text =
-            string.Join("\r\n", rows.Prepend("at,kind,said by,audience,words,filed by,minutes,billable")) + "\r\n";
         return TypedResults.File(
             Encoding.UTF8.GetBytes(text),
             "text/csv; charset=utf-8",

@@ -223,39 +223,45 @@ internal static class ReportEndpoints
     )
     {
         var report = Report(viewer, database, who.Current, clock.Now, Math.Clamp(weeks, 1, MostWeeks));
-        var rows = table switch
+        var text = table switch
         {
             "queues" => Times("queue", report.ByQueue),
             "owners" => Times("owner", report.ByOwner),
             "weeks" => Times("week from", report.ByWeek),
-            "waits" => report
-                .Waits.Select(w => CsvLine.Of(w.Queue, w.ForUsCount, w.ForUs, w.ForThemCount, w.ForThem))
-                .Prepend("queue,waits for us,minutes for us,waits for them,minutes for them"),
-            "hours" => report
-                .Arrivals.SelectMany(
+            "waits" => CsvText.Safe(
+                ["queue", "waits for us", "minutes for us", "waits for them", "minutes for them"],
+                report.Waits.Select(w =>
+                    (IReadOnlyList<object?>)[w.Queue, w.ForUsCount, w.ForUs, w.ForThemCount, w.ForThem]
+                )
+            ),
+            "hours" => CsvText.Safe(
+                ["weekday", "hour", "messages in", "people on duty"],
+                report.Arrivals.SelectMany(
                     (day, d) =>
                         day.Select(
-                            (count, hour) => CsvLine.Of((IsoDayOfWeek)(d + 1), hour, count, report.OnDuty[d][hour])
+                            (count, hour) =>
+                                (IReadOnlyList<object?>)[(IsoDayOfWeek)(d + 1), hour, count, report.OnDuty[d][hour]]
                         )
                 )
-                .Prepend("weekday,hour,messages in,people on duty"),
-            "ratings" => report
-                .RatingByQueue.Select(r => CsvLine.Of("queue", r.Group, r.Count, r.Average))
-                .Concat(report.RatingByOwner.Select(r => CsvLine.Of("owner", r.Group, r.Count, r.Average)))
-                .Prepend("by,group,answers,average of 5"),
+            ),
+            "ratings" => CsvText.Safe(
+                ["by", "group", "answers", "average of 5"],
+                [.. Ratings("queue", report.RatingByQueue), .. Ratings("owner", report.RatingByOwner)]
+            ),
             _ => null,
         };
-        if (rows is null)
+        if (text is null)
             return Refusals.NotFound("table");
-        return TypedResults.File(
-            Encoding.UTF8.GetBytes(string.Join("\r\n", rows) + "\r\n"),
-            "text/csv; charset=utf-8",
-            $"{table}.csv"
-        );
+        return TypedResults.File(Encoding.UTF8.GetBytes(text), "text/csv; charset=utf-8", $"{table}.csv");
 
-        static IEnumerable<string> Times(string group, IReadOnlyList<ResponseRow> rows) =>
-            rows.Select(r => CsvLine.Of(r.Group, r.Replies, r.Median, r.Ninetieth, r.Within))
-                .Prepend($"{group},replies,median minutes,90th percentile minutes,share within goal");
+        static string Times(string group, IReadOnlyList<ResponseRow> rows) =>
+            CsvText.Safe(
+                [group, "replies", "median minutes", "90th percentile minutes", "share within goal"],
+                rows.Select(r => (IReadOnlyList<object?>)[r.Group, r.Replies, r.Median, r.Ninetieth, r.Within])
+            );
+
+        static IEnumerable<IReadOnlyList<object?>> Ratings(string by, IReadOnlyList<RatingRow> rows) =>
+            rows.Select(r => (IReadOnlyList<object?>)[by, r.Group, r.Count, r.Average]);
     }
 
     /// <summary>A party's answer to the question after a closing; the last one counts.</summary>

@@ -94,14 +94,14 @@ internal static class TaskTransfer
         string Moment(Instant? at) => at is { } m ? Moments.Format(m.InZone(zone).LocalDateTime) : "";
         string Hours(Duration? time) =>
             time is { } t && t > Duration.Zero ? t.TotalHours.ToString("0.####", CultureInfo.InvariantCulture) : "";
-        var lines = new StringBuilder().Append(CsvLine.Of([.. TaskCsv.Columns])).Append("\r\n");
-        foreach (var t in tasks)
-            lines
-                .Append(
-                    CsvLine.Of(
-                        t.Id.Value.ToString(),
+        return CsvText.Safe(
+            TaskCsv.Columns,
+            tasks.Select(t =>
+                (IReadOnlyList<object?>)
+                    [
+                        t.Id.Value,
                         t.Title,
-                        t.Docket?.Ref.ToString(),
+                        t.Docket?.Ref,
                         string.Join("; ", t.Owners.Select(o => TaskViews.Name(o.Owner, roster))),
                         StoredWords.Priorities.Of(t.Priority),
                         StoredWords.TaskStates.Of(t.State),
@@ -110,12 +110,11 @@ internal static class TaskTransfer
                         t.Repeats,
                         Hours(t.Estimate),
                         Hours(t.Spent),
-                        t.Parent?.Value.ToString(),
-                        t.Notes
-                    )
-                )
-                .Append("\r\n");
-        return lines.ToString();
+                        t.Parent?.Value,
+                        t.Notes,
+                    ]
+            )
+        );
     }
 
     /// <summary>What a calendar wants.</summary>
