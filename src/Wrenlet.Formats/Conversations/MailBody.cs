@@ -245,6 +245,7 @@ public sealed partial class MailBody
     /// </summary>
     private static int HistoryAt(string[] lines)
     {
+        var onlyQuoted = OnlyQuoted(lines);
         for (var i = 0; i < lines.Length; i++)
         {
             var rest = string.Join('\n', lines.Skip(i).Take(4));
@@ -255,23 +256,30 @@ public sealed partial class MailBody
                 || (i + 1 < lines.Length && AttributionForm().IsMatch(lines[i] + " " + lines[i + 1]))
             )
             {
-                var below = Array.FindIndex(lines, i + 1, l => l.StartsWith('>'));
-                if (below >= 0 && below <= i + 3 && OnlyQuoted(lines, below))
+                var below = Array.FindIndex(lines, i + 1, Math.Min(3, lines.Length - i - 1), l => l.StartsWith('>'));
+                if (below >= 0 && onlyQuoted[below])
                     return i;
             }
 
-            if (lines[i].StartsWith('>') && OnlyQuoted(lines, i))
+            if (lines[i].StartsWith('>') && onlyQuoted[i])
                 return i > 0 && lines[i - 1].TrimEnd().EndsWith(':') ? i - 1 : i;
         }
 
         return lines.Length;
     }
 
-    private static bool OnlyQuoted(string[] lines, int from)
+    /// <summary>Of each line whether it and all below it, down to a signature, are quoted or empty.</summary>
+    private static bool[] OnlyQuoted(string[] lines)
     {
-        var signature = Array.FindIndex(lines, from, l => l is "-- " or "--");
-        return lines[from..(signature < 0 ? lines.Length : signature)]
-            .All(l => l.StartsWith('>') || string.IsNullOrWhiteSpace(l));
+        var only = new bool[lines.Length];
+        for (var i = lines.Length - 1; i >= 0; i--)
+            only[i] =
+                lines[i] is "-- " or "--"
+                || (
+                    (lines[i].StartsWith('>') || string.IsNullOrWhiteSpace(lines[i]))
+                    && (i + 1 == lines.Length || only[i + 1])
+                );
+        return only;
     }
 
     private static string TextOf(IEnumerable<INode> nodes)
@@ -348,7 +356,7 @@ public sealed partial class MailBody
     [GeneratedRegex(@"\s+")]
     private static partial Regex SpacesForm();
 
-    /// <summary>"On ... wrote:" in the languages that the yard's customers write.</summary>
+    /// <summary>"On ... wrote:" in the languages that customers write.</summary>
     [GeneratedRegex(
         @"^\s*(On|Am|Le|El|Em|Il|Op|Den|A)\b.{4,200}\b(wrote|schrieb|a écrit|escribió|escreveu|ha scritto|schreef|skrev)\b.{0,80}:?\s*$",
         RegexOptions.IgnoreCase

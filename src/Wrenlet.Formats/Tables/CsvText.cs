@@ -6,7 +6,7 @@ namespace Wrenlet.Formats.Tables;
 /// <summary>Writes tables as CSV (RFC 4180).</summary>
 public static class CsvText
 {
-    private static readonly CsvWriterOptions Rfc = new() { NewLine = "\r\n", NullValue = "" };
+    private static readonly CsvWriterOptions Rfc = new() { NewLine = "\r\n", ValidateFieldCount = false };
 
     /// <summary>
     /// Rows that no spreadsheet takes for formulas: a value that begins like one gets an apostrophe before it.

@@ -1,5 +1,6 @@
 using NodaTime;
 using Wrenlet.Core.Tasks;
+using Wrenlet.Formats.Tasks;
 using Wrenlet.Storage;
 using Wrenlet.Storage.People;
 using Wrenlet.Storage.Tasks;

@@ -6,7 +6,7 @@ import { type OwnerView, type TaskRow, type WorklistView, api, taken } from '../
 import { keys, queries, useColleagues } from '../api/queries';
 import { Button, Empty, IconButton, Panel, cx, inputClass } from '../ui/controls';
 import { Due, Owners } from '../ui/tags';
-import { dragging, useDrop } from './drag';
+import { DragRoom, bothRefs, useDragging, useDrop } from './drag';
 import { useTable } from './table';
 import { makeTask, placeTask } from './change';
 import { sayWrong } from '../ui/toasts';
@@ -108,28 +108,30 @@ function Columns({ list, onOpen, me }: { list: WorklistView; onOpen: (id: string
     ...list.columns,
   ];
   return (
-    <div
-      className="flex min-h-0 flex-1 gap-2 overflow-auto p-2"
-      tabIndex={0}
-      role="region"
-      aria-label={`Columns of ${list.name}`}
-    >
-      {all.map((column, i) => (
-        <Column
-          key={column.id ?? 'none'}
-          column={column}
-          rows={of(column.id)}
-          people={table.people}
-          onOpen={onOpen}
-          onPlace={(id, after) => void place(id, column.id, after)}
-          onAcross={(id, step) => {
-            const next = all[i + step];
-            if (next) void place(id, next.id, of(next.id).at(-1)?.id ?? null);
-          }}
-          onAdd={column.id ? (title) => void add(title, column.id!) : undefined}
-        />
-      ))}
-    </div>
+    <DragRoom>
+      <div
+        className="flex min-h-0 flex-1 gap-2 overflow-auto p-2"
+        tabIndex={0}
+        role="region"
+        aria-label={`Columns of ${list.name}`}
+      >
+        {all.map((column, i) => (
+          <Column
+            key={column.id ?? 'none'}
+            column={column}
+            rows={of(column.id)}
+            people={table.people}
+            onOpen={onOpen}
+            onPlace={(id, after) => void place(id, column.id, after)}
+            onAcross={(id, step) => {
+              const next = all[i + step];
+              if (next) void place(id, next.id, of(next.id).at(-1)?.id ?? null);
+            }}
+            onAdd={column.id ? (title) => void add(title, column.id!) : undefined}
+          />
+        ))}
+      </div>
+    </DragRoom>
   );
 }
 
@@ -221,8 +223,13 @@ type CardProps = {
 
 function Card({ row, people, onOpen, onBefore, onKey }: CardProps) {
   const { over, drop } = useDrop((id) => id !== row.id && onBefore(id));
+  const { held, drag } = useDragging(row.id, row.title);
   return (
-    <li {...dragging(row.id)} {...drop} className={cx('mb-1', over && 'shadow-[0_-2px_0_var(--wren)]')}>
+    <li
+      {...drag}
+      ref={bothRefs(drag.ref, drop.ref)}
+      className={cx('mb-1', over && 'shadow-[0_-2px_0_var(--wren)]', held && 'opacity-40')}
+    >
       <button
         type="button"
         onClick={() => onOpen(row.id)}

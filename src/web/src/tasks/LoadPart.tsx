@@ -7,7 +7,7 @@ import { Wrong, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { changeTask } from './change';
 import { dayName, moved, plusDays, today } from './days';
-import { dragging, useDrop } from './drag';
+import { DragRoom, useDragging, useDrop } from './drag';
 import { useWorkingDays } from './useWorkingDays';
 import { say } from '../ui/toasts';
 
@@ -51,51 +51,57 @@ export function LoadPart({ onOpen }: { onOpen: (id: string) => void }) {
   };
   const grid = { gridTemplateColumns: `150px repeat(${data.days.length}, minmax(104px, 1fr))` };
   return (
-    <div className="flex min-h-0 flex-1 flex-col">
-      <p className="flex flex-none flex-wrap items-center gap-3 border-b px-3 py-1.5 text-[13px] text-soft">
-        <label className="flex items-center gap-1.5">
-          Days
-          <select
-            className="min-h-[28px] rounded-card border bg-surface px-1"
-            value={days}
-            onChange={(e) => setDays(Number(e.target.value))}
-          >
-            {[5, 10, 14, 21].map((n) => (
-              <option key={n}>{n}</option>
-            ))}
-          </select>
-        </label>
-        <span>
-          Hours of estimated work of the hours that are free. What is late stands on today. Drag to another day or
-          person, or Alt and an arrow.
-        </span>
-      </p>
-      <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Load">
-        <div role="table" aria-label="Load by people and days" className="min-w-fit">
-          <div role="row" className="sticky top-0 z-10 grid border-b bg-paper text-[12.5px] font-semibold" style={grid}>
-            <span role="columnheader" className="px-3 py-1">
-              Who
-            </span>
-            {data.days.map((d) => (
-              <span key={d} role="columnheader" className={cx('border-l px-1.5 py-1', d === today() && 'text-wren')}>
-                {dayName(d)}
-                {d === today() ? ', today' : ''}
+    <DragRoom>
+      <div className="flex min-h-0 flex-1 flex-col">
+        <p className="flex flex-none flex-wrap items-center gap-3 border-b px-3 py-1.5 text-[13px] text-soft">
+          <label className="flex items-center gap-1.5">
+            Days
+            <select
+              className="min-h-[28px] rounded-card border bg-surface px-1"
+              value={days}
+              onChange={(e) => setDays(Number(e.target.value))}
+            >
+              {[5, 10, 14, 21].map((n) => (
+                <option key={n}>{n}</option>
+              ))}
+            </select>
+          </label>
+          <span>
+            Hours of estimated work of the hours that are free. What is late stands on today. Drag to another day or
+            person, or Alt and an arrow.
+          </span>
+        </p>
+        <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Load">
+          <div role="table" aria-label="Load by people and days" className="min-w-fit">
+            <div
+              role="row"
+              className="sticky top-0 z-10 grid border-b bg-paper text-[12.5px] font-semibold"
+              style={grid}
+            >
+              <span role="columnheader" className="px-3 py-1">
+                Who
               </span>
-            ))}
-          </div>
-          {data.people.map(({ person, days: cells }) => (
-            <div key={person.id} role="row" className="grid border-b" style={grid}>
-              <span role="rowheader" className="flex items-start gap-1.5 px-3 py-1.5 text-[13px] font-semibold">
-                <NameTag who={person} /> {person.firstName}
-              </span>
-              {cells.map((cell) => (
-                <DayCell key={cell.day} cell={cell} person={person} tasks={tasks} onPut={put} onOpen={onOpen} />
+              {data.days.map((d) => (
+                <span key={d} role="columnheader" className={cx('border-l px-1.5 py-1', d === today() && 'text-wren')}>
+                  {dayName(d)}
+                  {d === today() ? ', today' : ''}
+                </span>
               ))}
             </div>
-          ))}
+            {data.people.map(({ person, days: cells }) => (
+              <div key={person.id} role="row" className="grid border-b" style={grid}>
+                <span role="rowheader" className="flex items-start gap-1.5 px-3 py-1.5 text-[13px] font-semibold">
+                  <NameTag who={person} /> {person.firstName}
+                </span>
+                {cells.map((cell) => (
+                  <DayCell key={cell.day} cell={cell} person={person} tasks={tasks} onPut={put} onOpen={onOpen} />
+                ))}
+              </div>
+            ))}
+          </div>
         </div>
       </div>
-    </div>
+    </DragRoom>
   );
 }
 
@@ -145,21 +151,7 @@ function DayCell({ cell, person, tasks, onPut, onOpen }: CellProps) {
       </span>
       <ul className="grid grid-cols-[minmax(0,1fr)] gap-0.5">
         {(all ? due : due.slice(0, 3)).map((t) => (
-          <li key={t.id} {...dragging(`${t.id} ${person.id}`)}>
-            <button
-              type="button"
-              title={`${t.title}\n${t.dueLabel}${t.estimateMinutes ? `, ${hours(t.estimateMinutes)} h` : ', no estimate'}`}
-              onClick={() => onOpen(t.id)}
-              onKeyDown={(e) => keys(e, t)}
-              className={cx(
-                'block min-h-6 w-full truncate rounded-[3px] border-l-2 px-1 text-left hover:bg-wren-wash',
-                t.dueState === 'late' ? 'border-l-late' : 'border-l-wren',
-              )}
-            >
-              {t.estimateMinutes ? '' : '? '}
-              {t.title}
-            </button>
-          </li>
+          <DueTask key={t.id} task={t} person={person} onOpen={onOpen} onKeys={(e) => keys(e, t)} />
         ))}
       </ul>
       {due.length > 3 ? (
@@ -168,5 +160,34 @@ function DayCell({ cell, person, tasks, onPut, onOpen }: CellProps) {
         </button>
       ) : null}
     </div>
+  );
+}
+
+type DueTaskProps = {
+  task: TaskView;
+  person: PersonView;
+  onOpen: (id: string) => void;
+  onKeys: (e: KeyboardEvent) => void;
+};
+
+/** A task that is due on a day, to be dragged to another day or person. */
+function DueTask({ task: t, person, onOpen, onKeys }: DueTaskProps) {
+  const { held, drag } = useDragging(`${t.id} ${person.id}`, t.title);
+  return (
+    <li {...drag} className={cx(held && 'opacity-40')}>
+      <button
+        type="button"
+        title={`${t.title}\n${t.dueLabel}${t.estimateMinutes ? `, ${hours(t.estimateMinutes)} h` : ', no estimate'}`}
+        onClick={() => onOpen(t.id)}
+        onKeyDown={onKeys}
+        className={cx(
+          'block min-h-6 w-full truncate rounded-[3px] border-l-2 px-1 text-left hover:bg-wren-wash',
+          t.dueState === 'late' ? 'border-l-late' : 'border-l-wren',
+        )}
+      >
+        {t.estimateMinutes ? '' : '? '}
+        {t.title}
+      </button>
+    </li>
   );
 }

@@ -7,7 +7,7 @@ import { useMeetingsFrom } from '../conversations/meetings/meeting';
 import { Button, IconButton, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { dayName, daysBetween, mondayOf, monthName, monthOn, moved, plusDays, today } from './days';
-import { dragging, useDrop } from './drag';
+import { DragRoom, useDragging, useDrop } from './drag';
 import { changeRows } from './table';
 import { useWorkingDays } from './useWorkingDays';
 
@@ -50,62 +50,64 @@ export function MonthPart({ table, rows, onOpen }: Props) {
   };
   const undated = rows.filter((r) => !r.due).length;
   return (
-    <div className="flex min-h-0 flex-1 flex-col">
-      <div className="flex flex-none flex-wrap items-center gap-2 border-b px-3 py-1.5 text-[13px]">
-        <IconButton
-          label={length === 'week' ? 'The week before' : 'The month before'}
-          onClick={() => setAt(length === 'week' ? plusDays(at, -7) : monthOn(at, -1))}
-        >
-          <ChevronLeft size={16} />
-        </IconButton>
-        <h2 className="min-w-36 text-center font-bold">
-          {length === 'week'
-            ? `${dayName(from)} to ${dayName(plusDays(from, 6))} ${monthName(plusDays(from, 6))}`
-            : monthName(at)}
-        </h2>
-        <IconButton
-          label={length === 'week' ? 'The next week' : 'The next month'}
-          onClick={() => setAt(length === 'week' ? plusDays(at, 7) : monthOn(at, 1))}
-        >
-          <ChevronRight size={16} />
-        </IconButton>
-        <Button look="quiet" onClick={() => setAt(now)}>
-          Today
-        </Button>
-        <Button
-          look="quiet"
-          aria-pressed={length === 'week'}
-          onClick={() => setLength(length === 'week' ? 'month' : 'week')}
-        >
-          {length === 'week' ? 'A whole month' : 'One week'}
-        </Button>
-        <span className="ml-auto text-soft max-md:hidden">
-          {undated > 0 ? `${undated} are not dated. ` : ''}Drag to another day, or Alt and an arrow.
-        </span>
-      </div>
-      <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Calendar of tasks">
-        <div
-          className="grid min-h-full min-w-[700px] grid-cols-7"
-          style={{ gridTemplateRows: `repeat(${weeks}, minmax(96px, 1fr))` }}
-        >
-          {Array.from({ length: weeks * 7 }, (_, i) => plusDays(from, i)).map((date) => (
-            <Day
-              key={date}
-              date={date}
-              now={now}
-              off={working.get(date)?.working === false}
-              dim={length === 'month' && date.slice(0, 7) !== at.slice(0, 7)}
-              rows={byDay.get(date) ?? []}
-              meetings={meetings.get(date) ?? []}
-              people={table.people}
-              most={length === 'week' ? 40 : 5}
-              onMove={move}
-              onOpen={onOpen}
-            />
-          ))}
+    <DragRoom>
+      <div className="flex min-h-0 flex-1 flex-col">
+        <div className="flex flex-none flex-wrap items-center gap-2 border-b px-3 py-1.5 text-[13px]">
+          <IconButton
+            label={length === 'week' ? 'The week before' : 'The month before'}
+            onClick={() => setAt(length === 'week' ? plusDays(at, -7) : monthOn(at, -1))}
+          >
+            <ChevronLeft size={16} />
+          </IconButton>
+          <h2 className="min-w-36 text-center font-bold">
+            {length === 'week'
+              ? `${dayName(from)} to ${dayName(plusDays(from, 6))} ${monthName(plusDays(from, 6))}`
+              : monthName(at)}
+          </h2>
+          <IconButton
+            label={length === 'week' ? 'The next week' : 'The next month'}
+            onClick={() => setAt(length === 'week' ? plusDays(at, 7) : monthOn(at, 1))}
+          >
+            <ChevronRight size={16} />
+          </IconButton>
+          <Button look="quiet" onClick={() => setAt(now)}>
+            Today
+          </Button>
+          <Button
+            look="quiet"
+            aria-pressed={length === 'week'}
+            onClick={() => setLength(length === 'week' ? 'month' : 'week')}
+          >
+            {length === 'week' ? 'A whole month' : 'One week'}
+          </Button>
+          <span className="ml-auto text-soft max-md:hidden">
+            {undated > 0 ? `${undated} are not dated. ` : ''}Drag to another day, or Alt and an arrow.
+          </span>
+        </div>
+        <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Calendar of tasks">
+          <div
+            className="grid min-h-full min-w-[700px] grid-cols-7"
+            style={{ gridTemplateRows: `repeat(${weeks}, minmax(96px, 1fr))` }}
+          >
+            {Array.from({ length: weeks * 7 }, (_, i) => plusDays(from, i)).map((date) => (
+              <Day
+                key={date}
+                date={date}
+                now={now}
+                off={working.get(date)?.working === false}
+                dim={length === 'month' && date.slice(0, 7) !== at.slice(0, 7)}
+                rows={byDay.get(date) ?? []}
+                meetings={meetings.get(date) ?? []}
+                people={table.people}
+                most={length === 'week' ? 40 : 5}
+                onMove={move}
+                onOpen={onOpen}
+              />
+            ))}
+          </div>
         </div>
       </div>
-    </div>
+    </DragRoom>
   );
 }
 
@@ -181,6 +183,7 @@ type ChipProps = Pick<DayProps, 'people' | 'onMove' | 'onOpen'> & { row: TaskRow
 
 function Chip({ row, date, people, onMove, onOpen }: ChipProps) {
   const carried = dateOf(row.due!) !== date;
+  const { held, drag } = useDragging(row.id, row.title);
   const keys = (e: KeyboardEvent) => {
     const days = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 }[e.key];
     if (!e.altKey || !days) return;
@@ -189,7 +192,7 @@ function Chip({ row, date, people, onMove, onOpen }: ChipProps) {
     onMove(row.id, plusDays(date, days));
   };
   return (
-    <li {...dragging(row.id)}>
+    <li {...drag} className={cx(held && 'opacity-40')}>
       <button
         type="button"
         onClick={() => onOpen(row.id)}

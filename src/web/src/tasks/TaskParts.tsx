@@ -6,7 +6,7 @@ import { Button, IconButton, cx, inputClass } from '../ui/controls';
 import { Due, Owners } from '../ui/tags';
 import { FinishBox } from './FinishBox';
 import { placeTask } from './change';
-import { dragging, useDrop } from './drag';
+import { DragRoom, bothRefs, useDragging, useDrop } from './drag';
 import { Head } from './panel';
 import { sayWrong } from '../ui/toasts';
 
@@ -56,23 +56,25 @@ export function TaskParts({ detail, onOpen }: { detail: TaskDetail; onOpen: (id:
           <span className="block h-1 bg-done" style={{ width: `${task.parts.percent}%` }} />
         </span>
       ) : null}
-      <ul>
-        {parts.map(({ depth, task: part }) => (
-          <Part
-            key={part.id}
-            part={part}
-            depth={depth}
-            onOpen={onOpen}
-            onMove={(step) => move(part, step)}
-            onIndent={() => indent(part)}
-            onOutdent={() => outdent(part)}
-            onDrop={(id) => {
-              const dropped = parts.find((p) => p.task.id === id)?.task;
-              if (dropped && dropped.id !== part.id) void place(dropped, part.parent!, part.id);
-            }}
-          />
-        ))}
-      </ul>
+      <DragRoom>
+        <ul>
+          {parts.map(({ depth, task: part }) => (
+            <Part
+              key={part.id}
+              part={part}
+              depth={depth}
+              onOpen={onOpen}
+              onMove={(step) => move(part, step)}
+              onIndent={() => indent(part)}
+              onOutdent={() => outdent(part)}
+              onDrop={(id) => {
+                const dropped = parts.find((p) => p.task.id === id)?.task;
+                if (dropped && dropped.id !== part.id) void place(dropped, part.parent!, part.id);
+              }}
+            />
+          ))}
+        </ul>
+      </DragRoom>
       <form onSubmit={(e) => void add(e)} className="mt-1 flex items-start gap-1.5">
         <textarea
           aria-label="Parts, one on each line"
@@ -106,12 +108,17 @@ type PartProps = {
 
 function Part({ part, depth, onOpen, onMove, onIndent, onOutdent, onDrop }: PartProps) {
   const { over, drop } = useDrop(onDrop);
+  const { held, drag } = useDragging(part.id, part.title);
   return (
     <li
-      {...dragging(part.id)}
-      {...drop}
+      {...drag}
+      ref={bothRefs(drag.ref, drop.ref)}
       style={{ paddingLeft: depth * 18 }}
-      className={cx('group flex items-center gap-1 text-[13px]', over && 'shadow-[0_2px_0_var(--wren)]')}
+      className={cx(
+        'group flex items-center gap-1 text-[13px]',
+        over && 'shadow-[0_2px_0_var(--wren)]',
+        held && 'opacity-40',
+      )}
     >
       <FinishBox task={part} />
       <button

@@ -1,51 +1,29 @@
 import { X } from 'lucide-react';
-import { type ReactNode, useEffect, useSyncExternalStore } from 'react';
+import type { CSSProperties, ReactNode } from 'react';
+import { Toaster, toast } from 'sonner';
 import { Button } from './controls';
 
-type Toast = {
-  id: number;
-  body: ReactNode;
-  action?: { label: string; run: () => void };
-  stays: boolean;
-  lasts?: number;
-};
-
-let toasts: Toast[] = [];
-let next = 1;
-const listeners = new Set<() => void>();
-const tell = () => listeners.forEach((l) => l());
+type Action = { label: string; run: () => void };
 
 /** Says something at the foot of the window; it goes by itself unless it stays. */
-export function say(body: ReactNode, options: { action?: Toast['action']; stays?: boolean; lasts?: number } = {}) {
-  toasts = [
-    ...toasts,
-    { id: next++, body, action: options.action, stays: options.stays ?? false, lasts: options.lasts },
-  ].slice(-4);
-  tell();
+export function say(body: ReactNode, options: { action?: Action; stays?: boolean; lasts?: number } = {}) {
+  toast.custom((id) => <One body={body} action={options.action} onDismiss={() => toast.dismiss(id)} />, {
+    duration: options.stays ? Infinity : (options.lasts ?? 8000),
+  });
 }
 
-const dismiss = (id: number) => {
-  toasts = toasts.filter((t) => t.id !== id);
-  tell();
-};
-
-function One({ toast }: { toast: Toast }) {
-  useEffect(() => {
-    if (toast.stays) return;
-    const timer = setTimeout(() => dismiss(toast.id), toast.lasts ?? 8000);
-    return () => clearTimeout(timer);
-  }, [toast]);
+function One({ body, action, onDismiss }: { body: ReactNode; action?: Action; onDismiss: () => void }) {
   return (
-    <li className="flex items-start gap-3 rounded-card border border-soft/50 bg-surface px-3 py-2 shadow-lg">
-      <div className="min-w-0 flex-1">{toast.body}</div>
-      {toast.action ? (
+    <div className="flex w-full items-start gap-3 rounded-card border border-soft/50 bg-surface px-3 py-2 shadow-lg">
+      <div className="min-w-0 flex-1">{body}</div>
+      {action ? (
         <Button
           onClick={() => {
-            toast.action!.run();
-            dismiss(toast.id);
+            action.run();
+            onDismiss();
           }}
         >
-          {toast.action.label}
+          {action.label}
         </Button>
       ) : null}
       <button
@@ -53,37 +31,30 @@ function One({ toast }: { toast: Toast }) {
         aria-label="Dismiss"
         title="Dismiss"
         className="grid size-6 place-items-center text-soft hover:text-ink"
-        onClick={() => dismiss(toast.id)}
+        onClick={onDismiss}
       >
         <X size={15} />
       </button>
-    </li>
+    </div>
   );
 }
 
 /** Where toasts stand; what arrives is read out. */
-export function Toasts() {
-  const shown = useSyncExternalStore(
-    (l) => {
-      listeners.add(l);
-      return () => listeners.delete(l);
-    },
-    () => toasts,
-  );
-  return (
-    <section
-      aria-label="Messages"
-      aria-live="polite"
-      className="fixed bottom-3 right-3 z-50 w-[min(26rem,calc(100vw-24px))] max-md:bottom-16"
-    >
-      <ul className="grid gap-2">
-        {shown.map((t) => (
-          <One key={t.id} toast={t} />
-        ))}
-      </ul>
-    </section>
-  );
-}
+export const Toasts = () => (
+  <Toaster
+    containerAriaLabel="Messages"
+    customAriaLabel="Messages"
+    position="bottom-right"
+    visibleToasts={4}
+    expand
+    gap={8}
+    offset={12}
+    mobileOffset={{ bottom: 64, left: 12, right: 12 }}
+    className="toasts"
+    style={{ '--width': 'min(26rem, calc(100vw - 24px))' } as CSSProperties}
+    toastOptions={{ unstyled: true, className: 'w-(--width)' }}
+  />
+);
 
 /** Says at the foot of the window what went wrong, in the server's words where it has some. */
 export const sayWrong = (wrong: unknown) => say(wrong instanceof Error ? wrong.message : String(wrong));

@@ -121,9 +121,7 @@ function Wide({
   const rows = useMemo(
     () =>
       data && now.way === 'month'
-        ? arrange(data.rows, data, { ...now.how, group: null }).lines.flatMap((l) =>
-            l.kind === 'row' ? [l.row] : [],
-          )
+        ? arrange(data.rows, data, { ...now.how, group: null }).lines.flatMap((l) => (l.kind === 'row' ? [l.row] : []))
         : [],
     [data, now.how, now.way],
   );

@@ -3,7 +3,7 @@ using CsCheck;
 using Wrenlet.Formats.Sheets;
 using Wrenlet.Formats.Text;
 
-namespace Wrenlet.Server.Tests.Texts;
+namespace Wrenlet.Formats.Tests.Sheets;
 
 /// <summary>Sheets as files, and the words in them.</summary>
 public class SheetFormatTests

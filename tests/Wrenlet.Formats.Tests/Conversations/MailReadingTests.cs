@@ -3,7 +3,7 @@ using MimeKit;
 using Wrenlet.Formats.Conversations;
 using Wrenlet.Formats.People;
 
-namespace Wrenlet.Server.Tests.Texts;
+namespace Wrenlet.Formats.Tests.Conversations;
 
 /// <summary>Reading of mails as they come: encodings, forms, what is folded, and who wrote them.</summary>
 public class MailReadingTests

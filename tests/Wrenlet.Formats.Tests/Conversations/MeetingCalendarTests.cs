@@ -2,7 +2,7 @@ using NodaTime;
 using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Formats.Conversations;
 
-namespace Wrenlet.Server.Tests.Texts;
+namespace Wrenlet.Formats.Tests.Conversations;
 
 public class MeetingCalendarTests
 {

@@ -1,7 +1,7 @@
 using NodaTime;
 using Wrenlet.Formats.Conversations;
 
-namespace Wrenlet.Server.Tests.Texts;
+namespace Wrenlet.Formats.Tests.Conversations;
 
 public class TranscriptTests
 {

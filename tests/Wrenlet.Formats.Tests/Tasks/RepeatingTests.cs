@@ -1,9 +1,10 @@
 using CsCheck;
 using NodaTime;
 using NodaTime.Text;
-using Wrenlet.Core.Tasks;
+using Wrenlet.Core.Tests;
+using Wrenlet.Formats.Tasks;
 
-namespace Wrenlet.Core.Tests.Tasks;
+namespace Wrenlet.Formats.Tests.Tasks;
 
 public class RepeatingTests
 {

@@ -5,7 +5,7 @@ using Ical.Net.Evaluation;
 using NodaTime;
 using Wrenlet.Core.Calendars;
 
-namespace Wrenlet.Core.Tasks;
+namespace Wrenlet.Formats.Tasks;
 
 /// <summary>
 /// Recurrence rules (RFC 5545, 3.3.10) as tasks use them: FREQ daily, weekly, monthly or yearly, with INTERVAL, BYDAY,

@@ -2,7 +2,7 @@ using CsCheck;
 using Ganss.Xss;
 using Wrenlet.Formats.Text;
 
-namespace Wrenlet.Server.Tests.Texts;
+namespace Wrenlet.Formats.Tests.Text;
 
 public class EntryTextTests
 {
