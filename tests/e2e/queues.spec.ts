@@ -49,7 +49,7 @@ test('the queues as time: read, take, hand over with a word, set aside, close an
   await handling(hanneke).getByRole('button', { name: 'Take up again' }).click();
   await handling(hanneke).getByRole('button', { name: 'Close', exact: true }).click();
   await expect(row(hanneke, /Ottoline Marsh/)).toHaveCount(0);
-  await hanneke.getByRole('region', { name: 'Messages' }).getByRole('button', { name: 'Undo' }).last().click();
+  await hanneke.getByRole('region', { name: 'Messages' }).getByRole('button', { name: 'Undo' }).first().click();
   await expect(row(hanneke, /Ottoline Marsh/)).toBeVisible();
 
   // The same as a table, to sort.

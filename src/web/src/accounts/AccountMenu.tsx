@@ -2,6 +2,7 @@ import { DropdownMenu } from 'radix-ui';
 import { useNavigate } from 'react-router';
 import { type Me, api, taken } from '../api/client';
 import { disconnect } from '../api/live';
+import { outbox } from '../api/outbox';
 import { NameTag } from '../ui/tags';
 import { type Theme, applyTheme, theme } from '../ui/theme';
 
@@ -23,8 +24,17 @@ export const places: { to: string; name: string; roles: string[] | null }[] = [
   { to: '/post-office', name: 'Post office stand-in', roles: null },
 ];
 
-/** Ends this session, or all of them, and begins again at the first page. */
+/** Ends this session, or all of them, and begins again at the first page; what waits to be sent is said before. */
 export async function signOut(everywhere = false) {
+  const waiting = outbox.get().filter((w) => !w.refused).length;
+  if (
+    waiting > 0 &&
+    !window.confirm(
+      `${waiting === 1 ? 'One message has' : `${waiting} messages have`} not been sent yet. ` +
+        'They stay in this browser for you alone and go out when you sign in here again. Sign out now?',
+    )
+  )
+    return;
   await taken(everywhere ? api.DELETE('/api/sessions') : api.DELETE('/api/session'));
   await disconnect();
   window.location.assign('/');

@@ -19,15 +19,22 @@ export type Waiting = {
   ask?: NewAsk | null;
   meeting?: NewMeeting | null;
   refused?: string;
+  /** How often it was tried in vain. */
+  tries?: number;
 };
 
 /** What was sent but not yet acknowledged; it survives a reload, and is sent again with the same id. */
-export const outbox = new Kept<Waiting[]>('wrenlet.outbox', []);
+export const outbox = new Kept<Waiting[]>('wrenlet.outbox', [], { personal: true });
 
 type Sent = (waiting: Waiting, entry: EntryView) => void;
 
+/** Pauses between tries in milliseconds: each twice as long as the one before, up to a minute. */
+const FirstPause = 2_000;
+const LongestPause = 60_000;
+
 let onSent: Sent = () => {};
 let busy = false;
+let again: ReturnType<typeof setTimeout> | undefined;
 
 /** Says what is to happen with an entry that has been acknowledged. */
 export const whenSent = (then: Sent) => {
@@ -57,6 +64,15 @@ export async function flushOutbox() {
   } finally {
     busy = false;
   }
+}
+
+/** Tries again after a pause what waits still, the later the more often it was tried. */
+function tryLater() {
+  const tries = outbox.get().flatMap((w) => (w.refused ? [] : [w.tries ?? 0]));
+  if (tries.length === 0) return;
+  clearTimeout(again);
+  const pause = Math.min(LongestPause, FirstPause * 2 ** Math.max(0, Math.min(...tries) - 1));
+  again = setTimeout(() => void flushOutbox(), pause);
 }
 
 /** Takes something out of the outbox for good. */
@@ -89,8 +105,11 @@ async function attempt(waiting: Waiting) {
     if (
       wrong instanceof Unreachable ||
       (wrong instanceof Refusal && (wrong.status === 401 || wrong.status === 429 || wrong.status >= 500))
-    )
+    ) {
+      outbox.set((all) => all.map((w) => (w.id === waiting.id ? { ...w, tries: (w.tries ?? 0) + 1 } : w)));
+      tryLater();
       return;
+    }
     withdraw(waiting.id);
     throw wrong;
   }

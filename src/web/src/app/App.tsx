@@ -16,6 +16,7 @@ import { Toasts, sayWrong } from '../ui/toasts';
 import { ToEntry } from '../finding/ToEntry';
 import { Frame } from './Frame';
 import { setFirmTime } from '../ui/time';
+import { belongTo } from '../api/store';
 
 const SetUp = lazy(() => import('../accounts/SetUp').then((m) => ({ default: m.SetUp })));
 const PartyPageView = lazy(() => import('../pages/PartyPageView').then((m) => ({ default: m.PartyPageView })));
@@ -43,6 +44,7 @@ async function whoAmI(): Promise<Me | null> {
     const me = await taken(api.GET('/api/me'));
     setGuard(me.guard);
     setFirmTime(me.zone, me.now, me.standsStill);
+    belongTo(me.person.id!);
     return me;
   } catch (wrong) {
     if (wrong instanceof Refusal && wrong.status === 401) return null;

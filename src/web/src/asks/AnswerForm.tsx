@@ -5,7 +5,7 @@ import { Button, cx, inputClass } from '../ui/controls';
 import { act } from './asking';
 
 /** Words of answers that are not given yet, by ask. */
-const begun = new Kept<Record<string, string>>('wrenlet.answers', {});
+const begun = new Kept<Record<string, string>>('wrenlet.answers', {}, { personal: true });
 
 type Props = {
   ask: AskView;

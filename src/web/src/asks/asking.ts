@@ -21,7 +21,7 @@ export type AskDraft = {
 };
 
 /** By conversation; like the words, it outlives the page. */
-export const askDrafts = new Kept<Record<string, AskDraft>>('wrenlet.asking', {});
+export const askDrafts = new Kept<Record<string, AskDraft>>('wrenlet.asking', {}, { personal: true });
 
 export const blankAsk: AskDraft = {
   kind: 'question',

@@ -22,7 +22,7 @@ const blank = (docket: string): Note => ({
 });
 
 /** The note of the call one is on; it stays through pages and reloads until it is put down. */
-export const callNote = new Kept<Note | null>('wrenlet.call', null);
+export const callNote = new Kept<Note | null>('wrenlet.call', null, { personal: true });
 
 /** Begins a note while on the telephone. */
 export const beginCall = (path: string) => {

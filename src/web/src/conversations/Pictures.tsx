@@ -27,7 +27,7 @@ const groups: [number, string][] = [
 /** Skin tones of Unicode, none first; the fifth is the darkest. */
 const tones = ['✋', '✋🏻', '✋🏼', '✋🏽', '✋🏾', '✋🏿'];
 const tone = new Kept('wrenlet.tone', 0);
-const recent = new Kept<string[]>('wrenlet.pictures', []);
+const recent = new Kept<string[]>('wrenlet.pictures', [], { personal: true });
 const pictures = (data as Picture[]).filter((p) => p.group !== undefined && p.group !== 2);
 
 const toned = (picture: Picture, of: number) =>

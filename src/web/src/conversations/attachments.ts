@@ -1,6 +1,6 @@
 import { v7 as newId } from 'uuid';
 import { type FileView, Refusal, Unreachable, api, sendPart, taken } from '../api/client';
-import { Kept } from '../api/store';
+import { Kept, whenOwned } from '../api/store';
 
 /** A file that goes with what is being written. */
 export type Attachment = {
@@ -24,7 +24,14 @@ const PartSize = 8 * 1024 * 1024;
 const AtOnce = 3;
 
 /** What goes with each conversation's draft; it outlives a reload, but the bytes of what had not come must then be chosen again. */
-export const attachments = new Kept<Record<string, Attachment[]>>('wrenlet.attachments', {}, sessionStorage);
+export const attachments = new Kept<Record<string, Attachment[]>>(
+  'wrenlet.attachments',
+  {},
+  {
+    place: sessionStorage,
+    personal: true,
+  },
+);
 
 /** The files themselves, as long as the page lives. */
 const held = new Map<string, File>();
@@ -204,10 +211,12 @@ async function run(conversation: string, id: string) {
 }
 
 // What had not come when the page was left cannot go on by itself: the browser gives no file back.
-for (const [conversation, list] of Object.entries(attachments.get()))
-  for (const a of list)
-    if (a.state !== 'ready' && !held.has(a.id))
-      patch(conversation, a.id, {
-        state: 'failed',
-        wrong: 'The page was left before it was there. Choose it again, and it goes on where it was.',
-      });
+whenOwned(() => {
+  for (const [conversation, list] of Object.entries(attachments.get()))
+    for (const a of list)
+      if (a.state !== 'ready' && !held.has(a.id))
+        patch(conversation, a.id, {
+          state: 'failed',
+          wrong: 'The page was left before it was there. Choose it again, and it goes on where it was.',
+        });
+});

@@ -16,7 +16,7 @@ export type KeptDraft = {
   from?: string;
 };
 
-export const drafts = new Kept<Record<string, KeptDraft>>('wrenlet.drafts', {});
+export const drafts = new Kept<Record<string, KeptDraft>>('wrenlet.drafts', {}, { personal: true });
 
 /** Names this page among one's own. */
 export const thisPage = crypto.randomUUID();

@@ -4,7 +4,7 @@ import { Kept } from '../api/store';
 export type Tab = { ref: string; name: string };
 
 /** The open dockets, in the order in which they were opened; they stay across visits. */
-export const tabs = new Kept<Tab[]>('wrenlet.tabs', []);
+export const tabs = new Kept<Tab[]>('wrenlet.tabs', [], { personal: true });
 
 export function openTab(tab: Tab) {
   const open = tabs.get();

@@ -17,7 +17,7 @@ export const kinds: Record<SheetKind, { name: string; hint: string }> = {
 /** What is being written on a sheet and not saved yet; it stays in this browser until it is. */
 export type SheetDraft = { from: number; doc?: DocNode | string; rows?: string[][]; note: string };
 
-export const sheetDrafts = new Kept<Record<string, SheetDraft>>('wrenlet.sheets', {});
+export const sheetDrafts = new Kept<Record<string, SheetDraft>>('wrenlet.sheets', {}, { personal: true });
 
 export const keepDraft = (id: string, draft: SheetDraft | null) =>
   sheetDrafts.set((all) => {

@@ -5,11 +5,20 @@ import { Button } from './controls';
 
 type Action = { label: string; run: () => void };
 
+/** So many stand there at once; the eldest makes room. */
+const Most = 4;
+let standing: (string | number)[] = [];
+const gone = (id: string | number) => (standing = standing.filter((s) => s !== id));
+
 /** Says something at the foot of the window; it goes by itself unless it stays. */
 export function say(body: ReactNode, options: { action?: Action; stays?: boolean; lasts?: number } = {}) {
-  toast.custom((id) => <One body={body} action={options.action} onDismiss={() => toast.dismiss(id)} />, {
+  const id = toast.custom((own) => <One body={body} action={options.action} onDismiss={() => toast.dismiss(own)} />, {
     duration: options.stays ? Infinity : (options.lasts ?? 8000),
+    onDismiss: (t) => gone(t.id),
+    onAutoClose: (t) => gone(t.id),
   });
+  standing.push(id);
+  while (standing.length > Most) toast.dismiss(standing.shift());
 }
 
 function One({ body, action, onDismiss }: { body: ReactNode; action?: Action; onDismiss: () => void }) {
@@ -45,7 +54,7 @@ export const Toasts = () => (
     containerAriaLabel="Messages"
     customAriaLabel="Messages"
     position="bottom-right"
-    visibleToasts={4}
+    visibleToasts={Most}
     expand
     gap={8}
     offset={12}

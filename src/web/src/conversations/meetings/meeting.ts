@@ -15,7 +15,7 @@ export type MeetingDraft = {
 };
 
 /** By conversation; like the words, it outlives the page. */
-export const meetingDrafts = new Kept<Record<string, MeetingDraft>>('wrenlet.meeting', {});
+export const meetingDrafts = new Kept<Record<string, MeetingDraft>>('wrenlet.meeting', {}, { personal: true });
 
 export const blankMeeting: MeetingDraft = { title: '', with: [], minutes: 60, from: null, where: '', call: true };
 

@@ -68,7 +68,10 @@ export function Waits({ list }: { list: Waiting[] }) {
         >
           <p className="whitespace-pre-wrap">{w.body}</p>
           <p className="text-[12px]">
-            {w.refused ?? 'on its way, kept until it is there'}
+            {w.refused ??
+              (w.tries && w.tries > 1
+                ? `not there yet after ${w.tries} tries; kept, and tried again`
+                : 'on its way, kept until it is there')}
             {w.refused ? (
               <Button look="quiet" onClick={() => withdraw(w.id)}>
                 Take it out
