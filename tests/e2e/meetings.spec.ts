@@ -1,4 +1,4 @@
-import { expect, test } from './yard';
+import { expect, test, putAwayMessages } from './yard';
 
 test('a meeting with the customer is set, invited by mail, answered on their page, held as a call, and its words become a task', async ({
   browser,
@@ -55,6 +55,7 @@ test('a meeting with the customer is set, invited by mail, answered on their pag
   const theirs = customer.getByRole('region', { name: 'The call' });
   await theirs.getByLabel('Say something').fill('The crew is booked for the morning tide');
   await theirs.getByRole('button', { name: 'Say it' }).click();
+  await putAwayMessages(odalys);
   await card(odalys).getByRole('link', { name: 'Tide and crew' }).click();
   await expect(odalys.getByRole('heading', { name: 'Tide and crew' })).toBeVisible();
   await odalys.getByRole('button', { name: 'Join the call' }).click();
@@ -69,8 +70,7 @@ test('a meeting with the customer is set, invited by mail, answered on their pag
   const said = odalys.getByRole('article').filter({ hasText: 'I will tell the crane' });
   await expect(said).toBeVisible({ timeout: 15_000 });
   await expect(odalys.getByRole('article').filter({ hasText: 'The crew is booked' })).toBeVisible();
-  const dismiss = odalys.getByRole('region', { name: 'Messages' }).getByRole('button', { name: 'Dismiss' });
-  while ((await dismiss.count()) > 0) await dismiss.first().click();
+  await putAwayMessages(odalys);
   await said.click();
   await odalys.keyboard.press('t');
   await expect(said.getByLabel('Title')).toHaveValue('Tell the crane');

@@ -1,4 +1,4 @@
-import { type Page, expect, test } from './yard';
+import { type Page, expect, test, putAwayMessages } from './yard';
 
 const answer = (page: Page, name: string) => page.getByRole('textbox', { name: new RegExp(`Answer ${name}`) });
 const row = (page: Page, name: RegExp) => page.getByRole('gridcell', { name });
@@ -44,8 +44,7 @@ test('the queues as time: read, take, hand over with a word, set aside, close an
     .getByRole('button', { name: /^Tomorrow morning/ })
     .click();
   await expect(row(hanneke, /Ottoline Marsh/)).toHaveAccessibleName(/aside until Wed 15 Apr 08:00/);
-  const dismiss = hanneke.getByRole('region', { name: 'Messages' }).getByRole('button', { name: 'Dismiss' });
-  while ((await dismiss.count()) > 0) await dismiss.first().click();
+  await putAwayMessages(hanneke);
   await handling(hanneke).getByRole('button', { name: 'Take up again' }).click();
   await handling(hanneke).getByRole('button', { name: 'Close', exact: true }).click();
   await expect(row(hanneke, /Ottoline Marsh/)).toHaveCount(0);

@@ -113,3 +113,12 @@ export const test = base.extend<{ yard: Yard }, { holder: Holder }>({
 });
 
 export { expect };
+
+/** Puts away what is said at the foot of the window, also what comes meanwhile. */
+export async function putAwayMessages(page: Page) {
+  const dismiss = page.getByRole('region', { name: 'Messages' }).getByRole('button', { name: 'Dismiss' });
+  await expect(async () => {
+    if ((await dismiss.count()) > 0) await dismiss.first().click({ timeout: 1_000 });
+    expect(await dismiss.count()).toBe(0);
+  }).toPass();
+}

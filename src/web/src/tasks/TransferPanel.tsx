@@ -11,7 +11,7 @@ import { say, sayWrong } from '../ui/toasts';
 type File_ = { format: 'ics' | 'csv'; text: string; name: string };
 
 /** Tasks out as files, in from files, and one's own as a calendar that other programs read. */
-export function FilesPanel({ scope }: { scope: string }) {
+export function TransferPanel({ scope }: { scope: string }) {
   const [open, setOpen] = useState(false);
   const [file, setFile] = useState<File_ | null>(null);
   const [preview, setPreview] = useState<ImportView | null>(null);

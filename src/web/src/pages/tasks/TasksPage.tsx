@@ -10,7 +10,7 @@ import { Kept } from '../../api/store';
 import { Button, Panel, Wrong, cx, inputClass } from '../../ui/controls';
 import { Count } from '../../ui/tags';
 import { ColumnsPart } from '../../tasks/ColumnsPart';
-import { FilesPanel } from '../../tasks/TransferPanel';
+import { TransferPanel } from '../../tasks/TransferPanel';
 import { LoadPart } from '../../tasks/LoadPart';
 import { MonthPart } from '../../tasks/MonthPart';
 import { NextPart } from '../../tasks/NextPart';
@@ -79,7 +79,7 @@ export function TasksPage({ me }: { me: Me }) {
         </div>
         {wide ? <Scope scope={now.scope} onScope={(scope) => set({ scope })} /> : null}
         {wide ? <Views now={now} onLook={(next) => look.set(next)} /> : null}
-        <FilesPanel scope={wide ? now.scope : now.way === 'columns' && now.list ? `worklist:${now.list}` : 'mine'} />
+        <TransferPanel scope={wide ? now.scope : now.way === 'columns' && now.list ? `worklist:${now.list}` : 'mine'} />
         <Link to="/asks" className="text-[13px] text-ask underline decoration-ask/40 underline-offset-2">
           Asks on you
           <Count n={asks} />
