@@ -63,6 +63,9 @@ public sealed class SqlSession : IDisposable
         Connection.Dispose();
     }
 
+    /// <summary>The statements that were run so far, as they were run last.</summary>
+    internal IReadOnlyCollection<SqliteCommand> Statements => _statements.Values;
+
     /// <summary>From now on statements are kept count of, for <see cref="Recompiled"/>.</summary>
     internal void CountCompilations() => Connection.Handle!.enable_sqlite3_next_stmt(true);
 

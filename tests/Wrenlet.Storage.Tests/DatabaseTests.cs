@@ -56,46 +56,6 @@ public sealed class DatabaseTests : IDisposable
         Should.Throw<Microsoft.Data.Sqlite.SqliteException>(() => database.Read(s => s.Run("DELETE FROM audit")));
     }
 
-    /// <summary>Each query that matters finds its rows by an index, without a scan and without sorting.</summary>
-    [Theory]
-    [InlineData(
-        "SELECT * FROM entry e WHERE e.conversation = 1 AND e.id < 9 ORDER BY e.id DESC LIMIT 60",
-        "entry_by_conversation"
-    )]
-    [InlineData(
-        "SELECT * FROM conversation c WHERE c.docket = 1 AND c.audience IN ('inside', 'outside')",
-        "conversation_by_docket"
-    )]
-    [InlineData(
-        "SELECT * FROM conversation c WHERE c.state = 'open' AND c.queue IS NOT NULL AND c.id > 3 ORDER BY c.id LIMIT 5",
-        "conversation"
-    )]
-    [InlineData("SELECT * FROM task t WHERE t.docket = 1 ORDER BY t.id DESC LIMIT 5", "task_by_docket")]
-    [InlineData("SELECT * FROM task t WHERE t.source IN (SELECT value FROM json_each('[1,2]'))", "task_by_source")]
-    [InlineData("SELECT * FROM task_owner WHERE person = 4", "task_by_person")]
-    [InlineData("SELECT * FROM alert a WHERE a.person = 1 AND a.id < 4 ORDER BY a.id DESC LIMIT 5", "alert_by_person")]
-    [InlineData("SELECT count(*) FROM alert WHERE person = 1 AND read IS NULL", "alert_unread")]
-    [InlineData("SELECT entry, tries FROM outbox ORDER BY entry LIMIT 5", "outbox")]
-    [InlineData(
-        "SELECT * FROM mail WHERE conversation = 1 AND entry < 5 ORDER BY entry DESC LIMIT 5",
-        "mail_by_conversation"
-    )]
-    [InlineData("SELECT * FROM sheet s WHERE s.docket = 1 ORDER BY s.id", "sheet_by_docket")]
-    [InlineData(
-        "SELECT * FROM sheet_revision r WHERE r.sheet = 1 ORDER BY r.number DESC",
-        "sqlite_autoindex_sheet_revision"
-    )]
-    [InlineData("SELECT * FROM sheet_share x WHERE x.party = 1", "sheet_share_by_party")]
-    [InlineData("SELECT * FROM sheet_revision r WHERE r.file = 1", "sheet_revision_by_file")]
-    [InlineData("SELECT * FROM docket WHERE kind = 'job' AND number = 7", "sqlite_autoindex_docket")]
-    public void A_query_that_matters_uses_its_index(string sql, string index)
-    {
-        using var database = Database.Open(_folder);
-        var plan = string.Join('\n', database.Read(s => s.All("EXPLAIN QUERY PLAN " + sql, r => r.GetString(3))));
-        plan.ShouldContain(index);
-        plan.ShouldNotContain("USE TEMP B-TREE");
-    }
-
     /// <summary>
     /// SQLite compiles a statement anew when a value bound to it may change its plan; no list that is read often may
     /// cost that.

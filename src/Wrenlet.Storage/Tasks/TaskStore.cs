@@ -187,8 +187,8 @@ public static class TaskStore
             $"""
             {TaskRows.Select} WHERE t.id IN (
                 SELECT task FROM task_owner WHERE person = (SELECT id FROM person WHERE uid = $person)
-                UNION SELECT o.task FROM task_owner o JOIN crew_member k ON k.crew = o.crew
-                  WHERE k.person = (SELECT id FROM person WHERE uid = $person))
+                UNION SELECT task FROM task_owner WHERE crew IN (
+                  SELECT crew FROM crew_member WHERE person = (SELECT id FROM person WHERE uid = $person)))
               AND (t.state NOT IN ('done', 'dropped') OR t.finished >= $since)
             ORDER BY t.due IS NULL, t.due, t.id LIMIT {most}
             """,

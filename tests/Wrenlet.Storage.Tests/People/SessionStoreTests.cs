@@ -1,0 +1,86 @@
+using NodaTime;
+using Wrenlet.Core.People;
+using Wrenlet.Storage.People;
+
+namespace Wrenlet.Storage.Tests.People;
+
+public sealed class SessionStoreTests : Shelf
+{
+    private static readonly Instant Ends = Now + Duration.FromDays(14);
+    private static readonly byte[] Token = [1, 1, 1];
+    private static readonly byte[] Other = [2, 2, 2];
+
+    [Fact]
+    public void Who_signs_in_is_known_by_their_address_in_any_case()
+    {
+        SessionStore.Credentials(S, "ODALYS@quay.example").ShouldBe((Odalys, "a hash"));
+        SessionStore.Credentials(S, "ines@quay.example").ShouldBe((Ines, null));
+        SessionStore.Credentials(S, "nobody@quay.example").ShouldBeNull();
+    }
+
+    [Fact]
+    public void A_session_is_found_until_it_is_ended()
+    {
+        SessionStore.Start(S, Token, new SignedIn(Odalys, "guard", Ends), Now);
+        SessionStore.Find(S, Token).ShouldBe(new SignedIn(Odalys, "guard", Ends));
+        SessionStore.Find(S, Other).ShouldBeNull();
+        SessionStore.End(S, Token);
+        SessionStore.Find(S, Token).ShouldBeNull();
+    }
+
+    [Fact]
+    public void All_of_a_person_are_ended_and_nobody_elses()
+    {
+        SessionStore.Start(S, Token, new SignedIn(Odalys, "g", Ends), Now);
+        SessionStore.Start(S, Other, new SignedIn(Ines, "g", Ends), Now);
+        SessionStore.EndAll(S, Odalys);
+        SessionStore.Find(S, Token).ShouldBeNull();
+        SessionStore.Find(S, Other).ShouldNotBeNull();
+    }
+
+    [Fact]
+    public void What_has_run_out_is_cleared_away()
+    {
+        SessionStore.Start(S, Token, new SignedIn(Odalys, "g", Now), Now);
+        SessionStore.Start(S, Other, new SignedIn(Odalys, "g", Ends), Now);
+        SessionStore.EndExpired(S, Now + Duration.FromSeconds(1));
+        SessionStore.Find(S, Token).ShouldBeNull();
+        SessionStore.Find(S, Other).ShouldNotBeNull();
+    }
+
+    [Fact]
+    public void A_contact_comes_by_their_link_and_a_new_one_takes_its_place()
+    {
+        SessionStore.SetLink(S, Token, Benedikta, Now);
+        SessionStore.ByLink(S, Token).ShouldBe(Benedikta);
+        SessionStore.SetLink(S, Other, Benedikta, Now);
+        SessionStore.ByLink(S, Other).ShouldBe(Benedikta);
+    }
+
+    [Fact]
+    public void What_was_done_with_the_house_is_told_newest_first()
+    {
+        SessionStore.Audit(S, Now, Odalys, "signed in", "");
+        SessionStore.Audit(S, Now + Duration.FromHours(1), null, "wrong password", "x@quay.example");
+        SessionStore
+            .Audited(S, 10)
+            .Take(2)
+            .ShouldBe([
+                (Now + Duration.FromHours(1), null, "wrong password", "x@quay.example"),
+                (Now, Odalys, "signed in", ""),
+            ]);
+        SessionStore.Audited(S, 1).Count.ShouldBe(1);
+    }
+
+    [Fact]
+    public void Leave_is_kept_by_its_first_day_and_what_is_over_is_left_out()
+    {
+        var april = new Leave(Ines, new LocalDate(2026, 4, 20), new LocalDate(2026, 4, 24), null, "");
+        LeaveStore.Put(S, april);
+        LeaveStore.Put(S, april with { Last = new LocalDate(2026, 4, 25) });
+        LeaveStore.From(S, new LocalDate(2026, 4, 25)).ShouldHaveSingleItem().Last.ShouldBe(new LocalDate(2026, 4, 25));
+        LeaveStore.From(S, new LocalDate(2026, 4, 26)).ShouldBeEmpty();
+        LeaveStore.Remove(S, Ines, april.First).ShouldBeTrue();
+        LeaveStore.Remove(S, Ines, april.First).ShouldBeFalse();
+    }
+}
