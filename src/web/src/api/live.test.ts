@@ -1,0 +1,198 @@
+// @vitest-environment jsdom
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { ok, unreachable } from './answers.testing';
+import type { Change, EntryView, TaskView } from './client';
+
+const { GET, POST, hub } = vi.hoisted(() => ({
+  GET: vi.fn(),
+  POST: vi.fn(),
+  hub: {
+    state: 'Disconnected',
+    on: vi.fn(),
+    start: vi.fn(),
+    stop: vi.fn(),
+    invoke: vi.fn(),
+    onreconnecting: vi.fn(),
+    onreconnected: vi.fn(),
+    onclose: vi.fn(),
+  },
+}));
+
+vi.mock('./client', async (original) => ({ ...(await original<object>()), api: { GET, POST } }));
+vi.mock('@microsoft/signalr', () => {
+  const builder = new Proxy({}, { get: (_, name) => () => (name === 'build' ? hub : builder) }) as object;
+  return {
+    HubConnectionBuilder: class {
+      constructor() {
+        return builder;
+      }
+    },
+    HttpTransportType: { WebSockets: 1 },
+    LogLevel: { None: 6 },
+  };
+});
+
+let live: typeof import('./live');
+let queries: typeof import('./queries');
+
+const entry = (id: string, order: number, more: Partial<EntryView> = {}) =>
+  ({ id, order, conversation: 'c', tasks: [], ...more }) as EntryView;
+const change = (kind: string, more: Partial<Change> = {}) =>
+  ({
+    seq: 10,
+    kind,
+    subject: 's',
+    docket: 'J-1',
+    conversation: 'c',
+    entry: null,
+    task: null,
+    alert: null,
+    ...more,
+  }) as Change;
+
+/** What a change that the server sends does. */
+const hear = (what: Change) => {
+  const listener = hub.on.mock.calls.findLast(([name]) => name === 'change')![1] as (c: Change) => void;
+  listener(what);
+};
+const docket = () =>
+  queries.queries.getQueryData<{ talk: { entries: EntryView[] }; tasks: TaskView[] }>(queries.keys.docket('J-1'))!;
+const orders = () => docket().talk.entries.map((e) => e.order);
+
+beforeEach(async () => {
+  vi.resetModules();
+  vi.resetAllMocks();
+  hub.state = 'Disconnected';
+  hub.start.mockImplementation(() => {
+    hub.state = 'Connected';
+    return Promise.resolve();
+  });
+  hub.invoke.mockResolvedValue(undefined);
+  GET.mockImplementation(() => ok({ list: [], last: 5, more: false }));
+  live = await import('./live');
+  queries = await import('./queries');
+  const talk = { entries: [entry('1', 1), entry('3', 3)], silences: [], before: null, after: null };
+  queries.queries.setQueryData(queries.keys.docket('J-1'), { talk, tasks: [], conversations: [], marks: [] });
+});
+
+afterEach(() => vi.useRealTimers());
+
+describe('the live connection', () => {
+  test('asks once for all that came while away, from the last that was heard', async () => {
+    GET.mockImplementation(() =>
+      ok({ list: [change('entry.posted', { seq: 7, entry: entry('4', 4) })], last: 7, more: false }),
+    );
+    await live.connect(4, () => undefined);
+    expect(GET).toHaveBeenCalledWith('/api/changes', { params: { query: { after: 4 } } });
+    expect(orders()).toEqual([1, 3, 4]);
+  });
+
+  test('reads everything anew when more came than is told one by one', async () => {
+    const all = vi.spyOn(queries.queries, 'invalidateQueries');
+    GET.mockImplementation(() => ok({ list: [], last: 9000, more: true }));
+    await live.connect(4, () => undefined);
+    expect(all).toHaveBeenCalledWith();
+  });
+
+  test('tries again when the server cannot be reached', async () => {
+    vi.useFakeTimers();
+    hub.start.mockRejectedValueOnce(new Error('no'));
+    await live.connect(4, () => undefined);
+    await vi.advanceTimersByTimeAsync(3_000);
+    expect(hub.start).toHaveBeenCalledTimes(2);
+    expect(GET).toHaveBeenCalledTimes(1);
+  });
+
+  test('after a break what was heard meanwhile does not hide what came before it', async () => {
+    await live.connect(4, () => undefined);
+    (hub.onreconnecting.mock.calls[0]![0] as () => void)();
+    hear(change('alert.read', { seq: 99 }));
+    GET.mockClear();
+    await (hub.onreconnected.mock.calls[0]![0] as () => Promise<void>)();
+    expect(GET).toHaveBeenCalledWith('/api/changes', { params: { query: { after: 5 } } });
+  });
+
+  test('does what is to be done each time that it stands, also when catching up failed first', async () => {
+    vi.useFakeTimers();
+    const arrived = vi.fn().mockResolvedValue(undefined);
+    live.whenArrived(arrived);
+    GET.mockImplementationOnce(unreachable);
+    await live.connect(4, () => undefined);
+    expect(arrived).not.toHaveBeenCalled();
+    await vi.advanceTimersByTimeAsync(3_000);
+    expect(arrived).toHaveBeenCalledTimes(1);
+  });
+
+  test('says that one writes at most every few seconds, and at once that one does no more', async () => {
+    await live.connect(4, () => undefined);
+    hub.invoke.mockClear();
+    live.writing('c');
+    live.writing('c');
+    live.writing(null);
+    expect(hub.invoke.mock.calls).toEqual([
+      ['Writing', 'c'],
+      ['Writing', null],
+    ]);
+  });
+});
+
+describe('what others do', () => {
+  beforeEach(() => live.connect(4, () => undefined));
+
+  test('stands in its place in the order of what was said', () => {
+    hear(change('entry.posted', { entry: entry('2', 2) }));
+    expect(orders()).toEqual([1, 2, 3]);
+  });
+
+  test('changes what is there, and keeps the tasks that hang on it', () => {
+    const task = { id: 't', version: 1, docket: 'J-1', sourceEntry: '3' } as TaskView;
+    live.showTask(task, true);
+    hear(change('entry.changed', { entry: entry('3', 3, { html: 'new' }) }));
+    const [, changed] = docket().talk.entries;
+    expect([changed!.html, changed!.tasks.map((t) => t.id)]).toEqual(['new', ['t']]);
+  });
+
+  test('is taken out when it is taken back', () => {
+    const heard = vi.fn();
+    live.whenEntryChanges(heard);
+    hear(change('entry.taken-back', { subject: '3' }));
+    expect(orders()).toEqual([1]);
+    expect(heard).toHaveBeenCalledWith('3', null);
+  });
+
+  test('is no part of a talk that is read further on than it', () => {
+    const talk = { entries: [entry('9', 9)], silences: [], before: 9, after: null };
+    queries.queries.setQueryData(queries.keys.docket('J-1'), { talk, tasks: [], conversations: [], marks: [] });
+    hear(change('entry.posted', { entry: entry('2', 2) }));
+    expect(orders()).toEqual([9]);
+  });
+
+  test('shows a task as it is newest, whatever comes late', () => {
+    const task = (version: number, title: string) => ({ id: 't', version, title, docket: 'J-1' }) as TaskView;
+    hear(change('task.made', { task: task(2, 'Second') }));
+    hear(change('task.changed', { task: task(1, 'First') }));
+    expect(docket().tasks.map((t) => t.title)).toEqual(['Second']);
+    hear(change('task.changed', { task: task(3, 'Third') }));
+    expect(docket().tasks.map((t) => t.title)).toEqual(['Third']);
+  });
+
+  test('that is for one is alerted', async () => {
+    const alerted = vi.fn();
+    await live.connect(4, alerted);
+    hear(change('alert.given', { alert: { id: 'a' } as never }));
+    expect(alerted).toHaveBeenCalledWith(expect.objectContaining({ kind: 'alert.given' }));
+  });
+
+  test('in a conversation is told to whoever lists conversations', () => {
+    const heard = vi.fn();
+    live.whenConversationChanges(heard);
+    hear(change('conversation.changed', { subject: 'c' }));
+    expect(heard).toHaveBeenCalledWith('c');
+  });
+
+  test('of a kind that is not known here reads everything anew', () => {
+    const all = vi.spyOn(queries.queries, 'invalidateQueries');
+    hear(change('something.new'));
+    expect(all).toHaveBeenLastCalledWith();
+  });
+});

@@ -1,0 +1,87 @@
+using System.Net;
+using Wrenlet.Server.Tests.World;
+
+namespace Wrenlet.Server.Tests;
+
+/// <summary>How the built web application is served.</summary>
+public sealed class WebPagesTests : IAsyncLifetime
+{
+    private RunningServer _server = null!;
+    private HttpClient _browser = null!;
+
+    private static CancellationToken Stop => TestContext.Current.CancellationToken;
+
+    public async ValueTask InitializeAsync()
+    {
+        _server = await RunningServer.Start(RunningServer.NewFolder(), "--no-demo");
+        _browser = new HttpClient { BaseAddress = _server.Address };
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        _browser.Dispose();
+        await _server.DisposeAsync();
+    }
+
+    [Theory]
+    [InlineData("/")]
+    [InlineData("/dockets")]
+    [InlineData("/dockets/J-1042")]
+    [InlineData("/with/anything-that-is-no-file")]
+    public async Task Every_address_of_a_page_is_the_one_page_and_is_asked_for_anew(string path)
+    {
+        using var answer = await _browser.GetAsync(path, Stop);
+        answer.StatusCode.ShouldBe(HttpStatusCode.OK);
+        answer.Content.Headers.ContentType!.MediaType.ShouldBe("text/html");
+        answer.Headers.CacheControl!.NoCache.ShouldBeTrue();
+        (await answer.Content.ReadAsStringAsync(Stop)).ShouldContain("<div id=\"root\">");
+    }
+
+    [Theory]
+    [InlineData("/api/nothing")]
+    [InlineData("/api/nothing/at/all")]
+    public async Task What_is_no_endpoint_is_no_page_either(string path)
+    {
+        using var answer = await _browser.GetAsync(path, Stop);
+        answer.StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        answer.Content.Headers.ContentType!.MediaType.ShouldBe("application/problem+json");
+    }
+
+    [Fact]
+    public async Task Scripts_come_compressed_and_are_kept_for_good()
+    {
+        var page = await _browser.GetStringAsync("/", Stop);
+        var script = page.Split('"')
+            .First(p =>
+                p.StartsWith("/assets/", StringComparison.Ordinal) && p.EndsWith(".js", StringComparison.Ordinal)
+            );
+        using var request = new HttpRequestMessage(HttpMethod.Get, script);
+        request.Headers.AcceptEncoding.ParseAdd("br");
+        using var answer = await _browser.SendAsync(request, Stop);
+        answer.Content.Headers.ContentEncoding.ShouldBe(["br"]);
+        answer.Content.Headers.ContentType!.MediaType.ShouldBe("text/javascript");
+        answer.Headers.CacheControl!.MaxAge.ShouldBe(TimeSpan.FromDays(365));
+        answer.Headers.Vary.ShouldContain("Accept-Encoding");
+    }
+
+    [Fact]
+    public async Task A_script_that_is_not_there_is_not_kept_for_good()
+    {
+        using var answer = await _browser.GetAsync("/assets/none-0000.js", Stop);
+        answer.StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (answer.Headers.CacheControl?.MaxAge).ShouldBeNull();
+    }
+
+    [Theory]
+    [InlineData("/assets/../Wrenlet.Server.dll")]
+    [InlineData("/assets/%2e%2e/%2e%2e/appsettings.json")]
+    [InlineData("/Wrenlet.Server.deps.json")]
+    public async Task Nothing_beside_the_web_application_is_served(string path)
+    {
+        using var answer = await _browser.GetAsync(path, Stop);
+        if (answer.StatusCode is HttpStatusCode.OK)
+            answer.Content.Headers.ContentType!.MediaType.ShouldBe("text/html");
+        else
+            answer.StatusCode.ShouldBe(HttpStatusCode.NotFound);
+    }
+}
