@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Net;
 using System.Reflection;
 using System.Text.Json;
@@ -145,6 +146,8 @@ public partial class EveryEndpointTests(YardFixture world)
         await using var watcher = await Connect(world.Visitors["Kit"]);
         var present = new List<string>();
         watcher.On<JsonElement>("present", p => present.Add(p.GetRawText()));
+        var heard = new ConcurrentQueue<string>();
+        watcher.On<JsonElement>("change", c => heard.Enqueue(c.GetRawText()));
         await using var intruder = await Connect(world.Visitors[actor]);
         var told = new List<string>();
         intruder.On<JsonElement>("present", p => told.Add(p.GetRawText()));
@@ -154,14 +157,17 @@ public partial class EveryEndpointTests(YardFixture world)
         await watcher.InvokeAsync("Reading", new[] { place });
         await intruder.InvokeAsync("Reading", new[] { place });
         await intruder.InvokeAsync("Writing", place);
-        await world
-            .Visitors["Kit"]
-            .Do(
-                HttpMethod.Post,
-                $"/api/conversations/{place}/entries",
-                new { id = Guid.CreateVersion7(), body = "secretlive" }
-            );
-        await Task.Delay(300);
+        // When the watcher has heard the second, and a word has gone to the intruder's connection and back since, the
+        // first has been told to all whom it is told to.
+        foreach (var body in new[] { "secretlive", "secretlive again" })
+        {
+            await world
+                .Visitors["Kit"]
+                .Do(HttpMethod.Post, $"/api/conversations/{place}/entries", new { id = Guid.CreateVersion7(), body });
+            await Waiting.Until(() => heard.Any(h => h.Contains(body, StringComparison.Ordinal)));
+        }
+
+        await intruder.InvokeAsync("Reading", Array.Empty<Guid>());
 
         present.ShouldNotBeEmpty();
         present.ShouldAllBe(p => !p.Contains(actor));

@@ -205,14 +205,59 @@ public sealed class BeforeItLeavesTests : IAsyncLifetime
             .GetProperty("body")
             .GetString()
             .ShouldBe("Too early");
-        await Task.Delay(2500, TestContext.Current.CancellationToken);
-        File.Exists(Mail(id)).ShouldBeFalse();
         var after = await Standing();
         foreach (var part in new[] { "open", "turn", "owner" })
             after.GetProperty(part).GetRawText().ShouldBe(before.GetProperty(part).GetRawText(), part);
         (await _odalys.Http.GetAsync($"/api/entries/{id}", TestContext.Current.CancellationToken)).StatusCode.ShouldBe(
             HttpStatusCode.NotFound
         );
+        // What is said after it leaves after it: when that has left, it would have too.
+        var next = Guid.CreateVersion7();
+        (await Post(_ines, new { id = next, body = "Now it is time" })).StatusCode.ShouldBe(HttpStatusCode.OK);
+        await Waiting.Until(() => File.Exists(Mail(next)));
+        File.Exists(Mail(id)).ShouldBeFalse();
+    }
+
+    [Fact]
+    public async Task What_was_filed_and_thanked_for_meanwhile_is_taken_back_all_the_same()
+    {
+        var id = Guid.CreateVersion7();
+        (await Post(_odalys, new { id, body = "Too early, but useful" })).StatusCode.ShouldBe(HttpStatusCode.OK);
+        await _ines.Do(
+            HttpMethod.Put,
+            $"/api/entries/{id}/filing",
+            new
+            {
+                kind = "advice",
+                minutes = 10,
+                billable = true,
+            }
+        );
+        var thanks = Guid.CreateVersion7();
+        (
+            await _ines.Send(
+                HttpMethod.Post,
+                "/api/thanks",
+                new
+                {
+                    id = thanks,
+                    person = _yard.People["Odalys"].Id.Value,
+                    kind = "helping-hand",
+                    words = "That was quick.",
+                    entry = id,
+                }
+            )
+        ).IsSuccessStatusCode.ShouldBeTrue();
+        (await _odalys.Do(HttpMethod.Delete, $"/api/entries/{id}/leaving"))
+            .GetProperty("body")
+            .GetString()
+            .ShouldBe("Too early, but useful");
+        // The thanks stay, for nothing in particular; of the record it is gone.
+        var kept = (await _ines.Get("/api/thanks"))
+            .EnumerateArray()
+            .Single(t => t.GetProperty("id").GetGuid() == thanks);
+        kept.GetProperty("words").GetString().ShouldBe("That was quick.");
+        (await _ines.Get("/api/dockets/J-1/record")).GetRawText().ShouldNotContain("Too early, but useful");
     }
 
     [Fact]
