@@ -1,14 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
-import { type ReactNode, useState } from 'react';
+import { useState } from 'react';
 import { type ReportView, api, taken } from '../api/client';
 import { keys } from '../api/queries';
 import { minutesInWords } from '../conversations/queues/board';
-import { day } from '../ui/time';
-import { Empty, Wrong, cx } from '../ui/controls';
+import { Wrong, cx } from '../ui/controls';
+import { Figure } from './Figure';
+import { Hours } from './Hours';
+import { Ratings } from './Ratings';
+import { percent } from './percent';
 
 const spans = [4, 12, 26, 52];
-const days = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
-const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** How we do: response times, waits, what comes when, and what customers say. */
 export function ReportsPage() {
@@ -56,69 +57,6 @@ export function ReportsPage() {
         </div>
       ) : null}
     </div>
-  );
-}
-
-type FigureProps = {
-  title: string;
-  words: string;
-  table: string;
-  weeks: number;
-  head: string[];
-  rows: (string | number)[][];
-  children: ReactNode;
-};
-
-/** A plot with its meaning in words, its figures as a table, and the same as a file. */
-function Figure({ title, words, table, weeks, head, rows, children }: FigureProps) {
-  return (
-    <figure aria-label={title} className="min-w-0">
-      <figcaption className="mb-1.5 border-b pb-1">
-        <h2 className="inline text-[13.5px] font-bold">{title}</h2>{' '}
-        <span className="text-[13px] text-soft">{words}</span>
-      </figcaption>
-      {rows.length === 0 ? (
-        <Empty title="Nothing to count yet">As soon as somebody has been answered, it stands here.</Empty>
-      ) : (
-        children
-      )}
-      <details className="mt-1.5 text-[13px]">
-        <summary className="min-h-6 w-fit cursor-pointer text-soft">The figures</summary>
-        <div className="overflow-auto" role="region" aria-label={`${title}: the figures`} tabIndex={0}>
-          <table className="my-1">
-            <thead>
-              <tr>
-                {head.map((h) => (
-                  <th key={h} scope="col" className="border-b pr-4 text-left font-semibold">
-                    {h}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map((r, i) => (
-                <tr key={i}>
-                  {r.map((c, n) =>
-                    n === 0 ? (
-                      <th key={n} scope="row" className="pr-4 text-left font-normal">
-                        {c}
-                      </th>
-                    ) : (
-                      <td key={n} className="pr-4 text-right">
-                        {c}
-                      </td>
-                    ),
-                  )}
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
-        <a className="text-wren underline" href={`/api/reports/responses/${table}/file?weeks=${weeks}`}>
-          Take out as CSV
-        </a>
-      </details>
-    </figure>
   );
 }
 
@@ -291,131 +229,6 @@ function Waits({ data, weeks }: { data: ReportView; weeks: number }) {
           </div>
         ))}
       </div>
-    </Figure>
-  );
-}
-
-function Hours({ data, weeks }: { data: ReportView; weeks: number }) {
-  const most = Math.max(1, ...data.arrivals.flat());
-  const total = data.arrivals.flat().reduce((a, b) => a + b, 0);
-  const off = data.arrivals
-    .flatMap((d, i) => d.filter((_, hour) => data.onDuty[i]![hour] === 0))
-    .reduce((a, b) => a + b, 0);
-  const shown = Array.from({ length: 18 }, (_, i) => i + 5);
-  return (
-    <Figure
-      title="What comes when"
-      words={`${total} messages in, ${total > 0 ? percent(off / total) : 'none'} while nobody is on duty`}
-      table="hours"
-      weeks={weeks}
-      head={['Weekday', ...Array.from({ length: 24 }, (_, i) => String(i))]}
-      rows={days.map((d, i) => [d, ...data.arrivals[i]!])}
-    >
-      <div
-        role="img"
-        aria-label={days.map((d, i) => `${d}: ${data.arrivals[i]!.reduce((a, b) => a + b, 0)}`).join('; ')}
-        className="grid max-w-[620px] gap-[2px] text-[11px]"
-        style={{ gridTemplateColumns: `34px repeat(${shown.length}, 1fr)` }}
-      >
-        <span />
-        {shown.map((hour) => (
-          <span key={hour} aria-hidden className="text-center text-soft">
-            {hour % 3 === 0 ? hour : ''}
-          </span>
-        ))}
-        {days.map((d, i) => (
-          <div key={d} aria-hidden className="contents">
-            <span className="text-soft">{d}</span>
-            {shown.map((hour) => {
-              const n = data.arrivals[i]![hour]!;
-              const duty = data.onDuty[i]![hour]!;
-              return (
-                <span
-                  key={hour}
-                  title={`${d} ${hour}:00: ${n} in, ${duty} on duty`}
-                  className={cx(
-                    'grid h-5 place-items-center border',
-                    duty > 0 ? 'border-done/60' : 'border-transparent bg-line/40',
-                  )}
-                  style={
-                    n > 0
-                      ? {
-                          background: `color-mix(in srgb, var(--wren) ${Math.round(8 + (30 * n) / most)}%, var(--surface))`,
-                        }
-                      : undefined
-                  }
-                >
-                  {n || ''}
-                </span>
-              );
-            })}
-          </div>
-        ))}
-      </div>
-      <p className="mt-1 text-[12.5px] text-soft">Edged: somebody is on duty. Darker: more comes in.</p>
-    </Figure>
-  );
-}
-
-function Ratings({ data, weeks }: { data: ReportView; weeks: number }) {
-  const rows = [...data.ratingByQueue, ...data.ratingByOwner];
-  return (
-    <Figure
-      title="What customers say"
-      words="of five steps, after closing"
-      table="ratings"
-      weeks={weeks}
-      head={['By', 'answers', 'average', '1', '2', '3', '4', '5']}
-      rows={rows.map((r) => [r.group, r.count, r.average.toFixed(1), ...r.counts])}
-    >
-      <div
-        role="img"
-        aria-label={rows.map((r) => `${r.group}: ${r.average.toFixed(1)} of 5, ${r.count} answers`).join('; ')}
-        className="grid gap-1 text-[13px]"
-      >
-        {rows.map((r, i) => (
-          <div
-            key={r.group}
-            aria-hidden
-            className={cx(
-              'grid grid-cols-[140px_1fr_90px] items-center gap-3',
-              i === data.ratingByQueue.length && 'mt-1 border-t pt-1',
-            )}
-          >
-            <span className="truncate">{r.group}</span>
-            <span className="flex h-4 overflow-hidden border">
-              {r.counts.map((n, step) =>
-                n > 0 ? (
-                  <span
-                    key={step}
-                    title={`${n} gave ${step + 1}`}
-                    className="grid place-items-center border-r text-[11px] last:border-r-0"
-                    style={{
-                      flexGrow: n,
-                      background: `color-mix(in srgb, var(--done) ${8 + step * 13}%, var(--surface))`,
-                    }}
-                  >
-                    {step + 1}
-                  </span>
-                ) : null,
-              )}
-            </span>
-            <span className="text-soft">
-              <b className="text-ink">{r.average.toFixed(1)}</b> of {r.count}
-            </span>
-          </div>
-        ))}
-      </div>
-      <ul className="mt-2 grid gap-1 text-[13px]">
-        {data.words.slice(0, 8).map((w, i) => (
-          <li key={i}>
-            “{w.words}”{' '}
-            <span className="text-soft">
-              {w.party}, {w.steps} of 5{w.owner ? `, to ${w.owner.split(' ')[0]}` : ''}, {day(w.at)}
-            </span>
-          </li>
-        ))}
-      </ul>
     </Figure>
   );
 }

@@ -1,0 +1,108 @@
+import { useQuery } from '@tanstack/react-query';
+import { Save } from 'lucide-react';
+import { type FormEvent, useState } from 'react';
+import { v7 as newId } from 'uuid';
+import { type NamedTaskView, api, taken } from '../../api/client';
+import { keys, queries } from '../../api/queries';
+import { Button, Panel, inputClass } from '../../ui/controls';
+import { sayWrong } from '../../ui/toasts';
+import { Look } from './look';
+
+/** Ways of looking that were given a name; one's own, and what others share. */
+export function Views({ now, onLook }: { now: Look; onLook: (look: Look) => void }) {
+  const { data = [] } = useQuery({ queryKey: keys.taskViews, queryFn: () => taken(api.GET('/api/task-views')) });
+  const [open, setOpen] = useState(false);
+  const [name, setName] = useState('');
+  const [shared, setShared] = useState(false);
+  const there = data.find((v) => v.mine && v.name === name.trim());
+  const keep = async (e: FormEvent) => {
+    e.preventDefault();
+    try {
+      await taken(
+        api.PUT('/api/task-views/{id}', {
+          params: { path: { id: there?.id ?? newId() } },
+          body: { name, shared, settings: now as never },
+        }),
+      );
+      setName('');
+      await queries.invalidateQueries({ queryKey: keys.taskViews });
+    } catch (wrong) {
+      sayWrong(wrong);
+    }
+  };
+  const remove = async (view: NamedTaskView) => {
+    try {
+      await taken(api.DELETE('/api/task-views/{id}', { params: { path: { id: view.id } } }));
+      await queries.invalidateQueries({ queryKey: keys.taskViews });
+    } catch (wrong) {
+      sayWrong(wrong);
+    }
+  };
+  return (
+    <Panel
+      label="Named views"
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <Button look="quiet">
+          <Save size={14} aria-hidden /> Views{data.length > 0 ? ` (${data.length})` : ''}
+        </Button>
+      }
+    >
+      {data.length === 0 ? (
+        <p className="mb-2 text-[13px] text-soft">Give the way you look at this set a name, and come back to it.</p>
+      ) : null}
+      <ul className="mb-2 max-h-60 overflow-auto">
+        {data.map((v) => (
+          <li key={v.id} className="flex items-center gap-1 text-[13px]">
+            <button
+              type="button"
+              className="min-h-7 min-w-0 flex-1 truncate rounded-[3px] px-1.5 text-left hover:bg-wren-wash"
+              onClick={() => {
+                onLook({ ...now, ...(v.settings as unknown as Partial<Look>) });
+                setOpen(false);
+              }}
+            >
+              {v.name}{' '}
+              {v.mine ? (
+                v.shared ? (
+                  <span className="text-soft">shared</span>
+                ) : null
+              ) : (
+                <span className="text-soft">by {v.by.firstName}</span>
+              )}
+            </button>
+            {v.mine ? (
+              <Button look="quiet" className="!min-h-6 !px-1.5 !py-0" onClick={() => void remove(v)}>
+                Forget
+              </Button>
+            ) : null}
+          </li>
+        ))}
+      </ul>
+      <form onSubmit={(e) => void keep(e)} className="grid gap-1.5 border-t pt-2 text-[13px]">
+        <input
+          required
+          maxLength={80}
+          aria-label="Name of this view"
+          placeholder="Name of this view"
+          className={inputClass}
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+        />
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-4 accent-wren"
+            checked={shared}
+            onChange={(e) => setShared(e.target.checked)}
+          />
+          share it with colleagues
+        </label>
+        <Button look="main" type="submit">
+          {there ? 'Keep it anew' : 'Keep this view'}
+        </Button>
+      </form>
+    </Panel>
+  );
+}

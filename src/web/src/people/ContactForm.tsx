@@ -1,0 +1,137 @@
+import { type FormEvent, useState } from 'react';
+import { type ContactView, Refusal, api, taken } from '../api/client';
+import { Button, Field, inputClass } from '../ui/controls';
+import { took } from './took';
+
+export function Contact({ contact, party, mayChange }: { contact: ContactView; party: string; mayChange: boolean }) {
+  const [changing, setChanging] = useState(false);
+  if (changing) return <ContactForm contact={contact} party={party} onDone={() => setChanging(false)} />;
+  return (
+    <div className="flex items-start gap-4">
+      <div className="min-w-0 flex-1">
+        <b>{contact.name}</b>{' '}
+        {contact.language ? (
+          <span className="text-[12.5px] text-soft">writes in {languageName(contact.language)}</span>
+        ) : null}
+        <p className="flex flex-wrap gap-x-4 text-[13px]">
+          {contact.address ? <a href={`mailto:${contact.address}`}>{contact.address}</a> : null}
+          {contact.reaches.map((r) => (
+            <span key={r.kind + r.value}>
+              <a href={r.kind === 'phone' ? `tel:${r.value}` : `mailto:${r.value}`}>{r.shown ?? r.value}</a>
+              {r.label ? <span className="text-soft"> {r.label}</span> : null}
+            </span>
+          ))}
+          {!contact.address && contact.reaches.length === 0 ? (
+            <span className="text-soft">no address or number known</span>
+          ) : null}
+        </p>
+      </div>
+      {mayChange ? <Button onClick={() => setChanging(true)}>Change</Button> : null}
+    </div>
+  );
+}
+
+function languageName(tag: string) {
+  try {
+    return new Intl.DisplayNames('en-GB', { type: 'language' }).of(tag) ?? tag;
+  } catch {
+    return tag;
+  }
+}
+
+export function ContactForm({ contact, party, onDone }: { contact: ContactView; party: string; onDone: () => void }) {
+  const [name, setName] = useState(contact.name);
+  const [address, setAddress] = useState(contact.address ?? '');
+  const [language, setLanguage] = useState(contact.language);
+  const [reaches, setReaches] = useState(contact.reaches);
+  const [wrong, setWrong] = useState<{ field?: string; words: string } | null>(null);
+  const save = async (event: FormEvent) => {
+    event.preventDefault();
+    setWrong(null);
+    try {
+      took(
+        await taken(
+          api.PUT('/api/contacts/people/{id}', {
+            params: { path: { id: contact.id } },
+            body: {
+              party,
+              name,
+              address: address.trim() || null,
+              language,
+              reaches: reaches.filter((r) => r.value.trim()),
+            },
+          }),
+        ),
+      );
+      onDone();
+    } catch (refusal) {
+      setWrong({
+        field: refusal instanceof Refusal ? Object.keys(refusal.fields)[0] : undefined,
+        words: (refusal as Error).message,
+      });
+    }
+  };
+  const change = (i: number, part: Partial<(typeof reaches)[number]>) =>
+    setReaches((all) => all.map((r, n) => (n === i ? { ...r, ...part } : r)));
+  return (
+    <form onSubmit={(e) => void save(e)} className="grid gap-2 rounded-card border bg-surface p-3">
+      <div className="grid gap-2 sm:grid-cols-[1fr_1fr_110px]">
+        <Field label="Name" required maxLength={80} value={name} onChange={(e) => setName(e.target.value)} />
+        <Field
+          label="Mail address"
+          value={address}
+          wrong={wrong?.field === 'address' ? wrong.words : undefined}
+          onChange={(e) => setAddress(e.target.value)}
+        />
+        <Field
+          label="Language"
+          placeholder="en"
+          maxLength={35}
+          value={language}
+          onChange={(e) => setLanguage(e.target.value)}
+        />
+      </div>
+      {reaches.map((r, i) => (
+        <div key={i} className="grid grid-cols-[100px_1fr_120px_auto] items-end gap-2">
+          <label className="block">
+            <span className="sr-only">Kind</span>
+            <select className={inputClass} value={r.kind} onChange={(e) => change(i, { kind: e.target.value })}>
+              <option value="phone">number</option>
+              <option value="mail">mail</option>
+            </select>
+          </label>
+          <input
+            aria-label={r.kind === 'phone' ? 'Number' : 'Further mail address'}
+            className={inputClass}
+            value={r.value}
+            onChange={(e) => change(i, { value: e.target.value })}
+          />
+          <input
+            aria-label="What it is for"
+            placeholder="mobile"
+            className={inputClass}
+            value={r.label ?? ''}
+            onChange={(e) => change(i, { label: e.target.value })}
+          />
+          <Button look="quiet" onClick={() => setReaches((all) => all.filter((_, n) => n !== i))}>
+            Take out
+          </Button>
+        </div>
+      ))}
+      {wrong && wrong.field !== 'address' ? (
+        <p role="alert" className="text-[13px] text-late">
+          {wrong.words}
+        </p>
+      ) : null}
+      <p className="flex gap-2">
+        <Button onClick={() => setReaches((all) => [...all, { kind: 'phone', value: '', label: '', shown: null }])}>
+          Add a number or address
+        </Button>
+        <Button look="main" type="submit" className="ml-auto">
+          Save
+        </Button>
+        <Button onClick={onDone}>Leave as it was</Button>
+      </p>
+    </form>
+  );
+}

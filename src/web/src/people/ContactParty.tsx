@@ -1,0 +1,209 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { v7 as newId } from 'uuid';
+import { type PartyFile, type PartyRow, api, taken } from '../api/client';
+import { keys, queries } from '../api/queries';
+import { moment } from '../ui/time';
+import { Button, Field, Panel, Wrong, inputClass } from '../ui/controls';
+import { say, sayWrong } from '../ui/toasts';
+import { Contact, ContactForm } from './ContactForm';
+import { took } from './took';
+
+const heading = 'mb-1 border-b pb-1 text-[13px] font-bold';
+
+export function Party({ id, mayChange, all }: { id: string; mayChange: boolean; all: PartyRow[] }) {
+  const {
+    data: party,
+    error,
+    refetch,
+  } = useQuery({
+    queryKey: keys.contact(id),
+    queryFn: () => taken(api.GET('/api/contacts/{party}', { params: { path: { party: id } } })),
+  });
+  const [adding, setAdding] = useState(false);
+  if (error && !party) return <Wrong error={error} again={() => void refetch()} />;
+  if (!party) return null;
+  const rename = async (name: string, kind: string) => {
+    try {
+      took(await taken(api.PUT('/api/contacts/{party}', { params: { path: { party: id } }, body: { name, kind } })));
+    } catch (wrong) {
+      sayWrong(wrong);
+    }
+  };
+  const undo = async (merge: string) => {
+    try {
+      await taken(api.DELETE('/api/contacts/merges/{id}', { params: { path: { id: merge } } }));
+      await queries.invalidateQueries({ queryKey: keys.contacts });
+      say('They are two again, each with what it had.');
+    } catch (wrong) {
+      sayWrong(wrong);
+    }
+  };
+  const merge = async (gone: PartyRow) => {
+    try {
+      const file = await taken(
+        api.POST('/api/contacts/{party}/merges', { params: { path: { party: id } }, body: { gone: gone.id } }),
+      );
+      took(file);
+      await queries.invalidateQueries({ queryKey: keys.contacts });
+      const made = file.merges.find((m) => m.name === gone.name);
+      say(
+        `${gone.name} is part of ${file.name} now.`,
+        made ? { action: { label: 'Undo', run: () => void undo(made.id) } } : {},
+      );
+    } catch (wrong) {
+      sayWrong(wrong);
+    }
+  };
+  return (
+    <article aria-label={party.name} className="grid max-w-[860px] gap-5">
+      <header className="flex flex-wrap items-center gap-2">
+        <h2 className="mr-2 text-[17px] font-bold">{party.name}</h2>
+        <span className="text-soft">{party.kind}</span>
+        {mayChange ? (
+          <span className="ml-auto flex gap-1.5">
+            <Rename party={party} onSave={rename} />
+            <MergeWith all={all.filter((p) => p.id !== id)} name={party.name} onMerge={(gone) => void merge(gone)} />
+          </span>
+        ) : null}
+      </header>
+      <section aria-labelledby="people">
+        <h3 id="people" className={heading}>
+          Who speaks for them
+        </h3>
+        <ul className="grid gap-3">
+          {party.people.map((p) => (
+            <li key={p.id}>
+              <Contact contact={p} party={id} mayChange={mayChange} />
+            </li>
+          ))}
+          {adding ? (
+            <li>
+              <ContactForm
+                contact={{ id: newId(), name: '', address: null, language: '', reaches: [] }}
+                party={id}
+                onDone={() => setAdding(false)}
+              />
+            </li>
+          ) : mayChange ? (
+            <li>
+              <Button onClick={() => setAdding(true)}>Add a person</Button>
+            </li>
+          ) : null}
+        </ul>
+      </section>
+      <section aria-labelledby="history">
+        <h3 id="history" className={heading}>
+          What there was with them
+        </h3>
+        {party.history.length === 0 ? (
+          <p className="text-soft">Nothing yet. What they write, and what we write to them, stands here.</p>
+        ) : null}
+        <ul>
+          {party.history.map((h) => (
+            <li key={h.conversation} className="border-b py-1.5 last:border-0">
+              <Link
+                to={h.docket ? `/dockets/${h.docket}` : `/conversations/${h.conversation}`}
+                className="font-semibold hover:underline"
+              >
+                {h.docket ? `${h.docket} ` : ''}
+                {h.subject}
+              </Link>{' '}
+              <span className="text-[12.5px] text-soft">
+                {h.open ? 'open' : 'closed'}
+                {h.lastAt ? `, ${moment(h.lastAt)}` : ''}
+              </span>
+              <span className="block truncate text-[13px] text-soft">{h.lastWords}</span>
+            </li>
+          ))}
+        </ul>
+      </section>
+      {party.merges.length > 0 ? (
+        <section aria-labelledby="merges">
+          <h3 id="merges" className={heading}>
+            Merged into it
+          </h3>
+          <ul>
+            {party.merges.map((m) => (
+              <li key={m.id} className="flex items-center gap-3">
+                <b>{m.name}</b>{' '}
+                <span className="text-soft">
+                  by {m.by}, {moment(m.at)}
+                </span>
+                {mayChange ? <Button onClick={() => void undo(m.id)}>Take apart again</Button> : null}
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+    </article>
+  );
+}
+
+function Rename({ party, onSave }: { party: PartyFile; onSave: (name: string, kind: string) => Promise<void> }) {
+  const [open, setOpen] = useState(false);
+  const [name, setName] = useState(party.name);
+  const [kind, setKind] = useState(party.kind);
+  return (
+    <Panel label="Name and kind" open={open} onOpenChange={setOpen} align="end" trigger={<Button>Change</Button>}>
+      <form
+        className="grid gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void onSave(name, kind).then(() => setOpen(false));
+        }}
+      >
+        <Field label="Name" required maxLength={80} value={name} onChange={(e) => setName(e.target.value)} />
+        <label className="block">
+          <span className="mb-0.5 block text-[13px] font-semibold">Kind</span>
+          <select className={inputClass} value={kind} onChange={(e) => setKind(e.target.value)}>
+            <option>customer</option>
+            <option>partner</option>
+          </select>
+        </label>
+        <Button look="main" type="submit">
+          Save
+        </Button>
+      </form>
+    </Panel>
+  );
+}
+
+function MergeWith({ all, name, onMerge }: { all: PartyRow[]; name: string; onMerge: (gone: PartyRow) => void }) {
+  const [open, setOpen] = useState(false);
+  const [typed, setTyped] = useState('');
+  const found = all
+    .filter((p) => `${p.name} ${p.people.join(' ')}`.toLowerCase().includes(typed.toLowerCase()))
+    .slice(0, 8);
+  return (
+    <Panel label="Merge" open={open} onOpenChange={setOpen} align="end" trigger={<Button>Merge</Button>}>
+      <p className="mb-1.5">
+        <b>Which other one is {name} too?</b>{' '}
+        <span className="text-soft">Its people and conversations come over. It can be undone at any time.</span>
+      </p>
+      <input
+        aria-label="The other one"
+        className={inputClass}
+        value={typed}
+        onChange={(e) => setTyped(e.target.value)}
+      />
+      <ul className="mt-1">
+        {found.map((p) => (
+          <li key={p.id}>
+            <button
+              type="button"
+              className="min-h-[32px] w-full rounded-[3px] px-1.5 text-left hover:bg-wren-wash max-md:min-h-[44px]"
+              onClick={() => {
+                setOpen(false);
+                onMerge(p);
+              }}
+            >
+              {p.name} <span className="text-soft">{p.dockets.join(', ')}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </Panel>
+  );
+}
