@@ -95,7 +95,7 @@ public sealed record Settings(
     private static string Address(string text) =>
         Uri.TryCreate(text, UriKind.Absolute, out var uri) && uri.Scheme is "http" or "https"
             ? text.TrimEnd('/')
-            : throw new StartException($"--address {text}: an address such as https://yard.example is wanted.");
+            : throw new StartException($"--address {text}: an address such as https://wrenlet.example is wanted.");
 
     private static int Number(string name, string text, int least, int most) =>
         int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var n) && n >= least && n <= most

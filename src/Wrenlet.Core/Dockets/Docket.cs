@@ -19,7 +19,7 @@ public enum DocketKind
     Project,
 }
 
-/// <summary>A named moment of a docket, such as its launch.</summary>
+/// <summary>A named moment of a docket, such as a delivery.</summary>
 public sealed record Milestone(string Name, Instant At);
 
 /// <summary>Human reference of a docket: its kind's letter and a number counted by kind.</summary>

@@ -149,7 +149,7 @@ function Form({ reference, setting, onDone }: { reference: string; setting: Dock
               set({ milestones: [...fields.milestones, { name: '', at: new Date(firmNow()).toISOString() }] })
             }
           >
-            Add a moment, such as the launch
+            Add a moment, such as a delivery
           </Button>
         </p>
       </fieldset>

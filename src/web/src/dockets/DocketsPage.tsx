@@ -78,7 +78,7 @@ export function DocketsPage({ me }: { me: Me }) {
         </Link>
         <input
           aria-label="Filter"
-          placeholder="Filter by boat, person, site, words"
+          placeholder="Filter by subject, person, site, words"
           className={cx(inputClass, 'ml-auto max-w-80')}
           value={typed}
           onChange={(e) => setTyped(e.target.value)}

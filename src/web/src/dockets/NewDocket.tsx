@@ -85,7 +85,7 @@ export function NewDocket({ rows, me }: { rows: DocketRow[]; me: string }) {
           label="Subject"
           required
           maxLength={200}
-          placeholder="Quillfish: keel and rigging refit"
+          placeholder="What it is about: what is to be done"
           value={subject}
           onChange={(e) => setSubject(e.target.value)}
         />
