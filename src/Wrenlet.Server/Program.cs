@@ -30,7 +30,8 @@ return await StartUp.Run(
             .AddHandler<TalksOfMerged>()
             .AddHandler<DocketTalks>()
             .AddHandler<Convening>()
-            .AddHandler<TaskMaking>();
+            .AddHandler<TaskMaking>()
+            .AddHandler<FeedsEnd>();
         services.AddHandler<Answering>().AddHandler<SharesOfMerged>();
         services.AddHandler<TellsOfTalk>().AddHandler<TellsOfMeetings>().AddHandler<TellsOfTasks>();
         services.AddHandler<TellsOfAsks>().AddHandler<TellsOfDockets>();
@@ -51,6 +52,7 @@ return await StartUp.Run(
         api.MapPages();
         api.MapLive();
         api.MapStandins();
+        api.MapTimedWork();
         app.MapHub<LiveHub>("/live");
     }
 );

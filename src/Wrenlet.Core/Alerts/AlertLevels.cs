@@ -79,6 +79,10 @@ public static class AlertLevels
                     or AlertReason.Called
                     or AlertReason.Undelivered
                     or AlertReason.BackAgain
+                    or AlertReason.Stuck
+                    or AlertReason.QueueLate
+                    or AlertReason.QueueSoon
+                    or AlertReason.QueueNew
                     or AlertReason.ToConfirm
                     or AlertReason.Invited,
             _ => throw new ArgumentOutOfRangeException(nameof(level), level, "Unknown level."),

@@ -27,6 +27,18 @@ public enum AlertReason
     /// <summary>A conversation that was set aside is back.</summary>
     BackAgain,
 
+    /// <summary>Something of theirs that goes on by itself failed for good.</summary>
+    Stuck,
+
+    /// <summary>The time to answer something of theirs, or of nobody's in their queue, has run out.</summary>
+    QueueLate,
+
+    /// <summary>Little time is left to answer something of theirs, or of nobody's in their queue.</summary>
+    QueueSoon,
+
+    /// <summary>Something new that nobody owns came into a queue of theirs.</summary>
+    QueueNew,
+
     /// <summary>A task was given to them.</summary>
     TaskGiven,
 
@@ -126,6 +138,12 @@ public static class Alerting
             AlertReason.HandedOver => "The conversation was given to you or to your crew, and waits for you.",
             AlertReason.Undelivered => "You sent it, and it did not arrive.",
             AlertReason.BackAgain => "You set it aside until this moment.",
+            AlertReason.Stuck => "It is yours, and it could not be done by itself.",
+            AlertReason.QueueLate =>
+                "It should have been answered by now, and you own it or are the one to look after its queue.",
+            AlertReason.QueueSoon =>
+                "There is little time left to answer it, and you own it or are the one to look after its queue.",
+            AlertReason.QueueNew => "It came into a queue that you look after, and nobody owns it yet.",
             AlertReason.TaskGiven => "You are an owner of the task.",
             AlertReason.TaskDue => "You are an owner of the task, and its time comes or has passed.",
             AlertReason.AskedLate => "You asked for the task, and it is late.",
@@ -164,7 +182,11 @@ public static class Alerting
             AlertReason.CrewTagged => $"{by ?? "Someone"} tagged your crew",
             AlertReason.Called => $"{by ?? "Someone"} took a call for you",
             AlertReason.Undelivered => "It did not reach them",
-            AlertReason.BackAgain => "You had set this aside until now",
+            AlertReason.BackAgain => "Back, as you wanted",
+            AlertReason.Stuck => "Could not be done",
+            AlertReason.QueueLate => "Late to answer",
+            AlertReason.QueueSoon => "Little time left to answer",
+            AlertReason.QueueNew => "New in your queue",
             AlertReason.HandedOver => $"{by ?? "Someone"} handed this over to you",
             AlertReason.TaskGiven => $"{by ?? "Someone"} gave you a task",
             AlertReason.TaskDue => "A reminder",

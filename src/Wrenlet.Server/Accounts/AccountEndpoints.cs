@@ -1,6 +1,5 @@
 using System.ComponentModel.DataAnnotations;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.AspNetCore.Identity;
 using NodaTime;
 using NodaTime.Text;
 using Wrenlet.Core.Calendars;
@@ -51,7 +50,6 @@ public sealed record NewFirm(
 
 internal static class AccountEndpoints
 {
-    private static readonly PasswordHasher<Person> Hasher = new();
     private static readonly LocalTimePattern Clock = LocalTimePattern.CreateWithInvariantCulture("HH:mm");
 
     public static void MapAccounts(this IEndpointRouteBuilder api)
@@ -64,8 +62,6 @@ internal static class AccountEndpoints
         api.MapDelete("/session", SignOut).For(Access.SignedIn);
         api.MapDelete("/sessions", SignOutEverywhere).For(Access.SignedIn);
     }
-
-    public static string HashPassword(string password) => Hasher.HashPassword(null!, password);
 
     /// <summary>Hours as typed; or what is wrong with them.</summary>
     public static (WorkWeek? Week, string? Wrong) ReadHours(IEnumerable<DayHours> hours)
@@ -172,7 +168,7 @@ internal static class AccountEndpoints
                 administrator,
                 firm.AdministratorAddress,
                 "Sets Wrenlet up",
-                HashPassword(firm.Password)
+                Passwords.Hash(firm.Password)
             );
             PeopleStore.AddQueue(
                 w.Session,
@@ -196,14 +192,17 @@ internal static class AccountEndpoints
     private static async Task<Results<NoContent, ProblemHttpResult>> SignInWithPassword(
         SignIn given,
         HttpContext context,
-        Database database,
+        Passwords passwords,
         Sessions sessions,
         SignInThrottle throttle
     )
     {
         if (throttle.Wait(given.Address) is { Ticks: > 0 } wait)
             return Refusals.Wait(wait);
-        if (WhoseIs(database, given.Address, given.Password) is not { } person)
+        var check = await passwords.Check(given.Address, given.Password, context.RequestAborted);
+        if (check.Busy)
+            return Refusals.Wait(TimeSpan.FromSeconds(2));
+        if (check.Person is not { } person)
         {
             throttle.Failed(given.Address);
             return Refusals.Invalid(
@@ -215,19 +214,6 @@ internal static class AccountEndpoints
         throttle.Succeeded(given.Address);
         await sessions.Start(context, person, "with a password");
         return TypedResults.NoContent();
-    }
-
-    /// <summary>Whose password it is at an address; null when the two do not belong together.</summary>
-    internal static PersonId? WhoseIs(Database database, string address, string password)
-    {
-        var known = database.Read(s => SessionStore.Credentials(s, address));
-        // Hash in any case, so that an unknown address takes as long as a wrong password.
-        var hash = known?.PasswordHash ?? Hasher.HashPassword(null!, "nobody's");
-        return
-            Hasher.VerifyHashedPassword(null!, hash, password) is not PasswordVerificationResult.Failed
-            && known?.PasswordHash is not null
-            ? known.Value.Person
-            : null;
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> SignInToDemo(

@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using System.Security.Cryptography;
 using System.Text;
 using NodaTime;
@@ -15,7 +14,14 @@ public sealed class Sessions(Database database, WriteQueue writes, FirmClock clo
 {
     internal const string Cookie = "wrenlet";
     private static readonly Duration Length = Duration.FromDays(14);
-    private readonly ConcurrentDictionary<string, SignedIn> _known = new();
+    private readonly Dictionary<string, SignedIn> _known = [];
+    private readonly Lock _knowing = new();
+
+    /// <summary>How often sessions were ended: what was read before the last time is not kept.</summary>
+    private long _endings;
+
+    /// <summary>Raised when sessions have ended: of a person, or one by the hash of its token.</summary>
+    public event Action<PersonId?, byte[]?>? Ended;
 
     /// <summary>A new random token of 256 bits, safe in an address.</summary>
     public static string NewToken() => Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(32));
@@ -27,11 +33,19 @@ public sealed class Sessions(Database database, WriteQueue writes, FirmClock clo
     public SignedIn? Find(byte[] hash)
     {
         var key = Convert.ToHexString(hash);
-        if (!_known.TryGetValue(key, out var signedIn))
+        SignedIn? signedIn;
+        long endings;
+        lock (_knowing)
+            (signedIn, endings) = (_known.GetValueOrDefault(key), _endings);
+        if (signedIn is null)
         {
             if (database.Read(s => SessionStore.Find(s, hash)) is not { } found)
                 return null;
-            signedIn = _known[key] = found;
+            signedIn = found;
+            // One that was ended while it was read must not be remembered as going on.
+            lock (_knowing)
+                if (endings == _endings)
+                    _known[key] = found;
         }
 
         return signedIn.Ends > clock.Now ? signedIn : null;
@@ -54,30 +68,45 @@ public sealed class Sessions(Database database, WriteQueue writes, FirmClock clo
             SessionStore.Start(w.Session, hash, signedIn, now);
             SessionStore.Audit(w.Session, now, person, "signed in", how);
         });
-        _known[Convert.ToHexString(hash)] = signedIn;
+        lock (_knowing)
+            _known[Convert.ToHexString(hash)] = signedIn;
         context.Response.Cookies.Append(Cookie, token, Options(context));
     }
 
     /// <summary>Ends one session.</summary>
     public async Task End(Viewer viewer)
     {
-        _known.TryRemove(Convert.ToHexString(viewer.TokenHash), out _);
+        var key = Convert.ToHexString(viewer.TokenHash);
         await writes.Run(w => SessionStore.End(w.Session, viewer.TokenHash));
+        Forget(k => k.Key == key);
+        Ended?.Invoke(null, viewer.TokenHash);
     }
 
-    /// <summary>Ends all sessions of a person, on all devices.</summary>
+    /// <summary>Ends all sessions of a person, on all devices, from this moment on; live connections too.</summary>
     /// <param name="person">Whose.</param>
     /// <param name="why">What it is called in the log.</param>
-    public async Task EndAll(PersonId person, string why)
+    /// <param name="with">What else is done in the same write; null for nothing.</param>
+    public async Task EndAll(PersonId person, string why, Action<Writing>? with = null)
     {
-        foreach (var (key, signedIn) in _known)
-            if (signedIn.Person == person)
-                _known.TryRemove(key, out _);
         await writes.Run(w =>
         {
+            with?.Invoke(w);
             SessionStore.EndAll(w.Session, person);
             SessionStore.Audit(w.Session, clock.Now, person, why, "");
         });
+        Forget(k => k.Value.Person == person);
+        Ended?.Invoke(person, null);
+    }
+
+    /// <summary>Forgets ended sessions. They are gone from the disk by now, so that none is read again.</summary>
+    private void Forget(Func<KeyValuePair<string, SignedIn>, bool> ended)
+    {
+        lock (_knowing)
+        {
+            _endings++;
+            foreach (var (key, _) in _known.Where(ended).ToList())
+                _known.Remove(key);
+        }
     }
 
     /// <summary>Takes the cookie back.</summary>

@@ -10,6 +10,7 @@ namespace Wrenlet.Server.Accounts;
 public sealed class SignInThrottle
 {
     private const int Free = 5;
+    private const int Most = 10_000;
     private static readonly TimeSpan Longest = TimeSpan.FromMinutes(15);
     private readonly ConcurrentDictionary<string, (int Failures, long Since)> _tries = new(
         StringComparer.OrdinalIgnoreCase
@@ -28,13 +29,22 @@ public sealed class SignInThrottle
     /// <summary>Counts a wrong password.</summary>
     public void Failed(string address)
     {
-        if (_tries.Count > 10_000)
-            _tries.Clear();
+        if (_tries.Count >= Most)
+            MakeRoom();
         _tries.AddOrUpdate(
             address,
             _ => (1, Stopwatch.GetTimestamp()),
             (_, t) => (t.Failures + 1, Stopwatch.GetTimestamp())
         );
+    }
+
+    /// <summary>
+    /// Forgets the addresses that were tried least, so that trying many does not set free the one that is guessed at.
+    /// </summary>
+    private void MakeRoom()
+    {
+        foreach (var (address, _) in _tries.OrderBy(t => t.Value.Failures).ThenBy(t => t.Value.Since).Take(Most / 4))
+            _tries.TryRemove(address, out _);
     }
 
     /// <summary>Forgets an address's failures after it has signed in.</summary>

@@ -2,6 +2,7 @@ using System.ComponentModel.DataAnnotations;
 using Microsoft.AspNetCore.Http.HttpResults;
 using MimeKit;
 using Wrenlet.Core.People;
+using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.People;
@@ -57,7 +58,8 @@ internal static class StaffEndpoints
         WriteQueue writes,
         WhoIsWho who,
         FirmClock clock,
-        Sessions sessions
+        Sessions sessions,
+        Dispatcher happenings
     )
     {
         var roster = who.Current;
@@ -101,7 +103,7 @@ internal static class StaffEndpoints
         };
         var crews =
             after.Crews.Length == 0 ? "no crew" : string.Join(", ", after.Crews.Select(c => roster.Crews[c].Name));
-        var hash = given.Password is { } password ? AccountEndpoints.HashPassword(password) : null;
+        var hash = given.Password is { } password ? Passwords.Hash(password) : null;
         await SetUpEndpoints.Set(
             viewer,
             writes,
@@ -130,7 +132,11 @@ internal static class StaffEndpoints
             }
         );
         if (hash is not null && before is not null)
-            await sessions.EndAll(after.Id, "was given a new password");
+            await sessions.EndAll(
+                after.Id,
+                "was given a new password",
+                w => happenings.Say(w, new PasswordReplaced(after.Id))
+            );
         return TypedResults.Ok(SetUpEndpoints.View(database, who.Refresh()));
     }
 
@@ -185,8 +191,8 @@ internal static class StaffEndpoints
         NewPassword given,
         Viewer viewer,
         HttpContext context,
-        Database database,
-        WriteQueue writes,
+        Passwords passwords,
+        Dispatcher happenings,
         WhoIsWho who,
         Sessions sessions,
         SignInThrottle throttle
@@ -195,16 +201,26 @@ internal static class StaffEndpoints
         var address = who.Current.Profiles[viewer.Person.Id].Address ?? "";
         if (throttle.Wait(address) is { Ticks: > 0 } wait)
             return Refusals.Wait(wait);
-        if (AccountEndpoints.WhoseIs(database, address, given.Now) != viewer.Person.Id)
+        var check = await passwords.Check(address, given.Now, context.RequestAborted);
+        if (check.Busy)
+            return Refusals.Wait(TimeSpan.FromSeconds(2));
+        if (check.Person != viewer.Person.Id)
         {
             throttle.Failed(address);
             return Refusals.Invalid("now", "That is not your password as it is now. Nothing was changed.");
         }
 
         throttle.Succeeded(address);
-        var hash = AccountEndpoints.HashPassword(given.Next);
-        await writes.Run(w => PeopleStore.SetPassword(w.Session, viewer.Person.Id, hash));
-        await sessions.EndAll(viewer.Person.Id, "changed their password");
+        var hash = Passwords.Hash(given.Next);
+        await sessions.EndAll(
+            viewer.Person.Id,
+            "changed their password",
+            w =>
+            {
+                PeopleStore.SetPassword(w.Session, viewer.Person.Id, hash);
+                happenings.Say(w, new PasswordReplaced(viewer.Person.Id));
+            }
+        );
         await sessions.Start(context, viewer.Person.Id, "with a new password");
         return TypedResults.NoContent();
     }

@@ -4,6 +4,7 @@ using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Alerts;
@@ -12,7 +13,7 @@ using Wrenlet.Storage.Conversations;
 namespace Wrenlet.Server.Alerts;
 
 /// <summary>Puts notices up, tells of each once when it appears, and gives thanks.</summary>
-internal sealed class Noticing(WriteQueue writes, WhoIsWho who, Pointing pointing)
+internal sealed class Noticing(Database database, WriteQueue writes, WhoIsWho who, Pointing pointing) : IDueWork
 {
     /// <summary>Puts a notice up, or writes it anew.</summary>
     /// <param name="version">The version that was seen; null for a new one.</param>
@@ -46,7 +47,8 @@ internal sealed class Noticing(WriteQueue writes, WhoIsWho who, Pointing pointin
             Changed(w, put, by.Id, at);
             return (null, false);
         });
-        await TellDue(at);
+        foreach (var due in Due(at))
+            await due.Do();
         return outcome;
     }
 
@@ -63,28 +65,39 @@ internal sealed class Noticing(WriteQueue writes, WhoIsWho who, Pointing pointin
         });
 
     /// <summary>Tells those it is for of each notice that has appeared; of each once.</summary>
-    public Task TellDue(Instant now) =>
+    public IEnumerable<DueWork> Due(Instant now) =>
+        database
+            .Read(s => NoticeStore.Untold(s, now))
+            .Select(n => new DueWork(
+                "Telling of a notice",
+                n.Id.ToString(),
+                "",
+                n.Notice.By,
+                () => Tell(n.Id, now)
+            )
+            {
+                Title = n.Title,
+            });
+
+    private Task Tell(Guid id, Instant now) =>
         writes.Run(w =>
         {
-            foreach (var notice in NoticeStore.Untold(w.Session, now))
-            {
-                NoticeStore.Told(w.Session, notice.Key, now);
-                var roster = who.Current;
-                foreach (var person in notice.Notice.For(roster.Staff))
-                    Telling.Write(
-                        w,
-                        new Alert(person.Id, notice.Notice.MustConfirm ? AlertReason.ToConfirm : AlertReason.Noticed),
-                        new Told(
-                            notice.Notice.By,
-                            new Place.Own(person.Id),
-                            Thing.Working,
-                            now,
-                            notice.Title,
-                            notice.Conversation
-                        )
-                    );
-                Changed(w, notice, notice.Notice.By, now);
-            }
+            if (NoticeStore.Find(w.Session, id) is not { } notice || !NoticeStore.Told(w.Session, notice.Key, now))
+                return;
+            foreach (var person in notice.Notice.For(who.Current.Staff))
+                Telling.Write(
+                    w,
+                    new Alert(person.Id, notice.Notice.MustConfirm ? AlertReason.ToConfirm : AlertReason.Noticed),
+                    new Told(
+                        notice.Notice.By,
+                        new Place.Own(person.Id),
+                        Thing.Working,
+                        now,
+                        notice.Title,
+                        notice.Conversation
+                    )
+                );
+            Changed(w, notice, notice.Notice.By, now);
         });
 
     /// <summary>Thanks a colleague before all.</summary>

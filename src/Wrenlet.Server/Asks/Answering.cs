@@ -17,12 +17,16 @@ namespace Wrenlet.Server.Asks;
 public sealed record AskOutcome(KeptAsk? Ask, string? Refusal);
 
 /// <summary>Takes answers and all else that is done with asks, and tells those whom it concerns.</summary>
-public sealed class Answering(WriteQueue writes, WhoIsWho who, Dispatcher happenings)
+public sealed class Answering(Database database, WriteQueue writes, WhoIsWho who, Dispatcher happenings)
     : IHandles<EntryEdited>,
         IHandles<EntryRemoved>,
         IHandles<EntryTakenBack>,
-        IHandles<MessageHeard>
+        IHandles<MessageHeard>,
+        IDueWork
 {
+    /// <summary>How many asks run out at once.</summary>
+    private const int MostAtOnce = 200;
+
     /// <summary>Takes a step.</summary>
     /// <param name="id">Which ask.</param>
     /// <param name="by">Who takes it; they must see the entry that asks.</param>
@@ -133,25 +137,33 @@ public sealed class Answering(WriteQueue writes, WhoIsWho who, Dispatcher happen
     }
 
     /// <summary>Lets happen what is to happen when the time of asks runs out.</summary>
-    public Task RunOut(Instant now, int most) =>
+    public IEnumerable<DueWork> Due(Instant now) =>
+        database
+            .Read(s => AskStore.Due(s, now, MostAtOnce))
+            .Select(a => new DueWork(
+                "Letting an ask run out",
+                a.Id.Value.ToString(),
+                "",
+                a.Asking.By,
+                () => RunOut(a.Id, now)
+            ));
+
+    private Task RunOut(AskId id, Instant now) =>
         writes.Run(w =>
         {
-            foreach (var ask in AskStore.Due(w.Session, now, most))
-            {
-                var standing = ask.Asking.At(now);
-                AskStore.RanOut(w.Session, ask, standing.State is not AskState.Open);
-                if (
-                    EntryStore.Find(w.Session, ask.Entry) is not { } entry
-                    || ConversationStore.Find(w.Session, entry.Conversation) is not { } conversation
-                )
-                    continue;
-                EventLines.EntryChanged(w, entry, conversation, null, now);
-                var line = AskWords.Of(ask.Asking, standing, FirstName);
-                var words = standing.State is AskState.Open ? $"Its time has run out. {line}" : line;
-                happenings.Say(w, new AskRanOut(conversation, entry, ask.Asking.By, standing, words, now));
-            }
-
-            return true;
+            if (AskStore.Find(w.Session, id) is not { } ask || !AskStore.IsDue(w.Session, ask, now))
+                return;
+            var standing = ask.Asking.At(now);
+            AskStore.RanOut(w.Session, ask, standing.State is not AskState.Open);
+            if (
+                EntryStore.Find(w.Session, ask.Entry) is not { } entry
+                || ConversationStore.Find(w.Session, entry.Conversation) is not { } conversation
+            )
+                return;
+            EventLines.EntryChanged(w, entry, conversation, null, now);
+            var line = AskWords.Of(ask.Asking, standing, FirstName);
+            var words = standing.State is AskState.Open ? $"Its time has run out. {line}" : line;
+            happenings.Say(w, new AskRanOut(conversation, entry, ask.Asking.By, standing, words, now));
         });
 
     private KeptAsk Write(Writing w, KeptAsk ask, Entry entry, Conversation conversation, AskStep step)

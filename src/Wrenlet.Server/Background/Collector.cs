@@ -1,5 +1,6 @@
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Conversations.Meetings;
+using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Standins;
 
@@ -7,7 +8,7 @@ namespace Wrenlet.Server.Background;
 
 /// <summary>
 /// Takes in what has arrived by mail and text, and what was said in calls. It is removed there only after it is safe
-/// here.
+/// here; what cannot be taken in rests, and what came after it is taken in all the same.
 /// </summary>
 internal sealed class Collector(
     IPostOffice office,
@@ -15,11 +16,15 @@ internal sealed class Collector(
     ICallOffice calls,
     Intake intake,
     Convening convening,
+    Stuck stuck,
     WhoIsWho who,
     FirmClock clock,
     ILogger<Collector> log
 ) : BackgroundService
 {
+    private const string OfMail = "Taking a mail in";
+    private const string OfText = "Taking a text in";
+    private const string OfCall = "Taking a transcript in";
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(2);
     private readonly SemaphoreSlim _wake = new(0, 1);
 
@@ -34,12 +39,7 @@ internal sealed class Collector(
             while (!stoppingToken.IsCancellationRequested)
             {
                 if (who.Current.Firm is not null)
-                {
-                    await Collect(() => CollectMail(stoppingToken));
-                    await Collect(CollectTexts);
-                    await Collect(CollectCalls);
-                }
-
+                    await Collect(stoppingToken);
                 await _wake.WaitAsync(Pause, stoppingToken);
             }
         }
@@ -49,66 +49,73 @@ internal sealed class Collector(
         }
     }
 
+    /// <summary>Takes in all that has arrived by now and does not rest.</summary>
+    public async Task Collect(CancellationToken cancellation)
+    {
+        await Ask("the post office", () => CollectMail(cancellation), cancellation);
+        await Ask("text messages", () => CollectTexts(cancellation), cancellation);
+        await Ask("calls", () => CollectCalls(cancellation), cancellation);
+    }
+
     private void Wake()
     {
         if (_wake.CurrentCount == 0)
             _wake.Release();
     }
 
+    private Task<bool> Ask(string whom, Func<Task> collect, CancellationToken cancellation) =>
+        stuck.Try(DueWork.Loop("Asking for what has arrived", whom, collect), cancellation);
+
     private async Task CollectMail(CancellationToken cancellation)
     {
-        foreach (var mail in await office.Arrived(cancellation))
-        {
-            var arrival = await intake.Take(mail.Raw, clock.Now);
-            await office.Took(mail, cancellation);
-            if (arrival is not Arrival.Posted)
-                log.LogInformation("Mail {Name}: {Arrival}", mail.Name, arrival);
-        }
+        foreach (var mail in await office.Arrived(name => stuck.Rests(OfMail, name), cancellation))
+            await stuck.Try(new(OfMail, mail.Name, mail.Name, null, () => Take(mail, cancellation)), cancellation);
     }
 
-    private async Task CollectTexts()
+    private async Task Take(ArrivedMail mail, CancellationToken cancellation)
     {
-        foreach (var text in texts.Arrived())
-        {
-            await intake.TakeText(text.Id, text.From, text.Text, clock.Now);
-            texts.Took(text);
-        }
+        var arrival = await intake.Take(mail.Raw, clock.Now);
+        await office.Took(mail, cancellation);
+        if (arrival is not Arrival.Posted)
+            log.LogInformation("Mail {Name}: {Arrival}", mail.Name, arrival);
     }
 
-    private async Task CollectCalls()
+    private async Task CollectTexts(CancellationToken cancellation)
+    {
+        foreach (var text in texts.Arrived(id => stuck.Rests(OfText, id)))
+            await stuck.Try(new(OfText, text.Id, $"from {text.From}", null, () => Take(text)), cancellation);
+    }
+
+    private async Task Take(TextMessage text)
+    {
+        await intake.TakeText(text.Id, text.From, text.Text, clock.Now);
+        texts.Took(text);
+    }
+
+    private async Task CollectCalls(CancellationToken cancellation)
     {
         foreach (var call in calls.Finished())
         {
-            var outcome = await convening.TakeTranscript(call.Meeting, null, call.Transcript, call.Began, clock.Now);
-            if (outcome is { Meeting: not null, Refusal: null })
-            {
-                calls.Took(call);
-                continue;
-            }
-
-            log.LogWarning(
-                "The transcript of meeting {Meeting} was put aside: {Reason}",
-                call.Meeting.Value,
-                outcome.Refusal ?? "there is no such meeting"
-            );
-            calls.PutAside(call);
+            var meeting = call.Meeting.Value.ToString();
+            await stuck.Try(new(OfCall, meeting, $"of meeting {meeting}", null, () => Take(call)), cancellation);
         }
     }
 
-    private async Task Collect(Func<Task> from)
+    private async Task Take(FinishedCall call)
     {
-        try
+        var outcome = await convening.TakeTranscript(call.Meeting, null, call.Transcript, call.Began, clock.Now);
+        if (outcome is { Meeting: not null, Refusal: null })
         {
-            await from();
+            calls.Took(call);
+            return;
         }
-        // Whatever is wrong now (a full disk, a locked file, a mail server that is away), what has arrived stays there
-        // and is tried again.
-#pragma warning disable CA1031
-        catch (Exception wrong) when (wrong is not OperationCanceledException)
-#pragma warning restore CA1031
-        {
-            log.LogError(wrong, "What has arrived could not be taken in; it is tried again");
-        }
+
+        log.LogWarning(
+            "The transcript of meeting {Meeting} was put aside: {Reason}",
+            call.Meeting.Value,
+            outcome.Refusal ?? "there is no such meeting"
+        );
+        calls.PutAside(call);
     }
 
     public override void Dispose()

@@ -6,6 +6,7 @@ using Wrenlet.Core.Alerts;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.Conversations;
 using Wrenlet.Server.Alerts;
+using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Standins;
 using Wrenlet.Storage;
@@ -20,14 +21,14 @@ namespace Wrenlet.Server.Background;
 /// each
 /// alert once. Its Message-ID is that of its newest alert, so that one sent again after a crash is the same mail.
 /// </summary>
-public sealed class Digesting(
+internal sealed class Digesting(
     Database database,
     WriteQueue writes,
     WhoIsWho who,
     IPostOffice office,
     Settings settings,
     FirmClock clock,
-    ILogger<Digesting> log
+    Stuck stuck
 ) : BackgroundService
 {
     private const int MostLines = 40;
@@ -41,16 +42,11 @@ public sealed class Digesting(
         {
             do
             {
-                if (who.Current.Firm is null)
-                    continue;
-                try
-                {
-                    await SendDue(clock.Now, stoppingToken);
-                }
-                catch (Exception wrong) when (wrong is Microsoft.Data.Sqlite.SqliteException or PostOfficeException)
-                {
-                    log.LogWarning("A digest could not be sent; it is tried again: {Reason}", wrong.Message);
-                }
+                if (who.Current.Firm is not null)
+                    await stuck.Try(
+                        DueWork.Loop("Looking for digests", "all people", () => SendDue(clock.Now, stoppingToken)),
+                        stoppingToken
+                    );
             } while (await timer.WaitForNextTickAsync(stoppingToken));
         }
         catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
@@ -72,22 +68,43 @@ public sealed class Digesting(
                 || profile is not { Address: { } address, Person.IsStaff: true }
             )
                 continue;
-            var (alerts, due) = database.Read(s =>
-            {
-                var setting = AlertStore.SettingOf(s, id);
-                var rests =
-                    setting.Quiet.At(now, roster.HoursOf(id))
-                    || (AlertStore.LastDigest(s, id) is { } last && last > now - Waits);
-                return (AlertStore.Undigested(s, id, 500), setting.Digest && !rests);
-            });
-            if (!due || alerts.Count == 0)
-                continue;
-            await office.Send(Mail(roster, profile.Person, address, alerts, now), cancellation);
-            await writes.Run(w => AlertStore.Digested(w.Session, alerts.Select(a => a.Key), now));
-            sent++;
+            await stuck.Try(
+                new(
+                    "Sending a digest",
+                    id.Value.ToString(),
+                    profile.Person.Name,
+                    null,
+                    async () => sent += await Send(roster, profile.Person, address, now, cancellation) ? 1 : 0
+                ),
+                cancellation
+            );
         }
 
         return sent;
+    }
+
+    /// <returns>Whether there was something to send.</returns>
+    private async Task<bool> Send(
+        Roster roster,
+        Person person,
+        string address,
+        Instant now,
+        CancellationToken cancellation
+    )
+    {
+        var (alerts, due) = database.Read(s =>
+        {
+            var setting = AlertStore.SettingOf(s, person.Id);
+            var rests =
+                setting.Quiet.At(now, roster.HoursOf(person.Id))
+                || (AlertStore.LastDigest(s, person.Id) is { } last && last > now - Waits);
+            return (AlertStore.Undigested(s, person.Id, 500), setting.Digest && !rests);
+        });
+        if (!due || alerts.Count == 0)
+            return false;
+        await office.Send(Mail(roster, person, address, alerts, now), cancellation);
+        await writes.Run(w => AlertStore.Digested(w.Session, alerts.Select(a => a.Key), now));
+        return true;
     }
 
     private MimeMessage Mail(Roster roster, Person person, string address, List<StoredAlert> alerts, Instant now)

@@ -1,8 +1,8 @@
-using System.Diagnostics;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Standins;
 using Wrenlet.Storage;
@@ -26,18 +26,15 @@ internal sealed class Sender(
     Mails mails,
     Settings settings,
     FirmClock clock,
+    Stuck stuck,
+    Dispatcher happenings,
     ILogger<Sender> log
 ) : BackgroundService
 {
+    private const string Work = "Sending a message";
     private const int AtOnce = 200;
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(5);
     private readonly SemaphoreSlim _wake = new(0, 1);
-
-    /// <summary>
-    /// Since when a refused one rests, and for how long: on the machine's monotonic time, whatever the firm's clock
-    /// does.
-    /// </summary>
-    private readonly Dictionary<long, (long Since, TimeSpan Pause)> _resting = [];
 
     /// <summary>
     /// What was marked as leaving when this server started: the one before stopped in the middle of it. Null until the
@@ -69,15 +66,11 @@ internal sealed class Sender(
             while (!stoppingToken.IsCancellationRequested)
             {
                 var next = DateTimeOffset.UtcNow + Pause;
-                try
-                {
-                    if (who.Current.Firm is not null)
-                        next = await SendDue(stoppingToken);
-                }
-                catch (Microsoft.Data.Sqlite.SqliteException wrong)
-                {
-                    log.LogError(wrong, "The outbox could not be written; it is tried again");
-                }
+                if (who.Current.Firm is not null)
+                    await stuck.Try(
+                        DueWork.Loop("Looking into the outbox", "all of it", async () => next = await SendDue(stoppingToken)),
+                        stoppingToken
+                    );
 
                 var wait = next - DateTimeOffset.UtcNow;
                 await _wake.WaitAsync(
@@ -107,9 +100,14 @@ internal sealed class Sender(
         var now = DateTimeOffset.UtcNow;
         foreach (var outgoing in waiting)
         {
-            if (outgoing.NotBefore > now || outgoing.Entry.Delivery is { Unsure: true })
-                continue;
-            if (_resting.TryGetValue(outgoing.Key, out var rest) && Stopwatch.GetElapsedTime(rest.Since) < rest.Pause)
+            if (
+                outgoing.NotBefore > now
+                || outgoing.Entry.Delivery is { Unsure: true }
+                || (
+                    outgoing.Entry.Delivery is { Problem: not null }
+                    && stuck.Rests(Work, outgoing.Entry.Id.Value.ToString())
+                )
+            )
                 continue;
             var conversation = database.Read(s => ConversationStore.Find(s, outgoing.Entry.Conversation))!;
             if (
@@ -165,21 +163,51 @@ internal sealed class Sender(
                 Changed(w, outgoing, conversation, Thing.Said);
             });
             _gone.Remove(outgoing.Key);
-            _resting.Remove(outgoing.Key);
+            await stuck.Done(Work, outgoing.Entry.Id.Value.ToString());
         }
-        catch (PostOfficeException wrong)
+        // What was handed over is noted with the next look: a full disk is no reason to send it twice.
+        catch (Exception wrong)
+            when (wrong is not Microsoft.Data.Sqlite.SqliteException && !cancellation.IsCancellationRequested)
         {
-            log.LogWarning("Entry {Entry} was not taken: {Reason}", outgoing.Entry.Id.Value, wrong.Message);
-            _resting[outgoing.Key] = (
-                Stopwatch.GetTimestamp(),
-                TimeSpan.FromSeconds(Math.Min(3600, 4 * Math.Pow(2, outgoing.Tries)))
-            );
-            await writes.Run(w =>
-            {
-                EntryStore.NotSent(w.Session, outgoing.Key, wrong.Message);
-                Changed(w, outgoing, conversation, Thing.Working);
-            });
+            log.LogWarning(wrong, "Entry {Entry} was not sent", outgoing.Entry.Id.Value);
+            await NotSent(outgoing, conversation, wrong);
         }
+    }
+
+    /// <summary>
+    /// Shows on an entry why it was not sent, and lets it rest. One that rests for good has come back to its sender.
+    /// </summary>
+    private async Task NotSent(Outgoing outgoing, Conversation conversation, Exception wrong)
+    {
+        var reason = wrong switch
+        {
+            PostOfficeException => wrong.Message,
+            FileNotFoundException or DirectoryNotFoundException =>
+                "A file that goes with it is not on the disk any more. Say it again without that file.",
+            IOException => $"A file that goes with it cannot be read: {wrong.Message}",
+            _ => $"It could not be made ready to leave: {wrong.Message}",
+        };
+        var failed = await stuck.Failed(
+            new(
+                Work,
+                outgoing.Entry.Id.Value.ToString(),
+                "",
+                outgoing.Entry.Author,
+                () => Task.CompletedTask
+            )
+            {
+                Title = conversation.Docket is { } docket ? $"{docket.Ref} {docket.Subject}" : conversation.Subject,
+                Conversation = conversation.Id,
+            },
+            reason
+        );
+        await writes.Run(w =>
+        {
+            EntryStore.NotSent(w.Session, outgoing.Key, reason);
+            if (failed.Next is null)
+                happenings.Say(w, new MessageReturned(conversation, outgoing.Entry, reason, clock.Now));
+            Changed(w, outgoing, conversation, Thing.Working);
+        });
     }
 
     /// <summary>Says how an entry stands now: to staff in any case, to the party once it has left.</summary>

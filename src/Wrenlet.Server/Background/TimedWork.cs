@@ -1,3 +1,10 @@
+using Wrenlet.Server.Alerts;
+using Wrenlet.Server.Asks;
+using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Conversations.Meetings;
+using Wrenlet.Server.Happenings;
+using Wrenlet.Server.Tasks;
+
 namespace Wrenlet.Server.Background;
 
 /// <summary>Work that goes on by itself.</summary>
@@ -5,9 +12,22 @@ internal static class TimedWork
 {
     public static IServiceCollection AddTimedWork(this IServiceCollection services) =>
         services
+            .Configure<HostOptions>(host =>
+                // Each loop keeps going by itself; should one end all the same, pages are served on.
+                host.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore
+            )
+            .AddSingleton(TimeProvider.System)
+            .AddSingleton<Stuck>()
+            .AddSingleton<IDueWork>(s => s.GetRequiredService<Handling>())
+            .AddSingleton<IDueWork>(s => s.GetRequiredService<Noticing>())
+            .AddSingleton<IDueWork>(s => s.GetRequiredService<Answering>())
+            .AddSingleton<IDueWork>(s => s.GetRequiredService<TaskMaking>())
+            .AddSingleton<IDueWork>(s => s.GetRequiredService<Convening>())
             .AddHostedService<Sender>()
             .AddHostedService<Collector>()
-            .AddHostedService<BringingBack>()
+            .AddHostedService<DueRunner>()
             .AddSingleton<Digesting>()
             .AddHostedService(s => s.GetRequiredService<Digesting>());
+
+    public static void MapTimedWork(this IEndpointRouteBuilder api) => api.MapStuckWork();
 }

@@ -31,18 +31,18 @@ public sealed class LiveHub(Presence presence) : Hub
     /// <inheritdoc/>
     public override async Task OnDisconnectedAsync(Exception? exception)
     {
-        await presence.Disconnect(Context.ConnectionId);
+        presence.Disconnect(Context.ConnectionId);
         await base.OnDisconnectedAsync(exception);
     }
 
     /// <summary>Says which conversations are being read; those it may not see are left out.</summary>
-    public Task Reading(Guid[] conversations)
+    public void Reading(Guid[] conversations)
     {
         ArgumentNullException.ThrowIfNull(conversations);
-        return presence.Reading(Context.ConnectionId, [.. conversations.Take(Most).Select(c => new ConversationId(c))]);
+        presence.Reading(Context.ConnectionId, [.. conversations.Take(Most).Select(c => new ConversationId(c))]);
     }
 
     /// <summary>Says in which conversation something is being written; null for none. It lapses by itself.</summary>
-    public Task Writing(Guid? conversation) =>
+    public void Writing(Guid? conversation) =>
         presence.Writing(Context.ConnectionId, conversation is { } id ? new ConversationId(id) : null);
 }

@@ -1,7 +1,9 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Diagnostics;
+using System.Text.Json;
 using Microsoft.AspNetCore.SignalR;
+using Microsoft.Extensions.Options;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks.Words;
@@ -22,14 +24,38 @@ public sealed record PresentView(Guid Conversation, IReadOnlyList<Present> Peopl
 /// Who is connected, what they read and where they write. In memory only; writing lapses after some seconds.
 /// Told to staff who see the conversation, never to a party.
 /// </summary>
-public sealed class Presence(IHubContext<LiveHub> hub, Database database, WhoIsWho who, Sessions sessions)
+public sealed class Presence
 {
     private static readonly TimeSpan WritingLasts = TimeSpan.FromSeconds(8);
     private readonly ConcurrentDictionary<string, Connection> _connections = new();
+    private readonly IHubContext<LiveHub> _hub;
+    private readonly JsonSerializerOptions _json;
+    private readonly Database _database;
+    private readonly WhoIsWho _who;
+    private readonly Sessions _sessions;
+
+    public Presence(
+        IHubContext<LiveHub> hub,
+        IOptions<JsonHubProtocolOptions> protocol,
+        Database database,
+        WhoIsWho who,
+        Sessions sessions
+    )
+    {
+        (_hub, _json, _database, _who, _sessions) = (
+            hub,
+            protocol.Value.PayloadSerializerOptions,
+            database,
+            who,
+            sessions
+        );
+        sessions.Ended += Cut;
+    }
 
     private sealed record Connection(
         Viewer Viewer,
         Action Abort,
+        LiveQueue Queue,
         ImmutableDictionary<ConversationId, Place> Reading,
         ConversationId? Writing,
         long WritingSince
@@ -44,11 +70,11 @@ public sealed class Presence(IHubContext<LiveHub> hub, Database database, WhoIsW
         Thing thing
     )
     {
-        var roster = who.Current;
+        var roster = _who.Current;
         var (staff, contacts) = (new List<(string, Person)>(), new List<(string, Person)>());
         foreach (var (id, connection) in _connections)
         {
-            if (sessions.Find(connection.Viewer.TokenHash) is null)
+            if (_sessions.Find(connection.Viewer.TokenHash) is null)
             {
                 connection.Abort();
                 continue;
@@ -78,13 +104,35 @@ public sealed class Presence(IHubContext<LiveHub> hub, Database database, WhoIsW
         [.. _connections.Values.Select(c => c.Viewer.Person).Where(p => p.IsStaff).Select(p => p.Id)];
 
     /// <summary>Tells all pages of one person something of their own that no log keeps.</summary>
-    public Task TellOwn(PersonId person, string what, object view)
+    public void TellOwn(PersonId person, string what, object view) =>
+        Send(
+            _connections
+                .Where(c => c.Value.Viewer.Person.Id == person && _sessions.Find(c.Value.Viewer.TokenHash) is not null)
+                .Select(c => c.Key),
+            what,
+            view
+        );
+
+    /// <summary>Puts something behind what each of these connections has still to be sent; waits for none of them.</summary>
+    public void Send(IEnumerable<string> connections, string what, object view)
     {
-        var own = _connections
-            .Where(c => c.Value.Viewer.Person.Id == person && sessions.Find(c.Value.Viewer.TokenHash) is not null)
-            .Select(c => c.Key)
-            .ToList();
-        return own.Count == 0 ? Task.CompletedTask : hub.Clients.Clients(own).SendAsync(what, view);
+        ArgumentNullException.ThrowIfNull(connections);
+        ArgumentNullException.ThrowIfNull(view);
+        JsonElement? once = null;
+        foreach (var id in connections)
+            if (_connections.TryGetValue(id, out var connection))
+                connection.Queue.Offer(what, once ??= JsonSerializer.SerializeToElement(view, view.GetType(), _json));
+    }
+
+    /// <summary>Cuts off the connections whose session has ended, at once.</summary>
+    private void Cut(PersonId? person, byte[]? token)
+    {
+        foreach (var (_, connection) in _connections)
+            if (
+                connection.Viewer.Person.Id == person
+                || (token is not null && connection.Viewer.TokenHash.AsSpan().SequenceEqual(token))
+            )
+                connection.Abort();
     }
 
     private static List<Present> There(ConversationId id, IEnumerable<Connection> connections) =>
@@ -95,50 +143,57 @@ public sealed class Presence(IHubContext<LiveHub> hub, Database database, WhoIsW
                 .OrderBy(p => p.Person.Name, StringComparer.Ordinal),
         ];
 
-    internal void Connect(string connection, Viewer viewer, Action abort) =>
-        _connections[connection] = new(viewer, abort, ImmutableDictionary<ConversationId, Place>.Empty, null, 0);
+    internal void Connect(string connection, Viewer viewer, Action abort)
+    {
+        var queue = new LiveQueue((what, view) => _hub.Clients.Client(connection).SendAsync(what, view), abort);
+        _connections[connection] = new(viewer, abort, queue, ImmutableDictionary<ConversationId, Place>.Empty, null, 0);
+        _ = queue.Run();
+    }
 
-    internal async Task Disconnect(string connection)
+    internal void Disconnect(string connection)
     {
         if (!_connections.TryRemove(connection, out var gone))
             return;
+        gone.Queue.End();
         foreach (var (id, place) in gone.Reading)
-            await Tell(id, place);
+            Tell(id, place);
     }
 
-    internal async Task Reading(string connection, ImmutableArray<ConversationId> conversations)
+    internal void Reading(string connection, ImmutableArray<ConversationId> conversations)
     {
         if (!_connections.TryGetValue(connection, out var before))
             return;
-        var seen = database.Read(s =>
+        var seen = _database.Read(s =>
             conversations
                 .Select(c => ConversationStore.Find(s, c))
                 .OfType<Conversation>()
                 .Where(c => before.Viewer.Person.MaySee(c.Place))
                 .ToImmutableDictionary(c => c.Id, c => c.Place)
         );
-        _connections[connection] = before with { Reading = seen, Writing = null };
+        if (!_connections.TryUpdate(connection, before with { Reading = seen, Writing = null }, before))
+            return;
         foreach (var (id, place) in before.Reading.Where(r => !seen.ContainsKey(r.Key)).Concat(seen))
-            await Tell(id, place);
+            Tell(id, place);
     }
 
-    internal async Task Writing(string connection, ConversationId? conversation)
+    internal void Writing(string connection, ConversationId? conversation)
     {
         if (
             !_connections.TryGetValue(connection, out var before)
             || (conversation is { } c && !before.Reading.ContainsKey(c))
         )
             return;
-        _connections[connection] = before with { Writing = conversation, WritingSince = Stopwatch.GetTimestamp() };
+        var after = before with { Writing = conversation, WritingSince = Stopwatch.GetTimestamp() };
+        if (!_connections.TryUpdate(connection, after, before))
+            return;
         if ((conversation ?? before.Writing) is { } changed && before.Reading.TryGetValue(changed, out var place))
-            await Tell(changed, place);
+            Tell(changed, place);
     }
 
-    private async Task Tell(ConversationId id, Place place)
+    private void Tell(ConversationId id, Place place)
     {
         var there = There(id, _connections.Values.Where(c => c.Reading.ContainsKey(id)));
         var hearers = WhoHears(place, Thing.Working).Staff.Select(s => s.Connection).ToList();
-        if (hearers.Count > 0)
-            await hub.Clients.Clients(hearers).SendAsync("present", new PresentView(id.Value, there));
+        Send(hearers, "present", new PresentView(id.Value, there));
     }
 }

@@ -150,7 +150,7 @@ internal sealed partial class DemoLoader(
                 StockStore.Put(s, new StockReply(DemoWords.Id("stock " + reply.Name), null, reply.Name, reply.Body, 1));
             foreach (var crew in firm.Crews)
                 PeopleStore.AddCrew(s, new CrewId(DemoWords.Id("crew " + crew)), crew);
-            var hash = AccountEndpoints.HashPassword(firm.Password);
+            var hash = Passwords.Hash(firm.Password);
             foreach (var p in firm.Staff)
                 PeopleStore.AddPerson(
                     s,

@@ -1,5 +1,4 @@
 using System.Threading.Channels;
-using Microsoft.AspNetCore.SignalR;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
@@ -47,7 +46,6 @@ internal sealed class Announcer(
     WriteQueue writes,
     Database database,
     Presence presence,
-    IHubContext<LiveHub> hub,
     WhoIsWho who,
     FirmClock clock,
     ILogger<Announcer> log
@@ -84,7 +82,7 @@ internal sealed class Announcer(
         {
             await foreach (var changes in _committed.Reader.ReadAllAsync(stoppingToken))
             foreach (var change in changes)
-                await Tell(change);
+                Tell(change);
         }
         catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
         {
@@ -96,15 +94,15 @@ internal sealed class Announcer(
         }
     }
 
-    private async Task Tell(Change change)
+    private void Tell(Change change)
     {
         try
         {
             var (staff, contacts) = presence.WhoHears(change.Place, change.Thing);
             foreach (var alike in Alike(staff, change))
-                await Send(alike, change);
+                Send(alike, change);
             foreach (var alike in AlikeOutside(contacts, change))
-                await Send(alike, change);
+                Send(alike, change);
         }
 #pragma warning disable CA1031 // One change that cannot be told must not silence the ones after it; browsers catch up by sequence.
         catch (Exception wrong)
@@ -157,7 +155,7 @@ internal sealed class Announcer(
     /// <summary>
     /// All of these see the same of it: they are either staff who are alike, or contacts of one party who are.
     /// </summary>
-    private Task Send(List<(string Connection, Person Person)> hearers, Change change)
+    private void Send(List<(string Connection, Person Person)> hearers, Change change)
     {
         var viewer = hearers[0].Person;
         var view = database.Read(s =>
@@ -183,7 +181,7 @@ internal sealed class Announcer(
                 _ => bare,
             };
         });
-        return hub.Clients.Clients(hearers.ConvertAll(h => h.Connection)).SendAsync("change", view);
+        presence.Send(hearers.Select(h => h.Connection), "change", view);
     }
 
     private static ChangeView Bare(SqlSession session, Change change, bool staff) =>

@@ -312,7 +312,7 @@ internal static class DiscussionEndpoints
             return Refusals.NotFound("conversation");
         var now = clock.Now;
         await writes.Run(w => DraftStore.Keep(w.Session, viewer.Person.Id, conversation.Key, doc, now));
-        await presence.TellOwn(
+        presence.TellOwn(
             viewer.Person.Id,
             "draft",
             new KeptDraft(id, conversation.Docket?.Ref.ToString(), draft.Doc, now.ToDateTimeOffset(), draft.From)

@@ -10,6 +10,7 @@ internal static class PeoplePart
             .AddSingleton<WhoIsWho>()
             .AddSingleton<Sessions>()
             .AddSingleton<SignInThrottle>()
+            .AddSingleton<Passwords>()
             .AddSingleton<Merging>();
 
     public static void MapPeoplePart(this IEndpointRouteBuilder api)

@@ -98,7 +98,7 @@ public sealed class MailServerPostOffice(MailServers servers) : IPostOffice
         }
     }
 
-    public async Task<IReadOnlyList<ArrivedMail>> Arrived(CancellationToken cancellation)
+    public async Task<IReadOnlyList<ArrivedMail>> Arrived(Func<string, bool> rests, CancellationToken cancellation)
     {
         if (servers.Imap is null)
             return [];
@@ -107,7 +107,8 @@ public sealed class MailServerPostOffice(MailServers servers) : IPostOffice
             FolderAccess.ReadOnly,
             async folder =>
             {
-                foreach (var id in (await folder.SearchAsync(SearchQuery.NotSeen, cancellation)).Take(20))
+                var unseen = await folder.SearchAsync(SearchQuery.NotSeen, cancellation);
+                foreach (var id in unseen.Where(u => !rests(u.ToString())).Take(20))
                 {
                     await using var raw = await folder.GetStreamAsync(id, "", cancellation);
                     using var memory = new MemoryStream();

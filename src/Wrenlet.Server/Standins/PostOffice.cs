@@ -1,4 +1,5 @@
 using MimeKit;
+using Wrenlet.Formats.Conversations;
 
 namespace Wrenlet.Server.Standins;
 
@@ -13,8 +14,10 @@ public interface IPostOffice
     bool SendsOnce { get; }
 
     /// <summary>Mails that have arrived and were not yet taken; each is removed by <see cref="Took"/>.</summary>
+    /// <param name="rests">Whether a mail of this name is left where it is for now.</param>
+    /// <param name="cancellation">Ends the asking.</param>
     /// <exception cref="PostOfficeException">The post office cannot be asked; the message says why.</exception>
-    Task<IReadOnlyList<ArrivedMail>> Arrived(CancellationToken cancellation);
+    Task<IReadOnlyList<ArrivedMail>> Arrived(Func<string, bool> rests, CancellationToken cancellation);
 
     /// <summary>Says that a mail has been taken in and is safe.</summary>
     Task Took(ArrivedMail mail, CancellationToken cancellation);
@@ -74,14 +77,26 @@ public sealed class StandinPostOffice : IPostOffice, IDisposable
 
     public bool SendsOnce => true;
 
-    public Task<IReadOnlyList<ArrivedMail>> Arrived(CancellationToken cancellation) =>
+    public Task<IReadOnlyList<ArrivedMail>> Arrived(Func<string, bool> rests, CancellationToken cancellation) =>
         Task.FromResult<IReadOnlyList<ArrivedMail>>([
             .. Directory
                 .EnumerateFiles(_in, "*.eml")
                 .Order(StringComparer.Ordinal)
-                .Take(50)
-                .Select(f => new ArrivedMail(Path.GetFileName(f), File.ReadAllBytes(f))),
+                .Where(f => !rests(Path.GetFileName(f)))
+                .Take(20)
+                .Select(f => new ArrivedMail(Path.GetFileName(f), Beginning(f))),
         ]);
+
+    /// <summary>
+    /// A mail's bytes: of one that is too large to be taken in no more than tells that it is.
+    /// </summary>
+    private static byte[] Beginning(string path)
+    {
+        using var file = File.OpenRead(path);
+        var bytes = new byte[Math.Min(file.Length, IncomingMail.LongestBytes + 1)];
+        file.ReadExactly(bytes);
+        return bytes;
+    }
 
     public Task Took(ArrivedMail mail, CancellationToken cancellation)
     {

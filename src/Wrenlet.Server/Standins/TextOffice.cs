@@ -50,11 +50,13 @@ public sealed class StandinTextOffice : IDisposable
     /// <summary>
     /// Messages that have arrived and were not yet taken; a file that holds none is left out and stays.
     /// </summary>
-    public IReadOnlyList<TextMessage> Arrived() =>
+    /// <param name="rests">Whether a message of this id is left where it is for now.</param>
+    public IReadOnlyList<TextMessage> Arrived(Func<string, bool> rests) =>
         [
             .. Directory
                 .EnumerateFiles(_in, "*.json")
                 .Order(StringComparer.Ordinal)
+                .Where(f => !rests(Path.GetFileNameWithoutExtension(f)))
                 .Take(50)
                 .Select(Read)
                 .OfType<TextMessage>(),

@@ -18,7 +18,9 @@ namespace Wrenlet.Server.Tasks;
 public sealed record TaskOutcome(WorkTask? Task, bool Stale, string? Refusal);
 
 /// <summary>Makes, changes and finishes tasks, tells those whom it concerns, and remembers what was changed.</summary>
-public sealed class TaskMaking(WriteQueue writes, WhoIsWho who, Dispatcher happenings) : IHandles<EntryTakenBack>
+public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho who, Dispatcher happenings)
+    : IHandles<EntryTakenBack>,
+        IDueWork
 {
     /// <summary>Makes a task; one with the same id is one task.</summary>
     public Task<TaskOutcome> Make(WorkTask task, Person by) => writes.Run(w => Make(w, task, by));
@@ -107,45 +109,87 @@ public sealed class TaskMaking(WriteQueue writes, WhoIsWho who, Dispatcher happe
             return Change(w, id, null, by, at, before => before.After(before.Progress.Become(TaskState.Dropped), at));
         });
 
-    /// <summary>Makes the next of all series whose time has come.</summary>
-    public Task FollowByTime(Instant now) =>
-        writes.Run(w =>
-        {
-            foreach (var last in SeriesStore.LastByTime(w.Session, now))
-                Follow(w, last, now, byTime: true);
-            return true;
-        });
-
     /// <summary>
-    /// Reminds owners of what comes due or is late, and who asked for it where it stays late. Whoever would be told
-    /// much at once is told it in one line.
+    /// The next of each series whose time has come, and reminders: of what comes due or is late to its owners, and to
+    /// who asked for it where it stays late. Whoever would be told much at once is told it in one line.
     /// </summary>
-    public Task Remind(Instant now) =>
+    public IEnumerable<DueWork> Due(Instant now)
+    {
+        foreach (var last in database.Read(s => SeriesStore.LastByTime(s, now)))
+            yield return Of("Making the next of a task that repeats", last, () => FollowByTime(last.Id, now));
+        var due = ImmutableArray.CreateBuilder<(DueTask Due, Instant Moment)>();
+        foreach (var task in database.Read(s => TaskStore.DueBefore(s, now + Duration.FromDays(14))))
+        {
+            var wrong = Remembered(task, now, due);
+            if (wrong is not null)
+                yield return Of("Reminding of a task", task, () => Task.FromException(wrong));
+        }
+
+        if (due.Count > 0)
+            yield return new("Reminding of tasks", "all", $"{due.Count} of them", null, () => Remind(due, now));
+    }
+
+    /// <summary>Adds a task of which somebody is to be reminded now.</summary>
+    /// <returns>What is wrong with the task, so that the others are reminded of all the same; null when nothing is.</returns>
+    private Exception? Remembered(
+        WorkTask task,
+        Instant now,
+        ImmutableArray<(DueTask Due, Instant Moment)>.Builder due
+    )
+    {
+        var roster = who.Current;
+        try
+        {
+            if (
+                Reminder.Of(
+                    task.Due!.Value,
+                    task.Reminded,
+                    task.DueSince ?? task.Made,
+                    task.Reminders,
+                    now,
+                    roster.Firm!.Calendar
+                ) is
+                { } reminder
+            )
+                due.Add((new(task, reminder.Nth, TaskViews.DueWords(task, roster, now)), reminder.At));
+            return null;
+        }
+        // Dates that no calendar can hold; whoever runs the work sets them down.
+        catch (Exception wrong) when (wrong is ArithmeticException or ArgumentException or InvalidOperationException)
+        {
+            return wrong;
+        }
+    }
+
+    private static DueWork Of(string kind, WorkTask task, Func<Task> work) =>
+        new(kind, task.Id.Value.ToString(), "", task.MadeBy, work) { Title = task.Title, Task = task.Id };
+
+    private Task Remind(IEnumerable<(DueTask Due, Instant Moment)> reminders, Instant now) =>
         writes.Run(w =>
         {
-            var roster = who.Current;
-            var due = ImmutableArray.CreateBuilder<DueTask>();
-            foreach (var task in TaskStore.DueBefore(w.Session, now + Duration.FromDays(14)))
+            var told = ImmutableArray.CreateBuilder<DueTask>();
+            foreach (var (due, moment) in reminders)
             {
+                // What was changed or reminded of since it was looked at waits for the next look.
                 if (
-                    Reminder.Of(
-                        task.Due!.Value,
-                        task.Reminded,
-                        task.DueSince ?? task.Made,
-                        task.Reminders,
-                        now,
-                        roster.Firm!.Calendar
-                    )
-                    is not { } reminder
+                    TaskStore.Find(w.Session, due.Task.Id) is not { } task
+                    || task.Version != due.Task.Version
+                    || task.Reminded != due.Task.Reminded
                 )
                     continue;
-                TaskStore.SetReminded(w.Session, task.Key, reminder.At);
-                due.Add(new(task, reminder.Nth, TaskViews.DueWords(task, roster, now)));
+                TaskStore.SetReminded(w.Session, task.Key, moment);
+                told.Add(due);
             }
 
-            if (due.Count > 0)
-                happenings.Say(w, new TasksDue(due.ToImmutable(), now));
-            return true;
+            if (told.Count > 0)
+                happenings.Say(w, new TasksDue(told.ToImmutable(), now));
+        });
+
+    private Task FollowByTime(TaskId id, Instant now) =>
+        writes.Run(w =>
+        {
+            if (TaskStore.Find(w.Session, id) is { } last)
+                Follow(w, last, now, byTime: true);
         });
 
     /// <summary>Sets what a task waits for.</summary>

@@ -110,8 +110,10 @@ public static class NoticeStore
     public static List<StoredNotice> Untold(SqlSession session, Instant now) =>
         session.All($"{Select} WHERE n.told IS NULL AND n.appears <= $now ORDER BY n.id", Row, ("now", now));
 
-    public static void Told(SqlSession session, long notice, Instant at) =>
-        session.Run("UPDATE notice SET told = $at WHERE id = $id", ("at", at), ("id", notice));
+    /// <summary>Says that those it is for have been told of a notice.</summary>
+    /// <returns>Whether they had not been before.</returns>
+    public static bool Told(SqlSession session, long notice, Instant at) =>
+        session.Run("UPDATE notice SET told = $at WHERE id = $id AND told IS NULL", ("at", at), ("id", notice)) == 1;
 
     /// <returns>Whether they had not confirmed it before.</returns>
     public static bool Confirm(SqlSession session, long notice, PersonId person, Instant at) =>

@@ -186,6 +186,15 @@ public static class AskStore
             ("now", now)
         );
 
+    /// <summary>Whether the time of an ask has come, and nothing was done about that yet.</summary>
+    public static bool IsDue(SqlSession session, KeptAsk ask, Instant now) =>
+        session.Number(
+            "SELECT 1 FROM ask WHERE id = $ask AND over = 0 AND ran_out = 0 AND due <= $now",
+            ("ask", ask.Key),
+            ("now", now)
+        )
+            is not null;
+
     private static KeptAsk Row(SqlSession session, SqliteDataReader r)
     {
         var key = r.GetInt64(0);

@@ -169,8 +169,12 @@ public static class MeetingStore
         );
 
     /// <summary>Says that those who take part were reminded of a meeting as it stands.</summary>
-    public static void Reminded(SqlSession session, KeptMeeting meeting) =>
-        session.Run("UPDATE meeting SET reminded = starts WHERE id = $id", ("id", meeting.Key));
+    /// <returns>Whether they had not been before.</returns>
+    public static bool Reminded(SqlSession session, KeptMeeting meeting) =>
+        session.Run(
+            "UPDATE meeting SET reminded = starts WHERE id = $id AND called_off = 0 AND reminded IS NOT starts",
+            ("id", meeting.Key)
+        ) == 1;
 
     /// <summary>Says that the call's transcript came in.</summary>
     public static void Transcribed(SqlSession session, KeptMeeting meeting, Instant at) =>

@@ -4,6 +4,7 @@ using Microsoft.Extensions.Logging.Abstractions;
 using MimeKit;
 using Wrenlet.Server.Background;
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Standins;
 using Wrenlet.Server.Tests.World;
@@ -208,7 +209,7 @@ public sealed class RealServerTests : IDisposable
             return Task.CompletedTask;
         }
 
-        public Task<IReadOnlyList<ArrivedMail>> Arrived(CancellationToken cancellation) =>
+        public Task<IReadOnlyList<ArrivedMail>> Arrived(Func<string, bool> rests, CancellationToken cancellation) =>
             Task.FromResult<IReadOnlyList<ArrivedMail>>([]);
 
         public Task Took(ArrivedMail mail, CancellationToken cancellation) => Task.CompletedTask;
@@ -266,6 +267,8 @@ public sealed class RealServerTests : IDisposable
             parts.GetRequiredService<Mails>(),
             settings,
             clock,
+            parts.GetRequiredService<Stuck>(),
+            parts.GetRequiredService<Dispatcher>(),
             NullLogger<Sender>.Instance
         );
         await sender.StartAsync(TestContext.Current.CancellationToken);

@@ -1,9 +1,12 @@
 using Microsoft.Extensions.DependencyInjection;
 using Wrenlet.Server.Alerts;
 using Wrenlet.Server.Asks;
+using Wrenlet.Server.Background;
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.Dockets;
 using Wrenlet.Server.Flow;
+using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Sheets;
 using Wrenlet.Server.Standins;
@@ -27,5 +30,9 @@ internal static class Parts
             .AddSheets()
             .AddFlow()
             .AddAlerts()
+            .AddTimedWork()
+            .AddHandler<Convening>()
+            .AddHandler<TaskMaking>()
+            .AddHandler<Answering>()
             .BuildServiceProvider();
 }

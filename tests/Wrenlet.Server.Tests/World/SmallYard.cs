@@ -27,7 +27,7 @@ namespace Wrenlet.Server.Tests.World;
 public sealed partial class SmallYard
 {
     public const string Password = "correct horse battery";
-    public static readonly string PasswordHash = AccountEndpoints.HashPassword(Password);
+    public static readonly string PasswordHash = Passwords.Hash(Password);
     public static readonly Instant Now = Instant.FromUtc(2026, 4, 14, 7, 40);
 
     public Dictionary<string, Person> People { get; } = [];

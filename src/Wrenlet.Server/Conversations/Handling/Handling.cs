@@ -15,12 +15,13 @@ namespace Wrenlet.Server.Conversations;
 
 /// <summary>What staff do with a conversation beside answering it. Each leaves a line in the conversation.</summary>
 public sealed class Handling(
+    Database database,
     WriteQueue writes,
     WhoIsWho who,
     Routers routers,
     DocketMaking dockets,
     Dispatcher happenings
-)
+) : IDueWork
 {
     private static readonly Decision Unseen = new(false, "There is no such conversation, or you do not see it.");
 
@@ -179,26 +180,32 @@ public sealed class Handling(
 
     /// <summary>Brings back what was set aside until now, and tells its owner.</summary>
     /// <returns>How many came back.</returns>
-    public Task<int> BringBack(Instant now) =>
+    public IEnumerable<DueWork> Due(Instant now) =>
+        database
+            .Read(s => ConversationStore.BackAgain(s, now))
+            .Select(c => new DueWork(
+                "Bringing a conversation back",
+                c.Id.Value.ToString(),
+                "",
+                c.Owner,
+                () => BringBack(c.Id, now)
+            )
+            {
+                Title = NameOf(c),
+                Conversation = c.Id,
+            });
+
+    private Task BringBack(ConversationId id, Instant now) =>
         writes.Run(w =>
         {
-            var back = ConversationStore.BackAgain(w.Session, now);
-            foreach (var conversation in back)
-            {
-                var line = EventLines.Add(
-                    w,
-                    conversation with
-                    {
-                        AsideUntil = null,
-                    },
-                    null,
-                    now,
-                    "This had been set aside until now"
-                );
-                happenings.Say(w, new BackAgain(conversation, line, NameOf(conversation), now));
-            }
-
-            return back.Count;
+            if (
+                ConversationStore.Find(w.Session, id) is not { Open: true, AsideUntil: { } until } conversation
+                || until > now
+            )
+                return;
+            var back = conversation with { AsideUntil = null };
+            var line = EventLines.Add(w, back, null, now, "This had been set aside until now");
+            happenings.Say(w, new BackAgain(conversation, line, NameOf(conversation), now));
         });
 
     private Task<Decision> Do(ConversationId id, Person actor, Func<Writing, Conversation, Decision> act) =>

@@ -21,12 +21,15 @@ public sealed record MeetingOutcome(KeptMeeting? Meeting, string? Refusal);
 /// concerns.
 /// </summary>
 internal sealed class Convening(
+    Database database,
     WriteQueue writes,
     WhoIsWho who,
     Posting posting,
     FileKeeper keeper,
     Dispatcher happenings
-) : IHandles<EntryRemoved>
+)
+    : IHandles<EntryRemoved>,
+        IDueWork
 {
     /// <summary>How long before it begins those who take part are reminded.</summary>
     private static readonly Duration Ahead = Duration.FromMinutes(10);
@@ -145,18 +148,31 @@ internal sealed class Convening(
     }
 
     /// <summary>Reminds those who take part of what begins soon, once.</summary>
-    public Task Remind(Instant now) =>
+    public IEnumerable<DueWork> Due(Instant now) =>
+        database
+            .Read(s => MeetingStore.Soon(s, now, now + Ahead))
+            .Select(k => new DueWork(
+                "Reminding of a meeting",
+                k.Id.Value.ToString(),
+                "",
+                k.Meeting.By,
+                () => Remind(k.Id, now)
+            )
+            {
+                Title = k.Meeting.Title,
+                Conversation = k.Conversation,
+            });
+
+    private Task Remind(MeetingId id, Instant now) =>
         writes.Run(w =>
         {
-            foreach (var kept in MeetingStore.Soon(w.Session, now, now + Ahead))
-            {
-                MeetingStore.Reminded(w.Session, kept);
-                if (ConversationStore.Find(w.Session, kept.Conversation) is not { } conversation)
-                    continue;
-                var where = kept.Meeting.Where.Length > 0 ? $", {kept.Meeting.Where}" : "";
-                var when = MeetingViews.When(kept.Meeting.From, kept.Meeting.Until, who.Current, now);
-                happenings.Say(w, new MeetingSoon(kept, conversation, $"{kept.Meeting.Title}: {when}{where}", now));
-            }
+            if (MeetingStore.Find(w.Session, id) is not { } kept || !MeetingStore.Reminded(w.Session, kept))
+                return;
+            if (ConversationStore.Find(w.Session, kept.Conversation) is not { } conversation)
+                return;
+            var where = kept.Meeting.Where.Length > 0 ? $", {kept.Meeting.Where}" : "";
+            var when = MeetingViews.When(kept.Meeting.From, kept.Meeting.Until, who.Current, now);
+            happenings.Say(w, new MeetingSoon(kept, conversation, $"{kept.Meeting.Title}: {when}{where}", now));
         });
 
     /// <summary>

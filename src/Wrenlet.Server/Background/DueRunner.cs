@@ -1,0 +1,59 @@
+using Wrenlet.Server.Happenings;
+using Wrenlet.Server.People;
+
+namespace Wrenlet.Server.Background;
+
+/// <summary>
+/// Does what was set for a moment when it has come: brings conversations back, tells of notices that appear, lets the
+/// time of asks run out, makes the next of tasks that repeat, and reminds of what is due. Each piece by itself, so that
+/// one that fails stops no other.
+/// </summary>
+internal sealed class DueRunner(IEnumerable<IDueWork> parts, Stuck stuck, WhoIsWho who, FirmClock clock)
+    : BackgroundService
+{
+    private static readonly TimeSpan Pause = TimeSpan.FromSeconds(10);
+
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        using var timer = new PeriodicTimer(Pause);
+        try
+        {
+            do
+            {
+                if (who.Current.Firm is not null)
+                    await RunDue(stoppingToken);
+            } while (await timer.WaitForNextTickAsync(stoppingToken));
+        }
+        catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
+        {
+            // The server stops.
+        }
+    }
+
+    /// <summary>Does all that is due now.</summary>
+    /// <returns>How many pieces of work were done.</returns>
+    public async Task<int> RunDue(CancellationToken cancellation)
+    {
+        var done = 0;
+        foreach (var part in parts)
+        {
+            List<DueWork> due = [];
+            var name = part.GetType().Name;
+            var look = DueWork.Loop("Looking for what is due", name, Look(part, due));
+            if (!await stuck.Try(look, cancellation))
+                continue;
+            foreach (var work in due)
+                if (await stuck.Try(work, cancellation))
+                    done++;
+        }
+
+        return done;
+    }
+
+    private Func<Task> Look(IDueWork part, List<DueWork> due) =>
+        () =>
+        {
+            due.AddRange(part.Due(clock.Now));
+            return Task.CompletedTask;
+        };
+}

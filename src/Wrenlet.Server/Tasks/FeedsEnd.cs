@@ -1,0 +1,18 @@
+using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Happenings;
+using Wrenlet.Storage;
+using Wrenlet.Storage.Tasks;
+
+namespace Wrenlet.Server.Tasks;
+
+/// <summary>Ends a person's secret calendar address with their old password.</summary>
+public sealed class FeedsEnd : IHandles<PasswordReplaced>
+{
+    /// <inheritdoc/>
+    public void Handle(Writing w, PasswordReplaced happening)
+    {
+        ArgumentNullException.ThrowIfNull(w);
+        ArgumentNullException.ThrowIfNull(happening);
+        FeedStore.Remove(w.Session, happening.Person);
+    }
+}
