@@ -36,7 +36,26 @@ public static class FileSight
         return places.Count == 0 ? broughtBy == viewer.Id : places.Any(p => viewer.MaySee(p.Place, p.Thing));
     }
 
-    /// <summary>Whether a file was shown inside and never outside, so that it is not to leave unawares.</summary>
-    public static bool OnlyInside(IReadOnlyCollection<FilePlace> places) =>
-        places.Count > 0 && places.All(p => p.Inside);
+    /// <summary>How many parties have to have a file for it to be nobody's secret.</summary>
+    public const int Everybodys = 3;
+
+    /// <summary>
+    /// Whether a file was shown inside or to another party, and never to this one, so that it is not to leave unawares.
+    /// What several parties have, such as a price list, is nobody's secret.
+    /// </summary>
+    /// <param name="places">Where its bytes stand, under whatever name, as far as the sender sees it.</param>
+    /// <param name="party">Whom it is to go to; null for a stranger.</param>
+    public static bool IsUnknownTo(IReadOnlyCollection<FilePlace> places, PartyId? party)
+    {
+        var have = places.Where(p => !p.Inside).SelectMany(p => PartiesAt(p.Place)).Distinct().ToList();
+        return places.Count > 0 && (party is null || !have.Contains(party)) && have.Count < Everybodys;
+    }
+
+    private static IEnumerable<PartyId?> PartiesAt(Place place) =>
+        place switch
+        {
+            Place.Outside outside => [outside.Party],
+            Place.Shared shared => shared.Parties.Select(p => (PartyId?)p),
+            _ => [],
+        };
 }

@@ -10,7 +10,10 @@ public enum LeakKind
     /// <summary>It repeats a run of words found inside.</summary>
     InsideWords,
 
-    /// <summary>It carries a file that so far was only inside.</summary>
+    /// <summary>It repeats a run of words said with another party.</summary>
+    OtherWords,
+
+    /// <summary>It carries a file whose bytes so far were only inside, or another party's.</summary>
     InsideFile,
 
     /// <summary>It names a thing that the party cannot see.</summary>
@@ -34,13 +37,14 @@ public readonly record struct Leak(LeakKind Kind, string Reason, int Start, int 
 /// <param name="Text">Its plain text.</param>
 /// <param name="By">Who said it, in short.</param>
 /// <param name="Stands">Whether it still stands somewhere, as on a sheet, and was not said at a moment.</param>
-public readonly record struct SaidBefore(string Text, string By, bool Stands = false);
+/// <param name="With">The other party it was said with; null when it was said inside.</param>
+public readonly record struct SaidBefore(string Text, string By, bool Stands = false, string? With = null);
 
 /// <summary>A draft that is about to leave, with all that the check needs to know.</summary>
 /// <param name="Plain">Its plain text.</param>
-/// <param name="Inside">What was said inside and may be repeated in it.</param>
-/// <param name="Outside">What was said to or by this party before: their own words are no leak.</param>
-/// <param name="InsideFiles">Names of its files that so far were only inside.</param>
+/// <param name="Inside">What was said inside, or with another party, and may be repeated in it.</param>
+/// <param name="Outside">What is no secret: what was said to or by this party before, and what is said to anyone.</param>
+/// <param name="InsideFiles">Names of its files that so far were only inside, or another party's.</param>
 /// <param name="UnseenThings">Things named in it that the party cannot see, as they stand in the text.</param>
 /// <param name="OutsideTags">People and crews tagged in it who are not of the party, as they stand in the text.</param>
 /// <param name="ForeignAddresses">Addresses it goes to that are none of the party's contacts.</param>
@@ -91,7 +95,7 @@ public static class LeakCheck
             leaks.Add(
                 new(
                     LeakKind.InsideFile,
-                    $"{file} was only inside so far. Leave it out, unless {draft.Party} is meant to have it.",
+                    $"{file} was only inside, or with somebody else, so far. Leave it out, unless {draft.Party} is meant to have it.",
                     -1,
                     -1
                 )
@@ -108,11 +112,21 @@ public static class LeakCheck
         return leaks.ToImmutable();
     }
 
+    /// <summary>Length of a probe, and how far two begin from one another.</summary>
+    private const int ProbeLength = 4;
+
+    private const int ProbeStep = RunLength - ProbeLength + 1;
+
+    /// <summary>Most probes of one draft: those of four thousand words.</summary>
+    public const int MostProbes = 800;
+
     /// <summary>
-    /// Windows of <see cref="RunLength"/> words, for finding earlier texts that may hold one; empty when the text is
-    /// shorter.
+    /// A few short runs of words, for finding earlier texts that may share a long one: each run of
+    /// <see cref="RunLength"/> words holds at least one of them whole. Empty when the text is shorter than such a run.
     /// </summary>
-    public static ImmutableArray<string> Runs(string plain)
+    /// <param name="plain">A draft's plain text; of a very long one no more than its first
+    /// <see cref="MostProbes"/> probes are given.</param>
+    public static ImmutableArray<string> Probes(string plain)
     {
         var words = WordsOf(plain);
         if (words.Count < RunLength)
@@ -120,83 +134,100 @@ public static class LeakCheck
         return
         [
             .. Enumerable
-                .Range(0, words.Count - RunLength + 1)
-                .Select(i => Bare(plain[words[i].Start..words[i + RunLength - 1].End])),
+                .Range(0, (words.Count - ProbeLength) / ProbeStep + 1)
+                .Take(MostProbes)
+                .Select(i => Bare(plain[words[i * ProbeStep].Start..words[i * ProbeStep + ProbeLength - 1].End]))
+                .Distinct(),
         ];
-
-        static string Bare(string run) =>
-            string.Join(
-                ' ',
-                string.Concat(run.Select(c => char.IsLetterOrDigit(c) ? c : ' '))
-                    .Split(' ', StringSplitOptions.RemoveEmptyEntries)
-            );
     }
 
-    private static IEnumerable<Leak> Repeated(LeavingDraft draft)
+    /// <summary>The runs of a draft that stand in earlier texts word by word, as far as they go.</summary>
+    /// <param name="plain">The draft's plain text.</param>
+    /// <param name="before">Earlier texts.</param>
+    public static ImmutableArray<string> Shared(string plain, IEnumerable<SaidBefore> before) =>
+        [.. Repeated(plain, before, []).Select(r => Bare(plain[r.Start..r.End])).Distinct()];
+
+    private static string Bare(string run) =>
+        string.Join(
+            ' ',
+            string.Concat(run.Select(c => char.IsLetterOrDigit(c) ? c : ' '))
+                .Split(' ', StringSplitOptions.RemoveEmptyEntries)
+        );
+
+    private static IEnumerable<Leak> Repeated(LeavingDraft draft) =>
+        Repeated(draft.Plain, draft.Inside, draft.Outside)
+            .Select(r => new Leak(
+                r.Said.With is null ? LeakKind.InsideWords : LeakKind.OtherWords,
+                $"{r.Words} words repeat what {Whose(r.Said)}. Say it in other words, unless {draft.Party} may read it.",
+                r.Start,
+                r.End
+            ));
+
+    private static string Whose(SaidBefore said) =>
+        said.With is { } party ? $"was said with {party}"
+        : said.Stands ? $"{said.By} says inside"
+        : $"{said.By} said inside";
+
+    /// <summary>
+    /// Runs of at least <see cref="RunLength"/> words that stand in an earlier text and in none that is no secret. Each
+    /// text is gone through once, with a hash for each window of words, so that the work is as long as the texts.
+    /// </summary>
+    private static IEnumerable<(SaidBefore Said, int Words, int Start, int End)> Repeated(
+        string plain,
+        IEnumerable<SaidBefore> before,
+        IEnumerable<string> known
+    )
     {
-        var words = WordsOf(draft.Plain);
+        var words = WordsOf(plain);
         if (words.Count < RunLength)
             yield break;
-        var outside = draft.Outside.SelectMany(Windows).ToHashSet(StringComparer.Ordinal);
-        var inside = new Dictionary<string, string>(StringComparer.Ordinal);
-        foreach (var said in draft.Inside)
-        {
-            var whose = $"{said.By} {(said.Stands ? "says" : "said")}";
-            foreach (var window in Windows(said.Text))
-                if (!outside.Contains(window))
-                    inside.TryAdd(window, whose);
-        }
+        var windows = Windows(words).ToList();
+        var mine = windows.ToHashSet();
+        foreach (var text in known)
+            mine.ExceptWith(Windows(WordsOf(text)));
+        var found = new Dictionary<ulong, SaidBefore>();
+        foreach (var said in before)
+        foreach (var window in Windows(WordsOf(said.Text)))
+            if (mine.Contains(window))
+                found.TryAdd(window, said);
 
         // Windows that follow one another are one run.
-        var start = -1;
-        var by = "";
-        var end = 0;
-        for (var i = 0; i + RunLength <= words.Count; i++)
+        var (start, end, by) = (-1, 0, default(SaidBefore));
+        for (var i = 0; i < windows.Count; i++)
         {
-            if (!inside.TryGetValue(Window(words, i), out var author))
+            if (!found.TryGetValue(windows[i], out var said))
                 continue;
             if (start >= 0 && i >= end)
             {
-                yield return Run(start, end, by);
+                yield return (by, end - start, words[start].Start, words[end - 1].End);
                 start = -1;
             }
 
             if (start < 0)
-                (start, by) = (i, author);
+                (start, by) = (i, said);
             end = i + RunLength;
         }
 
         if (start >= 0)
-            yield return Run(start, end, by);
-
-        Leak Run(int first, int past, string whose) =>
-            new(
-                LeakKind.InsideWords,
-                $"{past - first} words repeat what {whose} inside. Say it in other words, unless {draft.Party} may read it.",
-                words[first].Start,
-                words[past - 1].End
-            );
+            yield return (by, end - start, words[start].Start, words[end - 1].End);
     }
 
-    private static IEnumerable<string> Windows(string text)
+    /// <summary>A hash of each window of <see cref="RunLength"/> words.</summary>
+    private static IEnumerable<ulong> Windows(List<(ulong Word, int Start, int End)> words)
     {
-        var words = WordsOf(text);
         for (var i = 0; i + RunLength <= words.Count; i++)
-            yield return Window(words, i);
+        {
+            var window = 14695981039346656037UL;
+            for (var at = i; at < i + RunLength; at++)
+                window = (window ^ words[at].Word) * 1099511628211UL;
+            yield return window;
+        }
     }
 
-    private static string Window(List<(string Word, int Start, int End)> words, int at)
+    /// <summary>Hashes of words without case, accents and punctuation, with where they stand.</summary>
+    private static List<(ulong Word, int Start, int End)> WordsOf(string text)
     {
-        var window = new StringBuilder();
-        for (var i = at; i < at + RunLength; i++)
-            window.Append(words[i].Word).Append(' ');
-        return window.ToString();
-    }
-
-    /// <summary>Words without case, accents and punctuation, with where they stand.</summary>
-    private static List<(string Word, int Start, int End)> WordsOf(string text)
-    {
-        var words = new List<(string, int, int)>();
+        var words = new List<(ulong, int, int)>();
         for (var i = 0; i < text.Length; )
         {
             if (!char.IsLetterOrDigit(text[i]))
@@ -215,16 +246,23 @@ public static class LeakCheck
                 )
             )
                 i++;
-            words.Add((Folded(text[start..i]), start, i));
+            words.Add((HashOf(text.AsSpan(start, i - start)), start, i));
         }
 
         return words;
     }
 
-    private static string Folded(string word) =>
-        string.Concat(
-            word.Normalize(NormalizationForm.FormD).Where(c => char.IsLetterOrDigit(c)).Select(char.ToLowerInvariant)
-        );
+    /// <summary>A hash of a word (64-bit FNV-1a), mixed so that words in a row do not cancel one another out.</summary>
+    private static ulong HashOf(ReadOnlySpan<char> word)
+    {
+        // Only letters beyond ASCII have accents to be taken off.
+        var folded = System.Text.Ascii.IsValid(word) ? word : word.ToString().Normalize(NormalizationForm.FormD);
+        var hash = 14695981039346656037UL;
+        foreach (var c in folded)
+            if (char.IsLetterOrDigit(c))
+                hash = (hash ^ char.ToLowerInvariant(c)) * 1099511628211UL;
+        return hash * 0x9E3779B97F4A7C15UL;
+    }
 
     private static Leak At(string plain, string words, LeakKind kind, string reason) =>
         plain.IndexOf(words, StringComparison.Ordinal) is >= 0 and var start

@@ -37,11 +37,15 @@ public sealed partial class MailBody
 
     /// <summary>
     /// Cleans HTML and takes it apart: only what marks words up is left; scripts, styles, forms and what would be
-    /// fetched from elsewhere go.
+    /// fetched from elsewhere go. Markup nested or repeated without end is not parsed; its words are taken as plain text.
     /// </summary>
     public static MailBody FromHtml(string html)
     {
-        var clean = Cleaner().Sanitize(html.Length > LongestHtml ? html[..LongestHtml] : html);
+        if (html.Length > LongestHtml)
+            html = html[..LongestHtml];
+        if (!HtmlBounds.IsModest(html))
+            return FromPlain(HtmlBounds.Words(html));
+        var clean = Cleaner().Sanitize(html);
         var body = new HtmlParser().ParseDocument(clean).Body!;
         foreach (
             var picture in body.QuerySelectorAll("img")
@@ -185,7 +189,13 @@ public sealed partial class MailBody
         )
             level = only;
         var nodes = level.ChildNodes.ToList();
-        var cut = nodes.FindIndex(n => Begins(n, nodes));
+        var lastSaid = nodes.FindLastIndex(n =>
+            n is not IElement { LocalName: "blockquote" or "br" or "hr" } && !string.IsNullOrWhiteSpace(n.TextContent)
+        );
+        var cut = -1;
+        for (var i = 0; i < nodes.Count && cut < 0; i++)
+            if (nodes[i] is IElement { LocalName: "blockquote" } ? i > lastSaid : Begins(nodes[i]))
+                cut = i;
         if (cut <= 0)
             return;
         if (nodes[cut] is { } quote && quote is IElement { LocalName: "blockquote" } && cut > 0)
@@ -214,15 +224,8 @@ public sealed partial class MailBody
         folded.Replace([.. folded.ChildNodes]);
     }
 
-    private static bool Begins(INode node, List<INode> level)
+    private static bool Begins(INode node)
     {
-        if (node is IElement { LocalName: "blockquote" })
-            return level
-                .Skip(level.IndexOf(node) + 1)
-                .All(n =>
-                    n is IElement { LocalName: "blockquote" or "br" or "hr" }
-                    || string.IsNullOrWhiteSpace(n.TextContent)
-                );
         var text = TextOf([node]);
         if (text.Length == 0)
             return false;

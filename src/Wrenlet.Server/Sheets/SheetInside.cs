@@ -14,13 +14,19 @@ internal sealed class SheetInside : IInsideWords, IHoldsFiles
 
     public (IReadOnlyList<SaidBefore> Inside, IReadOnlyList<string> Theirs) With(
         SqlSession session,
-        IReadOnlyList<string> runs,
+        IReadOnlyList<string> probes,
+        Conversation conversation,
         Person author,
-        PartyId? reader,
         Roster roster
     )
     {
-        var sheets = SheetStore.With(session, runs, MostSheets).Where(k => author.MaySee(k.Sheet.Place)).ToList();
+        if (conversation.Docket is not { } docket)
+            return ([], []);
+        var reader = conversation.Party;
+        var sheets = SheetStore
+            .With(session, probes, MostSheets)
+            .Where(k => k.Docket.Id == docket.Id && author.MaySee(k.Sheet.Place))
+            .ToList();
         string Words(KeptSheet kept, int revision) => SheetStore.Revision(session, kept, revision)!.Words;
         return (
             [

@@ -1,6 +1,7 @@
 using Microsoft.Data.Sqlite;
 using NodaTime;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 
 namespace Wrenlet.Storage.Conversations;
@@ -386,19 +387,32 @@ public static class EntryStore
             ("entry", entry)
         );
 
-    /// <summary>Notes that may hold one of these runs of words, newest first.</summary>
-    public static List<Entry> NotesWith(SqlSession session, IReadOnlyList<string> runs, int most)
+    /// <summary>What was said in a docket, on either side, that holds one of these runs of words, newest first.</summary>
+    public static List<Entry> SaidInDocket(SqlSession session, DocketId docket, IReadOnlyList<string> runs, int most)
     {
         if (runs.Count == 0)
             return [];
         var query = string.Join(" OR ", runs.Select(r => $"\"{r}\""));
         return session.All(
-            $"{Select} WHERE e.id IN (SELECT rowid FROM entry_search WHERE entry_search MATCH $query) AND e.kind = "
-                + $"'note' ORDER BY e.id DESC LIMIT {most}",
+            $"{Select} WHERE e.id IN (SELECT rowid FROM entry_search WHERE entry_search MATCH $query) AND e.kind IN "
+                + "('note', 'in', 'out') AND e.conversation IN (SELECT id FROM conversation WHERE docket = (SELECT id "
+                + $"FROM docket WHERE uid = $docket)) ORDER BY e.id DESC LIMIT {most}",
             Row,
-            ("query", query)
+            ("query", query),
+            ("docket", docket.Value)
         );
     }
+
+    /// <summary>How many parties were told a run of words by us; counted up to ten.</summary>
+    public static int PartiesTold(SqlSession session, string run) =>
+        (int)
+            session.Number(
+                "SELECT count(*) FROM (SELECT DISTINCT c.party FROM entry e JOIN conversation c ON c.id = "
+                    + "e.conversation WHERE e.id IN (SELECT rowid FROM entry_search WHERE entry_search MATCH $query) "
+                    + "AND e.kind = 'out' AND c.party IS NOT NULL LIMIT 10)",
+                ("query", $"\"{run}\"")
+            )!
+                .Value;
 
     /// <summary>Texts of a party's outside conversations, newest first.</summary>
     public static List<Entry> SaidOutside(SqlSession session, long conversation, int most) =>

@@ -94,6 +94,14 @@ public static class FileStore
             ("entry", entry)
         );
 
+    /// <summary>This file and all others of the same bytes.</summary>
+    public static List<Guid> SameBytes(SqlSession session, Guid id) =>
+        session.All(
+            "SELECT uid FROM file WHERE sha256 = (SELECT sha256 FROM file WHERE uid = $uid) ORDER BY id LIMIT 1000",
+            r => r.GetUid(0),
+            ("uid", id)
+        );
+
     /// <summary>
     /// Where a file has been said: the conversations and kinds of the entries that carry it, or whose original it is.
     /// </summary>

@@ -22,6 +22,10 @@ public static class StockStore
             ("person", person.Value)
         );
 
+    /// <summary>The words of everybody's stock replies.</summary>
+    public static List<string> Bodies(SqlSession session) =>
+        session.All("SELECT body FROM stock_reply WHERE person IS NULL LIMIT 1000", r => r.GetString(0));
+
     public static StockReply? Find(SqlSession session, Guid id) =>
         session.First($"{Select} WHERE s.uid = $uid", Row, ("uid", id));
 

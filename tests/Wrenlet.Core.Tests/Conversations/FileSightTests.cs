@@ -43,12 +43,36 @@ public class FileSightTests
     public void Who_brought_a_file_does_not_see_it_for_that_once_it_stands_somewhere() =>
         FileSight.MaySee(Ines, [At(Listed, EntryKind.Note)], Ines.Id).ShouldBeFalse();
 
+    private static FilePlace With(PartyId party) =>
+        At(new Place.Outside(DocketSight.Open, party), EntryKind.MessageOut);
+
     [Fact]
-    public void A_file_is_only_inside_while_nobody_outside_has_it()
+    public void A_file_is_unknown_to_a_party_while_it_was_inside_or_with_others_only()
     {
-        FileSight.OnlyInside([At(Inside, EntryKind.Note)]).ShouldBeTrue();
-        FileSight.OnlyInside([At(Inside, EntryKind.Note), At(Outside, EntryKind.MessageOut)]).ShouldBeFalse();
-        FileSight.OnlyInside([At(Outside, EntryKind.MessageIn)]).ShouldBeFalse();
-        FileSight.OnlyInside([]).ShouldBeFalse();
+        FileSight.IsUnknownTo([At(Inside, EntryKind.Note)], Some.Thorne).ShouldBeTrue();
+        FileSight.IsUnknownTo([With(new PartyId(Guid.CreateVersion7()))], Some.Thorne).ShouldBeTrue();
+        FileSight.IsUnknownTo([At(Inside, EntryKind.Note), With(Some.Thorne)], Some.Thorne).ShouldBeFalse();
+        FileSight.IsUnknownTo([At(Outside, EntryKind.MessageIn)], Some.Thorne).ShouldBeFalse();
+        FileSight.IsUnknownTo([], Some.Thorne).ShouldBeFalse();
     }
+
+    [Fact]
+    public void What_was_with_any_stranger_is_not_known_to_another() =>
+        FileSight
+            .IsUnknownTo([At(new Place.Outside(DocketSight.Open, null), EntryKind.MessageIn)], null)
+            .ShouldBeTrue();
+
+    [Fact]
+    public void What_three_parties_have_is_nobodys_secret()
+    {
+        var parties = Enumerable.Range(0, 3).Select(_ => With(new PartyId(Guid.CreateVersion7()))).ToList();
+        FileSight.IsUnknownTo(parties[..2], Some.Thorne).ShouldBeTrue();
+        FileSight.IsUnknownTo(parties, Some.Thorne).ShouldBeFalse();
+    }
+
+    [Fact]
+    public void Parties_that_a_sheet_is_shared_with_have_its_file() =>
+        FileSight
+            .IsUnknownTo([new(new Place.Shared(DocketSight.Open, [Some.Thorne]), Thing.Said, false)], Some.Thorne)
+            .ShouldBeFalse();
 }

@@ -107,12 +107,59 @@ public class LeakCheckTests
     }
 
     [Fact]
-    public void The_runs_to_look_for_are_all_windows_of_eight_words()
+    public void Each_run_of_eight_words_holds_a_probe_whole()
     {
-        LeakCheck.Runs("one two three four five six seven").ShouldBeEmpty();
+        LeakCheck.Probes("one two three four five six seven").ShouldBeEmpty();
         LeakCheck
-            .Runs("one, two three four five six seven eight nine")
-            .ShouldBe(["one two three four five six seven eight", "two three four five six seven eight nine"]);
+            .Probes("one, two three four five six seven eight nine")
+            .ShouldBe(["one two three four", "six seven eight nine"]);
+        Gen.Int[8, 60]
+            .SelectMany(n => Gen.Int[0, n - 8].Select(at => (n, at)))
+            .Sample(
+                (n, at) =>
+                {
+                    var words = Enumerable.Range(0, n).Select(i => $"w{i}").ToList();
+                    var run = $" {string.Join(' ', words.Skip(at).Take(8))} ";
+                    LeakCheck
+                        .Probes(string.Join(' ', words))
+                        .ShouldContain(p => run.Contains($" {p} ", StringComparison.Ordinal));
+                }
+            );
+    }
+
+    [Fact]
+    public void Words_said_with_another_party_are_held_up_and_named_as_theirs()
+    {
+        const string Theirs = "we can let you have the crane for half a day on Monday";
+        var leak = LeakCheck
+            .Of(
+                Draft($"By the way: {Theirs}.") with
+                {
+                    Inside = [new SaidBefore(Theirs, "Odalys", With: "Saoirse Quill")],
+                }
+            )
+            .ShouldHaveSingleItem();
+        leak.Kind.ShouldBe(LeakKind.OtherWords);
+        leak.Reason.ShouldStartWith("13 words repeat what was said with Saoirse Quill.");
+    }
+
+    [Fact]
+    public void The_runs_that_a_draft_shares_are_told_word_by_word() =>
+        LeakCheck
+            .Shared($"First: {Note[..46]} Then nothing.", [new(Note, "Tobiah")])
+            .ShouldBe(["She still owes us for the winter of last year"]);
+
+    /// <summary>What one look costs is as long as the texts, counted in allocated bytes.</summary>
+    [Fact]
+    public void Two_texts_of_a_hundred_thousand_characters_cost_no_more_than_their_length()
+    {
+        var words = string.Join(' ', Enumerable.Range(0, 18_000).Select(i => $"w{i}"));
+        var draft = Draft(words, [.. Enumerable.Repeat(words, 10)]);
+        LeakCheck.Of(draft).ShouldHaveSingleItem();
+        var before = GC.GetAllocatedBytesForCurrentThread();
+        LeakCheck.Of(draft).ShouldHaveSingleItem();
+        LeakCheck.Probes(words).Length.ShouldBe(LeakCheck.MostProbes);
+        (GC.GetAllocatedBytesForCurrentThread() - before).ShouldBeLessThan(40L * words.Length * 11);
     }
 
     private static (long Order, EntryKind Kind, PersonId? Author) Same(

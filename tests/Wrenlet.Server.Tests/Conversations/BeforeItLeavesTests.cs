@@ -158,24 +158,111 @@ public sealed class BeforeItLeavesTests : IAsyncLifetime
         (await benedikta.Get($"/api/entries/{id}")).GetProperty("knowing").ValueKind.ShouldBe(JsonValueKind.Null);
     }
 
+    private async Task<List<JsonElement>> Leaks(Visitor who, string conversation, string body, params Guid[] files) =>
+        [
+            .. (
+                await who.Do(
+                    HttpMethod.Post,
+                    $"/api/conversations/{_yard.Conversations[conversation].Value}/check",
+                    new { body, files }
+                )
+            )
+                .GetProperty("leaks")
+                .EnumerateArray(),
+        ];
+
+    private Task Note(Visitor who, string conversation, string body) =>
+        who.Do(
+            HttpMethod.Post,
+            $"/api/conversations/{_yard.Conversations[conversation].Value}/entries",
+            new { id = Guid.CreateVersion7(), body }
+        );
+
     [Fact]
-    public async Task What_is_only_inside_of_a_docket_that_one_does_not_see_is_not_told_by_the_check()
+    public async Task What_is_inside_counts_in_its_own_docket_and_is_told_to_nobody_who_does_not_see_it()
     {
         using var kit = await _server.Visit().SignIn("kit@quay.example", SmallYard.Password);
         const string Secret = "the dispute about the salt ledger is to be settled out of court";
-        await kit.Do(
-            HttpMethod.Post,
-            $"/api/conversations/{_yard.Conversations["J-2 inside"].Value}/entries",
-            new { id = Guid.CreateVersion7(), body = Secret }
+        await Note(kit, "J-2 inside", Secret);
+        (await Leaks(kit, "J-2 Caspian", Secret)).ShouldHaveSingleItem();
+        (await Leaks(kit, "J-1 Benedikta", Secret)).ShouldBeEmpty();
+        (await Leaks(_odalys, "J-1 Benedikta", Secret)).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task What_was_said_with_another_party_of_the_docket_is_held_up()
+    {
+        const string Price = "for you the crane costs half of what the others have to pay for it";
+        (
+            await _odalys.Send(
+                HttpMethod.Post,
+                $"/api/conversations/{_yard.Conversations["J-1 Saoirse"].Value}/entries",
+                new { id = Guid.CreateVersion7(), body = Price }
+            )
+        ).IsSuccessStatusCode.ShouldBeTrue();
+        var leak = (await Leaks(_odalys, "J-1 Benedikta", $"As I said: {Price}.")).ShouldHaveSingleItem();
+        leak.GetProperty("kind").GetString().ShouldBe("other-words");
+        leak.GetProperty("words").GetString().ShouldBe(Price);
+        (await Leaks(_odalys, "J-1 Saoirse", $"As I said: {Price}.")).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task A_stock_reply_that_somebody_wrote_inside_as_well_is_no_secret()
+    {
+        const string Stock = "We work on your boat from Monday to Friday between eight and five";
+        using var administrator = await _server.Visit().SignIn("wilhelmina@quay.example", SmallYard.Password);
+        await administrator.Do(
+            HttpMethod.Put,
+            $"/api/stock-replies/{Guid.CreateVersion7()}",
+            new
+            {
+                name = "Hours",
+                body = Stock,
+                own = false,
+            }
         );
-        (await _odalys.Do(HttpMethod.Post, $"/api/conversations/{Outside}/check", new { body = Secret }))
-            .GetProperty("leaks")
-            .GetArrayLength()
-            .ShouldBe(0);
-        (await kit.Do(HttpMethod.Post, $"/api/conversations/{Outside}/check", new { body = Secret }))
-            .GetProperty("leaks")
-            .GetArrayLength()
-            .ShouldBe(1);
+        await Note(_odalys, "J-1 inside", $"Tell her: {Stock}.");
+        (await Leaks(_odalys, "J-1 Benedikta", Stock)).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task A_file_that_is_inside_is_held_up_under_another_name_too()
+    {
+        var bytes = await _odalys.Http.GetByteArrayAsync(
+            $"/api/files/{_yard.Files["J-1 inside"]}",
+            TestContext.Current.CancellationToken
+        );
+        var again = await Upload("harmless.txt", bytes);
+        var other = await Upload("other.txt", [.. bytes, 1]);
+        (await Leaks(_odalys, "J-1 Benedikta", "Here it is", other)).ShouldBeEmpty();
+        (await Leaks(_odalys, "J-1 Benedikta", "Here it is", again))
+            .ShouldHaveSingleItem()
+            .GetProperty("kind")
+            .GetString()
+            .ShouldBe("inside-file");
+    }
+
+    private async Task<Guid> Upload(string name, byte[] bytes)
+    {
+        var id = Guid.CreateVersion7();
+        await _odalys.Do(
+            HttpMethod.Post,
+            "/api/uploads",
+            new
+            {
+                id,
+                name,
+                mediaType = "text/plain",
+                size = bytes.Length,
+            }
+        );
+        using var part = new HttpRequestMessage(HttpMethod.Patch, $"/api/uploads/{id}")
+        {
+            Content = new ByteArrayContent(bytes),
+        };
+        part.Headers.Add("Upload-Offset", "0");
+        (await _odalys.Http.SendAsync(part, TestContext.Current.CancellationToken)).IsSuccessStatusCode.ShouldBeTrue();
+        return id;
     }
 
     [Fact]

@@ -17,8 +17,9 @@ namespace Wrenlet.Server.Tests.World;
 /// <summary>The parts of the server without their endpoints, over one data folder.</summary>
 internal static class Parts
 {
-    public static ServiceProvider Of(Settings settings) =>
-        new ServiceCollection()
+    public static ServiceProvider Of(Settings settings, Action<IServiceCollection>? more = null)
+    {
+        var services = new ServiceCollection()
             .AddLogging()
             .AddFoundation(settings)
             .AddOutsideServices(settings)
@@ -33,6 +34,8 @@ internal static class Parts
             .AddTimedWork()
             .AddHandler<Convening>()
             .AddHandler<TaskMaking>()
-            .AddHandler<Answering>()
-            .BuildServiceProvider();
+            .AddHandler<Answering>();
+        more?.Invoke(services);
+        return services.BuildServiceProvider();
+    }
 }

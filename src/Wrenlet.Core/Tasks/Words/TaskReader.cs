@@ -9,6 +9,12 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <remarks>Make one per workspace and keep it: it holds the names. Safe for use by several threads.</remarks>
 public sealed class TaskReader(ReaderSetting setting)
 {
+    /// <summary>
+    /// Most words and marks of a message that are read: ten pages of them. What is said behind them asks for nothing
+    /// that is found here; looking for it would cost more than its length.
+    /// </summary>
+    public const int MostTokens = 2_000;
+
     private readonly Tokenizer _tokenizer = new(setting);
 
     /// <summary>Reads a message.</summary>
@@ -18,7 +24,7 @@ public sealed class TaskReader(ReaderSetting setting)
     /// <returns>No draft, one, or several, in the order of the text.</returns>
     public ImmutableArray<Draft> Read(string text, PersonId? author, Instant sent)
     {
-        var tokens = _tokenizer.Read(text);
+        var tokens = _tokenizer.Read(text, MostTokens);
         return new MessageReading(setting, text, tokens, author, sent).Drafts();
     }
 
@@ -44,7 +50,8 @@ public sealed class TaskReader(ReaderSetting setting)
     {
         var line = text.Split('\n').FirstOrDefault(l => l.Trim().Length > 0)?.Trim() ?? "";
         if (line.Length > 120)
-            line = line[..line.LastIndexOf(' ', 117)] + " …";
+            // At a blank where there is one near; a long link has none.
+            line = line[..(line.LastIndexOf(' ', 117) is > 60 and var blank ? blank : 118)] + " …";
         return new(
             new(
                 Titles.Polish(line),

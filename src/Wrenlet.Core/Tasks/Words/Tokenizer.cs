@@ -30,12 +30,13 @@ internal sealed class Tokenizer
         _names.Sort((a, b) => b.Key.Length.CompareTo(a.Key.Length));
     }
 
-    public List<Token> Read(string text)
+    /// <summary>The tokens of a text, of a very long one the first.</summary>
+    public List<Token> Read(string text, int most)
     {
         var tokens = new List<Token>();
         var i = 0;
         var lineStart = true;
-        while (i < text.Length)
+        while (i < text.Length && tokens.Count < most)
         {
             var c = text[i];
             if (c == '\n')

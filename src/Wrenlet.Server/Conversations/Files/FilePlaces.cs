@@ -29,6 +29,18 @@ internal sealed class FilePlaces(IEnumerable<IHoldsFiles> holders)
     /// <summary>All places of a file.</summary>
     public List<FilePlace> Of(SqlSession session, Guid file) => [.. holders.SelectMany(h => h.Of(session, file))];
 
+    /// <summary>
+    /// All places at which a file's bytes stand, under whatever name and however often they were brought, that somebody
+    /// sees.
+    /// </summary>
+    public List<FilePlace> OfBytes(SqlSession session, Guid file, Person viewer) =>
+        [
+            .. FileStore
+                .SameBytes(session, file)
+                .SelectMany(f => Of(session, f))
+                .Where(p => viewer.MaySee(p.Place, p.Thing)),
+        ];
+
     /// <summary>A file; null when there is none or the viewer may not have it.</summary>
     public StoredFile? Seen(SqlSession session, Guid id, Person viewer) =>
         FileStore.Find(session, id) is { } file && FileSight.MaySee(viewer, Of(session, id), file.By) ? file : null;

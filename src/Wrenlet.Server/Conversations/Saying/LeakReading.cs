@@ -14,49 +14,56 @@ namespace Wrenlet.Server.Conversations;
 /// <summary>Words of one part of the work that a draft must not carry out; each part says it of its own.</summary>
 public interface IInsideWords
 {
-    /// <summary>What of this part may hold one of these runs of words, as far as the author sees it.</summary>
-    /// <param name="runs">Runs of words of the draft.</param>
+    /// <summary>What of this part may share words with a draft, as far as the author sees it.</summary>
+    /// <param name="probes">Short runs of words of the draft.</param>
+    /// <param name="conversation">Where the draft is about to be said.</param>
     /// <param name="author">Who wrote the draft.</param>
-    /// <param name="reader">Whom it goes to; null for a stranger.</param>
-    /// <returns>What stands inside, and of that what the reader may read all the same.</returns>
+    /// <returns>What is not for its reader, and of that what the reader may read all the same.</returns>
     (IReadOnlyList<SaidBefore> Inside, IReadOnlyList<string> Theirs) With(
         SqlSession session,
-        IReadOnlyList<string> runs,
+        IReadOnlyList<string> probes,
+        Conversation conversation,
         Person author,
-        PartyId? reader,
         Roster roster
     );
 }
 
-/// <summary>What was said inside.</summary>
+/// <summary>What was said inside of the same docket, and with the other parties of it.</summary>
 internal sealed class InsideNotes : IInsideWords
 {
-    private const int MostNotes = 60;
+    private const int MostEntries = 400;
 
     public (IReadOnlyList<SaidBefore> Inside, IReadOnlyList<string> Theirs) With(
         SqlSession session,
-        IReadOnlyList<string> runs,
+        IReadOnlyList<string> probes,
+        Conversation conversation,
         Person author,
-        PartyId? reader,
         Roster roster
     )
     {
+        if (conversation.Docket is not { } docket)
+            return ([], []);
         var places = new Dictionary<ConversationId, Conversation?>();
-        bool Sees(Entry note)
+        List<SaidBefore> said = [];
+        foreach (var entry in EntryStore.SaidInDocket(session, docket.Id, probes, MostEntries))
         {
-            if (!places.TryGetValue(note.Conversation, out var place))
-                places[note.Conversation] = place = ConversationStore.Find(session, note.Conversation);
-            return place is not null && author.MaySee(place.Place);
+            if (!places.TryGetValue(entry.Conversation, out var place))
+                places[entry.Conversation] = place = ConversationStore.Find(session, entry.Conversation);
+            if (place is null || !author.MaySee(place.Place) || place.Id == conversation.Id)
+                continue;
+            var outside = place.Audience is Audience.Outside;
+            if (outside && place.Party == conversation.Party && conversation.Party is not null)
+                continue;
+            said.Add(
+                new(
+                    EntryWords.PlainOf(entry),
+                    entry.Author is { } by ? roster.NameOf(by).Split(' ')[0] : "a colleague",
+                    With: outside ? ConversationViews.PartyOf(place, roster)?.Name ?? "somebody else" : null
+                )
+            );
         }
 
-        var notes = EntryStore
-            .NotesWith(session, runs, MostNotes)
-            .Where(Sees)
-            .Select(e => new SaidBefore(
-                EntryWords.PlainOf(e),
-                e.Author is { } by ? roster.NameOf(by).Split(' ')[0] : "a colleague"
-            ));
-        return ([.. notes], []);
+        return (said, []);
     }
 }
 
@@ -81,20 +88,28 @@ internal sealed partial class LeakReading(IEnumerable<IInsideWords> inside, File
         Roster roster
     )
     {
-        var runs = LeakCheck.Runs(words.Plain);
-        var found = inside.Select(i => i.With(session, runs, author, conversation.Party, roster)).ToList();
+        var probes = LeakCheck.Probes(words.Plain);
+        var found = inside.Select(i => i.With(session, probes, conversation, author, roster)).ToList();
         List<SaidBefore> notes = [.. found.SelectMany(f => f.Inside)];
-        List<string> theirs = notes.Count == 0 ? [] : SaidOutside(session, conversation);
-        theirs.AddRange(found.SelectMany(f => f.Theirs));
-        var known = KnownAddresses(conversation, roster);
+        var shared = LeakCheck.Shared(words.Plain, notes);
+        List<string> known = shared.IsEmpty
+            ? []
+            :
+            [
+                .. SaidOutside(session, conversation),
+                .. found.SelectMany(f => f.Theirs),
+                .. StockStore.Bodies(session).Select(EntryText.PlainOf),
+                .. shared.Where(r => EntryStore.PartiesTold(session, r) >= FileSight.Everybodys),
+            ];
+        var addresses = KnownAddresses(conversation, roster);
         return LeakCheck.Of(
             new LeavingDraft(
                 words.Plain,
                 notes,
-                theirs,
+                known,
                 [
                     .. files
-                        .Where(f => FileSight.OnlyInside(places.Of(session, f)))
+                        .Where(f => FileSight.IsUnknownTo(places.OfBytes(session, f, author), conversation.Party))
                         .Select(f => FileStore.Find(session, f)!.Name),
                 ],
                 [.. Unseen(session, conversation, words)],
@@ -103,19 +118,17 @@ internal sealed partial class LeakReading(IEnumerable<IInsideWords> inside, File
                         words.Tags.First(t => t.Kind is TagKind.Person && t.Target == u.Id.Value.ToString()).Text
                     ),
                 ],
-                [.. to.Select(t => t.Address).Where(a => !known.Contains(a))],
+                [.. to.Select(t => t.Address).Where(a => !addresses.Contains(a))],
                 ConversationViews.PartyOf(conversation, roster)?.Name ?? "the other side"
             )
         );
     }
 
-    private static List<string> SaidOutside(SqlSession session, Conversation conversation) =>
-        [
-            .. (conversation.Party is { } party ? ConversationStore.OfParty(session, party) : [conversation])
-                .Take(MostConversations)
-                .SelectMany(c => EntryStore.SaidOutside(session, c.Key, MostOutside))
-                .Select(EntryWords.PlainOf),
-        ];
+    private static IEnumerable<string> SaidOutside(SqlSession session, Conversation conversation) =>
+        (conversation.Party is { } party ? ConversationStore.OfParty(session, party) : [conversation])
+            .Take(MostConversations)
+            .SelectMany(c => EntryStore.SaidOutside(session, c.Key, MostOutside))
+            .Select(EntryWords.PlainOf);
 
     private static HashSet<string> KnownAddresses(Conversation conversation, Roster roster)
     {

@@ -4,7 +4,7 @@ using Wrenlet.Formats.Text;
 namespace Wrenlet.Server.Conversations;
 
 /// <summary>One reason to hold a draft up, as shown.</summary>
-/// <param name="Kind">inside-words, inside-file, unseen-thing, outside-tag or foreign-address.</param>
+/// <param name="Kind">inside-words, other-words, inside-file, unseen-thing, outside-tag or foreign-address.</param>
 /// <param name="Words">The words it is about, as they stand in the draft; null when it is not about words.</param>
 public sealed record LeakView(string Kind, string Reason, string? Words)
 {
@@ -17,6 +17,7 @@ public sealed record LeakView(string Kind, string Reason, string? Words)
                 l.Kind switch
                 {
                     LeakKind.InsideWords => "inside-words",
+                    LeakKind.OtherWords => "other-words",
                     LeakKind.InsideFile => "inside-file",
                     LeakKind.UnseenThing => "unseen-thing",
                     LeakKind.OutsideTag => "outside-tag",
