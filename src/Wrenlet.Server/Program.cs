@@ -33,12 +33,13 @@ return await StartUp.Run(
             .AddHandler<TaskMaking>()
             .AddHandler<FeedsEnd>();
         services.AddHandler<Answering>().AddHandler<SharesOfMerged>();
-        services.AddHandler<TellsOfTalk>().AddHandler<TellsOfMeetings>().AddHandler<TellsOfTasks>();
+        services.AddHandler<TellsOfTalk>().AddHandler<TellsOfQueues>().AddHandler<TellsOfMeetings>();
+        services.AddHandler<TellsOfTasks>();
         services.AddHandler<TellsOfAsks>().AddHandler<TellsOfDockets>();
     },
     app =>
     {
-        var api = app.MapGroup("/api");
+        var api = app.MapGroup("/api").AddEndpointFilter(RequestBounds.LookAtArguments);
         api.MapPeoplePart();
         api.MapDocketsPart();
         api.MapConversationsPart();

@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Wrenlet.Core.Conversations;
 
 namespace Wrenlet.Server;
 
@@ -36,12 +35,19 @@ internal static class Refusals
         );
 
     /// <summary>Someone else changed it since it was read.</summary>
-    public static ProblemHttpResult Changed(string what, object current) =>
+    /// <param name="current">How it is now.</param>
+    /// <param name="collisions">What others changed of the very fields that were to be changed; empty when that is not
+    /// known by field.</param>
+    public static ProblemHttpResult Changed(string what, object current, IEnumerable<object>? collisions = null) =>
         TypedResults.Problem(
             $"Someone changed this {what} since you opened it. Nothing of yours was lost: look at theirs, then save again.",
             statusCode: StatusCodes.Status412PreconditionFailed,
             title: "Changed meanwhile",
-            extensions: new Dictionary<string, object?> { ["current"] = current }
+            extensions: new Dictionary<string, object?>
+            {
+                ["current"] = current,
+                ["collisions"] = (collisions ?? []).ToList(),
+            }
         );
 
     /// <summary>Too many tries.</summary>

@@ -3,6 +3,7 @@ using System.Net;
 using System.Net.Sockets;
 using System.Reflection;
 using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
 using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
 using Microsoft.AspNetCore.ResponseCompression;
@@ -97,10 +98,20 @@ internal static class StartUp
             .AddSingleton<FirmClock>()
             .AddSingleton<Dispatcher>()
             .AddStorage()
-            .ConfigureHttpJsonOptions(json => json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict)
+            .ConfigureHttpJsonOptions(json =>
+            {
+                var options = json.SerializerOptions;
+                options.NumberHandling = JsonNumberHandling.Strict;
+                options.RespectNullableAnnotations = true;
+                options.TypeInfoResolver = (
+                    options.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()
+                ).WithAddedModifier(RequestBounds.LookAtAll);
+            })
+            .Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true)
+            .AddExceptionHandler<Mishaps>()
             .AddOpenApi()
             .AddValidation()
-            .AddProblemDetails()
+            .AddProblemDetails(problems => problems.CustomizeProblemDetails = Mishaps.InWords)
             .AddLimits(settings)
             .AddResponseCompression(Compress);
 

@@ -124,6 +124,7 @@ public static class StoredWords
         (AlertReason.QueueLate, "queue-late"),
         (AlertReason.QueueSoon, "queue-soon"),
         (AlertReason.QueueNew, "queue-new"),
+        (AlertReason.HandedOn, "handed-on"),
         (AlertReason.HandedOver, "handed-over"),
         (AlertReason.TaskGiven, "task-given"),
         (AlertReason.TaskDue, "task-due"),

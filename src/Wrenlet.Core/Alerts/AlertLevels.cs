@@ -83,6 +83,7 @@ public static class AlertLevels
                     or AlertReason.QueueLate
                     or AlertReason.QueueSoon
                     or AlertReason.QueueNew
+                    or AlertReason.HandedOn
                     or AlertReason.ToConfirm
                     or AlertReason.Invited,
             _ => throw new ArgumentOutOfRangeException(nameof(level), level, "Unknown level."),

@@ -39,6 +39,9 @@ public enum AlertReason
     /// <summary>Something new that nobody owns came into a queue of theirs.</summary>
     QueueNew,
 
+    /// <summary>A conversation of theirs was handed on to somebody else.</summary>
+    HandedOn,
+
     /// <summary>A task was given to them.</summary>
     TaskGiven,
 
@@ -143,6 +146,7 @@ public static class Alerting
                 "It should have been answered by now, and you own it or are the one to look after its queue.",
             AlertReason.QueueSoon =>
                 "There is little time left to answer it, and you own it or are the one to look after its queue.",
+            AlertReason.HandedOn => "You owned the conversation, and somebody else does now.",
             AlertReason.QueueNew => "It came into a queue that you look after, and nobody owns it yet.",
             AlertReason.TaskGiven => "You are an owner of the task.",
             AlertReason.TaskDue => "You are an owner of the task, and its time comes or has passed.",
@@ -157,7 +161,7 @@ public static class Alerting
             AlertReason.Answered => "It answers something that you said.",
             AlertReason.OwnConversation => "You own the conversation, and the other side wrote in it.",
             AlertReason.OwnTask => "You are an owner of the task, and someone changed it.",
-            AlertReason.WatchedTask => "You watch the task.",
+            AlertReason.WatchedTask => "You follow the task.",
             AlertReason.InGroup => "You are a member of the group.",
             AlertReason.Following => "You own the docket or follow it.",
             _ => throw new ArgumentOutOfRangeException(nameof(reason), reason, "Unknown reason."),
@@ -170,40 +174,46 @@ public static class Alerting
         return $"{why} {less}";
     }
 
-    /// <summary>The reason in words, to the person told.</summary>
+    /// <summary>The reason in words, to the person told. Whose matter it is stands first.</summary>
     /// <param name="reason">Why they are told.</param>
-    /// <param name="by">First name of who did it; null when a party or nobody did.</param>
-    public static string Words(AlertReason reason, string? by) =>
-        reason switch
+    /// <param name="by">First name of who of ours did it; null when nobody of ours did.</param>
+    /// <param name="from">Name of the customer or partner whose words or matter it is; null when it is of none.</param>
+    public static string Words(AlertReason reason, string? by, string? from = null)
+    {
+        var who = by ?? from ?? "Someone";
+        var theirs = from is null ? "a conversation" : $"{from}’s conversation";
+        return reason switch
         {
-            AlertReason.Asked => $"{by ?? "Time ran out, and it"} {(by is null ? "passes to" : "asks")} you",
-            AlertReason.OwnAsk => by is null ? "Of what you asked" : $"{by}, on what you asked",
-            AlertReason.Tagged => $"{by ?? "Someone"} tagged you",
-            AlertReason.CrewTagged => $"{by ?? "Someone"} tagged your crew",
-            AlertReason.Called => $"{by ?? "Someone"} took a call for you",
-            AlertReason.Undelivered => "It did not reach them",
-            AlertReason.BackAgain => "Back, as you wanted",
+            AlertReason.Asked => by is null ? "Time ran out, and it passes to you" : $"{by} asks you",
+            AlertReason.OwnAsk => by is null && from is null ? "About what you asked" : $"{who}, about what you asked",
+            AlertReason.Tagged => $"{who} tagged you",
+            AlertReason.CrewTagged => $"{who} tagged your crew",
+            AlertReason.Called => from is null ? $"{who} took a call for you" : $"{from} called for you",
+            AlertReason.Undelivered => $"It did not reach {from ?? "them"}",
+            AlertReason.BackAgain => from is null ? "Back, as you wanted" : $"{from}: back, as you wanted",
             AlertReason.Stuck => "Could not be done",
-            AlertReason.QueueLate => "Late to answer",
-            AlertReason.QueueSoon => "Little time left to answer",
-            AlertReason.QueueNew => "New in your queue",
-            AlertReason.HandedOver => $"{by ?? "Someone"} handed this over to you",
-            AlertReason.TaskGiven => $"{by ?? "Someone"} gave you a task",
+            AlertReason.QueueLate => $"{from ?? "Someone"} waits: late",
+            AlertReason.QueueSoon => $"{from ?? "Someone"} waits: little time left",
+            AlertReason.QueueNew => $"{from ?? "Someone"} wrote, and nobody owns it yet",
+            AlertReason.HandedOver => $"{who} handed {theirs} over to you",
+            AlertReason.HandedOn => $"{who} handed {theirs} on",
+            AlertReason.TaskGiven => $"{who} gave you a task",
             AlertReason.TaskDue => "A reminder",
             AlertReason.AskedLate => "What you asked for is late",
-            AlertReason.Invited => $"{by ?? "Someone"} invites you to a meeting",
+            AlertReason.Invited => $"{who} invites you to a meeting",
             AlertReason.MeetingSoon => "Your meeting begins soon",
-            AlertReason.OwnMeeting => $"{by ?? "Someone"}, on a meeting of yours",
-            AlertReason.WroteToYou => $"{by ?? "Someone"} wrote to you",
-            AlertReason.ToConfirm => $"{by ?? "Someone"} asks you to confirm a notice",
-            AlertReason.Thanked => $"{by ?? "Someone"} thanks you",
-            AlertReason.Noticed => $"{by ?? "Someone"} put up a notice",
-            AlertReason.Answered => $"{by ?? "Someone"} answered you",
-            AlertReason.InGroup => $"{by ?? "Someone"} wrote in your group",
-            AlertReason.OwnConversation => "You own this conversation",
-            AlertReason.OwnTask => $"{by ?? "Someone"} changed your task",
-            AlertReason.WatchedTask => $"{by ?? "Someone"} changed a task you watch",
-            AlertReason.Following => "You follow this docket",
+            AlertReason.OwnMeeting => $"{who}, about a meeting of yours",
+            AlertReason.WroteToYou => $"{who} wrote to you",
+            AlertReason.ToConfirm => $"{who} asks you to confirm a notice",
+            AlertReason.Thanked => $"{who} thanks you",
+            AlertReason.Noticed => $"{who} put up a notice",
+            AlertReason.Answered => $"{who} answered you",
+            AlertReason.InGroup => $"{who} wrote in your group",
+            AlertReason.OwnConversation => from is null ? "New in a conversation you own" : $"{from} wrote",
+            AlertReason.OwnTask => $"{who} changed your task",
+            AlertReason.WatchedTask => $"{who} changed a task you follow",
+            AlertReason.Following => by is null && from is not null ? $"{from} wrote" : "In a docket you follow",
             _ => throw new ArgumentOutOfRangeException(nameof(reason), reason, "Unknown reason."),
         };
+    }
 }

@@ -110,6 +110,15 @@ public static class Concerns
     /// <summary>Those to whom a conversation or docket was given: a person, or a crew one of whom is to take it.</summary>
     public static IEnumerable<Alert> OfHandover(IEnumerable<PersonId> to) => Each(to, AlertReason.HandedOver);
 
+    /// <summary>Those whom it concerns that a conversation was handed over: to whom, and whose it was before.</summary>
+    public static IEnumerable<Alert> OfHandover(IEnumerable<PersonId> to, PersonId? before)
+    {
+        var given = OfHandover(to).ToList();
+        return before is { } had && given.All(g => g.Person != had)
+            ? [.. given, .. Each([had], AlertReason.HandedOn)]
+            : given;
+    }
+
     /// <summary>Those whom a mail that came back concerns: who wrote it, and who owns the conversation.</summary>
     public static IEnumerable<Alert> OfReturn(PersonId? writer, PersonId? owner) =>
         Each(new[] { writer, owner }.OfType<PersonId>(), AlertReason.Undelivered);

@@ -46,6 +46,7 @@ public sealed record ReturnedMail(string? MessageId, string? Address, string Rea
 /// <param name="Files">What came with it, in its order.</param>
 /// <param name="Calendar">The calendar that it is a letter of (RFC 6047): an answer to an invitation, say; null for
 /// none.</param>
+/// <param name="StandInBy">Who of ours wrote it at the stand-in; null for a mail from outside.</param>
 public sealed partial record IncomingMail(
     string? MessageId,
     (string Name, string Address) From,
@@ -56,9 +57,13 @@ public sealed partial record IncomingMail(
     MailKind Kind,
     ReturnedMail? Returned,
     ImmutableArray<MailFile> Files,
-    string? Calendar = null
+    string? Calendar = null,
+    string? StandInBy = null
 )
 {
+    /// <summary>The header field by which the stand-in says who of ours wrote a mail there.</summary>
+    public const string StandIn = "Wrenlet-Stand-In";
+
     /// <summary>Longest mail that is taken in, in bytes.</summary>
     public const int LongestBytes = 25 * 1024 * 1024;
 
@@ -113,7 +118,8 @@ public sealed partial record IncomingMail(
             kind,
             returned,
             [.. FilesOf(mail)],
-            mail.BodyParts.OfType<TextPart>().FirstOrDefault(p => p.ContentType.IsMimeType("text", "calendar"))?.Text
+            mail.BodyParts.OfType<TextPart>().FirstOrDefault(p => p.ContentType.IsMimeType("text", "calendar"))?.Text,
+            mail.Headers[StandIn]
         );
     }
 

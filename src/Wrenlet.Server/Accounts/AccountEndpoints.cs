@@ -134,7 +134,10 @@ internal static class AccountEndpoints
         var holidays = new List<(LocalDate, string)>();
         foreach (var holiday in firm.Holidays)
         {
-            if (LocalDatePattern.Iso.Parse(holiday.Date) is not { Success: true } date)
+            if (
+                LocalDatePattern.Iso.Parse(holiday.Date) is not { Success: true } date
+                || date.Value.Year is < RequestBounds.FirstYear or > RequestBounds.LastYear
+            )
                 return Refusals.Invalid("holidays", $"“{holiday.Date}” is no date. Write it as 2026-05-01.");
             holidays.Add((date.Value, holiday.Name));
         }

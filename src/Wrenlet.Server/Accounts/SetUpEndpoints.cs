@@ -14,6 +14,7 @@ namespace Wrenlet.Server.Accounts;
 /// <param name="Crew">The crew on duty; null for none.</param>
 /// <param name="Calendar">Name of its working time.</param>
 /// <param name="Handover">Who may assign what somebody owns: anyone, crew or owner.</param>
+/// <param name="LateTo">Who is told of what is late and still nobody's; null for nobody.</param>
 public sealed record QueueSetting(
     Guid Id,
     [property: Required, StringLength(60, MinimumLength = 1)] string Name,
@@ -23,7 +24,8 @@ public sealed record QueueSetting(
     [property: Range(1, 100_000)] int FirstMinutes,
     [property: Range(1, 100_000)] int LaterMinutes,
     [property: Required, AllowedValues("anyone", "crew", "owner")] string Handover,
-    bool Unsorted
+    bool Unsorted,
+    Guid? LateTo = null
 );
 
 /// <summary>A working time.</summary>
@@ -35,9 +37,11 @@ public sealed record CalendarSetting(
 /// <summary>What holds for the whole firm.</summary>
 /// <param name="Country">ISO 3166 code by which numbers without a country are read; empty for none.</param>
 /// <param name="RouterThreshold">Certainty below which the router leaves a conversation unsorted.</param>
+/// <param name="StandIns">Whether mail and texts can be put in through the stand-ins; null to leave that as it is.</param>
 public sealed record FirmSetting(
     [property: Required(AllowEmptyStrings = true), StringLength(2)] string Country,
-    [property: Range(0.0, 1.0)] double RouterThreshold
+    [property: Range(0.0, 1.0)] double RouterThreshold,
+    bool? StandIns = null
 );
 
 /// <summary>A line of the log of what was set.</summary>
@@ -71,7 +75,7 @@ internal static class SetUpEndpoints
 
     internal static SetUpView View(Database database, Roster roster) =>
         database.Read(s => new SetUpView(
-            new(roster.Firm!.Country, roster.Firm.RouterThreshold),
+            new(roster.Firm!.Country, roster.Firm.RouterThreshold, roster.Firm.StandIns),
             [.. roster.Queues.Values.OrderBy(q => q.Unsorted).ThenBy(q => q.Goal.FirstReply).Select(Setting)],
             [
                 .. roster
@@ -113,7 +117,8 @@ internal static class SetUpEndpoints
             (int)q.Goal.FirstReply.TotalMinutes,
             (int)q.Goal.LaterReply.TotalMinutes,
             StoredWords.Handovers.Of(q.Handover),
-            q.Unsorted
+            q.Unsorted,
+            q.LateTo?.Value
         );
 
     private static IEnumerable<DayHours> HoursOf(WorkWeek week)
@@ -139,13 +144,15 @@ internal static class SetUpEndpoints
         var country = given.Country.Trim().ToUpperInvariant();
         if (country.Length is not (0 or 2) || !country.All(char.IsAsciiLetterUpper))
             return Refusals.Invalid("country", "Write a country's two letters, such as PT, or leave it empty.");
+        var standIns = given.StandIns ?? who.Current.Firm!.StandIns;
         await Set(
             viewer,
             writes,
             clock,
             "set the firm",
-            $"numbers of {(country.Length == 0 ? "no country" : country)}, router sure from {given.RouterThreshold:P0}",
-            w => PeopleStore.SetFirm(w.Session, country, given.RouterThreshold)
+            $"numbers of {(country.Length == 0 ? "no country" : country)}, router sure from {given.RouterThreshold:P0}, "
+                + $"stand-ins {(standIns ? "on" : "off")}",
+            w => PeopleStore.SetFirm(w.Session, country, given.RouterThreshold, standIns)
         );
         var roster = who.Refresh();
         return TypedResults.Ok(View(database, roster));
@@ -185,8 +192,11 @@ internal static class SetUpEndpoints
             new ResponseGoal(Duration.FromMinutes(given.FirstMinutes), Duration.FromMinutes(given.LaterMinutes)),
             StoredWords.Handovers.Parse(given.Handover)!.Value,
             before?.Unsorted ?? false,
-            given.Calendar
+            given.Calendar,
+            given.LateTo is { } late ? new PersonId(late) : null
         );
+        if (after.LateTo is { } told && roster.Find(told) is not { IsStaff: true })
+            return Refusals.Invalid("lateTo", "Only a colleague can be told of what is late. Choose another.");
         await Set(
             viewer,
             writes,
@@ -207,8 +217,7 @@ internal static class SetUpEndpoints
                         after.Handover,
                         false
                     );
-                else
-                    PeopleStore.SetQueue(w.Session, after);
+                PeopleStore.SetQueue(w.Session, after);
             }
         );
         return TypedResults.Ok(View(database, who.Refresh()));
@@ -227,6 +236,10 @@ internal static class SetUpEndpoints
             parts.Add(after.Crew is { } crew ? $"{roster.Crews[crew].Name} on duty" : "nobody on duty");
         if (before is null || before.Handover != after.Handover)
             parts.Add($"assigned by {StoredWords.Handovers.Of(after.Handover)}");
+        if (before?.LateTo != after.LateTo)
+            parts.Add(
+                after.LateTo is { } late ? $"{roster.NameOf(late)} told of what is late" : "nobody told of what is late"
+            );
         if (before is not null && before.Name != after.Name)
             parts.Add($"was named {before.Name}");
         if (before is null || before.Site != after.Site)
@@ -270,7 +283,10 @@ internal static class SetUpEndpoints
         var dates = new Dictionary<LocalDate, string>();
         foreach (var holiday in given)
         {
-            if (LocalDatePattern.Iso.Parse(holiday.Date) is not { Success: true } date)
+            if (
+                LocalDatePattern.Iso.Parse(holiday.Date) is not { Success: true } date
+                || date.Value.Year is < RequestBounds.FirstYear or > RequestBounds.LastYear
+            )
                 return Refusals.Invalid("holidays", $"“{holiday.Date}” is no date. Write it as 2026-05-01.");
             dates[date.Value] = holiday.Name.Trim();
         }

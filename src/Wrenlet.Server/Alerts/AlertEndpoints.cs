@@ -107,7 +107,7 @@ internal static class AlertEndpoints
         return new(
             alert.Id,
             alert.Key,
-            Alerting.Words(alert.Reason, by?.FirstName),
+            Alerting.Words(alert.Reason, by?.FirstName, From(session, alert, conversation, roster)),
             forMe,
             by is null ? null : PersonView.Of(by),
             alert.At.ToDateTimeOffset(),
@@ -125,6 +125,20 @@ internal static class AlertEndpoints
             alert.Entry is not null && conversation is { Audience: not Audience.Outside },
             AlertLevels.Needs(alert.Reason)
         );
+    }
+
+    /// <summary>
+    /// The customer or partner whose words or matter an alert is about: who wrote the entry, else the conversation's
+    /// party; null where it is of none.
+    /// </summary>
+    public static string? From(SqlSession session, StoredAlert alert, Conversation? conversation, Roster roster)
+    {
+        if (conversation is not { Audience: Audience.Outside })
+            return null;
+        var entry = alert.By is null && alert.Entry is { } id ? EntryStore.Find(session, id) : null;
+        return roster.Find(entry?.Author) is { IsStaff: false } contact
+            ? contact.Name
+            : entry?.Sender ?? ConversationViews.PartyOf(conversation, roster)?.Name ?? conversation.Stranger?.Name;
     }
 
     /// <summary>Where an alert leads in the application.</summary>

@@ -68,13 +68,7 @@ internal sealed class Noticing(Database database, WriteQueue writes, WhoIsWho wh
     public IEnumerable<DueWork> Due(Instant now) =>
         database
             .Read(s => NoticeStore.Untold(s, now))
-            .Select(n => new DueWork(
-                "Telling of a notice",
-                n.Id.ToString(),
-                "",
-                n.Notice.By,
-                () => Tell(n.Id, now)
-            )
+            .Select(n => new DueWork("Telling of a notice", n.Id.ToString(), "", n.Notice.By, () => Tell(n.Id, now))
             {
                 Title = n.Title,
             });

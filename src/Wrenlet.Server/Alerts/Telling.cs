@@ -1,6 +1,7 @@
 using NodaTime;
 using Wrenlet.Core.Alerts;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.People;
@@ -18,6 +19,7 @@ namespace Wrenlet.Server.Alerts;
 /// <param name="Conversation">The conversation it belongs to; null for none.</param>
 /// <param name="Entry">The entry it is about; null for none.</param>
 /// <param name="Task">The task it is about; null for none.</param>
+/// <param name="Docket">The docket it belongs to where it has no conversation; null for none.</param>
 public sealed record Told(
     PersonId? By,
     Place Place,
@@ -26,7 +28,8 @@ public sealed record Told(
     string Words,
     ConversationId? Conversation = null,
     EntryId? Entry = null,
-    TaskId? Task = null
+    TaskId? Task = null,
+    DocketId? Docket = null
 );
 
 /// <summary>Writes alerts and their changes, so that each person hears of theirs at once.</summary>
@@ -34,16 +37,24 @@ public sealed class Telling(WhoIsWho who)
 {
     private const int MostWords = 140;
 
-    /// <summary>Tells those whom something concerns, each once and by their strongest reason.</summary>
+    /// <summary>
+    /// Tells those whom something concerns, each once, by their strongest reason, and as far as they want to hear of the
+    /// place, whatever part of the work it comes from.
+    /// </summary>
     /// <param name="w">The write in which it happened.</param>
     /// <param name="concerns">Whom it concerns, and why.</param>
     /// <param name="told">What they are told of.</param>
-    /// <param name="level">How much each wants to hear of the place; null where all want everything.</param>
-    public void Tell(Writing w, IEnumerable<Alert> concerns, Told told, Func<PersonId, Level>? level = null)
+    public void Tell(Writing w, IEnumerable<Alert> concerns, Told told)
     {
+        ArgumentNullException.ThrowIfNull(w);
         ArgumentNullException.ThrowIfNull(told);
         var roster = who.Current;
-        foreach (var alert in Alerting.Whom(told.By, told.Place, told.Thing, concerns, id => roster.Find(id), level))
+        List<Alert> all = [.. concerns];
+        if (all.Count == 0)
+            return;
+        var levels = LevelStore.At(w.Session, told.Conversation, told.Docket);
+        Level LevelOf(PersonId person) => levels.GetValueOrDefault(person);
+        foreach (var alert in Alerting.Whom(told.By, told.Place, told.Thing, all, id => roster.Find(id), LevelOf))
             Write(w, alert, told);
     }
 

@@ -59,15 +59,8 @@ internal sealed class TellsOfTalk(Telling telling, WhoIsWho who)
             Answered = answered,
         };
         List<Alert> concerns = [.. Concerned(w.Session, conversation, entry.Kind, entry.Automatic, circle)];
-        if (concerns.Count == 0)
-            return;
-        var levels = LevelStore.At(w.Session, conversation.Key);
-        telling.Tell(
-            w,
-            concerns,
-            Of(conversation, entry, entry.Author, words.Plain, entry.At),
-            id => levels.GetValueOrDefault(id)
-        );
+        if (concerns.Count > 0)
+            telling.Tell(w, concerns, Of(conversation, entry, entry.Author, words.Plain, entry.At));
     }
 
     /// <summary>Those who are named for the first time.</summary>
@@ -102,8 +95,8 @@ internal sealed class TellsOfTalk(Telling telling, WhoIsWho who)
     /// <summary>To whom it was given.</summary>
     public void Handle(Writing w, HandedOver happening)
     {
-        var (conversation, to, line, by, words, at) = happening;
-        telling.Tell(w, Concerns.OfHandover(to), Of(conversation, line, by, words, at));
+        var (conversation, before, to, line, by, words, at) = happening;
+        telling.Tell(w, Concerns.OfHandover(to, before), Of(conversation, line, by, words, at));
     }
 
     /// <summary>Whose it is.</summary>

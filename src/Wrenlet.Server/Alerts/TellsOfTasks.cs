@@ -88,5 +88,15 @@ internal sealed class TellsOfTasks(Telling telling, WhoIsWho who)
         who.Current.Crews.TryGetValue(crew, out var known) ? known.Members : [];
 
     private static Told Of(WorkTask task, PersonId? by, Instant at, string words) =>
-        new(by, task.Place, Thing.Working, at, words, task.Source?.Conversation, task.Source?.Entry, task.Id);
+        new(
+            by,
+            task.Place,
+            Thing.Working,
+            at,
+            words,
+            task.Source?.Conversation,
+            task.Source?.Entry,
+            task.Id,
+            task.Docket?.Id
+        );
 }

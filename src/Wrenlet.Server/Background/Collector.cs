@@ -88,7 +88,7 @@ internal sealed class Collector(
 
     private async Task Take(TextMessage text)
     {
-        await intake.TakeText(text.Id, text.From, text.Text, clock.Now);
+        await intake.TakeText(text.Id, text.From, text.Text, clock.Now, text.By);
         texts.Took(text);
     }
 

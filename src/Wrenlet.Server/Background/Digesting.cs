@@ -127,16 +127,16 @@ internal sealed class Digesting(
             html.Append("<h3>").Append(name).Append("</h3><ul>");
             foreach (var alert in list.TakeLast(MostLines))
             {
+                var (conversation, from) = database.Read(s =>
+                {
+                    var place = alert.Conversation is { } c ? ConversationStore.Find(s, c) : null;
+                    return (place, AlertEndpoints.From(s, alert, place, roster));
+                });
                 var line =
-                    $"{Alerting.Words(alert.Reason, roster.Find(alert.By)?.FirstName)}"
+                    $"{Alerting.Words(alert.Reason, roster.Find(alert.By)?.FirstName, from)}"
                     + $"{(alert.Docket is { } d ? $" in {d} {alert.Subject?.Split(':')[0]}" : "")}: "
                     + $"{alert.Words}";
-                var link =
-                    settings.PublicAddress
-                    + AlertEndpoints.PathOf(
-                        alert,
-                        alert.Conversation is { } c ? database.Read(s => ConversationStore.Find(s, c)) : null
-                    );
+                var link = settings.PublicAddress + AlertEndpoints.PathOf(alert, conversation);
                 plain.Append("- ").Append(line).Append("\n  ").Append(link).Append('\n');
                 html.Append("<li><a href=\"")
                     .Append(WebUtility.HtmlEncode(link))

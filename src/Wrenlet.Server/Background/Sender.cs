@@ -68,7 +68,11 @@ internal sealed class Sender(
                 var next = DateTimeOffset.UtcNow + Pause;
                 if (who.Current.Firm is not null)
                     await stuck.Try(
-                        DueWork.Loop("Looking into the outbox", "all of it", async () => next = await SendDue(stoppingToken)),
+                        DueWork.Loop(
+                            "Looking into the outbox",
+                            "all of it",
+                            async () => next = await SendDue(stoppingToken)
+                        ),
                         stoppingToken
                     );
 
@@ -188,13 +192,7 @@ internal sealed class Sender(
             _ => $"It could not be made ready to leave: {wrong.Message}",
         };
         var failed = await stuck.Failed(
-            new(
-                Work,
-                outgoing.Entry.Id.Value.ToString(),
-                "",
-                outgoing.Entry.Author,
-                () => Task.CompletedTask
-            )
+            new(Work, outgoing.Entry.Id.Value.ToString(), "", outgoing.Entry.Author, () => Task.CompletedTask)
             {
                 Title = conversation.Docket is { } docket ? $"{docket.Ref} {docket.Subject}" : conversation.Subject,
                 Conversation = conversation.Id,

@@ -143,9 +143,10 @@ internal sealed class Stuck(
 
     private void TellOwner(Writing w, StuckWork work, DueWork due)
     {
-        IEnumerable<PersonId> told = work.Owner is { } owner && who.Current.Find(owner) is { IsStaff: true }
-            ? [owner]
-            : who.Current.Staff.Where(p => p.Role is Role.Administrator).Select(p => p.Id);
+        IEnumerable<PersonId> told =
+            work.Owner is { } owner && who.Current.Find(owner) is { IsStaff: true }
+                ? [owner]
+                : who.Current.Staff.Where(p => p.Role is Role.Administrator).Select(p => p.Id);
         foreach (var person in told)
             Telling.Write(
                 w,

@@ -23,6 +23,7 @@ internal static class TimedWork
             .AddSingleton<IDueWork>(s => s.GetRequiredService<Answering>())
             .AddSingleton<IDueWork>(s => s.GetRequiredService<TaskMaking>())
             .AddSingleton<IDueWork>(s => s.GetRequiredService<Convening>())
+            .AddSingleton<IDueWork>(s => s.GetRequiredService<TellsOfQueues>())
             .AddHostedService<Sender>()
             .AddHostedService<Collector>()
             .AddHostedService<DueRunner>()

@@ -13,6 +13,7 @@ using Wrenlet.Core.Flow;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.Conversations;
 using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Alerts;
 using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Conversations.Meetings;
@@ -45,7 +46,8 @@ internal sealed partial class DemoLoader(
     TaskMaking making,
     SheetMaking sheets,
     FileKeeper keeper,
-    Routers routers
+    Routers routers,
+    TellsOfQueues queues
 )
 {
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
@@ -79,6 +81,7 @@ internal sealed partial class DemoLoader(
             var stories = new StoryGenerator(stock, calendar, present).Stories().Concat(written).ToList();
             await Tell(stories);
             await Settle(present);
+            await queues.Settle(Moved(present));
             await Learn(stories, firm.RatingWords);
             routers.Forget();
         }
@@ -145,7 +148,7 @@ internal sealed partial class DemoLoader(
                 demo: true,
                 offset
             );
-            PeopleStore.SetFirm(s, firm.Country, Router.UsualThreshold);
+            PeopleStore.SetFirm(s, firm.Country, Router.UsualThreshold, standIns: false);
             foreach (var reply in firm.StockReplies)
                 StockStore.Put(s, new StockReply(DemoWords.Id("stock " + reply.Name), null, reply.Name, reply.Body, 1));
             foreach (var crew in firm.Crews)

@@ -11,7 +11,13 @@ namespace Wrenlet.Server.Happenings;
 /// <param name="About">What it is about, as an administrator may read it: no title, subject or words of anybody's.</param>
 /// <param name="Owner">Who is told where it cannot be done; null for the administrators.</param>
 /// <param name="Do">Does it.</param>
-public sealed record DueWork(string Kind, string Item, string About, PersonId? Owner, Func<System.Threading.Tasks.Task> Do)
+public sealed record DueWork(
+    string Kind,
+    string Item,
+    string About,
+    PersonId? Owner,
+    Func<System.Threading.Tasks.Task> Do
+)
 {
     /// <summary>Work of a loop, such as looking for what is due: it never rests, and is told of when it goes on failing.</summary>
     public static DueWork Loop(string kind, string item, Func<System.Threading.Tasks.Task> work) =>

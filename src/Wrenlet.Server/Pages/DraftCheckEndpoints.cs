@@ -30,14 +30,13 @@ public sealed record DraftCheck(
 /// <param name="Viewers">Names of all of them.</param>
 /// <param name="Leaks">The leak check's reasons; empty when it may go.</param>
 /// <param name="Told">Who will be told.</param>
-/// <param name="Tasks">What the words ask for, inside, each on one line; agreed to, they are made when it is
-/// sent.</param>
+/// <param name="Tasks">What the words ask for; agreed to, they are made when it is sent.</param>
 public sealed record Checked(
     string WhoSees,
     IReadOnlyList<string> Viewers,
     IReadOnlyList<LeakView> Leaks,
     IReadOnlyList<ToldView> Told,
-    IReadOnlyList<string> Tasks
+    IReadOnlyList<AskedTask> Tasks
 );
 
 /// <summary>Someone who will be told, and why, in the words they will read.</summary>
@@ -91,7 +90,7 @@ internal static class DraftCheckEndpoints
                                 Alerting.Words(t.Reason, viewer.Person.FirstName)
                             )),
                     ],
-                    [.. tasks.Select(t => DraftReading.Brief(t, now, roster))]
+                    [.. tasks.Select(t => AskedTask.Of(t, now, roster))]
                 )
             );
         });

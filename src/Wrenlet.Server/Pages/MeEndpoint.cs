@@ -27,7 +27,8 @@ public sealed record Me(
     bool StandsStill,
     long Sequence,
     int UnreadAlerts,
-    bool Demo
+    bool Demo,
+    bool StandIns
 );
 
 internal static class MeEndpoint
@@ -48,7 +49,8 @@ internal static class MeEndpoint
             clock.StandsStill,
             sequence,
             unread,
-            firm.Demo
+            firm.Demo,
+            firm.HasStandIns
         );
     }
 }

@@ -28,8 +28,7 @@ namespace Wrenlet.Server.Pages;
 /// <param name="Knowing">Whether to go on in spite of the leak check.</param>
 /// <param name="RepliesTo">The entry of this conversation that it answers; null when it answers none in
 /// particular.</param>
-/// <param name="Tasks">Which of the tasks that its words ask for or promise its writer has agreed to; null for
-/// none.</param>
+/// <param name="Tasks">The tasks that its writer has agreed to while writing; null for none.</param>
 /// <param name="Ask">What it asks for, beside its words; null when it asks for nothing.</param>
 /// <param name="Meeting">The meeting that it invites to, whose agenda its words are; null for none.</param>
 public sealed record NewEntry(
@@ -37,7 +36,7 @@ public sealed record NewEntry(
     [property: Required(AllowEmptyStrings = true), StringLength(Posting.LongestBody)] string Body,
     bool Close = false,
     string? Via = null,
-    IReadOnlyList<string>? To = null,
+    [property: MaxLength(50)] IReadOnlyList<string>? To = null,
     [property: MaxLength(20)] IReadOnlyList<AttachedFile>? Files = null,
     long? Seen = null,
     bool Knowing = false,
@@ -47,10 +46,10 @@ public sealed record NewEntry(
     NewMeeting? Meeting = null
 );
 
-/// <summary>A task that its words ask for, agreed to before they are sent.</summary>
+/// <summary>A task agreed to before its words are sent: what was agreed to is made, whatever becomes of the words.</summary>
 /// <param name="Id">The client's id for it (UUIDv7): sent again, it is one task.</param>
-/// <param name="Draft">Which of the drafts, counted from 0 as they were shown.</param>
-public sealed record AgreedTask([property: Required] Guid Id, [property: Range(0, 50)] int Draft);
+/// <param name="Task">The task as it was shown.</param>
+public sealed record AgreedTask([property: Required] Guid Id, [property: Required] AskedTask Task);
 
 internal static class SayEndpoints
 {
@@ -136,24 +135,13 @@ internal static class SayEndpoints
         FirmClock clock
     )
     {
-        var (conversation, milestones) = database.Read(s =>
-            ConversationStore.Find(s, note.Conversation) is { } c
-                ? (c, c.Docket is { } docket ? DocketStore.Milestones(s, docket.Id) : [])
-                : default
-        );
-        var drafts = DraftReading.Written(
-            EntryWords.PlainOf(note),
-            conversation,
-            author.Id,
-            note.At,
-            milestones,
-            who.Current
-        );
-        foreach (var (id, draft) in agreed.Where(a => a.Id != Guid.Empty && a.Draft < drafts.Length))
-            await making.Make(
-                DraftReading.Made(drafts[draft], new TaskId(id), note, conversation, author.Id, clock.Now),
-                author
-            );
+        var conversation = database.Read(s => ConversationStore.Find(s, note.Conversation))!;
+        foreach (var (id, agreedTask) in agreed.Where(a => a.Id != Guid.Empty))
+            if (
+                DraftReading.Made(agreedTask, new TaskId(id), note, conversation, author.Id, clock.Now, who.Current) is
+                { } task
+            )
+                await making.Make(task, author);
         return true;
     }
 }

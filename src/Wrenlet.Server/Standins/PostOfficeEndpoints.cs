@@ -4,6 +4,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using MimeKit;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
+using Wrenlet.Formats.Conversations;
 using Wrenlet.Formats.People;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.People;
@@ -53,8 +54,11 @@ public sealed record AsideView(Guid Id, DateTimeOffset At, string Reason, string
 /// <summary>The stand-in's page: what went out, and a way to be the outside world.</summary>
 internal static class PostOfficeEndpoints
 {
-    public static void MapPostOffice(this IEndpointRouteBuilder api)
+    public static void MapPostOffice(this IEndpointRouteBuilder all)
     {
+        all.MapGet("/asides", GetAsides).For(Access.Coordinators);
+        // Whoever can put mail in here can write in anybody's name: only in the demo, and where it was switched on.
+        var api = all.MapGroup("").AddEndpointFilter(OnlyWhereOn);
         api.MapGet("/standins/post-office/mails", GetSent).For(Access.Staff);
         api.MapGet("/standins/post-office/mails/{messageId}/file", GetFile).For(Access.Staff);
         api.MapPost("/standins/post-office/answers", Answer).For(Access.Staff);
@@ -62,8 +66,15 @@ internal static class PostOfficeEndpoints
         api.MapPost("/standins/post-office/raw", WriteRaw).For(Access.Coordinators);
         api.MapGet("/standins/text-office/texts", GetTexts).For(Access.Staff);
         api.MapPost("/standins/text-office/texts", WriteText).For(Access.Staff);
-        api.MapGet("/asides", GetAsides).For(Access.Coordinators);
     }
+
+    private static async ValueTask<object?> OnlyWhereOn(
+        EndpointFilterInvocationContext context,
+        EndpointFilterDelegate next
+    ) =>
+        context.HttpContext.RequestServices.GetRequiredService<WhoIsWho>().Current.Firm is { HasStandIns: true }
+            ? await next(context)
+            : Refusals.Refused("The stand-ins are switched off. An administrator can switch them on in the settings.");
 
     /// <summary>
     /// Mails of the conversations that the viewer sees: the stand-in is no way around the rule of sight.
@@ -118,16 +129,24 @@ internal static class PostOfficeEndpoints
         mail.References.AddRange(sent.References);
         mail.References.Add(answer.MessageId);
         mail.Body = new TextPart("plain") { Text = answer.Text };
+        mail.Headers.Add(IncomingMail.StandIn, viewer.Person.Name);
         office.Deliver(Bytes(mail));
         return TypedResults.NoContent();
     }
 
-    private static NoContent Write(OutsideMail given, StandinPostOffice office, WhoIsWho who, FirmClock clock)
+    private static NoContent Write(
+        OutsideMail given,
+        Viewer viewer,
+        StandinPostOffice office,
+        WhoIsWho who,
+        FirmClock clock
+    )
     {
         var mail = new MimeMessage { Subject = given.Subject, Date = clock.GetUtcNow() };
         mail.From.Add(new MailboxAddress(given.Name, given.Address));
         mail.To.Add(new MailboxAddress(who.Current.Firm!.Name, who.Current.Firm.Address));
         mail.Body = new TextPart("plain") { Text = given.Text };
+        mail.Headers.Add(IncomingMail.StandIn, viewer.Person.Name);
         office.Deliver(Bytes(mail));
         return TypedResults.NoContent();
     }
@@ -157,6 +176,7 @@ internal static class PostOfficeEndpoints
 
     private static Results<NoContent, ProblemHttpResult> WriteText(
         OutsideText given,
+        Viewer viewer,
         StandinTextOffice office,
         WhoIsWho who,
         FirmClock clock
@@ -166,7 +186,14 @@ internal static class PostOfficeEndpoints
         if (number is null)
             return Refusals.Invalid("number", wrong!);
         office.Deliver(
-            new TextMessage($"{Guid.CreateVersion7():N}", number, who.Current.Firm.Name, given.Text, clock.GetUtcNow())
+            new TextMessage(
+                $"{Guid.CreateVersion7():N}",
+                number,
+                who.Current.Firm.Name,
+                given.Text,
+                clock.GetUtcNow(),
+                viewer.Person.Name
+            )
         );
         return TypedResults.NoContent();
     }

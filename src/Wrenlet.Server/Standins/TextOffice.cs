@@ -6,7 +6,8 @@ namespace Wrenlet.Server.Standins;
 /// <param name="Id">Its id; the same one is the same message.</param>
 /// <param name="From">Who sends it: a number in E.164, or the firm's name.</param>
 /// <param name="To">Where it goes: a number in E.164.</param>
-public sealed record TextMessage(string Id, string From, string To, string Text, DateTimeOffset At);
+/// <param name="By">Who of ours put it in through the stand-in; null when nobody did.</param>
+public sealed record TextMessage(string Id, string From, string To, string Text, DateTimeOffset At, string? By = null);
 
 /// <summary>
 /// The shipped stand-in for a gateway of text messages: files in two folders. What goes out lies in <c>text/out</c>,

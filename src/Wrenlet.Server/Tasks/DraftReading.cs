@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.ComponentModel.DataAnnotations;
 using NodaTime;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
@@ -6,6 +7,7 @@ using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Core.Tasks.Words;
+using Wrenlet.Formats.Tasks;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
@@ -30,6 +32,34 @@ public sealed record DraftView(
     string? Repeats,
     IReadOnlyList<PartView> Parts
 );
+
+/// <summary>A task that the words of a draft ask for, as it is shown, agreed to and made.</summary>
+/// <param name="Line">All of it on one line: what, who, when.</param>
+public sealed record AskedTask(
+    [property: StringLength(1000)] string Line,
+    [property: Required, StringLength(300, MinimumLength = 1)] string Title,
+    [property: MaxLength(20)] IReadOnlyList<OwnerChoice> Owners,
+    DateTimeOffset? Due,
+    DateTimeOffset? Start,
+    [property: Required] string Priority,
+    [property: StringLength(200)] string? Repeats
+)
+{
+    internal static AskedTask Of(Draft draft, Instant now, Roster roster) =>
+        new(
+            DraftReading.Brief(draft, now, roster),
+            draft.Title.Value,
+            [
+                .. (draft.Owners?.Value ?? [])
+                    .Select(o => TaskViews.Owner(o, roster)!)
+                    .Select(o => new OwnerChoice(o.Kind, o.Id)),
+            ],
+            draft.Due?.Value.ToDateTimeOffset(),
+            draft.Start?.Value.ToDateTimeOffset(),
+            StoredWords.Priorities.Of(draft.Priority.Value),
+            draft.Repeats?.Value
+        );
+}
 
 /// <summary>The drafts of an entry, and its words with those that were used marked.</summary>
 public sealed record DraftsView(string Html, IReadOnlyList<DraftView> Drafts, bool Found);
@@ -92,19 +122,33 @@ internal static class DraftReading
         );
     }
 
-    /// <summary>The task that a draft becomes when someone agrees to it as it is.</summary>
-    public static WorkTask Made(
-        Draft draft,
+    /// <summary>
+    /// The task that somebody agreed to while they wrote: that one, whatever the words that were sent ask for; null where
+    /// it cannot be made any more.
+    /// </summary>
+    public static WorkTask? Made(
+        AskedTask agreed,
         TaskId id,
         Entry entry,
         Conversation conversation,
         PersonId by,
-        Instant now
-    ) =>
-        new(
+        Instant now,
+        Roster roster
+    )
+    {
+        var (owners, problem) = TaskEndpoints.Owners(agreed.Owners, roster);
+        var title = agreed.Title.Trim();
+        if (
+            problem is not null
+            || title.Length == 0
+            || StoredWords.Priorities.Parse(agreed.Priority) is not { } priority
+            || (agreed.Repeats is { } rule && Repeating.Wrong(rule) is not null)
+        )
+            return null;
+        var task = new WorkTask(
             0,
             id,
-            draft.Title.Value,
+            title,
             conversation.Docket,
             new TaskSource(entry.Id, entry.Key, entry.Conversation),
             by,
@@ -112,17 +156,19 @@ internal static class DraftReading
             TaskState.NeedsAction,
             null,
             CompletionRule.Any,
-            draft.Priority.Value,
-            draft.Start?.Value,
-            draft.Due?.Value,
-            draft.Repeats?.Value,
+            priority,
+            agreed.Start is { } start ? Instant.FromDateTimeOffset(start) : null,
+            agreed.Due is { } due ? Instant.FromDateTimeOffset(due) : null,
+            agreed.Repeats,
             null,
             null,
             null,
             1,
-            draft.Owners is null ? [] : [.. draft.Owners.Value.Select(o => new OwnerShare(o, false))],
+            owners,
             conversation.Sight
         );
+        return TaskViews.Unseeing(task, roster) is null ? task : null;
+    }
 
     public static DraftsView Drafts(Entry entry, ImmutableArray<Milestone> milestones, Roster roster)
     {

@@ -43,7 +43,8 @@ public sealed record NewTask(
     [property: Range(1, 100_000)] int? EstimateMinutes,
     [property: StringLength(50_000)] string? Notes = null,
     bool Private = false,
-    Guid? Parent = null
+    Guid? Parent = null,
+    bool Again = false
 );
 
 /// <summary>
@@ -56,6 +57,8 @@ public sealed record NewTask(
 /// <param name="Shares">Shares of the owners in percent, in their order, null for an even one; null to leave them as
 /// they are.</param>
 /// <param name="Repeats">Recurrence rule (RFC 5545); empty for once; null to leave it as it is.</param>
+/// <param name="Changed">Names of the fields that were changed, as they are called here: the others stay as they are by
+/// now, whoever changed them. Null when all of them are to be as they are said.</param>
 public sealed record TaskFields(
     [property: Required, StringLength(300, MinimumLength = 1)] string Title,
     IReadOnlyList<OwnerChoice> Owners,
@@ -69,11 +72,38 @@ public sealed record TaskFields(
     bool? Private = null,
     [property: Range(0, 1_000_000)] int? SpentMinutes = null,
     [property: MaxLength(20)] IReadOnlyList<int?>? Shares = null,
-    [property: StringLength(200)] string? Repeats = null
-);
+    [property: StringLength(200)] string? Repeats = null,
+    [property: MaxLength(20)] IReadOnlyList<string>? Changed = null
+)
+{
+    /// <summary>Whether a field is to be as it is said here.</summary>
+    internal bool Sets(string field) => Changed?.Contains(field) ?? true;
+}
 
 internal static class TaskEndpoints
 {
+    /// <summary>What the history calls each field of <see cref="TaskFields"/>.</summary>
+    private static readonly Dictionary<string, string> InHistory = new()
+    {
+        ["title"] = "title",
+        ["owners"] = "owners",
+        ["shares"] = "owners",
+        ["due"] = "due",
+        ["start"] = "start",
+        ["priority"] = "priority",
+        ["state"] = "state",
+        ["rule"] = "finished by",
+        ["estimateMinutes"] = "estimate",
+        ["notes"] = "notes",
+        ["private"] = "seen by",
+        ["spentMinutes"] = "time spent",
+        ["repeats"] = "repeats",
+    };
+
+    /// <summary>The history's names of fields; null when all are meant.</summary>
+    internal static IReadOnlyCollection<string>? HistoryOf(IEnumerable<string>? fields) =>
+        fields?.Select(f => InHistory.GetValueOrDefault(f, f)).Distinct().ToList();
+
     public static void MapTasks(this IEndpointRouteBuilder api)
     {
         api.MapGet("/entries/{id:guid}/drafts", GetDrafts).For(Access.Staff);
@@ -235,7 +265,12 @@ internal static class TaskEndpoints
         };
         if (Unseeing(task, roster) is { } refusal)
             return refusal;
-        var outcome = await making.Make(task, viewer.Person);
+        var outcome = await making.Make(task, viewer.Person, given.Again);
+        if (outcome.Task is { } first && outcome.Refusal is { } doubled)
+            return Refusals.Refused(
+                doubled,
+                new Dictionary<string, object?> { ["first"] = TaskViews.Of(first, roster, clock.Now) }
+            );
         return outcome.Refusal is { } reason ? Refusals.Refused(reason) : Answer(outcome.Task!, roster, clock, context);
     }
 
@@ -283,8 +318,17 @@ internal static class TaskEndpoints
             return Refusals.NotFound("task");
         if (fields.Private is true && task.MadeBy != viewer.Person.Id)
             return Refusals.Refused($"Only {roster.NameOf(task.MadeBy)}, who made it, can make it private.");
-        if (Unseeing(task with { Owners = owners, Private = fields.Private ?? task.Private }, roster) is { } refusal)
+        var newOwners = fields.Sets("owners") ? owners : task.Owners;
+        if (Unseeing(task with { Owners = newOwners, Private = fields.Private ?? task.Private }, roster) is { } refusal)
             return refusal;
+        Progress Become(Progress before)
+        {
+            if (fields.Sets("owners"))
+                before = before.OwnedBy(owners.Select(o => o.Owner));
+            if (fields.Sets("shares") && before.Shares.Length == fields.Shares?.Count)
+                before = Shared(before, fields.Shares);
+            return fields.Sets("state") ? before.Become(state) : before;
+        }
 
         var outcome = await making.Change(
             new TaskId(id),
@@ -292,29 +336,32 @@ internal static class TaskEndpoints
             viewer.Person,
             clock.Now,
             before =>
-                before.After(
-                    Shared(before.Progress.OwnedBy(owners.Select(o => o.Owner)), fields.Shares).Become(state),
-                    clock.Now
-                ) with
+                before.After(Become(before.Progress), clock.Now) with
                 {
-                    Title = fields.Title.Trim(),
-                    Due = Moment(fields.Due),
-                    Start = Moment(fields.Start),
-                    Priority = priority,
-                    Rule = rule,
-                    Estimate = fields.EstimateMinutes is { } minutes ? Duration.FromMinutes(minutes) : null,
-                    Notes = fields.Notes?.Trim() ?? before.Notes,
+                    Title = fields.Sets("title") ? fields.Title.Trim() : before.Title,
+                    Due = fields.Sets("due") ? Moment(fields.Due) : before.Due,
+                    Start = fields.Sets("start") ? Moment(fields.Start) : before.Start,
+                    Priority = fields.Sets("priority") ? priority : before.Priority,
+                    Rule = fields.Sets("rule") ? rule : before.Rule,
+                    Estimate =
+                        !fields.Sets("estimateMinutes") ? before.Estimate
+                        : fields.EstimateMinutes is { } minutes ? Duration.FromMinutes(minutes)
+                        : null,
+                    Notes = fields.Sets("notes") ? fields.Notes?.Trim() ?? before.Notes : before.Notes,
                     Private = fields.Private ?? before.Private,
                     // What is private stands in no docket, nobody else sees it there.
                     Docket = fields.Private is true ? null : before.Docket,
                     GateStage = fields.Private is true ? null : before.GateStage,
-                    Spent = fields.SpentMinutes is { } spent ? Duration.FromMinutes(spent) : before.Spent,
-                    Repeats = fields.Repeats is { } rule2
-                        ? rule2.Length == 0
-                            ? null
-                            : rule2
-                        : before.Repeats,
-                }
+                    Spent =
+                        fields.Sets("spentMinutes") && fields.SpentMinutes is { } spent
+                            ? Duration.FromMinutes(spent)
+                            : before.Spent,
+                    Repeats =
+                        !fields.Sets("repeats") || fields.Repeats is not { } repeating ? before.Repeats
+                        : repeating.Length == 0 ? null
+                        : repeating,
+                },
+            HistoryOf(fields.Changed)
         );
         return Outcome(outcome, roster, clock, context);
     }
@@ -396,7 +443,11 @@ internal static class TaskEndpoints
     )
     {
         if (outcome.Stale)
-            return Refusals.Changed("task", TaskViews.Of(outcome.Task!, roster, clock.Now));
+            return Refusals.Changed(
+                "task",
+                TaskViews.Of(outcome.Task!, roster, clock.Now),
+                outcome.Collisions.Select(c => (object)c)
+            );
         if (outcome.Task is null)
             return Refusals.NotFound("task");
         return outcome.Refusal is { } refusal

@@ -15,15 +15,44 @@ namespace Wrenlet.Server.Tasks;
 /// What came of a change: the task as it is now, whether it was changed by someone else meanwhile, or a refusal. No
 /// task means that it is not seen.
 /// </summary>
-public sealed record TaskOutcome(WorkTask? Task, bool Stale, string? Refusal);
+/// <param name="Collisions">Where it was changed meanwhile: what others changed of the same fields.</param>
+public sealed record TaskOutcome(
+    WorkTask? Task,
+    bool Stale,
+    string? Refusal,
+    ImmutableArray<FieldChange> Collisions = default
+);
 
 /// <summary>Makes, changes and finishes tasks, tells those whom it concerns, and remembers what was changed.</summary>
 public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho who, Dispatcher happenings)
     : IHandles<EntryTakenBack>,
         IDueWork
 {
-    /// <summary>Makes a task; one with the same id is one task.</summary>
-    public Task<TaskOutcome> Make(WorkTask task, Person by) => writes.Run(w => Make(w, task, by));
+    /// <summary>
+    /// Makes a task; one with the same id is one task. Where a task of the same title was made of the same entry already,
+    /// it is not made, and the outcome is the first with a refusal that says whose it is.
+    /// </summary>
+    /// <param name="again">Whether it is made all the same.</param>
+    public Task<TaskOutcome> Make(WorkTask task, Person by, bool again = true) =>
+        writes.Run(w =>
+            !again && Doubled(w.Session, task) is { } first
+                ? new TaskOutcome(
+                    first,
+                    false,
+                    $"{(first.MadeBy == by.Id ? "You have" : $"{who.Current.NameOf(first.MadeBy)} has")} made this task of "
+                        + "these words already."
+                )
+                : Make(w, task, by)
+        );
+
+    private static WorkTask? Doubled(SqlSession session, WorkTask task) =>
+        task.Source is { } source && TaskStore.Find(session, task.Id) is null
+            ? TaskStore
+                .OfEntries(session, [source.Key])[source.Entry]
+                .FirstOrDefault(t =>
+                    t.State is not TaskState.Dropped && t.Title.Equals(task.Title, StringComparison.OrdinalIgnoreCase)
+                )
+            : null;
 
     /// <summary>Changes a task that the actor sees.</summary>
     /// <param name="id">Which.</param>
@@ -31,8 +60,16 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
     /// <param name="by">Who changes it.</param>
     /// <param name="at">When.</param>
     /// <param name="change">The task as it is to be.</param>
-    public Task<TaskOutcome> Change(TaskId id, int? version, Person by, Instant at, Func<WorkTask, WorkTask> change) =>
-        writes.Run(w => Change(w, id, version, by, at, change));
+    /// <param name="fields">The fields that it changes, as the history calls them: what others changed of other fields
+    /// since that version stands beside it. Null when any change of others is in its way.</param>
+    public Task<TaskOutcome> Change(
+        TaskId id,
+        int? version,
+        Person by,
+        Instant at,
+        Func<WorkTask, WorkTask> change,
+        IReadOnlyCollection<string>? fields = null
+    ) => writes.Run(w => Change(w, id, version, by, at, change, fields));
 
     /// <summary>Makes a task within a write that does more.</summary>
     public TaskOutcome Make(Writing w, WorkTask task, Person by)
@@ -63,14 +100,21 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
         int? version,
         Person by,
         Instant at,
-        Func<WorkTask, WorkTask> change
+        Func<WorkTask, WorkTask> change,
+        IReadOnlyCollection<string>? fields = null
     )
     {
         ArgumentNullException.ThrowIfNull(w);
         if (TaskStore.Find(w.Session, id) is not { } before || !by.MaySee(before.Place, Thing.Working))
             return new TaskOutcome(null, false, "There is no such task, or you do not see it.");
         if (version is { } seen && seen != before.Version)
-            return new(before, true, null);
+        {
+            var theirs = TaskHistoryStore.Since(w.Session, before.Key, seen);
+            var collisions = Core.Tasks.Meanwhile.Collisions(fields, theirs);
+            if (fields is null || seen > before.Version || !collisions.IsEmpty)
+                return new(before, true, null, collisions);
+        }
+
         var wanted = change(before);
         if (Refuses(w, before, wanted) is { } refusal)
             return new(before, false, refusal);
@@ -81,7 +125,7 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
             return new(before, true, null);
         var after = TaskStore.Find(w.Session, id)!;
         foreach (var (what, was, now) in TaskHistory.Between(before, after, who.Current))
-            TaskHistoryStore.Remember(w.Session, after.Key, by.Id, at, what, was, now);
+            TaskHistoryStore.Remember(w.Session, after.Key, after.Version, by.Id, at, what, was, now);
         Announce(w, after, ChangeKinds.TaskChanged, by.Id, at);
         happenings.Say(w, new TaskChanged(before, after, by.Id, at));
         if (after.Progress.Over && !before.Progress.Over)
@@ -131,11 +175,7 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
 
     /// <summary>Adds a task of which somebody is to be reminded now.</summary>
     /// <returns>What is wrong with the task, so that the others are reminded of all the same; null when nothing is.</returns>
-    private Exception? Remembered(
-        WorkTask task,
-        Instant now,
-        ImmutableArray<(DueTask Due, Instant Moment)>.Builder due
-    )
+    private Exception? Remembered(WorkTask task, Instant now, ImmutableArray<(DueTask Due, Instant Moment)>.Builder due)
     {
         var roster = who.Current;
         try
@@ -214,6 +254,7 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
             TaskHistoryStore.Remember(
                 w.Session,
                 task.Key,
+                after.Version,
                 by.Id,
                 at,
                 "waits for",
@@ -239,6 +280,7 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
         TaskHistoryStore.Remember(
             w.Session,
             task.Key,
+            after.Version,
             by.Id,
             at,
             "files",
@@ -422,6 +464,7 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
         TaskHistoryStore.Remember(
             w.Session,
             whole.Key,
+            after.Version,
             by.Id,
             at,
             "state",

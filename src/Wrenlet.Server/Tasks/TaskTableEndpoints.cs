@@ -310,18 +310,41 @@ internal static class TaskTableEndpoints
                                         : null
                                     : before.Estimate,
                             };
-                        }
+                        },
+                        FieldsOf(change)
                     );
                     return new OneOutcome(
                         change.Id,
                         outcome.Task is null ? null : TaskViews.Of(outcome.Task, roster, now),
-                        outcome.Stale ? "Someone changed it since you opened it." : outcome.Refusal
+                        outcome.Stale ? Meanwhile(outcome) : outcome.Refusal
                     );
                 })
                 .ToList()
         );
         return TypedResults.Ok<IReadOnlyList<OneOutcome>>(outcomes);
     }
+
+    /// <summary>The fields that one of many changes sets, as the history calls them.</summary>
+    private static IReadOnlyCollection<string> FieldsOf(OneOfMany change) =>
+        [
+            .. new (string Field, bool Set)[]
+            {
+                ("title", change.Title is not null),
+                ("state", change.State is not null),
+                ("priority", change.Priority is not null),
+                ("owners", change.Owners is not null),
+                ("due", change.SetDue),
+                ("estimate", change.SetEstimate),
+            }
+                .Where(f => f.Set)
+                .Select(f => f.Field),
+        ];
+
+    private static string Meanwhile(TaskOutcome outcome) =>
+        outcome.Collisions.IsEmpty
+            ? "Someone changed it since you opened it."
+            : $"Someone changed “{outcome.Task!.Title}” meanwhile: "
+                + $"{string.Join(", ", outcome.Collisions.Select(c => $"{c.What} is now {c.Now}"))}. Yours was not set.";
 
     private static IReadOnlyList<NamedTaskView> GetViews(Viewer viewer, Database database, WhoIsWho who) =>
         database

@@ -28,6 +28,27 @@ public static class LevelStore
             .ToDictionary(l => l.Person, l => l.Level);
 
     /// <summary>
+    /// Levels of those who set one for a conversation, for its docket, or for a docket itself; the conversation's comes
+    /// first. Others want everything.
+    /// </summary>
+    public static Dictionary<PersonId, Level> At(SqlSession session, ConversationId? conversation, DocketId? docket) =>
+        session
+            .All(
+                """
+                SELECT p.uid, a.level FROM alert_level a JOIN person p ON p.id = a.person
+                WHERE a.conversation = (SELECT id FROM conversation WHERE uid = $conversation)
+                  OR a.docket = (SELECT docket FROM conversation WHERE uid = $conversation)
+                  OR a.docket = (SELECT id FROM docket WHERE uid = $docket)
+                  ORDER BY a.conversation IS NULL
+                """,
+                r => (Person: new PersonId(r.GetUid(0)), Level: StoredWords.Levels.Read(r.GetString(1))),
+                ("conversation", conversation?.Value),
+                ("docket", docket?.Value)
+            )
+            .DistinctBy(l => l.Person)
+            .ToDictionary(l => l.Person, l => l.Level);
+
+    /// <summary>
     /// What a person chose for a conversation itself and for a docket itself; null where they chose nothing.
     /// </summary>
     public static Level? Of(SqlSession session, PersonId person, ConversationId? conversation, DocketId? docket) =>

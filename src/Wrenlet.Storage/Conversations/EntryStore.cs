@@ -406,12 +406,13 @@ public static class EntryStore
     /// <summary>How many parties were told a run of words by us; counted up to ten.</summary>
     public static int PartiesTold(SqlSession session, string run) =>
         (int)
-            session.Number(
-                "SELECT count(*) FROM (SELECT DISTINCT c.party FROM entry e JOIN conversation c ON c.id = "
-                    + "e.conversation WHERE e.id IN (SELECT rowid FROM entry_search WHERE entry_search MATCH $query) "
-                    + "AND e.kind = 'out' AND c.party IS NOT NULL LIMIT 10)",
-                ("query", $"\"{run}\"")
-            )!
+            session
+                .Number(
+                    "SELECT count(*) FROM (SELECT DISTINCT c.party FROM entry e JOIN conversation c ON c.id = "
+                        + "e.conversation WHERE e.id IN (SELECT rowid FROM entry_search WHERE entry_search MATCH $query) "
+                        + "AND e.kind = 'out' AND c.party IS NOT NULL LIMIT 10)",
+                    ("query", $"\"{run}\"")
+                )!
                 .Value;
 
     /// <summary>Texts of a party's outside conversations, newest first.</summary>

@@ -69,7 +69,7 @@ public static class PeopleStore
         var zone = session.First("SELECT zone FROM firm", r => r.GetString(0));
         var calendars = zone is null ? [] : Calendars(session, DateTimeZoneProviders.Tzdb[zone]);
         var firm = session.First(
-            "SELECT f.name, f.address, f.day_first, c.name, f.demo, f.clock_offset_ms, f.country, f.router_threshold "
+            "SELECT f.name, f.address, f.day_first, c.name, f.demo, f.clock_offset_ms, f.country, f.router_threshold, f.stand_ins "
                 + "FROM firm f JOIN calendar c ON c.id = f.calendar",
             r => new Firm(
                 r.GetString(0),
@@ -80,13 +80,16 @@ public static class PeopleStore
                 TimeSpan.FromMilliseconds(r.GetInt64(5)),
                 r.GetString(6),
                 r.GetDouble(7),
-                r.GetString(3)
+                r.GetString(3),
+                r.GetBoolean(8)
             )
         );
         var queues = session.All(
             """
-            SELECT q.uid, q.name, q.site, c.uid, k.name, q.first_minutes, q.later_minutes, q.handover, q.unsorted
+            SELECT q.uid, q.name, q.site, c.uid, k.name, q.first_minutes, q.later_minutes, q.handover, q.unsorted,
+              l.uid
             FROM queue q JOIN calendar k ON k.id = q.calendar LEFT JOIN crew c ON c.id = q.crew
+              LEFT JOIN person l ON l.id = q.late_to
             """,
             r => new Queue(
                 r.GetUid(0),
@@ -97,7 +100,8 @@ public static class PeopleStore
                 new ResponseGoal(Duration.FromMinutes(r.GetInt64(5)), Duration.FromMinutes(r.GetInt64(6))),
                 StoredWords.Handovers.Read(r.GetString(7)),
                 r.GetBoolean(8),
-                r.GetString(4)
+                r.GetString(4),
+                r.GetUidOrNull(9) is { } late ? new PersonId(late) : null
             )
         );
         return new Roster(firm, profiles, crews, parties, calendars, queues);
@@ -206,7 +210,8 @@ public static class PeopleStore
             """
             UPDATE queue SET name = $name, site = $site, crew = (SELECT id FROM crew WHERE uid = $crew),
               calendar = (SELECT id FROM calendar WHERE name = $calendar),
-              first_minutes = $first, later_minutes = $later, handover = $handover WHERE uid = $uid
+              first_minutes = $first, later_minutes = $later, handover = $handover,
+              late_to = (SELECT id FROM person WHERE uid = $late) WHERE uid = $uid
             """,
             ("name", queue.Name),
             ("site", queue.Site),
@@ -215,6 +220,7 @@ public static class PeopleStore
             ("first", (long)queue.Goal.FirstReply.TotalMinutes),
             ("later", (long)queue.Goal.LaterReply.TotalMinutes),
             ("handover", StoredWords.Handovers.Of(queue.Handover)),
+            ("late", queue.LateTo?.Value),
             ("uid", queue.Id)
         );
 
@@ -239,9 +245,10 @@ public static class PeopleStore
     public static void RemoveHoliday(SqlSession session, LocalDate date) =>
         session.Run("DELETE FROM holiday WHERE date = $date", ("date", LocalDatePattern.Iso.Format(date)));
 
-    public static void SetFirm(SqlSession session, string country, double routerThreshold) =>
+    public static void SetFirm(SqlSession session, string country, double routerThreshold, bool standIns) =>
         session.Run(
-            "UPDATE firm SET country = $country, router_threshold = $threshold",
+            "UPDATE firm SET country = $country, router_threshold = $threshold, stand_ins = $standins",
+            ("standins", standIns),
             ("country", country),
             ("threshold", routerThreshold)
         );

@@ -25,8 +25,13 @@ public sealed record Firm(
     TimeSpan ClockOffset,
     string Country = "",
     double RouterThreshold = 0.75,
-    string CalendarName = ""
-);
+    string CalendarName = "",
+    bool StandIns = false
+)
+{
+    /// <summary>Whether mail and texts can be put in through the stand-ins: in the demo, and where that was switched on.</summary>
+    public bool HasStandIns => Demo || StandIns;
+}
 
 /// <summary>A further way to reach a person.</summary>
 /// <param name="IsPhone">Whether it is a telephone number (E.164); else it is a mail address.</param>
@@ -71,7 +76,8 @@ public sealed record Queue(
     ResponseGoal Goal,
     HandoverRule Handover,
     bool Unsorted,
-    string CalendarName = ""
+    string CalendarName = "",
+    PersonId? LateTo = null
 );
 
 /// <summary>All that changes rarely and is asked for constantly, as one immutable picture of one moment.</summary>

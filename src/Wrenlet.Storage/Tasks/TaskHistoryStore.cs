@@ -3,6 +3,7 @@ using System.Text.Json;
 using Microsoft.Data.Sqlite;
 using NodaTime;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
 
 namespace Wrenlet.Storage.Tasks;
 
@@ -10,9 +11,11 @@ namespace Wrenlet.Storage.Tasks;
 public static class TaskHistoryStore
 {
     /// <summary>Writes what was changed of a task, in words.</summary>
+    /// <param name="version">The version of the task that the change made.</param>
     public static void Remember(
         SqlSession session,
         long task,
+        int version,
         PersonId? by,
         Instant at,
         string what,
@@ -20,9 +23,10 @@ public static class TaskHistoryStore
         string after
     ) =>
         session.Run(
-            "INSERT INTO task_history (task, made_by, at, what, before, after) VALUES ($task, (SELECT id FROM person "
-                + "WHERE uid = $by), $at, $what, $before, $after)",
+            "INSERT INTO task_history (task, version, made_by, at, what, before, after) VALUES ($task, $version, "
+                + "(SELECT id FROM person WHERE uid = $by), $at, $what, $before, $after)",
             ("task", task),
+            ("version", version),
             ("by", by?.Value),
             ("at", at),
             ("what", what),
@@ -48,6 +52,16 @@ public static class TaskHistoryStore
                     r.GetString(4)
                 ),
             ("task", task)
+        );
+
+    /// <summary>The fields that were changed since a version of a task, each with what it is now.</summary>
+    public static List<FieldChange> Since(SqlSession session, long task, int version) =>
+        session.All(
+            "SELECT h.what, h.after FROM task_history h WHERE h.task = $task AND h.id IN (SELECT max(id) FROM "
+                + "task_history WHERE task = $task AND version > $version GROUP BY what) ORDER BY h.id",
+            r => new FieldChange(r.GetString(0), r.GetString(1)),
+            ("task", task),
+            ("version", version)
         );
 
     /// <summary>When something was last changed of a task; null when nothing was since it was made.</summary>

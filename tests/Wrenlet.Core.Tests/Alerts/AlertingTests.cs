@@ -96,6 +96,11 @@ public class AlertingTests
                 AlertReason.HandedOver,
                 AlertReason.Undelivered,
                 AlertReason.BackAgain,
+                AlertReason.Stuck,
+                AlertReason.QueueLate,
+                AlertReason.QueueSoon,
+                AlertReason.QueueNew,
+                AlertReason.HandedOn,
                 AlertReason.TaskGiven,
                 AlertReason.Invited,
                 AlertReason.ToConfirm,
@@ -159,6 +164,11 @@ public class AlertingTests
                                     or AlertReason.HandedOver
                                     or AlertReason.Undelivered
                                     or AlertReason.BackAgain
+                                    or AlertReason.Stuck
+                                    or AlertReason.QueueLate
+                                    or AlertReason.QueueSoon
+                                    or AlertReason.QueueNew
+                                    or AlertReason.HandedOn
                                     or AlertReason.TaskGiven
                                     or AlertReason.Invited
                                     or AlertReason.ToConfirm
@@ -267,7 +277,32 @@ public class AlertingTests
 
     [Theory]
     [InlineData(AlertReason.Tagged, "Odalys tagged you")]
-    [InlineData(AlertReason.HandedOver, "Odalys handed this over to you")]
+    [InlineData(AlertReason.HandedOver, "Odalys handed a conversation over to you")]
+    [InlineData(AlertReason.HandedOn, "Odalys handed a conversation on")]
     public void The_reason_is_said_in_words(AlertReason reason, string words) =>
         Alerting.Words(reason, "Odalys").ShouldBe(words);
+
+    [Theory]
+    [InlineData(AlertReason.OwnConversation, null, "Benedikta Thorne wrote")]
+    [InlineData(AlertReason.QueueNew, null, "Benedikta Thorne wrote, and nobody owns it yet")]
+    [InlineData(AlertReason.QueueSoon, null, "Benedikta Thorne waits: little time left")]
+    [InlineData(AlertReason.QueueLate, null, "Benedikta Thorne waits: late")]
+    [InlineData(AlertReason.HandedOver, "Odalys", "Odalys handed Benedikta Thorne’s conversation over to you")]
+    [InlineData(AlertReason.OwnMeeting, null, "Benedikta Thorne, about a meeting of yours")]
+    [InlineData(AlertReason.OwnAsk, null, "Benedikta Thorne, about what you asked")]
+    [InlineData(AlertReason.Undelivered, null, "It did not reach Benedikta Thorne")]
+    [InlineData(AlertReason.Following, null, "Benedikta Thorne wrote")]
+    public void Whose_words_or_matter_it_is_stands_first(AlertReason reason, string? by, string words) =>
+        Alerting.Words(reason, by, "Benedikta Thorne").ShouldBe(words);
+
+    [Fact]
+    public void Each_reason_has_words_and_an_explanation_that_end_as_sentences()
+    {
+        foreach (var reason in Enum.GetValues<AlertReason>())
+        {
+            Alerting.Words(reason, null).ShouldNotBeNullOrWhiteSpace();
+            foreach (var level in Enum.GetValues<Level>())
+                Alerting.Explain(reason, level).ShouldEndWith(".");
+        }
+    }
 }

@@ -25,10 +25,9 @@ public class RetryingTests
     [Fact]
     public void Until_then_about_eleven_hours_go_by()
     {
-        var all = Enumerable.Range(1, Retrying.MostTries - 1).Aggregate(
-            Duration.Zero,
-            (sum, tries) => sum + Retrying.PauseAfter(tries)!.Value
-        );
+        var all = Enumerable
+            .Range(1, Retrying.MostTries - 1)
+            .Aggregate(Duration.Zero, (sum, tries) => sum + Retrying.PauseAfter(tries)!.Value);
         all.TotalHours.ShouldBeInRange(9, 12);
     }
 

@@ -78,9 +78,7 @@ public class CostTests
 
     [Fact]
     public void End_tags_that_end_nothing_do_not_hide_what_stays_open() =>
-        HtmlBounds
-            .IsModest(string.Concat(Enumerable.Range(0, 500).Select(i => $"<b id={i}></i>")))
-            .ShouldBeFalse();
+        HtmlBounds.IsModest(string.Concat(Enumerable.Range(0, 500).Select(i => $"<b id={i}></i>"))).ShouldBeFalse();
 
     [Theory]
     [InlineData("<p>Dear all,</p><ul><li>one<li>two</ul><p>Yours <b>Benedikta</b>")]

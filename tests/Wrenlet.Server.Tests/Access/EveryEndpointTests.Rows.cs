@@ -197,6 +197,8 @@ public partial class EveryEndpointTests
                 new { raw = "no mail" }
             ),
             ["GET /api/asides"] = new("/api/asides", Coordinators),
+            ["GET /api/stuck-work"] = new("/api/stuck-work", Administrators),
+            ["POST /api/stuck-work/{id}/tries"] = new($"/api/stuck-work/{Guid.CreateVersion7()}/tries", []),
         };
     }
 
@@ -261,6 +263,8 @@ public partial class EveryEndpointTests
             ["GET /api/dockets/{reference}/talk"] = new("/api/dockets/J-2/talk", ["Kit"]),
             ["PUT /api/dockets/{reference}/sight/{person}"] = new($"/api/dockets/J-2/sight/{kit}", ["Kit"]),
             ["GET /api/queues/board"] = new("/api/queues/board", Staff),
+            // Nothing that is taken here: an empty choice is refused to all, whoever sees what.
+            ["POST /api/queues/next"] = new("/api/queues/next", [], new { among = Array.Empty<Guid>() }),
             ["GET /api/queues/board/{id}"] = new($"/api/queues/board/{outside}", ["Kit"]),
             ["GET /api/conversations/{id}/clock"] = new($"/api/conversations/{outside}/clock", ["Kit"]),
             ["GET /api/conversations/{id}/advice"] = new($"/api/conversations/{outside}/advice", ["Kit"]),

@@ -88,7 +88,7 @@ public sealed class AskTests(YardFixture fixture) : YardTests(fixture)
         (Line(seen), seen.GetProperty("parts")[0].GetProperty("words").GetString()).ShouldBe(
             ("Answered by Ines.", "In shed two, on the left.")
         );
-        (await Of("Odalys").Get("/api/alerts")).ToString().ShouldContain("on what you asked");
+        (await Of("Odalys").Get("/api/alerts")).ToString().ShouldContain("about what you asked");
         var mine = (await Of("Odalys").Get("/api/asks/of-mine"))
             .EnumerateArray()
             .Single(i => Id(i.GetProperty("ask")) == ask);

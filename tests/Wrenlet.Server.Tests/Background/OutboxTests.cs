@@ -56,7 +56,14 @@ public sealed class OutboxTests : IAsyncLifetime
     {
         var keeper = Get<FileKeeper>();
         var odalys = _yard.People["Odalys"].Id;
-        var file = keeper.Keep(Guid.CreateVersion7(), "a plan"u8.ToArray(), "plan.txt", "text/plain", odalys, Get<FirmClock>().Now);
+        var file = keeper.Keep(
+            Guid.CreateVersion7(),
+            "a plan"u8.ToArray(),
+            "plan.txt",
+            "text/plain",
+            odalys,
+            Get<FirmClock>().Now
+        );
         await Get<WriteQueue>().Run(w => FileStore.Add(w.Session, file));
         var lame = await Send("Here is the plan", file.Id);
         File.Delete(keeper.PathOf(file));

@@ -37,7 +37,10 @@ public class LeakOfDemoTests
                     foreach (var id in all)
                     {
                         var entry = EntryStore.Find(w.Session, new EntryId(id))!;
-                        w.Session.Run("UPDATE entry SET kind = 'event', via = NULL WHERE uid = $uid", ("uid", Uid.Bytes(id)));
+                        w.Session.Run(
+                            "UPDATE entry SET kind = 'event', via = NULL WHERE uid = $uid",
+                            ("uid", Uid.Bytes(id))
+                        );
                         if (
                             entry.Kind is not EntryKind.MessageOut
                             || roster.Find(entry.Author) is not { } author

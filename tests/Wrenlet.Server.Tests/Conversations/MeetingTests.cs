@@ -95,7 +95,7 @@ public sealed class MeetingTests(YardFixture fixture) : YardTests(fixture)
                 "mine"
             )
             .ShouldBe("not-coming");
-        (await Of("Odalys").Get("/api/alerts")).ToString().ShouldContain("on a meeting of yours");
+        (await Of("Odalys").Get("/api/alerts")).ToString().ShouldContain("about a meeting of yours");
         (
             await Of("Kit").Refused(HttpMethod.Put, $"/api/meetings/{id}/answer", new { answer = "coming" })
         ).Words.ShouldBe("You are not invited to this meeting.");

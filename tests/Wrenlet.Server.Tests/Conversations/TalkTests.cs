@@ -111,7 +111,7 @@ public class TalkTests(YardFixture world)
         var talk = (await world.Visitors["Odalys"].Get($"/api/conversations/{saoirse}/entries")).GetRawText();
         talk.ShouldContain("Odalys handed this over to Ines");
         (await world.Visitors["Saoirse"].Get("/api/page")).GetRawText().ShouldNotContain("handed");
-        (await world.Visitors["Ines"].Get("/api/alerts")).GetRawText().ShouldContain("Odalys handed this over to you");
+        (await world.Visitors["Ines"].Get("/api/alerts")).GetRawText().ShouldContain("Odalys handed Saoirse");
         (
             await world
                 .Visitors["Odalys"]

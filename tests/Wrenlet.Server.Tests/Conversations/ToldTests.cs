@@ -63,11 +63,11 @@ public sealed class ToldTests : IAsyncLifetime
         await ines.Do(HttpMethod.Put, "/api/dockets/J-1/listening", new { level = "everything", follows = true });
         (await Told("Nothing much.")).ShouldContain("Ines");
         await Say("Nothing much.");
-        (await Reasons(ines)).Count(r => r == "You follow this docket").ShouldBe(1);
+        (await Reasons(ines)).Count(r => r == "In a docket you follow").ShouldBe(1);
 
         await ines.Do(HttpMethod.Put, "/api/dockets/J-1/listening", new { level = "for-me", follows = true });
         await Say("Nothing more.");
-        (await Reasons(ines)).Count(r => r == "You follow this docket").ShouldBe(1);
+        (await Reasons(ines)).Count(r => r == "In a docket you follow").ShouldBe(1);
         await Say($"[@Ines](person:{ines_}) look.");
         (await Reasons(ines)).ShouldContain("Odalys tagged you");
 

@@ -232,7 +232,7 @@ public sealed class WaysTests(YardFixture fixture) : YardTests(fixture)
             .GetProperty("problem")
             .GetString()
             .ShouldBe("benedikta@post.example was not reached: 550 5.1.1 no such user");
-        (await Of("Odalys").Get("/api/alerts")).GetRawText().ShouldContain("It did not reach them");
+        (await Of("Odalys").Get("/api/alerts")).GetRawText().ShouldContain("It did not reach Benedikta");
         (await Standing(conversation)).GetProperty("turn").GetString().ShouldBe("theirs");
         (await Of("Odalys").Get("/api/queues/board")).GetRawText().ShouldNotContain("Mail Delivery");
     }

@@ -125,6 +125,82 @@ public class TaskTests(YardFixture world)
     }
 
     [Fact]
+    public async Task Two_who_change_different_fields_of_a_task_both_have_their_way()
+    {
+        var task = await Make("Fair the rudder", "Ines");
+        var path = $"/api/tasks/{task.GetProperty("id").GetGuid()}";
+        object Fields(string title, string priority, params string[] changed) =>
+            new
+            {
+                title,
+                owners = new[] { OwnedBy("Ines") },
+                priority,
+                state = "needs-action",
+                rule = "any",
+                changed,
+            };
+        await world.Visitors["Ines"].Do(HttpMethod.Put, path, Fields("Fair it twice", "normal", "title"), "\"1\"");
+        var both = await world
+            .Visitors["Odalys"]
+            .Do(HttpMethod.Put, path, Fields("Fair the rudder", "high", "priority"), "\"1\"");
+        both.GetProperty("title").GetString().ShouldBe("Fair it twice");
+        both.GetProperty("priority").GetString().ShouldBe("high");
+
+        // The same field collides: it is said what it is now, and nothing is overwritten.
+        var refused = await world
+            .Visitors["Odalys"]
+            .Send(HttpMethod.Put, path, Fields("Fair it once", "normal", "title"), "\"1\"");
+        refused.StatusCode.ShouldBe(HttpStatusCode.PreconditionFailed);
+        var collision = JsonDocument
+            .Parse(await refused.Content.ReadAsStringAsync())
+            .RootElement.GetProperty("collisions")
+            .EnumerateArray()
+            .ShouldHaveSingleItem();
+        collision.GetProperty("what").GetString().ShouldBe("title");
+        collision.GetProperty("now").GetString().ShouldBe("Fair it twice");
+    }
+
+    [Fact]
+    public async Task One_of_many_changes_stands_beside_what_others_changed_unless_it_is_the_same_field()
+    {
+        var id = (await Make("Fair the keel", "Ines")).GetProperty("id").GetGuid();
+        async Task<JsonElement> Change(object change) =>
+            (
+                await world
+                    .Visitors["Odalys"]
+                    .Do(HttpMethod.Post, "/api/tasks/changes", new { changes = new[] { change } })
+            )[0];
+        await Change(
+            new
+            {
+                id,
+                version = 1,
+                priority = "high",
+            }
+        );
+        var beside = await Change(
+            new
+            {
+                id,
+                version = 1,
+                title = "Fair the keel again",
+            }
+        );
+        beside.GetProperty("problem").ValueKind.ShouldBe(JsonValueKind.Null);
+        beside.GetProperty("task").GetProperty("priority").GetString().ShouldBe("high");
+        var same = await Change(
+            new
+            {
+                id,
+                version = 1,
+                priority = "low",
+            }
+        );
+        same.GetProperty("problem").GetString()!.ShouldContain("priority is now high");
+        same.GetProperty("task").GetProperty("priority").GetString().ShouldBe("high");
+    }
+
+    [Fact]
     public async Task Done_in_error_reopens_to_the_state_it_had()
     {
         var task = await Make("Tape the waterline", "Ines");

@@ -165,7 +165,7 @@ public sealed class TasksInFullTests(YardFixture fixture) : TaskActs(fixture)
         var open = await Make("Watch the moorings", "Ines", docket: "J-1");
         await Of("Tobiah").Do(HttpMethod.Put, $"/api/tasks/{Id(open)}/watching");
         await Of("Ines").Do(HttpMethod.Put, $"/api/tasks/{Id(open)}/done");
-        (await Of("Tobiah").Get("/api/alerts")).ToString().ShouldContain("a task you watch");
+        (await Of("Tobiah").Get("/api/alerts")).ToString().ShouldContain("a task you follow");
 
         var talk = await Of("Ines").Do(HttpMethod.Put, $"/api/tasks/{Id(task)}/conversation");
         var conversation = Id(talk.GetProperty("conversation"));

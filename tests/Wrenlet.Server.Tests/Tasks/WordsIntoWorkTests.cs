@@ -1,3 +1,5 @@
+using System.Net;
+using System.Net.Http.Json;
 using System.Text.Json;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Server.Tests.World;
@@ -16,7 +18,7 @@ public sealed class WordsIntoWorkTests(YardFixture fixture) : YardTests(fixture)
             .. (await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{Inside}/check", new { body }))
                 .GetProperty("tasks")
                 .EnumerateArray()
-                .Select(t => t.GetString()!),
+                .Select(t => t.GetProperty("line").GetString()!),
         ];
 
     [Fact]
@@ -36,10 +38,8 @@ public sealed class WordsIntoWorkTests(YardFixture fixture) : YardTests(fixture)
         const string Words = "Please send the deposit by Monday. I'll send you the quote by Friday noon.";
         var seen = await Of("Odalys")
             .Do(HttpMethod.Post, $"/api/conversations/{place}/check", new { body = Words, via = "page" });
-        seen.GetProperty("tasks")
-            .EnumerateArray()
-            .Select(t => t.GetString())
-            .ShouldBe(["Send Benedikta the quote · Odalys · Fri 17 Apr 12:00"]);
+        var promised = seen.GetProperty("tasks").EnumerateArray().ShouldHaveSingleItem();
+        promised.GetProperty("line").GetString().ShouldBe("Send Benedikta the quote · Odalys · Fri 17 Apr 12:00");
         await Of("Odalys")
             .Do(
                 HttpMethod.Post,
@@ -49,7 +49,7 @@ public sealed class WordsIntoWorkTests(YardFixture fixture) : YardTests(fixture)
                     id = entry,
                     body = Words,
                     via = "page",
-                    tasks = new[] { new { id = task, draft = 0 } },
+                    tasks = new[] { new { id = task, task = promised } },
                 }
             );
         var made = await Of("Odalys").Get($"/api/tasks/{task}");
@@ -61,14 +61,21 @@ public sealed class WordsIntoWorkTests(YardFixture fixture) : YardTests(fixture)
     }
 
     [Fact]
-    public async Task What_was_agreed_to_is_made_when_it_is_sent_and_once_only()
+    public async Task What_was_agreed_to_is_made_when_it_is_sent_whatever_became_of_the_words_and_once_only()
     {
         var (entry, task) = (Guid.CreateVersion7(), Guid.CreateVersion7());
+        var seen = await Of("Odalys")
+            .Do(
+                HttpMethod.Post,
+                $"/api/conversations/{Inside}/check",
+                new { body = "To do:\n- Ines: label the breakers\n- Kit: change the zincs by Monday" }
+            );
+        // The list was turned round after that: a place in it would mean another task now.
         var note = new
         {
             id = entry,
-            body = "To do:\n- Ines: label the breakers\n- Kit: change the zincs by Monday",
-            tasks = new[] { new { id = task, draft = 1 } },
+            body = "To do:\n- Kit: change the zincs by Monday\n- Ines: label the breakers\n- Ines: sweep the shed",
+            tasks = new[] { new { id = task, task = seen.GetProperty("tasks")[1] } },
         };
         var said = await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{Inside}/entries", note);
         await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{Inside}/entries", note);
@@ -81,6 +88,46 @@ public sealed class WordsIntoWorkTests(YardFixture fixture) : YardTests(fixture)
         made.GetProperty("owners")[0].GetProperty("name").GetString().ShouldBe("Kit Ramaswamy");
         made.GetProperty("due").GetDateTimeOffset().ShouldBe(new DateTimeOffset(2026, 4, 20, 16, 0, 0, TimeSpan.Zero));
         (await Of("Ines").Get($"/api/entries/{entry}")).ToString().ShouldContain(task.ToString());
+    }
+
+    [Fact]
+    public async Task Who_makes_the_same_task_of_the_same_words_again_is_told_and_shown_the_first()
+    {
+        var entry = Guid.CreateVersion7();
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Post,
+                $"/api/conversations/{Inside}/entries",
+                new { id = entry, body = "Somebody should grease the winch." }
+            );
+        var first = Guid.CreateVersion7();
+        Task<HttpResponseMessage> Make(string who, Guid id, string title, bool again = false) =>
+            Of(who)
+                .Send(
+                    HttpMethod.Post,
+                    "/api/tasks",
+                    new
+                    {
+                        id,
+                        title,
+                        sourceEntry = entry,
+                        owners = Array.Empty<object>(),
+                        priority = "normal",
+                        again,
+                    }
+                );
+        (await Make("Odalys", first, "Grease the winch")).IsSuccessStatusCode.ShouldBeTrue();
+        var doubled = await Make("Ines", Guid.CreateVersion7(), "grease the winch");
+        doubled.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        var problem = await doubled.Content.ReadFromJsonAsync<JsonElement>(TestContext.Current.CancellationToken);
+        problem.GetProperty("detail").GetString().ShouldBe("Odalys Brandt has made this task of these words already.");
+        problem.GetProperty("first").GetProperty("id").GetGuid().ShouldBe(first);
+
+        (await Make("Odalys", first, "Grease the winch")).IsSuccessStatusCode.ShouldBeTrue(
+            "sent again, it is one task"
+        );
+        (await Make("Ines", Guid.CreateVersion7(), "Order grease")).IsSuccessStatusCode.ShouldBeTrue();
+        (await Make("Ines", Guid.CreateVersion7(), "Grease the winch", again: true)).IsSuccessStatusCode.ShouldBeTrue();
     }
 
     [Fact]

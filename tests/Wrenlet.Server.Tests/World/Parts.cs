@@ -34,7 +34,8 @@ internal static class Parts
             .AddTimedWork()
             .AddHandler<Convening>()
             .AddHandler<TaskMaking>()
-            .AddHandler<Answering>();
+            .AddHandler<Answering>()
+            .AddHandler<TellsOfQueues>();
         more?.Invoke(services);
         return services.BuildServiceProvider();
     }

@@ -115,6 +115,7 @@ public sealed partial class SmallYard
             false,
             TimeSpan.Zero
         );
+        PeopleStore.SetFirm(s, "", 0.75, standIns: true);
         var hull = new CrewId(Guid.CreateVersion7());
         PeopleStore.AddCrew(s, hull, "hull");
         foreach (

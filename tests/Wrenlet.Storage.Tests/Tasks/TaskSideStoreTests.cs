@@ -55,8 +55,8 @@ public sealed class TaskSideStoreTests : TaskShelf
     {
         var task = Kept(New());
         TaskHistoryStore.LastChange(S, task.Key).ShouldBeNull();
-        TaskHistoryStore.Remember(S, task.Key, Ines, Now, "title", "Fit", "Fit the pump");
-        TaskHistoryStore.Remember(S, task.Key, null, Now + Duration.FromHours(1), "state", "waiting", "done");
+        TaskHistoryStore.Remember(S, task.Key, 2, Ines, Now, "title", "Fit", "Fit the pump");
+        TaskHistoryStore.Remember(S, task.Key, 3, null, Now + Duration.FromHours(1), "state", "waiting", "done");
         TaskHistoryStore
             .History(S, task.Key, 10)
             .ShouldBe([
@@ -64,6 +64,11 @@ public sealed class TaskSideStoreTests : TaskShelf
                 (Ines, Now, "title", "Fit", "Fit the pump"),
             ]);
         TaskHistoryStore.History(S, task.Key, 1).Count.ShouldBe(1);
+        TaskHistoryStore
+            .Since(S, task.Key, 1)
+            .ShouldBe([new FieldChange("title", "Fit the pump"), new FieldChange("state", "done")]);
+        TaskHistoryStore.Since(S, task.Key, 2).ShouldBe([new FieldChange("state", "done")]);
+        TaskHistoryStore.Since(S, task.Key, 3).ShouldBeEmpty();
         TaskHistoryStore.LastChange(S, task.Key).ShouldBe(Now + Duration.FromHours(1));
     }
 

@@ -39,7 +39,7 @@ internal static class FileEndpoints
     }
 
     /// <summary>The small picture of a picture.</summary>
-    private static Results<PhysicalFileHttpResult, ProblemHttpResult> GetThumbnail(
+    private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> GetThumbnail(
         Guid id,
         Viewer viewer,
         Database database,
@@ -50,7 +50,7 @@ internal static class FileEndpoints
     {
         if (
             database.Read(s => places.Seen(s, id, viewer.Person)) is not { } file
-            || Thumbnails.Of(keeper, file) is not { } path
+            || await Thumbnails.Of(keeper, file, context.RequestAborted) is not { } path
         )
             return Refusals.NotFound("file");
         Guard(context);

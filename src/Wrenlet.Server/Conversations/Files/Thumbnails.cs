@@ -9,22 +9,42 @@ internal static class Thumbnails
     /// <summary>Longest side, in pixels: twice of what is shown, for dense screens.</summary>
     private const int Side = 480;
 
-    /// <summary>Most pixels that are decoded: a small file can hold a picture that fills the memory.</summary>
-    private const long MostPixels = 60_000_000;
+    /// <summary>
+    /// Most pixels that are decoded at once, 96 MB of them: a small file can hold a picture that fills the memory. Of a
+    /// JPEG or WebP that can be decoded at a part of its size, the part counts.
+    /// </summary>
+    private const long MostPixels = 24_000_000;
 
-    /// <summary>Pictures of which a small one can be made.</summary>
-    private static readonly HashSet<string> Made = ["image/png", "image/jpeg", "image/gif", "image/webp"];
+    /// <summary>Most pixels of a picture at all; also a browser has to show it.</summary>
+    private const long Largest = 160_000_000;
+
+    /// <summary>Pictures of which a small one can be made, with what their bytes have to be.</summary>
+    private static readonly Dictionary<string, SKEncodedImageFormat> Made = new()
+    {
+        ["image/png"] = SKEncodedImageFormat.Png,
+        ["image/jpeg"] = SKEncodedImageFormat.Jpeg,
+        ["image/gif"] = SKEncodedImageFormat.Gif,
+        ["image/webp"] = SKEncodedImageFormat.Webp,
+    };
+
+    /// <summary>One picture is made at a time, whoever asks for how many.</summary>
+    private static readonly SemaphoreSlim Turn = new(1);
 
     /// <summary>
-    /// Width and height of a picture as it is seen, its turning (EXIF) counted; null when it is none, or one that is
-    /// too large to be shown.
+    /// Width and height of a picture as it is seen, its turning (EXIF) counted; null when it is none, when its bytes are
+    /// not what its type says, or when it is too large to be shown.
     /// </summary>
     public static (int Width, int Height)? SizeOf(string path, StoredFile file)
     {
-        if (!Made.Contains(file.MediaType))
+        if (!Made.TryGetValue(file.MediaType, out var format))
             return null;
         using var codec = SKCodec.Create(path);
-        if (codec is null || (long)codec.Info.Width * codec.Info.Height is 0 or > MostPixels)
+        if (
+            codec is null
+            || codec.EncodedFormat != format
+            || (long)codec.Info.Width * codec.Info.Height is 0 or > Largest
+            || Decoded(codec) is null
+        )
             return null;
         return Turned(codec.EncodedOrigin)
             ? (codec.Info.Height, codec.Info.Width)
@@ -33,24 +53,42 @@ internal static class Thumbnails
 
     /// <summary>Makes the small picture of a file beside its bytes, unless it is there.</summary>
     /// <returns>Its path; null when none can be made of it.</returns>
-    public static string? Of(FileKeeper keeper, StoredFile file)
+    public static async Task<string?> Of(FileKeeper keeper, StoredFile file, CancellationToken cancellation)
     {
         if (file.Pixels is null)
             return null;
         var path = keeper.ThumbnailOf(file);
         if (File.Exists(path))
             return path;
-        using var codec = SKCodec.Create(keeper.PathOf(file));
-        if (codec is null)
-            return null;
+        await Turn.WaitAsync(cancellation);
+        try
+        {
+            return File.Exists(path) ? path : Make(keeper.PathOf(file), path);
+        }
+        finally
+        {
+            Turn.Release();
+        }
+    }
+
+    /// <summary>At what size a picture is decoded; null when that is more than is decoded.</summary>
+    private static SKSizeI? Decoded(SKCodec codec)
+    {
         var part = (float)Side / Math.Max(codec.Info.Width, codec.Info.Height);
         // A JPEG is decoded at a fraction of its size where it can be.
         var scaled = codec.GetScaledDimensions(Math.Min(1, part * 1.5f));
-        using var decoded =
-            SKBitmap.Decode(
-                codec,
-                new SKImageInfo(scaled.Width, scaled.Height, SKColorType.Rgba8888, SKAlphaType.Premul)
-            ) ?? SKBitmap.Decode(codec);
+        return (long)scaled.Width * scaled.Height > MostPixels ? null : scaled;
+    }
+
+    private static string? Make(string from, string path)
+    {
+        using var codec = SKCodec.Create(from);
+        if (codec is null || Decoded(codec) is not { } scaled)
+            return null;
+        using var decoded = SKBitmap.Decode(
+            codec,
+            new SKImageInfo(scaled.Width, scaled.Height, SKColorType.Rgba8888, SKAlphaType.Premul)
+        );
         if (decoded is null)
             return null;
         var shrink = Math.Min(1, (float)Side / Math.Max(decoded.Width, decoded.Height));

@@ -13,6 +13,10 @@ using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Conversations;
 
+/// <summary>Whose a conversation was when somebody decided what becomes of it.</summary>
+/// <param name="Person">Null for nobody's.</param>
+public readonly record struct ExpectedOwner(PersonId? Person);
+
 /// <summary>What staff do with a conversation beside answering it. Each leaves a line in the conversation.</summary>
 public sealed class Handling(
     Database database,
@@ -32,6 +36,7 @@ public sealed class Handling(
     /// <param name="crew">The crew one of whom is to take it; null for a person.</param>
     /// <param name="note">A word to them; empty for none.</param>
     /// <param name="at">When.</param>
+    /// <param name="expected">Whose it was when the actor decided; null to take it from whoever has it.</param>
     /// <returns>The decision; when allowed it has been carried out.</returns>
     public Task<Decision> HandOver(
         ConversationId id,
@@ -39,7 +44,8 @@ public sealed class Handling(
         Person? next,
         Crew? crew,
         string note,
-        Instant at
+        Instant at,
+        ExpectedOwner? expected = null
     ) =>
         Do(
             id,
@@ -47,6 +53,13 @@ public sealed class Handling(
             (w, conversation) =>
             {
                 var roster = who.Current;
+                if (expected is { } was && was.Person != conversation.Owner)
+                    return new(
+                        false,
+                        conversation.Owner is { } meanwhile
+                            ? $"{roster.NameOf(meanwhile)} has taken it meanwhile. Look again before you change that."
+                            : "Nobody owns it any more. Look again before you change that."
+                    );
                 var (rule, duty) = RuleOf(conversation, roster);
                 var decision = next is not null
                     ? Ownership.MayHandOver(actor, conversation.Owner, next, conversation.Place, rule, duty)
@@ -70,6 +83,7 @@ public sealed class Handling(
                     w,
                     new HandedOver(
                         conversation,
+                        conversation.Owner,
                         next is not null ? [next.Id] : crew!.Members,
                         line,
                         actor.Id,
@@ -80,6 +94,35 @@ public sealed class Handling(
                 return decision;
             }
         );
+
+    /// <summary>
+    /// Takes the first of these that is the actor's or nobody's: one decision, so that two who take at once take two.
+    /// </summary>
+    /// <param name="candidates">Conversations, the most urgent first.</param>
+    /// <param name="actor">Who takes one.</param>
+    /// <param name="at">When.</param>
+    /// <returns>The one taken; null when there is none.</returns>
+    public Task<ConversationId?> TakeFirst(IEnumerable<ConversationId> candidates, Person actor, Instant at) =>
+        writes.Run<ConversationId?>(w =>
+        {
+            foreach (var id in candidates)
+            {
+                if (
+                    SeenTalk.Conversation(w.Session, id.Value, actor, Thing.Working)
+                    is not { Open: true, Exchange.Turn: Turn.Ours } conversation
+                )
+                    continue;
+                if (conversation.Owner == actor.Id)
+                    return id;
+                if (conversation.Owner is not null)
+                    continue;
+                var taken = conversation.HandedTo(actor.Id, null);
+                EventLines.Add(w, taken, actor.Id, at, $"{actor.FirstName} took this conversation");
+                return id;
+            }
+
+            return null;
+        });
 
     /// <summary>Moves a conversation to another queue; the router learns from it.</summary>
     public async Task<Decision> Move(ConversationId id, Person actor, Guid queue, Instant at)
@@ -104,16 +147,9 @@ public sealed class Handling(
             return no;
         var from =
             conversation.Queue is { } q && roster.Queues.TryGetValue(q, out var before) ? before.Name : "no queue";
-        EventLines.Add(
-            w,
-            conversation with
-            {
-                Queue = queue,
-            },
-            actor.Id,
-            at,
-            $"{actor.FirstName} moved this from {from} to {to.Name}"
-        );
+        var moved = conversation with { Queue = queue };
+        var line = EventLines.Add(w, moved, actor.Id, at, $"{actor.FirstName} moved this from {from} to {to.Name}");
+        happenings.Say(w, new MovedToQueue(moved, line, actor.Id, at));
         if (!to.Unsorted)
             RoutingStore.Teach(w.Session, conversation.Key, RoutingStore.TextOf(w.Session, conversation), queue, at);
         return new(true, $"moved to {to.Name}");

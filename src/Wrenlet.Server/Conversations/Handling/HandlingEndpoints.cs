@@ -15,7 +15,14 @@ namespace Wrenlet.Server.Conversations;
 
 /// <summary>Whom a conversation is given to: a person, or a crew one of whom is to take it.</summary>
 /// <param name="Note">A word to them; null for none.</param>
-public sealed record NewOwner(Guid? Person, Guid? Crew = null, [property: StringLength(2000)] string? Note = null);
+/// <param name="Expected">Id of whose it was when one decided, empty for nobody's: where somebody else has taken it since,
+/// it stays theirs. Null to take it from whoever has it.</param>
+public sealed record NewOwner(
+    Guid? Person,
+    Guid? Crew = null,
+    [property: StringLength(2000)] string? Note = null,
+    [property: StringLength(36)] string? Expected = null
+);
 
 /// <summary>The queue a conversation is moved to.</summary>
 public sealed record NewQueue(Guid Queue);
@@ -159,7 +166,12 @@ internal static class HandlingEndpoints
         var crew = given.Crew is { } c ? who.Current.Crews.GetValueOrDefault(new CrewId(c)) : null;
         if (next is null && crew is null)
             return Refusals.Invalid("person", "There is no such person or crew. Choose a colleague or a crew.");
-        var decision = await handling.HandOver(place, viewer.Person, next, crew, given.Note?.Trim() ?? "", clock.Now);
+        ExpectedOwner? expected =
+            given.Expected is not { } was ? null
+            : Guid.TryParse(was, out var had) ? new ExpectedOwner(new PersonId(had))
+            : new ExpectedOwner(null);
+        var note = given.Note?.Trim() ?? "";
+        var decision = await handling.HandOver(place, viewer.Person, next, crew, note, clock.Now, expected);
         return decision.Allowed ? TypedResults.Ok(Now(place, database, who, clock)) : Refusals.Refused(decision.Reason);
     }
 

@@ -135,6 +135,7 @@ internal sealed class Intake(
                 [.. files.Select(f => new Attachment(f.Kept.Id))],
                 mail.MessageId
             );
+            SayStandIn(w, conversation, mail.StandInBy, at);
             if (attends is not null)
                 convening.Hear(w, contact!, attends, at);
             else if (contact is not null && mail.Kind is MailKind.Written)
@@ -148,7 +149,8 @@ internal sealed class Intake(
     /// <param name="number">Sender's number in E.164.</param>
     /// <param name="text">What it says.</param>
     /// <param name="at">When it arrived.</param>
-    public Task<Arrival> TakeText(string id, string number, string text, Instant at) =>
+    /// <param name="standIn">Who of ours put it in through the stand-in; null when nobody did.</param>
+    public Task<Arrival> TakeText(string id, string number, string text, Instant at, string? standIn = null) =>
         writes.Run(w =>
         {
             if (EntryStore.KnowsText(w.Session, id))
@@ -181,10 +183,24 @@ internal sealed class Intake(
                 null
             );
             EntryStore.AddText(w.Session, id, entry.Key);
+            SayStandIn(w, conversation, standIn, at);
             if (contact is not null)
                 happenings.Say(w, new MessageHeard(conversation, contact, words, null, at));
             return Arrival.Posted;
         });
+
+    /// <summary>Says of what came through a stand-in who put it in; in the demo everything does.</summary>
+    private void SayStandIn(Writing w, Conversation conversation, string? by, Instant at)
+    {
+        if (by is not null && who.Current.Firm is { Demo: false })
+            EventLines.Add(
+                w,
+                ConversationStore.Find(w.Session, conversation.Id)!,
+                null,
+                at,
+                $"{by} put this in through the stand-in; it did not come from outside"
+            );
+    }
 
     /// <summary>Marks what we sent as returned, and tells its author.</summary>
     /// <returns>Whether it was a mail of ours.</returns>

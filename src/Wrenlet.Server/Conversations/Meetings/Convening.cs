@@ -27,9 +27,7 @@ internal sealed class Convening(
     Posting posting,
     FileKeeper keeper,
     Dispatcher happenings
-)
-    : IHandles<EntryRemoved>,
-        IDueWork
+) : IHandles<EntryRemoved>, IDueWork
 {
     /// <summary>How long before it begins those who take part are reminded.</summary>
     private static readonly Duration Ahead = Duration.FromMinutes(10);

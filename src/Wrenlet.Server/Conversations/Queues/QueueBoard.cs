@@ -140,6 +140,28 @@ public sealed class QueueBoard
         }
     }
 
+    /// <summary>What a viewer may take, the most urgent first.</summary>
+    public List<ConversationId> ToTake(Person viewer, Roster roster, Instant now) =>
+        [
+            .. Ranked(viewer, roster, now)
+                .Where(r => r.Rank.MayTake(viewer.Id, r.Held.Conversation))
+                .OrderBy(r => r.Rank)
+                .Select(r => r.Held.Conversation.Id),
+        ];
+
+    /// <summary>All clocks that run, whoever sees them; what is set aside rests.</summary>
+    public IEnumerable<(Conversation Conversation, ResponseClock Clock)> Clocks(Roster roster, Instant now)
+    {
+        Refresh();
+        foreach (var held in _held.Values)
+            if (
+                !(held.Conversation.AsideUntil > now)
+                && roster.Queues.TryGetValue(held.Conversation.Queue!.Value, out var queue)
+                && ResponseClock.At(now, held.Conversation.Exchange, queue.Goal, queue.Calendar) is { } clock
+            )
+                yield return (held.Conversation, clock);
+    }
+
     /// <summary>One row, open or closed; null when the viewer does not see it or it waits in no queue.</summary>
     public BoardRow? Row(ConversationId id, Person viewer, Roster roster, Instant now)
     {

@@ -1,3 +1,4 @@
+using System.ComponentModel.DataAnnotations;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 using Wrenlet.Core.Calendars;
@@ -59,6 +60,10 @@ public sealed record BoardView(
 /// <summary>How a clock comes to what it says.</summary>
 public sealed record Reckoning(string Reason);
 
+/// <summary>Taking the next one.</summary>
+/// <param name="Among">The conversations it is taken from; null for all that wait.</param>
+public sealed record NextTaking([property: MaxLength(2000)] IReadOnlyList<Guid>? Among = null);
+
 /// <summary>A suggestion for who should own a conversation.</summary>
 public sealed record SuggestionView(OwnerView Person, IReadOnlyList<string> Reasons);
 
@@ -83,6 +88,7 @@ internal static class QueueEndpoints
     {
         api.MapGet("/queues/board", GetBoard).For(Access.Staff);
         api.MapGet("/queues/board/{id:guid}", GetRow).For(Access.Staff);
+        api.MapPost("/queues/next", TakeNext).For(Access.Staff);
         api.MapGet("/conversations/{id:guid}/clock", GetReckoning).For(Access.Staff);
         api.MapGet("/conversations/{id:guid}/advice", GetAdvice).For(Access.Staff);
     }
@@ -159,16 +165,38 @@ internal static class QueueEndpoints
             new(stretch.From.ToUnixTimeMilliseconds(), stretch.To.ToUnixTimeMilliseconds());
     }
 
-    private static Results<Ok<BoardRow>, ProblemHttpResult> GetRow(
+    /// <summary>One row; no content for a conversation that waits in no queue.</summary>
+    private static Results<Ok<BoardRow>, NoContent, ProblemHttpResult> GetRow(
         Guid id,
         Viewer viewer,
         QueueBoard board,
+        Database database,
         WhoIsWho who,
         FirmClock clock
     ) =>
-        board.Row(new ConversationId(id), viewer.Person, who.Current, clock.Now) is { } row
+        board.Row(new ConversationId(id), viewer.Person, who.Current, clock.Now) is { } row ? TypedResults.Ok(row)
+        : database.Read(s => SeenTalk.Conversation(s, id, viewer.Person, Thing.Working)) is null
+            ? Refusals.NotFound("conversation")
+        : TypedResults.NoContent();
+
+    /// <summary>Makes the most urgent one that is the viewer's or nobody's theirs.</summary>
+    private static async Task<Results<Ok<BoardRow>, ProblemHttpResult>> TakeNext(
+        NextTaking given,
+        Viewer viewer,
+        Handling handling,
+        QueueBoard board,
+        WhoIsWho who,
+        FirmClock clock
+    )
+    {
+        var now = clock.Now;
+        var among = given.Among?.Select(id => new ConversationId(id)).ToHashSet();
+        var waiting = board.ToTake(viewer.Person, who.Current, now).Where(id => among?.Contains(id) ?? true);
+        var next = await handling.TakeFirst(waiting, viewer.Person, now);
+        return next is { } id && board.Row(id, viewer.Person, who.Current, now) is { } row
             ? TypedResults.Ok(row)
-            : Refusals.NotFound("conversation");
+            : Refusals.Refused("Nothing waits that is yours or nobody’s.");
+    }
 
     private static Results<Ok<Reckoning>, ProblemHttpResult> GetReckoning(
         Guid id,

@@ -52,14 +52,21 @@ public sealed record MessageReturned(Conversation Conversation, Entry Entry, str
 /// <param name="To">The person, or the people of the crew.</param>
 /// <param name="Line">The line that says so.</param>
 /// <param name="Words">A word to them; the name of the conversation where there is none.</param>
+/// <param name="Before">Who owned it before; null for nobody.</param>
 public sealed record HandedOver(
     Conversation Conversation,
+    PersonId? Before,
     ImmutableArray<PersonId> To,
     Entry Line,
     PersonId By,
     string Words,
     Instant At
 ) : IHappening;
+
+/// <summary>A conversation was moved to another queue.</summary>
+/// <param name="Conversation">As it is now.</param>
+/// <param name="Line">The line that says so.</param>
+public sealed record MovedToQueue(Conversation Conversation, Entry Line, PersonId By, Instant At) : IHappening;
 
 /// <summary>A conversation is back that was set aside until now.</summary>
 /// <param name="Line">The line that says so.</param>

@@ -16,13 +16,19 @@ const themes: [Theme, string][] = [
 ];
 
 /** Pages that one visits seldom, with who has them; null for everybody. */
-export const places: { to: string; name: string; roles: string[] | null }[] = [
+const places: { to: string; name: string; roles: string[] | null }[] = [
   { to: '/contacts', name: 'Contacts', roles: null },
   { to: '/reports', name: 'How we do', roles: ['coordinator', 'manager', 'administrator'] },
   { to: '/stock-replies', name: 'Stock replies', roles: ['member', 'coordinator', 'manager'] },
   { to: '/set-up', name: 'Set up', roles: ['administrator'] },
   { to: '/post-office', name: 'Post office stand-in', roles: null },
 ];
+
+/** Those of them that somebody has. Stand-ins are there in the demo, and where an administrator switched them on. */
+export const placesOf = (me: Me) =>
+  places.filter(
+    (p) => (p.roles === null || p.roles.includes(me.person.role ?? '')) && (me.standIns || p.to !== '/post-office'),
+  );
 
 /** Ends this session, or all of them, and begins again at the first page; what waits to be sent is said before. */
 export async function signOut(everywhere = false) {
@@ -86,13 +92,11 @@ export function AccountMenu({ me, onKeys, onPassword }: Props) {
             ))}
           </DropdownMenu.RadioGroup>
           <DropdownMenu.Separator className="my-1 border-t" />
-          {places
-            .filter((p) => p.roles === null || p.roles.includes(me.person.role ?? ''))
-            .map((p) => (
-              <DropdownMenu.Item key={p.to} className={item} onSelect={() => void navigate(p.to)}>
-                {p.name}
-              </DropdownMenu.Item>
-            ))}
+          {placesOf(me).map((p) => (
+            <DropdownMenu.Item key={p.to} className={item} onSelect={() => void navigate(p.to)}>
+              {p.name}
+            </DropdownMenu.Item>
+          ))}
           <DropdownMenu.Separator className="my-1 border-t" />
           <DropdownMenu.Item className={item} onSelect={() => setTimeout(onKeys)}>
             Keys

@@ -17,6 +17,7 @@ export type BoardView = Schemas['BoardView'];
 export type BoardRow = Schemas['BoardRow'];
 export type BoardQueue = Schemas['BoardQueue'];
 export type Advice = Schemas['Advice'];
+export type AskedTask = Schemas['AskedTask'];
 export type Checked = Schemas['Checked'];
 export type LeakView = Schemas['LeakView'];
 export type FileView = Schemas['FileView'];
@@ -107,6 +108,10 @@ export class Refusal extends Error {
     readonly current: unknown = null,
     readonly leaks: LeakView[] = [],
     readonly missed: EntryView[] = [],
+    /** What others changed of the very fields that were to be changed. */
+    readonly collisions: { what: string; now: string }[] = [],
+    /** The task that was made of the same words before. */
+    readonly first: TaskView | null = null,
   ) {
     super(message);
   }
@@ -150,6 +155,8 @@ export async function taken<T>(call: Promise<Answer<T>>): Promise<T> {
     current?: unknown;
     leaks?: LeakView[];
     missed?: EntryView[];
+    collisions?: { what: string; now: string }[];
+    first?: TaskView;
   };
   const first = Object.values(problem.errors ?? {})[0]?.[0];
   throw new Refusal(
@@ -160,6 +167,8 @@ export async function taken<T>(call: Promise<Answer<T>>): Promise<T> {
     problem.current,
     problem.leaks,
     problem.missed,
+    problem.collisions,
+    problem.first,
   );
 }
 

@@ -1,5 +1,14 @@
 import { Kept } from './store';
-import { type EntryView, type NewAsk, type NewMeeting, Refusal, Unreachable, api, taken } from './client';
+import {
+  api,
+  type AskedTask,
+  type EntryView,
+  type NewAsk,
+  type NewMeeting,
+  Refusal,
+  taken,
+  Unreachable,
+} from './client';
 
 /** Something said that the server has not acknowledged yet. */
 export type Waiting = {
@@ -15,7 +24,7 @@ export type Waiting = {
   seen?: number | null;
   knowing?: boolean;
   repliesTo?: string | null;
-  tasks?: { id: string; draft: number }[];
+  tasks?: { id: string; task: AskedTask }[];
   ask?: NewAsk | null;
   meeting?: NewMeeting | null;
   refused?: string;

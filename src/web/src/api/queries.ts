@@ -33,6 +33,7 @@ export const keys = {
   texts: ['texts'] as const,
   sent: ['sent'] as const,
   asides: ['asides'] as const,
+  stuck: ['stuck'] as const,
   asks: ['asks'] as const,
   meetings: ['meetings'] as const,
   sheets: ['sheets'] as const,

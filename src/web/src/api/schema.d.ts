@@ -1420,10 +1420,56 @@ export interface paths {
                         "application/json": components["schemas"]["BoardRow"];
                     };
                 };
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
             };
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/queues/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NextTaking"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BoardRow"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -6589,6 +6635,226 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/asides": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AsideView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calls/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CallView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calls/{id}/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewSpoken"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CallView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calls/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CallView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stuck-work": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StuckView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stuck-work/{id}/tries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/standins/post-office/mails": {
         parameters: {
             query?: never;
@@ -6810,156 +7076,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/asides": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["AsideView"][];
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/calls/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["CallView"];
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/calls/{id}/lines": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["NewSpoken"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["CallView"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/calls/{id}/end": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["CallView"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -6971,8 +7087,7 @@ export interface components {
         AgreedTask: {
             /** Format: uuid */
             id: string;
-            /** Format: int32 */
-            draft: number;
+            task: components["schemas"]["AskedTask"];
         };
         AlertList: {
             alerts: components["schemas"]["AlertView"][];
@@ -7099,6 +7214,17 @@ export interface components {
             who: components["schemas"]["OwnerView"];
             away: null | string;
             cover: null | components["schemas"]["OwnerView"];
+        };
+        AskedTask: {
+            line: string;
+            title: string;
+            owners: components["schemas"]["OwnerChoice"][];
+            /** Format: date-time */
+            due: null | string;
+            /** Format: date-time */
+            start: null | string;
+            priority: string;
+            repeats: null | string;
         };
         AskeeChoice: {
             kind: string;
@@ -7241,7 +7367,7 @@ export interface components {
             viewers: string[];
             leaks: components["schemas"]["LeakView"][];
             told: components["schemas"]["ToldView"][];
-            tasks: string[];
+            tasks: components["schemas"]["AskedTask"][];
         };
         ClockStep: {
             state: string;
@@ -7539,6 +7665,7 @@ export interface components {
             country: string;
             /** Format: double */
             routerThreshold: number;
+            standIns?: null | boolean;
         };
         Forwarded: {
             /** Format: uuid */
@@ -7715,6 +7842,7 @@ export interface components {
             /** Format: int32 */
             unreadAlerts: number;
             demo: boolean;
+            standIns: boolean;
         };
         MeetingDayView: {
             /** Format: date */
@@ -7967,6 +8095,7 @@ export interface components {
             /** Format: uuid */
             crew?: null | string;
             note?: null | string;
+            expected?: null | string;
         };
         NewParts: {
             text: string;
@@ -8060,6 +8189,8 @@ export interface components {
             private: boolean;
             /** Format: uuid */
             parent?: null | string;
+            /** @default false */
+            again: boolean;
         };
         NewTaskView: {
             name: string;
@@ -8096,6 +8227,9 @@ export interface components {
             crew: null | string;
             docket: null | string;
             columns: components["schemas"]["ColumnView"][];
+        };
+        NextTaking: {
+            among?: null | string[];
         };
         NextView: {
             /** Format: uuid */
@@ -8323,6 +8457,8 @@ export interface components {
             laterMinutes: number;
             handover: string;
             unsorted: boolean;
+            /** Format: uuid */
+            lateTo?: null | string;
         };
         QuoteView: {
             /** Format: uuid */
@@ -8642,6 +8778,22 @@ export interface components {
             /** Format: int64 */
             to: number;
         };
+        StuckView: {
+            /** Format: uuid */
+            id: string;
+            kind: string;
+            about: string;
+            owner: null | string;
+            reason: string;
+            /** Format: int32 */
+            tries: number;
+            /** Format: date-time */
+            first: string;
+            /** Format: date-time */
+            last: string;
+            /** Format: date-time */
+            next: null | string;
+        };
         SuggestionView: {
             person: components["schemas"]["OwnerView"];
             reasons: string[];
@@ -8727,6 +8879,7 @@ export interface components {
             spentMinutes?: null | number;
             shares?: null | (null | number)[];
             repeats?: null | string;
+            changed?: null | string[];
         };
         TaskImport: {
             format: string;
@@ -8866,6 +9019,7 @@ export interface components {
             text: string;
             /** Format: date-time */
             at: string;
+            by?: null | string;
         };
         ThanksView: {
             /** Format: uuid */

@@ -275,7 +275,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
         {finding ? (
           <FindOrDo
             begun={() => early.current}
-            role={me.person.role ?? ''}
+            me={me}
             onClose={() => ((early.current = ''), setFinding(false))}
             onKeys={() => setHelping(true)}
           />

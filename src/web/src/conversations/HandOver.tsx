@@ -14,12 +14,23 @@ type Props = {
   trigger?: ReactNode;
 };
 
-/** Gives a conversation to a person or a crew. */
-export const giveTo = (id: string, body: { person?: string; crew?: string; note?: string }) =>
+/**
+ * Gives a conversation to a person or a crew. Decided on the owner that is shown: whoever has taken it since keeps it,
+ * and it is said who.
+ */
+export const giveTo = (
+  { id, owner }: Pick<ConversationView, 'id' | 'owner'>,
+  body: { person?: string; crew?: string; note?: string },
+) =>
   taken(
     api.PUT('/api/conversations/{id}/owner', {
       params: { path: { id } },
-      body: { person: body.person ?? null, crew: body.crew ?? null, note: body.note ?? null },
+      body: {
+        person: body.person ?? null,
+        crew: body.crew ?? null,
+        note: body.note ?? null,
+        expected: owner?.id ?? '',
+      },
     }),
   );
 
@@ -34,7 +45,7 @@ export function HandOver({ conversation, me, open, onOpenChange, trigger }: Prop
   const crews = (colleagues?.crews ?? []).filter((c) => c.id !== conversation.crew?.id && fits(c.name));
   const give = async (to: { person?: string; crew?: string }, name: string) => {
     try {
-      showConversation(await giveTo(conversation.id, { ...to, note: note.trim() || undefined }));
+      showConversation(await giveTo(conversation, { ...to, note: note.trim() || undefined }));
       onOpenChange(false);
       setTyped('');
       setNote('');

@@ -52,7 +52,7 @@ export function HandlingPanel({ conversation: c, me, queues }: Props) {
     taken(api.PUT('/api/conversations/{id}/queue', { params: { path: { id: c.id } }, body: { queue } }));
   const give = (person: string, name: string) =>
     act(
-      () => giveTo(c.id, { person }),
+      () => giveTo(c, { person }),
       person === me.person.id ? 'It is yours now.' : `Handed over to ${name}, who is told.`,
     );
 

@@ -2,8 +2,8 @@ import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { type Hit, type NarrowingView, api, taken } from '../api/client';
-import { places, signOut } from '../accounts/AccountMenu';
+import { type Hit, type Me, type NarrowingView, api, taken } from '../api/client';
+import { placesOf, signOut } from '../accounts/AccountMenu';
 import { beginCall } from '../conversations/CallNote';
 import { onThisPage } from '../ui/onThisPage';
 import { tabs } from '../dockets/tabs';
@@ -41,7 +41,7 @@ const valueOf = (hit: Hit) => `${hit.kind} ${hit.path} ${hit.text}`;
 const inOrder = (hits: Hit[]) => Object.keys(kinds).flatMap((kind) => hits.filter((h) => h.kind === kind));
 
 type Props = {
-  role: string;
+  me: Me;
   /** What has been typed before this was there. */
   begun: () => string;
   onClose: () => void;
@@ -49,7 +49,7 @@ type Props = {
 };
 
 /** One field for finding anything and doing everything, by typing. */
-export function FindOrDo({ role, begun, onClose, onKeys }: Props) {
+export function FindOrDo({ me, begun, onClose, onKeys }: Props) {
   const [typed, setTyped] = useState('');
   // What was typed until now, when the field before it has just gone and this one has the focus.
   useLayoutEffect(() => setTyped(begun()), []); // eslint-disable-line react-hooks/exhaustive-deps
@@ -116,9 +116,7 @@ export function FindOrDo({ role, begun, onClose, onKeys }: Props) {
     ['Go to talk between us', () => go('/talk?audience=own')],
     ['Go to Tasks', () => go('/tasks')],
     ['Go to Noticeboard', () => go('/noticeboard')],
-    ...places
-      .filter((p) => p.roles === null || p.roles.includes(role))
-      .map((p): [string, () => void] => [`Go to ${p.name}`, () => go(p.to)]),
+    ...placesOf(me).map((p): [string, () => void] => [`Go to ${p.name}`, () => go(p.to)]),
     ['Note a call', () => act(() => beginCall(window.location.pathname))],
     ['Show the keys', () => act(onKeys)],
     ['Use the light theme', () => act(() => (theme.set('light'), applyTheme()))],

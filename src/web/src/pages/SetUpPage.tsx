@@ -10,8 +10,18 @@ import { Log } from '../accounts/setup/LogPart';
 import { Queues } from '../accounts/setup/QueuesPart';
 import { Router } from '../accounts/setup/RouterPart';
 import { Staff } from '../accounts/setup/StaffPart';
+import { StuckPart } from '../accounts/setup/StuckPart';
 
-const parts = ['Queues', 'Working hours', 'Holidays', 'Colleagues', 'Router', 'Stock replies', 'Log'] as const;
+const parts = [
+  'Queues',
+  'Working hours',
+  'Holidays',
+  'Colleagues',
+  'Router',
+  'Stock replies',
+  'Stuck work',
+  'Log',
+] as const;
 type Part = (typeof parts)[number];
 
 /** What an administrator sets: queues and their goals, hours, holidays, duty, permissions, the router. Each takes effect at once. */
@@ -49,6 +59,7 @@ export function SetUpPage() {
           {part === 'Colleagues' ? <Staff data={data} /> : null}
           {part === 'Router' ? <Router data={data} /> : null}
           {part === 'Stock replies' ? <StockReplies administrator /> : null}
+          {part === 'Stuck work' ? <StuckPart /> : null}
           {part === 'Log' ? <Log data={data} /> : null}
         </div>
       </div>

@@ -1,7 +1,17 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
+import { Link } from 'react-router';
 import { v7 as newId } from 'uuid';
-import { type DraftView, type DraftsView, type EntryView, type OwnerView, api, taken } from '../api/client';
+import {
+  type DraftView,
+  type DraftsView,
+  type EntryView,
+  type OwnerView,
+  Refusal,
+  type TaskView,
+  api,
+  taken,
+} from '../api/client';
 import { keys } from '../api/queries';
 import { Button, Wrong, cx } from '../ui/controls';
 import { say } from '../ui/toasts';
@@ -10,13 +20,16 @@ import { makeTask } from './change';
 
 type Draft = DraftView & { id: string };
 type Suggestion = { person: OwnerView; reason: string };
+/** Why a task was not made; with the one that was made of the same words before, where that is why. */
+type Wrongness = { words: string; first: TaskView | null };
 
 type LineProps = {
   draft: Draft;
   /** Who might own it, where nobody is named: of the crew on duty, the least loaded first. */
   suggestions: Suggestion[];
   only: boolean;
-  wrong: string;
+  wrong: Wrongness | null;
+  onAgain: () => void;
   onChange: (draft: Draft) => void;
   onMake: () => void;
   onDrop: () => void;
@@ -24,7 +37,7 @@ type LineProps = {
   number: string | null;
 };
 
-function DraftLine({ draft, suggestions, number, only, wrong, onChange, onMake, onDrop }: LineProps) {
+function DraftLine({ draft, suggestions, number, only, wrong, onAgain, onChange, onMake, onDrop }: LineProps) {
   const title = useRef<HTMLInputElement>(null);
   useEffect(() => {
     title.current?.focus({ preventScroll: true });
@@ -103,9 +116,20 @@ function DraftLine({ draft, suggestions, number, only, wrong, onChange, onMake, 
       ) : null}
       {reasons.length > 0 ? <p className="mt-1.5 text-[12.5px] text-soft">{reasons.join(' ')}</p> : null}
       {wrong ? (
-        <p role="alert" className="mt-1 text-late">
-          {wrong}
-        </p>
+        <div role="alert" className="mt-1 flex flex-wrap items-center gap-2">
+          <span className="text-late">{wrong.words}</span>
+          {wrong.first ? (
+            <>
+              <Link to={`/tasks?task=${wrong.first.id}`} className="underline">
+                {wrong.first.title}
+                {wrong.first.owners.length > 0 ? `, ${wrong.first.owners.map((o) => o.firstName).join(' and ')}` : ''}
+              </Link>
+              <Button className="!min-h-6 !py-0" onClick={onAgain}>
+                Make it all the same
+              </Button>
+            </>
+          ) : null}
+        </div>
       ) : null}
     </form>
   );
@@ -148,7 +172,7 @@ export function DraftPanel({ entry, onClose }: { entry: EntryView; onClose: () =
 
 function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; onClose: () => void }) {
   const [drafts, setDrafts] = useState<Draft[]>(() => data.drafts.map((d) => ({ ...d, id: newId() })));
-  const [wrong, setWrong] = useState<Record<string, string>>({});
+  const [wrong, setWrong] = useState<Record<string, Wrongness>>({});
   // What someone outside asks for names nobody of ours: the queue's own advice says who is best placed.
   const { data: advice } = useQuery({
     queryKey: keys.advice(entry.conversation),
@@ -159,19 +183,20 @@ function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; o
     person: s.person,
     reason: s.reasons[0] ?? '',
   }));
+  const left = useRef(drafts.length);
   const without = (id: string) => {
-    const left = drafts.filter((d) => d.id !== id);
-    setDrafts(left);
-    if (left.length === 0) onClose();
+    setDrafts((all) => all.filter((d) => d.id !== id));
+    if (--left.current === 0) onClose();
   };
-  const make = async (draft: Draft) => {
+  const make = async (draft: Draft, again = false) => {
     try {
       const { id, title, owners, due, start, priority, repeats } = draft;
-      const task = await makeTask({ id, title, sourceEntry: entry.id, owners, due, start, priority, repeats });
+      const task = await makeTask({ id, title, sourceEntry: entry.id, owners, due, start, priority, repeats, again });
       without(draft.id);
       say(`Task made${task.owners.length > 0 ? ` for ${task.owners.map((o) => o.firstName).join(' and ')}` : ''}.`);
     } catch (refusal) {
-      setWrong((w) => ({ ...w, [draft.id]: (refusal as Error).message }));
+      const first = refusal instanceof Refusal ? refusal.first : null;
+      setWrong((w) => ({ ...w, [draft.id]: { words: (refusal as Error).message, first } }));
     }
   };
   return (
@@ -188,7 +213,8 @@ function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; o
           suggestions={suggestions}
           number={drafts.length > 1 ? `${i + 1} of ${drafts.length}` : null}
           only={drafts.length === 1}
-          wrong={wrong[d.id] ?? ''}
+          wrong={wrong[d.id] ?? null}
+          onAgain={() => void make(d, true)}
           onChange={(next) => setDrafts(drafts.map((x) => (x.id === d.id ? next : x)))}
           onMake={() => void make(d)}
           onDrop={() => without(d.id)}

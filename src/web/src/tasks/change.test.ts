@@ -63,6 +63,7 @@ describe('one task', () => {
     expect(path).toBe('/api/tasks/{id}');
     expect(params.header['If-Match']).toBe('"1"');
     expect(body).toMatchObject({ title: 'Fit the pump', priority: 'high', owners: [{ kind: 'person', id: 'ines' }] });
+    expect(body.changed).toEqual(['priority']);
   });
 
   test('that is changed twice at once is changed the second time as the first has made it', async () => {
@@ -77,9 +78,14 @@ describe('one task', () => {
   });
 
   test('that somebody else changed meanwhile is shown as theirs, and one’s own can be made too', async () => {
-    PUT.mockReturnValueOnce(refused(412, 'Changed.', { current: task(5, { title: 'Theirs' }) }));
+    PUT.mockReturnValueOnce(
+      refused(412, 'Changed.', {
+        current: task(5, { title: 'Theirs' }),
+        collisions: [{ what: 'priority', now: 'low' }],
+      }),
+    );
     await change.changeTask(task(1), { priority: 'high' });
-    expect(say.mock.calls[0]![0]).toContain('Someone changed “Theirs” meanwhile');
+    expect(say.mock.calls[0]![0]).toContain('Someone changed “Theirs” meanwhile: priority is now low');
     PUT.mockReturnValueOnce(ok(task(6)));
     undo().run();
     await vi.waitFor(() => expect(PUT).toHaveBeenCalledTimes(2));
@@ -138,6 +144,14 @@ describe('many at once', () => {
     undo().run();
     await vi.waitFor(() => expect(POST).toHaveBeenCalledTimes(2));
     expect(POST.mock.calls[1]![1].body.changes).toHaveLength(1);
+  });
+
+  test('name the version that was seen, and are undone on the one that they made', async () => {
+    POST.mockReturnValue(ok([{ id: '1', task: task(7, { id: '1' }), problem: null }]));
+    await table.changeRows([row('1', { version: 4 })], { priority: 'high' }, people, 'High');
+    undo().run();
+    await vi.waitFor(() => expect(POST).toHaveBeenCalledTimes(2));
+    expect(POST.mock.calls.map(([, { body }]) => body.changes[0].version)).toEqual([4, 7]);
   });
 
   test('none of which can be changed say why', async () => {

@@ -37,7 +37,10 @@ export const states = Object.entries(stateWords);
 /** One's own changes of a task that are on their way: the next begins with what the one before has made of it. */
 const underWay = new Map<string, Promise<TaskView | null>>();
 
-/** Changes some fields of a task. Where somebody else has changed it meanwhile, both are shown and one chooses. */
+/**
+ * Changes some fields of a task. What somebody else changed of other fields meanwhile stands beside it; where it is the
+ * same field, theirs is shown and one chooses.
+ */
 export function changeTask(task: TaskView, change: Partial<Fields>): Promise<void> {
   const before = underWay.get(task.id) ?? Promise.resolve(null);
   const after = before.then((made) => put(made && made.version > task.version ? made : task, change));
@@ -52,7 +55,7 @@ async function put(task: TaskView, change: Partial<Fields>): Promise<TaskView | 
     const made = await taken(
       api.PUT('/api/tasks/{id}', {
         params: { path: { id: task.id }, header: { 'If-Match': `"${task.version}"` } },
-        body: { ...fieldsOf(task), ...change },
+        body: { ...fieldsOf(task), ...change, changed: Object.keys(change) },
       }),
     );
     showTask(made);
@@ -62,9 +65,10 @@ async function put(task: TaskView, change: Partial<Fields>): Promise<TaskView | 
     if (wrong instanceof Refusal && wrong.status === 412) {
       const theirs = wrong.current as TaskView;
       showTask(theirs);
-      say(`Someone changed “${theirs.title}” meanwhile; theirs is shown now. Your change was kept.`, {
+      const both = wrong.collisions.map((c) => `${c.what} is now ${c.now}`).join(', ');
+      say(`Someone changed “${theirs.title}” meanwhile: ${both}. Yours was kept aside.`, {
         stays: true,
-        action: { label: 'Make mine too', run: () => void changeTask(theirs, change) },
+        action: { label: 'Use mine', run: () => void changeTask(theirs, change) },
       });
     } else sayWrong(wrong);
     return null;
@@ -82,6 +86,8 @@ export type NewTask = {
   start?: string | null;
   priority?: string;
   repeats?: string | null;
+  /** Whether it is made although one of the same title was made of the same entry. */
+  again?: boolean;
 };
 
 /** Makes a task, and shows it wherever tasks stand. A refusal is thrown. */
@@ -100,6 +106,7 @@ export async function makeTask(task: NewTask): Promise<TaskView> {
         repeats: task.repeats ?? null,
         estimateMinutes: null,
         private: false,
+        again: task.again ?? false,
       },
     }),
   );

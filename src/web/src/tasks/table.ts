@@ -81,8 +81,9 @@ export type RowChange = {
 };
 
 /** A change as the server wants it for one of many tasks. */
-const asked = (id: string, change: RowChange) => ({
+const asked = (id: string, version: number, change: RowChange) => ({
   id,
+  version,
   ...change,
   setDue: change.due !== undefined,
   setEstimate: change.estimateMinutes !== undefined,
@@ -106,9 +107,11 @@ export async function changeRows(
   what: string,
 ) {
   const of = (row: TaskRow) => (typeof change === 'function' ? change(row) : change);
-  const undo = rows.map((row) => asked(row.id, before(row, of(row), people)));
-  const outcome = await put(rows.map((row) => asked(row.id, of(row))));
+  const outcome = await put(rows.map((row) => asked(row.id, row.version, of(row))));
   if (!outcome) return;
+  // Undone on what one's own change made of it: what somebody else sets after that is not taken back.
+  const made = new Map(outcome.map((o) => [o.id, o.task?.version]));
+  const undo = rows.map((row) => asked(row.id, made.get(row.id) ?? row.version, before(row, of(row), people)));
   const changed = new Set(outcome.filter((o) => !o.problem).map((o) => o.id));
   const problem = outcome.find((o) => o.problem);
   const left = rows.length - changed.size;

@@ -17,6 +17,7 @@ export function Queues({ data }: { data: SetUpView }) {
     laterMinutes: 240,
     handover: 'crew',
     unsorted: false,
+    lateTo: null,
   });
   return (
     <>
@@ -52,7 +53,7 @@ function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
       aria-label={q.name || 'New queue'}
       className={cx(
         'grid gap-2 rounded-card border bg-surface p-3 sm:grid-cols-[1.4fr_1fr_1fr_1fr]',
-        'lg:grid-cols-[1.4fr_1fr_1fr_1fr_90px_90px_1.2fr_auto]',
+        'lg:grid-cols-[1.3fr_1fr_1fr_1fr_80px_80px_1.1fr_1.1fr_auto]',
       )}
     >
       <Field
@@ -97,6 +98,14 @@ function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
         <option value="anyone">anyone</option>
         <option value="crew">owner, crew on duty, coordinators</option>
         <option value="owner">owner and managers</option>
+      </Choose>
+      <Choose label="When late, tell also" value={q.lateTo ?? ''} onChange={(v) => set({ lateTo: v || null })}>
+        <option value="">nobody</option>
+        {data.staff.map((s) => (
+          <option key={s.id} value={s.id}>
+            {s.name}
+          </option>
+        ))}
       </Choose>
       <Button type="submit" look={changed ? 'main' : 'plain'} disabled={!changed} className="mt-[22px] self-start">
         Save

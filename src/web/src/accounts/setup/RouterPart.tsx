@@ -81,6 +81,14 @@ export function Router({ data }: { data: SetUpView }) {
             onChange={(e) => setFirm({ ...firm, country: e.target.value })}
             className="w-56"
           />
+          <label className="flex min-h-7 items-center gap-1.5 self-end">
+            <input
+              type="checkbox"
+              checked={firm.standIns ?? false}
+              onChange={(e) => setFirm({ ...firm, standIns: e.target.checked })}
+            />
+            Mail and texts can be put in by hand, for trying things out
+          </label>
           <Button type="submit">Save</Button>
           <Alert>{wrong}</Alert>
         </form>

@@ -1,14 +1,13 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import type { Me } from '../../api/client';
-import { type Present, showConversation, takePresent } from '../../api/live';
+import { type Me, api, taken } from '../../api/client';
+import { type Present, takePresent } from '../../api/live';
 import { useColleagues } from '../../api/queries';
 import { useKeys } from '../../ui/keys';
 import { Kept } from '../../api/store';
 import { useNarrow } from '../../ui/useNarrow';
 import { Divider } from '../../ui/Divider';
 import { Button, Empty, Wrong, cx } from '../../ui/controls';
-import { giveTo } from '../../conversations/HandOver';
 import { BoardTable } from '../../conversations/queues/BoardTable';
 import { ReadingPane } from './ReadingPane';
 import { refreshAxis, useBoard, useClosed } from '../../conversations/queues/board';
@@ -77,10 +76,10 @@ export function QueuesPage({ me }: { me: Me }) {
     if (next) choose(next);
   };
   const takeNext = () => {
-    const next = rows.find((r) => r.mayTake);
-    if (!next) return;
-    choose(next.id);
-    if (next.owner === null) giveTo(next.id, { person: me.person.id! }).then(showConversation).catch(sayWrong);
+    const among = rows.filter((r) => r.mayTake).map((r) => r.id);
+    taken(api.POST('/api/queues/next', { body: { among: among.slice(0, 2000) } }))
+      .then((row) => choose(row.id))
+      .catch(sayWrong);
   };
   useKeys({ 'g x': () => takeNext(), '[': () => step(-1), ']': () => step(1) });
 

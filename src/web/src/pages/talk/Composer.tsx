@@ -170,7 +170,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
         seen: inside ? null : last,
         knowing: anyway.knowing ?? false,
         repliesTo: answering?.id ?? null,
-        tasks: agreed.map((draft) => ({ id: newId(), draft })),
+        tasks: agreed.map((task) => ({ id: newId(), task })),
         ask: asking ? asAsk(asking, newId()) : null,
         meeting: meeting ? asMeeting(meeting, newId()) : null,
       });

@@ -11,7 +11,12 @@ vi.mock('../../api/client', async (original) => ({ ...(await original<object>())
 
 const outside = { id: 'c', audience: 'outside' } as ConversationView;
 const inside = { id: 'c', audience: 'inside' } as ConversationView;
-const checked = (tasks = 0) => ({ told: [], leaks: [], viewers: [], tasks: Array.from({ length: tasks }, () => ({})) });
+const checked = (tasks = 0) => ({
+  told: [],
+  leaks: [],
+  viewers: [],
+  tasks: Array.from({ length: tasks }, (_, i) => ({ line: `task ${i}` })),
+});
 const ready = (id: string) => ({ id, name: id, size: 1, type: '', caption: '', sent: 1, state: 'ready' as const });
 
 let words = '';
@@ -115,9 +120,10 @@ test('what is no longer asked for is no longer agreed to', async () => {
   POST.mockReturnValueOnce(ok(checked(3)));
   const { result } = check();
   await rest();
-  act(() => result.current.setAgreed([0, 2]));
+  const [first, , third] = result.current.checked!.tasks;
+  act(() => result.current.setAgreed([first!, third!]));
   POST.mockReturnValueOnce(ok(checked(1)));
   act(() => result.current.look());
   await rest();
-  expect(result.current.agreed).toEqual([0]);
+  expect(result.current.agreed).toEqual([first]);
 });

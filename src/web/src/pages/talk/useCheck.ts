@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { type Checked, type ConversationView, api, taken } from '../../api/client';
+import { type AskedTask, type Checked, type ConversationView, api, taken } from '../../api/client';
 import type { Attachment } from '../../conversations/attachments';
 
 /** How long typing rests before the draft is looked at, in milliseconds. */
@@ -13,8 +13,8 @@ type Going = { via: string | null; to: string[] | null; files: Attachment[]; onT
  */
 export function useCheck(conversation: ConversationView, words: () => string, going: Going) {
   const [checked, setChecked] = useState<Checked | null>(null);
-  /** Which of the tasks that it asks for are agreed to. */
-  const [agreed, setAgreed] = useState<number[]>([]);
+  /** The tasks that it asks for and that are agreed to: these are made, whatever the words become. */
+  const [agreed, setAgreed] = useState<AskedTask[]>([]);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const asked = useRef(0);
   const inside = conversation.audience !== 'outside';
@@ -42,7 +42,7 @@ export function useCheck(conversation: ConversationView, words: () => string, go
       if (mine !== asked.current) return;
       setChecked(now);
       // What is no longer asked for is no longer agreed to.
-      setAgreed((before) => before.filter((n) => n < now.tasks.length));
+      setAgreed((before) => before.filter((a) => now.tasks.some((t) => t.line === a.line)));
     } catch {
       // Without a connection nothing is foretold; sending looks again.
       if (mine === asked.current) setChecked(null);
