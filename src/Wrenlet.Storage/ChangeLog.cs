@@ -44,15 +44,26 @@ public static class ChangeLog
             ("upto", upTo)
         );
 
-    /// <summary>Changes after a number, oldest first.</summary>
-    public static List<Change> After(SqlSession session, long seq, int most)
+    /// <summary>Changes after a number, oldest first; where there are too many, the oldest of them.</summary>
+    public static List<Change> After(SqlSession session, long seq, int most) =>
+        Read(session, "WHERE x.seq > $seq ORDER BY x.seq", seq, most);
+
+    /// <summary>Changes after a number, oldest first; where there are too many, the newest of them.</summary>
+    public static List<Change> NewestAfter(SqlSession session, long seq, int most)
+    {
+        var newest = Read(session, "WHERE x.seq > $seq ORDER BY x.seq DESC", seq, most);
+        newest.Reverse();
+        return newest;
+    }
+
+    private static List<Change> Read(SqlSession session, string which, long seq, int most)
     {
         var rows = session.All(
             $"""
             SELECT x.seq, x.kind, x.subject, d.uid, c.uid, p.uid, b.uid, x.at FROM change x
             LEFT JOIN docket d ON d.id = x.docket LEFT JOIN conversation c ON c.id = x.conversation
               LEFT JOIN person p ON p.id = x.person LEFT JOIN person b ON b.id = x.made_by
-            WHERE x.seq > $seq ORDER BY x.seq LIMIT {most}
+            {which} LIMIT {most}
             """,
             r =>
                 (

@@ -27,7 +27,7 @@ test('what is said is answered, signed, edited, pinned and removed, and another 
   await ines.keyboard.press('Control+Enter');
   const answer = entries(odalys).filter({ hasText: 'Which bench?' });
   await expect(answer).toContainText('To Odalys Anodes are on the bench.');
-  await expect(odalys.getByRole('region', { name: 'Messages' })).toContainText('Ines answered you');
+  await expect(odalys.getByRole('region', { name: 'New alerts' })).toContainText('Ines answered you');
 
   await mine.hover();
   await mine.getByRole('button', { name: 'Edit', exact: true }).click();
@@ -97,7 +97,7 @@ test('a colleague is written to from anywhere, and a notice is confirmed', async
   await hand.getByRole('button', { name: /Only the two/ }).click();
   await hand.getByRole('textbox').pressSequentially('Are you at the slip?');
   await odalys.keyboard.press('Control+Enter');
-  const told = kit.getByRole('region', { name: 'Messages' });
+  const told = kit.getByRole('region', { name: 'New alerts' });
   await expect(told).toContainText('Odalys wrote to you');
   await told.getByRole('button', { name: 'Answer here' }).click();
   await told.getByRole('textbox', { name: 'Answer' }).fill('Until noon.');

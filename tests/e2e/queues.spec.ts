@@ -24,7 +24,7 @@ test('the queues as time: read, take, hand over with a word, set aside, close an
   const dialog = odalys.getByRole('dialog', { name: 'Hand over' });
   await dialog.getByLabel('A word with it, inside only').fill('She wants a price today');
   await dialog.getByRole('button', { name: 'Hanneke Osei' }).click();
-  await expect(hanneke.getByRole('region', { name: 'Messages' })).toContainText('over to you');
+  await expect(hanneke.getByRole('region', { name: 'New alerts' })).toContainText('over to you');
   await hanneke.getByRole('button', { name: /^Mine/ }).click();
   await row(hanneke, /Ottoline Marsh/).click();
   await expect(hanneke.getByText('Odalys handed this over to Hanneke: She wants a price today')).toBeVisible();

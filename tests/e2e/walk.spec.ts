@@ -48,7 +48,7 @@ test('from a customer’s message to a finished task', async ({ browser, yard })
 
   // The tagged colleague gets an alert at once, with its reason; one click leads to the very entry.
   const alert = ines
-    .getByRole('region', { name: 'Messages' })
+    .getByRole('region', { name: 'New alerts' })
     .getByRole('link', { name: /Odalys tagged you in J-1042/ });
   await expect(alert).toBeVisible();
   await alert.click();
@@ -88,7 +88,7 @@ test('from a customer’s message to a finished task', async ({ browser, yard })
     .getByRole('button', { name: /Ines Kowal/ })
     .click();
   await expect(odalys.getByText('Odalys handed this over to Ines', { exact: true })).toBeVisible();
-  await expect(ines.getByRole('region', { name: 'Messages' })).toContainText('over to you');
+  await expect(ines.getByRole('region', { name: 'New alerts' })).toContainText('over to you');
 
   // Turn an entry into a task: T opens a draft in place, read from its words, the words marked; correct it and make it.
   await entry.click();

@@ -69,8 +69,7 @@ test('a mail with three requests becomes three tasks and a decision asked of the
     await expect(seen.getByRole('checkbox', { name: `Done: ${task}` })).toBeVisible();
 
   // What only the customer can decide is asked of them, in the lane that leaves.
-  await odalys.keyboard.press('Escape');
-  await mail.click();
+  await expect(mail).toBeFocused();
   await odalys.keyboard.press('a');
   const lane = odalys.getByRole('region', { name: /Reply outside/ });
   await lane.getByRole('radio', { name: 'Decision' }).click();

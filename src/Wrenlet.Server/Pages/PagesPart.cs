@@ -11,6 +11,7 @@ internal static class PagesPart
     public static void MapPages(this IEndpointRouteBuilder api)
     {
         api.MapMe();
+        api.MapNeeds();
         api.MapDockets();
         api.MapTalks();
         api.MapSaying();

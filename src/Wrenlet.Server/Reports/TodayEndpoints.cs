@@ -86,7 +86,7 @@ internal static class TodayEndpoints
             from == long.MaxValue
                 ? []
                 : ChangeLog
-                    .After(session, from - 1, MostChanges)
+                    .NewestAfter(session, from - 1, MostChanges)
                     .Where(c =>
                         c.Docket is { } d
                         && c.By != me.Id

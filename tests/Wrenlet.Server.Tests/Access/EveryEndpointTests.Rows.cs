@@ -262,6 +262,7 @@ public partial class EveryEndpointTests
             ["GET /api/dockets/{reference}"] = new("/api/dockets/J-2", ["Kit"]),
             ["GET /api/dockets/{reference}/talk"] = new("/api/dockets/J-2/talk", ["Kit"]),
             ["PUT /api/dockets/{reference}/sight/{person}"] = new($"/api/dockets/J-2/sight/{kit}", ["Kit"]),
+            ["GET /api/needs"] = new("/api/needs", Staff),
             ["GET /api/queues/board"] = new("/api/queues/board", Staff),
             // Nothing that is taken here: an empty choice is refused to all, whoever sees what.
             ["POST /api/queues/next"] = new("/api/queues/next", [], new { among = Array.Empty<Guid>() }),

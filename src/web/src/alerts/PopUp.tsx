@@ -6,8 +6,9 @@ import { send } from '../api/outbox';
 import { keys, queries } from '../api/queries';
 import { firmNow } from '../ui/time';
 import { Button, inputClass } from '../ui/controls';
-import { say, sayWrong } from '../ui/toasts';
+import { sayWrong } from '../ui/toasts';
 import { pathOf } from './go';
+import { popUps } from './popUps';
 
 export const markRead = (id: string, read: boolean) =>
   taken(api.PUT('/api/alerts/{id}/read', { params: { path: { id } }, body: { read } })).catch(sayWrong);
@@ -30,8 +31,8 @@ export function AlertWords({ alert }: { alert: AlertView }) {
   );
 }
 
-/** An alert over whatever is open, to go to or to answer in place. */
-function Over({ alert, more }: { alert: AlertView; more: number }) {
+/** An alert beside whatever is open, to go to or to answer in place. */
+export function Over({ alert, more }: { alert: AlertView; more: number }) {
   const [answering, setAnswering] = useState(false);
   const [words, setWords] = useState('');
   const [done, setDone] = useState(false);
@@ -56,7 +57,10 @@ function Over({ alert, more }: { alert: AlertView; more: number }) {
     <>
       <Link
         to={pathOf(alert)}
-        onClick={() => void markRead(alert.id, true)}
+        onClick={() => {
+          void markRead(alert.id, true);
+          popUps.dismiss(alert.id);
+        }}
         className="block rounded-[3px] hover:underline"
       >
         <AlertWords alert={alert} />
@@ -76,11 +80,20 @@ function Over({ alert, more }: { alert: AlertView; more: number }) {
             autoFocus
             aria-label="Answer"
             rows={2}
+            dir="auto"
+            placeholder="Enter sends it, inside only"
             className={inputClass}
             value={words}
             onChange={(e) => setWords(e.target.value)}
             onKeyDown={(e) => {
-              if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) void answer();
+              if (e.key === 'Enter' && !e.shiftKey && words.trim()) {
+                e.preventDefault();
+                void answer();
+              }
+              if (e.key === 'Escape') {
+                e.stopPropagation();
+                setAnswering(false);
+              }
             }}
           />
           <Button look="main" type="submit" disabled={!words.trim()} className="mt-1">
@@ -122,7 +135,7 @@ let waiting: AlertView[] = [];
 let timer: ReturnType<typeof setTimeout> | undefined;
 
 /**
- * Shows an alert over whatever is open; it stays until it is dismissed. What only informs, or comes in quiet hours, does
+ * Shows an alert beside whatever is open; it stays until it is dismissed. What only informs, or comes in quiet hours, does
  * not pop up. Several of one place that come together are shown as one.
  */
 export function popUp(alert: AlertView) {
@@ -137,7 +150,7 @@ export function popUp(alert: AlertView) {
       const place = a.docket ?? a.conversation ?? a.id;
       places.set(place, [...(places.get(place) ?? []), a]);
     }
-    for (const list of places.values()) say(<Over alert={list.at(-1)!} more={list.length - 1} />, { stays: true });
+    for (const list of places.values()) popUps.show({ alert: list.at(-1)!, more: list.length - 1 });
     void settings()
       .then((s) => {
         if (s.sound) sound();

@@ -19,6 +19,7 @@ export type BoardQueue = Schemas['BoardQueue'];
 export type Advice = Schemas['Advice'];
 export type AskedTask = Schemas['AskedTask'];
 export type Checked = Schemas['Checked'];
+export type NeedView = Schemas['NeedView'];
 export type LeakView = Schemas['LeakView'];
 export type FileView = Schemas['FileView'];
 export type StockView = Schemas['StockView'];

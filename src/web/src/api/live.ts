@@ -173,6 +173,8 @@ export function writing(conversation: string | null) {
 /** Puts a change where it belongs in what is shown; what cannot be patched is read anew. */
 function apply(change: Change) {
   void repoint(change);
+  // What needs somebody, and in which order, is the server's to say; it is asked only while that is shown.
+  void queries.invalidateQueries({ queryKey: keys.needs }, { cancelRefetch: false });
   switch (change.kind) {
     case 'entry.posted':
       if (change.entry) showEntry(change.docket, change.entry);

@@ -18,6 +18,7 @@ export const keys = {
   conversation: (id: string) => ['conversation', id] as const,
   queues: ['queues'] as const,
   today: ['today'] as const,
+  needs: ['needs'] as const,
   tasks: ['tasks'] as const,
   alerts: ['alerts'] as const,
   alertSettings: ['alert-settings'] as const,

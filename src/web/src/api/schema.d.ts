@@ -5287,6 +5287,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/needs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NeedView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dockets/{reference}": {
         parameters: {
             query?: never;
@@ -7935,6 +7970,11 @@ export interface components {
             typed: string;
             means: string;
             understood: boolean;
+        };
+        NeedView: {
+            kind: string;
+            /** Format: uuid */
+            id: string;
         };
         NewAnswer: {
             /** Format: int32 */

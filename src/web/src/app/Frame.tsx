@@ -2,6 +2,7 @@ import { Bell, CheckSquare, FileStack, Inbox, Megaphone, Phone, Search, Sun, X }
 import { type ReactNode, Suspense, lazy, useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { Link, NavLink, useLocation, useNavigate } from 'react-router';
+import { PopUps } from '../alerts/PopUps';
 import { AlertsPanel } from '../alerts/AlertsPanel';
 import type { Me } from '../api/client';
 import { useLiveState } from '../api/live';
@@ -261,6 +262,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
       </header>
       <TabStrip />
       <LiveNote />
+      <PopUps onAll={() => setAlerting(true)} />
       <main id="page" tabIndex={-1} className="flex min-h-0 flex-1 flex-col outline-none">
         {children}
       </main>

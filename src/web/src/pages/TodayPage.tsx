@@ -1,17 +1,27 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { cx } from '../ui/controls';
 import { AlertWords, markRead } from '../alerts/PopUp';
 import { pathOf } from '../alerts/go';
-import { type DayView, type Me, type SinceView, api, taken } from '../api/client';
+import {
+  type AlertView,
+  type AskItem,
+  type DayView,
+  type Me,
+  type MeetingItem,
+  type NeedView,
+  type SinceView,
+  type TaskView,
+  api,
+  taken,
+} from '../api/client';
 import { keys, queries, useAlerts, useTasks } from '../api/queries';
 import { kindWord } from '../asks/asking';
 import { useAsks } from '../asks/useAsks';
 import { useMeetings } from '../conversations/meetings/meeting';
 import { type Row, standing, useBoard, useNow } from '../conversations/queues/board';
 import { FinishBox } from '../tasks/FinishBox';
-import { Button } from '../ui/controls';
+import { Button, cx } from '../ui/controls';
 import { Due, Priority, Standing } from '../ui/tags';
 import { clock, day, moment } from '../ui/time';
 import { sayWrong } from '../ui/toasts';
@@ -31,29 +41,17 @@ function Part({ id, title, note, children }: { id: string; title: string; note?:
 
 /** What needs me, what my day holds, and what happened since I left. */
 export function TodayPage({ me }: { me: Me }) {
-  const queues = useBoard();
-  const now = useNow(15_000);
-  const tasks = useTasks();
-  const alerts = useAlerts();
-  const asks = useAsks('on-me').data ?? [];
-  const invitations = (useMeetings().data ?? []).filter((i) => i.meeting.mayAnswer && i.meeting.mine === 'unanswered');
+  const needs = useQuery({
+    queryKey: keys.needs,
+    queryFn: () => taken(api.GET('/api/needs')),
+    refetchInterval: 30_000,
+  });
   const today = useQuery({
     queryKey: keys.today,
     queryFn: () => taken(api.GET('/api/today')),
     refetchInterval: 60_000,
     staleTime: 5_000,
   });
-  const waiting = (queues.data?.rows ?? []).filter((r) => r.needsYou);
-  const clockOf = (row: Row) =>
-    standing(
-      row,
-      queues.data?.queues.find((q) => q.id === row.queue),
-      now,
-    );
-  const due = (tasks.data ?? []).filter((t) => t.pressing);
-  const unread = (alerts.data?.alerts ?? []).filter((a) => !a.read && a.needsYou);
-  const ready = queues.data && tasks.data && alerts.data;
-  const nothing = ready && waiting.length + due.length + unread.length + asks.length + invitations.length === 0;
   return (
     <div className="flex-1 overflow-auto p-4">
       <h1 className="mb-3 text-[19px] font-bold tracking-tight">
@@ -61,113 +59,153 @@ export function TodayPage({ me }: { me: Me }) {
         <span className="font-normal text-soft">{day(me.now) === 'today' ? '' : day(me.now)}</span>
       </h1>
       <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,300px)_minmax(0,1fr)]">
-        {ready ? (
-          <Part id="needs" title="Needs you" note={nothing ? '' : 'most urgent first'}>
-            {nothing ? (
-              <p className="py-2 text-soft">
-                Nothing needs you just now. Conversations that wait for your answer, tasks that are due and what you
-                were told will stand here.{' '}
-                <Link to="/queues" className="text-wren underline">
-                  See all queues
-                </Link>
-              </p>
-            ) : null}
-            <ul className="grid gap-1.5">
-              {asks.map(({ ask, words, place }) => (
-                <li key={ask.id}>
-                  <Link
-                    to={`/asks#${ask.id}`}
-                    className="block rounded-card border border-l-[3px] border-l-ask bg-surface px-3 py-2 hover:border-ask"
-                  >
-                    <span className="flex flex-wrap items-center justify-between gap-2">
-                      <b>{place}</b>
-                      {ask.due ? <Standing state={ask.dueState}>{ask.dueLabel}</Standing> : null}
-                    </span>
-                    <span className="line-clamp-2 text-soft">
-                      {ask.by.firstName}: {words}
-                    </span>
-                    <span className="text-[12.5px] text-ask">{kindWord(ask.kind)}: your answer is wanted</span>
-                  </Link>
-                </li>
-              ))}
-              {invitations.map(({ meeting, place, path }) => (
-                <li key={meeting.id}>
-                  <Link
-                    to={path}
-                    className="block rounded-card border border-l-[3px] border-l-wren bg-surface px-3 py-2 hover:border-wren"
-                  >
-                    <span className="flex flex-wrap items-center justify-between gap-2">
-                      <b>{place}</b>
-                      <span className="tabular-nums">{meeting.when}</span>
-                    </span>
-                    <span className="text-soft">
-                      {meeting.by.firstName}: {meeting.title}
-                    </span>
-                    <span className="block text-[12.5px] text-wren">Meeting: say whether you come</span>
-                  </Link>
-                </li>
-              ))}
-              {waiting.slice(0, 40).map((row) => {
-                const stands = clockOf(row);
-                return (
-                  <li key={row.id}>
-                    <Link
-                      to={pathOfRow(row)}
-                      className="block rounded-card border bg-surface px-3 py-2 hover:border-wren"
-                    >
-                      <span className="flex flex-wrap items-center justify-between gap-2">
-                        <b>{row.docket ? `${row.docket} ${row.name}` : row.party}</b>
-                        {stands ? <Standing state={stands.state}>{stands.label}</Standing> : null}
-                      </span>
-                      <span className="line-clamp-2 text-soft">
-                        {row.lastBy}: {row.lastWords}
-                      </span>
-                      <span className="text-[12.5px]">
-                        Waits for an answer; {row.owner ? 'you own it' : 'nobody owns it yet'}
-                      </span>
-                    </Link>
-                  </li>
-                );
-              })}
-              {due.map((t) => (
-                <li key={t.id} className="flex items-start gap-2 border-b py-2 last:border-0">
-                  <FinishBox task={t} />
-                  <span className="min-w-0">
-                    <Link to={`/tasks?task=${t.id}`} className="block hover:underline">
-                      {t.title}
-                    </Link>
-                    <span className="flex flex-wrap gap-x-3 text-[12.5px] text-soft">
-                      <Due task={t} />
-                      <Priority value={t.priority} />
-                      {t.docket}
-                    </span>
-                  </span>
-                </li>
-              ))}
-              {unread.map((a) => (
-                <li key={a.id} className="border-b py-2 last:border-0">
-                  <Link to={pathOf(a)} onClick={() => void markRead(a.id, true)} className="block hover:underline">
-                    <AlertWords alert={a} />
-                  </Link>
-                </li>
-              ))}
-            </ul>
-          </Part>
-        ) : null}
-        {today.data ? (
-          <>
-            <Part id="hours" title="Your day">
-              <Day day={today.data.day} />
-            </Part>
-            <Part id="since" title="Since you left" note={today.data.sinceWords}>
-              <Since changes={today.data.changes} />
-            </Part>
-          </>
-        ) : null}
+        <Part id="needs" title="Needs you" note={needs.data?.length ? 'least time left first' : ''}>
+          {needs.data ? <Needs needs={needs.data} /> : <Coming lines={5} />}
+        </Part>
+        <Part id="hours" title="Your day">
+          {today.data ? <Day day={today.data.day} /> : <Coming lines={8} />}
+        </Part>
+        <Part id="since" title="Since you left" note={today.data?.sinceWords}>
+          {today.data ? <Since changes={today.data.changes} /> : <Coming lines={4} />}
+        </Part>
       </div>
     </div>
   );
 }
+
+/** The room of what is being read, so that nothing moves when it comes. */
+const Coming = ({ lines }: { lines: number }) => (
+  <ul aria-busy="true" aria-label="Being read" className="grid gap-1.5">
+    {Array.from({ length: lines }, (_, i) => (
+      <li key={i} className="h-14 rounded-card border border-dashed bg-surface/50" />
+    ))}
+  </ul>
+);
+
+/** All that needs somebody in the order of the server's core, each as it stands now. */
+function Needs({ needs }: { needs: NeedView[] }) {
+  const queues = useBoard();
+  const now = useNow(15_000);
+  const tasks = useTasks().data ?? [];
+  const alerts = useAlerts().data?.alerts ?? [];
+  const asks = useAsks('on-me').data ?? [];
+  const invitations = useMeetings().data ?? [];
+  const clockOf = (row: Row) =>
+    standing(
+      row,
+      queues.data?.queues.find((q) => q.id === row.queue),
+      now,
+    );
+  const rows: Record<string, (id: string) => ReactNode> = {
+    ask: (id) => {
+      const item = asks.find((a) => a.ask.id === id);
+      return item ? <AskNeed {...item} /> : null;
+    },
+    invitation: (id) => {
+      const item = invitations.find((i) => i.meeting.id === id && i.meeting.mine === 'unanswered');
+      return item ? <InvitationNeed {...item} /> : null;
+    },
+    conversation: (id) => {
+      const row = queues.data?.rows.find((r) => r.id === id && r.needsYou);
+      return row ? <ConversationNeed row={row} stands={clockOf(row)} /> : null;
+    },
+    task: (id) => {
+      const task = tasks.find((t) => t.id === id && t.pressing);
+      return task ? <TaskNeed task={task} /> : null;
+    },
+    alert: (id) => {
+      const alert = alerts.find((a) => a.id === id && !a.read);
+      return alert ? <AlertNeed alert={alert} /> : null;
+    },
+  };
+  if (needs.length === 0)
+    return (
+      <p className="rounded-card border border-dashed p-3 text-soft">
+        Nothing needs you just now. Conversations that wait for your answer, tasks that are due and what you were told
+        will stand here.{' '}
+        <Link to="/queues" className="text-wren underline">
+          See all queues
+        </Link>
+      </p>
+    );
+  return (
+    <ul className="grid gap-1.5">
+      {needs.slice(0, MostNeeds).map(({ kind, id }) => {
+        const row = rows[kind]?.(id);
+        return row ? <li key={`${kind} ${id}`}>{row}</li> : null;
+      })}
+      {needs.length > MostNeeds ? (
+        <li className="py-1 text-soft">and {needs.length - MostNeeds} more, with more time left</li>
+      ) : null}
+    </ul>
+  );
+}
+
+const MostNeeds = 60;
+const card = 'block rounded-card border bg-surface px-3 py-2';
+
+const AskNeed = ({ ask, words, place }: AskItem) => (
+  <Link to={`/asks#${ask.id}`} className={cx(card, 'border-l-[3px] border-l-ask hover:border-ask')}>
+    <span className="flex flex-wrap items-center justify-between gap-2">
+      <b dir="auto">{place}</b>
+      {ask.due ? <Standing state={ask.dueState}>{ask.dueLabel}</Standing> : null}
+    </span>
+    <span dir="auto" className="line-clamp-2 text-soft">
+      {ask.by.firstName}: {words}
+    </span>
+    <span className="text-[12.5px] text-ask">{kindWord(ask.kind)}: your answer is wanted</span>
+  </Link>
+);
+
+const InvitationNeed = ({ meeting, place, path }: MeetingItem) => (
+  <Link to={path} className={cx(card, 'border-l-[3px] border-l-wren hover:border-wren')}>
+    <span className="flex flex-wrap items-center justify-between gap-2">
+      <b dir="auto">{place}</b>
+      <span className="tabular-nums">{meeting.when}</span>
+    </span>
+    <span dir="auto" className="text-soft">
+      {meeting.by.firstName}: {meeting.title}
+    </span>
+    <span className="block text-[12.5px] text-wren">Meeting: say whether you come</span>
+  </Link>
+);
+
+const ConversationNeed = ({ row, stands }: { row: Row; stands: ReturnType<typeof standing> }) => (
+  <Link to={pathOfRow(row)} className={cx(card, 'border-l-[3px] border-l-outside-ink hover:border-wren')}>
+    <span className="flex flex-wrap items-center justify-between gap-2">
+      <b dir="auto">{row.docket ? `${row.docket} ${row.name}` : row.party}</b>
+      {stands ? <Standing state={stands.state}>{stands.label}</Standing> : null}
+    </span>
+    <span dir="auto" className="line-clamp-2 text-soft">
+      {row.lastBy}: {row.lastWords}
+    </span>
+    <span className="text-[12.5px]">Waits for an answer; {row.owner ? 'you own it' : 'nobody owns it yet'}</span>
+  </Link>
+);
+
+const TaskNeed = ({ task }: { task: TaskView }) => (
+  <div className={cx(card, 'flex items-start gap-2')}>
+    <FinishBox task={task} />
+    <span className="min-w-0 flex-1">
+      <span className="flex flex-wrap items-baseline justify-between gap-x-2">
+        <Link to={`/tasks?task=${task.id}`} dir="auto" className="min-w-0 hover:underline">
+          {task.title}
+        </Link>
+        <Due task={task} />
+      </span>
+      <span className="flex flex-wrap gap-x-3 text-[12.5px] text-soft">
+        <Priority value={task.priority} />
+        {task.docket}
+      </span>
+    </span>
+  </div>
+);
+
+const AlertNeed = ({ alert }: { alert: AlertView }) => (
+  <Link to={pathOf(alert)} onClick={() => void markRead(alert.id, true)} className={cx(card, 'hover:border-wren')}>
+    <AlertWords alert={alert} />
+  </Link>
+);
 
 const HourHeight = 44;
 

@@ -53,12 +53,13 @@ export const Toasts = () => (
   <Toaster
     containerAriaLabel="Messages"
     customAriaLabel="Messages"
-    position="bottom-right"
+    position="bottom-center"
     visibleToasts={Most}
     expand
     gap={8}
-    offset={12}
-    mobileOffset={{ bottom: 64, left: 12, right: 12 }}
+    // Never over what one writes, sends or presses at the foot of a page: that says how high it reaches.
+    offset={{ bottom: 'calc(var(--foot, 0px) + 12px)' }}
+    mobileOffset={{ bottom: 'calc(max(52px, var(--foot, 0px)) + 12px)', left: 12, right: 12 }}
     className="toasts"
     style={{ '--width': 'min(26rem, calc(100vw - 24px))' } as CSSProperties}
     toastOptions={{ unstyled: true, className: 'w-(--width)' }}

@@ -14,6 +14,7 @@ import { send } from '../../api/outbox';
 import { AskForm } from '../../asks/AskForm';
 import { asAsk, askDrafts, blankAsk, setAskDraft } from '../../asks/asking';
 import { firmNow } from '../../ui/time';
+import { useFoot } from '../../ui/foot';
 import { Button, Tip, cx } from '../../ui/controls';
 import type { EditorHandle } from '../../conversations/Editor';
 import { Addressing, addresses, wayWords } from '../../conversations/Addressing';
@@ -210,12 +211,14 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
       sayWrong(wrong);
     }
   };
+  const foot = useRef<HTMLElement>(null);
+  useFoot(foot);
   const sendable = (meeting ? missing(meeting) === '' : !empty || files.length > 0) && onTheirWay === 0;
   const by = way?.via === 'page' ? 'On the page of' : `By ${way?.via ?? 'mail'} to`;
   const atHand = entries.flatMap((e) => e.files.map((f) => ({ ...f, inside: e.kind === 'note' })));
 
   return (
-    <section aria-label={writingName(conversation)} {...taking(conversation.id)}>
+    <section ref={foot} aria-label={writingName(conversation)} {...taking(conversation.id)}>
       {!inside && (ways.length > 1 || to !== null) ? (
         <Addressing
           ways={ways}

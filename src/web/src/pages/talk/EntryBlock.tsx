@@ -162,7 +162,14 @@ export const EntryBlock = memo((props: Props) => {
       {entry.repliesTo ? <Quoted quote={entry.repliesTo} word="To" onGo={acts.go} /> : null}
       {entry.forwardedFrom ? <Quoted quote={entry.forwardedFrom} word="Passed on from" onGo={acts.go} /> : null}
       {drafting ? (
-        <DraftPanel entry={entry} onClose={() => acts.draft(entry.id, false)} />
+        <DraftPanel
+          entry={entry}
+          onClose={() => {
+            acts.draft(entry.id, false);
+            // The work goes on at the entry whose words these were.
+            document.getElementById(`entry-${entry.id}`)?.focus({ preventScroll: true });
+          }}
+        />
       ) : editing ? (
         <EntryEdit entry={entry} docket={conversation.docket} onClose={() => setEditing(false)} />
       ) : (
