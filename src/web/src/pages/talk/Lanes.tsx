@@ -12,6 +12,7 @@ import { Button, cx } from '../../ui/controls';
 import { Composer, type ComposerHandle } from './Composer';
 import type { EntryActs } from './EntryBlock';
 import { GoToDate, Waits } from './LaneParts';
+import { useFlow } from './flow';
 import { type Said, TalkRow } from './TalkRow';
 import { LaneHead } from '../../conversations/LaneHead';
 import { setPins, useReadingMarks } from '../../conversations/marks';
@@ -68,17 +69,13 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
   const rows = useMemo(() => {
     const silences = new Map(talk.silences.filter((s) => s.conversation === outside?.id).map((s) => [s.afterOrder, s]));
     const shown = entries.filter((e) => e.conversation === inside?.id || e.conversation === outside?.id);
-    const list: Said[] = shown.map((entry) => ({ entry, inside: entry.conversation === inside?.id }));
-    // A blank stands beside what was said inside meanwhile, else on a line of its own after the message.
-    list.forEach((row, i) => {
-      const silence = silences.get(row.entry.order);
-      if (!silence) return;
-      const beside = list.slice(i + 1).find((r) => r.inside || r.entry.kind !== 'event');
-      if (beside?.inside && both && lane === 'both') beside.silence = silence;
-      else row.silence = silence;
-    });
-    return list;
-  }, [entries, talk.silences, inside?.id, outside?.id, both, lane]);
+    // A blank stands under the message after which it began, beside what was said inside meanwhile.
+    return shown.map((entry): Said => ({
+      entry,
+      inside: entry.conversation === inside?.id,
+      silence: silences.get(entry.order),
+    }));
+  }, [entries, talk.silences, inside?.id, outside?.id]);
   const visible = useMemo(() => rows.filter((r) => lane === 'both' || (lane === 'inside') === r.inside), [rows, lane]);
 
   // Stays at the foot while there; what arrives otherwise is counted, and nothing that is read moves.
@@ -270,6 +267,8 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
   const insideWaiting = inside ? waiting.filter((w) => w.conversation === inside.id) : [];
   const outsideWaiting = outside ? waiting.filter((w) => w.conversation === outside.id) : [];
 
+  const talked = useRef<HTMLDivElement>(null);
+  useFlow(talked, lane === 'both', visible);
   const pinned = new Set([...pinsOf(inside?.id), ...pinsOf(outside?.id)].map((p) => p.entry));
   let lastDay = '';
   return (
@@ -363,31 +362,33 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
                   Nothing has been said yet. Write the first {inside ? 'note' : 'words'} below.
                 </p>
               ) : null}
-              {visible.map((row) => {
-                const today = day(row.entry.at);
-                const time = today === lastDay ? clock(row.entry.at) : `${today} ${clock(row.entry.at)}`;
-                lastDay = today;
-                return (
-                  <TalkRow
-                    key={row.entry.id}
-                    {...row}
-                    time={time}
-                    isFirstNew={reading.firstNew === row.entry.id}
-                    columns={columns}
-                    show={{
-                      inside: showIn && inside !== undefined,
-                      spine: showSpine,
-                      outside: showOut && outside !== undefined,
-                    }}
-                    conversation={row.inside ? inside! : outside!}
-                    me={me.person}
-                    selected={selected === row.entry.id}
-                    drafting={drafting === row.entry.id}
-                    pinned={pinned.has(row.entry.id)}
-                    acts={acts}
-                  />
-                );
-              })}
+              <div ref={talked}>
+                {visible.map((row) => {
+                  const today = day(row.entry.at);
+                  const time = today === lastDay ? clock(row.entry.at) : `${today} ${clock(row.entry.at)}`;
+                  lastDay = today;
+                  return (
+                    <TalkRow
+                      key={row.entry.id}
+                      {...row}
+                      time={time}
+                      isFirstNew={reading.firstNew === row.entry.id}
+                      columns={columns}
+                      show={{
+                        inside: showIn && inside !== undefined,
+                        spine: showSpine,
+                        outside: showOut && outside !== undefined,
+                      }}
+                      conversation={row.inside ? inside! : outside!}
+                      me={me.person}
+                      selected={selected === row.entry.id}
+                      drafting={drafting === row.entry.id}
+                      pinned={pinned.has(row.entry.id)}
+                      acts={acts}
+                    />
+                  );
+                })}
+              </div>
               <div className="grid" style={columns}>
                 {showIn && inside ? <Waits list={insideWaiting} /> : null}
                 {showSpine ? <div /> : null}

@@ -5,6 +5,7 @@ import { Said as Words } from '../../conversations/Said';
 import { cx } from '../../ui/controls';
 import { exact } from '../../ui/time';
 import { type EntryActs, EntryBlock } from './EntryBlock';
+import type { Room } from './flow';
 import { SilenceLabel } from './LaneParts';
 
 /** An entry with the lane that it stands in, and the silence that is shown beside it. */
@@ -40,35 +41,39 @@ export function TalkRow({ entry, inside, silence, time, isFirstNew, columns, sho
       <EntryBlock entry={entry} showTime={!show.spine} {...rest} />
     );
   const blank = silence && show.outside ? <SilenceLabel silence={silence} /> : null;
+  // Its other lane is left to what was said there at nearly the same time: only what is its own can be pressed.
+  const room: Room = isFirstNew ? 'both' : inside ? 'inside' : 'outside';
+  const own = '[&>*]:pointer-events-auto';
   return (
-    <>
+    <div data-room={room} data-at={entry.at} className="pointer-events-none relative">
       {isFirstNew ? (
         <p className="new-since my-1 flex items-center gap-2 px-3 text-[12.5px] font-semibold text-wren">
           new since you last read
         </p>
       ) : null}
-      <div className="grid" style={columns} data-at={entry.at}>
-        {show.inside ? <div className="min-w-0">{inside ? block : null}</div> : null}
+      <div className="grid" style={columns}>
+        {show.inside ? <div className={cx('min-w-0', own)}>{inside ? block : null}</div> : null}
         {show.spine ? (
           <time
             dateTime={entry.at}
             title={exact(entry.at)}
-            className={cx('pt-[9px] text-center text-[12px] text-soft', entry.kind === 'event' && '!pt-[5px]')}
+            className={cx(
+              'pointer-events-auto self-start pt-[9px] text-center text-[12px] text-soft',
+              entry.kind === 'event' && '!pt-[5px]',
+            )}
           >
             {time}
           </time>
         ) : null}
-        {show.outside ? (
-          <div className="grid min-w-0">{inside ? <div className="self-center">{blank}</div> : block}</div>
-        ) : null}
+        {show.outside ? <div className={cx('grid min-w-0', own)}>{inside ? null : block}</div> : null}
       </div>
-      {blank && !inside ? (
+      {blank ? (
         <div className="grid" style={columns}>
           {show.inside ? <div /> : null}
           {show.spine ? <div /> : null}
           {blank}
         </div>
       ) : null}
-    </>
+    </div>
   );
 }
