@@ -155,7 +155,7 @@ test('open panels have no accessibility violation', async ({ browser, yard }) =>
   test.setTimeout(120_000);
   const page = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');
   await expect(page.getByText('Go ahead with all eight.')).toBeVisible();
-  await page.keyboard.press('j');
+  await page.keyboard.press('ArrowDown');
   await page.keyboard.press('t');
   await expect(page.getByRole('form', { name: 'Task from these words' }).first()).toBeVisible();
   await fit(page, 'a draft');

@@ -12,7 +12,7 @@ test('the pictures of the README', async ({ browser, yard }) => {
   await expect(page.getByText('Ines is here')).toBeVisible();
   await page.screenshot({ path: to('docket') });
 
-  await page.keyboard.press('j');
+  await page.keyboard.press('ArrowDown');
   await page.keyboard.press('t');
   await expect(page.getByRole('form', { name: 'Task from these words' })).toBeVisible();
   await page.waitForTimeout(400);

@@ -216,10 +216,9 @@ test('finding and doing by typing, with the keyboard alone', async ({ browser, y
       .filter({ hasText: /stern gland/i })
       .first(),
   ).toBeVisible();
-  await odalys.keyboard.press('?');
+  await odalys.keyboard.press('F1');
   await expect(odalys.getByRole('dialog', { name: 'Keys' })).toBeVisible();
   await odalys.keyboard.press('Escape');
-  await odalys.keyboard.press('g');
-  await odalys.keyboard.press('q');
+  await odalys.keyboard.press('2');
   await expect(odalys.getByRole('heading', { name: 'Queues' })).toBeVisible();
 });

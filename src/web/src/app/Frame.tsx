@@ -42,11 +42,11 @@ const PasswordPanel = lazy(() => import('../accounts/PasswordPanel').then((m) =>
 const KeysHelp = lazy(() => import('./KeysHelp').then((m) => ({ default: m.KeysHelp })));
 
 const places = [
-  { to: '/', name: 'Today', icon: Sun, key: 'n' },
-  { to: '/queues', name: 'Queues', icon: Inbox, key: 'q' },
-  { to: '/dockets', name: 'Dockets', icon: FileStack, key: 'd' },
-  { to: '/tasks', name: 'Tasks', icon: CheckSquare, key: 't' },
-  { to: '/noticeboard', name: 'Noticeboard', icon: Megaphone, key: 'b' },
+  { to: '/', name: 'Today', icon: Sun, key: '1' },
+  { to: '/queues', name: 'Queues', icon: Inbox, key: '2' },
+  { to: '/dockets', name: 'Dockets', icon: FileStack, key: '3' },
+  { to: '/tasks', name: 'Tasks', icon: CheckSquare, key: '4' },
+  { to: '/noticeboard', name: 'Noticeboard', icon: Megaphone, key: '5' },
 ] as const;
 
 function useCounts(me: Me) {
@@ -200,14 +200,9 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
   }, []);
 
   useKeys({
-    '?': () => setHelping(true),
-    '/': () => setFinding(true),
-    'g a': () => setAlerting(true),
-    'g c': () => void navigate('/contacts'),
-    'g l': () => void navigate('/talk'),
-    'g s': () => void navigate('/asks'),
+    f1: () => setHelping(true),
     c: () => beginCall(window.location.pathname),
-    ...Object.fromEntries(places.map((p) => [`g ${p.key}`, () => void navigate(p.to)])),
+    ...Object.fromEntries(places.map((p) => [p.key, () => void navigate(p.to)])),
   });
 
   return (

@@ -1,11 +1,13 @@
 import { Dialog } from 'radix-ui';
 import { Button, cx } from '../ui/controls';
+import { pageKeys } from '../ui/keys';
 
 const groups: [string, [string, string][]][] = [
   [
     'In a docket',
     [
-      ['J, K', 'next entry, entry before'],
+      ['Up, Down', 'entry before, next entry'],
+      ['Left, Right', 'to the other lane'],
       ['N', 'note inside'],
       ['R', 'reply outside'],
       ['Q', 'answer the entry, quoting it'],
@@ -13,7 +15,7 @@ const groups: [string, [string, string][]][] = [
       ['A', 'ask for an answer about the entry'],
       ['M', 'set a meeting'],
       ['O', 'take or hand over'],
-      ['1, 2, 3', 'inside, outside, both lanes'],
+      ['7, 8, 9', 'inside, both lanes, outside'],
       ['Ctrl Enter', 'send what is written'],
       ['; and a letter', 'find a stock reply'],
     ],
@@ -30,24 +32,20 @@ const groups: [string, [string, string][]][] = [
     'In the queues',
     [
       ['], [', 'next conversation, the one before'],
-      ['G X', 'the next one to answer'],
+      ['X', 'take the next one'],
     ],
   ],
   [
     'Everywhere',
     [
       ['Ctrl K', 'find or do'],
-      ['G N', 'Today, what is now'],
-      ['G Q', 'Queues'],
-      ['G D', 'Dockets'],
-      ['G T', 'Tasks'],
-      ['G S', 'asks on you, and of yours'],
-      ['G B', 'Noticeboard'],
-      ['G A', 'Alerts'],
-      ['G C', 'Contacts'],
-      ['G L', 'all talk'],
+      ['1', 'Today'],
+      ['2', 'Queues'],
+      ['3', 'Dockets'],
+      ['4', 'Tasks'],
+      ['5', 'Noticeboard'],
       ['C', 'note a call'],
-      ['?', 'these keys'],
+      ['F1', 'these keys'],
       ['Escape', 'back out'],
     ],
   ],
@@ -55,6 +53,7 @@ const groups: [string, [string, string][]][] = [
 
 /** All keys on one card. */
 export function KeysHelp({ onClose }: { onClose: () => void }) {
+  const on = pageKeys.use();
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
@@ -85,7 +84,11 @@ export function KeysHelp({ onClose }: { onClose: () => void }) {
               </section>
             ))}
           </div>
-          <div className="mt-4 text-right">
+          <div className="mt-4 flex flex-wrap items-center justify-between gap-2">
+            <label className="flex min-h-7 items-center gap-1.5">
+              <input type="checkbox" checked={on} onChange={(e) => pageKeys.set(e.target.checked)} />
+              Use these keys in this browser
+            </label>
             <Dialog.Close asChild>
               <Button>Close</Button>
             </Dialog.Close>

@@ -11,6 +11,7 @@ import { type Taggable, api, taken } from '../api/client';
 import { keys, queries } from '../api/queries';
 import { say, sayWrong } from '../ui/toasts';
 import { cx } from '../ui/controls';
+import { typedAhead } from '../ui/keys';
 import { type DocNode, toMarkdown } from './markdown';
 import { links } from './links';
 import { inTable, insertTable, tableActs, tables } from './tables';
@@ -40,6 +41,12 @@ type Props = {
 };
 
 type Choice = { items: Taggable[]; at: DOMRect; chosen: number; pick: (item: Taggable) => void };
+
+/** What was typed line by line, as the editor takes it: words as they are, nothing read as markup. */
+const paragraphsOf = (typed: string) => {
+  const lines = typed.split('\n').map((text) => (text ? [{ type: 'text', text }] : []));
+  return lines.length === 1 ? lines[0]! : lines.map((content) => ({ type: 'paragraph', content }));
+};
 
 /** The list under an @ or #, driven from the editor: it never takes the focus. */
 function tagSuggestion(
@@ -272,7 +279,12 @@ export const Editor = forwardRef<EditorHandle, Props>(
       onTransaction: () => redraw((n) => n + 1),
     });
     useImperativeHandle(ref, () => ({
-      focus: () => editor?.commands.focus('end'),
+      focus: () => {
+        if (!editor) return;
+        editor.commands.focus('end');
+        const typed = typedAhead.take();
+        if (typed) editor.chain().focus().insertContent(paragraphsOf(typed)).run();
+      },
       markdown: () => (editor ? toMarkdown(editor.getJSON() as DocNode) : ''),
       clear: () => editor?.commands.clearContent(true),
       restore: (doc) => editor?.commands.setContent(doc as DocNode),
@@ -280,7 +292,6 @@ export const Editor = forwardRef<EditorHandle, Props>(
       focused: () => editor?.isFocused ?? false,
     }));
     useEffect(() => () => setChoice(null), []);
-    const focused = page || editor?.isFocused || (editor && !editor.isEmpty);
     const active = (e: TiptapEditor, mark: string) =>
       mark === 'heading'
         ? e.isActive('heading', { level: 2 })
@@ -290,7 +301,8 @@ export const Editor = forwardRef<EditorHandle, Props>(
     return (
       <div className={page ? 'flex flex-col-reverse' : undefined}>
         <EditorContent editor={editor} />
-        {focused && editor ? (
+        {/* Always there, so that nothing moves as the focus comes and goes. */}
+        {editor ? (
           <div
             role="toolbar"
             aria-label="Form of the text"

@@ -141,3 +141,16 @@ export function Wrong({ error, again }: { error: Error; again?: () => void }) {
     </div>
   );
 }
+
+/** A button's words with the letter underlined that is its key. */
+export function Letter({ of, children }: { of: string; children: string }) {
+  const at = children.toLowerCase().indexOf(of);
+  if (at < 0) return <>{children}</>;
+  return (
+    <span>
+      {children.slice(0, at)}
+      <u className="underline-offset-2">{children[at]}</u>
+      {children.slice(at + 1)}
+    </span>
+  );
+}

@@ -2,7 +2,7 @@
 import { cleanup, render } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { type Keymap, useKeys } from './keys';
+import { type Keymap, pageKeys, typedAhead, useKeys } from './keys';
 import { onThisPage } from './onThisPage';
 
 const [down, go, leave] = [vi.fn(), vi.fn(), vi.fn()];
@@ -18,7 +18,7 @@ function Page({ map, over = false }: { map: Keymap; over?: boolean }) {
   );
 }
 
-const map = { j: down, d: leave, 'g d': go };
+const map = { j: down, d: leave, '2': go, escape: leave };
 
 beforeEach(() => [down, go, leave].forEach((mock) => mock.mockReset()));
 afterEach(cleanup);
@@ -29,11 +29,33 @@ test('a key does what the page says, in any case', async () => {
   expect(down).toHaveBeenCalledTimes(2);
 });
 
-test('G and another go somewhere, and the other alone does what it does alone', async () => {
+test('all keys of pages can be switched off, but backing out', async () => {
   render(<Page map={map} />);
-  await user.keyboard('gd');
-  await user.keyboard('d');
-  expect([go.mock.calls.length, leave.mock.calls.length]).toEqual([1, 1]);
+  pageKeys.set(false);
+  await user.keyboard('j2');
+  expect([down, go].map((mock) => mock.mock.calls.length)).toEqual([0, 0]);
+  await user.keyboard('{Escape}');
+  expect(leave).toHaveBeenCalledTimes(1);
+  pageKeys.set(true);
+  await user.keyboard('j2');
+  expect([down, go].map((mock) => mock.mock.calls.length)).toEqual([1, 1]);
+});
+
+test('what is typed while a composer opens is held for it, and is no command', async () => {
+  render(<Page map={map} />);
+  typedAhead.begin();
+  await user.keyboard('jd x{Backspace}y{Enter}2');
+  expect([down, go, leave].map((mock) => mock.mock.calls.length)).toEqual([0, 0, 0]);
+  expect(typedAhead.take()).toBe('jd y\n2');
+  await user.keyboard('j');
+  expect(down).toHaveBeenCalledTimes(1);
+});
+
+test('what is typed into the composer itself is not held', async () => {
+  const { getByLabelText } = render(<Page map={map} />);
+  typedAhead.begin();
+  await user.type(getByLabelText('Words'), 'j');
+  expect(typedAhead.take()).toBe('');
 });
 
 test('while one types, with a panel open, or with a modifier, keys are nobody’s but theirs', async () => {

@@ -1,12 +1,65 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useSyncExternalStore } from 'react';
 
-/** What a key does, by the key as the browser names it; "g d" is G and then D. */
+/** What a key does, by the key as the browser names it, in small letters: "n", "arrowdown", "7". */
 export type Keymap = Record<string, (event: KeyboardEvent) => void>;
 
 const typing = (target: EventTarget | null) =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
-let leader = { key: '', at: 0 };
+const Off = 'wrenlet.keys-off';
+const listeners = new Set<() => void>();
+
+/** Whether the keys of pages are used; some need theirs for other things. Kept by browser. */
+export const pageKeys = {
+  on: () => localStorage.getItem(Off) === null,
+  set: (on: boolean) => {
+    if (on) localStorage.removeItem(Off);
+    else localStorage.setItem(Off, '1');
+    for (const listener of listeners) listener();
+  },
+  use: () =>
+    useSyncExternalStore((listener) => {
+      listeners.add(listener);
+      return () => void listeners.delete(listener);
+    }, pageKeys.on),
+};
+
+/** What was typed since a key opened something to write in; null when nothing is being opened. */
+let ahead: string | null = null;
+let givenUp: ReturnType<typeof setTimeout> | undefined;
+
+const hold = (event: KeyboardEvent) => {
+  if (ahead === null || event.ctrlKey || event.metaKey || event.altKey) return;
+  if (typing(event.target)) return;
+  if (event.key.length === 1) ahead += event.key;
+  else if (event.key === 'Enter') ahead += '\n';
+  else if (event.key === 'Backspace') ahead = ahead.slice(0, -1);
+  else return;
+  event.preventDefault();
+  event.stopImmediatePropagation();
+};
+
+/**
+ * From the moment a key opens a composer all that follows goes into it, also while it is still being drawn: what is
+ * typed meanwhile is held, and is no command.
+ */
+export const typedAhead = {
+  begin: () => {
+    ahead = '';
+    window.addEventListener('keydown', hold, true);
+    clearTimeout(givenUp);
+    // Where nothing opens after all, keys are commands again.
+    givenUp = setTimeout(typedAhead.take, 3000);
+  },
+  /** What was typed meanwhile; from now on keys go where they go. */
+  take: () => {
+    const typed = ahead ?? '';
+    ahead = null;
+    clearTimeout(givenUp);
+    window.removeEventListener('keydown', hold, true);
+    return typed;
+  },
+};
 
 /** Listens to keys while the component is shown, except where someone is typing or a panel is open over the page. */
 export function useKeys(map: Keymap) {
@@ -17,11 +70,9 @@ export function useKeys(map: Keymap) {
       if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
       if (typing(event.target) || document.querySelector('[data-over]')) return;
       const key = event.key.toLowerCase();
-      const led = leader.key === 'g' && event.timeStamp - leader.at < 1200 ? `g ${key}` : null;
-      const act = (led && current.current[led]) || (led ? undefined : current.current[key]);
-      if (key === 'g') leader = { key, at: event.timeStamp };
-      if (!act) return;
-      leader = { key: '', at: 0 };
+      const act = current.current[key];
+      // Backing out and the help are everybody's; all other keys can be switched off.
+      if (!act || !(pageKeys.on() || key === 'escape' || key === 'f1')) return;
       event.preventDefault();
       act(event);
     };

@@ -7,7 +7,7 @@ import { useKeys } from '../../ui/keys';
 import { Kept } from '../../api/store';
 import { useNarrow } from '../../ui/useNarrow';
 import { Divider } from '../../ui/Divider';
-import { Button, Empty, Wrong, cx } from '../../ui/controls';
+import { Button, Empty, Letter, Wrong, cx } from '../../ui/controls';
 import { BoardTable } from '../../conversations/queues/BoardTable';
 import { ReadingPane } from './ReadingPane';
 import { refreshAxis, useBoard, useClosed } from '../../conversations/queues/board';
@@ -81,7 +81,7 @@ export function QueuesPage({ me }: { me: Me }) {
       .then((row) => choose(row.id))
       .catch(sayWrong);
   };
-  useKeys({ 'g x': () => takeNext(), '[': () => step(-1), ']': () => step(1) });
+  useKeys({ x: () => takeNext(), '[': () => step(-1), ']': () => step(1) });
 
   const set = (part: Partial<Filter>) => setFilter((f) => ({ ...f, ...part }));
   const sites = [...new Set((board?.queues ?? []).map((q) => q.site).filter(Boolean))];
@@ -188,7 +188,9 @@ export function QueuesPage({ me }: { me: Me }) {
             </button>
           ))}
         </div>
-        <Button onClick={takeNext}>Take the next one</Button>
+        <Button onClick={takeNext}>
+          <Letter of="x">Take the next one</Letter>
+        </Button>
       </header>
       {error && !board ? <Wrong error={error} again={() => void refetch()} /> : null}
       {board && (!filter.closed || closed.data) ? (

@@ -9,12 +9,11 @@ import {
   PinOff,
   X,
 } from 'lucide-react';
-import { type MouseEvent, memo, useState } from 'react';
+import { type MouseEvent, Suspense, lazy, memo, useState } from 'react';
 import { Link } from 'react-router';
 import type { ConversationView, EntryView, PersonView, QuoteView } from '../../api/client';
 import { exact, moment } from '../../ui/time';
 import { AskCard } from '../../asks/AskCard';
-import { DraftPanel } from '../../tasks/DraftPanel';
 import { HungTask } from '../../tasks/HungTask';
 import { Button, IconButton, cx } from '../../ui/controls';
 import { NameTag } from '../../ui/tags';
@@ -30,6 +29,8 @@ import { Said } from '../../conversations/Said';
 import { ReadingView } from '../../conversations/ReadingView';
 import { Readers, SignLine, SignPanel } from '../../conversations/signs';
 import { Leaves, sendNow } from '../../conversations/leaving';
+
+const DraftPanel = lazy(() => import('../../tasks/DraftPanel').then((m) => ({ default: m.DraftPanel })));
 
 type Props = {
   entry: EntryView;
@@ -162,14 +163,16 @@ export const EntryBlock = memo((props: Props) => {
       {entry.repliesTo ? <Quoted quote={entry.repliesTo} word="To" onGo={acts.go} /> : null}
       {entry.forwardedFrom ? <Quoted quote={entry.forwardedFrom} word="Passed on from" onGo={acts.go} /> : null}
       {drafting ? (
-        <DraftPanel
-          entry={entry}
-          onClose={() => {
-            acts.draft(entry.id, false);
-            // The work goes on at the entry whose words these were.
-            document.getElementById(`entry-${entry.id}`)?.focus({ preventScroll: true });
-          }}
-        />
+        <Suspense fallback={<Said html={entry.html} />}>
+          <DraftPanel
+            entry={entry}
+            onClose={() => {
+              acts.draft(entry.id, false);
+              // The work goes on at the entry whose words these were.
+              document.getElementById(`entry-${entry.id}`)?.focus({ preventScroll: true });
+            }}
+          />
+        </Suspense>
       ) : editing ? (
         <EntryEdit entry={entry} docket={conversation.docket} onClose={() => setEditing(false)} />
       ) : (

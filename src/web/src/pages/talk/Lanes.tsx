@@ -3,7 +3,7 @@ import { useSearchParams } from 'react-router';
 import type { ConversationView, EntryView, MarksView, Me, Talk } from '../../api/client';
 import { useReading } from '../../api/live';
 import { outbox } from '../../api/outbox';
-import { useKeys } from '../../ui/keys';
+import { typedAhead, useKeys } from '../../ui/keys';
 import { Kept } from '../../api/store';
 import { clock, day, dateOf } from '../../ui/time';
 import { useNarrow } from '../../ui/useNarrow';
@@ -196,12 +196,24 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
     const next = said[at < 0 ? said.length - 1 : Math.min(said.length - 1, Math.max(0, at + step))];
     if (next) select(next.entry.id);
   };
+  /** Goes to what was said in the other lane at nearly the same time. */
+  const across = (to: 'inside' | 'outside') => {
+    const said = visible.filter((r) => r.entry.kind !== 'event');
+    const at = said.findIndex((r) => r.entry.id === selected);
+    const from = at < 0 ? said.length - 1 : at;
+    const there = said
+      .map((row, i) => ({ row, far: Math.abs(i - from) }))
+      .filter(({ row }) => row.inside === (to === 'inside'))
+      .sort((a, b) => a.far - b.far)[0];
+    if (there && (at < 0 || said[at]!.inside !== (to === 'inside'))) select(there.row.entry.id);
+  };
   const draft = useCallback((id: string, open: boolean) => {
     setDrafting(open ? id : null);
     setSelected(id);
     atFoot.current = false;
   }, []);
   const write = (where: 'inside' | 'outside') => {
+    typedAhead.begin();
     if (narrow || (lane !== 'both' && lane !== where)) setChosen(where);
     requestAnimationFrame(() => (where === 'inside' ? insideComposer : outsideComposer).current?.focus());
   };
@@ -236,8 +248,10 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
     [],
   );
   useKeys({
-    j: () => walk(1),
-    k: () => walk(-1),
+    arrowdown: () => walk(1),
+    arrowup: () => walk(-1),
+    arrowleft: () => across('inside'),
+    arrowright: () => across('outside'),
     n: () => inside && write('inside'),
     r: () => outside && write('outside'),
     t: () => selected && draft(selected, true),
@@ -248,9 +262,9 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
     a: () => ask(entries.find((e) => e.id === selected && e.kind !== 'event') ?? null),
     m: meet,
     o: () => outside && setHanding(true),
-    '1': () => setChosen('inside'),
-    '2': () => setChosen('outside'),
-    '3': () => setChosen('both'),
+    '7': () => setChosen('inside'),
+    '8': () => setChosen('both'),
+    '9': () => setChosen('outside'),
     escape: () => (drafting ? setDrafting(null) : select(null)),
   });
 
