@@ -44,7 +44,8 @@ internal static class FindEndpoints
     private static readonly Duration LongAgo = Duration.FromDays(60);
     private static readonly Duration Lately = Duration.FromDays(14);
 
-    public static void MapFinding(this IEndpointRouteBuilder api) => api.MapGet("/find", Find).For(Access.Staff);
+    public static void MapFinding(this IEndpointRouteBuilder api) =>
+        api.MapGet("/find", Find).For(Access.Staff).Costly();
 
     private static Results<Ok<FoundView>, ProblemHttpResult> Find(
         string words,

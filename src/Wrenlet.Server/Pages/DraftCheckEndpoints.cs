@@ -46,7 +46,7 @@ internal static class DraftCheckEndpoints
 {
     public static void MapDraftChecks(this IEndpointRouteBuilder api)
     {
-        api.MapPost("/conversations/{id:guid}/check", Check).For(Access.Staff);
+        api.MapPost("/conversations/{id:guid}/check", Check).For(Access.Staff).Costly();
     }
 
     private static Results<Ok<Checked>, ProblemHttpResult> Check(

@@ -106,7 +106,7 @@ internal static class TaskEndpoints
 
     public static void MapTasks(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/entries/{id:guid}/drafts", GetDrafts).For(Access.Staff);
+        api.MapGet("/entries/{id:guid}/drafts", GetDrafts).For(Access.Staff).Costly();
         api.MapGet("/tasks", GetMine).For(Access.Staff);
         api.MapPost("/tasks", Make).For(Access.Staff);
         api.MapGet("/tasks/{id:guid}", GetTask).For(Access.Staff);

@@ -113,7 +113,7 @@ internal static class TaskTableEndpoints
 
     public static void MapTaskTables(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/tasks/table", GetTable).For(Access.Staff);
+        api.MapGet("/tasks/table", GetTable).For(Access.Staff).Costly();
         api.MapPost("/tasks/changes", ChangeMany).For(Access.Staff);
         api.MapGet("/task-views", GetViews).For(Access.Staff);
         api.MapPut("/task-views/{id:guid}", PutView).For(Access.Staff);

@@ -51,12 +51,12 @@ internal static class TaskTransferEndpoints
 
     public static void MapTaskTransfers(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/tasks/exports/{format}", Export).For(Access.Staff);
-        api.MapPost("/tasks/imports", Import).For(Access.Staff);
+        api.MapGet("/tasks/exports/{format}", Export).For(Access.Staff).Costly();
+        api.MapPost("/tasks/imports", Import).For(Access.Staff).Costly();
         api.MapGet("/calendar-feed", GetFeed).For(Access.Staff);
         api.MapPut("/calendar-feed", PutFeed).For(Access.Staff);
         api.MapDelete("/calendar-feed", RemoveFeed).For(Access.Staff);
-        api.MapGet("/calendars/{token}.ics", ReadFeed).For(Access.Everyone);
+        api.MapGet("/calendars/{token}.ics", ReadFeed).For(Access.Everyone).Costly();
     }
 
     /// <summary>A set of tasks as a file: ics or csv. The set is named as for the table.</summary>

@@ -73,7 +73,7 @@ function Places({ me, foot }: { me: Me; foot?: boolean }) {
       aria-label="Places"
       className={
         foot
-          ? 'fixed inset-x-0 bottom-0 z-30 grid h-14 grid-cols-5 border-t bg-surface md:hidden'
+          ? 'fixed inset-x-0 bottom-0 z-30 grid h-14 grid-cols-5 border-t bg-surface md:hidden short:h-11'
           : 'flex h-full items-stretch gap-1 max-md:hidden'
       }
     >
@@ -84,7 +84,9 @@ function Places({ me, foot }: { me: Me; foot?: boolean }) {
           end={to === '/'}
           className={({ isActive }) =>
             cx(
-              foot ? 'grid content-center justify-items-center text-[12px]' : 'flex items-center px-[11px]',
+              foot
+                ? 'grid content-center justify-items-center text-[12px] short:grid-flow-col short:items-center short:gap-1.5'
+                : 'flex items-center px-[11px]',
               isActive ? 'font-semibold text-ink shadow-[inset_0_-2px_0_var(--wren)]' : 'text-soft hover:text-ink',
             )
           }
@@ -206,7 +208,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
   });
 
   return (
-    <div className="flex h-full flex-col max-md:pb-14">
+    <div className="flex h-full flex-col max-md:pb-14 short:pb-11">
       <a
         href="#page"
         className="absolute left-2 top-2 z-50 -translate-y-16 rounded-card bg-wren px-3 py-1 text-wren-ink focus:translate-y-0"

@@ -61,7 +61,7 @@ export function LaneHead({
   return (
     <header
       className={cx(
-        'flex min-h-[33px] min-w-0 items-center gap-x-2 px-3.5 py-1 text-[13px] max-md:flex-wrap',
+        'flex min-h-[33px] min-w-0 items-center gap-x-2 px-3.5 py-1 text-[13px] max-md:flex-wrap max-md:py-0',
         inside
           ? 'border-b border-dashed border-b-inside-line bg-inside text-inside-ink'
           : 'border-b border-b-outside-line bg-outside text-outside-ink',

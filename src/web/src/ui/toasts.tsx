@@ -62,7 +62,11 @@ export const Toasts = () => (
     mobileOffset={{ bottom: 'calc(max(52px, var(--foot, 0px)) + 12px)', left: 12, right: 12 }}
     className="toasts"
     style={{ '--width': 'min(26rem, calc(100vw - 24px))' } as CSSProperties}
-    toastOptions={{ unstyled: true, className: 'w-(--width)' }}
+    // A press goes through to what is under it, but on its own buttons and links.
+    toastOptions={{
+      unstyled: true,
+      className: 'w-(--width) !pointer-events-none [&_a]:pointer-events-auto [&_button]:pointer-events-auto',
+    }}
   />
 );
 

@@ -1,4 +1,5 @@
-import { useEffect, useMemo } from 'react';
+import { ChevronDown, ChevronUp } from 'lucide-react';
+import { useEffect, useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import type { DocketView, Me } from '../../api/client';
 import { usePresent } from '../../api/live';
@@ -9,7 +10,8 @@ import { exact } from '../../ui/time';
 import { Lanes } from '../talk/Lanes';
 import { readTalk } from '../../conversations/useTalk';
 import { Divider } from '../../ui/Divider';
-import { Panel, Wrong, cx } from '../../ui/controls';
+import { IconButton, Panel, Wrong, cx } from '../../ui/controls';
+import { useNarrow } from '../../ui/useNarrow';
 import { Listening } from '../../alerts/AlertsPanel';
 import { Priority } from '../../ui/tags';
 import { Commitments } from './Commitments';
@@ -24,9 +26,46 @@ function Head({ docket, me }: { docket: DocketView; me: Me }) {
   const here = usePresent(inside?.id).filter((p) => p.person.id !== me.person.id);
   const names = here.map((p) => p.person.firstName);
   const milestone = docket.milestones.find((m) => !m.label.endsWith('past'));
+  const narrow = useNarrow();
+  const [all, setAll] = useState(false);
+  const now = docket.stages.find((s) => s.standing === 'now');
+  const fold = (
+    <IconButton label={all ? 'Less of it' : 'All about it'} aria-expanded={all} onClick={() => setAll(!all)}>
+      {all ? <ChevronUp size={17} /> : <ChevronDown size={17} />}
+    </IconButton>
+  );
+  // On a phone the talk comes first: two lines, and the rest with a press.
+  if (narrow && !all)
+    return (
+      <header className="flex-none border-b bg-surface py-0.5 pl-3.5 pr-1">
+        <div className="flex items-center gap-1">
+          <h1 dir="auto" className="min-w-0 flex-1 truncate text-[16px] font-bold leading-tight tracking-tight">
+            {docket.subject}
+          </h1>
+          {fold}
+        </div>
+        <div className="flex items-center gap-2 text-[13px] text-soft short:hidden">
+          <span className="min-w-0 flex-1 truncate">
+            <b className="text-ink">{docket.ref}</b> · {now?.name ?? 'closed'}
+            {milestone ? (
+              <span className={cx(milestone.soon && 'font-semibold text-soon')} title={exact(milestone.at)}>
+                {' '}
+                · {milestone.name.charAt(0).toUpperCase() + milestone.name.slice(1)} {milestone.label}
+              </span>
+            ) : null}
+          </span>
+          <CommitmentsOver docket={docket} />
+        </div>
+      </header>
+    );
   return (
     <header className="grid flex-none gap-x-5 gap-y-0.5 border-b bg-surface px-4 pb-2 pt-2.5 md:grid-cols-[1fr_auto]">
-      <h1 className="text-[19px] font-bold leading-tight tracking-tight">{docket.subject}</h1>
+      <div className="flex items-center gap-1">
+        <h1 dir="auto" className="min-w-0 flex-1 text-[19px] font-bold leading-tight tracking-tight">
+          {docket.subject}
+        </h1>
+        {narrow ? fold : null}
+      </div>
       <StageStrip docket={docket} />
       <p className="flex flex-wrap items-center gap-x-4 text-[13px] text-soft">
         <b className="text-ink">{docket.ref}</b>

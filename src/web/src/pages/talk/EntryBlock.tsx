@@ -18,18 +18,19 @@ import { HungTask } from '../../tasks/HungTask';
 import { Button, IconButton, cx } from '../../ui/controls';
 import { NameTag } from '../../ui/tags';
 import { say } from '../../ui/toasts';
-import { ForwardPanel } from '../../conversations/Forward';
 import { Files } from '../../conversations/EntryFiles';
 import { EntryEdit, Versions, removeEntry } from '../../conversations/EntryEdit';
 import { MeetingCard } from '../../conversations/meetings/MeetingCard';
 import { FiledLine, FilingPanel } from '../../conversations/Filing';
-import { ThanksPanel } from '../../alerts/ThanksPanel';
-import { PassOn } from '../../conversations/PassOn';
 import { Said } from '../../conversations/Said';
-import { ReadingView } from '../../conversations/ReadingView';
 import { Readers, SignLine, SignPanel } from '../../conversations/signs';
 import { Leaves, sendNow } from '../../conversations/leaving';
 
+// What is seldom used comes when it is asked for.
+const ForwardPanel = lazy(() => import('../../conversations/Forward').then((m) => ({ default: m.ForwardPanel })));
+const ThanksPanel = lazy(() => import('../../alerts/ThanksPanel').then((m) => ({ default: m.ThanksPanel })));
+const PassOn = lazy(() => import('../../conversations/PassOn').then((m) => ({ default: m.PassOn })));
+const ReadingView = lazy(() => import('../../conversations/ReadingView').then((m) => ({ default: m.ReadingView })));
 const DraftPanel = lazy(() => import('../../tasks/DraftPanel').then((m) => ({ default: m.DraftPanel })));
 
 type Props = {
@@ -257,34 +258,36 @@ export const EntryBlock = memo((props: Props) => {
           </IconButton>
           {more ? (
             <div className="flex basis-full flex-wrap justify-end border-t">
-              <IconButton
-                label={pinned ? 'Take the pin out' : 'Pin'}
-                hint={pinned ? 'Take the pin out' : 'Pin: keep it at hand for everyone here'}
-                onClick={() => acts.pin(entry)}
-              >
-                {pinned ? <PinOff size={13} /> : <Pin size={13} />}
-              </IconButton>
-              <IconButton label="Copy link" onClick={() => void copyLink()}>
-                <LinkIcon size={13} />
-              </IconButton>
-              <PassOn entry={entry} me={me.id!} />
-              {conversation.docket ? <FilingPanel entry={entry} docket={conversation.docket} /> : null}
-              {entry.fromStaff && entry.author && entry.author.id !== me.id ? (
-                <ThanksPanel me={me} to={entry.author} entry={entry.id} />
-              ) : null}
-              <ReadingView title={`${entry.author?.name}, ${exact(entry.at)}`} html={entry.html} />
-              {conversation.audience === 'outside' || conversation.audience === 'inside' ? (
-                <ForwardPanel conversation={conversation} entries={[entry.id]} label="Send on" />
-              ) : null}
-              {entry.source ? (
-                <a
-                  href={`/api/files/${entry.source}`}
-                  className="flex min-h-6 items-center px-1.5 text-[12.5px] text-soft hover:text-ink"
-                  onClick={(e) => e.stopPropagation()}
+              <Suspense fallback={null}>
+                <IconButton
+                  label={pinned ? 'Take the pin out' : 'Pin'}
+                  hint={pinned ? 'Take the pin out' : 'Pin: keep it at hand for everyone here'}
+                  onClick={() => acts.pin(entry)}
                 >
-                  Original
-                </a>
-              ) : null}
+                  {pinned ? <PinOff size={13} /> : <Pin size={13} />}
+                </IconButton>
+                <IconButton label="Copy link" onClick={() => void copyLink()}>
+                  <LinkIcon size={13} />
+                </IconButton>
+                <PassOn entry={entry} me={me.id!} />
+                {conversation.docket ? <FilingPanel entry={entry} docket={conversation.docket} /> : null}
+                {entry.fromStaff && entry.author && entry.author.id !== me.id ? (
+                  <ThanksPanel me={me} to={entry.author} entry={entry.id} />
+                ) : null}
+                <ReadingView title={`${entry.author?.name}, ${exact(entry.at)}`} html={entry.html} />
+                {conversation.audience === 'outside' || conversation.audience === 'inside' ? (
+                  <ForwardPanel conversation={conversation} entries={[entry.id]} label="Send on" />
+                ) : null}
+                {entry.source ? (
+                  <a
+                    href={`/api/files/${entry.source}`}
+                    className="flex min-h-6 items-center px-1.5 text-[12.5px] text-soft hover:text-ink"
+                    onClick={(e) => e.stopPropagation()}
+                  >
+                    Original
+                  </a>
+                ) : null}
+              </Suspense>
             </div>
           ) : null}
         </div>

@@ -47,7 +47,12 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
   const narrow = useNarrow();
   const [chosen, setChosen] = useState<Lane>('both');
   const asked =
-    narrow && chosen === 'both' ? (wantedEntry && wantedEntry.kind !== 'note' ? 'outside' : 'inside') : chosen;
+    narrow && chosen === 'both'
+      ? // What one came for: the message that is linked to, or the conversation that waits.
+        (wantedEntry ? wantedEntry.kind !== 'note' : only !== undefined)
+        ? 'outside'
+        : 'inside'
+      : chosen;
   const lane: Lane = !both ? (inside ? 'inside' : 'outside') : asked;
   const percent = split.use();
 
@@ -296,7 +301,7 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
               aria-pressed={lane === side}
               onClick={() => setChosen(side)}
               className={cx(
-                'min-h-[44px] font-semibold',
+                'min-h-[44px] font-semibold short:min-h-9',
                 side === 'inside' ? 'bg-inside text-inside-ink' : 'bg-outside text-outside-ink',
                 lane === side ? 'shadow-[inset_0_-3px_0_currentColor]' : 'font-normal opacity-80',
               )}
@@ -306,7 +311,7 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
           ))}
         </div>
       ) : null}
-      <div className="grid flex-none" style={columns}>
+      <div className="grid flex-none short:hidden" style={columns}>
         {showIn && inside ? (
           <LaneHead conversation={inside} me={me} pins={pinsOf(inside.id)} onGo={(id) => void goTo(id)} />
         ) : null}
@@ -342,7 +347,7 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
           />
         ) : null}
       </div>
-      <div className="relative min-h-20 flex-1">
+      <div className="relative min-h-16 flex-1">
         <div
           ref={flow}
           onScroll={scrolled}
