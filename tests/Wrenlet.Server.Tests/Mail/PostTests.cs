@@ -107,7 +107,10 @@ public class PostTests(YardFixture world)
                     .Where(r => r.GetRawText().Contains("catamarans", StringComparison.Ordinal)),
             ];
         await Waiting.Until(() => Rows().Length == 1);
-        await Task.Delay(500, TestContext.Current.CancellationToken);
+        // Both have been taken in once the post office holds none any more.
+        await Waiting.Until(() =>
+            Directory.GetFiles(Path.Combine(world.Server.Data, "post", "in"), "*.eml").Length == 0
+        );
         var row = (
             await world
                 .Visitors["Odalys"]

@@ -157,11 +157,12 @@ public sealed class RealServerTests : IDisposable
                 .GetProperty("problem")
                 .GetString()!
                 .ShouldContain("may have been sent");
-            await Task.Delay(500, TestContext.Current.CancellationToken);
-            _smtp.Taken.Count.ShouldBe(1);
+            // What is said after it leaves after it was passed over: that one has not left again.
+            await Until(odalys, await Reply(odalys, yard, "After it"), "sent");
+            _smtp.Taken.Count.ShouldBe(2);
             await odalys.Do(HttpMethod.Put, $"/api/entries/{id}/leaving");
             await Until(odalys, id, "sent");
-            _smtp.Taken.Count.ShouldBe(2);
+            _smtp.Taken.Count.ShouldBe(3);
         }
 
         Directory.Delete(yard.Folder, recursive: true);
@@ -272,8 +273,7 @@ public sealed class RealServerTests : IDisposable
             NullLogger<Sender>.Instance
         );
         await sender.StartAsync(TestContext.Current.CancellationToken);
-        await Task.Delay(1500, TestContext.Current.CancellationToken);
-        office.Taken.ShouldHaveSingleItem();
+        await Waiting.Until(() => office.Taken.Count > 0);
         database.Read(s => EntryStore.Find(s, id))!.Delivery!.Sent.ShouldBeFalse("it cannot be noted as sent yet");
 
         await writes.Run(w => w.Session.Number("PRAGMA max_page_count = 1000000"));
