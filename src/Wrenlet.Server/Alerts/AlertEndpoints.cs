@@ -155,14 +155,15 @@ internal static class AlertEndpoints
         Database database,
         WhoIsWho who,
         FirmClock clock,
-        long? before = null
+        long? before = null,
+        bool unread = false
     ) =>
         database.Read(s =>
         {
             List<AlertView> page =
             [
                 .. AlertStore
-                    .Page(s, viewer.Person.Id, before ?? long.MaxValue, 50)
+                    .Page(s, viewer.Person.Id, before ?? long.MaxValue, 50, unread)
                     .Select(a => View(s, a, viewer.Person.Id, who.Current, clock.Now)),
             ];
             var lines = AlertLines.Of(

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
+using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Finding;
@@ -80,7 +81,7 @@ internal static class FindEndpoints
                     ]);
                 if (match is not null || query.Narrowings.Any(n => n.Understood))
                     hits.AddRange([
-                        .. Files(s, query, match, me, roster),
+                        .. Files(s, query, match, me, roster, now),
                         .. Entries(s, query, match, me, roster, now),
                     ]);
                 return new FoundView(
@@ -225,7 +226,14 @@ internal static class FindEndpoints
         return people.Concat(parties).Take(Most);
     }
 
-    private static IEnumerable<Hit> Files(SqlSession session, Query query, string? match, Person me, Roster roster)
+    private static IEnumerable<Hit> Files(
+        SqlSession session,
+        Query query,
+        string? match,
+        Person me,
+        Roster roster,
+        Instant now
+    )
     {
         if (
             match is null
@@ -254,7 +262,7 @@ internal static class FindEndpoints
                 EntryWords.PathOf(place, entry.Id),
                 name,
                 query.Words,
-                Whence(entry, place, roster)
+                Whence(entry, place, roster, now)
             );
             if (++found == Most)
                 yield break;
@@ -319,14 +327,26 @@ internal static class FindEndpoints
                     EntryWords.PathOf(f.Conversation, f.Entry.Id),
                     f.Plain,
                     query.Words,
-                    Whence(f.Entry, f.Conversation, roster)
+                    Whence(f.Entry, f.Conversation, roster, now)
                 )
             );
     }
 
-    private static string Whence(Entry entry, Conversation place, Roster roster) =>
-        $"{(entry.Author is { } a ? roster.NameOf(a) : entry.Sender)}, "
-        + $"{place.Docket?.Ref.ToString() ?? (place.Audience is Audience.Direct ? "between you two" : place.Subject)}";
+    /// <summary>Who said it, in which lane of what, and when.</summary>
+    private static string Whence(Entry entry, Conversation place, Roster roster, Instant now)
+    {
+        var calendar = roster.Firm!.Calendar;
+        var lane = place.Audience switch
+        {
+            Audience.Inside => ", inside",
+            Audience.Outside => ", outside",
+            _ => "",
+        };
+        var where =
+            place.Docket?.Ref.ToString() ?? (place.Audience is Audience.Direct ? "between you two" : place.Subject);
+        return $"{(entry.Author is { } a ? roster.NameOf(a) : entry.Sender)}, {where}{lane}, "
+            + DateWords.Moment(entry.At.InZone(calendar.Zone).LocalDateTime, calendar.DateOf(now));
+    }
 
     private static Hit Of(string kind, string path, string text, string words, string detail)
     {

@@ -80,9 +80,18 @@ public static class AlertStore
             ("words", words)
         );
 
-    public static List<StoredAlert> Page(SqlSession session, PersonId person, long before, int most) =>
+    /// <summary>A person's alerts before a key, the newest first.</summary>
+    /// <param name="unread">Whether only those that are unread are wanted.</param>
+    public static List<StoredAlert> Page(
+        SqlSession session,
+        PersonId person,
+        long before,
+        int most,
+        bool unread = false
+    ) =>
         session.All(
-            $"{Select} WHERE a.person = (SELECT id FROM person WHERE uid = $person) AND a.id < $before ORDER BY a.id DESC LIMIT {most}",
+            $"{Select} WHERE a.person = (SELECT id FROM person WHERE uid = $person) AND a.id < $before "
+                + $"{(unread ? "AND a.read IS NULL " : "")}ORDER BY a.id DESC LIMIT {most}",
             Row,
             ("person", person.Value),
             ("before", before)

@@ -46,6 +46,8 @@ public sealed class AlertStoreTests : Shelf
         var first = AlertStore.Page(S, Ines, long.MaxValue, 3);
         first.Select(a => a.Id).ShouldBe([ids[4], ids[3], ids[2]]);
         AlertStore.Page(S, Ines, first[^1].Key, 3).Select(a => a.Id).ShouldBe([ids[1], ids[0]]);
+        AlertStore.Mark(S, Ines, ids[3], Now);
+        AlertStore.Page(S, Ines, long.MaxValue, 3, unread: true).Select(a => a.Id).ShouldBe([ids[4], ids[2], ids[1]]);
     }
 
     [Fact]

@@ -204,8 +204,15 @@ export function AlertsPanel({ trigger, open, onOpenChange }: Props) {
     queryFn: () => taken(api.GET('/api/alerts/kept')),
     enabled: open && part === 'kept',
   });
+  const [onlyUnread, setOnlyUnread] = useState(false);
+  const unread = useQuery({
+    queryKey: [...keys.alerts, 'unread'],
+    queryFn: () => taken(api.GET('/api/alerts', { params: { query: { unread: true } } })),
+    enabled: open && onlyUnread,
+  });
   const navigate = useNavigate();
-  const alerts = part === 'kept' ? (kept.data ?? []) : (data?.alerts ?? []);
+  const shown = onlyUnread ? unread.data : data;
+  const alerts = part === 'kept' ? (kept.data ?? []) : (shown?.alerts ?? []);
   const groups: [string, AlertView[]][] = [
     ['For me', alerts.filter((a) => a.forMe)],
     ['For information', alerts.filter((a) => !a.forMe)],
@@ -237,6 +244,11 @@ export function AlertsPanel({ trigger, open, onOpenChange }: Props) {
             Mark all read
           </Button>
         ) : null}
+        {part === 'list' ? (
+          <Button look="quiet" aria-pressed={onlyUnread} onClick={() => setOnlyUnread(!onlyUnread)}>
+            {onlyUnread ? 'All alerts' : 'Unread only'}
+          </Button>
+        ) : null}
         {(['kept', 'settings'] as const).map((p) => (
           <Button key={p} look="quiet" aria-pressed={part === p} onClick={() => setPart(part === p ? 'list' : p)}>
             {p === 'kept' ? 'Kept' : 'How I am told'}
@@ -249,7 +261,9 @@ export function AlertsPanel({ trigger, open, onOpenChange }: Props) {
         <p className="py-3 text-soft">
           {part === 'kept'
             ? 'What you keep for later stands here until you let it go.'
-            : 'When someone tags you, hands something over or gives you a task, it stands here with its reason.'}
+            : onlyUnread
+              ? 'Nothing is unread.'
+              : 'When someone tags you, hands something over or gives you a task, it stands here with its reason.'}
         </p>
       ) : (
         groups.map(([name, list]) =>
@@ -257,7 +271,7 @@ export function AlertsPanel({ trigger, open, onOpenChange }: Props) {
             <section key={name} className="mt-1">
               <h3 className="border-b pb-0.5 text-[12.5px] font-bold text-soft">{name}</h3>
               <ul>
-                {inLines(list, part === 'list' ? data?.lines : undefined).map((line) => (
+                {inLines(list, part === 'list' ? shown?.lines : undefined).map((line) => (
                   <Line key={line[0]!.id} line={line} go={go} />
                 ))}
               </ul>

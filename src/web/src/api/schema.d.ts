@@ -4363,6 +4363,7 @@ export interface paths {
             parameters: {
                 query?: {
                     before?: number;
+                    unread?: boolean;
                 };
                 header?: never;
                 path?: never;

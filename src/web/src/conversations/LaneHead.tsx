@@ -2,7 +2,7 @@ import { Link2 } from 'lucide-react';
 import { type ConversationView, type Me, type PinView, api, taken } from '../api/client';
 import { usePresent } from '../api/live';
 import { Tip, cx } from '../ui/controls';
-import { Standing } from '../ui/tags';
+import { NameTag, Standing } from '../ui/tags';
 import { say, sayWrong } from '../ui/toasts';
 import { HandOver } from './HandOver';
 import { SharedPanel } from './SharedFiles';
@@ -86,7 +86,17 @@ export function LaneHead({
       {!inside && others.length <= 1 ? <span className="truncate">{conversation.party?.name}</span> : null}
       {pins.length > 0 ? <Pins conversation={conversation.id} pins={pins} onGo={onGo} /> : null}
       {conversation.audience === 'notice' ? null : <SharedPanel conversation={conversation} />}
-      {here.length > 0 ? <span>{here.map((p) => p.person.firstName).join(', ')} here</span> : null}
+      {here.length > 0 ? (
+        <Tip text={`${here.map((p) => p.person.firstName).join(', ')} ${here.length > 1 ? 'are' : 'is'} here`}>
+          <span tabIndex={0} className="flex flex-none items-center gap-1 rounded-[3px]">
+            {here.slice(0, 3).map((p) => (
+              <NameTag key={p.person.id} who={p.person} />
+            ))}
+            {here.length > 3 ? <span>+{here.length - 3}</span> : null}
+            <span className="max-xl:sr-only">here</span>
+          </span>
+        </Tip>
+      ) : null}
       {!inside ? (
         <span className="ml-auto flex flex-none items-center gap-x-1.5">
           {conversation.party?.id ? (
