@@ -40,13 +40,17 @@ public sealed class QueueTests : IAsyncLifetime
                 .Select(a => a.GetProperty("reason").GetString()!),
         ];
 
-    /// <summary>A mail of a stranger's, as it would arrive.</summary>
-    private void Deliver(string id, string words) =>
+    /// <summary>A mail of a stranger's, as it would arrive: whole, or not there yet.</summary>
+    private void Deliver(string id, string words)
+    {
+        var path = Path.Combine(_yard.Folder, "post", "in", $"{id}.eml");
         File.WriteAllText(
-            Path.Combine(_yard.Folder, "post", "in", $"{id}.eml"),
+            path + ".part",
             $"From: Rosalind Pike <{id}@far.example>\r\nTo: yard@quay.example\r\nMessage-ID: <{id}@far.example>\r\n"
                 + $"Subject: {words}\r\n\r\n{words}\r\n"
         );
+        File.Move(path + ".part", path);
+    }
 
     private static async Task<JsonElement> Waiting(Visitor visitor, string subject)
     {
