@@ -196,6 +196,7 @@ internal sealed class Sender(
             {
                 Title = conversation.Docket is { } docket ? $"{docket.Ref} {docket.Subject}" : conversation.Subject,
                 Conversation = conversation.Id,
+                ToldElsewhere = true,
             },
             reason
         );

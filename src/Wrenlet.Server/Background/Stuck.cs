@@ -39,11 +39,13 @@ internal sealed class Stuck(
     public async Task<bool> Try(DueWork work, CancellationToken cancellation)
     {
         ArgumentNullException.ThrowIfNull(work);
-        if (!work.Always && Rests(work.Kind, work.Item))
-            return false;
         try
         {
+            if (!work.Always && Rests(work.Kind, work.Item))
+                return false;
             await work.Do();
+            await Done(work.Kind, work.Item);
+            return true;
         }
         // A full disk is no fault of this piece of work: it does not count, and is tried again with the next look.
         catch (SqliteException wrong) when (IsDisk(wrong))
@@ -60,16 +62,16 @@ internal sealed class Stuck(
             await Failed(work, wrong.Message);
             return false;
         }
-
-        await Done(work.Kind, work.Item);
-        return true;
     }
 
     /// <summary>Forgets what was done after all.</summary>
     public async Task Done(string kind, string item)
     {
-        if (Known().TryRemove((kind, item), out _))
-            await writes.Run(w => StuckStore.Remove(w.Session, kind, item));
+        if (!Known().ContainsKey((kind, item)))
+            return;
+        // Remembered until it is off the disk too: where that fails, it is tried with the next one done.
+        await writes.Run(w => StuckStore.Remove(w.Session, kind, item));
+        Known().TryRemove((kind, item), out _);
     }
 
     /// <summary>Sets down that a piece of work failed, and tells its owner when it has failed for the last time.</summary>
@@ -101,7 +103,7 @@ internal sealed class Stuck(
             await writes.Run(w =>
             {
                 StuckStore.Put(w.Session, after);
-                if (after.Tries == Retrying.MostTries)
+                if (after.Tries == Retrying.MostTries && !work.ToldElsewhere)
                     TellOwner(w, after, work);
             });
         }

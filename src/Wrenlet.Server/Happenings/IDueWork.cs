@@ -32,6 +32,9 @@ public sealed record DueWork(
     /// <summary>The task that it is about; null for none.</summary>
     public TaskId? Task { get; init; }
 
+    /// <summary>Whether those whom it concerns are told in another way when it fails for the last time.</summary>
+    public bool ToldElsewhere { get; init; }
+
     /// <summary>Whether it is tried each time, however often it failed.</summary>
     public bool Always { get; private init; }
 }

@@ -142,6 +142,21 @@ public sealed class StuckTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task What_is_told_in_another_way_is_told_once()
+    {
+        var stuck = Begin();
+        var work = Failing(_yard.People["Ines"].Id) with { ToldElsewhere = true };
+        for (var i = 0; i < Retrying.MostTries; i++)
+        {
+            await stuck.Try(work, Cancelled);
+            _machine.Advance(TimeSpan.FromHours(2));
+        }
+
+        Kept()!.Next.ShouldBeNull();
+        AlertsOf("Ines").ShouldBeEmpty();
+    }
+
+    [Fact]
     public async Task It_rests_on_over_a_restart()
     {
         await Begin().Try(Failing(), Cancelled);
