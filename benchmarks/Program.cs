@@ -40,6 +40,26 @@ void Say(string what, string figure, string goal, double value)
     Console.WriteLine($"{what, -64} {figure, -34} {goal}");
 }
 
+if (part is "kill" or "attack")
+{
+    string[] On(int port) =>
+        [
+            "--data",
+            Path.Combine(root, "data"),
+            "--port",
+            $"{port}",
+            "--clock",
+            "2026-04-14T08:40",
+            "--changes-per-second",
+            "0",
+        ];
+    var well = part is "kill"
+        ? await new Killing(product, On).Run((int)seconds)
+        : await new Attacking(product, On).Run(seconds);
+    Directory.Delete(root, recursive: true);
+    Environment.Exit(well ? 0 : 1);
+}
+
 // Start: the first with demo data, then again with what is there.
 var data = Path.Combine(root, "data");
 string[] Product(int port) =>

@@ -11,6 +11,7 @@ namespace Wrenlet.Bench;
 internal sealed class Server : IDisposable
 {
     private readonly Process _process;
+    private bool _gone;
 
     private Server(Process process, int port, double seconds) =>
         (_process, Address, Seconds) = (process, new Uri($"http://127.0.0.1:{port}"), seconds);
@@ -47,6 +48,9 @@ internal sealed class Server : IDisposable
 
     public void Dispose()
     {
+        if (_gone)
+            return;
+        _gone = true;
         _process.Kill();
         _process.WaitForExit();
         _process.Dispose();

@@ -41,7 +41,7 @@ internal static class Limits
                 )
         );
 
-    /// <summary>Few costly reads of one person at once: the others wait their turn, and too many are sent away.</summary>
+    /// <summary>One costly read of a person at a time, so that nobody takes more than one core: the others wait their turn, and too many are sent away.</summary>
     private static PartitionedRateLimiter<HttpContext> CostlyReads() =>
         PartitionedRateLimiter.Create<HttpContext, string>(context =>
             context.GetEndpoint()?.Metadata.GetMetadata<CostlyAttribute>() is null
@@ -57,8 +57,8 @@ internal static class Limits
                 )
         );
 
-    /// <summary>How many costly reads of one person run at once, and how many wait behind them.</summary>
-    private const int AtOnce = 4;
+    /// <summary>How many costly reads of one person run at once, and how many wait behind it.</summary>
+    private const int AtOnce = 1;
 
     private const int Queued = 60;
 

@@ -8,7 +8,7 @@ internal static class Refusals
     /// <summary>There is no such thing, or the asker may not know that there is.</summary>
     public static ProblemHttpResult NotFound(string what) =>
         TypedResults.Problem(
-            $"There is no such {what}, or you do not see it.",
+            $"There is no such {what}, or you cannot see it.",
             statusCode: StatusCodes.Status404NotFound,
             title: "Not found"
         );
@@ -40,7 +40,7 @@ internal static class Refusals
     /// known by field.</param>
     public static ProblemHttpResult Changed(string what, object current, IEnumerable<object>? collisions = null) =>
         TypedResults.Problem(
-            $"Someone changed this {what} since you opened it. Nothing of yours was lost: look at theirs, then save again.",
+            $"Someone changed this {what} since you opened it. Nothing of yours is lost: check theirs, then save again.",
             statusCode: StatusCodes.Status412PreconditionFailed,
             title: "Changed meanwhile",
             extensions: new Dictionary<string, object?>
@@ -55,7 +55,7 @@ internal static class Refusals
         TypedResults.Problem(
             $"Too many tries. Wait {Math.Max(1, (int)Math.Ceiling(time.TotalSeconds))} seconds, then try again.",
             statusCode: StatusCodes.Status429TooManyRequests,
-            title: "Wait a little"
+            title: "Please wait"
         );
 
     /// <summary>Who asks is not signed in, or is not one of those it is for.</summary>

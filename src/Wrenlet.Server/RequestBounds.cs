@@ -99,7 +99,7 @@ internal static class RequestBounds
         switch (value)
         {
             case string text when !bounded && text.Length > LongestText:
-                throw new RequestException(name, $"This is too long: at most {LongestText} characters are taken.");
+                throw new RequestException(name, $"This is too long: the limit is {LongestText} characters.");
             case DateTimeOffset at when at.Year is < FirstYear or > LastYear:
                 throw Year(name);
             case DateOnly day when day.Year is < FirstYear or > LastYear:
@@ -109,14 +109,11 @@ internal static class RequestBounds
                 foreach (var one in list)
                 {
                     if (one is null && list is not IReadOnlyList<int?>)
-                        throw new RequestException(name, "The list has a gap in it. Take it out, or fill it.");
+                        throw new RequestException(name, "The list has an empty entry. Remove it, or fill it in.");
                     if (one is string text)
                         Look(name, text, bounded: false);
                     if (++count > MostInList && !bounded)
-                        throw new RequestException(
-                            name,
-                            $"These are too many: at most {MostInList} are taken at once."
-                        );
+                        throw new RequestException(name, $"Too many: at most {MostInList} at once.");
                 }
 
                 break;

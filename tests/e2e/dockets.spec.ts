@@ -1,9 +1,6 @@
 import { Yard, expect, test } from './yard';
 
-test('a job is begun for a customer, changed, moved past its gates knowingly, and closed', async ({
-  browser,
-  yard,
-}) => {
+test('a job is begun for a customer, changed, moved past its gates anyway, and closed', async ({ browser, yard }) => {
   test.setTimeout(120_000);
   const odalys = await yard.visit(browser, 'Odalys Brandt', '/dockets');
   const kit = await yard.visit(browser, 'Kit Ramaswamy', '/dockets');
@@ -12,19 +9,19 @@ test('a job is begun for a customer, changed, moved past its gates knowingly, an
   await form.getByLabel('Subject').fill('Emberline: new decks');
   await form.getByLabel('Site').fill('Upper Yard');
   await form.getByLabel('Customer or partner').selectOption('Pell Rowing Club');
-  await form.getByLabel('What they write waits in').selectOption('New work');
-  await form.getByRole('button', { name: 'Begin the job' }).click();
+  await form.getByLabel('Their messages go to').selectOption('New work');
+  await form.getByRole('button', { name: 'Open the job' }).click();
   await expect(odalys.getByRole('heading', { level: 1 })).toHaveText('Emberline: new decks');
   await expect(odalys.getByRole('listitem').filter({ hasText: 'Enquiry' })).toHaveAttribute('aria-current', 'step');
   const reference = /J-\d+/.exec(odalys.url())![0];
   await expect(kit.getByRole('link', { name: new RegExp(reference) })).toBeVisible();
 
-  // What it is.
-  await odalys.getByRole('button', { name: 'Change', exact: true }).click();
-  const panel = odalys.getByRole('dialog', { name: 'What it is' });
+  // Kind.
+  await odalys.getByRole('button', { name: 'Edit details' }).click();
+  const panel = odalys.getByRole('dialog', { name: 'Docket details' });
   await panel.getByLabel('Subject').fill('Emberline: new decks and oars');
   await panel.getByLabel('Owner').selectOption('Ines Kowal');
-  await panel.getByRole('button', { name: /Add a moment/ }).click();
+  await panel.getByRole('button', { name: /Add a milestone/ }).click();
   await panel.getByLabel('Name').fill('launch');
   await panel.getByLabel('When').fill('2026-04-20T10:00');
   await panel.getByRole('button', { name: 'Save' }).click();
@@ -34,43 +31,43 @@ test('a job is begun for a customer, changed, moved past its gates knowingly, an
 
   // A gate: what is in the way is said before, and who may go past it may.
   await odalys.keyboard.press('n');
-  await odalys.getByRole('textbox', { name: /Note to colleagues/ }).pressSequentially('The club must sign the quote');
+  await odalys.getByRole('textbox', { name: /note for colleagues/ }).pressSequentially('The club must sign the quote');
   await odalys.keyboard.press('Control+Enter');
   await expect(odalys.locator('[id^=entry-]').filter({ hasText: 'The club must sign' })).toBeVisible();
   await odalys.getByRole('button', { name: /^Quote/ }).click();
   await expect(odalys.getByRole('dialog', { name: 'Move to Quote' })).toContainText(
-    'It is noted inside, and Ines hears of it.',
+    'It is noted internally, and Ines is told.',
   );
   await odalys.getByRole('button', { name: 'Move to Quote' }).click();
   await expect(odalys.getByText('Odalys moved this from Enquiry to Quote')).toBeVisible();
   await kit.goto(`${yard.url}/dockets/J-1042`);
-  await kit.getByRole('button', { name: /^Launch/ }).click();
+  await kit.getByRole('button', { name: /^Launch ,/ }).click();
   const means = kit.getByRole('dialog', { name: 'Move to Launch' });
   await expect(means).toContainText('Sign the rig off');
-  await expect(means).toContainText('Its owner and managers may move it all the same.');
+  await expect(means).toContainText('Its owner and managers may move it anyway.');
   const tobiah = await yard.visit(browser, 'Tobiah Renn', '/dockets/J-1042');
-  await tobiah.getByRole('button', { name: /^Launch/ }).click();
-  await tobiah.getByRole('button', { name: 'Move to Launch all the same' }).click();
+  await tobiah.getByRole('button', { name: /^Launch ,/ }).click();
+  await tobiah.getByRole('button', { name: 'Move to Launch anyway' }).click();
   await expect(
     tobiah.getByText(/Tobiah moved this from Work to Launch, though .*“Sign the rig off” were not done/),
   ).toBeVisible();
 
   // Limited, it is gone for those who are not on the list.
   const ines = await yard.visit(browser, 'Ines Kowal', `/dockets/${reference}`);
-  await ines.getByRole('button', { name: 'Change', exact: true }).click();
+  await ines.getByRole('button', { name: 'Edit details' }).click();
   await ines.getByRole('radio', { name: 'only these' }).check();
   await ines.getByRole('checkbox', { name: 'Odalys Brandt' }).check();
-  await ines.getByRole('dialog', { name: 'What it is' }).getByRole('button', { name: 'Save' }).click();
+  await ines.getByRole('dialog', { name: 'Docket details' }).getByRole('button', { name: 'Save' }).click();
   await expect(ines.getByText('limited to listed people')).toBeVisible();
   await kit.goto(`${yard.url}/dockets/${reference}`);
-  await expect(kit.getByRole('alert')).toContainText('There is no such docket, or you do not see it.');
+  await expect(kit.getByRole('alert')).toContainText('There is no such docket, or you cannot see it.');
 
   // Closed and opened again.
   await odalys.getByRole('listitem').filter({ hasText: 'Quote' }).getByRole('button').click();
   await odalys.getByRole('button', { name: 'Close the docket' }).click();
   await expect(odalys.getByText('Odalys closed this docket')).toBeVisible();
   await odalys.getByRole('listitem').filter({ hasText: 'Quote' }).getByRole('button').click();
-  await odalys.getByRole('button', { name: 'Open it again' }).click();
+  await odalys.getByRole('button', { name: 'Reopen the docket' }).click();
   await expect(odalys.getByText('Odalys opened this docket again')).toBeVisible();
 
   // A partner joins, and has a conversation of their own.
@@ -94,9 +91,9 @@ test('a firm of one’s own: crews, colleagues who sign in, and the first job', 
     await owner.getByRole('textbox', { name: /^Your address/ }).fill('cordelia@reedbank.example');
     await owner.getByLabel('Password').fill('a long one to begin');
     await owner.locator('form button[type=submit]').click();
-    await expect(owner.getByRole('link', { name: 'Wrenlet, to Today' })).toBeVisible();
+    await expect(owner.getByRole('link', { name: 'Wrenlet, go to Today' })).toBeVisible();
     await owner.goto(`${yard.url}/set-up`);
-    await owner.getByRole('main').getByRole('button', { name: 'Colleagues', exact: true }).click();
+    await owner.getByRole('main').getByRole('button', { name: 'People', exact: true }).click();
     await owner.getByRole('button', { name: 'New crew' }).click();
     await owner.getByLabel('Name of the crew').fill('sheds');
     await owner.getByRole('button', { name: 'Save' }).first().click();
@@ -105,29 +102,32 @@ test('a firm of one’s own: crews, colleagues who sign in, and the first job', 
     const form = owner.getByRole('form', { name: 'New colleague' });
     await form.getByLabel('Name').fill('Ivo Castellan');
     await owner.getByRole('form', { name: 'Ivo Castellan' }).getByRole('checkbox', { name: 'sheds' }).check();
-    await owner.getByRole('form', { name: 'Ivo Castellan' }).getByLabel('Address').fill('ivo@reedbank.example');
+    await owner
+      .getByRole('form', { name: 'Ivo Castellan' })
+      .getByLabel('Email to sign in with')
+      .fill('ivo@reedbank.example');
     await owner.getByRole('form', { name: 'Ivo Castellan' }).getByLabel('Password').fill('first word of Ivo');
-    await owner.getByRole('button', { name: 'Take on' }).click();
-    await expect(owner.getByText('Ivo Castellan can sign in now')).toBeVisible();
+    await owner.getByRole('button', { name: 'Add colleague' }).click();
+    await expect(owner.getByText('Ivo Castellan can now sign in')).toBeVisible();
 
     const ivo = await yard.visit(browser, null);
-    await ivo.getByLabel('Address').fill('ivo@reedbank.example');
+    await ivo.getByLabel('Email address').fill('ivo@reedbank.example');
     await ivo.getByLabel('Password').fill('first word of Ivo');
     await ivo.getByRole('button', { name: 'Sign in' }).click();
     await ivo.getByRole('button', { name: 'Ivo Castellan: menu' }).click();
     await ivo.getByRole('menuitem', { name: 'Change my password' }).click();
-    await ivo.getByLabel('The one that holds now').fill('wrong');
-    await ivo.getByLabel('The new one').fill('second word of Ivo');
-    await ivo.getByRole('button', { name: 'Change it' }).click();
+    await ivo.getByLabel('Current password').fill('wrong');
+    await ivo.getByLabel('New password').fill('second word of Ivo');
+    await ivo.getByRole('button', { name: 'Change password' }).click();
     await expect(ivo.getByText('That is not your password as it is now.')).toBeVisible();
-    await ivo.getByLabel('The one that holds now').fill('first word of Ivo');
-    await ivo.getByRole('button', { name: 'Change it' }).click();
+    await ivo.getByLabel('Current password').fill('first word of Ivo');
+    await ivo.getByRole('button', { name: 'Change password' }).click();
     await expect(ivo.getByRole('dialog')).toHaveCount(0);
 
     await ivo.getByRole('link', { name: 'Dockets' }).click();
     await ivo.getByRole('button', { name: 'New docket' }).click();
     await ivo.getByLabel('Subject').fill('Heron: new planks');
-    await ivo.getByRole('button', { name: 'Begin the job' }).click();
+    await ivo.getByRole('button', { name: 'Open the job' }).click();
     await expect(ivo.getByRole('heading', { level: 1 })).toHaveText('Heron: new planks');
     await owner.goto(`${yard.url}/dockets`);
     await expect(owner.getByRole('link', { name: /J-1 Heron: new planks/ })).toBeVisible();

@@ -11,8 +11,8 @@ test('a meeting with the customer is set, invited by mail, answered on their pag
   await expect(odalys.getByText('Go ahead with all eight.')).toBeVisible();
 
   // Beside the words that are its agenda: with whom, how long, where, and a time that suits everybody.
-  const lane = odalys.getByRole('region', { name: /Reply outside/ });
-  await lane.getByRole('button', { name: 'Set a meeting' }).click();
+  const lane = odalys.getByRole('region', { name: /^Reply to/ });
+  await lane.getByRole('button', { name: /^Set up a meeting/ }).click();
   const form = lane.getByRole('group', { name: 'The meeting' });
   await expect(form).toContainText('Still wanted: a title, a time.');
   await form.getByLabel('What the meeting is about').fill('Tide and crew');
@@ -30,7 +30,7 @@ test('a meeting with the customer is set, invited by mail, answered on their pag
   // Live at the note of a colleague, who says that she comes; and among the docket's commitments.
   const card = (page: typeof odalys) => page.getByRole('region', { name: 'Meeting: Tide and crew' });
   await expect(card(ines)).toContainText('Wed 15 Apr 08:00 to 09:00');
-  await card(ines).getByRole('button', { name: 'I come' }).click();
+  await card(ines).getByRole('button', { name: 'Yes' }).click();
   await expect(card(odalys)).toContainText('Ines comes');
   await expect(odalys.getByRole('complementary', { name: 'Commitments' })).toContainText('Tide and crew');
 
@@ -40,21 +40,21 @@ test('a meeting with the customer is set, invited by mail, answered on their pag
   const customer = await (await browser.newContext()).newPage();
   await customer.goto(link!);
   await expect(card(customer)).toBeVisible({ timeout: 15_000 });
-  await card(customer).getByRole('button', { name: 'I cannot' }).click();
-  await card(customer).getByLabel('A word with it').fill('I am at work till nine');
+  await card(customer).getByRole('button', { name: 'No' }).click();
+  await card(customer).getByLabel('Comment').fill('I am at work till nine');
   await card(customer).getByLabel('A time that would suit you').fill('2026-04-16T09:00');
-  await card(customer).getByRole('button', { name: 'Say so' }).click();
-  await expect(card(odalys)).toContainText('Would rather: Thu 16 Apr 09:00');
-  await card(odalys).getByRole('button', { name: 'Move it there' }).click();
+  await card(customer).getByRole('button', { name: 'Send answer' }).click();
+  await expect(card(odalys)).toContainText('Suggests: Thu 16 Apr 09:00');
+  await card(odalys).getByRole('button', { name: 'Move it to then' }).click();
   await expect(card(customer)).toContainText('Thu 16 Apr 09:00 to 10:00');
-  await card(customer).getByRole('button', { name: 'I come' }).click();
+  await card(customer).getByRole('button', { name: 'Yes' }).click();
   await expect(card(ines)).toContainText('Benedikta comes');
 
   // The call: what each says is read by all in it, and written down when it ends.
   await card(customer).getByRole('button', { name: 'Join the call' }).click();
   const theirs = customer.getByRole('region', { name: 'The call' });
   await theirs.getByLabel('Say something').fill('The crew is booked for the morning tide');
-  await theirs.getByRole('button', { name: 'Say it' }).click();
+  await theirs.getByRole('button', { name: 'Say', exact: true }).click();
   await putAwayMessages(odalys);
   await card(odalys).getByRole('link', { name: 'Tide and crew' }).click();
   await expect(odalys.getByRole('heading', { name: 'Tide and crew' })).toBeVisible();
@@ -62,7 +62,7 @@ test('a meeting with the customer is set, invited by mail, answered on their pag
   const ours = odalys.getByRole('region', { name: 'The call' });
   await expect(ours).toContainText('Benedikta Thorne');
   await ours.getByLabel('Say something').fill('Good. I will tell the crane by Friday noon.');
-  await ours.getByRole('button', { name: 'Say it' }).click();
+  await ours.getByRole('button', { name: 'Say', exact: true }).click();
   await expect(theirs).toContainText('I will tell the crane');
   await ours.getByRole('button', { name: 'End the call' }).click();
 
@@ -77,7 +77,7 @@ test('a meeting with the customer is set, invited by mail, answered on their pag
   await said.getByRole('button', { name: /^Make/ }).click();
   await expect(said.getByRole('checkbox', { name: 'Done: Tell the crane' })).toBeVisible();
   await ines.keyboard.press('Control+k');
-  await ines.getByRole('combobox', { name: 'Find or do' }).fill('morning tide crew booked');
+  await ines.getByRole('combobox', { name: 'Search or do' }).fill('morning tide crew booked');
   await ines
     .getByRole('option', { name: /The crew is booked/ })
     .first()
@@ -87,5 +87,5 @@ test('a meeting with the customer is set, invited by mail, answered on their pag
   // The customer reads no transcript.
   await customer.reload();
   await expect(card(customer)).toBeVisible();
-  await expect(customer.getByText('What was said')).toHaveCount(0);
+  await expect(customer.getByText('Transcript')).toHaveCount(0);
 });

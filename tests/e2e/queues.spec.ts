@@ -1,6 +1,6 @@
 import { type Page, expect, test, putAwayMessages } from './yard';
 
-const answer = (page: Page, name: string) => page.getByRole('textbox', { name: new RegExp(`Answer ${name}`) });
+const answer = (page: Page, name: string) => page.getByRole('textbox', { name: new RegExp(`Reply to ${name}`) });
 const row = (page: Page, name: RegExp) => page.getByRole('gridcell', { name });
 const handling = (page: Page) => page.getByRole('complementary', { name: 'What can be done with it' });
 
@@ -22,7 +22,7 @@ test('the queues as time: read, take, hand over with a word, set aside, close an
   await expect(handling(odalys)).toContainText('on duty (office), working now');
   await handling(odalys).getByRole('button', { name: 'Hand over' }).click();
   const dialog = odalys.getByRole('dialog', { name: 'Hand over' });
-  await dialog.getByLabel('A word with it, inside only').fill('She wants a price today');
+  await dialog.getByLabel('Note to them, internal only').fill('She wants a price today');
   await dialog.getByRole('button', { name: 'Hanneke Osei' }).click();
   await expect(hanneke.getByRole('region', { name: 'New alerts' })).toContainText('over to you');
   await hanneke.getByRole('button', { name: /^Mine/ }).click();
@@ -38,14 +38,11 @@ test('the queues as time: read, take, hand over with a word, set aside, close an
     .getByRole('button', { name: /^New work/ })
     .click();
   await expect(hanneke.getByText('Hanneke moved this from Unsorted to New work')).toBeVisible();
-  await handling(hanneke).getByRole('button', { name: 'Set aside' }).click();
-  await hanneke
-    .getByRole('dialog')
-    .getByRole('button', { name: /^Tomorrow morning/ })
-    .click();
-  await expect(row(hanneke, /Ottoline Marsh/)).toHaveAccessibleName(/aside until Wed 15 Apr 08:00/);
+  await handling(hanneke).getByRole('button', { name: 'Later' }).click();
+  await hanneke.getByRole('dialog').getByRole('button', { name: 'tomorrow' }).click();
+  await expect(row(hanneke, /Ottoline Marsh/)).toHaveAccessibleName(/later, until Wed 15 Apr 08:00/);
   await putAwayMessages(hanneke);
-  await handling(hanneke).getByRole('button', { name: 'Take up again' }).click();
+  await handling(hanneke).getByRole('button', { name: 'Bring it back now' }).click();
   await handling(hanneke).getByRole('button', { name: 'Close', exact: true }).click();
   await expect(row(hanneke, /Ottoline Marsh/)).toHaveCount(0);
   await hanneke.getByRole('region', { name: 'Messages' }).getByRole('button', { name: 'Undo' }).first().click();
@@ -65,13 +62,13 @@ test('an administrator sets a goal, and every clock counts by it at once', async
   const queue = administrator.getByRole('form', { name: 'Work in hand' });
   await queue.getByLabel('Later').fill('60');
   await queue.getByRole('button', { name: 'Save' }).click();
-  await expect(administrator.getByText('Work in hand is set.')).toBeVisible();
+  await expect(administrator.getByText('Work in hand saved.')).toBeVisible();
   await expect(row(odalys, /J-1042 Quillfish Benedikta/)).toHaveAccessibleName(/51 min/);
   await administrator.getByRole('button', { name: 'Log' }).click();
   await expect(administrator.getByText('Work in hand: goals 2 h and 1 h')).toBeVisible();
   await administrator.getByRole('button', { name: 'Router' }).click();
-  await administrator.getByLabel('A text', { exact: true }).fill('The invoice for my mooring seems too high');
-  await administrator.getByRole('button', { name: 'Where does it belong?' }).click();
+  await administrator.getByLabel('Message to try').fill('The invoice for my mooring seems too high');
+  await administrator.getByRole('button', { name: 'Which queue?' }).click();
   await expect(administrator.getByRole('status').filter({ hasText: '% sure' })).toContainText('Accounts');
 });
 
@@ -105,11 +102,11 @@ test('before it leaves: inside words are held up and marked, and there is time t
     await odalys.getByText('Stern gland is dripping fast').waitFor();
     await odalys.keyboard.press('r');
     await answer(odalys, 'Leocadia').pressSequentially('She is safe for the night but it must not be left alone.');
-    await expect(odalys.getByText(/Will be held back: 1\d words repeat what Hanneke said inside/)).toBeVisible();
+    await expect(odalys.getByText(/Will be held back: 1\d words repeat what Hanneke wrote internally/)).toBeVisible();
     await odalys.getByRole('button', { name: 'Send to Leocadia' }).click();
     const held = odalys.getByRole('alert').filter({ hasText: 'Held back' });
     await expect(held.locator('mark')).toHaveText('She is safe for the night but it must not be left');
-    await held.getByRole('button', { name: 'Edit it' }).click();
+    await held.getByRole('button', { name: 'Edit' }).click();
     await answer(odalys, 'Leocadia').fill('All is well, and we watch her.');
     await odalys.getByRole('button', { name: 'Send to Leocadia' }).click();
     const entry = odalys.getByRole('article').filter({ hasText: 'All is well, and we watch her.' });
@@ -139,7 +136,7 @@ test('a stock reply by typing, a call note, sending on, and the question after c
   await expect(answer(odalys, 'Benedikta')).toContainText(
     'Good day Benedikta, J-1042 goes back into the water on Tuesday 28 April at 10:30.',
   );
-  await odalys.getByRole('button', { name: 'Reply, then close' }).click();
+  await odalys.getByRole('button', { name: 'Send and close' }).click();
   await expect(odalys.getByText('closed', { exact: true })).toBeVisible();
 
   // On her page she is asked how we did.
@@ -148,8 +145,8 @@ test('a stock reply by typing, a call note, sending on, and the question after c
   const benedikta = await (await browser.newContext()).newPage();
   await benedikta.goto(link!);
   await benedikta.getByLabel('very well').check();
-  await benedikta.getByLabel('In your words, if you like').fill('She has never looked better.');
-  await benedikta.getByRole('button', { name: 'Say it' }).click();
+  await benedikta.getByLabel('In your own words (optional)').fill('She has never looked better.');
+  await benedikta.getByRole('button', { name: 'Send', exact: true }).click();
   await expect(benedikta.getByText('You said that we did very well.')).toBeVisible();
 
   // A note while on the telephone: wrong number said, then it stands inside with a task to call back.
@@ -160,24 +157,24 @@ test('a stock reply by typing, a call note, sending on, and the question after c
   await call.getByLabel('Number').fill('12');
   await call.getByLabel('About').fill('The crane comes an hour later.');
   await call.getByRole('combobox', { name: /^For/ }).selectOption('Ines Kowal');
-  await call.getByLabel('Call back when').fill('2026-04-14T11:00');
-  await call.getByRole('button', { name: 'Note the call' }).click();
+  await call.getByLabel('Call back').fill('2026-04-14T11:00');
+  await call.getByRole('button', { name: 'Save note' }).click();
   await expect(call).toContainText('12 is');
   await call.getByLabel('Number').fill('910 000 142');
-  await call.getByRole('button', { name: 'Note the call' }).click();
+  await call.getByRole('button', { name: 'Save note' }).click();
   const note = odalys.getByRole('article').filter({ hasText: 'The crane comes an hour later.' });
   await expect(note.getByRole('checkbox', { name: /Call Emeka Dahl back on/ })).toBeVisible();
 
   // Sent on to somebody outside; inside words ask first.
   await note.click();
   await note.getByRole('button', { name: 'More', exact: true }).click();
-  await note.getByRole('button', { name: 'Send on' }).click();
-  const on = odalys.getByRole('dialog', { name: 'Send on' });
+  await note.getByRole('button', { name: 'Forward' }).click();
+  const on = odalys.getByRole('dialog', { name: 'Forward' });
   await on.getByLabel('To').fill('lift@far.example');
   await on.getByLabel('A short message').fill('Please shift the lift by an hour.');
-  await on.getByRole('button', { name: 'Send on', exact: true }).click();
+  await on.getByRole('button', { name: 'Forward', exact: true }).click();
   await expect(on.getByRole('alert')).toContainText('said inside');
-  await on.getByRole('button', { name: 'Send on knowingly' }).click();
+  await on.getByRole('button', { name: 'Forward anyway' }).click();
   await expect(on).toHaveCount(0);
   const post = await yard.visit(browser, 'Odalys Brandt', '/post-office');
   await expect(post.getByRole('navigation', { name: 'Mails that left' })).toContainText('lift@far.example');

@@ -26,11 +26,11 @@ const places: [string, string, string, string?][] = [
   ['Today', '/', 'Today, Odalys'],
   ['Queues', '/queues', 'Queues'],
   ['Contacts', '/contacts', 'Contacts'],
-  ['How we do', '/reports', 'How we do'],
+  ['Reports', '/reports', 'Reports'],
   ['Stock replies', '/stock-replies', 'Stock replies'],
-  ['Set up', '/set-up', 'Set up', 'Wilhelmina Achterberg'],
+  ['Settings', '/set-up', 'Settings', 'Wilhelmina Achterberg'],
   ['Dockets', '/dockets', 'Dockets'],
-  ['All talk', '/talk?audience=outside', 'All talk'],
+  ['All conversations', '/talk?audience=outside', 'All conversations'],
   ['a docket', '/dockets/J-1042', 'Quillfish: keel and rigging refit'],
   ['Tasks', '/tasks', 'Tasks'],
   ['Asks', '/asks', 'Asks'],
@@ -67,8 +67,8 @@ test('a conversation under the chart, the table and the parts of the set-up have
   await page.mouse.move(4, 300);
   await expect(page.getByRole('tooltip')).toHaveCount(0);
   await fit(page, 'the reading pane');
-  await page.getByRole('button', { name: 'Set aside' }).click();
-  await expect(page.getByRole('dialog', { name: 'Set aside until' })).toBeVisible();
+  await page.getByRole('button', { name: 'Later' }).click();
+  await expect(page.getByRole('dialog', { name: 'Later, until' })).toBeVisible();
   await fit(page, 'setting aside', ['light']);
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Table' }).click();
@@ -77,7 +77,7 @@ test('a conversation under the chart, the table and the parts of the set-up have
   await expect(page.getByRole('form', { name: 'Call note' })).toBeVisible();
   await fit(page, 'a call note', ['light']);
   const administrator = await yard.visit(browser, 'Wilhelmina Achterberg', '/set-up');
-  for (const part of ['Working hours', 'Holidays', 'Colleagues', 'Router', 'Stock replies', 'Log']) {
+  for (const part of ['Hours', 'Holidays', 'People', 'Router', 'Texts', 'Log']) {
     await administrator.getByRole('main').getByRole('button', { name: part, exact: true }).click();
     await administrator.waitForLoadState('networkidle');
     await fit(administrator, part, ['light']);
@@ -105,8 +105,8 @@ test('tasks as a table with one open beside it, as a calendar and as load have n
 test('a meeting, and the form that sets one, have no accessibility violation', async ({ browser, yard }) => {
   const page = await yard.visit(browser, 'Kit Ramaswamy', '/dockets/P-7');
   await page.getByRole('region', { name: /^Meeting: Which racking/ }).waitFor();
-  await page.getByRole('button', { name: 'Set a meeting' }).click();
-  await page.getByRole('button', { name: 'whom?' }).click();
+  await page.getByRole('button', { name: /^Set up a meeting/ }).click();
+  await page.getByRole('button', { name: 'who?' }).click();
   await page.getByRole('checkbox', { name: /Odalys Brandt/ }).check();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('figure', { name: /hours, Tue 14 Apr/ })).toBeVisible();
@@ -161,7 +161,7 @@ test('open panels have no accessibility violation', async ({ browser, yard }) =>
   await fit(page, 'a draft');
   await page.keyboard.press('Escape');
   await page.keyboard.press('n');
-  await page.getByRole('textbox', { name: /Note to colleagues/ }).pressSequentially('@o');
+  await page.getByRole('textbox', { name: /note for colleagues/ }).pressSequentially('@o');
   await expect(page.getByRole('listbox', { name: 'Tags' })).toBeVisible();
   await fit(page, 'tags', ['light']);
   // Drafts are kept on the server: what was typed here is not to stand in the way of another test.
@@ -169,11 +169,11 @@ test('open panels have no accessibility violation', async ({ browser, yard }) =>
   await page.keyboard.press('Backspace');
   await page.keyboard.press('Escape');
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: /^Alerts/ }).click();
+  await page.getByRole('button', { name: /^Alerts \d/ }).click();
   await expect(page.getByRole('dialog', { name: 'Alerts' })).toBeVisible();
   await fit(page, 'alerts', ['light']);
-  await page.getByRole('button', { name: 'How I am told' }).click();
-  await expect(page.getByLabel(/Mail me what is unread/)).toBeVisible();
+  await page.getByRole('button', { name: 'Alert settings' }).click();
+  await expect(page.getByLabel(/Email me what I have not read/)).toBeVisible();
   await fit(page, 'how one is told', ['light']);
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /^Colleagues/ }).click();
@@ -182,8 +182,8 @@ test('open panels have no accessibility violation', async ({ browser, yard }) =>
   await fit(page, 'a carried conversation', ['light']);
   await page.getByRole('button', { name: /^Put it down/ }).click();
   await page.keyboard.press('Control+k');
-  await expect(page.getByRole('combobox', { name: 'Find or do' })).toBeVisible();
-  await fit(page, 'find or do', ['light']);
+  await expect(page.getByRole('combobox', { name: 'Search or do' })).toBeVisible();
+  await fit(page, 'search or do', ['light']);
 });
 
 test('signing in and a customer’s page have no accessibility violation', async ({ browser, yard }) => {
@@ -213,7 +213,7 @@ test('the first visit sets the firm up', async ({ browser }) => {
     await page.getByLabel('Your address').fill('w@northbank.example');
     await page.getByLabel('Password').fill('long enough for that');
     await page.getByRole('button', { name: 'Set up and sign in' }).click();
-    await expect(page.getByRole('alert')).toContainText('is no time zone');
+    await expect(page.getByRole('alert')).toContainText('is not a time zone');
     await page.getByLabel('Time zone').fill('Europe/Lisbon');
     await page.getByRole('button', { name: 'Set up and sign in' }).click();
     await expect(page.getByText('Nothing needs you just now')).toBeVisible();

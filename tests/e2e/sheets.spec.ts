@@ -13,7 +13,7 @@ test('a page is begun, kept over a reload, saved, pointed at, found, revised by 
   const ines = await yard.visit(browser, 'Ines Kowal', '/dockets/J-1042');
   await odalys.getByRole('button', { name: 'New sheet' }).click();
   await odalys.getByRole('textbox', { name: 'Name', exact: true }).fill('Sea trial notes');
-  await odalys.getByRole('button', { name: 'Begin' }).click();
+  await odalys.getByRole('button', { name: 'Create' }).click();
   const page = odalys.getByRole('textbox', { name: 'Sea trial notes' });
   await page.click();
   await odalys.keyboard.type('# Before we go');
@@ -49,8 +49,8 @@ test('a page is begun, kept over a reload, saved, pointed at, found, revised by 
   await expect(odalys.getByText('revision 2, Odalys')).toBeVisible();
   await ines.getByRole('button', { name: 'Save as revision 2' }).click();
   await expect(ines.getByRole('alert')).toContainText('Someone changed this sheet since you opened it');
-  await expect(ines.getByRole('region', { name: 'As it stands now' })).toContainText('Fuel for six hours.');
-  await ines.getByRole('button', { name: /mine follows on theirs/ }).click();
+  await expect(ines.getByRole('region', { name: 'Latest revision' })).toContainText('Fuel for six hours.');
+  await ines.getByRole('button', { name: /save mine after it/ }).click();
   await ines.getByRole('button', { name: 'Save as revision 3' }).click();
   await expect(ines.getByText('revision 3, Ines')).toBeVisible();
   await ines.getByRole('button', { name: 'What changed', exact: true }).click();
@@ -67,7 +67,7 @@ test('a page is begun, kept over a reload, saved, pointed at, found, revised by 
   await expect(odalys.getByRole('heading', { level: 1 })).toHaveText('Sea trial notes');
 
   // At ease, in the size that one reads best.
-  await odalys.getByRole('button', { name: 'Read at ease' }).click();
+  await odalys.getByRole('button', { name: 'Reading view' }).click();
   const reading = odalys.getByRole('dialog', { name: 'Sea trial notes' });
   await reading.getByLabel('Size').fill('30');
   await expect(reading.locator('.said')).toHaveCSS('font-size', '30px');
@@ -79,10 +79,10 @@ test('a page is begun, kept over a reload, saved, pointed at, found, revised by 
   await odalys.goto(`${yard.url}/dockets/J-1042`);
   await expect(odalys.getByText('before the price goes up')).toBeVisible();
   await odalys.keyboard.press('n');
-  await expect(odalys.getByRole('textbox', { name: /Note to colleagues/ })).toBeFocused();
+  await expect(odalys.getByRole('textbox', { name: /note for colleagues/ })).toBeFocused();
   await odalys.evaluate((text) => navigator.clipboard.writeText(text), address);
   await odalys.keyboard.press('Control+v');
-  await expect(odalys.getByRole('textbox', { name: /Note to colleagues/ }).locator('.tag')).toHaveText(
+  await expect(odalys.getByRole('textbox', { name: /note for colleagues/ }).locator('.tag')).toHaveText(
     '#Sea trial notes',
   );
   await odalys.keyboard.press('Control+Enter');
@@ -92,7 +92,7 @@ test('a page is begun, kept over a reload, saved, pointed at, found, revised by 
   // Removed and brought back.
   await odalys.getByRole('button', { name: 'Remove the sheet' }).click();
   await expect(odalys.getByRole('complementary', { name: 'Commitments' })).toContainText('1 removed');
-  await odalys.getByRole('button', { name: 'Bring it back' }).click();
+  await odalys.getByRole('button', { name: 'Restore' }).click();
   await expect(odalys.getByRole('link', { name: /Sea trial notes/ }).first()).toBeVisible();
 });
 
@@ -120,8 +120,8 @@ test('the customer sees the revision that is shared, on their own page, and what
   await expect(customer.getByRole('region', { name: 'Survey report' })).toContainText('waisted at the joint', {
     timeout: 15_000,
   });
-  await side.getByRole('button', { name: 'Take back' }).click();
-  await expect(side).toContainText('Stays inside.');
+  await side.getByRole('button', { name: 'Stop sharing' }).click();
+  await expect(side).toContainText('Internal only.');
   await customer.reload();
   await expect(customer.getByRole('button', { name: /Shared with you/ })).toHaveCount(0);
 });
@@ -142,11 +142,14 @@ test('on a phone the sheets of a docket are reached with a thumb, and read', asy
   // Come to an older revision by its address, one still writes on the newest.
   await page.reload();
   await expect(page.getByText('revision 1 of 3')).toBeVisible();
+  let answer = () => {};
+  const pressed = new Promise<void>((resolve) => (answer = resolve));
   await page.route(/\/api\/sheets\/[0-9a-f-]+$/, async (route) => {
-    await new Promise((later) => setTimeout(later, 600));
+    await pressed;
     await route.continue();
   });
   await page.getByRole('button', { name: 'Edit' }).click();
+  answer();
   await expect(page.getByRole('button', { name: 'Save as revision 4' })).toBeVisible();
   await expect(page.getByRole('textbox', { name: 'Survey report' })).toContainText('waisted at the joint');
 });
@@ -184,7 +187,7 @@ test('a table is written in by keyboard and pasted into, and a drawing is chosen
   await ines.getByRole('button', { name: 'New sheet' }).click();
   await ines.getByRole('textbox', { name: 'Name', exact: true }).fill('Berths');
   await ines.getByRole('radio', { name: /Drawing/ }).check();
-  await ines.getByRole('button', { name: 'Begin' }).click();
+  await ines.getByRole('button', { name: 'Create' }).click();
   const file = ines.getByLabel('File of the drawing');
   await file.setInputFiles({ name: 'none.svg', mimeType: 'image/svg+xml', buffer: Buffer.from('no picture') });
   await ines.getByRole('button', { name: 'Save the sheet' }).click();
@@ -199,7 +202,7 @@ test('a table is written in by keyboard and pasted into, and a drawing is chosen
   await ines.keyboard.press('+');
   await ines.keyboard.press('+');
   await expect.poll(async () => (await drawing.getByRole('img').boundingBox())!.width).toBeGreaterThan(before * 1.4);
-  await ines.getByRole('button', { name: 'Fit to the window' }).click();
+  await ines.getByRole('button', { name: 'Fit to window' }).click();
   await expect(ines.getByText('100 %')).toBeVisible();
   await ines.keyboard.press('Control+k');
   await ines.keyboard.type('travel lift dock');

@@ -23,19 +23,19 @@ test('the pictures of the README', async ({ browser, yard }) => {
   await page.screenshot({ path: to('docket-dark') });
   await page.evaluate(() => (document.documentElement.dataset.theme = 'light'));
 
-  await page.getByRole('button', { name: /^Alerts/ }).click();
+  await page.getByRole('button', { name: /^Alerts \d/ }).click();
   await expect(page.getByRole('dialog', { name: 'Alerts' })).toBeVisible();
   await page.screenshot({ path: to('alerts') });
   await page.keyboard.press('Escape');
 
   await page.goto(`${yard.url}/noticeboard`);
-  await page.getByRole('button', { name: 'Put up a notice' }).click();
+  await page.getByRole('button', { name: 'Post a notice' }).click();
   await page.getByLabel('Title').fill('Slipway closed on Friday morning');
   await page
     .getByRole('textbox', { name: 'Words' })
     .fill('The winch is **serviced** from eight to eleven. What must come out goes to the crane in the Upper Yard.');
   await page.getByLabel(/Each must confirm/).check();
-  await page.getByRole('button', { name: 'Put it up' }).click();
+  await page.getByRole('button', { name: 'Post notice' }).click();
   await page.getByRole('button', { name: 'Comment' }).click();
   await page.getByRole('button', { name: /^Comment on the notice/ }).click();
   await page.getByRole('textbox', { name: /^Comment on the notice/ }).click();
@@ -79,7 +79,7 @@ test('the pictures of the README', async ({ browser, yard }) => {
   await page.screenshot({ path: to('queues') });
   await page.goto(`${yard.url}/contacts`);
   await page.getByRole('button', { name: /^Benedikta Thorne/ }).click();
-  await expect(page.getByRole('heading', { name: 'What there was with them' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Conversations' })).toBeVisible();
   await page.screenshot({ path: to('contacts') });
   await page.goto(`${yard.url}/reports`);
   await expect(page.getByRole('heading', { name: 'What customers say' })).toBeVisible();
@@ -89,7 +89,7 @@ test('the pictures of the README', async ({ browser, yard }) => {
   await administrator.screenshot({ path: to('set-up') });
 
   await page.keyboard.press('Control+k');
-  await page.getByRole('combobox', { name: 'Find or do' }).fill('bolts');
+  await page.getByRole('combobox', { name: 'Search or do' }).fill('bolts');
   await expect(
     page.getByRole('option').filter({ hasText: 'Go ahead with all eight' }).or(page.getByRole('option').nth(3)),
   ).toBeVisible();
@@ -105,10 +105,10 @@ test('the pictures of the README', async ({ browser, yard }) => {
 
   // A meeting to be set, beside the words that are its agenda.
   const tobiah = await yard.visit(browser, 'Tobiah Renn', '/dockets/P-7');
-  const note = tobiah.getByRole('region', { name: 'Note inside' });
-  await note.getByRole('button', { name: 'Set a meeting' }).click();
+  const note = tobiah.getByRole('region', { name: 'Add a note' });
+  await note.getByRole('button', { name: /^Set up a meeting/ }).click();
   await note.getByLabel('What the meeting is about').fill('Deposit for the racking');
-  await note.getByRole('button', { name: 'whom?' }).click();
+  await note.getByRole('button', { name: 'who?' }).click();
   for (const name of ['Wilhelmina Achterberg', 'Kit Ramaswamy']) await tobiah.getByRole('checkbox', { name }).check();
   await tobiah.keyboard.press('Escape');
   await note.getByRole('list', { name: 'Times that suit' }).getByRole('button').nth(1).click();

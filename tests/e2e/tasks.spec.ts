@@ -17,11 +17,11 @@ test('tasks of a worklist are dragged from column to column, with the mouse, by 
   const odalys = await yard.visit(browser, 'Odalys Brandt', '/tasks');
   await odalys.getByRole('button', { name: 'Columns' }).click();
   await odalys
-    .getByRole('button', { name: /New worklist|Make the first/ })
+    .getByRole('button', { name: /New worklist|Create one/ })
     .first()
     .click();
   await odalys.getByLabel('Name', { exact: true }).fill('Spring');
-  await odalys.getByRole('button', { name: 'Keep it' }).click();
+  await odalys.getByRole('button', { name: 'Save', exact: true }).click();
   const next = odalys.getByRole('textbox', { name: 'A task in Next' });
   for (const title of ['Order varnish', 'Call the sailmaker', 'Count the keys']) {
     await next.fill(title);

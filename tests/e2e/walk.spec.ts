@@ -6,10 +6,10 @@ test('from a customer’s message to a finished task', async ({ browser, yard })
 
   // Sign in by address and password; a wrong one is refused with what to do.
   const odalys = await yard.visit(browser, null);
-  await odalys.getByRole('textbox', { name: 'Address' }).fill('odalys@saltmarshquay.example');
+  await odalys.getByRole('textbox', { name: 'Email address' }).fill('odalys@saltmarshquay.example');
   await odalys.getByLabel('Password').fill('not this one');
   await odalys.getByRole('button', { name: 'Sign in', exact: true }).click();
-  await expect(odalys.getByText('Address and password do not belong together')).toBeVisible();
+  await expect(odalys.getByText('Email address or password is wrong')).toBeVisible();
   await odalys.getByLabel('Password').fill('saltmarsh-quay');
   await odalys.getByRole('button', { name: 'Sign in', exact: true }).click();
   await expect(odalys.getByRole('heading', { name: /Today, Odalys/ })).toBeVisible();
@@ -17,7 +17,7 @@ test('from a customer’s message to a finished task', async ({ browser, yard })
   // In the demo one chooses a person; Ines has a browser of her own.
   const ines = await yard.visit(browser, null);
   await ines.getByRole('button', { name: 'Ines Kowal' }).click();
-  await expect(ines.getByRole('link', { name: 'Wrenlet, to Today' })).toBeVisible();
+  await expect(ines.getByRole('link', { name: 'Wrenlet, go to Today' })).toBeVisible();
 
   // See the dockets, open J-1042, read its talk in two lanes, the commitments beside, the stages above.
   await odalys.getByRole('link', { name: 'Dockets' }).first().click();
@@ -33,15 +33,15 @@ test('from a customer’s message to a finished task', async ({ browser, yard })
 
   // A note inside with bold and a list, a colleague tagged by @ and part of a name, a task and a docket by #.
   await odalys.keyboard.press('n');
-  const note = odalys.getByRole('textbox', { name: /Note to colleagues/ });
+  const note = odalys.getByRole('textbox', { name: /note for colleagues/ });
   await note.pressSequentially('@ine');
   await expect(odalys.getByRole('option', { name: /@Ines Kowal/ })).toBeVisible();
   await odalys.keyboard.press('Enter');
   await odalys.keyboard.type('please **measure** the new bolts by Wednesday noon, see #T-31');
   await odalys.getByRole('option', { name: /#T-312/ }).click();
   await odalys
-    .getByRole('region', { name: 'Note inside' })
-    .getByRole('button', { name: 'Note to colleagues', exact: true })
+    .getByRole('region', { name: 'Add a note' })
+    .getByRole('button', { name: 'Add note', exact: true })
     .click();
   const entry = odalys.getByRole('article').filter({ hasText: 'the new bolts' });
   await expect(entry.locator('strong')).toHaveText('measure');
@@ -59,11 +59,11 @@ test('from a customer’s message to a finished task', async ({ browser, yard })
   await odalys.keyboard.press('Escape');
   await odalys.getByRole('heading', { name: 'Quillfish: keel and rigging refit' }).click();
   await odalys.keyboard.press('r');
-  await expect(odalys.getByRole('region', { name: /Reply outside to Benedikta/ })).toContainText(
-    'By mail to Benedikta Thorne. Goes outside.',
+  await expect(odalys.getByRole('region', { name: /Reply to Benedikta/ })).toContainText(
+    'By mail to Benedikta Thorne.',
   );
   await odalys
-    .getByRole('textbox', { name: /Answer Benedikta by mail/ })
+    .getByRole('textbox', { name: /Reply to Benedikta by mail/ })
     .pressSequentially('Yes, the 28th holds. We order the bolts today.');
   await odalys.getByRole('button', { name: 'Send to Benedikta' }).click();
   await expect(ines.getByText('Yes, the 28th holds.')).toBeVisible();
@@ -155,7 +155,7 @@ test('from a customer’s message to a finished task', async ({ browser, yard })
   // Signing out ends at the first page.
   await odalys.getByRole('button', { name: 'Odalys Brandt: menu' }).click();
   await odalys.getByRole('menuitem', { name: 'Sign out', exact: true }).click();
-  await expect(odalys.getByRole('heading', { name: 'Try it as one of the firm' })).toBeVisible();
+  await expect(odalys.getByRole('heading', { name: 'Try the demo as' })).toBeVisible();
 });
 
 test('mail from a stranger waits in Unsorted, and a malformed one is kept aside', async ({ browser, yard }) => {
@@ -173,7 +173,7 @@ test('mail from a stranger waits in Unsorted, and a malformed one is kept aside'
     .first()
     .click();
   await odalys.getByRole('gridcell', { name: /Have you a mooring free in June/ }).click();
-  await expect(odalys.getByText('Your answer makes it yours.')).toBeVisible();
+  await expect(odalys.getByText('Reply and it becomes yours.')).toBeVisible();
   await expect(odalys.getByRole('article').filter({ hasText: 'Have you a mooring free in June?' })).toBeVisible();
 });
 
@@ -181,16 +181,16 @@ test('what is typed outlives a reload, and what is sent while away is sent when 
   const kit = await yard.visit(browser, 'Kit Ramaswamy', '/dockets/P-7');
   await kit.getByText('First quote is in').waitFor();
   await kit.keyboard.press('n');
-  await kit.getByRole('textbox', { name: /Note to colleagues/ }).pressSequentially('Half a thought about the racking');
+  await kit.getByRole('textbox', { name: /note for colleagues/ }).pressSequentially('Half a thought about the racking');
   await expect(kit.getByRole('navigation', { name: 'Open dockets' })).toContainText('draft');
   await kit.reload();
   await expect(kit.getByText('Half a thought about the racking')).toBeVisible();
   await kit.context().setOffline(true);
-  await kit.getByRole('button', { name: 'Note to colleagues', exact: true }).click();
-  await expect(kit.getByText('on its way, kept until it is there')).toBeVisible();
+  await kit.getByRole('button', { name: 'Add note', exact: true }).click();
+  await expect(kit.getByText('sending; kept until it arrives')).toBeVisible();
   await kit.context().setOffline(false);
   await expect(kit.getByRole('article').filter({ hasText: 'Half a thought about the racking' })).toBeVisible();
-  await expect(kit.getByText('on its way, kept until it is there')).toHaveCount(0);
+  await expect(kit.getByText('sending; kept until it arrives')).toHaveCount(0);
 });
 
 test('others are seen reading and writing', async ({ browser, yard }) => {
@@ -198,14 +198,14 @@ test('others are seen reading and writing', async ({ browser, yard }) => {
   const hanneke = await yard.visit(browser, 'Hanneke Osei', '/dockets/T-311');
   await expect(pryderi.getByText('Hanneke is here')).toBeVisible();
   await hanneke.keyboard.press('r');
-  await hanneke.getByRole('textbox', { name: /Answer Leocadia by text/ }).pressSequentially('It is safe to');
+  await hanneke.getByRole('textbox', { name: /Reply to Leocadia by text/ }).pressSequentially('It is safe to');
   await expect(pryderi.getByText('Hanneke is writing')).toBeVisible();
 });
 
 test('finding and doing by typing, with the keyboard alone', async ({ browser, yard }) => {
   const odalys = await yard.visit(browser, 'Odalys Brandt');
   await odalys.keyboard.press('Control+k');
-  await odalys.getByRole('combobox', { name: 'Find or do' }).waitFor();
+  await odalys.getByRole('combobox', { name: 'Search or do' }).waitFor();
   await odalys.keyboard.type('stern gland dripping');
   // What fits all of the words stands first, once all of them are typed.
   await expect(odalys.getByRole('option').first()).toContainText(/dripping/);

@@ -9,19 +9,19 @@ test('what one writes says which task it asks for; agreed to, it is made when it
   const odalys = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');
   await expect(odalys.getByText('Go ahead with all eight.')).toBeVisible();
   await odalys.keyboard.press('n');
-  const note = odalys.getByRole('textbox', { name: /Note to colleagues/ });
+  const note = odalys.getByRole('textbox', { name: /note for colleagues/ });
   await note.pressSequentially('@ine');
   await expect(odalys.getByRole('option', { name: /@Ines Kowal/ })).toBeVisible();
   await odalys.keyboard.press('Enter');
   await odalys.keyboard.type('please weigh the old ballast by ten today. Thanks all, good work this week.');
   const asked = odalys.getByRole('list', { name: 'Tasks in these words' });
   await expect(asked.getByRole('listitem')).toHaveText(/Weigh the old ballast · Ines · today 10:00/);
-  await asked.getByRole('button', { name: 'Make it' }).click();
+  await asked.getByRole('button', { name: 'Make task' }).click();
   await expect(asked).toContainText('Will be a task');
   await odalys.keyboard.press('n');
   await odalys
-    .getByRole('region', { name: 'Note inside' })
-    .getByRole('button', { name: 'Note to colleagues', exact: true })
+    .getByRole('region', { name: 'Add a note' })
+    .getByRole('button', { name: 'Add note', exact: true })
     .click();
   const entry = odalys.getByRole('article').filter({ hasText: 'old ballast' });
   await expect(entry.getByRole('checkbox', { name: 'Done: Weigh the old ballast' })).toBeVisible();
@@ -71,7 +71,7 @@ test('a mail with three requests becomes three tasks and a decision asked of the
   // What only the customer can decide is asked of them, in the lane that leaves.
   await expect(mail).toBeFocused();
   await odalys.keyboard.press('a');
-  const lane = odalys.getByRole('region', { name: /Reply outside/ });
+  const lane = odalys.getByRole('region', { name: /^Reply to/ });
   await lane.getByRole('radio', { name: 'Decision' }).click();
   await expect(lane.getByRole('group', { name: 'What you ask' })).toContainText('Benedikta');
   await lane.locator('[contenteditable=true]').click();
@@ -90,7 +90,7 @@ test('a mail with three requests becomes three tasks and a decision asked of the
   const customer = await (await browser.newContext()).newPage();
   await customer.goto(link!);
   const question = customer.getByRole('region', { name: /Decision asked by Odalys/ });
-  await question.getByLabel('A word with it, if you like').fill('The red one please');
+  await question.getByLabel('Comment (optional)').fill('The red one please');
   await question.getByRole('button', { name: 'Approve' }).click();
   await expect(question).toContainText('Approved by you.');
 

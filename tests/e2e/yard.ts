@@ -73,7 +73,7 @@ export class Yard {
       await context.request.post(`${this.url}/api/session/demo`, { data: { person: person.id } });
     }
     await page.goto(this.url + path);
-    if (name) await expect(page.getByRole('link', { name: 'Wrenlet, to Today' })).toBeVisible();
+    if (name) await expect(page.getByRole('link', { name: 'Wrenlet, go to Today' })).toBeVisible();
     return page;
   }
 

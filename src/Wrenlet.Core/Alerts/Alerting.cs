@@ -133,32 +133,30 @@ public static class Alerting
     {
         var why = reason switch
         {
-            AlertReason.Asked => "Your answer is wanted: give it, pass it on, or say that it is not yours.",
+            AlertReason.Asked => "You are asked for an answer: give it, pass it on, or say it is not for you.",
             AlertReason.OwnAsk => "You asked it.",
-            AlertReason.Tagged => "You were named with @ in it.",
-            AlertReason.CrewTagged => "A crew that you are in was named with @ in it.",
+            AlertReason.Tagged => "You were tagged in it.",
+            AlertReason.CrewTagged => "A crew of yours was tagged in it.",
             AlertReason.Called => "Someone asked for you on the telephone.",
             AlertReason.HandedOver => "The conversation was given to you or to your crew, and waits for you.",
             AlertReason.Undelivered => "You sent it, and it did not arrive.",
-            AlertReason.BackAgain => "You set it aside until this moment.",
-            AlertReason.Stuck => "It is yours, and it could not be done by itself.",
-            AlertReason.QueueLate =>
-                "It should have been answered by now, and you own it or are the one to look after its queue.",
-            AlertReason.QueueSoon =>
-                "There is little time left to answer it, and you own it or are the one to look after its queue.",
+            AlertReason.BackAgain => "You wanted it back at this time.",
+            AlertReason.Stuck => "It is yours, and Wrenlet could not do it automatically.",
+            AlertReason.QueueLate => "The reply is late, and you own it or look after its queue.",
+            AlertReason.QueueSoon => "There is little time left to reply, and you own it or look after its queue.",
             AlertReason.HandedOn => "You owned the conversation, and somebody else does now.",
             AlertReason.QueueNew => "It came into a queue that you look after, and nobody owns it yet.",
             AlertReason.TaskGiven => "You are an owner of the task.",
-            AlertReason.TaskDue => "You are an owner of the task, and its time comes or has passed.",
+            AlertReason.TaskDue => "You own the task, and it is due or late.",
             AlertReason.AskedLate => "You asked for the task, and it is late.",
-            AlertReason.Invited => "You are invited, and it counts on your answer whether you come.",
+            AlertReason.Invited => "You are invited, and asked whether you will come.",
             AlertReason.MeetingSoon => "You take part in the meeting.",
             AlertReason.OwnMeeting => "You take part in the meeting, or invited to it.",
-            AlertReason.WroteToYou => "It was said between the two of you.",
+            AlertReason.WroteToYou => "It is a direct message to you.",
             AlertReason.ToConfirm => "The notice is for you, and you have to confirm that you have read it.",
             AlertReason.Thanked => "The thanks are for you.",
             AlertReason.Noticed => "The notice is for you.",
-            AlertReason.Answered => "It answers something that you said.",
+            AlertReason.Answered => "It replies to something you wrote.",
             AlertReason.OwnConversation => "You own the conversation, and the other side wrote in it.",
             AlertReason.OwnTask => "You are an owner of the task, and someone changed it.",
             AlertReason.WatchedTask => "You follow the task.",
@@ -168,9 +166,9 @@ public static class Alerting
         };
         var less = !AlertLevels.Passes(Level.Asks, reason)
             ? level is Level.Everything && !AlertLevels.IsForMe(reason)
-                ? "Set this place to only what is for you, and it stays away."
-                : "Set this place to nothing but asks, and it stays away."
-            : "Somebody counts on you here, so that it always reaches you.";
+                ? "To stop these, set alerts here to “Only what is for me”."
+                : "To stop these, set alerts here to “Nothing but asks”."
+            : "Somebody is counting on you here, so you always get it.";
         return $"{why} {less}";
     }
 
@@ -190,11 +188,11 @@ public static class Alerting
             AlertReason.CrewTagged => $"{who} tagged your crew",
             AlertReason.Called => from is null ? $"{who} took a call for you" : $"{from} called for you",
             AlertReason.Undelivered => $"It did not reach {from ?? "them"}",
-            AlertReason.BackAgain => from is null ? "Back, as you wanted" : $"{from}: back, as you wanted",
-            AlertReason.Stuck => "Could not be done",
+            AlertReason.BackAgain => from is null ? "Back now, as you wanted" : $"{from}: back now, as you wanted",
+            AlertReason.Stuck => "Could not be done automatically",
             AlertReason.QueueLate => $"{from ?? "Someone"} waits: late",
             AlertReason.QueueSoon => $"{from ?? "Someone"} waits: little time left",
-            AlertReason.QueueNew => $"{from ?? "Someone"} wrote, and nobody owns it yet",
+            AlertReason.QueueNew => $"{from ?? "Someone"} wrote; nobody owns it yet",
             AlertReason.HandedOver => $"{who} handed {theirs} over to you",
             AlertReason.HandedOn => $"{who} handed {theirs} on",
             AlertReason.TaskGiven => $"{who} gave you a task",
@@ -206,8 +204,8 @@ public static class Alerting
             AlertReason.WroteToYou => $"{who} wrote to you",
             AlertReason.ToConfirm => $"{who} asks you to confirm a notice",
             AlertReason.Thanked => $"{who} thanks you",
-            AlertReason.Noticed => $"{who} put up a notice",
-            AlertReason.Answered => $"{who} answered you",
+            AlertReason.Noticed => $"{who} posted a notice",
+            AlertReason.Answered => $"{who} replied to you",
             AlertReason.InGroup => $"{who} wrote in your group",
             AlertReason.OwnConversation => from is null ? "New in a conversation you own" : $"{from} wrote",
             AlertReason.OwnTask => $"{who} changed your task",

@@ -204,7 +204,7 @@ public static class Concerns
             .. step switch
             {
                 AskStep.Withdrawn => Each(had, AlertReason.OwnAsk),
-                AskStep.Reminded => [],
+                AskStep.Reminded or AskStep.Renewed => [],
                 _ => Each([asker], AlertReason.OwnAsk),
             },
         ];

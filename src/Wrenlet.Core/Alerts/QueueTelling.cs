@@ -43,6 +43,15 @@ public static class QueueTelling
         return With(moment, moment is QueueMoment.Late && lateTo is { } named ? [.. looking, named] : looking);
     }
 
+    /// <summary>
+    /// The people who are to look after what waits: of the crew that it was given to, else of the queue's crew on duty;
+    /// where there is neither, the coordinators.
+    /// </summary>
+    public static IReadOnlyList<PersonId> LookAfter(Crew? given, Crew? onDuty, IEnumerable<Person> staff) =>
+        (given ?? onDuty) is { } crew
+            ? crew.Members
+            : [.. staff.Where(p => p.Role is Role.Coordinator).Select(p => p.Id)];
+
     private static List<PersonId> Looking(IReadOnlyList<OnDuty> crew)
     {
         List<PersonId> working = [.. crew.Where(c => c.Works).Select(c => c.Person)];

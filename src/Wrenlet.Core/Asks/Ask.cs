@@ -94,8 +94,8 @@ public sealed record AskTerms(
         if (Rule is AskRule.Number && (Needed < 1 || Needed > askees))
             return $"{Needed} answers are wanted, of {askees} who are asked. Choose a number from 1 to {askees}.";
         if (TimeUp is not TimeUp.Remind && Due is null)
-            return "Say by when it is to be answered: without a time it never runs out.";
-        return TimeUp is TimeUp.PassOn && PassTo is null ? "Say to whom it passes when the time runs out." : null;
+            return "Set a time for the answer: without one it never runs out.";
+        return TimeUp is TimeUp.PassOn && PassTo is null ? "Choose who it passes on to when time runs out." : null;
     }
 }
 
@@ -148,6 +148,9 @@ public abstract record AskStep(PersonId By, Instant At)
 
     /// <summary>The asker no longer wants to know.</summary>
     public sealed record Withdrawn(PersonId By, Instant At, string Reason) : AskStep(By, At);
+
+    /// <summary>The asker wants to know after all: a withdrawal taken back.</summary>
+    public sealed record Renewed(PersonId By, Instant At) : AskStep(By, At);
 
     /// <summary>Those who are waited for were reminded.</summary>
     public sealed record Reminded(PersonId By, Instant At) : AskStep(By, At);

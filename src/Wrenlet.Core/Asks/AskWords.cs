@@ -27,7 +27,7 @@ public static class AskWords
                 : "Time ran out before it was answered.",
             AskState.Returned => standing.Parts.All(p => p.State is PartState.NotMine)
                 ? "Nobody who was asked can answer: ask someone else."
-                : "Too few are left who can answer: ask someone else.",
+                : "Too few people are left who can answer: ask someone else.",
             _ => Decided(asking.Terms, standing, answered, nameOf),
         };
     }
@@ -77,12 +77,12 @@ public static class AskWords
                 var chosen = Names.List(standing.Winners.Select(i => $"“{terms.Options[i]}”"));
                 if (terms.Right is { } right)
                     return $"{answered.Count(p => p.Reply!.Chosen is [var one] && one == right)} of {answered.Count} "
-                        + $"answered rightly: “{terms.Options[right]}”.";
+                        + $"answered correctly: “{terms.Options[right]}”.";
                 if (answered.Count == 1)
                     return $"{nameOf(answered[0].Whom)} chose "
                         + $"{Names.List(answered[0].Reply!.Chosen.Select(i => $"“{terms.Options[i]}”"))}.";
                 return standing.Winners.Length > 1
-                    ? $"{chosen} stand equal, with {standing.Counts[standing.Winners[0]]} each."
+                    ? $"{chosen} are level, with {standing.Counts[standing.Winners[0]]} each."
                     : $"{chosen}, chosen by {standing.Counts[standing.Winners[0]]} of {answered.Count}.";
         }
     }

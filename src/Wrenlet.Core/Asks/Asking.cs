@@ -115,10 +115,12 @@ public sealed record Asking(AskTerms Terms, PersonId By, ImmutableArray<Askee> A
         var standing = At(step.At);
         if (step is AskStep.AskedAnew)
             return standing.State is AskState.Withdrawn ? "It was withdrawn." : null;
-        if (step is AskStep.Withdrawn or AskStep.Reminded)
+        if (step is AskStep.Withdrawn or AskStep.Renewed or AskStep.Reminded)
         {
             if (step.By != By)
                 return $"Only {nameOf(By)}, who asked, can do that.";
+            if (step is AskStep.Renewed)
+                return standing.State is AskState.Withdrawn ? null : "It is not withdrawn.";
             return step is AskStep.Withdrawn && standing.State is AskState.Returned ? null : Over(standing);
         }
 
@@ -137,8 +139,8 @@ public sealed record Asking(AskTerms Terms, PersonId By, ImmutableArray<Askee> A
                 "You have answered already. Change your answer instead.",
             AskStep.PassedOn p when p.To == p.By => "Choose someone else.",
             AskStep.PassedOn p when p.To == By =>
-                $"{nameOf(By)} asks this, and cannot answer it. Choose someone else, or say “not me”.",
-            AskStep.PassedOn p when p.Reason.Length == 0 => "Say why you pass it on: who gets it wants to know.",
+                $"{nameOf(By)} asks this, and cannot answer it. Choose someone else, or say “not for me”.",
+            AskStep.PassedOn p when p.Reason.Length == 0 => "Say why you are passing it on, for whoever gets it.",
             AskStep.NotMine when own.TrueForAll(o => o.State is not PartState.Waiting) =>
                 "You have answered already. Change your answer instead.",
             _ => null,
@@ -149,10 +151,10 @@ public sealed record Asking(AskTerms Terms, PersonId By, ImmutableArray<Askee> A
         standing.State switch
         {
             AskState.Open => null,
-            AskState.Decided => "It is decided, and answers stand as they are.",
+            AskState.Decided => "It is decided; answers can no longer change.",
             AskState.Lapsed => "Its time has run out.",
             AskState.Withdrawn => "It was withdrawn.",
-            _ => "Too few are left who can answer; it is back with who asked.",
+            _ => "Too few people are left who can answer; it is back with whoever asked.",
         };
 
     /// <summary>Plays what was done, step by step.</summary>
@@ -166,6 +168,9 @@ public sealed record Asking(AskTerms Terms, PersonId By, ImmutableArray<Askee> A
         private Instant? _since;
         private bool _ranOut;
         private AskState _state;
+
+        /// <summary>How it stood before it was withdrawn.</summary>
+        private (AskState State, Instant? Since) _before;
         private bool? _approved;
 
         /// <summary>Lets time pass: what is due by then happens.</summary>
@@ -201,7 +206,10 @@ public sealed record Asking(AskTerms Terms, PersonId By, ImmutableArray<Askee> A
                         _parts[i] = _parts[i] with { State = PartState.Waiting, Reply = null, At = null };
                     break;
                 case AskStep.Withdrawn when _state is AskState.Open or AskState.Returned:
-                    (_state, _since) = (AskState.Withdrawn, step.At);
+                    (_before, _state, _since) = ((_state, _since), AskState.Withdrawn, step.At);
+                    break;
+                case AskStep.Renewed when _state is AskState.Withdrawn:
+                    (_state, _since) = _before;
                     break;
                 case AskStep.Answered answer when _state is AskState.Open:
                     foreach (

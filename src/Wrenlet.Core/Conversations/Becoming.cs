@@ -154,7 +154,7 @@ public static class Becoming
         ArgumentNullException.ThrowIfNull(conversation);
         ArgumentNullException.ThrowIfNull(moment);
         if (conversation.Audience is not Audience.Outside)
-            return StepOutcome.Refuse("Only outside conversations are closed or set aside.");
+            return StepOutcome.Refuse("Only outside conversations can be closed or put off.");
         return step switch
         {
             TalkStep.Close when !conversation.Open => StepOutcome.Refuse("It is closed already."),
@@ -169,33 +169,29 @@ public static class Becoming
                 null
             ),
             TalkStep.Reopen when conversation.Open => StepOutcome.Refuse("It is open already."),
-            TalkStep.Reopen => new(conversation with { Open = true }, $"{actor} opened this conversation again", null),
-            TalkStep.NothingDue when !conversation.Open => StepOutcome.Refuse("It is closed; nothing is due in it."),
+            TalkStep.Reopen => new(conversation with { Open = true }, $"{actor} reopened this conversation", null),
+            TalkStep.NothingDue when !conversation.Open => StepOutcome.Refuse("It is closed; no reply is due."),
             TalkStep.NothingDue => new(
                 conversation with
                 {
                     Exchange = conversation.Exchange.Settled(at),
                     AsideUntil = null,
                 },
-                $"{actor}: nothing more is due here",
+                $"{actor}: no reply needed",
                 null
             ),
-            TalkStep.Aside when !conversation.Open => StepOutcome.Refuse(
-                "It is closed. Open it again before setting it aside."
-            ),
-            TalkStep.Aside when until is not { } end || end <= at => StepOutcome.Refuse(
-                "Choose a moment that is still to come."
-            ),
+            TalkStep.Aside when !conversation.Open => StepOutcome.Refuse("It is closed. Reopen it first."),
+            TalkStep.Aside when until is not { } end || end <= at => StepOutcome.Refuse("Choose a time in the future."),
             TalkStep.Aside => new(
                 conversation with
                 {
                     AsideUntil = until,
                 },
-                $"{actor} set this aside until {moment(until!.Value)}",
+                $"{actor} put this off until {moment(until!.Value)}",
                 null
             ),
-            TalkStep.Back when conversation.AsideUntil is null => StepOutcome.Refuse("It is not set aside."),
-            TalkStep.Back => new(conversation with { AsideUntil = null }, $"{actor} took this up again", null),
+            TalkStep.Back when conversation.AsideUntil is null => StepOutcome.Refuse("It is not put off."),
+            TalkStep.Back => new(conversation with { AsideUntil = null }, $"{actor} brought this back", null),
             _ => throw new ArgumentOutOfRangeException(nameof(step), step, "Unknown step."),
         };
     }

@@ -16,21 +16,21 @@ public static class Changing
     public static Verdict MayChange(Person who, EntryKind kind, Via? via, PersonId? author, bool removed)
     {
         if (kind is EntryKind.Event)
-            return new(false, "This says what happened. It cannot be changed.");
+            return new(false, "This records what happened. It cannot be changed.");
         if (kind is EntryKind.MessageIn)
-            return new(false, "These are the words of the other side. They stay as they came.");
+            return new(false, "This is what the other side wrote. It stays as it came.");
         if (kind is EntryKind.MessageOut)
         {
             return new(
                 false,
                 via is Via.Page
-                    ? "It stands on their page, and they may have read it. Follow it up with another message."
-                    : "It has left, and cannot be changed any more. Follow it up with another message."
+                    ? "It is on their page, and they may have read it. Send another message instead."
+                    : "It has been sent and cannot be changed. Send another message instead."
             );
         }
 
         if (author != who.Id)
-            return new(false, "Only who said it may change it. Answer it instead.");
-        return removed ? new(false, "It is removed already.") : new(true, "your own words, said inside");
+            return new(false, "Only its author can change it. Reply to it instead.");
+        return removed ? new(false, "It has been removed already.") : new(true, "your own words, internal");
     }
 }

@@ -37,12 +37,12 @@ public readonly record struct Leak(LeakKind Kind, string Reason, int Start, int 
 /// <param name="Text">Its plain text.</param>
 /// <param name="By">Who said it, in short.</param>
 /// <param name="Stands">Whether it still stands somewhere, as on a sheet, and was not said at a moment.</param>
-/// <param name="With">The other party it was said with; null when it was said inside.</param>
+/// <param name="With">The other party it was said with; null when it was internal.</param>
 public readonly record struct SaidBefore(string Text, string By, bool Stands = false, string? With = null);
 
 /// <summary>A draft that is about to leave, with all that the check needs to know.</summary>
 /// <param name="Plain">Its plain text.</param>
-/// <param name="Inside">What was said inside, or with another party, and may be repeated in it.</param>
+/// <param name="Inside">What was internal, or with another party, and may be repeated in it.</param>
 /// <param name="Outside">What is no secret: what was said to or by this party before, and what is said to anyone.</param>
 /// <param name="InsideFiles">Names of its files that so far were only inside, or another party's.</param>
 /// <param name="UnseenThings">Things named in it that the party cannot see, as they stand in the text.</param>
@@ -79,7 +79,7 @@ public static class LeakCheck
                     draft.Plain,
                     thing,
                     LeakKind.UnseenThing,
-                    $"{draft.Party} cannot see {thing}. Say it in words, or take it out."
+                    $"{draft.Party} cannot see {thing}. Describe it in words, or remove it."
                 )
             );
         foreach (var tag in draft.OutsideTags)
@@ -88,14 +88,14 @@ public static class LeakCheck
                     draft.Plain,
                     tag,
                     LeakKind.OutsideTag,
-                    $"{tag.TrimStart('@')} is not part of {draft.Party}. Take the tag out, or tag them inside."
+                    $"{tag.TrimStart('@')} is not part of {draft.Party}. Remove the tag, or tag them internally."
                 )
             );
         foreach (var file in draft.InsideFiles)
             leaks.Add(
                 new(
                     LeakKind.InsideFile,
-                    $"{file} was only inside, or with somebody else, so far. Leave it out, unless {draft.Party} is meant to have it.",
+                    $"So far {file} was internal only, or shared with somebody else. Remove it unless {draft.Party} should have it.",
                     -1,
                     -1
                 )
@@ -104,7 +104,7 @@ public static class LeakCheck
             leaks.Add(
                 new(
                     LeakKind.ForeignAddress,
-                    $"{address} is not among the contacts of {draft.Party}. Correct it, or add it to the contacts.",
+                    $"{address} is not among the contacts of {draft.Party}. Correct it, or add it in Contacts.",
                     -1,
                     -1
                 )
@@ -158,15 +158,15 @@ public static class LeakCheck
         Repeated(draft.Plain, draft.Inside, draft.Outside)
             .Select(r => new Leak(
                 r.Said.With is null ? LeakKind.InsideWords : LeakKind.OtherWords,
-                $"{r.Words} words repeat what {Whose(r.Said)}. Say it in other words, unless {draft.Party} may read it.",
+                $"{r.Words} words repeat what {Whose(r.Said)}. Rephrase it unless {draft.Party} may read it.",
                 r.Start,
                 r.End
             ));
 
     private static string Whose(SaidBefore said) =>
         said.With is { } party ? $"was said with {party}"
-        : said.Stands ? $"{said.By} says inside"
-        : $"{said.By} said inside";
+        : said.Stands ? $"{said.By} says internally"
+        : $"{said.By} wrote internally";
 
     /// <summary>
     /// Runs of at least <see cref="RunLength"/> words that stand in an earlier text and in none that is no secret. Each

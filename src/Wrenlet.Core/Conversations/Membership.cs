@@ -22,7 +22,7 @@ public static class Membership
                 ? new(true, "two colleagues")
                 : new(false, "A direct conversation is with one colleague. Make a group for more.");
         return others.Count + 1 > Most
-            ? new(false, $"A group has at most {Most} members. Put a notice on the noticeboard to reach more.")
+            ? new(false, $"A group has at most {Most} members. Post a notice on the noticeboard to reach more people.")
             : new(true, "colleagues");
     }
 
@@ -32,7 +32,7 @@ public static class Membership
         if (audience is not Audience.Group)
             return new(false, "Nobody can join a direct conversation. Make a group instead.");
         if (!members.Contains(who.Id))
-            return new(false, "Only its members may take someone in.");
+            return new(false, "Only its members can add people.");
         if (!added.IsStaff)
             return new(false, "Only colleagues can be in a group.");
         return members.Length >= Most
@@ -44,5 +44,5 @@ public static class Membership
     public static Verdict MayRemove(Audience audience, Person who, PersonId removed) =>
         audience is not Audience.Group ? new(false, "A direct conversation stays between its two.")
         : who.Id == removed ? new(true, "they leave")
-        : new(false, "Each member leaves by themself. Ask them, or make another group.");
+        : new(false, "People leave a group themselves. Ask them, or create another group.");
 }

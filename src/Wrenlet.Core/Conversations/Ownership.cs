@@ -55,20 +55,20 @@ public static class Ownership
         if (owner == actor.Id)
             return new(true, "you own it");
         if (actor.Manages)
-            return new(true, "managers may assign any conversation");
+            return new(true, "managers can assign any conversation");
         return rule switch
         {
-            HandoverRule.Anyone => new(true, "the queue lets anyone assign"),
-            HandoverRule.Crew when actor.Role is Role.Coordinator => new(true, "coordinators may assign in this queue"),
+            HandoverRule.Anyone => new(true, "anyone can assign in this queue"),
+            HandoverRule.Crew when actor.Role is Role.Coordinator => new(true, "coordinators can assign in this queue"),
             HandoverRule.Crew when onDuty is { } crew && actor.Crews.Contains(crew) => new(
                 true,
-                "the crew on duty may assign in this queue"
+                "the crew on duty can assign in this queue"
             ),
             HandoverRule.Crew => new(
                 false,
-                "In this queue only its owner, the crew on duty, coordinators and managers may assign it."
+                "In this queue only its owner, the crew on duty, coordinators and managers can reassign it."
             ),
-            _ => new(false, "In this queue only its owner and managers may assign it."),
+            _ => new(false, "In this queue only its owner and managers can reassign it."),
         };
     }
 }

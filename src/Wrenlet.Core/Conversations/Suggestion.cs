@@ -118,7 +118,7 @@ public static class Suggesting
         reasons.Add(
             (candidate.Load.Open, candidate.Load.Late) switch
             {
-                (0, _) => "nothing waits for them",
+                (0, _) => "nothing is waiting for them",
                 (var open, 0) => $"{open} open",
                 (var open, var late) => $"{open} open, {late} late",
             }

@@ -146,7 +146,7 @@ public sealed record ResponseClock(
         var total = $"{WorkingTimeWords.Of(calendar.Between(Since, now))} of {WorkingTimeWords.Of(Goal)} used";
         var sum =
             parts.Count == 0
-                ? "no working time has passed yet"
+                ? "no working time used yet"
                 : string.Join(", ", parts)
                     + (parts.Count > 1 || days.Count > MostDays ? $", together {total}" : $": {total}");
         return $"Arrived {when}; {sum}. The goal for {(First ? "the first reply" : "a later reply")}.";

@@ -64,8 +64,8 @@ public static class Ways
                 : new(side.Phones, null),
             Via.Page => side.HasPage
                 ? new([], null)
-                : WayOut.Not($"{side.Name} is not among the contacts and has no page. Answer by mail or text."),
-            Via.Call => WayOut.Not("A call is made by telephone; note it inside."),
+                : WayOut.Not($"{side.Name} is not among the contacts and has no page. Reply by mail or text."),
+            Via.Call => WayOut.Not("A call is made by telephone; note it internally."),
             _ => throw new ArgumentOutOfRangeException(nameof(via), via, "Unknown way."),
         };
     }

@@ -7,7 +7,7 @@ public static class DocketRules
 {
     /// <summary>What is wrong with a docket's subject, in a sentence; null when it can be used.</summary>
     public static string? WrongSubject(string? subject) =>
-        string.IsNullOrWhiteSpace(subject) ? "Say what the docket is about: it needs a subject." : null;
+        string.IsNullOrWhiteSpace(subject) ? "Give the docket a subject." : null;
 
     /// <summary>Why somebody cannot own a docket; null when they can, and for nobody.</summary>
     /// <param name="owner">Who is to own it; null for nobody.</param>
@@ -28,11 +28,11 @@ public static class DocketRules
     {
         ArgumentNullException.ThrowIfNull(by);
         if (!Sight.MayGiveSight(by, now, owner?.Id))
-            return "Only the docket’s owner and managers may say who sees it. Ask one of them.";
+            return "Only the docket’s owner and managers can change who sees it. Ask one of them.";
         if (!by.MaySee(new Place.Inside(after)))
-            return "You would not see it yourself any more. Put yourself, or a crew of yours, on the list.";
+            return "You would no longer see it yourself. Add yourself, or one of your crews, to the list.";
         return owner is not null && !owner.MaySee(new Place.Inside(after))
-            ? $"{owner.FirstName}, who owns it, would not see it any more. Put {owner.FirstName} on the list, or hand it over first."
+            ? $"{owner.FirstName}, who owns it, would no longer see it. Add {owner.FirstName} to the list, or hand the docket over first."
             : null;
     }
 }

@@ -70,13 +70,20 @@ public sealed record Query(
                 "since" => OnDay(query, Next(), Next, today, since: true),
                 "until" => OnDay(query, Next(), Next, today, since: false),
                 "files" => (query with { Files = true }, "with files", true),
-                "inside" => (query with { Audience = Conversations.Audience.Inside }, "said inside", true),
-                "outside" => (query with { Audience = Conversations.Audience.Outside }, "said outside", true),
+                "inside" => (query with { Audience = Conversations.Audience.Inside }, "internal", true),
+                "outside" => (
+                    query with
+                    {
+                        Audience = Conversations.Audience.Outside,
+                    },
+                    "with customers and partners",
+                    true
+                ),
                 "open" => (query with { Open = true }, "open", true),
                 "closed" => (query with { Open = false }, "closed or done", true),
                 _ => (
                     query,
-                    $"/{word} narrows nothing. There are /by, /in, /since, /until, /files, /inside, /outside, /open and /closed",
+                    $"/{word} is not a filter. Use /by, /in, /since, /until, /files, /inside, /outside, /open and /closed",
                     false
                 ),
             };
@@ -102,14 +109,14 @@ public sealed record Query(
             p.Name.Split(' ').Any(n => n.StartsWith(name, StringComparison.OrdinalIgnoreCase))
         );
         return found is null
-            ? (query, $"nobody here is called {name}", false)
+            ? (query, $"nobody is called {name}", false)
             : (query with { By = found.Id }, $"said by {found.Name}", true);
     }
 
     private static (Query, string, bool) InDocket(Query query, string? text) =>
         text is null ? (query, "name a docket: /in J-1042", false)
         : DocketRef.Parse(text) is { } reference ? (query with { Docket = reference }, $"in {reference}", true)
-        : (query, $"{text} is no docket; write it as J-1042", false);
+        : (query, $"{text} is not a docket; write it like J-1042", false);
 
     private static (Query, string, bool) OnDay(
         Query query,
@@ -125,7 +132,7 @@ public sealed record Query(
         var day =
             Day(text, today) ?? (char.IsDigit(text[0]) && next() is { } month ? Dated($"{text} {month}", today) : null);
         if (day is not { } found)
-            return (query, $"{text} is no day; write monday, 6 apr or 2026-04-06", false);
+            return (query, $"{text} is not a day; write monday, 6 apr or 2026-04-06", false);
         return (
             since ? query with { Since = found } : query with { Until = found },
             $"{word} {Calendars.DateWords.Day(found, today)}",

@@ -32,8 +32,8 @@ public sealed record StageMove(
         var waits =
             $"{Names.List(InTheWay.Select(g => $"“{g.Title}”"))} {(InTheWay.Length == 1 ? "stands" : "stand")} in the way.";
         return MayAllTheSame
-            ? $"{waits} Finish {(InTheWay.Length == 1 ? "it" : "them")}, or move it all the same."
-            : $"{waits} Finish {(InTheWay.Length == 1 ? "it" : "them")}, or ask the docket’s owner or a manager to move it all the same.";
+            ? $"{waits} Finish {(InTheWay.Length == 1 ? "it" : "them")}, or move it anyway."
+            : $"{waits} Finish {(InTheWay.Length == 1 ? "it" : "them")}, or ask the docket’s owner or a manager to move it anyway.";
     }
 }
 
@@ -68,8 +68,8 @@ public static class Moving
         var stages = Stages.Of(kind);
         var refusal =
             to < 0 || to >= stages.Length ? "There is no such stage."
-            : !open ? "The docket is closed. Open it again first."
-            : to == from ? $"It stands in {stages[to]} already."
+            : !open ? "The docket is closed. Reopen it first."
+            : to == from ? $"It is in {stages[to]} already."
             : null;
         if (refusal is not null)
             return new(refusal, [], false, []);
@@ -78,8 +78,8 @@ public static class Moving
         var setsOff = new List<string>
         {
             told.Count == 0
-                ? "It is noted inside; nobody else follows the docket."
-                : $"It is noted inside, and {Names.List(told)} {(told.Count == 1 ? "hears" : "hear")} of it.",
+                ? "It is noted internally; nobody else follows the docket."
+                : $"It is noted internally, and {Names.List(told)} {(told.Count == 1 ? "is" : "are")} told.",
         };
         var next = ordered.Where(g => g.Stage > to).GroupBy(g => g.Stage).FirstOrDefault();
         if (next is not null)
@@ -101,7 +101,7 @@ public static class Moving
             return null;
         var open = Names.List(new[] { Count(openTasks, "task"), Count(openAsks, "ask") }.OfType<string>());
         return $"{char.ToUpperInvariant(open[0])}{open[1..]} {(openTasks + openAsks == 1 ? "is" : "are")} still open "
-            + $"here. Finish {(openTasks + openAsks == 1 ? "it" : "them")}, or close it all the same: "
+            + $"here. Finish {(openTasks + openAsks == 1 ? "it" : "them")}, or close it anyway: "
             + $"{(openTasks + openAsks == 1 ? "it stays" : "they stay")} with whom "
             + $"{(openTasks + openAsks == 1 ? "it is" : "they are")}.";
 

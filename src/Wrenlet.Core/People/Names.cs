@@ -29,10 +29,12 @@ public static class Names
     }
 
     /// <summary>"Tobiah", "Tobiah and Ines", "Tobiah, Ines and Kit"; each name once.</summary>
-    public static string List(IEnumerable<string> names)
+    /// <param name="names">The names.</param>
+    /// <param name="last">What joins the last two.</param>
+    public static string List(IEnumerable<string> names, string last = "and")
     {
         var all = names.Distinct().ToList();
-        return all.Count < 2 ? string.Concat(all) : $"{string.Join(", ", all[..^1])} and {all[^1]}";
+        return all.Count < 2 ? string.Concat(all) : $"{string.Join(", ", all[..^1])} {last} {all[^1]}";
     }
 
     /// <summary>Two letters for a name tag: the first of the first and of the last word.</summary>

@@ -11,7 +11,7 @@ public enum HappeningKind
     /// <summary>We wrote to the other side.</summary>
     MessageOut,
 
-    /// <summary>Something was said inside.</summary>
+    /// <summary>Something was internal.</summary>
     Note,
 
     /// <summary>A task was made.</summary>

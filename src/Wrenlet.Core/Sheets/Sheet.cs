@@ -89,10 +89,10 @@ public sealed record Sheet(
     public string? RefusesSharing(PartyId party, int revision, IEnumerable<PartyId> onDocket)
     {
         if (Removed)
-            return "The sheet was removed. Bring it back first.";
+            return "The sheet was removed. Restore it first.";
         if (revision < 1 || revision > Revision)
-            return $"There is no revision {revision}. The newest is {Revision}.";
-        return onDocket.Contains(party) ? null : "They have no conversation in this docket. Begin one with them first.";
+            return $"There is no revision {revision}. The latest is {Revision}.";
+        return onDocket.Contains(party) ? null : "They have no conversation in this docket. Start one first.";
     }
 
     /// <summary>Who outside sees it, in a sentence.</summary>
@@ -100,7 +100,7 @@ public sealed record Sheet(
     public string SharedLine(Func<PartyId, string> name)
     {
         if (Shares.IsEmpty || Removed)
-            return "Stays inside.";
+            return "Internal only.";
         return string.Join(
             ' ',
             Shares

@@ -31,7 +31,7 @@ public readonly record struct DueStanding(DueState State, string Label)
     public static DueStanding At(Instant now, Instant? due, WorkCalendar calendar)
     {
         if (due is not { } moment)
-            return new(DueState.Well, "not dated");
+            return new(DueState.Well, "no date");
         if (now > moment)
         {
             var late = calendar.Between(moment, now);

@@ -152,7 +152,7 @@ public static class NextOrder
             {
                 parts.Add(
                     spare < Duration.Zero
-                        ? $"due {label}, and its {WorkingTimeWords.Of(work)} of work no longer fit in"
+                        ? $"due {label}, and its {WorkingTimeWords.Of(work)} of work no longer fits"
                         : $"due {label}, {Length(spare)} to spare beside its {WorkingTimeWords.Of(work)} of work"
                 );
             }
@@ -165,9 +165,9 @@ public static class NextOrder
                 task.Priority switch
                 {
                     Priority.Critical => "critical, so it counts as due now",
-                    Priority.High => "not dated; high, so it counts as due within two working days",
-                    Priority.Normal => "not dated",
-                    _ => "not dated, no hurry",
+                    Priority.High => "no date; high, so it counts as due within two working days",
+                    Priority.Normal => "no date",
+                    _ => "no date, no hurry",
                 }
             );
         }

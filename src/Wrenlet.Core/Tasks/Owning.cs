@@ -11,7 +11,7 @@ public static class Owning
     /// <param name="maker">Who made it.</param>
     public static string? RefusesPrivate(IEnumerable<OwnerShare> owners, PersonId maker) =>
         owners.Any(o => o.Owner != new TaskOwner.OfPerson(maker))
-            ? "A private task is its maker's alone. Take the other owners off first, or leave it open to others."
+            ? "A private task is only for whoever made it. Remove the other owners first, or let others see it."
             : null;
 
     /// <summary>
@@ -41,7 +41,7 @@ public static class Owning
         return (
             blind,
             place is Place.Own
-                ? "A private task is its maker's alone. Open it to others first, then give it to someone."
+                ? "A private task is only for whoever made it. Let others see it first, then give it to someone."
                 : $"{blind.FirstName} does not see {docket?.ToString() ?? "it"} and cannot own this task. Give "
                     + $"{blind.FirstName} sight of it first, or choose someone else."
         );

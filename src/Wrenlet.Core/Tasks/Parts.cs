@@ -20,7 +20,7 @@ public readonly record struct PartsDone(int Count, int Done, int Percent)
             return null;
         var open = Count - Done;
         return $"{open} of its {Count} parts {(open == 1 ? "is" : "are")} not done. Finish or drop "
-            + $"{(open == 1 ? "it" : "them")} first: it is done when they are.";
+            + $"{(open == 1 ? "it" : "them")} first: it is done when its parts are.";
     }
 
     /// <summary>

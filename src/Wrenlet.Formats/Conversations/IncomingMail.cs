@@ -77,7 +77,7 @@ public sealed partial record IncomingMail(
     {
         if (raw.Length > LongestBytes)
             throw new MalformedMailException(
-                $"The mail is {raw.Length / 1_048_576} MB; at most {LongestBytes / 1_048_576} MB are taken in."
+                $"The mail is {raw.Length / 1_048_576} MB; the limit is {LongestBytes / 1_048_576} MB."
             );
         MimeMessage mail;
         try
@@ -86,7 +86,7 @@ public sealed partial record IncomingMail(
         }
         catch (FormatException wrong)
         {
-            throw new MalformedMailException("It does not have the form of a mail: " + wrong.Message, wrong);
+            throw new MalformedMailException("It is not a mail: " + wrong.Message, wrong);
         }
 
         if (mail.Headers.Count == 0)

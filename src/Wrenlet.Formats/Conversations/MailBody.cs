@@ -79,7 +79,7 @@ public sealed partial class MailBody
                 + (
                     Folded.Length == 0
                         ? ""
-                        : $"<details><summary>Signature and earlier words</summary>{EntryText.FromPlain(Folded).Html}</details>"
+                        : $"<details><summary>Signature and earlier messages</summary>{EntryText.FromPlain(Folded).Html}</details>"
                 );
         foreach (var image in _dom.QuerySelectorAll("img").ToList())
         {
@@ -209,7 +209,7 @@ public sealed partial class MailBody
                 cut--;
         var folded = level.Owner!.CreateElement("details");
         var summary = level.Owner.CreateElement("summary");
-        summary.TextContent = "Signature and earlier words";
+        summary.TextContent = "Signature and earlier messages";
         folded.Append(summary);
         foreach (var node in nodes.Skip(cut))
             folded.Append(node);

@@ -45,7 +45,7 @@ public static partial class Transcript
             .ReplaceLineEndings("\n")
             .Split("\n\n", StringSplitOptions.RemoveEmptyEntries);
         if (blocks.Length == 0 || !Signature().IsMatch(blocks[0]))
-            return ([], "It is no WebVTT: its first line must be WEBVTT.");
+            return ([], "It is not WebVTT: the first line must be WEBVTT.");
         var lines = new List<SpokenLine>();
         foreach (var block in blocks.Skip(1))
         {
@@ -60,7 +60,7 @@ public static partial class Transcript
             if (at < 0)
                 continue;
             if (Timing().Match(rows[at]) is not { Success: true } timing)
-                return ([], $"“{rows[at].Trim()}” is no time of a cue. Write it as 00:01:02.000 --> 00:01:05.500.");
+                return ([], $"“{rows[at].Trim()}” is not a cue time. Write it as 00:01:02.000 --> 00:01:05.500.");
             var (from, until) = (Moment(timing.Groups[1].Value), Moment(timing.Groups[2].Value));
             if (until < from)
                 return ([], $"The cue “{rows[at].Trim()}” ends before it begins.");

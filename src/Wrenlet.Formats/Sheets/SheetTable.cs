@@ -40,9 +40,9 @@ public static class SheetTable
             while (reader.Read())
             {
                 if (rows.Count == MostRows)
-                    return ([], $"It has more than {MostRows - 1} rows. Divide it.");
+                    return ([], $"It has more than {MostRows - 1} rows. Split it.");
                 if (reader.FieldCount > MostColumns)
-                    return ([], $"It has more than {MostColumns} columns. Divide it.");
+                    return ([], $"It has more than {MostColumns} columns. Split it.");
                 var row = Enumerable.Range(0, reader.FieldCount).Select(reader.GetString).ToList();
                 if (row.Any(v => v.Length > LongestValue))
                     return (

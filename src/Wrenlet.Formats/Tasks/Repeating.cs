@@ -23,7 +23,7 @@ public sealed partial class Repeating
     /// <summary>What is wrong with a rule, in a sentence; null when it can be used.</summary>
     public static string? Wrong(string rule) =>
         Read(rule) is null
-            ? $"“{rule}” is no rule of repeating that can be kept. Write for instance FREQ=WEEKLY;BYDAY=MO."
+            ? $"“{rule}” is not a recurrence rule that can be used. Write for example FREQ=WEEKLY;BYDAY=MO."
             : null;
 
     /// <summary>Reads a rule; null when it cannot be used.</summary>

@@ -55,14 +55,14 @@ public static class TaskCsv
             if (names.Count == 0)
                 return ([], "There is nothing in the file. Its first line names the columns.");
             if (!names.Contains("title"))
-                return ([], $"Its first line names no column “title”. It may name {string.Join(", ", Columns)}.");
+                return ([], $"The first line has no column “title”. Possible columns: {string.Join(", ", Columns)}.");
             if (names.Where(n => n.Length > 0).GroupBy(n => n).FirstOrDefault(g => g.Count() > 1) is { } twice)
-                return ([], $"The column “{twice.Key}” is there twice. Take one of them out.");
+                return ([], $"The column “{twice.Key}” is there twice. Remove one.");
             var rows = new List<TaskCsvRow>();
             while (reader.Read())
             {
                 if (rows.Count == Most)
-                    return ([], $"It has more than {Most} rows. Divide it.");
+                    return ([], $"It has more than {Most} rows. Split it.");
                 var values = new Dictionary<string, string>();
                 foreach (var (i, name) in names.Index())
                     if (name.Length > 0)

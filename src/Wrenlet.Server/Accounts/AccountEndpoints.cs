@@ -71,14 +71,14 @@ internal static class AccountEndpoints
         {
             var (start, end) = (Clock.Parse(day.Start), Clock.Parse(day.End == "24:00" ? "00:00" : day.End));
             if (!start.Success || !end.Success)
-                return (null, $"“{day.Start} to {day.End}” are no hours. Write times such as 08:00.");
+                return (null, $"“{day.Start} to {day.End}” is not a time range. Write times like 08:00.");
             shifts.Add(KeyValuePair.Create((IsoDayOfWeek)day.Weekday, new Shift(start.Value, end.Value)));
         }
 
         try
         {
             var week = new WorkWeek(shifts);
-            return week.HasWork ? (week, null) : (null, "There is no working time in it. Give at least one day hours.");
+            return week.HasWork ? (week, null) : (null, "There are no hours in it. Give at least one day hours.");
         }
         catch (ArgumentException wrong)
         {
@@ -126,7 +126,7 @@ internal static class AccountEndpoints
         if (who.Current.Firm is not null)
             return Refusals.Refused("The firm has been set up already. Sign in instead.");
         if (DateTimeZoneProviders.Tzdb.GetZoneOrNull(firm.Zone) is null)
-            return Refusals.Invalid("zone", $"“{firm.Zone}” is no time zone. Write one such as Europe/Lisbon.");
+            return Refusals.Invalid("zone", $"“{firm.Zone}” is not a time zone. Write one like Europe/Lisbon.");
         var (week, wrongHours) = ReadHours(firm.Hours);
         if (week is null)
             return Refusals.Invalid("hours", wrongHours!);
@@ -138,7 +138,7 @@ internal static class AccountEndpoints
                 LocalDatePattern.Iso.Parse(holiday.Date) is not { Success: true } date
                 || date.Value.Year is < RequestBounds.FirstYear or > RequestBounds.LastYear
             )
-                return Refusals.Invalid("holidays", $"“{holiday.Date}” is no date. Write it as 2026-05-01.");
+                return Refusals.Invalid("holidays", $"“{holiday.Date}” is not a date. Write it as 2026-05-01.");
             holidays.Add((date.Value, holiday.Name));
         }
 
@@ -208,10 +208,7 @@ internal static class AccountEndpoints
         if (check.Person is not { } person)
         {
             throttle.Failed(given.Address);
-            return Refusals.Invalid(
-                "password",
-                "Address and password do not belong together. Check both and try again."
-            );
+            return Refusals.Invalid("password", "Email address or password is wrong. Check both and try again.");
         }
 
         throttle.Succeeded(given.Address);
@@ -248,9 +245,7 @@ internal static class AccountEndpoints
     {
         var hash = Sessions.Hash(given.Token);
         if (database.Read(s => SessionStore.ByLink(s, hash)) is not { } contact)
-            return Refusals.Refused(
-                "This link does not work any more. Ask for a new one by replying to our last mail."
-            );
+            return Refusals.Refused("This link no longer works. Reply to our last mail to get a new one.");
         await sessions.Start(context, contact, "by a private link");
         return TypedResults.NoContent();
     }

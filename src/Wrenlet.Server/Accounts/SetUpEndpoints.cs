@@ -1,5 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using NodaTime;
 using NodaTime.Text;
 using Wrenlet.Core.Calendars;
@@ -25,14 +26,19 @@ public sealed record QueueSetting(
     [property: Range(1, 100_000)] int LaterMinutes,
     [property: Required, AllowedValues("anyone", "crew", "owner")] string Handover,
     bool Unsorted,
-    Guid? LateTo = null
-);
+    Guid? LateTo = null,
+    string? Version = null
+) : IVersioned;
 
 /// <summary>A working time.</summary>
 public sealed record CalendarSetting(
     [property: Required, StringLength(60, MinimumLength = 1)] string Name,
-    [property: Required, MinLength(1), MaxLength(60)] IReadOnlyList<DayHours> Hours
-);
+    [property: Required, MinLength(1), MaxLength(60)] IReadOnlyList<DayHours> Hours,
+    string? Version = null
+) : IVersioned;
+
+/// <summary>The days on which nobody works.</summary>
+public sealed record HolidaysSetting(IReadOnlyList<NewHoliday> Days, string? Version = null) : IVersioned;
 
 /// <summary>What holds for the whole firm.</summary>
 /// <param name="Country">ISO 3166 code by which numbers without a country are read; empty for none.</param>
@@ -41,8 +47,9 @@ public sealed record CalendarSetting(
 public sealed record FirmSetting(
     [property: Required(AllowEmptyStrings = true), StringLength(2)] string Country,
     [property: Range(0.0, 1.0)] double RouterThreshold,
-    bool? StandIns = null
-);
+    bool? StandIns = null,
+    string? Version = null
+) : IVersioned;
 
 /// <summary>A line of the log of what was set.</summary>
 public sealed record SetUpLine(DateTimeOffset At, string By, string What, string About);
@@ -52,9 +59,9 @@ public sealed record SetUpView(
     FirmSetting Firm,
     IReadOnlyList<QueueSetting> Queues,
     IReadOnlyList<CalendarSetting> Calendars,
-    IReadOnlyList<NewHoliday> Holidays,
+    HolidaysSetting Holidays,
     IReadOnlyList<StaffSetting> Staff,
-    IReadOnlyList<OwnerView> Crews,
+    IReadOnlyList<CrewSetting> Crews,
     IReadOnlyList<SetUpLine> Log
 );
 
@@ -75,26 +82,12 @@ internal static class SetUpEndpoints
 
     internal static SetUpView View(Database database, Roster roster) =>
         database.Read(s => new SetUpView(
-            new(roster.Firm!.Country, roster.Firm.RouterThreshold, roster.Firm.StandIns),
+            Firm(roster),
             [.. roster.Queues.Values.OrderBy(q => q.Unsorted).ThenBy(q => q.Goal.FirstReply).Select(Setting)],
-            [
-                .. roster
-                    .Calendars.OrderBy(c => c.Key, StringComparer.Ordinal)
-                    .Select(c => new CalendarSetting(c.Key, [.. HoursOf(c.Value.Week)])),
-            ],
-            [.. PeopleStore.Holidays(s).Select(h => new NewHoliday(LocalDatePattern.Iso.Format(h.Date), h.Name))],
-            [
-                .. roster.Staff.Select(p => new StaffSetting(
-                    p.Id.Value,
-                    p.Name,
-                    StoredWords.Roles.Of(p.Role!.Value),
-                    roster.Profiles[p.Id].Purpose,
-                    [.. p.Crews.Select(c => c.Value)],
-                    roster.Profiles[p.Id].CalendarName,
-                    roster.Profiles[p.Id].Address ?? ""
-                )),
-            ],
-            [.. roster.Crews.Values.OrderBy(c => c.Name, StringComparer.Ordinal).Select(c => OwnerView.Of(c))],
+            [.. roster.Calendars.Keys.Order(StringComparer.Ordinal).Select(name => Calendar(roster, name)!)],
+            Holidays(s),
+            [.. roster.Staff.Select(p => StaffEndpoints.Setting(p, roster))],
+            [.. roster.Crews.Values.OrderBy(c => c.Name, StringComparer.Ordinal).Select(StaffEndpoints.Setting)],
             [
                 .. SessionStore
                     .Audited(s, 60)
@@ -107,8 +100,31 @@ internal static class SetUpEndpoints
             ]
         ));
 
-    private static QueueSetting Setting(Queue q) =>
-        new(
+    private static FirmSetting Firm(Roster roster)
+    {
+        var firm = new FirmSetting(roster.Firm!.Country, roster.Firm.RouterThreshold, roster.Firm.StandIns);
+        return firm with { Version = Versions.Of(firm) };
+    }
+
+    private static CalendarSetting? Calendar(Roster roster, string name)
+    {
+        if (!roster.Calendars.TryGetValue(name, out var calendar))
+            return null;
+        var setting = new CalendarSetting(name, [.. HoursOf(calendar.Week)]);
+        return setting with { Version = Versions.Of(setting) };
+    }
+
+    private static HolidaysSetting Holidays(SqlSession session)
+    {
+        var days = new HolidaysSetting([
+            .. PeopleStore.Holidays(session).Select(h => new NewHoliday(LocalDatePattern.Iso.Format(h.Date), h.Name)),
+        ]);
+        return days with { Version = Versions.Of(days) };
+    }
+
+    private static QueueSetting Setting(Queue q)
+    {
+        var setting = new QueueSetting(
             q.Id,
             q.Name,
             q.Site,
@@ -120,6 +136,8 @@ internal static class SetUpEndpoints
             q.Unsorted,
             q.LateTo?.Value
         );
+        return setting with { Version = Versions.Of(setting) };
+    }
 
     private static IEnumerable<DayHours> HoursOf(WorkWeek week)
     {
@@ -134,6 +152,7 @@ internal static class SetUpEndpoints
 
     private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutFirm(
         FirmSetting given,
+        [FromHeader(Name = "If-Match")] string? ifMatch,
         Viewer viewer,
         Database database,
         WriteQueue writes,
@@ -145,22 +164,23 @@ internal static class SetUpEndpoints
         if (country.Length is not (0 or 2) || !country.All(char.IsAsciiLetterUpper))
             return Refusals.Invalid("country", "Write a country's two letters, such as PT, or leave it empty.");
         var standIns = given.StandIns ?? who.Current.Firm!.StandIns;
-        await Set(
+        var held = await Set(
             viewer,
             writes,
             clock,
+            s => Versions.Held("setting", ifMatch, Firm(PeopleStore.Load(s))),
             "set the firm",
-            $"numbers of {(country.Length == 0 ? "no country" : country)}, router sure from {given.RouterThreshold:P0}, "
+            $"numbers of {(country.Length == 0 ? "no country" : country)}, router trusted from {given.RouterThreshold:P0}, "
                 + $"stand-ins {(standIns ? "on" : "off")}",
             w => PeopleStore.SetFirm(w.Session, country, given.RouterThreshold, standIns)
         );
-        var roster = who.Refresh();
-        return TypedResults.Ok(View(database, roster));
+        return Answer(held, database, who);
     }
 
     private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutQueue(
         Guid id,
         QueueSetting given,
+        [FromHeader(Name = "If-Match")] string? ifMatch,
         Viewer viewer,
         Database database,
         WriteQueue writes,
@@ -172,7 +192,7 @@ internal static class SetUpEndpoints
         if (!roster.Calendars.TryGetValue(given.Calendar, out var calendar))
             return Refusals.Invalid(
                 "calendar",
-                $"There is no working time named {given.Calendar}. Make it first, or choose another."
+                $"There are no hours named {given.Calendar}. Create them first, or choose others."
             );
         if (
             roster.Queues.Values.Any(q =>
@@ -196,11 +216,17 @@ internal static class SetUpEndpoints
             given.LateTo is { } late ? new PersonId(late) : null
         );
         if (after.LateTo is { } told && roster.Find(told) is not { IsStaff: true })
-            return Refusals.Invalid("lateTo", "Only a colleague can be told of what is late. Choose another.");
-        await Set(
+            return Refusals.Invalid("lateTo", "Only a colleague can be told about late replies. Choose another.");
+        var held = await Set(
             viewer,
             writes,
             clock,
+            s =>
+                Versions.Held(
+                    "queue",
+                    ifMatch,
+                    PeopleStore.Load(s).Queues.GetValueOrDefault(id) is { } q ? Setting(q) : null
+                ),
             before is null ? "made a queue" : "set a queue",
             Difference(before, after, roster),
             w =>
@@ -220,7 +246,7 @@ internal static class SetUpEndpoints
                 PeopleStore.SetQueue(w.Session, after);
             }
         );
-        return TypedResults.Ok(View(database, who.Refresh()));
+        return Answer(held, database, who);
     }
 
     private static string Difference(Queue? before, Queue after, Roster roster)
@@ -237,9 +263,7 @@ internal static class SetUpEndpoints
         if (before is null || before.Handover != after.Handover)
             parts.Add($"assigned by {StoredWords.Handovers.Of(after.Handover)}");
         if (before?.LateTo != after.LateTo)
-            parts.Add(
-                after.LateTo is { } late ? $"{roster.NameOf(late)} told of what is late" : "nobody told of what is late"
-            );
+            parts.Add(after.LateTo is { } late ? $"{roster.NameOf(late)} told when late" : "nobody told when late");
         if (before is not null && before.Name != after.Name)
             parts.Add($"was named {before.Name}");
         if (before is null || before.Site != after.Site)
@@ -249,6 +273,7 @@ internal static class SetUpEndpoints
 
     private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutCalendar(
         CalendarSetting given,
+        [FromHeader(Name = "If-Match")] string? ifMatch,
         Viewer viewer,
         Database database,
         WriteQueue writes,
@@ -260,19 +285,21 @@ internal static class SetUpEndpoints
         if (week is null)
             return Refusals.Invalid("hours", wrong!);
         var name = given.Name.Trim();
-        await Set(
+        var held = await Set(
             viewer,
             writes,
             clock,
+            s => Versions.Held("working time", ifMatch, Calendar(PeopleStore.Load(s), name)),
             "set working hours",
             $"{name}: {string.Join(", ", given.Hours.Select(h => $"{(IsoDayOfWeek)h.Weekday} {h.Start}-{h.End}"))}",
             w => PeopleStore.SetCalendar(w.Session, name, week)
         );
-        return TypedResults.Ok(View(database, who.Refresh()));
+        return Answer(held, database, who);
     }
 
     private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutHolidays(
         IReadOnlyList<NewHoliday> given,
+        [FromHeader(Name = "If-Match")] string? ifMatch,
         Viewer viewer,
         Database database,
         WriteQueue writes,
@@ -287,7 +314,7 @@ internal static class SetUpEndpoints
                 LocalDatePattern.Iso.Parse(holiday.Date) is not { Success: true } date
                 || date.Value.Year is < RequestBounds.FirstYear or > RequestBounds.LastYear
             )
-                return Refusals.Invalid("holidays", $"“{holiday.Date}” is no date. Write it as 2026-05-01.");
+                return Refusals.Invalid("holidays", $"“{holiday.Date}” is not a date. Write it as 2026-05-01.");
             dates[date.Value] = holiday.Name.Trim();
         }
 
@@ -296,10 +323,11 @@ internal static class SetUpEndpoints
             .Where(d => before.GetValueOrDefault(d.Key) != d.Value)
             .Select(d => $"{LocalDatePattern.Iso.Format(d.Key)} {d.Value} added")
             .Concat(before.Keys.Except(dates.Keys).Select(d => $"{LocalDatePattern.Iso.Format(d)} removed"));
-        await Set(
+        var held = await Set(
             viewer,
             writes,
             clock,
+            s => Versions.Held("list of holidays", ifMatch, Holidays(s)),
             "set holidays",
             string.Join(", ", words.DefaultIfEmpty("nothing changed")),
             w =>
@@ -310,20 +338,32 @@ internal static class SetUpEndpoints
                     PeopleStore.AddHoliday(w.Session, date, name);
             }
         );
-        return TypedResults.Ok(View(database, who.Refresh()));
+        return Answer(held, database, who);
     }
 
+    /// <summary>All that is set, as it is now; or why it was not set.</summary>
+    internal static Results<Ok<SetUpView>, ProblemHttpResult> Answer(
+        ProblemHttpResult? held,
+        Database database,
+        WhoIsWho who
+    ) => held is null ? TypedResults.Ok(View(database, who.Refresh())) : held;
+
     /// <summary>Writes a setting, says it in the log, and tells every page.</summary>
-    internal static Task Set(
+    /// <param name="held">Why it may not be written, read inside the write; null when it may.</param>
+    /// <returns>Why it was not written; null when it was.</returns>
+    internal static Task<ProblemHttpResult?> Set(
         Viewer viewer,
         WriteQueue writes,
         FirmClock clock,
+        Func<SqlSession, ProblemHttpResult?> held,
         string what,
         string about,
         Action<Writing> write
     ) =>
-        writes.Run(w =>
+        writes.Run<ProblemHttpResult?>(w =>
         {
+            if (held(w.Session) is { } why)
+                return why;
             write(w);
             SessionStore.Audit(w.Session, clock.Now, viewer.Person.Id, what, about);
             w.Log(
@@ -336,5 +376,6 @@ internal static class SetUpEndpoints
                     viewer.Person.Id
                 )
             );
+            return null;
         });
 }

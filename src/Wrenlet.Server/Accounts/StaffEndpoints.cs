@@ -1,5 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using MimeKit;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Happenings;
@@ -23,11 +24,17 @@ public sealed record StaffSetting(
     string? Calendar,
     [property: Required, StringLength(254)] string Address,
     [property: StringLength(256, MinimumLength = 10, ErrorMessage = "A password has at least 10 characters.")]
-        string? Password = null
-);
+        string? Password = null,
+    string? Version = null
+) : IVersioned;
 
 /// <summary>A crew as an administrator sets it.</summary>
-public sealed record CrewSetting([property: Required, StringLength(40, MinimumLength = 1)] string Name);
+/// <param name="Id">Left out in a change: the address names it.</param>
+public sealed record CrewSetting(
+    [property: Required, StringLength(40, MinimumLength = 1)] string Name,
+    Guid? Id = null,
+    string? Version = null
+) : IVersioned;
 
 /// <summary>A new password of one's own.</summary>
 /// <param name="Now">The one that holds now.</param>
@@ -47,12 +54,34 @@ internal static class StaffEndpoints
         api.MapPut("/me/password", PutPassword).For(Access.Staff);
     }
 
+    internal static StaffSetting Setting(Person person, Roster roster)
+    {
+        var profile = roster.Profiles[person.Id];
+        var setting = new StaffSetting(
+            person.Id.Value,
+            person.Name,
+            StoredWords.Roles.Of(person.Role!.Value),
+            profile.Purpose,
+            [.. person.Crews.Select(c => c.Value)],
+            profile.CalendarName,
+            profile.Address ?? ""
+        );
+        return setting with { Version = Versions.Of(setting) };
+    }
+
+    internal static CrewSetting Setting(Crew crew)
+    {
+        var setting = new CrewSetting(crew.Name, crew.Id.Value);
+        return setting with { Version = Versions.Of(setting) };
+    }
+
     /// <summary>
     /// Takes a colleague on, or changes what is known of one. A new password ends all of their sessions.
     /// </summary>
     private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutStaff(
         Guid id,
         StaffSetting given,
+        [FromHeader(Name = "If-Match")] string? ifMatch,
         Viewer viewer,
         Database database,
         WriteQueue writes,
@@ -69,16 +98,16 @@ internal static class StaffEndpoints
         if (StoredWords.Roles.Parse(given.Role) is not { } role)
             return Refusals.Invalid(
                 "role",
-                $"“{given.Role}” is no role. There are {string.Join(", ", StoredWords.Roles.All)}."
+                $"“{given.Role}” is not a role. Use {string.Join(", ", StoredWords.Roles.All)}."
             );
         if (
             before?.Role is Role.Administrator
             && role is not Role.Administrator
             && roster.Staff.Count(p => p.Role is Role.Administrator) == 1
         )
-            return Refusals.Invalid("role", "There must be an administrator left. Make somebody else one first.");
+            return Refusals.Invalid("role", "There must be at least one administrator. Make somebody else one first.");
         if (given.Calendar is { } calendar && !roster.Calendars.ContainsKey(calendar))
-            return Refusals.Invalid("calendar", $"There is no working time named {calendar}.");
+            return Refusals.Invalid("calendar", $"There are no hours named {calendar}.");
         if (given.Crews.Any(c => !roster.Crews.ContainsKey(new CrewId(c))))
             return Refusals.Invalid("crews", "There is no such crew. Choose another.");
         var address = given.Address.Trim();
@@ -89,12 +118,9 @@ internal static class StaffEndpoints
         )
             return Refusals.Invalid("address", $"“{address}” is not a mail address. Write it as name@place.");
         if (roster.ByAddress(address)?.Person is { } other && other.Id.Value != id)
-            return Refusals.Invalid("address", $"{address} is {other.Name}’s already. Give another.");
+            return Refusals.Invalid("address", $"{other.Name} already uses {address}. Choose another.");
         if (before is null && given.Password is null)
-            return Refusals.Invalid(
-                "password",
-                "Who is new needs a password to begin with. They can change it themselves."
-            );
+            return Refusals.Invalid("password", "A new colleague needs a first password. They can change it later.");
         var after = (before ?? new Person(new PersonId(id), "", role, null, [])) with
         {
             Name = given.Name.Trim(),
@@ -104,11 +130,15 @@ internal static class StaffEndpoints
         var crews =
             after.Crews.Length == 0 ? "no crew" : string.Join(", ", after.Crews.Select(c => roster.Crews[c].Name));
         var hash = given.Password is { } password ? Passwords.Hash(password) : null;
-        await SetUpEndpoints.Set(
+        var held = await SetUpEndpoints.Set(
             viewer,
             writes,
             clock,
-            before is null ? "took a colleague on" : "set a colleague",
+            s =>
+                PeopleStore.Load(s) is var now && now.Find(new PersonId(id)) is { } there
+                    ? Versions.Held("colleague", ifMatch, Setting(there, now))
+                    : null,
+            before is null ? "added a colleague" : "set a colleague",
             $"{after.Name}: {given.Role}, {crews}, hours of "
                 + $"{given.Calendar ?? "the firm"}{(hash is not null && before is not null ? ", new password" : "")}",
             w =>
@@ -131,18 +161,19 @@ internal static class StaffEndpoints
                 );
             }
         );
-        if (hash is not null && before is not null)
+        if (held is null && hash is not null && before is not null)
             await sessions.EndAll(
                 after.Id,
                 "was given a new password",
                 w => happenings.Say(w, new PasswordReplaced(after.Id))
             );
-        return TypedResults.Ok(SetUpEndpoints.View(database, who.Refresh()));
+        return SetUpEndpoints.Answer(held, database, who);
     }
 
     private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutCrew(
         Guid id,
         CrewSetting given,
+        [FromHeader(Name = "If-Match")] string? ifMatch,
         Viewer viewer,
         Database database,
         WriteQueue writes,
@@ -157,10 +188,16 @@ internal static class StaffEndpoints
         if (roster.Crews.Values.Any(c => c.Id.Value != id && c.Name.Equals(name, StringComparison.OrdinalIgnoreCase)))
             return Refusals.Invalid("name", $"There is a crew named {name} already. Choose another name.");
         var before = roster.Crews.GetValueOrDefault(new CrewId(id));
-        await SetUpEndpoints.Set(
+        var held = await SetUpEndpoints.Set(
             viewer,
             writes,
             clock,
+            s =>
+                Versions.Held(
+                    "crew",
+                    ifMatch,
+                    PeopleStore.Load(s).Crews.GetValueOrDefault(new CrewId(id)) is { } there ? Setting(there) : null
+                ),
             before is null ? "made a crew" : "named a crew",
             before is null ? name : $"{before.Name}: now {name}",
             w =>
@@ -181,7 +218,7 @@ internal static class StaffEndpoints
                 );
             }
         );
-        return TypedResults.Ok(SetUpEndpoints.View(database, who.Refresh()));
+        return SetUpEndpoints.Answer(held, database, who);
     }
 
     /// <summary>
@@ -207,7 +244,7 @@ internal static class StaffEndpoints
         if (check.Person != viewer.Person.Id)
         {
             throttle.Failed(address);
-            return Refusals.Invalid("now", "That is not your password as it is now. Nothing was changed.");
+            return Refusals.Invalid("now", "That is not your current password. Nothing was changed.");
         }
 
         throttle.Succeeded(address);

@@ -322,7 +322,7 @@ internal static class AlertEndpoints
     }
 
     private static ProblemHttpResult NoLevel(string word) =>
-        Refusals.Invalid("level", $"“{word}” is no level. There are {string.Join(", ", StoredWords.Levels.All)}.");
+        Refusals.Invalid("level", $"“{word}” is not a level. Use {string.Join(", ", StoredWords.Levels.All)}.");
 
     private static ListeningView Listens(
         SqlSession session,

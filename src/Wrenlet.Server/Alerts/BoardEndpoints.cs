@@ -135,10 +135,10 @@ internal static class BoardEndpoints
             : before?.Notice.Appears ?? clock.Now;
         Instant? ends = notice.Ends is { } to ? Instant.FromDateTimeOffset(to) : null;
         if (ends <= appears)
-            return Refusals.Invalid("ends", "It would be taken down before it appears. Choose a later end.");
+            return Refusals.Invalid("ends", "It would come down before it appears. Choose a later end.");
         var crews = notice.Crews.Select(c => new CrewId(c)).ToList();
         if (crews.Exists(c => !who.Current.Crews.ContainsKey(c)))
-            return Refusals.Invalid("crews", "One of these is no crew of ours. Choose again.");
+            return Refusals.Invalid("crews", "One of these crews does not exist. Choose again.");
         int? version = int.TryParse(ifMatch?.Trim('"'), NumberStyles.None, CultureInfo.InvariantCulture, out var seen)
             ? seen
             : null;
@@ -221,7 +221,7 @@ internal static class BoardEndpoints
         if (!NoticeStore.ThanksKinds.Contains(given.Kind))
             return Refusals.Invalid(
                 "kind",
-                $"“{given.Kind}” is no kind of thanks. There are {string.Join(", ", NoticeStore.ThanksKinds)}."
+                $"“{given.Kind}” is not a kind of thanks. Use {string.Join(", ", NoticeStore.ThanksKinds)}."
             );
         if (who.Current.Find(new PersonId(given.Person)) is not { IsStaff: true } to)
             return Refusals.Invalid("person", "Thanks go to a colleague. Choose one.");

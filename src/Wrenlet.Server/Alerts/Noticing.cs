@@ -34,8 +34,8 @@ internal sealed class Noticing(Database database, WriteQueue writes, WhoIsWho wh
             if (before is null ? !Notice.MayPutUp(by) : !before.Notice.MayChange(by))
                 return (
                     before is null
-                        ? "Coordinators and managers put notices up. Ask one of them."
-                        : "Only who put it up, or a manager, may change it.",
+                        ? "Only coordinators and managers can post notices. Ask one of them."
+                        : "Only its author or a manager can change it.",
                     false
                 );
             if (before is not null && version is { } seen && before.Version != seen)
@@ -109,7 +109,7 @@ internal sealed class Noticing(Database database, WriteQueue writes, WhoIsWho wh
                     || !EntrySight.Sees(by, place, entry)
                 )
             )
-                return "What this thanks for is not there any more, or you do not see it.";
+                return "What this is for is no longer there, or you cannot see it.";
             NoticeStore.AddThanks(w.Session, thanks);
             Telling.Write(
                 w,

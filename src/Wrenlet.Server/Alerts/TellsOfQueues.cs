@@ -162,10 +162,8 @@ internal sealed class TellsOfQueues(
             return new(person, standing.Availability is Availability.Away, standing.Cover);
         }
 
-        var crew =
-            (conversation.Crew ?? queue?.Crew) is { } id && roster.Crews.TryGetValue(id, out var known)
-                ? known.Members
-                : [.. roster.Staff.Where(p => p.Role is Role.Coordinator).Select(p => p.Id)];
+        Crew? CrewOf(CrewId? id) => id is { } known ? roster.Crews.GetValueOrDefault(known) : null;
+        var crew = QueueTelling.LookAfter(CrewOf(conversation.Crew), CrewOf(queue?.Crew), roster.Staff);
         return QueueTelling.Of(
             moment,
             conversation.Owner is { } owner ? Of(owner) : null,

@@ -43,12 +43,14 @@ public sealed class Answering(Database database, WriteQueue writes, WhoIsWho who
             if (version is { } read && read != entry.Version)
                 return new(
                     ask,
-                    "What is asked was changed while you answered. Read it again, then answer; your words are kept."
+                    "What is asked was changed while you answered. Read it again, then answer; your text is kept."
                 );
             if (step is AskStep.Answered answer && answer.For != by.Id && Whose(answer.For, by) is { } wrong)
                 return new(ask, wrong);
             if (step is AskStep.PassedOn pass && Passed(pass.To, ask, conversation) is { } cannot)
                 return new(ask, cannot);
+            if (step is AskStep.Renewed && entry.Removed is not null)
+                return new(ask, "The note that asked it was removed. Ask again in a new one.");
             if (ask.Asking.Refuses(step, FirstName) is { } refusal)
                 return new(ask, refusal);
             return new(Write(w, ask, entry, conversation, step), null);
@@ -128,7 +130,7 @@ public sealed class Answering(Database database, WriteQueue writes, WhoIsWho who
                 conversation,
                 null,
                 at,
-                $"This may answer what was asked. {read.Reason} Read it, and take the answer down if it is one."
+                $"This may be an answer. {read.Reason} Read it, and record the answer if it is one."
             );
             return;
         }
@@ -177,9 +179,9 @@ public sealed class Answering(Database database, WriteQueue writes, WhoIsWho who
         {
             AskStep.Answered { Reply.Words: { Length: > 0 } words } => words,
             AskStep.PassedOn p => $"Passed on to {FirstName(p.To)}: {p.Reason}",
-            AskStep.NotMine n => n.Reason.Length > 0 ? $"Not mine: {n.Reason}" : "Not mine to answer.",
-            AskStep.AskedAnew => "Asked anew: the words were changed.",
-            AskStep.Reminded => "Still waited for.",
+            AskStep.NotMine n => n.Reason.Length > 0 ? $"Not for me: {n.Reason}" : "Not for me to answer.",
+            AskStep.AskedAnew => "Asked again: the wording changed.",
+            AskStep.Reminded => "Still waiting for your answer.",
             _ => "",
         };
         var line = AskWords.Of(after, standing, FirstName);
@@ -194,9 +196,7 @@ public sealed class Answering(Database database, WriteQueue writes, WhoIsWho who
     /// Why someone cannot answer in another's place; null when they can: staff take down what people outside have said.
     /// </summary>
     private string? Whose(PersonId whose, Person by) =>
-        by.IsStaff && who.Current.Find(whose) is { IsStaff: false }
-            ? null
-            : "Everybody of ours answers for themselves.";
+        by.IsStaff && who.Current.Find(whose) is { IsStaff: false } ? null : "Colleagues answer for themselves.";
 
     /// <summary>Why an ask cannot be passed to someone; null when it can.</summary>
     private string? Passed(PersonId to, KeptAsk ask, Conversation conversation)

@@ -56,6 +56,7 @@ internal static class AskEndpoints
         api.MapPost("/asks/{id:guid}/not-mine", NotMine).For(Access.SignedIn);
         api.MapPost("/asks/{id:guid}/reminders", Remind).For(Access.Staff);
         api.MapPost("/asks/{id:guid}/withdrawal", Withdraw).For(Access.Staff);
+        api.MapDelete("/asks/{id:guid}/withdrawal", Renew).For(Access.Staff);
     }
 
     /// <summary>
@@ -271,6 +272,15 @@ internal static class AskEndpoints
             who,
             clock
         );
+
+    private static Task<Results<Ok<AskView>, ProblemHttpResult>> Renew(
+        Guid id,
+        Viewer viewer,
+        Answering answering,
+        Database database,
+        WhoIsWho who,
+        FirmClock clock
+    ) => Take(id, null, new AskStep.Renewed(viewer.Person.Id, clock.Now), viewer, answering, database, who, clock);
 
     private static async Task<Results<Ok<AskView>, ProblemHttpResult>> Take(
         Guid id,

@@ -59,13 +59,13 @@ internal static class AskReading
     )
     {
         static (Asking?, PostRefusal?) No(string reason, params ImmutableArray<Person> unseeing) =>
-            (null, PostRefusal.For(reason + " Your words are kept.", unseeing));
+            (null, PostRefusal.For(reason + " Your text is kept.", unseeing));
         if (!author.IsStaff || conversation.Audience is Audience.Notice or Audience.Task)
-            return No("Here nothing can be asked in this way.");
+            return No("You cannot ask that here.");
         if (StoredWords.AskKinds.Parse(given.Kind) is not { } kind)
-            return No($"“{given.Kind}” is no kind of ask. There are {string.Join(", ", StoredWords.AskKinds.All)}.");
+            return No($"“{given.Kind}” is not a kind of ask. Use {string.Join(", ", StoredWords.AskKinds.All)}.");
         if (StoredWords.AskRules.Parse(given.Rule) is not { } rule)
-            return No($"“{given.Rule}” is no rule. There are {string.Join(", ", StoredWords.AskRules.All)}.");
+            return No($"“{given.Rule}” is not a rule. Use {string.Join(", ", StoredWords.AskRules.All)}.");
         if (StoredWords.TimesUp.Parse(given.TimeUp) is not { } up)
             return No(
                 $"“{given.TimeUp}” does not say what happens when time runs out. "
@@ -82,7 +82,7 @@ internal static class AskReading
             if (choice.Kind == "crew")
             {
                 if (outside || !roster.Crews.TryGetValue(new CrewId(choice.Id), out var crew))
-                    return No("A crew can be asked inside only.");
+                    return No("A crew can be asked only internally.");
                 askees.AddRange(
                     crew.Members.Where(m =>
                             m != author.Id && roster.Find(m) is { } member && member.MaySee(conversation.Place)
@@ -112,7 +112,7 @@ internal static class AskReading
         askees = [.. askees.DistinctBy(a => a.Whom)];
         if (askees.Count > MostAsked)
             return No(
-                $"{askees.Count} people are asked; at most {MostAsked} can be. Put up a notice that is to be confirmed instead."
+                $"{askees.Count} people are asked; at most {MostAsked} can be. Post a notice to be confirmed instead."
             );
         PersonId? passTo =
             up is TimeUp.PassOn

@@ -1,4 +1,3 @@
-using System.Text.Json;
 using System.Threading.Channels;
 
 namespace Wrenlet.Server.Connections;
@@ -7,15 +6,22 @@ namespace Wrenlet.Server.Connections;
 /// What waits to be sent to one browser, in its order. One that does not read delays nobody else: when too much waits
 /// for it, it is cut off, and catches up by the change log when it comes back.
 /// </summary>
+/// <typeparam name="T">What is sent.</typeparam>
 /// <param name="send">Hands one thing over to the connection.</param>
 /// <param name="cut">Cuts the connection off.</param>
-internal sealed class LiveQueue(Func<string, JsonElement, Task> send, Action cut)
+internal sealed class LiveQueue<T>(Func<T, ValueTask> send, Action cut)
 {
     /// <summary>How many things may wait.</summary>
     public const int Most = 512;
 
-    private readonly Channel<(string What, JsonElement View)> _waiting = Channel.CreateBounded<(string, JsonElement)>(
-        new BoundedChannelOptions(Most) { SingleReader = true, FullMode = BoundedChannelFullMode.Wait }
+    // What the connection takes at once is handed over where it is offered, without a change of threads.
+    private readonly Channel<T> _waiting = Channel.CreateBounded<T>(
+        new BoundedChannelOptions(Most)
+        {
+            SingleReader = true,
+            FullMode = BoundedChannelFullMode.Wait,
+            AllowSynchronousContinuations = true,
+        }
     );
 
     /// <summary>How many things wait now.</summary>
@@ -23,9 +29,9 @@ internal sealed class LiveQueue(Func<string, JsonElement, Task> send, Action cut
 
     /// <summary>Puts something behind what waits.</summary>
     /// <returns>Whether there was room; without it the connection has been cut off.</returns>
-    public bool Offer(string what, JsonElement view)
+    public bool Offer(T message)
     {
-        if (_waiting.Writer.TryWrite((what, view)))
+        if (_waiting.Writer.TryWrite(message))
             return true;
         // Nothing more is sent: a gap would be worse than a cut, after which the browser asks for what it missed.
         _waiting.Writer.TryComplete();
@@ -38,8 +44,8 @@ internal sealed class LiveQueue(Func<string, JsonElement, Task> send, Action cut
     {
         try
         {
-            await foreach (var (what, view) in _waiting.Reader.ReadAllAsync())
-                await send(what, view);
+            await foreach (var message in _waiting.Reader.ReadAllAsync())
+                await send(message);
         }
         // A connection that breaks while something is sent to it is taken away by the hub.
 #pragma warning disable CA1031

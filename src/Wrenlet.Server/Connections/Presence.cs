@@ -1,9 +1,8 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Diagnostics;
-using System.Text.Json;
 using Microsoft.AspNetCore.SignalR;
-using Microsoft.Extensions.Options;
+using Microsoft.AspNetCore.SignalR.Protocol;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks.Words;
@@ -28,34 +27,21 @@ public sealed class Presence
 {
     private static readonly TimeSpan WritingLasts = TimeSpan.FromSeconds(8);
     private readonly ConcurrentDictionary<string, Connection> _connections = new();
-    private readonly IHubContext<LiveHub> _hub;
-    private readonly JsonSerializerOptions _json;
+    private readonly LiveConnections _live;
     private readonly Database _database;
     private readonly WhoIsWho _who;
     private readonly Sessions _sessions;
 
-    public Presence(
-        IHubContext<LiveHub> hub,
-        IOptions<JsonHubProtocolOptions> protocol,
-        Database database,
-        WhoIsWho who,
-        Sessions sessions
-    )
+    public Presence(LiveConnections live, Database database, WhoIsWho who, Sessions sessions)
     {
-        (_hub, _json, _database, _who, _sessions) = (
-            hub,
-            protocol.Value.PayloadSerializerOptions,
-            database,
-            who,
-            sessions
-        );
+        (_live, _database, _who, _sessions) = (live, database, who, sessions);
         sessions.Ended += Cut;
     }
 
     private sealed record Connection(
         Viewer Viewer,
         Action Abort,
-        LiveQueue Queue,
+        LiveQueue<SerializedHubMessage> Queue,
         ImmutableDictionary<ConversationId, Place> Reading,
         ConversationId? Writing,
         long WritingSince
@@ -118,10 +104,10 @@ public sealed class Presence
     {
         ArgumentNullException.ThrowIfNull(connections);
         ArgumentNullException.ThrowIfNull(view);
-        JsonElement? once = null;
+        SerializedHubMessage? once = null;
         foreach (var id in connections)
             if (_connections.TryGetValue(id, out var connection))
-                connection.Queue.Offer(what, once ??= JsonSerializer.SerializeToElement(view, view.GetType(), _json));
+                connection.Queue.Offer(once ??= new(new InvocationMessage(what, [view])));
     }
 
     /// <summary>Cuts off the connections whose session has ended, at once.</summary>
@@ -145,7 +131,7 @@ public sealed class Presence
 
     internal void Connect(string connection, Viewer viewer, Action abort)
     {
-        var queue = new LiveQueue((what, view) => _hub.Clients.Client(connection).SendAsync(what, view), abort);
+        var queue = new LiveQueue<SerializedHubMessage>(message => _live.Write(connection, message), abort);
         _connections[connection] = new(viewer, abort, queue, ImmutableDictionary<ConversationId, Place>.Empty, null, 0);
         _ = queue.Run();
     }

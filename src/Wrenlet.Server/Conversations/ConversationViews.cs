@@ -98,9 +98,9 @@ internal static class ConversationViews
             : conversation.Audience is Audience.Group ? $"the {Count(staff.Length)} of this group"
             : conversation.Audience is Audience.Notice ? $"the {Count(staff.Length)} whom the notice is for"
             : conversation.Audience is Audience.Meeting
-                ? $"stays inside · the {Count(staff.Length)} who see the meeting"
+                ? $"internal only · the {Count(staff.Length)} who see the meeting"
             : conversation.Audience is Audience.Task ? $"the {Count(staff.Length)} who see the task"
-            : !outside ? $"stays inside · {Count(staff.Length)}"
+            : !outside ? $"internal only · {Count(staff.Length)}"
             : party is null ? $"{Count(staff.Length)} of us"
             : $"{(mail ? "By mail to" : "On the page of")} {party.Name}";
         return new(

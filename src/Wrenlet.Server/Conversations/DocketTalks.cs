@@ -72,7 +72,7 @@ public sealed class DocketTalks(WriteQueue writes, WhoIsWho who, Dispatcher happ
         if (before.Owner != after.Owner)
         {
             var words =
-                after.Owner is not { } next ? $"{by.FirstName} left this docket without an owner"
+                after.Owner is not { } next ? $"{by.FirstName} removed the owner of this docket"
                 : next == by.Id ? $"{by.FirstName} took this docket"
                 : $"{by.FirstName} gave this docket to {who.Current.Find(next)!.FirstName}";
             var line = EventLines.Add(w, inside, by.Id, at, words);
@@ -88,7 +88,7 @@ public sealed class DocketTalks(WriteQueue writes, WhoIsWho who, Dispatcher happ
                 at,
                 after.Sight.Limited
                     ? $"{by.FirstName} limited this docket to {SightWords.Of(after.Sight, who.Current)}"
-                    : $"{by.FirstName} opened this docket to all of us"
+                    : $"{by.FirstName} let all colleagues see this docket"
             );
     }
 

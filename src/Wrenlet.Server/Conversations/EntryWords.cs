@@ -41,5 +41,5 @@ internal static class EntryWords
         conversation.Docket is { } docket
             ? $"{docket.Ref} {docket.Subject.Split(':')[0]}"
             : ConversationViews.PartyOf(conversation, roster)?.Name
-                ?? (conversation.Subject.Length > 0 ? conversation.Subject : "between you two");
+                ?? (conversation.Subject.Length > 0 ? conversation.Subject : "your direct conversation");
 }

@@ -31,7 +31,7 @@ internal static class LinkEndpoints
         if (conversation is null || !viewer.Person.MaySee(conversation.Place))
             return Refusals.NotFound("conversation");
         if (conversation.Party is not { } party || who.Current.Parties[party].Contacts is not [var contact, ..])
-            return Refusals.Refused("Only a customer or partner who is among our contacts has a page.");
+            return Refusals.Refused("Only a customer or partner in Contacts has a page.");
         var token = Sessions.NewToken();
         await writes.Run(w =>
         {

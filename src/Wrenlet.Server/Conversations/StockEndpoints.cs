@@ -1,5 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
@@ -12,7 +13,8 @@ namespace Wrenlet.Server.Conversations;
 
 /// <summary>A stock reply.</summary>
 /// <param name="Own">Whether it is the viewer's own; else everybody's.</param>
-public sealed record StockView(Guid Id, string Name, string Body, bool Own, bool MayChange);
+public sealed record StockView(Guid Id, string Name, string Body, bool Own, bool MayChange, string? Version = null)
+    : IVersioned;
 
 /// <summary>A stock reply as it is to be.</summary>
 /// <param name="Own">Whether for oneself; else for everybody, which administrators keep.</param>
@@ -38,23 +40,19 @@ internal static class StockEndpoints
 
     private static IReadOnlyList<StockView> GetAll(Viewer viewer, Database database) =>
         database.Read(s =>
-            (IReadOnlyList<StockView>)
-                [
-                    .. StockStore
-                        .For(s, viewer.Person.Id)
-                        .Select(r => new StockView(
-                            r.Id,
-                            r.Name,
-                            r.Body,
-                            r.Person is not null,
-                            MayChange(r, viewer.Person)
-                        )),
-                ]
+            (IReadOnlyList<StockView>)[.. StockStore.For(s, viewer.Person.Id).Select(r => View(r, viewer.Person))]
         );
+
+    private static StockView View(StockReply r, Person viewer)
+    {
+        var view = new StockView(r.Id, r.Name, r.Body, r.Person is not null, MayChange(r, viewer));
+        return view with { Version = Versions.Of(view) };
+    }
 
     private static async Task<Results<Ok<StockView>, ProblemHttpResult>> Put(
         Guid id,
         NewStock given,
+        [FromHeader(Name = "If-Match")] string? ifMatch,
         Viewer viewer,
         Database database,
         WriteQueue writes
@@ -64,7 +62,7 @@ internal static class StockEndpoints
         var wanted = new StockReply(id, given.Own ? viewer.Person.Id : null, given.Name.Trim(), given.Body, 1);
         if (!MayChange(wanted, viewer.Person) || (before is not null && !MayChange(before, viewer.Person)))
             return Refusals.Refused(
-                "Stock replies for everybody are kept by administrators. Keep it for yourself, or ask one of them."
+                "Only administrators can change stock replies for everybody. Save it for yourself, or ask one of them."
             );
         if (StockFields.Unknown(given.Body) is { Count: > 0 } unknown)
             return Refusals.Invalid(
@@ -72,9 +70,15 @@ internal static class StockEndpoints
                 $"{string.Join(", ", unknown)} {(unknown.Count == 1 ? "is no field" : "are no fields")}. There are "
                     + $"{string.Join(", ", StockFields.All.Select(f => $"{{{f}}}"))}."
             );
-        return await writes.Run(w => StockStore.Put(w.Session, wanted))
-            ? TypedResults.Ok(new StockView(id, wanted.Name, wanted.Body, given.Own, true))
-            : Refusals.Invalid("name", $"There is a stock reply named {wanted.Name} already. Choose another name.");
+        return await writes.Run<Results<Ok<StockView>, ProblemHttpResult>>(w =>
+        {
+            var there = StockStore.Find(w.Session, id);
+            if (Versions.Held("stock reply", ifMatch, there is null ? null : View(there, viewer.Person)) is { } held)
+                return held;
+            return StockStore.Put(w.Session, wanted)
+                ? TypedResults.Ok(View(wanted, viewer.Person))
+                : Refusals.Invalid("name", $"There is a stock reply named {wanted.Name} already. Choose another name.");
+        });
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Remove(
@@ -90,7 +94,7 @@ internal static class StockEndpoints
         )
             return Refusals.NotFound("stock reply");
         if (!MayChange(reply, viewer.Person))
-            return Refusals.Refused("Stock replies for everybody are kept by administrators.");
+            return Refusals.Refused("Only administrators can change stock replies for everybody.");
         await writes.Run(w => StockStore.Remove(w.Session, id));
         return TypedResults.NoContent();
     }

@@ -157,7 +157,7 @@ internal static class DocketMakingEndpoints
         if (StoredWords.Priorities.Parse(given.Priority) is not { } priority)
             return Refusals.Invalid(
                 "priority",
-                $"“{given.Priority}” is no priority. There are {string.Join(", ", StoredWords.Priorities.All)}."
+                $"“{given.Priority}” is not a priority. Use {string.Join(", ", StoredWords.Priorities.All)}."
             );
         if (given.Owner is { } o && roster.Find(new PersonId(o)) is not { IsStaff: true })
             return Refusals.Invalid("owner", "There is no such colleague. Choose another.");
@@ -165,7 +165,7 @@ internal static class DocketMakingEndpoints
             given.People.Any(p => roster.Find(new PersonId(p)) is not { IsStaff: true })
             || given.Crews.Any(c => !roster.Crews.ContainsKey(new CrewId(c)))
         )
-            return Refusals.Invalid("people", "Somebody on the list is not of the staff. Take them out.");
+            return Refusals.Invalid("people", "Somebody on the list is not staff. Remove them.");
         if (
             given
                 .Milestones.Select(m => m.Name.Trim())
@@ -173,7 +173,7 @@ internal static class DocketMakingEndpoints
                 .Distinct(StringComparer.OrdinalIgnoreCase)
                 .Count() < given.Milestones.Count
         )
-            return Refusals.Invalid("milestones", "Each moment needs a name of its own.");
+            return Refusals.Invalid("milestones", "Each milestone needs a different name.");
         var outcome = await making.Change(
             reference,
             ifMatch.Trim('"'),

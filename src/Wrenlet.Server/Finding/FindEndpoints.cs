@@ -57,7 +57,7 @@ internal static class FindEndpoints
     )
     {
         if (words.Length > LongestQuery)
-            return Refusals.Invalid("words", $"At most {LongestQuery} characters are looked for. Use fewer words.");
+            return Refusals.Invalid("words", $"A search has at most {LongestQuery} characters. Use fewer words.");
         var (roster, me, now) = (who.Current, viewer.Person, clock.Now);
         var calendar = roster.Firm!.Calendar;
         var query = Query.Read(
@@ -343,7 +343,8 @@ internal static class FindEndpoints
             _ => "",
         };
         var where =
-            place.Docket?.Ref.ToString() ?? (place.Audience is Audience.Direct ? "between you two" : place.Subject);
+            place.Docket?.Ref.ToString()
+            ?? (place.Audience is Audience.Direct ? "your direct conversation" : place.Subject);
         return $"{(entry.Author is { } a ? roster.NameOf(a) : entry.Sender)}, {where}{lane}, "
             + DateWords.Moment(entry.At.InZone(calendar.Zone).LocalDateTime, calendar.DateOf(now));
     }

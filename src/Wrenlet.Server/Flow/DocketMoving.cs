@@ -103,7 +103,7 @@ public sealed class DocketMoving(WriteQueue writes, IFollowers followers, Dispat
             }
 
             DocketStore.SetStage(w.Session, docket.Id, docket.Stage, open);
-            var line = open ? $"{by.FirstName} opened this docket again" : $"{by.FirstName} closed this docket";
+            var line = open ? $"{by.FirstName} reopened this docket" : $"{by.FirstName} closed this docket";
             return new(Moved(w, docket, line, by, at));
         });
 

@@ -51,14 +51,19 @@ internal static class LoadEndpoints
             var many = Math.Clamp(days, 1, 31);
             var tasks = TaskStore
                 .Table(s, TaskScope.All, null, now, Most)
-                .Where(t =>
-                    !t.Progress.Over
-                    && t.Due is not null
-                    && t.Parts.Count == 0
-                    && viewer.Person.MaySee(t.Place, Thing.Working)
-                )
+                .Where(t => !t.Progress.Over && viewer.Person.MaySee(t.Place, Thing.Working))
                 .ToList();
-            var work = tasks.ConvertAll(t => new DueWork(t.Id, t.Owners, t.Due, t.Remaining));
+            var work = Load.Lay(
+                tasks.Select(t => new OpenWork(
+                    t.Id,
+                    t.Parent,
+                    t.Owners,
+                    t.Due,
+                    t.Remaining,
+                    t.Parts.Count > 0,
+                    t.Parts.Percent
+                ))
+            );
             var today = roster.Firm!.Calendar.DateOf(now);
             var leaves = LeaveStore.From(s, today).ToLookup(l => l.Person);
             var meetings = MeetingStore.Busy(

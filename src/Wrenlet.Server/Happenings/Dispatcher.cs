@@ -3,7 +3,7 @@ using Wrenlet.Storage;
 namespace Wrenlet.Server.Happenings;
 
 /// <summary>
-/// Something that happened in a part of the work, said inside the write in which it happened. It is defined by the part
+/// Something that happened in a part of the work, internal the write in which it happened. It is defined by the part
 /// in which it happens; parts to the right handle it.
 /// </summary>
 public interface IHappening;

@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.SignalR;
 using Wrenlet.Server.Connections;
 
 namespace Wrenlet.Server.Live;
@@ -8,6 +9,9 @@ internal static class LivePart
     public static IServiceCollection AddLive(this IServiceCollection services)
     {
         services.AddSingleton<Presence>().AddHostedService<Announcer>().AddSignalR();
+        services
+            .AddSingleton<LiveConnections>()
+            .AddSingleton<HubLifetimeManager<LiveHub>>(s => s.GetRequiredService<LiveConnections>());
         return services;
     }
 

@@ -94,7 +94,7 @@ internal static class CallNoteEndpoints
                     throw new HeldBackException(
                         PostRefusal.For(
                             $"{whom.FirstName} does not see {docket.Ref}. Give sight of it first, or note it for "
-                                + "somebody else; your words are kept."
+                                + "somebody else; your text is kept."
                         )
                     );
                 var inside = DocketTalks.Inside(w.Session, docket.Id);

@@ -85,7 +85,7 @@ internal static class DiscussionEndpoints
     )
     {
         if (string.IsNullOrWhiteSpace(words.Body))
-            return Refusals.Invalid("body", "There are no words in it. To take it away, remove it.");
+            return Refusals.Invalid("body", "It is empty. To delete it, use Remove.");
         if (!int.TryParse(ifMatch?.Trim('"'), NumberStyles.None, CultureInfo.InvariantCulture, out var version))
             return Refusals.Invalid("If-Match", "A change names the version it was made on, such as \"3\".");
         return Answer(
@@ -141,7 +141,7 @@ internal static class DiscussionEndpoints
         if (!Signs.IsSign(sign))
             return Refusals.Invalid(
                 "sign",
-                $"That is no sign. There are {string.Join(", ", Signs.Purposes)}, and any single emoji."
+                $"That is not a sign. Use {string.Join(", ", Signs.Purposes)}, and any single emoji."
             );
         return Answer(
             await discussing.Sign(new EntryId(id), viewer.Person, sign, given, clock.Now),
@@ -306,7 +306,7 @@ internal static class DiscussionEndpoints
         if (doc?.Length > LongestDraft)
             return Refusals.Invalid(
                 "doc",
-                "This has become too long to keep. Send it in parts; what was kept before stays."
+                "This is too long to keep as a draft. Send it in parts; the last saved draft stays."
             );
         if (database.Read(s => SeenTalk.Conversation(s, id, viewer.Person)) is not { } conversation)
             return Refusals.NotFound("conversation");

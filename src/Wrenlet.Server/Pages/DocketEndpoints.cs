@@ -285,7 +285,7 @@ internal static class DocketEndpoints
         if (who.Current.Find(new PersonId(person)) is not { IsStaff: true } receiver)
             return Refusals.NotFound("colleague");
         if (!Sight.MayGiveSight(viewer.Person, docket.Sight, docket.Owner))
-            return Refusals.Refused("Only the docket's owner and managers may give sight of it. Ask one of them.");
+            return Refusals.Refused("Only the docket's owner and managers can let others see it. Ask one of them.");
         await writes.Run(w =>
         {
             DocketStore.GiveSight(w.Session, docket.Id, receiver.Id);

@@ -31,13 +31,20 @@ public sealed record DraftCheck(
 /// <param name="Leaks">The leak check's reasons; empty when it may go.</param>
 /// <param name="Told">Who will be told.</param>
 /// <param name="Tasks">What the words ask for; agreed to, they are made when it is sent.</param>
+/// <param name="Unclear">Names that fit several; empty where all are clear.</param>
 public sealed record Checked(
     string WhoSees,
     IReadOnlyList<string> Viewers,
     IReadOnlyList<LeakView> Leaks,
     IReadOnlyList<ToldView> Told,
-    IReadOnlyList<AskedTask> Tasks
+    IReadOnlyList<AskedTask> Tasks,
+    IReadOnlyList<UnclearTag> Unclear
 );
+
+/// <summary>A name after an at sign that fits several, and has to be chosen before the words are sent.</summary>
+/// <param name="Typed">As it stands in the words, with the sign.</param>
+/// <param name="Fits">Whom it fits.</param>
+public sealed record UnclearTag(string Typed, IReadOnlyList<OwnerView> Fits);
 
 /// <summary>Someone who will be told, and why, in the words they will read.</summary>
 public sealed record ToldView(PersonView Person, string Reason);
@@ -69,7 +76,8 @@ internal static class DraftCheckEndpoints
             if (wrong is not null)
                 return Refusals.Invalid("to", wrong);
             IReadOnlyList<Recipient> to = typed ?? [.. Reaching.Usually(s, conversation, roster, via).To];
-            var words = EntryText.FromMarkdown(draft.Body);
+            var (body, unclear) = Tags.Typed(draft.Body, conversation, viewer.Person, roster);
+            var words = EntryText.FromMarkdown(body);
             var unseeing = Tags.Of(words, conversation, roster).Unseeing;
             var found =
                 conversation.Audience is Audience.Outside
@@ -81,7 +89,7 @@ internal static class DraftCheckEndpoints
                 new Checked(
                     WhoSees(conversation, via, to, roster),
                     Viewers(conversation, to, roster),
-                    LeakView.Of(found, draft.Body),
+                    LeakView.Of(found, body),
                     [
                         .. telling
                             .WouldTell(s, conversation, viewer.Person, words)
@@ -90,16 +98,28 @@ internal static class DraftCheckEndpoints
                                 Alerting.Words(t.Reason, viewer.Person.FirstName)
                             )),
                     ],
-                    [.. tasks.Select(t => AskedTask.Of(t, now, roster))]
+                    [.. tasks.Select(t => AskedTask.Of(t, now, roster))],
+                    [
+                        .. unclear.Select(u => new UnclearTag(
+                            draft.Body[u.Start..u.End],
+                            [
+                                .. u.Fits.Select(f =>
+                                    f.Person is { } person
+                                        ? OwnerView.Of(roster.Find(person)!)
+                                        : OwnerView.Of(roster.Crews[f.Crew!.Value])
+                                ),
+                            ]
+                        )),
+                    ]
                 )
             );
         });
 
     private static string WhoSees(Conversation conversation, Via via, IReadOnlyList<Recipient> to, Roster roster) =>
         conversation.Audience is not Audience.Outside
-            ? $"Stays inside: {Sight.WhoSees(roster.Staff, conversation.Place).Length} people"
-        : via is Via.Page ? $"On the page of {ConversationViews.PartyOf(conversation, roster)?.Name}. Goes outside."
-        : $"By {StoredWords.Vias.Of(via)} to {string.Join(", ", to.Select(t => t.Address))}. Goes outside.";
+            ? $"Internal only: {Sight.WhoSees(roster.Staff, conversation.Place).Length} people"
+        : via is Via.Page ? $"On the page of {ConversationViews.PartyOf(conversation, roster)?.Name}."
+        : $"By {StoredWords.Vias.Of(via)} to {string.Join(", ", to.Select(t => t.Address))}.";
 
     /// <summary>Names of all who will see it, those outside first.</summary>
     private static IReadOnlyList<string> Viewers(Conversation conversation, IReadOnlyList<Recipient> to, Roster roster)

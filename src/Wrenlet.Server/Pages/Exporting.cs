@@ -20,7 +20,7 @@ using Wrenlet.Storage.People;
 namespace Wrenlet.Server.Pages;
 
 /// <summary>What of a docket's talk is to be written out.</summary>
-/// <param name="Inside">Whether what was said inside is in it.</param>
+/// <param name="Inside">Whether what was internal is in it.</param>
 /// <param name="Since">First day; null for the beginning.</param>
 /// <param name="Until">Last day; null for today.</param>
 internal readonly record struct Extent(bool Inside, LocalDate? Since, LocalDate? Until);
@@ -60,8 +60,8 @@ internal sealed class Exporting(WhoIsWho who, FileKeeper keeper, Mails mails, Se
             .Append("</h1><p>")
             .Append(
                 Text(
-                    $"{roster.Firm.Name}. Written out {DateWords.Day(today, today)} {today.Year} by {viewer.Name}; "
-                        + $"{(extent.Inside ? "with what was said inside" : "what was said inside is left out")}."
+                    $"{roster.Firm.Name}. Exported {DateWords.Day(today, today)} {today.Year} by {viewer.Name}; "
+                        + $"{(extent.Inside ? "with what was internal" : "what was internal is left out")}."
                 )
             )
             .Append("</p>");

@@ -34,7 +34,7 @@ internal static class LeavingEndpoints
             return TypedResults.Ok(new TakenBack(body));
         return database.Read(s => TalkReading.Entry(s, new EntryId(id), viewer.Person, who.Current, clock.Now)) is null
             ? Refusals.NotFound("entry")
-            : Refusals.Refused("It has left already, or is not yours to take back. Follow it up with another message.");
+            : Refusals.Refused("It has been sent already, or is not yours. Send another message instead.");
     }
 
     private static async Task<Results<Ok<EntryView>, ProblemHttpResult>> SendNow(

@@ -80,7 +80,7 @@ internal static class RecordEndpoints
             : Task.FromResult<Results<Ok<EntryView>, ProblemHttpResult>>(
                 Refusals.Invalid(
                     "kind",
-                    $"“{filing.Kind}” is no kind. There are {string.Join(", ", StoredWords.FilingKinds.All)}."
+                    $"“{filing.Kind}” is not a kind. Use {string.Join(", ", StoredWords.FilingKinds.All)}."
                 )
             );
 
@@ -109,12 +109,9 @@ internal static class RecordEndpoints
             if (SeenTalk.Entry(w.Session, new EntryId(id), viewer.Person) is not var (entry, conversation))
                 return (false, (string?)null);
             if (conversation.Docket is not { } docket)
-                return (
-                    true,
-                    "Only what is said in a docket has a record to be filed in. Pass it on into a docket first."
-                );
+                return (true, "Only entries in a docket can be added to a record. Share it in a docket first.");
             if (entry.Kind is EntryKind.Event || entry.Removed is not null)
-                return (true, "There are no words here to be filed.");
+                return (true, "There is nothing here to add to the record.");
             FilingStore.Put(w.Session, entry.Key, filing, now);
             w.Log(
                 new Change(
@@ -195,7 +192,7 @@ internal static class RecordEndpoints
     }
 
     /// <summary>
-    /// A docket's talk as a file: html to read and print, mbox for its mail, jsonl for all of it. What was said inside
+    /// A docket's talk as a file: html to read and print, mbox for its mail, jsonl for all of it. What was internal
     /// only where it is asked for.
     /// </summary>
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Export(

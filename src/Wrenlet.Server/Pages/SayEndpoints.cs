@@ -74,13 +74,28 @@ internal static class SayEndpoints
         if (entry.Meeting is { } meeting && meeting.Id == Guid.Empty)
             return Refusals.Invalid("meeting", "A meeting needs an id of its own (UUIDv7).");
         if (string.IsNullOrWhiteSpace(entry.Body) && entry.Files is null or [] && entry.Meeting is null)
-            return Refusals.Invalid("body", "There are no words in it yet.");
+            return Refusals.Invalid("body", "It is empty. Write something first.");
         Via? via = null;
         if (entry.Via is { } word && (via = StoredWords.Vias.Parse(word)) is null or Via.Call)
-            return Refusals.Invalid("via", $"“{word}” is no way out. There are mail, text and page.");
+            return Refusals.Invalid("via", $"“{word}” is not a way to send. Use mail, text or page.");
         var (to, problem) = Recipients.Read(entry.To, via, who.Current);
         if (problem is not null)
             return Refusals.Invalid("to", problem);
+        var body = entry.Body;
+        if (viewer.Person.IsStaff && body.Contains('@', StringComparison.Ordinal))
+        {
+            // Names that were typed out are the tags they stand for; one that fits several is asked first.
+            var place = database.Read(s => SeenTalk.Conversation(s, new ConversationId(id).Value, viewer.Person));
+            if (place is null)
+                return Refusals.NotFound("conversation");
+            (body, var unclear) = Tags.Typed(body, place, viewer.Person, who.Current);
+            if (unclear is [var first, ..])
+                return Refusals.Refused(
+                    $"{entry.Body[first.Start..first.End]} could be {Names.List(first.Fits.Select(f => f.Name), "or")}. "
+                        + "Choose one from the list after @; your text is kept."
+                );
+        }
+
         List<IBrought> brings =
         [
             .. entry.Ask is { } asked ? [new BroughtAsk(asked)] : Array.Empty<IBrought>(),
@@ -90,7 +105,7 @@ internal static class SayEndpoints
             // An invitation without an agenda says what it is to.
             string.IsNullOrWhiteSpace(entry.Body) && entry.Meeting is { } meets
                 ? meets.Title
-                : entry.Body,
+                : body,
             entry.Close && viewer.Person.IsStaff,
             via,
             to,
@@ -110,7 +125,7 @@ internal static class SayEndpoints
         if (posted is { Entry: null, Refusal: null })
             return Refusals.NotFound("conversation");
         if (posted.Refusal is { } refusal)
-            return HeldBack.Of(refusal, entry.Body, viewer.Person, who.Current);
+            return HeldBack.Of(refusal, body, viewer.Person, who.Current);
         var agreed =
             entry.Tasks is { Count: > 0 } tasks
             && viewer.Person.IsStaff

@@ -30,9 +30,13 @@ public sealed record NewConversation(
 );
 
 /// <summary>What a group is called, and what it is for.</summary>
+/// <param name="NameWas">The name as it was when one began; null to take whatever is there.</param>
+/// <param name="DescriptionWas">What it was for when one began; null for nothing.</param>
 public sealed record GroupFields(
     [property: Required, StringLength(80, MinimumLength = 1)] string Name,
-    [property: StringLength(400)] string? Description
+    [property: StringLength(400)] string? Description,
+    [property: StringLength(120)] string? NameWas = null,
+    [property: StringLength(500)] string? DescriptionWas = null
 );
 
 /// <summary>A conversation in a list across dockets.</summary>
@@ -115,7 +119,7 @@ internal static class TalkEndpoints
                 )
             );
         if (StoredWords.Audiences.Parse(audience) is not { } wanted || wanted is Audience.Direct or Audience.Group)
-            return Refusals.Invalid("audience", $"“{audience}” is no audience. There are inside, outside and own.");
+            return Refusals.Invalid("audience", $"“{audience}” is not an audience. Use inside, outside or own.");
         return TypedResults.Ok(
             database.Read(s =>
             {
@@ -201,13 +205,13 @@ internal static class TalkEndpoints
             return Refusals.Invalid("id", "A conversation needs an id of its own (UUIDv7).");
         var audience = StoredWords.Audiences.Parse(made.Audience);
         if (audience is not (Audience.Direct or Audience.Group))
-            return Refusals.Invalid("audience", $"“{made.Audience}” cannot be begun here. There are direct and group.");
+            return Refusals.Invalid("audience", $"“{made.Audience}” cannot be started here. Use direct or group.");
         var name = made.Name?.Trim() ?? "";
         if (audience is Audience.Group && name.Length == 0)
             return Refusals.Invalid("name", "A group needs a name, so that its members know what it is for.");
         var people = made.People.Select(p => who.Current.Find(new PersonId(p))).ToList();
         if (people.Contains(null))
-            return Refusals.Invalid("people", "One of these is none of our people. Choose again.");
+            return Refusals.Invalid("people", "One of these people is not a colleague. Choose again.");
         return Answer(
             await grouping.Begin(
                 new ConversationId(made.Id),
@@ -230,20 +234,21 @@ internal static class TalkEndpoints
         Grouping grouping,
         WhoIsWho who,
         FirmClock clock
-    ) =>
-        string.IsNullOrWhiteSpace(fields.Name)
-            ? Refusals.Invalid("name", "A group needs a name.")
-            : Answer(
-                await grouping.Describe(
-                    new ConversationId(id),
-                    viewer.Person,
-                    fields.Name.Trim(),
-                    fields.Description?.Trim() ?? "",
-                    clock.Now
-                ),
-                who,
-                clock
-            );
+    )
+    {
+        if (string.IsNullOrWhiteSpace(fields.Name))
+            return Refusals.Invalid("name", "A group needs a name.");
+        var outcome = await grouping.Describe(
+            new ConversationId(id),
+            viewer.Person,
+            new GroupWords(fields.Name.Trim(), fields.Description?.Trim() ?? ""),
+            fields.NameWas is { } was ? new GroupWords(was, fields.DescriptionWas ?? "") : null,
+            clock.Now
+        );
+        return outcome is { Collided: true, Conversation: { } theirs }
+            ? Refusals.Changed("group", ConversationViews.Conversation(theirs, who.Current, clock.Now))
+            : Answer(outcome, who, clock);
+    }
 
     private static async Task<Results<Ok<ConversationView>, ProblemHttpResult>> Add(
         Guid id,
@@ -329,7 +334,7 @@ internal static class TalkEndpoints
         else
         {
             if (who.Current.Find(passing.Person is { } p ? new PersonId(p) : null) is not { IsStaff: true } colleague)
-                return Refusals.Invalid("person", "Say whom it goes to: a docket or a colleague.");
+                return Refusals.Invalid("person", "Choose a docket or a colleague.");
             var begun = await grouping.Begin(
                 new ConversationId(Guid.CreateVersion7()),
                 Audience.Direct,

@@ -1,6 +1,7 @@
 using System.ComponentModel.DataAnnotations;
 using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.People;
 using Wrenlet.Server.Accounts;
@@ -40,27 +41,31 @@ public sealed record ContactView(
     string Name,
     string? Address,
     string Language,
-    IReadOnlyList<ReachView> Reaches
-);
+    IReadOnlyList<ReachView> Reaches,
+    string? Version = null
+) : IVersioned;
 
 /// <summary>Another party that was merged into this one.</summary>
 public sealed record MergeView(Guid Id, string Name, string By, DateTimeOffset At);
 
 /// <summary>A party with all that is known of it.</summary>
+/// <param name="Version">Of its name and kind; each of its people has one of its own.</param>
 public sealed record PartyFile(
     Guid Id,
     string Name,
     string Kind,
     IReadOnlyList<ContactView> People,
     IReadOnlyList<HistoryRow> History,
-    IReadOnlyList<MergeView> Merges
+    IReadOnlyList<MergeView> Merges,
+    string? Version = null
 );
 
 /// <summary>A party as it is to be.</summary>
 public sealed record NewParty(
     [property: Required, StringLength(80, MinimumLength = 1)] string Name,
-    [property: Required, AllowedValues("customer", "partner")] string Kind
-);
+    [property: Required, AllowedValues("customer", "partner")] string Kind,
+    string? Version = null
+) : IVersioned;
 
 /// <summary>A contact as it is to be.</summary>
 public sealed record NewContact(
@@ -155,12 +160,20 @@ internal static class ContactEndpoints
                 .. MergeStore
                     .Of(s, id)
                     .Select(m => new MergeView(m.Id, m.GoneName, roster.NameOf(m.By), m.At.ToDateTimeOffset())),
-            ]
+            ],
+            Fields(party).Version
         ));
     }
 
-    private static ContactView Contact(Profile profile, Roster roster) =>
-        new(
+    private static NewParty Fields(Party party)
+    {
+        var fields = new NewParty(party.Name, StoredWords.PartyKinds.Of(party.Kind));
+        return fields with { Version = Versions.Of(fields) };
+    }
+
+    private static ContactView Contact(Profile profile, Roster roster)
+    {
+        var contact = new ContactView(
             profile.Person.Id.Value,
             profile.Person.Name,
             profile.Address,
@@ -174,10 +187,13 @@ internal static class ContactEndpoints
                 )),
             ]
         );
+        return contact with { Version = Versions.Of(contact) };
+    }
 
     private static async Task<Results<Ok<PartyFile>, ProblemHttpResult>> PutParty(
         Guid party,
         NewParty given,
+        [FromHeader(Name = "If-Match")] string? ifMatch,
         Viewer viewer,
         Database database,
         IPartyHistory history,
@@ -188,9 +204,12 @@ internal static class ContactEndpoints
     {
         var id = new PartyId(party);
         var kind = StoredWords.PartyKinds.Parse(given.Kind)!.Value;
-        await writes.Run(w =>
+        var held = await writes.Run<ProblemHttpResult?>(w =>
         {
-            if (who.Current.Parties.ContainsKey(id))
+            var there = PeopleStore.Load(w.Session).Parties.GetValueOrDefault(id);
+            if (Versions.Held("contact", ifMatch, there is null ? null : Fields(there)) is { } why)
+                return why;
+            if (there is not null)
                 PeopleStore.SetParty(w.Session, id, given.Name.Trim(), kind);
             else
                 PeopleStore.AddParty(w.Session, id, given.Name.Trim(), kind);
@@ -204,14 +223,16 @@ internal static class ContactEndpoints
                     viewer.Person.Id
                 )
             );
+            return null;
         });
         who.Refresh();
-        return TypedResults.Ok(File(id, viewer, database, history, who)!);
+        return held is null ? TypedResults.Ok(File(id, viewer, database, history, who)!) : held;
     }
 
     private static async Task<Results<Ok<PartyFile>, ProblemHttpResult>> PutContact(
         Guid id,
         NewContact given,
+        [FromHeader(Name = "If-Match")] string? ifMatch,
         Viewer viewer,
         Database database,
         IPartyHistory history,
@@ -225,13 +246,17 @@ internal static class ContactEndpoints
         if (!roster.Parties.ContainsKey(new PartyId(given.Party)))
             return Refusals.NotFound("contact");
         if (roster.Find(person) is { } known && known.Party != new PartyId(given.Party))
-            return Refusals.Refused("This is not one of that party's people.");
+            return Refusals.Refused("This person does not belong to that contact.");
         var (address, reaches, field, wrong) = Read(given.Address, given.Reaches, person, roster);
         if (wrong is not null)
             return Refusals.Invalid(field!, wrong);
-        await writes.Run(w =>
+        var held = await writes.Run<ProblemHttpResult?>(w =>
         {
-            if (roster.Find(person) is null)
+            var there = PeopleStore.Load(w.Session);
+            var contact = there.Find(person) is null ? null : Contact(there.Profiles[person], there);
+            if (Versions.Held("contact", ifMatch, contact) is { } why)
+                return why;
+            if (contact is null)
                 PeopleStore.AddPerson(
                     w.Session,
                     new Person(person, given.Name.Trim(), null, new PartyId(given.Party), []),
@@ -257,9 +282,10 @@ internal static class ContactEndpoints
                     viewer.Person.Id
                 )
             );
+            return null;
         });
         who.Refresh();
-        return TypedResults.Ok(File(new PartyId(given.Party), viewer, database, history, who)!);
+        return held is null ? TypedResults.Ok(File(new PartyId(given.Party), viewer, database, history, who)!) : held;
     }
 
     /// <summary>Ways to reach somebody, normalised; or the field that is wrong and why.</summary>
@@ -462,7 +488,7 @@ internal static class ContactEndpoints
         )
             return Refusals.NotFound("contact");
         if (kept == gone)
-            return Refusals.Refused("Choose another party to merge with this one.");
+            return Refusals.Refused("Choose a different contact to merge with this one.");
         await merging.Merge(into, from, viewer.Person, clock.Now);
         who.Refresh();
         return TypedResults.Ok(File(kept, viewer, database, history, who)!);

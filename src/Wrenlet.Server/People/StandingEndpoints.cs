@@ -120,11 +120,11 @@ internal static class StandingEndpoints
         if (May(viewer.Person, id, who) is { } refusal)
             return refusal;
         if (leave.Last < first)
-            return Refusals.Invalid("last", "It ends before it begins. Choose a last day on or after the first.");
+            return Refusals.Invalid("last", "It ends before it starts. Choose a last day on or after the first.");
         if (leave.Last > first.AddDays(366))
-            return Refusals.Invalid("last", "Leave of more than a year is entered in parts.");
+            return Refusals.Invalid("last", "Leave can be at most a year. Enter it in parts.");
         if (leave.Cover is { } c && (c == id || who.Current.Find(new PersonId(c)) is not { IsStaff: true }))
-            return Refusals.Invalid("cover", "Somebody else of the staff has to cover. Choose again.");
+            return Refusals.Invalid("cover", "Another colleague has to cover. Choose again.");
         var taken = new Leave(
             new PersonId(id),
             LocalDate.FromDateOnly(first),
@@ -174,6 +174,6 @@ internal static class StandingEndpoints
             return Refusals.NotFound("colleague");
         return viewer.Id.Value == id || viewer.Manages
             ? null
-            : Refusals.Refused("Each enters their own leave; a manager can for others.");
+            : Refusals.Refused("You can enter only your own leave; managers can for others.");
     }
 }

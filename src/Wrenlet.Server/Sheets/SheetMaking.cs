@@ -49,7 +49,7 @@ internal sealed class SheetMaking(
                 var text = given.Text?.ReplaceLineEndings("\n").TrimEnd() ?? "";
                 return text.Length == 0 ? (null, "There is nothing on the page. Write something first.")
                     : text.Length > LongestPage
-                        ? (null, $"The page is longer than {LongestPage:N0} characters. Divide it.")
+                        ? (null, $"The page is longer than {LongestPage:N0} characters. Split it.")
                     : (new ReadBody(text, null, WordsOf(text)), null);
             case SheetKind.Table:
                 var (rows, wrong) = SheetTable.Read(
@@ -144,7 +144,7 @@ internal sealed class SheetMaking(
             if (SheetReading.Seen(w.Session, id.Value, by) is not { } kept)
                 return new SheetOutcome(null);
             if (kept.Sheet.Removed)
-                return new(kept, "The sheet was removed. Bring it back, then save again.");
+                return new(kept, "The sheet was removed. Restore it, then save again.");
             body = Discreet(w, kept, body);
             bool Is(int revision) =>
                 SheetStore.Revision(w.Session, kept, revision) is { } there
@@ -159,7 +159,7 @@ internal sealed class SheetMaking(
             if (number != kept.Sheet.Revision + 1)
                 return new(kept, Changed: true);
             if (Is(kept.Sheet.Revision))
-                return new(kept, "Nothing is otherwise than before, so there is no new revision.");
+                return new(kept, "Nothing has changed, so there is no new revision.");
             SheetStore.AddRevision(w.Session, id, Revision(number, body, note, by, at));
             var revised = SheetStore.Find(w.Session, id)!;
             w.Log(
@@ -213,7 +213,7 @@ internal sealed class SheetMaking(
                     ? removed
                         ? $"removed {Tag(kept)}"
                         : $"brought back {Tag(set)}"
-                    : $"called the sheet “{EntryText.Escaped(kept.Sheet.Name)}” now {Tag(set)}";
+                    : $"renamed the sheet “{EntryText.Escaped(kept.Sheet.Name)}” {Tag(set)}";
             Happened(w, Inside(w, set), by, at, $"{by.FirstName} {did}");
             return new(set);
         });
@@ -239,7 +239,7 @@ internal sealed class SheetMaking(
                 if (!knowing && Unseen(w.Session, kept, number, party) is { Count: > 0 } unseen)
                     return new(
                         kept,
-                        $"{of.Name} cannot see {Names.List(unseen)}, which it names. Say it in words, or share it all the same."
+                        $"{of.Name} cannot see {Names.List(unseen)}, which it names. Describe it in words, or share it anyway."
                     );
                 SheetStore.Share(w.Session, id, new SheetShare(party, number), by.Id, at);
             }
@@ -261,7 +261,7 @@ internal sealed class SheetMaking(
                 )
             );
             var words = revision is null
-                ? $"{by.FirstName} took {Tag(shared)} back: {EntryText.Escaped(of.Name)} sees it no more"
+                ? $"{by.FirstName} stopped sharing {Tag(shared)} with {EntryText.Escaped(of.Name)}"
                 : $"{by.FirstName} shared {Tag(shared)}, revision {revision}, with {EntryText.Escaped(of.Name)}";
             Happened(
                 w,

@@ -141,7 +141,7 @@ internal static class SheetReading
                 return new(
                     from.Number,
                     to.Number,
-                    from.File == to.File ? "Nothing changed." : "It is another drawing. Look at both.",
+                    from.File == to.File ? "Nothing changed." : "The drawing is different. Compare the two.",
                     [],
                     [],
                     []

@@ -57,11 +57,11 @@ internal static class CallEndpoints
             return Refusals.NotFound("call");
         var words = string.Join(' ', given.Words.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries));
         if (words.Length == 0)
-            return Refusals.Invalid("words", "There are no words in it yet.");
+            return Refusals.Invalid("words", "It is empty. Write something first.");
         if (kept.Meeting.CalledOff)
-            return Refusals.Refused("The meeting was called off.");
+            return Refusals.Refused("The meeting was cancelled.");
         if (IsOver(kept, office))
-            return Refusals.Refused("The call is over. Write it in the conversation instead; your words are kept.");
+            return Refusals.Refused("The call is over. Write it in the conversation instead; your text is kept.");
         if (office.Said(kept.Id).Count >= MostSaid)
             return Refusals.Refused(
                 $"The stand-in’s call holds {MostSaid} lines. End it, and go on in another meeting."

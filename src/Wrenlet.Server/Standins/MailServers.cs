@@ -56,7 +56,7 @@ public sealed record MailServers(MailServer Smtp, MailServer? Imap, string Folde
             "starttls" => SecureSocketOptions.StartTls,
             "none" => SecureSocketOptions.None,
             _ => throw new StartException(
-                $"“{security}” is no security of a mail server. There are tls, starttls and none."
+                $"“{security}” is not a security setting of a mail server. Use tls, starttls or none."
             ),
         };
 }

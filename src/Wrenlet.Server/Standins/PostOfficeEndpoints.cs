@@ -74,7 +74,7 @@ internal static class PostOfficeEndpoints
     ) =>
         context.HttpContext.RequestServices.GetRequiredService<WhoIsWho>().Current.Firm is { HasStandIns: true }
             ? await next(context)
-            : Refusals.Refused("The stand-ins are switched off. An administrator can switch them on in the settings.");
+            : Refusals.Refused("Test messages are switched off. An administrator can switch them on in Settings.");
 
     /// <summary>
     /// Mails of the conversations that the viewer sees: the stand-in is no way around the rule of sight.

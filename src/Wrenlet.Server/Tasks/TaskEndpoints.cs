@@ -129,7 +129,7 @@ internal static class TaskEndpoints
         if (StoredWords.Priorities.Parse(given.Priority) is not { } priority)
             return Refusals.Invalid(
                 "priority",
-                $"“{given.Priority}” is no priority. There are {string.Join(", ", StoredWords.Priorities.All)}."
+                $"“{given.Priority}” is not a priority. Use {string.Join(", ", StoredWords.Priorities.All)}."
             );
         var (owners, problem) = Owners(given.Owners, roster);
         if (problem is not null)
@@ -170,9 +170,7 @@ internal static class TaskEndpoints
         )
             return Refusals.NotFound("task");
         if (given.Private && owners.Any(o => o.Owner != new TaskOwner.OfPerson(viewer.Person.Id)))
-            return Refusals.Refused(
-                "A private task is yours alone. Take the other owners off, or leave it open to others."
-            );
+            return Refusals.Refused("A private task is only for you. Remove the other owners, or let others see it.");
 
         var isPrivate = given.Private || found.Parent is { Private: true };
         var docketOf =
@@ -235,17 +233,17 @@ internal static class TaskEndpoints
         if (StoredWords.Priorities.Parse(fields.Priority) is not { } priority)
             return Refusals.Invalid(
                 "priority",
-                $"“{fields.Priority}” is no priority. There are {string.Join(", ", StoredWords.Priorities.All)}."
+                $"“{fields.Priority}” is not a priority. Use {string.Join(", ", StoredWords.Priorities.All)}."
             );
         if (StoredWords.TaskStates.Parse(fields.State) is not { } state)
             return Refusals.Invalid(
                 "state",
-                $"“{fields.State}” is no state. There are {string.Join(", ", StoredWords.TaskStates.All)}."
+                $"“{fields.State}” is not a state. Use {string.Join(", ", StoredWords.TaskStates.All)}."
             );
         if (StoredWords.Rules.Parse(fields.Rule) is not { } rule)
             return Refusals.Invalid(
                 "rule",
-                $"“{fields.Rule}” is no completion rule. There are {string.Join(", ", StoredWords.Rules.All)}."
+                $"“{fields.Rule}” is not a completion rule. Use {string.Join(", ", StoredWords.Rules.All)}."
             );
         var (owners, problem) = Owners(fields.Owners, roster);
         if (problem is not null)

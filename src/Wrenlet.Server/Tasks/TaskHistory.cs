@@ -5,6 +5,7 @@ using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Storage;
 using Wrenlet.Storage.People;
+using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Tasks;
 
@@ -17,7 +18,8 @@ internal static class TaskHistory
     public static IEnumerable<(string What, string Before, string After)> Between(
         WorkTask before,
         WorkTask after,
-        Roster roster
+        Roster roster,
+        SqlSession session
     )
     {
         var calendar = roster.Firm!.Calendar;
@@ -41,6 +43,7 @@ internal static class TaskHistory
             ("docket", before.Docket?.Ref.ToString() ?? "none", after.Docket?.Ref.ToString() ?? "none"),
             ("part of", before.ParentTitle ?? "nothing", after.ParentTitle ?? "nothing"),
             ("gate of stage", Stage(before), Stage(after)),
+            ("worklist", Place(before, session), Place(after, session)),
             (
                 "seen by",
                 before.Private ? "its maker alone" : "others too",
@@ -60,6 +63,13 @@ internal static class TaskHistory
         task is { GateStage: { } stage, Docket: { } docket }
             ? Core.Dockets.Stages.Of(docket.Ref.Kind).ElementAtOrDefault(stage) ?? "none"
             : "none";
+
+    /// <summary>A person's own lists have no name here: others read this too.</summary>
+    private static string Place(WorkTask task, SqlSession session) =>
+        task.Worklist is not var (id, column) || WorklistStore.Find(session, id) is not { } list ? "none"
+        : list.Person is not null ? "a list of their own"
+        : list.Columns.FirstOrDefault(c => c.Id == column) is { } at ? $"{list.Name}, {at.Name}"
+        : list.Name;
 
     private static string Length(Duration? time) =>
         time is { } t && t > Duration.Zero ? WorkingTimeWords.Of(t) : "none";

@@ -106,7 +106,7 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
     {
         ArgumentNullException.ThrowIfNull(w);
         if (TaskStore.Find(w.Session, id) is not { } before || !by.MaySee(before.Place, Thing.Working))
-            return new TaskOutcome(null, false, "There is no such task, or you do not see it.");
+            return new TaskOutcome(null, false, "There is no such task, or you cannot see it.");
         if (version is { } seen && seen != before.Version)
         {
             var theirs = TaskHistoryStore.Since(w.Session, before.Key, seen);
@@ -124,7 +124,7 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
         if (!TaskStore.Update(w.Session, wanted))
             return new(before, true, null);
         var after = TaskStore.Find(w.Session, id)!;
-        foreach (var (what, was, now) in TaskHistory.Between(before, after, who.Current))
+        foreach (var (what, was, now) in TaskHistory.Between(before, after, who.Current, w.Session))
             TaskHistoryStore.Remember(w.Session, after.Key, after.Version, by.Id, at, what, was, now);
         Announce(w, after, ChangeKinds.TaskChanged, by.Id, at);
         happenings.Say(w, new TaskChanged(before, after, by.Id, at));
@@ -146,9 +146,9 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
         writes.Run(w =>
         {
             if (TaskStore.Find(w.Session, id) is not { } task || !by.MaySee(task.Place, Thing.Working))
-                return new TaskOutcome(null, false, "There is no such task, or you do not see it.");
+                return new TaskOutcome(null, false, "There is no such task, or you cannot see it.");
             if (task is not { Series: { } series, Occurrence: { } occurrence, Repeats: not null } || task.Progress.Over)
-                return new(task, false, "Only an open task that repeats can be left out once.");
+                return new(task, false, "Only an open task that repeats can be skipped.");
             SeriesStore.Skip(w.Session, series, who.Current.Firm!.Calendar.DateOf(occurrence));
             return Change(w, id, null, by, at, before => before.After(before.Progress.Become(TaskState.Dropped), at));
         });
@@ -237,16 +237,16 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
         writes.Run(w =>
         {
             if (TaskStore.Find(w.Session, id) is not { } task || !by.MaySee(task.Place, Thing.Working))
-                return new TaskOutcome(null, false, "There is no such task, or you do not see it.");
+                return new TaskOutcome(null, false, "There is no such task, or you cannot see it.");
             var found = blockers.Select(b => TaskStore.Find(w.Session, b)).ToList();
             if (found.Any(b => b is null || !by.MaySee(b.Place, Thing.Working)))
-                return new(task, false, "One of the tasks it is to wait for is not there, or you do not see it.");
+                return new(task, false, "One of the tasks to wait for does not exist, or you cannot see it.");
             foreach (var blocker in found)
                 if (Dependence.WouldLoop(id, blocker!.Id, t => TaskStore.BlockersOf(w.Session, t)))
                     return new(
                         task,
                         false,
-                        $"“{blocker.Title}” waits for this one already, so that neither could begin. Choose another."
+                        $"“{blocker.Title}” is already waiting for this one, so neither could start. Choose another."
                     );
             TaskStore.SetBlockers(w.Session, task.Key, blockers);
             TaskStore.Touch(w.Session, task.Key);
@@ -296,7 +296,7 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
         writes.Run(w =>
         {
             if (TaskStore.Find(w.Session, id) is not { } task || !by.MaySee(task.Place, Thing.Working))
-                return new TaskOutcome(null, false, "There is no such task, or you do not see it.");
+                return new TaskOutcome(null, false, "There is no such task, or you cannot see it.");
             TaskStore.SetWatching(w.Session, task.Key, by.Id, watches);
             Announce(w, task, ChangeKinds.TaskChanged, by.Id, at);
             return new(TaskStore.Find(w.Session, id), false, null);
@@ -313,7 +313,7 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
         {
             if (TaskStore.Find(w.Session, id) is not { } whole || !by.MaySee(whole.Place, Thing.Working))
                 return (
-                    new TaskOutcome(null, false, "There is no such task, or you do not see it."),
+                    new TaskOutcome(null, false, "There is no such task, or you cannot see it."),
                     ImmutableArray<WorkTask>.Empty
                 );
             var made = ImmutableArray.CreateBuilder<WorkTask>();

@@ -1,5 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using NodaTime;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
@@ -17,21 +18,43 @@ using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Tasks;
 
-/// <summary>Where a task stands; all of it, as it is to be.</summary>
+/// <summary>Where a task stands, as it is to be.</summary>
 /// <param name="Docket">Reference of its docket; null for none. A part stands in the docket of its whole.</param>
 /// <param name="GateStage">Index of the stage whose gate it is; null for none.</param>
 /// <param name="Parent">The task that it is a part of; null for none.</param>
 /// <param name="Worklist">The worklist it stands in; null for none.</param>
 /// <param name="Column">Its column there; null for none.</param>
 /// <param name="After">The task that it follows there, or among the parts; null to stand first.</param>
+/// <param name="Changed">Names of the fields that are changed, as they are called here: the others stay as they are by
+/// now. Null when all of them are to be as they are said.</param>
 public sealed record TaskWhere(
     string? Docket,
     [property: Range(0, 20)] int? GateStage,
     Guid? Parent,
     Guid? Worklist,
     Guid? Column,
-    Guid? After
-);
+    Guid? After,
+    [property: MaxLength(10)] IReadOnlyList<string>? Changed = null
+)
+{
+    /// <summary>Whether a field is to be as it is said here.</summary>
+    internal bool Sets(string field) => Changed?.Contains(field) ?? true;
+
+    /// <summary>What the history calls the fields that are changed; null when all are.</summary>
+    internal IReadOnlyCollection<string>? History =>
+        Changed
+            ?.Select(f =>
+                f switch
+                {
+                    "gateStage" => "gate of stage",
+                    "parent" => "part of",
+                    "column" => "worklist",
+                    _ => f,
+                }
+            )
+            .Distinct()
+            .ToList();
+}
 
 /// <summary>A list of parts as it was typed or pasted: one on each line, deeper ones indented.</summary>
 public sealed record NewParts([property: Required, StringLength(60_000, MinimumLength = 1)] string Text);
@@ -123,10 +146,7 @@ internal static class TaskPlaceEndpoints
     )
     {
         if (given.Count > MostFiles)
-            return Refusals.Invalid(
-                "files",
-                $"At most {MostFiles} files stand with a task. Send others in its conversation."
-            );
+            return Refusals.Invalid("files", $"A task has at most {MostFiles} files. Send others in its conversation.");
         string? problem = null;
         var outcome = await writes.Run(w =>
         {
@@ -135,8 +155,7 @@ internal static class TaskPlaceEndpoints
                 return new TaskOutcome(null, false, null);
             if (given.Any(f => places.Seen(s, f.Id, viewer.Person) is null))
             {
-                problem =
-                    "One of the files is not there any more, or you do not see it. Take it out and attach it again.";
+                problem = "One of the files is no longer there, or you cannot see it. Remove it and attach it again.";
                 return new TaskOutcome(task, false, null);
             }
 
@@ -224,6 +243,7 @@ internal static class TaskPlaceEndpoints
     private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> PutPlace(
         Guid id,
         TaskWhere given,
+        [FromHeader(Name = "If-Match")] string? ifMatch,
         Viewer viewer,
         WriteQueue writes,
         TaskMaking making,
@@ -239,26 +259,37 @@ internal static class TaskPlaceEndpoints
             var s = w.Session;
             if (TaskStore.Find(s, new TaskId(id)) is not { } task || !me.MaySee(task.Place, Thing.Working))
                 return new TaskOutcome(null, false, null);
-            var parent = given.Parent is { } p ? TaskStore.Find(s, new TaskId(p)) : null;
-            var list = given.Worklist is { } l ? WorklistStore.Find(s, l) : null;
+            var wanted = new
+            {
+                Docket = given.Sets("docket") ? given.Docket : task.Docket?.Ref.ToString(),
+                GateStage = given.Sets("gateStage") ? given.GateStage : task.GateStage,
+                Parent = given.Sets("parent") ? given.Parent : task.Parent?.Value,
+                Worklist = given.Sets("worklist") ? given.Worklist : task.Worklist?.List,
+                Column = given.Sets("column") || given.Sets("worklist") ? given.Column : task.Worklist?.Column,
+            };
+            var parent = wanted.Parent is { } p ? TaskStore.Find(s, new TaskId(p)) : null;
+            var list = wanted.Worklist is { } l ? WorklistStore.Find(s, l) : null;
             if (
-                (given.Parent is not null && (parent is null || !me.MaySee(parent.Place, Thing.Working)))
-                || (given.Worklist is not null && (list is null || !me.MaySee(list.Place)))
+                (
+                    given.Sets("parent")
+                    && wanted.Parent is not null
+                    && (parent is null || !me.MaySee(parent.Place, Thing.Working))
+                ) || (given.Sets("worklist") && wanted.Worklist is not null && (list is null || !me.MaySee(list.Place)))
             )
             {
                 problem = Refusals.Refused(
-                    "Where it is to stand is not there any more, or you do not see it. Load the page again and choose anew."
+                    "That place no longer exists, or you cannot see it. Load the page again and choose another."
                 );
                 return new TaskOutcome(task, false, null);
             }
 
             var docket =
                 parent is not null ? parent.Docket
-                : given.Docket is null ? null
-                : SeenDocket.Find(s, given.Docket, me) is { } found ? found.Brief
+                : wanted.Docket is null ? null
+                : SeenDocket.Find(s, wanted.Docket, me) is { } found ? found.Brief
                 : task.Docket;
             if (task.Private && docket is not null)
-                problem = Refusals.Refused("A private task stands in no docket. Open it to others first.");
+                problem = Refusals.Refused("A private task cannot be in a docket. Let others see it first.");
             if (
                 docket is not null
                 && docket.Id != task.Docket?.Id
@@ -266,19 +297,20 @@ internal static class TaskPlaceEndpoints
                     is var (_, blind)
             )
                 problem = Refusals.Refused(blind);
-            if (given.GateStage is { } stage && (docket is null || stage >= Stages.Of(docket.Ref.Kind).Length))
+            if (wanted.GateStage is { } stage && (docket is null || stage >= Stages.Of(docket.Ref.Kind).Length))
                 problem = Refusals.Invalid(
                     "gateStage",
-                    "It can be the gate of a stage of its docket only. Choose the docket first."
+                    "It can only be the gate of a stage of its own docket. Choose the docket first."
                 );
-            var column = list is null ? null : list.Columns.FirstOrDefault(c => c.Id == given.Column);
+            var column = list is null ? null : list.Columns.FirstOrDefault(c => c.Id == wanted.Column);
             if (problem is not null)
                 return new TaskOutcome(task, false, null);
-            var position = Place(s, task, parent, list, column, given.After);
+            var moves = given.Sets("after") || given.Sets("parent") || given.Sets("worklist") || given.Sets("column");
+            var position = moves ? Place(s, task, parent, list, column, given.After) : task.Position;
             return making.Change(
                 w,
                 task.Id,
-                null,
+                TaskEndpoints.Version(ifMatch),
                 me,
                 clock.Now,
                 before =>
@@ -292,11 +324,12 @@ internal static class TaskPlaceEndpoints
                     ) with
                     {
                         Docket = docket,
-                        GateStage = given.GateStage,
+                        GateStage = wanted.GateStage,
                         Parent = parent?.Id,
                         Worklist = list is null ? null : (list.Id, column?.Id),
                         Position = position,
-                    }
+                    },
+                given.History
             );
         });
         return problem
@@ -412,7 +445,7 @@ internal static class TaskPlaceEndpoints
     {
         var parts = PastedList.Read(given.Text);
         if (parts.Count == 0)
-            return Refusals.Invalid("text", "There are no words in it yet. Write one part on each line.");
+            return Refusals.Invalid("text", "It is empty. Write something first. Write one part on each line.");
         var (outcome, made) = await making.AddParts(new TaskId(id), parts, viewer.Person, clock.Now);
         return outcome.Task is null
             ? Refusals.NotFound("task")

@@ -1,6 +1,8 @@
+using System.Collections.Immutable;
 using System.ComponentModel.DataAnnotations;
 using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using NodaTime;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
@@ -69,6 +71,12 @@ public sealed record TaskTable(
 /// <param name="Version">The version that was seen; null to take whatever is there.</param>
 /// <param name="SetDue">Whether the due moment is set, to none where it is left out.</param>
 /// <param name="SetEstimate">Whether the estimate is set, to none where it is left out.</param>
+/// <param name="AddOwners">Owners beside those it has; null for none. Not together with owners.</param>
+/// <param name="Docket">Reference of the docket it is put in; parts stay in their whole's.</param>
+/// <param name="SetDocket">Whether the docket is set, to none where it is left out.</param>
+/// <param name="Worklist">The worklist it is put in, into its first column unless one is named.</param>
+/// <param name="Column">Its column there; null for the first.</param>
+/// <param name="SetWorklist">Whether the worklist is set, to none where it is left out.</param>
 public sealed record OneOfMany(
     [property: Required] Guid Id,
     int? Version = null,
@@ -79,7 +87,13 @@ public sealed record OneOfMany(
     bool SetDue = false,
     [property: Range(1, 100_000)] int? EstimateMinutes = null,
     bool SetEstimate = false,
-    [property: StringLength(300, MinimumLength = 1)] string? Title = null
+    [property: StringLength(300, MinimumLength = 1)] string? Title = null,
+    IReadOnlyList<OwnerChoice>? AddOwners = null,
+    string? Docket = null,
+    bool SetDocket = false,
+    Guid? Worklist = null,
+    Guid? Column = null,
+    bool SetWorklist = false
 );
 
 /// <summary>Changes of many tasks at once.</summary>
@@ -93,7 +107,15 @@ public sealed record OneOutcome(Guid Id, TaskView? Task, string? Problem);
 /// <summary>A named way of looking at tasks.</summary>
 /// <param name="Mine">Whether it is the viewer's own, to change and take away.</param>
 /// <param name="Settings">What is shown and how, as the client keeps it.</param>
-public sealed record NamedTaskView(Guid Id, string Name, bool Shared, bool Mine, PersonView By, JsonElement Settings);
+public sealed record NamedTaskView(
+    Guid Id,
+    string Name,
+    bool Shared,
+    bool Mine,
+    PersonView By,
+    JsonElement Settings,
+    string? Version = null
+) : IVersioned;
 
 /// <summary>A way of looking at tasks that is to be kept under a name.</summary>
 public sealed record NewTaskView(
@@ -252,14 +274,17 @@ internal static class TaskTableEndpoints
             if (change.State is { } state && StoredWords.TaskStates.Parse(state) is null)
                 return Refusals.Invalid(
                     "state",
-                    $"“{state}” is no state. There are {string.Join(", ", StoredWords.TaskStates.All)}."
+                    $"“{state}” is not a state. Use {string.Join(", ", StoredWords.TaskStates.All)}."
                 );
             if (change.Priority is { } priority && StoredWords.Priorities.Parse(priority) is null)
                 return Refusals.Invalid(
                     "priority",
-                    $"“{priority}” is no priority. There are {string.Join(", ", StoredWords.Priorities.All)}."
+                    $"“{priority}” is not a priority. Use {string.Join(", ", StoredWords.Priorities.All)}."
                 );
-            if (change.Owners is { } owners && TaskEndpoints.Owners(owners, roster).Problem is { } problem)
+            if (
+                (change.Owners ?? change.AddOwners) is { } owners
+                && TaskEndpoints.Owners(owners, roster).Problem is { } problem
+            )
                 return problem;
         }
 
@@ -267,19 +292,17 @@ internal static class TaskTableEndpoints
             given
                 .Changes.Select(change =>
                 {
-                    var owners = change.Owners is { } chosen
-                        ? TaskEndpoints.Owners(chosen, roster).Owners
-                        : (System.Collections.Immutable.ImmutableArray<OwnerShare>?)null;
-                    if (
-                        owners is { } wanted
-                        && TaskStore.Find(w.Session, new TaskId(change.Id)) is { } there
-                        && TaskViews.Unseeing(there with { Owners = wanted }, roster) is var (_, blind)
-                    )
-                        return new OneOutcome(
-                            change.Id,
-                            me.MaySee(there.Place, Thing.Working) ? TaskViews.Of(there, roster, now) : null,
-                            blind
-                        );
+                    var there = TaskStore.Find(w.Session, new TaskId(change.Id));
+                    if (there is null || !me.MaySee(there.Place, Thing.Working))
+                        return new OneOutcome(change.Id, null, "There is no such task, or you cannot see it.");
+                    var owners = OwnersAfter(there, change, roster);
+                    var (docket, sight, worklist, problem) = PlaceAfter(w.Session, there, change, me);
+                    if (owners != there.Owners || docket != there.Docket)
+                        problem ??= TaskViews
+                            .Unseeing(there with { Owners = owners, Docket = docket, Sight = sight }, roster)
+                            ?.Reason;
+                    if (problem is not null)
+                        return new OneOutcome(change.Id, TaskViews.Of(there, roster, now), problem);
                     var outcome = making.Change(
                         w,
                         new TaskId(change.Id),
@@ -288,9 +311,10 @@ internal static class TaskTableEndpoints
                         now,
                         before =>
                         {
-                            var progress = owners is { } o
-                                ? before.Progress.OwnedBy(o.Select(x => x.Owner))
-                                : before.Progress;
+                            var progress =
+                                change.Owners is not null || change.AddOwners is not null
+                                    ? before.Progress.OwnedBy(owners.Select(x => x.Owner))
+                                    : before.Progress;
                             if (change.State is { } state)
                                 progress = progress.Become(StoredWords.TaskStates.Parse(state)!.Value);
                             return before.After(progress, now) with
@@ -309,6 +333,9 @@ internal static class TaskTableEndpoints
                                         ? Duration.FromMinutes(minutes)
                                         : null
                                     : before.Estimate,
+                                Docket = docket,
+                                GateStage = docket?.Id == before.Docket?.Id ? before.GateStage : null,
+                                Worklist = worklist,
                             };
                         },
                         FieldsOf(change)
@@ -324,6 +351,47 @@ internal static class TaskTableEndpoints
         return TypedResults.Ok<IReadOnlyList<OneOutcome>>(outcomes);
     }
 
+    private static ImmutableArray<OwnerShare> OwnersAfter(WorkTask task, OneOfMany change, Roster roster)
+    {
+        if (change.Owners is { } chosen)
+            return TaskEndpoints.Owners(chosen, roster).Owners;
+        return change.AddOwners is { } more
+            ? [.. task.Owners.Concat(TaskEndpoints.Owners(more, roster).Owners).DistinctBy(o => o.Owner)]
+            : task.Owners;
+    }
+
+    /// <summary>Where it stands afterwards, or why it cannot stand there.</summary>
+    private static (DocketBrief? Docket, DocketSight Sight, (Guid, Guid?)? Worklist, string? Problem) PlaceAfter(
+        SqlSession session,
+        WorkTask task,
+        OneOfMany change,
+        Person me
+    )
+    {
+        var (docket, sight, worklist) = (task.Docket, task.Sight, task.Worklist);
+        if (change.SetDocket && task.Parent is not null && change.Docket != task.Docket?.Ref.ToString())
+            return (docket, sight, worklist, $"“{task.Title}” is part of another task and stays in its docket.");
+        if (change.SetDocket && change.Docket is null)
+            docket = null;
+        else if (change.SetDocket && change.Docket != task.Docket?.Ref.ToString())
+        {
+            if (task.Private)
+                return (docket, sight, worklist, "A private task cannot be in a docket. Let others see it first.");
+            if (SeenDocket.Find(session, change.Docket!, me) is not { } found)
+                return (docket, sight, worklist, $"There is no docket {change.Docket}, or you cannot see it.");
+            (docket, sight) = (found.Brief, found.Sight);
+        }
+
+        if (!change.SetWorklist)
+            return (docket, sight, worklist, null);
+        if (change.Worklist is not { } id)
+            return (docket, sight, null, null);
+        if (WorklistStore.Find(session, id) is not { } list || !me.MaySee(list.Place))
+            return (docket, sight, worklist, "There is no such worklist, or you cannot see it.");
+        var column = list.Columns.FirstOrDefault(c => c.Id == change.Column) ?? list.Columns.FirstOrDefault();
+        return (docket, sight, (id, column?.Id), null);
+    }
+
     /// <summary>The fields that one of many changes sets, as the history calls them.</summary>
     private static IReadOnlyCollection<string> FieldsOf(OneOfMany change) =>
         [
@@ -332,9 +400,11 @@ internal static class TaskTableEndpoints
                 ("title", change.Title is not null),
                 ("state", change.State is not null),
                 ("priority", change.Priority is not null),
-                ("owners", change.Owners is not null),
+                ("owners", change.Owners is not null || change.AddOwners is not null),
                 ("due", change.SetDue),
                 ("estimate", change.SetEstimate),
+                ("docket", change.SetDocket),
+                ("worklist", change.SetWorklist),
             }
                 .Where(f => f.Set)
                 .Select(f => f.Field),
@@ -344,7 +414,7 @@ internal static class TaskTableEndpoints
         outcome.Collisions.IsEmpty
             ? "Someone changed it since you opened it."
             : $"Someone changed “{outcome.Task!.Title}” meanwhile: "
-                + $"{string.Join(", ", outcome.Collisions.Select(c => $"{c.What} is now {c.Now}"))}. Yours was not set.";
+                + $"{string.Join(", ", outcome.Collisions.Select(c => $"{c.What} is now {c.Now}"))}. Yours was not saved.";
 
     private static IReadOnlyList<NamedTaskView> GetViews(Viewer viewer, Database database, WhoIsWho who) =>
         database
@@ -354,6 +424,7 @@ internal static class TaskTableEndpoints
     private static async Task<Results<Ok<NamedTaskView>, ProblemHttpResult>> PutView(
         Guid id,
         NewTaskView given,
+        [FromHeader(Name = "If-Match")] string? ifMatch,
         Viewer viewer,
         Database database,
         WriteQueue writes,
@@ -362,21 +433,20 @@ internal static class TaskTableEndpoints
     {
         var settings = given.Settings.GetRawText();
         if (settings.Length > MostSettings)
-            return Refusals.Invalid(
-                "settings",
-                "This way of looking has more in it than can be kept. Choose fewer filters."
-            );
+            return Refusals.Invalid("settings", "This view has too many filters to save. Choose fewer.");
         if (database.Read(s => NamedViewStore.Find(s, id)) is { } there && there.Owner != viewer.Person.Id)
             return Refusals.Refused(
                 $"That view is {who.Current.NameOf(there.Owner)}'s. Keep yours under another name."
             );
         var view = new NamedView(id, viewer.Person.Id, given.Name.Trim(), given.Shared, settings);
-        await writes.Run(w =>
+        return await writes.Run<Results<Ok<NamedTaskView>, ProblemHttpResult>>(w =>
         {
+            var before = NamedViewStore.Find(w.Session, id) is { } kept ? View(kept, viewer.Person, who.Current) : null;
+            if (Versions.Held("view", ifMatch, before) is { } held)
+                return held;
             NamedViewStore.Put(w.Session, view);
-            return true;
+            return TypedResults.Ok(View(view, viewer.Person, who.Current));
         });
-        return TypedResults.Ok(View(view, viewer.Person, who.Current));
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> RemoveView(
@@ -396,8 +466,9 @@ internal static class TaskTableEndpoints
         return TypedResults.NoContent();
     }
 
-    private static NamedTaskView View(NamedView view, Person viewer, Roster roster) =>
-        new(
+    private static NamedTaskView View(NamedView view, Person viewer, Roster roster)
+    {
+        var named = new NamedTaskView(
             view.Id,
             view.Name,
             view.Shared,
@@ -405,4 +476,6 @@ internal static class TaskTableEndpoints
             roster.Find(view.Owner) is { } by ? PersonView.Of(by) : PersonView.Stranger("someone"),
             JsonDocument.Parse(view.Settings).RootElement
         );
+        return named with { Version = Versions.Of(named) };
+    }
 }

@@ -177,7 +177,7 @@ internal static class TaskTransfer
             return Bad(where, "Its title is longer than 300 characters. Shorten it.");
         Guid id = default;
         if (row.Of("id") is { } known && !Guid.TryParse(known, out id))
-            return Bad(where, $"“{known}” is no id of a task. Leave it empty for a new one.");
+            return Bad(where, $"“{known}” is not the id of a task. Leave it empty for a new one.");
         var (docket, owners, priority, state) = (
             (Docket?)null,
             (ImmutableArray<TaskOwner>?)null,
@@ -188,7 +188,7 @@ internal static class TaskTransfer
             row.Of("docket") is { } reference
             && (docket = SeenDocket.Find(session, reference.ToUpperInvariant(), importer)) is null
         )
-            return Bad(where, $"There is no docket {reference}, or you do not see it.");
+            return Bad(where, $"There is no docket {reference}, or you cannot see it.");
         if (row.Values.ContainsKey("owners"))
         {
             var named = (row.Of("owners") ?? "")
@@ -204,12 +204,12 @@ internal static class TaskTransfer
         }
 
         if (row.Of("priority") is { } p && (priority = StoredWords.Priorities.Parse(p.ToLowerInvariant())) is null)
-            return Bad(where, $"“{p}” is no priority. There are {string.Join(", ", StoredWords.Priorities.All)}.");
+            return Bad(where, $"“{p}” is not a priority. Use {string.Join(", ", StoredWords.Priorities.All)}.");
         if (
             row.Of("state") is { } s
             && (state = StoredWords.TaskStates.Parse(s.ToLowerInvariant().Replace(' ', '-'))) is null
         )
-            return Bad(where, $"“{s}” is no state. There are {string.Join(", ", StoredWords.TaskStates.All)}.");
+            return Bad(where, $"“{s}” is not a state. Use {string.Join(", ", StoredWords.TaskStates.All)}.");
         var calendar = roster.Firm!.Calendar;
         (Instant? At, bool Wrong) Moment(string column, bool closing) =>
             row.Of(column) is not { } at ? (null, false)
@@ -222,7 +222,7 @@ internal static class TaskTransfer
         if (start.Wrong || due.Wrong)
             return Bad(
                 where,
-                $"“{row.Of(start.Wrong ? "start" : "due")}” is no date. Write it as 2026-04-16 or 2026-04-16 17:00."
+                $"“{row.Of(start.Wrong ? "start" : "due")}” is not a date. Write it as 2026-04-16 or 2026-04-16 17:00."
             );
         if (row.Of("repeats") is { } rule && Repeating.Wrong(rule) is { } wrong)
             return Bad(where, wrong);
@@ -241,11 +241,11 @@ internal static class TaskTransfer
         if (estimate.Wrong || spent.Wrong)
             return Bad(
                 where,
-                $"“{row.Of(estimate.Wrong ? "estimate hours" : "spent hours")}” is no number of hours. Write it as 1.5."
+                $"“{row.Of(estimate.Wrong ? "estimate hours" : "spent hours")}” is not a number of hours. Write it as 1.5."
             );
         Guid parent = default;
         if (row.Of("part of") is { } of && !Guid.TryParse(of, out parent))
-            return Bad(where, $"“{of}” is no id of a task that it could be a part of.");
+            return Bad(where, $"“{of}” is not the id of a task that it could be part of.");
         return new(
             where,
             new TaskId(id),

@@ -73,7 +73,7 @@ internal static class TaskTransferEndpoints
     )
     {
         if (format is not ("ics" or "csv"))
-            return Refusals.Invalid("format", $"“{format}” is no format of tasks. There are ics and csv.");
+            return Refusals.Invalid("format", $"“{format}” is not a format for tasks. Use ics or csv.");
         var (roster, now) = (who.Current, clock.Now);
         var file = database.Read(s =>
         {
@@ -197,7 +197,7 @@ internal static class TaskTransferEndpoints
                 wanted.Where,
                 wanted.Title,
                 "nothing",
-                "The task that it is to be a part of is not there, or you do not see it."
+                "The task that it is to be a part of is not there, or you cannot see it."
             );
         if (there is not null)
         {

@@ -13,6 +13,7 @@ internal static class TasksPart
 
     public static void MapTasksPart(this IEndpointRouteBuilder api)
     {
+        api.MapMoments();
         api.MapTasks();
         api.MapNext();
         api.MapTaskPlaces();

@@ -88,6 +88,7 @@ public static class AskStore
             AskStep.NotMine n => ("not-mine", null, null, null, n.Reason),
             AskStep.AskedAnew => ("anew", null, null, null, ""),
             AskStep.Withdrawn w => ("withdrawn", null, null, null, w.Reason),
+            AskStep.Renewed => ("renewed", null, null, null, ""),
             AskStep.Reminded => ("reminded", null, null, null, ""),
             _ => throw new ArgumentOutOfRangeException(nameof(step), step, "Unknown step."),
         };
@@ -255,6 +256,7 @@ public static class AskStore
             "not-mine" => new AskStep.NotMine(by, at, words),
             "anew" => new AskStep.AskedAnew(by, at),
             "withdrawn" => new AskStep.Withdrawn(by, at, words),
+            "renewed" => new AskStep.Renewed(by, at),
             _ => new AskStep.Reminded(by, at),
         };
     }

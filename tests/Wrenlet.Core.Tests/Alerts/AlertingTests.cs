@@ -284,7 +284,7 @@ public class AlertingTests
 
     [Theory]
     [InlineData(AlertReason.OwnConversation, null, "Benedikta Thorne wrote")]
-    [InlineData(AlertReason.QueueNew, null, "Benedikta Thorne wrote, and nobody owns it yet")]
+    [InlineData(AlertReason.QueueNew, null, "Benedikta Thorne wrote; nobody owns it yet")]
     [InlineData(AlertReason.QueueSoon, null, "Benedikta Thorne waits: little time left")]
     [InlineData(AlertReason.QueueLate, null, "Benedikta Thorne waits: late")]
     [InlineData(AlertReason.HandedOver, "Odalys", "Odalys handed Benedikta Thorne’s conversation over to you")]

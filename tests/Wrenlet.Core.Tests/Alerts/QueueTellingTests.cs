@@ -56,4 +56,16 @@ public class QueueTellingTests
     [Fact]
     public void What_comes_in_of_theirs_is_no_news_of_a_queue() =>
         Told(QueueMoment.New, Working(Ines), [Working(Tobiah)]).ShouldBeEmpty();
+
+    [Fact]
+    public void The_crew_it_was_given_to_looks_after_it_else_the_one_on_duty_else_the_coordinators()
+    {
+        Person Member(PersonId id, Role role) => new(id, "Someone", role, null, []);
+        Person[] staff = [Member(Manager, Role.Manager), Member(Tobiah, Role.Coordinator)];
+        var given = new Crew(new CrewId(Guid.CreateVersion7()), "paint", [Ines]);
+        var onDuty = new Crew(new CrewId(Guid.CreateVersion7()), "office", [Kit]);
+        QueueTelling.LookAfter(given, onDuty, staff).ShouldBe([Ines]);
+        QueueTelling.LookAfter(null, onDuty, staff).ShouldBe([Kit]);
+        QueueTelling.LookAfter(null, null, staff).ShouldBe([Tobiah]);
+    }
 }

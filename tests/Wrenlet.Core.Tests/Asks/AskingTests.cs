@@ -112,9 +112,9 @@ public class AskingTests
                 new AskStep.Answered(Of("Ines"), Now + Duration.FromHours(1), Of("Ines"), new(null, [0], "")),
                 Name
             )
-            .ShouldBe("It is decided, and answers stand as they are.");
+            .ShouldBe("It is decided; answers can no longer change.");
         var tie = Answer(Answer(asked, "Ines", new(null, [0], "")), "Kit", new(null, [1], ""), 2);
-        Line(tie).ShouldBe("“Grey” and “White” stand equal, with 1 each.");
+        Line(tie).ShouldBe("“Grey” and “White” are level, with 1 each.");
     }
 
     [Fact]
@@ -123,7 +123,7 @@ public class AskingTests
         var asked = Ask(Terms(AskKind.Question, AskRule.Everyone), "Ines", "Kit");
         asked
             .Refuses(new AskStep.PassedOn(Of("Ines"), Now, Of("Pryderi"), ""), Name)
-            .ShouldBe("Say why you pass it on: who gets it wants to know.");
+            .ShouldBe("Say why you are passing it on, for whoever gets it.");
         asked
             .Refuses(new AskStep.PassedOn(Of("Ines"), Now, Of("Odalys"), "you know"), Name)
             .ShouldStartWith("Odalys asks this");
@@ -188,7 +188,7 @@ public class AskingTests
             Right = 1,
         };
         Line(Answer(Answer(Ask(terms, "Ines", "Kit"), "Ines", new(null, [1], "")), "Kit", new(null, [0], ""), 2))
-            .ShouldBe("1 of 2 answered rightly: “Starboard first”.");
+            .ShouldBe("1 of 2 answered correctly: “Starboard first”.");
     }
 
     [Theory]
@@ -209,4 +209,16 @@ public class AskingTests
     [InlineData(AskKind.Choice, "Choose one of the options.")]
     public void An_answer_must_fit_what_is_asked(AskKind kind, string says) =>
         Says("").Wrong(Terms(kind, options: ["a", "b"])).ShouldBe(says);
+
+    [Fact]
+    public void A_withdrawal_is_taken_back_by_who_asked_and_all_is_as_it_was()
+    {
+        var asking = Answer(Ask(Terms(AskKind.Question, AskRule.Everyone), "Ines", "Kit"), "Ines", Says("Two."));
+        var renewed = new AskStep.Renewed(Of("Odalys"), Now + Duration.FromMinutes(9));
+        asking.Refuses(renewed, Name).ShouldBe("It is not withdrawn.");
+        var withdrawn = Step(asking, new AskStep.Withdrawn(Of("Odalys"), Now + Duration.FromMinutes(5), ""));
+        withdrawn.Refuses(renewed with { By = Of("Ines") }, Name).ShouldBe("Only Odalys, who asked, can do that.");
+        var standing = Step(withdrawn, renewed).At(Now + Duration.FromMinutes(10));
+        (standing.State, standing.WaitedFor.Single()).ShouldBe((AskState.Open, Of("Kit")));
+    }
 }

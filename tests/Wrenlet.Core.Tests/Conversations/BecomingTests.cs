@@ -139,8 +139,8 @@ public class BecomingTests
 
     [Theory]
     [InlineData(TalkStep.Close, "Odalys closed this conversation")]
-    [InlineData(TalkStep.NothingDue, "Odalys: nothing more is due here")]
-    [InlineData(TalkStep.Aside, "Odalys set this aside until later")]
+    [InlineData(TalkStep.NothingDue, "Odalys: no reply needed")]
+    [InlineData(TalkStep.Aside, "Odalys put this off until later")]
     public void Each_step_says_what_was_done(TalkStep step, string words) => Step(Asked(), step).Words.ShouldBe(words);
 
     private static StepOutcome Step(Conversation conversation, TalkStep step, Instant? until = null) =>
@@ -173,9 +173,9 @@ public class BecomingTests
     [Theory]
     [InlineData(TalkStep.Close, false, "closed already")]
     [InlineData(TalkStep.Reopen, true, "open already")]
-    [InlineData(TalkStep.NothingDue, false, "closed; nothing is due")]
-    [InlineData(TalkStep.Aside, false, "Open it again before")]
-    [InlineData(TalkStep.Back, true, "not set aside")]
+    [InlineData(TalkStep.NothingDue, false, "closed; no reply is due")]
+    [InlineData(TalkStep.Aside, false, "Reopen it first")]
+    [InlineData(TalkStep.Back, true, "not put off")]
     public void A_step_that_makes_no_sense_is_refused_with_why(TalkStep step, bool open, string part)
     {
         var outcome = Step(Some.Conversation(open: open), step);
@@ -185,7 +185,7 @@ public class BecomingTests
 
     [Fact]
     public void Nothing_is_set_aside_until_a_moment_that_is_gone() =>
-        Step(Asked(), TalkStep.Aside, Some.Now).Refusal.ShouldNotBeNull().ShouldContain("still to come");
+        Step(Asked(), TalkStep.Aside, Some.Now).Refusal.ShouldNotBeNull().ShouldContain("in the future");
 
     [Theory]
     [InlineData(Audience.Inside)]

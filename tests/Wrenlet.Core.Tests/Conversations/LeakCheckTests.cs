@@ -28,7 +28,7 @@ public class LeakCheckTests
         leak.Kind.ShouldBe(LeakKind.InsideWords);
         Words[leak.Start..leak.End].ShouldBe("she still owes us for the winter of last YEAR");
         leak.Reason.ShouldBe(
-            "10 words repeat what Tobiah said inside. Say it in other words, unless Benedikta Thorne may read it."
+            "10 words repeat what Tobiah wrote internally. Rephrase it unless Benedikta Thorne may read it."
         );
     }
 

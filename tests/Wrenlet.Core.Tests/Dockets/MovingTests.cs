@@ -24,7 +24,7 @@ public class MovingTests
             .Refuses(false)
             .ShouldBe(
                 "“Check the seacocks” and “Sign the rig off” stand in the way. Finish them, or ask the docket’s owner "
-                    + "or a manager to move it all the same."
+                    + "or a manager to move it anyway."
             );
         Move(4, "Kit").Refuses(true).ShouldNotBeNull();
     }
@@ -34,7 +34,7 @@ public class MovingTests
     {
         foreach (var who in new[] { "Odalys", "Tobiah", "Wilhelmina" })
         {
-            Move(4, who).Refuses(false).ShouldNotBeNull().ShouldEndWith("or move it all the same.");
+            Move(4, who).Refuses(false).ShouldNotBeNull().ShouldEndWith("or move it anyway.");
             Move(4, who).Refuses(true).ShouldBeNull();
         }
     }
@@ -54,31 +54,31 @@ public class MovingTests
     {
         Move(4, told: ["Tobiah", "Ines"])
             .SetsOff.ShouldBe([
-                "It is noted inside, and Tobiah and Ines hear of it.",
+                "It is noted internally, and Tobiah and Ines are told.",
                 "Handover then waits for one thing.",
             ]);
         Move(5)
             .SetsOff.ShouldBe([
-                "It is noted inside; nobody else follows the docket.",
+                "It is noted internally; nobody else follows the docket.",
                 "It is the last stage: the docket can be closed then.",
             ]);
     }
 
     [Theory]
-    [InlineData(3, true, "It stands in Work already.")]
+    [InlineData(3, true, "It is in Work already.")]
     [InlineData(9, true, "There is no such stage.")]
     [InlineData(-1, true, "There is no such stage.")]
-    [InlineData(4, false, "The docket is closed. Open it again first.")]
+    [InlineData(4, false, "The docket is closed. Reopen it first.")]
     public void Some_moves_make_no_sense(int to, bool open, string refusal) =>
         Move(to, open: open).Refuses(true).ShouldBe(refusal);
 
     [Theory]
     [InlineData(0, 0, null)]
-    [InlineData(1, 0, "One task is still open here. Finish it, or close it all the same: it stays with whom it is.")]
+    [InlineData(1, 0, "One task is still open here. Finish it, or close it anyway: it stays with whom it is.")]
     [InlineData(
         2,
         1,
-        "2 tasks and one ask are still open here. Finish them, or close it all the same: they stay with whom they are."
+        "2 tasks and one ask are still open here. Finish them, or close it anyway: they stay with whom they are."
     )]
     public void What_is_still_open_is_said_before_a_docket_is_closed(int tasks, int asks, string? refusal)
     {
@@ -97,11 +97,11 @@ public class MovingTests
         DocketRules
             .RefusesSight(odalys, DocketSight.Open, DocketSight.Only([kit.Id], []), odalys)
             .ShouldNotBeNull()
-            .ShouldContain("would not see it yourself");
+            .ShouldContain("no longer see it yourself");
         DocketRules
             .RefusesSight(tobiah, DocketSight.Open, DocketSight.Only([tobiah.Id], []), odalys)
             .ShouldNotBeNull()
-            .ShouldContain("Put Odalys on the list");
+            .ShouldContain("Add Odalys to the list");
         DocketRules
             .RefusesSight(tobiah, DocketSight.Open, DocketSight.Only([tobiah.Id, odalys.Id], []), odalys)
             .ShouldBeNull();

@@ -24,7 +24,7 @@ public class FindingTests
         query.Open.ShouldBe(true);
         query
             .Narrowings.Select(n => n.Means)
-            .ShouldBe([$"said by {Yard.Named("Ines").Name}", "in J-1042", "with files", "said inside", "open"]);
+            .ShouldBe([$"said by {Yard.Named("Ines").Name}", "in J-1042", "with files", "internal", "open"]);
         query.Narrowings.ShouldAllBe(n => n.Understood);
     }
 
@@ -42,11 +42,11 @@ public class FindingTests
 
     [Theory]
     [InlineData("/by", "name who said it")]
-    [InlineData("/by nobodyatall", "nobody here is called")]
-    [InlineData("/in somewhere", "is no docket")]
+    [InlineData("/by nobodyatall", "nobody is called")]
+    [InlineData("/in somewhere", "is not a docket")]
     [InlineData("/since /open", "name a day")]
-    [InlineData("/until 31 feb", "is no day")]
-    [InlineData("/sideways", "narrows nothing")]
+    [InlineData("/until 31 feb", "is not a day")]
+    [InlineData("/sideways", "is not a filter")]
     public void What_is_not_understood_says_what_to_write(string typed, string means)
     {
         var narrowing = Read(typed).Narrowings[0];

@@ -80,17 +80,17 @@ public class SheetTests
     {
         Report().RefusesSharing(Thorne, 3, [Thorne]).ShouldBeNull();
         Report().RefusesSharing(Oduya, 3, [Thorne]).ShouldNotBeNull().ShouldContain("no conversation in this docket");
-        Report().RefusesSharing(Thorne, 4, [Thorne]).ShouldNotBeNull().ShouldContain("The newest is 3");
+        Report().RefusesSharing(Thorne, 4, [Thorne]).ShouldNotBeNull().ShouldContain("The latest is 3");
         (Report() with { Removed = true })
             .RefusesSharing(Thorne, 3, [Thorne])
             .ShouldNotBeNull()
-            .ShouldContain("Bring it back");
+            .ShouldContain("Restore it");
     }
 
     [Fact]
     public void Who_sees_it_outside_is_said_with_the_revision_where_it_is_not_the_newest()
     {
-        Report().SharedLine(Name).ShouldBe("Stays inside.");
+        Report().SharedLine(Name).ShouldBe("Internal only.");
         Report(new SheetShare(Thorne, 3), new SheetShare(Oduya, 3))
             .SharedLine(Name)
             .ShouldBe("Benedikta Thorne and Caspian Oduya see it as it is.");

@@ -74,9 +74,9 @@ public sealed class NextOrderTests
     {
         Why(1, Task(1, dueIn: 6, hours: 2, gate: "Launch"))
             .ShouldBe("Due today 14:40, 4 h to spare beside its 2 h of work; Launch waits for it.");
-        Why(1, Task(1, dueIn: 3, hours: 5)).ShouldBe("Due today 11:40, and its 5 h of work no longer fit in.");
+        Why(1, Task(1, dueIn: 3, hours: 5)).ShouldBe("Due today 11:40, and its 5 h of work no longer fits.");
         Why(1, Task(1, dueIn: 3, blockedBy: 2), Task(2)).ShouldBe("Waits for “task 2”; due today 11:40, 3 h left.");
-        Why(2, Task(1, dueIn: 3, blockedBy: 2), Task(2)).ShouldBe("Not dated; “task 1” waits for it.");
+        Why(2, Task(1, dueIn: 3, blockedBy: 2), Task(2)).ShouldBe("No date; “task 1” waits for it.");
         Why(1, Task(1, dueIn: 24 * 7)).ShouldBe("Due Tue 21 Apr 08:40, 5 working days left.");
         Why(1, Task(1, Priority.Critical)).ShouldBe("Critical, so it counts as due now.");
     }

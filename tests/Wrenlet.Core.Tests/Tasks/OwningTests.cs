@@ -44,7 +44,7 @@ public class OwningTests
         Owning
             .Refuses([Of(Ines)], new Place.Own(Kit), null, Find)!
             .Value.Reason.ShouldBe(
-                "A private task is its maker's alone. Open it to others first, then give it to someone."
+                "A private task is only for whoever made it. Let others see it first, then give it to someone."
             );
     }
 

@@ -215,13 +215,13 @@ public class PartsTests
         3,
         1,
         TaskState.Done,
-        "2 of its 3 parts are not done. Finish or drop them first: it is done when they are."
+        "2 of its 3 parts are not done. Finish or drop them first: it is done when its parts are."
     )]
     [InlineData(
         3,
         2,
         TaskState.Done,
-        "1 of its 3 parts is not done. Finish or drop it first: it is done when they are."
+        "1 of its 3 parts is not done. Finish or drop it first: it is done when its parts are."
     )]
     public void A_whole_is_not_done_before_its_parts_are(int count, int done, TaskState wanted, string? refusal) =>
         new PartsDone(count, done, 0).Refuses(TaskState.InProgress, wanted).ShouldBe(refusal);

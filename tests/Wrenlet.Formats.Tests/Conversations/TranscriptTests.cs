@@ -56,10 +56,10 @@ public class TranscriptTests
     }
 
     [Theory]
-    [InlineData("", "It is no WebVTT")]
-    [InlineData("1\n00:00:01,000 --> 00:00:02,000\nA subtitle of another kind", "It is no WebVTT")]
-    [InlineData("WEBVTTX\n\n00:01.000 --> 00:02.000\nx", "It is no WebVTT")]
-    [InlineData("WEBVTT\n\n00:01 --> 00:02\nx", "is no time of a cue")]
+    [InlineData("", "It is not WebVTT")]
+    [InlineData("1\n00:00:01,000 --> 00:00:02,000\nA subtitle of another kind", "It is not WebVTT")]
+    [InlineData("WEBVTTX\n\n00:01.000 --> 00:02.000\nx", "It is not WebVTT")]
+    [InlineData("WEBVTT\n\n00:01 --> 00:02\nx", "is not a cue time")]
     [InlineData("WEBVTT\n\n00:03.000 --> 00:02.000\nx", "ends before it begins")]
     [InlineData("WEBVTT\n\n00:01.000 --> 00:02.000\n<b></b>", "Nothing is said in it")]
     public void What_is_none_is_said_to_be_none(string text, string wrong) =>

@@ -61,7 +61,7 @@ public class SheetFormatTests
         SheetTable
             .Read(string.Join('\n', Enumerable.Range(0, SheetTable.MostRows + 1)))
             .Problem.ShouldNotBeNull()
-            .ShouldContain("Divide it");
+            .ShouldContain("Split it");
         SheetTable
             .Read("a,b\n" + new string('x', SheetTable.LongestValue + 1))
             .Problem.ShouldNotBeNull()

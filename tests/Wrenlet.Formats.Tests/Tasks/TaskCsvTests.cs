@@ -65,6 +65,6 @@ public class TaskCsvTests
     public void More_rows_than_are_taken_at_once_are_refused_as_a_whole()
     {
         var many = "title\n" + string.Concat(Enumerable.Range(0, TaskCsv.Most + 1).Select(n => $"Task {n}\n"));
-        TaskCsv.Read(many).Problem.ShouldNotBeNull().ShouldContain("Divide it");
+        TaskCsv.Read(many).Problem.ShouldNotBeNull().ShouldContain("Split it");
     }
 }

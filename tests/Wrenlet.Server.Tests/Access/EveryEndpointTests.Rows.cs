@@ -60,7 +60,8 @@ public partial class EveryEndpointTests
             ["PUT /api/contacts/{party}"] = new(
                 $"/api/contacts/{yard.SpareParty}",
                 Coordinators,
-                new { name = "Spare party", kind = "customer" }
+                new { name = "Spare party", kind = "customer" },
+                IfMatch: "*"
             ),
             ["PUT /api/contacts/people/{id}"] = new(
                 $"/api/contacts/people/{yard.SpareContact}",
@@ -70,7 +71,8 @@ public partial class EveryEndpointTests
                     party = yard.SpareParty,
                     name = "Spare contact",
                     reaches = Array.Empty<object>(),
-                }
+                },
+                IfMatch: "*"
             ),
             ["POST /api/contacts/cards"] = new(
                 "/api/contacts/cards",
@@ -91,7 +93,8 @@ public partial class EveryEndpointTests
             ["PUT /api/set-up/firm"] = new(
                 "/api/set-up/firm",
                 Administrators,
-                new { country = "PT", routerThreshold = 0.75 }
+                new { country = "PT", routerThreshold = 0.75 },
+                IfMatch: "*"
             ),
             ["PUT /api/set-up/queues/{id}"] = new(
                 $"/api/set-up/queues/{yard.SpareParty}",
@@ -106,7 +109,8 @@ public partial class EveryEndpointTests
                     laterMinutes = 60,
                     handover = "crew",
                     unsorted = false,
-                }
+                },
+                IfMatch: "*"
             ),
             ["PUT /api/set-up/calendars"] = new(
                 "/api/set-up/calendars",
@@ -123,9 +127,15 @@ public partial class EveryEndpointTests
                             end = "12:00",
                         },
                     },
-                }
+                },
+                IfMatch: "*"
             ),
-            ["PUT /api/set-up/holidays"] = new("/api/set-up/holidays", Administrators, Array.Empty<object>()),
+            ["PUT /api/set-up/holidays"] = new(
+                "/api/set-up/holidays",
+                Administrators,
+                Array.Empty<object>(),
+                IfMatch: "*"
+            ),
             ["PUT /api/set-up/staff/{id}"] = new(
                 $"/api/set-up/staff/{kit}",
                 Administrators,
@@ -137,9 +147,15 @@ public partial class EveryEndpointTests
                     purpose = "",
                     crews = Array.Empty<Guid>(),
                     address = "kit@quay.example",
-                }
+                },
+                IfMatch: "*"
             ),
-            ["PUT /api/set-up/crews/{id}"] = new($"/api/set-up/crews/{_list}", Administrators, new { name = "Sails" }),
+            ["PUT /api/set-up/crews/{id}"] = new(
+                $"/api/set-up/crews/{_list}",
+                Administrators,
+                new { name = "Sails" },
+                IfMatch: "*"
+            ),
             // With a wrong password, so that everybody keeps theirs: whom it is for is told so.
             ["PUT /api/me/password"] = new(
                 "/api/me/password",

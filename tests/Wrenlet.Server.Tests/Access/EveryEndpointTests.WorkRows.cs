@@ -88,6 +88,7 @@ public partial class EveryEndpointTests
             ["POST /api/asks/{id}/not-mine"] = new($"/api/asks/{ask}/not-mine", ["Kit"], new { reason = "so" }),
             ["POST /api/asks/{id}/reminders"] = new($"/api/asks/{ask}/reminders", ["Kit"]),
             ["POST /api/asks/{id}/withdrawal"] = new($"/api/asks/{ask}/withdrawal", ["Kit"], new { reason = "so" }),
+            ["DELETE /api/asks/{id}/withdrawal"] = new($"/api/asks/{ask}/withdrawal", ["Kit"]),
             ["GET /api/sheets"] = new("/api/sheets", SignedIn),
             ["GET /api/sheets/{id}"] = new($"/api/sheets/{sheet}", ["Kit", "Caspian"]),
             ["PUT /api/sheets/{id}"] = new(
@@ -194,6 +195,8 @@ public partial class EveryEndpointTests
                 }
             ),
             ["DELETE /api/worklists/{id}"] = new($"/api/worklists/{_list}", ["Kit"]),
+            ["GET /api/moments"] = new("/api/moments?words=thu%203pm&sense=by", SignedIn),
+            ["GET /api/lengths"] = new("/api/lengths?words=1:30", SignedIn),
             ["GET /api/task-views"] = new("/api/task-views", Staff),
             ["PUT /api/task-views/{id}"] = new(
                 $"/api/task-views/{yard.KitsView}",
@@ -203,7 +206,8 @@ public partial class EveryEndpointTests
                     name = "Kit's",
                     shared = false,
                     settings = new { },
-                }
+                },
+                IfMatch: "*"
             ),
             ["DELETE /api/task-views/{id}"] = new($"/api/task-views/{yard.KitsView}", ["Kit"]),
             ["POST /api/tasks"] = new(

@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using System.Net;
 using System.Text;
 using System.Text.Json;
@@ -10,6 +11,9 @@ public class FuzzTests
 {
     private static readonly int Count = Number("WRENLET_FUZZ_COUNT", 2_000);
     private static readonly int Seed = Number("WRENLET_FUZZ_SEED", 20261127);
+
+    /// <summary>How many of the slowest are written down where that is asked for.</summary>
+    private const int Slowest = 20;
 
     private static int Number(string name, int usual) =>
         int.TryParse(Environment.GetEnvironmentVariable(name), out var given) ? given : usual;
@@ -42,13 +46,19 @@ public class FuzzTests
                 .Parse(await File.ReadAllTextAsync(Path.Combine(Repository.Root, "src/web/src/api/openapi.json")))
                 .RootElement;
             List<string> faults = [];
+            var slowest = new PriorityQueue<string, double>();
             var i = 0;
             foreach (var request in new RandomRequests(document, Seed, KnownOf(yard)).All().Take(Count))
             {
                 // Whoever signed themselves out, or changed their password, comes back where they can.
                 var who = i++ % 8 is var n && n < 4 ? n % 2 : n - 3;
                 visitors[who] ??= await Begin(server, roles[who]);
+                var begun = Stopwatch.GetTimestamp();
                 var answer = await Send(visitors[who]!, request);
+                var took = Stopwatch.GetElapsedTime(begun).TotalMilliseconds;
+                slowest.Enqueue($"{took, 8:0.0} {(int)answer.StatusCode} {request}", took);
+                if (slowest.Count > Slowest)
+                    slowest.Dequeue();
                 if ((int)answer.StatusCode >= 500)
                     faults.Add($"{(int)answer.StatusCode} {request}\n   {await answer.Content.ReadAsStringAsync()}");
                 if (answer.StatusCode is HttpStatusCode.Unauthorized && who < 4)
@@ -57,6 +67,11 @@ public class FuzzTests
                     faults.Add($"{(int)answer.StatusCode} without words: {request}");
             }
 
+            if (Environment.GetEnvironmentVariable("WRENLET_FUZZ_SLOWEST") is { } file)
+                await File.WriteAllLinesAsync(
+                    file,
+                    slowest.UnorderedItems.OrderByDescending(s => s.Priority).Select(s => s.Element)
+                );
             faults.ShouldBeEmpty(string.Join("\n", faults));
         }
 

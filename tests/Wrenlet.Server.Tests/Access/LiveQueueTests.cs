@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Wrenlet.Server.Connections;
 
 namespace Wrenlet.Server.Tests.Access;
@@ -6,22 +5,20 @@ namespace Wrenlet.Server.Tests.Access;
 /// <summary>What waits to be sent to one browser.</summary>
 public class LiveQueueTests
 {
-    private static readonly JsonElement Nothing = JsonSerializer.SerializeToElement("x");
-
     [Fact]
     public async Task What_is_offered_is_sent_in_its_order()
     {
         List<string> sent = [];
-        var queue = new LiveQueue(
-            (what, _) =>
+        var queue = new LiveQueue<string>(
+            what =>
             {
                 sent.Add(what);
-                return Task.CompletedTask;
+                return default;
             },
             () => { }
         );
         foreach (var i in Enumerable.Range(0, 100))
-            queue.Offer($"{i}", Nothing).ShouldBeTrue();
+            queue.Offer($"{i}").ShouldBeTrue();
         queue.End();
         await queue.Run();
         sent.ShouldBe(Enumerable.Range(0, 100).Select(i => $"{i}"));
@@ -32,15 +29,15 @@ public class LiveQueueTests
     {
         var stopped = new TaskCompletionSource();
         var cut = 0;
-        var queue = new LiveQueue((_, _) => stopped.Task, () => cut++);
+        var queue = new LiveQueue<string>(_ => new ValueTask(stopped.Task), () => cut++);
         var run = queue.Run();
         var taken = 0;
-        while (queue.Offer("change", Nothing) && taken < 10 * LiveQueue.Most)
+        while (queue.Offer("change") && taken < 10 * LiveQueue<string>.Most)
             taken++;
         // One is being sent, the others wait: no more than that is ever held for it.
-        taken.ShouldBeInRange(LiveQueue.Most, LiveQueue.Most + 1);
+        taken.ShouldBeInRange(LiveQueue<string>.Most, LiveQueue<string>.Most + 1);
         cut.ShouldBe(1);
-        queue.Offer("change", Nothing).ShouldBeFalse();
+        queue.Offer("change").ShouldBeFalse();
         stopped.SetResult();
         await run;
     }
@@ -49,10 +46,10 @@ public class LiveQueueTests
     public async Task A_connection_that_breaks_is_cut_and_its_queue_ends()
     {
         var cut = 0;
-        var queue = new LiveQueue((_, _) => Task.FromException(new IOException("gone")), () => cut++);
-        queue.Offer("change", Nothing);
+        var queue = new LiveQueue<string>(_ => ValueTask.FromException(new IOException("gone")), () => cut++);
+        queue.Offer("change");
         await queue.Run();
         cut.ShouldBe(1);
-        queue.Offer("change", Nothing).ShouldBeFalse();
+        queue.Offer("change").ShouldBeFalse();
     }
 }

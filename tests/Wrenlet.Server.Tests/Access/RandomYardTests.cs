@@ -96,8 +96,8 @@ public partial class RandomYardTests
         }
 
         await Talk(world, visitors);
-        await Waiting.Until(() => heard.Values.Any(h => h.Count > 0));
-        await Task.Delay(500);
+        foreach (var person in world.People)
+            await Waiting.Until(async () => Heard(heard[person.Id], await LastSeenBy(visitors[person.Id])));
 
         foreach (var person in world.People)
         {
@@ -225,6 +225,27 @@ public partial class RandomYardTests
             }
         )
             yield return $"/api/sheets/{id}{part}";
+    }
+
+    /// <summary>Number of the last change that this visitor may know of; changes are told in their order.</summary>
+    private static async Task<long> LastSeenBy(Visitor visitor)
+    {
+        var (last, from) = (0L, 0L);
+        while (true)
+        {
+            var changes = await visitor.Get($"/api/changes?after={from}");
+            foreach (var change in changes.GetProperty("list").EnumerateArray())
+                last = change.GetProperty("seq").GetInt64();
+            from = changes.GetProperty("last").GetInt64();
+            if (!changes.GetProperty("more").GetBoolean())
+                return last;
+        }
+    }
+
+    private static bool Heard(List<string> heard, long seq)
+    {
+        lock (heard)
+            return heard.Any(h => h.Contains($"\"seq\":{seq},", StringComparison.Ordinal));
     }
 
     private static async Task<HubConnection> Listen(RunningServer server, Visitor visitor, List<string> heard)

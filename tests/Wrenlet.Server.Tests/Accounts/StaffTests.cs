@@ -37,7 +37,13 @@ public sealed class StaffTests(YardFixture fixture) : YardTests(fixture)
         string role = "member",
         params Guid[] crews
     ) =>
-        Of("Wilhelmina").Do(HttpMethod.Put, $"/api/set-up/staff/{id}", Staff(id, name, address, password, role, crews));
+        Of("Wilhelmina")
+            .Do(
+                HttpMethod.Put,
+                $"/api/set-up/staff/{id}",
+                Staff(id, name, address, password, role, crews),
+                ifMatch: "*"
+            );
 
     private async Task<string> Wrong(
         Guid id,
@@ -48,7 +54,12 @@ public sealed class StaffTests(YardFixture fixture) : YardTests(fixture)
     ) =>
         (
             await Of("Wilhelmina")
-                .Refused(HttpMethod.Put, $"/api/set-up/staff/{id}", Staff(id, name, address, password, role))
+                .Refused(
+                    HttpMethod.Put,
+                    $"/api/set-up/staff/{id}",
+                    Staff(id, name, address, password, role),
+                    ifMatch: "*"
+                )
         ).Words;
 
     private static async Task<HttpStatusCode> Reached(Visitor who)
@@ -74,7 +85,7 @@ public sealed class StaffTests(YardFixture fixture) : YardTests(fixture)
                 "/api/me/password",
                 new { now = "not the one", next = "second password of hers" }
             )
-        ).Words.ShouldContain("not your password");
+        ).Words.ShouldContain("not your current password");
         await roswitha.Do(HttpMethod.Put, "/api/me/password", new { now = First, next = "second password of hers" });
         // Here one goes on; everywhere else one signs in anew, and only with the new one.
         (await Reached(roswitha), await Reached(elsewhere)).ShouldBe((HttpStatusCode.OK, HttpStatusCode.Unauthorized));
@@ -109,7 +120,7 @@ public sealed class StaffTests(YardFixture fixture) : YardTests(fixture)
     public async Task What_is_wrong_is_said()
     {
         (await Wrong(Guid.CreateVersion7(), "Someone New", "someone@quay.example")).ShouldContain(
-            "needs a password to begin with"
+            "needs a first password"
         );
         (await Wrong(Guid.CreateVersion7(), "Someone New", "kit@quay.example", First)).ShouldContain(
             "is Kit Ramaswamy’s already"

@@ -120,7 +120,7 @@ public sealed class AskTests(YardFixture fixture) : YardTests(fixture)
             .ShouldBe("Declined by you.");
         (
             await Of("Tobiah").Refused(HttpMethod.Put, $"/api/asks/{ask}/answer", new { version = 1, approves = true })
-        ).Words.ShouldBe("It is decided, and answers stand as they are.");
+        ).Words.ShouldBe("It is decided; answers can no longer change.");
     }
 
     [Fact]
@@ -148,6 +148,16 @@ public sealed class AskTests(YardFixture fixture) : YardTests(fixture)
         Line(await Of("Odalys").Do(HttpMethod.Post, $"/api/asks/{ask}/withdrawal", new { reason = "found out" }))
             .ShouldBe("Withdrawn by you.");
         (await OnMe("Tobiah")).ShouldNotContain(ask);
+
+        // Taken back, it waits for whom it had waited for; and only for who asked.
+        (await Of("Tobiah").Refused(HttpMethod.Delete, $"/api/asks/{ask}/withdrawal")).Words.ShouldBe(
+            "Only Odalys, who asked, can do that."
+        );
+        Line(await Of("Odalys").Do(HttpMethod.Delete, $"/api/asks/{ask}/withdrawal")).ShouldBe("Waiting for Tobiah.");
+        (await OnMe("Tobiah")).ShouldContain(ask);
+        (await Of("Odalys").Refused(HttpMethod.Delete, $"/api/asks/{ask}/withdrawal")).Words.ShouldBe(
+            "It is not withdrawn."
+        );
     }
 
     [Fact]
@@ -196,7 +206,7 @@ public sealed class AskTests(YardFixture fixture) : YardTests(fixture)
         others.GetProperty("options")[0].GetProperty("count").ValueKind.ShouldBe(JsonValueKind.Null);
         others.GetProperty("parts")[0].GetProperty("answer").ValueKind.ShouldBe(JsonValueKind.Null);
         Line(await Answer(Of("Kit"), ask, new { version = 1, chosen = new[] { 1 } }))
-            .ShouldBe("1 of 2 answered rightly: “Starboard”.");
+            .ShouldBe("1 of 2 answered correctly: “Starboard”.");
     }
 
     [Fact]
@@ -227,7 +237,7 @@ public sealed class AskTests(YardFixture fixture) : YardTests(fixture)
         refused.ShouldBe(
             (
                 HttpStatusCode.UnprocessableEntity,
-                "Ines does not see this, and cannot answer. Give sight of it first, or ask someone else. Your words are kept."
+                "Ines does not see this, and cannot answer. Give sight of it first, or ask someone else. Your text is kept."
             )
         );
         (
@@ -320,7 +330,7 @@ public sealed class AskTests(YardFixture fixture) : YardTests(fixture)
                         @for = Yard.People["Ines"].Id.Value,
                     }
                 )
-        ).Words.ShouldBe("Everybody of ours answers for themselves.");
+        ).Words.ShouldBe("Colleagues answer for themselves.");
     }
 
     [Fact]
@@ -338,7 +348,7 @@ public sealed class AskTests(YardFixture fixture) : YardTests(fixture)
                         ask = Ask("choice", [Person("Ines")], options: ["One"]),
                     }
                 )
-        ).Words.ShouldBe("A choice needs at least two options. Write them, one on each line. Your words are kept.");
+        ).Words.ShouldBe("A choice needs at least two options. Write them, one on each line. Your text is kept.");
         (
             await Of("Odalys")
                 .Refused(

@@ -143,7 +143,7 @@ public sealed class BeforeItLeavesTests : IAsyncLifetime
             new { body = "she has not paid the bill of last autumn, really", via = "mail" }
         );
         check.GetProperty("leaks").GetArrayLength().ShouldBe(1);
-        check.GetProperty("whoSees").GetString().ShouldBe("By mail to benedikta@post.example. Goes outside.");
+        check.GetProperty("whoSees").GetString().ShouldBe("By mail to benedikta@post.example.");
 
         (await Post(_odalys, Draft(true))).StatusCode.ShouldBe(HttpStatusCode.OK);
         (await _odalys.Get($"/api/entries/{id}")).GetProperty("knowing").GetString()!.Split('\n').Length.ShouldBe(4);

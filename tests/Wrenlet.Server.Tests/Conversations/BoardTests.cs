@@ -129,7 +129,7 @@ public sealed class BoardTests : IAsyncLifetime
         await PutUp("Soon over", ends: now.AddHours(2));
         (await Hanging(_ines)).ShouldBe(["Soon over"]);
         (await Hanging(_odalys)).ShouldBe(["Later", "Soon over"], ignoreOrder: true);
-        (await Alerted(_ines, "Odalys put up a notice")).ShouldBe(1);
+        (await Alerted(_ines, "Odalys posted a notice")).ShouldBe(1);
         var up = (await _odalys.Get("/api/notices"))
             .EnumerateArray()
             .First(n => n.GetProperty("title").GetString() == "Soon over");

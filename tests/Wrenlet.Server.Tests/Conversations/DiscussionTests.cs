@@ -84,9 +84,9 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
         var note = await Say(_odalys, Inside, "Mine.");
         (
             await Reason(await _ines.Send(HttpMethod.Put, $"/api/entries/{Id(note)}", new { body = "Yours." }, "\"1\""))
-        ).ShouldContain("Only who said it");
+        ).ShouldContain("Only its author");
         (await Reason(await _ines.Send(HttpMethod.Delete, $"/api/entries/{Id(note)}"))).ShouldContain(
-            "Only who said it"
+            "Only its author"
         );
         var reply = await Say(_odalys, Outside, "We look at it at nine.");
         (
@@ -123,7 +123,7 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
         var quote = answer.GetProperty("repliesTo");
         quote.GetProperty("words").GetString().ShouldBe("Which anode is it?");
         quote.GetProperty("path").GetString()!.ShouldEndWith($"?entry={Id(asked)}");
-        (await Alerts(_ines)).ShouldContain(a => a.GetProperty("reason").GetString() == "Odalys answered you");
+        (await Alerts(_ines)).ShouldContain(a => a.GetProperty("reason").GetString() == "Odalys replied to you");
         (
             await Reason(
                 await _odalys.Send(
@@ -222,7 +222,7 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
                     new { entries = new[] { _yard.Entries["J-1 Benedikta"].Value } }
                 )
             )
-        ).ShouldContain("in this conversation");
+        ).ShouldContain("of this conversation");
     }
 
     [Fact]
@@ -374,7 +374,7 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
                     $"/api/conversations/{group}/members/{_yard.People["Ines"].Id.Value}"
                 )
             )
-        ).ShouldContain("by themself");
+        ).ShouldContain("leave a group themselves");
         await _ines.Do(HttpMethod.Delete, $"/api/conversations/{group}/members/{_yard.People["Ines"].Id.Value}");
         (await _ines.Send(HttpMethod.Get, $"/api/conversations/{group}")).StatusCode.ShouldBe(HttpStatusCode.NotFound);
         (
@@ -432,7 +432,7 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
         standing.GetProperty("label").GetString()!.ShouldStartWith("on leave until Mon 20 Apr");
         standing.GetProperty("cover").GetProperty("firstName").GetString().ShouldBe("Ines");
         (await Reason(await _ines.Send(HttpMethod.Delete, $"/api/colleagues/{kit}/leave/2026-04-13"))).ShouldContain(
-            "their own leave"
+            "your own leave"
         );
     }
 

@@ -76,7 +76,7 @@ public sealed class MeetingTests(YardFixture fixture) : YardTests(fixture)
             body: "Two tins, one hull"
         );
         Text(meeting, "when").ShouldBe("Thu 16 Apr 14:00 to 15:00");
-        Text(meeting, "line").ShouldBe("You come; Ines and Tobiah have not said.");
+        Text(meeting, "line").ShouldBe("You come; Ines and Tobiah have not answered.");
         (await Of("Ines").Get("/api/alerts")).ToString().ShouldContain("invites you to a meeting");
         var id = Id(meeting);
 
@@ -120,7 +120,7 @@ public sealed class MeetingTests(YardFixture fixture) : YardTests(fixture)
         Text(await Of("Tobiah").Do(HttpMethod.Post, $"/api/meetings/{id}/calling-off"), "state").ShouldBe("called-off");
         (
             await Of("Ines").Refused(HttpMethod.Put, $"/api/meetings/{id}/answer", new { answer = "coming" })
-        ).Words.ShouldContain("was called off");
+        ).Words.ShouldContain("was cancelled");
         (await Of("Ines").Get("/api/meetings"))
             .EnumerateArray()
             .ShouldNotContain(i => Id(i.GetProperty("meeting")) == id);
@@ -162,7 +162,7 @@ public sealed class MeetingTests(YardFixture fixture) : YardTests(fixture)
         (await Wrong(New(with: "Caspian"))).ShouldContain("takes no part in this conversation");
         (await Wrong(New(from: "2026-04-13T13:00:00Z"))).ShouldContain("That time is past");
         (await Wrong(New(call: false))).ShouldContain("Say where it is");
-        (await Wrong(New(title: " "))).ShouldContain("needs a title");
+        (await Wrong(New(title: " "))).ShouldContain("a title");
     }
 
     [Fact]
@@ -284,7 +284,7 @@ public sealed class MeetingTests(YardFixture fixture) : YardTests(fixture)
         (await Of("Benedikta").Get("/api/page")).ToString().ShouldContain("If the tide lets me");
 
         await Of("Odalys").Do(HttpMethod.Post, $"/api/meetings/{id}/calling-off");
-        (await Left("is called off"))
+        (await Left("is cancelled"))
             .BodyParts.OfType<TextPart>()
             .Single(p => p.ContentType.IsMimeType("text", "calendar"))
             .Text.ShouldContain("METHOD:CANCEL");
@@ -344,7 +344,7 @@ public sealed class MeetingTests(YardFixture fixture) : YardTests(fixture)
         var id = Id(await Set("Odalys", Inside, "By other means", "2026-04-15T09:00:00Z", ["Ines"]));
         (
             await Of("Odalys").Refused(HttpMethod.Post, $"/api/meetings/{id}/transcript", new { text = "1\n00:00" })
-        ).Words.ShouldContain("It is no WebVTT");
+        ).Words.ShouldContain("It is not WebVTT");
         await Of("Odalys")
             .Do(
                 HttpMethod.Post,

@@ -72,7 +72,7 @@ public sealed class QueueTests : IAsyncLifetime
         using var odalys = await As("Odalys");
         Deliver("one", "Water is coming in");
         await Waiting(odalys, "Water is coming in");
-        (await AlertsOf(odalys)).ShouldContain("Rosalind Pike wrote, and nobody owns it yet");
+        (await AlertsOf(odalys)).ShouldContain("Rosalind Pike wrote; nobody owns it yet");
     }
 
     [Fact]
@@ -140,7 +140,7 @@ public sealed class QueueTests : IAsyncLifetime
         var late = await Give(odalys, "Odalys", "");
         late.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await late.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).ShouldContain(
-            "Tobiah Renn has taken it meanwhile"
+            "Tobiah Renn has taken it in the meantime"
         );
         // Decided on what is so, it is done, and the one before hears of it.
         (await Give(odalys, "Odalys", _yard.People["Tobiah"].Id.Value.ToString())).StatusCode.ShouldBe(

@@ -127,12 +127,9 @@ public sealed class RecordTests(YardFixture fixture) : YardTests(fixture)
                     }
                 )
         ).GetProperty("id").GetGuid();
-        for (var i = 0; i < 100; i++)
-        {
-            if ((await Of("Odalys").Get($"/api/entries/{id}")).GetProperty("delivery").GetString() == "sent")
-                break;
-            await Task.Delay(100, TestContext.Current.CancellationToken);
-        }
+        await Waiting.Until(async () =>
+            (await Of("Odalys").Get($"/api/entries/{id}")).GetProperty("delivery").GetString() == "sent"
+        );
 
         var box = await Of("Odalys")
             .Http.GetByteArrayAsync("/api/dockets/J-1/exports/mbox", TestContext.Current.CancellationToken);
@@ -178,7 +175,7 @@ public sealed class RecordTests(YardFixture fixture) : YardTests(fixture)
         var page = await Export("html", "?inside=true");
         page.ShouldContain("Asked, a choice between “Grey” and “White”: Waiting for Ines.");
         page.ShouldContain(
-            "Meeting: Primer talk, Thu 16 Apr 14:00 to 14:30, Shed one. Odalys comes; Ines has not said."
+            "Meeting: Primer talk, Thu 16 Apr 14:00 to 14:30, Shed one. Odalys comes; Ines has not answered."
         );
         (await Export("jsonl", "?inside=true")).ShouldContain("Meeting: Primer talk");
         (await Export("html")).ShouldNotContain("Primer talk");

@@ -67,7 +67,7 @@ public sealed class SetUpTests : IAsyncLifetime
             .GetProperty("left")
             .GetDouble()
             .ShouldBe(90);
-        await _administrator.Do(HttpMethod.Put, $"/api/set-up/queues/{_yard.Queue}", Queue(20));
+        await _administrator.Do(HttpMethod.Put, $"/api/set-up/queues/{_yard.Queue}", Queue(20), ifMatch: "*");
         var row = await Row();
         row.GetProperty("left").GetDouble().ShouldBe(-10);
         row.GetProperty("state").GetString().ShouldBe("late");
@@ -108,9 +108,15 @@ public sealed class SetUpTests : IAsyncLifetime
                         end = "12:00",
                     },
                 },
-            }
+            },
+            ifMatch: "*"
         );
-        await _administrator.Do(HttpMethod.Put, $"/api/set-up/queues/{_yard.Queue}", Queue(60, "Mornings"));
+        await _administrator.Do(
+            HttpMethod.Put,
+            $"/api/set-up/queues/{_yard.Queue}",
+            Queue(60, "Mornings"),
+            ifMatch: "*"
+        );
         // 20 minutes on Tuesday, the other 40 on Thursday.
         (await Row())
             .GetProperty("due")
@@ -119,7 +125,8 @@ public sealed class SetUpTests : IAsyncLifetime
         await _administrator.Do(
             HttpMethod.Put,
             "/api/set-up/holidays",
-            new[] { new { date = "2026-04-16", name = "Regatta" } }
+            new[] { new { date = "2026-04-16", name = "Regatta" } },
+            ifMatch: "*"
         );
         (await Row())
             .GetProperty("due")
@@ -141,7 +148,8 @@ public sealed class SetUpTests : IAsyncLifetime
                         end = "07:00",
                     },
                 },
-            }
+            },
+            ifMatch: "*"
         );
         wrong.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await wrong.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).ShouldContain(
@@ -151,7 +159,8 @@ public sealed class SetUpTests : IAsyncLifetime
             await _administrator.Send(
                 HttpMethod.Put,
                 "/api/set-up/holidays",
-                new[] { new { date = "16.4.", name = "" } }
+                new[] { new { date = "16.4.", name = "" } },
+                ifMatch: "*"
             )
         ).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
     }
@@ -165,7 +174,7 @@ public sealed class SetUpTests : IAsyncLifetime
             $"/api/conversations/{Outside}/owner",
             new { person = _yard.People["Odalys"].Id.Value }
         );
-        await _administrator.Do(HttpMethod.Put, $"/api/set-up/queues/{_yard.Queue}", Queue(120));
+        await _administrator.Do(HttpMethod.Put, $"/api/set-up/queues/{_yard.Queue}", Queue(120), ifMatch: "*");
         (
             await ines.Send(
                 HttpMethod.Put,
@@ -315,7 +324,12 @@ public sealed class SetUpTests : IAsyncLifetime
                 unsorted = false,
             }
         );
-        await _administrator.Do(HttpMethod.Put, "/api/set-up/firm", new { country = "PT", routerThreshold = 0.6 });
+        await _administrator.Do(
+            HttpMethod.Put,
+            "/api/set-up/firm",
+            new { country = "PT", routerThreshold = 0.6 },
+            ifMatch: "*"
+        );
         (string Words, Guid Queue)[] lessons =
         [
             .. new[]

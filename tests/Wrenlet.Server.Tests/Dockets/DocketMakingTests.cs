@@ -231,7 +231,7 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
         }
 
         (await Refused("Kit", [Whom("Kit"), Whom("Odalys")])).ShouldContain("Only the docket’s owner and managers");
-        (await Refused("Odalys", [Whom("Kit")])).ShouldContain("You would not see it yourself any more");
+        (await Refused("Odalys", [Whom("Kit")])).ShouldContain("You would no longer see it yourself");
         await Setting("Odalys", reference, f => Fields(f, limited: true, people: [Whom("Odalys"), Whom("Kit")]));
         (await Of("Kit").Get($"/api/dockets/{reference}"))
             .ToString()
@@ -257,7 +257,7 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
             means.GetProperty("inTheWay")[0].GetString(),
             means.GetProperty("mayAllTheSame").GetBoolean()
         ).ShouldBe(("Quote", "Have the quote signed", false));
-        means.GetProperty("setsOff")[0].GetString()!.ShouldContain("Odalys hears of it");
+        means.GetProperty("setsOff")[0].GetString()!.ShouldContain("Odalys is told");
         (
             await Of("Kit")
                 .Refused(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 2, knowing = true })
@@ -287,7 +287,7 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
         (await Of("Kit").Get("/api/dockets?open=false")).ToString().ShouldContain("Salt Ledger: shore power");
         (
             await Of("Kit").Refused(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 1 })
-        ).Words.ShouldContain("Open it again first");
+        ).Words.ShouldContain("Reopen it first");
         await Of("Kit").Do(HttpMethod.Put, $"/api/dockets/{reference}/open", new { open = true });
         (await Talk("Kit", reference)).ShouldContain("Kit opened this docket again");
     }

@@ -191,7 +191,7 @@ public sealed class RealServerTests : IDisposable
         words
             .Trim()
             .ShouldBe(
-                "Wrenlet cannot start: “maybe” is no security of a mail server. There are tls, starttls and none."
+                "Wrenlet cannot start: “maybe” is not a security setting of a mail server. Use tls, starttls or none."
             );
         File.Delete(file);
         Directory.Delete(folder, recursive: true);

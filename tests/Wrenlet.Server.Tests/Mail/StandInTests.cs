@@ -36,7 +36,8 @@ public sealed class StandInTests : IAsyncLifetime
                 country = "",
                 routerThreshold = 0.75,
                 standIns = on,
-            }
+            },
+            ifMatch: "*"
         );
 
     private Task<HttpResponseMessage> Text(string words) =>
@@ -85,7 +86,7 @@ public sealed class StandInTests : IAsyncLifetime
             .Single(r => r.GetProperty("lastWords").GetString() == "Is she ready?");
         (await _ines.Get($"/api/conversations/{row.GetProperty("id").GetGuid()}"))
             .GetRawText()
-            .ShouldContain("Ines Kowal put this in through the stand-in");
+            .ShouldContain("Ines Kowal entered this as a test");
     }
 
     [Fact]

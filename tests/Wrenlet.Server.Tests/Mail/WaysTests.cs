@@ -259,11 +259,16 @@ public sealed class WaysTests(YardFixture fixture) : YardTests(fixture)
                 },
             };
         var wrong = await Of("Odalys")
-            .Send(HttpMethod.Put, $"/api/contacts/people/{benedikta.Id.Value}", Contact("+351 910 00"));
+            .Send(HttpMethod.Put, $"/api/contacts/people/{benedikta.Id.Value}", Contact("+351 910 00"), ifMatch: "*");
         wrong.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await wrong.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).ShouldContain("too short");
         await Of("Odalys")
-            .Do(HttpMethod.Put, $"/api/contacts/people/{benedikta.Id.Value}", Contact("+351 910 000 133"));
+            .Do(
+                HttpMethod.Put,
+                $"/api/contacts/people/{benedikta.Id.Value}",
+                Contact("+351 910 000 133"),
+                ifMatch: "*"
+            );
 
         var conversation = Conversation("J-1 Benedikta");
         DeliverText("+351910000133", "Is she in the water?", "same0text");
@@ -318,7 +323,7 @@ public sealed class WaysTests(YardFixture fixture) : YardTests(fixture)
 
         var sent = await Of("Odalys")
             .Do(HttpMethod.Post, $"/api/conversations/{inside}/forwards", sending with { knowing = true });
-        sent.GetProperty("entry").GetProperty("knowing").GetString()!.ShouldContain("Odalys said inside");
+        sent.GetProperty("entry").GetProperty("knowing").GetString()!.ShouldContain("Odalys wrote internally");
         sent.GetProperty("docket").GetString().ShouldBe("J-1");
         var file = Path.Combine(Server.Data, "post", "out", $"{sending.id:N}@quay.example.eml");
         await Waiting.Until(() => File.Exists(file));

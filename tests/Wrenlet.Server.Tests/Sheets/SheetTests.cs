@@ -86,7 +86,7 @@ public sealed class SheetTests(YardFixture fixture) : YardTests(fixture)
             await Of("Ines").Do(HttpMethod.Put, $"/api/sheets/{id}", body);
         var sheet = (await Of("Odalys").Get("/api/dockets/J-1/sheets")).EnumerateArray().Single(s => Id(s) == id);
         (Text(sheet, "name"), sheet.GetProperty("revision").GetInt32(), Text(sheet, "sharedLine")).ShouldBe(
-            ("Survey report", 1, "Stays inside.")
+            ("Survey report", 1, "Internal only.")
         );
         var read = await Of("Odalys").Get($"/api/sheets/{id}");
         Text(read, "html").ShouldBe("<h2>Keel</h2><p>Bolts 3 and 4 are wasted.</p>");
@@ -379,7 +379,7 @@ public sealed class SheetTests(YardFixture fixture) : YardTests(fixture)
         (
             await Of("Ines")
                 .Refused(HttpMethod.Put, $"/api/sheets/{Id(sheet)}/revisions/2", new { body = new { text = "More" } })
-        ).Words.ShouldContain("Bring it back");
+        ).Words.ShouldContain("Restore it");
         await Of("Ines").Do(HttpMethod.Put, $"/api/sheets/{Id(sheet)}/name", new { name = "Drying" }, "\"3\"");
         (await Of("Kit").Get("/api/find?words=quibblelamps"))
             .GetProperty("hits")
@@ -419,7 +419,7 @@ public sealed class SheetTests(YardFixture fixture) : YardTests(fixture)
                 ).Content.ReadFromJsonAsync<JsonElement>(Stop)
             );
         var held = await Send();
-        held.ToString().ShouldContain("Blunt words” says inside");
+        held.ToString().ShouldContain("Blunt words” says internally");
         held.ToString().ShouldContain("cannot see #Blunt words");
         await Of("Odalys").Do(HttpMethod.Put, $"/api/sheets/{Id(sheet)}/shares/{Benedikta}", new { revision = 1 });
         (await Send()).TryGetProperty("html", out _).ShouldBeTrue();

@@ -124,10 +124,10 @@ public sealed class TaskFileTests(YardFixture fixture) : YardTests(fixture)
             .Select(r => $"{r.GetProperty("where").GetString()}: {r.GetProperty("problem").GetString()}")
             .ShouldBe([
                 "line 3: There is no colleague or crew “Nobody Known”. Write the full name, or @ and the crew.",
-                "line 4: “tomorrow” is no date. Write it as 2026-04-16 or 2026-04-16 17:00.",
+                "line 4: “tomorrow” is not a date. Write it as 2026-04-16 or 2026-04-16 17:00.",
                 "line 5: It has no title. Give it one, or take the line out.",
-                "line 6: “most” is no priority. There are critical, high, normal, low.",
-                "line 7: There is no docket J-2, or you do not see it.",
+                "line 6: “most” is not a priority. Use critical, high, normal, low.",
+                "line 7: There is no docket J-2, or you cannot see it.",
             ]);
         (await Of("Odalys").Get("/api/tasks/table?scope=all")).ToString().ShouldNotContain("Order the burgee");
         await Import("csv", Table, apply: true);

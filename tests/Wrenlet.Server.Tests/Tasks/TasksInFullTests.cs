@@ -63,7 +63,7 @@ public sealed class TasksInFullTests(YardFixture fixture) : TaskActs(fixture)
         ).ShouldBe((1, 25));
 
         (await Of("Odalys").Refused(HttpMethod.Put, $"/api/tasks/{Id(whole)}/done")).Words.ShouldBe(
-            "3 of its 4 parts are not done. Finish or drop them first: it is done when they are."
+            "3 of its 4 parts are not done. Finish or drop them first: it is done when its parts are."
         );
         foreach (var n in new[] { 0, 2, 3 })
             await Of("Odalys").Do(HttpMethod.Put, $"/api/tasks/{Id(parts[n])}/done");
@@ -104,7 +104,7 @@ public sealed class TasksInFullTests(YardFixture fixture) : TaskActs(fixture)
         blocked.GetProperty("blockedBy")[0].GetProperty("title").GetString().ShouldBe("First");
         (
             await Of("Odalys").Refused(HttpMethod.Put, $"/api/tasks/{Id(first)}/blockers", new[] { Id(second) })
-        ).Words.ShouldContain("waits for this one already");
+        ).Words.ShouldContain("is already waiting for this one");
         var next = (await Of("Ines").Get("/api/tasks/next"))
             .EnumerateArray()
             .Single(n => n.GetProperty("task").GetGuid() == Id(second));
@@ -145,7 +145,7 @@ public sealed class TasksInFullTests(YardFixture fixture) : TaskActs(fixture)
         (
             await Of("Odalys")
                 .Refused(HttpMethod.Put, $"/api/tasks/{Id(task)}", Fields(task, owners: [Person("Ines")]), "\"1\"")
-        ).Words.ShouldContain("maker's alone");
+        ).Words.ShouldContain("only for whoever made it");
         var opened = await Put("Odalys", task, Fields(task, isPrivate: false));
         var made = await Make("Of the docket", docket: "J-1");
         (await Put("Odalys", made, Fields(made, owners: [Person("Odalys")], isPrivate: true)))
@@ -297,8 +297,85 @@ public sealed class TasksInFullTests(YardFixture fixture) : TaskActs(fixture)
         outcomes[1].GetProperty("problem").GetString().ShouldBe("Someone changed it since you opened it.");
         outcomes[2].GetProperty("problem").GetString()!.ShouldContain("1 of its 1 parts is not done");
         (outcomes[3].GetProperty("task").ValueKind, outcomes[3].GetProperty("problem").GetString()).ShouldBe(
-            (JsonValueKind.Null, "There is no such task, or you do not see it.")
+            (JsonValueKind.Null, "There is no such task, or you cannot see it.")
         );
+    }
+
+    [Fact]
+    public async Task Owners_are_added_to_many_without_those_they_have_being_lost_and_they_are_put_elsewhere()
+    {
+        var (one, two) = (await Make("Grease the winch"), await Make("Grease the other winch"));
+        var list = Guid.CreateVersion7();
+        var column = Guid.CreateVersion7();
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Put,
+                $"/api/worklists/{list}",
+                new { name = "Winches", columns = new[] { new { id = column, name = "To do" } } }
+            );
+        var before = Owners(one).Single();
+        object Change(JsonElement task) =>
+            new
+            {
+                id = Id(task),
+                version = task.GetProperty("version").GetInt32(),
+                addOwners = new[] { new { kind = "person", id = Yard.People["Tobiah"].Id.Value } },
+                docket = (string?)null,
+                setDocket = true,
+                worklist = list,
+                setWorklist = true,
+            };
+        var outcomes = (
+            await Of("Odalys")
+                .Do(HttpMethod.Post, "/api/tasks/changes", new { changes = new[] { Change(one), Change(two) } })
+        )
+            .EnumerateArray()
+            .Select(o => o.GetProperty("task"))
+            .ToList();
+        Owners(outcomes[0]).ShouldBe([before, Yard.People["Tobiah"].Id.Value]);
+        foreach (var task in outcomes)
+        {
+            task.GetProperty("docket").ValueKind.ShouldBe(JsonValueKind.Null);
+            (task.GetProperty("worklist").GetGuid(), task.GetProperty("column").GetGuid()).ShouldBe((list, column));
+        }
+
+        static List<Guid> Owners(JsonElement task) =>
+            [.. task.GetProperty("owners").EnumerateArray().Select(o => o.GetProperty("id").GetGuid())];
+    }
+
+    [Fact]
+    public async Task A_place_that_somebody_else_changed_meanwhile_is_held_and_another_field_is_not()
+    {
+        var task = await Make("Sand the hatch");
+        var list = Guid.CreateVersion7();
+        Guid[] columns = [Guid.CreateVersion7(), Guid.CreateVersion7()];
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Put,
+                $"/api/worklists/{list}",
+                new { name = "Hatch", columns = columns.Select((id, i) => new { id, name = $"Column {i}" }) }
+            );
+        object In(Guid column) =>
+            new
+            {
+                worklist = list,
+                column,
+                changed = new[] { "worklist", "column", "after" },
+            };
+        var seen = $"\"{task.GetProperty("version").GetInt32()}\"";
+        await Of("Odalys").Do(HttpMethod.Put, $"/api/tasks/{Id(task)}/place", In(columns[0]), seen);
+        var (status, _) = await Of("Odalys")
+            .Refused(HttpMethod.Put, $"/api/tasks/{Id(task)}/place", In(columns[1]), seen);
+        status.ShouldBe(HttpStatusCode.PreconditionFailed);
+        var moved = await Of("Odalys")
+            .Do(
+                HttpMethod.Put,
+                $"/api/tasks/{Id(task)}/place",
+                new { docket = (string?)null, changed = new[] { "docket" } },
+                seen
+            );
+        moved.GetProperty("docket").ValueKind.ShouldBe(JsonValueKind.Null);
+        moved.GetProperty("column").GetGuid().ShouldBe(columns[0]);
     }
 
     [Fact]

@@ -170,7 +170,7 @@ public sealed class TasksOverTimeTests(YardFixture fixture) : TaskActs(fixture)
         (
             await Of("Ines")
                 .Refused(HttpMethod.Put, $"/api/tasks/{id}/files", new[] { new { id = Guid.CreateVersion7() } })
-        ).Words.ShouldContain("not there any more");
+        ).Words.ShouldContain("no longer there");
         var held = await Of("Odalys")
             .Refused(
                 HttpMethod.Post,

@@ -90,16 +90,16 @@ public sealed record Meeting(
     public string? Wrong(Instant now)
     {
         if (string.IsNullOrWhiteSpace(Title))
-            return "Say what the meeting is about: it needs a title.";
+            return "Give the meeting a title.";
         if (Until <= From)
-            return "It ends before it begins. Choose a later end.";
+            return "It ends before it starts. Choose a later end.";
         if (Until - From > Longest)
             return $"A meeting takes at most {Longest.TotalHours:0} hours. Make it shorter, or make several.";
         if (Until <= now)
             return "That time is past. Choose a later one.";
         if (Invitees.Length < 2)
-            return "A meeting needs somebody beside you. Choose who takes part.";
-        return Where.Length == 0 && !Call ? "Say where it is, or let it be by call." : null;
+            return "Choose who else takes part.";
+        return Where.Length == 0 && !Call ? "Say where it is, or make it a call." : null;
     }
 
     /// <summary>Why somebody cannot answer; null when they can.</summary>
@@ -108,11 +108,11 @@ public sealed record Meeting(
         if (Invitees.All(i => i.Whom != by))
             return "You are not invited to this meeting.";
         if (by == By)
-            return "You invite to this meeting. Move it or call it off instead.";
+            return "It is your meeting. Move or cancel it instead.";
         return At(now) switch
         {
-            MeetingState.CalledOff => "The meeting was called off; there is nothing to answer.",
-            MeetingState.Over => "The meeting is over; there is nothing to answer.",
+            MeetingState.CalledOff => "The meeting was cancelled; no answer is needed.",
+            MeetingState.Over => "The meeting is over; no answer is needed.",
             _ => null,
         };
     }
@@ -132,10 +132,10 @@ public sealed record Meeting(
     {
         ArgumentNullException.ThrowIfNull(name);
         if (!MaySet(by))
-            return $"{name(By)} invites to this meeting. Ask them, or a manager.";
+            return $"It is {name(By)}’s meeting. Ask them, or a manager.";
         return At(now) switch
         {
-            MeetingState.CalledOff => "The meeting is called off already.",
+            MeetingState.CalledOff => "The meeting has been cancelled already.",
             MeetingState.Over => "The meeting is over.",
             _ => null,
         };
@@ -176,9 +176,9 @@ public sealed record Meeting(
         }
 
         Add(Attendance.Coming, "comes", "come");
-        Add(Attendance.Perhaps, "comes perhaps", "come perhaps");
+        Add(Attendance.Perhaps, "may come", "may come");
         Add(Attendance.NotComing, "cannot come", "cannot come");
-        Add(Attendance.Unanswered, "has not said", "have not said");
+        Add(Attendance.Unanswered, "has not answered", "have not answered");
         var line = string.Join("; ", parts);
         return line.Length > 0 ? char.ToUpperInvariant(line[0]) + line[1..] + "." : "";
     }

@@ -403,7 +403,7 @@ internal sealed class MessageReading
             date = calendar.AddWorkingDays(date, 1);
         else if (due != calendar.ClosingOf(date))
             return phrase.Due;
-        return new(calendar.OpeningOf(date), 0.9, [], "at opening");
+        return new(calendar.OpeningOf(date), 0.9, [], "start of the working day");
     }
 
     private Reading<Instant> Reading(Point point, TimePhrase phrase, string what)
@@ -438,7 +438,7 @@ internal sealed class MessageReading
             [.. named.Select(o => At(o.Token).Span)],
             others.Length > 0 ? 0.6 : 0.95,
             others,
-            named[0].Author ? "The author promises it." : $"It is addressed to {words}."
+            named[0].Author ? "Its author promises to do it." : $"It is addressed to {words}."
         );
     }
 
@@ -446,7 +446,7 @@ internal sealed class MessageReading
     {
         var said = found.Priorities.Concat(aside).Where(p => p.Says is not null).ToList();
         if (said.Count == 0)
-            return new(Priority.Normal, [], 0.8, [], "Nothing is said of priority.");
+            return new(Priority.Normal, [], 0.8, [], "No priority mentioned.");
         var priority = PriorityWords.Combine(said.Select(p => p.Says!.Value));
         return new(
             priority,

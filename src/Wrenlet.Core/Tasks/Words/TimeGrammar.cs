@@ -350,14 +350,14 @@ internal sealed class TimeGrammar
             calendar.ClosingOf(date),
             confidence,
             other is { } o ? [calendar.ClosingOf(o)] : [],
-            calendar.IsWorkingDay(date) ? "at closing" : "at closing; it is not a working day"
+            calendar.IsWorkingDay(date) ? "end of the working day" : "end of the day; it is not a working day"
         );
 
     private Point Closing(LocalDate date, double confidence, LocalDate? other = null) =>
         Closing(_setting.Calendar, date, confidence, other);
 
     private Point Opening(LocalDate date, double confidence) =>
-        new(_setting.Calendar.OpeningOf(date), confidence, [], "at opening");
+        new(_setting.Calendar.OpeningOf(date), confidence, [], "start of the working day");
 
     private (Role Role, int To) Preposition(int i)
     {

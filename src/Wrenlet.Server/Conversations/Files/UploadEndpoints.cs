@@ -177,7 +177,7 @@ internal static class UploadEndpoints
     private static ProblemHttpResult NoRoom(string name) =>
         TypedResults.Problem(
             $"{name} could not be written: the server's disk is full or cannot be used. What has come of it and your "
-                + $"words are kept; tell your administrator, then try again.",
+                + $"text are kept; tell your administrator, then try again.",
             statusCode: StatusCodes.Status507InsufficientStorage,
             title: "No room"
         );

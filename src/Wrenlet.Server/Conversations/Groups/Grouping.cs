@@ -9,7 +9,11 @@ namespace Wrenlet.Server.Conversations;
 /// <summary>
 /// What came of a change to a direct or group conversation: the conversation, or why not; neither where it is not seen.
 /// </summary>
-public sealed record GroupOutcome(Conversation? Conversation, string? Refusal = null);
+/// <param name="Collided">Whether somebody else changed the same words meanwhile, and so nothing was done.</param>
+public sealed record GroupOutcome(Conversation? Conversation, string? Refusal = null, bool Collided = false);
+
+/// <summary>What a group is called, and what it is for.</summary>
+public sealed record GroupWords(string Name, string Description);
 
 /// <summary>Begins direct and group conversations and keeps their members.</summary>
 public sealed class Grouping(WriteQueue writes)
@@ -63,23 +67,44 @@ public sealed class Grouping(WriteQueue writes)
         });
     }
 
-    /// <summary>Names a group and says what it is for.</summary>
-    public Task<GroupOutcome> Describe(ConversationId id, Person member, string name, string description, Instant at) =>
-        Do(
+    /// <summary>
+    /// Names a group and says what it is for. What somebody else changed meanwhile stays, unless it is the same field.
+    /// </summary>
+    /// <param name="began">What the change began from; null to take whatever is there.</param>
+    public async Task<GroupOutcome> Describe(
+        ConversationId id,
+        Person member,
+        GroupWords wanted,
+        GroupWords? began,
+        Instant at
+    )
+    {
+        var collided = false;
+        var outcome = await Do(
             id,
             member,
             (w, group) =>
             {
                 if (group.Audience is not Audience.Group)
                     return "A direct conversation has no name.";
+                var (name, nameHeld) = Meet(wanted.Name, began?.Name, group.Subject);
+                var (description, held) = Meet(wanted.Description, began?.Description, group.Description);
+                collided = nameHeld || held;
+                if (collided)
+                    return null;
                 ConversationStore.Describe(w.Session, id, name, description);
                 if (name != group.Subject)
-                    EventLines.Add(w, group, member.Id, at, $"{member.FirstName} called this group {name}");
+                    EventLines.Add(w, group, member.Id, at, $"{member.FirstName} renamed this group {name}");
                 else
                     EventLines.Changed(w, group, member.Id, at);
                 return null;
             }
         );
+        return outcome with { Collided = collided };
+    }
+
+    private static (string Words, bool Collided) Meet(string mine, string? began, string now) =>
+        mine == began ? (now, false) : (mine, began is not null && began != now && mine != now);
 
     /// <summary>Takes a colleague into a group; they see what was said before.</summary>
     public Task<GroupOutcome> Add(ConversationId id, Person member, Person added, Instant at) =>
@@ -96,7 +121,7 @@ public sealed class Grouping(WriteQueue writes)
                         ConversationStore.Find(w.Session, id)!,
                         member.Id,
                         at,
-                        $"{member.FirstName} took {added.FirstName} in"
+                        $"{member.FirstName} added {added.FirstName}"
                     );
                 return null;
             }

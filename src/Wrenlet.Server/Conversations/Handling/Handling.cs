@@ -27,7 +27,7 @@ public sealed class Handling(
     Dispatcher happenings
 ) : IDueWork
 {
-    private static readonly Decision Unseen = new(false, "There is no such conversation, or you do not see it.");
+    private static readonly Decision Unseen = new(false, "There is no such conversation, or you cannot see it.");
 
     /// <summary>Makes a person the owner, or lets a crew take it, and tells them.</summary>
     /// <param name="id">Which conversation.</param>
@@ -57,8 +57,8 @@ public sealed class Handling(
                     return new(
                         false,
                         conversation.Owner is { } meanwhile
-                            ? $"{roster.NameOf(meanwhile)} has taken it meanwhile. Look again before you change that."
-                            : "Nobody owns it any more. Look again before you change that."
+                            ? $"{roster.NameOf(meanwhile)} has taken it in the meantime. Check before you change that."
+                            : "Nobody owns it any more. Check before you change that."
                     );
                 var (rule, duty) = RuleOf(conversation, roster);
                 var decision = next is not null
@@ -141,7 +141,7 @@ public sealed class Handling(
         if (conversation.Audience is not Audience.Outside)
             return new(false, "Only outside conversations wait in queues.");
         if (conversation.Queue == queue)
-            return new(false, $"It waits in {to.Name} already.");
+            return new(false, $"It is in {to.Name} already.");
         var (rule, duty) = RuleOf(conversation, roster);
         if (Ownership.MayAssign(actor, conversation.Owner, conversation.Place, rule, duty) is { Allowed: false } no)
             return no;
@@ -191,14 +191,14 @@ public sealed class Handling(
             (w, conversation) =>
             {
                 if (conversation.Docket is { } has)
-                    return new(false, $"It belongs to {has.Ref} already.");
+                    return new(false, $"It is in {has.Ref} already.");
                 if (conversation.Audience is not Audience.Outside)
-                    return new(false, "Only outside conversations can be put into a docket.");
+                    return new(false, "Only outside conversations can be added to a docket.");
                 var docket = reference is { } known
                     ? DocketStore.Find(w.Session, known)
                     : dockets.Ticket(w, subject, actor, at);
                 if (docket is null || !actor.MaySee(docket.Place))
-                    return new(false, $"There is no {reference}, or you do not see it.");
+                    return new(false, $"There is no {reference}, or you cannot see it.");
                 EventLines.Add(
                     w,
                     conversation with
@@ -208,9 +208,9 @@ public sealed class Handling(
                     },
                     actor.Id,
                     at,
-                    $"{actor.FirstName} put this conversation into {docket.Ref}"
+                    $"{actor.FirstName} added this conversation to {docket.Ref}"
                 );
-                return new(true, $"put into {docket.Ref}");
+                return new(true, $"added to {docket.Ref}");
             }
         );
 
@@ -240,7 +240,7 @@ public sealed class Handling(
             )
                 return;
             var back = conversation with { AsideUntil = null };
-            var line = EventLines.Add(w, back, null, now, "This had been set aside until now");
+            var line = EventLines.Add(w, back, null, now, "This was put off until now");
             happenings.Say(w, new BackAgain(conversation, line, NameOf(conversation), now));
         });
 

@@ -115,7 +115,7 @@ internal static class HandlingEndpoints
             return Refusals.Invalid("subject", "Name a docket, or give the new ticket a subject.");
         DocketRef? reference = null;
         if (given.Reference is { } text && (reference = DocketRef.Parse(text)) is null)
-            return Refusals.Invalid("reference", $"“{text}” is no docket. Write it as J-1042.");
+            return Refusals.Invalid("reference", $"“{text}” is not a docket. Write it like J-1042.");
         return await Done(
             id,
             viewer,

@@ -198,7 +198,7 @@ internal sealed class Intake(
                 ConversationStore.Find(w.Session, conversation.Id)!,
                 null,
                 at,
-                $"{by} put this in through the stand-in; it did not come from outside"
+                $"{by} entered this as a test; it did not come from outside"
             );
     }
 

@@ -67,9 +67,9 @@ internal sealed class BroughtMeeting(NewMeeting given) : IBrought
     )
     {
         static (Meeting?, PostRefusal?) No(string reason, params ImmutableArray<Person> unseeing) =>
-            (null, PostRefusal.For(reason + " Your words are kept.", unseeing));
+            (null, PostRefusal.For(reason + " Your text is kept.", unseeing));
         if (!author.IsStaff)
-            return No("Only our own people set meetings.");
+            return No("Only staff can set up meetings.");
         var invited = new List<Invitee> { new(author.Id, Attendance.Coming, now) };
         foreach (var id in given.With.Distinct().Where(w => w != author.Id.Value))
         {

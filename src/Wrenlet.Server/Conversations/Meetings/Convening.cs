@@ -124,8 +124,7 @@ internal sealed class Convening(
             by,
             at,
             m => m.Off(),
-            (m, _) =>
-                $"The meeting “{m.Title}” of {MeetingViews.When(m.From, m.Until, who.Current, at)} is called off.",
+            (m, _) => $"The meeting “{m.Title}” of {MeetingViews.When(m.From, m.Until, who.Current, at)} is cancelled.",
             asksAnew: false
         );
 
@@ -141,7 +140,7 @@ internal sealed class Convening(
         )
             return;
         MeetingStore.Set(w.Session, kept, kept.Meeting.Off());
-        var words = $"The invitation to “{kept.Meeting.Title}” was removed: it does not take place.";
+        var words = $"The invitation to “{kept.Meeting.Title}” was removed: the meeting is cancelled.";
         happenings.Say(w, new MeetingChanged(kept, conversation, by.Id, words, AskedAnew: false, at));
     }
 
@@ -248,14 +247,14 @@ internal sealed class Convening(
                 [new(file!.Id)]
             );
             MeetingStore.Transcribed(w.Session, kept, at);
-            EventLines.Add(w, conversation, by?.Id, at, $"What was said in “{kept.Meeting.Title}” is written down.");
+            EventLines.Add(w, conversation, by?.Id, at, $"The transcript of “{kept.Meeting.Title}” is ready.");
             happenings.Say(
                 w,
                 new MeetingChanged(
                     kept,
                     conversation,
                     by?.Id,
-                    $"What was said in “{kept.Meeting.Title}” is written down.",
+                    $"The transcript of “{kept.Meeting.Title}” is ready.",
                     AskedAnew: false,
                     at
                 )
@@ -294,7 +293,7 @@ internal sealed class Convening(
             Said(answer.Answer, person.FirstName)
             + (
                 answer.Proposes is { } p
-                    ? $" Would rather: {MeetingViews.When(p, p + (meeting.Until - meeting.From), who.Current, at)}."
+                    ? $" Suggests: {MeetingViews.When(p, p + (meeting.Until - meeting.From), who.Current, at)}."
                     : ""
             )
             + (answer.Words.Length > 0 ? $" “{answer.Words}”" : "");
@@ -324,7 +323,7 @@ internal sealed class Convening(
             if (before.RefusesSetting(by, at, p => who.Current.Find(p)?.FirstName ?? "Someone else") is { } not)
                 return new(kept, not);
             if (entry.Delivery is { Sent: false })
-                return new(kept, "The invitation has not left yet. Take it back instead.");
+                return new(kept, "The invitation has not been sent yet. Undo it instead.");
             if (change(before) is not { } after)
                 return new(kept, null);
             if (!after.CalledOff && after.Wrong(at) is { } wrong)
@@ -390,8 +389,8 @@ internal sealed class Convening(
         answer switch
         {
             Attendance.Coming => $"{name} comes.",
-            Attendance.Perhaps => $"{name} comes perhaps.",
+            Attendance.Perhaps => $"{name} may come.",
             Attendance.NotComing => $"{name} cannot come.",
-            _ => $"{name} has not said yet.",
+            _ => $"{name} has not answered yet.",
         };
 }

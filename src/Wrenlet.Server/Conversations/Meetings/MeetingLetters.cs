@@ -19,7 +19,7 @@ internal static class MeetingLetters
     {
         var meeting = letter.Meeting.Meeting;
         if (letter.Cancels)
-            return $"{meeting.Title}: does not take place.";
+            return $"{meeting.Title}: cancelled.";
         var lines = new List<string>
         {
             meeting.Title,
@@ -30,7 +30,7 @@ internal static class MeetingLetters
         if (meeting.Call)
             lines.Add($"By telephone or video: {CallAddress.Of(page, letter.Meeting.Id)}");
         lines.Add($"With: {Names.List(meeting.Invitees.Select(i => roster.NameOf(i.Whom)))}");
-        lines.Add($"Please say whether you come: with your calendar’s answer to this mail, or on your page: {page}");
+        lines.Add($"Please tell us whether you will come: answer from your calendar, or on your page: {page}");
         return string.Join("\n", lines);
     }
 

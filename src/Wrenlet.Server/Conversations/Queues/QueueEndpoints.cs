@@ -195,7 +195,7 @@ internal static class QueueEndpoints
         var next = await handling.TakeFirst(waiting, viewer.Person, now);
         return next is { } id && board.Row(id, viewer.Person, who.Current, now) is { } row
             ? TypedResults.Ok(row)
-            : Refusals.Refused("Nothing waits that is yours or nobody’s.");
+            : Refusals.Refused("Nothing is waiting that is yours or nobody’s.");
     }
 
     private static Results<Ok<Reckoning>, ProblemHttpResult> GetReckoning(
@@ -222,8 +222,8 @@ internal static class QueueEndpoints
                 running?.Explain(now, queue!.Calendar)
                     ?? (
                         conversation.Exchange.Turn is Turn.Theirs
-                            ? "It is their turn: no clock runs."
-                            : "Nothing is due: no clock runs."
+                            ? "It is their turn: no clock is running."
+                            : "No reply is needed: no clock is running."
                     )
             )
         );

@@ -33,7 +33,7 @@ internal sealed class BeforeLeaving(LeakReading leaks)
         if (usual.Wrong is { } wrong && saying.To is null)
             return (null, PostRefusal.For(wrong));
         if (Unready(session, saying, words, via) is { } unready)
-            return (null, PostRefusal.For(unready + " Your words are kept."));
+            return (null, PostRefusal.For(unready + " Your text is kept."));
         if (Missed(session, conversation, author, saying.Seen, roster) is { } missed)
             return (null, missed);
         var to = saying.To ?? usual.To;
@@ -45,21 +45,21 @@ internal sealed class BeforeLeaving(LeakReading leaks)
             return (new(to, null), null);
         return saying.Knowing
             ? (new(to, string.Join("\n", found.Select(l => l.Reason))), null)
-            : (null, new("Held back: look at what would leave.", [], found, []));
+            : (null, new("Held back. Please check what would be sent.", [], found, []));
     }
 
     private static string? Unready(SqlSession session, Saying saying, RenderedText words, Via via)
     {
         if (StockFields.Unfilled(words.Plain) is { Count: > 0 } fields)
             return $"{string.Join(", ", fields)} {(fields.Count == 1 ? "has" : "have")} not been filled in. Write "
-                + "what belongs there, or take it out.";
+                + "in what belongs there, or remove it.";
         if (via is Via.Text && words.Plain.Length > Posting.LongestText)
             return $"A text message holds {Posting.LongestText} characters and this has {words.Plain.Length}. "
-                + "Shorten it, or answer by mail.";
+                + "Shorten it, or reply by mail.";
         var size = (saying.Files ?? []).Sum(f => FileStore.Find(session, f.File)!.Size);
         return via is Via.Mail && size > FileKeeper.LargestByMail
             ? $"A mail carries at most {FileKeeper.LargestByMail / 1_048_576} MB of files and these are "
-                + $"{size / 1_048_576} MB. Answer on their page instead, or take some out."
+                + $"{size / 1_048_576} MB. Use their page instead, or remove some."
             : null;
     }
 
@@ -80,6 +80,6 @@ internal sealed class BeforeLeaving(LeakReading leaks)
         if (missed.IsEmpty)
             return null;
         var names = Names.List(missed.Select(m => roster.NameOf(m.Author!.Value).Split(' ')[0]));
-        return new($"{names} answered while you were writing. Read that first; your words are kept.", [], [], missed);
+        return new($"{names} answered while you were writing. Read that first; your text is kept.", [], [], missed);
     }
 }

@@ -71,10 +71,7 @@ internal sealed class Discussing(WriteQueue writes, WhoIsWho who, Pointing point
             if (SeenTalk.Entry(w.Session, id, person) is not var (entry, conversation))
                 return new EntryOutcome(null);
             if (entry.Kind is EntryKind.Event || entry.Removed is not null)
-                return new EntryOutcome(
-                    entry,
-                    Refusal: PostRefusal.For("There are no words here to answer with a sign.")
-                );
+                return new EntryOutcome(entry, Refusal: PostRefusal.For("There is nothing here to react to."));
             if (DiscussionStore.SetSign(w.Session, entry.Key, person.Id, sign, given, at))
                 EventLines.EntryChanged(w, entry, conversation, person.Id, at, Thing.Working);
             return new EntryOutcome(EntryStore.FindByKey(w.Session, entry.Key));
@@ -86,10 +83,10 @@ internal sealed class Discussing(WriteQueue writes, WhoIsWho who, Pointing point
         writes.Run(w =>
         {
             if (SeenTalk.Conversation(w.Session, id.Value, person) is not { } conversation)
-                return "There is no such conversation, or you do not see it.";
+                return "There is no such conversation, or you cannot see it.";
             var found = entries.Select(e => EntryStore.Find(w.Session, e)).ToList();
             if (found.Any(e => e is null || e.Conversation != id || e.Removed is not null || e.Kind is EntryKind.Event))
-                return "Only what stands in this conversation can be pinned in it. Load the page again.";
+                return "Only entries of this conversation can be pinned in it. Load the page again.";
             DiscussionStore.SetPins(w.Session, conversation.Key, entries, person.Id, at);
             Pinned(w, conversation, person, at);
             return null;

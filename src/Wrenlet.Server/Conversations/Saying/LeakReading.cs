@@ -28,7 +28,7 @@ public interface IInsideWords
     );
 }
 
-/// <summary>What was said inside of the same docket, and with the other parties of it.</summary>
+/// <summary>What was internal of the same docket, and with the other parties of it.</summary>
 internal sealed class InsideNotes : IInsideWords
 {
     private const int MostEntries = 400;

@@ -67,8 +67,8 @@ internal sealed class Posting(
         var answered = saying.RepliesTo is { } answers ? EntryStore.Find(w.Session, answers) : null;
         if (saying.RepliesTo is not null && (answered?.Conversation != place || answered.Kind is EntryKind.Event))
             return Posted.Refuse(
-                "What this answers is not in this conversation any more. Send it without, or answer something else; "
-                    + "your words are kept."
+                "What this replies to is no longer in this conversation. Send it without the quote, or reply to something else; "
+                    + "your text is kept."
             );
         var outside = conversation.Audience is Audience.Outside;
         var leaves = outside && author.IsStaff;
@@ -77,8 +77,8 @@ internal sealed class Posting(
             return new(null, Tags.Refusal(tagged.Unseeing));
         if (saying.Files is { } files && files.Any(f => places.Seen(w.Session, f.File, author) is null))
             return Posted.Refuse(
-                "One of the files is not there any more, or you do not see it. Take it out and attach it again; "
-                    + "your words are kept."
+                "One of the files is no longer there, or you cannot see it. Remove it and attach it again; "
+                    + "your text is kept."
             );
         var brought = saying.Brings ?? [];
         foreach (var thing in brought)
@@ -176,7 +176,7 @@ internal sealed class Posting(
     private static Posted Repeat(Entry said, ConversationId place, Person author, Saying saying) =>
         said.Conversation == place && said.Author == author.Id && said.Body == saying.Body
             ? new Posted(said, null)
-            : Posted.Refuse("Another entry has this id already. Load the page again and repeat; your words are kept.");
+            : Posted.Refuse("Another entry has this id already. Load the page again and repeat; your text is kept.");
 
     private Entry Write(
         Writing w,

@@ -10,7 +10,7 @@ const item =
   'flex min-h-[30px] cursor-pointer items-center rounded-[3px] px-2 outline-none data-[highlighted]:bg-wren-wash max-md:min-h-[44px]';
 
 const themes: [Theme, string][] = [
-  ['system', 'As the system'],
+  ['system', 'Same as the system'],
   ['light', 'Light'],
   ['dark', 'Dark'],
 ];
@@ -18,9 +18,9 @@ const themes: [Theme, string][] = [
 /** Pages that one visits seldom, with who has them; null for everybody. */
 const places: { to: string; name: string; roles: string[] | null }[] = [
   { to: '/contacts', name: 'Contacts', roles: null },
-  { to: '/reports', name: 'How we do', roles: ['coordinator', 'manager', 'administrator'] },
+  { to: '/reports', name: 'Reports', roles: ['coordinator', 'manager', 'administrator'] },
   { to: '/stock-replies', name: 'Stock replies', roles: ['member', 'coordinator', 'manager'] },
-  { to: '/set-up', name: 'Set up', roles: ['administrator'] },
+  { to: '/set-up', name: 'Settings', roles: ['administrator'] },
   { to: '/post-office', name: 'Post office stand-in', roles: null },
 ];
 

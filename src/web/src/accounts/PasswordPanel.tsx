@@ -33,7 +33,7 @@ export function PasswordPanel({ onClose }: { onClose: () => void }) {
           <Dialog.Title className="mb-2 text-[16px] font-bold">Change my password</Dialog.Title>
           <form onSubmit={(e) => void change(e)} className="grid gap-2.5">
             <Field
-              label="The one that holds now"
+              label="Current password"
               type="password"
               autoComplete="current-password"
               required
@@ -42,22 +42,22 @@ export function PasswordPanel({ onClose }: { onClose: () => void }) {
               onChange={(e) => setNow(e.target.value)}
             />
             <Field
-              label="The new one"
+              label="New password"
               type="password"
               autoComplete="new-password"
               required
               minLength={10}
               maxLength={256}
-              hint="At least 10 characters. On all other devices you sign in anew."
+              hint="At least 10 characters. You will be signed out on your other devices."
               value={next}
               onChange={(e) => setNext(e.target.value)}
             />
             <p className="flex justify-end gap-2">
               <Button look="quiet" onClick={onClose}>
-                Leave it
+                Cancel
               </Button>
               <Button look="main" type="submit" disabled={!now || next.length < 10}>
-                Change it
+                Change password
               </Button>
             </p>
           </form>

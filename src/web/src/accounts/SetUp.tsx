@@ -1,6 +1,7 @@
 import { type FormEvent, useState } from 'react';
 import { Refusal, api, taken } from '../api/client';
 import { Mark } from '../ui/Mark';
+import { ClockField } from '../ui/ClockField';
 import { Button, Field, cx, inputClass } from '../ui/controls';
 
 const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
@@ -83,23 +84,14 @@ export function SetUp({ done }: { done: () => void }) {
                     />{' '}
                     {name}
                   </label>
-                  <input
-                    aria-label={`${name} from`}
-                    type="time"
-                    className={inputClass}
+                  <ClockField
+                    label={`${name} from`}
                     disabled={!h.on}
                     value={h.start}
-                    onChange={(e) => set({ start: e.target.value })}
+                    onChange={(start) => set({ start })}
                   />
                   <span className="text-soft">to</span>
-                  <input
-                    aria-label={`${name} until`}
-                    type="time"
-                    className={inputClass}
-                    disabled={!h.on}
-                    value={h.end}
-                    onChange={(e) => set({ end: e.target.value })}
-                  />
+                  <ClockField label={`${name} until`} disabled={!h.on} value={h.end} onChange={(end) => set({ end })} />
                 </div>
               );
             })}

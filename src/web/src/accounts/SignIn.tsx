@@ -37,13 +37,13 @@ export function SignIn({ welcome, done }: { welcome: Welcome; done: () => void }
       <header>
         <Mark large />
         <h1 className="mt-3 text-[22px] font-bold tracking-tight">{welcome.firm}</h1>
-        <p className="text-soft">What is said about a piece of work, who answers, and who does what by when.</p>
+        <p className="text-soft">Who said what about a job, who answers, and who does what by when.</p>
       </header>
       <div className={demo ? 'grid gap-8 md:grid-cols-[1fr_300px]' : 'max-w-[340px]'}>
         {demo ? (
           <section aria-labelledby="be">
             <h2 id="be" className="mb-2 font-bold">
-              Try it as one of the firm
+              Try the demo as
             </h2>
             <ul className="grid gap-1.5 sm:grid-cols-2">
               {welcome.people.map((p) => (
@@ -72,9 +72,9 @@ export function SignIn({ welcome, done }: { welcome: Welcome; done: () => void }
         ) : null}
         <form onSubmit={submit} className="grid content-start gap-3" aria-labelledby="in">
           <h2 id="in" className="font-bold">
-            {demo ? 'Or sign in with an address' : 'Sign in'}
+            {demo ? 'Or sign in with your email address' : 'Sign in'}
           </h2>
-          <Field label="Address" name="address" type="email" autoComplete="username" required autoFocus={!demo} />
+          <Field label="Email address" name="address" type="email" autoComplete="username" required autoFocus={!demo} />
           <Field
             label="Password"
             name="password"

@@ -4,7 +4,8 @@ import { useNavigate } from 'react-router';
 import { type AlertSettings, type AlertView, type ListeningView, api, taken } from '../api/client';
 import { keys, queries, useAlerts } from '../api/queries';
 import { moment } from '../ui/time';
-import { Button, Field, Panel, cx, inputClass } from '../ui/controls';
+import { ClockField } from '../ui/ClockField';
+import { Button, Panel, cx, inputClass } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { AlertWords, markRead } from './PopUp';
 import { pathOf } from './go';
@@ -34,10 +35,10 @@ function Row({ alert, go }: { alert: AlertView; go: () => void }) {
           {alert.kept ? ', kept' : ''}
         </span>
         <Button look="quiet" className={quiet} aria-expanded={asked} onClick={() => setAsked(!asked)}>
-          Why me
+          Why you got this
         </Button>
         <Button look="quiet" className={quiet} onClick={() => void keep(alert.id, !alert.kept)}>
-          {alert.kept ? 'Let go' : 'Keep'}
+          {alert.kept ? 'Stop keeping' : 'Keep'}
         </Button>
         <Button look="quiet" className={quiet} onClick={() => void markRead(alert.id, !alert.read)}>
           {alert.read ? 'Unread' : 'Read'}
@@ -112,7 +113,7 @@ export function Listening({ reference }: { reference: string }) {
   return (
     <div className="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1">
       <label className="flex items-center gap-1.5">
-        <span>From {reference} I hear</span>
+        <span>Alerts for {reference}</span>
         <select
           className={cx(inputClass, '!w-auto')}
           value={data.level}
@@ -126,8 +127,8 @@ export function Listening({ reference }: { reference: string }) {
         </select>
       </label>
       <label className="flex min-h-6 items-center gap-1.5">
-        <input type="checkbox" checked={data.follows} onChange={(e) => set({ ...data, follows: e.target.checked })} />I
-        follow it
+        <input type="checkbox" checked={data.follows} onChange={(e) => set({ ...data, follows: e.target.checked })} />
+        Follow
       </label>
     </div>
   );
@@ -164,28 +165,34 @@ function Settings() {
   return (
     <div className="grid gap-2">
       <fieldset>
-        <legend className="text-[13px] font-semibold">Quiet hours hold back pop-ups and mail, never the list</legend>
+        <legend className="text-[13px] font-semibold">
+          Quiet hours: no pop-ups and no mail. The list still fills.
+        </legend>
         <div className="grid grid-cols-2 gap-2">
-          <Field
-            label="From"
-            type="time"
-            value={data.quietFrom.slice(0, 5)}
-            onChange={(e) => e.target.value && set({ ...data, quietFrom: `${e.target.value}:00` })}
-          />
-          <Field
-            label="To"
-            type="time"
-            value={data.quietTo.slice(0, 5)}
-            onChange={(e) => e.target.value && set({ ...data, quietTo: `${e.target.value}:00` })}
-          />
+          <label className="block">
+            <span className="mb-0.5 block text-[13px] font-semibold">From</span>
+            <ClockField
+              label="From"
+              value={data.quietFrom.slice(0, 5)}
+              onChange={(at) => set({ ...data, quietFrom: `${at}:00` })}
+            />
+          </label>
+          <label className="block">
+            <span className="mb-0.5 block text-[13px] font-semibold">To</span>
+            <ClockField
+              label="To"
+              value={data.quietTo.slice(0, 5)}
+              onChange={(at) => set({ ...data, quietTo: `${at}:00` })}
+            />
+          </label>
         </div>
-        <p className="text-[12.5px] text-soft">{none ? 'The same twice means none.' : ''}</p>
+        <p className="text-[12.5px] text-soft">{none ? 'The same time twice: no quiet hours.' : ''}</p>
       </fieldset>
-      {box('quietDaysOff', 'Quiet on days on which I do not work')}
-      {box('digest', 'Mail me what is unread for an hour, once an hour at most')}
+      {box('quietDaysOff', 'Quiet on my days off')}
+      {box('digest', 'Email me what I have not read within an hour, at most once an hour')}
       {box(
         'hiddenPage',
-        'Let the browser say it when this page is hidden',
+        'Browser notifications while this page is hidden',
         () => void Notification.requestPermission(),
       )}
       {box('sound', 'A sound with each pop-up')}
@@ -251,7 +258,7 @@ export function AlertsPanel({ trigger, open, onOpenChange }: Props) {
         ) : null}
         {(['kept', 'settings'] as const).map((p) => (
           <Button key={p} look="quiet" aria-pressed={part === p} onClick={() => setPart(part === p ? 'list' : p)}>
-            {p === 'kept' ? 'Kept' : 'How I am told'}
+            {p === 'kept' ? 'Kept' : 'Alert settings'}
           </Button>
         ))}
       </div>
@@ -260,10 +267,10 @@ export function AlertsPanel({ trigger, open, onOpenChange }: Props) {
       ) : alerts.length === 0 ? (
         <p className="py-3 text-soft">
           {part === 'kept'
-            ? 'What you keep for later stands here until you let it go.'
+            ? 'Alerts that you keep for later are listed here.'
             : onlyUnread
-              ? 'Nothing is unread.'
-              : 'When someone tags you, hands something over or gives you a task, it stands here with its reason.'}
+              ? 'No unread alerts.'
+              : 'When someone tags you, hands you something or gives you a task, you see it here, with the reason.'}
         </p>
       ) : (
         groups.map(([name, list]) =>

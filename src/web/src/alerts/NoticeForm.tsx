@@ -2,14 +2,8 @@ import { useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { type NoticeView, Refusal, api, taken } from '../api/client';
 import { queries, useColleagues } from '../api/queries';
+import { MomentField } from '../ui/MomentField';
 import { Button, Field, inputClass } from '../ui/controls';
-
-/** A moment as the browser's field has it, in the browser's zone. */
-const local = (iso: string | null | undefined) => {
-  if (!iso) return '';
-  const at = new Date(iso);
-  return new Date(at.getTime() - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
-};
 
 /** A notice to be put up, or to be put otherwise. */
 export function NoticeForm({ notice, onDone }: { notice?: NoticeView; onDone: () => void }) {
@@ -18,8 +12,8 @@ export function NoticeForm({ notice, onDone }: { notice?: NoticeView; onDone: ()
   const [title, setTitle] = useState(notice?.title ?? '');
   const [body, setBody] = useState(notice?.body ?? '');
   const [crews, setCrews] = useState<string[]>(notice?.crews.map((c) => c.id) ?? []);
-  const [appears, setAppears] = useState(notice?.state === 'upcoming' ? local(notice.appears) : '');
-  const [ends, setEnds] = useState(local(notice?.ends));
+  const [appears, setAppears] = useState<string | null>(notice?.state === 'upcoming' ? notice.appears : null);
+  const [ends, setEnds] = useState<string | null>(notice?.ends ?? null);
   const [mustConfirm, setMustConfirm] = useState(notice?.mustConfirm ?? false);
   const [wrong, setWrong] = useState('');
   const put = async () => {
@@ -32,8 +26,8 @@ export function NoticeForm({ notice, onDone }: { notice?: NoticeView; onDone: ()
             title,
             body,
             crews,
-            appears: appears ? new Date(appears).toISOString() : null,
-            ends: ends ? new Date(ends).toISOString() : null,
+            appears,
+            ends,
             mustConfirm,
           },
         }),
@@ -74,20 +68,8 @@ export function NoticeForm({ notice, onDone }: { notice?: NoticeView; onDone: ()
         ))}
       </fieldset>
       <div className="grid gap-2 md:grid-cols-2">
-        <Field
-          label="Appears"
-          hint="Empty for at once"
-          type="datetime-local"
-          value={appears}
-          onChange={(e) => setAppears(e.target.value)}
-        />
-        <Field
-          label="Is taken down"
-          hint="Empty for never"
-          type="datetime-local"
-          value={ends}
-          onChange={(e) => setEnds(e.target.value)}
-        />
+        <MomentField label="Appears (empty: now)" sense="from" value={appears} onChange={setAppears} />
+        <MomentField label="Comes down (empty: never)" value={ends} onChange={setEnds} />
       </div>
       <label className="flex min-h-7 items-center gap-2">
         <input type="checkbox" checked={mustConfirm} onChange={(e) => setMustConfirm(e.target.checked)} /> Each must
@@ -100,10 +82,10 @@ export function NoticeForm({ notice, onDone }: { notice?: NoticeView; onDone: ()
       ) : null}
       <p className="flex gap-2">
         <Button look="main" type="submit" disabled={!title.trim() || !body.trim()}>
-          {notice ? 'Save' : 'Put it up'}
+          {notice ? 'Save' : 'Post notice'}
         </Button>
         <Button look="quiet" onClick={onDone}>
-          Leave it
+          Cancel
         </Button>
       </p>
     </form>

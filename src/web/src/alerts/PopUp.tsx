@@ -67,7 +67,7 @@ export function Over({ alert, more }: { alert: AlertView; more: number }) {
         {more > 0 ? <span className="text-[12.5px] text-soft">and {more} more there</span> : null}
       </Link>
       {done ? (
-        <p className="mt-1 text-[12.5px] text-soft">Answered.</p>
+        <p className="mt-1 text-[12.5px] text-soft">Sent.</p>
       ) : answering ? (
         <form
           className="mt-1.5"
@@ -81,7 +81,7 @@ export function Over({ alert, more }: { alert: AlertView; more: number }) {
             aria-label="Answer"
             rows={2}
             dir="auto"
-            placeholder="Enter sends it, inside only"
+            placeholder="Enter to send, internal only"
             className={inputClass}
             value={words}
             onChange={(e) => setWords(e.target.value)}
@@ -97,12 +97,12 @@ export function Over({ alert, more }: { alert: AlertView; more: number }) {
             }}
           />
           <Button look="main" type="submit" disabled={!words.trim()} className="mt-1">
-            Answer inside
+            Reply, internal only
           </Button>
         </form>
       ) : alert.answerable ? (
         <Button look="quiet" className="-ml-2.5 text-[12.5px]" onClick={() => setAnswering(true)}>
-          Answer here
+          Reply here
         </Button>
       ) : null}
     </>

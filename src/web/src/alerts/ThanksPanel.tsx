@@ -64,7 +64,7 @@ export function ThanksPanel({ me, to, entry }: { me: PersonView; to?: PersonView
       onOpenChange={setOpen}
       trigger={
         entry ? (
-          <IconButton label="Thank them" hint="Thank them before all">
+          <IconButton label="Thank them" hint="Thank them on the noticeboard">
             <HandHeart size={13} />
           </IconButton>
         ) : (
@@ -82,7 +82,7 @@ export function ThanksPanel({ me, to, entry }: { me: PersonView; to?: PersonView
               setOpen(false);
               setWords('');
               void queries.invalidateQueries({ queryKey: ['thanks'] });
-              say('It hangs on the noticeboard.');
+              say('It will be posted on the noticeboard.');
             })
             .catch(sayWrong);
         }}
@@ -124,7 +124,7 @@ export function ThanksPanel({ me, to, entry }: { me: PersonView; to?: PersonView
           value={words}
           onChange={(e) => setWords(e.target.value)}
         />
-        <p className="text-[12.5px] text-soft">So it will hang, for all colleagues to see:</p>
+        <p className="text-[12.5px] text-soft">Preview. All colleagues will see it:</p>
         <ThanksCard to={chosen as PersonView | undefined} by={me} kind={kind} words={words} />
         <Button look="main" type="submit" disabled={!person || !words.trim()}>
           Thank {chosen?.firstName ?? 'them'}

@@ -50,14 +50,14 @@ test('gone to, it is read and gone', async () => {
 
 test('answered in place with Enter; Shift and Enter begins a line, Escape gives it up', async () => {
   act(() => popUps.show({ alert: alert('1', { answerable: true, conversation: 'c', entry: 'e' }), more: 0 }));
-  await userEvent.click(screen.getByRole('button', { name: 'Answer here' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Reply here' }));
   await userEvent.type(screen.getByRole('textbox', { name: 'Answer' }), 'Never mind{Escape}');
   expect(screen.queryByRole('textbox')).toBeNull();
-  await userEvent.click(screen.getByRole('button', { name: 'Answer here' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Reply here' }));
   await userEvent.clear(screen.getByRole('textbox', { name: 'Answer' }));
   await userEvent.type(screen.getByRole('textbox', { name: 'Answer' }), 'Until{Shift>}{Enter}{/Shift}noon.{Enter}');
   expect(send).toHaveBeenCalledWith(
     expect.objectContaining({ conversation: 'c', repliesTo: 'e', body: 'Until\nnoon.' }),
   );
-  expect(await screen.findByText('Answered.')).toBeTruthy();
+  expect(await screen.findByText('Sent.')).toBeTruthy();
 });

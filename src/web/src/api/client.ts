@@ -85,6 +85,8 @@ export type SheetBody = Schemas['SheetBody'];
 export type SheetChangesView = Schemas['SheetChangesView'];
 export type RevisionView = Schemas['RevisionView'];
 export type ThingView = Schemas['ThingView'];
+export type MomentView = Schemas['MomentView'];
+export type MomentsView = Schemas['MomentsView'];
 
 /** What the live connection says; its shape is the server's ChangeView. */
 export type Change = {
@@ -179,7 +181,8 @@ type UploadView = Schemas['UploadView'];
 export const sendPart = (id: string, from: number, part: Blob, gone: (bytes: number) => void): Promise<UploadView> =>
   new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
-    const unreachable = () => reject(new Unreachable('The server cannot be reached just now. It goes on by itself.'));
+    const unreachable = () =>
+      reject(new Unreachable('The server cannot be reached just now. It will carry on by itself.'));
     request.open('PATCH', `/api/uploads/${id}`);
     request.setRequestHeader('X-Wrenlet-Guard', guard);
     request.setRequestHeader('Upload-Offset', String(from));

@@ -283,7 +283,9 @@ export interface paths {
         put: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
@@ -322,7 +324,9 @@ export interface paths {
         put: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
                 path: {
                     id: string;
                 };
@@ -363,7 +367,9 @@ export interface paths {
         put: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
@@ -402,7 +408,9 @@ export interface paths {
         put: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
@@ -441,7 +449,9 @@ export interface paths {
         put: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
                 path: {
                     id: string;
                 };
@@ -482,7 +492,9 @@ export interface paths {
         put: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
                 path: {
                     id: string;
                 };
@@ -784,7 +796,9 @@ export interface paths {
         put: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
                 path: {
                     party: string;
                 };
@@ -825,7 +839,9 @@ export interface paths {
         put: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
                 path: {
                     id: string;
                 };
@@ -1670,7 +1686,9 @@ export interface paths {
         put: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
                 path: {
                     id: string;
                 };
@@ -2379,6 +2397,82 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/moments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    sense?: string;
+                    words?: string;
+                    docket?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MomentsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lengths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    words: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LengthView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/entries/{id}/drafts": {
         parameters: {
             query?: never;
@@ -2716,7 +2810,9 @@ export interface paths {
         put: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
                 path: {
                     id: string;
                 };
@@ -3128,7 +3224,9 @@ export interface paths {
         put: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
                 path: {
                     id: string;
                 };
@@ -3831,7 +3929,28 @@ export interface paths {
                 };
             };
         };
-        delete?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AskView"];
+                    };
+                };
+            };
+        };
         options?: never;
         head?: never;
         patch?: never;
@@ -7357,6 +7476,7 @@ export interface components {
         CalendarSetting: {
             name: string;
             hours: components["schemas"]["DayHours"][];
+            version?: null | string;
         };
         CallNoted: {
             docket: string;
@@ -7404,6 +7524,7 @@ export interface components {
             leaks: components["schemas"]["LeakView"][];
             told: components["schemas"]["ToldView"][];
             tasks: components["schemas"]["AskedTask"][];
+            unclear: components["schemas"]["UnclearTag"][];
         };
         ClockStep: {
             state: string;
@@ -7447,6 +7568,7 @@ export interface components {
             address: null | string;
             language: string;
             reaches: components["schemas"]["ReachView"][];
+            version?: null | string;
         };
         ConversationView: {
             /** Format: uuid */
@@ -7484,6 +7606,9 @@ export interface components {
         };
         CrewSetting: {
             name: string;
+            /** Format: uuid */
+            id?: null | string;
+            version?: null | string;
         };
         DayHours: {
             /** Format: int32 */
@@ -7702,6 +7827,7 @@ export interface components {
             /** Format: double */
             routerThreshold: number;
             standIns?: null | boolean;
+            version?: null | string;
         };
         Forwarded: {
             /** Format: uuid */
@@ -7726,6 +7852,8 @@ export interface components {
         GroupFields: {
             name: string;
             description: null | string;
+            nameWas?: null | string;
+            descriptionWas?: null | string;
         };
         HistoryRow: {
             /** Format: uuid */
@@ -7743,6 +7871,10 @@ export interface components {
             text: string;
             marks: components["schemas"]["MarkView"][];
             detail: string;
+        };
+        HolidaysSetting: {
+            days: components["schemas"]["NewHoliday"][];
+            version?: null | string;
         };
         HoursView: {
             /** Format: date-time */
@@ -7816,6 +7948,11 @@ export interface components {
             last: string;
             cover: null | components["schemas"]["PersonView"];
             note: string;
+        };
+        LengthView: {
+            /** Format: int32 */
+            minutes: number;
+            shown: string;
         };
         LinkSignIn: {
             token: string;
@@ -7958,6 +8095,17 @@ export interface components {
             label: string;
             soon: boolean;
         };
+        MomentView: {
+            words: string;
+            /** Format: date-time */
+            at: string;
+            day: string;
+            shown: string;
+        };
+        MomentsView: {
+            read: components["schemas"]["MomentView"][];
+            offers: components["schemas"]["MomentView"][];
+        };
         NamedTaskView: {
             /** Format: uuid */
             id: string;
@@ -7966,6 +8114,7 @@ export interface components {
             mine: boolean;
             by: components["schemas"]["PersonView"];
             settings: components["schemas"]["JsonElement"];
+            version?: null | string;
         };
         NarrowingView: {
             typed: string;
@@ -8144,6 +8293,7 @@ export interface components {
         NewParty: {
             name: string;
             kind: string;
+            version?: null | string;
         };
         NewPassing: {
             /** Format: uuid */
@@ -8321,6 +8471,16 @@ export interface components {
             /** @default false */
             setEstimate: boolean;
             title?: null | string;
+            addOwners?: null | components["schemas"]["OwnerChoice"][];
+            docket?: null | string;
+            /** @default false */
+            setDocket: boolean;
+            /** Format: uuid */
+            worklist?: null | string;
+            /** Format: uuid */
+            column?: null | string;
+            /** @default false */
+            setWorklist: boolean;
         };
         OneOutcome: {
             /** Format: uuid */
@@ -8401,6 +8561,7 @@ export interface components {
             people: components["schemas"]["ContactView"][];
             history: components["schemas"]["HistoryRow"][];
             merges: components["schemas"]["MergeView"][];
+            version?: null | string;
         };
         PartyPage: {
             firm: string;
@@ -8500,6 +8661,7 @@ export interface components {
             unsorted: boolean;
             /** Format: uuid */
             lateTo?: null | string;
+            version?: null | string;
         };
         QuoteView: {
             /** Format: uuid */
@@ -8645,9 +8807,9 @@ export interface components {
             firm: components["schemas"]["FirmSetting"];
             queues: components["schemas"]["QueueSetting"][];
             calendars: components["schemas"]["CalendarSetting"][];
-            holidays: components["schemas"]["NewHoliday"][];
+            holidays: components["schemas"]["HolidaysSetting"];
             staff: components["schemas"]["StaffSetting"][];
-            crews: components["schemas"]["OwnerView"][];
+            crews: components["schemas"]["CrewSetting"][];
             log: components["schemas"]["SetUpLine"][];
         };
         ShareView: {
@@ -8783,6 +8945,7 @@ export interface components {
             calendar: null | string;
             address: string;
             password?: null | string;
+            version?: null | string;
         };
         StageMoveView: {
             stage: string;
@@ -8812,6 +8975,7 @@ export interface components {
             body: string;
             own: boolean;
             mayChange: boolean;
+            version?: null | string;
         };
         StretchView: {
             /** Format: int64 */
@@ -9052,6 +9216,7 @@ export interface components {
             column: null | string;
             /** Format: uuid */
             after: null | string;
+            changed?: null | string[];
         };
         TextMessage: {
             id: string;
@@ -9093,6 +9258,10 @@ export interface components {
         ToldView: {
             person: components["schemas"]["PersonView"];
             reason: string;
+        };
+        UnclearTag: {
+            typed: string;
+            fits: components["schemas"]["OwnerView"][];
         };
         UploadView: {
             /** Format: uuid */

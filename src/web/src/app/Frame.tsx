@@ -28,7 +28,7 @@ function Early({ onType }: { onType: (words: string) => void }) {
     <div data-over="" className="fixed left-1/2 top-[9vh] z-50 w-[min(640px,calc(100vw-24px))] -translate-x-1/2">
       <input
         autoFocus
-        aria-label="Find or do"
+        aria-label="Search or do"
         onChange={(e) => onType(e.target.value)}
         className="h-12 w-full rounded-card border border-soft/40 bg-surface px-3.5 text-[15px] shadow-lg outline-none"
       />
@@ -216,7 +216,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
         Go to the page
       </a>
       <header className="flex h-12 flex-none items-center gap-1 border-b bg-surface px-3.5">
-        <Link to="/" className="mr-4 rounded-card" aria-label="Wrenlet, to Today">
+        <Link to="/" className="mr-4 rounded-card" aria-label="Wrenlet, go to Today">
           <Mark />
         </Link>
         <Places me={me} />
@@ -228,7 +228,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
             'px-2.5 text-soft hover:border-soft max-lg:w-[180px] max-md:w-11 max-md:justify-center',
           )}
         >
-          <span className="max-md:sr-only">Find or do</span>
+          <span className="max-md:sr-only">Search or do</span>
           <Search size={16} className="md:hidden" aria-hidden />
           <kbd className="rounded-[3px] border bg-surface px-1 font-sans text-[11.5px] max-md:hidden">Ctrl K</kbd>
         </button>

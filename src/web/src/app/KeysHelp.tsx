@@ -8,12 +8,12 @@ const groups: [string, [string, string][]][] = [
     [
       ['Up, Down', 'entry before, next entry'],
       ['Left, Right', 'to the other lane'],
-      ['N', 'note inside'],
-      ['R', 'reply outside'],
+      ['N', 'add a note (inside)'],
+      ['R', 'reply (outside)'],
       ['Q', 'answer the entry, quoting it'],
       ['T', 'turn the entry into a task'],
       ['A', 'ask for an answer about the entry'],
-      ['M', 'set a meeting'],
+      ['M', 'set up a meeting'],
       ['O', 'take or hand over'],
       ['7, 8, 9', 'inside, both lanes, outside'],
       ['Ctrl Enter', 'send what is written'],
@@ -38,7 +38,7 @@ const groups: [string, [string, string][]][] = [
   [
     'Everywhere',
     [
-      ['Ctrl K', 'find or do'],
+      ['Ctrl K', 'search or do'],
       ['1', 'Today'],
       ['2', 'Queues'],
       ['3', 'Dockets'],
@@ -46,7 +46,7 @@ const groups: [string, [string, string][]][] = [
       ['5', 'Noticeboard'],
       ['C', 'note a call'],
       ['F1', 'these keys'],
-      ['Escape', 'back out'],
+      ['Escape', 'close or go back'],
     ],
   ],
 ];

@@ -31,8 +31,8 @@ export function AnswerForm({ ask, whose, onDone }: Props) {
   };
   const say = (
     <textarea
-      aria-label={ask.kind === 'question' ? 'Answer' : 'A word with it, if you like'}
-      placeholder={ask.kind === 'question' ? 'Answer' : 'A word with it, if you like'}
+      aria-label={ask.kind === 'question' ? 'Answer' : 'Comment (optional)'}
+      placeholder={ask.kind === 'question' ? 'Answer' : 'Comment (optional)'}
       rows={ask.kind === 'question' ? 2 : 1}
       maxLength={5000}
       className={cx(inputClass, 'min-w-0 flex-1 basis-52')}

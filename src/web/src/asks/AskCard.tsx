@@ -5,7 +5,7 @@ import { moment } from '../ui/time';
 import { Button, Panel, cx, inputClass } from '../ui/controls';
 import { NameTag, Standing } from '../ui/tags';
 import { AnswerForm } from './AnswerForm';
-import { act, kindWord } from './asking';
+import { act, kindWord, withdrawAsk } from './asking';
 import { useAskable } from './AskForm';
 
 type Props = {
@@ -15,10 +15,10 @@ type Props = {
 };
 
 const partWords: Record<string, string> = {
-  waiting: 'is waited for',
-  'not-yet': 'comes later',
-  'not-mine': 'not theirs to answer',
-  'not-needed': 'was not needed any more',
+  waiting: 'has not answered yet',
+  'not-yet': 'will be asked later',
+  'not-mine': 'said it is not for them',
+  'not-needed': 'no longer needed',
 };
 
 /**
@@ -49,7 +49,7 @@ export function AskCard({ ask, staff }: Props) {
       </p>
       {ask.anew ? (
         <p className="text-[12.5px] text-soon">
-          Asked anew {moment(ask.anew)}: the words were changed after answers had come.
+          Asked again {moment(ask.anew)}: the wording changed after some had answered.
         </p>
       ) : null}
       {ask.options.length > 0 && !ask.mayAnswer && !changing ? <Options ask={ask} /> : null}
@@ -85,7 +85,7 @@ export function AskCard({ ask, staff }: Props) {
         ) : null}
         {ask.mayAnswer && staff ? (
           <FormPanel
-            label="Pass it on"
+            label="Pass on"
             name={
               <>
                 <CornerUpRight size={13} aria-hidden /> Pass on
@@ -97,10 +97,10 @@ export function AskCard({ ask, staff }: Props) {
         ) : null}
         {ask.mayAnswer ? (
           <FormPanel
-            label="Not me"
+            label="Not for me"
             name={
               <>
-                <X size={13} aria-hidden /> Not me
+                <X size={13} aria-hidden /> Not for me
               </>
             }
           >
@@ -114,12 +114,12 @@ export function AskCard({ ask, staff }: Props) {
           </Button>
         ) : null}
         {staff && open && ask.outside && ask.parts.some((p) => p.state === 'waiting') ? (
-          <FormPanel label="Take their answer down" name="Take their answer down" className="w-96">
+          <FormPanel label="Record their answer" name="Record their answer" className="w-96">
             {(close) => <TakeDownForm ask={ask} onDone={close} />}
           </FormPanel>
         ) : null}
         {ask.mine && (open || ask.state === 'returned') ? (
-          <Button look="quiet" className="!min-h-6 !py-0" onClick={() => void act(ask, 'withdrawal', { reason: '' })}>
+          <Button look="quiet" className="!min-h-6 !py-0" onClick={() => void withdrawAsk(ask)}>
             <Undo2 size={13} aria-hidden /> Withdraw
           </Button>
         ) : null}
@@ -220,7 +220,7 @@ function PassForm({ ask, onDone }: { ask: AskView; onDone: () => void }) {
         />
       </label>
       <Button look="main" type="submit">
-        Pass it on
+        Pass on
       </Button>
     </form>
   );
@@ -237,7 +237,7 @@ function NotMineForm({ ask, onDone }: { ask: AskView; onDone: () => void }) {
       }}
     >
       <label>
-        Why, if you like
+        Reason (optional)
         <input
           autoFocus
           maxLength={500}
@@ -247,7 +247,7 @@ function NotMineForm({ ask, onDone }: { ask: AskView; onDone: () => void }) {
         />
       </label>
       <Button look="main" type="submit">
-        It is not mine to answer
+        Not for me to answer
       </Button>
     </form>
   );

@@ -23,7 +23,7 @@ export const useAskable = (conversation: string) =>
 
 const select = cx(inputClass, '!w-auto !min-h-[26px] !py-0 text-[13px]');
 
-/** Whom to ask: people and crews, in the order in which they were chosen. */
+/** Who to ask: people and crews, in the order in which they were chosen. */
 function Whom({
   all,
   chosen,
@@ -36,7 +36,7 @@ function Whom({
   const has = (o: OwnerView) => chosen.some((c) => c.id === o.id);
   return (
     <Panel
-      label="Whom to ask"
+      label="Who to ask"
       trigger={
         <button
           type="button"
@@ -46,7 +46,7 @@ function Whom({
           )}
         >
           {chosen.length === 0 ? (
-            <b className="text-ask">whom?</b>
+            <b className="text-ask">who?</b>
           ) : (
             chosen.map((c, i) => (
               <span key={c.id} className="inline-flex items-center gap-1">
@@ -120,7 +120,7 @@ export function AskForm({ conversation, draft, onChange, onDrop }: Props) {
             {word}
           </label>
         ))}
-        <IconButton label="Ask nothing" hint="Ask nothing: the words stay" className="ml-auto" onClick={onDrop}>
+        <IconButton label="Don’t ask" hint="Don’t ask: the words stay" className="ml-auto" onClick={onDrop}>
           <X size={14} />
         </IconButton>
       </div>
@@ -135,8 +135,8 @@ export function AskForm({ conversation, draft, onChange, onDrop }: Props) {
             onChange={(e) => set({ rule: e.target.value })}
           >
             <option value="anyone">the first to answer</option>
-            <option value="everyone">every one of them</option>
-            <option value="number">so many of them</option>
+            <option value="everyone">all of them</option>
+            <option value="number">a number of them</option>
             <option value="in-order">one after the other</option>
           </select>
         ) : null}
@@ -167,12 +167,12 @@ export function AskForm({ conversation, draft, onChange, onDrop }: Props) {
             </select>
             {draft.timeUp === 'pass-on' ? (
               <select
-                aria-label="To whom it passes"
+                aria-label="Pass on to"
                 className={select}
                 value={draft.passTo ?? ''}
                 onChange={(e) => set({ passTo: e.target.value || null })}
               >
-                <option value="">to whom?</option>
+                <option value="">to who?</option>
                 {all
                   .filter((a) => a.who.kind === 'person')
                   .map(({ who }) => (
@@ -203,7 +203,7 @@ export function AskForm({ conversation, draft, onChange, onDrop }: Props) {
                 checked={draft.several}
                 onChange={(e) => set({ several: e.target.checked })}
               />
-              several may be chosen
+              more than one can be chosen
             </label>
             <label className="flex min-h-6 items-center gap-1.5">
               <input
@@ -212,7 +212,7 @@ export function AskForm({ conversation, draft, onChange, onDrop }: Props) {
                 checked={draft.hidden}
                 onChange={(e) => set({ hidden: e.target.checked })}
               />
-              hidden until it is over
+              answers hidden until it closes
             </label>
             <select
               aria-label="Which answer is right"
@@ -220,7 +220,7 @@ export function AskForm({ conversation, draft, onChange, onDrop }: Props) {
               value={draft.right ?? ''}
               onChange={(e) => set({ right: e.target.value === '' ? null : Number(e.target.value) })}
             >
-              <option value="">no answer is the right one</option>
+              <option value="">no right answer</option>
               {options.map((o, i) => (
                 <option key={i} value={i}>
                   right is: {o}

@@ -47,8 +47,8 @@ export function AsksPage() {
         <div role="group" aria-label="Which asks" className="flex gap-1">
           {(
             [
-              ['on-me', 'On me', onMe.data?.length],
-              ['of-mine', 'Of mine', ofMine.data ? waiting.length : undefined],
+              ['on-me', 'For you', onMe.data?.length],
+              ['of-mine', 'You asked', ofMine.data ? waiting.length : undefined],
             ] as const
           ).map(([key, word, n]) => (
             <button
@@ -78,8 +78,8 @@ export function AsksPage() {
         ) : null}
         <span className="ml-auto text-[13px] text-soft">
           {side === 'on-me'
-            ? 'Each is answered, passed on, or said to be someone else’s.'
-            : 'Whom you wait for, and what came of it.'}
+            ? 'Answer each one, pass it on, or say it is not for you.'
+            : 'Who you are waiting for, and the answers so far.'}
         </span>
       </header>
       <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Asks">
@@ -87,12 +87,12 @@ export function AsksPage() {
           <Wrong error={error} again={() => void refetch()} />
         ) : data && shown.length === 0 ? (
           side === 'on-me' ? (
-            <Empty title="Nobody waits for an answer of yours">
-              What colleagues ask you will stand here until you have answered.
+            <Empty title="Nobody is waiting for an answer from you">
+              Questions from colleagues stay here until you answer them.
             </Empty>
           ) : (
-            <Empty title="You wait for nobody">
-              Press A on an entry, or “Ask” under what you write, to want an answer by a time.
+            <Empty title="You are not waiting for anybody">
+              Press A on an entry, or “Ask” under what you write, to ask for an answer by a certain time.
             </Empty>
           )
         ) : (

@@ -3,7 +3,7 @@ import { api, taken } from '../api/client';
 import { keys, queries } from '../api/queries';
 import { Kept } from '../api/store';
 import { goesAlong } from '../conversations/beside';
-import { sayWrong } from '../ui/toasts';
+import { say, sayWrong } from '../ui/toasts';
 
 /** What is about to be asked beside the words of a draft. */
 export type AskDraft = {
@@ -77,7 +77,7 @@ export const kinds: [string, string, string][] = [
 
 export const kindWord = (kind: string) => kinds.find(([k]) => k === kind)?.[1] ?? kind;
 
-type Way = 'answer' | 'passing' | 'not-mine' | 'reminders' | 'withdrawal';
+type Way = 'answer' | 'passing' | 'not-mine' | 'reminders' | 'withdrawal' | 'renewal';
 
 /** Does something with an ask; what came of it arrives live at its entry, and here. */
 export async function act(ask: AskView, way: Way, body: Record<string, unknown> = {}): Promise<boolean> {
@@ -92,7 +92,9 @@ export async function act(ask: AskView, way: Way, body: Record<string, unknown> 
             ? api.POST('/api/asks/{id}/not-mine', { params, body: body as { reason: string } })
             : way === 'withdrawal'
               ? api.POST('/api/asks/{id}/withdrawal', { params, body: body as { reason: string } })
-              : api.POST('/api/asks/{id}/reminders', { params }),
+              : way === 'renewal'
+                ? api.DELETE('/api/asks/{id}/withdrawal', { params })
+                : api.POST('/api/asks/{id}/reminders', { params }),
     );
     showAsk(now);
     return true;
@@ -100,6 +102,14 @@ export async function act(ask: AskView, way: Way, body: Record<string, unknown> 
     sayWrong(wrong);
     return false;
   }
+}
+
+/** Withdraws an ask; undone, it waits again for whom it had waited for. */
+export async function withdrawAsk(ask: AskView) {
+  if (await act(ask, 'withdrawal', { reason: '' }))
+    say('Withdrawn: nobody is asked any more.', {
+      action: { label: 'Undo', run: () => void act(ask, 'renewal') },
+    });
 }
 
 /** Shows how an ask stands in the lists of asks; at its entry the live connection shows it. */

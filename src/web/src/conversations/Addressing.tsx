@@ -28,7 +28,7 @@ export function Addressing({ ways, way, onWay, to, onTo }: Props) {
   return (
     <p className="mb-1 flex flex-wrap items-center gap-x-2 text-[12.5px] text-outside-ink">
       <select
-        aria-label="How it leaves"
+        aria-label="How to send it"
         value={way?.via}
         onChange={(e) => onWay(e.target.value)}
         className="min-h-6 rounded-[3px] border border-outside-line bg-surface px-1 text-ink max-md:min-h-[44px]"

@@ -29,7 +29,7 @@ export function AsksFor({ tasks, agreed, onAgree }: Props) {
               aria-pressed={on}
               onClick={() => onAgree(on ? agreed.filter((a) => a.line !== task.line) : [...agreed, task])}
             >
-              {on ? 'Not now' : 'Make it'}
+              {on ? 'Not now' : 'Make task'}
             </Button>
           </li>
         );

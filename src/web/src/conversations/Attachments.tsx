@@ -66,7 +66,7 @@ export function AttachPanel({ conversation, known = [] }: ChooserProps) {
         <button
           type="button"
           aria-label="Attach a file"
-          title="Attach a file: dropping and pasting work too"
+          title="Attach a file (or drop or paste it)"
           className="grid size-7 place-items-center rounded-[3px] text-soft hover:text-ink max-md:size-11"
         >
           <Paperclip size={15} />
@@ -100,7 +100,7 @@ export function AttachPanel({ conversation, known = [] }: ChooserProps) {
           Take a picture
         </Button>
       ) : null}
-      <p className="mt-1.5 text-[12.5px] text-soft">Up to 2 GB each. Dropping and pasting work too.</p>
+      <p className="mt-1.5 text-[12.5px] text-soft">Up to 2 GB each. You can also drop or paste files.</p>
       {offered.length > 0 ? (
         <ul className="mt-2 max-h-52 overflow-auto border-t pt-1">
           {offered.map((f) => (
@@ -115,7 +115,7 @@ export function AttachPanel({ conversation, known = [] }: ChooserProps) {
               >
                 <span className="truncate">{f.name}</span>
                 <span className={cx('flex-none text-[12px]', f.inside ? 'text-inside-ink' : 'text-outside-ink')}>
-                  {f.inside ? 'inside so far' : 'outside'}
+                  {f.inside ? 'internal so far' : 'outside'}
                 </span>
               </button>
             </li>
@@ -132,10 +132,7 @@ export function AttachedList({ conversation }: { conversation: string }) {
   const [dragged, setDragged] = useState<string | null>(null);
   if (list.length === 0) return null;
   return (
-    <ul
-      aria-label="Files that go along"
-      className="flex max-h-52 flex-wrap gap-1.5 overflow-auto border-t px-1.5 py-1.5"
-    >
+    <ul aria-label="Attached files" className="flex max-h-52 flex-wrap gap-1.5 overflow-auto border-t px-1.5 py-1.5">
       {list.map((a, i) => (
         <li
           key={a.id}
@@ -167,7 +164,7 @@ export function AttachedList({ conversation }: { conversation: string }) {
               </span>
               <State attachment={a} />
             </span>
-            <IconButton label={`Take ${a.name} out`} onClick={() => takeOut(conversation, a)}>
+            <IconButton label={`Remove ${a.name}`} onClick={() => takeOut(conversation, a)}>
               <X size={12} />
             </IconButton>
           </div>
@@ -186,7 +183,7 @@ export function AttachedList({ conversation }: { conversation: string }) {
           ) : null}
           <div className="mt-1 flex items-center gap-0.5">
             <input
-              aria-label={`What is said of ${a.name}`}
+              aria-label={`Caption of ${a.name}`}
               placeholder="Caption"
               maxLength={300}
               value={a.caption}
@@ -227,7 +224,7 @@ export function AttachedList({ conversation }: { conversation: string }) {
               for (const a of list) takeOut(conversation, a);
             }}
           >
-            Take all out
+            Remove all
           </Button>
         </li>
       ) : null}
@@ -255,7 +252,7 @@ function State({ attachment: a }: { attachment: Attachment }) {
         : a.state === 'going'
           ? `${part} % of ${sizeInWords(a.size)}`
           : a.state === 'resting'
-            ? `${part} %, waits for the server`
+            ? `${part} %, waiting for the server`
             : 'not there'}
     </span>
   );

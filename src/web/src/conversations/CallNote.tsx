@@ -5,7 +5,7 @@ import { v7 as newId } from 'uuid';
 import { Refusal, api, taken } from '../api/client';
 import { useColleagues } from '../api/queries';
 import { Kept } from '../api/store';
-import { fromField } from '../ui/time';
+import { MomentField } from '../ui/MomentField';
 import { Button, Field, cx, inputClass } from '../ui/controls';
 import { say } from '../ui/toasts';
 
@@ -50,7 +50,7 @@ export function CallNote() {
             who: note.who,
             number: note.number.trim() || null,
             about: note.about,
-            callBack: fromField(note.callBack),
+            callBack: note.callBack || null,
             for: note.for || null,
           },
         }),
@@ -75,11 +75,11 @@ export function CallNote() {
     >
       <p className="flex items-center gap-2 font-bold">
         <Phone size={15} aria-hidden /> Call note{' '}
-        <span className="text-[12.5px] font-normal text-inside-ink">stays inside</span>
+        <span className="text-[12.5px] font-normal text-inside-ink">internal only</span>
         <button
           type="button"
-          aria-label="Throw the note away"
-          title="Throw the note away"
+          aria-label="Discard the note"
+          title="Discard the note"
           onClick={() => callNote.set(null)}
           className="ml-auto grid size-6 place-items-center text-soft hover:text-ink max-md:size-11"
         >
@@ -109,7 +109,7 @@ export function CallNote() {
         <label className="block">
           <span className="mb-0.5 block text-[13px] font-semibold">For</span>
           <select className={inputClass} value={note.for} onChange={(e) => set({ for: e.target.value })}>
-            <option value="">nobody in particular</option>
+            <option value="">anybody</option>
             {people.map((p) => (
               <option key={p.id} value={p.id}>
                 {p.name}
@@ -117,18 +117,18 @@ export function CallNote() {
             ))}
           </select>
         </label>
-        <Field
-          label="Call back when"
-          type="datetime-local"
-          value={note.callBack}
+        <MomentField
+          label="Call back"
+          sense="from"
+          value={note.callBack || null}
           wrong={wrong?.field === 'callBack' ? wrong.words : undefined}
-          onChange={(e) => set({ callBack: e.target.value })}
+          onChange={(callBack) => set({ callBack: callBack ?? '' })}
         />
       </div>
       <Field
         label="Docket"
         placeholder="J-1042"
-        hint="Left empty, a new ticket is opened for it."
+        hint="Leave empty to open a new ticket."
         value={note.docket}
         onChange={(e) => set({ docket: e.target.value })}
         onFocus={() => note.docket === '' && set({ docket: /^\/dockets\/([^/]+)/.exec(pathname)?.[1] ?? '' })}
@@ -139,7 +139,7 @@ export function CallNote() {
         </p>
       ) : null}
       <Button look="main" type="submit">
-        Note the call
+        Save note
       </Button>
     </form>
   );

@@ -7,7 +7,7 @@ import StarterKit from '@tiptap/starter-kit';
 import Suggestion, { type SuggestionOptions, type SuggestionProps } from '@tiptap/suggestion';
 import { Bold, Code, Heading, Heading2, Italic, List, ListOrdered, Strikethrough, Table } from 'lucide-react';
 import { forwardRef, useEffect, useImperativeHandle, useRef, useState } from 'react';
-import { type Taggable, api, taken } from '../api/client';
+import { type OwnerView, type Taggable, api, taken } from '../api/client';
 import { keys, queries } from '../api/queries';
 import { say, sayWrong } from '../ui/toasts';
 import { cx } from '../ui/controls';
@@ -24,6 +24,8 @@ export type EditorHandle = {
   restore: (doc: unknown) => void;
   doc: () => unknown;
   focused: () => boolean;
+  /** Makes a name that was typed out the tag of whom it stands for. */
+  tag: (typed: string, who: Pick<OwnerView, 'kind' | 'id' | 'name'>) => void;
 };
 
 type Props = {
@@ -41,6 +43,19 @@ type Props = {
 };
 
 type Choice = { items: Taggable[]; at: DOMRect; chosen: number; pick: (item: Taggable) => void };
+
+/** What ends a name that is typed out. */
+const ends = /^[ ,.:;!?)]$/;
+
+/** The one of the list that is meant by what was typed in full: by first name or whole name; none where several are. */
+const meant = (items: Taggable[], typed: string) => {
+  const name = typed.trim().toLowerCase();
+  const fits = items.filter(({ text }) => {
+    const whole = text.slice(1).toLowerCase();
+    return whole === name || whole.split(' ')[0] === name;
+  });
+  return name && fits.length === 1 ? fits[0] : undefined;
+};
 
 /** What was typed line by line, as the editor takes it: words as they are, nothing read as markup. */
 const paragraphsOf = (typed: string) => {
@@ -79,7 +94,9 @@ function tagSuggestion(
     },
     render: () => {
       let choice: Choice | null = null;
+      let latest: SuggestionProps<Taggable> | null = null;
       const update = (props: SuggestionProps<Taggable>) => {
+        latest = props;
         const at = props.clientRect?.();
         choice = at
           ? {
@@ -96,6 +113,20 @@ function tagSuggestion(
         onUpdate: update,
         onKeyDown: ({ event }) => {
           if (!choice || choice.items.length === 0) return false;
+          const one = sign === '@' && ends.test(event.key) && latest ? meant(latest.items, latest.query) : undefined;
+          if (one && latest) {
+            const { editor } = latest;
+            choice.pick(one);
+            // The tag brings a blank behind it; a comma stands in its place.
+            const to = editor.state.selection.from;
+            if (event.key !== ' ')
+              editor
+                .chain()
+                .deleteRange({ from: to - 1, to })
+                .insertContent(event.key)
+                .run();
+            return true;
+          }
           const n = choice.items.length;
           if (event.key === 'ArrowDown') choice = { ...choice, chosen: (choice.chosen + 1) % n };
           else if (event.key === 'ArrowUp') choice = { ...choice, chosen: (choice.chosen + n - 1) % n };
@@ -193,8 +224,7 @@ const stockReplies = (conversation: string, show: (choice: Choice | null) => voi
                   .split(/\n{2,}/)
                   .map((text) => ({ type: 'paragraph', content: [{ type: 'text', text }] }));
                 editor.chain().focus().insertContent(paragraphs).run();
-                if (unfilled.length > 0)
-                  say(`${unfilled.join(', ')} is not known here. Write what belongs there before it can be sent.`);
+                if (unfilled.length > 0) say(`${unfilled.join(', ')} is not known here. Fill it in before you send.`);
               })
               .catch(sayWrong);
           },
@@ -290,6 +320,21 @@ export const Editor = forwardRef<EditorHandle, Props>(
       restore: (doc) => editor?.commands.setContent(doc as DocNode),
       doc: () => editor?.getJSON(),
       focused: () => editor?.isFocused ?? false,
+      tag: (typed, { kind, id, name }) => {
+        let done = false;
+        editor?.state.doc.descendants((node, at) => {
+          const from = done || !node.isText ? -1 : node.text!.toLowerCase().indexOf(typed.toLowerCase());
+          if (from < 0) return;
+          done = true;
+          editor
+            .chain()
+            .insertContentAt(
+              { from: at + from, to: at + from + typed.length },
+              { type: 'tagPerson', attrs: { kind, target: id, label: `@${name}` } },
+            )
+            .run();
+        });
+      },
     }));
     useEffect(() => () => setChoice(null), []);
     const active = (e: TiptapEditor, mark: string) =>
@@ -305,7 +350,7 @@ export const Editor = forwardRef<EditorHandle, Props>(
         {editor ? (
           <div
             role="toolbar"
-            aria-label="Form of the text"
+            aria-label="Format"
             className={cx(
               'flex flex-wrap gap-0.5 px-1 py-0.5',
               page ? 'sticky top-0 z-10 border-b bg-surface font-sans' : 'border-t',
@@ -373,7 +418,7 @@ export const Editor = forwardRef<EditorHandle, Props>(
                 <span className="block font-semibold">{item.text}</span>
                 <span className="block truncate text-[12.5px] text-soft">
                   {item.detail}
-                  {item.sees ? '' : ' · does not see this yet'}
+                  {item.sees ? '' : ' · cannot see this yet'}
                 </span>
               </li>
             ))}

@@ -72,14 +72,14 @@ export function EntryEdit({
       ) : null}
       {theirs ? (
         <div className="mt-1 rounded-card border bg-paper px-2 py-1">
-          <b className="text-[12.5px]">As it stands now</b>
+          <b className="text-[12.5px]">How it is now</b>
           <div className="said" dangerouslySetInnerHTML={{ __html: theirs.html }} />
         </div>
       ) : null}
       <p className="mt-1.5 flex items-center gap-2 text-[12.5px] text-soft">
-        <span className="mr-auto">Markdown. The words before stay to be looked up.</span>
+        <span className="mr-auto">Markdown. Earlier versions are kept.</span>
         <Button look="quiet" onClick={onClose}>
-          Leave as it was
+          Cancel
         </Button>
         <Button look="main" type="submit" disabled={!body.trim()}>
           Save
@@ -93,7 +93,7 @@ export function EntryEdit({
 export async function removeEntry(entry: EntryView, docket: string | null) {
   try {
     showEntry(docket, await taken(api.DELETE('/api/entries/{id}', { params: { path: { id: entry.id } } })));
-    say('Removed. A line stays, and what it said can be looked up there.');
+    say('Removed. A line stays in its place, with the earlier versions.');
   } catch (wrong) {
     sayWrong(wrong);
   }
@@ -104,7 +104,7 @@ export function Versions({ entry, label }: { entry: EntryView; label: string }) 
   const [list, setList] = useState<VersionView[] | null>(null);
   return (
     <Panel
-      label="What it said before"
+      label="Earlier versions"
       className="max-h-96 w-[min(420px,90vw)] overflow-auto"
       onOpenChange={(open) => {
         if (!open) return;
@@ -127,14 +127,14 @@ export function Versions({ entry, label }: { entry: EntryView; label: string }) 
           {list.map((v) => (
             <li key={v.number} className="border-b pb-1.5 last:border-0">
               <p className="text-[12.5px] text-soft" title={exact(v.at)}>
-                {v.current ? 'As it stands' : v.number === 1 ? 'As first said' : `Version ${v.number}`}, {moment(v.at)}
+                {v.current ? 'Now' : v.number === 1 ? 'As first said' : `Version ${v.number}`}, {moment(v.at)}
               </p>
               <div className="said" dangerouslySetInnerHTML={{ __html: v.html }} />
             </li>
           ))}
         </ol>
       ) : (
-        <p className="text-soft">Looking …</p>
+        <p className="text-soft">Loading …</p>
       )}
     </Panel>
   );

@@ -43,7 +43,7 @@ export function FileRow({ files: rest, onTakeOut }: { files: FileView[]; onTakeO
               className="min-h-6 rounded-[3px] px-1 text-soft hover:text-late max-md:min-h-[44px]"
               onClick={() => onTakeOut(f)}
             >
-              Take out
+              Remove
             </button>
           ) : null}
         </li>

@@ -39,11 +39,11 @@ export function FileViewer({ files, at, onGo, onClose }: Props) {
             </Dialog.Title>
             {files.length > 1 ? (
               <span className="flex items-center gap-1 text-[13px]">
-                <IconButton label="The one before" onClick={() => go(at - 1)}>
+                <IconButton label="Previous" onClick={() => go(at - 1)}>
                   <ChevronLeft size={16} />
                 </IconButton>
                 {at + 1} of {files.length}
-                <IconButton label="The next one" onClick={() => go(at + 1)}>
+                <IconButton label="Next" onClick={() => go(at + 1)}>
                   <ChevronRight size={16} />
                 </IconButton>
               </span>
@@ -92,13 +92,13 @@ function Shown({ file }: { file: FileView }): ReactNode {
     default:
       return (
         <p className="m-auto max-w-96 p-6 text-center text-soft">
-          Files of this kind are not shown here. Download it and open it with the program it is made for.
+          This kind of file cannot be shown here. Download it to open it.
         </p>
       );
   }
 }
 
-const Waits = () => <p className="m-auto text-soft">On its way …</p>;
+const Waits = () => <p className="m-auto text-soft">Loading …</p>;
 
 /** A picture, fitted to the window or at its own size. */
 function Picture({ file }: { file: FileView }) {
@@ -113,7 +113,7 @@ function Picture({ file }: { file: FileView }) {
       <span className="absolute bottom-12 right-3">
         <Button onClick={() => setOwn(!own)}>
           {own ? <ZoomOut size={14} aria-hidden /> : <ZoomIn size={14} aria-hidden />}
-          {own ? 'Fit to the window' : 'At its own size'}
+          {own ? 'Fit to window' : 'Actual size'}
         </Button>
       </span>
     </>
@@ -202,7 +202,7 @@ function Take({ file }: { file: FileView }) {
       link.click();
       setTimeout(() => URL.revokeObjectURL(url), 10_000);
     } catch (wrong) {
-      say(`${file.name} did not come whole. ${(wrong as Error).message} Download it again.`);
+      say(`${file.name} did not download completely. ${(wrong as Error).message} Download it again.`);
     } finally {
       setCome(null);
     }

@@ -38,13 +38,13 @@ export function FilingPanel({ entry, docket }: { entry: EntryView; docket: strin
       .catch(sayWrong);
   return (
     <Panel
-      label="File it"
+      label="Add to record"
       align="end"
       className="w-64"
       open={open}
       onOpenChange={setOpen}
       trigger={
-        <IconButton label="File it" hint="File it in the docket's record">
+        <IconButton label="Add to record" hint="Add to the docket’s record">
           <FileCheck size={13} />
         </IconButton>
       }
@@ -72,7 +72,7 @@ export function FilingPanel({ entry, docket }: { entry: EntryView; docket: strin
           </select>
         </label>
         <Field
-          label="Minutes it took"
+          label="Minutes spent"
           type="number"
           min={0}
           max={100000}
@@ -80,14 +80,14 @@ export function FilingPanel({ entry, docket }: { entry: EntryView; docket: strin
           onChange={(e) => setMinutes(e.target.value)}
         />
         <label className="flex min-h-7 items-center gap-2">
-          <input type="checkbox" checked={billable} onChange={(e) => setBillable(e.target.checked)} /> They are billed
+          <input type="checkbox" checked={billable} onChange={(e) => setBillable(e.target.checked)} /> Billable
         </label>
         <Button look="main" type="submit">
-          {entry.filing ? 'File it so' : 'File it'}
+          {entry.filing ? 'Save to record' : 'Add to record'}
         </Button>
         {entry.filing ? (
           <Button look="quiet" onClick={() => done(taken(api.DELETE('/api/entries/{id}/filing', path)))}>
-            Take it out of the record
+            Remove from the record
           </Button>
         ) : null}
       </form>

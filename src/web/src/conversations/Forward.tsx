@@ -33,9 +33,9 @@ export function ForwardPanel({ conversation, entries, label, onDone }: Props) {
       setTo('');
       setLeaks([]);
       onDone?.();
-      leavingToast(sent.entry, `Sent on to ${to}`);
+      leavingToast(sent.entry, `Forwarded to ${to}`);
       if (sent.docket)
-        say('The answer will stand in the same docket.', {
+        say('The answer will arrive in the same docket.', {
           action: { label: 'Show it', run: () => void navigate(`/dockets/${sent.docket}?entry=${sent.entry.id}`) },
         });
     } catch (refusal) {
@@ -49,7 +49,7 @@ export function ForwardPanel({ conversation, entries, label, onDone }: Props) {
   };
   return (
     <Panel
-      label="Send on"
+      label="Forward"
       open={open}
       onOpenChange={setOpen}
       align="end"
@@ -65,8 +65,8 @@ export function ForwardPanel({ conversation, entries, label, onDone }: Props) {
     >
       <form onSubmit={submit} className="grid gap-2">
         <p>
-          <b>Send on {entries.length === 0 ? 'this conversation' : 'this'}</b>{' '}
-          <span className="text-soft">by mail, to someone who is not part of it</span>
+          <b>Forward {entries.length === 0 ? 'this conversation' : 'this'}</b>{' '}
+          <span className="text-soft">by mail, to somebody who is not part of it</span>
         </p>
         <Field
           label="To"
@@ -83,7 +83,7 @@ export function ForwardPanel({ conversation, entries, label, onDone }: Props) {
             className={cx(inputClass, 'min-h-[64px]')}
             value={message}
             onChange={(e) => setMessage(e.target.value)}
-            placeholder="What they are to do with it"
+            placeholder="What you would like them to do"
           />
         </label>
         {wrong ? (
@@ -97,9 +97,9 @@ export function ForwardPanel({ conversation, entries, label, onDone }: Props) {
         ) : null}
         <div className="flex gap-2">
           <Button look="main" type="submit">
-            Send on
+            Forward
           </Button>
-          {leaks.length > 0 ? <Button onClick={() => void send(true)}>Send on knowingly</Button> : null}
+          {leaks.length > 0 ? <Button onClick={() => void send(true)}>Forward anyway</Button> : null}
         </div>
       </form>
     </Panel>

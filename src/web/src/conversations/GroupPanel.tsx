@@ -9,6 +9,7 @@ import { sayWrong } from '../ui/toasts';
 
 /** A group's name, what it is for, and who is in it. */
 export function GroupPanel({ conversation, me }: { conversation: ConversationView; me: Me }) {
+  const [began] = useState(conversation);
   const [name, setName] = useState(conversation.subject);
   const [description, setDescription] = useState(conversation.description);
   const navigate = useNavigate();
@@ -31,7 +32,12 @@ export function GroupPanel({ conversation, me }: { conversation: ConversationVie
             taken(
               api.PUT('/api/conversations/{id}/group', {
                 params: { path: { id } },
-                body: { name, description: description || null },
+                body: {
+                  name,
+                  description: description || null,
+                  nameWas: began.subject,
+                  descriptionWas: began.description || null,
+                },
               }),
             ),
           );
@@ -52,7 +58,7 @@ export function GroupPanel({ conversation, me }: { conversation: ConversationVie
         ))}
       </ul>
       <select
-        aria-label="Take someone in"
+        aria-label="Add somebody"
         className={`${inputClass} mt-1`}
         value=""
         onChange={(e) =>
@@ -63,7 +69,7 @@ export function GroupPanel({ conversation, me }: { conversation: ConversationVie
           )
         }
       >
-        <option value="">Take someone in; they see what was said before</option>
+        <option value="">Add somebody; they can read everything said before</option>
         {colleagues?.people
           .filter((p) => !inIt.has(p.id))
           .map((p) => (

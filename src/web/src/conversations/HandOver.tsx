@@ -51,7 +51,7 @@ export function HandOver({ conversation, me, open, onOpenChange, trigger }: Prop
       setNote('');
       say(
         to.person === me.person.id
-          ? 'It is yours now.'
+          ? 'It’s yours now.'
           : `Handed over to ${name}, ${to.crew ? 'who are' : 'who is'} told.`,
       );
     } catch (refusal) {
@@ -95,7 +95,7 @@ export function HandOver({ conversation, me, open, onOpenChange, trigger }: Prop
           className="mb-2 w-full"
           onClick={() => void give({ person: me.person.id! }, me.person.firstName)}
         >
-          Take it
+          Take
         </Button>
       ) : null}
       <input
@@ -122,13 +122,13 @@ export function HandOver({ conversation, me, open, onOpenChange, trigger }: Prop
         ))}
       </ul>
       <label className="mt-1.5 block">
-        <span className="mb-0.5 block text-[12.5px] text-soft">A word with it, inside only</span>
+        <span className="mb-0.5 block text-[12.5px] text-soft">Note to them, internal only</span>
         <input
           className={inputClass}
           maxLength={2000}
           value={note}
           onChange={(e) => setNote(e.target.value)}
-          placeholder="She asks for the price"
+          placeholder="Please send her the price today"
         />
       </label>
       {wrong ? (

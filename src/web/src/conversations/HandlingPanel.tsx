@@ -1,22 +1,25 @@
 import { useQuery } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
-import { type Advice, type BoardQueue, type ConversationView, type Me, api, taken } from '../api/client';
+import { type Advice, type ConversationView, type Me, api, taken } from '../api/client';
 import { showConversation } from '../api/live';
 import { keys, queries } from '../api/queries';
+import { useBoard } from './queues/board';
 import { useAdvice } from './queues/useAdvice';
-import { firmNow, fromField, moment, toField } from '../ui/time';
+import { MomentField } from '../ui/MomentField';
+import { moment } from '../ui/time';
 import { Button, Panel, inputClass } from '../ui/controls';
 import { NameTag, Standing } from '../ui/tags';
 import { say } from '../ui/toasts';
 import { ForwardPanel } from './Forward';
 import { HandOver, giveTo } from './HandOver';
 
-type Props = { conversation: ConversationView; me: Me; queues: BoardQueue[] };
+type Props = { conversation: ConversationView; me: Me };
 
 type Step = 'close' | 'reopen' | 'nothing-due' | 'aside' | 'back';
 
 /** Whose a conversation is, how its clock comes to what it says, who is best placed, and what can be done with it. */
-export function HandlingPanel({ conversation: c, me, queues }: Props) {
+export function HandlingPanel({ conversation: c, me }: Props) {
+  const queues = useBoard().data?.queues ?? [];
   const [handing, setHanding] = useState(false);
   const [wrong, setWrong] = useState('');
   const sum = useQuery({
@@ -53,7 +56,7 @@ export function HandlingPanel({ conversation: c, me, queues }: Props) {
   const give = (person: string, name: string) =>
     act(
       () => giveTo(c, { person }),
-      person === me.person.id ? 'It is yours now.' : `Handed over to ${name}, who is told.`,
+      person === me.person.id ? 'It’s yours now.' : `Handed over to ${name}, who is told.`,
     );
 
   return (
@@ -67,22 +70,22 @@ export function HandlingPanel({ conversation: c, me, queues }: Props) {
           ) : c.crew ? (
             <>handed to the {c.crew.name} crew; the first of them to take or answer it owns it</>
           ) : (
-            'Nobody owns it yet. Your answer makes it yours.'
+            'Nobody owns it yet. Reply and it becomes yours.'
           )
         ) : (
-          'Closed. It opens again when they write.'
+          'Closed. It reopens when they write.'
         )}
       </p>
       <p>
         {c.clock ? <Standing state={c.clock.state}>{c.clock.label}</Standing> : null}{' '}
         <span className="text-soft">{sum.data?.reason}</span>
       </p>
-      {c.asideUntil ? <p className="text-soon">Set aside until {moment(c.asideUntil)}.</p> : null}
+      {c.asideUntil ? <p className="text-soon">Later: it comes back {moment(c.asideUntil)}.</p> : null}
       {advice?.routing ? <p className="text-soft">{routingWords(advice.routing)}</p> : null}
       <div className="flex flex-wrap gap-1.5">
         {!mine && c.open ? (
           <Button look="main" onClick={() => void give(me.person.id!, me.person.firstName)}>
-            Take it
+            Take
           </Button>
         ) : null}
         <HandOver
@@ -92,7 +95,7 @@ export function HandlingPanel({ conversation: c, me, queues }: Props) {
           onOpenChange={setHanding}
           trigger={<Button>Hand over</Button>}
         />
-        <Chooser label="Move" title="Move to another queue">
+        <Chooser label="Move to …" title="Move to another queue">
           {(close) => (
             <ul>
               {queues
@@ -143,31 +146,37 @@ export function HandlingPanel({ conversation: c, me, queues }: Props) {
           <>
             <Button onClick={() => void act(stand('close'), 'Closed.', stand('reopen'))}>Close</Button>
             {c.turn !== 'nobodys' ? (
-              <Button onClick={() => void act(stand('nothing-due'), 'Nothing more is due here.')}>
-                Nothing more due
+              <Button onClick={() => void act(stand('nothing-due'), 'No reply is needed here.')}>
+                No reply needed
               </Button>
             ) : null}
             {c.asideUntil ? (
-              <Button onClick={() => void act(stand('back'))}>Take up again</Button>
+              <Button onClick={() => void act(stand('back'))}>Bring it back now</Button>
             ) : (
-              <Chooser label="Set aside" title="Set aside until">
+              <Chooser label="Later" title="Later, until">
                 {(close) => (
-                  <Aside
-                    onChoose={(until) => (
-                      close(),
-                      void act(stand('aside', until), `Set aside until ${moment(until)}.`, stand('back'))
-                    )}
+                  <MomentField
+                    inline
+                    autoFocus
+                    label="Until"
+                    sense="from"
+                    value={null}
+                    onChange={(until) => {
+                      if (!until) return;
+                      close();
+                      void act(stand('aside', until), `It comes back ${moment(until)}.`, stand('back'));
+                    }}
                   />
                 )}
               </Chooser>
             )}
           </>
         ) : (
-          <Button onClick={() => void act(stand('reopen'), 'Open again.', stand('close'))}>Open again</Button>
+          <Button onClick={() => void act(stand('reopen'), 'Reopened.', stand('close'))}>Reopen</Button>
         )}
-        <ForwardPanel conversation={c} entries={[]} label="Send on" />
+        <ForwardPanel conversation={c} entries={[]} label="Forward" />
         {c.docket ? null : (
-          <Chooser label="Put into a docket" title="Put into a docket">
+          <Chooser label="Add to a docket" title="Add to a docket">
             {(close) => (
               <IntoDocket
                 subject={c.subject}
@@ -175,7 +184,7 @@ export function HandlingPanel({ conversation: c, me, queues }: Props) {
                   close();
                   void act(
                     () => taken(api.PUT('/api/conversations/{id}/docket', { params: { path: { id: c.id } }, body })),
-                    'It belongs to its docket now.',
+                    'Added to the docket.',
                   );
                 }}
               />
@@ -194,10 +203,10 @@ export function HandlingPanel({ conversation: c, me, queues }: Props) {
 
 /** Where the router put it, or why it did not. */
 function routingWords({ queue, certainty, words, placed }: NonNullable<Advice['routing']>) {
-  if (!queue) return 'Left unsorted: the router knew none of its words yet.';
+  if (!queue) return 'Left in Unsorted: the router did not know any of its words.';
   const by = words.length > 0 ? ` by ${words.map((w) => `“${w}”`).join(', ')}` : '';
   const sure = `${Math.round(certainty * 100)} % sure${by}`;
-  return placed ? `Placed here by its words, ${sure}.` : `Left unsorted; the nearest is ${queue}, ${sure}.`;
+  return placed ? `Placed here by its words, ${sure}.` : `Left in Unsorted; the nearest is ${queue}, ${sure}.`;
 }
 
 function Chooser({
@@ -215,46 +224,6 @@ function Chooser({
       <p className="mb-1.5 font-bold">{title}</p>
       {children(() => setOpen(false))}
     </Panel>
-  );
-}
-
-/** Moments at which one wants a thing back: in an hour, tomorrow, on Monday, or any other. */
-function Aside({ onChoose }: { onChoose: (until: string) => void }) {
-  const now = firmNow();
-  const wall = toField(new Date(now).toISOString());
-  const onDay = (days: number) => {
-    const date = new Date(`${wall.slice(0, 10)}T00:00:00Z`);
-    date.setUTCDate(date.getUTCDate() + days);
-    return fromField(`${date.toISOString().slice(0, 10)}T08:00`)!;
-  };
-  const weekday = new Date(`${wall.slice(0, 10)}T00:00:00Z`).getUTCDay();
-  const [other, setOther] = useState('');
-  const given = fromField(other);
-  const choices: [string, string][] = [
-    ['In an hour', new Date(now + 3_600_000).toISOString()],
-    ['Tomorrow morning', onDay(1)],
-    ['Monday morning', onDay((8 - weekday) % 7 || 7)],
-  ];
-  return (
-    <div className="grid gap-1">
-      {choices.map(([name, until]) => (
-        <button
-          key={name}
-          type="button"
-          onClick={() => onChoose(until)}
-          className="flex min-h-[30px] items-center justify-between rounded-[3px] px-1.5 hover:bg-wren-wash max-md:min-h-[44px]"
-        >
-          {name} <span className="text-soft">{moment(until)}</span>
-        </button>
-      ))}
-      <label className="mt-1 block">
-        <span className="block font-semibold">Another moment</span>
-        <input type="datetime-local" className={inputClass} value={other} onChange={(e) => setOther(e.target.value)} />
-      </label>
-      <Button disabled={!given} onClick={() => given && onChoose(given)}>
-        Set aside until then
-      </Button>
-    </div>
   );
 }
 
@@ -279,7 +248,7 @@ function IntoDocket({
     <div className="grid gap-2">
       <form onSubmit={into}>
         <label className="block">
-          <span className="block font-semibold">One that is there</span>
+          <span className="block font-semibold">An open docket</span>
           <input
             required
             className={inputClass}
@@ -289,7 +258,7 @@ function IntoDocket({
           />
         </label>
         <Button type="submit" className="mt-1 w-full">
-          Put into it
+          Add to it
         </Button>
       </form>
       <form onSubmit={open} className="border-t pt-2">
@@ -304,7 +273,7 @@ function IntoDocket({
           />
         </label>
         <Button type="submit" className="mt-1 w-full">
-          Open the ticket
+          Open ticket
         </Button>
       </form>
     </div>

@@ -19,7 +19,7 @@ export function LeakList({ leaks }: { leaks: LeakView[] }) {
   );
 }
 
-/** A draft that was held up because it would leak: look, then edit or go on knowingly. */
+/** A draft that was held up because it would leak: look, then edit or go on anyway. */
 export function HeldByLeaks({
   leaks,
   name,
@@ -36,12 +36,12 @@ export function HeldByLeaks({
       role="alert"
       className="mt-1 rounded-card border border-late-line bg-late-wash px-2.5 py-1.5 text-[13px] text-late"
     >
-      <b>Held back: look at what would leave.</b>
+      <b>Held back. Please check what would be sent.</b>
       <LeakList leaks={leaks} />
       <p className="mt-1.5 flex flex-wrap gap-2">
-        <Button onClick={onEdit}>Edit it</Button>
-        <Button onClick={onGo}>Send to {name} knowingly</Button>
-        <span className="self-center text-[12px]">Going on is recorded with the message.</span>
+        <Button onClick={onEdit}>Edit</Button>
+        <Button onClick={onGo}>Send to {name} anyway</Button>
+        <span className="self-center text-[12px]">That you sent it anyway is recorded.</span>
       </p>
     </div>
   );

@@ -1,13 +1,16 @@
-import { Link2 } from 'lucide-react';
+import { Ellipsis, Link2 } from 'lucide-react';
+import { Suspense, lazy } from 'react';
 import { type ConversationView, type Me, type PinView, api, taken } from '../api/client';
 import { usePresent } from '../api/live';
-import { Tip, cx } from '../ui/controls';
+import { Panel, Tip, cx } from '../ui/controls';
 import { NameTag, Standing } from '../ui/tags';
 import { say, sayWrong } from '../ui/toasts';
 import { HandOver } from './HandOver';
 import { SharedPanel } from './SharedFiles';
 import { laneName } from './audience';
 import { Pins } from './marks';
+
+const HandlingPanel = lazy(() => import('./HandlingPanel').then((m) => ({ default: m.HandlingPanel })));
 
 type Props = {
   conversation: ConversationView;
@@ -22,7 +25,7 @@ type Props = {
   onGo?: (entry: string) => void;
 };
 
-const turns: Record<string, string> = { ours: 'our turn', theirs: 'their turn', nobodys: 'nothing due' };
+const turns: Record<string, string> = { ours: 'our turn', theirs: 'their turn', nobodys: 'no reply needed' };
 
 /** The head of a lane: whose it is, who is there, and for the outside its turn, clock and owner. */
 export function LaneHead({
@@ -50,7 +53,7 @@ export function LaneHead({
           <a className="text-wren underline" href={url}>
             {url}
           </a>
-          . An older link has stopped working.
+          . Earlier links no longer work.
         </span>,
         { stays: true },
       );
@@ -128,8 +131,35 @@ export function LaneHead({
               onOpenChange={onHanding ?? (() => undefined)}
             />
           )}
+          {bare ? null : <Handling conversation={conversation} me={me} />}
         </span>
       ) : null}
     </header>
+  );
+}
+
+/** What else can be done with a conversation where it is read: later, move, close. */
+function Handling({ conversation, me }: { conversation: ConversationView; me: Me }) {
+  const label = 'Later, move or close';
+  return (
+    <Panel
+      label={label}
+      align="end"
+      className="max-h-[76vh] w-[min(330px,92vw)] overflow-auto text-ink"
+      trigger={
+        <button
+          type="button"
+          aria-label={label}
+          title={label}
+          className="grid size-6 place-items-center rounded-[3px] hover:bg-surface max-md:size-11"
+        >
+          <Ellipsis size={16} />
+        </button>
+      }
+    >
+      <Suspense fallback={<p className="text-soft">Loading …</p>}>
+        <HandlingPanel conversation={conversation} me={me} />
+      </Suspense>
+    </Panel>
   );
 }

@@ -15,13 +15,13 @@ export function PassOn({ entry, me }: { entry: EntryView; me: string }) {
   const navigate = useNavigate();
   return (
     <Panel
-      label="Pass on to colleagues"
+      label="Share internally"
       align="end"
       className="w-80"
       open={open}
       onOpenChange={setOpen}
       trigger={
-        <IconButton label="Pass on" hint="Pass on to a colleague or into another docket">
+        <IconButton label="Share" hint="Share with a colleague or in another docket">
           <Forward size={13} />
         </IconButton>
       }
@@ -45,19 +45,21 @@ export function PassOn({ entry, me }: { entry: EntryView; me: string }) {
             .then(({ path }) => {
               setOpen(false);
               setNote('');
-              say('Passed on.', { action: { label: 'Go there', run: () => void navigate(path) } });
+              say('Shared.', { action: { label: 'Go there', run: () => void navigate(path) } });
             })
             .catch(sayWrong);
         }}
       >
         <Choices value={to} onChange={setTo} me={me} />
         <label className="mt-2 block">
-          <span className="mb-0.5 block text-[13px] font-semibold">A word beside it</span>
+          <span className="mb-0.5 block text-[13px] font-semibold">Add a comment</span>
           <textarea rows={2} className={inputClass} value={note} onChange={(e) => setNote(e.target.value)} />
         </label>
-        <p className="mt-1 text-[12.5px] text-soft">Stays inside. Who does not see this place sees only the words.</p>
+        <p className="mt-1 text-[12.5px] text-soft">
+          Internal only. Whoever cannot see this docket sees only these words.
+        </p>
         <Button look="main" type="submit" disabled={!to} className="mt-2 w-full">
-          Pass on
+          Share
         </Button>
       </form>
     </Panel>

@@ -22,7 +22,7 @@ export function Pdf({ address, name }: { address: string; name: string }) {
         {wrong}
       </p>
     );
-  if (!document) return <p className="m-auto text-soft">On its way …</p>;
+  if (!document) return <p className="m-auto text-soft">Loading …</p>;
   return (
     <div className="mx-auto grid w-full max-w-[920px] gap-3 p-3">
       {Array.from({ length: document.numPages }, (_, i) => (

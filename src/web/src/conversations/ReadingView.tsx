@@ -76,7 +76,7 @@ export function ReadingView({ title, html, children, aloud: words, trigger }: Pr
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
         {trigger ?? (
-          <IconButton label="Read at ease">
+          <IconButton label="Reading view">
             <BookOpen size={13} />
           </IconButton>
         )}
@@ -105,7 +105,7 @@ export function ReadingView({ title, html, children, aloud: words, trigger }: Pr
               <option value="soft">soft contrast</option>
             </select>
             {'speechSynthesis' in window && words !== '' ? (
-              <Button onClick={speak}>{aloud ? 'Be quiet' : 'Read aloud'}</Button>
+              <Button onClick={speak}>{aloud ? 'Stop reading' : 'Read aloud'}</Button>
             ) : null}
             <Dialog.Close asChild>
               <Button look="quiet">Close</Button>

@@ -106,7 +106,7 @@ function Card({ thing }: { thing: Thing }) {
         'px-2.5 py-1 text-left hover:border-soft disabled:hover:border-line max-md:min-h-[44px]',
       )}
     >
-      {view ? <Standing view={view} /> : <span className="block h-[42px] text-soft">Looking at how it stands …</span>}
+      {view ? <Standing view={view} /> : <span className="block h-[42px] text-soft">Loading …</span>}
     </button>
   );
 }

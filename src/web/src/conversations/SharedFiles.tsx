@@ -25,14 +25,14 @@ const orders: [string, string, (a: SharedView, b: SharedView) => number][] = [
 export function SharedPanel({ conversation }: { conversation: ConversationView }) {
   return (
     <Panel
-      label="What was shared"
+      label="Shared files"
       align="end"
       className="max-h-[70vh] w-[min(460px,92vw)] overflow-auto"
       trigger={
         <button
           type="button"
-          title="What was shared: files, pictures, links, pins"
-          aria-label="What was shared"
+          title="Shared: files, pictures, links, pins"
+          aria-label="Shared files"
           className="grid size-6 flex-none place-items-center rounded-[3px] hover:bg-surface max-md:size-11"
         >
           <FolderOpen size={14} />
@@ -101,7 +101,9 @@ function Shared({ id, reference }: { id: string; reference: string | null }) {
       </div>
       {data && list.length === 0 ? (
         <p className="py-2 text-soft">
-          {data.length === 0 ? 'Files, pictures, links and pins of this talk stand here.' : 'Nothing of this kind.'}
+          {data.length === 0
+            ? 'Files, pictures, links and pins from this conversation appear here.'
+            : 'Nothing of this kind.'}
         </p>
       ) : null}
       {grid && pictures.length > 0 ? (

@@ -1,7 +1,9 @@
 import { type FormEvent, useState } from 'react';
 import { v7 as newId } from 'uuid';
-import { type StockView, api, taken } from '../api/client';
+import { Refusal, type StockView, api, taken } from '../api/client';
+import { useBegun } from '../api/meanwhile';
 import { keys, queries, useStock } from '../api/queries';
+import { Clashes } from '../ui/Clashes';
 import { Button, Field, cx, inputClass } from '../ui/controls';
 import { sayWrong } from '../ui/toasts';
 
@@ -25,19 +27,19 @@ export function StockReplies({ administrator }: { administrator: boolean }) {
   return (
     <div className="grid max-w-[860px] gap-3">
       <p className="text-soft">
-        In a reply, type ; and a part of the name. Fields are filled for the conversation: {fields.join(', ')}.
+        In a reply, type ; and part of the name. These fields are filled in for you: {fields.join(', ')}.
       </p>
       {all.map((s) => (
         <Stock key={s.id} stock={s} />
       ))}
       {data && all.length === 0 ? (
-        <p className="text-soft">None yet. Write down what you answer again and again.</p>
+        <p className="text-soft">None yet. Save the answers you write again and again.</p>
       ) : null}
       <p className="flex gap-2">
         <Button
           onClick={() => setAdded((a) => [...a, { id: newId(), name: '', body: '', own: true, mayChange: true }])}
         >
-          New, for myself
+          New, for me
         </Button>
         {administrator ? (
           <Button
@@ -64,24 +66,27 @@ export const StockPage = () => (
 );
 
 function Stock({ stock }: { stock: StockView }) {
-  const [name, setName] = useState(stock.name);
-  const [body, setBody] = useState(stock.body);
+  const { value, set, changed, clashes, begin, send } = useBegun(stock);
+  const { name, body } = value;
   const [wrong, setWrong] = useState('');
-  const changed = name !== stock.name || body !== stock.body;
   const reread = () => queries.invalidateQueries({ queryKey: keys.stock });
   const save = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      await taken(
-        api.PUT('/api/stock-replies/{id}', {
-          params: { path: { id: stock.id } },
-          body: { name, body, own: stock.own },
-        }),
+      begin(
+        await send((mine, ifMatch) =>
+          taken(
+            api.PUT('/api/stock-replies/{id}', {
+              params: { path: { id: stock.id }, header: { 'If-Match': ifMatch } },
+              body: { name: mine.name, body: mine.body, own: stock.own },
+            }),
+          ),
+        ),
       );
       setWrong('');
       await reread();
     } catch (refusal) {
-      setWrong((refusal as Error).message);
+      setWrong(refusal instanceof Refusal && refusal.status === 412 ? '' : (refusal as Error).message);
     }
   };
   const remove = () =>
@@ -102,20 +107,20 @@ function Stock({ stock }: { stock: StockView }) {
       className="grid gap-2 rounded-card border bg-surface p-3"
     >
       <Field
-        label={stock.own ? 'Name, for myself' : 'Name, for everybody'}
+        label={stock.own ? 'Name (only for me)' : 'Name (for everybody)'}
         required
         maxLength={60}
         value={name}
-        onChange={(e) => setName(e.target.value)}
+        onChange={(e) => set({ name: e.target.value })}
         className="max-w-80"
       />
       <label className="block">
-        <span className="mb-0.5 block text-[13px] font-semibold">Words</span>
+        <span className="mb-0.5 block text-[13px] font-semibold">Text</span>
         <textarea
           required
           className={cx(inputClass, 'min-h-[72px]')}
           value={body}
-          onChange={(e) => setBody(e.target.value)}
+          onChange={(e) => set({ body: e.target.value })}
         />
       </label>
       {wrong ? (
@@ -123,6 +128,11 @@ function Stock({ stock }: { stock: StockView }) {
           {wrong}
         </p>
       ) : null}
+      <Clashes
+        clashes={clashes}
+        labels={{ name: 'Name', body: 'Text' }}
+        onTheirs={(field, theirs) => set({ [field]: theirs })}
+      />
       <p className="flex gap-2">
         <Button type="submit" look={changed ? 'main' : 'plain'} disabled={!changed}>
           Save

@@ -217,6 +217,6 @@ whenOwned(() => {
       if (a.state !== 'ready' && !held.has(a.id))
         patch(conversation, a.id, {
           state: 'failed',
-          wrong: 'The page was left before it was there. Choose it again, and it goes on where it was.',
+          wrong: 'You left the page before it was uploaded. Choose it again and it continues where it stopped.',
         });
 });

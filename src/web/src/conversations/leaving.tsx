@@ -17,7 +17,7 @@ export async function takeBack(entry: EntryView, docket: string | null = null) {
     const { body } = await taken(api.DELETE('/api/entries/{id}/leaving', { params: { path: { id: entry.id } } }));
     dropEntry(docket, entry.conversation, entry.id);
     onTakenBack(entry.conversation, body);
-    say('Taken back. Nothing has left; your words stand in the composer.');
+    say('Not sent. Your text is back in the composer.');
   } catch (wrong) {
     sayWrong(wrong);
   }

@@ -94,8 +94,8 @@ export function Pins({
             </button>
             <button
               type="button"
-              aria-label="Take the pin out"
-              title="Take the pin out"
+              aria-label="Unpin"
+              title="Unpin"
               onClick={() =>
                 void setPins(
                   conversation,

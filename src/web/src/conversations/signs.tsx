@@ -79,13 +79,13 @@ export function SignPanel({ entry, docket, me }: { entry: EntryView; docket: str
   };
   return (
     <Panel
-      label="Answer with a sign"
+      label="React with a sign"
       open={open}
       onOpenChange={setOpen}
       align="end"
       className="w-[296px]"
       trigger={
-        <IconButton label="Answer with a sign">
+        <IconButton label="React with a sign">
           <Smile size={14} />
         </IconButton>
       }
@@ -105,7 +105,7 @@ export function SignPanel({ entry, docket, me }: { entry: EntryView; docket: str
           </button>
         ))}
       </div>
-      <Suspense fallback={<p className="h-64 text-soft">Getting the pictures …</p>}>
+      <Suspense fallback={<p className="h-64 text-soft">Loading …</p>}>
         <Pictures onPick={give} />
       </Suspense>
     </Panel>
@@ -161,7 +161,7 @@ export function Readers({ entry }: { entry: EntryView }) {
           ) : null}
         </>
       ) : (
-        <p className="text-soft">Looking …</p>
+        <p className="text-soft">Loading …</p>
       )}
     </Panel>
   );

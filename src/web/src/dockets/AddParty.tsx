@@ -48,7 +48,7 @@ export function AddParty({ docket }: { docket: DocketView }) {
             </option>
           ))}
         </Choose>
-        <Choose label="What they write waits in" value={queue || (queues[0]?.id ?? '')} onChange={setQueue}>
+        <Choose label="Their messages go to" value={queue || (queues[0]?.id ?? '')} onChange={setQueue}>
           {queues.map((q) => (
             <option key={q.id} value={q.id}>
               {q.name}
@@ -56,7 +56,7 @@ export function AddParty({ docket }: { docket: DocketView }) {
           ))}
         </Choose>
         <p className="text-[12.5px] text-soft">
-          They see what is said with them here, under the docket’s subject, and nothing else of it.
+          They see only what you write to them here, under the docket’s subject.
         </p>
         <p className="text-right">
           <Button look="main" disabled={!party} onClick={() => void add()}>

@@ -1,19 +1,14 @@
-import { X } from 'lucide-react';
-import { type FormEvent, useState } from 'react';
-import { useQuery } from '@tanstack/react-query';
-import { type DocketFields, type DocketSetting, type Me, Refusal, api, taken } from '../api/client';
-import { keys, queries, useColleagues } from '../api/queries';
-import { firmNow, fromField, toField } from '../ui/time';
-import { Button, Field, IconButton, Panel } from '../ui/controls';
-import { Choose } from '../ui/Choose';
-import { refreshDocket } from './setting';
+import { Suspense, lazy, useState } from 'react';
+import { Panel } from '../ui/controls';
+
+const DocketSettingForm = lazy(() => import('./DocketSettingForm').then((m) => ({ default: m.DocketSettingForm })));
 
 /** What a docket is: its subject, site, owner, priority and moments, and who sees it. */
 export function DocketSettingPanel({ reference }: { reference: string }) {
   const [open, setOpen] = useState(false);
   return (
     <Panel
-      label="What it is"
+      label="Docket details"
       className="max-h-[82vh] w-[min(460px,92vw)] overflow-auto"
       open={open}
       onOpenChange={setOpen}
@@ -22,185 +17,13 @@ export function DocketSettingPanel({ reference }: { reference: string }) {
           type="button"
           className="min-h-6 rounded-[3px] underline decoration-dotted underline-offset-2 hover:text-ink max-md:min-h-[44px]"
         >
-          Change
+          Edit details
         </button>
       }
     >
-      <Loaded reference={reference} onDone={() => setOpen(false)} />
+      <Suspense fallback={<p className="text-soft">Loading …</p>}>
+        <DocketSettingForm reference={reference} onDone={() => setOpen(false)} />
+      </Suspense>
     </Panel>
-  );
-}
-
-function Loaded({ reference, onDone }: { reference: string; onDone: () => void }) {
-  const { data } = useQuery({
-    queryKey: [...keys.docket(reference), 'setting'],
-    queryFn: () => taken(api.GET('/api/dockets/{reference}/setting', { params: { path: { reference } } })),
-    staleTime: 0,
-    gcTime: 0,
-  });
-  return data ? (
-    <Form reference={reference} setting={data} onDone={onDone} />
-  ) : (
-    <p className="text-soft">On its way …</p>
-  );
-}
-
-function Form({ reference, setting, onDone }: { reference: string; setting: DocketSetting; onDone: () => void }) {
-  const [fields, setFields] = useState(setting.fields);
-  const [version, setVersion] = useState(setting.version);
-  const [wrong, setWrong] = useState('');
-  const { data: colleagues } = useColleagues();
-  const set = (part: Partial<DocketFields>) => setFields((f) => ({ ...f, ...part }));
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
-    try {
-      await taken(
-        api.PUT('/api/dockets/{reference}/setting', {
-          params: { path: { reference }, header: { 'If-Match': `"${version}"` } },
-          body: fields,
-        }),
-      );
-      refreshDocket(reference);
-      onDone();
-    } catch (refusal) {
-      if (refusal instanceof Refusal && refusal.status === 412) {
-        const theirs = refusal.current as DocketSetting;
-        setVersion(theirs.version);
-        setWrong(
-          `Someone changed it since you opened this: now it is “${theirs.fields.subject}”. ` +
-            'Yours is kept here; save again to put it in place of theirs.',
-        );
-      } else setWrong((refusal as Error).message);
-    }
-  };
-  /** Whoever limits it, and its owner, are on the list to begin with. */
-  const limit = () => {
-    const me = queries.getQueryData<Me>(keys.me)?.person.id;
-    set({
-      limited: true,
-      people: [...new Set([...fields.people, ...[fields.owner, me].filter((p) => !!p)])] as string[],
-    });
-  };
-  const listed = (kind: 'people' | 'crews', id: string, on: boolean) =>
-    set({ [kind]: on ? [...fields[kind], id] : fields[kind].filter((x) => x !== id) });
-  return (
-    <form onSubmit={(e) => void save(e)} className="grid gap-2">
-      <Field
-        label="Subject"
-        required
-        maxLength={200}
-        value={fields.subject}
-        onChange={(e) => set({ subject: e.target.value })}
-      />
-      <div className="grid grid-cols-2 gap-2">
-        <Field label="Site" maxLength={60} value={fields.site} onChange={(e) => set({ site: e.target.value })} />
-        <Choose label="Priority" value={fields.priority} onChange={(priority) => set({ priority })}>
-          {['critical', 'high', 'normal', 'low'].map((p) => (
-            <option key={p} value={p}>
-              {p.charAt(0).toUpperCase() + p.slice(1)}
-            </option>
-          ))}
-        </Choose>
-      </div>
-      <Choose label="Owner" value={fields.owner ?? ''} onChange={(v) => set({ owner: v || null })}>
-        <option value="">nobody</option>
-        {(colleagues?.people ?? []).map((p) => (
-          <option key={p.id} value={p.id}>
-            {p.name}
-          </option>
-        ))}
-      </Choose>
-      <fieldset className="grid gap-1.5">
-        <legend className="text-[13px] font-semibold">Moments</legend>
-        {fields.milestones.map((m, i) => {
-          const put = (part: Partial<typeof m>) =>
-            set({ milestones: fields.milestones.map((x, j) => (j === i ? { ...x, ...part } : x)) });
-          return (
-            <span key={i} className="flex items-end gap-1.5">
-              <Field
-                label="Name"
-                required
-                maxLength={40}
-                className="flex-1"
-                value={m.name}
-                onChange={(e) => put({ name: e.target.value })}
-              />
-              <Field
-                label="When"
-                type="datetime-local"
-                required
-                value={toField(m.at)}
-                onChange={(e) => e.target.value && put({ at: fromField(e.target.value)! })}
-              />
-              <IconButton
-                label={`Remove ${m.name || 'this moment'}`}
-                onClick={() => set({ milestones: fields.milestones.filter((_, j) => j !== i) })}
-              >
-                <X size={15} />
-              </IconButton>
-            </span>
-          );
-        })}
-        <p>
-          <Button
-            look="quiet"
-            disabled={fields.milestones.length >= 12}
-            onClick={() =>
-              set({ milestones: [...fields.milestones, { name: '', at: new Date(firmNow()).toISOString() }] })
-            }
-          >
-            Add a moment, such as a delivery
-          </Button>
-        </p>
-      </fieldset>
-      <fieldset>
-        <legend className="text-[13px] font-semibold">Who of us sees it</legend>
-        <label className="flex min-h-6 items-center gap-1.5 max-md:min-h-[44px]">
-          <input type="radio" name="sight" checked={!fields.limited} onChange={() => set({ limited: false })} />
-          all of us
-        </label>
-        <label className="flex min-h-6 items-center gap-1.5 max-md:min-h-[44px]">
-          <input type="radio" name="sight" checked={fields.limited} onChange={limit} />
-          only these
-        </label>
-        {fields.limited ? (
-          <div className="mt-1 grid max-h-44 grid-cols-2 overflow-auto rounded-card border p-1.5 text-[13px]">
-            {(colleagues?.crews ?? []).map((c) => (
-              <label key={c.id} className="flex min-h-6 items-center gap-1.5 max-md:min-h-[44px]">
-                <input
-                  type="checkbox"
-                  checked={fields.crews.includes(c.id)}
-                  onChange={(e) => listed('crews', c.id, e.target.checked)}
-                />
-                crew {c.name}
-              </label>
-            ))}
-            {(colleagues?.people ?? []).map((p) => (
-              <label key={p.id} className="flex min-h-6 items-center gap-1.5 max-md:min-h-[44px]">
-                <input
-                  type="checkbox"
-                  checked={fields.people.includes(p.id)}
-                  onChange={(e) => listed('people', p.id, e.target.checked)}
-                />
-                {p.name}
-              </label>
-            ))}
-          </div>
-        ) : null}
-      </fieldset>
-      {wrong ? (
-        <p role="alert" className="text-[13px] text-late">
-          {wrong}
-        </p>
-      ) : null}
-      <p className="flex justify-end gap-2">
-        <Button look="quiet" onClick={onDone}>
-          Leave as it was
-        </Button>
-        <Button look="main" type="submit" disabled={!fields.subject.trim()}>
-          Save
-        </Button>
-      </p>
-    </form>
   );
 }

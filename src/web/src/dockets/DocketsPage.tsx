@@ -20,7 +20,7 @@ const columns: Column[] = [
   { name: 'Next', value: (r) => r.nextTask?.due ?? '9', width: 'w-[18%]' },
 ];
 
-const turns: Record<string, string> = { theirs: 'their turn', nobodys: 'nothing due', ours: 'our turn' };
+const turns: Record<string, string> = { theirs: 'their turn', nobodys: 'no reply needed', ours: 'our turn' };
 
 /** All dockets in sight, to sort and filter. */
 export function DocketsPage({ me }: { me: Me }) {
@@ -74,7 +74,7 @@ export function DocketsPage({ me }: { me: Me }) {
           ))}
         </div>
         <Link to="/talk" className="text-soft underline underline-offset-2 hover:text-ink">
-          All talk
+          All conversations
         </Link>
         <input
           aria-label="Filter"
@@ -88,10 +88,10 @@ export function DocketsPage({ me }: { me: Me }) {
       <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="List of dockets">
         {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
         {data && rows.length === 0 ? (
-          <Empty title={typed ? 'No docket has these words' : 'No dockets yet'}>
+          <Empty title={typed ? 'No docket matches' : 'No dockets yet'}>
             {typed
-              ? 'Try fewer words, or look among the closed ones.'
-              : 'Each job, ticket and project will stand here with its last words and what comes next. Press New docket to begin one.'}
+              ? 'Try fewer words, or look in Closed.'
+              : 'Every job, ticket and project is listed here with its last messages and next step. Press New docket to open one.'}
           </Empty>
         ) : null}
         {rows.length > 0 ? (

@@ -71,7 +71,7 @@ export function NewDocket({ rows, me }: { rows: DocketRow[]; me: string }) {
     >
       <form onSubmit={(e) => void make(e)} className="grid gap-2">
         <fieldset className="grid gap-1">
-          <legend className="text-[13px] font-semibold">What it is</legend>
+          <legend className="text-[13px] font-semibold">Kind</legend>
           {kinds.map(([k, name, hint]) => (
             <label key={k} className="flex min-h-6 cursor-pointer items-baseline gap-1.5 max-md:min-h-[44px]">
               <input type="radio" name="kind of docket" checked={kind === k} onChange={() => setKind(k)} />
@@ -85,7 +85,7 @@ export function NewDocket({ rows, me }: { rows: DocketRow[]; me: string }) {
           label="Subject"
           required
           maxLength={200}
-          placeholder="What it is about: what is to be done"
+          placeholder="What needs doing"
           value={subject}
           onChange={(e) => setSubject(e.target.value)}
         />
@@ -121,7 +121,7 @@ export function NewDocket({ rows, me }: { rows: DocketRow[]; me: string }) {
           ))}
         </Choose>
         {party ? (
-          <Choose label="What they write waits in" value={queue || (queues[0]?.id ?? '')} onChange={setQueue}>
+          <Choose label="Their messages go to" value={queue || (queues[0]?.id ?? '')} onChange={setQueue}>
             {queues.map((q) => (
               <option key={q.id} value={q.id}>
                 {q.name}
@@ -136,7 +136,7 @@ export function NewDocket({ rows, me }: { rows: DocketRow[]; me: string }) {
         ) : null}
         <p className="text-right">
           <Button look="main" type="submit" disabled={!subject.trim()}>
-            Begin the {kind}
+            Open the {kind}
           </Button>
         </p>
       </form>

@@ -57,11 +57,11 @@ function Stage({ docket, at }: { docket: DocketView; at: number }) {
       {stage.standing === 'now' ? (
         <>
           <p>
-            The work stands in <b>{stage.name}</b>.{' '}
+            The work is in <b>{stage.name}</b>.{' '}
             {docket.open
               ? last
                 ? 'It is the last stage.'
-                : 'Press another stage to see what moving there means.'
+                : 'Press another stage to see what moving there involves.'
               : 'The docket is closed.'}
           </p>
           <p className="mt-2 text-right">
@@ -69,7 +69,7 @@ function Stage({ docket, at }: { docket: DocketView; at: number }) {
               look={docket.open && !last ? 'quiet' : 'main'}
               onClick={() => void setOpen(docket.ref, !docket.open).then((done) => done && setShown(false))}
             >
-              {docket.open ? 'Close the docket' : 'Open it again'}
+              {docket.open ? 'Close the docket' : 'Reopen the docket'}
             </Button>
           </p>
         </>
@@ -88,7 +88,7 @@ function Means({ docket, stage, onMoved }: { docket: string; stage: number; onMo
       taken(api.GET('/api/dockets/{reference}/stages/{stage}', { params: { path: { reference: docket, stage } } })),
     staleTime: 0,
   });
-  if (!data) return <p className="text-soft">Looking at what that means …</p>;
+  if (!data) return <p className="text-soft">Checking …</p>;
   const barred = data.inTheWay.length > 0;
   const move = (knowing: boolean) =>
     act(
@@ -107,7 +107,7 @@ function Means({ docket, stage, onMoved }: { docket: string; stage: number; onMo
       {data.refusal ? <p>{data.refusal}</p> : null}
       {barred ? (
         <>
-          <b>Still in the way of {data.stage}</b>
+          <b>Still to do before {data.stage}</b>
           <ul className="mb-1.5 mt-0.5 list-disc pl-5">
             {data.inTheWay.map((t) => (
               <li key={t}>{t}</li>
@@ -125,12 +125,12 @@ function Means({ docket, stage, onMoved }: { docket: string; stage: number; onMo
           </ul>
           {barred && !data.mayAllTheSame ? (
             <p className="mt-1.5 text-[13px] text-soft">
-              Its owner and managers may move it all the same. Ask one of them, or finish what is in the way.
+              Only its owner and managers can move it now. Ask one of them, or finish these first.
             </p>
           ) : (
             <p className="mt-2 text-right">
               <Button look={barred ? 'plain' : 'main'} onClick={() => void move(barred)}>
-                {barred ? `Move to ${data.stage} all the same` : `Move to ${data.stage}`}
+                {barred ? `Move to ${data.stage} anyway` : `Move to ${data.stage}`}
               </Button>
             </p>
           )}

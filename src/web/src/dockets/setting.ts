@@ -27,10 +27,10 @@ export async function act(reference: string, run: (knowing: boolean) => Promise<
     refreshDocket(reference);
     return true;
   } catch (wrong) {
-    if (!knowing && wrong instanceof Refusal && wrong.message.includes('all the same'))
+    if (!knowing && wrong instanceof Refusal && wrong.message.includes('anyway'))
       say(wrong.message, {
         stays: true,
-        action: { label: 'All the same', run: () => void act(reference, run, true) },
+        action: { label: 'Anyway', run: () => void act(reference, run, true) },
       });
     else sayWrong(wrong);
     return false;

@@ -19,7 +19,7 @@ const kinds: Record<string, string> = {
   task: 'Tasks',
   person: 'People',
   file: 'Files',
-  entry: 'What was said',
+  entry: 'Messages and notes',
 };
 
 /** What a search can be narrowed by; a press adds it, and whoever knows it types it. */
@@ -111,9 +111,9 @@ export function FindOrDo({ me, begun, onClose, onKeys }: Props) {
     ['Go to Today', () => go('/')],
     ['Go to Queues', () => go('/queues')],
     ['Go to Dockets', () => go('/dockets')],
-    ['Go to all talk', () => go('/talk')],
-    ['Go to asks on you and of yours', () => go('/asks')],
-    ['Go to talk between us', () => go('/talk?audience=own')],
+    ['Go to All conversations', () => go('/talk')],
+    ['Go to Asks', () => go('/asks')],
+    ['Go to direct and group conversations', () => go('/talk?audience=own')],
     ['Go to Tasks', () => go('/tasks')],
     ['Go to Noticeboard', () => go('/noticeboard')],
     ...placesOf(me).map((p): [string, () => void] => [`Go to ${p.name}`, () => go(p.to)]),
@@ -139,11 +139,11 @@ export function FindOrDo({ me, begun, onClose, onKeys }: Props) {
             'overflow-hidden rounded-card border border-soft/40 bg-surface shadow-lg',
           )}
         >
-          <Dialog.Title className="sr-only">Find or do</Dialog.Title>
+          <Dialog.Title className="sr-only">Search or do</Dialog.Title>
           <Command
             shouldFilter={false}
             loop
-            label="Find or do"
+            label="Search or do"
             value={chosen}
             onValueChange={setChosen}
             onKeyDown={(e) => {
@@ -159,7 +159,7 @@ export function FindOrDo({ me, begun, onClose, onKeys }: Props) {
               autoFocus
               value={typed}
               onValueChange={setTyped}
-              placeholder="A docket, a sheet, a task, words that were said, or something to do"
+              placeholder="A docket, sheet, task, words somebody wrote, or a command"
               className="h-12 w-full border-b bg-transparent px-3.5 text-[15px] outline-none placeholder:text-soft"
             />
             <div className="flex flex-wrap items-center gap-1 border-b px-2.5 py-1 text-[12.5px]">
@@ -253,7 +253,7 @@ export function FindOrDo({ me, begun, onClose, onKeys }: Props) {
                 </Command.Group>
               ) : null}
               {hits.length === 0 && fitting.length === 0 && here.length === 0 && searched === typed.trim() ? (
-                <p className="p-4 text-center text-soft">Nothing in your sight has these words. Try fewer of them.</p>
+                <p className="p-4 text-center text-soft">Nothing that you can see matches. Try fewer words.</p>
               ) : null}
             </Command.List>
           </Command>

@@ -16,9 +16,9 @@ function Head({ conversation, me }: { conversation: ConversationView; me: Me }) 
         <h1 className={title}>{conversation.subject}</h1>
         <p className="text-[13px] text-soft">
           {conversation.party?.name},{' '}
-          {conversation.party?.kind === 'stranger' ? 'not among our contacts yet' : conversation.party?.kind} · waits in{' '}
+          {conversation.party?.kind === 'stranger' ? 'not in our contacts yet' : conversation.party?.kind} · waits in{' '}
           {conversation.queue ?? 'no queue'}
-          {conversation.owner ? '' : ' · your answer makes it yours'}
+          {conversation.owner ? '' : ' · yours if you reply'}
         </p>
       </>
     );
@@ -32,7 +32,9 @@ function Head({ conversation, me }: { conversation: ConversationView; me: Me }) 
         ))}
       </span>
       <p className="text-[13px] text-soft">
-        {conversation.audience === 'direct' ? 'Nobody else reads this, whatever their role.' : conversation.description}
+        {conversation.audience === 'direct'
+          ? 'Only the people in it can read this, whatever their role.'
+          : conversation.description}
       </p>
       {conversation.audience === 'group' ? <GroupPanel conversation={conversation} me={me} /> : null}
     </div>

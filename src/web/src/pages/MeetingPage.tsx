@@ -48,7 +48,7 @@ export function MeetingPage({ me }: { me: Me }) {
           <Said html={agenda} />
           {item.meeting.transcribed ? null : <BringTranscript meeting={item.meeting} />}
         </aside>
-        <section aria-label="What was said" className="flex min-h-0 min-w-0">
+        <section aria-label="Transcript" className="flex min-h-0 min-w-0">
           {talk.data ? <Talk id={talk.data.conversation.id} me={me} /> : null}
         </section>
       </div>
@@ -68,14 +68,14 @@ function Talk({ id, me }: { id: string; me: Me }) {
 function BringTranscript({ meeting }: { meeting: MeetingView }) {
   return (
     <p className="mt-3 text-[13px] text-soft">
-      What is said in the call is written down when it ends. If you met by other means:{' '}
+      The transcript appears here when the call ends. If you met in another way:{' '}
       <label
         className={cx(
           'inline-flex min-h-6 cursor-pointer items-center gap-1 text-wren underline',
           'focus-within:outline-2 focus-within:outline-wren max-md:min-h-[44px]',
         )}
       >
-        <FileUp size={13} aria-hidden /> bring its transcript (.vtt)
+        <FileUp size={13} aria-hidden /> import a transcript (.vtt)
         <input
           type="file"
           accept=".vtt,text/vtt"

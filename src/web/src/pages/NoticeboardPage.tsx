@@ -49,7 +49,7 @@ function Notice({ notice, chosen, onChoose }: { notice: NoticeView; chosen: bool
           <b>
             {notice.confirmed.length} of {asked} confirmed.
           </b>{' '}
-          {notice.waitsFor.length > 0 ? `Waits for ${notice.waitsFor.map((p) => p.firstName).join(', ')}.` : ''}
+          {notice.waitsFor.length > 0 ? `Waiting for ${notice.waitsFor.map((p) => p.firstName).join(', ')}.` : ''}
         </p>
       ) : null}
       <footer className="mt-2 flex flex-wrap gap-2">
@@ -86,7 +86,7 @@ function Comments({ id, me }: { id: string; me: Me }) {
 function AllThanks() {
   const { data } = useQuery({ queryKey: ['thanks'], queryFn: () => taken(api.GET('/api/thanks')) });
   if (data?.length === 0)
-    return <Empty title="No thanks yet">Thank a colleague here, or from anything they said.</Empty>;
+    return <Empty title="No thanks yet">Thank a colleague here, or from anything they wrote.</Empty>;
   return (
     <ul className="grid gap-2">
       {data?.map((t) => (
@@ -145,7 +145,7 @@ export function NoticeboardPage({ me }: { me: Me }) {
           <ThanksPanel me={me.person} />
           {mayPutUp ? (
             <Button look="main" onClick={() => setWriting(true)}>
-              Put up a notice
+              Post a notice
             </Button>
           ) : null}
         </span>
@@ -172,8 +172,8 @@ export function NoticeboardPage({ me }: { me: Me }) {
               ))
             )}
             {part !== 'thanks' && data?.length === 0 && !writing ? (
-              <Empty title={part === 'up' ? 'Nothing hangs here just now' : 'Nothing was taken down yet'}>
-                {part === 'up' ? 'What all or some crews should know hangs here until it is taken down.' : null}
+              <Empty title={part === 'up' ? 'No notices just now' : 'Nothing taken down yet'}>
+                {part === 'up' ? 'Post here what everybody, or some crews, should know.' : null}
               </Empty>
             ) : null}
           </div>

@@ -95,7 +95,7 @@ function Talk({ conversation, firm, onSheet }: TalkProps) {
         className="min-h-0 flex-1 overflow-auto bg-outside-ground px-3 py-3"
         tabIndex={0}
         role="region"
-        aria-label="What was written"
+        aria-label="Conversation"
       >
         <ul className="mx-auto grid max-w-[720px] gap-2">
           {conversation.talk.entries.map((e) => (
@@ -103,7 +103,7 @@ function Talk({ conversation, firm, onSheet }: TalkProps) {
           ))}
           {waiting.map((w) => (
             <li key={w.id} className="rounded-card border border-dashed border-soft px-3 py-2 text-soft">
-              {w.body} <span className="block text-[12px]">on its way, kept until it is there</span>
+              {w.body} <span className="block text-[12px]">sending; kept until it arrives</span>
             </li>
           ))}
           <li ref={foot} aria-hidden className="h-px" />
@@ -177,9 +177,9 @@ function Question({ conversation, firm }: { conversation: Conversation; firm: st
       <div className="mx-auto max-w-[720px]">
         {said ? (
           <p>
-            Thank you. You said that we did <b>{steps[chosen! - 1]}</b>.{' '}
+            Thank you. You rated us <b>{steps[chosen! - 1]}</b>.{' '}
             <Button look="quiet" onClick={() => setSaid(false)}>
-              Change it
+              Change
             </Button>
           </p>
         ) : (
@@ -209,15 +209,15 @@ function Question({ conversation, firm }: { conversation: Conversation; firm: st
             {chosen !== null ? (
               <div className="mt-2 flex flex-wrap items-end gap-2">
                 <input
-                  aria-label="In your words, if you like"
-                  placeholder="In your words, if you like"
+                  aria-label="In your own words (optional)"
+                  placeholder="In your own words (optional)"
                   maxLength={2000}
                   className={cx(inputClass, '!w-auto min-w-56 flex-1')}
                   value={words}
                   onChange={(e) => setWords(e.target.value)}
                 />
                 <Button look="main" onClick={() => void give()}>
-                  Say it
+                  Send
                 </Button>
               </div>
             ) : null}
@@ -247,9 +247,7 @@ export function PartyPageView({ me }: { me: Me }) {
       <header className="flex flex-none flex-wrap items-center gap-x-4 gap-y-1 border-b bg-surface px-4 py-2">
         <div className="min-w-0">
           <h1 className="text-[17px] font-bold tracking-tight">{data.firm}</h1>
-          <p className="text-[13px] text-soft">
-            {conversation ? conversation.subject : 'Nothing has been written yet'}
-          </p>
+          <p className="text-[13px] text-soft">{conversation ? conversation.subject : 'No messages yet'}</p>
         </div>
         {data.conversations.length > 1 ? (
           <select
@@ -281,7 +279,7 @@ export function PartyPageView({ me }: { me: Me }) {
         ) : conversation ? (
           <Talk key={conversation.id} conversation={conversation} firm={data.firm} onSheet={setSheet} />
         ) : (
-          <p className="m-auto p-6 text-soft">When {data.firm} writes to you, it stands here.</p>
+          <p className="m-auto p-6 text-soft">When {data.firm} writes to you, you will see it here.</p>
         )}
       </main>
     </div>

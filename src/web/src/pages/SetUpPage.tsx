@@ -12,16 +12,7 @@ import { Router } from '../accounts/setup/RouterPart';
 import { Staff } from '../accounts/setup/StaffPart';
 import { StuckPart } from '../accounts/setup/StuckPart';
 
-const parts = [
-  'Queues',
-  'Working hours',
-  'Holidays',
-  'Colleagues',
-  'Router',
-  'Stock replies',
-  'Stuck work',
-  'Log',
-] as const;
+const parts = ['Queues', 'Hours', 'Holidays', 'People', 'Router', 'Texts', 'Stuck work', 'Log'] as const;
 type Part = (typeof parts)[number];
 
 /** What an administrator sets: queues and their goals, hours, holidays, duty, permissions, the router. Each takes effect at once. */
@@ -33,8 +24,8 @@ export function SetUpPage() {
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <header className="flex flex-none flex-wrap items-center gap-2 border-b bg-surface px-4 py-2">
-        <h1 className="mr-2 text-[19px] font-bold tracking-tight">Set up</h1>
-        <div role="group" aria-label="What to set" className="flex flex-wrap gap-1">
+        <h1 className="mr-2 text-[19px] font-bold tracking-tight">Settings</h1>
+        <div role="group" aria-label="Parts of the settings" className="flex flex-wrap gap-1">
           {parts.map((p) => (
             <button
               key={p}
@@ -54,11 +45,11 @@ export function SetUpPage() {
       <div tabIndex={0} role="region" aria-label={part} className="min-h-0 flex-1 overflow-auto p-4">
         <div className="grid max-w-[1080px] gap-4">
           {part === 'Queues' ? <Queues data={data} /> : null}
-          {part === 'Working hours' ? <Hours data={data} /> : null}
+          {part === 'Hours' ? <Hours data={data} /> : null}
           {part === 'Holidays' ? <Holidays data={data} /> : null}
-          {part === 'Colleagues' ? <Staff data={data} /> : null}
+          {part === 'People' ? <Staff data={data} /> : null}
           {part === 'Router' ? <Router data={data} /> : null}
-          {part === 'Stock replies' ? <StockReplies administrator /> : null}
+          {part === 'Texts' ? <StockReplies administrator /> : null}
           {part === 'Stuck work' ? <StuckPart /> : null}
           {part === 'Log' ? <Log data={data} /> : null}
         </div>

@@ -10,9 +10,9 @@ import { Lanes } from './talk/Lanes';
 import { readTalk } from '../conversations/useTalk';
 
 const audiences: [string, string, string][] = [
-  ['inside', 'Inside', 'What colleagues say in dockets stands here, the newest first.'],
-  ['outside', 'Outside', 'What is said with customers and partners stands here, the newest first.'],
-  ['own', 'Between us', 'What you say with single colleagues and in groups stands here. Begin under Colleagues.'],
+  ['inside', 'Inside', 'Internal conversations of all dockets, newest first.'],
+  ['outside', 'Outside', 'Conversations with customers and partners, newest first.'],
+  ['own', 'Direct and groups', 'Your direct and group conversations. Start one under Colleagues.'],
 ];
 
 function One({ row, chosen, onChoose }: { row: TalkRow; chosen: boolean; onChoose: (id: string) => void }) {
@@ -39,7 +39,7 @@ function One({ row, chosen, onChoose }: { row: TalkRow; chosen: boolean; onChoos
             ) : null}
           </span>
           <span className={cx('line-clamp-2', row.unread > 0 ? 'text-ink' : 'text-soft')}>
-            {row.lastWords ?? 'nothing said yet'}
+            {row.lastWords ?? 'no messages yet'}
           </span>
           <span className="flex gap-2 text-[12.5px] text-soft">
             <span className="truncate">{row.detail}</span>
@@ -74,7 +74,7 @@ export function TalkPage({ me }: { me: Me }) {
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <header className="flex flex-none flex-wrap items-center gap-3 border-b bg-surface px-4 py-2">
-        <h1 className="text-[19px] font-bold tracking-tight">All talk</h1>
+        <h1 className="text-[19px] font-bold tracking-tight">All conversations</h1>
         <div role="group" aria-label="Audience" className="flex gap-1">
           {audiences.map(([value, name]) => (
             <button
@@ -101,7 +101,7 @@ export function TalkPage({ me }: { me: Me }) {
               'text-soft hover:border-line hover:text-ink max-md:min-h-[44px]',
             )}
           >
-            <option value="newest">newest words first</option>
+            <option value="newest">newest first</option>
             <option value="docket">by docket</option>
           </select>
         )}
@@ -121,7 +121,7 @@ export function TalkPage({ me }: { me: Me }) {
           )}
         >
           {data && rows.length === 0 ? (
-            <Empty title="No talk yet">{audiences.find((a) => a[0] === audience)?.[2]}</Empty>
+            <Empty title="No conversations yet">{audiences.find((a) => a[0] === audience)?.[2]}</Empty>
           ) : null}
           <ul>
             {rows.map((r) => (
@@ -134,7 +134,7 @@ export function TalkPage({ me }: { me: Me }) {
             <>
               {narrow ? (
                 <Button look="quiet" className="self-start" onClick={() => choose(null)}>
-                  Back to all talk
+                  Back to all conversations
                 </Button>
               ) : null}
               <p className="flex flex-none items-center gap-2 border-b bg-surface px-4 py-1.5">
@@ -150,7 +150,7 @@ export function TalkPage({ me }: { me: Me }) {
               )}
             </>
           ) : data && rows.length > 0 ? (
-            <Empty title="Choose a conversation">Its talk stands here, and you answer in the same place.</Empty>
+            <Empty title="Choose a conversation">Read it and reply here.</Empty>
           ) : null}
         </div>
       </div>

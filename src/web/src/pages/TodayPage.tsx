@@ -121,8 +121,8 @@ function Needs({ needs }: { needs: NeedView[] }) {
   if (needs.length === 0)
     return (
       <p className="rounded-card border border-dashed p-3 text-soft">
-        Nothing needs you just now. Conversations that wait for your answer, tasks that are due and what you were told
-        will stand here.{' '}
+        Nothing needs you just now. Conversations waiting for your reply, tasks that are due and new alerts will appear
+        here.{' '}
         <Link to="/queues" className="text-wren underline">
           See all queues
         </Link>
@@ -135,7 +135,7 @@ function Needs({ needs }: { needs: NeedView[] }) {
         return row ? <li key={`${kind} ${id}`}>{row}</li> : null;
       })}
       {needs.length > MostNeeds ? (
-        <li className="py-1 text-soft">and {needs.length - MostNeeds} more, with more time left</li>
+        <li className="py-1 text-soft">and {needs.length - MostNeeds} more with more time left</li>
       ) : null}
     </ul>
   );
@@ -153,7 +153,7 @@ const AskNeed = ({ ask, words, place }: AskItem) => (
     <span dir="auto" className="line-clamp-2 text-soft">
       {ask.by.firstName}: {words}
     </span>
-    <span className="text-[12.5px] text-ask">{kindWord(ask.kind)}: your answer is wanted</span>
+    <span className="text-[12.5px] text-ask">{kindWord(ask.kind)}: needs your answer</span>
   </Link>
 );
 
@@ -166,7 +166,7 @@ const InvitationNeed = ({ meeting, place, path }: MeetingItem) => (
     <span dir="auto" className="text-soft">
       {meeting.by.firstName}: {meeting.title}
     </span>
-    <span className="block text-[12.5px] text-wren">Meeting: say whether you come</span>
+    <span className="block text-[12.5px] text-wren">Meeting: say if you will come</span>
   </Link>
 );
 
@@ -179,7 +179,7 @@ const ConversationNeed = ({ row, stands }: { row: Row; stands: ReturnType<typeof
     <span dir="auto" className="line-clamp-2 text-soft">
       {row.lastBy}: {row.lastWords}
     </span>
-    <span className="text-[12.5px]">Waits for an answer; {row.owner ? 'you own it' : 'nobody owns it yet'}</span>
+    <span className="text-[12.5px]">Waiting for a reply; {row.owner ? 'you own it' : 'nobody owns it yet'}</span>
   </Link>
 );
 
@@ -214,7 +214,7 @@ function Day({ day: view }: { day: DayView }) {
   const first = view.shifts[0];
   const last = view.shifts.at(-1);
   if (!first || !last)
-    return <p className="py-2 text-soft">You are off today. {view.due.length > 0 ? 'Due nevertheless:' : ''}</p>;
+    return <p className="py-2 text-soft">You are off today. {view.due.length > 0 ? 'Due anyway:' : ''}</p>;
   const begins = Math.floor(Date.parse(first.from) / 3_600_000) * 3_600_000;
   const ends = Math.ceil(Date.parse(last.to) / 3_600_000) * 3_600_000;
   const place = (at: number) => ((Math.min(ends, Math.max(begins, at)) - begins) / 3_600_000) * HourHeight;
@@ -295,7 +295,7 @@ function Day({ day: view }: { day: DayView }) {
 
 /** What happened in each docket, in a sentence, until one says that one has seen it. */
 function Since({ changes }: { changes: SinceView[] }) {
-  if (changes.length === 0) return <p className="py-2 text-soft">Nothing happened that you have not seen.</p>;
+  if (changes.length === 0) return <p className="py-2 text-soft">Nothing new since you left.</p>;
   const seen = (change: SinceView) => {
     queries.setQueryData<{ changes: SinceView[] }>(
       keys.today,
@@ -320,7 +320,7 @@ function Since({ changes }: { changes: SinceView[] }) {
             <span className="text-[12.5px] text-soft">{moment(c.at)}</span>
           </span>
           <Button look="quiet" className="flex-none text-[12.5px]" onClick={() => seen(c)}>
-            Seen all
+            Mark all as seen
           </Button>
         </li>
       ))}

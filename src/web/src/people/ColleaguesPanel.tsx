@@ -6,6 +6,7 @@ import { v7 as newId } from 'uuid';
 import { type Me, type StandingView, type TalkRow, api, taken } from '../api/client';
 import { useTalkRows } from '../api/queries';
 import { moment } from '../ui/time';
+import { MomentField } from '../ui/MomentField';
 import { Button, Field, Panel, cx, inputClass } from '../ui/controls';
 import { Count, NameTag } from '../ui/tags';
 import { sayWrong } from '../ui/toasts';
@@ -216,7 +217,7 @@ function NewGroup({ people, onMade }: { people: StandingView[]; onMade: (id: str
         ))}
       </fieldset>
       <Button look="main" type="submit" disabled={!name.trim() || chosen.length === 0}>
-        Make the group
+        Create group
       </Button>
     </form>
   );
@@ -254,7 +255,7 @@ function MyLeave({
                   .catch(sayWrong)
               }
             >
-              Take it back
+              Cancel leave
             </Button>
           </li>
         ))}
@@ -273,8 +274,8 @@ function MyLeave({
             .catch(sayWrong);
         }}
       >
-        <Field label="First day" type="date" value={first} onChange={(e) => setFirst(e.target.value)} />
-        <Field label="Last day" type="date" value={last} onChange={(e) => setLast(e.target.value)} />
+        <MomentField dayOnly label="First day" sense="from" value={first} onChange={(day) => setFirst(day ?? '')} />
+        <MomentField dayOnly label="Last day" sense="from" value={last} onChange={(day) => setLast(day ?? '')} />
         <label className="col-span-2 block">
           <span className="mb-0.5 block text-[13px] font-semibold">Who covers</span>
           <select className={inputClass} value={cover} onChange={(e) => setCover(e.target.value)}>
@@ -287,7 +288,7 @@ function MyLeave({
           </select>
         </label>
         <Button look="main" type="submit" disabled={!first} className="col-span-2">
-          Enter this leave
+          Save leave
         </Button>
       </form>
     </>

@@ -1,5 +1,7 @@
 import { type FormEvent, useState } from 'react';
 import { type ContactView, Refusal, api, taken } from '../api/client';
+import { useBegun } from '../api/meanwhile';
+import { Clashes } from '../ui/Clashes';
 import { Button, Field, inputClass } from '../ui/controls';
 import { took } from './took';
 
@@ -26,7 +28,7 @@ export function Contact({ contact, party, mayChange }: { contact: ContactView; p
           ) : null}
         </p>
       </div>
-      {mayChange ? <Button onClick={() => setChanging(true)}>Change</Button> : null}
+      {mayChange ? <Button onClick={() => setChanging(true)}>Edit</Button> : null}
     </div>
   );
 }
@@ -40,31 +42,33 @@ function languageName(tag: string) {
 }
 
 export function ContactForm({ contact, party, onDone }: { contact: ContactView; party: string; onDone: () => void }) {
-  const [name, setName] = useState(contact.name);
-  const [address, setAddress] = useState(contact.address ?? '');
-  const [language, setLanguage] = useState(contact.language);
-  const [reaches, setReaches] = useState(contact.reaches);
+  const { value, set, clashes, send } = useBegun(contact);
+  const { name, language, reaches } = value;
+  const setReaches = (become: (all: typeof reaches) => typeof reaches) => set({ reaches: become(reaches) });
   const [wrong, setWrong] = useState<{ field?: string; words: string } | null>(null);
   const save = async (event: FormEvent) => {
     event.preventDefault();
     setWrong(null);
     try {
       took(
-        await taken(
-          api.PUT('/api/contacts/people/{id}', {
-            params: { path: { id: contact.id } },
-            body: {
-              party,
-              name,
-              address: address.trim() || null,
-              language,
-              reaches: reaches.filter((r) => r.value.trim()),
-            },
-          }),
+        await send((mine, ifMatch) =>
+          taken(
+            api.PUT('/api/contacts/people/{id}', {
+              params: { path: { id: contact.id }, header: { 'If-Match': ifMatch } },
+              body: {
+                party,
+                name: mine.name,
+                address: mine.address?.trim() || null,
+                language: mine.language,
+                reaches: mine.reaches.filter((r) => r.value.trim()),
+              },
+            }),
+          ),
         ),
       );
       onDone();
     } catch (refusal) {
+      if (refusal instanceof Refusal && refusal.status === 412) return;
       setWrong({
         field: refusal instanceof Refusal ? Object.keys(refusal.fields)[0] : undefined,
         words: (refusal as Error).message,
@@ -76,19 +80,19 @@ export function ContactForm({ contact, party, onDone }: { contact: ContactView; 
   return (
     <form onSubmit={(e) => void save(e)} className="grid gap-2 rounded-card border bg-surface p-3">
       <div className="grid gap-2 sm:grid-cols-[1fr_1fr_110px]">
-        <Field label="Name" required maxLength={80} value={name} onChange={(e) => setName(e.target.value)} />
+        <Field label="Name" required maxLength={80} value={name} onChange={(e) => set({ name: e.target.value })} />
         <Field
           label="Mail address"
-          value={address}
+          value={value.address ?? ''}
           wrong={wrong?.field === 'address' ? wrong.words : undefined}
-          onChange={(e) => setAddress(e.target.value)}
+          onChange={(e) => set({ address: e.target.value })}
         />
         <Field
           label="Language"
           placeholder="en"
           maxLength={35}
           value={language}
-          onChange={(e) => setLanguage(e.target.value)}
+          onChange={(e) => set({ language: e.target.value })}
         />
       </div>
       {reaches.map((r, i) => (
@@ -114,7 +118,7 @@ export function ContactForm({ contact, party, onDone }: { contact: ContactView; 
             onChange={(e) => change(i, { label: e.target.value })}
           />
           <Button look="quiet" onClick={() => setReaches((all) => all.filter((_, n) => n !== i))}>
-            Take out
+            Remove
           </Button>
         </div>
       ))}
@@ -123,6 +127,14 @@ export function ContactForm({ contact, party, onDone }: { contact: ContactView; 
           {wrong.words}
         </p>
       ) : null}
+      <Clashes
+        clashes={clashes}
+        labels={{ name: 'Name', address: 'Mail address', language: 'Language', reaches: 'Numbers and addresses' }}
+        show={(field, all) =>
+          field === 'reaches' ? (all as typeof reaches).map((r) => r.value).join(', ') || 'none' : undefined
+        }
+        onTheirs={(field, theirs) => set({ [field]: theirs })}
+      />
       <p className="flex gap-2">
         <Button onClick={() => setReaches((all) => [...all, { kind: 'phone', value: '', label: '', shown: null }])}>
           Add a number or address
@@ -130,7 +142,7 @@ export function ContactForm({ contact, party, onDone }: { contact: ContactView; 
         <Button look="main" type="submit" className="ml-auto">
           Save
         </Button>
-        <Button onClick={onDone}>Leave as it was</Button>
+        <Button onClick={onDone}>Cancel</Button>
       </p>
     </form>
   );

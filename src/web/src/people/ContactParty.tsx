@@ -2,10 +2,12 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as newId } from 'uuid';
-import { type PartyFile, type PartyRow, api, taken } from '../api/client';
+import { type PartyFile, type PartyRow, Refusal, api, taken } from '../api/client';
+import { useBegun } from '../api/meanwhile';
 import { keys, queries } from '../api/queries';
 import { moment } from '../ui/time';
 import { Button, Field, Panel, Wrong, inputClass } from '../ui/controls';
+import { Clashes } from '../ui/Clashes';
 import { say, sayWrong } from '../ui/toasts';
 import { Contact, ContactForm } from './ContactForm';
 import { took } from './took';
@@ -24,18 +26,11 @@ export function Party({ id, mayChange, all }: { id: string; mayChange: boolean; 
   const [adding, setAdding] = useState(false);
   if (error && !party) return <Wrong error={error} again={() => void refetch()} />;
   if (!party) return null;
-  const rename = async (name: string, kind: string) => {
-    try {
-      took(await taken(api.PUT('/api/contacts/{party}', { params: { path: { party: id } }, body: { name, kind } })));
-    } catch (wrong) {
-      sayWrong(wrong);
-    }
-  };
   const undo = async (merge: string) => {
     try {
       await taken(api.DELETE('/api/contacts/merges/{id}', { params: { path: { id: merge } } }));
       await queries.invalidateQueries({ queryKey: keys.contacts });
-      say('They are two again, each with what it had.');
+      say('Merge undone. Each has its own people and conversations again.');
     } catch (wrong) {
       sayWrong(wrong);
     }
@@ -63,14 +58,14 @@ export function Party({ id, mayChange, all }: { id: string; mayChange: boolean; 
         <span className="text-soft">{party.kind}</span>
         {mayChange ? (
           <span className="ml-auto flex gap-1.5">
-            <Rename party={party} onSave={rename} />
+            <Rename party={party} />
             <MergeWith all={all.filter((p) => p.id !== id)} name={party.name} onMerge={(gone) => void merge(gone)} />
           </span>
         ) : null}
       </header>
       <section aria-labelledby="people">
         <h3 id="people" className={heading}>
-          Who speaks for them
+          People
         </h3>
         <ul className="grid gap-3">
           {party.people.map((p) => (
@@ -95,10 +90,10 @@ export function Party({ id, mayChange, all }: { id: string; mayChange: boolean; 
       </section>
       <section aria-labelledby="history">
         <h3 id="history" className={heading}>
-          What there was with them
+          Conversations
         </h3>
         {party.history.length === 0 ? (
-          <p className="text-soft">Nothing yet. What they write, and what we write to them, stands here.</p>
+          <p className="text-soft">Nothing yet. Messages to and from them appear here.</p>
         ) : null}
         <ul>
           {party.history.map((h) => (
@@ -131,7 +126,7 @@ export function Party({ id, mayChange, all }: { id: string; mayChange: boolean; 
                 <span className="text-soft">
                   by {m.by}, {moment(m.at)}
                 </span>
-                {mayChange ? <Button onClick={() => void undo(m.id)}>Take apart again</Button> : null}
+                {mayChange ? <Button onClick={() => void undo(m.id)}>Undo merge</Button> : null}
               </li>
             ))}
           </ul>
@@ -141,32 +136,55 @@ export function Party({ id, mayChange, all }: { id: string; mayChange: boolean; 
   );
 }
 
-function Rename({ party, onSave }: { party: PartyFile; onSave: (name: string, kind: string) => Promise<void> }) {
+function Rename({ party }: { party: PartyFile }) {
   const [open, setOpen] = useState(false);
-  const [name, setName] = useState(party.name);
-  const [kind, setKind] = useState(party.kind);
   return (
-    <Panel label="Name and kind" open={open} onOpenChange={setOpen} align="end" trigger={<Button>Change</Button>}>
-      <form
-        className="grid gap-2"
-        onSubmit={(e) => {
-          e.preventDefault();
-          void onSave(name, kind).then(() => setOpen(false));
-        }}
-      >
-        <Field label="Name" required maxLength={80} value={name} onChange={(e) => setName(e.target.value)} />
-        <label className="block">
-          <span className="mb-0.5 block text-[13px] font-semibold">Kind</span>
-          <select className={inputClass} value={kind} onChange={(e) => setKind(e.target.value)}>
-            <option>customer</option>
-            <option>partner</option>
-          </select>
-        </label>
-        <Button look="main" type="submit">
-          Save
-        </Button>
-      </form>
+    <Panel label="Name and kind" open={open} onOpenChange={setOpen} align="end" trigger={<Button>Edit</Button>}>
+      <RenameForm party={party} onDone={() => setOpen(false)} />
     </Panel>
+  );
+}
+
+function RenameForm({ party, onDone }: { party: PartyFile; onDone: () => void }) {
+  const { id, name, kind, version } = party;
+  const { value, set, clashes, send } = useBegun({ name, kind, version });
+  const save = async () => {
+    try {
+      const put = (body: typeof value, ifMatch: string | undefined) =>
+        taken(
+          api.PUT('/api/contacts/{party}', { params: { path: { party: id }, header: { 'If-Match': ifMatch } }, body }),
+        );
+      took(await send(put));
+      onDone();
+    } catch (wrong) {
+      if (!(wrong instanceof Refusal && wrong.status === 412)) sayWrong(wrong);
+    }
+  };
+  return (
+    <form
+      className="grid gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void save();
+      }}
+    >
+      <Field label="Name" required maxLength={80} value={value.name} onChange={(e) => set({ name: e.target.value })} />
+      <label className="block">
+        <span className="mb-0.5 block text-[13px] font-semibold">Kind</span>
+        <select className={inputClass} value={value.kind} onChange={(e) => set({ kind: e.target.value })}>
+          <option>customer</option>
+          <option>partner</option>
+        </select>
+      </label>
+      <Clashes
+        clashes={clashes}
+        labels={{ name: 'Name', kind: 'Kind' }}
+        onTheirs={(field, theirs) => set({ [field]: theirs })}
+      />
+      <Button look="main" type="submit">
+        Save
+      </Button>
+    </form>
   );
 }
 
@@ -180,7 +198,7 @@ function MergeWith({ all, name, onMerge }: { all: PartyRow[]; name: string; onMe
     <Panel label="Merge" open={open} onOpenChange={setOpen} align="end" trigger={<Button>Merge</Button>}>
       <p className="mb-1.5">
         <b>Which other one is {name} too?</b>{' '}
-        <span className="text-soft">Its people and conversations come over. It can be undone at any time.</span>
+        <span className="text-soft">Its people and conversations come over. You can undo it at any time.</span>
       </p>
       <input
         aria-label="The other one"

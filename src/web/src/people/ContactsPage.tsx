@@ -33,8 +33,7 @@ export function ContactsPage({ me }: { me: Me }) {
       const done = await taken(api.POST('/api/contacts/cards', { body: { text: await file.text() } }));
       say(
         <span>
-          {done.added} added, {done.changed} brought up to date.{' '}
-          {done.left.length > 0 ? `Left out: ${done.left.join(' ')}` : ''}
+          {done.added} added, {done.changed} updated. {done.left.length > 0 ? `Left out: ${done.left.join(' ')}` : ''}
         </span>,
         { stays: done.left.length > 0 },
       );
@@ -81,21 +80,21 @@ export function ContactsPage({ me }: { me: Me }) {
               aria-label="vCard file"
               onChange={(e) => void bring(e)}
             />
-            <Button onClick={() => picker.current?.click()}>Bring in vCards</Button>
+            <Button onClick={() => picker.current?.click()}>Import vCards</Button>
           </>
         ) : null}
         <a
           href="/api/contacts/cards"
           className="inline-flex min-h-[28px] items-center rounded-card border bg-surface px-2.5 hover:border-soft max-md:min-h-[44px]"
         >
-          Take out as vCards
+          Export vCards
         </a>
       </header>
       {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
       <div className="grid min-h-0 flex-1 md:grid-cols-[300px_minmax(0,1fr)]">
         <nav aria-label="Contacts" className="min-h-0 overflow-auto border-r max-md:max-h-64">
           {data && shown.length === 0 ? (
-            <Empty title="Nobody of that name">Try fewer letters, or make them a customer above.</Empty>
+            <Empty title="Nobody of that name">Try fewer letters, or add them with New customer.</Empty>
           ) : null}
           <ul>
             {shown.map((p) => (

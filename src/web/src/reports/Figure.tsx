@@ -20,7 +20,7 @@ export function Figure({ title, words, table, weeks, head, rows, children }: Fig
         <span className="text-[13px] text-soft">{words}</span>
       </figcaption>
       {rows.length === 0 ? (
-        <Empty title="Nothing to count yet">As soon as somebody has been answered, it stands here.</Empty>
+        <Empty title="Nothing to count yet">Figures appear once somebody has been answered.</Empty>
       ) : (
         children
       )}
@@ -57,7 +57,7 @@ export function Figure({ title, words, table, weeks, head, rows, children }: Fig
           </table>
         </div>
         <a className="text-wren underline" href={`/api/reports/responses/${table}/file?weeks=${weeks}`}>
-          Take out as CSV
+          Export as CSV
         </a>
       </details>
     </figure>

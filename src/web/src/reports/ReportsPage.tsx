@@ -11,7 +11,7 @@ import { percent } from './percent';
 
 const spans = [4, 12, 26, 52];
 
-/** How we do: response times, waits, what comes when, and what customers say. */
+/** Reports: response times, waits, what comes when, and what customers say. */
 export function ReportsPage() {
   const [weeks, setWeeks] = useState(12);
   const { data, error, refetch } = useQuery({
@@ -22,7 +22,7 @@ export function ReportsPage() {
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <header className="flex flex-none flex-wrap items-center gap-2 border-b bg-surface px-4 py-2">
-        <h1 className="mr-2 text-[19px] font-bold tracking-tight">How we do</h1>
+        <h1 className="mr-2 text-[19px] font-bold tracking-tight">Reports</h1>
         <div role="group" aria-label="Over" className="flex gap-1">
           {spans.map((n) => (
             <button

@@ -87,7 +87,7 @@ function Rows({ changes }: { changes: SheetChangesView }) {
       <thead>
         <tr>
           <th scope="col" className="sticky top-0 border-b border-r bg-paper px-2 text-left font-sans text-[12px]">
-            <span className="sr-only">What became of it</span>
+            <span className="sr-only">Change</span>
           </th>
           {changes.columns.map((c, i) => (
             <th key={i} scope="col" className="sticky top-0 border-b border-r bg-paper px-2.5 py-1 text-left">

@@ -5,6 +5,7 @@ import { v7 as newId } from 'uuid';
 import type { SheetBrief } from '../api/client';
 import { moment } from '../ui/time';
 import { Button, Panel, cx, inputClass } from '../ui/controls';
+import { Firsts, Part } from '../ui/Part';
 import { type SheetKind, kinds, makeSheet, sheetDrafts, useSheets } from './sheet';
 import { sayWrong } from '../ui/toasts';
 
@@ -16,18 +17,15 @@ export function DocketSheets({ docket }: { docket: string }) {
   const there = data.filter((s) => !s.removed);
   const removed = data.filter((s) => s.removed);
   return (
-    <>
-      <h2 className="mb-1 mt-2.5 flex items-center justify-between border-b pb-[3px] text-[12.5px] font-bold">
-        Sheets <NewSheet docket={docket} />
-      </h2>
+    <Part name="Sheets" tool={<NewSheet docket={docket} />}>
       {there.length === 0 ? (
-        <p className="text-[13px] text-soft">Reports, tables and drawings of the work stand here.</p>
+        <p className="text-[13px] text-soft">Reports, tables and drawings for this docket go here.</p>
       ) : null}
-      <ul className="grid gap-0.5">
+      <Firsts className="grid gap-0.5">
         {there.map((s) => (
           <Line key={s.id} sheet={s} />
         ))}
-      </ul>
+      </Firsts>
       {removed.length > 0 ? (
         <details className="mt-1 text-[13px]">
           <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{removed.length} removed</summary>
@@ -38,7 +36,7 @@ export function DocketSheets({ docket }: { docket: string }) {
           </ul>
         </details>
       ) : null}
-    </>
+    </Part>
   );
 }
 
@@ -158,7 +156,7 @@ function NewSheet({ docket }: { docket: string }) {
             </label>
           ) : null}
           <Button look="main" type="submit" disabled={!name.trim()}>
-            Begin
+            Create
           </Button>
         </p>
       </form>

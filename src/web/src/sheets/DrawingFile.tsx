@@ -49,14 +49,14 @@ export function DrawingFile({ id, onFile }: { id: string; onFile: (file: string 
           <FileUp size={14} aria-hidden /> {chosen ? 'Choose another file' : 'Choose a file'}
         </button>
         <span className="text-[13px] text-soft">
-          SVG, PNG, JPEG, GIF, WebP, AVIF or PDF, up to 50 MB. Dropping works too.
+          SVG, PNG, JPEG, GIF, WebP, AVIF or PDF, up to 50 MB. You can also drop it here.
         </span>
         <AttachedList conversation={place} />
       </div>
       {ready ? (
         <DrawingSheet key={ready.id} file={ready} name={ready.name} />
       ) : (
-        <p className="m-auto p-6 text-soft">The drawing stands here once it is chosen.</p>
+        <p className="m-auto p-6 text-soft">The drawing appears here once you choose it.</p>
       )}
     </div>
   );

@@ -92,7 +92,7 @@ export function SheetEdit({ id, kind, name, docket, sheet, inside, onDone }: Pro
             <input
               maxLength={300}
               value={note}
-              placeholder="in a few words, for who looks it up later"
+              placeholder="in a few words"
               onChange={(e) => {
                 setNote(e.target.value);
                 keep({ note: e.target.value });
@@ -109,7 +109,7 @@ export function SheetEdit({ id, kind, name, docket, sheet, inside, onDone }: Pro
             else history.back();
           }}
         >
-          {sheet ? 'Leave as it was' : 'Throw away'}
+          {sheet ? 'Cancel' : 'Discard'}
         </Button>
         <Button look="main" type="submit" disabled={saving || (kind === 'drawing' && !file)} title="Ctrl S">
           {sheet ? `Save as revision ${from + 1}` : 'Save the sheet'}
@@ -127,7 +127,7 @@ export function SheetEdit({ id, kind, name, docket, sheet, inside, onDone }: Pro
                 setWrong('');
               }}
             >
-              I have looked: mine follows on theirs
+              I have read theirs: save mine after it
             </Button>
           ) : null}
         </div>
@@ -141,7 +141,7 @@ export function SheetEdit({ id, kind, name, docket, sheet, inside, onDone }: Pro
                 page
                 conversation={inside}
                 label={name}
-                placeholder="Write the page. # points at dockets, sheets, tasks and what was said."
+                placeholder="Write the page. # links to dockets, sheets, tasks and messages."
                 initial={draft?.doc ?? sheet?.html ?? ''}
                 autoFocus
                 onChange={(_, now) => keep({ doc: now })}
@@ -161,9 +161,9 @@ export function SheetEdit({ id, kind, name, docket, sheet, inside, onDone }: Pro
         ) : null}
         {kind === 'drawing' ? <DrawingFile id={id} onFile={setFile} /> : null}
         {theirs ? (
-          <section aria-label="As it stands now" className="flex min-h-0 flex-col border-l">
+          <section aria-label="Latest revision" className="flex min-h-0 flex-col border-l">
             <h2 className="flex-none border-b bg-paper px-4 py-1 text-[13px] font-bold">
-              As it stands now: revision {theirs.newest} by {theirs.shown.by?.name}
+              Latest: revision {theirs.newest} by {theirs.shown.by?.name}
             </h2>
             <SheetBody sheet={theirs} />
           </section>

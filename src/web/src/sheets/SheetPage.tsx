@@ -107,7 +107,7 @@ function Head({ sheet, unsaved, comparing, look }: HeadProps) {
           <h1 className="text-[19px] font-bold leading-tight tracking-tight">
             <button
               type="button"
-              title="Call it otherwise"
+              title="Rename"
               onClick={() => setNaming(sheet.name)}
               className="min-h-6 rounded-[3px] text-left hover:underline hover:decoration-dotted"
             >
@@ -132,7 +132,7 @@ function Head({ sheet, unsaved, comparing, look }: HeadProps) {
               className={inputClass}
             />
             <Button type="submit" look="main" disabled={!naming.trim()}>
-              Call it so
+              Save name
             </Button>
           </form>
         )}
@@ -149,7 +149,7 @@ function Head({ sheet, unsaved, comparing, look }: HeadProps) {
           </span>
           {older ? (
             <Button look="quiet" onClick={() => look({})}>
-              To the newest
+              Go to the latest
             </Button>
           ) : null}
           {sheet.removed ? <b className="text-late">removed</b> : null}
@@ -158,12 +158,12 @@ function Head({ sheet, unsaved, comparing, look }: HeadProps) {
       <p className="flex flex-wrap items-center gap-1.5">
         {sheet.removed ? (
           <Button look="main" onClick={() => void nameSheet(sheet, sheet.name, false)}>
-            Bring it back
+            Restore
           </Button>
         ) : (
           <Button look="main" onClick={() => look({ edit: '' })} title="E">
             <Pencil size={14} aria-hidden />
-            {sheet.kind === 'drawing' ? 'New revision' : unsaved ? 'Go on writing' : 'Edit'}
+            {sheet.kind === 'drawing' ? 'New revision' : unsaved ? 'Continue editing' : 'Edit'}
           </Button>
         )}
         {shown.number > 1 ? (
@@ -179,7 +179,7 @@ function Head({ sheet, unsaved, comparing, look }: HeadProps) {
               )
             }
           >
-            <GitCompareArrows size={14} aria-hidden /> {comparing ? 'The sheet itself' : 'What changed'}
+            <GitCompareArrows size={14} aria-hidden /> {comparing ? 'The sheet' : 'What changed'}
           </Button>
         ) : null}
         <SheetTools sheet={sheet} />

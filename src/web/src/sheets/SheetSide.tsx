@@ -46,7 +46,7 @@ export function SheetSide({ sheet, from, look }: Props) {
                 )}
                 {s.revision ? (
                   <Button look="quiet" onClick={() => void share(sheet, s.party, null)}>
-                    Take back
+                    Stop sharing
                   </Button>
                 ) : null}
               </span>

@@ -13,7 +13,7 @@ export function SheetTools({ sheet }: { sheet: SheetView }) {
         html={sheet.html ?? undefined}
         trigger={
           <Button>
-            <BookOpen size={14} aria-hidden /> Read at ease
+            <BookOpen size={14} aria-hidden /> Reading view
           </Button>
         }
       >
@@ -24,7 +24,7 @@ export function SheetTools({ sheet }: { sheet: SheetView }) {
         download
         className="inline-flex min-h-[28px] items-center gap-1.5 rounded-card border px-2.5 hover:border-soft max-md:min-h-[44px]"
       >
-        <Download size={14} aria-hidden /> Take along
+        <Download size={14} aria-hidden /> Download
       </a>
     </>
   );

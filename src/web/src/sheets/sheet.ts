@@ -83,8 +83,8 @@ export async function nameSheet(sheet: SheetView, name: string, removed = sheet.
       ),
     );
     if (removed && !sheet.removed)
-      say('Removed. It is found no more, and nobody outside sees it.', {
-        action: { label: 'Bring it back', run: () => void nameSheet(now, name, false) },
+      say('Removed. It no longer appears in searches, and nobody outside can see it.', {
+        action: { label: 'Restore', run: () => void nameSheet(now, name, false) },
       });
   } catch (wrong) {
     if (wrong instanceof Refusal && wrong.current) show(wrong.current as SheetView);
@@ -102,10 +102,10 @@ export async function share(sheet: SheetView, party: string, revision: number | 
         : await taken(api.PUT('/api/sheets/{id}/shares/{party}', { params, body: { revision, knowing } })),
     );
   } catch (wrong) {
-    if (wrong instanceof Refusal && wrong.message.includes('share it all the same'))
+    if (wrong instanceof Refusal && wrong.message.includes('share it anyway'))
       say(wrong.message, {
         stays: true,
-        action: { label: 'Share all the same', run: () => void share(sheet, party, revision, true) },
+        action: { label: 'Share anyway', run: () => void share(sheet, party, revision, true) },
       });
     else sayWrong(wrong);
   }

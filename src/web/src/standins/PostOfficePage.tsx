@@ -141,7 +141,7 @@ function Texts() {
           ))}
         </ul>
       ) : (
-        <p className="mb-2 text-soft">Replies by text stand here as soon as they have left.</p>
+        <p className="mb-2 text-soft">Replies by text appear here once they are sent.</p>
       )}
       <form onSubmit={(e) => void deliver(e)} className="grid gap-2">
         <Field
@@ -242,13 +242,13 @@ export function PostOfficePage() {
     <div className="flex min-h-0 flex-1 flex-col">
       <header className="flex-none border-b bg-surface px-4 py-2">
         <h1 className="text-[19px] font-bold tracking-tight">Post office stand-in</h1>
-        <p className="text-[13px] text-soft">What left as mail, and a way to answer it as the world outside would.</p>
+        <p className="text-[13px] text-soft">Mail that was sent, and a way to answer it as the customer would.</p>
       </header>
       {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
       <div className="grid min-h-0 flex-1 content-start overflow-auto md:content-stretch md:grid-cols-[300px_minmax(0,1fr)_360px]">
         <nav aria-label="Mails that left" className="border-r md:min-h-0 md:overflow-auto">
           {data && data.length === 0 ? (
-            <Empty title="Nothing has left yet">Replies by mail stand here as soon as they have left.</Empty>
+            <Empty title="Nothing has left yet">Replies by mail appear here once they are sent.</Empty>
           ) : null}
           <ul>
             {(data ?? []).map((m) => (

@@ -1,9 +1,12 @@
 import type { TaskRow } from '../api/client';
-import { Button } from '../ui/controls';
+import { useDockets } from '../api/queries';
+import { Button, cx } from '../ui/controls';
+import { LengthField } from '../ui/LengthField';
 import { moment } from '../ui/time';
 import { ownerRef, states } from './change';
 import { DueField, OwnersField } from './fields';
 import type { RowChange } from './table';
+import { useWorklists } from './worklists';
 
 type Props = {
   rows: TaskRow[];
@@ -13,6 +16,8 @@ type Props = {
 
 /** What can be done with all that are chosen. */
 export function ChosenBar({ rows, onChange, onClear }: Props) {
+  const dockets = useDockets(true).data ?? [];
+  const lists = useWorklists().data ?? [];
   const select = 'min-h-[28px] rounded-card border bg-surface px-1.5';
   return (
     <div
@@ -54,11 +59,53 @@ export function ChosenBar({ rows, onChange, onClear }: Props) {
       />
       <OwnersField
         owners={[]}
-        label="owners …"
-        onChange={(owners) => onChange({ owners: owners.map(ownerRef) }, 'Owners chosen')}
+        label="add owners …"
+        onChange={(owners) => onChange({ addOwners: owners.map(ownerRef) }, 'Owners added')}
       />
+      <OwnersField
+        owners={[]}
+        label="only these owners …"
+        onChange={(owners) => onChange({ owners: owners.map(ownerRef) }, 'Owners set')}
+      />
+      <LengthField
+        label="Estimate of all"
+        placeholder="estimate …"
+        className="!min-h-[28px] !w-24 !py-0"
+        minutes={null}
+        onChange={(estimateMinutes) => onChange({ estimateMinutes }, 'Estimates set')}
+      />
+      <select
+        aria-label="Docket of all"
+        className={cx(select, 'max-w-36')}
+        value=""
+        onChange={(e) => onChange({ docket: e.target.value === 'none' ? null : e.target.value }, 'Docket set')}
+      >
+        <option value="">docket …</option>
+        <option value="none">no docket</option>
+        {dockets.map((d) => (
+          <option key={d.ref} value={d.ref}>
+            {d.ref} {d.subject}
+          </option>
+        ))}
+      </select>
+      <select
+        aria-label="Worklist of all"
+        className={cx(select, 'max-w-36')}
+        value=""
+        onChange={(e) =>
+          onChange({ worklist: e.target.value === 'none' ? null : e.target.value, column: null }, 'Worklist set')
+        }
+      >
+        <option value="">worklist …</option>
+        <option value="none">no worklist</option>
+        {lists.map((l) => (
+          <option key={l.id} value={l.id}>
+            {l.name}
+          </option>
+        ))}
+      </select>
       <Button look="quiet" onClick={onClear}>
-        Choose none
+        Clear selection
       </Button>
     </div>
   );

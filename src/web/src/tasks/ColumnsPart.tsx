@@ -1,24 +1,16 @@
-import { useQuery } from '@tanstack/react-query';
 import { Settings2 } from 'lucide-react';
 import { useState } from 'react';
-import { type WorklistView, api, taken } from '../api/client';
-import { keys } from '../api/queries';
+import type { WorklistView } from '../api/client';
 import { Button, Empty, IconButton, cx, inputClass } from '../ui/controls';
 import { DragRoom } from './drag';
 import { useTable } from './table';
 import { makeTask, placeTask } from './change';
 import { sayWrong } from '../ui/toasts';
 import { Column } from './WorklistColumn';
+import { useWorklists, whose } from './worklists';
 import { ListForm } from './WorklistForm';
 
-export const useWorklists = () =>
-  useQuery({ queryKey: keys.worklists, queryFn: () => taken(api.GET('/api/worklists')) });
-
 type Props = { list: string | null; onList: (id: string | null) => void; onOpen: (id: string) => void; me: string };
-
-/** Whose a worklist is, in words. */
-export const whose = (list: WorklistView) =>
-  list.whose === 'crew' ? `@${list.crew}` : list.whose === 'docket' ? list.docket! : 'my own';
 
 /** A worklist's tasks in its columns. */
 export function ColumnsPart({ list, onList, onOpen, me }: Props) {
@@ -68,7 +60,7 @@ export function ColumnsPart({ list, onList, onOpen, me }: Props) {
           A worklist is a named list of tasks with columns of its own: yours, a crew’s or a docket’s.
           <span className="mt-2 block">
             <Button look="main" onClick={() => setEditing('new')}>
-              Make the first
+              Create one
             </Button>
           </span>
         </Empty>
@@ -88,8 +80,7 @@ function Columns({ list, onOpen, me }: { list: WorklistView; onOpen: (id: string
   const unplaced = of(null);
   const place = (id: string, column: string | null, after: string | null) => {
     const row = table.rows.find((r) => r.id === id);
-    const none = { id, docket: list.docket, gateStage: null, parent: null };
-    return placeTask({ ...none, ...row, worklist: list.id, column }, { after });
+    return placeTask({ id, version: row?.version }, { worklist: list.id, column, after });
   };
   const add = async (title: string, column: string) => {
     try {
@@ -104,7 +95,7 @@ function Columns({ list, onOpen, me }: { list: WorklistView; onOpen: (id: string
     }
   };
   const all = [
-    ...(unplaced.length > 0 ? [{ id: null, name: 'In no column yet', most: null, finishes: false }] : []),
+    ...(unplaced.length > 0 ? [{ id: null, name: 'No column yet', most: null, finishes: false }] : []),
     ...list.columns,
   ];
   return (

@@ -62,13 +62,13 @@ test('all are made, each once, and then nothing is left to be made again', async
 
 test('one that is left out is not made, and the others are', async () => {
   show('One', 'Two');
-  await userEvent.click((await screen.findAllByRole('button', { name: 'Not this one' }))[0]!);
+  await userEvent.click((await screen.findAllByRole('button', { name: 'Skip this one' }))[0]!);
   await userEvent.click(screen.getByRole('button', { name: 'Make task' }));
   await waitFor(() => expect(closed).toHaveBeenCalledTimes(1));
   expect(POST.mock.calls.map(([, { body }]) => body.title)).toEqual(['Two']);
 });
 
-test('what a colleague has made of the same words is shown, and made again only knowingly', async () => {
+test('what a colleague has made of the same words is shown, and made again only anyway', async () => {
   POST.mockReturnValueOnce(
     refused(422, 'Odalys Brandt has made this task of these words already.', {
       first: { id: 'first', title: 'Grease the winch', owners: [{ firstName: 'Kit' }] },
@@ -79,7 +79,7 @@ test('what a colleague has made of the same words is shown, and made again only 
   expect((await screen.findByRole('alert')).textContent).toContain('Odalys Brandt has made this task');
   expect(screen.getByRole('link', { name: 'Grease the winch, Kit' }).getAttribute('href')).toBe('/tasks?task=first');
   expect(closed).not.toHaveBeenCalled();
-  await userEvent.click(screen.getByRole('button', { name: 'Make it all the same' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Make it anyway' }));
   await waitFor(() => expect(closed).toHaveBeenCalledTimes(1));
   expect(POST.mock.calls.map(([, { body }]) => body.again)).toEqual([false, true]);
 });

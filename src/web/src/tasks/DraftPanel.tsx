@@ -14,11 +14,13 @@ import {
 } from '../api/client';
 import { keys } from '../api/queries';
 import { Button, Wrong, cx } from '../ui/controls';
-import { say } from '../ui/toasts';
+import { moment } from '../ui/time';
+import { sayWrong } from '../ui/toasts';
+import { DraftMore } from './DraftMore';
+import type { Draft } from './draft';
 import { DueField, OwnersField, PriorityField } from './fields';
-import { makeTask } from './change';
+import { makeTask, placeTask, sayMade } from './change';
 
-type Draft = DraftView & { id: string };
 type Suggestion = { person: OwnerView; reason: string };
 /** Why a task was not made; with the one that was made of the same words before, where that is why. */
 type Wrongness = { words: string; first: TaskView | null };
@@ -28,6 +30,8 @@ type LineProps = {
   /** Who might own it, where nobody is named: of the crew on duty, the least loaded first. */
   suggestions: Suggestion[];
   only: boolean;
+  /** Whether it can be said in the talk: only inside, where the words stay. */
+  mayTell: boolean;
   wrong: Wrongness | null;
   onAgain: () => void;
   onChange: (draft: Draft) => void;
@@ -37,8 +41,10 @@ type LineProps = {
   number: string | null;
 };
 
-function DraftLine({ draft, suggestions, number, only, wrong, onAgain, onChange, onMake, onDrop }: LineProps) {
+function DraftLine(props: LineProps) {
+  const { draft, suggestions, mayTell, number, only, wrong, onAgain, onChange, onMake, onDrop } = props;
   const title = useRef<HTMLInputElement>(null);
+  const [more, setMore] = useState(draft.repeats !== null);
   useEffect(() => {
     title.current?.focus({ preventScroll: true });
     title.current?.closest('article')?.scrollIntoView({ block: 'nearest' });
@@ -89,19 +95,22 @@ function DraftLine({ draft, suggestions, number, only, wrong, onAgain, onChange,
         <span data-field="priority">
           <PriorityField value={draft.priority} onChange={(priority) => onChange({ ...draft, priority })} />
         </span>
-        {draft.repeats ? <span className="rounded-[3px] border bg-surface px-2 py-0.5">repeats</span> : null}
+        <Button look="quiet" className="!min-h-6 !py-0" aria-expanded={more} onClick={() => setMore(!more)}>
+          {more ? 'Less' : 'More'}
+        </Button>
         <span className="ml-auto flex gap-1.5">
           <Button look="main" type="submit">
             Make task
           </Button>
           <Button look="quiet" onClick={onDrop}>
-            {only ? 'Not now' : 'Not this one'}
+            {only ? 'Not now' : 'Skip this one'}
           </Button>
         </span>
       </div>
+      {more ? <DraftMore draft={draft} mayTell={mayTell} onChange={onChange} /> : null}
       {suggestions.length > 0 && draft.owners.length === 0 ? (
         <p className="mt-1.5 flex flex-wrap items-center gap-1.5 text-[12.5px]">
-          <span className="text-soft">Nobody of ours is named. Best placed:</span>
+          <span className="text-soft">Nobody is named. Best placed:</span>
           {suggestions.map((s) => (
             <Button
               key={s.person.id}
@@ -125,7 +134,7 @@ function DraftLine({ draft, suggestions, number, only, wrong, onAgain, onChange,
                 {wrong.first.owners.length > 0 ? `, ${wrong.first.owners.map((o) => o.firstName).join(' and ')}` : ''}
               </Link>
               <Button className="!min-h-6 !py-0" onClick={onAgain}>
-                Make it all the same
+                Make it anyway
               </Button>
             </>
           ) : null}
@@ -170,6 +179,34 @@ export function DraftPanel({ entry, onClose }: { entry: EntryView; onClose: () =
   );
 }
 
+/** A task that none of the words ask for. */
+const blank: DraftView = {
+  title: '',
+  owners: [],
+  due: null,
+  otherDues: [],
+  start: null,
+  priority: 'normal',
+  repeats: null,
+  parts: [],
+};
+
+/** Says in the talk, under the entry, whose task was made of it. */
+async function tellHere(entry: EntryView, task: TaskView) {
+  const tags = task.owners.map((o) => `[@${o.firstName}](${o.kind}:${o.id})`).join(' ');
+  const body = `${tags ? `${tags}: ` : ''}${task.title}${task.due ? `, by ${moment(task.due)}` : ''}`;
+  try {
+    await taken(
+      api.POST('/api/conversations/{id}/entries', {
+        params: { path: { id: entry.conversation } },
+        body: { id: newId(), body, close: false, knowing: false, repliesTo: entry.id },
+      }),
+    );
+  } catch (wrong) {
+    sayWrong(wrong);
+  }
+}
+
 function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; onClose: () => void }) {
   const [drafts, setDrafts] = useState<Draft[]>(() => data.drafts.map((d) => ({ ...d, id: newId() })));
   const [wrong, setWrong] = useState<Record<string, Wrongness>>({});
@@ -188,12 +225,18 @@ function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; o
     setDrafts((all) => all.filter((d) => d.id !== id));
     if (--left.current === 0) onClose();
   };
+  const add = () => {
+    left.current++;
+    setDrafts((all) => [...all, { ...blank, id: newId() }]);
+  };
   const make = async (draft: Draft, again = false) => {
     try {
-      const { id, title, owners, due, start, priority, repeats } = draft;
-      const task = await makeTask({ id, title, sourceEntry: entry.id, owners, due, start, priority, repeats, again });
+      const { worklist, column, tell, otherDues: _, parts: __, ...fields } = draft;
+      const task = await makeTask({ ...fields, sourceEntry: entry.id, again });
       without(draft.id);
-      say(`Task made${task.owners.length > 0 ? ` for ${task.owners.map((o) => o.firstName).join(' and ')}` : ''}.`);
+      sayMade(task);
+      if (worklist) await placeTask(task, { worklist, column: column ?? null, after: null });
+      if (tell) await tellHere(entry, task);
     } catch (refusal) {
       const first = refusal instanceof Refusal ? refusal.first : null;
       setWrong((w) => ({ ...w, [draft.id]: { words: (refusal as Error).message, first } }));
@@ -202,9 +245,7 @@ function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; o
   return (
     <>
       {!data.found ? (
-        <p className="mt-1.5 text-[12.5px] text-soft">
-          These words ask for nothing by themselves. Say what is to be done.
-        </p>
+        <p className="mt-1.5 text-[12.5px] text-soft">No request found in these words. Say what needs doing.</p>
       ) : null}
       {drafts.map((d, i) => (
         <DraftLine
@@ -213,6 +254,7 @@ function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; o
           suggestions={suggestions}
           number={drafts.length > 1 ? `${i + 1} of ${drafts.length}` : null}
           only={drafts.length === 1}
+          mayTell={entry.kind === 'note'}
           wrong={wrong[d.id] ?? null}
           onAgain={() => void make(d, true)}
           onChange={(next) => setDrafts(drafts.map((x) => (x.id === d.id ? next : x)))}
@@ -220,8 +262,11 @@ function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; o
           onDrop={() => without(d.id)}
         />
       ))}
-      {drafts.length > 1 ? (
-        <div className="mt-2 text-right">
+      <div className="mt-2 flex flex-wrap justify-between gap-2">
+        <Button look="quiet" onClick={add}>
+          Add another task
+        </Button>
+        {drafts.length > 1 ? (
           <Button
             onClick={() =>
               void (async () => {
@@ -231,8 +276,8 @@ function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; o
           >
             Make all {drafts.length}
           </Button>
-        </div>
-      ) : null}
+        ) : null}
+      </div>
     </>
   );
 }

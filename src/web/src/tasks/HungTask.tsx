@@ -1,10 +1,13 @@
-import { Link } from 'react-router';
+import { Link, useLocation } from 'react-router';
 import type { TaskView } from '../api/client';
 import { Due, Owners } from '../ui/tags';
 import { FinishBox } from './FinishBox';
 
 /** A task hanging on the entry it was made of, live. */
 export function HungTask({ task }: { task: TaskView }) {
+  const { pathname } = useLocation();
+  // In its docket it opens beside the talk.
+  const beside = task.docket !== null && pathname === `/dockets/${task.docket}`;
   return (
     <div
       className="mt-1.5 flex items-center gap-2 rounded-[3px] border-l-[3px] border-l-wren bg-paper px-1.5 py-0.5 text-[13px]"
@@ -12,7 +15,7 @@ export function HungTask({ task }: { task: TaskView }) {
     >
       <FinishBox task={task} />
       <Link
-        to={`/tasks?task=${task.id}`}
+        to={`${beside ? pathname : '/tasks'}?task=${task.id}`}
         className={task.state === 'done' ? 'min-w-0 text-soft line-through' : 'min-w-0 hover:underline'}
       >
         {task.title}

@@ -67,8 +67,8 @@ export function LoadPart({ onOpen }: { onOpen: (id: string) => void }) {
             </select>
           </label>
           <span>
-            Hours of estimated work of the hours that are free. What is late stands on today. Drag to another day or
-            person, or Alt and an arrow.
+            Estimated hours out of the hours that are free. Late work counts for today. Drag tasks to another day or
+            person, or use Alt and an arrow.
           </span>
         </p>
         <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Load">

@@ -54,7 +54,7 @@ export function MonthPart({ table, rows, onOpen }: Props) {
       <div className="flex min-h-0 flex-1 flex-col">
         <div className="flex flex-none flex-wrap items-center gap-2 border-b px-3 py-1.5 text-[13px]">
           <IconButton
-            label={length === 'week' ? 'The week before' : 'The month before'}
+            label={length === 'week' ? 'Previous week' : 'Previous month'}
             onClick={() => setAt(length === 'week' ? plusDays(at, -7) : monthOn(at, -1))}
           >
             <ChevronLeft size={16} />
@@ -65,7 +65,7 @@ export function MonthPart({ table, rows, onOpen }: Props) {
               : monthName(at)}
           </h2>
           <IconButton
-            label={length === 'week' ? 'The next week' : 'The next month'}
+            label={length === 'week' ? 'Next week' : 'Next month'}
             onClick={() => setAt(length === 'week' ? plusDays(at, 7) : monthOn(at, 1))}
           >
             <ChevronRight size={16} />
@@ -81,7 +81,7 @@ export function MonthPart({ table, rows, onOpen }: Props) {
             {length === 'week' ? 'A whole month' : 'One week'}
           </Button>
           <span className="ml-auto text-soft max-md:hidden">
-            {undated > 0 ? `${undated} are not dated. ` : ''}Drag to another day, or Alt and an arrow.
+            {undated > 0 ? `${undated} have no date. ` : ''}Drag to another day, or Alt and an arrow.
           </span>
         </div>
         <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Calendar of tasks">

@@ -5,7 +5,9 @@ import { type TaskView, api, taken } from '../api/client';
 import { showTask } from '../api/live';
 import { keys, queries, useTasks } from '../api/queries';
 import { Kept } from '../api/store';
-import { exact, fromField } from '../ui/time';
+import { LengthField } from '../ui/LengthField';
+import { MomentField } from '../ui/MomentField';
+import { exact } from '../ui/time';
 import { Button, Empty, Wrong, cx } from '../ui/controls';
 import { FinishBox } from './FinishBox';
 import { changeTask, finishTask, states, whereSaid } from './change';
@@ -28,7 +30,6 @@ function Row({ task, here, reason, stale, onOpen }: RowProps) {
   useEffect(() => {
     if (here) row.current?.scrollIntoView({ block: 'center' });
   }, [here]);
-  const [hours, setHours] = useState<string | null>(null);
   const source = whereSaid(task);
   return (
     <li
@@ -56,7 +57,7 @@ function Row({ task, here, reason, stale, onOpen }: RowProps) {
             <Link
               to={source}
               className="text-wren underline decoration-wren/40 underline-offset-2 hover:decoration-wren"
-              title={task.sourceEntry ? 'To the entry it was made of' : 'To its docket'}
+              title={task.sourceEntry ? 'Go to the message it came from' : 'Go to its docket'}
             >
               {task.docket ? `${task.docket} ${task.docketName}` : 'where it was said'}
             </Link>
@@ -67,7 +68,7 @@ function Row({ task, here, reason, stale, onOpen }: RowProps) {
           {task.repeats ? ' · repeats' : ''}
           {task.parts ? ` · ${task.parts.done} of ${task.parts.count} parts done` : ''}
           {task.parentTitle ? ` · part of ${task.parentTitle}` : ''}
-          {task.private ? ' · yours alone' : ''}
+          {task.private ? ' · only for you' : ''}
         </p>
         {reason && !over(task) ? <p className="text-[12.5px] italic text-soft">{reason}</p> : null}
         {stale && !over(task) ? <Stale task={task} /> : null}
@@ -108,27 +109,15 @@ function Row({ task, here, reason, stale, onOpen }: RowProps) {
           </option>
         ))}
       </select>
-      <input
-        aria-label={`Estimate in hours of ${task.title}`}
-        inputMode="decimal"
-        placeholder="hours"
-        className={cx(
-          'min-h-6 w-full rounded-[3px] border border-transparent bg-transparent px-1',
-          'hover:border-line focus:border-line placeholder:text-soft max-md:hidden',
-        )}
-        value={hours ?? (task.estimateMinutes ? `${task.estimateMinutes / 60} h` : '')}
-        onChange={(e) => setHours(e.target.value)}
-        onFocus={() => setHours(task.estimateMinutes ? String(task.estimateMinutes / 60) : '')}
-        onBlur={() => {
-          const minutes = Math.round(Number((hours ?? '').replace(',', '.')) * 60);
-          setHours(null);
-          if (Number.isNaN(minutes))
-            sayWrong(new Error('An estimate is a number of hours, such as 1.5. It was left as it was.'));
-          else if (minutes !== (task.estimateMinutes ?? 0))
-            void changeTask(task, { estimateMinutes: minutes > 0 ? minutes : null });
-        }}
-        onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
-      />
+      <span className="max-md:hidden">
+        <LengthField
+          label={`Estimate of ${task.title}`}
+          placeholder="estimate"
+          className="!min-h-6 !border-transparent !bg-transparent !px-1 hover:!border-line focus:!border-line"
+          minutes={task.estimateMinutes}
+          onChange={(minutes) => void changeTask(task, { estimateMinutes: minutes || null })}
+        />
+      </span>
     </li>
   );
 }
@@ -147,7 +136,7 @@ function Stale({ task }: { task: TaskView }) {
   return (
     <div
       role="group"
-      aria-label={`Is it still so? ${task.title}`}
+      aria-label={`Still needed? ${task.title}`}
       onKeyDown={(e) => {
         const act = { d: () => void finishTask(task), s: () => void wanted(), n: () => setDating(true) }[e.key];
         if (!act || (e.target as HTMLElement).closest('input')) return;
@@ -157,7 +146,7 @@ function Stale({ task }: { task: TaskView }) {
       }}
       className="mt-0.5 flex flex-wrap items-center gap-1.5 text-[12.5px] text-soon"
     >
-      Nobody has said a word about it since it was due.
+      Nobody has mentioned it since it was due.
       <Button className="!min-h-6 !py-0" onClick={() => void finishTask(task)}>
         <span>
           <u>D</u>one already
@@ -169,16 +158,17 @@ function Stale({ task }: { task: TaskView }) {
         </span>
       </Button>
       {dating ? (
-        <input
+        <MomentField
+          bare
           autoFocus
-          type="datetime-local"
-          aria-label="New date"
-          className="min-h-6 rounded-[3px] border bg-surface px-1"
-          onKeyDown={(e) => {
-            if (e.key === 'Enter' && e.currentTarget.value)
-              void changeTask(task, { due: fromField(e.currentTarget.value) });
-            if (e.key === 'Escape') setDating(false);
+          label="New date"
+          className="w-44"
+          value={task.due}
+          onChange={(due) => {
+            setDating(false);
+            void changeTask(task, { due });
           }}
+          onEscape={() => setDating(false)}
         />
       ) : (
         <Button className="!min-h-6 !py-0" onClick={() => setDating(true)}>
@@ -229,8 +219,8 @@ export function NextPart({ wanted, onOpen }: { wanted: string | null; onOpen: (i
       <div className="min-h-0 flex-1 overflow-auto" role="region" aria-label="List of tasks" tabIndex={0}>
         {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
         {data && rows.length === 0 ? (
-          <Empty title="No tasks of yours">
-            When you are given a task, or press T on something that was said, it stands here until it is done.
+          <Empty title="You have no tasks">
+            When you are given a task, or press T on a message, it stays here until it is done.
           </Empty>
         ) : (
           <ul>

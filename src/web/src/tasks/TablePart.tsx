@@ -139,11 +139,7 @@ export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
   );
 
   if (table.rows.length === 0)
-    return (
-      <Empty title="No tasks here">
-        When a task is given, or T is pressed on something that was said, it stands here until it is done.
-      </Empty>
-    );
+    return <Empty title="No tasks here">Tasks appear here when somebody makes one, or presses T on a message.</Empty>;
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       {picked.length > 0 ? (

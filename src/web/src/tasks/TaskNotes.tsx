@@ -38,10 +38,10 @@ export function TaskNotes({ task, notes, html }: { task: TaskView; notes: string
           />
           <span className="mt-1 flex gap-2">
             <Button look="main" onClick={save}>
-              Keep
+              Save
             </Button>
             <Button look="quiet" onClick={() => setTyped(null)}>
-              Leave as it was
+              Cancel
             </Button>
           </span>
         </>

@@ -49,17 +49,17 @@ export function TaskTimes({ detail }: { detail: TaskDetail }) {
       {task.repeats ? (
         <Line name="The next">
           <select
-            aria-label="When the next is made"
+            aria-label="When the next one comes"
             className={choice}
             value={times.nextByTime ? 'time' : 'done'}
             onChange={(e) => void put({ nextByTime: e.target.value === 'time' })}
           >
-            <option value="done">is made when this is done</option>
-            <option value="time">is made when its time comes</option>
+            <option value="done">comes when this is done</option>
+            <option value="time">comes on its date</option>
           </select>
           {task.state === 'done' || task.state === 'dropped' ? null : (
             <Button look="quiet" className="!min-h-6 !py-0" onClick={() => void skip()}>
-              Leave this one out
+              Skip this one
             </Button>
           )}
         </Line>

@@ -37,7 +37,7 @@ export function TaskWaits({ detail, onOpen }: { detail: TaskDetail; onOpen: (id:
             >
               {b.title}
             </button>
-            <IconButton label={`Wait for ${b.title} no more`} onClick={() => void set(ids.filter((i) => i !== b.id))}>
+            <IconButton label={`Stop waiting for ${b.title}`} onClick={() => void set(ids.filter((i) => i !== b.id))}>
               <X size={13} />
             </IconButton>
           </li>

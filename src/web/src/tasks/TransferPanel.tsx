@@ -40,7 +40,7 @@ export function TransferPanel({ scope }: { scope: string }) {
       );
       setPreview(null);
       setFile(null);
-      say(`${done.made} made and ${done.changed} changed${done.bad > 0 ? `; ${done.bad} could not be taken` : ''}.`);
+      say(`${done.made} made and ${done.changed} changed${done.bad > 0 ? `; ${done.bad} could not be imported` : ''}.`);
       await queries.invalidateQueries({ queryKey: keys.taskTable });
       await queries.invalidateQueries({ queryKey: keys.tasks });
     } catch (wrong) {
@@ -60,7 +60,7 @@ export function TransferPanel({ scope }: { scope: string }) {
         }
       >
         <div className="grid gap-1.5 text-[13px]">
-          <p className="font-semibold">This set as a file</p>
+          <p className="font-semibold">Export these tasks</p>
           <p className="flex gap-2">
             <a className="text-wren underline" href={out('csv')}>
               Table (.csv)
@@ -69,7 +69,7 @@ export function TransferPanel({ scope }: { scope: string }) {
               Calendar (.ics)
             </a>
           </p>
-          <p className="mt-1 font-semibold">Tasks from a file</p>
+          <p className="mt-1 font-semibold">Import tasks</p>
           <input
             ref={choose}
             type="file"
@@ -84,7 +84,7 @@ export function TransferPanel({ scope }: { scope: string }) {
           />
           <Button onClick={() => choose.current?.click()}>Choose a .csv or .ics</Button>
           <p className="text-soft">
-            You see first what it would do. A task that came out with its id is changed, not made again.
+            You see what it would do before anything changes. A task exported with its id is updated, not made twice.
           </p>
           <Feed />
         </div>
@@ -104,8 +104,8 @@ export function TransferPanel({ scope }: { scope: string }) {
             {preview ? (
               <>
                 <p className="mb-2 text-[13px] text-soft">
-                  {preview.made} new, {preview.changed} changed, {preview.same} the same as they are
-                  {preview.bad > 0 ? <b className="text-late">, {preview.bad} that cannot be taken</b> : null}.
+                  {preview.made} new, {preview.changed} changed, {preview.same} unchanged
+                  {preview.bad > 0 ? <b className="text-late">, {preview.bad} that cannot be imported</b> : null}.
                 </p>
                 <div
                   className="min-h-0 flex-1 overflow-auto border"
@@ -129,7 +129,7 @@ export function TransferPanel({ scope }: { scope: string }) {
                 </div>
                 <div className="mt-3 flex justify-end gap-2">
                   <Button look="quiet" onClick={() => setPreview(null)}>
-                    Take nothing in
+                    Cancel
                   </Button>
                   <Button look="main" disabled={preview.made + preview.changed === 0} onClick={() => void apply()}>
                     Take {preview.made + preview.changed} in
@@ -178,20 +178,22 @@ function Feed() {
             value={address}
             onFocus={(e) => e.target.select()}
           />
-          <p className="text-soft">Subscribe to it there. Whoever knows it reads your tasks; it is shown this once.</p>
+          <p className="text-soft">
+            Subscribe to it in your calendar. Anyone with the address can read your tasks. It is shown only once.
+          </p>
         </>
       ) : (
         <p className="text-soft">
           {data?.since
             ? `There is an address since ${moment(data.since)}.`
-            : 'A secret address that a calendar program subscribes to.'}
+            : 'A secret address that your calendar can subscribe to.'}
         </p>
       )}
       <span className="flex gap-2">
         <Button onClick={() => void make()}>{data?.since ? 'Make a new address' : 'Make an address'}</Button>
         {data?.since ? (
           <Button look="quiet" onClick={() => void remove()}>
-            Take it back
+            Withdraw it
           </Button>
         ) : null}
       </span>

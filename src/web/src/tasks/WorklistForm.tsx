@@ -73,7 +73,7 @@ export function ListForm({ list, onDone }: { list: WorklistView | null; onDone: 
         {list ? null : (
           <>
             <label>
-              Whose
+              Belongs to
               <select className={cx(inputClass, '!w-auto')} value={crew} onChange={(e) => setCrew(e.target.value)}>
                 <option value="">my own, or a docket’s</option>
                 {crews.map((c) => (
@@ -120,7 +120,7 @@ export function ListForm({ list, onDone }: { list: WorklistView | null; onDone: 
                   onChange={(e) => set(i, { most: e.target.value ? Number(e.target.value) : null })}
                 />
               </label>
-              <label className="flex items-center gap-1" title="What is put here is done">
+              <label className="flex items-center gap-1" title="Tasks moved here are done">
                 <input
                   type="checkbox"
                   className="size-4 accent-wren"
@@ -155,7 +155,7 @@ export function ListForm({ list, onDone }: { list: WorklistView | null; onDone: 
                 disabled={columns.length === 1}
                 onClick={() => setColumns(columns.filter((_, k) => k !== i))}
               >
-                Take out
+                Remove
               </Button>
             </span>
           </li>
@@ -165,27 +165,27 @@ export function ListForm({ list, onDone }: { list: WorklistView | null; onDone: 
             disabled={columns.length >= 12}
             onClick={() => setColumns([...columns, { id: newId(), name: '', most: null, finishes: false }])}
           >
-            One more column
+            Add a column
           </Button>
         </li>
       </ol>
       <div className="mt-2 flex gap-2">
         <Button look="main" type="submit">
-          Keep it
+          Save
         </Button>
         <Button look="quiet" onClick={() => onDone()}>
-          Leave it as it is
+          Cancel
         </Button>
         {list ? (
           <Panel
-            label="Take the worklist away"
+            label="Delete the worklist"
             trigger={
               <Button look="quiet" className="ml-auto">
-                Take it away
+                Delete worklist
               </Button>
             }
           >
-            <p className="mb-2 text-[13px]">The worklist and its columns go; its tasks stay.</p>
+            <p className="mb-2 text-[13px]">Deletes the worklist and its columns; its tasks stay.</p>
             <Button onClick={() => void remove()}>Take {list.name} away</Button>
           </Panel>
         ) : null}

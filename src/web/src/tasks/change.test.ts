@@ -92,7 +92,7 @@ describe('one task', () => {
     expect(PUT.mock.calls[1]![1].params.header['If-Match']).toBe('"5"');
   });
 
-  test('that cannot be changed says why, and the next change is tried all the same', async () => {
+  test('that cannot be changed says why, and the next change is tried anyway', async () => {
     PUT.mockReturnValueOnce(refused(422, 'Kit does not see it.')).mockReturnValueOnce(ok(task(2)));
     await change.changeTask(task(1), { owners: [] });
     expect(sayWrong).toHaveBeenCalledWith(expect.objectContaining({ message: 'Kit does not see it.' }));
@@ -100,18 +100,24 @@ describe('one task', () => {
     expect(PUT.mock.calls[1]![1].params.header['If-Match']).toBe('"1"');
   });
 
-  test('is put elsewhere with what is not said of its place', async () => {
+  test('is put elsewhere, and what is not said of its place is not touched', async () => {
     PUT.mockReturnValue(ok(task(2)));
-    const place = { id: 't', docket: 'J-1', gateStage: 2, parent: null, worklist: 'w', column: 'a' };
-    await change.placeTask(place, { column: 'b', after: 'x' });
-    expect(PUT.mock.calls[0]![1].body).toEqual({
-      docket: 'J-1',
-      gateStage: 2,
-      parent: null,
-      worklist: 'w',
-      column: 'b',
-      after: 'x',
-    });
+    await change.placeTask(task(1), { column: 'b', after: 'x' });
+    const [, { params, body }] = PUT.mock.calls[0]!;
+    expect(params.header['If-Match']).toBe('"1"');
+    expect(body).toMatchObject({ column: 'b', after: 'x', changed: ['column', 'after'] });
+  });
+
+  test('that somebody else put elsewhere is shown where it is, and one can still have one’s own way', async () => {
+    PUT.mockReturnValueOnce(
+      refused(412, 'Changed.', { current: task(5), collisions: [{ what: 'worklist', now: 'Hatch, Done' }] }),
+    );
+    await change.placeTask(task(1), { column: 'b' });
+    expect(say.mock.calls[0]![0]).toContain('worklist is now Hatch, Done');
+    PUT.mockReturnValue(ok(task(6)));
+    say.mock.calls[0]![1].action.run();
+    await vi.waitFor(() => expect(PUT).toHaveBeenCalledTimes(2));
+    expect(PUT.mock.calls[1]![1].params.header['If-Match']).toBe('"5"');
   });
 
   test('leads to where it was said, else to its docket', () => {

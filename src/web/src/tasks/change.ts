@@ -62,17 +62,21 @@ async function put(task: TaskView, change: Partial<Fields>): Promise<TaskView | 
     void queries.invalidateQueries({ queryKey: keys.taskDetail });
     return made;
   } catch (wrong) {
-    if (wrong instanceof Refusal && wrong.status === 412) {
-      const theirs = wrong.current as TaskView;
-      showTask(theirs);
-      const both = wrong.collisions.map((c) => `${c.what} is now ${c.now}`).join(', ');
-      say(`Someone changed “${theirs.title}” meanwhile: ${both}. Yours was kept aside.`, {
-        stays: true,
-        action: { label: 'Use mine', run: () => void changeTask(theirs, change) },
-      });
-    } else sayWrong(wrong);
+    if (wrong instanceof Refusal && wrong.status === 412) collided(wrong, (theirs) => changeTask(theirs, change));
+    else sayWrong(wrong);
     return null;
   }
+}
+
+/** Shows what somebody else made of the same field; one's own can still be put in its place. */
+function collided(wrong: Refusal, again: (theirs: TaskView) => Promise<void>) {
+  const theirs = wrong.current as TaskView;
+  showTask(theirs);
+  const both = wrong.collisions.map((c) => `${c.what} is now ${c.now}`).join(', ');
+  say(`Someone changed “${theirs.title}” meanwhile: ${both}. Yours was not saved.`, {
+    stays: true,
+    action: { label: 'Use mine', run: () => void again(theirs) },
+  });
 }
 
 /** What a new task is, beside its title. What is left out is as of one that nothing is known of. */
@@ -86,6 +90,8 @@ export type NewTask = {
   start?: string | null;
   priority?: string;
   repeats?: string | null;
+  notes?: string;
+  estimateMinutes?: number | null;
   /** Whether it is made although one of the same title was made of the same entry. */
   again?: boolean;
 };
@@ -104,7 +110,8 @@ export async function makeTask(task: NewTask): Promise<TaskView> {
         start: task.start ?? null,
         priority: task.priority ?? 'normal',
         repeats: task.repeats ?? null,
-        estimateMinutes: null,
+        notes: task.notes?.trim() || null,
+        estimateMinutes: task.estimateMinutes ?? null,
         private: false,
         again: task.again ?? false,
       },
@@ -126,21 +133,34 @@ export type Standing = {
   after: string | null;
 };
 
-/** Puts a task elsewhere; what is not said of its place stays. */
-export async function placeTask(task: Omit<Standing, 'after'> & { id: string }, to: Partial<Standing>): Promise<void> {
-  const { docket, gateStage, parent, worklist, column } = task;
+const nowhere: Standing = { docket: null, gateStage: null, parent: null, worklist: null, column: null, after: null };
+
+/** Says that a task was made; undone, it is dropped, and those who were told of it hear that too. */
+export function sayMade(task: TaskView) {
+  const whom = task.owners.map((o) => o.firstName).join(' and ');
+  say(`Task made${whom ? ` for ${whom}` : ''}.`, {
+    action: { label: 'Undo', run: () => void changeTask(task, { state: 'dropped' }) },
+  });
+}
+
+/** Puts a task elsewhere; what is not said of its place stays, whoever changed that meanwhile. */
+export async function placeTask(task: { id: string; version?: number }, to: Partial<Standing>): Promise<void> {
   try {
     showTask(
       await taken(
         api.PUT('/api/tasks/{id}/place', {
-          params: { path: { id: task.id } },
-          body: { docket, gateStage, parent, worklist, column, after: null, ...to },
+          params: {
+            path: { id: task.id },
+            header: { 'If-Match': task.version === undefined ? undefined : `"${task.version}"` },
+          },
+          body: { ...nowhere, ...to, changed: Object.keys(to) },
         }),
       ),
     );
     for (const queryKey of [keys.taskTable, keys.taskDetail]) void queries.invalidateQueries({ queryKey });
   } catch (wrong) {
-    sayWrong(wrong);
+    if (wrong instanceof Refusal && wrong.status === 412) collided(wrong, (theirs) => placeTask(theirs, to));
+    else sayWrong(wrong);
   }
 }
 

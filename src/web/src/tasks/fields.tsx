@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type OwnerView, api, taken } from '../api/client';
 import { useColleagues } from '../api/queries';
-import { exact, fromField, moment, toField } from '../ui/time';
+import { MomentField } from '../ui/MomentField';
+import { exact, moment } from '../ui/time';
 import { Button, Panel, cx, inputClass } from '../ui/controls';
 import { NameTag, Owners, Priority } from '../ui/tags';
 
@@ -102,7 +103,7 @@ export function OwnersField({ owners, onChange, bare, label }: OwnersProps) {
                   )
                 }
               >
-                Give it to {s.cover.firstName}
+                Give to {s.cover.firstName}
               </Button>
             ) : null}
           </p>
@@ -145,7 +146,7 @@ export function DueField({ due, label, others = [], onChange, className, bare }:
     >
       {others.length > 0 ? (
         <div className="mb-2 grid gap-1">
-          <p className="text-[12.5px] text-soft">The words might also mean</p>
+          <p className="text-[12.5px] text-soft">It could also mean</p>
           {others.map((o) => (
             <Button key={o} onClick={() => choose(o)}>
               {moment(o)}
@@ -153,30 +154,7 @@ export function DueField({ due, label, others = [], onChange, className, bare }:
           ))}
         </div>
       ) : null}
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          choose(fromField(String(new FormData(e.currentTarget).get('due'))));
-        }}
-      >
-        <label className="block text-[13px] font-semibold">
-          Due
-          <input
-            name="due"
-            type="datetime-local"
-            className={cx(inputClass, 'mt-0.5 font-normal')}
-            defaultValue={toField(due)}
-          />
-        </label>
-        <div className="mt-2 flex gap-2">
-          <Button look="main" type="submit">
-            Set
-          </Button>
-          <Button look="quiet" onClick={() => choose(null)}>
-            No date
-          </Button>
-        </div>
-      </form>
+      <MomentField label="Due" value={due} autoFocus inline onChange={choose} onEscape={() => setOpen(false)} />
     </Panel>
   );
 }

@@ -78,6 +78,11 @@ export type RowChange = {
   due?: string | null;
   estimateMinutes?: number | null;
   title?: string;
+  /** Owners beside those it has. */
+  addOwners?: { kind: string; id: string }[];
+  docket?: string | null;
+  worklist?: string | null;
+  column?: string | null;
 };
 
 /** A change as the server wants it for one of many tasks. */
@@ -87,16 +92,22 @@ const asked = (id: string, version: number, change: RowChange) => ({
   ...change,
   setDue: change.due !== undefined,
   setEstimate: change.estimateMinutes !== undefined,
+  setDocket: change.docket !== undefined,
+  setWorklist: change.worklist !== undefined,
 });
 
 /** How a row was in what is to be changed of it. */
 const before = (row: TaskRow, change: RowChange, people: OwnerView[]): RowChange => ({
   ...(change.state !== undefined && { state: row.state }),
   ...(change.priority !== undefined && { priority: row.priority }),
-  ...(change.owners !== undefined && { owners: row.owners.map((o) => ({ kind: people[o]!.kind, id: people[o]!.id })) }),
+  ...((change.owners ?? change.addOwners) !== undefined && {
+    owners: row.owners.map((o) => ({ kind: people[o]!.kind, id: people[o]!.id })),
+  }),
   ...(change.due !== undefined && { due: row.due }),
   ...(change.estimateMinutes !== undefined && { estimateMinutes: row.estimateMinutes }),
   ...(change.title !== undefined && { title: row.title }),
+  ...(change.docket !== undefined && { docket: row.docket }),
+  ...(change.worklist !== undefined && { worklist: row.worklist, column: row.column }),
 });
 
 /** Changes one or many rows at once; all of it is undone from the toast. */

@@ -81,14 +81,14 @@ export function exact(iso: string) {
   return `${p.weekday} ${p.day} ${months[p.month - 1]} ${p.year}, ${two(p.hour)}:${two(p.minute)}`;
 }
 
-/** A moment as the value of a datetime-local field in the firm's zone. */
+/** A moment as wall time in the firm’s zone: "2026-04-16T15:00"; empty for none. */
 export function toField(iso: string | null | undefined) {
   if (!iso) return '';
   const p = parts(Date.parse(iso));
   return `${p.year}-${two(p.month)}-${two(p.day)}T${two(p.hour)}:${two(p.minute)}`;
 }
 
-/** The moment that a datetime-local field means in the firm's zone; null when it is empty. */
+/** The moment of a wall time in the firm’s zone; null when there is none. */
 export function fromField(value: string): string | null {
   if (!value) return null;
   const wall = Date.parse(`${value}:00Z`);

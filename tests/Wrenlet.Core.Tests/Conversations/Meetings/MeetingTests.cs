@@ -30,14 +30,12 @@ public class MeetingTests
     public void What_cannot_take_place_is_said_in_a_sentence()
     {
         Set().Wrong(Now).ShouldBeNull();
-        (Set() with { Title = " " }).Wrong(Now).ShouldBe("Say what the meeting is about: it needs a title.");
-        Set(minutes: 0).Wrong(Now).ShouldBe("It ends before it begins. Choose a later end.");
+        (Set() with { Title = " " }).Wrong(Now).ShouldBe("Give the meeting a title.");
+        Set(minutes: 0).Wrong(Now).ShouldBe("It ends before it starts. Choose a later end.");
         Set(minutes: 721).Wrong(Now).ShouldBe("A meeting takes at most 12 hours. Make it shorter, or make several.");
         Set("2026-04-14T07:00").Wrong(Now).ShouldBe("That time is past. Choose a later one.");
-        (Set() with { Invitees = [new(Odalys)] })
-            .Wrong(Now)
-            .ShouldBe("A meeting needs somebody beside you. Choose who takes part.");
-        (Set() with { Where = "" }).Wrong(Now).ShouldBe("Say where it is, or let it be by call.");
+        (Set() with { Invitees = [new(Odalys)] }).Wrong(Now).ShouldBe("Choose who else takes part.");
+        (Set() with { Where = "" }).Wrong(Now).ShouldBe("Say where it is, or make it a call.");
         (Set() with { Where = "", Call = true }).Wrong(Now).ShouldBeNull();
     }
 
@@ -57,9 +55,9 @@ public class MeetingTests
     {
         Set().Refuses(Ines, Now).ShouldBeNull();
         Set().Refuses(Yard.Named("Kit").Id, Now).ShouldBe("You are not invited to this meeting.");
-        Set().Refuses(Odalys, Now).ShouldBe("You invite to this meeting. Move it or call it off instead.");
-        Set().Refuses(Ines, Yard.At("2026-04-16T15:00")).ShouldBe("The meeting is over; there is nothing to answer.");
-        Set().Off().Refuses(Ines, Now).ShouldBe("The meeting was called off; there is nothing to answer.");
+        Set().Refuses(Odalys, Now).ShouldBe("It is your meeting. Move or cancel it instead.");
+        Set().Refuses(Ines, Yard.At("2026-04-16T15:00")).ShouldBe("The meeting is over; no answer is needed.");
+        Set().Off().Refuses(Ines, Now).ShouldBe("The meeting was cancelled; no answer is needed.");
     }
 
     [Fact]
@@ -73,20 +71,20 @@ public class MeetingTests
             );
         Refuses("Odalys").ShouldBeNull();
         Refuses("Tobiah").ShouldBeNull("a manager");
-        Refuses("Ines").ShouldBe("Odalys invites to this meeting. Ask them, or a manager.");
-        Refuses("Odalys", off: true).ShouldBe("The meeting is called off already.");
+        Refuses("Ines").ShouldBe("It is Odalys’s meeting. Ask them, or a manager.");
+        Refuses("Odalys", off: true).ShouldBe("The meeting has been cancelled already.");
         Refuses("Odalys", "2026-04-16T15:00").ShouldBe("The meeting is over.");
     }
 
     [Fact]
     public void Who_comes_is_told_in_a_line()
     {
-        Set().Line(Name).ShouldBe("You come; Ines and Tobiah have not said.");
+        Set().Line(Name).ShouldBe("You come; Ines and Tobiah have not answered.");
         Set()
             .Answered(new(Ines, Attendance.NotComing, Now, "at the lift"))
             .Answered(new(Tobiah, Attendance.Perhaps, Now))
             .Line(Name)
-            .ShouldBe("You come; Tobiah comes perhaps; Ines cannot come.");
+            .ShouldBe("You come; Tobiah may come; Ines cannot come.");
     }
 
     [Fact]

@@ -1,30 +1,39 @@
-import { type FormEvent, useState } from 'react';
+import type { FormEvent } from 'react';
 import { type SetUpView, api, taken } from '../../api/client';
+import { useBegun } from '../../api/meanwhile';
+import { Clashes } from '../../ui/Clashes';
+import { MomentField } from '../../ui/MomentField';
 import { Button, inputClass } from '../../ui/controls';
 import { Alert, useSave } from './useSave';
 
 export function Holidays({ data }: { data: SetUpView }) {
-  const [list, setList] = useState(data.holidays);
+  const { value, set, clashes, begin, send } = useBegun(data.holidays);
+  const list = value.days;
+  const setList = (become: (days: typeof list) => typeof list) => set({ days: become(list) });
   const { wrong, save } = useSave();
+  const put = async (body: typeof value, ifMatch: string | undefined) => {
+    const params = { header: { 'If-Match': ifMatch } };
+    const made = await taken(api.PUT('/api/set-up/holidays', { params, body: body.days.filter((h) => h.date) }));
+    begin(made.holidays);
+    return made;
+  };
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    void save(
-      taken(api.PUT('/api/set-up/holidays', { body: list.filter((h) => h.date) })),
-      'The holidays are set. No clock counts on them.',
-    );
+    void save(send(put), 'Holidays saved. Clocks stand still on these days.');
   };
+  const show = (_: string, days: unknown) => (days as typeof list).map((d) => `${d.date} ${d.name}`).join(', ');
   return (
     <form onSubmit={submit} className="grid max-w-[560px] gap-2">
-      <p className="text-soft">Days on which nobody works, in every queue.</p>
+      <p className="text-soft">Days off for everybody, in every queue.</p>
       {list.map((h, i) => (
         <div key={i} className="grid grid-cols-[170px_1fr_auto] gap-2">
-          <input
-            aria-label="Date"
-            type="date"
-            required
-            className={inputClass}
+          <MomentField
+            bare
+            dayOnly
+            label="Date"
+            sense="from"
             value={h.date}
-            onChange={(e) => setList((all) => all.map((x, n) => (n === i ? { ...x, date: e.target.value } : x)))}
+            onChange={(date) => setList((all) => all.map((x, n) => (n === i ? { ...x, date: date ?? '' } : x)))}
           />
           <input
             aria-label="Name"
@@ -34,11 +43,17 @@ export function Holidays({ data }: { data: SetUpView }) {
             onChange={(e) => setList((all) => all.map((x, n) => (n === i ? { ...x, name: e.target.value } : x)))}
           />
           <Button look="quiet" onClick={() => setList((all) => all.filter((_, n) => n !== i))}>
-            Take out
+            Remove
           </Button>
         </div>
       ))}
       <Alert>{wrong}</Alert>
+      <Clashes
+        clashes={clashes}
+        labels={{ days: 'Holidays' }}
+        show={show}
+        onTheirs={(_, days) => set({ days: days as typeof list })}
+      />
       <p className="flex gap-2">
         <Button onClick={() => setList((all) => [...all, { date: '', name: '' }])}>Add a day</Button>
         <Button look="main" type="submit">

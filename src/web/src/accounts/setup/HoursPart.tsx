@@ -1,11 +1,24 @@
 import { type FormEvent, useState } from 'react';
-import { type SetUpView, api, taken } from '../../api/client';
+import { Refusal, type SetUpView, api, taken } from '../../api/client';
+import { useBegun } from '../../api/meanwhile';
+import { Clashes } from '../../ui/Clashes';
 import { Button, Field } from '../../ui/controls';
 import { Alert, useSave } from './useSave';
 
 const days = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 
 type Hour = SetUpView['calendars'][number]['hours'][number];
+
+type Calendar = { name: string; hours: Hour[]; version?: string | null };
+
+/** The hours of each day as text, beside the name. */
+type Texts = { version?: string | null; name?: string; [day: string]: string | null | undefined };
+
+const textsOf = ({ name, hours, version }: Calendar): Texts => ({
+  name,
+  version,
+  ...Object.fromEntries(days.map((d, i) => [d, hoursText(hours, i + 1)])),
+});
 
 const hoursText = (hours: Hour[], weekday: number) =>
   hours
@@ -24,9 +37,9 @@ export function Hours({ data }: { data: SetUpView }) {
   const [added, setAdded] = useState<string[]>([]);
   return (
     <>
-      <p className="text-soft">Write hours as 08:00-12:30, 13:00-17:00; leave a free day empty.</p>
+      <p className="text-soft">Write hours like 08:00-12:30, 13:00-17:00. Leave days off empty.</p>
       {[...data.calendars, ...added.map((name) => ({ name, hours: [] as Hour[] }))].map((c, i) => (
-        <Calendar key={i < data.calendars.length ? c.name : `new ${i}`} calendar={c} />
+        <CalendarForm key={i < data.calendars.length ? c.name : `new ${i}`} calendar={c} />
       ))}
       <div>
         <Button onClick={() => setAdded((all) => [...all, ''])}>New working hours</Button>
@@ -35,19 +48,31 @@ export function Hours({ data }: { data: SetUpView }) {
   );
 }
 
-function Calendar({ calendar }: { calendar: { name: string; hours: Hour[] } }) {
-  const [name, setName] = useState(calendar.name);
-  const [texts, setTexts] = useState(days.map((_, i) => hoursText(calendar.hours, i + 1)));
+function CalendarForm({ calendar }: { calendar: Calendar }) {
+  const { value, set, clashes, begin, send } = useBegun(textsOf(calendar));
   const { wrong, save } = useSave();
+  const put = async (texts: Texts, ifMatch: string | undefined) => {
+    const hours = days.flatMap((d, i) => readHours(texts[d] ?? '', i + 1));
+    const params = { header: { 'If-Match': ifMatch } };
+    const made = await taken(api.PUT('/api/set-up/calendars', { params, body: { name: texts.name!, hours } })).catch(
+      // What somebody else set comes as hours; here they are texts, day by day.
+      (wrong: unknown) => {
+        if (wrong instanceof Refusal && wrong.status === 412 && wrong.current)
+          throw new Refusal(412, wrong.message, {}, [], textsOf(wrong.current as Calendar));
+        throw wrong;
+      },
+    );
+    begin(textsOf(made.calendars.find((c) => c.name === texts.name!.trim())!));
+    return made;
+  };
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    const hours = texts.flatMap((t, i) => readHours(t, i + 1));
-    void save(taken(api.PUT('/api/set-up/calendars', { body: { name, hours } })), `The hours of ${name} are set.`);
+    void save(send(put), `Hours of ${value.name} saved.`);
   };
   return (
     <form
       onSubmit={submit}
-      aria-label={name || 'New working hours'}
+      aria-label={value.name || 'New working hours'}
       className="grid gap-2 rounded-card border bg-surface p-3"
     >
       <Field
@@ -55,22 +80,23 @@ function Calendar({ calendar }: { calendar: { name: string; hours: Hour[] } }) {
         required
         maxLength={60}
         disabled={calendar.name !== ''}
-        value={name}
-        onChange={(e) => setName(e.target.value)}
+        value={value.name}
+        onChange={(e) => set({ name: e.target.value })}
         className="max-w-64"
       />
       <div className="grid grid-cols-2 gap-2 sm:grid-cols-4 lg:grid-cols-7">
-        {days.map((d, i) => (
+        {days.map((d) => (
           <Field
             key={d}
             label={d}
-            value={texts[i]}
-            placeholder="free"
-            onChange={(e) => setTexts((all) => all.map((t, n) => (n === i ? e.target.value : t)))}
+            value={value[d] ?? ''}
+            placeholder="off"
+            onChange={(e) => set({ [d]: e.target.value })}
           />
         ))}
       </div>
       <Alert>{wrong}</Alert>
+      <Clashes clashes={clashes} onTheirs={(field, theirs) => set({ [field]: theirs as string })} />
       <div>
         <Button type="submit">Save</Button>
       </div>

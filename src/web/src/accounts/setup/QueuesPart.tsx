@@ -1,6 +1,8 @@
 import { type FormEvent, useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { type QueueSetting, type SetUpView, api, taken } from '../../api/client';
+import { useBegun } from '../../api/meanwhile';
+import { Clashes } from '../../ui/Clashes';
 import { Button, Field, cx } from '../../ui/controls';
 import { Choose } from '../../ui/Choose';
 import { Alert, useSave } from './useSave';
@@ -22,8 +24,8 @@ export function Queues({ data }: { data: SetUpView }) {
   return (
     <>
       <p className="text-soft">
-        Goals are minutes of the queue’s own working time. Anyone may take what nobody owns; who may reassign the rest
-        is set here. A change is on every clock at once.
+        Goals are in minutes of the queue’s working time. Anyone can take a conversation that nobody owns; choose here
+        who can reassign the others. Changes apply to every clock at once.
       </p>
       {[...data.queues, ...added.filter((a) => !data.queues.some((q) => q.id === a.id))].map((q) => (
         <Queue key={q.id} queue={q} data={data} />
@@ -35,18 +37,33 @@ export function Queues({ data }: { data: SetUpView }) {
   );
 }
 
+const labels = {
+  name: 'Name',
+  site: 'Site',
+  crew: 'On duty',
+  calendar: 'Hours',
+  firstMinutes: 'First reply',
+  laterMinutes: 'Later',
+  handover: 'Who can reassign',
+  lateTo: 'When late, also tell',
+};
+
 function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
-  const [q, setQ] = useState(queue);
+  const { value: q, set, changed, clashes, begin, send } = useBegun(queue);
   const { wrong, save } = useSave();
-  const set = (part: Partial<QueueSetting>) => setQ((all) => ({ ...all, ...part }));
-  const changed = JSON.stringify(q) !== JSON.stringify(data.queues.find((d) => d.id === q.id));
+  const put = async (body: QueueSetting, ifMatch: string | undefined) => {
+    const params = { path: { id: q.id }, header: { 'If-Match': ifMatch } };
+    const made = await taken(api.PUT('/api/set-up/queues/{id}', { params, body }));
+    begin(made.queues.find((d) => d.id === q.id)!);
+    return made;
+  };
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    void save(
-      taken(api.PUT('/api/set-up/queues/{id}', { params: { path: { id: q.id } }, body: q })),
-      `${q.name} is set. Its clocks count by it from now on.`,
-    );
+    void save(send(put), `${q.name} saved. Its clocks use the new goals now.`);
   };
+  /** Who or what an id stands for. */
+  const show = (_: string, value: unknown) =>
+    data.crews.find((c) => c.id === value)?.name ?? data.staff.find((s) => s.id === value)?.name;
   return (
     <form
       onSubmit={submit}
@@ -61,14 +78,14 @@ function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
         required
         maxLength={60}
         value={q.name}
-        hint={q.unsorted ? 'holds what the router was unsure of' : undefined}
+        hint={q.unsorted ? 'for mail that the router is not sure about' : undefined}
         onChange={(e) => set({ name: e.target.value })}
       />
       <Field label="Site" maxLength={60} value={q.site} onChange={(e) => set({ site: e.target.value })} />
       <Choose label="On duty" value={q.crew ?? ''} onChange={(v) => set({ crew: v || null })}>
         <option value="">nobody</option>
         {data.crews.map((c) => (
-          <option key={c.id} value={c.id}>
+          <option key={c.id} value={c.id!}>
             {c.name}
           </option>
         ))}
@@ -94,12 +111,12 @@ function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
         value={q.laterMinutes}
         onChange={(e) => set({ laterMinutes: e.target.valueAsNumber || 0 })}
       />
-      <Choose label="Who may reassign" value={q.handover} onChange={(handover) => set({ handover })}>
+      <Choose label="Who can reassign" value={q.handover} onChange={(handover) => set({ handover })}>
         <option value="anyone">anyone</option>
         <option value="crew">owner, crew on duty, coordinators</option>
         <option value="owner">owner and managers</option>
       </Choose>
-      <Choose label="When late, tell also" value={q.lateTo ?? ''} onChange={(v) => set({ lateTo: v || null })}>
+      <Choose label="When late, also tell" value={q.lateTo ?? ''} onChange={(v) => set({ lateTo: v || null })}>
         <option value="">nobody</option>
         {data.staff.map((s) => (
           <option key={s.id} value={s.id}>
@@ -110,11 +127,10 @@ function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
       <Button type="submit" look={changed ? 'main' : 'plain'} disabled={!changed} className="mt-[22px] self-start">
         Save
       </Button>
-      {wrong ? (
-        <div className="col-span-full">
-          <Alert>{wrong}</Alert>
-        </div>
-      ) : null}
+      <div className="col-span-full empty:hidden">
+        <Alert>{wrong}</Alert>
+        <Clashes clashes={clashes} labels={labels} show={show} onTheirs={(field, theirs) => set({ [field]: theirs })} />
+      </div>
     </form>
   );
 }

@@ -1,7 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
 import { type RouterView, type SetUpView, api, taken } from '../../api/client';
+import { useBegun } from '../../api/meanwhile';
 import { keys } from '../../api/queries';
+import { Clashes } from '../../ui/Clashes';
 import { Button, Field, cx, inputClass } from '../../ui/controls';
 import { Alert, useSave } from './useSave';
 
@@ -17,7 +19,7 @@ export function Router({ data }: { data: SetUpView }) {
     words: string[];
     placed: boolean;
   } | null>(null);
-  const [firm, setFirm] = useState(data.firm);
+  const { value: firm, set: setFirm, clashes, begin, send } = useBegun(data.firm);
   const { wrong, save } = useSave();
   const attempt = async (event: FormEvent) => {
     event.preventDefault();
@@ -28,19 +30,19 @@ export function Router({ data }: { data: SetUpView }) {
     <div className="grid gap-5 lg:grid-cols-2">
       <section aria-labelledby="try" className="grid content-start gap-2">
         <h2 id="try" className="font-bold">
-          Try it on a text
+          Try it out
         </h2>
         <form onSubmit={(e) => void attempt(e)} className="grid gap-2">
           <textarea
-            aria-label="A text"
+            aria-label="Message to try"
             required
             className={cx(inputClass, 'min-h-[90px]')}
-            placeholder="What a stranger might write"
+            placeholder="Paste what a new customer might write"
             value={text}
             onChange={(e) => setText(e.target.value)}
           />
           <div>
-            <Button type="submit">Where does it belong?</Button>
+            <Button type="submit">Which queue?</Button>
           </div>
         </form>
         {guess ? (
@@ -52,45 +54,62 @@ export function Router({ data }: { data: SetUpView }) {
                 {guess.words.length > 0 ? <> by {guess.words.map((w) => `“${w}”`).join(', ')}</> : null}.
               </>
             ) : (
-              'It knows none of these words, or has too few lessons: unsorted.'
+              'It does not know these words, or has too little to go on: Unsorted.'
             )}
           </p>
         ) : null}
-        <h2 className="mt-3 font-bold">When it is sure enough</h2>
+        <h2 className="mt-3 font-bold">When to trust it</h2>
         <form
           className="flex flex-wrap items-end gap-2"
           onSubmit={(e) => {
             e.preventDefault();
-            void save(taken(api.PUT('/api/set-up/firm', { body: firm })), 'Set.');
+            void save(
+              send(async (body, ifMatch) => {
+                const params = { header: { 'If-Match': ifMatch } };
+                const made = await taken(api.PUT('/api/set-up/firm', { params, body }));
+                begin(made.firm);
+                return made;
+              }),
+              'Saved.',
+            );
           }}
         >
           <Field
-            label="Sure from, in %"
+            label="Certain enough from (%)"
             type="number"
             min={0}
             max={100}
             value={Math.round(firm.routerThreshold * 100)}
-            onChange={(e) => setFirm({ ...firm, routerThreshold: (e.target.valueAsNumber || 0) / 100 })}
+            onChange={(e) => setFirm({ routerThreshold: (e.target.valueAsNumber || 0) / 100 })}
             className="w-32"
           />
           <Field
-            label="Numbers without a country are of"
+            label="Country of phone numbers without a prefix"
             placeholder="PT"
             maxLength={2}
             value={firm.country}
-            onChange={(e) => setFirm({ ...firm, country: e.target.value })}
+            onChange={(e) => setFirm({ country: e.target.value })}
             className="w-56"
           />
           <label className="flex min-h-7 items-center gap-1.5 self-end">
             <input
               type="checkbox"
               checked={firm.standIns ?? false}
-              onChange={(e) => setFirm({ ...firm, standIns: e.target.checked })}
+              onChange={(e) => setFirm({ standIns: e.target.checked })}
             />
-            Mail and texts can be put in by hand, for trying things out
+            Let us enter test messages by hand
           </label>
           <Button type="submit">Save</Button>
           <Alert>{wrong}</Alert>
+          <Clashes
+            clashes={clashes}
+            labels={{
+              country: 'Country of phone numbers',
+              routerThreshold: 'Certain enough from',
+              standIns: 'Test messages by hand',
+            }}
+            onTheirs={(field, theirs) => setFirm({ [field]: theirs })}
+          />
         </form>
       </section>
       <section aria-labelledby="right" className="grid content-start gap-2">
@@ -100,14 +119,14 @@ export function Router({ data }: { data: SetUpView }) {
         {r ? (
           <>
             <p>
-              It has learned from {r.lessons} first messages that people put somewhere. Each of them guessed without
-              itself: sure of {r.placed} of {r.tried}, {r.right} of these right
-              {r.placed > 0 ? ` (${Math.round((100 * r.right) / r.placed)} %)` : ''}; the others it would leave
-              unsorted.
+              It has learned from {r.lessons} first messages that people filed. Tested on each of them without that one,
+              it was sure about {r.placed} of {r.tried} and right about {r.right}
+              {r.placed > 0 ? ` (${Math.round((100 * r.right) / r.placed)} %)` : ''}. It would leave the rest in
+              Unsorted.
             </p>
-            <Confusion cells={r.confusion} caption="Its lessons" />
+            <Confusion cells={r.confusion} caption="What it learned from" />
             {r.lived.length > 0 ? (
-              <Confusion cells={r.lived} caption="What it really placed or left, and where it belonged" />
+              <Confusion cells={r.lived} caption="What it did since, and where it belonged" />
             ) : null}
           </>
         ) : null}

@@ -1,6 +1,8 @@
 import { type FormEvent, useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { type SetUpView, api, taken } from '../../api/client';
+import { useBegun } from '../../api/meanwhile';
+import { Clashes } from '../../ui/Clashes';
 import { Button, Field } from '../../ui/controls';
 import { Choose } from '../../ui/Choose';
 import { Alert, useSave } from './useSave';
@@ -20,9 +22,7 @@ export function Staff({ data }: { data: SetUpView }) {
   return (
     <>
       <Crews data={data} />
-      <p className="text-soft">
-        A crew that a queue names is on duty there. Without hours of their own, people keep the firm’s.
-      </p>
+      <p className="text-soft">A queue’s crew is on duty for it. People without hours of their own work the firm’s.</p>
       {[...data.staff, ...added.filter((a) => !data.staff.some((s) => s.id === a.id))].map((s) => (
         <Colleague key={s.id} staff={s} data={data} fresh={!data.staff.some((d) => d.id === s.id)} />
       ))}
@@ -35,21 +35,13 @@ export function Staff({ data }: { data: SetUpView }) {
 
 /** The crews by name; a press on one names it otherwise. */
 function Crews({ data }: { data: SetUpView }) {
-  const [at, setAt] = useState<{ id: string; name: string } | null>(null);
-  const { wrong, save } = useSave();
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    void save(
-      taken(api.PUT('/api/set-up/crews/{id}', { params: { path: { id: at!.id } }, body: { name: at!.name } })),
-      `${at!.name} is set.`,
-    ).then((done) => done && setAt(null));
-  };
+  const [at, setAt] = useState<SetUpView['crews'][number] | null>(null);
   return (
     <section aria-label="Crews" className="grid gap-2 rounded-card border bg-surface p-3">
       <p className="flex flex-wrap items-center gap-1.5">
         <b className="mr-1">Crews</b>
         {data.crews.map((c) => (
-          <Button key={c.id} title="Name it otherwise" onClick={() => setAt({ id: c.id, name: c.name })}>
+          <Button key={c.id} title="Rename" onClick={() => setAt(c)}>
             {c.name}
           </Button>
         ))}
@@ -57,43 +49,77 @@ function Crews({ data }: { data: SetUpView }) {
           New crew
         </Button>
       </p>
-      {at ? (
-        <form onSubmit={submit} className="flex flex-wrap items-end gap-2">
-          <Field
-            label="Name of the crew"
-            required
-            autoFocus
-            maxLength={40}
-            value={at.name}
-            onChange={(e) => setAt({ ...at, name: e.target.value })}
-          />
-          <Button look="main" type="submit" disabled={!at.name.trim()}>
-            Save
-          </Button>
-          <Button look="quiet" onClick={() => setAt(null)}>
-            Leave it
-          </Button>
-        </form>
-      ) : null}
-      <Alert>{wrong}</Alert>
+      {at ? <Crew key={at.id} crew={at} onDone={() => setAt(null)} /> : null}
     </section>
   );
 }
 
+function Crew({ crew, onDone }: { crew: SetUpView['crews'][number]; onDone: () => void }) {
+  const { value, set, clashes, send } = useBegun(crew);
+  const { wrong, save } = useSave();
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    const put = (body: typeof crew, ifMatch: string | undefined) =>
+      taken(
+        api.PUT('/api/set-up/crews/{id}', {
+          params: { path: { id: crew.id! }, header: { 'If-Match': ifMatch } },
+          body,
+        }),
+      );
+    void save(send(put), `${value.name} saved.`).then((done) => done && onDone());
+  };
+  return (
+    <form onSubmit={submit} className="grid gap-2">
+      <p className="flex flex-wrap items-end gap-2">
+        <Field
+          label="Name of the crew"
+          required
+          autoFocus
+          maxLength={40}
+          value={value.name}
+          onChange={(e) => set({ name: e.target.value })}
+        />
+        <Button look="main" type="submit" disabled={!value.name.trim()}>
+          Save
+        </Button>
+        <Button look="quiet" onClick={onDone}>
+          Cancel
+        </Button>
+      </p>
+      <Alert>{wrong}</Alert>
+      <Clashes clashes={clashes} labels={{ name: 'Name' }} onTheirs={(_, name) => set({ name: name as string })} />
+    </form>
+  );
+}
+
+const labels = {
+  name: 'Name',
+  role: 'Role',
+  purpose: 'What they do',
+  crews: 'Crews',
+  calendar: 'Hours',
+  address: 'Email to sign in with',
+};
+
 type ColleagueProps = { staff: SetUpView['staff'][number]; data: SetUpView; fresh: boolean };
 
 function Colleague({ staff, data, fresh }: ColleagueProps) {
-  const [s, setS] = useState(staff);
+  const { value: s, set, changed, clashes, begin, send } = useBegun(staff);
   const { wrong, save } = useSave();
-  const set = (part: Partial<typeof s>) => setS((all) => ({ ...all, ...part }));
-  const changed = JSON.stringify(s) !== JSON.stringify(data.staff.find((d) => d.id === s.id));
+  const put = async (body: typeof s, ifMatch: string | undefined) => {
+    const params = { path: { id: s.id }, header: { 'If-Match': ifMatch } };
+    const made = await taken(api.PUT('/api/set-up/staff/{id}', { params, body }));
+    begin(made.staff.find((d) => d.id === s.id)!);
+    return made;
+  };
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    void save(
-      taken(api.PUT('/api/set-up/staff/{id}', { params: { path: { id: s.id } }, body: s })),
-      fresh ? `${s.name} can sign in now, with ${s.address} and the password.` : `${s.name} is set.`,
-    ).then((done) => done && set({ password: null }));
+    void save(send(put), fresh ? `${s.name} can now sign in with ${s.address} and this password.` : `${s.name} saved.`);
   };
+  const show = (field: string, value: unknown) =>
+    field === 'crews'
+      ? (value as string[]).map((id) => data.crews.find((c) => c.id === id)?.name).join(', ') || 'none'
+      : undefined;
   return (
     <form
       onSubmit={submit}
@@ -119,9 +145,9 @@ function Colleague({ staff, data, fresh }: ColleagueProps) {
             <label key={c.id} className="flex min-h-[30px] items-center gap-1.5">
               <input
                 type="checkbox"
-                checked={s.crews.includes(c.id)}
+                checked={s.crews.includes(c.id!)}
                 onChange={(e) =>
-                  set({ crews: e.target.checked ? [...s.crews, c.id] : s.crews.filter((x) => x !== c.id) })
+                  set({ crews: e.target.checked ? [...s.crews, c.id!] : s.crews.filter((x) => x !== c.id) })
                 }
               />
               {c.name}
@@ -130,11 +156,11 @@ function Colleague({ staff, data, fresh }: ColleagueProps) {
         </span>
       </fieldset>
       <Button type="submit" look={changed ? 'main' : 'plain'} disabled={!changed} className="mt-[22px]">
-        {fresh ? 'Take on' : 'Save'}
+        {fresh ? 'Add colleague' : 'Save'}
       </Button>
       <div className="col-span-full grid gap-2 sm:grid-cols-3">
         <Field
-          label="Address to sign in with"
+          label="Email to sign in with"
           type="email"
           required
           maxLength={254}
@@ -142,29 +168,28 @@ function Colleague({ staff, data, fresh }: ColleagueProps) {
           onChange={(e) => set({ address: e.target.value })}
         />
         <Field
-          label={fresh ? 'Password to begin with' : 'New password'}
+          label={fresh ? 'First password' : 'New password'}
           type="text"
           autoComplete="off"
           spellCheck={false}
           required={fresh}
           minLength={10}
           maxLength={256}
-          placeholder={fresh ? 'at least 10 characters' : 'only to replace theirs'}
+          placeholder={fresh ? 'at least 10 characters' : 'only to reset it'}
           value={s.password ?? ''}
           onChange={(e) => set({ password: e.target.value || null })}
         />
         <Field
-          label="What they are there for"
+          label="What they do"
           maxLength={120}
           value={s.purpose}
           onChange={(e) => set({ purpose: e.target.value })}
         />
       </div>
-      {wrong ? (
-        <div className="col-span-full">
-          <Alert>{wrong}</Alert>
-        </div>
-      ) : null}
+      <div className="col-span-full empty:hidden">
+        <Alert>{wrong}</Alert>
+        <Clashes clashes={clashes} labels={labels} show={show} onTheirs={(field, theirs) => set({ [field]: theirs })} />
+      </div>
     </form>
   );
 }

@@ -15,7 +15,7 @@ export function StuckPart() {
   const again = async (id: string) => {
     try {
       await taken(api.POST('/api/stuck-work/{id}/tries', { params: { path: { id } } }));
-      say('It is tried again now.');
+      say('Trying again now.');
     } catch (wrong) {
       sayWrong(wrong);
     }
@@ -47,7 +47,7 @@ export function StuckPart() {
             <div className="w-[250px] text-soft">
               Failed {w.tries === 1 ? 'once' : `${w.tries} times`}, last {moment(w.last)}.
               <br />
-              {w.next ? `Tried again ${moment(w.next)}.` : 'Not tried again by itself.'}
+              {w.next ? `Next try ${moment(w.next)}.` : 'No more automatic tries.'}
             </div>
             <Button onClick={() => void again(w.id)}>Try again now</Button>
           </li>

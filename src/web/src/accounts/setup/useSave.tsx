@@ -1,5 +1,5 @@
 import { type ReactNode, useState } from 'react';
-import type { SetUpView } from '../../api/client';
+import { Refusal, type SetUpView } from '../../api/client';
 import { keys, queries } from '../../api/queries';
 import { say } from '../../ui/toasts';
 
@@ -13,7 +13,7 @@ export function useSave() {
       say(words);
       return true;
     } catch (refusal) {
-      setWrong((refusal as Error).message);
+      setWrong(refusal instanceof Refusal && refusal.status === 412 ? '' : (refusal as Error).message);
       return false;
     }
   };

@@ -41,12 +41,11 @@ export function CallRoom({ meeting, staff }: { meeting: MeetingView; staff: bool
       })
       .catch(sayWrong);
   if (!data) return null;
-  if (data.over)
-    return <p className="mt-1.5 text-soft">The call is over. {staff ? 'What was said is being written down.' : ''}</p>;
+  if (data.over) return <p className="mt-1.5 text-soft">The call is over. {staff ? 'Writing the transcript …' : ''}</p>;
   return (
     <section aria-label="The call" className="mt-1.5 rounded-[3px] border bg-surface p-2">
       <p className="text-[12.5px] text-soft">
-        A simulated call: type what you would say. It is written down for those who set the meeting.
+        A simulated call: type what you would say. It goes into the meeting’s transcript.
       </p>
       <ul className="my-1 max-h-48 overflow-auto" aria-live="polite" tabIndex={0} aria-label="What is said">
         {data.said.map((line, i) => (
@@ -67,7 +66,7 @@ export function CallRoom({ meeting, staff }: { meeting: MeetingView; staff: bool
           onChange={(e) => setWords(e.target.value)}
         />
         <Button look="main" type="submit" disabled={!words.trim()}>
-          Say it
+          Say
         </Button>
         {staff ? (
           <Button disabled={said === 0} onClick={() => void end()}>

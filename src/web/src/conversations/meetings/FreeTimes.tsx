@@ -1,7 +1,8 @@
 import { Check } from 'lucide-react';
 import { useState } from 'react';
 import type { MeetingDayView } from '../../api/client';
-import { clock, fromField, moment, toField } from '../../ui/time';
+import { MomentField } from '../../ui/MomentField';
+import { clock, dateOf, moment } from '../../ui/time';
 import { cx, inputClass } from '../../ui/controls';
 import { NameTag } from '../../ui/tags';
 import { useMeetingTimes } from './meeting';
@@ -18,15 +19,13 @@ type Props = {
 export function FreeTimes({ conversation, people, minutes, from, onChoose }: Props) {
   const { data } = useMeetingTimes(conversation, people, minutes, null);
   const [shown, setShown] = useState<string | null>(null);
-  if (!data) return <p className="py-1 text-soft">Looking for times …</p>;
-  const date = shown ?? (from ? toField(from).slice(0, 10) : null);
+  if (!data) return <p className="py-1 text-soft">Finding times …</p>;
+  const date = shown ?? (from ? dateOf(from) : null);
   const day = data.days.find((d) => d.day === date) ?? data.days[0];
   return (
     <div className="mt-1.5 grid gap-2">
       {data.times.length === 0 ? (
-        <p className="text-soon">
-          Your own hours of the next ten days hold nothing that long. Make it shorter, or set a time by hand.
-        </p>
+        <p className="text-soon">You have no gap that long in the next ten days. Make it shorter, or enter a time.</p>
       ) : (
         <ul className="grid gap-1" aria-label="Times that suit">
           {data.times.map((t) => (
@@ -55,19 +54,15 @@ export function FreeTimes({ conversation, people, minutes, from, onChoose }: Pro
         </ul>
       )}
       <div className="flex flex-wrap items-center gap-1.5">
-        <label className="flex items-center gap-1.5">
-          or
-          <input
-            type="datetime-local"
-            aria-label="Another time"
-            className={cx(inputClass, '!w-auto !min-h-[26px] !py-0 text-[13px]')}
-            value={toField(from)}
-            onChange={(e) => {
-              const at = fromField(e.target.value);
-              if (at) onChoose(at);
-            }}
-          />
-        </label>
+        or
+        <MomentField
+          bare
+          label="Another time"
+          sense="from"
+          className="w-40"
+          value={from}
+          onChange={(at) => at && onChoose(at)}
+        />
         {day ? (
           <select
             aria-label="Day to look at"
@@ -124,7 +119,7 @@ function DayChart({
       </div>
       <div
         className="relative cursor-pointer"
-        title="Choose a time by a click"
+        title="Click to choose a time"
         onClick={(e) => {
           const box = e.currentTarget.getBoundingClientRect();
           const share = Math.min(1, Math.max(0, (e.clientX - box.left - 28) / (box.width - 28)));
@@ -170,7 +165,7 @@ function DayChart({
       </div>
       <figcaption className="mt-1 text-[12px] text-soft">
         {day.name}: open is free, hatched is in a meeting or on leave.{' '}
-        {inDay ? `Chosen: ${moment(from!)}.` : 'Choose by a click.'}
+        {inDay ? `Chosen: ${moment(from!)}.` : 'Click to choose.'}
       </figcaption>
     </figure>
   );

@@ -2,7 +2,8 @@ import { CalendarClock, CalendarX, Check, Phone, X } from 'lucide-react';
 import { type FormEvent, Suspense, lazy, useState } from 'react';
 import { Link, useLocation } from 'react-router';
 import type { MeetingView } from '../../api/client';
-import { exact, fromField, toField } from '../../ui/time';
+import { MomentField } from '../../ui/MomentField';
+import { exact } from '../../ui/time';
 import { Button, Panel, cx, inputClass } from '../../ui/controls';
 import { NameTag } from '../../ui/tags';
 import { answerWords, change, minutesOf } from './meeting';
@@ -19,7 +20,7 @@ type Props = {
 };
 
 const quiet = '!min-h-6 !py-0 max-md:!min-h-[44px]';
-const states: Record<string, string> = { 'going-on': 'now', over: 'over', 'called-off': 'called off' };
+const states: Record<string, string> = { 'going-on': 'now', over: 'over', 'called-off': 'cancelled' };
 
 /** A meeting with who comes, and the way to say whether one does. */
 export function MeetingCard({ meeting, staff, whole }: Props) {
@@ -79,13 +80,13 @@ export function MeetingCard({ meeting, staff, whole }: Props) {
       {words.map((i) => (
         <p key={i.whom.id} className="text-[12.5px]">
           <b>{i.whom.firstName}</b>: {i.words}{' '}
-          {i.proposes ? <span className="text-soon">Would rather: {i.proposes}</span> : null}
+          {i.proposes ? <span className="text-soon">Suggests: {i.proposes}</span> : null}
           {i.proposes && meeting.maySet ? (
             <Button
               className="ml-1.5 !min-h-6 !py-0"
               onClick={() => void change(meeting, { way: 'time', from: i.proposesAt!, minutes: minutesOf(meeting) })}
             >
-              Move it there
+              Move it to then
             </Button>
           ) : null}
         </p>
@@ -101,7 +102,7 @@ export function MeetingCard({ meeting, staff, whole }: Props) {
         {meeting.maySet ? <CallOff meeting={meeting} /> : null}
         {staff && meeting.transcribed && !whole ? (
           <Link to={`/meetings/${meeting.id}`} className="text-wren underline">
-            What was said
+            Transcript
           </Link>
         ) : null}
       </div>
@@ -114,13 +115,11 @@ export function MeetingCard({ meeting, staff, whole }: Props) {
 function Answer({ meeting }: { meeting: MeetingView }) {
   const [more, setMore] = useState<string | null>(null);
   const [words, setWords] = useState('');
-  const [proposes, setProposes] = useState('');
+  const [proposes, setProposes] = useState<string | null>(null);
   const give = (answer: string) => void change(meeting, { way: 'answer', answer });
   const say = (event: FormEvent) => {
     event.preventDefault();
-    void change(meeting, { way: 'answer', answer: more!, words, proposes: fromField(proposes) }).then(
-      (done) => done && setMore(null),
-    );
+    void change(meeting, { way: 'answer', answer: more!, words, proposes }).then((done) => done && setMore(null));
   };
   const own = (answer: string, name: string, icon: React.ReactNode, onClick: () => void) => (
     <Button
@@ -134,35 +133,34 @@ function Answer({ meeting }: { meeting: MeetingView }) {
   );
   return (
     <div className="mt-1.5">
-      <div className="flex flex-wrap items-center gap-1.5" role="group" aria-label="Do you come?">
-        {own('coming', 'I come', <Check size={13} aria-hidden />, () => give('coming'))}
-        {own('perhaps', 'Perhaps', null, () => setMore('perhaps'))}
-        {own('not-coming', 'I cannot', <X size={13} aria-hidden />, () => setMore('not-coming'))}
+      <div className="flex flex-wrap items-center gap-1.5" role="group" aria-label="Will you come?">
+        {own('coming', 'Yes', <Check size={13} aria-hidden />, () => give('coming'))}
+        {own('perhaps', 'Maybe', null, () => setMore('perhaps'))}
+        {own('not-coming', 'No', <X size={13} aria-hidden />, () => setMore('not-coming'))}
       </div>
       {more ? (
         <form className="mt-1.5 grid gap-1.5" onSubmit={say}>
           <input
             autoFocus
-            aria-label="A word with it"
-            placeholder="A word with it, if you like"
+            aria-label="Comment"
+            placeholder="Comment (optional)"
             maxLength={500}
             className={inputClass}
             value={words}
             onChange={(e) => setWords(e.target.value)}
           />
           <div className="flex flex-wrap items-center gap-1.5">
-            <label className="flex items-center gap-1.5">
-              rather
-              <input
-                type="datetime-local"
-                aria-label="A time that would suit you"
-                className={cx(inputClass, '!w-auto')}
-                value={proposes}
-                onChange={(e) => setProposes(e.target.value)}
-              />
-            </label>
+            better:
+            <MomentField
+              bare
+              label="A time that would suit you"
+              sense="from"
+              className="w-44"
+              value={proposes}
+              onChange={setProposes}
+            />
             <Button look="main" type="submit">
-              Say so
+              Send answer
             </Button>
             <Button look="quiet" onClick={() => setMore(null)}>
               Not now
@@ -211,9 +209,9 @@ function Move({ meeting }: { meeting: MeetingView }) {
               onChoose={setFrom}
             />
           </Suspense>
-          <p className="my-1.5 text-soft">Everybody is told at once, and asked again whether they come.</p>
-          <Button look="main" type="submit" disabled={toField(from) === toField(meeting.from)}>
-            Move the meeting
+          <p className="my-1.5 text-soft">Everybody is told at once and asked again.</p>
+          <Button look="main" type="submit" disabled={Date.parse(from) === Date.parse(meeting.from)}>
+            Move meeting
           </Button>
         </form>
       ) : null}
@@ -225,23 +223,23 @@ function CallOff({ meeting }: { meeting: MeetingView }) {
   const [open, setOpen] = useState(false);
   return (
     <Panel
-      label="Call it off"
+      label="Cancel meeting"
       open={open}
       onOpenChange={setOpen}
       trigger={
         <Button look="quiet" className={quiet}>
-          <CalendarX size={13} aria-hidden /> Call off
+          <CalendarX size={13} aria-hidden /> Cancel meeting
         </Button>
       }
     >
       <p className="mb-2 text-[13px]">
-        Everybody who is invited is told at once. It cannot be undone, but a new one can be set.
+        Everybody invited is told at once. This cannot be undone, but you can set up a new one.
       </p>
       <Button
         look="main"
         onClick={() => void change(meeting, { way: 'calling-off' }).then((done) => done && setOpen(false))}
       >
-        Call the meeting off
+        Cancel this meeting
       </Button>
     </Panel>
   );

@@ -38,7 +38,7 @@ function Company({
             'bg-surface px-2 text-[13px] hover:border-soft max-md:min-h-[44px]',
           )}
         >
-          {people.length === 0 ? <b className="text-wren">whom?</b> : people.map((p) => <NameTag key={p.id} who={p} />)}
+          {people.length === 0 ? <b className="text-wren">who?</b> : people.map((p) => <NameTag key={p.id} who={p} />)}
           {people.length > 0 && people.length < 4 ? people.map((p) => p.firstName).join(', ') : null}
         </button>
       }
@@ -106,7 +106,7 @@ export function MeetingForm({ conversation, draft, onChange, onDrop }: Props) {
           value={draft.title}
           onChange={(e) => set({ title: e.target.value })}
         />
-        <IconButton label="No meeting" hint="No meeting: the words stay" onClick={onDrop}>
+        <IconButton label="No meeting" hint="No meeting; keep the text" onClick={onDrop}>
           <X size={14} />
         </IconButton>
       </div>
@@ -142,7 +142,7 @@ export function MeetingForm({ conversation, draft, onChange, onDrop }: Props) {
             checked={draft.call}
             onChange={(e) => set({ call: e.target.checked })}
           />
-          by call too
+          can join by call
         </label>
       </div>
       {draft.with.length > 0 ? (

@@ -128,7 +128,7 @@ export const minutesOf = (meeting: MeetingView) => (Date.parse(meeting.until) - 
 
 export const answerWords: Record<string, string> = {
   coming: 'comes',
-  perhaps: 'comes perhaps',
+  perhaps: 'may come',
   'not-coming': 'cannot come',
-  unanswered: 'has not said',
+  unanswered: 'has not answered',
 };

@@ -13,12 +13,12 @@ export function Here({ id, me }: { id: string; me: string }) {
   );
 }
 
-/** "since Mon 11:10", or "aside until Thu 09:00". */
+/** "since Mon 11:10", or "later, until Thu 09:00". */
 export const restingWords = (row: Row) =>
   row.aside && row.rank === 3
-    ? `aside until ${moment(row.aside)}`
+    ? `later, until ${moment(row.aside)}`
     : row.turn === 'theirs' && row.since
       ? `their turn since ${moment(row.since)}`
       : row.open
-        ? 'nothing due'
+        ? 'no reply needed'
         : 'closed';

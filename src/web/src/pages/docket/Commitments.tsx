@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, Suspense, lazy } from 'react';
 import { Link } from 'react-router';
 import { useQuery } from '@tanstack/react-query';
 import { type DocketView, type TaskView, api, taken } from '../../api/client';
@@ -6,10 +6,11 @@ import { keys } from '../../api/queries';
 import { kindWord } from '../../asks/asking';
 import { DocketSheets } from '../../sheets/DocketSheets';
 import { FinishBox } from '../../tasks/FinishBox';
-import { whereSaid } from '../../tasks/change';
+import { Firsts, Part } from '../../ui/Part';
 import { Due, NameTag, Owners, Priority, Standing } from '../../ui/tags';
 import { AddParty } from '../../dockets/AddParty';
-import { Record } from './Record';
+
+const Record = lazy(() => import('./Record').then((m) => ({ default: m.Record })));
 
 const done = (t: TaskView) => t.state === 'done';
 
@@ -17,30 +18,15 @@ const done = (t: TaskView) => t.state === 'done';
 const order = (a: TaskView, b: TaskView) =>
   Number(done(a)) - Number(done(b)) || (a.due ?? '9').localeCompare(b.due ?? '9') || a.title.localeCompare(b.title);
 
-function Head({ name, note }: { name: string; note: string }) {
-  return (
-    <h2 className="mb-1 mt-2.5 flex justify-between border-b pb-[3px] text-[12.5px] font-bold">
-      {name} <span className="font-normal text-soft">{note}</span>
-    </h2>
-  );
-}
-
+/** A task of the docket; it opens in its panel, beside the talk. */
 function Line({ task, docket }: { task: TaskView; docket: DocketView }) {
-  // What was said in a lane of the docket is on this page; what was said elsewhere, in a meeting say, is found.
-  const here = docket.conversations.some((c) => c.id === task.sourceConversation);
-  const to = here
-    ? `/dockets/${docket.ref}?entry=${task.sourceEntry}`
-    : task.sourceEntry
-      ? whereSaid(task)!
-      : `/tasks?task=${task.id}`;
   return (
     <li className="grid grid-cols-[24px_1fr] gap-x-1.5 py-[5px] max-md:grid-cols-[44px_1fr] text-[13px] leading-snug">
       <FinishBox task={task} />
       <div className="min-w-0">
         <Link
-          to={to}
+          to={`/dockets/${docket.ref}?task=${task.id}`}
           className={done(task) ? 'text-soft line-through' : 'hover:underline'}
-          title="To where it was said"
         >
           {task.title}
         </Link>
@@ -57,16 +43,15 @@ function Line({ task, docket }: { task: TaskView; docket: DocketView }) {
 /** What is still to come of a kind, and a click away what is over. */
 function Promised({ name, note, now, over }: { name: string; note: string; now: ReactNode[]; over: ReactNode[] }) {
   return (
-    <>
-      <Head name={name} note={now.length > 0 ? `${now.length} ${note}` : ''} />
-      <ul className="grid gap-1">{now}</ul>
+    <Part name={name} note={now.length > 0 ? `${now.length} ${note}` : ''}>
+      <Firsts className="grid gap-1">{now}</Firsts>
       {over.length > 0 ? (
         <details className="mt-1 text-[13px]">
           <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{over.length} over</summary>
           <ul className="grid gap-1">{over}</ul>
         </details>
       ) : null}
-    </>
+    </Part>
   );
 }
 
@@ -81,7 +66,7 @@ function Asks({ docket }: { docket: string }) {
   if (data.length === 0) return null;
   const line = ({ ask, words, path }: (typeof data)[number]) => (
     <li key={ask.id} className="border-l-[3px] border-l-ask py-[5px] pl-2 text-[13px] leading-snug">
-      <Link to={path} className="line-clamp-2 hover:underline" title="To where it was asked">
+      <Link to={path} className="line-clamp-2 hover:underline" title="Go to where it was asked">
         <b className="text-ask">{kindWord(ask.kind)}</b> {words}
       </Link>
       <p className="mt-0.5 flex flex-wrap items-center gap-x-2 text-[12.5px] text-soft">
@@ -89,7 +74,7 @@ function Asks({ docket }: { docket: string }) {
       </p>
     </li>
   );
-  return <Promised name="Asks" note="waited for" now={open.map(line)} over={over.map(line)} />;
+  return <Promised name="Asks" note="waiting" now={open.map(line)} over={over.map(line)} />;
 }
 
 /** Meetings of a docket that are to come; those that are over stay a click away. */
@@ -107,11 +92,7 @@ function Meetings({ docket }: { docket: string }) {
         <b className="tabular-nums">{meeting.when}</b> {meeting.title}
       </Link>
       <p className="mt-0.5 text-[12.5px] text-soft">
-        {meeting.state === 'called-off'
-          ? 'Called off.'
-          : meeting.transcribed
-            ? 'What was said is written down.'
-            : meeting.line}
+        {meeting.state === 'called-off' ? 'Cancelled.' : meeting.transcribed ? 'There is a transcript.' : meeting.line}
       </p>
     </li>
   );
@@ -127,50 +108,58 @@ export function Commitments({ docket }: { docket: DocketView }) {
     <aside aria-label="Commitments" className="h-full overflow-auto bg-surface px-3.5 pb-4">
       <Asks docket={docket.ref} />
       <Meetings docket={docket.ref} />
-      <Head name="Tasks" note={plain.length > 0 ? `${finished.length} of ${plain.length} done` : ''} />
-      {plain.length === 0 ? (
-        <p className="text-[13px] text-soft">
-          Press T on an entry to turn its words into a task; it will stand here too.
-        </p>
-      ) : null}
-      <ul>
-        {open.map((t) => (
-          <Line key={t.id} task={t} docket={docket} />
-        ))}
-      </ul>
-      {finished.length > 0 ? (
-        <details className="text-[13px]">
-          <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{finished.length} done</summary>
-          <ul>
-            {finished.map((t) => (
-              <Line key={t.id} task={t} docket={docket} />
-            ))}
-          </ul>
-        </details>
-      ) : null}
-      {docket.stages.map((stage, i) => {
-        const gates = docket.tasks.filter((t) => t.gateStage === i).sort(order);
-        return gates.length > 0 ? (
-          <section key={stage.name}>
-            <Head name={`${stage.name} waits for`} note={`${gates.filter(done).length} of ${gates.length} done`} />
+      <Part name="Tasks" note={plain.length > 0 ? `${finished.length} of ${plain.length} done` : ''}>
+        {plain.length === 0 ? (
+          <p className="text-[13px] text-soft">Press T on an entry to turn it into a task; it will appear here too.</p>
+        ) : null}
+        <Firsts>
+          {open.map((t) => (
+            <Line key={t.id} task={t} docket={docket} />
+          ))}
+        </Firsts>
+        {finished.length > 0 ? (
+          <details className="text-[13px]">
+            <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{finished.length} done</summary>
             <ul>
-              {gates.map((t) => (
+              {finished.map((t) => (
                 <Line key={t.id} task={t} docket={docket} />
               ))}
             </ul>
-          </section>
+          </details>
+        ) : null}
+      </Part>
+      {docket.stages.map((stage, i) => {
+        const gates = docket.tasks.filter((t) => t.gateStage === i).sort(order);
+        return gates.length > 0 ? (
+          <Part
+            key={stage.name}
+            name={`${stage.name} waits for`}
+            note={`${gates.filter(done).length} of ${gates.length} done`}
+          >
+            <Firsts>
+              {gates.map((t) => (
+                <Line key={t.id} task={t} docket={docket} />
+              ))}
+            </Firsts>
+          </Part>
         ) : null;
       })}
       <DocketSheets docket={docket.ref} />
-      <Head name="Record" note="" />
-      <Record reference={docket.ref} />
-      <Head name="People" note="" />
-      <p className="flex flex-wrap gap-1.5">
-        {docket.people.map((p) => (
-          <NameTag key={p.id} who={p} />
-        ))}
-      </p>
-      <AddParty docket={docket} />
+      <Part name="Record">
+        <Suspense fallback={null}>
+          <Record reference={docket.ref} />
+        </Suspense>
+      </Part>
+      <Part name="People">
+        <ul className="grid gap-0.5 text-[13px]">
+          {docket.people.map((p) => (
+            <li key={p.id} className="flex items-center gap-1.5">
+              <NameTag who={p} /> <span className="truncate">{p.name}</span>
+            </li>
+          ))}
+        </ul>
+        <AddParty docket={docket} />
+      </Part>
     </aside>
   );
 }

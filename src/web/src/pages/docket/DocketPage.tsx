@@ -1,6 +1,6 @@
 import { ChevronDown, ChevronUp } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
-import { useParams } from 'react-router';
+import { Suspense, lazy, useEffect, useMemo, useState } from 'react';
+import { useParams, useSearchParams } from 'react-router';
 import type { DocketView, Me } from '../../api/client';
 import { usePresent } from '../../api/live';
 import { useDocket } from '../../api/queries';
@@ -19,6 +19,8 @@ import { CommitmentsOver } from './CommitmentsOver';
 import { DocketSettingPanel } from '../../dockets/DocketSettingPanel';
 import { StageStrip } from '../../dockets/StageStrip';
 
+const TaskPanel = lazy(() => import('../tasks/TaskPanel').then((m) => ({ default: m.TaskPanel })));
+
 const width = new Kept('wrenlet.commitments', 296);
 
 function Head({ docket, me }: { docket: DocketView; me: Me }) {
@@ -30,7 +32,7 @@ function Head({ docket, me }: { docket: DocketView; me: Me }) {
   const [all, setAll] = useState(false);
   const now = docket.stages.find((s) => s.standing === 'now');
   const fold = (
-    <IconButton label={all ? 'Less of it' : 'All about it'} aria-expanded={all} onClick={() => setAll(!all)}>
+    <IconButton label={all ? 'Show less' : 'Show all'} aria-expanded={all} onClick={() => setAll(!all)}>
       {all ? <ChevronUp size={17} /> : <ChevronDown size={17} />}
     </IconButton>
   );
@@ -79,14 +81,14 @@ function Head({ docket, me }: { docket: DocketView; me: Me }) {
         <DocketSettingPanel reference={docket.ref} />
         <CommitmentsOver docket={docket} />
         <Panel
-          label="What I hear of it"
+          label="Alerts here"
           className="w-[min(420px,90vw)]"
           trigger={
             <button
               type="button"
               className="min-h-6 rounded-[3px] underline decoration-dotted underline-offset-2 hover:text-ink"
             >
-              What I hear
+              Alerts here
             </button>
           }
         >
@@ -128,6 +130,8 @@ export function DocketPage({ me }: { me: Me }) {
     return () => void (document.title = 'Wrenlet');
   }, [docket]);
   const read = useMemo(() => readTalk(ref, ''), [ref]);
+  const [params, setParams] = useSearchParams();
+  const task = params.get('task');
 
   if (error && !docket) return <Wrong error={error} again={() => void refetch()} />;
   if (!docket) return null;
@@ -143,7 +147,17 @@ export function DocketPage({ me }: { me: Me }) {
           conversations={docket.conversations}
           read={read}
         />
-        <div className="relative flex-none border-l max-lg:hidden" style={{ width: side }}>
+        {task ? (
+          <Suspense fallback={null}>
+            <TaskPanel
+              id={task}
+              me={me}
+              onOpen={(id) => setParams({ task: id }, { replace: true })}
+              onClose={() => setParams({}, { replace: true })}
+            />
+          </Suspense>
+        ) : null}
+        <div className={cx('relative flex-none border-l max-lg:hidden', task && 'hidden')} style={{ width: side }}>
           <Divider
             label="Width of commitments"
             value={side}

@@ -5,7 +5,8 @@ import { type FiledSum, api, taken } from '../../api/client';
 import { exact, moment } from '../../ui/time';
 import { filingKinds } from '../../conversations/Filing';
 import { minutesInWords } from '../../conversations/queues/board';
-import { Button, Field, Panel } from '../../ui/controls';
+import { MomentField } from '../../ui/MomentField';
+import { Button, Panel } from '../../ui/controls';
 
 const names: Record<string, string> = Object.fromEntries(filingKinds);
 
@@ -78,15 +79,20 @@ export function Record({ reference }: { reference: string }) {
       ) : (
         <span className="text-soft">Nothing filed yet.</span>
       )}
-      <Panel label="Write out the talk" align="end" className="w-72" trigger={<Button look="quiet">Write out</Button>}>
+      <Panel
+        label="Export the conversations"
+        align="end"
+        className="w-72"
+        trigger={<Button look="quiet">Export</Button>}
+      >
         <div className="grid gap-2">
           <label className="flex min-h-7 items-center gap-2">
-            <input type="checkbox" checked={inside} onChange={(e) => setInside(e.target.checked)} /> With what was said
-            inside
+            <input type="checkbox" checked={inside} onChange={(e) => setInside(e.target.checked)} /> Include internal
+            notes
           </label>
           <div className="grid grid-cols-2 gap-2">
-            <Field label="From" type="date" value={since} onChange={(e) => setSince(e.target.value)} />
-            <Field label="To" type="date" value={until} onChange={(e) => setUntil(e.target.value)} />
+            <MomentField dayOnly label="From" sense="past" value={since} onChange={(day) => setSince(day ?? '')} />
+            <MomentField dayOnly label="To" sense="past" value={until} onChange={(day) => setUntil(day ?? '')} />
           </div>
           <a href={exported('html')} className={link} download>
             A page to read or print (HTML)
@@ -97,7 +103,7 @@ export function Record({ reference }: { reference: string }) {
           <a href={exported('jsonl')} className={link} download>
             All of it for programs (JSON Lines)
           </a>
-          <p className="text-[12.5px] text-soft">That it was written out is kept in the log.</p>
+          <p className="text-[12.5px] text-soft">The export is recorded in the log.</p>
         </div>
       </Panel>
     </div>

@@ -124,17 +124,17 @@ export function QueuesPage({ me }: { me: Me }) {
         </div>
         <div className="flex flex-wrap items-center max-md:w-full max-md:flex-nowrap max-md:overflow-x-auto">
           <Choice label="Whose turn" value={filter.turn} onChange={(turn) => set({ turn })}>
-            <option value="">Every turn</option>
+            <option value="">Either side</option>
             <option value="ours">Our turn</option>
             <option value="theirs">Their turn</option>
-            <option value="nobodys">Nothing due</option>
+            <option value="nobodys">No reply needed</option>
           </Choice>
           <Choice
             label="Crew"
             value={filter.owner.startsWith('crew:') ? filter.owner : 'all'}
             onChange={(v) => set({ owner: v as Owner })}
           >
-            <option value="all">Every crew</option>
+            <option value="all">All crews</option>
             {(colleagues?.crews ?? []).map((c) => (
               <option key={c.id} value={`crew:${c.id}`}>
                 The {c.name} crew
@@ -150,7 +150,7 @@ export function QueuesPage({ me }: { me: Me }) {
             </Choice>
           ) : null}
           <Choice label="Queue" value={filter.queue} onChange={(queue) => set({ queue })}>
-            <option value="">Every queue</option>
+            <option value="">All queues</option>
             {(board?.queues ?? []).map((q) => (
               <option key={q.id} value={q.id}>
                 {q.name}
@@ -167,7 +167,7 @@ export function QueuesPage({ me }: { me: Me }) {
             onChange={(v) => set({ closed: v === 'closed' })}
           >
             <option value="open">open</option>
-            <option value="closed">closed last</option>
+            <option value="closed">recently closed</option>
           </Choice>
         </div>
         <div role="group" aria-label="Shown as" className="ml-auto flex gap-1 max-md:hidden">
@@ -200,10 +200,10 @@ export function QueuesPage({ me }: { me: Me }) {
             style={chosen ? { flex: `0 0 ${percent}%` } : { flex: '1 1 0' }}
           >
             {lines.length === 0 ? (
-              <Empty title={filter.closed ? 'Nothing was closed yet' : 'Nothing waits here'}>
+              <Empty title={filter.closed ? 'Nothing closed yet' : 'Nothing is waiting here'}>
                 {filter.closed
-                  ? 'Closed conversations stand here, the latest first.'
-                  : 'What customers and partners write stands here until it is answered and closed.'}
+                  ? 'Closed conversations are listed here, latest first.'
+                  : 'Messages from customers and partners wait here until they are answered and closed.'}
               </Empty>
             ) : view === 'table' && !narrow ? (
               <BoardTable rows={rows} queues={queues} names={names} chosen={chosen} onChoose={choose} />
@@ -245,7 +245,7 @@ export function QueuesPage({ me }: { me: Me }) {
                 id={chosen}
                 me={me}
                 row={board.rows.find((r) => r.id === chosen)}
-                queues={board.queues}
+
                 onClose={() => choose(null)}
               />
             </div>

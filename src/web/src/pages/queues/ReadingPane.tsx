@@ -1,29 +1,21 @@
 import { X } from 'lucide-react';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import {
-  type BoardQueue,
-  type BoardRow,
-  type ConversationView,
-  type MarksView,
-  type Me,
-  type Talk,
-} from '../../api/client';
+import { type BoardRow, type ConversationView, type MarksView, type Me, type Talk } from '../../api/client';
 import { useConversation, useDocket } from '../../api/queries';
 import { HandlingPanel } from '../../conversations/HandlingPanel';
 import { Lanes } from '../talk/Lanes';
 import { readTalk } from '../../conversations/useTalk';
 import { Wrong, cx } from '../../ui/controls';
 
-type Props = { id: string; me: Me; row: BoardRow | undefined; queues: BoardQueue[]; onClose: () => void };
+type Props = { id: string; me: Me; row: BoardRow | undefined; onClose: () => void };
 
 /** The chosen conversation under the chart: both lanes to read and answer in, and what can be done with it beside them. */
-export function ReadingPane({ id, me, row, queues, onClose }: Props) {
+export function ReadingPane({ id, me, row, onClose }: Props) {
   const alone = useConversation(id);
   const reference = row?.docket ?? alone.data?.conversation.docket ?? null;
   if (alone.error && !alone.data) return <Wrong error={alone.error} again={() => void alone.refetch()} />;
-  if (reference)
-    return <InDocket key={reference} id={id} reference={reference} me={me} queues={queues} onClose={onClose} />;
+  if (reference) return <InDocket key={reference} id={id} reference={reference} me={me} onClose={onClose} />;
   if (!alone.data) return null;
   const { conversation, talk, marks } = alone.data;
   return (
@@ -33,23 +25,13 @@ export function ReadingPane({ id, me, row, queues, onClose }: Props) {
       talk={talk}
       marks={[marks]}
       conversations={[conversation]}
-      queues={queues}
+
       onClose={onClose}
     />
   );
 }
 
-function InDocket({
-  id,
-  reference,
-  ...rest
-}: {
-  id: string;
-  reference: string;
-  me: Me;
-  queues: BoardQueue[];
-  onClose: () => void;
-}) {
+function InDocket({ id, reference, ...rest }: { id: string; reference: string; me: Me; onClose: () => void }) {
   const { data, error, refetch } = useDocket(reference);
   if (error && !data) return <Wrong error={error} again={() => void refetch()} />;
   if (!data) return null;
@@ -72,13 +54,12 @@ type PaneProps = {
   talk: Talk;
   marks: MarksView[];
   conversations: ConversationView[];
-  queues: BoardQueue[];
   onClose: () => void;
   reference?: string;
   title?: string;
 };
 
-function Pane({ id, me, talk, marks, conversations, queues, onClose, reference, title }: PaneProps) {
+function Pane({ id, me, talk, marks, conversations, onClose, reference, title }: PaneProps) {
   const read = useMemo(() => readTalk(reference ?? null, id), [id, reference]);
   const conversation = conversations.find((c) => c.id === id);
   if (!conversation) return null;
@@ -120,7 +101,7 @@ function Pane({ id, me, talk, marks, conversations, queues, onClose, reference, 
             <X size={15} />
           </button>
         </div>
-        <HandlingPanel conversation={conversation} me={me} queues={queues} />
+        <HandlingPanel conversation={conversation} me={me} />
       </aside>
     </section>
   );

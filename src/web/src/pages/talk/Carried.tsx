@@ -65,8 +65,8 @@ function Hand({ id, open, me }: { id: string; open: boolean; me: Me }) {
         </button>
         <button
           type="button"
-          aria-label="Put it down; the draft is kept"
-          title="Put it down; the draft is kept"
+          aria-label="Close; the draft is kept"
+          title="Close; the draft is kept"
           onClick={putDown}
           className={small}
         >
@@ -81,7 +81,7 @@ function Hand({ id, open, me }: { id: string; open: boolean; me: Me }) {
             aria-label="Last words"
             className="max-h-[34vh] overflow-y-auto bg-surface px-3 py-1.5"
           >
-            {said.length === 0 ? <p className="text-soft">Nothing has been said yet.</p> : null}
+            {said.length === 0 ? <p className="text-soft">No messages yet.</p> : null}
             {said.map((e) => (
               <div key={e.id} className="mb-1.5 flex gap-2">
                 {e.author ? <NameTag who={e.author} /> : null}

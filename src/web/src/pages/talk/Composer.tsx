@@ -15,7 +15,7 @@ import { AskForm } from '../../asks/AskForm';
 import { asAsk, askDrafts, blankAsk, setAskDraft } from '../../asks/asking';
 import { firmNow } from '../../ui/time';
 import { useFoot } from '../../ui/foot';
-import { Button, Tip, cx } from '../../ui/controls';
+import { Button, cx } from '../../ui/controls';
 import type { EditorHandle } from '../../conversations/Editor';
 import { Addressing, addresses, wayWords } from '../../conversations/Addressing';
 import { AsksFor } from '../../conversations/AsksFor';
@@ -28,7 +28,17 @@ import { drafts, keepBeside, keepDraft, thisPage } from '../../conversations/dra
 import { whenTakenBack } from '../../conversations/leaving';
 import { asMeeting, blankMeeting, meetingDrafts, missing, setMeetingDraft } from '../../conversations/meetings/meeting';
 import { sayWrong } from '../../ui/toasts';
-import { AnsweringLine, AskTool, CarryTool, MeetTool, OthersWriting, Refused, WillBeTold } from './ComposerParts';
+import {
+  AnsweringLine,
+  AskTool,
+  CarryTool,
+  MeetTool,
+  OthersWriting,
+  Refused,
+  WillBeTold,
+  UnclearTags,
+  WhoSees,
+} from './ComposerParts';
 import { useCheck } from './useCheck';
 
 const Editor = lazy(() => import('../../conversations/Editor').then((m) => ({ default: m.Editor })));
@@ -58,8 +68,8 @@ export const Composer = forwardRef<ComposerHandle, Props>((props, ref) => {
   if (away?.id === props.conversation.id && !props.inHand)
     return (
       <p className="flex items-center gap-3 text-[13px] text-soft">
-        You carry this at the foot of the window.
-        <Button onClick={putDown}>Bring it back here</Button>
+        You are writing this at the foot of the window.
+        <Button onClick={putDown}>Write here again</Button>
       </p>
     );
   return <Writing {...props} ref={ref} />;
@@ -139,14 +149,14 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
 
   const placeholder =
     conversation.audience === 'direct'
-      ? 'Only the two of you read this. # points at work'
+      ? 'Only the two of you can read this. # links to work'
       : conversation.audience === 'notice'
-        ? 'Comment on the notice. @ tags a person, # points at work'
+        ? 'Comment on the notice. @ tags a person, # links to work'
         : conversation.audience === 'group'
-          ? `Say it to ${conversation.subject}. @ tags a person, # points at work`
+          ? `Write to ${conversation.subject}. @ tags a person, # links to work`
           : inside
-            ? 'Note to colleagues. @ tags a person, # points at work'
-            : `Answer ${name} ${way ? wayWords[way.via] : ''}. ; and a letter finds a stock reply`;
+            ? 'Write a note for colleagues. @ tags a person, # links to work'
+            : `Reply to ${name} ${way ? wayWords[way.via] : ''}. Type ; for a stock reply`;
 
   const post = async (close: boolean, anyway: { knowing?: boolean; seen?: number } = {}) => {
     const body = editor.current?.markdown() ?? '';
@@ -301,6 +311,9 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
         </Suspense>
       ) : null}
       {checked && !empty ? <AsksFor tasks={checked.tasks} agreed={agreed} onAgree={setAgreed} /> : null}
+      {checked && !empty ? (
+        <UnclearTags unclear={checked.unclear} onChoose={(typed, who) => editor.current?.tag(typed, who)} />
+      ) : null}
       {held && held.missed.length > 0 ? (
         <HeldByMissed
           missed={held.missed}
@@ -341,40 +354,40 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
           inside ? 'text-inside-ink' : 'text-outside-ink',
         )}
       >
-        <Tip text={`Who sees it: ${(checked?.viewers ?? conversation.viewers).join(', ')}`}>
-          <span tabIndex={0} className="mr-auto min-w-0 flex-1 basis-28 rounded-[2px]">
+        <span className="mr-auto min-w-0 flex-1 basis-28">
+          <WhoSees names={checked?.viewers ?? conversation.viewers}>
             {isAmong(conversation)
               ? `Seen by ${conversation.whoSees}`
               : inside
-                ? `Stays inside: ${conversation.viewers.length} people`
-                : (checked?.whoSees ?? `${by} ${conversation.party?.name}. Goes outside.`)}{' '}
-            {onTheirWay > 0 ? (
-              <b className="text-ink">
-                {onTheirWay === 1 ? 'A file is' : `${onTheirWay} files are`} not there yet; then it can be sent.{' '}
-              </b>
-            ) : null}
-            {checked && !empty && !asking ? <WillBeTold told={checked.told} /> : null}
-            <OthersWriting conversation={conversation.id} me={me} />
-          </span>
-        </Tip>
+                ? `Internal only: ${conversation.viewers.length} people`
+                : (checked?.whoSees ?? `${by} ${conversation.party?.name}.`)}
+          </WhoSees>{' '}
+          {onTheirWay > 0 ? (
+            <b className="text-ink">
+              {onTheirWay === 1 ? 'A file is' : `${onTheirWay} files are`} still uploading; you can send when done.{' '}
+            </b>
+          ) : null}
+          {checked && !empty && !asking ? <WillBeTold told={checked.told} /> : null}
+          <OthersWriting conversation={conversation.id} me={me} />
+        </span>
         {!inside && !asking && !meeting ? (
           <Button disabled={!sendable} onClick={() => void post(true)}>
-            Reply, then close
+            Send and close
           </Button>
         ) : null}
         <Button look={inside ? 'plain' : 'main'} disabled={!sendable} onClick={() => void post(false)}>
           {meeting && mayMeet
             ? inside
-              ? 'Invite them'
+              ? 'Invite'
               : `Invite ${name}`
             : asking && mayAsk
               ? inside
-                ? 'Ask it'
+                ? 'Ask'
                 : `Ask ${name}`
               : isAmong(conversation)
-                ? 'Say it'
+                ? 'Send'
                 : inside
-                  ? 'Note to colleagues'
+                  ? 'Add note'
                   : live === 'away'
                     ? `Send to ${name} later`
                     : `Send to ${name}`}

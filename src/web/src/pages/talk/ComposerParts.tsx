@@ -1,8 +1,8 @@
 import { CalendarClock, type LucideIcon, MessageCircleQuestionMark, PanelBottomOpen, X } from 'lucide-react';
 import { Link } from 'react-router';
-import type { EntryView, PersonView, ToldView } from '../../api/client';
+import type { Checked, EntryView, PersonView, ToldView } from '../../api/client';
 import { usePresent } from '../../api/live';
-import { Button, cx } from '../../ui/controls';
+import { Button, Panel, cx } from '../../ui/controls';
 
 /** Says who has begun to write here too. */
 export function OthersWriting({ conversation, me }: { conversation: string; me: string }) {
@@ -19,7 +19,7 @@ export function OthersWriting({ conversation, me }: { conversation: string; me: 
 
 /** Who will be told when this is sent, each with the reason they will read. */
 export function WillBeTold({ told }: { told: ToldView[] }) {
-  if (told.length === 0) return <span>· nobody is told </span>;
+  if (told.length === 0) return <span>· nobody is notified </span>;
   const names = told.map((t) => t.person.firstName);
   return (
     <span title={told.map((t) => `${t.person.name}: ${t.reason}`).join('\n')}>
@@ -43,8 +43,8 @@ export function AnsweringLine({ entry, onDrop }: { entry: EntryView; onDrop?: ()
       </span>
       <button
         type="button"
-        aria-label="Answer nothing in particular"
-        title="Answer nothing in particular"
+        aria-label="Remove the quote"
+        title="Remove the quote"
         onClick={onDrop}
         className="grid size-6 flex-none place-items-center rounded-[3px] hover:bg-surface max-md:size-11"
       >
@@ -73,7 +73,7 @@ export function Refused({ words, unseeing, contact, onSight }: RefusedProps) {
       {words}{' '}
       {contact ? (
         <Link to={`/contacts?party=${contact}`} className="underline">
-          Correct it on the contact
+          Correct it in Contacts
         </Link>
       ) : null}
       {unseeing.map((p) => (
@@ -114,8 +114,8 @@ export const AskTool = ({ onClick }: { onClick: () => void }) => (
 export const MeetTool = ({ onClick }: { onClick: () => void }) => (
   <Tool
     icon={CalendarClock}
-    name="Set a meeting"
-    title="Set a meeting: with whom, and a time that suits everybody (M)"
+    name="Set up a meeting"
+    title="Set up a meeting: who, and a time that suits everybody (M)"
     hover="hover:text-wren"
     onClick={onClick}
   />
@@ -125,8 +125,56 @@ export const CarryTool = ({ onClick }: { onClick: () => void }) => (
   <Tool
     icon={PanelBottomOpen}
     name="Carry it along"
-    title="Carry it along: it stays at the foot of the window while you look elsewhere"
+    title="Keep it at the foot of the window while you look elsewhere"
     hover="hover:text-ink"
     onClick={onClick}
   />
+);
+
+type Unclear = Checked['unclear'];
+
+/** Names after an at sign that fit several: chosen before they are sent. */
+export function UnclearTags({
+  unclear,
+  onChoose,
+}: {
+  unclear: Unclear;
+  onChoose: (typed: string, who: Unclear[number]['fits'][number]) => void;
+}) {
+  return unclear.map((u) => (
+    <p key={u.typed} role="status" className="mt-1 flex flex-wrap items-center gap-1.5 text-[12.5px] text-soon">
+      Who is {u.typed}?
+      {u.fits.map((who) => (
+        <Button key={who.id} className="!min-h-6 !py-0" onClick={() => onChoose(u.typed, who)}>
+          {who.name}
+        </Button>
+      ))}
+    </p>
+  ));
+}
+
+/** Who will see what is written, in a word; a press names them all. */
+export const WhoSees = ({ names, children }: { names: string[]; children: string }) => (
+  <Panel
+    label="Who sees it"
+    className="max-h-[50vh] w-64 overflow-auto text-[13px] text-ink"
+    trigger={
+      <button
+        type="button"
+        title={`Who sees it: ${names.join(', ')}`}
+        className="min-h-6 rounded-[3px] text-left underline decoration-dotted underline-offset-2 max-md:min-h-[44px]"
+      >
+        {children}
+      </button>
+    }
+  >
+    <p className="font-bold">Who sees it</p>
+    <ul>
+      {names.map((n) => (
+        <li key={n} className="break-words">
+          {n}
+        </li>
+      ))}
+    </ul>
+  </Panel>
 );

@@ -89,7 +89,7 @@ function Quoted({ quote, word, onGo }: { quote: QuoteView; word: string; onGo: (
 
 const channel = (entry: EntryView) => {
   const way = entry.via ?? '';
-  if (entry.delivery === 'waiting') return `${way}, on its way`;
+  if (entry.delivery === 'waiting') return `${way}, sending`;
   if (entry.delivery === 'failed') return `${way}, not sent yet`;
   if (entry.delivery === 'unsure') return `${way}, perhaps sent`;
   if (entry.delivery === 'returned') return `${way}, came back`;
@@ -111,7 +111,7 @@ export const EntryBlock = memo((props: Props) => {
   };
   const copyLink = async () => {
     await navigator.clipboard.writeText(`${window.location.origin}${window.location.pathname}?entry=${entry.id}`);
-    say('The link to this entry is copied.');
+    say('Link copied.');
   };
   if (entry.removed)
     return (
@@ -121,7 +121,7 @@ export const EntryBlock = memo((props: Props) => {
         className={cx('mx-2.5 my-1 px-3 text-[12.5px] text-soft', selected && 'outline-2 outline-wren')}
       >
         {entry.author?.firstName} removed a note, {moment(entry.removed)}.{' '}
-        <Versions entry={entry} label="What it said" />
+        <Versions entry={entry} label="Earlier versions" />
       </p>
     );
   return (
@@ -162,7 +162,7 @@ export const EntryBlock = memo((props: Props) => {
         </span>
       </header>
       {entry.repliesTo ? <Quoted quote={entry.repliesTo} word="To" onGo={acts.go} /> : null}
-      {entry.forwardedFrom ? <Quoted quote={entry.forwardedFrom} word="Passed on from" onGo={acts.go} /> : null}
+      {entry.forwardedFrom ? <Quoted quote={entry.forwardedFrom} word="Shared from" onGo={acts.go} /> : null}
       {drafting ? (
         <Suspense fallback={<Said html={entry.html} />}>
           <DraftPanel
@@ -183,7 +183,9 @@ export const EntryBlock = memo((props: Props) => {
       {entry.problem ? (
         <p className="mt-1 flex flex-wrap items-center gap-2 text-[12.5px] text-late">
           <span>
-            {entry.delivery === 'failed' ? `Not sent: ${entry.problem} It is tried again by itself.` : entry.problem}
+            {entry.delivery === 'failed'
+              ? `Not sent: ${entry.problem} It will be tried again automatically.`
+              : entry.problem}
           </span>
           {entry.delivery === 'failed' || entry.delivery === 'unsure' ? (
             <Button
@@ -201,7 +203,7 @@ export const EntryBlock = memo((props: Props) => {
       {entry.delivery === 'waiting' && entry.leavesIn ? <Leaves entry={entry} /> : null}
       {entry.knowing ? (
         <p className="mt-1 text-[12.5px] text-soon" title={entry.knowing}>
-          Sent in spite of the check: {entry.knowing.split('\n')[0]}
+          Sent anyway: {entry.knowing.split('\n')[0]}
         </p>
       ) : null}
       {entry.ask ? <AskCard ask={entry.ask} staff /> : null}
@@ -260,8 +262,8 @@ export const EntryBlock = memo((props: Props) => {
             <div className="flex basis-full flex-wrap justify-end border-t">
               <Suspense fallback={null}>
                 <IconButton
-                  label={pinned ? 'Take the pin out' : 'Pin'}
-                  hint={pinned ? 'Take the pin out' : 'Pin: keep it at hand for everyone here'}
+                  label={pinned ? 'Unpin' : 'Pin'}
+                  hint={pinned ? 'Unpin' : 'Pin for everyone here'}
                   onClick={() => acts.pin(entry)}
                 >
                   {pinned ? <PinOff size={13} /> : <Pin size={13} />}
@@ -276,7 +278,7 @@ export const EntryBlock = memo((props: Props) => {
                 ) : null}
                 <ReadingView title={`${entry.author?.name}, ${exact(entry.at)}`} html={entry.html} />
                 {conversation.audience === 'outside' || conversation.audience === 'inside' ? (
-                  <ForwardPanel conversation={conversation} entries={[entry.id]} label="Send on" />
+                  <ForwardPanel conversation={conversation} entries={[entry.id]} label="Forward" />
                 ) : null}
                 {entry.source ? (
                   <a

@@ -2,12 +2,12 @@ import { CalendarSearch } from 'lucide-react';
 import { useState } from 'react';
 import type { SilenceView } from '../../api/client';
 import { type Waiting, withdraw } from '../../api/outbox';
-import { Button, Field, Panel, cx } from '../../ui/controls';
+import { MomentField } from '../../ui/MomentField';
+import { Button, Panel, cx } from '../../ui/controls';
 
 /** Goes to what was said on a day. */
 export function GoToDate({ onGo }: { onGo: (date: string) => void }) {
   const [open, setOpen] = useState(false);
-  const [date, setDate] = useState('');
   return (
     <Panel
       label="Go to a date"
@@ -26,19 +26,20 @@ export function GoToDate({ onGo }: { onGo: (date: string) => void }) {
         </button>
       }
     >
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
+      <MomentField
+        inline
+        dayOnly
+        autoFocus
+        label="Show from"
+        sense="past"
+        value={null}
+        onChange={(date) => {
           if (!date) return;
           setOpen(false);
           onGo(date);
         }}
-      >
-        <Field label="What was said from" type="date" value={date} onChange={(e) => setDate(e.target.value)} />
-        <Button look="main" type="submit" disabled={!date} className="mt-2 w-full">
-          Go there
-        </Button>
-      </form>
+        onEscape={() => setOpen(false)}
+      />
     </Panel>
   );
 }
@@ -70,11 +71,11 @@ export function Waits({ list }: { list: Waiting[] }) {
           <p className="text-[12px]">
             {w.refused ??
               (w.tries && w.tries > 1
-                ? `not there yet after ${w.tries} tries; kept, and tried again`
-                : 'on its way, kept until it is there')}
+                ? `not sent after ${w.tries} tries; kept, and tried again`
+                : 'sending; kept until it arrives')}
             {w.refused ? (
               <Button look="quiet" onClick={() => withdraw(w.id)}>
-                Take it out
+                Discard
               </Button>
             ) : null}
           </p>

@@ -378,7 +378,7 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
               ) : null}
               {visible.length === 0 ? (
                 <p className="p-6 text-center text-soft">
-                  Nothing has been said yet. Write the first {inside ? 'note' : 'words'} below.
+                  No messages yet. Write the first {inside ? 'note' : 'words'} below.
                 </p>
               ) : null}
               <div ref={talked}>

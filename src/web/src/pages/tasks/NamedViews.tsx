@@ -20,7 +20,10 @@ export function Views({ now, onLook }: { now: Look; onLook: (look: Look) => void
     try {
       await taken(
         api.PUT('/api/task-views/{id}', {
-          params: { path: { id: there?.id ?? newId() } },
+          params: {
+            path: { id: there?.id ?? newId() },
+            header: { 'If-Match': there?.version ? `"${there.version}"` : undefined },
+          },
           body: { name, shared, settings: now as never },
         }),
       );
@@ -50,7 +53,7 @@ export function Views({ now, onLook }: { now: Look; onLook: (look: Look) => void
       }
     >
       {data.length === 0 ? (
-        <p className="mb-2 text-[13px] text-soft">Give the way you look at this set a name, and come back to it.</p>
+        <p className="mb-2 text-[13px] text-soft">Save this view under a name to come back to it.</p>
       ) : null}
       <ul className="mb-2 max-h-60 overflow-auto">
         {data.map((v) => (
@@ -74,7 +77,7 @@ export function Views({ now, onLook }: { now: Look; onLook: (look: Look) => void
             </button>
             {v.mine ? (
               <Button look="quiet" className="!min-h-6 !px-1.5 !py-0" onClick={() => void remove(v)}>
-                Forget
+                Delete
               </Button>
             ) : null}
           </li>
@@ -100,7 +103,7 @@ export function Views({ now, onLook }: { now: Look; onLook: (look: Look) => void
           share it with colleagues
         </label>
         <Button look="main" type="submit">
-          {there ? 'Keep it anew' : 'Keep this view'}
+          {there ? 'Save again' : 'Save this view'}
         </Button>
       </form>
     </Panel>

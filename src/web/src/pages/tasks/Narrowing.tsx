@@ -37,7 +37,7 @@ export function Narrow({ how, people, onHow, table }: NarrowProps) {
             {filter.states.length === 0 || filter.states.length === 5
               ? 'any state'
               : filter.states.length === 3 && !filter.states.includes('done')
-                ? 'open ones'
+                ? 'open'
                 : `${filter.states.length} states`}
           </button>
         }
@@ -107,7 +107,7 @@ export function Narrow({ how, people, onHow, table }: NarrowProps) {
         value={filter.due}
         onChange={(e) => setFilter({ due: e.target.value as typeof filter.due })}
       >
-        <option value="any">due at any time</option>
+        <option value="any">any due date</option>
         <option value="late">late</option>
         <option value="soon">late or soon</option>
         <option value="dated">dated</option>

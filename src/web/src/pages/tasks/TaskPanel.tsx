@@ -5,16 +5,18 @@ import { Link } from 'react-router';
 import { type Me, type TaskDetail, type TaskView, api, taken } from '../../api/client';
 import { keys, queries } from '../../api/queries';
 import { moment } from '../../ui/time';
+import { LengthField } from '../../ui/LengthField';
 import { Button, IconButton, Wrong, cx } from '../../ui/controls';
 import { NameTag } from '../../ui/tags';
 import { FinishBox } from '../../tasks/FinishBox';
 import { TaskFiles } from '../../tasks/TaskAttachments';
 import { TaskNotes } from '../../tasks/TaskNotes';
 import { TaskParts } from '../../tasks/TaskParts';
+import { RepeatsChoice } from '../../tasks/RepeatsChoice';
 import { TaskTimes } from '../../tasks/TaskTimes';
 import { TaskWaits } from '../../tasks/TaskWaits';
 import { type Standing, changeTask, placeTask, states, whereSaid } from '../../tasks/change';
-import { useWorklists, whose } from '../../tasks/ColumnsPart';
+import { useWorklists, whose } from '../../tasks/worklists';
 import { DueField, OwnersField, PriorityField } from '../../tasks/fields';
 import { Line, Words, Head, choice } from '../../tasks/panel';
 import { sayWrong } from '../../ui/toasts';
@@ -28,7 +30,6 @@ const useDetail = (id: string) =>
   });
 
 const refs = (task: TaskView) => task.owners.map(({ kind, id }) => ({ kind, id }));
-const hoursOf = (minutes: number | null) => (minutes ? String(Math.round(minutes / 6) / 10) : '');
 
 /** Everything about a task, beside the set that it is in. */
 export function TaskPanel({
@@ -67,16 +68,6 @@ export function TaskPanel({
 
 type BodyProps = { detail: TaskDetail; me: Me; onOpen: (id: string) => void; onClose: () => void };
 
-const repeatings: [string, string][] = [
-  ['', 'once'],
-  ['FREQ=DAILY', 'every day'],
-  ['FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR', 'every working day'],
-  ['FREQ=WEEKLY', 'every week'],
-  ['FREQ=WEEKLY;INTERVAL=2', 'every two weeks'],
-  ['FREQ=MONTHLY', 'every month'],
-  ['FREQ=YEARLY', 'every year'],
-];
-
 function Body({ detail, me, onOpen, onClose }: BodyProps) {
   const { task } = detail;
   const [talking, setTalking] = useState(detail.conversation !== null);
@@ -92,12 +83,6 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
     } catch (wrong) {
       sayWrong(wrong);
     }
-  };
-  const minutes = (text: string) => Math.round(Number(text.replace(',', '.')) * 60);
-  const setHours = (field: 'estimateMinutes' | 'spentMinutes', text: string) => {
-    const to = minutes(text);
-    if (Number.isNaN(to)) sayWrong(new Error('A number of hours is wanted, such as 1.5. It was left as it was.'));
-    else void changeTask(task, { [field]: to > 0 ? to : field === 'spentMinutes' ? 0 : null });
   };
   const list = lists.find((l) => l.id === task.worklist);
   return (
@@ -136,7 +121,9 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
             {task.docket} {task.docketName}
           </Link>
         ) : null}{' '}
-        {detail.sourceEdited ? <b className="font-semibold text-soon">What it was made of was edited since. </b> : null}
+        {detail.sourceEdited ? (
+          <b className="font-semibold text-soon">The message it came from was edited since. </b>
+        ) : null}
         asked by {task.madeBy?.id === me.person.id ? 'you' : task.madeBy?.firstName}, {moment(task.made)}
       </p>
       <Line name="Owners">
@@ -146,7 +133,7 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
         />
         {task.owners.length > 1 ? (
           <select
-            aria-label="Whose word finishes it"
+            aria-label="Who finishes it"
             className={choice}
             value={task.rule}
             onChange={(e) => void changeTask(task, { rule: e.target.value })}
@@ -208,42 +195,28 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
           ))}
         </select>
       </Line>
-      <Line name="Hours">
-        <Words
-          label="Estimate in hours"
-          inputMode="decimal"
-          placeholder="estimate"
-          className="w-20"
-          value={hoursOf(task.estimateMinutes)}
-          onSave={(t) => setHours('estimateMinutes', t)}
+      <Line name="Work">
+        <LengthField
+          label="Estimate"
+          className="!w-24"
+          minutes={task.estimateMinutes}
+          onChange={(minutes) => void changeTask(task, { estimateMinutes: minutes || null })}
         />
         <span className="text-soft">estimated,</span>
-        <Words
-          label="Time spent in hours"
-          inputMode="decimal"
-          placeholder="0"
-          className="w-14"
-          value={hoursOf(task.spentMinutes)}
-          onSave={(t) => setHours('spentMinutes', t)}
+        <LengthField
+          label="Time spent"
+          className="!w-24"
+          minutes={task.spentMinutes || null}
+          onChange={(minutes) => void changeTask(task, { spentMinutes: minutes ?? 0 })}
         />
         <span className="text-soft">spent</span>
       </Line>
       <Line name="Repeats">
-        <select
-          aria-label="Repeats"
+        <RepeatsChoice
           className={choice}
-          value={task.repeats ?? ''}
-          onChange={(e) => void changeTask(task, { repeats: e.target.value })}
-        >
-          {repeatings.map(([rule, words]) => (
-            <option key={rule} value={rule}>
-              {words}
-            </option>
-          ))}
-          {task.repeats && !repeatings.some(([r]) => r === task.repeats) ? (
-            <option value={task.repeats}>{task.repeats}</option>
-          ) : null}
-        </select>
+          value={task.repeats}
+          onChange={(rule) => void changeTask(task, { repeats: rule ?? '' })}
+        />
       </Line>
       <TaskTimes detail={detail} />
       {task.private ? null : (
@@ -309,7 +282,7 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
       <p className="mt-1 flex flex-wrap gap-1.5">
         <Button look="quiet" aria-pressed={detail.watching} onClick={() => void watch()}>
           {detail.watching ? <EyeOff size={14} aria-hidden /> : <Eye size={14} aria-hidden />}
-          {detail.watching ? 'Watch it no more' : 'Watch it'}
+          {detail.watching ? 'Stop following' : 'Follow'}
         </Button>
         {detail.mayBePrivate ? (
           <Button
@@ -318,12 +291,12 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
             onClick={() => void changeTask(task, { private: !task.private })}
           >
             <Lock size={14} aria-hidden />
-            {task.private ? 'Open it to others' : 'Mine alone'}
+            {task.private ? 'Let others see it' : 'Only for me'}
           </Button>
         ) : null}
         {detail.watchers.length > 0 ? (
           <span className="flex items-center gap-1 text-[12.5px] text-soft">
-            watched by{' '}
+            followed by{' '}
             {detail.watchers.map((w) => (
               <NameTag key={w.id} who={w} />
             ))}
@@ -340,7 +313,7 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
           <TaskTalk task={task.id} me={me} />
         </Suspense>
       ) : (
-        <Button onClick={() => setTalking(true)}>Say something about it</Button>
+        <Button onClick={() => setTalking(true)}>Write about it</Button>
       )}
       <details className="mt-3 text-[13px]">
         <summary className="min-h-6 cursor-pointer font-bold">History, {detail.history.length} changes</summary>

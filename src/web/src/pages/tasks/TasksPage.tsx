@@ -15,7 +15,7 @@ import { TablePart } from '../../tasks/TablePart';
 import { TaskPanel } from './TaskPanel';
 import { type Arrangement, arrange } from '../../tasks/arrange';
 import { useTable } from '../../tasks/table';
-import { makeTask } from '../../tasks/change';
+import { makeTask, sayMade } from '../../tasks/change';
 import { sayWrong } from '../../ui/toasts';
 import { Look, look } from './look';
 import { Views } from './NamedViews';
@@ -73,7 +73,7 @@ export function TasksPage({ me }: { me: Me }) {
         {wide ? <Views now={now} onLook={(next) => look.set(next)} /> : null}
         <TransferPanel scope={wide ? now.scope : now.way === 'columns' && now.list ? `worklist:${now.list}` : 'mine'} />
         <Link to="/asks" className="text-[13px] text-ask underline decoration-ask/40 underline-offset-2">
-          Asks on you
+          Asks for you
           <Count n={asks} />
         </Link>
         <NewOne me={me} />
@@ -118,14 +118,12 @@ function Wide({
     [data, now.how, now.way],
   );
   if (error && !data) return <Wrong error={error} again={() => void refetch()} />;
-  if (!data) return <p className="m-auto text-soft">Reading the tasks …</p>;
+  if (!data) return <p className="m-auto text-soft">Loading tasks …</p>;
   return (
     <>
       <Narrow how={now.how} people={data.people} onHow={onHow} table={now.way === 'table'} />
       {data.more ? (
-        <p className="bg-soon-wash px-3 py-1 text-[13px] text-soon">
-          There are more than can be shown at once. Choose a narrower set.
-        </p>
+        <p className="bg-soon-wash px-3 py-1 text-[13px] text-soon">Too many to show at once. Choose a narrower set.</p>
       ) : null}
       {now.way === 'table' ? (
         <TablePart table={data} how={now.how} onArrange={onHow} open={open} onOpen={onOpen} />
@@ -176,7 +174,7 @@ function NewOne({ me }: { me: Me }) {
   const add = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      await makeTask({ title, owners: [{ kind: 'person', id: me.person.id! }] });
+      sayMade(await makeTask({ title, owners: [{ kind: 'person', id: me.person.id! }] }));
       setTitle('');
     } catch (wrong) {
       sayWrong(wrong);
@@ -186,9 +184,9 @@ function NewOne({ me }: { me: Me }) {
     <form onSubmit={(e) => void add(e)} className="ml-auto flex min-w-0 flex-1 basis-56 gap-2 md:max-w-[24rem]">
       <input
         required
-        aria-label="A task of my own"
+        aria-label="New task for me"
         maxLength={300}
-        placeholder="A task of my own"
+        placeholder="New task for me"
         className={inputClass}
         value={title}
         onChange={(e) => setTitle(e.target.value)}

@@ -1,0 +1,127 @@
+using System.Collections.Immutable;
+using System.Text;
+using Wrenlet.Core.People;
+
+namespace Wrenlet.Core.Conversations;
+
+/// <summary>Somebody who can be tagged: a person or a crew.</summary>
+/// <param name="Name">Full name of the person, or the crew's name.</param>
+/// <param name="Person">The person; null for a crew.</param>
+/// <param name="Crew">The crew; null for a person.</param>
+public readonly record struct CanBeTagged(string Name, PersonId? Person, CrewId? Crew)
+{
+    /// <summary>What a person is called for short; a crew has one name only.</summary>
+    public string FirstName => Person is null ? Name : Name.Split(' ')[0];
+}
+
+/// <summary>A name that was typed after an at sign and not taken from the list.</summary>
+/// <param name="Start">Where the at sign stands, in UTF-16.</param>
+/// <param name="End">Behind the last letter of the name.</param>
+/// <param name="Fits">Whom it fits: one, or several among whom the writer has to choose.</param>
+public sealed record TypedName(int Start, int End, ImmutableArray<CanBeTagged> Fits);
+
+/// <summary>
+/// Names that people type out after an at sign and go on writing: what fits one who can be tagged is the tag, what fits
+/// several is asked. Linear in the words.
+/// </summary>
+public static class TypedTags
+{
+    /// <summary>The names in Markdown that are no tags yet, in their order; none within links and code.</summary>
+    public static ImmutableArray<TypedName> Find(string markdown, IReadOnlyCollection<CanBeTagged> who)
+    {
+        ArgumentNullException.ThrowIfNull(markdown);
+        ArgumentNullException.ThrowIfNull(who);
+        if (!markdown.Contains('@', StringComparison.Ordinal))
+            return [];
+        var byShort = who.ToLookup(w => w.FirstName, StringComparer.OrdinalIgnoreCase);
+        var found = ImmutableArray.CreateBuilder<TypedName>();
+        for (var i = 0; i < markdown.Length; i++)
+        {
+            if (Skipped(markdown, i) is var past && past > i)
+                i = past;
+            if (i >= markdown.Length || markdown[i] != '@' || (i > 0 && InWord(markdown[i - 1])))
+                continue;
+            var end = i + 1;
+            while (end < markdown.Length && InName(markdown, end))
+                end++;
+            var fits = byShort[markdown[(i + 1)..end]].ToImmutableArray();
+            if (fits.IsEmpty && end - i > 3 && markdown[end - 1] is 's' && markdown[end - 2] is '\'' or '’')
+            {
+                end -= 2;
+                fits = [.. byShort[markdown[(i + 1)..end]]];
+            }
+
+            if (fits.IsEmpty)
+                continue;
+            // Said in full, it is that one.
+            foreach (
+                var whole in fits.Where(f => Follows(markdown, i + 1, f.Name)).OrderByDescending(f => f.Name.Length)
+            )
+            {
+                (fits, end) = ([whole], i + 1 + whole.Name.Length);
+                break;
+            }
+
+            found.Add(new(i, end, fits));
+            i = end - 1;
+        }
+
+        return found.ToImmutable();
+    }
+
+    /// <summary>The words with each name that fits one made into the tag; those that fit several stay as they are.</summary>
+    /// <param name="markdown">The words.</param>
+    /// <param name="names">What was found in them.</param>
+    /// <param name="tag">How a tag is written.</param>
+    public static string Complete(string markdown, ImmutableArray<TypedName> names, Func<CanBeTagged, string> tag)
+    {
+        ArgumentNullException.ThrowIfNull(markdown);
+        ArgumentNullException.ThrowIfNull(tag);
+        var sure = names.Where(n => n.Fits.Length == 1).ToList();
+        if (sure.Count == 0)
+            return markdown;
+        var (words, at) = (new StringBuilder(markdown.Length + (sure.Count * 60)), 0);
+        foreach (var name in sure)
+        {
+            words.Append(markdown, at, name.Start - at).Append(tag(name.Fits[0]));
+            at = name.End;
+        }
+
+        return words.Append(markdown, at, markdown.Length - at).ToString();
+    }
+
+    /// <summary>Behind the code or the link that begins here; the same place where none does.</summary>
+    private static int Skipped(string text, int i)
+    {
+        if (text[i] == '\\')
+            return i + 2;
+        if (text[i] == '`')
+        {
+            var ticks = 1;
+            while (i + ticks < text.Length && text[i + ticks] == '`')
+                ticks++;
+            var close = text.IndexOf(new string('`', ticks), i + ticks, StringComparison.Ordinal);
+            return close < 0 ? i + ticks : close + ticks;
+        }
+
+        if (text[i] != '[')
+            return i;
+        var bracket = text.IndexOf("](", i, Math.Min(400, text.Length - i), StringComparison.Ordinal);
+        var line = text.IndexOf('\n', i, Math.Min(400, text.Length - i));
+        if (bracket < 0 || (line >= 0 && line < bracket))
+            return i;
+        var end = text.IndexOf(')', bracket);
+        return end < 0 ? i : end + 1;
+    }
+
+    private static bool InWord(char c) => char.IsLetterOrDigit(c) || c is '@' or '.' or '_' or '/' or '-';
+
+    /// <summary>Letters, digits and what joins them: a hyphen or an apostrophe with a letter behind it.</summary>
+    private static bool InName(string text, int i) =>
+        char.IsLetterOrDigit(text[i])
+        || (text[i] is '-' or '\'' or '’' or '_' && i + 1 < text.Length && char.IsLetterOrDigit(text[i + 1]));
+
+    private static bool Follows(string text, int at, string name) =>
+        string.Compare(text, at, name, 0, name.Length, StringComparison.OrdinalIgnoreCase) == 0
+        && (at + name.Length >= text.Length || !char.IsLetterOrDigit(text[at + name.Length]));
+}

@@ -1,0 +1,206 @@
+import { X } from 'lucide-react';
+import { type FormEvent, useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { type DocketFields, type DocketSetting, type Me, Refusal, api, taken } from '../api/client';
+import { useBegun } from '../api/meanwhile';
+import { keys, queries, useColleagues } from '../api/queries';
+import { MomentField } from '../ui/MomentField';
+import { firmNow, moment } from '../ui/time';
+import { Clashes } from '../ui/Clashes';
+import { Button, Field, IconButton } from '../ui/controls';
+import { Choose } from '../ui/Choose';
+import { refreshDocket } from './setting';
+
+/** The details of a docket, to be changed. */
+export function DocketSettingForm({ reference, onDone }: { reference: string; onDone: () => void }) {
+  const { data } = useQuery({
+    queryKey: [...keys.docket(reference), 'setting'],
+    queryFn: () => taken(api.GET('/api/dockets/{reference}/setting', { params: { path: { reference } } })),
+    staleTime: 0,
+    gcTime: 0,
+  });
+  return data ? <Form reference={reference} setting={data} onDone={onDone} /> : <p className="text-soft">Loading …</p>;
+}
+
+type Begun = DocketFields & { version?: string };
+
+/** How it is now, with its version among its fields. */
+const flat = (refusal: Refusal) => {
+  const { fields, version } = refusal.current as DocketSetting;
+  return new Refusal(412, refusal.message, {}, [], { ...fields, version });
+};
+
+const labels = {
+  subject: 'Subject',
+  site: 'Site',
+  owner: 'Owner',
+  priority: 'Priority',
+  limited: 'Only for those listed',
+  people: 'People listed',
+  crews: 'Crews listed',
+  milestones: 'Milestones',
+};
+
+function Form({ reference, setting, onDone }: { reference: string; setting: DocketSetting; onDone: () => void }) {
+  const { value: fields, set, clashes, send } = useBegun<Begun>({ ...setting.fields, version: setting.version });
+  const [wrong, setWrong] = useState('');
+  const { data: colleagues } = useColleagues();
+  const save = async (event: FormEvent) => {
+    event.preventDefault();
+    try {
+      await send(({ version: _version, ...body }, ifMatch) =>
+        taken(
+          api.PUT('/api/dockets/{reference}/setting', {
+            params: { path: { reference }, header: { 'If-Match': ifMatch } },
+            body,
+          }),
+        ).catch((refusal: unknown) => {
+          throw refusal instanceof Refusal && refusal.status === 412 ? flat(refusal) : refusal;
+        }),
+      );
+      refreshDocket(reference);
+      onDone();
+    } catch (refusal) {
+      setWrong(refusal instanceof Refusal && refusal.status === 412 ? '' : (refusal as Error).message);
+    }
+  };
+  const named = (id: unknown) => [...(colleagues?.people ?? []), ...(colleagues?.crews ?? [])].find((x) => x.id === id);
+  const show = (field: string, value: unknown) =>
+    field === 'milestones'
+      ? (value as DocketFields['milestones']).map((m) => `${m.name} ${moment(m.at)}`).join(', ')
+      : Array.isArray(value)
+        ? value.map((id) => named(id)?.name ?? '').join(', ')
+        : named(value)?.name;
+  /** Whoever limits it, and its owner, are on the list to begin with. */
+  const limit = () => {
+    const me = queries.getQueryData<Me>(keys.me)?.person.id;
+    set({
+      limited: true,
+      people: [...new Set([...fields.people, ...[fields.owner, me].filter((p) => !!p)])] as string[],
+    });
+  };
+  const listed = (kind: 'people' | 'crews', id: string, on: boolean) =>
+    set({ [kind]: on ? [...fields[kind], id] : fields[kind].filter((x) => x !== id) });
+  return (
+    <form onSubmit={(e) => void save(e)} className="grid gap-2">
+      <Field
+        label="Subject"
+        required
+        maxLength={200}
+        value={fields.subject}
+        onChange={(e) => set({ subject: e.target.value })}
+      />
+      <div className="grid grid-cols-2 gap-2">
+        <Field label="Site" maxLength={60} value={fields.site} onChange={(e) => set({ site: e.target.value })} />
+        <Choose label="Priority" value={fields.priority} onChange={(priority) => set({ priority })}>
+          {['critical', 'high', 'normal', 'low'].map((p) => (
+            <option key={p} value={p}>
+              {p.charAt(0).toUpperCase() + p.slice(1)}
+            </option>
+          ))}
+        </Choose>
+      </div>
+      <Choose label="Owner" value={fields.owner ?? ''} onChange={(v) => set({ owner: v || null })}>
+        <option value="">nobody</option>
+        {(colleagues?.people ?? []).map((p) => (
+          <option key={p.id} value={p.id}>
+            {p.name}
+          </option>
+        ))}
+      </Choose>
+      <fieldset className="grid gap-1.5">
+        <legend className="text-[13px] font-semibold">Milestones</legend>
+        {fields.milestones.map((m, i) => {
+          const put = (part: Partial<typeof m>) =>
+            set({ milestones: fields.milestones.map((x, j) => (j === i ? { ...x, ...part } : x)) });
+          return (
+            <span key={i} className="flex items-end gap-1.5">
+              <Field
+                label="Name"
+                required
+                maxLength={40}
+                className="flex-1"
+                value={m.name}
+                onChange={(e) => put({ name: e.target.value })}
+              />
+              <MomentField
+                label="When"
+                sense="from"
+                required
+                className="w-44"
+                value={m.at}
+                onChange={(at) => at && put({ at })}
+              />
+              <IconButton
+                label={`Remove ${m.name || 'this milestone'}`}
+                onClick={() => set({ milestones: fields.milestones.filter((_, j) => j !== i) })}
+              >
+                <X size={15} />
+              </IconButton>
+            </span>
+          );
+        })}
+        <p>
+          <Button
+            look="quiet"
+            disabled={fields.milestones.length >= 12}
+            onClick={() =>
+              set({ milestones: [...fields.milestones, { name: '', at: new Date(firmNow()).toISOString() }] })
+            }
+          >
+            Add a milestone, such as a delivery
+          </Button>
+        </p>
+      </fieldset>
+      <fieldset>
+        <legend className="text-[13px] font-semibold">Which colleagues can see it</legend>
+        <label className="flex min-h-6 items-center gap-1.5 max-md:min-h-[44px]">
+          <input type="radio" name="sight" checked={!fields.limited} onChange={() => set({ limited: false })} />
+          all colleagues
+        </label>
+        <label className="flex min-h-6 items-center gap-1.5 max-md:min-h-[44px]">
+          <input type="radio" name="sight" checked={fields.limited} onChange={limit} />
+          only these
+        </label>
+        {fields.limited ? (
+          <div className="mt-1 grid max-h-44 grid-cols-2 overflow-auto rounded-card border p-1.5 text-[13px]">
+            {(colleagues?.crews ?? []).map((c) => (
+              <label key={c.id} className="flex min-h-6 items-center gap-1.5 max-md:min-h-[44px]">
+                <input
+                  type="checkbox"
+                  checked={fields.crews.includes(c.id)}
+                  onChange={(e) => listed('crews', c.id, e.target.checked)}
+                />
+                crew {c.name}
+              </label>
+            ))}
+            {(colleagues?.people ?? []).map((p) => (
+              <label key={p.id} className="flex min-h-6 items-center gap-1.5 max-md:min-h-[44px]">
+                <input
+                  type="checkbox"
+                  checked={fields.people.includes(p.id)}
+                  onChange={(e) => listed('people', p.id, e.target.checked)}
+                />
+                {p.name}
+              </label>
+            ))}
+          </div>
+        ) : null}
+      </fieldset>
+      {wrong ? (
+        <p role="alert" className="text-[13px] text-late">
+          {wrong}
+        </p>
+      ) : null}
+      <Clashes clashes={clashes} labels={labels} show={show} onTheirs={(field, theirs) => set({ [field]: theirs })} />
+      <p className="flex justify-end gap-2">
+        <Button look="quiet" onClick={onDone}>
+          Cancel
+        </Button>
+        <Button look="main" type="submit" disabled={!fields.subject.trim()}>
+          Save
+        </Button>
+      </p>
+    </form>
+  );
+}

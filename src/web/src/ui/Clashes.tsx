@@ -1,0 +1,46 @@
+import { Button } from './controls';
+
+/** A field that two people changed, each otherwise. */
+type Clashing = { field: string; mine: unknown; theirs: unknown };
+
+const words = (value: unknown): string =>
+  value === null || value === undefined || value === ''
+    ? 'nothing'
+    : typeof value === 'boolean'
+      ? value
+        ? 'yes'
+        : 'no'
+      : Array.isArray(value)
+        ? value.map(words).join(', ') || 'nothing'
+        : typeof value === 'object'
+          ? JSON.stringify(value)
+          : String(value as string | number);
+
+type Props = {
+  clashes: Clashing[];
+  /** What the form calls each field. */
+  labels?: Record<string, string>;
+  /** A value in words, where it is not said by itself. */
+  show?: (field: string, value: unknown) => string | undefined;
+  onTheirs: (field: string, theirs: unknown) => void;
+};
+
+/** What somebody else saved of the very fields that were changed here: both stand, and saving again keeps one's own. */
+export function Clashes({ clashes, labels = {}, show = () => undefined, onTheirs }: Props) {
+  if (clashes.length === 0) return null;
+  return (
+    <div role="alert" className="grid gap-1 rounded-card border border-soon bg-soon-wash p-2 text-[13px]">
+      <p>Someone else saved this while you were changing it. Save again to keep yours, or use theirs.</p>
+      {clashes.map((c) => (
+        <p key={c.field} className="flex flex-wrap items-center gap-x-2 gap-y-1">
+          <b>{labels[c.field] ?? c.field}</b>
+          <span>
+            theirs: <q>{show(c.field, c.theirs) ?? words(c.theirs)}</q>, yours:{' '}
+            <q>{show(c.field, c.mine) ?? words(c.mine)}</q>
+          </span>
+          <Button onClick={() => onTheirs(c.field, c.theirs)}>Use theirs</Button>
+        </p>
+      ))}
+    </div>
+  );
+}
