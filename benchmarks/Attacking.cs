@@ -40,19 +40,19 @@ internal sealed class Attacking(string product, Func<int, string[]> arguments)
             conversations.First(c => c.GetProperty("audience").GetString() == audience).GetProperty("id").GetGuid();
         var (inside, outside) = (Of("inside"), Of("outside"));
         await Pace(odalys, seconds / 2);
-        var quiet = await Pace(odalys, seconds);
-        Console.WriteLine($"{"quiet", -46} {Load.Text(quiet, "0.0"), 8} ms  {Load.Text(server.Memory, "0"), 6} MiB");
-
-        var picture = Picture(7_680, 7_680);
+        // Made once: what an attacker has to work for is not what is measured.
+        var (picture, words) = (Picture(7_680, 7_680), Words(100_000));
+        var (brackets, signs) = (new string('[', 95_000), new string('@', 95_000));
+        var (nested, quoted) = (Nested(20_000), string.Concat(Enumerable.Repeat(">\n", 450_000)));
         (string Name, int AtOnce, Func<int, Task> Once)[] attacks =
         [
             ("sign-ins with unknown addresses", 24, _ => SignIn(server.Address)),
             ("a first line of 120 characters, its drafts", 4, _ => Drafts(kit, inside, new string('x', 120))),
-            ("95,000 brackets in a draft", 4, _ => Check(kit, inside, new string('[', 95_000))),
-            ("95,000 at signs in a draft", 4, _ => Check(kit, inside, new string('@', 95_000))),
-            ("a draft of 100 kB against the leak check", 4, _ => Check(kit, outside, Words(100_000))),
-            ("mail of nested elements", 2, _ => Mail(tobiah, Nested(20_000))),
-            ("mail of quoted lines, 900 kB", 2, _ => Mail(tobiah, string.Concat(Enumerable.Repeat(">\n", 450_000)))),
+            ("95,000 brackets in a draft", 4, _ => Check(kit, inside, brackets)),
+            ("95,000 at signs in a draft", 4, _ => Check(kit, inside, signs)),
+            ("a draft of 100 kB against the leak check", 4, _ => Check(kit, outside, words)),
+            ("mail of nested elements", 2, _ => Mail(tobiah, nested)),
+            ("mail of quoted lines, 900 kB", 2, _ => Mail(tobiah, quoted)),
             ("pictures of 59 megapixels", 4, _ => Upload(kit, picture)),
             ("the table of all tasks", 8, _ => Get(kit, "/api/tasks/table?scope=all")),
             ("searches", 8, i => Get(kit, $"/api/find?words={(char)('a' + (i % 26))}e")),
@@ -62,6 +62,9 @@ internal sealed class Attacking(string product, Func<int, string[]> arguments)
         var held = true;
         foreach (var (name, atOnce, once) in attacks)
         {
+            // What the attack before has left behind, a queue full of mail say, is no part of this one.
+            await Settled(odalys);
+            var quiet = await Pace(odalys, seconds / 2);
             using var over = new CancellationTokenSource();
             var attackers = Enumerable
                 .Range(0, atOnce)
@@ -91,12 +94,25 @@ internal sealed class Attacking(string product, Func<int, string[]> arguments)
             var fine = ratio <= 4 && memory <= 600;
             held &= fine;
             Console.WriteLine(
-                $"{name, -46} {Load.Text(pace, "0.0"), 8} ms  {Load.Text(memory, "0"), 6} MiB  "
-                    + $"{Load.Text(ratio, "0.0"), 5} times  {(fine ? "" : "TOO MUCH")}"
+                $"{name, -46} {Load.Text(quiet, "0.0"), 7} to {Load.Text(pace, "0.0"), 7} ms  "
+                    + $"{Load.Text(ratio, "0.0"), 5} times  {Load.Text(memory, "0"), 6} MiB  {(fine ? "" : "TOO MUCH")}"
             );
         }
 
         return held;
+    }
+
+    /// <summary>Waits until two looks one after the other take about the same.</summary>
+    private static async Task Settled(Client who)
+    {
+        var last = double.MaxValue;
+        for (var i = 0; i < 20; i++)
+        {
+            var now = await Pace(who, 0.5);
+            if (now > last * 0.8 && now < last * 1.25)
+                return;
+            last = now;
+        }
     }
 
     /// <summary>How long a page takes in the middle, in milliseconds, while somebody goes from one to the next.</summary>

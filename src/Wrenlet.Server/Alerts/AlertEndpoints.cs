@@ -135,10 +135,11 @@ internal static class AlertEndpoints
     {
         if (conversation is not { Audience: Audience.Outside })
             return null;
-        var entry = alert.By is null && alert.Entry is { } id ? EntryStore.Find(session, id) : null;
-        return roster.Find(entry?.Author) is { IsStaff: false } contact
+        var (author, sender) =
+            alert.By is null && alert.Entry is { } id ? EntryStore.WriterOf(session, id) : (null, null);
+        return roster.Find(author) is { IsStaff: false } contact
             ? contact.Name
-            : entry?.Sender ?? ConversationViews.PartyOf(conversation, roster)?.Name ?? conversation.Stranger?.Name;
+            : sender ?? ConversationViews.PartyOf(conversation, roster)?.Name ?? conversation.Stranger?.Name;
     }
 
     /// <summary>Where an alert leads in the application.</summary>

@@ -64,7 +64,9 @@ public sealed class Telling(WhoIsWho who)
         ArgumentNullException.ThrowIfNull(w);
         ArgumentNullException.ThrowIfNull(told);
         var id = Guid.CreateVersion7();
-        var line = string.Join(' ', told.Words.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries));
+        // Of a long message only its beginning is looked at.
+        var first = told.Words.Length > 10 * MostWords ? told.Words[..(10 * MostWords)] : told.Words;
+        var line = string.Join(' ', first.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries));
         AlertStore.Add(
             w.Session,
             id,

@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.Happenings;
@@ -26,6 +27,8 @@ internal sealed class Collector(
     private const string OfText = "Taking a text in";
     private const string OfCall = "Taking a transcript in";
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(2);
+    private static readonly TimeSpan Quick = TimeSpan.FromMilliseconds(20);
+    private static readonly TimeSpan Longest = TimeSpan.FromSeconds(1);
     private readonly SemaphoreSlim _wake = new(0, 1);
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
@@ -69,7 +72,13 @@ internal sealed class Collector(
     private async Task CollectMail(CancellationToken cancellation)
     {
         foreach (var mail in await office.Arrived(name => stuck.Rests(OfMail, name), cancellation))
+        {
+            var begun = Stopwatch.GetTimestamp();
             await stuck.Try(new(OfMail, mail.Name, mail.Name, null, () => Take(mail, cancellation)), cancellation);
+            // A flood of large mails leaves most of the time to those who work here.
+            if (Stopwatch.GetElapsedTime(begun) is var took && took > Quick)
+                await Task.Delay(took * 2 < Longest ? took * 2 : Longest, cancellation);
+        }
     }
 
     private async Task Take(ArrivedMail mail, CancellationToken cancellation)

@@ -108,8 +108,10 @@ public sealed class MailServerPostOffice(MailServers servers) : IPostOffice
             async folder =>
             {
                 var unseen = await folder.SearchAsync(SearchQuery.NotSeen, cancellation);
-                foreach (var id in unseen.Where(u => !rests(u.ToString())).Take(20))
+                foreach (var id in unseen.Where(u => !rests(u.ToString())))
                 {
+                    if (ArrivedMail.Enough(arrived))
+                        break;
                     await using var raw = await folder.GetStreamAsync(id, "", cancellation);
                     using var memory = new MemoryStream();
                     await raw.CopyToAsync(memory, cancellation);

@@ -24,7 +24,15 @@ public interface IPostOffice
 }
 
 /// <summary>A mail that waits to be taken in.</summary>
-public sealed record ArrivedMail(string Name, byte[] Raw);
+public sealed record ArrivedMail(string Name, byte[] Raw)
+{
+    private const int MostAtOnce = 20;
+    private const int MostBytesAtOnce = 16 * 1024 * 1024;
+
+    /// <summary>Whether no more are held in memory at once; the others come after them.</summary>
+    internal static bool Enough(IReadOnlyCollection<ArrivedMail> mails) =>
+        mails.Count >= MostAtOnce || mails.Sum(m => (long)m.Raw.Length) >= MostBytesAtOnce;
+}
 
 /// <summary>The post office did not take a mail.</summary>
 public sealed class PostOfficeException(string message, Exception? inner = null) : Exception(message, inner);
@@ -77,15 +85,20 @@ public sealed class StandinPostOffice : IPostOffice, IDisposable
 
     public bool SendsOnce => true;
 
-    public Task<IReadOnlyList<ArrivedMail>> Arrived(Func<string, bool> rests, CancellationToken cancellation) =>
-        Task.FromResult<IReadOnlyList<ArrivedMail>>([
-            .. Directory
-                .EnumerateFiles(_in, "*.eml")
-                .Order(StringComparer.Ordinal)
-                .Where(f => !rests(Path.GetFileName(f)))
-                .Take(20)
-                .Select(f => new ArrivedMail(Path.GetFileName(f), Beginning(f))),
-        ]);
+    public Task<IReadOnlyList<ArrivedMail>> Arrived(Func<string, bool> rests, CancellationToken cancellation)
+    {
+        List<ArrivedMail> mails = [];
+        foreach (var file in Directory.EnumerateFiles(_in, "*.eml").Order(StringComparer.Ordinal))
+        {
+            if (rests(Path.GetFileName(file)))
+                continue;
+            mails.Add(new(Path.GetFileName(file), Beginning(file)));
+            if (ArrivedMail.Enough(mails))
+                break;
+        }
+
+        return Task.FromResult<IReadOnlyList<ArrivedMail>>(mails);
+    }
 
     /// <summary>
     /// A mail's bytes: of one that is too large to be taken in no more than tells that it is.

@@ -61,11 +61,11 @@ internal static class PostOfficeEndpoints
         var api = all.MapGroup("").AddEndpointFilter(OnlyWhereOn);
         api.MapGet("/standins/post-office/mails", GetSent).For(Access.Staff);
         api.MapGet("/standins/post-office/mails/{messageId}/file", GetFile).For(Access.Staff);
-        api.MapPost("/standins/post-office/answers", Answer).For(Access.Staff);
-        api.MapPost("/standins/post-office/mails", Write).For(Access.Staff);
-        api.MapPost("/standins/post-office/raw", WriteRaw).For(Access.Coordinators);
+        api.MapPost("/standins/post-office/answers", Answer).For(Access.Staff).Costly();
+        api.MapPost("/standins/post-office/mails", Write).For(Access.Staff).Costly();
+        api.MapPost("/standins/post-office/raw", WriteRaw).For(Access.Coordinators).Costly();
         api.MapGet("/standins/text-office/texts", GetTexts).For(Access.Staff);
-        api.MapPost("/standins/text-office/texts", WriteText).For(Access.Staff);
+        api.MapPost("/standins/text-office/texts", WriteText).For(Access.Staff).Costly();
     }
 
     private static async ValueTask<object?> OnlyWhereOn(

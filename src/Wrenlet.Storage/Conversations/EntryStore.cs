@@ -94,6 +94,21 @@ public static class EntryStore
     public static Entry? Find(SqlSession session, EntryId id) =>
         session.First($"{Select} WHERE e.uid = $uid", Row, ("uid", id.Value));
 
+    /// <summary>Who wrote an entry, without reading its words: a person known to us, or a name; neither where it is gone.</summary>
+    public static (PersonId? Author, string? Sender) WriterOf(SqlSession session, EntryId id) =>
+        session.All(
+            "SELECT p.uid, e.sender FROM entry e LEFT JOIN person p ON p.id = e.author WHERE e.uid = $uid",
+            r =>
+                (
+                    r.GetUidOrNull(0) is { } author ? new PersonId(author) : (PersonId?)null,
+                    r.IsDBNull(1) ? null : r.GetString(1)
+                ),
+            ("uid", id.Value)
+        )
+            is [var writer]
+            ? writer
+            : (null, null);
+
     /// <summary>Whether there is an entry with this id; cheaper than reading it.</summary>
     public static bool Knows(SqlSession session, EntryId id) =>
         session.Number("SELECT 1 FROM entry WHERE uid = $uid", ("uid", id.Value)) is not null;

@@ -109,7 +109,7 @@ export function DrawingSheet({ file, name }: { file: FileView; name: string }) {
         <IconButton label="Larger" onClick={() => enlarge(1.25)} disabled={zoom >= Most}>
           <ZoomIn size={15} />
         </IconButton>
-        <IconButton label="Fit to the window" onClick={() => setZoom(1)} disabled={zoom === 1}>
+        <IconButton label="Fit to window" onClick={() => setZoom(1)} disabled={zoom === 1}>
           <Maximize size={14} />
         </IconButton>
       </p>
