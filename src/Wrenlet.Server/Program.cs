@@ -24,7 +24,7 @@ return await StartUp.Run(
     {
         services.AddFoundation(settings).AddOutsideServices(settings).AddTimedWork().AddLive();
         services.AddPeople().AddDockets().AddConversations().AddTasks().AddAsks().AddSheets().AddFlow().AddAlerts();
-        services.AddPages().AddSingleton<DemoLoader>();
+        services.AddPages().AddDemo();
         // What follows from what happens, in this order: docs/decisions/0007-happenings.md.
         services
             .AddHandler<TalksOfMerged>()

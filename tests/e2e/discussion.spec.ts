@@ -78,13 +78,10 @@ test('a draft goes along to another device, and a conversation is carried at the
   await here!.getByRole('button', { name: 'Don’t ask' }).click();
   await expect(there!.getByRole('radio', { name: 'Confirmation' })).toHaveCount(0);
 
-  await desk
-    .getByRole('region', { name: 'Add a note' })
-    .getByRole('button', { name: /^Keep it at the foot/ })
-    .click();
+  await desk.getByRole('region', { name: 'Add a note' }).getByRole('button', { name: 'Carry it along' }).click();
   await desk.getByRole('link', { name: 'Queues', exact: false }).first().click();
   const hand = desk.getByRole('region', { name: /Carried: Inside, T-311/ });
-  await expect(hand.getByRole('textbox', { name: /Note to/ })).toContainText('The gland is in the post');
+  await expect(hand.getByRole('textbox', { name: /note for colleagues/ })).toContainText('The gland is in the post');
   await hand.getByRole('button', { name: 'Add note', exact: true }).click();
   await expect(phone.getByRole('article').filter({ hasText: 'The gland is in the post' })).toContainText('gland.txt');
   await expect(there!.getByRole('list', { name: 'Attached files' })).toHaveCount(0);
@@ -108,7 +105,7 @@ test('a colleague is written to from anywhere, and a notice is confirmed', async
   await expect(hand).toContainText('Until noon.');
   await kit.goto(`${yard.url}/talk?audience=own`);
   await kit.getByRole('button', { name: /Odalys Brandt/ }).click();
-  await expect(kit.getByText('Direct')).toBeVisible();
+  await expect(kit.getByRole('heading', { name: 'Direct' })).toBeVisible();
 
   await odalys.goto(`${yard.url}/noticeboard`);
   await odalys.getByRole('button', { name: 'Post a notice' }).click();
@@ -117,7 +114,10 @@ test('a colleague is written to from anywhere, and a notice is confirmed', async
   await odalys.getByLabel(/Each must confirm/).check();
   await odalys.getByRole('button', { name: 'Post notice' }).click();
   await kit.goto(`${yard.url}/noticeboard`);
-  await kit.getByRole('button', { name: 'I have read this' }).click();
+  await kit
+    .getByRole('article', { name: 'Slipway closed on Friday' })
+    .getByRole('button', { name: 'I have read this' })
+    .click();
   await expect(odalys.getByRole('article', { name: 'Slipway closed on Friday' })).toContainText('1 of 7 confirmed');
 });
 

@@ -44,7 +44,7 @@ test('a job is begun for a customer, changed, moved past its gates anyway, and c
   await kit.getByRole('button', { name: /^Launch ,/ }).click();
   const means = kit.getByRole('dialog', { name: 'Move to Launch' });
   await expect(means).toContainText('Sign the rig off');
-  await expect(means).toContainText('Its owner and managers may move it anyway.');
+  await expect(means).toContainText('Only its owner and managers can move it now.');
   const tobiah = await yard.visit(browser, 'Tobiah Renn', '/dockets/J-1042');
   await tobiah.getByRole('button', { name: /^Launch ,/ }).click();
   await tobiah.getByRole('button', { name: 'Move to Launch anyway' }).click();
@@ -68,7 +68,7 @@ test('a job is begun for a customer, changed, moved past its gates anyway, and c
   await expect(odalys.getByText('Odalys closed this docket')).toBeVisible();
   await odalys.getByRole('listitem').filter({ hasText: 'Quote' }).getByRole('button').click();
   await odalys.getByRole('button', { name: 'Reopen the docket' }).click();
-  await expect(odalys.getByText('Odalys opened this docket again')).toBeVisible();
+  await expect(odalys.getByText('Odalys reopened this docket')).toBeVisible();
 
   // A partner joins, and has a conversation of their own.
   await odalys.getByRole('button', { name: 'Add a customer or partner' }).click();
@@ -119,7 +119,7 @@ test('a firm of one’s own: crews, colleagues who sign in, and the first job', 
     await ivo.getByLabel('Current password').fill('wrong');
     await ivo.getByLabel('New password').fill('second word of Ivo');
     await ivo.getByRole('button', { name: 'Change password' }).click();
-    await expect(ivo.getByText('That is not your password as it is now.')).toBeVisible();
+    await expect(ivo.getByText('That is not your current password.')).toBeVisible();
     await ivo.getByLabel('Current password').fill('first word of Ivo');
     await ivo.getByRole('button', { name: 'Change password' }).click();
     await expect(ivo.getByRole('dialog')).toHaveCount(0);

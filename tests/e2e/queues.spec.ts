@@ -147,7 +147,7 @@ test('a stock reply by typing, a call note, sending on, and the question after c
   await benedikta.getByLabel('very well').check();
   await benedikta.getByLabel('In your own words (optional)').fill('She has never looked better.');
   await benedikta.getByRole('button', { name: 'Send', exact: true }).click();
-  await expect(benedikta.getByText('You said that we did very well.')).toBeVisible();
+  await expect(benedikta.getByText('You rated us very well.')).toBeVisible();
 
   // A note while on the telephone: wrong number said, then it stands inside with a task to call back.
   await odalys.getByRole('heading', { name: /Quillfish/ }).click();

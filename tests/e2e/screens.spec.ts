@@ -180,7 +180,7 @@ test('open panels have no accessibility violation', async ({ browser, yard }) =>
   await page.getByRole('button', { name: /^Kit Ramaswamy/ }).click();
   await expect(page.getByRole('region', { name: 'Carried: Kit Ramaswamy' })).toBeVisible();
   await fit(page, 'a carried conversation', ['light']);
-  await page.getByRole('button', { name: /^Put it down/ }).click();
+  await page.getByRole('button', { name: /the draft is kept/ }).click();
   await page.keyboard.press('Control+k');
   await expect(page.getByRole('combobox', { name: 'Search or do' })).toBeVisible();
   await fit(page, 'search or do', ['light']);

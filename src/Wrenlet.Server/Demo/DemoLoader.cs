@@ -47,13 +47,15 @@ internal sealed partial class DemoLoader(
     SheetMaking sheets,
     FileKeeper keeper,
     Routers routers,
-    TellsOfQueues queues
+    TellsOfQueues queues,
+    DemoLife life,
+    DemoWords words
 )
 {
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
     private static readonly int[] StepsGiven = [5, 4, 5, 5, 4, 3, 5, 4, 2, 5];
     private readonly Dictionary<string, string> _lastMail = [];
-    private readonly DemoWords _words = new(who);
+    private readonly DemoWords _words = words;
 
     /// <summary>Loads everything.</summary>
     /// <exception cref="StartException">A file of the scenario is missing or cannot be read.</exception>
@@ -80,6 +82,10 @@ internal sealed partial class DemoLoader(
             );
             var stories = new StoryGenerator(stock, calendar, present).Stories().Concat(written).ToList();
             await Tell(stories);
+            await life.Live(
+                Read<LifeFile>("everything.json"),
+                file => File.ReadAllText(Path.Combine(settings.DemoFolder, file))
+            );
             await Settle(present);
             await queues.Settle(Moved(present));
             await Learn(stories, firm.RatingWords);
@@ -320,6 +326,7 @@ internal sealed partial class DemoLoader(
             new Saying(
                 said.Lane == "inside" ? _words.Tagged(body) : body,
                 said.Close,
+                Files: said.File is { } file ? [new Attachment(await Attached(file, staff, at), file.Caption)] : null,
                 Knowing: true,
                 AtOnce: true,
                 Brings:
@@ -341,6 +348,21 @@ internal sealed partial class DemoLoader(
             await Promise(story, task, posted.Entry!, staff, at);
         foreach (var sheet in said.Sheets ?? [])
             await Draw(story, sheet, at);
+    }
+
+    /// <summary>A file of the scenario, as if it had been uploaded just before.</summary>
+    private async Task<Guid> Attached(ToldFile told, Person by, Instant at)
+    {
+        var file = keeper.Keep(
+            DemoWords.Id($"file {told.File}"),
+            File.ReadAllBytes(Path.Combine(settings.DemoFolder, "sheets", told.File)),
+            told.File,
+            "image/png",
+            by.Id,
+            at
+        );
+        await writes.Run(w => FileStore.Add(w.Session, file));
+        return file.Id;
     }
 
     /// <summary>A party's or stranger's mail, taken in as real mail is.</summary>

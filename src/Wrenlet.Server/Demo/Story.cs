@@ -55,8 +55,12 @@ internal sealed record Said(
     bool ByText = false,
     ToldAsk? Ask = null,
     ToldMeeting? Meeting = null,
-    IReadOnlyList<ToldSheet>? Sheets = null
+    IReadOnlyList<ToldSheet>? Sheets = null,
+    ToldFile? File = null
 );
+
+/// <summary>A picture or another file that goes with what is said.</summary>
+internal sealed record ToldFile(string File, string Caption);
 
 /// <summary>Something that is asked in a story.</summary>
 /// <param name="Kind">question, decision, choice or confirmation.</param>
@@ -139,6 +143,11 @@ internal static partial class StoryFile
             else if (line.StartsWith(">> meeting ", StringComparison.Ordinal))
             {
                 open = open with { Meeting = Meeting(line[11..]) };
+            }
+            else if (line.StartsWith(">> file ", StringComparison.Ordinal))
+            {
+                var parts = line[8..].Split('|', StringSplitOptions.TrimEntries);
+                open = open with { File = new(parts[0], parts.Length > 1 ? parts[1] : "") };
             }
             else if (line.StartsWith(">> sheet ", StringComparison.Ordinal))
             {

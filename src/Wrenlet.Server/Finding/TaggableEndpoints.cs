@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Formats.Text;
@@ -27,18 +28,22 @@ public sealed record Taggable(string Kind, string Target, string Text, string De
 internal static class TaggableEndpoints
 {
     private const int Most = 8;
+    private const int MostTabs = 9;
+    private const int MostOfDocket = 5;
 
     public static void MapTaggable(this IEndpointRouteBuilder api) =>
         api.MapGet("/conversations/{id:guid}/taggable", GetTaggable).For(Access.Staff);
 
     /// <summary>
     /// What can be tagged here by what was typed after the sign: people and crews after @, dockets, sheets, tasks and
-    /// what was said after #.
+    /// what was said after #; what is at hand first.
     /// </summary>
+    /// <param name="open">References of the dockets that the viewer has open, with commas.</param>
     private static Results<Ok<List<Taggable>>, ProblemHttpResult> GetTaggable(
         Guid id,
         string sign,
         string? typed,
+        string? open,
         Viewer viewer,
         Database database,
         WhoIsWho who
@@ -51,7 +56,12 @@ internal static class TaggableEndpoints
             if (sign == "@")
                 return TypedResults.Ok(PeopleAndCrews(conversation, words, viewer, who.Current));
             if (sign == "#")
-                return TypedResults.Ok(Things(s, words, viewer, who.Current));
+                return TypedResults.Ok(
+                    AtHand(s, conversation, words, open ?? "", viewer.Person)
+                        .Concat(Things(s, words, viewer, who.Current))
+                        .DistinctBy(t => (t.Kind, t.Target))
+                        .ToList()
+                );
             return Refusals.Invalid(
                 "sign",
                 "Tags begin with @ for people and crews, or # for dockets, sheets and tasks."
@@ -83,6 +93,52 @@ internal static class TaggableEndpoints
                 true
             ));
         return [.. people.Concat(crews).Take(Most + 4)];
+    }
+
+    /// <summary>
+    /// What one is likeliest to mean: this docket with its sheets and open tasks, and the dockets that are open in tabs.
+    /// </summary>
+    private static List<Taggable> AtHand(
+        SqlSession session,
+        Conversation conversation,
+        string words,
+        string open,
+        Person viewer
+    )
+    {
+        bool Fits(string text) => text.Contains(words, StringComparison.OrdinalIgnoreCase);
+        var here = conversation.Docket is { } brief ? DocketStore.Find(session, brief.Id) : null;
+        var tabs = open.Split(',', MostTabs + 1, StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
+            .Take(MostTabs)
+            .Select(DocketRef.Parse)
+            .OfType<DocketRef>()
+            .Select(r => DocketStore.Find(session, r))
+            .OfType<Docket>();
+        var dockets = new[] { here }
+            .OfType<Docket>()
+            .Concat(tabs)
+            .DistinctBy(d => d.Id)
+            .Where(d => viewer.MaySee(d.Place) && (Fits(d.Ref.ToString()) || Fits(d.Subject)))
+            .Select(d => new Taggable("docket", d.Ref.ToString(), "#" + d.Ref, d.Subject, true));
+        if (here is null || !viewer.MaySee(here.Place))
+            return [.. dockets];
+        var sheets = SheetStore
+            .OfDocket(session, here.Id)
+            .Where(k => !k.Sheet.Removed && viewer.MaySee(k.Sheet.Place) && Fits(k.Sheet.Name))
+            .Take(MostOfDocket)
+            .Select(k => new Taggable(
+                "sheet",
+                k.Sheet.Id.Value.ToString(),
+                "#" + TagLink.Plain(k.Sheet.Name),
+                $"{StoredWords.SheetKinds.Of(k.Sheet.Kind)} of {k.Docket.Ref}",
+                true
+            ));
+        var tasks = TaskStore
+            .OfDocket(session, here.Id, 200)
+            .Where(t => !t.Progress.Over && viewer.MaySee(t.Place, Thing.Working) && Fits(t.Title))
+            .Take(MostOfDocket)
+            .Select(t => new Taggable("task", t.Id.Value.ToString(), "#" + t.Title, $"task of {here.Ref}, open", true));
+        return [.. dockets, .. sheets, .. tasks];
     }
 
     private static List<Taggable> Things(SqlSession session, string words, Viewer viewer, Roster roster)

@@ -74,7 +74,8 @@ public sealed record NewPassing(
     [property: Required] Guid Id,
     string? Docket,
     Guid? Person,
-    [property: StringLength(2000)] string? Note
+    [property: StringLength(2000)] string? Note,
+    bool Knowing = false
 );
 
 /// <summary>The entry that came of passing one on, and where it stands.</summary>
@@ -292,6 +293,12 @@ internal static class TalkEndpoints
     /// <summary>
     /// Passes an entry on to another docket's inside or to a colleague: its words as a quote, and the way back to it.
     /// </summary>
+    /// <summary>Why words are not copied before their sharer has read who would read them; null where nobody new does.</summary>
+    private static ProblemHttpResult? Warned(Place from, Func<Person, bool> reads, Roster roster) =>
+        Passing.Warns(Passing.NewReaders(from, reads, roster.Staff)) is { } warning
+            ? Refusals.Refused(warning, new Dictionary<string, object?> { ["widens"] = true })
+            : null;
+
     private static async Task<Results<Ok<Passed>, ProblemHttpResult>> Pass(
         Guid id,
         NewPassing passing,
@@ -311,9 +318,10 @@ internal static class TalkEndpoints
             && EntrySight.Sees(viewer.Person, c, entry)
                 ? (
                     Entry: entry,
+                    c.Place,
                     Files: FileStore.Of(s, entry.Key).Select(f => new Attachment(f.Id, f.Caption)).ToList()
                 )
-                : (Entry: null, Files: [])
+                : (Entry: null, Place: null!, Files: [])
         );
         if (found.Entry is not { } passed)
             return Refusals.NotFound("entry");
@@ -329,12 +337,16 @@ internal static class TalkEndpoints
             );
             if (inside is null)
                 return Refusals.NotFound("docket");
+            if (!passing.Knowing && Warned(found.Place, p => p.MaySee(inside.Place), who.Current) is { } warned)
+                return warned;
             to = inside.Id;
         }
         else
         {
             if (who.Current.Find(passing.Person is { } p ? new PersonId(p) : null) is not { IsStaff: true } colleague)
                 return Refusals.Invalid("person", "Choose a docket or a colleague.");
+            if (!passing.Knowing && Warned(found.Place, p => p.Id == colleague.Id, who.Current) is { } warned)
+                return warned;
             var begun = await grouping.Begin(
                 new ConversationId(Guid.CreateVersion7()),
                 Audience.Direct,

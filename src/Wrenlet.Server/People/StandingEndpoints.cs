@@ -83,7 +83,10 @@ internal static class StandingEndpoints
         var (word, label) = standing.Availability switch
         {
             Availability.Here => ("here", "here"),
-            Availability.Away => ("away", $"away, works until {until.Replace("today ", "", StringComparison.Ordinal)}"),
+            Availability.Away => (
+                "away",
+                $"works until {until.Replace("today ", "", StringComparison.Ordinal)}, not signed in"
+            ),
             Availability.OffDuty => ("off-duty", $"off duty until {until}"),
             _ => ("on-leave", $"on leave until {until}"),
         };

@@ -123,7 +123,7 @@ public sealed class StaffTests(YardFixture fixture) : YardTests(fixture)
             "needs a first password"
         );
         (await Wrong(Guid.CreateVersion7(), "Someone New", "kit@quay.example", First)).ShouldContain(
-            "is Kit Ramaswamy’s already"
+            "Kit Ramaswamy already uses"
         );
         (await Wrong(Guid.CreateVersion7(), "Someone New", "no address", First)).ShouldContain("is not a mail address");
         (

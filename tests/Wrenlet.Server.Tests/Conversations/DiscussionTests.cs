@@ -93,7 +93,7 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
             await Reason(
                 await _odalys.Send(HttpMethod.Put, $"/api/entries/{Id(reply)}", new { body = "At ten." }, "\"1\"")
             )
-        ).ShouldContain("has left");
+        ).ShouldContain("has been sent");
         (
             await Reason(await _odalys.Send(HttpMethod.Delete, $"/api/entries/{_yard.Entries["J-1 Benedikta"].Value}"))
         ).ShouldContain("other side");
@@ -137,7 +137,7 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
                     }
                 )
             )
-        ).ShouldContain("not in this conversation");
+        ).ShouldContain("no longer in this conversation");
     }
 
     [Fact]

@@ -18,7 +18,7 @@ public class LeakOfDemoTests
     {
         var folder = RunningServer.NewFolder();
         var settings = new Settings(folder, 0, null, true, Path.Combine(Repository.Root, "demo"), 0, 0, null);
-        await using (var parts = Parts.Of(settings, s => s.AddSingleton<DemoLoader>()))
+        await using (var parts = Parts.Of(settings, s => s.AddDemo()))
         {
             await parts.GetRequiredService<DemoLoader>().Load();
             var roster = parts.GetRequiredService<WhoIsWho>().Refresh();

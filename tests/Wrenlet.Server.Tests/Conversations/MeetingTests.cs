@@ -76,7 +76,7 @@ public sealed class MeetingTests(YardFixture fixture) : YardTests(fixture)
             body: "Two tins, one hull"
         );
         Text(meeting, "when").ShouldBe("Thu 16 Apr 14:00 to 15:00");
-        Text(meeting, "line").ShouldBe("You come; Ines and Tobiah have not answered.");
+        Text(meeting, "line").ShouldBe("You are coming; Ines and Tobiah have not answered.");
         (await Of("Ines").Get("/api/alerts")).ToString().ShouldContain("invites you to a meeting");
         var id = Id(meeting);
 
@@ -106,7 +106,7 @@ public sealed class MeetingTests(YardFixture fixture) : YardTests(fixture)
                     $"/api/meetings/{id}/time",
                     new { from = "2026-04-17T08:00:00Z", minutes = 60 }
                 )
-        ).Words.ShouldContain("Odalys invites to this meeting");
+        ).Words.ShouldContain("Odalys’s meeting");
 
         var moved = await Of("Odalys")
             .Do(HttpMethod.Put, $"/api/meetings/{id}/time", new { from = "2026-04-17T08:00:00Z", minutes = 60 });
@@ -245,7 +245,7 @@ public sealed class MeetingTests(YardFixture fixture) : YardTests(fixture)
             Answer((await Meeting("Odalys", id)).GetProperty("item").GetProperty("meeting"), "Benedikta") == "coming"
         );
         var talk = (await Of("Odalys").Get($"/api/conversations/{Outside}")).ToString();
-        talk.ShouldContain("“Keel inspection”: Benedikta comes.");
+        talk.ShouldContain("“Keel inspection”: Benedikta is coming.");
         (await Of("Odalys").Get($"/api/conversations/{Outside}"))
             .GetProperty("conversation")
             .GetProperty("turn")

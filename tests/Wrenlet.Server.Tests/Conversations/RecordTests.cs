@@ -175,7 +175,7 @@ public sealed class RecordTests(YardFixture fixture) : YardTests(fixture)
         var page = await Export("html", "?inside=true");
         page.ShouldContain("Asked, a choice between “Grey” and “White”: Waiting for Ines.");
         page.ShouldContain(
-            "Meeting: Primer talk, Thu 16 Apr 14:00 to 14:30, Shed one. Odalys comes; Ines has not answered."
+            "Meeting: Primer talk, Thu 16 Apr 14:00 to 14:30, Shed one. Odalys is coming; Ines has not answered."
         );
         (await Export("jsonl", "?inside=true")).ShouldContain("Meeting: Primer talk");
         (await Export("html")).ShouldNotContain("Primer talk");

@@ -289,7 +289,7 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
             await Of("Kit").Refused(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 1 })
         ).Words.ShouldContain("Reopen it first");
         await Of("Kit").Do(HttpMethod.Put, $"/api/dockets/{reference}/open", new { open = true });
-        (await Talk("Kit", reference)).ShouldContain("Kit opened this docket again");
+        (await Talk("Kit", reference)).ShouldContain("Kit reopened this docket");
     }
 
     [Fact]

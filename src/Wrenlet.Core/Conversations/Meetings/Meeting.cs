@@ -175,7 +175,7 @@ public sealed record Meeting(
                 parts.Add($"{Names.List(names)} {(names.Count == 1 && names[0] != "you" ? one : several)}");
         }
 
-        Add(Attendance.Coming, "comes", "come");
+        Add(Attendance.Coming, "is coming", "are coming");
         Add(Attendance.Perhaps, "may come", "may come");
         Add(Attendance.NotComing, "cannot come", "cannot come");
         Add(Attendance.Unanswered, "has not answered", "have not answered");

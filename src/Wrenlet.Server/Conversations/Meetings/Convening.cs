@@ -388,7 +388,7 @@ internal sealed class Convening(
     private static string Said(Attendance answer, string name) =>
         answer switch
         {
-            Attendance.Coming => $"{name} comes.",
+            Attendance.Coming => $"{name} is coming.",
             Attendance.Perhaps => $"{name} may come.",
             Attendance.NotComing => $"{name} cannot come.",
             _ => $"{name} has not answered yet.",

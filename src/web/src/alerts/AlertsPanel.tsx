@@ -97,6 +97,13 @@ const levels: [string, string][] = [
   ['asks', 'Nothing but asks'],
 ];
 
+/** What each level comes to, in a sentence. */
+const means: Record<string, string> = {
+  everything: 'You hear what is for you, and everything new here if you follow it.',
+  'for-me': 'You hear when you are tagged, asked, given something or written to.',
+  asks: 'You hear only when you are asked, or when somebody counts on you.',
+};
+
 /** What one wants to hear of a docket. */
 export function Listening({ reference }: { reference: string }) {
   const key = ['listening', reference];
@@ -126,6 +133,7 @@ export function Listening({ reference }: { reference: string }) {
           ))}
         </select>
       </label>
+      <p className="basis-full text-[12.5px] text-soft">{means[data.level]}</p>
       <label className="flex min-h-6 items-center gap-1.5">
         <input type="checkbox" checked={data.follows} onChange={(e) => set({ ...data, follows: e.target.checked })} />
         Follow

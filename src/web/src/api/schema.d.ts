@@ -5157,6 +5157,7 @@ export interface paths {
                 query: {
                     sign: string;
                     typed?: string;
+                    open?: string;
                 };
                 header?: never;
                 path: {
@@ -8302,6 +8303,8 @@ export interface components {
             /** Format: uuid */
             person: null | string;
             note: null | string;
+            /** @default false */
+            knowing: boolean;
         };
         NewPassword: {
             now: string;

@@ -9,6 +9,7 @@ import { Bold, Code, Heading, Heading2, Italic, List, ListOrdered, Strikethrough
 import { forwardRef, useEffect, useImperativeHandle, useRef, useState } from 'react';
 import { type OwnerView, type Taggable, api, taken } from '../api/client';
 import { keys, queries } from '../api/queries';
+import { tabs } from '../dockets/tabs';
 import { say, sayWrong } from '../ui/toasts';
 import { cx } from '../ui/controls';
 import { typedAhead } from '../ui/keys';
@@ -77,7 +78,20 @@ function tagSuggestion(
     items: ({ query }) =>
       taken(
         api.GET('/api/conversations/{id}/taggable', {
-          params: { path: { id: conversation }, query: { sign, typed: query } },
+          params: {
+            path: { id: conversation },
+            query: {
+              sign,
+              typed: query,
+              open:
+                sign === '#'
+                  ? tabs
+                      .get()
+                      .map((t) => t.ref)
+                      .join(',')
+                  : undefined,
+            },
+          },
         }),
       ).catch(() => []),
     command: ({ editor, range, props }) => {
@@ -397,7 +411,11 @@ export const Editor = forwardRef<EditorHandle, Props>(
               'bg-surface p-1 font-sans text-[14px] leading-[1.45] shadow-md',
             )}
             style={{
-              left: Math.min(choice.at.left, window.innerWidth - 330),
+              // Within its own lane: what stands in the other one stays in sight.
+              left: Math.max(
+                4,
+                Math.min(choice.at.left, (editor?.view.dom.getBoundingClientRect().right ?? window.innerWidth) - 322),
+              ),
               // Above the words, as composers stand at the foot; below them where there is no room.
               ...(choice.at.top > 300
                 ? { bottom: window.innerHeight - choice.at.top + 4 }

@@ -77,13 +77,15 @@ export function HandOver({ conversation, me, open, onOpenChange, trigger }: Prop
             className="inline-flex min-h-6 items-center gap-1.5 rounded-[3px] px-1 hover:underline max-md:min-h-[44px]"
           >
             {conversation.owner ? <NameTag who={conversation.owner} /> : null}
-            {mine
-              ? 'yours'
-              : conversation.owner
-                ? `${conversation.owner.firstName} owns it`
-                : conversation.crew
-                  ? `for the ${conversation.crew.name} crew`
-                  : 'nobody owns it'}
+            <span className={conversation.owner ? '@max-[410px]:sr-only' : undefined}>
+              {mine
+                ? 'yours'
+                : conversation.owner
+                  ? `${conversation.owner.firstName} owns it`
+                  : conversation.crew
+                    ? `for the ${conversation.crew.name} crew`
+                    : 'nobody owns it'}
+            </span>
           </button>
         )
       }

@@ -2,7 +2,7 @@ import { Ellipsis, Link2 } from 'lucide-react';
 import { Suspense, lazy } from 'react';
 import { type ConversationView, type Me, type PinView, api, taken } from '../api/client';
 import { usePresent } from '../api/live';
-import { Panel, Tip, cx } from '../ui/controls';
+import { Button, Panel, Tip, cx } from '../ui/controls';
 import { NameTag, Standing } from '../ui/tags';
 import { say, sayWrong } from '../ui/toasts';
 import { HandOver } from './HandOver';
@@ -42,29 +42,10 @@ export function LaneHead({
   const inside = conversation.audience !== 'outside';
   const name = laneName(conversation);
   const here = usePresent(conversation.id).filter((p) => p.person.id !== me.person.id);
-  const makeLink = async () => {
-    try {
-      const link = await taken(api.POST('/api/conversations/{id}/link', { params: { path: { id: conversation.id } } }));
-      const url = window.location.origin + link.path;
-      await navigator.clipboard?.writeText(url).catch(() => undefined);
-      say(
-        <span>
-          The private page of {conversation.party?.name} is{' '}
-          <a className="text-wren underline" href={url}>
-            {url}
-          </a>
-          . Earlier links no longer work.
-        </span>,
-        { stays: true },
-      );
-    } catch (wrong) {
-      sayWrong(wrong);
-    }
-  };
   return (
     <header
       className={cx(
-        'flex min-h-[33px] min-w-0 items-center gap-x-2 px-3.5 py-1 text-[13px] max-md:flex-wrap max-md:py-0',
+        '@container flex min-h-[33px] min-w-0 items-center gap-x-2 px-3.5 py-1 text-[13px] max-md:flex-wrap max-md:py-0',
         inside
           ? 'border-b border-dashed border-b-inside-line bg-inside text-inside-ink'
           : 'border-b border-b-outside-line bg-outside text-outside-ink',
@@ -77,7 +58,7 @@ export function LaneHead({
           aria-label="With whom"
           value={conversation.id}
           onChange={(e) => onChoose?.(e.target.value)}
-          className="min-h-6 w-36 min-w-16 rounded-[3px] border border-outside-line bg-surface px-1 text-ink max-md:min-h-[44px]"
+          className="min-h-6 w-36 min-w-24 rounded-[3px] border border-outside-line bg-surface px-1 text-ink max-md:min-h-[44px]"
         >
           {others.map((o) => (
             <option key={o.id} value={o.id}>
@@ -107,8 +88,8 @@ export function LaneHead({
               <button
                 type="button"
                 aria-label="Make a private link"
-                onClick={() => void makeLink()}
-                className="grid size-6 place-items-center rounded-[3px] hover:bg-surface max-md:size-11"
+                onClick={() => void makeLink(conversation)}
+                className="grid size-6 place-items-center rounded-[3px] hover:bg-surface max-md:size-11 @max-[410px]:hidden"
               >
                 <Link2 size={14} />
               </button>
@@ -131,16 +112,37 @@ export function LaneHead({
               onOpenChange={onHanding ?? (() => undefined)}
             />
           )}
-          {bare ? null : <Handling conversation={conversation} me={me} />}
+          <Handling conversation={conversation} me={me} bare={bare ?? false} />
         </span>
       ) : null}
     </header>
   );
 }
 
+/** Makes a new address of the party’s own page; the one before stops. */
+async function makeLink(conversation: ConversationView) {
+  try {
+    const link = await taken(api.POST('/api/conversations/{id}/link', { params: { path: { id: conversation.id } } }));
+    const url = window.location.origin + link.path;
+    await navigator.clipboard?.writeText(url).catch(() => undefined);
+    say(
+      <span>
+        The private page of {conversation.party?.name} is{' '}
+        <a className="text-wren underline" href={url}>
+          {url}
+        </a>
+        . Earlier links no longer work.
+      </span>,
+      { stays: true },
+    );
+  } catch (wrong) {
+    sayWrong(wrong);
+  }
+}
+
 /** What else can be done with a conversation where it is read: later, move, close. */
-function Handling({ conversation, me }: { conversation: ConversationView; me: Me }) {
-  const label = 'Later, move or close';
+function Handling({ conversation, me, bare }: { conversation: ConversationView; me: Me; bare: boolean }) {
+  const label = bare ? 'More' : 'Later, move or close';
   return (
     <Panel
       label={label}
@@ -157,9 +159,18 @@ function Handling({ conversation, me }: { conversation: ConversationView; me: Me
         </button>
       }
     >
-      <Suspense fallback={<p className="text-soft">Loading …</p>}>
-        <HandlingPanel conversation={conversation} me={me} />
-      </Suspense>
+      {bare ? null : (
+        <Suspense fallback={<p className="text-soft">Loading …</p>}>
+          <HandlingPanel conversation={conversation} me={me} />
+        </Suspense>
+      )}
+      {conversation.party?.id ? (
+        <p className={bare ? '' : 'mt-2 border-t pt-2'}>
+          <Button onClick={() => void makeLink(conversation)}>
+            <Link2 size={14} aria-hidden /> Make a private link to their page
+          </Button>
+        </p>
+      ) : null}
     </Panel>
   );
 }

@@ -2,7 +2,7 @@ import { Forward } from 'lucide-react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 as newId } from 'uuid';
-import { type EntryView, api, taken } from '../api/client';
+import { type EntryView, Refusal, api, taken } from '../api/client';
 import { useColleagues, useDockets } from '../api/queries';
 import { Button, IconButton, Panel, inputClass } from '../ui/controls';
 import { say, sayWrong } from '../ui/toasts';
@@ -12,6 +12,7 @@ export function PassOn({ entry, me }: { entry: EntryView; me: string }) {
   const [open, setOpen] = useState(false);
   const [to, setTo] = useState('');
   const [note, setNote] = useState('');
+  const [warned, setWarned] = useState('');
   const navigate = useNavigate();
   return (
     <Panel
@@ -39,18 +40,31 @@ export function PassOn({ entry, me }: { entry: EntryView; me: string }) {
                 docket: kind === 'docket' ? target! : null,
                 person: kind === 'person' ? target! : null,
                 note: note || null,
+                knowing: warned !== '',
               },
             }),
           )
             .then(({ path }) => {
               setOpen(false);
               setNote('');
+              setWarned('');
               say('Shared.', { action: { label: 'Go there', run: () => void navigate(path) } });
             })
-            .catch(sayWrong);
+            .catch((wrong: unknown) => {
+              // Who would read it that could not before is said first.
+              if (wrong instanceof Refusal && wrong.status === 422 && !warned) setWarned(wrong.message);
+              else sayWrong(wrong);
+            });
         }}
       >
-        <Choices value={to} onChange={setTo} me={me} />
+        <Choices
+          value={to}
+          onChange={(next) => {
+            setTo(next);
+            setWarned('');
+          }}
+          me={me}
+        />
         <label className="mt-2 block">
           <span className="mb-0.5 block text-[13px] font-semibold">Add a comment</span>
           <textarea rows={2} className={inputClass} value={note} onChange={(e) => setNote(e.target.value)} />
@@ -58,8 +72,13 @@ export function PassOn({ entry, me }: { entry: EntryView; me: string }) {
         <p className="mt-1 text-[12.5px] text-soft">
           Internal only. Whoever cannot see this docket sees only these words.
         </p>
+        {warned ? (
+          <p role="alert" className="mt-1 text-[13px] text-soon">
+            {warned}
+          </p>
+        ) : null}
         <Button look="main" type="submit" disabled={!to} className="mt-2 w-full">
-          Share
+          {warned ? 'Share anyway' : 'Share'}
         </Button>
       </form>
     </Panel>

@@ -42,9 +42,9 @@ function One({ row, chosen, onChoose }: { row: TalkRow; chosen: boolean; onChoos
             {row.lastWords ?? 'no messages yet'}
           </span>
           <span className="flex gap-2 text-[12.5px] text-soft">
-            <span className="truncate">{row.detail}</span>
+            <span className="min-w-[40%] truncate">{row.detail}</span>
             {row.silence ? (
-              <span className={cx('ml-auto flex-none', row.ours && 'font-semibold text-soon')}>{row.silence}</span>
+              <span className={cx('ml-auto truncate', row.ours && 'font-semibold text-soon')}>{row.silence}</span>
             ) : null}
           </span>
         </span>
@@ -70,7 +70,8 @@ export function TalkPage({ me }: { me: Me }) {
   );
   const choose = (id: string | null) =>
     setParams((p) => (id ? p.set('conversation', id) : p.delete('conversation'), p), { replace: true });
-  const row = rows.find((r) => r.id === chosen);
+  // With room for both, the first is read at once.
+  const row = rows.find((r) => r.id === chosen) ?? (narrow || chosen ? undefined : rows[0]);
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <header className="flex flex-none flex-wrap items-center gap-3 border-b bg-surface px-4 py-2">
@@ -125,7 +126,7 @@ export function TalkPage({ me }: { me: Me }) {
           ) : null}
           <ul>
             {rows.map((r) => (
-              <One key={r.id} row={r} chosen={r.id === chosen} onChoose={choose} />
+              <One key={r.id} row={r} chosen={r.id === row?.id} onChoose={choose} />
             ))}
           </ul>
         </div>

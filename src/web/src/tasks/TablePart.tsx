@@ -3,6 +3,7 @@ import { ArrowDown, ArrowUp } from 'lucide-react';
 import { type KeyboardEvent, startTransition, useEffect, useMemo, useRef, useState } from 'react';
 import type { TaskRow, TaskTable } from '../api/client';
 import { useNarrow } from '../ui/useNarrow';
+import { useWidth } from '../ui/useWidth';
 import { Empty } from '../ui/controls';
 import { type Arrangement, columns, divided, sorted } from './arrange';
 import { ChosenBar } from './ChosenBar';
@@ -20,6 +21,15 @@ type Props = {
 const rowHeight = 33;
 /** So many rows at once are a leap. */
 const Leap = 8;
+
+/** How wide a title has to be to be read. */
+const leastTitle = 280;
+
+/** As many columns as leave room for the titles; the first ones stay. */
+function fitting(wanted: typeof columns, width: number | null) {
+  let room = (width ?? Infinity) - 28 - leastTitle;
+  return wanted.filter((c) => (room -= c.width + 10) >= 0);
+}
 
 /** Tasks as a table: sorted by one column or several, in groups, each field changed in its place, many at once. */
 export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
@@ -55,7 +65,15 @@ export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
     filling.current.clear();
     startTransition(() => all.forEach((fill) => fill()));
   }, [scrolling]);
-  const shown = useMemo(() => columns.filter((c) => c.key !== 'title' && how.columns.includes(c.key)), [how.columns]);
+  const width = useWidth(box);
+  const shown = useMemo(
+    () =>
+      fitting(
+        columns.filter((c) => c.key !== 'title' && how.columns.includes(c.key)),
+        width,
+      ),
+    [how.columns, width],
+  );
   const grid = narrow ? '28px minmax(0,1fr)' : `28px minmax(200px,1fr) ${shown.map((c) => `${c.width}px`).join(' ')}`;
   const everyRow = () => lines.flatMap((l) => (l.kind === 'row' ? [l.row] : []));
   const picked = useMemo(

@@ -3,6 +3,7 @@ import { type OwnerView, type TaskRow } from '../api/client';
 import { cx, inputClass } from '../ui/controls';
 import { Due, Owners } from '../ui/tags';
 import { bothRefs, useDragging, useDrop } from './drag';
+import { refocus } from '../ui/refocus';
 
 type ColumnProps = {
   column: { id: string | null; name: string; most: number | null; finishes: boolean };
@@ -29,7 +30,7 @@ export function Column({ column, rows, people, onOpen, onPlace, onAcross, onAdd 
       aria-label={column.name}
       {...drop}
       className={cx(
-        'flex w-[252px] flex-none flex-col rounded-card border bg-surface',
+        'flex min-w-[252px] max-w-[440px] flex-1 flex-col rounded-card border bg-surface',
         past && 'border-late-line',
         over && 'outline-2 -outline-offset-2 outline-wren',
       )}
@@ -101,9 +102,12 @@ function Card({ row, people, onOpen, onBefore, onKey }: CardProps) {
     >
       <button
         type="button"
+        data-card={row.id}
         onClick={() => onOpen(row.id)}
         onKeyDown={(e) => {
           if (!e.altKey || !onKey(e)) return;
+          // In its new column it is another element.
+          refocus(`[data-card="${row.id}"]`);
           e.preventDefault();
           e.stopPropagation();
         }}

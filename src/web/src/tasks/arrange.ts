@@ -48,7 +48,7 @@ export const columns: {
   {
     key: 'owners',
     name: 'Owners',
-    width: 110,
+    width: 88,
     of: (r, k) => (r.owners.length > 0 ? k.people[r.owners[0]!]!.name.toLowerCase() : last),
   },
   { key: 'due', name: 'Due', width: 150, of: (r) => r.due ?? last },

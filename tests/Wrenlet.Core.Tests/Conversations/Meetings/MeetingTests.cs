@@ -79,12 +79,12 @@ public class MeetingTests
     [Fact]
     public void Who_comes_is_told_in_a_line()
     {
-        Set().Line(Name).ShouldBe("You come; Ines and Tobiah have not answered.");
+        Set().Line(Name).ShouldBe("You are coming; Ines and Tobiah have not answered.");
         Set()
             .Answered(new(Ines, Attendance.NotComing, Now, "at the lift"))
             .Answered(new(Tobiah, Attendance.Perhaps, Now))
             .Line(Name)
-            .ShouldBe("You come; Tobiah may come; Ines cannot come.");
+            .ShouldBe("You are coming; Tobiah may come; Ines cannot come.");
     }
 
     [Fact]

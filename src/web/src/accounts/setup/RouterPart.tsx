@@ -27,7 +27,7 @@ export function Router({ data }: { data: SetUpView }) {
   };
   const r = router.data;
   return (
-    <div className="grid gap-5 lg:grid-cols-2">
+    <div className="grid gap-5 lg:grid-cols-[minmax(0,400px)_minmax(0,1fr)]">
       <section aria-labelledby="try" className="grid content-start gap-2">
         <h2 id="try" className="font-bold">
           Try it out
@@ -151,7 +151,7 @@ function Confusion({ cells, caption }: { cells: RouterView['confusion']; caption
           <tr>
             <td />
             {guessed.map((g) => (
-              <th key={g} scope="col" className="whitespace-nowrap border px-2 py-0.5 text-left font-semibold">
+              <th key={g} scope="col" className="border px-2 py-0.5 text-left align-bottom font-semibold">
                 {g}
               </th>
             ))}

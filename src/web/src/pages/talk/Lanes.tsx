@@ -6,6 +6,7 @@ import { outbox } from '../../api/outbox';
 import { typedAhead, useKeys } from '../../ui/keys';
 import { Kept } from '../../api/store';
 import { clock, day, dateOf } from '../../ui/time';
+import { refocus } from '../../ui/refocus';
 import { useNarrow } from '../../ui/useNarrow';
 import { Divider } from '../../ui/Divider';
 import { Button, cx } from '../../ui/controls';
@@ -215,6 +216,8 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
   const draft = useCallback((id: string, open: boolean) => {
     setDrafting(open ? id : null);
     setSelected(id);
+    // When the drafts of an entry are done, one goes on from the entry.
+    if (!open) refocus(`[data-entry="${id}"]`);
     atFoot.current = false;
   }, []);
   const write = (where: 'inside' | 'outside') => {

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Eye, EyeOff, Lock, X } from 'lucide-react';
-import { Suspense, lazy, useState } from 'react';
+import { Suspense, lazy, useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { type Me, type TaskDetail, type TaskView, api, taken } from '../../api/client';
 import { keys, queries } from '../../api/queries';
@@ -44,9 +44,26 @@ export function TaskPanel({
   onClose: () => void;
 }) {
   const { data, error, refetch } = useDetail(id);
+  const panel = useRef<HTMLElement>(null);
+  // Opened, it has the focus; closed, one is where one was.
+  useEffect(() => {
+    const before = document.activeElement;
+    panel.current?.focus({ preventScroll: true });
+    return () => {
+      if (before instanceof HTMLElement && before.isConnected) before.focus({ preventScroll: true });
+    };
+  }, []);
   return (
     <aside
+      ref={panel}
+      tabIndex={-1}
       aria-label="Task"
+      onKeyDown={(e) => {
+        if (e.key !== 'Escape' || e.defaultPrevented) return;
+        e.preventDefault();
+        e.stopPropagation();
+        onClose();
+      }}
       className={cx(
         'flex min-h-0 w-[400px] flex-none flex-col overflow-auto border-l bg-surface',
         'max-md:fixed max-md:inset-0 max-md:bottom-14 max-md:z-30 max-md:w-full',
