@@ -504,7 +504,3 @@ void Time(string what, string goal, int calls, Action<int> call, int per)
 
     Say(what, $"{Load.Text(best, "0.0000")} ms", goal, best);
 }
-
-internal sealed record Figure(string What, string Measured, string Goal, double Value);
-
-internal sealed record Heard(string Kind, Guid Subject);

@@ -78,7 +78,7 @@ test('a draft goes along to another device, and a conversation is carried at the
   await here!.getByRole('button', { name: 'Don’t ask' }).click();
   await expect(there!.getByRole('radio', { name: 'Confirmation' })).toHaveCount(0);
 
-  await desk.getByRole('region', { name: 'Add a note' }).getByRole('button', { name: 'Carry it along' }).click();
+  await desk.getByRole('region', { name: 'Add a note' }).getByRole('button', { name: 'Keep in view' }).click();
   await desk.getByRole('link', { name: 'Queues', exact: false }).first().click();
   const hand = desk.getByRole('region', { name: /Carried: Inside, T-311/ });
   await expect(hand.getByRole('textbox', { name: /note for colleagues/ })).toContainText('The gland is in the post');

@@ -173,7 +173,7 @@ test('a stock reply by typing, a call note, sending on, and the question after c
   await on.getByLabel('To').fill('lift@far.example');
   await on.getByLabel('A short message').fill('Please shift the lift by an hour.');
   await on.getByRole('button', { name: 'Forward', exact: true }).click();
-  await expect(on.getByRole('alert')).toContainText('said inside');
+  await expect(on.getByRole('alert')).toContainText('wrote internally');
   await on.getByRole('button', { name: 'Forward anyway' }).click();
   await expect(on).toHaveCount(0);
   const post = await yard.visit(browser, 'Odalys Brandt', '/post-office');

@@ -123,9 +123,9 @@ test('from a customer’s message to a finished task', async ({ browser, yard })
     .filter({ hasText: 'Measure the new bolts' });
   await expect(row.getByRole('button', { name: 'Priority: high' })).toBeVisible();
   await row.getByRole('combobox', { name: 'State of Measure the new bolts' }).selectOption('in progress');
-  await row.getByLabel('Estimate in hours').fill('1.5');
-  await row.getByLabel('Estimate in hours').press('Enter');
-  await expect(row.getByLabel('Estimate in hours')).toHaveValue('1.5 h');
+  await row.getByLabel('Estimate of Measure the new bolts').fill('1.5');
+  await row.getByLabel('Estimate of Measure the new bolts').press('Enter');
+  await expect(row.getByLabel('Estimate of Measure the new bolts')).toHaveValue('1 h 30');
   await row.getByRole('checkbox').click();
   await expect(row.getByRole('checkbox')).toBeChecked();
   await ines.getByRole('button', { name: 'Undo' }).click();

@@ -73,7 +73,7 @@ internal static class AskReading
             );
         Instant? due = given.Due is { } d ? Instant.FromDateTimeOffset(d) : null;
         if (due <= now)
-            return No("The time by which it is to be answered is past. Choose a later one.");
+            return No("That time to answer by is past. Choose a later one.");
 
         var outside = conversation.Audience is Audience.Outside;
         var askees = new List<Askee>();

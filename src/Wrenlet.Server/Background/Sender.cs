@@ -99,7 +99,7 @@ internal sealed class Sender(
     /// <returns>When the next one is due.</returns>
     private async Task<DateTimeOffset> SendDue(CancellationToken cancellation)
     {
-        var waiting = database.Read(s => EntryStore.Waiting(s, AtOnce));
+        var waiting = database.Read(s => OutgoingStore.Waiting(s, AtOnce));
         _interrupted ??= [.. waiting.Where(o => o.Leaving).Select(o => o.Key)];
         var now = DateTimeOffset.UtcNow;
         foreach (var outgoing in waiting)
@@ -123,7 +123,7 @@ internal sealed class Sender(
             {
                 await writes.Run(w =>
                 {
-                    EntryStore.MayHaveLeft(
+                    OutgoingStore.MayHaveLeft(
                         w.Session,
                         outgoing.Key,
                         "The server stopped while this was leaving. It may have been sent. Ask whether it arrived, or send it again."
@@ -145,7 +145,7 @@ internal sealed class Sender(
         {
             if (!_gone.Contains(outgoing.Key))
             {
-                if (!await writes.Run(w => EntryStore.Leaves(w.Session, outgoing.Key)))
+                if (!await writes.Run(w => OutgoingStore.Leaves(w.Session, outgoing.Key)))
                     return;
                 if (outgoing.Entry.Via is Via.Text)
                     Text(outgoing);
@@ -163,7 +163,7 @@ internal sealed class Sender(
 
             await writes.Run(w =>
             {
-                EntryStore.Sent(w.Session, outgoing.Key);
+                OutgoingStore.Sent(w.Session, outgoing.Key);
                 Changed(w, outgoing, conversation, Thing.Said);
             });
             _gone.Remove(outgoing.Key);
@@ -202,7 +202,7 @@ internal sealed class Sender(
         );
         await writes.Run(w =>
         {
-            EntryStore.NotSent(w.Session, outgoing.Key, reason);
+            OutgoingStore.NotSent(w.Session, outgoing.Key, reason);
             if (failed.Next is null)
                 happenings.Say(w, new MessageReturned(conversation, outgoing.Entry, reason, clock.Now));
             Changed(w, outgoing, conversation, Thing.Working);

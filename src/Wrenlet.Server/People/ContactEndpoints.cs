@@ -76,13 +76,6 @@ public sealed record NewContact(
     [property: MaxLength(20)] IReadOnlyList<ReachView> Reaches
 );
 
-/// <summary>A text with cards in it (RFC 6350).</summary>
-public sealed record CardFile([property: Required, StringLength(2_000_000, MinimumLength = 1)] string Text);
-
-/// <summary>What came of an import.</summary>
-/// <param name="Left">Cards that were left out, each with its reason.</param>
-public sealed record Imported(int Added, int Changed, IReadOnlyList<string> Left);
-
 /// <summary>The party that goes into another.</summary>
 public sealed record NewMerge(Guid Gone);
 
@@ -94,8 +87,7 @@ internal static class ContactEndpoints
         api.MapGet("/contacts/{party:guid}", GetParty).For(Access.Staff);
         api.MapPut("/contacts/{party:guid}", PutParty).For(Access.Coordinators);
         api.MapPut("/contacts/people/{id:guid}", PutContact).For(Access.Coordinators);
-        api.MapPost("/contacts/cards", Import).For(Access.Coordinators);
-        api.MapGet("/contacts/cards", Export).For(Access.Staff);
+        api.MapCards();
         api.MapPost("/contacts/{party:guid}/merges", Merge).For(Access.Coordinators);
         api.MapDelete("/contacts/merges/{id:guid}", Undo).For(Access.Coordinators);
     }
@@ -289,7 +281,7 @@ internal static class ContactEndpoints
     }
 
     /// <summary>Ways to reach somebody, normalised; or the field that is wrong and why.</summary>
-    private static (string? Address, IReadOnlyList<Reach> Reaches, string? Field, string? Wrong) Read(
+    internal static (string? Address, IReadOnlyList<Reach> Reaches, string? Field, string? Wrong) Read(
         string? main,
         IReadOnlyList<ReachView> given,
         PersonId person,
@@ -338,137 +330,6 @@ internal static class ContactEndpoints
         return roster.ByAddress(address)?.Person is { } other && other.Id != person
             ? $"{address} is the address of {other.Name}. If the two are one, merge them."
             : null;
-    }
-
-    /// <summary>
-    /// Takes cards in: a card whose address or number is known changes that contact, any other becomes a new one.
-    /// </summary>
-    private static async Task<Results<Ok<Imported>, ProblemHttpResult>> Import(
-        CardFile file,
-        Viewer viewer,
-        WriteQueue writes,
-        WhoIsWho who,
-        FirmClock clock
-    )
-    {
-        IReadOnlyList<ContactCard> cards;
-        try
-        {
-            cards = ContactCards.Read(file.Text);
-        }
-        catch (FormatException wrong)
-        {
-            return Refusals.Invalid("text", wrong.Message);
-        }
-
-        var (added, changed, left) = (0, 0, new List<string>());
-        foreach (var card in cards)
-        {
-            var roster = who.Current;
-            var known = card
-                .Mails.Select(roster.ByAddress)
-                .Concat(
-                    card.Phones.Select(p =>
-                        PhoneNumber.Read(p, roster.Firm!.Country).Number is { } n ? roster.ByPhone(n) : null
-                    )
-                )
-                .FirstOrDefault(p => p is not null);
-            if (known is { Person.IsStaff: true })
-            {
-                left.Add($"{card.Name}: is one of the staff.");
-                continue;
-            }
-
-            var person = known?.Person.Id ?? new PersonId(Guid.CreateVersion7());
-            var reaches = (
-                known is null
-                    ? []
-                    : known.Reaches.Select(r => new ReachView(r.IsPhone ? "phone" : "mail", r.Value, r.Label))
-            )
-                .Concat(card.Phones.Select(p => new ReachView("phone", p, "")))
-                .Concat(card.Mails.Select(m => new ReachView("mail", m, "")))
-                .ToList();
-            var main = known?.Address ?? card.Mails.FirstOrDefault();
-            var (address, read, _, wrong) = Read(
-                main,
-                [.. reaches.Where(r => !string.Equals(r.Value, main, StringComparison.OrdinalIgnoreCase))],
-                person,
-                roster
-            );
-            if (wrong is not null)
-            {
-                left.Add($"{card.Name}: {wrong}");
-                continue;
-            }
-
-            await writes.Run(w =>
-            {
-                if (known is null)
-                {
-                    var firm = card.Organisation ?? card.Name;
-                    var party = roster
-                        .Parties.Values.FirstOrDefault(p => p.Name.Equals(firm, StringComparison.OrdinalIgnoreCase))
-                        ?.Id;
-                    if (party is null)
-                    {
-                        party = new PartyId(Guid.CreateVersion7());
-                        PeopleStore.AddParty(w.Session, party.Value, firm, PartyKind.Customer);
-                    }
-
-                    PeopleStore.AddPerson(w.Session, new Person(person, card.Name, null, party, []), address, "", null);
-                }
-
-                PeopleStore.SetContact(
-                    w.Session,
-                    person,
-                    card.Name,
-                    address,
-                    card.Language ?? known?.Language ?? "",
-                    read
-                );
-                w.Log(
-                    new Change(
-                        ChangeKinds.PeopleChanged,
-                        person.Value,
-                        new Place.Firm(),
-                        Thing.Working,
-                        clock.Now,
-                        viewer.Person.Id
-                    )
-                );
-            });
-            who.Refresh();
-            if (known is null)
-                added++;
-            else
-                changed++;
-        }
-
-        return TypedResults.Ok(new Imported(added, changed, left));
-    }
-
-    /// <summary>All contacts, or those of one party, as cards.</summary>
-    private static Results<FileContentHttpResult, ProblemHttpResult> Export(WhoIsWho who, Guid? party = null)
-    {
-        var roster = who.Current;
-        var parties = party is null
-            ? roster.Parties.Values.OrderBy(p => p.Name, StringComparer.Ordinal)
-            : roster.Parties.Values.Where(p => p.Id.Value == party);
-        var cards = parties.SelectMany(p =>
-            p.Contacts.Select(c => roster.Profiles[c])
-                .Select(c => new ContactCard(
-                    c.Person.Name,
-                    p.Name == c.Person.Name ? null : p.Name,
-                    [.. c.Addresses],
-                    [.. c.Phones],
-                    c.Language.Length > 0 ? c.Language : null
-                ))
-        );
-        return TypedResults.File(
-            Encoding.UTF8.GetBytes(ContactCards.Write(cards)),
-            "text/vcard; charset=utf-8",
-            "contacts.vcf"
-        );
     }
 
     private static async Task<Results<Ok<PartyFile>, ProblemHttpResult>> Merge(

@@ -3,11 +3,15 @@ using NodaTime;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Tasks;
+using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.People;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Tasks;
+
+/// <summary>Something that was changed of a task.</summary>
+public sealed record TaskChangeView(PersonView? By, DateTimeOffset At, string What, string Before, string After);
 
 /// <summary>What a change of a task has changed, in words.</summary>
 internal static class TaskHistory

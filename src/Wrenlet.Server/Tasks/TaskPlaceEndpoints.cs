@@ -71,9 +71,6 @@ public sealed record TaskTimes(
     bool NextByTime
 );
 
-/// <summary>Something that was changed of a task.</summary>
-public sealed record TaskChangeView(PersonView? By, DateTimeOffset At, string What, string Before, string After);
-
 /// <summary>A part of a task in the tree of its parts.</summary>
 /// <param name="Depth">0 for the nearest.</param>
 public sealed record PartOfView(int Depth, TaskView Task);

@@ -193,12 +193,7 @@ internal static class TaskTransferEndpoints
                     : apply || !inFile.Contains(parent)
             )
         )
-            return new(
-                wanted.Where,
-                wanted.Title,
-                "nothing",
-                "The task that it is to be a part of is not there, or you cannot see it."
-            );
+            return new(wanted.Where, wanted.Title, "nothing", "The task it belongs to is gone, or you cannot see it.");
         if (there is not null)
         {
             var changed = TaskTransfer.Applied(there, wanted, now);

@@ -133,7 +133,7 @@ public sealed class StaffTests(YardFixture fixture) : YardTests(fixture)
                 "wilhelmina@quay.example",
                 role: "member"
             )
-        ).ShouldContain("There must be an administrator left");
+        ).ShouldContain("There must be at least one administrator");
         (
             await Of("Wilhelmina")
                 .Refused(HttpMethod.Put, $"/api/set-up/crews/{Guid.CreateVersion7()}", new { name = "Hull" })

@@ -398,16 +398,19 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
     public async Task What_is_passed_on_leads_back_only_for_those_who_see_where_it_was_said()
     {
         var secret = await Say(_kit, _yard.Conversations["J-2 inside"].Value, "The bill is open.");
-        var passed = await _kit.Do(
-            HttpMethod.Post,
-            $"/api/entries/{Id(secret)}/passings",
+        object Sharing(bool knowing) =>
             new
             {
                 id = Guid.CreateVersion7(),
                 docket = "J-1",
                 note = "Look at this",
-            }
+                knowing,
+            };
+        var path = $"/api/entries/{Id(secret)}/passings";
+        (await Reason(await _kit.Send(HttpMethod.Post, path, Sharing(false)))).ShouldContain(
+            "cannot see where this was said"
         );
+        var passed = await _kit.Do(HttpMethod.Post, path, Sharing(true));
         var entry = passed.GetProperty("entry");
         entry.GetProperty("forwardedFrom").GetProperty("path").GetString()!.ShouldContain("/dockets/J-2");
         var seen = await _ines.Get($"/api/entries/{Id(entry)}");

@@ -3,7 +3,7 @@ using NodaTime;
 namespace Wrenlet.Core.Tasks.Words;
 
 /// <summary>
-/// Reads words that name a day: "Friday week", "the 12th", "end of the month", "two days before launch".
+/// Reads words that name a day: "Friday week", "the 12th", "end of the month", "two days before opening".
 /// </summary>
 internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IReadOnlyList<Token> tokens)
 {
@@ -203,7 +203,7 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         return null;
     }
 
-    /// <summary>"two days before launch", "the day after handover".</summary>
+    /// <summary>"two days before opening", "the day after handover".</summary>
     private DayWords? AroundMilestone(int i)
     {
         (int Value, int To)? count = At(i).Is("the") && At(i + 1).Is("day") ? (1, i + 1) : Count(i);

@@ -200,7 +200,14 @@ internal sealed class MessageReading
                     i + 1 < end
                     && time.To < end
                     && At(time.To).IsWord
-                    && At(time.To).Lower is "meeting" or "delivery" or "appointment" or "tide" or "slot";
+                    && At(time.To).Lower
+                        is "meeting"
+                            or "delivery"
+                            or "appointment"
+                            or "visit"
+                            or "call"
+                            or "slot"
+                            or "train";
                 var another = sub && past && At(time.From).Lower is "by" or "before" or "until";
                 if ((!sub || another) && !own)
                     yield return time;

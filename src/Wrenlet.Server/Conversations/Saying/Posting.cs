@@ -220,7 +220,7 @@ internal sealed class Posting(
         var think = saying.AtOnce ? TimeSpan.Zero : TimeSpan.FromSeconds(settings.ThinkSeconds);
         var notBefore = DateTimeOffset.UtcNow + think;
         EntryStore.AddRecipients(w.Session, entry.Key, to);
-        EntryStore.AddOutgoing(w.Session, entry.Key, notBefore, KeptBefore.Write(BeforeReply.Of(conversation)));
+        OutgoingStore.Add(w.Session, entry.Key, notBefore, KeptBefore.Write(BeforeReply.Of(conversation)));
         if (entry.Via is Via.Mail)
             EntryStore.AddMail(
                 w.Session,

@@ -20,7 +20,7 @@ public sealed class Undoing(WriteQueue writes, Dispatcher happenings)
             if (
                 SeenTalk.Entry(w.Session, id, actor) is not var (entry, conversation)
                 || entry.Author != actor.Id
-                || EntryStore.StopLeaving(w.Session, entry.Key) is not { } kept
+                || OutgoingStore.StopLeaving(w.Session, entry.Key) is not { } kept
             )
                 return null;
             happenings.Say(w, new EntryTakenBack(entry.Key));
@@ -49,7 +49,7 @@ public sealed class Undoing(WriteQueue writes, Dispatcher happenings)
                 || entry.Delivery is not { Sent: false }
             )
                 return false;
-            EntryStore.SendNow(w.Session, entry.Key);
+            OutgoingStore.SendNow(w.Session, entry.Key);
             EventLines.EntryChanged(w, entry, conversation, actor.Id, at);
             return true;
         });

@@ -5,8 +5,7 @@ import { moment } from '../ui/time';
 import { Button, Panel, cx, inputClass } from '../ui/controls';
 import { NameTag, Standing } from '../ui/tags';
 import { AnswerForm } from './AnswerForm';
-import { act, kindWord, withdrawAsk } from './asking';
-import { useAskable } from './AskForm';
+import { act, kindWord, useAskable, withdrawAsk } from './asking';
 
 type Props = {
   ask: AskView;

@@ -1,11 +1,10 @@
-import { useQuery } from '@tanstack/react-query';
 import { MessageCircleQuestionMark, X } from 'lucide-react';
 import { useEffect } from 'react';
-import { type AskableView, type ConversationView, type OwnerView, api, taken } from '../api/client';
+import { type AskableView, type ConversationView, type OwnerView } from '../api/client';
 import { DueField } from '../tasks/fields';
 import { IconButton, Button, Panel, cx, inputClass } from '../ui/controls';
 import { NameTag } from '../ui/tags';
-import { type AskDraft, kinds, optionsOf } from './asking';
+import { type AskDraft, kinds, optionsOf, useAskable } from './asking';
 
 type Props = {
   conversation: ConversationView;
@@ -13,13 +12,6 @@ type Props = {
   onChange: (draft: AskDraft) => void;
   onDrop: () => void;
 };
-
-export const useAskable = (conversation: string) =>
-  useQuery({
-    queryKey: ['askable', conversation],
-    queryFn: () => taken(api.GET('/api/conversations/{id}/askable', { params: { path: { id: conversation } } })),
-    staleTime: 60_000,
-  }).data ?? [];
 
 const select = cx(inputClass, '!w-auto !min-h-[26px] !py-0 text-[13px]');
 

@@ -1,9 +1,17 @@
+import { useQuery } from '@tanstack/react-query';
 import type { AskItem, AskView, NewAsk } from '../api/client';
 import { api, taken } from '../api/client';
 import { keys, queries } from '../api/queries';
 import { Kept } from '../api/store';
 import { goesAlong } from '../conversations/beside';
 import { say, sayWrong } from '../ui/toasts';
+
+export const useAskable = (conversation: string) =>
+  useQuery({
+    queryKey: ['askable', conversation],
+    queryFn: () => taken(api.GET('/api/conversations/{id}/askable', { params: { path: { id: conversation } } })),
+    staleTime: 60_000,
+  }).data ?? [];
 
 /** What is about to be asked beside the words of a draft. */
 export type AskDraft = {

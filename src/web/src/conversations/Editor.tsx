@@ -1,6 +1,6 @@
 import Mention from '@tiptap/extension-mention';
 import Placeholder from '@tiptap/extension-placeholder';
-import { PluginKey } from '@tiptap/pm/state';
+import { PluginKey, Selection } from '@tiptap/pm/state';
 import { EditorContent, type Editor as TiptapEditor, useEditor } from '@tiptap/react';
 import { Extension, textblockTypeInputRule } from '@tiptap/core';
 import StarterKit from '@tiptap/starter-kit';
@@ -325,9 +325,13 @@ export const Editor = forwardRef<EditorHandle, Props>(
     useImperativeHandle(ref, () => ({
       focus: () => {
         if (!editor) return;
-        editor.commands.focus('end');
+        // At once, and not with the next frame as its own command does: what is typed or selected meanwhile would
+        // lose its place.
+        const { view, state } = editor;
+        view.dispatch(state.tr.setSelection(Selection.atEnd(state.doc)).scrollIntoView());
+        view.focus();
         const typed = typedAhead.take();
-        if (typed) editor.chain().focus().insertContent(paragraphsOf(typed)).run();
+        if (typed) editor.commands.insertContent(paragraphsOf(typed));
       },
       markdown: () => (editor ? toMarkdown(editor.getJSON() as DocNode) : ''),
       clear: () => editor?.commands.clearContent(true),

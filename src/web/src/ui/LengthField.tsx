@@ -27,7 +27,8 @@ export function LengthField({ minutes, label, onChange, placeholder = 'none', cl
     try {
       const read = words ? await taken(api.GET('/api/lengths', { params: { query: { words } } })) : null;
       if ((read?.minutes ?? null) !== minutes) onChange(read?.minutes ?? null);
-      setTyped(null);
+      // What was typed while it was read stays.
+      setTyped((now) => (now === typed ? null : now));
       setWrong('');
     } catch (refusal) {
       setWrong((refusal as Error).message);

@@ -11,7 +11,6 @@ import {
 } from '../../api/client';
 import { useLiveState, writing } from '../../api/live';
 import { send } from '../../api/outbox';
-import { AskForm } from '../../asks/AskForm';
 import { asAsk, askDrafts, blankAsk, setAskDraft } from '../../asks/asking';
 import { firmNow } from '../../ui/time';
 import { useFoot } from '../../ui/foot';
@@ -42,6 +41,7 @@ import {
 import { useCheck } from './useCheck';
 
 const Editor = lazy(() => import('../../conversations/Editor').then((m) => ({ default: m.Editor })));
+const AskForm = lazy(() => import('../../asks/AskForm').then((m) => ({ default: m.AskForm })));
 const MeetingForm = lazy(() =>
   import('../../conversations/meetings/MeetingForm').then((m) => ({ default: m.MeetingForm })),
 );
@@ -293,12 +293,14 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
         <AttachedList conversation={conversation.id} />
       </div>
       {asking && mayAsk ? (
-        <AskForm
-          conversation={conversation}
-          draft={asking}
-          onChange={(next) => setAskDraft(conversation.id, next)}
-          onDrop={() => setAskDraft(conversation.id, null)}
-        />
+        <Suspense fallback={null}>
+          <AskForm
+            conversation={conversation}
+            draft={asking}
+            onChange={(next) => setAskDraft(conversation.id, next)}
+            onDrop={() => setAskDraft(conversation.id, null)}
+          />
+        </Suspense>
       ) : null}
       {meeting && mayMeet ? (
         <Suspense fallback={null}>

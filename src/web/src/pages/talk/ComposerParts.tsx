@@ -124,7 +124,7 @@ export const MeetTool = ({ onClick }: { onClick: () => void }) => (
 export const CarryTool = ({ onClick }: { onClick: () => void }) => (
   <Tool
     icon={PanelBottomOpen}
-    name="Carry it along"
+    name="Keep in view"
     title="Keep it at the foot of the window while you look elsewhere"
     hover="hover:text-ink"
     onClick={onClick}
