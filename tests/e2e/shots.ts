@@ -36,7 +36,7 @@ test('the pictures of the README', async ({ browser, yard }) => {
     .fill('The winch is **serviced** from eight to eleven. What must come out goes to the crane in the Upper Yard.');
   await page.getByLabel(/Each must confirm/).check();
   await page.getByRole('button', { name: 'Post notice' }).click();
-  await page.getByRole('button', { name: 'Comment' }).click();
+  await page.getByRole('button', { name: 'Comment', exact: true }).click();
   await page.getByRole('button', { name: /^Comment on the notice/ }).click();
   await page.getByRole('textbox', { name: /^Comment on the notice/ }).click();
   await page.keyboard.type('Morrow is due at nine. Can she go first?');

@@ -77,7 +77,7 @@ export function HandOver({ conversation, me, open, onOpenChange, trigger }: Prop
             className="inline-flex min-h-6 items-center gap-1.5 rounded-[3px] px-1 hover:underline max-md:min-h-[44px]"
           >
             {conversation.owner ? <NameTag who={conversation.owner} /> : null}
-            <span className={conversation.owner ? '@max-[410px]:sr-only' : undefined}>
+            <span className={conversation.owner ? '@max-[500px]:sr-only' : undefined}>
               {mine
                 ? 'yours'
                 : conversation.owner

@@ -77,7 +77,7 @@ export function LaneHead({
               <NameTag key={p.person.id} who={p.person} />
             ))}
             {here.length > 3 ? <span>+{here.length - 3}</span> : null}
-            <span className="max-xl:sr-only">here</span>
+            <span className="@max-[540px]:sr-only">here</span>
           </span>
         </Tip>
       ) : null}

@@ -43,7 +43,7 @@ export function SetUpPage() {
         </div>
       </header>
       <div tabIndex={0} role="region" aria-label={part} className="min-h-0 flex-1 overflow-auto p-4">
-        <div className="grid max-w-[1080px] gap-4">
+        <div className="grid max-w-[1240px] gap-4">
           {part === 'Queues' ? <Queues data={data} /> : null}
           {part === 'Hours' ? <Hours data={data} /> : null}
           {part === 'Holidays' ? <Holidays data={data} /> : null}

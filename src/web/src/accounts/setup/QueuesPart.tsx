@@ -70,7 +70,7 @@ function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
       aria-label={q.name || 'New queue'}
       className={cx(
         'grid gap-2 rounded-card border bg-surface p-3 sm:grid-cols-[1.4fr_1fr_1fr_1fr]',
-        'lg:grid-cols-[1.3fr_1fr_1fr_1fr_80px_80px_1.1fr_1.1fr_auto]',
+        'lg:grid-cols-[1.2fr_0.9fr_0.9fr_0.9fr_76px_76px_1.5fr_1.2fr_auto]',
       )}
     >
       <Field
@@ -113,7 +113,7 @@ function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
       />
       <Choose label="Who can reassign" value={q.handover} onChange={(handover) => set({ handover })}>
         <option value="anyone">anyone</option>
-        <option value="crew">owner, crew on duty, coordinators</option>
+        <option value="crew">crew and coordinators</option>
         <option value="owner">owner and managers</option>
       </Choose>
       <Choose label="When late, also tell" value={q.lateTo ?? ''} onChange={(v) => set({ lateTo: v || null })}>

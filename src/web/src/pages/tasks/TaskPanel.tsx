@@ -213,20 +213,24 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
         </select>
       </Line>
       <Line name="Work">
-        <LengthField
-          label="Estimate"
-          className="!w-24"
-          minutes={task.estimateMinutes}
-          onChange={(minutes) => void changeTask(task, { estimateMinutes: minutes || null })}
-        />
-        <span className="text-soft">estimated,</span>
-        <LengthField
-          label="Time spent"
-          className="!w-24"
-          minutes={task.spentMinutes || null}
-          onChange={(minutes) => void changeTask(task, { spentMinutes: minutes ?? 0 })}
-        />
-        <span className="text-soft">spent</span>
+        <span className="inline-flex items-center gap-1.5">
+          <LengthField
+            label="Estimate"
+            className="!w-[72px]"
+            minutes={task.estimateMinutes}
+            onChange={(minutes) => void changeTask(task, { estimateMinutes: minutes || null })}
+          />
+          <span className="text-soft">estimated,</span>
+        </span>
+        <span className="inline-flex items-center gap-1.5">
+          <LengthField
+            label="Time spent"
+            className="!w-[72px]"
+            minutes={task.spentMinutes || null}
+            onChange={(minutes) => void changeTask(task, { spentMinutes: minutes ?? 0 })}
+          />
+          <span className="text-soft">spent</span>
+        </span>
       </Line>
       <Line name="Repeats">
         <RepeatsChoice
