@@ -56,6 +56,8 @@ internal static class RequestBounds
                     var value = get(read);
                     if (value is null && needed)
                         throw new RequestException(name, $"“{name}” is missing. Send it, if only as an empty list.");
+                    if (value is JsonElement { ValueKind: JsonValueKind.Undefined })
+                        throw new RequestException(name, $"“{name}” is missing. Send it, if only as {{}}.");
                     Look(name, value, bounded);
                 }
             };
@@ -91,6 +93,7 @@ internal static class RequestBounds
             && (
                 plain == typeof(DateTimeOffset)
                 || plain == typeof(DateOnly)
+                || plain == typeof(JsonElement)
                 || typeof(IEnumerable).IsAssignableFrom(type)
             );
 

@@ -44,6 +44,16 @@ test('tasks of a worklist are dragged from column to column, with the mouse, by 
   await card(odalys, 'Next', 'Call the sailmaker').press('Alt+ArrowRight');
   await expect(card(odalys, 'In hand', 'Call the sailmaker')).toBeVisible();
 
+  // Into the column that finishes it; taken back, it stands where it stood.
+  await card(odalys, 'In hand', 'Call the sailmaker').press('Alt+ArrowRight');
+  await card(odalys, 'Waiting', 'Call the sailmaker').press('Alt+ArrowRight');
+  await expect(card(odalys, 'Finished', 'Call the sailmaker')).toBeVisible();
+  const said = odalys.getByRole('region', { name: 'Messages' }).getByRole('listitem');
+  await said.filter({ hasText: 'Done: Call the sailmaker' }).getByRole('button', { name: 'Undo' }).click();
+  await expect(card(odalys, 'Waiting', 'Call the sailmaker')).toBeVisible();
+  await card(odalys, 'Waiting', 'Call the sailmaker').press('Alt+ArrowLeft');
+  await expect(card(odalys, 'In hand', 'Call the sailmaker')).toBeVisible();
+
   // By touch: held for a moment, then moved.
   const touch = await odalys.context().newCDPSession(odalys);
   const point = await middle(card(odalys, 'Next', 'Count the keys'));

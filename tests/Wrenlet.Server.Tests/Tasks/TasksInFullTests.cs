@@ -382,6 +382,10 @@ public sealed class TasksInFullTests(YardFixture fixture) : TaskActs(fixture)
     public async Task Views_are_named_and_shared_and_only_their_owner_takes_them_away()
     {
         var id = Guid.CreateVersion7();
+        (
+            await Of("Odalys")
+                .Refused(HttpMethod.Put, $"/api/task-views/{id}", new { name = "Late ones", shared = true })
+        ).Words.ShouldContain("“settings” is missing");
         await Of("Odalys")
             .Do(
                 HttpMethod.Put,

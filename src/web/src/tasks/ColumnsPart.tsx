@@ -4,8 +4,8 @@ import type { WorklistView } from '../api/client';
 import { Button, Empty, IconButton, cx, inputClass } from '../ui/controls';
 import { DragRoom } from './drag';
 import { useTable } from './table';
-import { makeTask, placeTask } from './change';
-import { sayWrong } from '../ui/toasts';
+import { makeTask, placeTask, reopenTask } from './change';
+import { say, sayWrong } from '../ui/toasts';
 import { Column } from './WorklistColumn';
 import { useWorklists, whose } from './worklists';
 import { ListForm } from './WorklistForm';
@@ -78,9 +78,18 @@ function Columns({ list, onOpen, me }: { list: WorklistView; onOpen: (id: string
   const of = (column: string | null) =>
     inOrder.filter((r) => (list.columns.some((c) => c.id === r.column) ? r.column : null) === column);
   const unplaced = of(null);
-  const place = (id: string, column: string | null, after: string | null) => {
+  const place = async (id: string, column: string | null, after: string | null) => {
     const row = table.rows.find((r) => r.id === id);
-    return placeTask({ id, version: row?.version }, { worklist: list.id, column, after });
+    const stood = list.columns.find((c) => c.id === row?.column)?.id ?? null;
+    const ids = of(stood).map((r) => r.id);
+    const behind = ids[ids.indexOf(id) - 1] ?? null;
+    const placed = await placeTask({ id, version: row?.version }, { worklist: list.id, column, after });
+    if (!row || row.state === 'done' || placed?.state !== 'done') return;
+    const back = async () => {
+      await reopenTask(placed);
+      await placeTask({ id }, { worklist: list.id, column: stood, after: behind });
+    };
+    say(`Done: ${row.title}`, { action: { label: 'Undo', run: () => void back() } });
   };
   const add = async (title: string, column: string) => {
     try {

@@ -6,6 +6,7 @@ import { clock, dateOf, day, moment } from '../ui/time';
 import { useMeetingsFrom } from '../conversations/meetings/meeting';
 import { Button, IconButton, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
+import { refocus } from '../ui/refocus';
 import { dayName, daysBetween, mondayOf, monthName, monthOn, moved, plusDays, today } from './days';
 import { DragRoom, useDragging, useDrop } from './drag';
 import { changeRows } from './table';
@@ -190,11 +191,14 @@ function Chip({ row, date, people, onMove, onOpen }: ChipProps) {
     e.preventDefault();
     e.stopPropagation();
     onMove(row.id, plusDays(date, days));
+    // On its new day it is another element.
+    refocus(`[data-chip="${row.id}"]`);
   };
   return (
     <li {...drag} className={cx(held && 'opacity-40')}>
       <button
         type="button"
+        data-chip={row.id}
         onClick={() => onOpen(row.id)}
         onKeyDown={keys}
         title={`${row.title}\n${row.dueLabel}${carried ? `, from ${day(row.due!)}` : ''}`}

@@ -143,24 +143,32 @@ export function sayMade(task: TaskView) {
   });
 }
 
-/** Puts a task elsewhere; what is not said of its place stays, whoever changed that meanwhile. */
-export async function placeTask(task: { id: string; version?: number }, to: Partial<Standing>): Promise<void> {
+/**
+ * Puts a task elsewhere; what is not said of its place stays, whoever changed that meanwhile.
+ * @returns The task as it is there; null where that did not work, which has been said.
+ */
+export async function placeTask(
+  task: { id: string; version?: number },
+  to: Partial<Standing>,
+): Promise<TaskView | null> {
   try {
-    showTask(
-      await taken(
-        api.PUT('/api/tasks/{id}/place', {
-          params: {
-            path: { id: task.id },
-            header: { 'If-Match': task.version === undefined ? undefined : `"${task.version}"` },
-          },
-          body: { ...nowhere, ...to, changed: Object.keys(to) },
-        }),
-      ),
+    const placed = await taken(
+      api.PUT('/api/tasks/{id}/place', {
+        params: {
+          path: { id: task.id },
+          header: { 'If-Match': task.version === undefined ? undefined : `"${task.version}"` },
+        },
+        body: { ...nowhere, ...to, changed: Object.keys(to) },
+      }),
     );
+    showTask(placed);
     for (const queryKey of [keys.taskTable, keys.taskDetail]) void queries.invalidateQueries({ queryKey });
+    return placed;
   } catch (wrong) {
-    if (wrong instanceof Refusal && wrong.status === 412) collided(wrong, (theirs) => placeTask(theirs, to));
+    if (wrong instanceof Refusal && wrong.status === 412)
+      collided(wrong, async (theirs) => void (await placeTask(theirs, to)));
     else sayWrong(wrong);
+    return null;
   }
 }
 
