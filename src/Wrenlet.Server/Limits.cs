@@ -41,7 +41,10 @@ internal static class Limits
                 )
         );
 
-    /// <summary>One costly read of a person at a time, so that nobody takes more than one core: the others wait their turn, and too many are sent away.</summary>
+    /// <summary>
+    /// One costly read of a person at a time, so that nobody takes more than one core: the others wait their turn, and
+    /// too many are sent away.
+    /// </summary>
     private static PartitionedRateLimiter<HttpContext> CostlyReads() =>
         PartitionedRateLimiter.Create<HttpContext, string>(context =>
             context.GetEndpoint()?.Metadata.GetMetadata<CostlyAttribute>() is null

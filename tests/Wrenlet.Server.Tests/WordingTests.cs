@@ -70,7 +70,8 @@ public partial class WordingTests
     private static partial Regex Comment();
 
     [GeneratedRegex(
-        @"\b(boats?|boatyard|yachts?|hulls?|masts?|rigging|slipway|tides?|antifoul\w*|keels?|berths?|anodes?|moorings?|vessels?|launch(es|ed)?)\b",
+        @"\b(boats?|boatyard|yachts?|hulls?|masts?|rigging|slipway|tides?|antifoul\w*)\b"
+            + @"|\b(keels?|berths?|anodes?|moorings?|vessels?|launch(es|ed)?)\b",
         RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
     )]
     private static partial Regex Trade();

@@ -26,6 +26,9 @@ public sealed record TypedName(int Start, int End, ImmutableArray<CanBeTagged> F
 /// </summary>
 public static class TypedTags
 {
+    /// <summary>In UTF-16; behind a bracket without an end the words go on.</summary>
+    private const int LongestLink = 2_000;
+
     /// <summary>The names in Markdown that are no tags yet, in their order; none within links and code.</summary>
     public static ImmutableArray<TypedName> Find(string markdown, IReadOnlyCollection<CanBeTagged> who)
     {
@@ -110,7 +113,7 @@ public static class TypedTags
         var line = text.IndexOf('\n', i, Math.Min(400, text.Length - i));
         if (bracket < 0 || (line >= 0 && line < bracket))
             return i;
-        var end = text.IndexOf(')', bracket);
+        var end = text.IndexOf(')', bracket, Math.Min(LongestLink, text.Length - bracket));
         return end < 0 ? i : end + 1;
     }
 

@@ -1,7 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.AspNetCore.Mvc;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.People;
 using Wrenlet.Server.Accounts;
