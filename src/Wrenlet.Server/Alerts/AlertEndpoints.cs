@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using NodaTime;
 using Wrenlet.Core.Alerts;
 using Wrenlet.Core.Conversations;
@@ -59,14 +60,16 @@ public sealed record AlertList(IReadOnlyList<AlertView> Alerts, IReadOnlyList<IR
 /// <param name="Digest">Whether what stays unread comes by mail, once an hour at most.</param>
 /// <param name="Sound">Whether a pop-up makes a sound.</param>
 /// <param name="HiddenPage">Whether the browser says it when the page is hidden.</param>
+/// <param name="Version">To be sent back as If-Match; not read from what is sent.</param>
 public sealed record AlertSettings(
     TimeOnly QuietFrom,
     TimeOnly QuietTo,
     bool QuietDaysOff,
     bool Digest,
     bool Sound,
-    bool HiddenPage
-);
+    bool HiddenPage,
+    string? Version = null
+) : IVersioned;
 
 /// <summary>What one wants to hear of a place.</summary>
 /// <param name="Level">everything, for-me or asks.</param>
@@ -216,10 +219,13 @@ internal static class AlertEndpoints
         return done ? TypedResults.NoContent() : Refusals.NotFound("alert");
     }
 
-    private static AlertSettings GetSettings(Viewer viewer, Database database)
+    private static AlertSettings GetSettings(Viewer viewer, Database database) =>
+        database.Read(s => Settings(s, viewer.Person.Id));
+
+    private static AlertSettings Settings(SqlSession s, PersonId person)
     {
-        var setting = database.Read(s => AlertStore.SettingOf(s, viewer.Person.Id));
-        return new(
+        var setting = AlertStore.SettingOf(s, person);
+        var shown = new AlertSettings(
             setting.Quiet.From.ToTimeOnly(),
             setting.Quiet.To.ToTimeOnly(),
             setting.Quiet.DaysOff,
@@ -227,10 +233,12 @@ internal static class AlertEndpoints
             setting.Sound,
             setting.HiddenPage
         );
+        return shown with { Version = Versions.Of(shown) };
     }
 
-    private static async Task<AlertSettings> PutSettings(
+    private static async Task<Results<Ok<AlertSettings>, ProblemHttpResult>> PutSettings(
         AlertSettings settings,
+        [FromHeader(Name = "If-Match")] string? ifMatch,
         Viewer viewer,
         Database database,
         WriteQueue writes
@@ -241,14 +249,18 @@ internal static class AlertEndpoints
             LocalTime.FromTimeOnly(settings.QuietTo),
             settings.QuietDaysOff
         );
-        await writes.Run(w =>
+        var held = await writes.Run(w =>
+        {
+            if (Versions.Held("alert setting", ifMatch, Settings(w.Session, viewer.Person.Id)) is { } refusal)
+                return refusal;
             AlertStore.Set(
                 w.Session,
                 viewer.Person.Id,
                 new AlertSetting(quiet, settings.Digest, settings.Sound, settings.HiddenPage)
-            )
-        );
-        return GetSettings(viewer, database);
+            );
+            return null;
+        });
+        return held is null ? TypedResults.Ok(GetSettings(viewer, database)) : held;
     }
 
     private static Results<Ok<ListeningView>, ProblemHttpResult> GetListening(

@@ -1,5 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using NodaTime;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.People;
@@ -25,7 +26,9 @@ public sealed record StandingView(
 );
 
 /// <summary>Days on which someone is away.</summary>
-public sealed record LeaveView(DateOnly First, DateOnly Last, PersonView? Cover, string Note);
+/// <param name="Version">To be sent back as If-Match by whoever changes or cancels it.</param>
+public sealed record LeaveView(DateOnly First, DateOnly Last, PersonView? Cover, string Note, string? Version = null)
+    : IVersioned;
 
 /// <summary>Leave to be taken.</summary>
 /// <param name="Last">Its last day.</param>
@@ -96,16 +99,28 @@ internal static class StandingEndpoints
             word,
             label,
             Named(standing.Cover, roster),
-            [
-                .. leaves.Select(l => new LeaveView(
-                    l.First.ToDateOnly(),
-                    l.Last.ToDateOnly(),
-                    Named(l.Cover, roster),
-                    l.Note
-                )),
-            ]
+            [.. leaves.Select(l => View(l, roster))]
         );
     }
+
+    private static LeaveView View(Leave leave, Roster roster)
+    {
+        var shown = new LeaveView(
+            leave.First.ToDateOnly(),
+            leave.Last.ToDateOnly(),
+            Named(leave.Cover, roster),
+            leave.Note
+        );
+        return shown with { Version = Versions.Of(shown) };
+    }
+
+    /// <summary>The leave that begins on a day, as shown; null where none does.</summary>
+    private static LeaveView? Now(SqlSession s, Guid person, DateOnly first, Roster roster) =>
+        LeaveStore
+            .From(s, LocalDate.FromDateOnly(first))
+            .Where(l => l.Person.Value == person && l.First == LocalDate.FromDateOnly(first))
+            .Select(l => View(l, roster))
+            .FirstOrDefault();
 
     private static PersonView? Named(PersonId? id, Roster roster) =>
         roster.Find(id) is { } person ? PersonView.Of(person) : null;
@@ -114,6 +129,7 @@ internal static class StandingEndpoints
         Guid id,
         DateOnly first,
         NewLeave leave,
+        [FromHeader(Name = "If-Match")] string? ifMatch,
         Viewer viewer,
         WriteQueue writes,
         WhoIsWho who,
@@ -135,17 +151,21 @@ internal static class StandingEndpoints
             leave.Cover is { } cover ? new PersonId(cover) : null,
             leave.Note?.Trim() ?? ""
         );
-        await writes.Run(w =>
+        var held = await writes.Run(w =>
         {
+            if (Versions.Held("leave", ifMatch, Now(w.Session, id, first, who.Current)) is { } refused)
+                return refused;
             LeaveStore.Put(w.Session, taken);
             Said(w, viewer.Person, taken.Person, $"{first:yyyy-MM-dd} to {leave.Last:yyyy-MM-dd}", clock.Now);
+            return null;
         });
-        return TypedResults.NoContent();
+        return held is null ? TypedResults.NoContent() : held;
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> RemoveLeave(
         Guid id,
         DateOnly first,
+        [FromHeader(Name = "If-Match")] string? ifMatch,
         Viewer viewer,
         WriteQueue writes,
         WhoIsWho who,
@@ -154,14 +174,16 @@ internal static class StandingEndpoints
     {
         if (May(viewer.Person, id, who) is { } refusal)
             return refusal;
-        var removed = await writes.Run(w =>
+        var held = await writes.Run(w =>
         {
+            if (Versions.Held("leave", ifMatch, Now(w.Session, id, first, who.Current)) is { } refused)
+                return refused;
             if (!LeaveStore.Remove(w.Session, new PersonId(id), LocalDate.FromDateOnly(first)))
-                return false;
+                return Refusals.NotFound("leave");
             Said(w, viewer.Person, new PersonId(id), $"from {first:yyyy-MM-dd} taken back", clock.Now);
-            return true;
+            return null;
         });
-        return removed ? TypedResults.NoContent() : Refusals.NotFound("leave");
+        return held is null ? TypedResults.NoContent() : held;
     }
 
     private static void Said(Writing w, Person by, PersonId whose, string what, Instant at)

@@ -180,11 +180,13 @@ public partial class EveryEndpointTests
             ["PUT /api/colleagues/{id}/leave/{first}"] = new(
                 $"/api/colleagues/{kit}/leave/2026-08-03",
                 ["Kit", "Tobiah", "Wilhelmina", "Odalys", "Ines"],
-                new { last = "2026-08-07" }
+                new { last = "2026-08-07" },
+                "*"
             ),
             ["DELETE /api/colleagues/{id}/leave/{first}"] = new(
                 $"/api/colleagues/{kit}/leave/2026-08-03",
-                ["Odalys", "Ines", "Kit"]
+                ["Odalys", "Ines", "Kit"],
+                IfMatch: "*"
             ),
             ["GET /api/standins/post-office/mails"] = new("/api/standins/post-office/mails", Staff),
             ["GET /api/standins/post-office/mails/{messageId}/file"] = new(

@@ -243,7 +243,8 @@ public partial class EveryEndpointTests
                     digest = true,
                     sound = false,
                     hiddenPage = false,
-                }
+                },
+                "*"
             ),
             ["GET /api/find"] = new("/api/find?words=secret", Staff),
         };

@@ -420,26 +420,6 @@ public sealed class DiscussionTests(YardFixture fixture) : IClassFixture<YardFix
     }
 
     [Fact]
-    public async Task Who_is_on_leave_is_said_with_who_covers()
-    {
-        var kit = _yard.People["Kit"].Id.Value;
-        await _kit.Do(
-            HttpMethod.Put,
-            $"/api/colleagues/{kit}/leave/2026-04-13",
-            new { last = "2026-04-17", cover = _yard.People["Ines"].Id.Value }
-        );
-        var standing = (await _odalys.Get("/api/colleagues/standing"))
-            .EnumerateArray()
-            .First(s => s.GetProperty("person").GetProperty("id").GetGuid() == kit);
-        standing.GetProperty("availability").GetString().ShouldBe("on-leave");
-        standing.GetProperty("label").GetString()!.ShouldStartWith("on leave until Mon 20 Apr");
-        standing.GetProperty("cover").GetProperty("firstName").GetString().ShouldBe("Ines");
-        (await Reason(await _ines.Send(HttpMethod.Delete, $"/api/colleagues/{kit}/leave/2026-04-13"))).ShouldContain(
-            "your own leave"
-        );
-    }
-
-    [Fact]
     public async Task What_was_shared_is_listed_with_who_and_when_and_not_what_was_removed()
     {
         var note = await Say(

@@ -116,7 +116,8 @@ public sealed class ToldTests : IAsyncLifetime
                 digest = true,
                 sound = false,
                 hiddenPage = false,
-            }
+            },
+            "*"
         );
         var alerts = (await kit.Get("/api/alerts")).GetProperty("alerts").EnumerateArray().ToList();
         alerts.ShouldNotBeEmpty();

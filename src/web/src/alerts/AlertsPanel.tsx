@@ -151,9 +151,13 @@ function Settings() {
   if (!data) return null;
   const set = (next: AlertSettings) => {
     queries.setQueryData(keys.alertSettings, next);
-    void taken(api.PUT('/api/alerts/settings', { body: next }))
+    void taken(api.PUT('/api/alerts/settings', { params: { header: { 'If-Match': `"${next.version}"` } }, body: next }))
       .then((now) => queries.setQueryData(keys.alertSettings, now))
-      .catch(sayWrong);
+      .catch((wrong: unknown) => {
+        // What it is by now, from another window of one's own.
+        void queries.invalidateQueries({ queryKey: keys.alertSettings });
+        sayWrong(wrong);
+      });
   };
   const box = (name: keyof AlertSettings, label: string, also?: () => void) => (
     <label className="flex min-h-7 items-start gap-2 max-md:min-h-[44px]">

@@ -642,7 +642,9 @@ export interface paths {
         put: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
                 path: {
                     id: string;
                     first: string;
@@ -668,7 +670,9 @@ export interface paths {
         delete: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
                 path: {
                     id: string;
                     first: string;
@@ -4689,7 +4693,9 @@ export interface paths {
         put: {
             parameters: {
                 query?: never;
-                header?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
                 path?: never;
                 cookie?: never;
             };
@@ -7260,6 +7266,7 @@ export interface components {
             digest: boolean;
             sound: boolean;
             hiddenPage: boolean;
+            version?: null | string;
         };
         AlertView: {
             /** Format: uuid */
@@ -7949,6 +7956,7 @@ export interface components {
             last: string;
             cover: null | components["schemas"]["PersonView"];
             note: string;
+            version?: null | string;
         };
         LengthView: {
             /** Format: int32 */

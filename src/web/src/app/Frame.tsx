@@ -12,7 +12,7 @@ import { useAsks } from '../asks/useAsks';
 import { useBoard } from '../conversations/queues/board';
 import { carried, carry } from '../conversations/carried';
 import { drafts } from '../conversations/drafts';
-import { cx } from '../ui/controls';
+import { Letter, cx } from '../ui/controls';
 import { Count } from '../ui/tags';
 import { CallNote, beginCall } from '../conversations/CallNote';
 import { ColleaguesPanel } from '../people/ColleaguesPanel';
@@ -238,7 +238,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
           onClick={() => beginCall(window.location.pathname)}
           className="ml-2 flex h-9 items-center gap-1 rounded-card px-2 text-soft hover:text-ink max-lg:hidden"
         >
-          <Phone size={15} aria-hidden /> Call
+          <Phone size={15} aria-hidden /> <Letter of="c">Call</Letter>
         </button>
         <AlertsPanel
           open={alerting}

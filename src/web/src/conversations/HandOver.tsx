@@ -2,7 +2,7 @@ import { type ReactNode, useState } from 'react';
 import { type ConversationView, type Me, api, taken } from '../api/client';
 import { showConversation } from '../api/live';
 import { useColleagues } from '../api/queries';
-import { Button, Panel, inputClass } from '../ui/controls';
+import { Button, Letter, Panel, inputClass } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { say } from '../ui/toasts';
 
@@ -78,13 +78,19 @@ export function HandOver({ conversation, me, open, onOpenChange, trigger }: Prop
           >
             {conversation.owner ? <NameTag who={conversation.owner} /> : null}
             <span className={conversation.owner ? '@max-[500px]:sr-only' : undefined}>
-              {mine
-                ? 'yours'
-                : conversation.owner
-                  ? `${conversation.owner.firstName} owns it`
-                  : conversation.crew
-                    ? `for the ${conversation.crew.name} crew`
-                    : 'nobody owns it'}
+              {mine ? (
+                <Letter of="o">yours</Letter>
+              ) : conversation.owner ? (
+                <>
+                  {conversation.owner.firstName} <Letter of="o">owns it</Letter>
+                </>
+              ) : conversation.crew ? (
+                <>
+                  <Letter of="o">for</Letter> the {conversation.crew.name} crew
+                </>
+              ) : (
+                <Letter of="o">nobody owns it</Letter>
+              )}
             </span>
           </button>
         )

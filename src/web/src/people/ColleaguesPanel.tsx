@@ -237,6 +237,7 @@ function MyLeave({
   const [cover, setCover] = useState('');
   if (!mine) return null;
   const id = mine.person.id!;
+  const there = mine.leaves.find((l) => l.first === first);
   return (
     <>
       <ul>
@@ -249,7 +250,9 @@ function MyLeave({
               className="ml-auto"
               onClick={() =>
                 void taken(
-                  api.DELETE('/api/colleagues/{id}/leave/{first}', { params: { path: { id, first: l.first } } }),
+                  api.DELETE('/api/colleagues/{id}/leave/{first}', {
+                    params: { path: { id, first: l.first }, header: { 'If-Match': `"${l.version}"` } },
+                  }),
                 )
                   .then(onDone)
                   .catch(sayWrong)
@@ -266,7 +269,10 @@ function MyLeave({
           e.preventDefault();
           taken(
             api.PUT('/api/colleagues/{id}/leave/{first}', {
-              params: { path: { id, first } },
+              params: {
+                path: { id, first },
+                header: there ? { 'If-Match': `"${there.version}"` } : {},
+              },
               body: { last: last || first, cover: cover || null, note: null },
             }),
           )

@@ -14,7 +14,7 @@ import { send } from '../../api/outbox';
 import { asAsk, askDrafts, blankAsk, setAskDraft } from '../../asks/asking';
 import { firmNow } from '../../ui/time';
 import { useFoot } from '../../ui/foot';
-import { Button, cx } from '../../ui/controls';
+import { Button, Letter, cx } from '../../ui/controls';
 import type { EditorHandle } from '../../conversations/Editor';
 import { Addressing, addresses, wayWords } from '../../conversations/Addressing';
 import { AsksFor } from '../../conversations/AsksFor';
@@ -156,7 +156,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
           ? `Write to ${conversation.subject}. @ tags a person, # links to work`
           : inside
             ? 'Write a note for colleagues. @ tags a person, # links to work'
-            : `Reply to ${name} ${way ? wayWords[way.via] : ''}. Type ; for a stock reply`;
+            : `Reply to ${name} ${way ? wayWords[way.via] : ''} (R). Type ; for a stock reply`;
 
   const post = async (close: boolean, anyway: { knowing?: boolean; seen?: number } = {}) => {
     const body = editor.current?.markdown() ?? '';
@@ -378,21 +378,27 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
           </Button>
         ) : null}
         <Button look={inside ? 'plain' : 'main'} disabled={!sendable} onClick={() => void post(false)}>
-          {meeting && mayMeet
-            ? inside
-              ? 'Invite'
-              : `Invite ${name}`
-            : asking && mayAsk
-              ? inside
-                ? 'Ask'
-                : `Ask ${name}`
-              : isAmong(conversation)
-                ? 'Send'
-                : inside
-                  ? 'Add note'
-                  : live === 'away'
-                    ? `Send to ${name} later`
-                    : `Send to ${name}`}
+          {meeting && mayMeet ? (
+            inside ? (
+              'Invite'
+            ) : (
+              `Invite ${name}`
+            )
+          ) : asking && mayAsk ? (
+            inside ? (
+              'Ask'
+            ) : (
+              `Ask ${name}`
+            )
+          ) : isAmong(conversation) ? (
+            'Send'
+          ) : inside ? (
+            <Letter of="n">Add note</Letter>
+          ) : live === 'away' ? (
+            `Send to ${name} later`
+          ) : (
+            `Send to ${name}`
+          )}
         </Button>
       </div>
     </section>

@@ -15,7 +15,7 @@ import type { ConversationView, EntryView, PersonView, QuoteView } from '../../a
 import { exact, moment } from '../../ui/time';
 import { AskCard } from '../../asks/AskCard';
 import { HungTask } from '../../tasks/HungTask';
-import { Button, IconButton, cx } from '../../ui/controls';
+import { Button, IconButton, Letter, cx } from '../../ui/controls';
 import { NameTag } from '../../ui/tags';
 import { say } from '../../ui/toasts';
 import { Files } from '../../conversations/EntryFiles';
@@ -229,7 +229,7 @@ export const EntryBlock = memo((props: Props) => {
             }}
             className="flex min-h-6 items-center gap-1 rounded-[3px] px-1.5 text-[12.5px] text-soft hover:text-ink max-md:min-h-[44px]"
           >
-            <ListPlus size={14} aria-hidden /> Turn into task
+            <ListPlus size={14} aria-hidden /> <Letter of="t">Turn into task</Letter>
           </button>
           <IconButton label="Answer this" hint="Answer this (Q)" onClick={() => acts.answer(entry)}>
             <CornerUpLeft size={14} />
