@@ -58,7 +58,7 @@ export function LaneHead({
           aria-label="With whom"
           value={conversation.id}
           onChange={(e) => onChoose?.(e.target.value)}
-          className="min-h-6 w-36 min-w-24 rounded-[3px] border border-outside-line bg-surface px-1 text-ink max-md:min-h-[44px]"
+          className="min-h-6 w-44 min-w-20 shrink max-md:w-24 max-md:flex-1 rounded-[3px] border border-outside-line bg-surface px-1 text-ink max-md:min-h-[44px]"
         >
           {others.map((o) => (
             <option key={o.id} value={o.id}>

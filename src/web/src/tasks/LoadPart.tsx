@@ -49,7 +49,13 @@ export function LoadPart({ onOpen }: { onOpen: (id: string) => void }) {
       },
     });
   };
-  const grid = { gridTemplateColumns: `150px repeat(${data.days.length}, minmax(104px, 1fr))` };
+  // Days on which nobody works and nothing is due need no room.
+  const resting = data.days.map((_, i) =>
+    data.people.every((p) => p.days[i]!.freeMinutes === 0 && p.days[i]!.tasks.length === 0),
+  );
+  const grid = {
+    gridTemplateColumns: `150px ${resting.map((rests) => (rests ? '52px' : 'minmax(104px, 1fr)')).join(' ')}`,
+  };
   return (
     <DragRoom>
       <div className="flex min-h-0 flex-1 flex-col">
