@@ -361,16 +361,18 @@ async Task<string> FillDocket(string folder, int number, int count)
             "SELECT uid FROM queue WHERE name = 'Work in hand'",
             r => new Guid(r.GetFieldValue<byte[]>(0), bigEndian: true)
         );
+        var job = KindStore.Load(w.Session).Live.First();
         DocketStore.Add(
             w.Session,
             new Docket(
                 0,
                 id,
-                new DocketRef(DocketKind.Job, number),
+                job.Id,
+                new DocketRef(job.Numbering.Letters, number),
                 count > 1000 ? $"Long story: a docket of {count} entries" : "Short story: a docket of few entries",
                 "Upper Yard",
                 owner,
-                3,
+                job.Stages[3].Id,
                 Wrenlet.Core.Dockets.Priority.Normal,
                 true,
                 DocketSight.Open

@@ -27,10 +27,12 @@ return await StartUp.Run(
         services.AddPages().AddDemo();
         // What follows from what happens, in this order: docs/decisions/0007-happenings.md.
         services
+            .AddHandler<FirstKinds>()
             .AddHandler<TalksOfMerged>()
             .AddHandler<DocketTalks>()
             .AddHandler<Convening>()
             .AddHandler<TaskMaking>()
+            .AddHandler<GatesOfStages>()
             .AddHandler<FeedsEnd>();
         services.AddHandler<Answering>().AddHandler<SharesOfMerged>();
         services.AddHandler<TellsOfTalk>().AddHandler<TellsOfQueues>().AddHandler<TellsOfMeetings>();

@@ -32,6 +32,7 @@ public static class ChangeKinds
     public const string LeaveChanged = "leave.changed";
     public const string PeopleChanged = "people.changed";
     public const string QueuesChanged = "queues.changed";
+    public const string KindsChanged = "kinds.changed";
 }
 
 /// <summary>A row of the change log.</summary>

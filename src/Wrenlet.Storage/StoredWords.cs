@@ -23,10 +23,15 @@ public static class StoredWords
         (PartyKind.Customer, "customer"),
         (PartyKind.Partner, "partner")
     );
-    public static readonly Vocabulary<DocketKind> DocketKinds = new(
-        (DocketKind.Job, "job"),
-        (DocketKind.Ticket, "ticket"),
-        (DocketKind.Project, "project")
+    public static readonly Vocabulary<FieldType> FieldTypes = new(
+        (FieldType.Text, "text"),
+        (FieldType.LongText, "long-text"),
+        (FieldType.Number, "number"),
+        (FieldType.Money, "money"),
+        (FieldType.Date, "date"),
+        (FieldType.Choice, "choice"),
+        (FieldType.Person, "person"),
+        (FieldType.Checkbox, "checkbox")
     );
     public static readonly Vocabulary<Audience> Audiences = new(
         (Audience.Inside, "inside"),

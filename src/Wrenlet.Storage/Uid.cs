@@ -1,5 +1,6 @@
 using Microsoft.Data.Sqlite;
 using NodaTime;
+using Wrenlet.Core.Dockets;
 
 namespace Wrenlet.Storage;
 
@@ -26,6 +27,9 @@ public static class Uid
 
     internal static int? GetIntOrNull(this SqliteDataReader row, int column) =>
         row.IsDBNull(column) ? null : row.GetInt32(column);
+
+    internal static DocketRef GetDocketRef(this SqliteDataReader row, int column) =>
+        DocketRef.Parse(row.GetString(column))!.Value;
 
     internal static long? GetKeyOrNull(this SqliteDataReader row, int column) =>
         row.IsDBNull(column) ? null : row.GetInt64(column);

@@ -27,7 +27,7 @@ internal static class Some
 
     public static readonly DocketBrief Docket = new(
         new DocketId(Guid.CreateVersion7()),
-        new DocketRef(DocketKind.Job, 1042),
+        new DocketRef("J", 1042),
         "Kestrel: refit",
         Odalys
     );
@@ -102,7 +102,7 @@ internal static class Some
             due,
             null,
             estimate,
-            gate,
+            gate is { } at ? YardKinds.Job.Stages[at].Brief : null,
             null,
             1,
             [.. owners.Select(o => new OwnerShare(o, false))],
@@ -113,11 +113,12 @@ internal static class Some
         new(
             1,
             Docket.Id,
+            YardKinds.Job.Id,
             Docket.Ref,
             Docket.Subject,
             "Pontoon",
             Odalys,
-            0,
+            YardKinds.Job.First.Id,
             Priority.Normal,
             true,
             sight ?? DocketSight.Open

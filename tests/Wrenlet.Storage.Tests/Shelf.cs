@@ -72,16 +72,19 @@ public abstract class Shelf : IDisposable
             "",
             null
         );
+        foreach (var kind in YardKinds.All)
+            KindStore.Put(S, kind);
         DocketStore.Add(
             S,
             new Docket(
                 0,
                 Refit,
-                new DocketRef(DocketKind.Job, 1),
+                YardKinds.Job.Id,
+                new DocketRef("J", 1),
                 "Quillfish: refit",
                 "Upper Yard",
                 Odalys,
-                0,
+                YardKinds.Job.First.Id,
                 Priority.Normal,
                 true,
                 DocketSight.Open

@@ -1,3 +1,4 @@
+using System.Globalization;
 using NodaTime;
 using Wrenlet.Core.People;
 
@@ -6,57 +7,47 @@ namespace Wrenlet.Core.Dockets;
 /// <summary>Identity of a docket (UUIDv7).</summary>
 public readonly record struct DocketId(Guid Value);
 
-/// <summary>What kind of work a docket holds.</summary>
-public enum DocketKind
+/// <summary>
+/// Human reference of a docket: the letters of its kind, the year where its kind counts by year, and a number: J-1042,
+/// R-2026-14. A docket keeps it whatever becomes of its kind's letters.
+/// </summary>
+/// <param name="Letters">One to three capital letters.</param>
+/// <param name="Number">From 1.</param>
+/// <param name="Year">The year in which it was counted; null where the kind counts on and on.</param>
+public readonly record struct DocketRef(string Letters, int Number, int? Year = null)
 {
-    /// <summary>A piece of work with stages, for a customer: J-1042.</summary>
-    Job,
+    /// <summary>Most letters of a kind.</summary>
+    public const int MostLetters = 3;
 
-    /// <summary>A call for help: T-311.</summary>
-    Ticket,
+    private const int LongestNumber = 9;
 
-    /// <summary>Work of our own: P-7.</summary>
-    Project,
-}
-
-/// <summary>A named moment of a docket, such as a delivery.</summary>
-public sealed record Milestone(string Name, Instant At);
-
-/// <summary>Human reference of a docket: its kind's letter and a number counted by kind.</summary>
-public readonly record struct DocketRef(DocketKind Kind, int Number)
-{
     /// <summary>Written as people write it: J-1042.</summary>
-    public override string ToString() => $"{Letter(Kind)}-{Number}";
+    public override string ToString() =>
+        string.Create(CultureInfo.InvariantCulture, $"{Letters}-{(Year is { } y ? $"{y}-" : "")}{Number}");
 
-    /// <summary>Reads "J-1042", also in lower case; null when it is none.</summary>
+    /// <summary>Reads "J-1042" and "R-2026-14", also in small letters; null when it is none.</summary>
     public static DocketRef? Parse(string text)
     {
-        if (text.Length is < 3 or > 10 || text[1] != '-')
+        ArgumentNullException.ThrowIfNull(text);
+        var parts = text.Length <= MostLetters + 1 + 4 + 1 + LongestNumber ? text.Split('-') : [];
+        if (parts.Length is not (2 or 3) || !AreLetters(parts[0]) || Digits(parts[^1]) is not { } number || number == 0)
             return null;
-        DocketKind? kind = char.ToUpperInvariant(text[0]) switch
-        {
-            'J' => DocketKind.Job,
-            'T' => DocketKind.Ticket,
-            'P' => DocketKind.Project,
-            _ => null,
-        };
-        return
-            kind is { } k
-            && int.TryParse(text.AsSpan(2), System.Globalization.NumberStyles.None, null, out var number)
-            && number > 0
-            ? new DocketRef(k, number)
-            : null;
+        int? year = parts.Length == 3 && parts[1].Length == 4 ? Digits(parts[1]) : null;
+        return parts.Length == 3 && year is null ? null : new DocketRef(parts[0].ToUpperInvariant(), number, year);
     }
 
-    /// <summary>The letter of a kind.</summary>
-    public static char Letter(DocketKind kind) =>
-        kind switch
-        {
-            DocketKind.Job => 'J',
-            DocketKind.Ticket => 'T',
-            DocketKind.Project => 'P',
-            _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "Unknown kind of docket."),
-        };
+    /// <summary>Whether these can be the letters of a kind, in either case.</summary>
+    public static bool AreLetters(string text)
+    {
+        ArgumentNullException.ThrowIfNull(text);
+        return text.Length is > 0 and <= MostLetters && text.All(char.IsAsciiLetter);
+    }
+
+    private static int? Digits(string text) =>
+        text.Length <= LongestNumber
+        && int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var number)
+            ? number
+            : null;
 }
 
 /// <summary>The docket a conversation belongs to, in short.</summary>
@@ -65,22 +56,24 @@ public sealed record DocketBrief(DocketId Id, DocketRef Ref, string Subject, Per
 /// <summary>A docket with who may see it.</summary>
 /// <param name="Key">Order in which dockets were made; for paging.</param>
 /// <param name="Id">Identity.</param>
+/// <param name="Kind">What sort of docket it is.</param>
 /// <param name="Ref">As people call it: J-1042.</param>
 /// <param name="Subject">What it is about.</param>
 /// <param name="Site">Where the work is; empty for nowhere in particular.</param>
 /// <param name="Owner">Who answers for it; null for nobody.</param>
-/// <param name="Stage">The stage the work is in, counted from 0.</param>
+/// <param name="Stage">The stage of its kind that the work is in.</param>
 /// <param name="Priority">How much it matters.</param>
 /// <param name="Open">Whether work on it goes on.</param>
 /// <param name="Sight">Who of the staff sees it.</param>
 public sealed record Docket(
     long Key,
     DocketId Id,
+    KindId Kind,
     DocketRef Ref,
     string Subject,
     string Site,
     PersonId? Owner,
-    int Stage,
+    StageId Stage,
     Priority Priority,
     bool Open,
     DocketSight Sight

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Tasks;
 
 namespace Wrenlet.Core.Flow;
@@ -12,10 +13,16 @@ public static class Gates
         [
             .. tasks
                 .Where(t => t is { GateStage: not null, Progress.Over: false })
-                .Select(t => new OpenGate(t.GateStage!.Value, t.Title)),
+                .Select(t => new OpenGate(t.GateStage!.Value.Id, t.Title)),
         ];
 
+    /// <summary>What keeps a docket out of its stages because a field is empty, in the order of the fields.</summary>
+    /// <param name="kind">Its kind.</param>
+    /// <param name="filled">The fields that hold something.</param>
+    public static ImmutableArray<OpenGate> OfFields(Kind kind, IReadOnlyCollection<FieldId> filled) =>
+        [.. FieldValues.Missing(kind, filled).Select(f => new OpenGate(f.NeededFrom!.Value, $"Fill in {f.Name}"))];
+
     /// <summary>How many gates hold each stage up; stages without one are left out.</summary>
-    public static IReadOnlyDictionary<int, int> ByStage(IEnumerable<OpenGate> gates) =>
+    public static IReadOnlyDictionary<StageId, int> ByStage(IEnumerable<OpenGate> gates) =>
         gates.GroupBy(g => g.Stage).ToDictionary(g => g.Key, g => g.Count());
 }

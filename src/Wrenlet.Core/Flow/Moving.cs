@@ -5,9 +5,9 @@ using Wrenlet.Core.People;
 namespace Wrenlet.Core.Flow;
 
 /// <summary>Something that must be done before a docket may enter a stage.</summary>
-/// <param name="Stage">The stage that waits for it, counted from 0.</param>
+/// <param name="Stage">The stage that waits for it.</param>
 /// <param name="Title">What it is.</param>
-public readonly record struct OpenGate(int Stage, string Title);
+public readonly record struct OpenGate(StageId Stage, string Title);
 
 /// <summary>What moving a docket to another stage means, before it is done.</summary>
 /// <param name="Refusal">Why it cannot be moved there at all; null when it can.</param>
@@ -44,7 +44,7 @@ public static class Moving
     /// What moving to a stage means. Gates of every stage on the way count; going back is never barred.
     /// </summary>
     /// <param name="kind">Kind of docket.</param>
-    /// <param name="from">The stage that the work is in, counted from 0.</param>
+    /// <param name="from">The stage that the work is in.</param>
     /// <param name="to">The stage it is to enter.</param>
     /// <param name="open">Whether the docket is open.</param>
     /// <param name="gates">Open gates of all stages.</param>
@@ -52,9 +52,9 @@ public static class Moving
     /// <param name="owner">The docket's owner; null for nobody.</param>
     /// <param name="told">First names of those who hear of it.</param>
     public static StageMove To(
-        DocketKind kind,
-        int from,
-        int to,
+        Kind kind,
+        StageId from,
+        StageId to,
         bool open,
         IEnumerable<OpenGate> gates,
         Person by,
@@ -62,31 +62,38 @@ public static class Moving
         IReadOnlyList<string> told
     )
     {
+        ArgumentNullException.ThrowIfNull(kind);
         ArgumentNullException.ThrowIfNull(gates);
         ArgumentNullException.ThrowIfNull(by);
         ArgumentNullException.ThrowIfNull(told);
-        var stages = Stages.Of(kind);
+        var (here, there) = (kind.PositionOf(from), kind.PositionOf(to));
         var refusal =
-            to < 0 || to >= stages.Length ? "There is no such stage."
+            there < 0 ? "There is no such stage any more. Choose another."
             : !open ? "The docket is closed. Reopen it first."
-            : to == from ? $"It is in {stages[to]} already."
+            : to == from ? $"It is in {kind.Stages[there].Name} already."
             : null;
         if (refusal is not null)
             return new(refusal, [], false, []);
-        var ordered = gates.OrderBy(g => g.Stage).ThenBy(g => g.Title, StringComparer.Ordinal).ToList();
-        ImmutableArray<OpenGate> inTheWay = [.. ordered.Where(g => g.Stage > from && g.Stage <= to)];
+        var ordered = gates
+            .OrderBy(g => kind.PositionOf(g.Stage))
+            .ThenBy(g => g.Title, StringComparer.Ordinal)
+            .ToList();
+        ImmutableArray<OpenGate> inTheWay =
+        [
+            .. ordered.Where(g => kind.PositionOf(g.Stage) > here && kind.PositionOf(g.Stage) <= there),
+        ];
         var setsOff = new List<string>
         {
             told.Count == 0
                 ? "It is noted internally; nobody else follows the docket."
                 : $"It is noted internally, and {Names.List(told)} {(told.Count == 1 ? "is" : "are")} told.",
         };
-        var next = ordered.Where(g => g.Stage > to).GroupBy(g => g.Stage).FirstOrDefault();
+        var next = ordered.Where(g => kind.PositionOf(g.Stage) > there).GroupBy(g => g.Stage).FirstOrDefault();
         if (next is not null)
             setsOff.Add(
-                $"{stages[next.Key]} then waits for {(next.Count() == 1 ? "one thing" : $"{next.Count()} things")}."
+                $"{kind.Find(next.Key)!.Name} then waits for {(next.Count() == 1 ? "one thing" : $"{next.Count()} things")}."
             );
-        if (to == stages.Length - 1)
+        if (there == kind.Stages.Length - 1)
             setsOff.Add("It is the last stage: the docket can be closed then.");
         return new(null, inTheWay, by.Manages || owner == by.Id, [.. setsOff]);
     }

@@ -34,7 +34,7 @@ public sealed record Blocker(TaskId Id, string Title, bool Over);
 /// <param name="Due">By when; null for no moment.</param>
 /// <param name="Repeats">Recurrence rule (RFC 5545); null for once.</param>
 /// <param name="Estimate">Working time it is thought to take; null when not said.</param>
-/// <param name="GateStage">Index of the stage whose gate it is; null when none.</param>
+/// <param name="GateStage">The stage whose gate it is; null when none.</param>
 /// <param name="Finished">When it was over; null while it is not.</param>
 /// <param name="Version">Counts its changes; the ETag.</param>
 /// <param name="Owners">Who does it, and what they have said of it.</param>
@@ -55,7 +55,7 @@ public sealed record WorkTask(
     Instant? Due,
     string? Repeats,
     Duration? Estimate,
-    int? GateStage,
+    StageBrief? GateStage,
     Instant? Finished,
     int Version,
     ImmutableArray<OwnerShare> Owners,

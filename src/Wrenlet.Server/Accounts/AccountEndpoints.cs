@@ -4,6 +4,7 @@ using NodaTime;
 using NodaTime.Text;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.People;
+using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.People;
@@ -119,6 +120,7 @@ internal static class AccountEndpoints
         HttpContext context,
         WhoIsWho who,
         WriteQueue writes,
+        Dispatcher happenings,
         Sessions sessions,
         FirmClock clock
     )
@@ -184,6 +186,7 @@ internal static class AccountEndpoints
                 HandoverRule.Anyone,
                 unsorted: true
             );
+            happenings.Say(w, new FirmBegun(administrator, clock.Now));
         });
         var set = who.Refresh();
         if (set.Find(administrator.Id) is null)

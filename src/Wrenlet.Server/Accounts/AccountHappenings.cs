@@ -1,3 +1,4 @@
+using NodaTime;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Happenings;
 
@@ -8,3 +9,8 @@ namespace Wrenlet.Server.Accounts;
 /// to end as well.
 /// </summary>
 public sealed record PasswordReplaced(PersonId Person) : IHappening;
+
+/// <summary>A firm has just been set up.</summary>
+/// <param name="By">Its first administrator.</param>
+/// <param name="At">When.</param>
+public sealed record FirmBegun(Person By, Instant At) : IHappening;

@@ -4,6 +4,7 @@ using Microsoft.AspNetCore.Mvc;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
@@ -33,10 +34,13 @@ internal static class StockEndpoints
     public static void MapStock(this IEndpointRouteBuilder api)
     {
         api.MapGet("/stock-replies", GetAll).For(Access.Staff);
+        api.MapGet("/stock-fields", GetFields).For(Access.Staff);
         api.MapPut("/stock-replies/{id:guid}", Put).For(Access.Staff);
         api.MapDelete("/stock-replies/{id:guid}", Remove).For(Access.Staff);
         api.MapGet("/conversations/{id:guid}/stock-replies/{reply:guid}", Fill).For(Access.Staff);
     }
+
+    private static IReadOnlyList<string> GetFields(FirmKinds kinds) => StockFields.Of(kinds.Current);
 
     private static IReadOnlyList<StockView> GetAll(Viewer viewer, Database database) =>
         database.Read(s =>
@@ -55,6 +59,7 @@ internal static class StockEndpoints
         [FromHeader(Name = "If-Match")] string? ifMatch,
         Viewer viewer,
         Database database,
+        FirmKinds kinds,
         WriteQueue writes
     )
     {
@@ -64,11 +69,11 @@ internal static class StockEndpoints
             return Refusals.Refused(
                 "Only administrators can change stock replies for everybody. Save it for yourself, or ask one of them."
             );
-        if (StockFields.Unknown(given.Body) is { Count: > 0 } unknown)
+        if (StockFields.Unknown(given.Body, StockFields.Of(kinds.Current)) is { Count: > 0 } unknown)
             return Refusals.Invalid(
                 "body",
                 $"{string.Join(", ", unknown)} {(unknown.Count == 1 ? "is no field" : "are no fields")}. There are "
-                    + $"{string.Join(", ", StockFields.All.Select(f => $"{{{f}}}"))}."
+                    + $"{string.Join(", ", StockFields.Of(kinds.Current).Select(f => $"{{{f}}}"))}."
             );
         return await writes.Run<Results<Ok<StockView>, ProblemHttpResult>>(w =>
         {
@@ -104,6 +109,7 @@ internal static class StockEndpoints
         Guid reply,
         Viewer viewer,
         Database database,
+        FirmKinds kinds,
         WhoIsWho who
     ) =>
         database.Read<Results<Ok<FilledStock>, ProblemHttpResult>>(s =>
@@ -116,33 +122,22 @@ internal static class StockEndpoints
             if (StockStore.Find(s, reply) is not { } stock || (stock.Person is { } whose && whose != viewer.Person.Id))
                 return Refusals.NotFound("stock reply");
             var roster = who.Current;
-            var calendar = roster.Firm!.Calendar;
-            var milestones = conversation.Docket is { } docket ? DocketStore.Milestones(s, docket.Id) : [];
             var party = ConversationViews.PartyOf(conversation, roster);
             var lastWriter = EntryStore.LastIn(s, conversation.Key)?.Author is { } author
                 ? roster.NameOf(author)
                 : party?.Name;
-            var values = new Dictionary<string, string?>(StringComparer.OrdinalIgnoreCase)
-            {
-                ["party"] = party?.Name,
-                ["party first name"] = lastWriter?.Split(' ')[0],
-                ["docket"] = conversation.Docket?.Ref.ToString(),
-                ["subject"] = conversation.Docket?.Subject.Split(':')[0] ?? conversation.Subject,
-                ["my name"] = viewer.Person.Name,
-                ["my first name"] = viewer.Person.FirstName,
-                ["firm"] = roster.Firm.Name,
-                ["launch"] = Moment("launch"),
-                ["handover"] = Moment("handover"),
-            };
-            var (body, unfilled) = StockFields.Fill(stock.Body, values);
+            var values = conversation.Docket is { } docket
+                ? NamedDates.Said(s, docket.Id, kinds.Current, roster)
+                : new(StringComparer.OrdinalIgnoreCase);
+            values["party"] = party?.Name;
+            values["party first name"] = lastWriter?.Split(' ')[0];
+            values["docket"] = conversation.Docket?.Ref.ToString();
+            values["subject"] = conversation.Docket?.Subject.Split(':')[0] ?? conversation.Subject;
+            values["my name"] = viewer.Person.Name;
+            values["my first name"] = viewer.Person.FirstName;
+            values["firm"] = roster.Firm!.Name;
+            var (body, unfilled) = StockFields.Fill(stock.Body, values, StockFields.Of(kinds.Current));
             return TypedResults.Ok(new FilledStock(body, unfilled));
-
-            string? Moment(string name) =>
-                milestones.FirstOrDefault(m => m.Name == name) is { } m
-                    ? m
-                        .At.InZone(calendar.Zone)
-                        .ToString("dddd d MMMM 'at' HH:mm", System.Globalization.CultureInfo.InvariantCulture)
-                    : null;
         });
 
     private static bool MayChange(StockReply reply, Person viewer) =>

@@ -14,7 +14,34 @@ internal sealed record FirmFile(
     QueueFile[] Queues,
     string Country,
     StockFile[] StockReplies,
-    string[] RatingWords
+    string[] RatingWords,
+    KindFile[] Kinds
+);
+
+internal sealed record KindFile(
+    string Name,
+    string Many,
+    string Letters,
+    bool WithParty,
+    bool FromTalk,
+    string? Queue,
+    StageFile[] Stages,
+    KindMilestoneFile[] Milestones,
+    FieldFile[] Fields
+);
+
+internal sealed record StageFile(string Name, string? Public);
+
+internal sealed record KindMilestoneFile(string Name, string Stage, bool AtEnd);
+
+internal sealed record FieldFile(
+    string Name,
+    string Type,
+    string? Unit,
+    string[]? Choices,
+    string? NeededFrom,
+    bool InHead,
+    bool PartySees
 );
 
 internal sealed record HolidayFile(string Date, string Name);

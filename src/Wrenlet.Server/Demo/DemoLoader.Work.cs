@@ -117,7 +117,9 @@ internal sealed partial class DemoLoader
             .ToList();
         if (owners.Count == 0)
             owners.Add(who.Current.Find(new PersonId(DemoWords.Id("Wilhelmina Achterberg")))!);
-        var gate = promised.Gate is { } g ? Stages.Of(story.Ref!.Value.Kind).IndexOf(g) : (int?)null;
+        var gate = promised.Gate is { } g
+            ? kinds.Current.KindOf(story.Ref!.Value).Stages.First(s => s.Name == g).Brief
+            : (StageBrief?)null;
         var id = new TaskId(Guid.CreateVersion7());
         await making.Make(
             new WorkTask(

@@ -17,6 +17,7 @@ using Wrenlet.Server.Alerts;
 using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Conversations.Meetings;
+using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Sheets;
 using Wrenlet.Server.Tasks;
@@ -49,6 +50,7 @@ internal sealed partial class DemoLoader(
     Routers routers,
     TellsOfQueues queues,
     DemoLife life,
+    FirmKinds kinds,
     DemoWords words
 )
 {
@@ -70,6 +72,7 @@ internal sealed partial class DemoLoader(
             var offset = Move(present, zone);
             await AddFirm(firm, stock, offset);
             var roster = who.Refresh();
+            await AddKinds(firm);
 
             var written = Directory
                 .EnumerateFiles(Path.Combine(settings.DemoFolder, "stories"), "*.md")
@@ -80,7 +83,10 @@ internal sealed partial class DemoLoader(
                 roster.Firm!.Calendar.Week,
                 firm.Holidays.Select(h => LocalDatePattern.Iso.Parse(h.Date).Value)
             );
-            var stories = new StoryGenerator(stock, calendar, present).Stories().Concat(written).ToList();
+            var stories = new StoryGenerator(stock, kinds.Current, calendar, present)
+                .Stories()
+                .Concat(written)
+                .ToList();
             await Tell(stories);
             await life.Live(
                 Read<LifeFile>("everything.json"),
@@ -118,6 +124,25 @@ internal sealed partial class DemoLoader(
     private T Read<T>(string file) =>
         JsonSerializer.Deserialize<T>(File.ReadAllText(Path.Combine(settings.DemoFolder, file)), Json)
         ?? throw new JsonException($"{file} is empty.");
+
+    private Task AddKinds(FirmFile firm) =>
+        writes.Run(w =>
+        {
+            foreach (var kind in DemoKinds.Of(firm))
+            {
+                KindStore.Put(w.Session, kind);
+                w.Log(
+                    new Change(
+                        ChangeKinds.KindsChanged,
+                        kind.Id.Value,
+                        new Place.Firm(),
+                        Thing.Working,
+                        clock.Now,
+                        new PersonId(DemoWords.Id(firm.Staff[0].Name))
+                    )
+                );
+            }
+        });
 
     private async Task AddFirm(FirmFile firm, Stock stock, TimeSpan offset) =>
         await writes.Run(w =>
@@ -237,8 +262,14 @@ internal sealed partial class DemoLoader(
 
         foreach (var (story, docket) in begun)
         {
-            var stage = story.Stage is { } name ? Stages.Of(story.Ref!.Value.Kind).IndexOf(name) : 0;
-            await writes.Run(w => DocketStore.SetStage(w.Session, docket, Math.Max(0, stage), !story.Closed));
+            var kind = kinds.Current.KindOf(story.Ref!.Value);
+            var stage = kind.Stages.FirstOrDefault(s => s.Name == story.Stage) ?? kind.First;
+            await writes.Run(w =>
+            {
+                DocketStore.SetStage(w.Session, docket, stage.Id, !story.Closed);
+                foreach (var line in story.Fields)
+                    DemoKinds.Fill(w.Session, docket, kind, line);
+            });
         }
     }
 
@@ -246,6 +277,7 @@ internal sealed partial class DemoLoader(
         writes.Run(w =>
         {
             var id = new DocketId(Guid.CreateVersion7());
+            var kind = kinds.Current.KindOf(story.Ref!.Value);
             var made = Moved(story.Entries[0].At);
             var owner = new PersonId(DemoWords.Id(story.Owner));
             DocketStore.Add(
@@ -253,19 +285,33 @@ internal sealed partial class DemoLoader(
                 new Docket(
                     0,
                     id,
+                    kind.Id,
                     story.Ref!.Value,
                     story.Subject,
                     story.Site,
                     owner,
-                    0,
+                    kind.First.Id,
                     story.Priority,
                     true,
                     DocketSight.Open
                 ),
+                made,
+                owner
+            );
+            MilestoneStore.Set(
+                w.Session,
+                id,
+                [
+                    .. story.Milestones.Select(m => new Milestone(
+                        m.Name,
+                        Moved(m.At),
+                        kind.Milestones.FirstOrDefault(k => k.Name == m.Name)?.Id,
+                        story.Customer is { } promised ? new PartyId(DemoWords.Id("party " + promised)) : null
+                    )),
+                ],
+                owner,
                 made
             );
-            foreach (var (name, at) in story.Milestones)
-                DocketStore.AddMilestone(w.Session, id, new Milestone(name, Moved(at)));
             ConversationStore.Add(
                 w.Session,
                 DemoWords.ConversationOf(story, "inside"),

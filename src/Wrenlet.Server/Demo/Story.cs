@@ -19,6 +19,9 @@ internal sealed class Story
 
     public string? Stage { get; set; }
 
+    /// <summary>What stands in its fields: the name of each, and what it holds.</summary>
+    public List<string> Fields { get; } = [];
+
     public string Queue { get; set; } = "Work in hand";
 
     public string? Customer { get; set; }
@@ -232,6 +235,9 @@ internal static partial class StoryFile
                 break;
             case "owner":
                 story.Owner = value;
+                break;
+            case "field":
+                story.Fields.Add(value);
                 break;
             case "stage":
                 story.Stage = value;

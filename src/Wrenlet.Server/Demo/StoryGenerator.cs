@@ -28,7 +28,7 @@ internal sealed record Topic(
 );
 
 /// <summary>Makes dockets of the past half year: the same ones from the same seed.</summary>
-internal sealed class StoryGenerator(Stock stock, WorkCalendar calendar, LocalDateTime present)
+internal sealed class StoryGenerator(Stock stock, Kinds kinds, WorkCalendar calendar, LocalDateTime present)
 {
     private const int Dockets = 38;
     private readonly Random _random = new(stock.Seed);
@@ -41,10 +41,11 @@ internal sealed class StoryGenerator(Stock stock, WorkCalendar calendar, LocalDa
         {
             var topic = stock.Topics[i % stock.Topics.Length];
             var begin = first.PlusDays((int)(i * 178.0 / Dockets) + _random.Next(3));
-            var kind = Enum.Parse<DocketKind>(topic.Kind, ignoreCase: true);
+            var kind = kinds.All.First(k => k.Name.Equals(topic.Kind, StringComparison.OrdinalIgnoreCase));
             yield return One(
                 topic,
-                new DocketRef(kind, numbers[topic.Kind]++),
+                kind,
+                new DocketRef(kind.Numbering.Letters, numbers[topic.Kind]++),
                 stock.Boats[i % stock.Boats.Length],
                 stock.Customers[i % stock.Customers.Length],
                 begin,
@@ -53,7 +54,15 @@ internal sealed class StoryGenerator(Stock stock, WorkCalendar calendar, LocalDa
         }
     }
 
-    private Story One(Topic topic, DocketRef reference, string boat, string customer, LocalDate begin, bool slow)
+    private Story One(
+        Topic topic,
+        Kind kind,
+        DocketRef reference,
+        string boat,
+        string customer,
+        LocalDate begin,
+        bool slow
+    )
     {
         var length = _random.Next(9, 15);
         var at = calendar.WorkingDayFrom(begin) + new LocalTime(8, _random.Next(5, 59));
@@ -63,7 +72,7 @@ internal sealed class StoryGenerator(Stock stock, WorkCalendar calendar, LocalDa
             Subject = $"{boat}: {topic.Subject}",
             Customer = customer,
             Queue = topic.Queue,
-            Site = reference.Kind is DocketKind.Ticket && topic.Queue != "Accounts" ? "Pontoon" : "Upper Yard",
+            Site = kind.FromTalk && topic.Queue != "Accounts" ? "Pontoon" : "Upper Yard",
             Owner = _random.Next(3) == 0 ? topic.Crew[0] : "Odalys Brandt",
         };
         string Words(string[] from) =>
@@ -114,8 +123,11 @@ internal sealed class StoryGenerator(Stock stock, WorkCalendar calendar, LocalDa
         )
             Answer(story, last, Words(topic.Reply));
         story.Closed = story.Entries[^1].Close;
-        var stages = Stages.Of(reference.Kind);
-        story.Stage = story.Closed ? stages[^1] : stages[Math.Clamp(story.Entries.Count / 8, 1, stages.Length - 2)];
+        var stages = kind.Stages;
+        story.Stage = (
+            story.Closed ? stages[^1] : stages[Math.Clamp(story.Entries.Count / 8, 1, stages.Length - 2)]
+        ).Name;
+        story.Fields.AddRange(DemoKinds.Filled(kind, boat));
         return story;
     }
 

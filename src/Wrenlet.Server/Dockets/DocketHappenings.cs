@@ -13,5 +13,8 @@ namespace Wrenlet.Server.Dockets;
 /// <param name="At">When.</param>
 public sealed record DocketBegun(Docket Docket, PartyId? Party, Guid? Queue, Person By, Instant At) : IHappening;
 
+/// <summary>All that stood in a stage was moved to another of its kind, because the stage was retired.</summary>
+public sealed record StageEmptied(StageId From, StageId To) : IHappening;
+
 /// <summary>What a docket is was changed: its owner or who sees it among other things.</summary>
 public sealed record DocketSet(Docket Before, Docket After, Person By, Instant At) : IHappening;

@@ -17,31 +17,39 @@ public sealed record DocketOutcome(Docket? Docket, string? Refusal = null, bool 
 
 /// <summary>A docket that is to be made.</summary>
 /// <param name="Owner">Who answers for it; null for nobody yet.</param>
-public sealed record NewDocketTerms(DocketId Id, DocketKind Kind, string Subject, string Site, PersonId? Owner);
+public sealed record NewDocketTerms(DocketId Id, KindId Kind, string Subject, string Site, PersonId? Owner);
 
-/// <summary>What a docket is to be. Its milestones are in the order of time.</summary>
+/// <summary>
+/// What a docket is to be. Its milestones are in the order of time; fields that are not among the values stay.
+/// </summary>
 public sealed record DocketTerms(
     string Subject,
     string Site,
     Person? Owner,
     Priority Priority,
     DocketSight Sight,
-    IReadOnlyList<Milestone> Milestones
+    IReadOnlyList<Milestone> Milestones,
+    IReadOnlyDictionary<FieldId, FieldValue?> Values
 );
 
 /// <summary>
 /// Makes dockets and changes what they are.
 /// </summary>
-public sealed class DocketMaking(WriteQueue writes, WhoIsWho who, Dispatcher happenings)
+public sealed class DocketMaking(WriteQueue writes, WhoIsWho who, FirmKinds kinds, Dispatcher happenings)
 {
-    /// <summary>Opens a ticket, owned by whoever opens it.</summary>
-    public Task<Docket> Ticket(string subject, Person by, Instant at) => writes.Run(w => Ticket(w, subject, by, at));
-
-    /// <summary>Opens a ticket within a write that does more.</summary>
-    public Docket Ticket(Writing w, string subject, Person by, Instant at) =>
+    /// <summary>
+    /// Opens a docket for what was talked about without one, within a write that does more; whoever opens it owns it.
+    /// </summary>
+    public Docket FromTalk(Writing w, string subject, Person by, Instant at) =>
         Add(
             w,
-            new NewDocketTerms(new DocketId(Guid.CreateVersion7()), DocketKind.Ticket, subject, "", by.Id),
+            new NewDocketTerms(
+                new DocketId(Guid.CreateVersion7()),
+                kinds.Current.FromTalk!.Id,
+                subject,
+                kinds.Current.FromTalk.Usual.Site,
+                by.Id
+            ),
             party: null,
             queue: null,
             by,
@@ -81,7 +89,10 @@ public sealed class DocketMaking(WriteQueue writes, WhoIsWho who, Dispatcher hap
             DocketStore.Set(s, before.Id, terms.Subject, terms.Site, terms.Owner?.Id, terms.Priority);
             if (!before.Sight.SameAs(terms.Sight))
                 DocketStore.SetSight(s, before.Id, terms.Sight);
-            DocketStore.SetMilestones(s, before.Id, terms.Milestones);
+            MilestoneStore.Set(s, before.Id, terms.Milestones, by.Id, at);
+            foreach (var (field, value) in terms.Values)
+                FieldStore.Set(s, before.Id, field, value);
+            DocketStore.Index(s, before.Id);
             var after = DocketStore.Find(s, before.Id)!;
             if (VersionOf(s, after) == version)
                 return new(after);
@@ -113,7 +124,15 @@ public sealed class DocketMaking(WriteQueue writes, WhoIsWho who, Dispatcher hap
             .Concat(docket.Sight.People.Select(p => p.Value.ToString()).Order(StringComparer.Ordinal))
             .Concat(docket.Sight.Crews.Select(c => c.Value.ToString()).Order(StringComparer.Ordinal))
             .Concat(
-                DocketStore.Milestones(session, docket.Id).Select(m => $"{m.Name} {m.At.ToUnixTimeMilliseconds()}")
+                MilestoneStore
+                    .Of(session, docket.Id)
+                    .Select(m => $"{m.Name} {m.At.ToUnixTimeMilliseconds()} {m.PromisedTo?.Value}")
+            )
+            .Concat(
+                FieldStore
+                    .Of(session, docket.Id)
+                    .Select(v => $"{v.Key.Value} {v.Value.Stored}")
+                    .Order(StringComparer.Ordinal)
             );
         return Convert.ToHexStringLower(
             System.Security.Cryptography.SHA256.HashData(
@@ -124,22 +143,26 @@ public sealed class DocketMaking(WriteQueue writes, WhoIsWho who, Dispatcher hap
 
     private Docket Add(Writing w, NewDocketTerms terms, PartyId? party, Guid? queue, Person by, Instant at)
     {
-        var reference = DocketStore.NextRef(w.Session, terms.Kind);
+        var kind = kinds.Current.Find(terms.Kind)!;
+        var year = at.InZone(who.Current.Firm!.Calendar.Zone).Year;
+        var reference = DocketStore.NextRef(w.Session, kind, year);
         DocketStore.Add(
             w.Session,
             new Docket(
                 Key: 0,
                 terms.Id,
+                kind.Id,
                 reference,
                 terms.Subject,
                 terms.Site,
                 terms.Owner,
-                Stage: 0,
+                kind.First.Id,
                 Priority.Normal,
                 Open: true,
                 DocketSight.Open
             ),
-            at
+            at,
+            by.Id
         );
         var made = DocketStore.Find(w.Session, reference)!;
         Log(w, made, by, at);

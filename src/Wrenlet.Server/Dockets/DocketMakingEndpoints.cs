@@ -13,13 +13,13 @@ using Wrenlet.Storage.People;
 namespace Wrenlet.Server.Dockets;
 
 /// <summary>A docket to be made.</summary>
-/// <param name="Kind">job, ticket or project.</param>
+/// <param name="Kind">What sort of docket.</param>
 /// <param name="Owner">Who answers for it; null for nobody yet.</param>
 /// <param name="Party">With whom it is done; null for nobody yet.</param>
 /// <param name="Queue">Where what the party writes waits; null for none.</param>
 public sealed record DocketToMake(
     [property: Required] Guid Id,
-    [property: Required, AllowedValues("job", "ticket", "project")] string Kind,
+    [property: Required] Guid Kind,
     [property: Required, StringLength(200)] string Subject,
     [property: Required(AllowEmptyStrings = true), StringLength(60)] string Site,
     Guid? Owner = null,
@@ -31,9 +31,11 @@ public sealed record DocketToMake(
 public sealed record DocketMade(string Ref);
 
 /// <summary>A named moment of a docket.</summary>
+/// <param name="PromisedTo">The party that it was promised to; null for nobody.</param>
 public sealed record MilestoneSetting(
     [property: Required, StringLength(40, MinimumLength = 1)] string Name,
-    [property: Required] DateTimeOffset At
+    [property: Required] DateTimeOffset At,
+    Guid? PromisedTo = null
 );
 
 /// <summary>What can be changed of a docket.</summary>
@@ -41,6 +43,9 @@ public sealed record MilestoneSetting(
 /// <param name="Limited">Whether only those listed see it.</param>
 /// <param name="People">Listed people; of an open one they do not count.</param>
 /// <param name="Crews">Listed crews; of an open one they do not count.</param>
+/// <param name="Values">What stands in its fields, by field: text as it is, a number and a sum as a decimal, a date as
+/// 2026-05-04, a choice and a person by their id, a checkbox as yes; null for nothing. Fields that are not named stay as
+/// they are.</param>
 public sealed record DocketFields(
     [property: Required, StringLength(200)] string Subject,
     [property: Required(AllowEmptyStrings = true), StringLength(60)] string Site,
@@ -49,7 +54,8 @@ public sealed record DocketFields(
     bool Limited,
     [property: Required, MaxLength(200)] IReadOnlyList<Guid> People,
     [property: Required, MaxLength(50)] IReadOnlyList<Guid> Crews,
-    [property: Required, MaxLength(12)] IReadOnlyList<MilestoneSetting> Milestones
+    [property: Required, MaxLength(KindRules.MostMilestones)] IReadOnlyList<MilestoneSetting> Milestones,
+    [property: MaxLength(KindRules.MostFields)] IReadOnlyDictionary<Guid, string?>? Values = null
 );
 
 /// <summary>What can be changed of a docket, as it stands.</summary>
@@ -70,12 +76,15 @@ internal static class DocketMakingEndpoints
         Viewer viewer,
         DocketMaking making,
         WhoIsWho who,
+        FirmKinds kinds,
         FirmClock clock
     )
     {
         var roster = who.Current;
         if (given.Id == Guid.Empty)
             return Refusals.Invalid("id", "A docket needs an id of its own (UUIDv7).");
+        if (kinds.Current.Find(new KindId(given.Kind)) is not { Retired: false } kind)
+            return Refusals.Invalid("kind", "There is no such kind of docket any more. Choose another.");
         if (DocketRules.WrongSubject(given.Subject) is { } wrong)
             return Refusals.Invalid("subject", wrong);
         if (given.Owner is { } o && roster.Find(new PersonId(o)) is not { IsStaff: true })
@@ -85,7 +94,7 @@ internal static class DocketMakingEndpoints
         var outcome = await making.Make(
             new NewDocketTerms(
                 new DocketId(given.Id),
-                StoredWords.DocketKinds.Parse(given.Kind)!.Value,
+                kind.Id,
                 given.Subject.Trim(),
                 given.Site.Trim(),
                 given.Owner is { } owner ? new PersonId(owner) : null
@@ -110,15 +119,20 @@ internal static class DocketMakingEndpoints
     private static Results<Ok<DocketSetting>, ProblemHttpResult> GetSetting(
         string reference,
         Viewer viewer,
+        FirmKinds kinds,
         Database database
     ) =>
-        database.Read(s => SeenDocket.Find(s, reference, viewer.Person) is { } docket ? Setting(s, docket) : null)
+        database.Read(s =>
+            SeenDocket.Find(s, reference, viewer.Person) is { } docket ? Setting(s, docket, kinds.Current) : null
+        )
             is { } setting
             ? TypedResults.Ok(setting)
             : Refusals.NotFound("docket");
 
-    private static DocketSetting Setting(SqlSession session, Docket docket) =>
-        new(
+    private static DocketSetting Setting(SqlSession session, Docket docket, Kinds kinds)
+    {
+        var values = FieldStore.Of(session, docket.Id);
+        return new(
             new(
                 docket.Subject,
                 docket.Site,
@@ -128,13 +142,18 @@ internal static class DocketMakingEndpoints
                 [.. docket.Sight.People.Select(p => p.Value)],
                 [.. docket.Sight.Crews.Select(c => c.Value)],
                 [
-                    .. DocketStore
-                        .Milestones(session, docket.Id)
-                        .Select(m => new MilestoneSetting(m.Name, m.At.ToDateTimeOffset())),
-                ]
+                    .. MilestoneStore
+                        .Of(session, docket.Id)
+                        .Select(m => new MilestoneSetting(m.Name, m.At.ToDateTimeOffset(), m.PromisedTo?.Value)),
+                ],
+                kinds
+                    .Of(docket)
+                    .Fields.Where(f => !f.Retired)
+                    .ToDictionary(f => f.Id.Value, f => values.TryGetValue(f.Id, out var v) ? v.Stored : null)
             ),
             DocketMaking.VersionOf(session, docket)
         );
+    }
 
     private static async Task<Results<Ok<DocketSetting>, ProblemHttpResult>> PutSetting(
         string reference,
@@ -144,12 +163,14 @@ internal static class DocketMakingEndpoints
         DocketMaking making,
         Database database,
         WhoIsWho who,
+        FirmKinds kinds,
         FirmClock clock
     )
     {
         var roster = who.Current;
-        if (database.Read(s => SeenDocket.Find(s, reference, viewer.Person)) is null)
+        if (database.Read(s => SeenDocket.Find(s, reference, viewer.Person)) is not { } before)
             return Refusals.NotFound("docket");
+        var kind = kinds.Current.Of(before);
         if (ifMatch is null)
             return Refusals.Invalid("If-Match", "A change names the version it was made on.");
         if (DocketRules.WrongSubject(given.Subject) is { } wrong)
@@ -174,6 +195,11 @@ internal static class DocketMakingEndpoints
                 .Count() < given.Milestones.Count
         )
             return Refusals.Invalid("milestones", "Each milestone needs a different name.");
+        if (given.Milestones.Any(m => m.PromisedTo is { } p && !roster.Parties.ContainsKey(new PartyId(p))))
+            return Refusals.Invalid("milestones", "One is promised to somebody who is not a contact. Choose again.");
+        var (values, unfit) = Values(given.Values, kind, roster);
+        if (unfit is not null)
+            return unfit;
         var outcome = await making.Change(
             reference,
             ifMatch.Trim('"'),
@@ -188,7 +214,17 @@ internal static class DocketMakingEndpoints
                         given.Crews.Select(c => new CrewId(c))
                     )
                     : DocketSight.Open,
-                [.. given.Milestones.Select(m => new Milestone(m.Name.Trim(), Instant.FromDateTimeOffset(m.At)))]
+                [
+                    .. given.Milestones.Select(m => new Milestone(
+                        m.Name.Trim(),
+                        Instant.FromDateTimeOffset(m.At),
+                        kind.Milestones.FirstOrDefault(k =>
+                            !k.Retired && k.Name.Equals(m.Name.Trim(), StringComparison.OrdinalIgnoreCase)
+                        )?.Id,
+                        m.PromisedTo is { } p ? new PartyId(p) : null
+                    )),
+                ],
+                values
             ),
             viewer.Person,
             clock.Now
@@ -197,7 +233,31 @@ internal static class DocketMakingEndpoints
             return Refusals.NotFound("docket");
         if (outcome.Refusal is { } refusal)
             return Refusals.Refused(refusal);
-        var now = database.Read(s => Setting(s, docket));
+        var now = database.Read(s => Setting(s, docket, kinds.Current));
         return outcome.Changed ? Refusals.Changed("docket", now) : TypedResults.Ok(now);
+    }
+
+    /// <summary>What is to stand in some fields of a docket; or what is wrong with it.</summary>
+    internal static (Dictionary<FieldId, FieldValue?> Values, ProblemHttpResult? Problem) Values(
+        IReadOnlyDictionary<Guid, string?>? given,
+        Kind kind,
+        Roster roster
+    )
+    {
+        var values = new Dictionary<FieldId, FieldValue?>();
+        foreach (var (id, text) in given ?? new Dictionary<Guid, string?>())
+        {
+            if (kind.Fields.FirstOrDefault(f => f.Id.Value == id && !f.Retired) is not { } field)
+                return (
+                    values,
+                    Refusals.Invalid("values", $"{kind.Many} have no such field any more. Load the page again.")
+                );
+            var (value, wrong) = FieldValues.Read(field, text, p => roster.Find(new PersonId(p)) is { IsStaff: true });
+            if (wrong is not null)
+                return (values, Refusals.Invalid(field.Name, wrong));
+            values[field.Id] = value;
+        }
+
+        return (values, null);
     }
 }

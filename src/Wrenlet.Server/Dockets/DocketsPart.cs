@@ -4,7 +4,11 @@ namespace Wrenlet.Server.Dockets;
 internal static class DocketsPart
 {
     public static IServiceCollection AddDockets(this IServiceCollection services) =>
-        services.AddSingleton<DocketMaking>();
+        services.AddSingleton<FirmKinds>().AddSingleton<DocketMaking>();
 
-    public static void MapDocketsPart(this IEndpointRouteBuilder api) => api.MapDocketMaking();
+    public static void MapDocketsPart(this IEndpointRouteBuilder api)
+    {
+        api.MapDocketMaking();
+        api.MapKinds();
+    }
 }

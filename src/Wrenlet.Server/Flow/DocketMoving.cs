@@ -31,20 +31,21 @@ public interface IFollowers
 }
 
 /// <summary>Moves dockets through their stages, closes them and opens them again.</summary>
-public sealed class DocketMoving(WriteQueue writes, IFollowers followers, Dispatcher happenings)
+public sealed class DocketMoving(WriteQueue writes, FirmKinds kinds, IFollowers followers, Dispatcher happenings)
 {
     /// <summary>What moving a docket to a stage means; null where it is not seen.</summary>
-    public StageMove? Means(SqlSession session, string reference, int stage, Person by)
+    public StageMove? Means(SqlSession session, string reference, StageId stage, Person by)
     {
         ArgumentNullException.ThrowIfNull(by);
         if (SeenDocket.Find(session, reference, by) is not { } docket)
             return null;
+        var kind = kinds.Current.Of(docket);
         return Moving.To(
-            docket.Ref.Kind,
+            kind,
             docket.Stage,
             stage,
             docket.Open,
-            Gates.Open(TaskStore.GatesOf(session, docket.Id)),
+            DocketGates.Open(session, docket, kind),
             by,
             docket.Owner,
             followers.Told(session, docket, by)
@@ -54,7 +55,7 @@ public sealed class DocketMoving(WriteQueue writes, IFollowers followers, Dispat
     /// <summary>Moves a docket to another stage.</summary>
     /// <param name="knowing">Whether who moves it has seen what stands in the way, and goes on; that is written
     /// down.</param>
-    public Task<DocketOutcome> Move(string reference, int stage, bool knowing, Person by, Instant at) =>
+    public Task<DocketOutcome> Move(string reference, StageId stage, bool knowing, Person by, Instant at) =>
         writes.Run(w =>
         {
             if (Means(w.Session, reference, stage, by) is not { } means)
@@ -65,20 +66,15 @@ public sealed class DocketMoving(WriteQueue writes, IFollowers followers, Dispat
             if (means.Refuses(knowing) is { } not)
                 return new(docket, not);
             DocketStore.SetStage(w.Session, docket.Id, stage, docket.Open);
-            var stages = Stages.Of(docket.Ref.Kind);
-            var line =
-                $"{by.FirstName} moved this from {stages[docket.Stage]} {(stage < docket.Stage ? "back " : "")}to {stages[stage]}";
+            var kind = kinds.Current.Of(docket);
+            var (from, to) = (kind.Find(docket.Stage)!.Name, kind.Find(stage)!.Name);
+            var back = kind.PositionOf(stage) < kind.PositionOf(docket.Stage) ? "back " : "";
+            var line = $"{by.FirstName} moved this from {from} {back}to {to}";
             if (!means.InTheWay.IsEmpty)
             {
                 var waits = Names.List(means.InTheWay.Select(g => $"“{g.Title}”"));
                 line += $", though {waits} {(means.InTheWay.Length == 1 ? "was" : "were")} not done";
-                SessionStore.Audit(
-                    w.Session,
-                    at,
-                    by.Id,
-                    "moved past open gates",
-                    $"{docket.Ref} to {stages[stage]}: {waits}"
-                );
+                SessionStore.Audit(w.Session, at, by.Id, "moved past open gates", $"{docket.Ref} to {to}: {waits}");
             }
 
             return new(Moved(w, docket, line, by, at));

@@ -3,11 +3,13 @@ namespace Wrenlet.Server.Flow;
 /// <summary>How dockets move, and people's load.</summary>
 internal static class FlowPart
 {
-    public static IServiceCollection AddFlow(this IServiceCollection services) => services.AddSingleton<DocketMoving>();
+    public static IServiceCollection AddFlow(this IServiceCollection services) =>
+        services.AddSingleton<DocketMoving>().AddSingleton<DocketTying>();
 
     public static void MapFlowPart(this IEndpointRouteBuilder api)
     {
         api.MapMoving();
+        api.MapTying();
         api.MapLoad();
     }
 }

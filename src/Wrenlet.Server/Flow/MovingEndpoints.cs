@@ -22,9 +22,9 @@ public sealed record StageMoveView(
     IReadOnlyList<string> SetsOff
 );
 
-/// <summary>The stage that a docket is to enter, counted from 0.</summary>
+/// <summary>The stage that a docket is to enter.</summary>
 /// <param name="Knowing">Whether it is moved though something stands in the way.</param>
-public sealed record NewStage([property: Range(0, 20)] int Stage, bool Knowing = false);
+public sealed record NewStage([property: Required] Guid Stage, bool Knowing = false);
 
 /// <summary>Whether a docket is open.</summary>
 /// <param name="Knowing">Whether it is closed though something in it is open.</param>
@@ -34,22 +34,23 @@ internal static class MovingEndpoints
 {
     public static void MapMoving(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/dockets/{reference}/stages/{stage:int}", Means).For(Access.Staff);
+        api.MapGet("/dockets/{reference}/stages/{stage:guid}", Means).For(Access.Staff);
         api.MapPut("/dockets/{reference}/stage", Move).For(Access.Staff);
         api.MapPut("/dockets/{reference}/open", Open).For(Access.Staff);
     }
 
     private static Results<Ok<StageMoveView>, ProblemHttpResult> Means(
         string reference,
-        int stage,
+        Guid stage,
         Viewer viewer,
         DocketMoving moving,
+        FirmKinds kinds,
         Database database
     ) =>
-        database.Read(s => moving.Means(s, reference, stage, viewer.Person)) is { } means
+        database.Read(s => moving.Means(s, reference, new StageId(stage), viewer.Person)) is { } means
             ? TypedResults.Ok(
                 new StageMoveView(
-                    Stages.Of(DocketRef.Parse(reference)!.Value.Kind).ElementAtOrDefault(stage) ?? "",
+                    kinds.Current.Stage(new StageId(stage))?.Name ?? "",
                     means.Refusal,
                     [.. means.InTheWay.Select(g => g.Title)],
                     means.MayAllTheSame,
@@ -64,7 +65,7 @@ internal static class MovingEndpoints
         Viewer viewer,
         DocketMoving moving,
         FirmClock clock
-    ) => Done(await moving.Move(reference, given.Stage, given.Knowing, viewer.Person, clock.Now));
+    ) => Done(await moving.Move(reference, new StageId(given.Stage), given.Knowing, viewer.Person, clock.Now));
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Open(
         string reference,

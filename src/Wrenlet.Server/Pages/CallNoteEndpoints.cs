@@ -87,7 +87,7 @@ internal static class CallNoteEndpoints
                 var docket = given.Docket is { Length: > 0 } reference
                     ? SeenDocket.Find(w.Session, reference, viewer.Person)
                     : NotedIn(w.Session, new EntryId(given.Id))
-                        ?? making.Ticket(w, $"Call from {caller}", viewer.Person, now);
+                        ?? making.FromTalk(w, $"Call from {caller}", viewer.Person, now);
                 if (docket is null || !viewer.Person.MaySee(docket.Place))
                     return Refusals.NotFound("docket");
                 if (whom is not null && !whom.MaySee(docket.Place))

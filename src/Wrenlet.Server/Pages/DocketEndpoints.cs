@@ -9,6 +9,7 @@ using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Dockets;
+using Wrenlet.Server.Flow;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
@@ -20,17 +21,42 @@ using Wrenlet.Storage.Tasks;
 namespace Wrenlet.Server.Pages;
 
 /// <summary>A stage, and whether it is past, now, gated or ahead.</summary>
-public sealed record StageView(string Name, string Standing, int OpenGates);
+public sealed record StageView(Guid Id, string Name, string Standing, int OpenGates);
 
 /// <summary>A named moment, with its label: "Tue 28 Apr 10:30, in 10 working days".</summary>
-public sealed record MilestoneView(string Name, DateTimeOffset At, string Label, bool Soon);
+/// <param name="Was">Every date that it had before, the newest first, with who set it, when, and to whom it was
+/// promised.</param>
+public sealed record MilestoneView(
+    string Name,
+    DateTimeOffset At,
+    string Label,
+    bool Soon,
+    string? PromisedTo,
+    IReadOnlyList<string> Was
+);
+
+/// <summary>What stands in a field of a docket.</summary>
+/// <param name="Shown">As people read it; empty for nothing.</param>
+/// <param name="InHead">Whether it stands in the docket's head.</param>
+/// <param name="Needed">The stage that waits until it is filled in; null when none does.</param>
+public sealed record FieldView(Guid Id, string Name, string Shown, bool InHead, string? Needed);
+
+/// <summary>Another docket, in short.</summary>
+public sealed record DocketLink(string Ref, string Subject, bool Open);
 
 /// <summary>A docket as it is opened.</summary>
+/// <param name="Fields">What stands in its fields, in the order of its kind.</param>
+/// <param name="FormerRefs">References that it had before it became another kind, the newest first.</param>
+/// <param name="Whole">What it is a part of; null for nothing, and for what the viewer does not see.</param>
+/// <param name="Parts">Its parts, as far as the viewer sees them.</param>
+/// <param name="SameAs">The docket with which it was joined; null for none.</param>
+/// <param name="MayDelete">Whether the viewer may delete it.</param>
 /// <param name="Limited">Whether only listed people and crews see it.</param>
 /// <param name="MayGiveSight">Whether the viewer may give others sight of it.</param>
 public sealed record DocketView(
     Guid Id,
     string Ref,
+    Guid KindId,
     string Kind,
     string Subject,
     string ShortName,
@@ -42,6 +68,12 @@ public sealed record DocketView(
     bool MayGiveSight,
     IReadOnlyList<StageView> Stages,
     IReadOnlyList<MilestoneView> Milestones,
+    IReadOnlyList<FieldView> Fields,
+    IReadOnlyList<string> FormerRefs,
+    DocketLink? Whole,
+    IReadOnlyList<DocketLink> Parts,
+    DocketLink? SameAs,
+    bool MayDelete,
     int OpenGates,
     IReadOnlyList<ConversationView> Conversations,
     Talk Talk,
@@ -90,6 +122,7 @@ internal static class DocketEndpoints
         Viewer viewer,
         Database database,
         WhoIsWho who,
+        FirmKinds kinds,
         FirmClock clock
     ) =>
         database.Read<Results<Ok<DocketView>, ProblemHttpResult>>(s =>
@@ -102,9 +135,9 @@ internal static class DocketEndpoints
             var hanging =
                 tasks.Count < MostTasks ? tasks.Where(t => t.Source is not null).ToLookup(t => t.Source!.Entry) : null;
             var talk = TalkReading.Talk(s, conversations, viewer.Person, roster, now, default, hanging);
-            var gates = Gates.ByStage(Gates.Open(TaskStore.GatesOf(s, docket.Id)));
-            var names = Stages.Of(docket.Ref.Kind);
-            var standings = Stages.Standing(docket.Ref.Kind, docket.Stage, gates);
+            var kind = kinds.Current.Of(docket);
+            var gates = Gates.ByStage(DocketGates.Open(s, docket, kind));
+            var standings = kind.Standing(docket.Stage, gates);
             var people = talk
                 .Entries.Select(e => e.Author?.Id)
                 .OfType<Guid>()
@@ -125,7 +158,8 @@ internal static class DocketEndpoints
                 new DocketView(
                     docket.Id.Value,
                     docket.Ref.ToString(),
-                    StoredWords.DocketKinds.Of(docket.Ref.Kind),
+                    kind.Id.Value,
+                    kind.Name,
                     docket.Subject,
                     docket.ShortName,
                     docket.Site,
@@ -135,10 +169,11 @@ internal static class DocketEndpoints
                     docket.Sight.Limited,
                     Sight.MayGiveSight(viewer.Person, docket.Sight, docket.Owner),
                     [
-                        .. names.Select(
-                            (name, i) =>
+                        .. kind.Stages.Select(
+                            (stage, i) =>
                                 new StageView(
-                                    name,
+                                    stage.Id.Value,
+                                    stage.Name,
                                     standings[i] switch
                                     {
                                         StageStanding.Past => "past",
@@ -146,11 +181,22 @@ internal static class DocketEndpoints
                                         StageStanding.Gated => "gated",
                                         _ => "ahead",
                                     },
-                                    gates.GetValueOrDefault(i)
+                                    gates.GetValueOrDefault(stage.Id)
                                 )
                         ),
                     ],
-                    [.. DocketStore.Milestones(s, docket.Id).Select(m => Milestone(m, roster, now))],
+                    Milestones(s, docket.Id, roster, now),
+                    Fields(s, docket, kind, roster),
+                    DocketStore.FormerRefs(s, docket.Id),
+                    DocketTies.Wholes(s, docket.Id) is [var whole, ..] ? Link(s, whole.Id, viewer.Person) : null,
+                    [.. DocketTies.Parts(s, docket.Id).Select(p => Link(s, p, viewer.Person)).OfType<DocketLink>()],
+                    DocketTies.SameAs(s, docket.Id) is { } same ? Link(s, same, viewer.Person) : null,
+                    Tying.RefusesDeleting(
+                        viewer.Person.Id,
+                        DocketTies.Maker(s, docket.Id),
+                        DocketTies.TalkedOutside(s, docket.Id)
+                    )
+                        is null,
                     gates.Values.Sum(),
                     [.. conversations.Select(c => ConversationViews.Conversation(c, roster, now))],
                     talk,
@@ -161,7 +207,53 @@ internal static class DocketEndpoints
             );
         });
 
-    private static MilestoneView Milestone(Milestone milestone, Roster roster, Instant now)
+    private static DocketLink? Link(SqlSession session, DocketId id, Person viewer) =>
+        DocketStore.Find(session, id) is { } docket && viewer.MaySee(docket.Place)
+            ? new(docket.Ref.ToString(), docket.Subject, docket.Open)
+            : null;
+
+    private static List<FieldView> Fields(SqlSession session, Docket docket, Kind kind, Roster roster)
+    {
+        var values = FieldStore.Of(session, docket.Id);
+        return
+        [
+            .. kind
+                .Fields.Where(f => !f.Retired || values.ContainsKey(f.Id))
+                .Select(f => new FieldView(
+                    f.Id.Value,
+                    f.Name,
+                    NamedDates.Shown(f, values.TryGetValue(f.Id, out var v) ? v : null, roster),
+                    f.InHead,
+                    !values.ContainsKey(f.Id) && f.NeededFrom is { } stage ? kind.Find(stage)?.Name : null
+                )),
+        ];
+    }
+
+    private static List<MilestoneView> Milestones(SqlSession session, DocketId docket, Roster roster, Instant now)
+    {
+        var dates = MilestoneStore.Dates(session, docket).ToLookup(d => d.Name, StringComparer.OrdinalIgnoreCase);
+        return [.. MilestoneStore.Of(session, docket).Select(m => Milestone(m, dates[m.Name], roster, now))];
+    }
+
+    /// <summary>A date that a milestone had: "Wed 22 Apr 10:00, promised to Ann Lee; set by Odalys on Mon 9 Mar".</summary>
+    private static string Was(MilestoneDate date, Roster roster, LocalDate today)
+    {
+        var calendar = roster.Firm!.Calendar;
+        string On(Instant at) => DateWords.Moment(at.InZone(calendar.Zone).LocalDateTime, today);
+        var promised =
+            date.PromisedTo is { } p && roster.Parties.TryGetValue(p, out var party)
+                ? $", promised to {party.Name}"
+                : "";
+        var by = date.By is { } person ? $" by {roster.NameOf(person).Split(' ')[0]}" : "";
+        return $"{(date.At is { } at ? On(at) : "no date")}{promised}; set{by} {On(date.Set)}";
+    }
+
+    private static MilestoneView Milestone(
+        Milestone milestone,
+        IEnumerable<MilestoneDate> dates,
+        Roster roster,
+        Instant now
+    )
     {
         var calendar = roster.Firm!.Calendar;
         var today = calendar.DateOf(now);
@@ -175,7 +267,9 @@ internal static class DocketEndpoints
             milestone.Name,
             milestone.At.ToDateTimeOffset(),
             $"{DateWords.Moment(milestone.At.InZone(calendar.Zone).LocalDateTime, today)}, {ahead}",
-            milestone.At > now && days <= 10
+            milestone.At > now && days <= 10,
+            milestone.PromisedTo is { } p && roster.Parties.TryGetValue(p, out var party) ? party.Name : null,
+            [.. dates.Reverse().Select(d => Was(d, roster, today))]
         );
     }
 
@@ -206,6 +300,7 @@ internal static class DocketEndpoints
         Viewer viewer,
         Database database,
         WhoIsWho who,
+        FirmKinds kinds,
         FirmClock clock,
         bool open = true,
         long? before = null
@@ -216,11 +311,11 @@ internal static class DocketEndpoints
             return DocketStore
                 .Page(s, open, before, 100)
                 .Where(d => viewer.Person.MaySee(d.Place))
-                .Select(d => Row(s, d, roster, now))
+                .Select(d => Row(s, d, kinds.Current, roster, now))
                 .ToList();
         });
 
-    private static DocketRow Row(SqlSession session, Docket docket, Roster roster, Instant now)
+    private static DocketRow Row(SqlSession session, Docket docket, Kinds kinds, Roster roster, Instant now)
     {
         var conversations = ConversationStore.OfDocket(session, docket.Id);
         var outside = conversations
@@ -238,11 +333,11 @@ internal static class DocketEndpoints
         return new(
             docket.Key,
             docket.Ref.ToString(),
-            StoredWords.DocketKinds.Of(docket.Ref.Kind),
+            kinds.Of(docket).Name,
             docket.Subject,
             docket.Site,
             roster.Find(docket.Owner) is { } owner ? PersonView.Of(owner) : null,
-            Stages.Of(docket.Ref.Kind)[docket.Stage],
+            kinds.Stage(docket.Stage)?.Name ?? "",
             StoredWords.Priorities.Of(docket.Priority),
             docket.Open,
             view?.Party?.Name,

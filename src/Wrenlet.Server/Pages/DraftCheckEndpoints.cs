@@ -9,6 +9,7 @@ using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Alerts;
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
@@ -64,6 +65,7 @@ internal static class DraftCheckEndpoints
         TellsOfTalk telling,
         Database database,
         WhoIsWho who,
+        FirmKinds kinds,
         FirmClock clock
     ) =>
         database.Read<Results<Ok<Checked>, ProblemHttpResult>>(s =>
@@ -83,7 +85,9 @@ internal static class DraftCheckEndpoints
                 conversation.Audience is Audience.Outside
                     ? leaks.Check(s, conversation, viewer.Person, words, to, draft.Files ?? [], unseeing, roster)
                     : [];
-            var milestones = conversation.Docket is { } docket ? DocketStore.Milestones(s, docket.Id) : [];
+            var milestones = conversation.Docket is { } docket
+                ? NamedDates.Of(s, docket.Id, kinds.Current, roster.Firm!.Calendar)
+                : [];
             var tasks = DraftReading.Written(words.Plain, conversation, viewer.Person.Id, now, milestones, roster);
             return TypedResults.Ok(
                 new Checked(

@@ -1,12 +1,15 @@
 using System.ComponentModel.DataAnnotations;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
+using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
 using Wrenlet.Storage.Reports;
 
@@ -18,6 +21,8 @@ public sealed record PartyPage(string Firm, string Party, IReadOnlyList<PartyCon
 /// <summary>A conversation as its party sees it.</summary>
 /// <param name="Asks">Whether it is asked how we did.</param>
 /// <param name="Steps">What it answered, 1 to 5; null when it has not.</param>
+/// <param name="Stage">Where the work stands, as the firm says it to its customers; null where it does not.</param>
+/// <param name="Fields">What it sees of the docket's fields: only those that are marked for it and filled in.</param>
 public sealed record PartyConversation(
     Guid Id,
     string? Docket,
@@ -25,8 +30,13 @@ public sealed record PartyConversation(
     bool Open,
     Talk Talk,
     bool Asks,
-    int? Steps
+    int? Steps,
+    string? Stage,
+    IReadOnlyList<PartyField> Fields
 );
+
+/// <summary>A field of a docket that its party sees.</summary>
+public sealed record PartyField(string Name, string Shown);
 
 internal static class PartyPageEndpoints
 {
@@ -38,6 +48,7 @@ internal static class PartyPageEndpoints
         Viewer viewer,
         Database database,
         WhoIsWho who,
+        FirmKinds kinds,
         FirmClock clock
     )
     {
@@ -61,10 +72,31 @@ internal static class PartyPageEndpoints
                             c.Open,
                             TalkReading.Talk(s, [c], viewer.Person, roster, clock.Now, default),
                             !c.Open && c.ClosedAt is not null,
-                            c.ClosedAt is { } closed ? ReportStore.StepsFor(s, c.Key, closed) : null
+                            c.ClosedAt is { } closed ? ReportStore.StepsFor(s, c.Key, closed) : null,
+                            Stage(s, c, kinds.Current),
+                            Fields(s, c, kinds.Current, roster)
                         )),
                 ]
             ))
         );
+    }
+
+    private static string? Stage(SqlSession session, Conversation conversation, Kinds kinds) =>
+        conversation.Docket is { } brief && DocketStore.Find(session, brief.Id) is { } docket
+            ? kinds.Stage(docket.Stage)?.PublicName
+            : null;
+
+    private static List<PartyField> Fields(SqlSession session, Conversation conversation, Kinds kinds, Roster roster)
+    {
+        if (conversation.Docket is not { } brief || DocketStore.Find(session, brief.Id) is not { } docket)
+            return [];
+        var values = FieldStore.Of(session, docket.Id);
+        return
+        [
+            .. kinds
+                .Of(docket)
+                .Fields.Where(f => f.PartySees && values.ContainsKey(f.Id))
+                .Select(f => new PartyField(f.Name, NamedDates.Shown(f, values[f.Id], roster))),
+        ];
     }
 }

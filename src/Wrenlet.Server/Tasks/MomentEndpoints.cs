@@ -44,6 +44,7 @@ internal static class MomentEndpoints
         Viewer viewer,
         Database database,
         WhoIsWho who,
+        FirmKinds kinds,
         FirmClock clock,
         string sense = "by",
         string words = "",
@@ -66,7 +67,9 @@ internal static class MomentEndpoints
             docket is null || !viewer.Person.IsStaff
                 ? []
                 : database.Read(s =>
-                    SeenDocket.Find(s, docket, viewer.Person) is { } seen ? DocketStore.Milestones(s, seen.Id) : []
+                    SeenDocket.Find(s, docket, viewer.Person) is { } seen
+                        ? NamedDates.Of(s, seen.Id, kinds.Current, roster.Firm!.Calendar)
+                        : []
                 );
         var setting = new ReaderSetting(roster.Firm!.Calendar, roster.Firm.DayFirst, [.. milestones], [], [], []);
         MomentView View(string said, Instant at)

@@ -61,9 +61,7 @@ internal static class NextEndpoints
             task.Priority,
             task.Due,
             task.Remaining,
-            task.GateStage is { } stage && task.Docket is { } docket
-                ? Stages.Of(docket.Ref.Kind).ElementAtOrDefault(stage)
-                : null,
+            task.GateStage?.Name,
             [.. task.BlockedBy.Where(b => !b.Over).Select(b => b.Id)],
             task.Made
         );

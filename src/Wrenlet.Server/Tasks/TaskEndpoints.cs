@@ -10,6 +10,7 @@ using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Formats.Tasks;
 using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
@@ -65,6 +66,7 @@ internal static class TaskEndpoints
         Guid id,
         Viewer viewer,
         Database database,
+        FirmKinds kinds,
         WhoIsWho who
     ) =>
         database.Read<Results<Ok<DraftsView>, ProblemHttpResult>>(s =>
@@ -75,7 +77,9 @@ internal static class TaskEndpoints
                 || !viewer.Person.MaySee(conversation.Place, EntrySight.ThingOf(entry.Kind))
             )
                 return Refusals.NotFound("entry");
-            var milestones = conversation.Docket is { } docket ? DocketStore.Milestones(s, docket.Id) : [];
+            var milestones = conversation.Docket is { } docket
+                ? NamedDates.Of(s, docket.Id, kinds.Current, who.Current.Firm!.Calendar)
+                : [];
             return TypedResults.Ok(DraftReading.Drafts(entry, milestones, who.Current));
         });
 

@@ -46,7 +46,7 @@ internal static class TaskHistory
             ("notes", Short(before.Notes), Short(after.Notes)),
             ("docket", before.Docket?.Ref.ToString() ?? "none", after.Docket?.Ref.ToString() ?? "none"),
             ("part of", before.ParentTitle ?? "nothing", after.ParentTitle ?? "nothing"),
-            ("gate of stage", Stage(before), Stage(after)),
+            ("gate of stage", before.GateStage?.Name ?? "none", after.GateStage?.Name ?? "none"),
             ("worklist", Place(before, session), Place(after, session)),
             (
                 "seen by",
@@ -62,11 +62,6 @@ internal static class TaskHistory
         TaskViews.Name(share.Owner, roster)
         + (share.Percent is { } percent ? string.Create(CultureInfo.InvariantCulture, $" {percent} %") : "")
         + (share.Done ? " (done)" : "");
-
-    private static string Stage(WorkTask task) =>
-        task is { GateStage: { } stage, Docket: { } docket }
-            ? Core.Dockets.Stages.Of(docket.Ref.Kind).ElementAtOrDefault(stage) ?? "none"
-            : "none";
 
     /// <summary>A person's own lists have no name here: others read this too.</summary>
     private static string Place(WorkTask task, SqlSession session) =>

@@ -20,7 +20,7 @@ namespace Wrenlet.Server.Tasks;
 
 /// <summary>Where a task stands, as it is to be.</summary>
 /// <param name="Docket">Reference of its docket; null for none. A part stands in the docket of its whole.</param>
-/// <param name="GateStage">Index of the stage whose gate it is; null for none.</param>
+/// <param name="GateStage">The stage whose gate it is; null for none.</param>
 /// <param name="Parent">The task that it is a part of; null for none.</param>
 /// <param name="Worklist">The worklist it stands in; null for none.</param>
 /// <param name="Column">Its column there; null for none.</param>
@@ -29,7 +29,7 @@ namespace Wrenlet.Server.Tasks;
 /// now. Null when all of them are to be as they are said.</param>
 public sealed record TaskWhere(
     string? Docket,
-    [property: Range(0, 20)] int? GateStage,
+    Guid? GateStage,
     Guid? Parent,
     Guid? Worklist,
     Guid? Column,
@@ -75,6 +75,9 @@ public sealed record TaskTimes(
 /// <param name="Depth">0 for the nearest.</param>
 public sealed record PartOfView(int Depth, TaskView Task);
 
+/// <summary>A stage that can be chosen.</summary>
+public sealed record StageChoice(Guid Id, string Name);
+
 /// <summary>Everything about a task.</summary>
 /// <param name="Notes">In Markdown.</param>
 /// <param name="NotesHtml">Safe to show.</param>
@@ -84,7 +87,7 @@ public sealed record PartOfView(int Depth, TaskView Task);
 /// <param name="Watching">Whether the viewer hears what becomes of it.</param>
 /// <param name="MayBePrivate">Whether the viewer may make it their own alone, or open it.</param>
 /// <param name="Conversation">Where it is talked about; null while nobody has said anything.</param>
-/// <param name="Stages">Stages of its docket whose gate it may be, by their index.</param>
+/// <param name="Stages">Stages of its docket whose gate it may be, in their order.</param>
 /// <param name="Times">When somebody is reminded, and when the next of its series is made.</param>
 /// <param name="SourceEdited">Whether the entry it was made of was edited since; null where it has none.</param>
 public sealed record TaskDetail(
@@ -98,7 +101,7 @@ public sealed record TaskDetail(
     bool Watching,
     bool MayBePrivate,
     Guid? Conversation,
-    IReadOnlyList<string> Stages,
+    IReadOnlyList<StageChoice> Stages,
     IReadOnlyList<TaskChangeView> History,
     TaskTimes Times,
     bool? SourceEdited
@@ -174,6 +177,7 @@ internal static class TaskPlaceEndpoints
         Viewer viewer,
         Database database,
         WhoIsWho who,
+        FirmKinds kinds,
         FirmClock clock
     ) =>
         database.Read<Results<Ok<TaskDetail>, ProblemHttpResult>>(s =>
@@ -215,7 +219,14 @@ internal static class TaskPlaceEndpoints
                     task.Watchers.Contains(viewer.Person.Id),
                     task.MadeBy == viewer.Person.Id,
                     ConversationStore.OfTask(s, id)?.Id.Value,
-                    task.Docket is { } docket ? [.. Stages.Of(docket.Ref.Kind)] : [],
+                    task.Docket is { } docket
+                        ?
+                        [
+                            .. kinds
+                                .Current.Of(DocketStore.Find(s, docket.Id)!)
+                                .Stages.Select(g => new StageChoice(g.Id.Value, g.Name)),
+                        ]
+                        : [],
                     [
                         .. TaskHistoryStore
                             .History(s, task.Key, MostHistory)
@@ -245,6 +256,7 @@ internal static class TaskPlaceEndpoints
         WriteQueue writes,
         TaskMaking making,
         WhoIsWho who,
+        FirmKinds kinds,
         FirmClock clock,
         HttpContext context
     )
@@ -259,7 +271,7 @@ internal static class TaskPlaceEndpoints
             var wanted = new
             {
                 Docket = given.Sets("docket") ? given.Docket : task.Docket?.Ref.ToString(),
-                GateStage = given.Sets("gateStage") ? given.GateStage : task.GateStage,
+                GateStage = given.Sets("gateStage") ? given.GateStage : task.GateStage?.Id.Value,
                 Parent = given.Sets("parent") ? given.Parent : task.Parent?.Value,
                 Worklist = given.Sets("worklist") ? given.Worklist : task.Worklist?.List,
                 Column = given.Sets("column") || given.Sets("worklist") ? given.Column : task.Worklist?.Column,
@@ -294,7 +306,11 @@ internal static class TaskPlaceEndpoints
                     is var (_, blind)
             )
                 problem = Refusals.Refused(blind);
-            if (wanted.GateStage is { } stage && (docket is null || stage >= Stages.Of(docket.Ref.Kind).Length))
+            var gate =
+                wanted.GateStage is { } stage && docket is not null
+                    ? kinds.Current.Of(DocketStore.Find(s, docket.Id)!).Find(new StageId(stage))
+                    : null;
+            if (wanted.GateStage is not null && gate is not { Retired: false } && gate?.Brief != task.GateStage)
                 problem = Refusals.Invalid(
                     "gateStage",
                     "It can only be the gate of a stage of its own docket. Choose the docket first."
@@ -321,7 +337,7 @@ internal static class TaskPlaceEndpoints
                     ) with
                     {
                         Docket = docket,
-                        GateStage = wanted.GateStage,
+                        GateStage = gate?.Brief,
                         Parent = parent?.Id,
                         Worklist = list is null ? null : (list.Id, column?.Id),
                         Position = position,

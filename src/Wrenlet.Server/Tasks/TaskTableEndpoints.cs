@@ -22,7 +22,7 @@ namespace Wrenlet.Server.Tasks;
 /// <param name="Parts">How many parts it has; 0 for none.</param>
 /// <param name="Blocked">Whether something that it waits for is not done.</param>
 /// <param name="Gate">Name of the stage whose gate it is; null for none.</param>
-/// <param name="GateStage">Index of that stage; null for none.</param>
+/// <param name="GateStage">That stage; null for none.</param>
 public sealed record TaskRow(
     Guid Id,
     string Title,
@@ -49,7 +49,7 @@ public sealed record TaskRow(
     bool Private,
     string? Repeats,
     string? Gate,
-    int? GateStage,
+    Guid? GateStage,
     DateTimeOffset Made,
     DateTimeOffset? Finished,
     int Version
@@ -246,10 +246,8 @@ internal static class TaskTableEndpoints
             !over && task.BlockedBy.Any(b => !b.Over),
             task.Private,
             task.Repeats,
-            task is { GateStage: { } stage, Docket: { } docket }
-                ? Stages.Of(docket.Ref.Kind).ElementAtOrDefault(stage)
-                : null,
-            task.GateStage,
+            task.GateStage?.Name,
+            task.GateStage?.Id.Value,
             task.Made.ToDateTimeOffset(),
             task.Finished?.ToDateTimeOffset(),
             task.Version

@@ -44,7 +44,7 @@ public sealed record AlertSetting(QuietHours Quiet, bool Digest, bool Sound, boo
 public static class AlertStore
 {
     private const string Select = """
-        SELECT a.id, a.uid, a.reason, b.uid, a.at, c.uid, coalesce(d.kind, td.kind), coalesce(d.number, td.number),
+        SELECT a.id, a.uid, a.reason, b.uid, a.at, c.uid, coalesce(d.ref, td.ref),
           coalesce(d.subject, td.subject), e.uid, t.uid, a.words, a.read, a.kept
         FROM alert a LEFT JOIN person b ON b.id = a.made_by LEFT JOIN conversation c ON c.id = a.conversation
           LEFT JOIN docket d ON d.id = c.docket
@@ -225,13 +225,13 @@ public static class AlertStore
             r.GetUidOrNull(3) is { } by ? new PersonId(by) : null,
             r.GetMoment(4),
             r.GetUidOrNull(5) is { } conversation ? new ConversationId(conversation) : null,
-            r.IsDBNull(6) ? null : new DocketRef(StoredWords.DocketKinds.Read(r.GetString(6)), r.GetInt32(7)),
-            r.GetTextOrNull(8),
-            r.GetUidOrNull(9) is { } entry ? new EntryId(entry) : null,
-            r.GetUidOrNull(10) is { } task ? new TaskId(task) : null,
-            r.GetString(11),
-            r.GetMomentOrNull(12),
-            r.GetMomentOrNull(13)
+            r.IsDBNull(6) ? null : r.GetDocketRef(6),
+            r.GetTextOrNull(7),
+            r.GetUidOrNull(8) is { } entry ? new EntryId(entry) : null,
+            r.GetUidOrNull(9) is { } task ? new TaskId(task) : null,
+            r.GetString(10),
+            r.GetMomentOrNull(11),
+            r.GetMomentOrNull(12)
         );
 
     /// <summary>Forgets the alerts of an entry that is taken out.</summary>

@@ -15,7 +15,7 @@ public static class ConversationStore
         SELECT c.id, c.uid, c.audience, c.party IS NOT NULL, y.uid, c.stranger_name, c.stranger_address, q.uid, o.uid,
           c.state, c.subject,
           c.waiting_since, c.last_in, c.last_out, c.nothing_due, c.last_entry,
-          d.id, d.uid, d.kind, d.number, d.subject, w.uid, d.limited, k.uid, c.aside_until, c.closed_at,
+          d.id, d.uid, d.ref, d.subject, w.uid, d.limited, k.uid, c.aside_until, c.closed_at,
             c.stranger_phone, c.description, c.notice IS NOT NULL, c.task, c.meeting, c.last_in_via
         FROM conversation c
         LEFT JOIN docket d ON d.id = c.docket LEFT JOIN person w ON w.id = d.owner LEFT JOIN party y ON y.id = c.party
@@ -340,16 +340,16 @@ public static class ConversationStore
     private static Conversation Row(SqlSession session, SqliteDataReader r)
     {
         var audience =
-            r.GetBoolean(28) ? Audience.Notice
-            : !r.IsDBNull(29) ? Audience.Task
+            r.GetBoolean(27) ? Audience.Notice
+            : !r.IsDBNull(28) ? Audience.Task
             : StoredWords.Audiences.Read(r.GetString(2));
         DocketBrief? docket = r.IsDBNull(16)
             ? null
             : new(
                 new DocketId(r.GetUid(17)),
-                new DocketRef(StoredWords.DocketKinds.Read(r.GetString(18)), r.GetInt32(19)),
-                r.GetString(20),
-                r.GetUidOrNull(21) is { } w ? new PersonId(w) : null
+                r.GetDocketRef(18),
+                r.GetString(19),
+                r.GetUidOrNull(20) is { } w ? new PersonId(w) : null
             );
         var conversation = new Conversation(
             r.GetInt64(0),
@@ -357,24 +357,24 @@ public static class ConversationStore
             audience,
             docket,
             r.GetUidOrNull(4) is { } party ? new PartyId(party) : null,
-            r.GetTextOrNull(5) is { } stranger ? new Stranger(stranger, r.GetTextOrNull(6), r.GetTextOrNull(26)) : null,
+            r.GetTextOrNull(5) is { } stranger ? new Stranger(stranger, r.GetTextOrNull(6), r.GetTextOrNull(25)) : null,
             r.GetUidOrNull(7),
             r.GetUidOrNull(8) is { } owner ? new PersonId(owner) : null,
             r.GetString(9) == "open",
             r.GetString(10),
             new Exchange(r.GetMomentOrNull(11), r.GetMomentOrNull(12), r.GetMomentOrNull(13), r.GetMomentOrNull(14)),
             r.IsDBNull(15) ? null : r.GetInt64(15),
-            !r.IsDBNull(22) && r.GetBoolean(22) ? DocketStore.SightOf(session, r.GetInt64(16)) : DocketSight.Open,
-            r.GetUidOrNull(23) is { } crew ? new CrewId(crew) : null,
+            !r.IsDBNull(21) && r.GetBoolean(21) ? DocketStore.SightOf(session, r.GetInt64(16)) : DocketSight.Open,
+            r.GetUidOrNull(22) is { } crew ? new CrewId(crew) : null,
+            r.GetMomentOrNull(23),
             r.GetMomentOrNull(24),
-            r.GetMomentOrNull(25),
             audience is Audience.Direct or Audience.Group ? MembersOf(session, r.GetInt64(0)) : [],
-            r.GetString(27),
+            r.GetString(26),
             audience is Audience.Notice ? BoardOf(session, r.GetInt64(0)) : null,
-            audience is Audience.Task ? TaskOf(session, r.GetInt64(29)) : null,
-            LastInBy: r.GetTextOrNull(31) is { } via ? StoredWords.Vias.Read(via) : null
+            audience is Audience.Task ? TaskOf(session, r.GetInt64(28)) : null,
+            LastInBy: r.GetTextOrNull(30) is { } via ? StoredWords.Vias.Read(via) : null
         );
-        return r.IsDBNull(30) ? conversation : Beside(session, conversation, r.GetInt64(30));
+        return r.IsDBNull(29) ? conversation : Beside(session, conversation, r.GetInt64(29));
     }
 
     /// <summary>Moves all conversations of one party to another.</summary>
@@ -406,4 +406,15 @@ public static class ConversationStore
                 ("to", to.Value)
             );
     }
+
+    /// <summary>Moves what is said with parties in a docket into another.</summary>
+    public static void MoveOutside(SqlSession session, DocketId from, DocketId to) =>
+        session.Run(
+            """
+            UPDATE conversation SET docket = (SELECT id FROM docket WHERE uid = $to)
+            WHERE docket = (SELECT id FROM docket WHERE uid = $from) AND audience = 'outside'
+            """,
+            ("to", to.Value),
+            ("from", from.Value)
+        );
 }

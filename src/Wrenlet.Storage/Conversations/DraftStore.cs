@@ -43,21 +43,16 @@ public static class DraftStore
     public static List<StoredDraft> Of(SqlSession session, PersonId person) =>
         session.All(
             """
-            SELECT c.uid, d.kind, d.number, c.subject, x.doc, x.at FROM draft x
+            SELECT c.uid, d.ref, c.subject, x.doc, x.at FROM draft x
               JOIN conversation c ON c.id = x.conversation LEFT JOIN docket d ON d.id = c.docket
             WHERE x.person = (SELECT id FROM person WHERE uid = $person) ORDER BY x.at DESC
             """,
             r => new StoredDraft(
                 new ConversationId(r.GetUid(0)),
-                r.IsDBNull(1)
-                    ? null
-                    : new Core.Dockets.DocketRef(
-                        StoredWords.DocketKinds.Read(r.GetString(1)),
-                        r.GetInt32(2)
-                    ).ToString(),
+                r.GetTextOrNull(1),
+                r.GetString(2),
                 r.GetString(3),
-                r.GetString(4),
-                r.GetMoment(5)
+                r.GetMoment(4)
             ),
             ("person", person.Value)
         );

@@ -10,64 +10,99 @@ namespace Wrenlet.Storage.Dockets;
 public static class DocketStore
 {
     private const string Columns =
-        "d.id, d.uid, d.kind, d.number, d.subject, d.site, o.uid, d.stage, d.priority, d.state, d.limited";
-    private const string From = "FROM docket d LEFT JOIN person o ON o.id = d.owner";
+        "d.id, d.uid, k.uid, d.ref, d.subject, d.site, o.uid, g.uid, d.priority, d.state, d.limited";
+    private const string From =
+        "FROM docket d JOIN kind k ON k.id = d.kind JOIN stage g ON g.id = d.stage LEFT JOIN person o ON o.id = d.owner";
 
-    public static void Add(SqlSession session, Docket docket, Instant made)
+    /// <param name="session">Where to write.</param>
+    /// <param name="docket">The docket.</param>
+    /// <param name="made">When it was made.</param>
+    /// <param name="by">Who made it; null where nobody did.</param>
+    public static void Add(SqlSession session, Docket docket, Instant made, PersonId? by = null)
     {
+        ArgumentNullException.ThrowIfNull(docket);
         session.Run(
             """
-            INSERT INTO docket (uid, kind, number, subject, site, owner, stage, priority, state, limited, made)
-            VALUES ($uid, $kind, $number, $subject, $site, (SELECT id FROM person WHERE uid = $owner), $stage,
-              $priority, $state, $limited, $made)
+            INSERT INTO docket (uid, kind, ref, number, year, subject, site, owner, stage, priority, state, limited, made,
+              made_by)
+            VALUES ($uid, (SELECT id FROM kind WHERE uid = $kind), $ref, $number, $year, $subject, $site,
+              (SELECT id FROM person WHERE uid = $owner), (SELECT id FROM stage WHERE uid = $stage), $priority, $state,
+              $limited, $made, (SELECT id FROM person WHERE uid = $by))
             """,
             ("uid", docket.Id.Value),
-            ("kind", StoredWords.DocketKinds.Of(docket.Ref.Kind)),
+            ("kind", docket.Kind.Value),
+            ("ref", docket.Ref.ToString()),
             ("number", docket.Ref.Number),
+            ("year", docket.Ref.Year),
             ("subject", docket.Subject),
             ("site", docket.Site),
             ("owner", docket.Owner?.Value),
-            ("stage", docket.Stage),
+            ("stage", docket.Stage.Value),
             ("priority", StoredWords.Priorities.Of(docket.Priority)),
             ("state", docket.Open ? "open" : "closed"),
             ("limited", docket.Sight.Limited),
-            ("made", made)
+            ("made", made),
+            ("by", by?.Value)
         );
         AddSight(session, docket.Id, docket.Sight);
         Index(session, docket.Id);
     }
 
-    private static void Index(SqlSession session, DocketId docket)
+    /// <summary>Makes a docket found by its subject, its site and what stands in its fields.</summary>
+    public static void Index(SqlSession session, DocketId docket)
     {
         session.Run(
             "DELETE FROM docket_search WHERE rowid = (SELECT id FROM docket WHERE uid = $uid)",
             ("uid", docket.Value)
         );
         session.Run(
-            "INSERT INTO docket_search (rowid, words) SELECT id, subject || ' ' || site FROM docket WHERE uid = $uid",
+            """
+            INSERT INTO docket_search (rowid, words)
+            SELECT id, subject || ' ' || site || ' ' || coalesce((
+              SELECT group_concat(coalesce(c.name, p.name, v.stored), ' ')
+              FROM field_value v JOIN field f ON f.id = v.field
+                LEFT JOIN field_choice c ON f.type = 'choice' AND c.field = f.id
+                  AND c.uid = unhex(replace(v.stored, '-', ''))
+                LEFT JOIN person p ON f.type = 'person' AND p.uid = unhex(replace(v.stored, '-', ''))
+              WHERE v.docket = docket.id AND f.type NOT IN ('checkbox', 'date')), '')
+            FROM docket WHERE uid = $uid
+            """,
             ("uid", docket.Value)
         );
     }
 
-    /// <summary>The next free number of a kind.</summary>
-    public static DocketRef NextRef(SqlSession session, DocketKind kind) =>
-        new(
-            kind,
-            (int)(
-                session.Number(
-                    "SELECT max(number) FROM docket WHERE kind = $kind",
-                    ("kind", StoredWords.DocketKinds.Of(kind))
-                ) ?? 0
-            ) + 1
+    /// <summary>The next free reference of a kind: after all that its dockets have or had.</summary>
+    /// <param name="session">Where to read.</param>
+    /// <param name="kind">The kind.</param>
+    /// <param name="year">The year by the firm's calendar.</param>
+    public static DocketRef NextRef(SqlSession session, Kind kind, int year)
+    {
+        ArgumentNullException.ThrowIfNull(kind);
+        int? counted = kind.Numbering.ByYear ? year : null;
+        var last = session.Number(
+            "SELECT max(number) FROM docket WHERE kind = (SELECT id FROM kind WHERE uid = $kind) AND year IS $year",
+            ("kind", kind.Id.Value),
+            ("year", counted)
         );
-
-    public static void AddMilestone(SqlSession session, DocketId docket, Milestone milestone) =>
-        session.Run(
-            "INSERT INTO milestone (docket, name, at) SELECT id, $name, $at FROM docket WHERE uid = $docket",
-            ("name", milestone.Name),
-            ("at", milestone.At),
-            ("docket", docket.Value)
+        var next = new DocketRef(
+            kind.Numbering.Letters.ToUpperInvariant(),
+            (int)Math.Max(kind.Numbering.LeastIn(year), (last ?? 0) + 1),
+            counted
         );
+        // Letters may have been another kind's once: what stands in somebody's notes leads to one docket only.
+        while (
+            session.Number(
+                """
+                SELECT 1 FROM docket WHERE ref = $ref
+                UNION ALL SELECT 1 FROM docket_former_ref WHERE ref = $ref LIMIT 1
+                """,
+                ("ref", next.ToString())
+            )
+                is not null
+        )
+            next = next with { Number = next.Number + 1 };
+        return next;
+    }
 
     public static void GiveSight(SqlSession session, DocketId docket, PersonId person) =>
         session.Run(
@@ -119,18 +154,6 @@ public static class DocketStore
         AddSight(session, docket, sight);
     }
 
-    /// <summary>Writes the named moments of a docket in place of those that it had.</summary>
-    public static void SetMilestones(SqlSession session, DocketId docket, IEnumerable<Milestone> milestones)
-    {
-        ArgumentNullException.ThrowIfNull(milestones);
-        session.Run(
-            "DELETE FROM milestone WHERE docket = (SELECT id FROM docket WHERE uid = $uid)",
-            ("uid", docket.Value)
-        );
-        foreach (var milestone in milestones)
-            AddMilestone(session, docket, milestone);
-    }
-
     private static void AddSight(SqlSession session, DocketId docket, DocketSight sight)
     {
         foreach (var person in sight.People)
@@ -144,20 +167,66 @@ public static class DocketStore
             );
     }
 
-    public static void SetStage(SqlSession session, DocketId docket, int stage, bool open) =>
+    public static void SetStage(SqlSession session, DocketId docket, StageId stage, bool open) =>
         session.Run(
-            "UPDATE docket SET stage = $stage, state = $state WHERE uid = $uid",
-            ("stage", stage),
+            "UPDATE docket SET stage = (SELECT id FROM stage WHERE uid = $stage), state = $state WHERE uid = $uid",
+            ("stage", stage.Value),
             ("state", open ? "open" : "closed"),
             ("uid", docket.Value)
         );
 
+    /// <summary>Makes a docket one of another kind, under a new reference; the one it had leads to it still.</summary>
+    public static void SetKind(
+        SqlSession session,
+        Docket docket,
+        KindId kind,
+        DocketRef reference,
+        StageId stage,
+        Instant at
+    )
+    {
+        ArgumentNullException.ThrowIfNull(docket);
+        session.Run(
+            "INSERT INTO docket_former_ref (ref, docket, until) SELECT ref, id, $at FROM docket WHERE uid = $uid",
+            ("at", at),
+            ("uid", docket.Id.Value)
+        );
+        session.Run(
+            """
+            UPDATE docket SET kind = (SELECT id FROM kind WHERE uid = $kind), ref = $ref, number = $number, year = $year,
+              stage = (SELECT id FROM stage WHERE uid = $stage) WHERE uid = $uid
+            """,
+            ("kind", kind.Value),
+            ("ref", reference.ToString()),
+            ("number", reference.Number),
+            ("year", reference.Year),
+            ("stage", stage.Value),
+            ("uid", docket.Id.Value)
+        );
+    }
+
+    /// <summary>References that a docket had before, the newest first.</summary>
+    public static List<string> FormerRefs(SqlSession session, DocketId docket) =>
+        session.All(
+            """
+            SELECT f.ref FROM docket_former_ref f JOIN docket d ON d.id = f.docket WHERE d.uid = $uid
+            ORDER BY f.until DESC
+            """,
+            r => r.GetString(0),
+            ("uid", docket.Value)
+        );
+
+    /// <summary>A docket by its reference, also by one that it had before it became another kind.</summary>
     public static Docket? Find(SqlSession session, DocketRef reference) =>
         session.First(
-            $"SELECT {Columns} {From} WHERE d.kind = $kind AND d.number = $number",
+            $"SELECT {Columns} {From} WHERE d.ref = $ref",
             r => Row(session, r, 0),
-            ("kind", StoredWords.DocketKinds.Of(reference.Kind)),
-            ("number", reference.Number)
+            ("ref", reference.ToString())
+        )
+        ?? session.First(
+            $"SELECT {Columns} {From} WHERE d.id = (SELECT docket FROM docket_former_ref WHERE ref = $ref)",
+            r => Row(session, r, 0),
+            ("ref", reference.ToString())
         );
 
     public static Docket? Find(SqlSession session, DocketId id) =>
@@ -186,7 +255,7 @@ public static class DocketStore
     /// <param name="most">How many at the most.</param>
     public static List<Docket> Matching(SqlSession session, string typed, string? match, int most)
     {
-        const string ByReference = @"upper(substr(d.kind, 1, 1)) || '-' || d.number LIKE $start ESCAPE '\'";
+        const string ByReference = @"d.ref LIKE $start ESCAPE '\'";
         var start = ("start", (object?)(Like(typed) + "%"));
         return match is null
             ? session.All(
@@ -203,31 +272,27 @@ public static class DocketStore
             );
     }
 
-    public static ImmutableArray<Milestone> Milestones(SqlSession session, DocketId docket) =>
-        [
-            .. session.All(
-                "SELECT m.name, m.at FROM milestone m JOIN docket d ON d.id = m.docket WHERE d.uid = $uid ORDER BY m.at",
-                r => new Milestone(r.GetString(0), r.GetMoment(1)),
-                ("uid", docket.Value)
-            ),
-        ];
-
     /// <summary>Who sees a docket, by its key.</summary>
     internal static DocketSight SightOfKey(SqlSession session, long docket) =>
         session.Number("SELECT 1 FROM docket WHERE id = $docket AND limited = 1", ("docket", docket)) is null
             ? DocketSight.Open
             : SightOf(session, docket);
 
-    /// <summary>Who is listed to see a limited docket, by its key.</summary>
+    private const string NotRemoved =
+        "AND NOT EXISTS (SELECT 1 FROM docket WHERE id = $docket AND removed IS NOT NULL)";
+
+    /// <summary>Who is listed to see a limited docket, by its key; a removed one is seen by nobody.</summary>
     internal static DocketSight SightOf(SqlSession session, long docket) =>
         DocketSight.Only(
             session.All(
-                "SELECT p.uid FROM docket_sight_person s JOIN person p ON p.id = s.person WHERE s.docket = $docket",
+                "SELECT p.uid FROM docket_sight_person s JOIN person p ON p.id = s.person WHERE s.docket = $docket "
+                    + NotRemoved,
                 r => new PersonId(r.GetUid(0)),
                 ("docket", docket)
             ),
             session.All(
-                "SELECT c.uid FROM docket_sight_crew s JOIN crew c ON c.id = s.crew WHERE s.docket = $docket",
+                "SELECT c.uid FROM docket_sight_crew s JOIN crew c ON c.id = s.crew WHERE s.docket = $docket "
+                    + NotRemoved,
                 r => new CrewId(r.GetUid(0)),
                 ("docket", docket)
             )
@@ -243,11 +308,12 @@ public static class DocketStore
         new(
             r.GetInt64(at),
             new DocketId(r.GetUid(at + 1)),
-            new DocketRef(StoredWords.DocketKinds.Read(r.GetString(at + 2)), r.GetInt32(at + 3)),
+            new KindId(r.GetUid(at + 2)),
+            r.GetDocketRef(at + 3),
             r.GetString(at + 4),
             r.GetString(at + 5),
             r.GetUidOrNull(at + 6) is { } owner ? new PersonId(owner) : null,
-            r.GetInt32(at + 7),
+            new StageId(r.GetUid(at + 7)),
             StoredWords.Priorities.Read(r.GetString(at + 8)),
             r.GetString(at + 9) == "open",
             r.GetBoolean(at + 10) ? SightOf(session, r.GetInt64(at)) : DocketSight.Open

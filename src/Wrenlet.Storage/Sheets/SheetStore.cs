@@ -35,7 +35,7 @@ public sealed record SheetRevision(
 public static class SheetStore
 {
     private const string Select = """
-        SELECT s.id, s.uid, s.kind, s.name, s.revision, s.removed, s.version, d.uid, d.kind, d.number, d.subject, w.uid,
+        SELECT s.id, s.uid, s.kind, s.name, s.revision, s.removed, s.version, d.uid, d.ref, d.subject, w.uid,
           d.id, d.limited, d.state
         FROM sheet s JOIN docket d ON d.id = s.docket LEFT JOIN person w ON w.id = d.owner
         """;
@@ -227,7 +227,7 @@ public static class SheetStore
                 ("sheet", key)
             ),
         ];
-        var sight = r.GetBoolean(13) ? DocketStore.SightOf(session, r.GetInt64(12)) : DocketSight.Open;
+        var sight = r.GetBoolean(12) ? DocketStore.SightOf(session, r.GetInt64(11)) : DocketSight.Open;
         return new(
             key,
             new Sheet(
@@ -241,11 +241,11 @@ public static class SheetStore
             ),
             new DocketBrief(
                 new DocketId(r.GetUid(7)),
-                new DocketRef(StoredWords.DocketKinds.Read(r.GetString(8)), r.GetInt32(9)),
-                r.GetString(10),
-                r.GetUidOrNull(11) is { } owner ? new PersonId(owner) : null
+                r.GetDocketRef(8),
+                r.GetString(9),
+                r.GetUidOrNull(10) is { } owner ? new PersonId(owner) : null
             ),
-            r.GetString(14) == "open",
+            r.GetString(13) == "open",
             r.GetInt32(6)
         );
     }
@@ -281,4 +281,15 @@ public static class SheetStore
                 ("to", to.Value)
             );
     }
+
+    /// <summary>Moves all sheets of a docket into another.</summary>
+    public static void Move(SqlSession session, DocketId from, DocketId to) =>
+        session.Run(
+            """
+            UPDATE sheet SET docket = (SELECT id FROM docket WHERE uid = $to)
+            WHERE docket = (SELECT id FROM docket WHERE uid = $from)
+            """,
+            ("to", to.Value),
+            ("from", from.Value)
+        );
 }

@@ -14,17 +14,18 @@ namespace Wrenlet.Storage.Tasks;
 internal static class TaskRows
 {
     public const string Select = """
-        SELECT t.id, t.uid, t.title, d.id, d.uid, d.kind, d.number, d.subject, w.uid, d.limited, e.uid, e.id, c.uid,
+        SELECT t.id, t.uid, t.title, d.id, d.uid, d.ref, d.subject, w.uid, d.limited, e.uid, e.id, c.uid,
           m.uid, t.made, t.state, t.state_before, t.rule, t.priority,
-          t.start, t.due, t.repeats, t.estimate_minutes, t.gate_stage, t.finished, t.version,
+          t.start, t.due, t.repeats, t.estimate_minutes, g.uid, t.finished, t.version,
           (SELECT json_group_array(json_array(hex(p.uid), hex(k.uid), o.done, o.percent))
             FROM (SELECT * FROM task_owner WHERE task = t.id ORDER BY position) o
              LEFT JOIN person p ON p.id = o.person LEFT JOIN crew k ON k.id = o.crew),
           t.notes, t.private, t.spent_minutes, t.by_share, f.uid, f.title, t.position, t.wanted, v.uid, l.uid,
           (SELECT group_concat(hex(p.uid)) FROM task_watcher x JOIN person p ON p.id = x.person WHERE x.task = t.id),
           EXISTS (SELECT 1 FROM task_block x WHERE x.task = t.id), EXISTS (SELECT 1 FROM task x WHERE x.parent = t.id),
-          t.reminded, t.due_since, t.remind_before, t.remind_again, t.series, t.occurrence
+          t.reminded, t.due_since, t.remind_before, t.remind_again, t.series, t.occurrence, g.name
         FROM task t JOIN person m ON m.id = t.made_by LEFT JOIN docket d ON d.id = t.docket
+          LEFT JOIN stage g ON g.id = t.gate
           LEFT JOIN person w ON w.id = d.owner
           LEFT JOIN entry e ON e.id = t.source LEFT JOIN conversation c ON c.id = e.conversation
           LEFT JOIN task f ON f.id = t.parent LEFT JOIN worklist v ON v.id = t.worklist
@@ -83,54 +84,54 @@ internal static class TaskRows
             ? null
             : new(
                 new DocketId(r.GetUid(4)),
-                new DocketRef(StoredWords.DocketKinds.Read(r.GetString(5)), r.GetInt32(6)),
-                r.GetString(7),
-                r.GetUidOrNull(8) is { } w ? new PersonId(w) : null
+                r.GetDocketRef(5),
+                r.GetString(6),
+                r.GetUidOrNull(7) is { } w ? new PersonId(w) : null
             );
         return new(
             r.GetInt64(0),
             new TaskId(r.GetUid(1)),
             r.GetString(2),
             docket,
-            r.IsDBNull(10)
+            r.IsDBNull(9)
                 ? null
-                : new TaskSource(new EntryId(r.GetUid(10)), r.GetInt64(11), new ConversationId(r.GetUid(12))),
-            new PersonId(r.GetUid(13)),
-            r.GetMoment(14),
-            StoredWords.TaskStates.Read(r.GetString(15)),
-            StoredWords.TaskStates.Parse(r.GetTextOrNull(16)),
-            r.GetBoolean(30) ? CompletionRule.Share : StoredWords.Rules.Read(r.GetString(17)),
-            StoredWords.Priorities.Read(r.GetString(18)),
+                : new TaskSource(new EntryId(r.GetUid(9)), r.GetInt64(10), new ConversationId(r.GetUid(11))),
+            new PersonId(r.GetUid(12)),
+            r.GetMoment(13),
+            StoredWords.TaskStates.Read(r.GetString(14)),
+            StoredWords.TaskStates.Parse(r.GetTextOrNull(15)),
+            r.GetBoolean(29) ? CompletionRule.Share : StoredWords.Rules.Read(r.GetString(16)),
+            StoredWords.Priorities.Read(r.GetString(17)),
+            r.GetMomentOrNull(18),
             r.GetMomentOrNull(19),
-            r.GetMomentOrNull(20),
-            r.GetTextOrNull(21),
-            r.GetIntOrNull(22) is { } minutes ? Duration.FromMinutes(minutes) : null,
-            r.GetIntOrNull(23),
-            r.GetMomentOrNull(24),
-            r.GetInt32(25),
-            Owners(r.GetString(26)),
-            !r.IsDBNull(9) && r.GetBoolean(9) ? DocketStore.SightOf(session, r.GetInt64(3)) : DocketSight.Open
+            r.GetTextOrNull(20),
+            r.GetIntOrNull(21) is { } minutes ? Duration.FromMinutes(minutes) : null,
+            r.GetUidOrNull(22) is { } gate ? new StageBrief(new StageId(gate), r.GetString(45)) : null,
+            r.GetMomentOrNull(23),
+            r.GetInt32(24),
+            Owners(r.GetString(25)),
+            !r.IsDBNull(8) && r.GetBoolean(8) ? DocketStore.SightOf(session, r.GetInt64(3)) : DocketSight.Open
         )
         {
-            Notes = r.GetString(27),
-            Private = r.GetBoolean(28),
-            Spent = Duration.FromMinutes(r.GetInt64(29)),
-            Parent = r.GetUidOrNull(31) is { } parent ? new TaskId(parent) : null,
-            ParentTitle = r.GetTextOrNull(32),
-            Position = r.GetDouble(33),
-            Wanted = r.GetMomentOrNull(34),
-            Worklist = r.GetUidOrNull(35) is { } list ? (list, r.GetUidOrNull(36)) : null,
-            Watchers = r.GetTextOrNull(37) is { } watchers
+            Notes = r.GetString(26),
+            Private = r.GetBoolean(27),
+            Spent = Duration.FromMinutes(r.GetInt64(28)),
+            Parent = r.GetUidOrNull(30) is { } parent ? new TaskId(parent) : null,
+            ParentTitle = r.GetTextOrNull(31),
+            Position = r.GetDouble(32),
+            Wanted = r.GetMomentOrNull(33),
+            Worklist = r.GetUidOrNull(34) is { } list ? (list, r.GetUidOrNull(35)) : null,
+            Watchers = r.GetTextOrNull(36) is { } watchers
                 ? [.. watchers.Split(',').Select(w => new PersonId(Guid.ParseExact(w, "N")))]
                 : [],
-            BlockedBy = r.GetBoolean(38) ? Blockers(session, r.GetInt64(0)) : [],
-            Parts = r.GetBoolean(39) ? PartsOf(session, r.GetInt64(0)) : default,
-            Reminded = r.GetMomentOrNull(40),
-            DueSince = r.GetMomentOrNull(41),
-            RemindBefore = r.GetIntOrNull(42) is { } before ? Duration.FromMinutes(before) : null,
-            RemindAgain = r.GetIntOrNull(43) is { } again ? Duration.FromMinutes(again) : null,
-            Series = r.GetKeyOrNull(44),
-            Occurrence = r.GetMomentOrNull(45),
+            BlockedBy = r.GetBoolean(37) ? Blockers(session, r.GetInt64(0)) : [],
+            Parts = r.GetBoolean(38) ? PartsOf(session, r.GetInt64(0)) : default,
+            Reminded = r.GetMomentOrNull(39),
+            DueSince = r.GetMomentOrNull(40),
+            RemindBefore = r.GetIntOrNull(41) is { } before ? Duration.FromMinutes(before) : null,
+            RemindAgain = r.GetIntOrNull(42) is { } again ? Duration.FromMinutes(again) : null,
+            Series = r.GetKeyOrNull(43),
+            Occurrence = r.GetMomentOrNull(44),
         };
     }
 }

@@ -52,11 +52,12 @@ public static class TaskStore
         var added = session.Run(
             """
             INSERT INTO task (uid, title, docket, source, made_by, made, state, rule, priority, start, due, repeats,
-              estimate_minutes, gate_stage, finished, notes, private, spent_minutes, by_share, parent, position,
+              estimate_minutes, gate, finished, notes, private, spent_minutes, by_share, parent, position,
               due_since, remind_before, remind_again, series, occurrence)
             VALUES ($uid, $title, (SELECT id FROM docket WHERE uid = $docket),
               (SELECT id FROM entry WHERE uid = $source), (SELECT id FROM person WHERE uid = $by), $made,
-              $state, $rule, $priority, $start, $due, $repeats, $estimate, $gate, $finished, $notes, $private, $spent,
+              $state, $rule, $priority, $start, $due, $repeats, $estimate,
+              (SELECT id FROM stage WHERE uid = $gate), $finished, $notes, $private, $spent,
                 $byShare, (SELECT id FROM task WHERE uid = $parent), $position, $dueSince, $before, $again, $series,
                 $occurrence) ON CONFLICT (uid) DO NOTHING
             """,
@@ -73,7 +74,7 @@ public static class TaskStore
             ("due", task.Due),
             ("repeats", task.Repeats),
             ("estimate", Minutes(task.Estimate)),
-            ("gate", task.GateStage),
+            ("gate", task.GateStage?.Id.Value),
             ("finished", task.Finished),
             ("notes", task.Notes),
             ("private", task.Private),
@@ -108,7 +109,7 @@ public static class TaskStore
             UPDATE task SET title = $title, state = $state, state_before = $before, rule = $rule, priority = $priority,
               start = $start, due = $due, repeats = $repeats,
               estimate_minutes = $estimate, finished = $finished, docket = (SELECT id FROM docket WHERE uid = $docket),
-                gate_stage = $gate, notes = $notes, private = $private, spent_minutes = $spent, by_share = $byShare,
+                gate = (SELECT id FROM stage WHERE uid = $gate), notes = $notes, private = $private, spent_minutes = $spent, by_share = $byShare,
               parent = (SELECT id FROM task WHERE uid = $parent),
                 worklist = (SELECT id FROM worklist WHERE uid = $list),
                 list_column = (SELECT id FROM worklist_column WHERE uid = $column), position = $position,
@@ -129,7 +130,7 @@ public static class TaskStore
             ("estimate", Minutes(task.Estimate)),
             ("finished", task.Finished),
             ("docket", task.Docket?.Id.Value),
-            ("gate", task.GateStage),
+            ("gate", task.GateStage?.Id.Value),
             ("notes", task.Notes),
             ("private", task.Private),
             ("spent", (long)task.Spent.TotalMinutes),
@@ -335,7 +336,7 @@ public static class TaskStore
     /// <summary>The tasks of a docket that are gates of its stages, open or not.</summary>
     public static List<WorkTask> GatesOf(SqlSession session, DocketId docket) =>
         session.All(
-            $"{TaskRows.Select} WHERE t.docket = (SELECT id FROM docket WHERE uid = $docket) AND t.gate_stage IS NOT NULL "
+            $"{TaskRows.Select} WHERE t.docket = (SELECT id FROM docket WHERE uid = $docket) AND t.gate IS NOT NULL "
                 + "AND t.state <> 'dropped' ORDER BY t.id",
             r => TaskRows.Read(session, r),
             ("docket", docket.Value)

@@ -140,7 +140,7 @@ public static class WorklistStore
             .ToLookup(c => c.List, c => c.Column);
         return session.All(
             $"""
-            SELECT w.uid, w.name, p.uid, k.uid, d.id, d.uid, d.kind, d.number, w.version FROM worklist w
+            SELECT w.uid, w.name, p.uid, k.uid, d.id, d.uid, d.ref, w.version FROM worklist w
             LEFT JOIN person p ON p.id = w.person LEFT JOIN crew k ON k.id = w.crew
               LEFT JOIN docket d ON d.id = w.docket {where} ORDER BY w.name, w.id
             """,
@@ -153,10 +153,10 @@ public static class WorklistStore
                     ? null
                     : (
                         new DocketId(r.GetUid(5)),
-                        new DocketRef(StoredWords.DocketKinds.Read(r.GetString(6)), r.GetInt32(7)),
+                        r.GetDocketRef(6),
                         Dockets.DocketStore.SightOfKey(session, r.GetInt64(4))
                     ),
-                r.GetInt32(8),
+                r.GetInt32(7),
                 [.. columns[r.GetUid(0)]]
             ),
             values

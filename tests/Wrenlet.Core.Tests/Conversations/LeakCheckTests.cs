@@ -190,10 +190,11 @@ public class LeakCheckTests
         var values = new Dictionary<string, string?> { ["party first name"] = "Benedikta", ["launch"] = null };
         var (text, unfilled) = StockFields.Fill(
             "Dear {party first name}, she goes in on {launch}. {not a field}",
-            values
+            values,
+            [.. StockFields.Always, "launch"]
         );
         text.ShouldBe("Dear Benedikta, she goes in on {launch}. {not a field}");
         unfilled.ShouldBe(["{launch}"]);
-        StockFields.Unknown("{party} {wrong one}").ShouldBe(["{wrong one}"]);
+        StockFields.Unknown("{party} {wrong one}", StockFields.Always).ShouldBe(["{wrong one}"]);
     }
 }

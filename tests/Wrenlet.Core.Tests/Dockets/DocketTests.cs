@@ -5,12 +5,13 @@ namespace Wrenlet.Core.Tests.Dockets;
 public class DocketTests
 {
     [Theory]
-    [InlineData("J-1042", DocketKind.Job, 1042)]
-    [InlineData("t-311", DocketKind.Ticket, 311)]
-    [InlineData("P-7", DocketKind.Project, 7)]
-    public void A_reference_is_read_in_either_case(string text, DocketKind kind, int number)
+    [InlineData("J-1042", "J", 1042, null)]
+    [InlineData("t-311", "T", 311, null)]
+    [InlineData("HI-2026-14", "HI", 14, 2026)]
+    [InlineData("abc-1", "ABC", 1, null)]
+    public void A_reference_is_read_in_either_case(string text, string letters, int number, int? year)
     {
-        DocketRef.Parse(text).ShouldBe(new DocketRef(kind, number));
+        DocketRef.Parse(text).ShouldBe(new DocketRef(letters, number, year));
         DocketRef.Parse(text)!.Value.ToString().ShouldBe(text.ToUpperInvariant());
     }
 
@@ -19,14 +20,16 @@ public class DocketTests
     [InlineData("J-")]
     [InlineData("J-0")]
     [InlineData("J--4")]
-    [InlineData("X-4")]
+    [InlineData("ABCD-4")]
+    [InlineData("J-26-4")]
+    [InlineData("1-4")]
     [InlineData("J-99999999999")]
     public void What_is_no_reference_is_none(string text) => DocketRef.Parse(text).ShouldBeNull();
 
     [Fact]
     public void Stages_stand_behind_here_gated_or_ahead() =>
-        Stages
-            .Standing(DocketKind.Job, 3, new Dictionary<int, int> { [4] = 3 })
+        YardKinds
+            .Job.Standing(YardKinds.Job.At(3), new Dictionary<StageId, int> { [YardKinds.Job.At(4)] = 3 })
             .ShouldBe([
                 StageStanding.Past,
                 StageStanding.Past,

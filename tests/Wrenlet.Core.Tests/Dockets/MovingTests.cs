@@ -9,13 +9,22 @@ public class MovingTests
 {
     private static readonly OpenGate[] Gates =
     [
-        new(4, "Sign the rig off"),
-        new(4, "Check the seacocks"),
-        new(5, "Invoice the balance"),
+        new(YardKinds.Job.At(4), "Sign the rig off"),
+        new(YardKinds.Job.At(4), "Check the seacocks"),
+        new(YardKinds.Job.At(5), "Invoice the balance"),
     ];
 
     private static StageMove Move(int to, string by = "Odalys", bool open = true, int from = 3, params string[] told) =>
-        Moving.To(DocketKind.Job, from, to, open, Gates, Yard.Named(by), Yard.Named("Odalys").Id, told);
+        Moving.To(
+            YardKinds.Job,
+            YardKinds.Job.At(from),
+            to < 0 ? YardKinds.Ticket.At(0) : YardKinds.Job.At(to),
+            open,
+            Gates,
+            Yard.Named(by),
+            Yard.Named("Odalys").Id,
+            told
+        );
 
     [Fact]
     public void What_stands_in_the_way_is_said_and_keeps_it_where_it_is()
@@ -66,8 +75,7 @@ public class MovingTests
 
     [Theory]
     [InlineData(3, true, "It is in Work already.")]
-    [InlineData(9, true, "There is no such stage.")]
-    [InlineData(-1, true, "There is no such stage.")]
+    [InlineData(-1, true, "There is no such stage any more. Choose another.")]
     [InlineData(4, false, "The docket is closed. Reopen it first.")]
     public void Some_moves_make_no_sense(int to, bool open, string refusal) =>
         Move(to, open: open).Refuses(true).ShouldBe(refusal);

@@ -18,7 +18,7 @@ public class FindingTests
         var query = Read("keel /by ines bolts /in j-1042 /files /inside /open");
         query.Words.ShouldBe("keel bolts");
         query.By.ShouldBe(Yard.Named("Ines").Id);
-        query.Docket.ShouldBe(new DocketRef(DocketKind.Job, 1042));
+        query.Docket.ShouldBe(new DocketRef("J", 1042));
         query.Files.ShouldBeTrue();
         query.Audience.ShouldBe(Audience.Inside);
         query.Open.ShouldBe(true);

@@ -8,7 +8,7 @@ public class OwningTests
 {
     private static readonly PersonId Ines = Yard.Named("Ines").Id;
     private static readonly PersonId Kit = Yard.Named("Kit").Id;
-    private static readonly DocketRef Docket = new(DocketKind.Job, 1042);
+    private static readonly DocketRef Docket = new("J", 1042);
 
     private static Person? Find(PersonId id) => Yard.Staff.FirstOrDefault(p => p.Id == id);
 

@@ -2,6 +2,7 @@ using System.Net;
 using System.Reflection;
 using System.Text.Json;
 using Microsoft.AspNetCore.SignalR.Client;
+using Wrenlet.Server.Dockets;
 using Wrenlet.Server.Tests.World;
 
 namespace Wrenlet.Server.Tests.Access;
@@ -247,11 +248,29 @@ public partial class EveryEndpointTests
                 new
                 {
                     id = Guid.Empty,
-                    kind = "project",
+                    kind = YardKinds.Project.Id.Value,
                     subject = "Look",
                     site = "",
                 }
             ),
+            ["GET /api/kinds"] = new("/api/kinds", Staff),
+            ["PUT /api/kinds/{id}"] = new(
+                $"/api/kinds/{YardKinds.Project.Id.Value}",
+                Administrators,
+                KindSetting.Of(YardKinds.Project),
+                "*"
+            ),
+            ["GET /api/stock-fields"] = new("/api/stock-fields", Staff),
+            ["PUT /api/dockets/{reference}/kind"] = new(
+                "/api/dockets/J-2/kind",
+                ["Kit"],
+                new { kind = YardKinds.Job.Id.Value }
+            ),
+            ["PUT /api/dockets/{reference}/whole"] = new("/api/dockets/J-2/whole", ["Kit"], new { whole = "J-2" }),
+            ["PUT /api/dockets/{reference}/same"] = new("/api/dockets/J-2/same", ["Kit"], new { other = "J-2" }),
+            ["DELETE /api/dockets/{reference}"] = new("/api/dockets/J-2", ["Kit"]),
+            ["GET /api/removed-dockets"] = new("/api/removed-dockets", Staff),
+            ["PUT /api/removed-dockets/{id}/restored"] = new($"/api/removed-dockets/{yard.Limited.Value}/restored", []),
             ["GET /api/dockets/{reference}/setting"] = new("/api/dockets/J-2/setting", ["Kit"]),
             ["PUT /api/dockets/{reference}/setting"] = new(
                 "/api/dockets/J-2/setting",
@@ -269,8 +288,15 @@ public partial class EveryEndpointTests
                 },
                 IfMatch: "\"an old one\""
             ),
-            ["GET /api/dockets/{reference}/stages/{stage}"] = new("/api/dockets/J-2/stages/1", ["Kit"]),
-            ["PUT /api/dockets/{reference}/stage"] = new("/api/dockets/J-2/stage", ["Kit"], new { stage = 0 }),
+            ["GET /api/dockets/{reference}/stages/{stage}"] = new(
+                $"/api/dockets/J-2/stages/{YardKinds.Job.At(1).Value}",
+                ["Kit"]
+            ),
+            ["PUT /api/dockets/{reference}/stage"] = new(
+                "/api/dockets/J-2/stage",
+                ["Kit"],
+                new { stage = YardKinds.Job.At(0).Value }
+            ),
             ["PUT /api/dockets/{reference}/open"] = new("/api/dockets/J-2/open", ["Kit"], new { open = true }),
             ["POST /api/dockets/{reference}/parties"] = new(
                 "/api/dockets/J-2/parties",

@@ -209,8 +209,8 @@ public partial class NothingLeaksTests(YardFixture world)
             yield return $"/api/dockets/{reference}/meetings";
             yield return $"/api/dockets/{reference}/sheets";
             yield return $"/api/dockets/{reference}/setting";
-            for (var stage = 0; stage < 6; stage++)
-                yield return $"/api/dockets/{reference}/stages/{stage}";
+            foreach (var stage in YardKinds.Job.Stages)
+                yield return $"/api/dockets/{reference}/stages/{stage.Id.Value}";
             yield return $"/api/dockets/{reference}/record";
             yield return $"/api/dockets/{reference}/shared";
             foreach (var format in new[] { "html", "jsonl", "mbox" })

@@ -93,6 +93,8 @@ public partial class RandomYardTests
             HandoverRule.Anyone,
             false
         );
+        foreach (var kind in YardKinds.All)
+            KindStore.Put(s, kind);
         for (var i = 1; i <= Dockets; i++)
             AddDocket(w, world, i, crews, parties, queue);
     }
@@ -134,7 +136,8 @@ public partial class RandomYardTests
                 .ToHashSet()
             : null;
         var id = new DocketId(Guid.CreateVersion7());
-        var reference = new DocketRef((DocketKind)world.Random.Next(3), number);
+        var kind = YardKinds.All[world.Random.Next(3)];
+        var reference = new DocketRef(kind.Numbering.Letters, number);
         world.Made.Add((reference, listed));
         var owner = staff[world.Random.Next(staff.Count)].Id;
         DocketStore.Add(
@@ -142,11 +145,12 @@ public partial class RandomYardTests
             new Docket(
                 0,
                 id,
+                kind.Id,
                 reference,
                 "Boat: " + world.NewWord(listed, null, true),
                 "Upper Yard",
                 owner,
-                0,
+                kind.First.Id,
                 Priority.Normal,
                 true,
                 sight

@@ -17,7 +17,7 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
     private async Task<string> Make(
         string by,
         string subject,
-        string kind = "job",
+        string kind = "Job",
         string? owner = null,
         string? party = null,
         Guid? id = null
@@ -30,7 +30,7 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
                     new
                     {
                         id = id ?? Guid.CreateVersion7(),
-                        kind,
+                        kind = YardKinds.All.First(k => k.Name == kind).Id.Value,
                         subject,
                         site = "Upper Yard",
                         owner = owner is null ? (Guid?)null : Whom(owner),
@@ -73,6 +73,9 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
     private async Task<string> Talk(string who, string reference) =>
         (await Of(who).Get($"/api/dockets/{reference}")).ToString();
 
+    private static Core.Dockets.Kind KindOf(string reference) =>
+        YardKinds.All.First(k => reference.StartsWith(k.Numbering.Letters, StringComparison.Ordinal));
+
     private async Task<Guid> Gate(string reference, int stage, string title)
     {
         var docket = await Of("Odalys").Get($"/api/dockets/{reference}");
@@ -94,7 +97,11 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
                 )
         );
         await Of("Odalys")
-            .Do(HttpMethod.Put, $"/api/tasks/{task}/place", new { docket = reference, gateStage = stage });
+            .Do(
+                HttpMethod.Put,
+                $"/api/tasks/{task}/place",
+                new { docket = reference, gateStage = KindOf(reference).At(stage).Value }
+            );
         return task;
     }
 
@@ -133,8 +140,8 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
     [Fact]
     public async Task Numbers_are_counted_by_kind_and_what_is_wrong_is_said()
     {
-        (await Make("Kit", "Cradle for the lift", "project")).ShouldBe("P-1");
-        (await Make("Kit", "Bilge pump runs", "ticket")).ShouldStartWith("T-");
+        (await Make("Kit", "Cradle for the lift", "Project")).ShouldBe("P-1");
+        (await Make("Kit", "Bilge pump runs", "Ticket")).ShouldStartWith("T-");
         async Task<string> Wrong(object given) =>
             (await Of("Kit").Refused(HttpMethod.Post, "/api/dockets", given)).Words;
         (
@@ -142,7 +149,7 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
                 new
                 {
                     id = Guid.CreateVersion7(),
-                    kind = "job",
+                    kind = YardKinds.Job.Id.Value,
                     subject = "x",
                     site = "",
                     owner = Whom("Caspian"),
@@ -154,7 +161,7 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
                 new
                 {
                     id = Guid.CreateVersion7(),
-                    kind = "job",
+                    kind = YardKinds.Job.Id.Value,
                     subject = "x",
                     site = "",
                     party = Guid.CreateVersion7(),
@@ -166,7 +173,7 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
                 new
                 {
                     id = Guid.CreateVersion7(),
-                    kind = "job",
+                    kind = YardKinds.Job.Id.Value,
                     subject = "x",
                     site = "",
                     queue = Guid.CreateVersion7(),
@@ -236,13 +243,14 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
         (await Of("Kit").Get($"/api/dockets/{reference}"))
             .ToString()
             .ShouldContain("Odalys limited this docket to Odalys and Kit");
-        foreach (var path in new[] { "", "/setting", "/stages/1", "/sheets" })
+        foreach (var path in new[] { "", "/setting", $"/stages/{YardKinds.Job.At(1).Value}", "/sheets" })
             (await Of("Tobiah").Http.GetAsync($"/api/dockets/{reference}{path}", Stop)).StatusCode.ShouldBe(
                 HttpStatusCode.NotFound,
                 path
             );
         (
-            await Of("Tobiah").Refused(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 1 })
+            await Of("Tobiah")
+                .Refused(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = YardKinds.Job.At(1).Value })
         ).Status.ShouldBe(HttpStatusCode.NotFound);
     }
 
@@ -251,7 +259,7 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
     {
         var reference = await Make("Odalys", "Quillfish: rig", owner: "Odalys");
         var task = await Gate(reference, 2, "Have the quote signed");
-        var means = await Of("Kit").Get($"/api/dockets/{reference}/stages/2");
+        var means = await Of("Kit").Get($"/api/dockets/{reference}/stages/{YardKinds.Job.At(2).Value}");
         (
             Text(means, "stage"),
             means.GetProperty("inTheWay")[0].GetString(),
@@ -260,25 +268,37 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
         means.GetProperty("setsOff")[0].GetString()!.ShouldContain("Odalys is told");
         (
             await Of("Kit")
-                .Refused(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 2, knowing = true })
+                .Refused(
+                    HttpMethod.Put,
+                    $"/api/dockets/{reference}/stage",
+                    new { stage = YardKinds.Job.At(2).Value, knowing = true }
+                )
         ).Words.ShouldContain("“Have the quote signed” stands in the way");
         // Up to the stage before it the way is free.
-        await Of("Kit").Do(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 1 });
+        await Of("Kit")
+            .Do(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = YardKinds.Job.At(1).Value });
         (await Of("Odalys").Get("/api/alerts")).ToString().ShouldContain("Kit moved this from Enquiry to Survey");
-        await Of("Odalys").Do(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 3, knowing = true });
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Put,
+                $"/api/dockets/{reference}/stage",
+                new { stage = YardKinds.Job.At(3).Value, knowing = true }
+            );
         (await Talk("Kit", reference)).ShouldContain(
             "Odalys moved this from Survey to Work, though “Have the quote signed” was not done"
         );
-        await Of("Kit").Do(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 0 });
+        await Of("Kit")
+            .Do(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = YardKinds.Job.At(0).Value });
         await Of("Ines").Do(HttpMethod.Put, $"/api/tasks/{task}/done");
-        await Of("Kit").Do(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 2 });
+        await Of("Kit")
+            .Do(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = YardKinds.Job.At(2).Value });
         (await Talk("Kit", reference)).ShouldContain("Kit moved this from Enquiry to Quote");
     }
 
     [Fact]
     public async Task A_docket_is_closed_once_what_is_open_in_it_was_seen_and_opened_again()
     {
-        var reference = await Make("Odalys", "Salt Ledger: shore power", "ticket", owner: "Odalys");
+        var reference = await Make("Odalys", "Salt Ledger: shore power", "Ticket", owner: "Odalys");
         await Gate(reference, 3, "Test the breaker");
         (
             await Of("Odalys").Refused(HttpMethod.Put, $"/api/dockets/{reference}/open", new { open = false })
@@ -286,7 +306,12 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
         await Of("Odalys").Do(HttpMethod.Put, $"/api/dockets/{reference}/open", new { open = false, knowing = true });
         (await Of("Kit").Get("/api/dockets?open=false")).ToString().ShouldContain("Salt Ledger: shore power");
         (
-            await Of("Kit").Refused(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = 1 })
+            await Of("Kit")
+                .Refused(
+                    HttpMethod.Put,
+                    $"/api/dockets/{reference}/stage",
+                    new { stage = YardKinds.Ticket.At(1).Value }
+                )
         ).Words.ShouldContain("Reopen it first");
         await Of("Kit").Do(HttpMethod.Put, $"/api/dockets/{reference}/open", new { open = true });
         (await Talk("Kit", reference)).ShouldContain("Kit reopened this docket");

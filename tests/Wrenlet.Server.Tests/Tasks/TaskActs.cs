@@ -86,7 +86,7 @@ public abstract class TaskActs(YardFixture fixture) : YardTests(fixture)
         Guid? worklist = null,
         Guid? column = null,
         Guid? after = null,
-        int? gateStage = null
+        Guid? gateStage = null
     ) =>
         new
         {

@@ -180,17 +180,20 @@ public sealed partial class SmallYard
             true
         );
 
+        foreach (var kind in YardKinds.All)
+            KindStore.Put(s, kind);
         var sight = DocketSight.Only([People["Kit"].Id], []);
         DocketStore.Add(
             s,
             new Docket(
                 0,
                 Open,
-                new DocketRef(DocketKind.Job, 1),
+                YardKinds.Job.Id,
+                new DocketRef("J", 1),
                 "Quillfish: refit secretj1docket",
                 "Upper Yard",
                 People["Odalys"].Id,
-                0,
+                YardKinds.Job.First.Id,
                 Priority.Normal,
                 true,
                 DocketSight.Open
@@ -202,11 +205,12 @@ public sealed partial class SmallYard
             new Docket(
                 0,
                 Limited,
-                new DocketRef(DocketKind.Job, 2),
+                YardKinds.Job.Id,
+                new DocketRef("J", 2),
                 "Salt Ledger: dispute secretj2docket",
                 "Upper Yard",
                 People["Kit"].Id,
-                0,
+                YardKinds.Job.First.Id,
                 Priority.Normal,
                 true,
                 sight

@@ -24,9 +24,10 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
             i++;
         foreach (var milestone in setting.Milestones)
         {
-            if (!At(i).Is(milestone.Name.ToLowerInvariant()))
+            var words = milestone.Name.ToLowerInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries);
+            if (words.Length == 0 || words.Index().Any(w => !At(i + w.Index).Is(w.Item)))
                 continue;
-            to = i + 1;
+            to = i + words.Length;
             return milestone.At;
         }
 

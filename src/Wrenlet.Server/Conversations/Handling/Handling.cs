@@ -196,7 +196,7 @@ public sealed class Handling(
                     return new(false, "Only outside conversations can be added to a docket.");
                 var docket = reference is { } known
                     ? DocketStore.Find(w.Session, known)
-                    : dockets.Ticket(w, subject, actor, at);
+                    : dockets.FromTalk(w, subject, actor, at);
                 if (docket is null || !actor.MaySee(docket.Place))
                     return new(false, $"There is no {reference}, or you cannot see it.");
                 EventLines.Add(

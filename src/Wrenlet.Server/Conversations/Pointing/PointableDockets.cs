@@ -3,6 +3,7 @@ using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.Text;
+using Wrenlet.Server.Dockets;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
@@ -11,7 +12,7 @@ using Wrenlet.Storage.People;
 namespace Wrenlet.Server.Conversations;
 
 /// <summary>Tags of dockets.</summary>
-internal sealed class PointableDockets : IPointable
+internal sealed class PointableDockets(FirmKinds kinds) : IPointable
 {
     public TagKind Kind => TagKind.Docket;
 
@@ -29,7 +30,7 @@ internal sealed class PointableDockets : IPointable
     )
     {
         var docket = Read(session, target)!;
-        var stage = docket.Open ? Stages.Of(docket.Ref.Kind).ElementAtOrDefault(docket.Stage) : "closed";
+        var stage = docket.Open ? kinds.Current.Stage(docket.Stage)?.Name : "closed";
         var owner = docket.Owner is { } known ? $"owner {roster.NameOf(known)}" : "nobody’s";
         return new(
             $"{docket.Ref} {docket.Subject}",

@@ -131,7 +131,7 @@ internal sealed partial class Pointing(IEnumerable<IPointable> things)
     private static partial Regex TagForm();
 
     [GeneratedRegex(
-        @"^/(?:dockets/(?<docket>[JTP]-\d{1,7})|sheets/(?<sheet>[0-9a-f-]{36})|conversations/[0-9a-f-]{36}|"
+        @"^/(?:dockets/(?<docket>[A-Z]{1,3}-(?:\d{4}-)?\d{1,9})|sheets/(?<sheet>[0-9a-f-]{36})|conversations/[0-9a-f-]{36}|"
             + @"noticeboard/[0-9a-f-]{36}|queues|tasks)"
             + @"(?:\?(?:[^#]*&)?(?:entry=(?<entry>[0-9a-f-]{36})|task=(?<task>[0-9a-f-]{36})))?(?:[&#].*)?$"
     )]

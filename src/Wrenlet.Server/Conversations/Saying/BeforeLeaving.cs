@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.Text;
+using Wrenlet.Server.Dockets;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
@@ -14,7 +15,7 @@ namespace Wrenlet.Server.Conversations;
 internal sealed record Cleared(IReadOnlyList<Recipient> To, string? Knowing);
 
 /// <summary>Looks at a message of ours before it leaves: whether it can go, and whether it should.</summary>
-internal sealed class BeforeLeaving(LeakReading leaks)
+internal sealed class BeforeLeaving(LeakReading leaks, FirmKinds kinds)
 {
     /// <summary>The message cleared; or why it stays.</summary>
     /// <param name="unseeing">People tagged in it who do not see the conversation.</param>
@@ -48,9 +49,9 @@ internal sealed class BeforeLeaving(LeakReading leaks)
             : (null, new("Held back. Please check what would be sent.", [], found, []));
     }
 
-    private static string? Unready(SqlSession session, Saying saying, RenderedText words, Via via)
+    private string? Unready(SqlSession session, Saying saying, RenderedText words, Via via)
     {
-        if (StockFields.Unfilled(words.Plain) is { Count: > 0 } fields)
+        if (StockFields.Unfilled(words.Plain, StockFields.Of(kinds.Current)) is { Count: > 0 } fields)
             return $"{string.Join(", ", fields)} {(fields.Count == 1 ? "has" : "have")} not been filled in. Write "
                 + "in what belongs there, or remove it.";
         if (via is Via.Text && words.Plain.Length > Posting.LongestText)

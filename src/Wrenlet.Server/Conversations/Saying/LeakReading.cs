@@ -161,6 +161,6 @@ internal sealed partial class LeakReading(IEnumerable<IInsideWords> inside, File
         }
     }
 
-    [GeneratedRegex(@"#?\b[JTP]-\d{1,7}\b")]
+    [GeneratedRegex(@"#?\b[A-Z]{1,3}-(?:[0-9]{4}-)?[0-9]{1,9}\b")]
     private static partial Regex ReferenceForm();
 }

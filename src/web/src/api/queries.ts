@@ -27,6 +27,7 @@ export const keys = {
   page: ['page'] as const,
   advice: (id: string) => ['advice', id] as const,
   stock: ['stock'] as const,
+  kinds: ['kinds'] as const,
   contacts: ['contacts'] as const,
   contact: (id: string) => ['contacts', id] as const,
   setUp: ['set-up'] as const,
@@ -73,6 +74,10 @@ export const useAlerts = () => useQuery({ queryKey: keys.alerts, queryFn: () => 
 
 export const useColleagues = () =>
   useQuery({ queryKey: keys.colleagues, queryFn: () => taken(api.GET('/api/colleagues')), staleTime: 600_000 });
+
+/** The firm's kinds of docket, retired ones among them. */
+export const useKinds = () =>
+  useQuery({ queryKey: keys.kinds, queryFn: () => taken(api.GET('/api/kinds')), staleTime: 300_000 });
 
 export const useStock = () =>
   useQuery({ queryKey: keys.stock, queryFn: () => taken(api.GET('/api/stock-replies')), staleTime: 300_000 });

@@ -1134,6 +1134,84 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KindSetting"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kinds/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KindSetting"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KindSetting"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/conversations/{id}/queue": {
         parameters: {
             query?: never;
@@ -1667,6 +1745,41 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["StockView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock-fields": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": string[];
                     };
                 };
             };
@@ -4335,7 +4448,7 @@ export interface paths {
                 header?: never;
                 path: {
                     reference: string;
-                    stage: number;
+                    stage: string;
                 };
                 cookie?: never;
             };
@@ -4428,6 +4541,259 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/kind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewKind"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocketMade"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/whole": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewWhole"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocketMade"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/same": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewSame"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocketMade"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocketView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocketMade"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/removed-dockets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RemovedView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/removed-dockets/{id}/restored": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocketMade"];
+                    };
                 };
             };
         };
@@ -5437,43 +5803,6 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["NeedView"][];
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/dockets/{reference}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    reference: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["DocketView"];
                     };
                 };
             };
@@ -7655,6 +7984,14 @@ export interface components {
             people: string[];
             crews: string[];
             milestones: components["schemas"]["MilestoneSetting"][];
+            values?: null | {
+                [key: string]: string;
+            };
+        };
+        DocketLink: {
+            ref: string;
+            subject: string;
+            open: boolean;
         };
         DocketMade: {
             ref: string;
@@ -7686,6 +8023,7 @@ export interface components {
         DocketToMake: {
             /** Format: uuid */
             id: string;
+            /** Format: uuid */
             kind: string;
             subject: string;
             site: string;
@@ -7700,6 +8038,8 @@ export interface components {
             /** Format: uuid */
             id: string;
             ref: string;
+            /** Format: uuid */
+            kindId: string;
             kind: string;
             subject: string;
             shortName: string;
@@ -7711,6 +8051,12 @@ export interface components {
             mayGiveSight: boolean;
             stages: components["schemas"]["StageView"][];
             milestones: components["schemas"]["MilestoneView"][];
+            fields: components["schemas"]["FieldView"][];
+            formerRefs: string[];
+            whole: null | components["schemas"]["DocketLink"];
+            parts: components["schemas"]["DocketLink"][];
+            sameAs: null | components["schemas"]["DocketLink"];
+            mayDelete: boolean;
             /** Format: int32 */
             openGates: number;
             conversations: components["schemas"]["ConversationView"][];
@@ -7785,6 +8131,37 @@ export interface components {
             address: null | string;
             /** Format: date-time */
             since: null | string;
+        };
+        FieldChoiceSetting: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @default false */
+            retired: boolean;
+        };
+        FieldSetting: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            type: string;
+            unit: string;
+            choices: components["schemas"]["FieldChoiceSetting"][];
+            /** Format: uuid */
+            neededFrom: null | string;
+            /** @default false */
+            inHead: boolean;
+            /** @default false */
+            partySees: boolean;
+            /** @default false */
+            retired: boolean;
+        };
+        FieldView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            shown: string;
+            inHead: boolean;
+            needed: null | string;
         };
         FileView: {
             /** Format: uuid */
@@ -7944,6 +8321,39 @@ export interface components {
             at: string;
             from: null | string;
         };
+        KindMilestoneSetting: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: uuid */
+            stage: null | string;
+            /** @default false */
+            atEnd: boolean;
+            /** @default false */
+            retired: boolean;
+        };
+        KindSetting: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            many: string;
+            letters: string;
+            /** Format: int32 */
+            nextNumber: number;
+            byYear: boolean;
+            withParty: boolean;
+            /** Format: uuid */
+            queue: null | string;
+            site: string;
+            /** Format: uuid */
+            owner: null | string;
+            fromTalk: boolean;
+            retired: boolean;
+            stages: components["schemas"]["StageSetting"][];
+            milestones: components["schemas"]["KindMilestoneSetting"][];
+            fields: components["schemas"]["FieldSetting"][];
+            version?: null | string;
+        };
         LeakView: {
             kind: string;
             reason: string;
@@ -8096,6 +8506,8 @@ export interface components {
             name: string;
             /** Format: date-time */
             at: string;
+            /** Format: uuid */
+            promisedTo?: null | string;
         };
         MilestoneView: {
             name: string;
@@ -8103,6 +8515,8 @@ export interface components {
             at: string;
             label: string;
             soon: boolean;
+            promisedTo: null | string;
+            was: string[];
         };
         MomentView: {
             words: string;
@@ -8248,6 +8662,10 @@ export interface components {
             date: string;
             name: string;
         };
+        NewKind: {
+            /** Format: uuid */
+            kind: string;
+        };
         NewLeave: {
             /** Format: date */
             last: string;
@@ -8334,6 +8752,9 @@ export interface components {
             body: components["schemas"]["SheetBody"];
             note?: null | string;
         };
+        NewSame: {
+            other: string;
+        };
         NewShare: {
             /** Format: int32 */
             revision: number;
@@ -8350,8 +8771,8 @@ export interface components {
             words: string;
         };
         NewStage: {
-            /** Format: int32 */
-            stage: number;
+            /** Format: uuid */
+            stage: string;
             /** @default false */
             knowing: boolean;
         };
@@ -8419,6 +8840,9 @@ export interface components {
             mediaType: null | string;
             /** Format: int64 */
             size: number;
+        };
+        NewWhole: {
+            whole: null | string;
         };
         NewWords: {
             body: string;
@@ -8563,6 +8987,12 @@ export interface components {
             asks: boolean;
             /** Format: int32 */
             steps: null | number;
+            stage: null | string;
+            fields: components["schemas"]["PartyField"][];
+        };
+        PartyField: {
+            name: string;
+            shown: string;
         };
         PartyFile: {
             /** Format: uuid */
@@ -8733,6 +9163,16 @@ export interface components {
             all: components["schemas"]["FiledSum"];
             byPerson: components["schemas"]["FiledSum"][];
             byKind: components["schemas"]["FiledSum"][];
+        };
+        RemovedView: {
+            /** Format: uuid */
+            id: string;
+            ref: string;
+            subject: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            until: string;
         };
         ReportView: {
             from: string;
@@ -8958,6 +9398,11 @@ export interface components {
             password?: null | string;
             version?: null | string;
         };
+        StageChoice: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+        };
         StageMoveView: {
             stage: string;
             refusal: null | string;
@@ -8965,7 +9410,19 @@ export interface components {
             mayAllTheSame: boolean;
             setsOff: string[];
         };
+        StageSetting: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            publicName: null | string;
+            /** @default false */
+            retired: boolean;
+            /** Format: uuid */
+            movesTo?: null | string;
+        };
         StageView: {
+            /** Format: uuid */
+            id: string;
             name: string;
             standing: string;
             /** Format: int32 */
@@ -9072,7 +9529,7 @@ export interface components {
             mayBePrivate: boolean;
             /** Format: uuid */
             conversation: null | string;
-            stages: string[];
+            stages: components["schemas"]["StageChoice"][];
             history: components["schemas"]["TaskChangeView"][];
             times: components["schemas"]["TaskTimes"];
             sourceEdited: null | boolean;
@@ -9140,8 +9597,8 @@ export interface components {
             private: boolean;
             repeats: null | string;
             gate: null | string;
-            /** Format: int32 */
-            gateStage: null | number;
+            /** Format: uuid */
+            gateStage: null | string;
             /** Format: date-time */
             made: string;
             /** Format: date-time */
@@ -9188,8 +9645,8 @@ export interface components {
             repeats: null | string;
             /** Format: int32 */
             estimateMinutes: null | number;
-            /** Format: int32 */
-            gateStage: null | number;
+            /** Format: uuid */
+            gateStage: null | string;
             /** Format: date-time */
             finished: null | string;
             owners: components["schemas"]["OwnerView"][];
@@ -9217,8 +9674,8 @@ export interface components {
         };
         TaskWhere: {
             docket: null | string;
-            /** Format: int32 */
-            gateStage: null | number;
+            /** Format: uuid */
+            gateStage: null | string;
             /** Format: uuid */
             parent: null | string;
             /** Format: uuid */

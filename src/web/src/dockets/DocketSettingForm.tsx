@@ -9,6 +9,7 @@ import { firmNow, moment } from '../ui/time';
 import { Clashes } from '../ui/Clashes';
 import { Button, Field, IconButton } from '../ui/controls';
 import { Choose } from '../ui/Choose';
+import { OwnField, shownOwn, useOwnFields } from './OwnField';
 import { refreshDocket } from './setting';
 
 /** The details of a docket, to be changed. */
@@ -22,13 +23,29 @@ export function DocketSettingForm({ reference, onDone }: { reference: string; on
   return data ? <Form reference={reference} setting={data} onDone={onDone} /> : <p className="text-soft">Loading …</p>;
 }
 
-type Begun = DocketFields & { version?: string };
+/** A docket's own fields stand beside what every docket has, each under its id, so that two who fill in different ones
+ * do not collide. */
+type Begun = Omit<DocketFields, 'values'> & { version?: string } & { [own: `own ${string}`]: string };
+
+const begun = ({ fields: { values, ...fields }, version }: DocketSetting): Begun => ({
+  ...fields,
+  version,
+  ...Object.fromEntries(
+    Object.entries(values ?? {}).map(([id, value]) => [`own ${id}`, (value as string | null) ?? '']),
+  ),
+});
+
+const ended = ({ version: _version, ...all }: Begun): DocketFields => {
+  const own = Object.entries(all).filter(([name]) => name.startsWith('own '));
+  const fields = Object.fromEntries(Object.entries(all).filter(([name]) => !name.startsWith('own ')));
+  return {
+    ...(fields as Omit<DocketFields, 'values'>),
+    values: Object.fromEntries(own.map(([name, value]) => [name.slice(4), value as string])),
+  };
+};
 
 /** How it is now, with its version among its fields. */
-const flat = (refusal: Refusal) => {
-  const { fields, version } = refusal.current as DocketSetting;
-  return new Refusal(412, refusal.message, {}, [], { ...fields, version });
-};
+const flat = (refusal: Refusal) => new Refusal(412, refusal.message, {}, [], begun(refusal.current as DocketSetting));
 
 const labels = {
   subject: 'Subject',
@@ -42,17 +59,18 @@ const labels = {
 };
 
 function Form({ reference, setting, onDone }: { reference: string; setting: DocketSetting; onDone: () => void }) {
-  const { value: fields, set, clashes, send } = useBegun<Begun>({ ...setting.fields, version: setting.version });
+  const own = useOwnFields(setting);
+  const { value: fields, set, clashes, send } = useBegun<Begun>(begun(setting));
   const [wrong, setWrong] = useState('');
   const { data: colleagues } = useColleagues();
   const save = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      await send(({ version: _version, ...body }, ifMatch) =>
+      await send((value, ifMatch) =>
         taken(
           api.PUT('/api/dockets/{reference}/setting', {
             params: { path: { reference }, header: { 'If-Match': ifMatch } },
-            body,
+            body: ended(value),
           }),
         ).catch((refusal: unknown) => {
           throw refusal instanceof Refusal && refusal.status === 412 ? flat(refusal) : refusal;
@@ -66,11 +84,13 @@ function Form({ reference, setting, onDone }: { reference: string; setting: Dock
   };
   const named = (id: unknown) => [...(colleagues?.people ?? []), ...(colleagues?.crews ?? [])].find((x) => x.id === id);
   const show = (field: string, value: unknown) =>
-    field === 'milestones'
-      ? (value as DocketFields['milestones']).map((m) => `${m.name} ${moment(m.at)}`).join(', ')
-      : Array.isArray(value)
-        ? value.map((id) => named(id)?.name ?? '').join(', ')
-        : named(value)?.name;
+    field.startsWith('own ')
+      ? shownOwn(own, field, value, named)
+      : field === 'milestones'
+        ? (value as DocketFields['milestones']).map((m) => `${m.name} ${moment(m.at)}`).join(', ')
+        : Array.isArray(value)
+          ? value.map((id) => named(id)?.name ?? '').join(', ')
+          : named(value)?.name;
   /** Whoever limits it, and its owner, are on the list to begin with. */
   const limit = () => {
     const me = queries.getQueryData<Me>(keys.me)?.person.id;
@@ -79,8 +99,10 @@ function Form({ reference, setting, onDone }: { reference: string; setting: Dock
       people: [...new Set([...fields.people, ...[fields.owner, me].filter((p) => !!p)])] as string[],
     });
   };
-  const listed = (kind: 'people' | 'crews', id: string, on: boolean) =>
-    set({ [kind]: on ? [...fields[kind], id] : fields[kind].filter((x) => x !== id) });
+  const listed = (kind: 'people' | 'crews', id: string, on: boolean) => {
+    const next = on ? [...fields[kind], id] : fields[kind].filter((x) => x !== id);
+    set(kind === 'people' ? { people: next } : { crews: next });
+  };
   return (
     <form onSubmit={(e) => void save(e)} className="grid gap-2">
       <Field
@@ -108,6 +130,18 @@ function Form({ reference, setting, onDone }: { reference: string; setting: Dock
           </option>
         ))}
       </Choose>
+      {own.length > 0 ? (
+        <div className="grid grid-cols-2 gap-2">
+          {own.map((f) => (
+            <OwnField
+              key={f.id}
+              field={f}
+              value={fields[`own ${f.id}`] ?? ''}
+              onChange={(value) => set({ [`own ${f.id}`]: value })}
+            />
+          ))}
+        </div>
+      ) : null}
       <fieldset className="grid gap-1.5">
         <legend className="text-[13px] font-semibold">Milestones</legend>
         {fields.milestones.map((m, i) => {
@@ -192,7 +226,12 @@ function Form({ reference, setting, onDone }: { reference: string; setting: Dock
           {wrong}
         </p>
       ) : null}
-      <Clashes clashes={clashes} labels={labels} show={show} onTheirs={(field, theirs) => set({ [field]: theirs })} />
+      <Clashes
+        clashes={clashes}
+        labels={{ ...labels, ...Object.fromEntries(own.map((f) => [`own ${f.id}`, f.name])) }}
+        show={show}
+        onTheirs={(field, theirs) => set({ [field]: theirs } as Partial<Begun>)}
+      />
       <p className="flex justify-end gap-2">
         <Button look="quiet" onClick={onDone}>
           Cancel

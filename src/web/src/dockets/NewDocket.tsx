@@ -3,25 +3,21 @@ import { type FormEvent, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 as newId } from 'uuid';
 import { type DocketRow, api, taken } from '../api/client';
-import { useColleagues } from '../api/queries';
+import { useColleagues, useKinds } from '../api/queries';
 import { Button, Field, Panel, inputClass } from '../ui/controls';
 import { Choose } from '../ui/Choose';
 import { refreshDocket, useParties, useQueueNames } from './setting';
 
-const kinds: [string, string, string][] = [
-  ['job', 'Job', 'work with stages, for a customer'],
-  ['ticket', 'Ticket', 'a call for help'],
-  ['project', 'Project', 'work of our own'],
-];
-
-/** Begins a job, ticket or project: what it is, who answers for it, and with whom it is done. */
+/** Begins a docket: what it is, who answers for it, and with whom it is done. */
 export function NewDocket({ rows, me }: { rows: DocketRow[]; me: string }) {
   const [open, setOpen] = useState(false);
   const [id, setId] = useState(() => newId());
-  const [kind, setKind] = useState('job');
+  const kinds = (useKinds().data ?? []).filter((k) => !k.retired);
+  const [chosen, setChosen] = useState('');
+  const kind = kinds.find((k) => k.id === chosen) ?? kinds[0];
   const [subject, setSubject] = useState('');
   const [site, setSite] = useState('');
-  const [owner, setOwner] = useState(me);
+  const [owner, setOwner] = useState<string>();
   const [party, setParty] = useState('');
   const [queue, setQueue] = useState('');
   const [wrong, setWrong] = useState('');
@@ -37,12 +33,12 @@ export function NewDocket({ rows, me }: { rows: DocketRow[]; me: string }) {
         api.POST('/api/dockets', {
           body: {
             id,
-            kind,
+            kind: kind?.id ?? '',
             subject,
-            site,
-            owner: owner || null,
+            site: site || kind?.site || '',
+            owner: (owner ?? kind?.owner ?? me) || null,
             party: party || null,
-            queue: party ? queue || queues[0]?.id || null : null,
+            queue: party ? queue || kind?.queue || queues[0]?.id || null : null,
           },
         }),
       );
@@ -72,14 +68,16 @@ export function NewDocket({ rows, me }: { rows: DocketRow[]; me: string }) {
       <form onSubmit={(e) => void make(e)} className="grid gap-2">
         <fieldset className="grid gap-1">
           <legend className="text-[13px] font-semibold">Kind</legend>
-          {kinds.map(([k, name, hint]) => (
-            <label key={k} className="flex min-h-6 cursor-pointer items-baseline gap-1.5 max-md:min-h-[44px]">
-              <input type="radio" name="kind of docket" checked={kind === k} onChange={() => setKind(k)} />
-              <span>
-                {name} <span className="text-[13px] text-soft">{hint}</span>
-              </span>
-            </label>
-          ))}
+          <div className="flex max-h-32 flex-wrap gap-x-4 overflow-auto">
+            {kinds.map((k) => (
+              <label key={k.id} className="flex min-h-6 cursor-pointer items-baseline gap-1.5 max-md:min-h-[44px]">
+                <input type="radio" name="kind" checked={kind?.id === k.id} onChange={() => setChosen(k.id)} />
+                <span>
+                  {k.name} <span className="text-[13px] text-soft">{k.letters}</span>
+                </span>
+              </label>
+            ))}
+          </div>
         </fieldset>
         <Field
           label="Subject"
@@ -95,7 +93,7 @@ export function NewDocket({ rows, me }: { rows: DocketRow[]; me: string }) {
             list="sites"
             maxLength={60}
             className={inputClass}
-            value={site}
+            value={site || kind?.site || ''}
             onChange={(e) => setSite(e.target.value)}
           />
           <datalist id="sites">
@@ -104,7 +102,7 @@ export function NewDocket({ rows, me }: { rows: DocketRow[]; me: string }) {
             ))}
           </datalist>
         </label>
-        <Choose label="Owner" value={owner} onChange={setOwner}>
+        <Choose label="Owner" value={owner ?? kind?.owner ?? me} onChange={setOwner}>
           <option value="">nobody yet</option>
           {(colleagues?.people ?? []).map((p) => (
             <option key={p.id} value={p.id}>
@@ -112,16 +110,22 @@ export function NewDocket({ rows, me }: { rows: DocketRow[]; me: string }) {
             </option>
           ))}
         </Choose>
-        <Choose label="Customer or partner" value={party} onChange={setParty}>
-          <option value="">nobody yet</option>
-          {parties.map((p) => (
-            <option key={p.id} value={p.id}>
-              {p.name}
-            </option>
-          ))}
-        </Choose>
+        {(kind?.withParty ?? true) ? (
+          <Choose label="Customer or partner" value={party} onChange={setParty}>
+            <option value="">nobody yet</option>
+            {parties.map((p) => (
+              <option key={p.id} value={p.id}>
+                {p.name}
+              </option>
+            ))}
+          </Choose>
+        ) : null}
         {party ? (
-          <Choose label="Their messages go to" value={queue || (queues[0]?.id ?? '')} onChange={setQueue}>
+          <Choose
+            label="Their messages go to"
+            value={queue || kind?.queue || (queues[0]?.id ?? '')}
+            onChange={setQueue}
+          >
             {queues.map((q) => (
               <option key={q.id} value={q.id}>
                 {q.name}
@@ -136,7 +140,7 @@ export function NewDocket({ rows, me }: { rows: DocketRow[]; me: string }) {
         ) : null}
         <p className="text-right">
           <Button look="main" type="submit" disabled={!subject.trim()}>
-            Open the {kind}
+            Open the {kind?.name.toLowerCase() ?? 'docket'}
           </Button>
         </p>
       </form>

@@ -11,7 +11,7 @@ export function StageStrip({ docket }: { docket: DocketView }) {
     <ol aria-label="Stages" className="flex items-center text-[13px] text-soft max-md:overflow-x-auto">
       {docket.stages.map((s, i) => (
         <li
-          key={s.name}
+          key={s.id}
           aria-current={s.standing === 'now' ? 'step' : undefined}
           className={cx(
             'mr-0.5 whitespace-nowrap border-t-[3px]',
@@ -74,14 +74,14 @@ function Stage({ docket, at }: { docket: DocketView; at: number }) {
           </p>
         </>
       ) : (
-        <Means docket={docket.ref} stage={at} onMoved={() => setShown(false)} />
+        <Means docket={docket.ref} stage={stage.id} onMoved={() => setShown(false)} />
       )}
     </Panel>
   );
 }
 
 /** What stands in the way of a stage, and what moving there sets off. */
-function Means({ docket, stage, onMoved }: { docket: string; stage: number; onMoved: () => void }) {
+function Means({ docket, stage, onMoved }: { docket: string; stage: string; onMoved: () => void }) {
   const { data } = useQuery({
     queryKey: [...keys.docket(docket), 'stage', stage],
     queryFn: () =>

@@ -125,7 +125,7 @@ export async function makeTask(task: NewTask): Promise<TaskView> {
 /** Where a task stands: in a docket and a gate, in another task, in a worklist. */
 export type Standing = {
   docket: string | null;
-  gateStage: number | null;
+  gateStage: string | null;
   parent: string | null;
   worklist: string | null;
   column: string | null;

@@ -128,11 +128,11 @@ export function Commitments({ docket }: { docket: DocketView }) {
           </details>
         ) : null}
       </Part>
-      {docket.stages.map((stage, i) => {
-        const gates = docket.tasks.filter((t) => t.gateStage === i).sort(order);
+      {docket.stages.map((stage) => {
+        const gates = docket.tasks.filter((t) => t.gateStage === stage.id).sort(order);
         return gates.length > 0 ? (
           <Part
-            key={stage.name}
+            key={stage.id}
             name={`${stage.name} waits for`}
             note={`${gates.filter(done).length} of ${gates.length} done`}
           >

@@ -17,6 +17,7 @@ import { Priority } from '../../ui/tags';
 import { Commitments } from './Commitments';
 import { CommitmentsOver } from './CommitmentsOver';
 import { DocketSettingPanel } from '../../dockets/DocketSettingPanel';
+import { HeadFields, Ties } from '../../dockets/HeadFields';
 import { StageStrip } from '../../dockets/StageStrip';
 
 const TaskPanel = lazy(() => import('../tasks/TaskPanel').then((m) => ({ default: m.TaskPanel })));
@@ -75,6 +76,7 @@ function Head({ docket, me }: { docket: DocketView; me: Me }) {
           Owner <b className="text-ink">{docket.owner?.firstName ?? 'nobody'}</b>
         </span>
         <span>{docket.site}</span>
+        <HeadFields docket={docket} />
         {docket.priority !== 'normal' ? <Priority value={docket.priority} /> : null}
         {docket.limited ? <span>limited to listed people</span> : null}
         {docket.open ? null : <b>closed</b>}
@@ -94,6 +96,7 @@ function Head({ docket, me }: { docket: DocketView; me: Me }) {
         >
           <Listening reference={docket.ref} />
         </Panel>
+        <Ties docket={docket} />
         {names.length > 0 ? (
           <span>
             {names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)} are` : `${names[0]} is`} here

@@ -258,12 +258,12 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
               aria-label="Gate of a stage"
               className={choice}
               value={task.gateStage ?? ''}
-              onChange={(e) => void place({ gateStage: e.target.value === '' ? null : Number(e.target.value) })}
+              onChange={(e) => void place({ gateStage: e.target.value || null })}
             >
               <option value="">no stage waits for it</option>
-              {detail.stages.map((s, i) => (
-                <option key={s} value={i}>
-                  {s} waits for it
+              {detail.stages.map((s) => (
+                <option key={s.id} value={s.id}>
+                  {s.name} waits for it
                 </option>
               ))}
             </select>
