@@ -21,13 +21,15 @@ test('a job is begun for a customer, changed, moved past its gates anyway, and c
   const panel = odalys.getByRole('dialog', { name: 'Docket details' });
   await panel.getByLabel('Subject').fill('Emberline: new decks and oars');
   await panel.getByLabel('Owner').selectOption('Ines Kowal');
-  await panel.getByRole('button', { name: /Add a milestone/ }).click();
-  await panel.getByLabel('Name').fill('launch');
+  await panel.getByLabel('Length (m)').fill('8.2');
+  await panel.getByRole('button', { name: 'Add launch' }).click();
+  await panel.getByLabel('Promised to').selectOption('Pell Rowing Club');
   await panel.getByLabel('When').fill('2026-04-20T10:00');
   await panel.getByRole('button', { name: 'Save' }).click();
   await expect(odalys.getByRole('heading', { level: 1 })).toHaveText('Emberline: new decks and oars');
   await expect(odalys.getByText('Launch Mon 20 Apr 10:00, in 4 working days')).toBeVisible();
   await expect(odalys.getByText('Odalys gave this docket to Ines')).toBeVisible();
+  await expect(odalys.getByText('Length 8.2 m')).toBeVisible();
 
   // A gate: what is in the way is said before, and who may go past it may.
   await odalys.keyboard.press('n');

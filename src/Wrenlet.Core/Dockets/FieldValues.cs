@@ -51,13 +51,7 @@ public static class FieldValues
                 : (null, $"{field.Name} is a sum, such as 1,250.00."),
             FieldType.Date => LocalDatePattern.Iso.Parse(text)
                 is { Success: true, Value: { Year: > 1900 and < 3000 } day }
-                ? (
-                    new FieldValue(
-                        LocalDatePattern.Iso.Format(day),
-                        day.ToDateTimeUnspecified().Ticks / TimeSpan.TicksPerDay
-                    ),
-                    null
-                )
+                ? (new FieldValue(LocalDatePattern.Iso.Format(day), OrderOf(day)), null)
                 : (null, $"{field.Name} is a date, such as 2026-05-04."),
             FieldType.Choice => Guid.TryParse(text, out var choice) && field.Choices.Any(c => c.Id == choice)
                 ? (
@@ -116,6 +110,11 @@ public static class FieldValues
         ArgumentNullException.ThrowIfNull(kind);
         return [.. kind.Fields.Where(f => f is { Retired: false, NeededFrom: not null } && !filled.Contains(f.Id))];
     }
+
+    /// <summary>The number by which a day is put in order.</summary>
+    public static double OrderOf(NodaTime.LocalDate day) => NodaTime.Period.DaysBetween(Epoch, day);
+
+    private static readonly NodaTime.LocalDate Epoch = new(1970, 1, 1);
 
     private static decimal? Decimal(string text) =>
         decimal.TryParse(

@@ -85,8 +85,19 @@ public sealed record Kind(
     bool Retired = false
 )
 {
+    /// <summary>Its stages in order, retired ones among them.</summary>
+    public ImmutableArray<Stage> AllStages
+    {
+        get;
+        init
+        {
+            field = value;
+            Stages = [.. value.Where(s => !s.Retired)];
+        }
+    } = AllStages;
+
     /// <summary>The stages that dockets go through, in order.</summary>
-    public ImmutableArray<Stage> Stages { get; } = [.. AllStages.Where(s => !s.Retired)];
+    public ImmutableArray<Stage> Stages { get; private init; } = [.. AllStages.Where(s => !s.Retired)];
 
     /// <summary>The stage that a new docket is in.</summary>
     public Stage First => Stages[0];

@@ -22,11 +22,11 @@ public sealed record Excerpt(string Text, ImmutableArray<Found> Marks)
         ArgumentNullException.ThrowIfNull(plain);
         ArgumentNullException.ThrowIfNull(words);
         var line = string.Join(' ', plain.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries));
-        var asked = Tokens(words).Select(t => Folded(words.Substring(t.Start, t.Length))).ToList();
+        var asked = Tokens(words).Select(t => Folding.Of(words.Substring(t.Start, t.Length))).ToList();
         var marks = Tokens(line)
             .Where(t =>
             {
-                var word = Folded(line.Substring(t.Start, t.Length));
+                var word = Folding.Of(line.Substring(t.Start, t.Length));
                 return asked
                     .Index()
                     .Any(a =>
@@ -71,22 +71,4 @@ public sealed record Excerpt(string Text, ImmutableArray<Found> Marks)
             yield return new Found(start, i - start);
         }
     }
-
-    /// <summary>
-    /// Letters of U+00C0 to U+017F without the accents that Unicode decomposes: a program without ICU has no
-    /// normalisation of its own.
-    /// </summary>
-    private const string Bare =
-        "AAAAAAÆCEEEEIIIIÐNOOOOO×ØUUUUYÞßaaaaaaæceeeeiiiiðnooooo÷øuuuuyþy"
-        + "AaAaAaCcCcCcCcDdĐđEeEeEeEeEe"
-        + "GgGgGgGgHhĦħIiIiIiIiIıĲĳJjKkĸLlLlLlĿŀŁłNnNnNnŉŊŋOoOoOoŒœRrRrRrSsSsSsSsTtTtŦŧUuUuUuUuUuUuWwYyYZzZzZzſ";
-
-    private static string Folded(string word) =>
-        System.Text.Ascii.IsValid(word)
-            ? word.ToLowerInvariant()
-            : string.Concat(
-                    word.Where(c => char.GetUnicodeCategory(c) is not UnicodeCategory.NonSpacingMark)
-                        .Select(c => c is >= '\u00C0' and <= '\u017F' ? Bare[c - 0xC0] : c)
-                )
-                .ToLowerInvariant();
 }

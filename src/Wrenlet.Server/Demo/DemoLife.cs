@@ -89,6 +89,7 @@ internal sealed class DemoLife(
             foreach (var told in life.Views)
                 NamedViewStore.Put(
                     w.Session,
+                    "tasks",
                     new(
                         DemoWords.Id("view " + told.Name),
                         Of(told.By).Id,

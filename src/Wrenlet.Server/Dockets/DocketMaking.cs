@@ -77,37 +77,49 @@ public sealed class DocketMaking(WriteQueue writes, WhoIsWho who, FirmKinds kind
             var s = w.Session;
             if (SeenDocket.Find(s, reference, by) is not { } before)
                 return new DocketOutcome(null);
-            if (VersionOf(s, before) != version)
-                return new(before, Changed: true);
-            if (terms.Owner?.Id != before.Owner && DocketRules.RefusesOwner(terms.Owner, terms.Sight) is { } blind)
-                return new(before, blind);
-            if (
-                !before.Sight.SameAs(terms.Sight)
-                && DocketRules.RefusesSight(by, before.Sight, terms.Sight, terms.Owner) is { } not
-            )
-                return new(before, not);
-            DocketStore.Set(s, before.Id, terms.Subject, terms.Site, terms.Owner?.Id, terms.Priority);
-            if (!before.Sight.SameAs(terms.Sight))
-                DocketStore.SetSight(s, before.Id, terms.Sight);
-            MilestoneStore.Set(s, before.Id, terms.Milestones, by.Id, at);
-            foreach (var (field, value) in terms.Values)
-                FieldStore.Set(s, before.Id, field, value);
-            DocketStore.Index(s, before.Id);
-            var after = DocketStore.Find(s, before.Id)!;
-            if (VersionOf(s, after) == version)
-                return new(after);
-            Log(w, after, by, at);
-            if (!before.Sight.SameAs(after.Sight))
-                SessionStore.Audit(
-                    s,
-                    at,
-                    by.Id,
-                    "said who sees a docket",
-                    $"{after.Ref}: {(after.Sight.Limited ? SightWords.Of(after.Sight, who.Current) : "all staff")}"
-                );
-            happenings.Say(w, new DocketSet(before, after, by, at));
-            return new(after);
+            return VersionOf(s, before) == version
+                ? Change(w, before, terms, by, at)
+                : new DocketOutcome(before, Changed: true);
         });
+
+    /// <summary>Changes what a docket is within a write that does more.</summary>
+    public DocketOutcome Change(Writing w, Docket before, DocketTerms terms, Person by, Instant at)
+    {
+        ArgumentNullException.ThrowIfNull(w);
+        ArgumentNullException.ThrowIfNull(before);
+        ArgumentNullException.ThrowIfNull(terms);
+        ArgumentNullException.ThrowIfNull(by);
+        var s = w.Session;
+        var version = VersionOf(s, before);
+        if (terms.Owner?.Id != before.Owner && DocketRules.RefusesOwner(terms.Owner, terms.Sight) is { } blind)
+            return new(before, blind);
+        if (
+            !before.Sight.SameAs(terms.Sight)
+            && DocketRules.RefusesSight(by, before.Sight, terms.Sight, terms.Owner) is { } not
+        )
+            return new(before, not);
+        DocketStore.Set(s, before.Id, terms.Subject, terms.Site, terms.Owner?.Id, terms.Priority);
+        if (!before.Sight.SameAs(terms.Sight))
+            DocketStore.SetSight(s, before.Id, terms.Sight);
+        MilestoneStore.Set(s, before.Id, terms.Milestones, by.Id, at);
+        foreach (var (field, value) in terms.Values)
+            FieldStore.Set(s, before.Id, field, value);
+        DocketStore.Index(s, before.Id);
+        var after = DocketStore.Find(s, before.Id)!;
+        if (VersionOf(s, after) == version)
+            return new(after);
+        Log(w, after, by, at);
+        if (!before.Sight.SameAs(after.Sight))
+            SessionStore.Audit(
+                s,
+                at,
+                by.Id,
+                "said who sees a docket",
+                $"{after.Ref}: {(after.Sight.Limited ? SightWords.Of(after.Sight, who.Current) : "all staff")}"
+            );
+        happenings.Say(w, new DocketSet(before, after, by, at));
+        return new(after);
+    }
 
     /// <summary>A mark of all that can be changed of a docket: as long as it is the same, nothing has been.</summary>
     public static string VersionOf(SqlSession session, Docket docket)

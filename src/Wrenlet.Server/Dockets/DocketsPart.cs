@@ -9,6 +9,7 @@ internal static class DocketsPart
     public static void MapDocketsPart(this IEndpointRouteBuilder api)
     {
         api.MapDocketMaking();
+        api.MapDocketsAtOnce();
         api.MapKinds();
     }
 }

@@ -315,7 +315,7 @@ internal static class DocketEndpoints
                 .ToList();
         });
 
-    private static DocketRow Row(SqlSession session, Docket docket, Kinds kinds, Roster roster, Instant now)
+    internal static DocketRow Row(SqlSession session, Docket docket, Kinds kinds, Roster roster, Instant now)
     {
         var conversations = ConversationStore.OfDocket(session, docket.Id);
         var outside = conversations

@@ -13,6 +13,7 @@ internal static class PagesPart
         api.MapMe();
         api.MapNeeds();
         api.MapDockets();
+        api.MapDocketTable();
         api.MapTalks();
         api.MapSaying();
         api.MapDraftChecks();

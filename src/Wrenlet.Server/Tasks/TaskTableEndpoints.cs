@@ -104,42 +104,18 @@ public sealed record ManyChanges([property: Required, MaxLength(500)] IReadOnlyL
 /// <param name="Problem">Why it was not changed; null when it was.</param>
 public sealed record OneOutcome(Guid Id, TaskView? Task, string? Problem);
 
-/// <summary>A named way of looking at tasks.</summary>
-/// <param name="Mine">Whether it is the viewer's own, to change and take away.</param>
-/// <param name="Settings">What is shown and how, as the client keeps it.</param>
-public sealed record NamedTaskView(
-    Guid Id,
-    string Name,
-    bool Shared,
-    bool Mine,
-    PersonView By,
-    JsonElement Settings,
-    string? Version = null
-) : IVersioned;
-
-/// <summary>A way of looking at tasks that is to be kept under a name.</summary>
-public sealed record NewTaskView(
-    [property: Required, StringLength(80, MinimumLength = 1)] string Name,
-    bool Shared,
-    [property: Required] JsonElement Settings
-);
-
 /// <summary>
-/// Many tasks at once: a table of them, changes of several, people's load, and named ways of looking at them.
+/// Many tasks at once: a table of them, changes of several, people's load.
 /// </summary>
 internal static class TaskTableEndpoints
 {
     private const int Most = 25_000;
-    private const int MostSettings = 20_000;
     private static readonly Duration Lately = Duration.FromDays(14);
 
     public static void MapTaskTables(this IEndpointRouteBuilder api)
     {
         api.MapGet("/tasks/table", GetTable).For(Access.Staff).Costly();
         api.MapPost("/tasks/changes", ChangeMany).For(Access.Staff);
-        api.MapGet("/task-views", GetViews).For(Access.Staff);
-        api.MapPut("/task-views/{id:guid}", PutView).For(Access.Staff);
-        api.MapDelete("/task-views/{id:guid}", RemoveView).For(Access.Staff);
     }
 
     /// <summary>
@@ -413,67 +389,4 @@ internal static class TaskTableEndpoints
             ? "Someone changed it since you opened it."
             : $"Someone changed “{outcome.Task!.Title}” meanwhile: "
                 + $"{string.Join(", ", outcome.Collisions.Select(c => $"{c.What} is now {c.Now}"))}. Yours was not saved.";
-
-    private static IReadOnlyList<NamedTaskView> GetViews(Viewer viewer, Database database, WhoIsWho who) =>
-        database
-            .Read(s => NamedViewStore.For(s, viewer.Person.Id))
-            .ConvertAll(v => View(v, viewer.Person, who.Current));
-
-    private static async Task<Results<Ok<NamedTaskView>, ProblemHttpResult>> PutView(
-        Guid id,
-        NewTaskView given,
-        [FromHeader(Name = "If-Match")] string? ifMatch,
-        Viewer viewer,
-        Database database,
-        WriteQueue writes,
-        WhoIsWho who
-    )
-    {
-        var settings = given.Settings.GetRawText();
-        if (settings.Length > MostSettings)
-            return Refusals.Invalid("settings", "This view has too many filters to save. Choose fewer.");
-        if (database.Read(s => NamedViewStore.Find(s, id)) is { } there && there.Owner != viewer.Person.Id)
-            return Refusals.Refused(
-                $"That view is {who.Current.NameOf(there.Owner)}'s. Keep yours under another name."
-            );
-        var view = new NamedView(id, viewer.Person.Id, given.Name.Trim(), given.Shared, settings);
-        return await writes.Run<Results<Ok<NamedTaskView>, ProblemHttpResult>>(w =>
-        {
-            var before = NamedViewStore.Find(w.Session, id) is { } kept ? View(kept, viewer.Person, who.Current) : null;
-            if (Versions.Held("view", ifMatch, before) is { } held)
-                return held;
-            NamedViewStore.Put(w.Session, view);
-            return TypedResults.Ok(View(view, viewer.Person, who.Current));
-        });
-    }
-
-    private static async Task<Results<NoContent, ProblemHttpResult>> RemoveView(
-        Guid id,
-        Viewer viewer,
-        Database database,
-        WriteQueue writes
-    )
-    {
-        if (database.Read(s => NamedViewStore.Find(s, id)) is not { } there || there.Owner != viewer.Person.Id)
-            return Refusals.NotFound("view of yours");
-        await writes.Run(w =>
-        {
-            NamedViewStore.Remove(w.Session, id);
-            return true;
-        });
-        return TypedResults.NoContent();
-    }
-
-    private static NamedTaskView View(NamedView view, Person viewer, Roster roster)
-    {
-        var named = new NamedTaskView(
-            view.Id,
-            view.Name,
-            view.Shared,
-            view.Owner == viewer.Id,
-            roster.Find(view.Owner) is { } by ? PersonView.Of(by) : PersonView.Stranger("someone"),
-            JsonDocument.Parse(view.Settings).RootElement
-        );
-        return named with { Version = Versions.Of(named) };
-    }
 }

@@ -18,6 +18,7 @@ internal static class TasksPart
         api.MapNext();
         api.MapTaskPlaces();
         api.MapTaskTables();
+        api.MapNamedViews();
         api.MapWorklists();
         api.MapTaskTransfers();
     }

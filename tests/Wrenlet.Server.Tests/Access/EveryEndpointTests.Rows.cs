@@ -253,6 +253,22 @@ public partial class EveryEndpointTests
                     site = "",
                 }
             ),
+            ["POST /api/dockets/table"] = new("/api/dockets/table", Staff, new { open = true }),
+            ["POST /api/dockets/table/file"] = new("/api/dockets/table/file", Staff, new { open = true }),
+            ["PUT /api/dockets/many"] = new("/api/dockets/many", Staff, new { refs = new[] { "J-2" } }),
+            ["GET /api/docket-views"] = new("/api/docket-views", Staff),
+            ["PUT /api/docket-views/{id}"] = new(
+                $"/api/docket-views/{Guid.CreateVersion7()}",
+                Staff,
+                new
+                {
+                    name = "Mine",
+                    shared = false,
+                    settings = new { open = true },
+                },
+                "*"
+            ),
+            ["DELETE /api/docket-views/{id}"] = new($"/api/docket-views/{Guid.CreateVersion7()}", []),
             ["GET /api/kinds"] = new("/api/kinds", Staff),
             ["PUT /api/kinds/{id}"] = new(
                 $"/api/kinds/{YardKinds.Project.Id.Value}",

@@ -425,6 +425,121 @@ public sealed class KindTests(YardFixture fixture) : YardTests(fixture)
         (await Of("Kit").Refused(HttpMethod.Delete, $"/api/dockets/{talked}")).Words.ShouldContain("so it is kept");
     }
 
+    [Fact]
+    public async Task The_table_is_sorted_filtered_and_grouped_by_what_the_firm_keeps_and_changed_many_at_once()
+    {
+        await SetUp();
+        var kind = Kind("Restoration");
+        var (pitch, maker) = (kind.Field("Pitch"), kind.Field("Maker"));
+        var made = new List<string>();
+        foreach (var (name, hz) in new[] { ("Tablesort A", "432"), ("Tablesort B", "9.5"), ("Tablesort C", null) })
+        {
+            made.Add(await Make("Restoration", name, party: null));
+            await Fill(made[^1], (pitch, hz), (maker, name == "Tablesort B" ? "Petrof" : "Kawai"));
+        }
+
+        async Task<JsonElement> Table(object wish, string who = "Kit") =>
+            await Of(who).Do(HttpMethod.Post, "/api/dockets/table", wish);
+        static string Refs(JsonElement table) =>
+            string.Join(
+                ",",
+                table.GetProperty("lines").EnumerateArray().Select(l => Text(l.GetProperty("row"), "subject")![^1])
+            );
+        var columns = (await Table(new { words = "tablesort" })).GetProperty("columns").EnumerateArray().ToList();
+        string Column(string name) => Text(columns.First(c => Text(c, "name") == name), "id")!;
+        Refs(await Table(new { words = "tablesort", sortBy = Column("Pitch") })).ShouldBe("B,A,C");
+        Refs(
+                await Table(
+                    new
+                    {
+                        words = "tablesort",
+                        sortBy = Column("Pitch"),
+                        down = true,
+                    }
+                )
+            )
+            .ShouldBe("A,B,C");
+        Refs(
+                await Table(
+                    new
+                    {
+                        words = "tablesort",
+                        filters = new[]
+                        {
+                            new
+                            {
+                                column = Column("Pitch"),
+                                sense = "least",
+                                value = "100",
+                            },
+                        },
+                    }
+                )
+            )
+            .ShouldBe("A");
+        Refs(await Table(new { words = "petrof tablesort" })).ShouldBe("B");
+        var grouped = await Table(
+            new
+            {
+                words = "tablesort",
+                groupBy = Column("Maker"),
+                columns = new[] { Column("Pitch") },
+            }
+        );
+        grouped
+            .GetProperty("groups")
+            .EnumerateArray()
+            .Select(g => $"{Text(g, "label")} {g.GetProperty("count")}")
+            .ShouldBe(["Kawai 2", "Petrof 1"]);
+        grouped
+            .GetProperty("lines")[2]
+            .GetProperty("cells")
+            .GetProperty(Column("Pitch"))
+            .GetString()
+            .ShouldBe("9.5 Hz");
+        (await Of("Kit").Refused(HttpMethod.Post, "/api/dockets/table", new { sortBy = "colour" })).Words.ShouldContain(
+            "no longer there"
+        );
+        var file = await (
+            await Of("Kit")
+                .Send(
+                    HttpMethod.Post,
+                    "/api/dockets/table/file",
+                    new
+                    {
+                        words = "tablesort",
+                        sortBy = Column("Pitch"),
+                        columns = new[] { Column("Maker") },
+                    }
+                )
+        ).Content.ReadAsStringAsync(Stop);
+        file.Split("\r\n")[1].ShouldEndWith(",Petrof");
+
+        // Many at once: what cannot be changed says why, the others are.
+        var many = await Of("Odalys")
+            .Do(
+                HttpMethod.Put,
+                "/api/dockets/many",
+                new
+                {
+                    refs = new[] { made[0], made[2], "J-1", "J-2" },
+                    site = "Workshop",
+                    values = new Dictionary<Guid, string?> { [pitch.Id] = "440" },
+                }
+            );
+        many.GetProperty("changed").EnumerateArray().Select(r => r.GetString()).ShouldBe([made[0], made[2]]);
+        many.GetProperty("refused").ToString().ShouldContain("Jobs have no field Pitch");
+        many.GetProperty("refused").ToString().ShouldContain("you cannot see it");
+        var after = await Of("Kit").Get($"/api/dockets/{made[2]}");
+        (Shown(after, "Pitch"), Text(after, "site")).ShouldBe(("440 Hz", "Workshop"));
+        // What is limited to others stands in nobody else's table.
+        (await Table(new { words = "dispute" }, "Odalys"))
+            .GetProperty("total")
+            .GetInt32()
+            .ShouldBe(0);
+        (await Table(new { words = "dispute" })).GetProperty("total").GetInt32().ShouldBe(1);
+    }
+
     private async Task<KindSetting> KindNow(string name) =>
         JsonSerializer
             .Deserialize<List<KindSetting>>((await Of("Wilhelmina").Get("/api/kinds")).GetRawText(), Web)!

@@ -232,7 +232,7 @@ public sealed partial class SmallYard
         PeopleStore.AddParty(s, new PartyId(SpareParty), "Spare party", PartyKind.Customer);
         StockStore.Put(s, new StockReply(KitsStock, People["Kit"].Id, "mine", "Dear {party first name}", 1));
         StockStore.Put(s, new StockReply(EverybodysStock, null, "ours", "Dear {party first name}", 1));
-        NamedViewStore.Put(s, new NamedView(KitsView, People["Kit"].Id, WordOf("Kits view"), false, "{}"));
+        NamedViewStore.Put(s, "tasks", new NamedView(KitsView, People["Kit"].Id, WordOf("Kits view"), false, "{}"));
         FileStore.Begin(
             s,
             new Upload(KitsUpload, People["Kit"].Id, WordOf("Kits upload") + ".txt", "text/plain", 1000, Now)

@@ -140,13 +140,13 @@ public sealed class TaskSideStoreTests : TaskShelf
     public void A_named_view_is_its_owners_and_shared_with_all_if_they_say_so()
     {
         var own = new NamedView(Guid.CreateVersion7(), Odalys, "Late ones", false, "{}");
-        NamedViewStore.Put(S, own);
-        NamedViewStore.For(S, Ines).ShouldBeEmpty();
-        NamedViewStore.Put(S, own with { Shared = true, Name = "All late ones" });
-        NamedViewStore.For(S, Ines).ShouldHaveSingleItem().Name.ShouldBe("All late ones");
-        NamedViewStore.Find(S, own.Id)!.Owner.ShouldBe(Odalys);
+        NamedViewStore.Put(S, "tasks", own);
+        NamedViewStore.For(S, "tasks", Ines).ShouldBeEmpty();
+        NamedViewStore.Put(S, "tasks", own with { Shared = true, Name = "All late ones" });
+        NamedViewStore.For(S, "tasks", Ines).ShouldHaveSingleItem().Name.ShouldBe("All late ones");
+        NamedViewStore.Find(S, "tasks", own.Id)!.Owner.ShouldBe(Odalys);
         NamedViewStore.Remove(S, own.Id);
-        NamedViewStore.Find(S, own.Id).ShouldBeNull();
+        NamedViewStore.Find(S, "tasks", own.Id).ShouldBeNull();
     }
 
     [Fact]

@@ -28,6 +28,8 @@ export const keys = {
   advice: (id: string) => ['advice', id] as const,
   stock: ['stock'] as const,
   kinds: ['kinds'] as const,
+  removed: ['removed-dockets'] as const,
+  stockFields: ['stock-fields'] as const,
   contacts: ['contacts'] as const,
   contact: (id: string) => ['contacts', id] as const,
   setUp: ['set-up'] as const,

@@ -1134,6 +1134,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dockets/many": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ManyDockets"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ManyChanged"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kinds": {
         parameters: {
             query?: never;
@@ -3331,6 +3370,103 @@ export interface paths {
         trace?: never;
     };
     "/api/task-views/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewTaskView"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NamedTaskView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/docket-views": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NamedTaskView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/docket-views/{id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -5893,6 +6029,82 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dockets/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TableWish"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TableView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/table/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TableWish"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/conversations/{id}": {
         parameters: {
             query?: never;
@@ -8404,8 +8616,22 @@ export interface components {
             /** Format: int64 */
             upTo: number;
         };
+        ManyChanged: {
+            changed: string[];
+            refused: components["schemas"]["NotChanged"][];
+        };
         ManyChanges: {
             changes: components["schemas"]["OneOfMany"][];
+        };
+        ManyDockets: {
+            refs: string[];
+            site?: null | string;
+            /** Format: uuid */
+            owner?: null | string;
+            priority?: null | string;
+            values?: null | {
+                [key: string]: string;
+            };
         };
         MarkView: {
             /** Format: int32 */
@@ -8863,6 +9089,10 @@ export interface components {
             reason: string;
             blocked: boolean;
             stale: boolean;
+        };
+        NotChanged: {
+            ref: string;
+            why: string;
         };
         NoticeView: {
             /** Format: uuid */
@@ -9470,6 +9700,52 @@ export interface components {
         SuggestionView: {
             person: components["schemas"]["OwnerView"];
             reasons: string[];
+        };
+        TableColumn: {
+            id: string;
+            name: string;
+            type: string;
+            ofFirm: boolean;
+            choices: string[];
+        };
+        TableFilter: {
+            column: string;
+            sense: string;
+            value?: null | string;
+        };
+        TableGroup: {
+            label: string;
+            /** Format: int32 */
+            count: number;
+        };
+        TableLine: {
+            group: string;
+            row: components["schemas"]["DocketRow"];
+            cells: {
+                [key: string]: string;
+            };
+        };
+        TableView: {
+            columns: components["schemas"]["TableColumn"][];
+            groups: components["schemas"]["TableGroup"][];
+            lines: components["schemas"]["TableLine"][];
+            /** Format: int32 */
+            total: number;
+            more: boolean;
+        };
+        TableWish: {
+            /** @default true */
+            open: boolean;
+            /** Format: uuid */
+            kind?: null | string;
+            words?: null | string;
+            filters?: null | components["schemas"]["TableFilter"][];
+            sortBy?: null | string;
+            /** @default false */
+            down: boolean;
+            groupBy?: null | string;
+            columns?: null | string[];
+            after?: null | string;
         };
         Taggable: {
             kind: string;

@@ -56,6 +56,7 @@ export function LaneHead({
       {!inside && others.length > 1 ? (
         <select
           aria-label="With whom"
+          title={conversation.party?.name}
           value={conversation.id}
           onChange={(e) => onChoose?.(e.target.value)}
           className="min-h-6 w-44 min-w-20 shrink max-md:w-24 max-md:flex-1 rounded-[3px] border border-outside-line bg-surface px-1 text-ink max-md:min-h-[44px]"

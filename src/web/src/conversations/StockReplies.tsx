@@ -1,3 +1,4 @@
+import { useQuery } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { Refusal, type StockView, api, taken } from '../api/client';
@@ -7,27 +8,20 @@ import { Clashes } from '../ui/Clashes';
 import { Button, Field, cx, inputClass } from '../ui/controls';
 import { sayWrong } from '../ui/toasts';
 
-const fields = [
-  '{party}',
-  '{party first name}',
-  '{docket}',
-  '{subject}',
-  '{launch}',
-  '{handover}',
-  '{my name}',
-  '{my first name}',
-  '{firm}',
-];
-
 /** Texts for repeated use: one's own, and those of the firm. */
 export function StockReplies({ administrator }: { administrator: boolean }) {
   const { data } = useStock();
+  const { data: fields = [] } = useQuery({
+    queryKey: keys.stockFields,
+    queryFn: () => taken(api.GET('/api/stock-fields')),
+  });
   const [added, setAdded] = useState<StockView[]>([]);
   const all = [...(data ?? []), ...added.filter((a) => !data?.some((s) => s.id === a.id))];
   return (
     <div className="grid max-w-[860px] gap-3">
       <p className="text-soft">
-        In a reply, type ; and part of the name. These fields are filled in for you: {fields.join(', ')}.
+        In a reply, type ; and part of the name. These fields are filled in for you:{' '}
+        {fields.map((f) => `{${f}}`).join(', ')}.
       </p>
       {all.map((s) => (
         <Stock key={s.id} stock={s} />

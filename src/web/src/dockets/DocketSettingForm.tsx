@@ -1,14 +1,13 @@
-import { X } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import { type DocketFields, type DocketSetting, type Me, Refusal, api, taken } from '../api/client';
 import { useBegun } from '../api/meanwhile';
 import { keys, queries, useColleagues } from '../api/queries';
-import { MomentField } from '../ui/MomentField';
-import { firmNow, moment } from '../ui/time';
+import { moment } from '../ui/time';
 import { Clashes } from '../ui/Clashes';
-import { Button, Field, IconButton } from '../ui/controls';
+import { Button, Field } from '../ui/controls';
 import { Choose } from '../ui/Choose';
+import { MilestoneFields } from './MilestoneFields';
 import { OwnField, shownOwn, useOwnFields } from './OwnField';
 import { refreshDocket } from './setting';
 
@@ -142,50 +141,11 @@ function Form({ reference, setting, onDone }: { reference: string; setting: Dock
           ))}
         </div>
       ) : null}
-      <fieldset className="grid gap-1.5">
-        <legend className="text-[13px] font-semibold">Milestones</legend>
-        {fields.milestones.map((m, i) => {
-          const put = (part: Partial<typeof m>) =>
-            set({ milestones: fields.milestones.map((x, j) => (j === i ? { ...x, ...part } : x)) });
-          return (
-            <span key={i} className="flex items-end gap-1.5">
-              <Field
-                label="Name"
-                required
-                maxLength={40}
-                className="flex-1"
-                value={m.name}
-                onChange={(e) => put({ name: e.target.value })}
-              />
-              <MomentField
-                label="When"
-                sense="from"
-                required
-                className="w-44"
-                value={m.at}
-                onChange={(at) => at && put({ at })}
-              />
-              <IconButton
-                label={`Remove ${m.name || 'this milestone'}`}
-                onClick={() => set({ milestones: fields.milestones.filter((_, j) => j !== i) })}
-              >
-                <X size={15} />
-              </IconButton>
-            </span>
-          );
-        })}
-        <p>
-          <Button
-            look="quiet"
-            disabled={fields.milestones.length >= 12}
-            onClick={() =>
-              set({ milestones: [...fields.milestones, { name: '', at: new Date(firmNow()).toISOString() }] })
-            }
-          >
-            Add a milestone, such as a delivery
-          </Button>
-        </p>
-      </fieldset>
+      <MilestoneFields
+        reference={reference}
+        milestones={fields.milestones}
+        onChange={(milestones) => set({ milestones })}
+      />
       <fieldset>
         <legend className="text-[13px] font-semibold">Which colleagues can see it</legend>
         <label className="flex min-h-6 items-center gap-1.5 max-md:min-h-[44px]">

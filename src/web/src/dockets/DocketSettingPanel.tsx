@@ -3,13 +3,15 @@ import { Panel } from '../ui/controls';
 
 const DocketSettingForm = lazy(() => import('./DocketSettingForm').then((m) => ({ default: m.DocketSettingForm })));
 
+const DocketTies = lazy(() => import('./DocketTies').then((m) => ({ default: m.DocketTies })));
+
 /** What a docket is: its subject, site, owner, priority and moments, and who sees it. */
 export function DocketSettingPanel({ reference }: { reference: string }) {
   const [open, setOpen] = useState(false);
   return (
     <Panel
       label="Docket details"
-      className="max-h-[82vh] w-[min(460px,92vw)] overflow-auto"
+      className="max-h-[82vh] w-[min(520px,94vw)] overflow-auto"
       open={open}
       onOpenChange={setOpen}
       trigger={
@@ -23,6 +25,7 @@ export function DocketSettingPanel({ reference }: { reference: string }) {
     >
       <Suspense fallback={<p className="text-soft">Loading …</p>}>
         <DocketSettingForm reference={reference} onDone={() => setOpen(false)} />
+        <DocketTies reference={reference} onDone={() => setOpen(false)} />
       </Suspense>
     </Panel>
   );

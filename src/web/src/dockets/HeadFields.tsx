@@ -1,5 +1,8 @@
 import { Link } from 'react-router';
 import type { DocketLink, DocketView } from '../api/client';
+import { Panel, cx } from '../ui/controls';
+import { exact } from '../ui/time';
+import { texts } from './texts';
 
 /** What a firm keeps of its dockets of this kind, as far as it is to stand at the top. */
 export const HeadFields = ({ docket }: { docket: DocketView }) =>
@@ -23,23 +26,60 @@ export function Ties({ docket }: { docket: DocketView }) {
     <>
       {docket.sameAs ? (
         <span className="font-semibold text-soon">
-          Same as <To docket={docket.sameAs} />, which goes on
+          {texts.ties.sameAs} <To docket={docket.sameAs} />, {texts.ties.goesOn}
         </span>
       ) : null}
       {docket.whole ? (
         <span>
-          Part of <To docket={docket.whole} />
+          {texts.ties.partOf} <To docket={docket.whole} />
         </span>
       ) : null}
       {docket.parts.length > 0 ? (
         <span className="flex flex-wrap gap-x-1.5">
-          Parts:
+          {texts.ties.parts}
           {docket.parts.map((p) => (
             <To key={p.ref} docket={p} />
           ))}
         </span>
       ) : null}
-      {docket.formerRefs.length > 0 ? <span>before: {docket.formerRefs.join(', ')}</span> : null}
+      {docket.formerRefs.length > 0 ? <span>{texts.ties.before(docket.formerRefs.join(', '))}</span> : null}
     </>
+  );
+}
+
+/** The next date that was promised; a press shows every date it had, who set it, and whom it was promised to. */
+export function NextMilestone({ docket }: { docket: DocketView }) {
+  const milestone = docket.milestones.find((m) => !m.label.endsWith('past'));
+  if (!milestone) return null;
+  return (
+    <Panel
+      label={texts.milestones.was}
+      align="end"
+      className="w-[min(380px,92vw)]"
+      trigger={
+        <button
+          type="button"
+          title={exact(milestone.at)}
+          className={cx('min-h-6 rounded-[3px] hover:underline', milestone.soon && 'font-semibold text-soon')}
+        >
+          {milestone.name.charAt(0).toUpperCase() + milestone.name.slice(1)} {milestone.label}
+        </button>
+      }
+    >
+      <p className="font-bold">{milestone.name}</p>
+      {milestone.was.length > 1 ? (
+        <ul>
+          {milestone.was.map((was, i) => (
+            <li key={i} className={cx('border-t py-1', i > 0 && 'text-soft')}>
+              {was}
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <p className="text-soft">
+          {milestone.was[0]}. {texts.milestones.only}
+        </p>
+      )}
+    </Panel>
   );
 }

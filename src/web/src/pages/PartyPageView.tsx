@@ -91,6 +91,20 @@ function Talk({ conversation, firm, onSheet }: TalkProps) {
   };
   return (
     <section aria-label={conversation.subject} className="flex min-h-0 flex-1 flex-col">
+      {conversation.stage || conversation.fields.length > 0 ? (
+        <p className="flex flex-none flex-wrap gap-x-5 gap-y-0.5 border-b bg-surface px-4 py-1.5 text-[13.5px]">
+          {conversation.stage ? (
+            <span>
+              Where it stands: <b>{conversation.stage}</b>
+            </span>
+          ) : null}
+          {conversation.fields.map((f) => (
+            <span key={f.name} dir="auto" className="text-soft">
+              {f.name} <b className="font-semibold text-ink">{f.shown}</b>
+            </span>
+          ))}
+        </p>
+      ) : null}
       <div
         className="min-h-0 flex-1 overflow-auto bg-outside-ground px-3 py-3"
         tabIndex={0}

@@ -17,7 +17,7 @@ import { Priority } from '../../ui/tags';
 import { Commitments } from './Commitments';
 import { CommitmentsOver } from './CommitmentsOver';
 import { DocketSettingPanel } from '../../dockets/DocketSettingPanel';
-import { HeadFields, Ties } from '../../dockets/HeadFields';
+import { HeadFields, NextMilestone, Ties } from '../../dockets/HeadFields';
 import { StageStrip } from '../../dockets/StageStrip';
 
 const TaskPanel = lazy(() => import('../tasks/TaskPanel').then((m) => ({ default: m.TaskPanel })));
@@ -104,11 +104,7 @@ function Head({ docket, me }: { docket: DocketView; me: Me }) {
         ) : null}
       </p>
       <p className="flex flex-wrap items-center gap-x-4 text-[13px] text-soft md:justify-end">
-        {milestone ? (
-          <span className={cx(milestone.soon && 'font-semibold text-soon')} title={exact(milestone.at)}>
-            {milestone.name.charAt(0).toUpperCase() + milestone.name.slice(1)} {milestone.label}
-          </span>
-        ) : null}
+        <NextMilestone docket={docket} />
         {docket.openGates > 0 ? (
           <span>
             {docket.openGates} {docket.openGates === 1 ? 'gate' : 'gates'} open

@@ -1,8 +1,7 @@
 using System.Collections.Immutable;
-using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 
-namespace Wrenlet.Core.Flow;
+namespace Wrenlet.Core.Dockets;
 
 /// <summary>What a docket takes along when it becomes one of another kind.</summary>
 /// <param name="Stage">The stage that it is in then.</param>
@@ -87,7 +86,13 @@ public static class Tying
         : talked ? "Something has been sent or received in it, so it is kept. Close it instead."
         : null;
 
-    private static bool Fits(Field a, Field b) => a.Type == b.Type && Same(a.Name, b.Name);
+    /// <summary>Whether two fields of different kinds are the same to people: by name and type.</summary>
+    public static bool Fits(Field a, Field b)
+    {
+        ArgumentNullException.ThrowIfNull(a);
+        ArgumentNullException.ThrowIfNull(b);
+        return a.Type == b.Type && Same(a.Name, b.Name);
+    }
 
     private static bool Same(string a, string b) => string.Equals(a, b, StringComparison.OrdinalIgnoreCase);
 }
