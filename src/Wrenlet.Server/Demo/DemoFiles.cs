@@ -15,8 +15,11 @@ internal sealed record FirmFile(
     string Country,
     StockFile[] StockReplies,
     string[] RatingWords,
-    KindFile[] Kinds
+    KindFile[] Kinds,
+    SiteFile[] Sites
 );
+
+internal sealed record SiteFile(string Name, string Address, string Hours);
 
 internal sealed record KindFile(
     string Name,

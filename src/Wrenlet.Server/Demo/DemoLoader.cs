@@ -128,6 +128,11 @@ internal sealed partial class DemoLoader(
     private Task AddKinds(FirmFile firm) =>
         writes.Run(w =>
         {
+            foreach (var site in firm.Sites)
+                SiteStore.Put(
+                    w.Session,
+                    new Site(DemoWords.Id("site " + site.Name), site.Name, site.Address, "", site.Hours)
+                );
             foreach (var kind in DemoKinds.Of(firm))
             {
                 KindStore.Put(w.Session, kind);

@@ -75,6 +75,7 @@ internal static class DocketMakingEndpoints
         DocketToMake given,
         Viewer viewer,
         DocketMaking making,
+        Database database,
         WhoIsWho who,
         FirmKinds kinds,
         FirmClock clock
@@ -91,6 +92,8 @@ internal static class DocketMakingEndpoints
             return Refusals.Invalid("owner", "There is no such colleague. Choose another.");
         if (Wrong(given.Party, given.Queue, roster) is { } problem)
             return problem;
+        if (SiteRules.Refuses(given.Site.Trim(), null, database.Read(SiteStore.All)) is { } nowhere)
+            return Refusals.Invalid("site", nowhere);
         var outcome = await making.Make(
             new NewDocketTerms(
                 new DocketId(given.Id),
@@ -175,6 +178,8 @@ internal static class DocketMakingEndpoints
             return Refusals.Invalid("If-Match", "A change names the version it was made on.");
         if (DocketRules.WrongSubject(given.Subject) is { } wrong)
             return Refusals.Invalid("subject", wrong);
+        if (SiteRules.Refuses(given.Site.Trim(), before.Site, database.Read(SiteStore.All)) is { } nowhere)
+            return Refusals.Invalid("site", nowhere);
         if (StoredWords.Priorities.Parse(given.Priority) is not { } priority)
             return Refusals.Invalid(
                 "priority",

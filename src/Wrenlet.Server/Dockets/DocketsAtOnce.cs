@@ -39,6 +39,7 @@ internal static class DocketsAtOnce
         ManyDockets given,
         Viewer viewer,
         DocketMaking making,
+        Database database,
         WriteQueue writes,
         WhoIsWho who,
         FirmKinds kinds,
@@ -52,6 +53,8 @@ internal static class DocketsAtOnce
                 "priority",
                 $"“{word}” is not a priority. Use {string.Join(", ", StoredWords.Priorities.All)}."
             );
+        if (SiteRules.Refuses(given.Site?.Trim() ?? "", null, database.Read(SiteStore.All)) is { } nowhere)
+            return Refusals.Invalid("site", nowhere);
         var owner = given.Owner is { } o ? roster.Find(new PersonId(o)) : null;
         if (given.Owner is not null && owner is not { IsStaff: true })
             return Refusals.Invalid("owner", "There is no such colleague. Choose another.");

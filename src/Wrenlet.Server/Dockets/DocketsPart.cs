@@ -11,5 +11,6 @@ internal static class DocketsPart
         api.MapDocketMaking();
         api.MapDocketsAtOnce();
         api.MapKinds();
+        api.MapSites();
     }
 }

@@ -21,7 +21,22 @@ internal static class KindEndpoints
         api.MapPut("/kinds/{id:guid}", Put).For(Access.Administrators);
     }
 
-    private static IReadOnlyList<KindSetting> Get(FirmKinds kinds) => [.. kinds.Current.All.Select(KindSetting.Of)];
+    private static IReadOnlyList<KindSetting> Get(FirmKinds kinds, Database database, WhoIsWho who, FirmClock clock)
+    {
+        var year = Year(who, clock);
+        return database.Read(s =>
+            kinds
+                .Current.All.Select(k =>
+                    KindSetting.Of(k) with
+                    {
+                        NextRef = DocketStore.NextRef(s, k, year).ToString(),
+                    }
+                )
+                .ToList()
+        );
+    }
+
+    private static int Year(WhoIsWho who, FirmClock clock) => clock.Now.InZone(who.Current.Firm!.Calendar.Zone).Year;
 
     private static async Task<Results<Ok<KindSetting>, ProblemHttpResult>> Put(
         Guid id,
@@ -29,6 +44,7 @@ internal static class KindEndpoints
         [FromHeader(Name = "If-Match")] string? ifMatch,
         Viewer viewer,
         FirmKinds kinds,
+        Database database,
         WriteQueue writes,
         Dispatcher happenings,
         WhoIsWho who,
@@ -43,7 +59,7 @@ internal static class KindEndpoints
         if (Unknown(given, who.Current) is { } unknown)
             return unknown;
         ProblemHttpResult? problem = null;
-        var year = clock.Now.InZone(who.Current.Firm!.Calendar.Zone).Year;
+        var year = Year(who, clock);
         await writes.Run(w =>
         {
             var all = KindStore.Load(w.Session);
@@ -57,7 +73,7 @@ internal static class KindEndpoints
                 return;
             Write(w, happenings, before, after, viewer.Person, given, clock.Now);
         });
-        return problem is null ? TypedResults.Ok(KindSetting.Of(kinds.Current.Find(new KindId(id))!)) : problem;
+        return problem is null ? TypedResults.Ok(Get(kinds, database, who, clock).First(k => k.Id == id)) : problem;
     }
 
     private static ProblemHttpResult? Unknown(KindSetting given, Roster roster) =>

@@ -61,6 +61,7 @@ public sealed record FieldSetting(
 /// <param name="Owner">Who answers for a new one; null for whoever makes it.</param>
 /// <param name="FromTalk">Whether a conversation without a docket opens one of this kind.</param>
 /// <param name="Retired">Whether no new docket of it is made.</param>
+/// <param name="NextRef">The reference that the next docket gets; not read from what is sent.</param>
 public sealed record KindSetting(
     Guid Id,
     [property: Required(AllowEmptyStrings = true), StringLength(40)] string Name,
@@ -77,7 +78,8 @@ public sealed record KindSetting(
     [property: Required, MaxLength(KindRules.MostStages)] IReadOnlyList<StageSetting> Stages,
     [property: Required, MaxLength(KindRules.MostMilestones)] IReadOnlyList<KindMilestoneSetting> Milestones,
     [property: Required, MaxLength(KindRules.MostFields)] IReadOnlyList<FieldSetting> Fields,
-    string? Version = null
+    string? Version = null,
+    string? NextRef = null
 ) : IVersioned
 {
     /// <summary>A kind as it is shown.</summary>

@@ -269,6 +269,18 @@ public partial class EveryEndpointTests
                 "*"
             ),
             ["DELETE /api/docket-views/{id}"] = new($"/api/docket-views/{Guid.CreateVersion7()}", []),
+            ["GET /api/sites"] = new("/api/sites", Staff),
+            ["PUT /api/sites/{id}"] = new(
+                $"/api/sites/{_site}",
+                Administrators,
+                new
+                {
+                    name = "Slipway",
+                    address = "",
+                    zone = "",
+                    hours = "",
+                }
+            ),
             ["GET /api/kinds"] = new("/api/kinds", Staff),
             ["PUT /api/kinds/{id}"] = new(
                 $"/api/kinds/{YardKinds.Project.Id.Value}",

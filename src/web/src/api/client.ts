@@ -77,6 +77,11 @@ export type MeetingItem = Schemas['MeetingItem'];
 export type MeetingDayView = Schemas['MeetingDayView'];
 export type InvitableView = Schemas['InvitableView'];
 export type NarrowingView = Schemas['NarrowingView'];
+export type TableWish = Schemas['TableWish'];
+export type TableColumn = Schemas['TableColumn'];
+export type TableFilter = Schemas['TableFilter'];
+export type TableLine = Schemas['TableLine'];
+export type SiteSetting = Schemas['SiteSetting'];
 export type KindSetting = Schemas['KindSetting'];
 export type DocketLink = Schemas['DocketLink'];
 export type DocketFields = Schemas['DocketFields'];
@@ -201,3 +206,13 @@ export const sendPart = (id: string, from: number, part: Blob, gone: (bytes: num
     };
     request.send(part);
   });
+
+/** Hands a file that was asked for to the browser, to be saved under a name. */
+export async function saveFile(call: Promise<Answer<unknown>>, name: string) {
+  const url = URL.createObjectURL((await taken(call)) as Blob);
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(url);
+}

@@ -45,7 +45,7 @@ export const keys = {
   taskDetail: ['task-detail'] as const,
   load: ['load'] as const,
   worklists: ['worklists'] as const,
-  taskViews: ['task-views'] as const,
+  sites: ['sites'] as const,
 };
 
 export const useDockets = (open: boolean) =>
@@ -80,6 +80,10 @@ export const useColleagues = () =>
 /** The firm's kinds of docket, retired ones among them. */
 export const useKinds = () =>
   useQuery({ queryKey: keys.kinds, queryFn: () => taken(api.GET('/api/kinds')), staleTime: 300_000 });
+
+/** The firm's sites, retired ones among them. */
+export const useSites = () =>
+  useQuery({ queryKey: keys.sites, queryFn: () => taken(api.GET('/api/sites')), staleTime: 300_000 });
 
 export const useStock = () =>
   useQuery({ queryKey: keys.stock, queryFn: () => taken(api.GET('/api/stock-replies')), staleTime: 300_000 });

@@ -1251,6 +1251,84 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SiteSetting"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SiteSetting"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SiteSetting"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/conversations/{id}/queue": {
         parameters: {
             query?: never;
@@ -8565,6 +8643,7 @@ export interface components {
             milestones: components["schemas"]["KindMilestoneSetting"][];
             fields: components["schemas"]["FieldSetting"][];
             version?: null | string;
+            nextRef?: null | string;
         };
         LeakView: {
             kind: string;
@@ -9615,6 +9694,16 @@ export interface components {
             at: string;
             /** Format: int64 */
             upTo: number;
+        };
+        SiteSetting: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            address: string;
+            zone: string;
+            hours: string;
+            retired: boolean;
+            version?: null | string;
         };
         StaffSetting: {
             /** Format: uuid */

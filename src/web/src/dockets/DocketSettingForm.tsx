@@ -7,6 +7,7 @@ import { moment } from '../ui/time';
 import { Clashes } from '../ui/Clashes';
 import { Button, Field } from '../ui/controls';
 import { Choose } from '../ui/Choose';
+import { SiteField } from '../ui/SiteField';
 import { MilestoneFields } from './MilestoneFields';
 import { OwnField, shownOwn, useOwnFields } from './OwnField';
 import { refreshDocket } from './setting';
@@ -112,7 +113,7 @@ function Form({ reference, setting, onDone }: { reference: string; setting: Dock
         onChange={(e) => set({ subject: e.target.value })}
       />
       <div className="grid grid-cols-2 gap-2">
-        <Field label="Site" maxLength={60} value={fields.site} onChange={(e) => set({ site: e.target.value })} />
+        <SiteField value={fields.site} onChange={(site) => set({ site })} />
         <Choose label="Priority" value={fields.priority} onChange={(priority) => set({ priority })}>
           {['critical', 'high', 'normal', 'low'].map((p) => (
             <option key={p} value={p}>

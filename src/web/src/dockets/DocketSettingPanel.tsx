@@ -11,7 +11,7 @@ export function DocketSettingPanel({ reference }: { reference: string }) {
   return (
     <Panel
       label="Docket details"
-      className="max-h-[82vh] w-[min(520px,94vw)] overflow-auto"
+      className="max-h-[82vh] w-[min(600px,94vw)] overflow-auto"
       open={open}
       onOpenChange={setOpen}
       trigger={

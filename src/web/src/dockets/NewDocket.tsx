@@ -2,14 +2,15 @@ import { Plus } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 as newId } from 'uuid';
-import { type DocketRow, api, taken } from '../api/client';
+import { api, taken } from '../api/client';
 import { useColleagues, useKinds } from '../api/queries';
-import { Button, Field, Panel, inputClass } from '../ui/controls';
+import { Button, Field, Panel } from '../ui/controls';
+import { SiteField } from '../ui/SiteField';
 import { Choose } from '../ui/Choose';
 import { refreshDocket, useParties, useQueueNames } from './setting';
 
 /** Begins a docket: what it is, who answers for it, and with whom it is done. */
-export function NewDocket({ rows, me }: { rows: DocketRow[]; me: string }) {
+export function NewDocket({ me }: { me: string }) {
   const [open, setOpen] = useState(false);
   const [id, setId] = useState(() => newId());
   const kinds = (useKinds().data ?? []).filter((k) => !k.retired);
@@ -25,7 +26,6 @@ export function NewDocket({ rows, me }: { rows: DocketRow[]; me: string }) {
   const { data: parties = [] } = useParties(open);
   const { data: queues = [] } = useQueueNames(open);
   const navigate = useNavigate();
-  const sites = [...new Set(rows.map((r) => r.site).filter(Boolean))].sort();
   const make = async (event: FormEvent) => {
     event.preventDefault();
     try {
@@ -87,21 +87,7 @@ export function NewDocket({ rows, me }: { rows: DocketRow[]; me: string }) {
           value={subject}
           onChange={(e) => setSubject(e.target.value)}
         />
-        <label className="block">
-          <span className="mb-0.5 block text-[13px] font-semibold">Site</span>
-          <input
-            list="sites"
-            maxLength={60}
-            className={inputClass}
-            value={site || kind?.site || ''}
-            onChange={(e) => setSite(e.target.value)}
-          />
-          <datalist id="sites">
-            {sites.map((s) => (
-              <option key={s} value={s} />
-            ))}
-          </datalist>
-        </label>
+        <SiteField value={site || kind?.site || ''} onChange={setSite} />
         <Choose label="Owner" value={owner ?? kind?.owner ?? me} onChange={setOwner}>
           <option value="">nobody yet</option>
           {(colleagues?.people ?? []).map((p) => (

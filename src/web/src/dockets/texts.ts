@@ -1,5 +1,18 @@
 /** All that is read where dockets are listed, made and changed. */
 export const texts = {
+  sites: {
+    intro: 'The places where you work. Renaming one renames it everywhere; a retired one stays where it was chosen.',
+    name: 'Name',
+    address: 'Address',
+    zone: 'Time zone',
+    hours: 'Hours',
+    firms: 'the firm’s',
+    retired: 'Retired',
+    save: 'Save',
+    add: 'New site',
+    unnamed: 'New site',
+    saved: (name: string) => `${name} saved.`,
+  },
   milestones: {
     title: 'Milestones',
     name: 'Name',

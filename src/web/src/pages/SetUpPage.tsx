@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { api, taken } from '../api/client';
 import { keys } from '../api/queries';
 import { Wrong, cx } from '../ui/controls';
+import { SitesPart } from '../dockets/SitesPart';
 import { KindsPart } from '../dockets/kinds/KindsPart';
 import { StockReplies } from '../conversations/StockReplies';
 import { Holidays } from '../accounts/setup/HolidaysPart';
@@ -13,7 +14,18 @@ import { Router } from '../accounts/setup/RouterPart';
 import { Staff } from '../accounts/setup/StaffPart';
 import { StuckPart } from '../accounts/setup/StuckPart';
 
-const parts = ['Kinds', 'Queues', 'Hours', 'Holidays', 'People', 'Router', 'Texts', 'Stuck work', 'Log'] as const;
+const parts = [
+  'Kinds',
+  'Sites',
+  'Queues',
+  'Hours',
+  'Holidays',
+  'People',
+  'Router',
+  'Texts',
+  'Stuck work',
+  'Log',
+] as const;
 type Part = (typeof parts)[number];
 
 /** What an administrator sets: queues and their goals, hours, holidays, duty, permissions, the router. Each takes effect at once. */
@@ -46,6 +58,7 @@ export function SetUpPage() {
       <div tabIndex={0} role="region" aria-label={part} className="min-h-0 flex-1 overflow-auto p-4">
         <div className="grid max-w-[1240px] gap-4">
           {part === 'Kinds' ? <KindsPart /> : null}
+          {part === 'Sites' ? <SitesPart data={data} /> : null}
           {part === 'Queues' ? <Queues data={data} /> : null}
           {part === 'Hours' ? <Hours data={data} /> : null}
           {part === 'Holidays' ? <Holidays data={data} /> : null}

@@ -5,6 +5,7 @@ import { useBegun } from '../../api/meanwhile';
 import { Clashes } from '../../ui/Clashes';
 import { Button, Field, cx } from '../../ui/controls';
 import { Choose } from '../../ui/Choose';
+import { SiteField } from '../../ui/SiteField';
 import { Alert, useSave } from './useSave';
 
 export function Queues({ data }: { data: SetUpView }) {
@@ -81,7 +82,7 @@ function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
         hint={q.unsorted ? 'for mail that the router is not sure about' : undefined}
         onChange={(e) => set({ name: e.target.value })}
       />
-      <Field label="Site" maxLength={60} value={q.site} onChange={(e) => set({ site: e.target.value })} />
+      <SiteField value={q.site} onChange={(site) => set({ site })} />
       <Choose label="On duty" value={q.crew ?? ''} onChange={(v) => set({ crew: v || null })}>
         <option value="">nobody</option>
         {data.crews.map((c) => (

@@ -4,6 +4,7 @@ import { useBegun } from '../../api/meanwhile';
 import { keys, queries, useColleagues } from '../../api/queries';
 import { Choose } from '../../ui/Choose';
 import { Clashes } from '../../ui/Clashes';
+import { SiteField } from '../../ui/SiteField';
 import { Button, Field } from '../../ui/controls';
 import { say } from '../../ui/toasts';
 import { useQueueNames } from '../setting';
@@ -115,7 +116,7 @@ export function KindForm({ kind: first, onSaved }: { kind: KindSetting; onSaved:
           min={1}
           required
           value={kind.nextNumber}
-          hint={texts.kind.lettersHint(kind.letters, kind.nextNumber, kind.byYear)}
+          hint={first.nextRef && !changed ? texts.kind.nextHint(first.nextRef) : undefined}
           onChange={(e) => set({ nextNumber: e.target.valueAsNumber || 1 })}
         />
       </div>
@@ -138,12 +139,7 @@ export function KindForm({ kind: first, onSaved }: { kind: KindSetting; onSaved:
               </option>
             ))}
           </Choose>
-          <Field
-            label={texts.kind.site}
-            maxLength={60}
-            value={kind.site}
-            onChange={(e) => set({ site: e.target.value })}
-          />
+          <SiteField label={texts.kind.site} value={kind.site} onChange={(site) => set({ site })} />
           <Choose label={texts.kind.owner} value={kind.owner ?? ''} onChange={(v) => set({ owner: v || null })}>
             <option value="">{texts.kind.maker}</option>
             {(colleagues?.people ?? []).map((p) => (
@@ -160,7 +156,7 @@ export function KindForm({ kind: first, onSaved }: { kind: KindSetting; onSaved:
         </p>
       ) : null}
       <Clashes clashes={clashes} labels={named} show={show} onTheirs={(field, theirs) => set({ [field]: theirs })} />
-      <p className="sticky bottom-0 -mx-4 -mb-4 rounded-b-card border-t bg-surface px-4 py-2 text-right">
+      <p className="sticky -bottom-4 -mx-4 -mb-4 rounded-b-card border-t bg-surface px-4 py-2 text-right max-md:static">
         <Button type="submit" look={changed ? 'main' : 'plain'} disabled={!changed}>
           {texts.save}
         </Button>

@@ -14,6 +14,12 @@ export function MilestoneRows({ kind, set, stored }: Props) {
         rows={kind.milestones}
         stored={stored}
         onChange={(milestones) => set({ milestones })}
+        head={
+          <div className="grid grid-cols-2 gap-1.5">
+            <span>{texts.milestone.name}</span>
+            <span>{texts.milestone.stage}</span>
+          </div>
+        }
         draw={(milestone, put) => (
           <div className="grid grid-cols-2 gap-1.5 max-md:grid-cols-1">
             <input

@@ -16,6 +16,12 @@ export function StageRows({ kind, set, stored }: Props) {
         rows={kind.stages}
         stored={stored}
         onChange={(stages) => set({ stages })}
+        head={
+          <div className="grid grid-cols-2 gap-1.5">
+            <span>{texts.stage.name}</span>
+            <span>{texts.stage.publicName}</span>
+          </div>
+        }
         draw={(stage, put) => (
           <div className="grid grid-cols-2 gap-1.5 max-md:grid-cols-1">
             <input

@@ -11,10 +11,12 @@ type Props<T extends Row> = {
   /** Those that are stored already: taken away, they are retired; others are gone. */
   stored: ReadonlySet<string>;
   draw: (row: T, put: (part: Partial<T>) => void) => ReactNode;
+  /** What stands above the rows. */
+  head?: ReactNode;
 };
 
 /** Rows in an order of their own: moved up and down, retired and brought back. */
-export function Rows<T extends Row>({ rows, onChange, stored, draw }: Props<T>) {
+export function Rows<T extends Row>({ rows, onChange, stored, draw, head }: Props<T>) {
   const live = rows.filter((r) => !r.retired);
   const retired = rows.filter((r) => r.retired);
   const put = (row: T, part: Partial<T>) => onChange(rows.map((r) => (r.id === row.id ? { ...r, ...part } : r)));
@@ -29,6 +31,11 @@ export function Rows<T extends Row>({ rows, onChange, stored, draw }: Props<T>) 
     stored.has(row.id) ? put(row, { retired: true } as Partial<T>) : onChange(rows.filter((r) => r.id !== row.id));
   return (
     <>
+      {head && live.length > 0 ? (
+        <div aria-hidden className="mb-0.5 pl-[52px] pr-7 text-[13px] font-semibold max-md:hidden">
+          {head}
+        </div>
+      ) : null}
       <ul className="grid gap-1">
         {live.map((row, i) => {
           const name = row.name || texts.tools.this;

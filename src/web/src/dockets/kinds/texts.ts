@@ -17,8 +17,7 @@ export const texts = {
     name: 'Name of one',
     many: 'Name of several',
     letters: 'Letters',
-    lettersHint: (letters: string, next: number, byYear: boolean) =>
-      `the next is ${letters || 'X'}-${byYear ? `${new Date().getFullYear()}-` : ''}${next}`,
+    nextHint: (ref: string) => `the next is ${ref}`,
     next: 'Next number at least',
     byYear: 'Start at 1 each year',
     withParty: 'Usually has a customer or partner',
@@ -34,7 +33,7 @@ export const texts = {
 
   stage: {
     title: 'Stages',
-    hint: 'In the order that dockets go through them. Customers see what you write in the second column on their page, or nothing.',
+    hint: 'In the order that dockets go through them. Customers see the second name on their page, or nothing where it is empty.',
     name: 'Stage',
     publicName: 'What customers see',
     publicPlaceholder: 'nothing',

@@ -5,6 +5,7 @@ import { type Me } from '../../api/client';
 import { useColleagues, useDockets } from '../../api/queries';
 import { useAsks } from '../../asks/useAsks';
 import { Button, Wrong, cx, inputClass } from '../../ui/controls';
+import { NamedViews } from '../../ui/NamedViews';
 import { Count } from '../../ui/tags';
 import { ColumnsPart } from '../../tasks/ColumnsPart';
 import { TransferPanel } from '../../tasks/TransferPanel';
@@ -18,7 +19,6 @@ import { useTable } from '../../tasks/table';
 import { makeTask, sayMade } from '../../tasks/change';
 import { sayWrong } from '../../ui/toasts';
 import { Look, look } from './look';
-import { Views } from './NamedViews';
 import { Narrow } from './Narrowing';
 
 const ways = [
@@ -70,7 +70,7 @@ export function TasksPage({ me }: { me: Me }) {
           ))}
         </div>
         {wide ? <Scope scope={now.scope} onScope={(scope) => set({ scope })} /> : null}
-        {wide ? <Views now={now} onLook={(next) => look.set(next)} /> : null}
+        {wide ? <NamedViews about="tasks" now={now} onLook={(next) => look.set(next as Look)} /> : null}
         <TransferPanel scope={wide ? now.scope : now.way === 'columns' && now.list ? `worklist:${now.list}` : 'mine'} />
         <Link to="/asks" className="text-[13px] text-ask underline decoration-ask/40 underline-offset-2">
           Asks for you

@@ -2,15 +2,29 @@ import { useQuery } from '@tanstack/react-query';
 import { Save } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
 import { v7 as newId } from 'uuid';
-import { type NamedTaskView, api, taken } from '../../api/client';
-import { keys, queries } from '../../api/queries';
-import { Button, Panel, inputClass } from '../../ui/controls';
-import { sayWrong } from '../../ui/toasts';
-import { Look } from './look';
+import { type NamedTaskView, api, taken } from '../api/client';
+import { queries } from '../api/queries';
+import { Button, Panel, inputClass } from './controls';
+import { sayWrong } from './toasts';
+
+type Props = {
+  /** What is looked at. */
+  about: 'tasks' | 'dockets';
+  /** How it is looked at now. */
+  now: object;
+  onLook: (look: object) => void;
+};
+
+const paths = {
+  tasks: ['/api/task-views', '/api/task-views/{id}'],
+  dockets: ['/api/docket-views', '/api/docket-views/{id}'],
+} as const;
 
 /** Ways of looking that were given a name; one's own, and what others share. */
-export function Views({ now, onLook }: { now: Look; onLook: (look: Look) => void }) {
-  const { data = [] } = useQuery({ queryKey: keys.taskViews, queryFn: () => taken(api.GET('/api/task-views')) });
+export function NamedViews({ about, now, onLook }: Props) {
+  const [all, one] = paths[about];
+  const key = ['views', about] as const;
+  const { data = [] } = useQuery({ queryKey: key, queryFn: () => taken(api.GET(all)) });
   const [open, setOpen] = useState(false);
   const [name, setName] = useState('');
   const [shared, setShared] = useState(false);
@@ -19,7 +33,7 @@ export function Views({ now, onLook }: { now: Look; onLook: (look: Look) => void
     e.preventDefault();
     try {
       await taken(
-        api.PUT('/api/task-views/{id}', {
+        api.PUT(one, {
           params: {
             path: { id: there?.id ?? newId() },
             header: { 'If-Match': there?.version ? `"${there.version}"` : undefined },
@@ -28,15 +42,15 @@ export function Views({ now, onLook }: { now: Look; onLook: (look: Look) => void
         }),
       );
       setName('');
-      await queries.invalidateQueries({ queryKey: keys.taskViews });
+      await queries.invalidateQueries({ queryKey: key });
     } catch (wrong) {
       sayWrong(wrong);
     }
   };
   const remove = async (view: NamedTaskView) => {
     try {
-      await taken(api.DELETE('/api/task-views/{id}', { params: { path: { id: view.id } } }));
-      await queries.invalidateQueries({ queryKey: keys.taskViews });
+      await taken(api.DELETE(one, { params: { path: { id: view.id } } }));
+      await queries.invalidateQueries({ queryKey: key });
     } catch (wrong) {
       sayWrong(wrong);
     }
@@ -62,7 +76,7 @@ export function Views({ now, onLook }: { now: Look; onLook: (look: Look) => void
               type="button"
               className="min-h-7 min-w-0 flex-1 truncate rounded-[3px] px-1.5 text-left hover:bg-wren-wash"
               onClick={() => {
-                onLook({ ...now, ...(v.settings as unknown as Partial<Look>) });
+                onLook({ ...now, ...(v.settings as unknown as object) });
                 setOpen(false);
               }}
             >

@@ -1,0 +1,22 @@
+import { useSites } from '../api/queries';
+import { Choose } from './Choose';
+import { Field } from './controls';
+
+type Props = { label?: string; value: string; onChange: (value: string) => void };
+
+/** Where the work is: chosen from the firm's sites; written where it has none yet. */
+export function SiteField({ label = 'Site', value, onChange }: Props) {
+  const { data: sites = [] } = useSites();
+  const live = sites.filter((s) => !s.retired);
+  if (sites.length === 0)
+    return <Field label={label} maxLength={60} value={value} onChange={(e) => onChange(e.target.value)} />;
+  return (
+    <Choose label={label} value={value} onChange={onChange}>
+      <option value="">nowhere in particular</option>
+      {value && !live.some((s) => s.name === value) ? <option>{value}</option> : null}
+      {live.map((s) => (
+        <option key={s.id}>{s.name}</option>
+      ))}
+    </Choose>
+  );
+}
