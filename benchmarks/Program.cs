@@ -40,7 +40,7 @@ void Say(string what, string figure, string goal, double value)
     Console.WriteLine($"{what, -64} {figure, -34} {goal}");
 }
 
-if (part is "kill" or "attack")
+if (part is "kill" or "attack" or "dockets")
 {
     string[] On(int port) =>
         [
@@ -53,9 +53,12 @@ if (part is "kill" or "attack")
             "--changes-per-second",
             "0",
         ];
-    var well = part is "kill"
-        ? await new Killing(product, On).Run((int)seconds)
-        : await new Attacking(product, On).Run(seconds);
+    var well = part switch
+    {
+        "kill" => await new Killing(product, On).Run((int)seconds),
+        "attack" => await new Attacking(product, On).Run(seconds),
+        _ => await new FieldTables(product, On, Path.Combine(root, "data")).Run(),
+    };
     Directory.Delete(root, recursive: true);
     Environment.Exit(well ? 0 : 1);
 }

@@ -7,7 +7,7 @@ test('a job is begun for a customer, changed, moved past its gates anyway, and c
   await odalys.getByRole('button', { name: 'New docket' }).click();
   const form = odalys.getByRole('dialog', { name: 'New docket' });
   await form.getByLabel('Subject').fill('Emberline: new decks');
-  await form.getByLabel('Site').fill('Upper Yard');
+  await form.getByLabel('Site').selectOption('Upper Yard');
   await form.getByLabel('Customer or partner').selectOption('Pell Rowing Club');
   await form.getByLabel('Their messages go to').selectOption('New work');
   await form.getByRole('button', { name: 'Open the job' }).click();

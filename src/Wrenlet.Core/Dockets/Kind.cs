@@ -103,7 +103,13 @@ public sealed record Kind(
     public Stage First => Stages[0];
 
     /// <summary>Where a stage stands in the order, from 0; -1 for what is retired or of another kind.</summary>
-    public int PositionOf(StageId stage) => Stages.IndexOf(Stages.FirstOrDefault(s => s.Id == stage)!);
+    public int PositionOf(StageId stage)
+    {
+        for (var i = 0; i < Stages.Length; i++)
+            if (Stages[i].Id == stage)
+                return i;
+        return -1;
+    }
 
     /// <summary>A stage by its identity, retired ones among them; null for one of another kind.</summary>
     public Stage? Find(StageId stage) => AllStages.FirstOrDefault(s => s.Id == stage);

@@ -14,6 +14,12 @@ namespace Wrenlet.Server.Pages;
 /// <summary>Reads dockets into lines of a table: what every docket has, and the fields that are asked for.</summary>
 internal sealed class DocketTables(Roster roster, Kinds kinds, Instant now)
 {
+    private readonly Dictionary<FieldId, string> _columns = kinds
+        .All.SelectMany(k => k.Fields)
+        .ToDictionary(f => f.Id, ColumnOf);
+    private readonly Dictionary<(FieldId, string), string> _shown = [];
+    private readonly Dictionary<KindId, int> _places = kinds.All.Index().ToDictionary(k => k.Item.Id, k => k.Index);
+
     /// <summary>Columns that every firm's dockets have, in the order in which they are offered.</summary>
     public static readonly (string Id, string Name)[] Always =
     [
@@ -40,7 +46,7 @@ internal sealed class DocketTables(Roster roster, Kinds kinds, Instant now)
             .Live.SelectMany(k => k.Fields)
             .Where(f => !f.Retired)
             .GroupBy(f => (f.Name.ToUpperInvariant(), f.Type))
-            .Select(g => (Id: ColumnOf(g.First()), g.First()));
+            .Select(g => (Id: _columns[g.First().Id], g.First()));
 
     /// <summary>The dockets that a viewer sees, as lines.</summary>
     /// <param name="session">Where to read.</param>
@@ -58,7 +64,7 @@ internal sealed class DocketTables(Roster roster, Kinds kinds, Instant now)
         IReadOnlySet<string> columns
     )
     {
-        var fields = kinds.All.SelectMany(k => k.Fields).Where(f => columns.Contains(ColumnOf(f))).ToList();
+        var fields = kinds.All.SelectMany(k => k.Fields).Where(f => columns.Contains(_columns[f.Id])).ToList();
         var values = FieldStore.OfAll(session, [.. fields.Select(f => f.Id)]);
         var parties = DocketLines.Parties(session);
         var said = DocketLines.LastSaid(session);
@@ -68,11 +74,11 @@ internal sealed class DocketTables(Roster roster, Kinds kinds, Instant now)
         [
             .. DocketLines
                 .All(session, open)
-                .Where(d => (kind is null || d.Kind == kind) && viewer.MaySee(d.Place))
+                .Where(d => (kind is null || d.Kind == kind) && viewer.MaySee(new Place.Inside(d.Sight)))
                 .Select(d => new DocketLine(d.Key, Cells(d))),
         ];
 
-        Dictionary<string, DocketCell> Cells(Docket d)
+        Dictionary<string, DocketCell> Cells(PlainDocket d)
         {
             var cells = Usual(d);
             if (parties.TryGetValue(d.Key, out var party) && roster.Parties.TryGetValue(party, out var known))
@@ -83,7 +89,7 @@ internal sealed class DocketTables(Roster roster, Kinds kinds, Instant now)
                 cells["due"] = Moment(next);
             foreach (var (field, value) in values[d.Key])
                 if (kinds.Field(field) is { } f)
-                    cells[ColumnOf(f)] = new(NamedDates.Shown(f, value, roster), value.Order);
+                    cells[_columns[field]] = new(Shown(f, value), value.Order);
             // What full-text search has found has all of the words, wherever they stand.
             if (found.Contains(d.Key))
                 cells["found"] = new(words);
@@ -91,14 +97,20 @@ internal sealed class DocketTables(Roster roster, Kinds kinds, Instant now)
         }
     }
 
-    private Dictionary<string, DocketCell> Usual(Docket d)
+    /// <summary>What a field holds, as people read it: the same words stand in many dockets.</summary>
+    private string Shown(Field field, FieldValue value) =>
+        _shown.TryGetValue((field.Id, value.Stored), out var known)
+            ? known
+            : _shown[(field.Id, value.Stored)] = NamedDates.Shown(field, value, roster);
+
+    private Dictionary<string, DocketCell> Usual(PlainDocket d)
     {
-        var kind = kinds.Of(d);
+        var kind = kinds.Find(d.Kind)!;
         return new()
         {
-            ["ref"] = new(d.Ref.ToString()),
+            ["ref"] = new(d.Ref),
             ["subject"] = new(d.Subject),
-            ["kind"] = new(kind.Name, kinds.All.IndexOf(kind)),
+            ["kind"] = new(kind.Name, _places[d.Kind]),
             ["stage"] = new(kind.Find(d.Stage)?.Name ?? "", kind.PositionOf(d.Stage)),
             ["site"] = new(d.Site),
             ["owner"] = new(d.Owner is { } owner ? roster.NameOf(owner) : ""),
@@ -113,6 +125,6 @@ internal sealed class DocketTables(Roster roster, Kinds kinds, Instant now)
         );
 
     /// <summary>The column that a field stands in.</summary>
-    public static string ColumnOf(Field field) =>
+    private static string ColumnOf(Field field) =>
         $"{FieldPrefix}{field.Name.ToLowerInvariant()} {StoredWords.FieldTypes.Of(field.Type)}";
 }

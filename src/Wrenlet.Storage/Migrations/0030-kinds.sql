@@ -77,7 +77,7 @@ CREATE TABLE field_value (
   PRIMARY KEY (docket, field)
 ) STRICT, WITHOUT ROWID;
 
-CREATE INDEX field_value_by_field ON field_value (field, docket);
+CREATE INDEX field_value_by_field ON field_value (field, docket, stored, ordered);
 
 -- A firm that was there before kinds were its own has the kinds and stages that stood in the product.
 INSERT INTO kind (id, uid, position, name, many, letters, with_party, from_talk)
