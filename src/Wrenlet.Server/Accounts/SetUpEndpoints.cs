@@ -163,15 +163,20 @@ internal static class SetUpEndpoints
         var country = given.Country.Trim().ToUpperInvariant();
         if (country.Length is not (0 or 2) || !country.All(char.IsAsciiLetterUpper))
             return Refusals.Invalid("country", "Write a country's two letters, such as PT, or leave it empty.");
-        var standIns = given.StandIns ?? who.Current.Firm!.StandIns;
+        var before = who.Current.Firm!;
+        var standIns = given.StandIns ?? before.StandIns;
         var held = await Set(
             viewer,
             writes,
             clock,
             s => Versions.Held("setting", ifMatch, Firm(PeopleStore.Load(s))),
             "set the firm",
-            $"numbers of {(country.Length == 0 ? "no country" : country)}, router trusted from {given.RouterThreshold:P0}, "
-                + $"stand-ins {(standIns ? "on" : "off")}",
+            SettingWords.Changes(
+                isNew: false,
+                ("numbers of", before.Country, country),
+                ("router trusted from", $"{before.RouterThreshold:P0}", $"{given.RouterThreshold:P0}"),
+                ("stand-ins", before.StandIns ? "on" : "off", standIns ? "on" : "off")
+            ),
             w => PeopleStore.SetFirm(w.Session, country, given.RouterThreshold, standIns)
         );
         return Answer(held, database, who);
@@ -251,24 +256,21 @@ internal static class SetUpEndpoints
 
     private static string Difference(Queue? before, Queue after, Roster roster)
     {
-        var parts = new List<string>();
-        if (before is null || before.Goal != after.Goal)
-            parts.Add(
-                $"goals {WorkingTimeWords.Of(after.Goal.FirstReply)} and {WorkingTimeWords.Of(after.Goal.LaterReply)}"
+        (string, string?, string?) Part(string what, Func<Queue, string?> value) =>
+            (what, before is null ? null : value(before), value(after));
+        string? Name(PersonId? person) => person is { } p ? roster.NameOf(p) : null;
+        return $"{after.Name}: "
+            + SettingWords.Changes(
+                before is null,
+                Part("name", q => q.Name),
+                Part("first reply", q => WorkingTimeWords.Of(q.Goal.FirstReply)),
+                Part("later replies", q => WorkingTimeWords.Of(q.Goal.LaterReply)),
+                Part("hours", q => q.CalendarName),
+                Part("on duty", q => q.Crew is { } crew ? roster.Crews[crew].Name : null),
+                Part("reassigned by", q => StoredWords.Handovers.Of(q.Handover)),
+                Part("told when late", q => Name(q.LateTo)),
+                Part("site", q => q.Site)
             );
-        if (before is null || before.CalendarName != after.CalendarName)
-            parts.Add($"hours of {after.CalendarName}");
-        if (before is null || before.Crew != after.Crew)
-            parts.Add(after.Crew is { } crew ? $"{roster.Crews[crew].Name} on duty" : "nobody on duty");
-        if (before is null || before.Handover != after.Handover)
-            parts.Add($"assigned by {StoredWords.Handovers.Of(after.Handover)}");
-        if (before?.LateTo != after.LateTo)
-            parts.Add(after.LateTo is { } late ? $"{roster.NameOf(late)} told when late" : "nobody told when late");
-        if (before is not null && before.Name != after.Name)
-            parts.Add($"was named {before.Name}");
-        if (before is null || before.Site != after.Site)
-            parts.Add($"site {after.Site}");
-        return $"{after.Name}: {(parts.Count == 0 ? "nothing changed" : string.Join(", ", parts))}";
     }
 
     private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutCalendar(
@@ -285,13 +287,16 @@ internal static class SetUpEndpoints
         if (week is null)
             return Refusals.Invalid("hours", wrong!);
         var name = given.Name.Trim();
+        var before = Calendar(who.Current, name);
+        static string Hours(IEnumerable<DayHours>? hours) =>
+            string.Join(", ", (hours ?? []).Select(h => $"{(IsoDayOfWeek)h.Weekday} {h.Start}-{h.End}"));
         var held = await Set(
             viewer,
             writes,
             clock,
             s => Versions.Held("working time", ifMatch, Calendar(PeopleStore.Load(s), name)),
             "set working hours",
-            $"{name}: {string.Join(", ", given.Hours.Select(h => $"{(IsoDayOfWeek)h.Weekday} {h.Start}-{h.End}"))}",
+            $"{name}: {SettingWords.Changes(before is null, ("hours", Hours(before?.Hours), Hours(given.Hours)))}",
             w => PeopleStore.SetCalendar(w.Session, name, week)
         );
         return Answer(held, database, who);

@@ -127,8 +127,8 @@ internal static class StaffEndpoints
             Role = role,
             Crews = [.. given.Crews.Distinct().Select(c => new CrewId(c))],
         };
-        var crews =
-            after.Crews.Length == 0 ? "no crew" : string.Join(", ", after.Crews.Select(c => roster.Crews[c].Name));
+        string Crews(Person person) => string.Join(", ", person.Crews.Select(c => roster.Crews[c].Name));
+        var was = before is null ? null : Setting(before, roster);
         var hash = given.Password is { } password ? Passwords.Hash(password) : null;
         var held = await SetUpEndpoints.Set(
             viewer,
@@ -139,8 +139,17 @@ internal static class StaffEndpoints
                     ? Versions.Held("colleague", ifMatch, Setting(there, now))
                     : null,
             before is null ? "added a colleague" : "set a colleague",
-            $"{after.Name}: {given.Role}, {crews}, hours of "
-                + $"{given.Calendar ?? "the firm"}{(hash is not null && before is not null ? ", new password" : "")}",
+            $"{after.Name}: "
+                + SettingWords.Changes(
+                    before is null,
+                    ("name", was?.Name, after.Name),
+                    ("role", was?.Role, given.Role),
+                    ("crews", before is null ? null : Crews(before), Crews(after)),
+                    ("address", was?.Address, address),
+                    ("purpose", was?.Purpose, given.Purpose.Trim()),
+                    ("hours", was?.Calendar, given.Calendar),
+                    ("password", null, hash is not null && before is not null ? "a new one" : null)
+                ),
             w =>
             {
                 if (before is null)
@@ -199,7 +208,7 @@ internal static class StaffEndpoints
                     PeopleStore.Load(s).Crews.GetValueOrDefault(new CrewId(id)) is { } there ? Setting(there) : null
                 ),
             before is null ? "made a crew" : "named a crew",
-            before is null ? name : $"{before.Name}: now {name}",
+            SettingWords.Changes(before is null, ("name", before?.Name, name)),
             w =>
             {
                 if (before is null)

@@ -4,18 +4,11 @@ import { api, taken } from '../api/client';
 import { keys, queries, useDocket, useKinds } from '../api/queries';
 import { Button, Field, inputClass } from '../ui/controls';
 import { say } from '../ui/toasts';
+import { restore } from './Removed';
 import { refreshDocket } from './setting';
 import { texts } from './texts';
 
 const words = texts.ties;
-
-/** Brings a docket back that was deleted. */
-export async function restore(id: string, ref: string) {
-  await taken(api.PUT('/api/removed-dockets/{id}/restored', { params: { path: { id } } }));
-  void queries.invalidateQueries({ queryKey: keys.removed });
-  refreshDocket(ref);
-  say(words.restored(ref));
-}
 
 /** What a docket is to others: of another kind, a part of one, the same as one, or gone. */
 export function DocketTies({ reference, onDone }: { reference: string; onDone: () => void }) {
@@ -72,6 +65,7 @@ export function DocketTies({ reference, onDone }: { reference: string; onDone: (
       await navigate('/dockets');
       queries.removeQueries({ queryKey: keys.docket(ref) });
       void queries.invalidateQueries({ queryKey: ['dockets'] });
+      void queries.invalidateQueries({ queryKey: keys.removed });
       say(words.deleted(ref), { action: { label: words.restore, run: () => void restore(id, ref) } });
     } catch (refusal) {
       setWrong((refusal as Error).message);

@@ -6,6 +6,7 @@ import { NamedViews } from '../ui/NamedViews';
 import { Button, Empty, Wrong, cx, inputClass } from '../ui/controls';
 import { sayWrong } from '../ui/toasts';
 import { NewDocket } from './NewDocket';
+import { Removed } from './Removed';
 import { DocketRows } from './table/DocketRows';
 import { Filters } from './table/Filters';
 import { LayoutPanel } from './table/LayoutPanel';
@@ -135,6 +136,7 @@ export function DocketsPage({ me }: { me: Me }) {
             </p>
           </>
         ) : null}
+        <Removed />
       </div>
     </div>
   );

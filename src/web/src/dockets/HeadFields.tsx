@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import type { DocketLink, DocketView } from '../api/client';
 import { Panel, cx } from '../ui/controls';
 import { exact } from '../ui/time';
-import { texts } from './texts';
+import { texts } from './headTexts';
 
 /** What a firm keeps of its dockets of this kind, as far as it is to stand at the top. */
 export const HeadFields = ({ docket }: { docket: DocketView }) =>
@@ -26,23 +26,23 @@ export function Ties({ docket }: { docket: DocketView }) {
     <>
       {docket.sameAs ? (
         <span className="font-semibold text-soon">
-          {texts.ties.sameAs} <To docket={docket.sameAs} />, {texts.ties.goesOn}
+          {texts.sameAs} <To docket={docket.sameAs} />, {texts.goesOn}
         </span>
       ) : null}
       {docket.whole ? (
         <span>
-          {texts.ties.partOf} <To docket={docket.whole} />
+          {texts.partOf} <To docket={docket.whole} />
         </span>
       ) : null}
       {docket.parts.length > 0 ? (
         <span className="flex flex-wrap gap-x-1.5">
-          {texts.ties.parts}
+          {texts.parts}
           {docket.parts.map((p) => (
             <To key={p.ref} docket={p} />
           ))}
         </span>
       ) : null}
-      {docket.formerRefs.length > 0 ? <span>{texts.ties.before(docket.formerRefs.join(', '))}</span> : null}
+      {docket.formerRefs.length > 0 ? <span>{texts.before(docket.formerRefs.join(', '))}</span> : null}
     </>
   );
 }
@@ -53,7 +53,7 @@ export function NextMilestone({ docket }: { docket: DocketView }) {
   if (!milestone) return null;
   return (
     <Panel
-      label={texts.milestones.was}
+      label={texts.was}
       align="end"
       className="w-[min(380px,92vw)]"
       trigger={
@@ -77,7 +77,7 @@ export function NextMilestone({ docket }: { docket: DocketView }) {
         </ul>
       ) : (
         <p className="text-soft">
-          {milestone.was[0]}. {texts.milestones.only}
+          {milestone.was[0]}. {texts.only}
         </p>
       )}
     </Panel>

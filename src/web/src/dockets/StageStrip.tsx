@@ -86,7 +86,9 @@ function Means({ docket, stage, onMoved }: { docket: string; stage: string; onMo
     queryKey: [...keys.docket(docket), 'stage', stage],
     queryFn: () =>
       taken(api.GET('/api/dockets/{reference}/stages/{stage}', { params: { path: { reference: docket, stage } } })),
+    // Always asked anew: what stood in the way before would be drawn first, and move the button under a press.
     staleTime: 0,
+    gcTime: 0,
   });
   if (!data) return <p className="text-soft">Checking …</p>;
   const barred = data.inTheWay.length > 0;
