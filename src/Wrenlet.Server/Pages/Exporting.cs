@@ -11,10 +11,12 @@ using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Conversations.Meetings;
+using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Asks;
 using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Pages;
@@ -26,7 +28,7 @@ namespace Wrenlet.Server.Pages;
 internal readonly record struct Extent(bool Inside, LocalDate? Since, LocalDate? Until);
 
 /// <summary>Writes a docket's talk out in open formats.</summary>
-internal sealed class Exporting(WhoIsWho who, FileKeeper keeper, Mails mails, Settings settings)
+internal sealed class Exporting(WhoIsWho who, FirmKinds kinds, FileKeeper keeper, Mails mails, Settings settings)
 {
     private const int PageSize = 500;
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
@@ -65,6 +67,9 @@ internal sealed class Exporting(WhoIsWho who, FileKeeper keeper, Mails mails, Se
                 )
             )
             .Append("</p>");
+        var fields = Fields(session, docket, extent.Inside, roster);
+        if (fields.Count > 0)
+            page.Append("<p>").AppendJoin("<br>", fields.Select(f => Text($"{f.Name}: {f.Shown}"))).Append("</p>");
         foreach (var (entry, conversation) in Entries(session, docket, viewer, extent))
         {
             var inside = conversation.Audience is Audience.Inside;
@@ -260,5 +265,18 @@ internal sealed class Exporting(WhoIsWho who, FileKeeper keeper, Mails mails, Se
                 yield break;
             from = page[^1].Key + 1;
         }
+    }
+
+    /// <summary>What stands in the docket's fields; without what is internal, only those that its party sees.</summary>
+    private List<PartyField> Fields(SqlSession session, Docket docket, bool inside, Roster roster)
+    {
+        var values = FieldStore.Of(session, docket.Id);
+        return
+        [
+            .. kinds
+                .Current.Of(docket)
+                .Fields.Where(f => values.ContainsKey(f.Id) && (inside || f.PartySees))
+                .Select(f => new PartyField(f.Name, NamedDates.Shown(f, values[f.Id], roster))),
+        ];
     }
 }

@@ -193,6 +193,12 @@ public sealed class KindTests(YardFixture fixture) : YardTests(fixture)
         Text(page.GetProperty("fields")[0], "shown").ShouldBe("Feurich");
         page.ToString().ShouldNotContain("secretfinding");
         page.ToString().ShouldNotContain("431.75");
+        // What is exported without what was internal says as much.
+        async Task<string> Export(bool inside) =>
+            await Of("Odalys").Http.GetStringAsync($"/api/dockets/{reference}/exports/html?inside={inside}", Stop);
+        (await Export(false)).ShouldContain("Maker: Feurich");
+        (await Export(false)).ShouldNotContain("secretfinding");
+        (await Export(true)).ShouldContain("What was found: secretfinding");
         // A stage without a public name tells nothing.
         var soundboard = kind.Field("Soundboard");
         await Fill(reference, (soundboard, soundboard.Choices[0].Id.ToString()));

@@ -49,7 +49,7 @@ export function DocketsPage({ me }: { me: Me }) {
       sayWrong,
     );
   return (
-    <div className="flex min-h-0 flex-1 flex-col">
+    <div className="flex min-h-0 flex-1 flex-col short:block short:overflow-auto">
       <header className="flex flex-none flex-wrap items-center gap-x-3 gap-y-1.5 border-b bg-surface px-4 py-2">
         <h1 className="text-[19px] font-bold tracking-tight">{texts.title}</h1>
         <div role="group" aria-label={texts.which} className="flex gap-1">
@@ -102,7 +102,12 @@ export function DocketsPage({ me }: { me: Me }) {
         <NewDocket me={me.person.id!} />
       </header>
       {chosen.size > 0 ? <ManyBar refs={[...chosen]} onClear={() => setChosen(new Set())} /> : null}
-      <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label={texts.list}>
+      <div
+        className="min-h-0 flex-1 overflow-auto short:overflow-visible"
+        tabIndex={0}
+        role="region"
+        aria-label={texts.list}
+      >
         {error && !data ? (
           <Wrong
             error={error}

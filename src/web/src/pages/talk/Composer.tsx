@@ -377,28 +377,35 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
             Send and close
           </Button>
         ) : null}
-        <Button look={inside ? 'plain' : 'main'} disabled={!sendable} onClick={() => void post(false)}>
-          {meeting && mayMeet ? (
-            inside ? (
-              'Invite'
+        <Button
+          className="max-w-full"
+          look={inside ? 'plain' : 'main'}
+          disabled={!sendable}
+          onClick={() => void post(false)}
+        >
+          <span className="truncate">
+            {meeting && mayMeet ? (
+              inside ? (
+                'Invite'
+              ) : (
+                `Invite ${name}`
+              )
+            ) : asking && mayAsk ? (
+              inside ? (
+                'Ask'
+              ) : (
+                `Ask ${name}`
+              )
+            ) : isAmong(conversation) ? (
+              'Send'
+            ) : inside ? (
+              <Letter of="n">Add note</Letter>
+            ) : live === 'away' ? (
+              `Send to ${name} later`
             ) : (
-              `Invite ${name}`
-            )
-          ) : asking && mayAsk ? (
-            inside ? (
-              'Ask'
-            ) : (
-              `Ask ${name}`
-            )
-          ) : isAmong(conversation) ? (
-            'Send'
-          ) : inside ? (
-            <Letter of="n">Add note</Letter>
-          ) : live === 'away' ? (
-            `Send to ${name} later`
-          ) : (
-            `Send to ${name}`
-          )}
+              `Send to ${name}`
+            )}
+          </span>
         </Button>
       </div>
     </section>

@@ -304,7 +304,7 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
               aria-pressed={lane === side}
               onClick={() => setChosen(side)}
               className={cx(
-                'min-h-[44px] font-semibold short:min-h-9',
+                'min-h-[44px] truncate px-2 font-semibold short:min-h-9',
                 side === 'inside' ? 'bg-inside text-inside-ink' : 'bg-outside text-outside-ink',
                 lane === side ? 'shadow-[inset_0_-3px_0_currentColor]' : 'font-normal opacity-80',
               )}
@@ -380,7 +380,10 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
                 </p>
               ) : null}
               {visible.length === 0 ? (
-                <p className="p-6 text-center text-soft">
+                <p
+                  className="p-6 text-center text-soft"
+                  style={lane === 'both' ? { width: `calc((100% - 76px) * ${percent / 100})` } : undefined}
+                >
                   No messages yet. Write the first {inside ? 'note' : 'words'} below.
                 </p>
               ) : null}
