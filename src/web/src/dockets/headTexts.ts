@@ -6,5 +6,7 @@ export const texts = {
   goesOn: 'which goes on',
   partOf: 'Part of',
   parts: 'Parts:',
+  details: 'Details',
+  fillIn: (field: string) => `Fill in ${field}`,
   before: (refs: string) => `before: ${refs}`,
 };

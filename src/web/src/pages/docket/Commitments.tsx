@@ -9,6 +9,7 @@ import { FinishBox } from '../../tasks/FinishBox';
 import { Firsts, Part } from '../../ui/Part';
 import { Due, NameTag, Owners, Priority, Standing } from '../../ui/tags';
 import { AddParty } from '../../dockets/AddParty';
+import { texts } from '../../dockets/headTexts';
 
 const Record = lazy(() => import('./Record').then((m) => ({ default: m.Record })));
 
@@ -104,6 +105,7 @@ export function Commitments({ docket }: { docket: DocketView }) {
   const plain = docket.tasks.filter((t) => t.gateStage === null).sort(order);
   const open = plain.filter((t) => !done(t));
   const finished = plain.filter(done);
+  const details = docket.fields.filter((f) => f.shown && !f.inHead);
   return (
     <aside aria-label="Commitments" className="h-full overflow-auto bg-surface px-3.5 pb-4">
       <Asks docket={docket.ref} />
@@ -130,12 +132,18 @@ export function Commitments({ docket }: { docket: DocketView }) {
       </Part>
       {docket.stages.map((stage) => {
         const gates = docket.tasks.filter((t) => t.gateStage === stage.id).sort(order);
-        return gates.length > 0 ? (
+        const empty = docket.fields.filter((f) => f.needed === stage.name);
+        return gates.length + empty.length > 0 ? (
           <Part
             key={stage.id}
             name={`${stage.name} waits for`}
-            note={`${gates.filter(done).length} of ${gates.length} done`}
+            note={`${gates.filter(done).length} of ${gates.length + empty.length} done`}
           >
+            {empty.map((f) => (
+              <p key={f.id} className="py-0.5">
+                {texts.fillIn(f.name)}
+              </p>
+            ))}
             <Firsts>
               {gates.map((t) => (
                 <Line key={t.id} task={t} docket={docket} />
@@ -145,6 +153,18 @@ export function Commitments({ docket }: { docket: DocketView }) {
         ) : null;
       })}
       <DocketSheets docket={docket.ref} />
+      {details.length > 0 ? (
+        <Part name={texts.details}>
+          <dl className="grid gap-0.5 text-[13px]">
+            {details.map((f) => (
+              <div key={f.id} dir="auto">
+                <dt className="inline text-soft">{f.name}: </dt>
+                <dd className="inline whitespace-pre-line">{f.shown}</dd>
+              </div>
+            ))}
+          </dl>
+        </Part>
+      ) : null}
       <Part name="Record">
         <Suspense fallback={null}>
           <Record reference={docket.ref} />

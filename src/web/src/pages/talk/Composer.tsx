@@ -40,6 +40,9 @@ import {
 } from './ComposerParts';
 import { useCheck } from './useCheck';
 
+/** Characters after which a name is cut in the hint of what to write. */
+const longName = 28;
+
 const Editor = lazy(() => import('../../conversations/Editor').then((m) => ({ default: m.Editor })));
 const AskForm = lazy(() => import('../../asks/AskForm').then((m) => ({ default: m.AskForm })));
 const MeetingForm = lazy(() =>
@@ -156,7 +159,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
           ? `Write to ${conversation.subject}. @ tags a person, # links to work`
           : inside
             ? 'Write a note for colleagues. @ tags a person, # links to work'
-            : `Reply to ${name} ${way ? wayWords[way.via] : ''} (R). Type ; for a stock reply`;
+            : `Reply to ${name.length > longName ? `${name.slice(0, longName).trimEnd()}…` : name} ${way ? wayWords[way.via] : ''} (R). Type ; for a stock reply`;
 
   const post = async (close: boolean, anyway: { knowing?: boolean; seen?: number } = {}) => {
     const body = editor.current?.markdown() ?? '';
