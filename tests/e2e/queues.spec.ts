@@ -65,7 +65,7 @@ test('an administrator sets a goal, and every clock counts by it at once', async
   await expect(administrator.getByText('Work in hand saved.')).toBeVisible();
   await expect(row(odalys, /J-1042 Quillfish Benedikta/)).toHaveAccessibleName(/51 min/);
   await administrator.getByRole('button', { name: 'Log' }).click();
-  await expect(administrator.getByText('Work in hand: goals 2 h and 1 h')).toBeVisible();
+  await expect(administrator.getByText('Work in hand: later replies: 4 h → 1 h')).toBeVisible();
   await administrator.getByRole('button', { name: 'Router' }).click();
   await administrator.getByLabel('Message to try').fill('The invoice for my mooring seems too high');
   await administrator.getByRole('button', { name: 'Which queue?' }).click();

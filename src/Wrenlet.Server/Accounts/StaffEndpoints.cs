@@ -148,7 +148,13 @@ internal static class StaffEndpoints
                     ("address", was?.Address, address),
                     ("purpose", was?.Purpose, given.Purpose.Trim()),
                     ("hours", was?.Calendar, given.Calendar),
-                    ("password", null, hash is not null && before is not null ? "a new one" : null)
+                    (
+                        "password",
+                        before is null ? null : "old one",
+                        before is null ? null
+                        : hash is null ? "old one"
+                        : "new one"
+                    )
                 ),
             w =>
             {

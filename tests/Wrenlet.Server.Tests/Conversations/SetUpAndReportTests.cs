@@ -81,7 +81,7 @@ public sealed class SetUpTests : IAsyncLifetime
             .First()
             .GetProperty("about")
             .GetString()
-            .ShouldBe("Work in hand: goals 20 min and 4 h, assigned by owner");
+            .ShouldBe("Work in hand: first reply: 2 h → 20 min, reassigned by: crew → owner");
     }
 
     [Fact]

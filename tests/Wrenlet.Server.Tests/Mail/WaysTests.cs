@@ -273,6 +273,8 @@ public sealed class WaysTests(YardFixture fixture) : YardTests(fixture)
         var conversation = Conversation("J-1 Benedikta");
         DeliverText("+351910000133", "Is she in the water?", "same0text");
         (await Arrives(conversation, "Is she in the water?")).GetProperty("via").GetString().ShouldBe("text");
+        // It is put away only when it is kept.
+        await Waiting.Until(() => !File.Exists(Path.Combine(Server.Data, "text", "in", "same0text.json")));
         DeliverText("+351910000133", "Is she in the water?", "same0text");
 
         // The answer goes the way she wrote.

@@ -147,15 +147,21 @@ async function catchUp() {
 
 let reading: string[] = [];
 
+/** Says what others see of this page. Where the connection goes at this moment nothing is lost: it is said anew when it
+ * is back. */
+function announce(what: 'Reading' | 'Writing', about: string[] | string | null) {
+  if (state === 'live') connection?.invoke(what, about).catch(() => undefined);
+}
+
 /** Says which conversations this page shows, for as long as it shows them. */
 export function useReading(conversations: string[]) {
   const key = conversations.join(' ');
   useEffect(() => {
     reading = key ? key.split(' ') : [];
-    if (state === 'live') void connection?.invoke('Reading', reading);
+    announce('Reading', reading);
     return () => {
       reading = [];
-      if (state === 'live') void connection?.invoke('Reading', reading);
+      announce('Reading', reading);
     };
   }, [key]);
 }
@@ -167,7 +173,7 @@ export function writing(conversation: string | null) {
   const now = Date.now();
   if (state !== 'live' || (conversation !== null && now - lastWriting < 3000)) return;
   lastWriting = conversation === null ? 0 : now;
-  void connection?.invoke('Writing', conversation);
+  announce('Writing', conversation);
 }
 
 /** Puts a change where it belongs in what is shown; what cannot be patched is read anew. */

@@ -9,7 +9,7 @@ import { type AskDraft, kinds, optionsOf, useAskable } from './asking';
 type Props = {
   conversation: ConversationView;
   draft: AskDraft;
-  onChange: (draft: AskDraft) => void;
+  onChange: (change: (now: AskDraft) => Partial<AskDraft>) => void;
   onDrop: () => void;
 };
 
@@ -82,7 +82,7 @@ export function AskForm({ conversation, draft, onChange, onDrop }: Props) {
   const inside = conversation.audience !== 'outside';
   const chosen = draft.of.map((o) => all.find((a) => a.who.id === o.id)?.who).filter((o): o is OwnerView => !!o);
   const several = chosen.length > 1 || chosen.some((c) => c.kind === 'crew');
-  const set = (change: Partial<AskDraft>) => onChange({ ...draft, ...change });
+  const set = (change: Partial<AskDraft>) => onChange(() => change);
   const setWhom = (of: OwnerView[]) =>
     set({
       of: of.map(({ kind, id }) => ({ kind, id })),
@@ -91,7 +91,7 @@ export function AskForm({ conversation, draft, onChange, onDrop }: Props) {
   // Where there is one person on the other side, they are who is asked.
   const only = !inside && all.length === 1 ? all[0]!.who : null;
   useEffect(() => {
-    if (only && draft.of.length === 0) onChange({ ...draft, of: [{ kind: only.kind, id: only.id }] });
+    if (only) onChange((now) => (now.of.length === 0 ? { of: [{ kind: only.kind, id: only.id }] } : {}));
   }, [only]); // eslint-disable-line react-hooks/exhaustive-deps
   const away = all.filter((a) => a.away && draft.of.some((o) => o.id === a.who.id));
   const options = optionsOf(draft);

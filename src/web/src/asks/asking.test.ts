@@ -34,6 +34,17 @@ describe('what is about to be asked', () => {
     expect(asking.asAsk({ ...passed, due: null }, 'a')).toMatchObject({ timeUp: 'remind', passTo: null });
   });
 
+  test('keeps what was chosen while something else of it arrives', () => {
+    asking.setAskDraft('c', { ...draft, of: [], kind: 'question' });
+    asking.changeAskDraft('c', () => ({ kind: 'decision' }));
+    // What comes from the server a moment later was drawn before the choice.
+    asking.changeAskDraft('c', (now) => (now.of.length === 0 ? { of: draft.of } : {}));
+    expect(asking.askDrafts.get()['c']).toMatchObject({ kind: 'decision', of: draft.of });
+    asking.changeAskDraft('gone', () => ({ kind: 'choice' }));
+    expect(asking.askDrafts.get()['gone']).toBeUndefined();
+    asking.setAskDraft('c', null);
+  });
+
   test('goes along with its draft to another device', () => {
     asking.setAskDraft('c', draft);
     expect(besideOf('c')).toMatchObject({ ask: draft });

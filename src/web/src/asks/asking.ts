@@ -52,6 +52,13 @@ export const setAskDraft = (conversation: string, draft: AskDraft | null) =>
     return draft ? { ...rest, [conversation]: draft } : rest;
   });
 
+/** Changes what is being asked as it is by now: what was changed since it was drawn stays. */
+export const changeAskDraft = (conversation: string, change: (now: AskDraft) => Partial<AskDraft>) =>
+  askDrafts.set((all) => {
+    const now = all[conversation];
+    return now ? { ...all, [conversation]: { ...now, ...change(now) } } : all;
+  });
+
 goesAlong<AskDraft>('ask', (conversation) => askDrafts.get()[conversation] ?? null, setAskDraft);
 
 export const optionsOf = (draft: AskDraft) =>

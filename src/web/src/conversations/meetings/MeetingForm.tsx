@@ -10,7 +10,7 @@ import { type MeetingDraft, lengths, missing } from './meeting';
 type Props = {
   conversation: ConversationView;
   draft: MeetingDraft;
-  onChange: (draft: MeetingDraft) => void;
+  onChange: (change: (now: MeetingDraft) => Partial<MeetingDraft>) => void;
   onDrop: () => void;
 };
 
@@ -78,14 +78,14 @@ export function MeetingForm({ conversation, draft, onChange, onDrop }: Props) {
     queryFn: () => taken(api.GET('/api/conversations/{id}/invitable', { params: { path: { id: conversation.id } } })),
     staleTime: 60_000,
   });
-  const set = (change: Partial<MeetingDraft>) => onChange({ ...draft, ...change });
+  const set = (change: Partial<MeetingDraft>) => onChange(() => change);
   // Outside, it is with the other side; between two, with the other one.
   useEffect(() => {
     if (draft.with.length > 0) return;
     const first = all
       .filter((a) => a.outside || conversation.audience === 'direct' || conversation.audience === 'group')
       .map((a) => a.who.id!);
-    if (first.length > 0) set({ with: first });
+    if (first.length > 0) onChange((now) => (now.with.length === 0 ? { with: first } : {}));
   }, [all]); // eslint-disable-line react-hooks/exhaustive-deps
   const wanting = missing(draft);
   return (

@@ -26,6 +26,13 @@ export const setMeetingDraft = (conversation: string, draft: MeetingDraft | null
     return draft ? { ...rest, [conversation]: draft } : rest;
   });
 
+/** Changes a meeting that is being set as it is by now: what was changed since it was drawn stays. */
+export const changeMeetingDraft = (conversation: string, change: (now: MeetingDraft) => Partial<MeetingDraft>) =>
+  meetingDrafts.set((all) => {
+    const now = all[conversation];
+    return now ? { ...all, [conversation]: { ...now, ...change(now) } } : all;
+  });
+
 /** A draft as the server wants it; null while it has no time, title or company. */
 export const asMeeting = (draft: MeetingDraft, id: string): NewMeeting | null =>
   draft.from && draft.title.trim() && draft.with.length > 0

@@ -11,7 +11,7 @@ import {
 } from '../../api/client';
 import { useLiveState, writing } from '../../api/live';
 import { send } from '../../api/outbox';
-import { asAsk, askDrafts, blankAsk, setAskDraft } from '../../asks/asking';
+import { asAsk, askDrafts, blankAsk, changeAskDraft, setAskDraft } from '../../asks/asking';
 import { firmNow } from '../../ui/time';
 import { useFoot } from '../../ui/foot';
 import { Button, Letter, cx } from '../../ui/controls';
@@ -25,7 +25,14 @@ import { isAmong, writingName } from '../../conversations/audience';
 import { carried, carry, putDown } from '../../conversations/carried';
 import { drafts, keepBeside, keepDraft, thisPage } from '../../conversations/drafts';
 import { whenTakenBack } from '../../conversations/leaving';
-import { asMeeting, blankMeeting, meetingDrafts, missing, setMeetingDraft } from '../../conversations/meetings/meeting';
+import {
+  asMeeting,
+  blankMeeting,
+  meetingDrafts,
+  missing,
+  changeMeetingDraft,
+  setMeetingDraft,
+} from '../../conversations/meetings/meeting';
 import { sayWrong } from '../../ui/toasts';
 import {
   AnsweringLine,
@@ -300,7 +307,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
           <AskForm
             conversation={conversation}
             draft={asking}
-            onChange={(next) => setAskDraft(conversation.id, next)}
+            onChange={(change) => changeAskDraft(conversation.id, change)}
             onDrop={() => setAskDraft(conversation.id, null)}
           />
         </Suspense>
@@ -310,7 +317,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
           <MeetingForm
             conversation={conversation}
             draft={meeting}
-            onChange={(next) => setMeetingDraft(conversation.id, next)}
+            onChange={(change) => changeMeetingDraft(conversation.id, change)}
             onDrop={() => setMeetingDraft(conversation.id, null)}
           />
         </Suspense>
