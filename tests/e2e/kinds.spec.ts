@@ -17,6 +17,7 @@ test('a piano workshop makes kinds, stages and fields of its own, and works by t
   try {
     const page = await yard.visit(browser, null);
     await setUp(page);
+    const stages = page.getByRole('list', { name: 'Stages' });
     await page.goto(`${yard.url}/set-up`);
     const settings = page.getByRole('main');
     await settings.getByRole('button', { name: 'Kinds', exact: true }).click();
@@ -55,9 +56,10 @@ test('a piano workshop makes kinds, stages and fields of its own, and works by t
     await fresh.getByLabel('Subject').fill('Ibach upright: new strings');
     await fresh.getByRole('button', { name: 'Open the restoration' }).click();
     await expect(page).toHaveURL(/\/dockets\/R-1$/);
-    await page.getByRole('button', { name: /^Strung/ }).click();
+    await stages.getByRole('button', { name: /^Strung/ }).click();
     const move = page.getByRole('dialog', { name: 'Move to Strung' });
     await expect(move).toContainText('Fill in Soundboard');
+    await expect(page.getByRole('complementary', { name: 'Commitments' })).toContainText('Fill in Soundboard');
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: 'Edit details' }).click();
     const details = page.getByRole('dialog', { name: 'Docket details' });
@@ -68,7 +70,7 @@ test('a piano workshop makes kinds, stages and fields of its own, and works by t
     await details.getByRole('button', { name: 'Save' }).click();
     await expect(page.getByText('Maker Ibach')).toBeVisible();
     await expect(page.getByRole('button', { name: /^Concert .*22 May/ })).toBeVisible();
-    await page.getByRole('button', { name: /^Strung/ }).click();
+    await stages.getByRole('button', { name: /^Strung/ }).click();
     await page.getByRole('button', { name: 'Move to Strung' }).click();
     await expect(page.getByText('Perpetua moved this from Seen to Strung')).toBeVisible();
 
@@ -110,7 +112,8 @@ test('a piano workshop makes kinds, stages and fields of its own, and works by t
     await details.getByRole('button', { name: 'Delete' }).click();
     await expect(page.getByText('T-1 deleted.')).toBeVisible();
     await expect(list).not.toContainText('Ibach upright');
-    await page.getByRole('button', { name: 'Restore' }).click();
+    await page.getByRole('button', { name: 'Restore' }).first().click();
+    await expect(page.getByText('T-1 restored.')).toBeVisible();
     await expect(list).toContainText('Ibach upright');
   } finally {
     yard.close();

@@ -11,10 +11,14 @@ const words = texts.ties;
 
 /** Brings a docket back that was deleted. */
 export async function restore(id: string, ref: string) {
-  await taken(api.PUT('/api/removed-dockets/{id}/restored', { params: { path: { id } } }));
-  void queries.invalidateQueries({ queryKey: keys.removed });
-  refreshDocket(ref);
-  say(words.restored(ref));
+  try {
+    await taken(api.PUT('/api/removed-dockets/{id}/restored', { params: { path: { id } } }));
+    void queries.invalidateQueries({ queryKey: keys.removed });
+    refreshDocket(ref);
+    say(words.restored(ref));
+  } catch (wrong) {
+    sayWrong(wrong);
+  }
 }
 
 /** Dockets that one has deleted and can still restore; nothing where there are none. */
@@ -36,7 +40,7 @@ export function Removed() {
               {r.ref} {r.subject}
             </span>
             <span>{words.until(day(r.until))}</span>
-            <Button className="!min-h-6" onClick={() => void restore(r.id, r.ref).catch(sayWrong)}>
+            <Button className="!min-h-6" onClick={() => void restore(r.id, r.ref)}>
               {words.restore}
             </Button>
           </li>

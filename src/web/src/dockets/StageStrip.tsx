@@ -50,7 +50,11 @@ function Stage({ docket, at }: { docket: DocketView; at: number }) {
           className="min-h-6 rounded-[3px] px-2 py-0.5 hover:underline max-md:min-h-[44px]"
         >
           {stage.name}
-          {stage.openGates > 0 ? <span className="sr-only">, {stage.openGates} gates open</span> : null}
+          {stage.openGates > 0 ? (
+            <span className="sr-only">
+              , {stage.openGates} {stage.openGates === 1 ? 'gate' : 'gates'} open
+            </span>
+          ) : null}
         </button>
       }
     >
