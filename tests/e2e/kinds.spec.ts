@@ -111,10 +111,11 @@ test('a piano workshop makes kinds, stages and fields of its own, and works by t
     await details.getByText('Change what it is').click();
     await details.getByRole('button', { name: 'Delete' }).click();
     await expect(page.getByText('T-1 deleted.')).toBeVisible();
-    await expect(list).not.toContainText('Ibach upright');
+    const docket = list.getByRole('link', { name: /Ibach upright/ });
+    await expect(docket).toHaveCount(0);
     await page.getByRole('button', { name: 'Restore' }).first().click();
     await expect(page.getByText('T-1 restored.')).toBeVisible();
-    await expect(list).toContainText('Ibach upright');
+    await expect(docket).toBeVisible();
   } finally {
     yard.close();
   }
