@@ -65,6 +65,17 @@ public static class Tying
         : above.Contains(part) ? "That one is a part of this docket already. Remove it from there first."
         : null;
 
+    /// <summary>
+    /// What a line in a docket calls another: its reference where whoever reads the line sees that one too, else nothing
+    /// that would give it away.
+    /// </summary>
+    public static string Called(Docket docket, Docket other)
+    {
+        ArgumentNullException.ThrowIfNull(docket);
+        ArgumentNullException.ThrowIfNull(other);
+        return !other.Sight.Limited || docket.Sight.SameAs(other.Sight) ? other.Ref.ToString() : "another docket";
+    }
+
     /// <summary>Why a docket cannot be joined with another that it is the same as; null when it can.</summary>
     public static string? RefusesJoining(Docket docket, Docket other)
     {

@@ -60,7 +60,15 @@ public sealed class DocketTying(WriteQueue writes, WhoIsWho who, FirmKinds kinds
                 if (DocketTies.Wholes(s, docket.Id) is not [var was, ..])
                     return new(docket);
                 DocketTies.SetWhole(s, docket.Id, null);
-                return new(Said(w, docket, $"{by.FirstName} took this out of {was.Ref}", by, at));
+                return new(
+                    Said(
+                        w,
+                        docket,
+                        $"{by.FirstName} took this out of {Tying.Called(docket, DocketStore.Find(s, was.Id)!)}",
+                        by,
+                        at
+                    )
+                );
             }
 
             if (SeenDocket.Find(s, whole, by) is not { } into)
@@ -68,7 +76,7 @@ public sealed class DocketTying(WriteQueue writes, WhoIsWho who, FirmKinds kinds
             if (Tying.RefusesPart(docket.Id, into.Id, DocketTies.Wholes(s, into.Id).Select(x => x.Id)) is { } not)
                 return new(docket, not);
             DocketTies.SetWhole(s, docket.Id, into.Id);
-            return new(Said(w, docket, $"{by.FirstName} made this a part of {into.Ref}", by, at));
+            return new(Said(w, docket, $"{by.FirstName} made this a part of {Tying.Called(docket, into)}", by, at));
         });
 
     /// <summary>Joins a docket with another that it is the same as, and closes it.</summary>

@@ -71,42 +71,6 @@ public sealed record TaskTimes(
     bool NextByTime
 );
 
-/// <summary>A part of a task in the tree of its parts.</summary>
-/// <param name="Depth">0 for the nearest.</param>
-public sealed record PartOfView(int Depth, TaskView Task);
-
-/// <summary>A stage that can be chosen.</summary>
-public sealed record StageChoice(Guid Id, string Name);
-
-/// <summary>Everything about a task.</summary>
-/// <param name="Notes">In Markdown.</param>
-/// <param name="NotesHtml">Safe to show.</param>
-/// <param name="Files">Files that stand with its notes, in their order.</param>
-/// <param name="Parts">Its parts down to the last, each after its whole.</param>
-/// <param name="WaitingFor">Tasks that wait for it.</param>
-/// <param name="Watching">Whether the viewer hears what becomes of it.</param>
-/// <param name="MayBePrivate">Whether the viewer may make it their own alone, or open it.</param>
-/// <param name="Conversation">Where it is talked about; null while nobody has said anything.</param>
-/// <param name="Stages">Stages of its docket whose gate it may be, in their order.</param>
-/// <param name="Times">When somebody is reminded, and when the next of its series is made.</param>
-/// <param name="SourceEdited">Whether the entry it was made of was edited since; null where it has none.</param>
-public sealed record TaskDetail(
-    TaskView Task,
-    string Notes,
-    string NotesHtml,
-    IReadOnlyList<FileView> Files,
-    IReadOnlyList<PartOfView> Parts,
-    IReadOnlyList<BlockerView> WaitingFor,
-    IReadOnlyList<PersonView> Watchers,
-    bool Watching,
-    bool MayBePrivate,
-    Guid? Conversation,
-    IReadOnlyList<StageChoice> Stages,
-    IReadOnlyList<TaskChangeView> History,
-    TaskTimes Times,
-    bool? SourceEdited
-);
-
 /// <summary>
 /// What stands around a task: its parts, what it waits for, who watches, what is said about it, where it stands.
 /// </summary>

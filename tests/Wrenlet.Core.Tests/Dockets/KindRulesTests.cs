@@ -1,5 +1,6 @@
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Flow;
+using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Tests.Dockets;
 
@@ -99,5 +100,14 @@ public class KindRulesTests
             .Carried(new FieldValue(Wood.Choices[1].Id.ToString(), 1), Wood, other)
             .ShouldBe(new FieldValue(other.Choices[0].Id.ToString(), 0));
         Tying.Carried(new FieldValue(Wood.Choices[0].Id.ToString(), 0), Wood, other).ShouldBeNull();
+    }
+
+    [Fact]
+    public void A_docket_that_some_readers_do_not_see_is_not_named_to_them()
+    {
+        var limited = Some.WholeDocket(DocketSight.Only([Some.Benedikta.Id], []));
+        Tying.Called(Some.WholeDocket(), Some.WholeDocket()).ShouldBe("J-1042");
+        Tying.Called(Some.WholeDocket(), limited).ShouldBe("another docket");
+        Tying.Called(limited, limited).ShouldBe("J-1042");
     }
 }

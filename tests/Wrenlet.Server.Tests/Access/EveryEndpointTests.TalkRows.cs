@@ -1,0 +1,333 @@
+using System.Net;
+using System.Reflection;
+using System.Text.Json;
+using Microsoft.AspNetCore.SignalR.Client;
+using Wrenlet.Server.Dockets;
+using Wrenlet.Server.Tests.World;
+
+namespace Wrenlet.Server.Tests.Access;
+
+public partial class EveryEndpointTests
+{
+    /// <summary>Dockets, conversations and queues.</summary>
+    private Dictionary<string, Row> TalkRows()
+    {
+        var yard = world.Yard;
+        var (inside, outside) = (yard.Conversations["J-2 inside"].Value, yard.Conversations["J-2 Caspian"].Value);
+        var (entry, task, kit) = (
+            yard.Entries["J-2 inside"].Value,
+            yard.Tasks["J-2"].Value,
+            yard.People["Kit"].Id.Value
+        );
+        // What was said outside cannot be changed any more: who sees it is told so.
+        var said = yard.Entries["J-2 Caspian"].Value;
+        var group = yard.Conversations["Kits group"].Value;
+        return new()
+        {
+            ["GET /api/conversations/{id}/taggable"] = new(
+                $"/api/conversations/{inside}/taggable?sign=%40&typed=",
+                ["Kit"]
+            ),
+            ["POST /api/conversations/{id}/link"] = new($"/api/conversations/{outside}/link", ["Kit"]),
+            ["GET /api/dockets"] = new("/api/dockets", Staff),
+            ["POST /api/dockets"] = new(
+                "/api/dockets",
+                Staff,
+                new
+                {
+                    id = Guid.Empty,
+                    kind = YardKinds.Project.Id.Value,
+                    subject = "Look",
+                    site = "",
+                }
+            ),
+            ["POST /api/dockets/table"] = new("/api/dockets/table", Staff, new { open = true }),
+            ["POST /api/dockets/table/file"] = new("/api/dockets/table/file", Staff, new { open = true }),
+            ["PUT /api/dockets/many"] = new("/api/dockets/many", Staff, new { refs = new[] { "J-2" } }),
+            ["GET /api/docket-views"] = new("/api/docket-views", Staff),
+            ["PUT /api/docket-views/{id}"] = new(
+                $"/api/docket-views/{Guid.CreateVersion7()}",
+                Staff,
+                new
+                {
+                    name = "Mine",
+                    shared = false,
+                    settings = new { open = true },
+                },
+                "*"
+            ),
+            ["DELETE /api/docket-views/{id}"] = new($"/api/docket-views/{Guid.CreateVersion7()}", []),
+            ["GET /api/sites"] = new("/api/sites", Staff),
+            ["PUT /api/sites/{id}"] = new(
+                $"/api/sites/{_site}",
+                Administrators,
+                new
+                {
+                    name = "Slipway",
+                    address = "",
+                    zone = "",
+                    hours = "",
+                }
+            ),
+            ["GET /api/kinds"] = new("/api/kinds", Staff),
+            ["PUT /api/kinds/{id}"] = new(
+                $"/api/kinds/{YardKinds.Project.Id.Value}",
+                Administrators,
+                KindSetting.Of(YardKinds.Project),
+                "*"
+            ),
+            ["GET /api/stock-fields"] = new("/api/stock-fields", Staff),
+            ["PUT /api/dockets/{reference}/kind"] = new(
+                "/api/dockets/J-2/kind",
+                ["Kit"],
+                new { kind = YardKinds.Job.Id.Value }
+            ),
+            ["PUT /api/dockets/{reference}/whole"] = new("/api/dockets/J-2/whole", ["Kit"], new { whole = "J-2" }),
+            ["PUT /api/dockets/{reference}/same"] = new("/api/dockets/J-2/same", ["Kit"], new { other = "J-2" }),
+            ["DELETE /api/dockets/{reference}"] = new("/api/dockets/J-2", ["Kit"]),
+            ["GET /api/removed-dockets"] = new("/api/removed-dockets", Staff),
+            ["PUT /api/removed-dockets/{id}/restored"] = new($"/api/removed-dockets/{yard.Limited.Value}/restored", []),
+            ["GET /api/dockets/{reference}/setting"] = new("/api/dockets/J-2/setting", ["Kit"]),
+            ["PUT /api/dockets/{reference}/setting"] = new(
+                "/api/dockets/J-2/setting",
+                ["Kit"],
+                new
+                {
+                    subject = "Look",
+                    site = "",
+                    owner = (Guid?)null,
+                    priority = "normal",
+                    limited = true,
+                    people = new[] { kit },
+                    crews = Array.Empty<Guid>(),
+                    milestones = Array.Empty<object>(),
+                },
+                IfMatch: "\"an old one\""
+            ),
+            ["GET /api/dockets/{reference}/stages/{stage}"] = new(
+                $"/api/dockets/J-2/stages/{YardKinds.Job.At(1).Value}",
+                ["Kit"]
+            ),
+            ["PUT /api/dockets/{reference}/stage"] = new(
+                "/api/dockets/J-2/stage",
+                ["Kit"],
+                new { stage = YardKinds.Job.At(0).Value }
+            ),
+            ["PUT /api/dockets/{reference}/open"] = new("/api/dockets/J-2/open", ["Kit"], new { open = true }),
+            ["POST /api/dockets/{reference}/parties"] = new(
+                "/api/dockets/J-2/parties",
+                ["Kit"],
+                new { id = Guid.Empty, party = yard.People["Caspian"].Party!.Value.Value }
+            ),
+            ["GET /api/dockets/{reference}"] = new("/api/dockets/J-2", ["Kit"]),
+            ["GET /api/dockets/{reference}/talk"] = new("/api/dockets/J-2/talk", ["Kit"]),
+            ["PUT /api/dockets/{reference}/sight/{person}"] = new($"/api/dockets/J-2/sight/{kit}", ["Kit"]),
+            ["GET /api/needs"] = new("/api/needs", Staff),
+            ["GET /api/queues/board"] = new("/api/queues/board", Staff),
+            // Nothing that is taken here: an empty choice is refused to all, whoever sees what.
+            ["POST /api/queues/next"] = new("/api/queues/next", [], new { among = Array.Empty<Guid>() }),
+            ["GET /api/queues/board/{id}"] = new($"/api/queues/board/{outside}", ["Kit"]),
+            ["GET /api/conversations/{id}/clock"] = new($"/api/conversations/{outside}/clock", ["Kit"]),
+            ["GET /api/conversations/{id}/advice"] = new($"/api/conversations/{outside}/advice", ["Kit"]),
+            ["POST /api/conversations/{id}/check"] = new(
+                $"/api/conversations/{outside}/check",
+                ["Kit"],
+                new { body = "A word" }
+            ),
+            ["PUT /api/conversations/{id}/queue"] = new(
+                $"/api/conversations/{outside}/queue",
+                ["Kit"],
+                new { queue = yard.Queue }
+            ),
+            ["PUT /api/conversations/{id}/standing"] = new(
+                $"/api/conversations/{outside}/standing",
+                ["Kit"],
+                new { step = "back" }
+            ),
+            ["PUT /api/conversations/{id}/docket"] = new(
+                $"/api/conversations/{outside}/docket",
+                ["Kit"],
+                new { reference = "J-2" }
+            ),
+            ["POST /api/conversations/{id}/forwards"] = new(
+                $"/api/conversations/{outside}/forwards",
+                ["Kit"],
+                new
+                {
+                    id = Guid.Empty,
+                    entries = Array.Empty<Guid>(),
+                    to = "somebody@far.example",
+                    message = "See below",
+                    knowing = true,
+                }
+            ),
+            ["PUT /api/entries/{id}/leaving"] = new($"/api/entries/{entry}/leaving", ["Kit"]),
+            ["DELETE /api/entries/{id}/leaving"] = new($"/api/entries/{entry}/leaving", ["Kit"]),
+            ["POST /api/calls"] = new(
+                "/api/calls",
+                ["Kit"],
+                new
+                {
+                    id = Guid.Empty,
+                    docket = "J-2",
+                    who = "Caspian",
+                    about = "The bill",
+                }
+            ),
+            ["GET /api/stock-replies"] = new("/api/stock-replies", Staff),
+            ["PUT /api/stock-replies/{id}"] = new(
+                $"/api/stock-replies/{Guid.CreateVersion7()}",
+                Staff,
+                new
+                {
+                    name = "Thanks",
+                    body = "Thank you",
+                    own = true,
+                }
+            ),
+            ["DELETE /api/stock-replies/{id}"] = new($"/api/stock-replies/{yard.KitsStock}", ["Kit"]),
+            ["GET /api/conversations/{id}/stock-replies/{reply}"] = new(
+                $"/api/conversations/{outside}/stock-replies/{yard.EverybodysStock}",
+                ["Kit"]
+            ),
+            ["PUT /api/page/conversations/{id}/rating"] = new(
+                $"/api/page/conversations/{outside}/rating",
+                ["Caspian"],
+                new { steps = 5 }
+            ),
+            ["GET /api/conversations/{id}"] = new($"/api/conversations/{inside}", ["Kit"]),
+            ["GET /api/conversations/{id}/entries"] = new($"/api/conversations/{outside}/entries", ["Kit", "Caspian"]),
+            ["POST /api/conversations/{id}/entries"] = new(
+                $"/api/conversations/{outside}/entries",
+                ["Kit", "Caspian"],
+                new { id = Guid.Empty, body = "A word" }
+            ),
+            ["PUT /api/conversations/{id}/owner"] = new(
+                $"/api/conversations/{outside}/owner",
+                ["Kit"],
+                new { person = kit }
+            ),
+            ["GET /api/entries/{id}"] = new($"/api/entries/{entry}", ["Kit"]),
+            ["PUT /api/entries/{id}"] = new(
+                $"/api/entries/{said}",
+                ["Kit"],
+                new { body = "A secret, put in other words" },
+                IfMatch: "\"1\""
+            ),
+            ["DELETE /api/entries/{id}"] = new($"/api/entries/{said}", ["Kit"]),
+            ["GET /api/entries/{id}/versions"] = new($"/api/entries/{entry}/versions", ["Kit"]),
+            ["GET /api/entries/{id}/readers"] = new($"/api/entries/{entry}/readers", ["Kit"]),
+            ["PUT /api/entries/{id}/signs/{sign}"] = new($"/api/entries/{entry}/signs/agree", ["Kit"]),
+            ["DELETE /api/entries/{id}/signs/{sign}"] = new($"/api/entries/{entry}/signs/agree", ["Kit"]),
+            ["POST /api/entries/{id}/passings"] = new(
+                $"/api/entries/{entry}/passings",
+                ["Kit"],
+                new { id = Guid.Empty, docket = "J-2" }
+            ),
+            ["PUT /api/conversations/{id}/pins"] = new(
+                $"/api/conversations/{inside}/pins",
+                ["Kit"],
+                new { entries = Array.Empty<Guid>() }
+            ),
+            ["PUT /api/conversations/{id}/reading"] = new(
+                $"/api/conversations/{inside}/reading",
+                ["Kit"],
+                new { upTo = 1 }
+            ),
+            ["GET /api/conversations/{id}/marks"] = new($"/api/conversations/{inside}/marks", ["Kit"]),
+            ["GET /api/drafts"] = new("/api/drafts", Staff),
+            ["PUT /api/conversations/{id}/draft"] = new(
+                $"/api/conversations/{inside}/draft",
+                ["Kit"],
+                new { doc = new { type = "doc" } }
+            ),
+            ["GET /api/talk"] = new("/api/talk?audience=inside", Staff),
+            ["POST /api/conversations"] = new(
+                "/api/conversations",
+                Staff,
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    audience = "group",
+                    people = Array.Empty<Guid>(),
+                    name = "Spare group",
+                }
+            ),
+            ["PUT /api/conversations/{id}/group"] = new(
+                $"/api/conversations/{group}/group",
+                ["Kit", "Odalys"],
+                new { name = SmallYard.WordOf("Kits group") }
+            ),
+            ["PUT /api/conversations/{id}/members/{person}"] = new(
+                $"/api/conversations/{group}/members/{kit}",
+                ["Kit", "Odalys"]
+            ),
+            ["DELETE /api/conversations/{id}/members/{person}"] = new(
+                $"/api/conversations/{group}/members/{kit}",
+                ["Kit", "Odalys"]
+            ),
+            ["PUT /api/entries/{id}/filing"] = new(
+                $"/api/entries/{entry}/filing",
+                ["Kit"],
+                new
+                {
+                    kind = "advice",
+                    minutes = 20,
+                    billable = true,
+                }
+            ),
+            ["DELETE /api/entries/{id}/filing"] = new($"/api/entries/{entry}/filing", ["Kit"]),
+            ["GET /api/dockets/{reference}/record"] = new("/api/dockets/J-2/record", ["Kit"]),
+            ["GET /api/dockets/{reference}/record/file"] = new("/api/dockets/J-2/record/file", ["Kit"]),
+            ["GET /api/dockets/{reference}/exports/{format}"] = new(
+                "/api/dockets/J-2/exports/jsonl?inside=true",
+                ["Kit"]
+            ),
+            ["PUT /api/dockets/{reference}/looked-through"] = new(
+                "/api/dockets/J-2/looked-through",
+                ["Kit"],
+                new { upTo = 1 }
+            ),
+            ["GET /api/dockets/{reference}/shared"] = new("/api/dockets/J-2/shared", ["Kit"]),
+            ["GET /api/conversations/{id}/shared"] = new($"/api/conversations/{inside}/shared", ["Kit"]),
+            ["GET /api/page"] = new("/api/page", ["Benedikta", "Caspian", "Saoirse"]),
+            ["GET /api/entries/{id}/drafts"] = new($"/api/entries/{entry}/drafts", ["Kit"]),
+            ["GET /api/dockets/{reference}/asks"] = new("/api/dockets/J-2/asks", ["Kit"]),
+            ["GET /api/conversations/{id}/askable"] = new($"/api/conversations/{inside}/askable", ["Kit"]),
+            ["GET /api/conversations/{id}/invitable"] = new(
+                $"/api/conversations/{yard.Conversations["J-2 inside"].Value}/invitable",
+                ["Kit"]
+            ),
+            ["GET /api/conversations/{id}/meeting-times"] = new(
+                $"/api/conversations/{yard.Conversations["J-2 inside"].Value}/meeting-times?with={kit}",
+                ["Kit"]
+            ),
+            ["GET /api/dockets/{reference}/sheets"] = new("/api/dockets/J-2/sheets", ["Kit"]),
+            ["GET /api/dockets/{reference}/meetings"] = new("/api/dockets/J-2/meetings", ["Kit"]),
+            ["GET /api/calls/{id}"] = new($"/api/calls/{yard.Meeting.Value}", ["Kit"]),
+            ["POST /api/calls/{id}/lines"] = new(
+                $"/api/calls/{yard.Meeting.Value}/lines",
+                ["Kit"],
+                new { words = "Hello" }
+            ),
+            ["POST /api/calls/{id}/end"] = new($"/api/calls/{yard.Meeting.Value}/end", ["Kit"]),
+            ["GET /api/calendar-feed"] = new("/api/calendar-feed", Staff),
+            ["PUT /api/calendar-feed"] = new("/api/calendar-feed", Staff),
+            ["DELETE /api/calendar-feed"] = new("/api/calendar-feed", Staff),
+            ["GET /api/calendars/{token}.ics"] = new("/api/calendars/wrong.ics", []),
+            ["GET /api/dockets/{reference}/listening"] = new("/api/dockets/J-2/listening", ["Kit"]),
+            ["PUT /api/dockets/{reference}/listening"] = new(
+                "/api/dockets/J-2/listening",
+                ["Kit"],
+                new { level = "everything", follows = false }
+            ),
+            ["GET /api/conversations/{id}/listening"] = new($"/api/conversations/{inside}/listening", ["Kit"]),
+            ["PUT /api/conversations/{id}/listening"] = new(
+                $"/api/conversations/{inside}/listening",
+                ["Kit"],
+                new { level = "everything", follows = false }
+            ),
+            ["GET /api/changes"] = new("/api/changes?after=0", SignedIn),
+        };
+    }
+}
