@@ -9,6 +9,7 @@ using Wrenlet.Server.Demo;
 using Wrenlet.Server.Dockets;
 using Wrenlet.Server.Finding;
 using Wrenlet.Server.Flow;
+using Wrenlet.Server.Flow.Templates;
 using Wrenlet.Server.Happenings;
 using Wrenlet.Server.Live;
 using Wrenlet.Server.Pages;
@@ -35,6 +36,7 @@ return await StartUp.Run(
             .AddHandler<GatesOfStages>()
             .AddHandler<FeedsEnd>();
         services.AddHandler<Answering>().AddHandler<SharesOfMerged>();
+        services.AddHandler<FollowingDates>().AddHandler<ComingRound>();
         services.AddHandler<TellsOfTalk>().AddHandler<TellsOfQueues>().AddHandler<TellsOfMeetings>();
         services.AddHandler<TellsOfTasks>();
         services.AddHandler<TellsOfAsks>().AddHandler<TellsOfDockets>();

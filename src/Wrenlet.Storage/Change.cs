@@ -33,6 +33,8 @@ public static class ChangeKinds
     public const string PeopleChanged = "people.changed";
     public const string QueuesChanged = "queues.changed";
     public const string KindsChanged = "kinds.changed";
+    public const string TemplatesChanged = "templates.changed";
+    public const string RecurringChanged = "recurring.changed";
 }
 
 /// <summary>A row of the change log.</summary>

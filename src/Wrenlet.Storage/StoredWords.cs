@@ -4,6 +4,7 @@ using Wrenlet.Core.Asks;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.Dockets;
+using Wrenlet.Core.Flow.Templates;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Sheets;
 using Wrenlet.Core.Tasks;
@@ -76,6 +77,17 @@ public static class StoredWords
         (CompletionRule.Any, "any"),
         (CompletionRule.Every, "every"),
         (CompletionRule.Share, "share")
+    );
+    public static readonly Vocabulary<DateUnit> DateUnits = new(
+        (DateUnit.WorkingDays, "working-days"),
+        (DateUnit.Days, "days"),
+        (DateUnit.Weeks, "weeks"),
+        (DateUnit.Months, "months")
+    );
+    public static readonly Vocabulary<PartyHears> PartyHears = new(
+        (Core.Flow.Templates.PartyHears.Nothing, "nothing"),
+        (Core.Flow.Templates.PartyHears.Told, "told"),
+        (Core.Flow.Templates.PartyHears.Asked, "asked")
     );
     public static readonly Vocabulary<SheetKind> SheetKinds = new(
         (SheetKind.Page, "page"),

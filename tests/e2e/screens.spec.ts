@@ -32,6 +32,8 @@ const places: [string, string, string, string?][] = [
   ['Dockets', '/dockets', 'Dockets'],
   ['All conversations', '/talk?audience=outside', 'All conversations'],
   ['a docket', '/dockets/J-1042', 'Quillfish: keel and rigging refit'],
+  ['Templates', '/templates', 'Templates'],
+  ['dockets that recur', '/templates?part=recurring', 'Templates'],
   ['Tasks', '/tasks', 'Tasks'],
   ['Asks', '/asks', 'Asks'],
   ['the noticeboard', '/noticeboard', 'Noticeboard'],

@@ -51,6 +51,7 @@ public static class Moving
     /// <param name="by">Who wants to move it, and sees it.</param>
     /// <param name="owner">The docket's owner; null for nobody.</param>
     /// <param name="told">First names of those who hear of it.</param>
+    /// <param name="dated">Titles of tasks that get a date by it; null for none.</param>
     public static StageMove To(
         Kind kind,
         StageId from,
@@ -59,7 +60,8 @@ public static class Moving
         IEnumerable<OpenGate> gates,
         Person by,
         PersonId? owner,
-        IReadOnlyList<string> told
+        IReadOnlyList<string> told,
+        IReadOnlyList<string>? dated = null
     )
     {
         ArgumentNullException.ThrowIfNull(kind);
@@ -88,6 +90,10 @@ public static class Moving
                 ? "It is noted internally; nobody else follows the docket."
                 : $"It is noted internally, and {Names.List(told)} {(told.Count == 1 ? "is" : "are")} told.",
         };
+        if (dated is { Count: > 0 })
+            setsOff.Add(
+                $"{Names.List(dated.Select(d => $"“{d}”"))} {(dated.Count == 1 ? "gets its date" : "get their dates")}."
+            );
         var next = ordered.Where(g => kind.PositionOf(g.Stage) > there).GroupBy(g => g.Stage).FirstOrDefault();
         if (next is not null)
             setsOff.Add(

@@ -5,6 +5,7 @@ using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Flow;
+using Wrenlet.Server.Flow.Templates;
 using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Sheets;
@@ -18,6 +19,7 @@ internal sealed class TellsOfDockets(Telling telling, WhoIsWho who)
     : IFollowers,
         IHandles<DocketGiven>,
         IHandles<DocketMoved>,
+        IHandles<DocketCameRound>,
         IHandles<SheetWritten>
 {
     /// <summary>To whom it was given.</summary>
@@ -33,6 +35,17 @@ internal sealed class TellsOfDockets(Telling telling, WhoIsWho who)
     {
         var (docket, inside, line, by, at) = happening;
         telling.Tell(w, Following(w.Session, docket.Brief), Of(inside, line.Id, by.Id, line.Body, at));
+    }
+
+    /// <summary>Whose it is, though it was made in their own name: they did not do it themselves.</summary>
+    public void Handle(Writing w, DocketCameRound happening)
+    {
+        var (docket, inside, line, to, at) = happening;
+        telling.Tell(
+            w,
+            Concerns.OfHandover([to]),
+            Of(inside, line.Id, null, $"{docket.Ref} {docket.Subject} came round and is yours", at)
+        );
     }
 
     /// <summary>Owner and followers of its docket.</summary>
@@ -53,6 +66,6 @@ internal sealed class TellsOfDockets(Telling telling, WhoIsWho who)
     private static IEnumerable<Alert> Following(SqlSession session, DocketBrief docket) =>
         Concerns.OfDocket(docket.Owner, LevelStore.FollowersOf(session, docket.Id));
 
-    private static Told Of(Conversation inside, EntryId? line, PersonId by, string words, Instant at) =>
+    private static Told Of(Conversation inside, EntryId? line, PersonId? by, string words, Instant at) =>
         new(by, inside.Place, Thing.Working, at, words, inside.Id, line);
 }

@@ -14,6 +14,7 @@ namespace Wrenlet.Server.Alerts;
 /// <summary>Tells people of their tasks.</summary>
 internal sealed class TellsOfTasks(Telling telling, WhoIsWho who)
     : IHandles<TaskMade>,
+        IHandles<TasksMade>,
         IHandles<TaskChanged>,
         IHandles<TaskCarried>,
         IHandles<TasksDue>,
@@ -28,6 +29,25 @@ internal sealed class TellsOfTasks(Telling telling, WhoIsWho who)
         var (task, by) = happening;
         telling.Tell(w, Concerns.OfTaskChange(null, task, Members), Of(task, by, task.Made, task.Title));
     }
+
+    /// <summary>Their owners; whoever is given many at once is told it in one line.</summary>
+    public void Handle(Writing w, TasksMade happening)
+    {
+        var (tasks, by, at) = happening;
+        foreach (var own in tasks.SelectMany(OwnersOf).GroupBy(o => o.Person, o => o.Task))
+        {
+            var list = own.ToList();
+            var first = list[0];
+            var words =
+                list.Count == 1
+                    ? first.Title
+                    : $"{list.Count} tasks{(first.Docket is { } docket ? $" in {docket.Ref}" : "")}: {string.Join(", ", list.Select(t => t.Title))}";
+            telling.Tell(w, [new Alert(own.Key, AlertReason.OwnTask)], Of(first, by, at, words));
+        }
+    }
+
+    private IEnumerable<(PersonId Person, WorkTask Task)> OwnersOf(WorkTask task) =>
+        Concerns.OfTaskChange(null, task, Members).Select(a => (a.Person, task)).Distinct();
 
     /// <summary>Its owners, who made it and who follows it.</summary>
     public void Handle(Writing w, TaskChanged happening)

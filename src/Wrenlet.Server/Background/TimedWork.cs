@@ -2,6 +2,7 @@ using Wrenlet.Server.Alerts;
 using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Conversations.Meetings;
+using Wrenlet.Server.Flow.Templates;
 using Wrenlet.Server.Happenings;
 using Wrenlet.Server.Tasks;
 
@@ -24,6 +25,7 @@ internal static class TimedWork
             .AddSingleton<IDueWork>(s => s.GetRequiredService<TaskMaking>())
             .AddSingleton<IDueWork>(s => s.GetRequiredService<Convening>())
             .AddSingleton<IDueWork>(s => s.GetRequiredService<TellsOfQueues>())
+            .AddSingleton<IDueWork>(s => s.GetRequiredService<ComingRound>())
             .AddHostedService<Sender>()
             .AddHostedService<Collector>()
             .AddHostedService<DueRunner>()

@@ -121,23 +121,9 @@ internal static class StockEndpoints
                 return Refusals.NotFound("conversation");
             if (StockStore.Find(s, reply) is not { } stock || (stock.Person is { } whose && whose != viewer.Person.Id))
                 return Refusals.NotFound("stock reply");
-            var roster = who.Current;
-            var party = ConversationViews.PartyOf(conversation, roster);
-            var lastWriter = EntryStore.LastIn(s, conversation.Key)?.Author is { } author
-                ? roster.NameOf(author)
-                : party?.Name;
-            var values = conversation.Docket is { } docket
-                ? NamedDates.Said(s, docket.Id, kinds.Current, roster)
-                : new(StringComparer.OrdinalIgnoreCase);
-            values["party"] = party?.Name;
-            values["party first name"] = lastWriter?.Split(' ')[0];
-            values["docket"] = conversation.Docket?.Ref.ToString();
-            values["subject"] = conversation.Docket?.Subject.Split(':')[0] ?? conversation.Subject;
-            values["my name"] = viewer.Person.Name;
-            values["my first name"] = viewer.Person.FirstName;
-            values["firm"] = roster.Firm!.Name;
-            var (body, unfilled) = StockFields.Fill(stock.Body, values, StockFields.Of(kinds.Current));
-            return TypedResults.Ok(new FilledStock(body, unfilled));
+            return TypedResults.Ok(
+                StockFilling.Fill(s, stock, conversation, viewer.Person, kinds.Current, who.Current)
+            );
         });
 
     private static bool MayChange(StockReply reply, Person viewer) =>

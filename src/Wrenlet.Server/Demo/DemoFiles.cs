@@ -16,7 +16,9 @@ internal sealed record FirmFile(
     StockFile[] StockReplies,
     string[] RatingWords,
     KindFile[] Kinds,
-    SiteFile[] Sites
+    SiteFile[] Sites,
+    TemplateFile[] Templates,
+    RecurringFile[] Recurring
 );
 
 internal sealed record SiteFile(string Name, string Address, string Hours);

@@ -50,6 +50,7 @@ internal sealed partial class DemoLoader(
     Routers routers,
     TellsOfQueues queues,
     DemoLife life,
+    DemoTemplates templates,
     FirmKinds kinds,
     DemoWords words
 )
@@ -92,6 +93,7 @@ internal sealed partial class DemoLoader(
                 Read<LifeFile>("everything.json"),
                 file => File.ReadAllText(Path.Combine(settings.DemoFolder, file))
             );
+            await templates.Add(firm, Moved(present));
             await Settle(present);
             await queues.Settle(Moved(present));
             await Learn(stories, firm.RatingWords);

@@ -4,5 +4,9 @@ namespace Wrenlet.Server.Demo;
 internal static class DemoPart
 {
     public static IServiceCollection AddDemo(this IServiceCollection services) =>
-        services.AddSingleton<DemoWords>().AddSingleton<DemoLife>().AddSingleton<DemoLoader>();
+        services
+            .AddSingleton<DemoWords>()
+            .AddSingleton<DemoLife>()
+            .AddSingleton<DemoTemplates>()
+            .AddSingleton<DemoLoader>();
 }

@@ -17,7 +17,15 @@ public sealed record DocketOutcome(Docket? Docket, string? Refusal = null, bool 
 
 /// <summary>A docket that is to be made.</summary>
 /// <param name="Owner">Who answers for it; null for nobody yet.</param>
-public sealed record NewDocketTerms(DocketId Id, KindId Kind, string Subject, string Site, PersonId? Owner);
+/// <param name="Milestones">Milestones that have a date already; null for none.</param>
+public sealed record NewDocketTerms(
+    DocketId Id,
+    KindId Kind,
+    string Subject,
+    string Site,
+    PersonId? Owner,
+    IReadOnlyList<Milestone>? Milestones = null
+);
 
 /// <summary>
 /// What a docket is to be. Its milestones are in the order of time; fields that are not among the values stay.
@@ -63,11 +71,25 @@ public sealed class DocketMaking(WriteQueue writes, WhoIsWho who, FirmKinds kind
     /// <param name="by">Who makes it.</param>
     /// <param name="at">When.</param>
     public Task<DocketOutcome> Make(NewDocketTerms terms, PartyId? party, Guid? queue, Person by, Instant at) =>
-        writes.Run(w =>
-            DocketStore.Find(w.Session, terms.Id) is { } there
-                ? new DocketOutcome(by.MaySee(there.Place) ? there : null)
-                : new DocketOutcome(Add(w, terms, party, queue, by, at))
-        );
+        writes.Run(w => Make(w, terms, party, queue, by, at).Outcome);
+
+    /// <summary>Makes a docket within a write that does more, and says whether it was not there yet.</summary>
+    public (DocketOutcome Outcome, bool New) Make(
+        Writing w,
+        NewDocketTerms terms,
+        PartyId? party,
+        Guid? queue,
+        Person by,
+        Instant at
+    )
+    {
+        ArgumentNullException.ThrowIfNull(w);
+        ArgumentNullException.ThrowIfNull(terms);
+        ArgumentNullException.ThrowIfNull(by);
+        return DocketStore.Find(w.Session, terms.Id) is { } there
+            ? (new(by.MaySee(there.Place) ? there : null), false)
+            : (new(Add(w, terms, party, queue, by, at)), true);
+    }
 
     /// <summary>Changes what a docket is.</summary>
     /// <param name="version">The version that the change was made on (<see cref="VersionOf"/>).</param>
@@ -177,6 +199,8 @@ public sealed class DocketMaking(WriteQueue writes, WhoIsWho who, FirmKinds kind
             by.Id
         );
         var made = DocketStore.Find(w.Session, reference)!;
+        if (terms.Milestones is { Count: > 0 } milestones)
+            MilestoneStore.Set(w.Session, made.Id, milestones, by.Id, at);
         Log(w, made, by, at);
         happenings.Say(w, new DocketBegun(made, party, queue, by, at));
         return made;

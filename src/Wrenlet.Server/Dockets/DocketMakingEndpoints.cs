@@ -81,23 +81,12 @@ internal static class DocketMakingEndpoints
         FirmClock clock
     )
     {
-        var roster = who.Current;
-        if (given.Id == Guid.Empty)
-            return Refusals.Invalid("id", "A docket needs an id of its own (UUIDv7).");
-        if (kinds.Current.Find(new KindId(given.Kind)) is not { Retired: false } kind)
-            return Refusals.Invalid("kind", "There is no such kind of docket any more. Choose another.");
-        if (DocketRules.WrongSubject(given.Subject) is { } wrong)
-            return Refusals.Invalid("subject", wrong);
-        if (given.Owner is { } o && roster.Find(new PersonId(o)) is not { IsStaff: true })
-            return Refusals.Invalid("owner", "There is no such colleague. Choose another.");
-        if (Wrong(given.Party, given.Queue, roster) is { } problem)
+        if (Wrong(given, who.Current, kinds.Current, database) is { } problem)
             return problem;
-        if (SiteRules.Refuses(given.Site.Trim(), null, database.Read(SiteStore.All)) is { } nowhere)
-            return Refusals.Invalid("site", nowhere);
         var outcome = await making.Make(
             new NewDocketTerms(
                 new DocketId(given.Id),
-                kind.Id,
+                new KindId(given.Kind),
                 given.Subject.Trim(),
                 given.Site.Trim(),
                 given.Owner is { } owner ? new PersonId(owner) : null
@@ -110,6 +99,24 @@ internal static class DocketMakingEndpoints
         return outcome.Docket is { } made
             ? TypedResults.Ok(new DocketMade(made.Ref.ToString()))
             : Refusals.NotFound("docket");
+    }
+
+    /// <summary>What is wrong with a docket that is to be made; null when it can be.</summary>
+    internal static ProblemHttpResult? Wrong(DocketToMake given, Roster roster, Kinds kinds, Database database)
+    {
+        if (given.Id == Guid.Empty)
+            return Refusals.Invalid("id", "A docket needs an id of its own (UUIDv7).");
+        if (kinds.Find(new KindId(given.Kind)) is not { Retired: false })
+            return Refusals.Invalid("kind", "There is no such kind of docket any more. Choose another.");
+        if (DocketRules.WrongSubject(given.Subject) is { } wrong)
+            return Refusals.Invalid("subject", wrong);
+        if (given.Owner is { } owner && roster.Find(new PersonId(owner)) is not { IsStaff: true })
+            return Refusals.Invalid("owner", "There is no such colleague. Choose another.");
+        if (Wrong(given.Party, given.Queue, roster) is { } problem)
+            return problem;
+        return SiteRules.Refuses(given.Site.Trim(), null, database.Read(SiteStore.All)) is { } nowhere
+            ? Refusals.Invalid("site", nowhere)
+            : null;
     }
 
     internal static ProblemHttpResult? Wrong(Guid? party, Guid? queue, Roster roster) =>

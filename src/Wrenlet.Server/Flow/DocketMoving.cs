@@ -5,6 +5,7 @@ using Wrenlet.Core.Flow;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Dockets;
+using Wrenlet.Server.Flow.Templates;
 using Wrenlet.Server.Happenings;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Asks;
@@ -48,7 +49,8 @@ public sealed class DocketMoving(WriteQueue writes, FirmKinds kinds, IFollowers 
             DocketGates.Open(session, docket, kind),
             by,
             docket.Owner,
-            followers.Told(session, docket, by)
+            followers.Told(session, docket, by),
+            FollowingDates.GivenBy(session, docket, kind, stage, by)
         );
     }
 

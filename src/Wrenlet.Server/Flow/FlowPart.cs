@@ -1,15 +1,20 @@
+using Wrenlet.Server.Flow.Templates;
+
 namespace Wrenlet.Server.Flow;
 
 /// <summary>How dockets move, and people's load.</summary>
 internal static class FlowPart
 {
     public static IServiceCollection AddFlow(this IServiceCollection services) =>
-        services.AddSingleton<DocketMoving>().AddSingleton<DocketTying>();
+        services.AddSingleton<DocketMoving>().AddSingleton<DocketTying>().AddSingleton<TemplateUse>();
 
     public static void MapFlowPart(this IEndpointRouteBuilder api)
     {
         api.MapMoving();
         api.MapTying();
         api.MapLoad();
+        api.MapTemplates();
+        api.MapTemplateUse();
+        api.MapRecurring();
     }
 }

@@ -1,5 +1,6 @@
 using NodaTime;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Sheets;
 using Wrenlet.Formats.Sheets;
@@ -120,19 +121,34 @@ internal sealed class SheetMaking(
         {
             if (SeenDocket.Find(w.Session, docket, by) is not { } of)
                 return new SheetOutcome(null);
-            if (SheetStore.Find(w.Session, id) is { } there)
-                return there.Docket.Id == of.Id ? new(there) : new(null);
-            SheetStore.Add(w.Session, id, of.Id, kind, name);
-            SheetStore.AddRevision(
-                w.Session,
-                id,
-                Revision(1, Discreet(w, SheetStore.Find(w.Session, id)!, body), "", by, at)
-            );
-            var made = SheetStore.Find(w.Session, id)!;
-            w.Log(new Change(ChangeKinds.SheetMade, id.Value, made.Sheet.Place, Thing.Working, at, by.Id, of.Id));
-            Tell(w, made, by, at, $"{by.FirstName} made the {StoredWords.SheetKinds.Of(kind)} {Tag(made)}");
-            return new(made);
+            return Make(w, id, of.Id, kind, name, body, by, at);
         });
+
+    /// <summary>Makes a sheet within a write that does more.</summary>
+    public SheetOutcome Make(
+        Writing w,
+        SheetId id,
+        DocketId docket,
+        SheetKind kind,
+        string name,
+        ReadBody body,
+        Person by,
+        Instant at
+    )
+    {
+        if (SheetStore.Find(w.Session, id) is { } there)
+            return there.Docket.Id == docket ? new(there) : new(null);
+        SheetStore.Add(w.Session, id, docket, kind, name);
+        SheetStore.AddRevision(
+            w.Session,
+            id,
+            Revision(1, Discreet(w, SheetStore.Find(w.Session, id)!, body), "", by, at)
+        );
+        var made = SheetStore.Find(w.Session, id)!;
+        w.Log(new Change(ChangeKinds.SheetMade, id.Value, made.Sheet.Place, Thing.Working, at, by.Id, docket));
+        Tell(w, made, by, at, $"{by.FirstName} made the {StoredWords.SheetKinds.Of(kind)} {Tag(made)}");
+        return new(made);
+    }
 
     /// <summary>
     /// Writes the next revision. It must follow on the newest; who sends it twice has written it once.

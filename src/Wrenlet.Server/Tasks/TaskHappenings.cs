@@ -9,6 +9,9 @@ namespace Wrenlet.Server.Tasks;
 /// <summary>Somebody made a task.</summary>
 public sealed record TaskMade(WorkTask Task, PersonId By) : IHappening;
 
+/// <summary>Somebody made several tasks at once in a docket.</summary>
+public sealed record TasksMade(IReadOnlyList<WorkTask> Tasks, PersonId By, Instant At) : IHappening;
+
 /// <summary>Somebody changed a task.</summary>
 public sealed record TaskChanged(WorkTask Before, WorkTask After, PersonId By, Instant At) : IHappening;
 

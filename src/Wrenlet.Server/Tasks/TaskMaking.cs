@@ -71,6 +71,29 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
         IReadOnlyCollection<string>? fields = null
     ) => writes.Run(w => Change(w, id, version, by, at, change, fields));
 
+    /// <summary>
+    /// Makes several tasks within a write that does more, so that each owner hears of theirs in one go; those that are
+    /// there already with their id are left out of what is returned.
+    /// </summary>
+    public IReadOnlyList<WorkTask> MakeAll(Writing w, IEnumerable<WorkTask> tasks, Person by, Instant at)
+    {
+        ArgumentNullException.ThrowIfNull(w);
+        ArgumentNullException.ThrowIfNull(tasks);
+        ArgumentNullException.ThrowIfNull(by);
+        var made = new List<WorkTask>();
+        foreach (var task in tasks)
+        {
+            if (!TaskStore.Add(w.Session, Series.Begun(w.Session, task, who.Current)))
+                continue;
+            made.Add(TaskStore.Find(w.Session, task.Id)!);
+            Announce(w, made[^1], ChangeKinds.TaskMade, by.Id, at);
+        }
+
+        if (made.Count > 0)
+            happenings.Say(w, new TasksMade(made, by.Id, at));
+        return made;
+    }
+
     /// <summary>Makes a task within a write that does more.</summary>
     public TaskOutcome Make(Writing w, WorkTask task, Person by)
     {

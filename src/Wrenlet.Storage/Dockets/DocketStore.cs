@@ -216,6 +216,12 @@ public static class DocketStore
             ("uid", docket.Value)
         );
 
+    /// <summary>When a docket was made.</summary>
+    public static Instant MadeAt(SqlSession session, DocketId docket) =>
+        session
+            .First("SELECT made FROM docket WHERE uid = $uid", r => (Instant?)r.GetMoment(0), ("uid", docket.Value))!
+            .Value;
+
     /// <summary>A docket by its reference, also by one that it had before it became another kind.</summary>
     public static Docket? Find(SqlSession session, DocketRef reference) =>
         session.First(

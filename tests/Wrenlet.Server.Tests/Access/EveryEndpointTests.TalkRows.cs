@@ -76,6 +76,65 @@ public partial class EveryEndpointTests
                 KindSetting.Of(YardKinds.Project),
                 "*"
             ),
+            ["GET /api/templates"] = new("/api/templates", Staff),
+            ["PUT /api/templates/{id}"] = new(
+                $"/api/templates/{_template}",
+                Coordinators,
+                new
+                {
+                    kind = YardKinds.Project.Id.Value,
+                    name = "Of a test",
+                    about = "",
+                    subject = "",
+                    retired = false,
+                    tasks = Array.Empty<object>(),
+                    sheets = Array.Empty<object>(),
+                },
+                "*"
+            ),
+            ["GET /api/dockets/{reference}/as-template"] = new("/api/dockets/J-2/as-template", []),
+            ["POST /api/templates/{id}/laid-out"] = new(
+                $"/api/templates/{yard.Template}/laid-out",
+                ["Kit"],
+                new { docket = "J-2" }
+            ),
+            ["POST /api/templates/{id}/dockets"] = new(
+                $"/api/templates/{yard.Template}/dockets",
+                Staff,
+                new
+                {
+                    docket = new
+                    {
+                        id = Guid.Empty,
+                        kind = YardKinds.Job.Id.Value,
+                        subject = "From a template",
+                        site = "",
+                    },
+                    made = new { tasks = Array.Empty<object>(), sheets = Array.Empty<object>() },
+                }
+            ),
+            ["PUT /api/dockets/{reference}/templates/{id}"] = new(
+                $"/api/dockets/J-2/templates/{yard.Template}",
+                ["Kit"],
+                new { tasks = Array.Empty<object>(), sheets = Array.Empty<object>() }
+            ),
+            ["GET /api/recurring-dockets"] = new("/api/recurring-dockets", Staff),
+            ["PUT /api/recurring-dockets/{id}"] = new(
+                $"/api/recurring-dockets/{_template}",
+                Coordinators,
+                new
+                {
+                    template = yard.Template,
+                    subject = "Comes round",
+                    site = "",
+                    rule = "FREQ=YEARLY",
+                    next = "2026-12-01",
+                    hears = "nothing",
+                    paused = false,
+                },
+                "*"
+            ),
+            ["DELETE /api/recurring-dockets/{id}"] = new($"/api/recurring-dockets/{Guid.CreateVersion7()}", []),
             ["GET /api/stock-fields"] = new("/api/stock-fields", Staff),
             ["PUT /api/dockets/{reference}/kind"] = new(
                 "/api/dockets/J-2/kind",

@@ -49,6 +49,7 @@ public partial class EveryEndpointTests(YardFixture world)
     private readonly Guid _site = Guid.CreateVersion7();
     private readonly Guid _list = Guid.CreateVersion7();
     private readonly Guid _column = Guid.CreateVersion7();
+    private readonly Guid _template = Guid.CreateVersion7();
 
     private Dictionary<string, Row> Rows() => new([.. HouseRows(), .. TalkRows(), .. WorkRows()]);
 

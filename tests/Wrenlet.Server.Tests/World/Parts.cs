@@ -6,6 +6,7 @@ using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.Dockets;
 using Wrenlet.Server.Flow;
+using Wrenlet.Server.Flow.Templates;
 using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Sheets;
@@ -35,7 +36,8 @@ internal static class Parts
             .AddHandler<Convening>()
             .AddHandler<TaskMaking>()
             .AddHandler<Answering>()
-            .AddHandler<TellsOfQueues>();
+            .AddHandler<TellsOfQueues>()
+            .AddHandler<ComingRound>();
         more?.Invoke(services);
         return services.BuildServiceProvider();
     }

@@ -4,6 +4,7 @@ using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.Dockets;
+using Wrenlet.Core.Flow.Templates;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Sheets;
 using Wrenlet.Core.Tasks;
@@ -14,6 +15,7 @@ using Wrenlet.Storage;
 using Wrenlet.Storage.Alerts;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
+using Wrenlet.Storage.Flow;
 using Wrenlet.Storage.People;
 using Wrenlet.Storage.Tasks;
 
@@ -72,6 +74,8 @@ public sealed partial class SmallYard
     public Guid KitsAlert { get; } = Guid.CreateVersion7();
 
     public Guid KitsView { get; } = Guid.CreateVersion7();
+
+    public Guid Template { get; } = Guid.CreateVersion7();
 
     public Guid KitsUpload { get; } = Guid.CreateVersion7();
 
@@ -232,6 +236,7 @@ public sealed partial class SmallYard
         PeopleStore.AddParty(s, new PartyId(SpareParty), "Spare party", PartyKind.Customer);
         StockStore.Put(s, new StockReply(KitsStock, People["Kit"].Id, "mine", "Dear {party first name}", 1));
         StockStore.Put(s, new StockReply(EverybodysStock, null, "ours", "Dear {party first name}", 1));
+        TemplateStore.Put(s, new Template(new(Template), YardKinds.Job.Id, "Refit", "", "", null, [], []));
         NamedViewStore.Put(s, "tasks", new NamedView(KitsView, People["Kit"].Id, WordOf("Kits view"), false, "{}"));
         FileStore.Begin(
             s,

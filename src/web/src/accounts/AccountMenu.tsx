@@ -19,6 +19,7 @@ const themes: [Theme, string][] = [
 const places: { to: string; name: string; roles: string[] | null }[] = [
   { to: '/contacts', name: 'Contacts', roles: null },
   { to: '/reports', name: 'Reports', roles: ['coordinator', 'manager', 'administrator'] },
+  { to: '/templates', name: 'Templates', roles: ['coordinator', 'manager', 'administrator'] },
   { to: '/stock-replies', name: 'Stock replies', roles: ['member', 'coordinator', 'manager'] },
   { to: '/set-up', name: 'Settings', roles: ['administrator'] },
   { to: '/post-office', name: 'Post office stand-in', roles: null },

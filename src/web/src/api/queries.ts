@@ -46,6 +46,8 @@ export const keys = {
   load: ['load'] as const,
   worklists: ['worklists'] as const,
   sites: ['sites'] as const,
+  templates: ['templates'] as const,
+  recurring: ['recurring-dockets'] as const,
 };
 
 export const useDockets = (open: boolean) =>

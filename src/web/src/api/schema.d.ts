@@ -5055,6 +5055,342 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TemplateSetting"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TemplateSetting"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TemplateSetting"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/as-template": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TemplateSetting"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates/{id}/laid-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LayOutFor"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LaidOutView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates/{id}/dockets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DocketFromTemplate"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TemplateUsed"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/templates/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FromTemplate"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TemplateUsed"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recurring-dockets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecurringSetting"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recurring-dockets/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RecurringSetting"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecurringSetting"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/alerts": {
         parameters: {
             query?: never;
@@ -8226,6 +8562,13 @@ export interface components {
             mayAsk: boolean;
             mayMeet: boolean;
         };
+        CountedFromView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: date-time */
+            at: null | string;
+        };
         CrewMembers: {
             /** Format: uuid */
             crew: string;
@@ -8275,6 +8618,13 @@ export interface components {
             crews: string[];
             milestones: components["schemas"]["MilestoneSetting"][];
             values?: null | {
+                [key: string]: string;
+            };
+        };
+        DocketFromTemplate: {
+            docket: components["schemas"]["DocketToMake"];
+            made: components["schemas"]["FromTemplate"];
+            milestones?: null | {
                 [key: string]: string;
             };
         };
@@ -8524,6 +8874,10 @@ export interface components {
             hits: components["schemas"]["Hit"][];
             narrowings: components["schemas"]["NarrowingView"][];
         };
+        FromTemplate: {
+            tasks: components["schemas"]["TaskFromTemplate"][];
+            sheets: string[];
+        };
         GroupFields: {
             name: string;
             description: null | string;
@@ -8644,6 +8998,48 @@ export interface components {
             fields: components["schemas"]["FieldSetting"][];
             version?: null | string;
             nextRef?: null | string;
+        };
+        LaidOutView: {
+            tasks: components["schemas"]["LaidTaskView"][];
+            sheets: components["schemas"]["LaidSheetView"][];
+            milestones: components["schemas"]["CountedFromView"][];
+            subject: string;
+            message: null | string;
+        };
+        LaidSheetView: {
+            /** Format: uuid */
+            from: string;
+            kind: string;
+            name: string;
+            there: boolean;
+        };
+        LaidTaskView: {
+            /** Format: uuid */
+            from: string;
+            /** Format: uuid */
+            parent: null | string;
+            title: string;
+            owners: components["schemas"]["OwnerChoice"][];
+            /** Format: date-time */
+            start: null | string;
+            startReason: null | string;
+            /** Format: date-time */
+            due: null | string;
+            dueReason: null | string;
+            priority: string;
+            /** Format: int32 */
+            estimateMinutes: null | number;
+            gate: null | string;
+            after: string[];
+            there: boolean;
+        };
+        LayOutFor: {
+            docket?: null | string;
+            /** Format: uuid */
+            owner?: null | string;
+            milestones?: null | {
+                [key: string]: string;
+            };
         };
         LeakView: {
             kind: string;
@@ -9473,6 +9869,29 @@ export interface components {
             byPerson: components["schemas"]["FiledSum"][];
             byKind: components["schemas"]["FiledSum"][];
         };
+        RecurringSetting: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            template: string;
+            subject: string;
+            site: string;
+            /** Format: uuid */
+            owner: null | string;
+            /** Format: uuid */
+            party: null | string;
+            /** Format: uuid */
+            queue: null | string;
+            rule: string;
+            next: null | string;
+            hears: string;
+            /** Format: uuid */
+            message: null | string;
+            paused: boolean;
+            by?: null | string;
+            last?: null | string;
+            version?: null | string;
+        };
         RemovedView: {
             /** Format: uuid */
             id: string;
@@ -9919,6 +10338,21 @@ export interface components {
             repeats?: null | string;
             changed?: null | string[];
         };
+        TaskFromTemplate: {
+            /** Format: uuid */
+            from: string;
+            /** Format: uuid */
+            id: string;
+            title: string;
+            owners: components["schemas"]["OwnerChoice"][];
+            /** Format: date-time */
+            start: null | string;
+            /** Format: date-time */
+            due: null | string;
+            priority: string;
+            /** Format: int32 */
+            estimateMinutes: null | number;
+        };
         TaskImport: {
             format: string;
             text: string;
@@ -10050,6 +10484,71 @@ export interface components {
             /** Format: uuid */
             after: null | string;
             changed?: null | string[];
+        };
+        TemplateDateSetting: {
+            from: string;
+            /** Format: uuid */
+            of: null | string;
+            /** Format: int32 */
+            offset: number;
+            unit: string;
+            time?: null | string;
+        };
+        TemplateOwnerSetting: {
+            kind: string;
+            /** Format: uuid */
+            id?: null | string;
+        };
+        TemplateSetting: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            kind: string;
+            name: string;
+            about: string;
+            subject: string;
+            /** Format: uuid */
+            message: null | string;
+            retired: boolean;
+            tasks: components["schemas"]["TemplateTaskSetting"][];
+            sheets: components["schemas"]["TemplateSheetSetting"][];
+            version?: null | string;
+        };
+        TemplateSheetSetting: {
+            /** Format: uuid */
+            id: string;
+            kind: string;
+            name: string;
+            body: string;
+        };
+        TemplateTaskSetting: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+            notes: string;
+            /** Format: uuid */
+            parent: null | string;
+            owners: components["schemas"]["TemplateOwnerSetting"][];
+            rule: string;
+            priority: string;
+            start: null | components["schemas"]["TemplateDateSetting"];
+            due: null | components["schemas"]["TemplateDateSetting"];
+            /** Format: int32 */
+            estimateMinutes: null | number;
+            /** Format: uuid */
+            gate: null | string;
+            after: string[];
+        };
+        TemplateUsed: {
+            ref: string;
+            /** Format: int32 */
+            tasks: number;
+            /** Format: int32 */
+            sheets: number;
+            /** Format: uuid */
+            conversation: null | string;
+            message: null | string;
+            unfilled: string[];
         };
         TextMessage: {
             id: string;

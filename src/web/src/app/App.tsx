@@ -21,7 +21,8 @@ import { belongTo } from '../api/store';
 const SetUp = lazy(() => import('../accounts/SetUp').then((m) => ({ default: m.SetUp })));
 const PartyPageView = lazy(() => import('../pages/PartyPageView').then((m) => ({ default: m.PartyPageView })));
 const TodayPage = lazy(() => import('../pages/TodayPage').then((m) => ({ default: m.TodayPage })));
-const DocketsPage = lazy(() => import('../dockets/DocketsPage').then((m) => ({ default: m.DocketsPage })));
+const DocketsPage = lazy(() => import('../pages/DocketsPage').then((m) => ({ default: m.DocketsPage })));
+const TemplatesPage = lazy(() => import('../flow/templates/TemplatesPage').then((m) => ({ default: m.TemplatesPage })));
 const DocketPage = lazy(() => import('../pages/docket/DocketPage').then((m) => ({ default: m.DocketPage })));
 const QueuesPage = lazy(() => import('../pages/queues/QueuesPage').then((m) => ({ default: m.QueuesPage })));
 const ConversationPage = lazy(() => import('../pages/ConversationPage').then((m) => ({ default: m.ConversationPage })));
@@ -126,6 +127,7 @@ function Inside({ me }: { me: Me }) {
           <Route path="/queues" element={<QueuesPage me={me} />} />
           <Route path="/dockets" element={<DocketsPage me={me} />} />
           <Route path="/dockets/:reference" element={<DocketPage me={me} />} />
+          <Route path="/templates" element={<TemplatesPage me={me} />} />
           <Route path="/conversations/:id" element={<ConversationPage me={me} />} />
           <Route path="/talk" element={<TalkPage me={me} />} />
           <Route path="/colleagues/:id" element={<ToColleague />} />

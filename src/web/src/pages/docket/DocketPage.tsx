@@ -20,6 +20,7 @@ import { DocketSettingPanel } from '../../dockets/DocketSettingPanel';
 import { HeadFields, NextMilestone, Ties } from '../../dockets/HeadFields';
 import { StageStrip } from '../../dockets/StageStrip';
 
+const UseTemplate = lazy(() => import('../../flow/templates/UseTemplate').then((m) => ({ default: m.UseTemplate })));
 const TaskPanel = lazy(() => import('../tasks/TaskPanel').then((m) => ({ default: m.TaskPanel })));
 
 const width = new Kept('wrenlet.commitments', 296);
@@ -96,6 +97,7 @@ function Head({ docket, me }: { docket: DocketView; me: Me }) {
         >
           <Listening reference={docket.ref} />
         </Panel>
+        {docket.open ? <TemplateHere docket={docket} me={me} /> : null}
         <Ties docket={docket} />
         {names.length > 0 ? (
           <span>
@@ -112,6 +114,30 @@ function Head({ docket, me }: { docket: DocketView; me: Me }) {
         ) : null}
       </p>
     </header>
+  );
+}
+
+function TemplateHere({ docket, me }: { docket: DocketView; me: Me }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Panel
+      label="Template"
+      className="w-[min(640px,94vw)]"
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <button
+          type="button"
+          className="min-h-6 rounded-[3px] underline decoration-dotted underline-offset-2 hover:text-ink"
+        >
+          Template
+        </button>
+      }
+    >
+      <Suspense fallback={null}>
+        <UseTemplate docket={docket} me={me} onDone={() => setOpen(false)} />
+      </Suspense>
+    </Panel>
   );
 }
 

@@ -5,14 +5,14 @@ import { useKinds } from '../api/queries';
 import { NamedViews } from '../ui/NamedViews';
 import { Button, Empty, Wrong, cx, inputClass } from '../ui/controls';
 import { sayWrong } from '../ui/toasts';
-import { NewDocket } from './NewDocket';
-import { Removed } from './Removed';
-import { DocketRows } from './table/DocketRows';
-import { Filters } from './table/Filters';
-import { LayoutPanel } from './table/LayoutPanel';
-import { ManyBar } from './table/ManyBar';
-import { type Look, look, usual, useTable, wishOf } from './table/look';
-import { texts } from './table/texts';
+import { NewDocket } from '../flow/NewDocket';
+import { Removed } from '../dockets/Removed';
+import { DocketRows } from '../dockets/table/DocketRows';
+import { Filters } from '../dockets/table/Filters';
+import { LayoutPanel } from '../dockets/table/LayoutPanel';
+import { ManyBar } from '../dockets/table/ManyBar';
+import { type Look, look, usual, useTable, wishOf } from '../dockets/table/look';
+import { texts } from '../dockets/table/texts';
 
 /** All dockets in sight: found, filtered, sorted and grouped by what the firm keeps of them. */
 export function DocketsPage({ me }: { me: Me }) {

@@ -1,0 +1,68 @@
+import { X } from 'lucide-react';
+import { v7 as newId } from 'uuid';
+import type { TemplateSetting } from '../../api/client';
+import { Button, IconButton, cx, inputClass } from '../../ui/controls';
+import { texts } from './texts';
+
+const words = texts.sheet;
+
+type Sheets = TemplateSetting['sheets'];
+
+/** Pages and tables that a docket begins with. */
+export function SheetRows({ sheets, onChange }: { sheets: Sheets; onChange: (sheets: Sheets) => void }) {
+  const put = (id: string, part: Partial<Sheets[number]>) =>
+    onChange(sheets.map((s) => (s.id === id ? { ...s, ...part } : s)));
+  return (
+    <>
+      <ul className="grid gap-2">
+        {sheets.map((sheet) => (
+          <li key={sheet.id} className="grid gap-1.5 rounded-card border bg-paper p-1.5">
+            <div className="flex items-center gap-1.5">
+              <input
+                aria-label={words.name}
+                placeholder={words.name}
+                required
+                maxLength={120}
+                className={cx(inputClass, 'min-w-0 flex-1')}
+                value={sheet.name}
+                onChange={(e) => put(sheet.id, { name: e.target.value })}
+              />
+              <select
+                aria-label={words.kind}
+                className={cx(inputClass, '!w-auto')}
+                value={sheet.kind}
+                onChange={(e) => put(sheet.id, { kind: e.target.value })}
+              >
+                <option value="page">{words.page}</option>
+                <option value="table">{words.table}</option>
+              </select>
+              <IconButton
+                label={words.remove(sheet.name || texts.task.this)}
+                onClick={() => onChange(sheets.filter((s) => s.id !== sheet.id))}
+              >
+                <X size={14} />
+              </IconButton>
+            </div>
+            <textarea
+              aria-label={words.body}
+              placeholder={sheet.kind === 'table' ? words.tablePlaceholder : words.pagePlaceholder}
+              rows={5}
+              maxLength={200_000}
+              dir="auto"
+              className={cx(inputClass, sheet.kind === 'table' && 'font-mono text-[13px]')}
+              value={sheet.body}
+              onChange={(e) => put(sheet.id, { body: e.target.value })}
+            />
+          </li>
+        ))}
+      </ul>
+      <Button
+        look="quiet"
+        className="mt-1.5"
+        onClick={() => onChange([...sheets, { id: newId(), kind: 'page', name: '', body: '' }])}
+      >
+        {words.add}
+      </Button>
+    </>
+  );
+}
