@@ -45,7 +45,7 @@ test('a meeting with the customer is set, invited by mail, answered on their pag
   await card(customer).getByLabel('A time that would suit you').fill('2026-04-16T09:00');
   await card(customer).getByRole('button', { name: 'Send answer' }).click();
   await expect(card(odalys)).toContainText('Suggests: Thu 16 Apr 09:00');
-  await card(odalys).getByRole('button', { name: 'Move it to then' }).click();
+  await card(odalys).getByRole('button', { name: 'Move it to that time' }).click();
   await expect(card(customer)).toContainText('Thu 16 Apr 09:00 to 10:00');
   await card(customer).getByRole('button', { name: 'Yes' }).click();
   await expect(card(ines)).toContainText('Benedikta comes');

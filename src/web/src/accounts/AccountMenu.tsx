@@ -5,24 +5,25 @@ import { disconnect } from '../api/live';
 import { outbox } from '../api/outbox';
 import { NameTag } from '../ui/tags';
 import { type Theme, applyTheme, theme } from '../ui/theme';
+import * as texts from './texts';
 
 const item =
   'flex min-h-[30px] cursor-pointer items-center rounded-[3px] px-2 outline-none data-[highlighted]:bg-wren-wash max-md:min-h-[44px]';
 
 const themes: [Theme, string][] = [
-  ['system', 'Same as the system'],
-  ['light', 'Light'],
-  ['dark', 'Dark'],
+  ['system', texts.sameAsTheSystem],
+  ['light', texts.light],
+  ['dark', texts.dark],
 ];
 
 /** Pages that one visits seldom, with who has them; null for everybody. */
 const places: { to: string; name: string; roles: string[] | null }[] = [
-  { to: '/contacts', name: 'Contacts', roles: null },
-  { to: '/reports', name: 'Reports', roles: ['coordinator', 'manager', 'administrator'] },
-  { to: '/templates', name: 'Templates', roles: ['coordinator', 'manager', 'administrator'] },
-  { to: '/stock-replies', name: 'Stock replies', roles: ['member', 'coordinator', 'manager'] },
-  { to: '/set-up', name: 'Settings', roles: ['administrator'] },
-  { to: '/post-office', name: 'Post office stand-in', roles: null },
+  { to: '/contacts', name: texts.contacts, roles: null },
+  { to: '/reports', name: texts.reports, roles: ['coordinator', 'manager', 'administrator'] },
+  { to: '/templates', name: texts.templates, roles: ['coordinator', 'manager', 'administrator'] },
+  { to: '/stock-replies', name: texts.stockReplies, roles: ['member', 'coordinator', 'manager'] },
+  { to: '/set-up', name: texts.settings, roles: ['administrator'] },
+  { to: '/post-office', name: texts.postOfficeStandIn, roles: null },
 ];
 
 /** Those of them that somebody has. Stand-ins are there in the demo, and where an administrator switched them on. */
@@ -37,8 +38,8 @@ export async function signOut(everywhere = false) {
   if (
     waiting > 0 &&
     !window.confirm(
-      `${waiting === 1 ? 'One message has' : `${waiting} messages have`} not been sent yet. ` +
-        'They stay in this browser for you alone and go out when you sign in here again. Sign out now?',
+      texts.notBeenSentYet(waiting === 1 ? texts.oneMessageHas : texts.messagesHave(waiting)) +
+        texts.theyStayBrowserAlone,
     )
   )
     return;
@@ -57,7 +58,7 @@ export function AccountMenu({ me, onKeys, onPassword }: Props) {
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
         className="ml-1 grid min-h-9 min-w-9 place-items-center rounded-card"
-        aria-label={`${me.person.name}: menu`}
+        aria-label={texts.menu(me.person.name)}
       >
         <NameTag who={me.person} large />
       </DropdownMenu.Trigger>
@@ -100,19 +101,19 @@ export function AccountMenu({ me, onKeys, onPassword }: Props) {
           ))}
           <DropdownMenu.Separator className="my-1 border-t" />
           <DropdownMenu.Item className={item} onSelect={() => setTimeout(onKeys)}>
-            Keys
+            {texts.keys}
           </DropdownMenu.Item>
           <DropdownMenu.Separator className="my-1 border-t" />
           {me.demo ? null : (
             <DropdownMenu.Item className={item} onSelect={() => setTimeout(onPassword)}>
-              Change my password
+              {texts.changeMyPassword}
             </DropdownMenu.Item>
           )}
           <DropdownMenu.Item className={item} onSelect={() => void signOut()}>
-            Sign out
+            {texts.signOut}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={() => void signOut(true)}>
-            Sign out on all devices
+            {texts.signOutAllDevices}
           </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

@@ -2,6 +2,7 @@ import { Dialog } from 'radix-ui';
 import { type FormEvent, useState } from 'react';
 import { api, taken } from '../api/client';
 import { Button, Field, cx } from '../ui/controls';
+import * as texts from './texts';
 
 /** Changes one's own password; everywhere else one is signed out by it. */
 export function PasswordPanel({ onClose }: { onClose: () => void }) {
@@ -30,10 +31,10 @@ export function PasswordPanel({ onClose }: { onClose: () => void }) {
             'rounded-card border border-soft/40 bg-surface p-4 shadow-lg',
           )}
         >
-          <Dialog.Title className="mb-2 text-[16px] font-bold">Change my password</Dialog.Title>
+          <Dialog.Title className="mb-2 text-[16px] font-bold">{texts.changeMyPassword}</Dialog.Title>
           <form onSubmit={(e) => void change(e)} className="grid gap-2.5">
             <Field
-              label="Current password"
+              label={texts.currentPassword}
               type="password"
               autoComplete="current-password"
               required
@@ -42,22 +43,22 @@ export function PasswordPanel({ onClose }: { onClose: () => void }) {
               onChange={(e) => setNow(e.target.value)}
             />
             <Field
-              label="New password"
+              label={texts.newPassword}
               type="password"
               autoComplete="new-password"
               required
               minLength={10}
               maxLength={256}
-              hint="At least 10 characters. You will be signed out on your other devices."
+              hint={texts.atLeast10Characters}
               value={next}
               onChange={(e) => setNext(e.target.value)}
             />
             <p className="flex justify-end gap-2">
               <Button look="quiet" onClick={onClose}>
-                Cancel
+                {texts.cancel}
               </Button>
               <Button look="main" type="submit" disabled={!now || next.length < 10}>
-                Change password
+                {texts.changePassword}
               </Button>
             </p>
           </form>

@@ -3,12 +3,12 @@ import { Refusal, api, taken } from '../api/client';
 import { Mark } from '../ui/Mark';
 import { ClockField } from '../ui/ClockField';
 import { Button, Field, cx, inputClass } from '../ui/controls';
-
-const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+import { weekdayNames } from '../ui/words';
+import * as texts from './texts';
 
 /** The first visit without demo data: the firm, its hours and its first administrator. */
 export function SetUp({ done }: { done: () => void }) {
-  const [hours, setHours] = useState(weekdays.map((_, i) => ({ on: i < 5, start: '08:00', end: '17:00' })));
+  const [hours, setHours] = useState(weekdayNames.map((_, i) => ({ on: i < 5, start: '08:00', end: '17:00' })));
   const [holidays, setHolidays] = useState('');
   const [wrong, setWrong] = useState<Refusal | null>(null);
   const field = (name: string) =>
@@ -44,22 +44,22 @@ export function SetUp({ done }: { done: () => void }) {
   return (
     <main className="mx-auto max-w-[720px] px-4 py-8">
       <Mark large />
-      <h1 className="mt-3 text-[22px] font-bold tracking-tight">Set up your firm</h1>
-      <p className="mb-5 text-soft">Once, on the first visit. All of it can be changed later.</p>
+      <h1 className="mt-3 text-[22px] font-bold tracking-tight">{texts.setUpYourFirm}</h1>
+      <p className="mb-5 text-soft">{texts.onceFirstVisitAll}</p>
       <form onSubmit={(e) => void submit(e)} className="grid gap-6">
         <fieldset className="grid gap-3 sm:grid-cols-2">
-          <legend className="mb-2 font-bold">The firm</legend>
-          <Field label="Name" name="name" required wrong={field('name')} />
+          <legend className="mb-2 font-bold">{texts.theFirm}</legend>
+          <Field label={texts.name} name="name" required wrong={field('name')} />
           <Field
-            label="Mail address"
+            label={texts.mailAddress}
             name="address"
             type="email"
             required
-            hint="Where customers write to."
+            hint={texts.whereCustomersWriteTo}
             wrong={field('address')}
           />
           <Field
-            label="Time zone"
+            label={texts.timeZone}
             name="zone"
             required
             defaultValue={Intl.DateTimeFormat().resolvedOptions().timeZone}
@@ -67,9 +67,9 @@ export function SetUp({ done }: { done: () => void }) {
           />
         </fieldset>
         <fieldset>
-          <legend className="mb-2 font-bold">Working hours</legend>
+          <legend className="mb-2 font-bold">{texts.workingHours}</legend>
           <div className="grid gap-1">
-            {weekdays.map((name, i) => {
+            {weekdayNames.map((name, i) => {
               const set = (change: Partial<(typeof hours)[0]>) =>
                 setHours(hours.map((h, k) => (k === i ? { ...h, ...change } : h)));
               const h = hours[i]!;
@@ -85,41 +85,46 @@ export function SetUp({ done }: { done: () => void }) {
                     {name}
                   </label>
                   <ClockField
-                    label={`${name} from`}
+                    label={texts.from(name)}
                     disabled={!h.on}
                     value={h.start}
                     onChange={(start) => set({ start })}
                   />
-                  <span className="text-soft">to</span>
-                  <ClockField label={`${name} until`} disabled={!h.on} value={h.end} onChange={(end) => set({ end })} />
+                  <span className="text-soft">{texts.to}</span>
+                  <ClockField
+                    label={texts.until(name)}
+                    disabled={!h.on}
+                    value={h.end}
+                    onChange={(end) => set({ end })}
+                  />
                 </div>
               );
             })}
           </div>
           {field('hours') ? <p className="mt-1 text-late">{field('hours')}</p> : null}
           <label className="mt-3 block">
-            <span className="mb-0.5 block text-[13px] font-semibold">Holidays</span>
+            <span className="mb-0.5 block text-[13px] font-semibold">{texts.holidays}</span>
             <textarea
               className={cx(inputClass, 'min-h-[70px]')}
               value={holidays}
               onChange={(e) => setHolidays(e.target.value)}
-              placeholder="2026-05-01 Labour Day"
+              placeholder={texts.n20260501Labour}
             />
-            <span className="text-[12.5px] text-soft">One a line: the date, then its name.</span>
+            <span className="text-[12.5px] text-soft">{texts.oneLineDateThen}</span>
             {field('holidays') ? <span className="block text-late">{field('holidays')}</span> : null}
           </label>
         </fieldset>
         <fieldset className="grid gap-3 sm:grid-cols-2">
-          <legend className="mb-2 font-bold">You, the first administrator</legend>
+          <legend className="mb-2 font-bold">{texts.youTheFirstAdministrator}</legend>
           <Field
-            label="Your name"
+            label={texts.yourName}
             name="administratorName"
             required
             autoComplete="name"
             wrong={field('administratorName')}
           />
           <Field
-            label="Your address"
+            label={texts.yourAddress}
             name="administratorAddress"
             type="email"
             required
@@ -127,13 +132,13 @@ export function SetUp({ done }: { done: () => void }) {
             wrong={field('administratorAddress')}
           />
           <Field
-            label="Password"
+            label={texts.password}
             name="password"
             type="password"
             required
             minLength={10}
             autoComplete="new-password"
-            hint="Ten characters or more."
+            hint={texts.tenCharactersOrMore}
             wrong={field('password')}
           />
         </fieldset>
@@ -144,7 +149,7 @@ export function SetUp({ done }: { done: () => void }) {
         ) : null}
         <div>
           <Button look="main" type="submit">
-            Set up and sign in
+            {texts.setUpSign}
           </Button>
         </div>
       </form>

@@ -3,6 +3,7 @@ import { type Welcome, api, taken } from '../api/client';
 import { Mark } from '../ui/Mark';
 import { Button, Field, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
+import * as texts from './texts';
 
 /** Signing in by address and password; in the demo, by choosing whom to be. */
 export function SignIn({ welcome, done }: { welcome: Welcome; done: () => void }) {
@@ -37,13 +38,13 @@ export function SignIn({ welcome, done }: { welcome: Welcome; done: () => void }
       <header>
         <Mark large />
         <h1 className="mt-3 text-[22px] font-bold tracking-tight">{welcome.firm}</h1>
-        <p className="text-soft">Who said what about a job, who answers, and who does what by when.</p>
+        <p className="text-soft">{texts.whoSaidWhatAbout}</p>
       </header>
       <div className={demo ? 'grid gap-8 md:grid-cols-[1fr_300px]' : 'max-w-[340px]'}>
         {demo ? (
           <section aria-labelledby="be">
             <h2 id="be" className="mb-2 font-bold">
-              Try the demo as
+              {texts.tryTheDemoAs}
             </h2>
             <ul className="grid gap-1.5 sm:grid-cols-2">
               {welcome.people.map((p) => (
@@ -72,11 +73,18 @@ export function SignIn({ welcome, done }: { welcome: Welcome; done: () => void }
         ) : null}
         <form onSubmit={submit} className="grid content-start gap-3" aria-labelledby="in">
           <h2 id="in" className="font-bold">
-            {demo ? 'Or sign in with your email address' : 'Sign in'}
+            {demo ? texts.orSignYourEmail : texts.signIn}
           </h2>
-          <Field label="Email address" name="address" type="email" autoComplete="username" required autoFocus={!demo} />
           <Field
-            label="Password"
+            label={texts.emailAddress}
+            name="address"
+            type="email"
+            autoComplete="username"
+            required
+            autoFocus={!demo}
+          />
+          <Field
+            label={texts.password}
             name="password"
             type="password"
             autoComplete="current-password"
@@ -84,7 +92,7 @@ export function SignIn({ welcome, done }: { welcome: Welcome; done: () => void }
             wrong={wrong}
           />
           <Button look="main" type="submit" disabled={busy} className="w-full">
-            Sign in
+            {texts.signIn}
           </Button>
         </form>
       </div>

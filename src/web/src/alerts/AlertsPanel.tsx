@@ -10,6 +10,7 @@ import { NameTag } from '../ui/tags';
 import { AlertWords, markRead } from './PopUp';
 import { pathOf } from './go';
 import { sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 const keep = (id: string, kept: boolean) =>
   taken(api.PUT('/api/alerts/{id}/kept', { params: { path: { id } }, body: { kept } }))
@@ -31,17 +32,17 @@ function Row({ alert, go }: { alert: AlertView; go: () => void }) {
       <p className="flex flex-wrap items-center gap-x-1 pl-[34px] text-[12px] text-soft">
         <span className="mr-auto">
           {moment(alert.at)}
-          {alert.read ? '' : ', unread'}
-          {alert.kept ? ', kept' : ''}
+          {alert.read ? '' : texts.unread}
+          {alert.kept ? texts.kept : ''}
         </span>
         <Button look="quiet" className={quiet} aria-expanded={asked} onClick={() => setAsked(!asked)}>
-          Why you got this
+          {texts.whyYouGotThis}
         </Button>
         <Button look="quiet" className={quiet} onClick={() => void keep(alert.id, !alert.kept)}>
-          {alert.kept ? 'Stop keeping' : 'Keep'}
+          {alert.kept ? texts.stopKeeping : texts.keep}
         </Button>
         <Button look="quiet" className={quiet} onClick={() => void markRead(alert.id, !alert.read)}>
-          {alert.read ? 'Unread' : 'Read'}
+          {alert.read ? texts.unreadTitle : texts.read}
         </Button>
       </p>
       {asked ? (
@@ -75,9 +76,9 @@ function Line({ line, go }: { line: AlertView[]; go: (alert: AlertView) => void 
         className="w-full rounded-[3px] text-left hover:underline"
       >
         <b>
-          {line.length} things in {first.docket ? `${first.docket} ${first.docketName}` : 'one conversation'}
+          {texts.thingsIn(line.length, first.docket ? `${first.docket} ${first.docketName}` : texts.oneConversation)}
         </b>
-        <span className="line-clamp-1 text-soft">The newest: {first.words}</span>
+        <span className="line-clamp-1 text-soft">{texts.theNewest(first.words)}</span>
         <span className="text-[12px] text-soft">{moment(first.at)}</span>
       </button>
       {open ? (
@@ -92,16 +93,16 @@ function Line({ line, go }: { line: AlertView[]; go: (alert: AlertView) => void 
 }
 
 const levels: [string, string][] = [
-  ['everything', 'Everything'],
-  ['for-me', 'Only what is for me'],
-  ['asks', 'Nothing but asks'],
+  ['everything', texts.everything],
+  ['for-me', texts.onlyWhatMe],
+  ['asks', texts.nothingButAsks],
 ];
 
 /** What each level comes to, in a sentence. */
 const means: Record<string, string> = {
-  everything: 'You hear what is for you, and everything new here if you follow it.',
-  'for-me': 'You hear when you are tagged, asked, given something or written to.',
-  asks: 'You hear only when you are asked, or when somebody counts on you.',
+  everything: texts.youHearWhatEverything,
+  'for-me': texts.youHearWhenTagged,
+  asks: texts.youHearOnlyWhen,
 };
 
 /** What one wants to hear of a docket. */
@@ -120,7 +121,7 @@ export function Listening({ reference }: { reference: string }) {
   return (
     <div className="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1">
       <label className="flex items-center gap-1.5">
-        <span>Alerts for {reference}</span>
+        <span>{texts.alertsFor(reference)}</span>
         <select
           className={cx(inputClass, '!w-auto')}
           value={data.level}
@@ -136,7 +137,7 @@ export function Listening({ reference }: { reference: string }) {
       <p className="basis-full text-[12.5px] text-soft">{means[data.level]}</p>
       <label className="flex min-h-6 items-center gap-1.5">
         <input type="checkbox" checked={data.follows} onChange={(e) => set({ ...data, follows: e.target.checked })} />
-        Follow
+        {texts.follow}
       </label>
     </div>
   );
@@ -177,37 +178,31 @@ function Settings() {
   return (
     <div className="grid gap-2">
       <fieldset>
-        <legend className="text-[13px] font-semibold">
-          Quiet hours: no pop-ups and no mail. The list still fills.
-        </legend>
+        <legend className="text-[13px] font-semibold">{texts.quietHoursNoPop}</legend>
         <div className="grid grid-cols-2 gap-2">
           <label className="block">
-            <span className="mb-0.5 block text-[13px] font-semibold">From</span>
+            <span className="mb-0.5 block text-[13px] font-semibold">{texts.from}</span>
             <ClockField
-              label="From"
+              label={texts.from}
               value={data.quietFrom.slice(0, 5)}
               onChange={(at) => set({ ...data, quietFrom: `${at}:00` })}
             />
           </label>
           <label className="block">
-            <span className="mb-0.5 block text-[13px] font-semibold">To</span>
+            <span className="mb-0.5 block text-[13px] font-semibold">{texts.to}</span>
             <ClockField
-              label="To"
+              label={texts.to}
               value={data.quietTo.slice(0, 5)}
               onChange={(at) => set({ ...data, quietTo: `${at}:00` })}
             />
           </label>
         </div>
-        <p className="text-[12.5px] text-soft">{none ? 'The same time twice: no quiet hours.' : ''}</p>
+        <p className="text-[12.5px] text-soft">{none ? texts.theSameTimeTwice : ''}</p>
       </fieldset>
-      {box('quietDaysOff', 'Quiet on my days off')}
-      {box('digest', 'Email me what I have not read within an hour, at most once an hour')}
-      {box(
-        'hiddenPage',
-        'Browser notifications while this page is hidden',
-        () => void Notification.requestPermission(),
-      )}
-      {box('sound', 'A sound with each pop-up')}
+      {box('quietDaysOff', texts.quietMyDaysOff)}
+      {box('digest', texts.emailMeWhatI)}
+      {box('hiddenPage', texts.browserNotificationsWhilePage, () => void Notification.requestPermission())}
+      {box('sound', texts.aSoundEachPop)}
     </div>
   );
 }
@@ -233,8 +228,8 @@ export function AlertsPanel({ trigger, open, onOpenChange }: Props) {
   const shown = onlyUnread ? unread.data : data;
   const alerts = part === 'kept' ? (kept.data ?? []) : (shown?.alerts ?? []);
   const groups: [string, AlertView[]][] = [
-    ['For me', alerts.filter((a) => a.forMe)],
-    ['For information', alerts.filter((a) => !a.forMe)],
+    [texts.forMe, alerts.filter((a) => a.forMe)],
+    [texts.forInformation, alerts.filter((a) => !a.forMe)],
   ];
   const go = (a: AlertView) => {
     onOpenChange(false);
@@ -244,7 +239,7 @@ export function AlertsPanel({ trigger, open, onOpenChange }: Props) {
   return (
     <Panel
       trigger={trigger}
-      label="Alerts"
+      label={texts.alerts}
       open={open}
       onOpenChange={(o) => {
         setPart('list');
@@ -254,23 +249,23 @@ export function AlertsPanel({ trigger, open, onOpenChange }: Props) {
       className="max-h-[70vh] w-[min(440px,calc(100vw-20px))] overflow-auto"
     >
       <div className="flex flex-wrap items-center gap-1">
-        <h2 className="mr-auto font-bold">Alerts</h2>
+        <h2 className="mr-auto font-bold">{texts.alerts}</h2>
         {data && data.unread > 0 && part === 'list' ? (
           <Button
             look="quiet"
             onClick={() => void taken(api.PUT('/api/alerts/read', { body: { read: true } })).catch(sayWrong)}
           >
-            Mark all read
+            {texts.markAllRead}
           </Button>
         ) : null}
         {part === 'list' ? (
           <Button look="quiet" aria-pressed={onlyUnread} onClick={() => setOnlyUnread(!onlyUnread)}>
-            {onlyUnread ? 'All alerts' : 'Unread only'}
+            {onlyUnread ? texts.allAlerts : texts.unreadOnly}
           </Button>
         ) : null}
         {(['kept', 'settings'] as const).map((p) => (
           <Button key={p} look="quiet" aria-pressed={part === p} onClick={() => setPart(part === p ? 'list' : p)}>
-            {p === 'kept' ? 'Kept' : 'Alert settings'}
+            {p === 'kept' ? texts.keptTitle : texts.alertSettings}
           </Button>
         ))}
       </div>
@@ -279,10 +274,10 @@ export function AlertsPanel({ trigger, open, onOpenChange }: Props) {
       ) : alerts.length === 0 ? (
         <p className="py-3 text-soft">
           {part === 'kept'
-            ? 'Alerts that you keep for later are listed here.'
+            ? texts.alertsKeepLaterListed
             : onlyUnread
-              ? 'No unread alerts.'
-              : 'When someone tags you, hands you something or gives you a task, you see it here, with the reason.'}
+              ? texts.noUnreadAlerts
+              : texts.whenSomeoneTagsHands}
         </p>
       ) : (
         groups.map(([name, list]) =>

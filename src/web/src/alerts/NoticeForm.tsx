@@ -4,6 +4,7 @@ import { type NoticeView, Refusal, api, taken } from '../api/client';
 import { queries, useColleagues } from '../api/queries';
 import { MomentField } from '../ui/MomentField';
 import { Button, Field, inputClass } from '../ui/controls';
+import * as texts from './texts';
 
 /** A notice to be put up, or to be put otherwise. */
 export function NoticeForm({ notice, onDone }: { notice?: NoticeView; onDone: () => void }) {
@@ -40,21 +41,21 @@ export function NoticeForm({ notice, onDone }: { notice?: NoticeView; onDone: ()
   };
   return (
     <form
-      aria-label="Notice"
+      aria-label={texts.notice}
       className="grid gap-2 rounded-card border bg-surface p-3"
       onSubmit={(e) => {
         e.preventDefault();
         void put();
       }}
     >
-      <Field label="Title" maxLength={120} value={title} onChange={(e) => setTitle(e.target.value)} />
+      <Field label={texts.title} maxLength={120} value={title} onChange={(e) => setTitle(e.target.value)} />
       <label className="block">
-        <span className="mb-0.5 block text-[13px] font-semibold">Words</span>
+        <span className="mb-0.5 block text-[13px] font-semibold">{texts.words}</span>
         <textarea rows={4} className={inputClass} value={body} onChange={(e) => setBody(e.target.value)} />
       </label>
       <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
         <legend className="mb-0.5 text-[13px] font-semibold">
-          For {crews.length === 0 ? 'everybody' : 'these crews'}
+          {texts.forIt(crews.length === 0 ? texts.everybody : texts.theseCrews)}
         </legend>
         {colleagues?.crews.map((c) => (
           <label key={c.id} className="flex min-h-7 items-center gap-1.5">
@@ -68,12 +69,12 @@ export function NoticeForm({ notice, onDone }: { notice?: NoticeView; onDone: ()
         ))}
       </fieldset>
       <div className="grid gap-2 md:grid-cols-2">
-        <MomentField label="Appears (empty: now)" sense="from" value={appears} onChange={setAppears} />
-        <MomentField label="Comes down (empty: never)" value={ends} onChange={setEnds} />
+        <MomentField label={texts.appearsEmptyNow} sense="from" value={appears} onChange={setAppears} />
+        <MomentField label={texts.comesDownEmptyNever} value={ends} onChange={setEnds} />
       </div>
       <label className="flex min-h-7 items-center gap-2">
-        <input type="checkbox" checked={mustConfirm} onChange={(e) => setMustConfirm(e.target.checked)} /> Each must
-        confirm that they have read it
+        <input type="checkbox" checked={mustConfirm} onChange={(e) => setMustConfirm(e.target.checked)} />{' '}
+        {texts.eachMustConfirmThey}
       </label>
       {wrong ? (
         <p role="alert" className="text-[13px] text-late">
@@ -82,10 +83,10 @@ export function NoticeForm({ notice, onDone }: { notice?: NoticeView; onDone: ()
       ) : null}
       <p className="flex gap-2">
         <Button look="main" type="submit" disabled={!title.trim() || !body.trim()}>
-          {notice ? 'Save' : 'Post notice'}
+          {notice ? texts.save : texts.postNotice}
         </Button>
         <Button look="quiet" onClick={onDone}>
-          Cancel
+          {texts.cancel}
         </Button>
       </p>
     </form>

@@ -9,6 +9,7 @@ import { Button, inputClass } from '../ui/controls';
 import { sayWrong } from '../ui/toasts';
 import { pathOf } from './go';
 import { popUps } from './popUps';
+import * as texts from './texts';
 
 export const markRead = (id: string, read: boolean) =>
   taken(api.PUT('/api/alerts/{id}/read', { params: { path: { id } }, body: { read } })).catch(sayWrong);
@@ -22,7 +23,7 @@ export function AlertWords({ alert }: { alert: AlertView }) {
         {alert.docket ? (
           <span className="text-soft">
             {' '}
-            in {alert.docket} {alert.docketName}
+            {texts.inIt} {alert.docket} {alert.docketName}
           </span>
         ) : null}
       </span>
@@ -64,10 +65,10 @@ export function Over({ alert, more }: { alert: AlertView; more: number }) {
         className="block rounded-[3px] hover:underline"
       >
         <AlertWords alert={alert} />
-        {more > 0 ? <span className="text-[12.5px] text-soft">and {more} more there</span> : null}
+        {more > 0 ? <span className="text-[12.5px] text-soft">{texts.andMoreThere(more)}</span> : null}
       </Link>
       {done ? (
-        <p className="mt-1 text-[12.5px] text-soft">Sent.</p>
+        <p className="mt-1 text-[12.5px] text-soft">{texts.sent}</p>
       ) : answering ? (
         <form
           className="mt-1.5"
@@ -78,10 +79,10 @@ export function Over({ alert, more }: { alert: AlertView; more: number }) {
         >
           <textarea
             autoFocus
-            aria-label="Answer"
+            aria-label={texts.answer}
             rows={2}
             dir="auto"
-            placeholder="Enter to send, internal only"
+            placeholder={texts.enterSendInternalOnly}
             className={inputClass}
             value={words}
             onChange={(e) => setWords(e.target.value)}
@@ -97,12 +98,12 @@ export function Over({ alert, more }: { alert: AlertView; more: number }) {
             }}
           />
           <Button look="main" type="submit" disabled={!words.trim()} className="mt-1">
-            Reply, internal only
+            {texts.replyInternalOnly}
           </Button>
         </form>
       ) : alert.answerable ? (
         <Button look="quiet" className="-ml-2.5 text-[12.5px]" onClick={() => setAnswering(true)}>
-          Reply here
+          {texts.replyHere}
         </Button>
       ) : null}
     </>

@@ -2,6 +2,7 @@ import { X } from 'lucide-react';
 import { useSyncExternalStore } from 'react';
 import { Over } from './PopUp';
 import { popUps } from './popUps';
+import * as texts from './texts';
 
 /** So many stand there at once. */
 const Most = 3;
@@ -11,7 +12,7 @@ export function PopUps({ onAll }: { onAll: () => void }) {
   const all = useSyncExternalStore(popUps.subscribe, popUps.all);
   return (
     <section
-      aria-label="New alerts"
+      aria-label={texts.newAlerts}
       aria-live="polite"
       className="relative z-40 h-0 flex-none max-md:fixed max-md:inset-x-2 max-md:top-2"
     >
@@ -26,8 +27,8 @@ export function PopUps({ onAll }: { onAll: () => void }) {
             </div>
             <button
               type="button"
-              aria-label="Dismiss"
-              title="Dismiss"
+              aria-label={texts.dismiss}
+              title={texts.dismiss}
               className="grid size-6 flex-none place-items-center text-soft hover:text-ink max-md:size-11"
               onClick={() => popUps.dismiss(alert.id)}
             >
@@ -38,10 +39,10 @@ export function PopUps({ onAll }: { onAll: () => void }) {
         {all.length > Most ? (
           <li className="flex items-center justify-between rounded-card border bg-surface px-2.5 py-1 text-[12.5px]">
             <button type="button" className="min-h-6 underline" onClick={() => (popUps.dismissAll(), onAll())}>
-              {all.length - Most} more
+              {texts.more(all.length - Most)}
             </button>
             <button type="button" className="min-h-6 text-soft hover:text-ink" onClick={popUps.dismissAll}>
-              Dismiss all
+              {texts.dismissAll}
             </button>
           </li>
         ) : null}

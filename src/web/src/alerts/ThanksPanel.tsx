@@ -6,14 +6,15 @@ import { queries, useColleagues } from '../api/queries';
 import { Button, IconButton, Panel, cx, inputClass } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { say, sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 /** What one can be thanked for. */
 export const thanksKinds: [string, string][] = [
-  ['helping-hand', 'A helping hand'],
-  ['sharp-eye', 'A sharp eye'],
-  ['calm-head', 'A calm head'],
-  ['good-work', 'Good work'],
-  ['long-way', 'Went a long way'],
+  ['helping-hand', texts.aHelpingHand],
+  ['sharp-eye', texts.aSharpEye],
+  ['calm-head', texts.aCalmHead],
+  ['good-work', texts.goodWork],
+  ['long-way', texts.wentALongWay],
 ];
 
 export const thanksNames: Record<string, string> = Object.fromEntries(thanksKinds);
@@ -39,9 +40,9 @@ export function ThanksCard({
         <b>{thanksNames[kind]}</b>
         <span className="text-soft">{to?.firstName}</span>
       </p>
-      <p className="mt-0.5">{words || <span className="text-soft">your words</span>}</p>
+      <p className="mt-0.5">{words || <span className="text-soft">{texts.yourWords}</span>}</p>
       <p className="text-[12.5px] text-soft">
-        from {by?.firstName} {children}
+        {texts.fromInline} {by?.firstName} {children}
       </p>
     </div>
   );
@@ -57,18 +58,18 @@ export function ThanksPanel({ me, to, entry }: { me: PersonView; to?: PersonView
   const chosen = to ?? colleagues?.people.find((p) => p.id === person);
   return (
     <Panel
-      label="Thank a colleague"
+      label={texts.thankAColleague}
       align="end"
       className="w-80"
       open={open}
       onOpenChange={setOpen}
       trigger={
         entry ? (
-          <IconButton label="Thank them" hint="Thank them on the noticeboard">
+          <IconButton label={texts.thankThem} hint={texts.thankThemNoticeboard}>
             <HandHeart size={13} />
           </IconButton>
         ) : (
-          <Button>Thank a colleague</Button>
+          <Button>{texts.thankAColleague}</Button>
         )
       }
     >
@@ -82,14 +83,19 @@ export function ThanksPanel({ me, to, entry }: { me: PersonView; to?: PersonView
               setOpen(false);
               setWords('');
               void queries.invalidateQueries({ queryKey: ['thanks'] });
-              say('It will be posted on the noticeboard.');
+              say(texts.itWillPostedNoticeboard);
             })
             .catch(sayWrong);
         }}
       >
         {to ? null : (
-          <select aria-label="Whom" className={inputClass} value={person} onChange={(e) => setPerson(e.target.value)}>
-            <option value="">Whom</option>
+          <select
+            aria-label={texts.whom}
+            className={inputClass}
+            value={person}
+            onChange={(e) => setPerson(e.target.value)}
+          >
+            <option value="">{texts.whom}</option>
             {colleagues?.people
               .filter((p) => p.id !== me.id)
               .map((p) => (
@@ -99,7 +105,7 @@ export function ThanksPanel({ me, to, entry }: { me: PersonView; to?: PersonView
               ))}
           </select>
         )}
-        <div role="group" aria-label="What for" className="flex flex-wrap gap-1">
+        <div role="group" aria-label={texts.whatFor} className="flex flex-wrap gap-1">
           {thanksKinds.map(([value, name]) => (
             <button
               key={value}
@@ -116,18 +122,18 @@ export function ThanksPanel({ me, to, entry }: { me: PersonView; to?: PersonView
           ))}
         </div>
         <textarea
-          aria-label="In your words"
-          placeholder="In your words"
+          aria-label={texts.inYourWords}
+          placeholder={texts.inYourWords}
           rows={2}
           maxLength={500}
           className={inputClass}
           value={words}
           onChange={(e) => setWords(e.target.value)}
         />
-        <p className="text-[12.5px] text-soft">Preview. All colleagues will see it:</p>
+        <p className="text-[12.5px] text-soft">{texts.previewAllColleaguesWill}</p>
         <ThanksCard to={chosen as PersonView | undefined} by={me} kind={kind} words={words} />
         <Button look="main" type="submit" disabled={!person || !words.trim()}>
-          Thank {chosen?.firstName ?? 'them'}
+          {texts.thank(chosen?.firstName ?? texts.them)}
         </Button>
       </form>
     </Panel>

@@ -1,5 +1,6 @@
 import createClient from 'openapi-fetch';
 import type { components, paths } from './schema';
+import * as texts from './texts';
 
 type Schemas = components['schemas'];
 export type Me = Schemas['Me'];
@@ -161,7 +162,7 @@ export async function taken<T>(call: Promise<Answer<T>>): Promise<T> {
   try {
     answer = await call;
   } catch {
-    throw new Unreachable('The server cannot be reached just now. What you wrote is kept.');
+    throw new Unreachable(texts.theServerCannotReached);
   }
   if (answer.response.ok) return answer.data as T;
   const problem = (answer.error ?? {}) as {
@@ -178,7 +179,7 @@ export async function taken<T>(call: Promise<Answer<T>>): Promise<T> {
   const first = Object.values(problem.errors ?? {})[0]?.[0];
   throw new Refusal(
     answer.response.status,
-    problem.detail ?? first ?? problem.title ?? `The server answered ${answer.response.status}.`,
+    problem.detail ?? first ?? problem.title ?? texts.theServerAnswered(answer.response.status),
     problem.errors,
     problem.unseeing,
     problem.current,
@@ -195,8 +196,7 @@ type UploadView = Schemas['UploadView'];
 export const sendPart = (id: string, from: number, part: Blob, gone: (bytes: number) => void): Promise<UploadView> =>
   new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
-    const unreachable = () =>
-      reject(new Unreachable('The server cannot be reached just now. It will carry on by itself.'));
+    const unreachable = () => reject(new Unreachable(texts.theServerCannotReachedJust));
     request.open('PATCH', `/api/uploads/${id}`);
     request.setRequestHeader('X-Wrenlet-Guard', guard);
     request.setRequestHeader('Upload-Offset', String(from));
@@ -209,7 +209,7 @@ export const sendPart = (id: string, from: number, part: Blob, gone: (bytes: num
       const answer = request.response as (UploadView & { detail?: string }) | null;
       if (answer && (request.status === 200 || request.status === 409)) resolve(answer);
       else if (request.status >= 500 && request.status !== 507) unreachable();
-      else reject(new Refusal(request.status, answer?.detail ?? `The server answered ${request.status}.`));
+      else reject(new Refusal(request.status, answer?.detail ?? texts.theServerAnswered(request.status)));
     };
     request.send(part);
   });

@@ -17,6 +17,7 @@ import { ToEntry } from '../finding/ToEntry';
 import { Frame } from './Frame';
 import { setFirmTime } from '../ui/time';
 import { belongTo } from '../api/store';
+import * as texts from './texts';
 
 const SetUp = lazy(() => import('../accounts/SetUp').then((m) => ({ default: m.SetUp })));
 const PartyPageView = lazy(() => import('../pages/PartyPageView').then((m) => ({ default: m.PartyPageView })));
@@ -68,7 +69,7 @@ function ByLink({ done }: { done: () => Promise<unknown> }) {
   }, [token, navigate, done]);
   return (
     <main className="grid min-h-full p-6">
-      {wrong ? <Wrong error={wrong} /> : <p className="m-auto text-soft">Opening your page …</p>}
+      {wrong ? <Wrong error={wrong} /> : <p className="m-auto text-soft">{texts.openingYourPage}</p>}
     </main>
   );
 }
@@ -104,7 +105,7 @@ function Inside({ me }: { me: Me }) {
       showEntry(waiting.docket, entry);
       // Where the entry itself is in sight it says so; elsewhere a toast does.
       if (entry.delivery === 'waiting')
-        setTimeout(() => document.getElementById(`entry-${entry.id}`) ?? leavingToast(entry, 'Leaves'), 400);
+        setTimeout(() => document.getElementById(`entry-${entry.id}`) ?? leavingToast(entry, texts.leaves), 400);
     });
     whenConversationChanges((id) => void refreshRow(id).catch(() => undefined));
     if (me.staff) {

@@ -1,5 +1,6 @@
 import { Component, type ReactNode } from 'react';
 import { Wrong } from '../ui/controls';
+import * as texts from './texts';
 
 /** Catches what a page did not expect: says so, and offers to load it anew, instead of leaving it blank. */
 export class Boundary extends Component<{ children: ReactNode }, { error: Error | null }> {
@@ -9,9 +10,7 @@ export class Boundary extends Component<{ children: ReactNode }, { error: Error 
 
   override render() {
     if (!this.state.error) return this.props.children;
-    const error = new Error(
-      `This page stopped because of a mistake of ours (${this.state.error.message}). What you wrote is kept.`,
-    );
+    const error = new Error(texts.thisPageStoppedBecause(this.state.error.message));
     return (
       <main className="grid min-h-full p-6">
         <Wrong error={error} again={() => window.location.reload()} />

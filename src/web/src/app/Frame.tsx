@@ -20,6 +20,7 @@ import { AccountMenu } from '../accounts/AccountMenu';
 import { Mark } from '../ui/Mark';
 import { useKeys } from '../ui/keys';
 import { closeTab, tabs } from '../dockets/tabs';
+import * as texts from './texts';
 
 const loadFindOrDo = () => import('../finding/FindOrDo');
 /** Takes what is typed before the field is there. */
@@ -28,7 +29,7 @@ function Early({ onType }: { onType: (words: string) => void }) {
     <div data-over="" className="fixed left-1/2 top-[9vh] z-50 w-[min(640px,calc(100vw-24px))] -translate-x-1/2">
       <input
         autoFocus
-        aria-label="Search or do"
+        aria-label={texts.searchOrDoTitle}
         onChange={(e) => onType(e.target.value)}
         className="h-12 w-full rounded-card border border-soft/40 bg-surface px-3.5 text-[15px] shadow-lg outline-none"
       />
@@ -42,11 +43,11 @@ const PasswordPanel = lazy(() => import('../accounts/PasswordPanel').then((m) =>
 const KeysHelp = lazy(() => import('./KeysHelp').then((m) => ({ default: m.KeysHelp })));
 
 const places = [
-  { to: '/', name: 'Today', icon: Sun, key: '1' },
-  { to: '/queues', name: 'Queues', icon: Inbox, key: '2' },
-  { to: '/dockets', name: 'Dockets', icon: FileStack, key: '3' },
-  { to: '/tasks', name: 'Tasks', icon: CheckSquare, key: '4' },
-  { to: '/noticeboard', name: 'Noticeboard', icon: Megaphone, key: '5' },
+  { to: '/', name: texts.today, icon: Sun, key: '1' },
+  { to: '/queues', name: texts.queues, icon: Inbox, key: '2' },
+  { to: '/dockets', name: texts.dockets, icon: FileStack, key: '3' },
+  { to: '/tasks', name: texts.tasks, icon: CheckSquare, key: '4' },
+  { to: '/noticeboard', name: texts.noticeboard, icon: Megaphone, key: '5' },
 ] as const;
 
 function useCounts(me: Me) {
@@ -70,7 +71,7 @@ function Places({ me, foot }: { me: Me; foot?: boolean }) {
   const counts = useCounts(me);
   return (
     <nav
-      aria-label="Places"
+      aria-label={texts.places}
       className={
         foot
           ? 'fixed inset-x-0 bottom-0 z-30 grid h-14 grid-cols-5 border-t bg-surface md:hidden short:h-11'
@@ -110,7 +111,7 @@ function TabStrip() {
   if (open.length === 0) return null;
   return (
     <nav
-      aria-label="Open dockets"
+      aria-label={texts.openDockets}
       className="flex h-[34px] flex-none items-end gap-[3px] overflow-x-auto overflow-y-hidden border-b px-3.5 max-md:hidden"
     >
       {open.map((tab) => {
@@ -135,12 +136,12 @@ function TabStrip() {
               className="max-w-52 truncate py-px"
             >
               {tab.ref} {tab.name}
-              {draft ? <b className="ml-1 text-wren">draft</b> : null}
+              {draft ? <b className="ml-1 text-wren">{texts.draft}</b> : null}
             </Link>
             <button
               type="button"
-              aria-label={`Close ${tab.ref}`}
-              title="Close"
+              aria-label={texts.closeOfRef(tab.ref)}
+              title={texts.close}
               onClick={close}
               className={cx(
                 'ml-1 grid size-6 place-items-center rounded-[3px] text-soft opacity-0',
@@ -162,12 +163,8 @@ function LiveNote() {
   if (live !== 'away' && waiting.length === 0) return null;
   return (
     <p role="status" className="flex-none border-b border-soon-line bg-soon-wash px-4 py-1 text-[13px] text-soon">
-      {live === 'away' ? 'The server cannot be reached just now. You can go on writing; ' : ''}
-      {waiting.length > 0
-        ? `${waiting.length} not sent yet, kept here and sent as soon as possible.`
-        : live === 'away'
-          ? 'nothing is lost.'
-          : ''}
+      {live === 'away' ? texts.theServerCannotReached : ''}
+      {waiting.length > 0 ? texts.notSentYetKept(waiting.length) : live === 'away' ? texts.nothingIsLost : ''}
     </p>
   );
 }
@@ -213,10 +210,10 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
         href="#page"
         className="absolute left-2 top-2 z-50 -translate-y-16 rounded-card bg-wren px-3 py-1 text-wren-ink focus:translate-y-0"
       >
-        Go to the page
+        {texts.goToThePage}
       </a>
       <header className="flex h-12 flex-none items-center gap-1 border-b bg-surface px-3.5">
-        <Link to="/" className="mr-4 rounded-card" aria-label="Wrenlet, go to Today">
+        <Link to="/" className="mr-4 rounded-card" aria-label={texts.wrenletGoToToday}>
           <Mark />
         </Link>
         <Places me={me} />
@@ -228,17 +225,19 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
             'px-2.5 text-soft hover:border-soft max-lg:w-[180px] max-md:w-11 max-md:justify-center',
           )}
         >
-          <span className="max-md:sr-only">Search or do</span>
+          <span className="max-md:sr-only">{texts.searchOrDoTitle}</span>
           <Search size={16} className="md:hidden" aria-hidden />
-          <kbd className="rounded-[3px] border bg-surface px-1 font-sans text-[11.5px] max-md:hidden">Ctrl K</kbd>
+          <kbd className="rounded-[3px] border bg-surface px-1 font-sans text-[11.5px] max-md:hidden">
+            {texts.ctrlK}
+          </kbd>
         </button>
         <button
           type="button"
-          title="Note a call (C)"
+          title={texts.noteACallC}
           onClick={() => beginCall(window.location.pathname)}
           className="ml-2 flex h-9 items-center gap-1 rounded-card px-2 text-soft hover:text-ink max-lg:hidden"
         >
-          <Phone size={15} aria-hidden /> <Letter of="c">Call</Letter>
+          <Phone size={15} aria-hidden /> <Letter of="c">{texts.call}</Letter>
         </button>
         <AlertsPanel
           open={alerting}
@@ -249,7 +248,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
               className="ml-2 flex h-9 items-center gap-1 rounded-card px-2 text-soft hover:text-ink"
             >
               <Bell size={16} className="md:hidden" aria-hidden />
-              <span className="max-md:sr-only">Alerts</span>
+              <span className="max-md:sr-only">{texts.alerts}</span>
               <Count n={unread} />
             </button>
           }

@@ -1,52 +1,53 @@
 import { Dialog } from 'radix-ui';
 import { Button, cx } from '../ui/controls';
 import { pageKeys } from '../ui/keys';
+import * as texts from './texts';
 
 const groups: [string, [string, string][]][] = [
   [
-    'In a docket',
+    texts.inADocket,
     [
-      ['Up, Down', 'entry before, next entry'],
-      ['Left, Right', 'to the other lane'],
-      ['N', 'add a note (inside)'],
-      ['R', 'reply (outside)'],
-      ['Q', 'answer the entry, quoting it'],
-      ['T', 'turn the entry into a task'],
-      ['A', 'ask for an answer about the entry'],
-      ['M', 'set up a meeting'],
-      ['O', 'take or hand over'],
-      ['7, 8, 9', 'inside, both lanes, outside'],
-      ['Ctrl Enter', 'send what is written'],
-      ['; and a letter', 'find a stock reply'],
+      [texts.upDown, texts.entryBeforeNextEntry],
+      [texts.leftRight, texts.toTheOtherLane],
+      ['N', texts.addANoteInside],
+      ['R', texts.replyOutside],
+      ['Q', texts.answerEntryQuoting],
+      ['T', texts.turnEntryIntoTask],
+      ['A', texts.askAnswerAboutEntry],
+      ['M', texts.setUpAMeeting],
+      ['O', texts.takeOrHandOver],
+      ['7, 8, 9', texts.insideBothLanesOutside],
+      [texts.ctrlEnter, texts.sendWhatIsWritten],
+      [texts.andALetter, texts.findAStockReply],
     ],
   ],
   [
-    'On a sheet',
+    texts.onASheet,
     [
-      ['E', 'edit, or a new revision'],
-      ['Ctrl S', 'save what is written'],
-      ['+, -, 0', 'a drawing larger, smaller, fitted'],
+      ['E', texts.editNewRevision],
+      [texts.ctrlS, texts.saveWhatIsWritten],
+      ['+, -, 0', texts.aDrawingLargerSmaller],
     ],
   ],
   [
-    'In the queues',
+    texts.inTheQueues,
     [
-      ['], [', 'next conversation, the one before'],
-      ['X', 'take the next one'],
+      ['], [', texts.nextConversationOneBefore],
+      ['X', texts.takeTheNextOne],
     ],
   ],
   [
-    'Everywhere',
+    texts.everywhere,
     [
-      ['Ctrl K', 'search or do'],
-      ['1', 'Today'],
-      ['2', 'Queues'],
-      ['3', 'Dockets'],
-      ['4', 'Tasks'],
-      ['5', 'Noticeboard'],
-      ['C', 'note a call'],
-      ['F1', 'these keys'],
-      ['Escape', 'close or go back'],
+      [texts.ctrlK, texts.searchOrDo],
+      ['1', texts.today],
+      ['2', texts.queues],
+      ['3', texts.dockets],
+      ['4', texts.tasks],
+      ['5', texts.noticeboard],
+      ['C', texts.noteACall],
+      ['F1', texts.theseKeys],
+      ['Escape', texts.closeOrGoBack],
     ],
   ],
 ];
@@ -66,7 +67,7 @@ export function KeysHelp({ onClose }: { onClose: () => void }) {
             'overflow-auto rounded-card border border-soft/40 bg-surface p-5 shadow-lg',
           )}
         >
-          <Dialog.Title className="mb-3 text-[16px] font-bold">Keys</Dialog.Title>
+          <Dialog.Title className="mb-3 text-[16px] font-bold">{texts.keys}</Dialog.Title>
           <div className="grid gap-6 sm:grid-cols-2">
             {groups.map(([name, rows]) => (
               <section key={name}>
@@ -87,10 +88,10 @@ export function KeysHelp({ onClose }: { onClose: () => void }) {
           <div className="mt-4 flex flex-wrap items-center justify-between gap-2">
             <label className="flex min-h-7 items-center gap-1.5">
               <input type="checkbox" checked={on} onChange={(e) => pageKeys.set(e.target.checked)} />
-              Use these keys in this browser
+              {texts.useTheseKeysBrowser}
             </label>
             <Dialog.Close asChild>
-              <Button>Close</Button>
+              <Button>{texts.close}</Button>
             </Dialog.Close>
           </div>
         </Dialog.Content>

@@ -3,6 +3,7 @@ import type { AskView } from '../api/client';
 import { Kept } from '../api/store';
 import { Button, cx, inputClass } from '../ui/controls';
 import { act } from './asking';
+import * as texts from './texts';
 
 /** Words of answers that are not given yet, by ask. */
 const begun = new Kept<Record<string, string>>('wrenlet.answers', {}, { personal: true });
@@ -31,8 +32,8 @@ export function AnswerForm({ ask, whose, onDone }: Props) {
   };
   const say = (
     <textarea
-      aria-label={ask.kind === 'question' ? 'Answer' : 'Comment (optional)'}
-      placeholder={ask.kind === 'question' ? 'Answer' : 'Comment (optional)'}
+      aria-label={ask.kind === 'question' ? texts.answer : texts.commentOptional}
+      placeholder={ask.kind === 'question' ? texts.answer : texts.commentOptional}
       rows={ask.kind === 'question' ? 2 : 1}
       maxLength={5000}
       className={cx(inputClass, 'min-w-0 flex-1 basis-52')}
@@ -47,7 +48,7 @@ export function AnswerForm({ ask, whose, onDone }: Props) {
     <div className="mt-1.5">
       {ask.kind === 'choice' ? (
         <fieldset className="mb-1.5 grid gap-0.5">
-          <legend className="sr-only">Options</legend>
+          <legend className="sr-only">{texts.options}</legend>
           {ask.options.map((o, i) => (
             <label key={i} className="flex min-h-6 cursor-pointer items-center gap-2 max-md:min-h-[44px]">
               <input
@@ -71,21 +72,21 @@ export function AnswerForm({ ask, whose, onDone }: Props) {
         {ask.kind === 'decision' ? (
           <>
             <Button look="main" onClick={() => void give({ approves: true })}>
-              Approve
+              {texts.approve}
             </Button>
-            <Button onClick={() => void give({ approves: false })}>Decline</Button>
+            <Button onClick={() => void give({ approves: false })}>{texts.decline}</Button>
           </>
         ) : ask.kind === 'choice' ? (
           <Button look="main" disabled={chosen.length === 0} onClick={() => void give({ chosen })}>
-            Choose {ask.several && chosen.length > 1 ? 'these' : 'this'}
+            {texts.choose(ask.several && chosen.length > 1 ? texts.these : texts.thisIt)}
           </Button>
         ) : ask.kind === 'confirmation' ? (
           <Button look="main" onClick={() => void give({})}>
-            Read and understood
+            {texts.readAndUnderstoodTitle}
           </Button>
         ) : (
           <Button look="main" disabled={!words.trim()} onClick={() => void give({})}>
-            Answer
+            {texts.answer}
           </Button>
         )}
       </div>

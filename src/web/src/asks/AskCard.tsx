@@ -6,6 +6,7 @@ import { Button, Panel, cx, inputClass } from '../ui/controls';
 import { NameTag, Standing } from '../ui/tags';
 import { AnswerForm } from './AnswerForm';
 import { act, kindWord, useAskable, withdrawAsk } from './asking';
+import * as texts from './texts';
 
 type Props = {
   ask: AskView;
@@ -14,10 +15,10 @@ type Props = {
 };
 
 const partWords: Record<string, string> = {
-  waiting: 'has not answered yet',
-  'not-yet': 'will be asked later',
-  'not-mine': 'said it is not for them',
-  'not-needed': 'no longer needed',
+  waiting: texts.hasNotAnsweredYet,
+  'not-yet': texts.willBeAskedLater,
+  'not-mine': texts.saidNotThem,
+  'not-needed': texts.noLongerNeeded,
 };
 
 /**
@@ -31,7 +32,7 @@ export function AskCard({ ask, staff }: Props) {
   const asked = ask.parts.filter((p) => p.state !== 'not-needed' || p.answer);
   return (
     <section
-      aria-label={`${kindWord(ask.kind)} asked by ${ask.by.firstName}`}
+      aria-label={texts.askedBy(kindWord(ask.kind), ask.by.firstName)}
       onClick={(e) => e.stopPropagation()}
       className={cx(
         'mt-1.5 rounded-[3px] border border-l-[3px] border-l-ask bg-paper px-2 py-1.5 text-[13px]',
@@ -46,11 +47,7 @@ export function AskCard({ ask, staff }: Props) {
         </span>
         {open && ask.due ? <Standing state={ask.dueState}>{ask.dueLabel}</Standing> : null}
       </p>
-      {ask.anew ? (
-        <p className="text-[12.5px] text-soon">
-          Asked again {moment(ask.anew)}: the wording changed after some had answered.
-        </p>
-      ) : null}
+      {ask.anew ? <p className="text-[12.5px] text-soon">{texts.askedAgainWordingChanged(moment(ask.anew))}</p> : null}
       {ask.options.length > 0 && !ask.mayAnswer && !changing ? <Options ask={ask} /> : null}
       {asked.some((p) => !['waiting', 'not-yet'].includes(p.state) || p.from) ? (
         <ul className="mt-1 grid gap-0.5">
@@ -58,15 +55,12 @@ export function AskCard({ ask, staff }: Props) {
             <li key={i} className="flex flex-wrap items-center gap-x-1.5 text-[12.5px]">
               <NameTag who={p.whom} />
               <b className="font-semibold">{p.whom.firstName}</b>
-              {p.crew ? <span className="text-soft">of {p.crew}</span> : null}
+              {p.crew ? <span className="text-soft">{texts.ofItOfCrew(p.crew)}</span> : null}
               <span className={cx(!p.answer && 'text-soft', p.answer === 'declines' && 'text-late')}>
-                {p.state === 'answered' ? (p.answer ?? 'has answered') : partWords[p.state]}
+                {p.state === 'answered' ? (p.answer ?? texts.hasAnswered) : partWords[p.state]}
               </span>
               {p.from ? (
-                <span className="text-soft">
-                  from {p.from.firstName}
-                  {p.why ? `: ${p.why}` : ''}
-                </span>
+                <span className="text-soft">{texts.from(p.from.firstName, p.why ? `: ${p.why}` : '')}</span>
               ) : p.why ? (
                 <span className="text-soft">{p.why}</span>
               ) : null}
@@ -79,15 +73,15 @@ export function AskCard({ ask, staff }: Props) {
       <div className="mt-1 flex flex-wrap gap-1.5 empty:hidden">
         {ask.answered && !changing ? (
           <Button look="quiet" className="!min-h-6 !py-0" onClick={() => setChanging(true)}>
-            Change my answer
+            {texts.changeMyAnswer}
           </Button>
         ) : null}
         {ask.mayAnswer && staff ? (
           <FormPanel
-            label="Pass on"
+            label={texts.passOn}
             name={
               <>
-                <CornerUpRight size={13} aria-hidden /> Pass on
+                <CornerUpRight size={13} aria-hidden /> {texts.passOn}
               </>
             }
           >
@@ -96,10 +90,10 @@ export function AskCard({ ask, staff }: Props) {
         ) : null}
         {ask.mayAnswer ? (
           <FormPanel
-            label="Not for me"
+            label={texts.notForMe}
             name={
               <>
-                <X size={13} aria-hidden /> Not for me
+                <X size={13} aria-hidden /> {texts.notForMe}
               </>
             }
           >
@@ -109,17 +103,17 @@ export function AskCard({ ask, staff }: Props) {
         {ask.mine && open ? (
           <Button look="quiet" className="!min-h-6 !py-0" onClick={() => void act(ask, 'reminders')}>
             <Bell size={13} aria-hidden />
-            {ask.reminded ? `Remind again, last ${moment(ask.reminded)}` : 'Remind'}
+            {ask.reminded ? texts.remindAgainLast(moment(ask.reminded)) : texts.remind}
           </Button>
         ) : null}
         {staff && open && ask.outside && ask.parts.some((p) => p.state === 'waiting') ? (
-          <FormPanel label="Record their answer" name="Record their answer" className="w-96">
+          <FormPanel label={texts.recordTheirAnswer} name={texts.recordTheirAnswer} className="w-96">
             {(close) => <TakeDownForm ask={ask} onDone={close} />}
           </FormPanel>
         ) : null}
         {ask.mine && (open || ask.state === 'returned') ? (
           <Button look="quiet" className="!min-h-6 !py-0" onClick={() => void withdrawAsk(ask)}>
-            <Undo2 size={13} aria-hidden /> Withdraw
+            <Undo2 size={13} aria-hidden /> {texts.withdraw}
           </Button>
         ) : null}
       </div>
@@ -136,7 +130,7 @@ function Options({ ask }: { ask: AskView }) {
         <li key={i} className="grid grid-cols-[minmax(0,1fr)_90px_24px] items-center gap-2">
           <span className={cx(o.right && 'font-semibold text-done')}>
             {o.words}
-            {o.right ? ' (right)' : ''}
+            {o.right ? texts.right : ''}
           </span>
           <span aria-hidden className="h-2 border-b border-line">
             <span className="block h-2 bg-ask/60" style={{ width: `${((o.count ?? 0) / most) * 100}%` }} />
@@ -192,9 +186,9 @@ function PassForm({ ask, onDone }: { ask: AskView; onDone: () => void }) {
       }}
     >
       <label>
-        To whom
+        {texts.toWhom}
         <select required className={inputClass} value={to} onChange={(e) => setTo(e.target.value)}>
-          <option value="">Choose</option>
+          <option value="">{texts.chooseTitle}</option>
           {people.map(({ who }) => (
             <option key={who.id} value={who.id}>
               {who.name}
@@ -204,12 +198,15 @@ function PassForm({ ask, onDone }: { ask: AskView; onDone: () => void }) {
       </label>
       {chosen?.away ? (
         <p className="text-soon">
-          {chosen.who.firstName} is {chosen.away}
-          {chosen.cover ? `; ${chosen.cover.firstName} covers.` : '.'}
+          {texts.isOfFirstName(
+            chosen.who.firstName,
+            chosen.away,
+            chosen.cover ? texts.covers(chosen.cover.firstName) : '.',
+          )}
         </p>
       ) : null}
       <label>
-        Why
+        {texts.why}
         <input
           required
           maxLength={500}
@@ -219,7 +216,7 @@ function PassForm({ ask, onDone }: { ask: AskView; onDone: () => void }) {
         />
       </label>
       <Button look="main" type="submit">
-        Pass on
+        {texts.passOn}
       </Button>
     </form>
   );
@@ -236,7 +233,7 @@ function NotMineForm({ ask, onDone }: { ask: AskView; onDone: () => void }) {
       }}
     >
       <label>
-        Reason (optional)
+        {texts.reasonOptional}
         <input
           autoFocus
           maxLength={500}
@@ -246,7 +243,7 @@ function NotMineForm({ ask, onDone }: { ask: AskView; onDone: () => void }) {
         />
       </label>
       <Button look="main" type="submit">
-        Not for me to answer
+        {texts.notMeAnswer}
       </Button>
     </form>
   );
@@ -260,7 +257,7 @@ function TakeDownForm({ ask, onDone }: { ask: AskView; onDone: () => void }) {
     <>
       {waiting.length > 1 ? (
         <select
-          aria-label="Whose answer"
+          aria-label={texts.whoseAnswer}
           className={inputClass}
           value={whose ?? ''}
           onChange={(e) => setWhose(e.target.value)}
@@ -272,7 +269,9 @@ function TakeDownForm({ ask, onDone }: { ask: AskView; onDone: () => void }) {
           ))}
         </select>
       ) : (
-        <p className="text-[13px]">What {waiting[0]?.whom.name} has answered, by mail or telephone:</p>
+        <p className="text-[13px]">
+          {texts.what} {waiting[0]?.whom.name} {texts.hasAnsweredByMail}
+        </p>
       )}
       <AnswerForm ask={ask} whose={whose ?? undefined} onDone={onDone} />
     </>

@@ -5,6 +5,7 @@ import { DueField } from '../tasks/fields';
 import { IconButton, Button, Panel, cx, inputClass } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { type AskDraft, kinds, optionsOf, useAskable } from './asking';
+import * as texts from './texts';
 
 type Props = {
   conversation: ConversationView;
@@ -28,7 +29,7 @@ function Whom({
   const has = (o: OwnerView) => chosen.some((c) => c.id === o.id);
   return (
     <Panel
-      label="Who to ask"
+      label={texts.whoToAsk}
       trigger={
         <button
           type="button"
@@ -38,7 +39,7 @@ function Whom({
           )}
         >
           {chosen.length === 0 ? (
-            <b className="text-ask">who?</b>
+            <b className="text-ask">{texts.who}</b>
           ) : (
             chosen.map((c, i) => (
               <span key={c.id} className="inline-flex items-center gap-1">
@@ -66,7 +67,7 @@ function Whom({
                 checked={has(who)}
                 onChange={() => onChange(has(who) ? chosen.filter((c) => c.id !== who.id) : [...chosen, who])}
               />
-              <NameTag who={who} /> {who.kind === 'crew' ? `@${who.name}, each of them` : who.name}
+              <NameTag who={who} /> {who.kind === 'crew' ? texts.eachOfThem(who.name) : who.name}
               {away ? <span className="ml-auto text-[12px] text-soon">{away}</span> : null}
             </label>
           </li>
@@ -97,7 +98,7 @@ export function AskForm({ conversation, draft, onChange, onDrop }: Props) {
   const options = optionsOf(draft);
   return (
     <fieldset className="mt-1.5 rounded-card border border-l-[3px] border-l-ask bg-surface px-2.5 py-2 text-[13px]">
-      <legend className="sr-only">What you ask</legend>
+      <legend className="sr-only">{texts.whatYouAsk}</legend>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
         <MessageCircleQuestionMark size={15} aria-hidden className="text-ask" />
         {kinds.map(([kind, word, hint]) => (
@@ -112,64 +113,64 @@ export function AskForm({ conversation, draft, onChange, onDrop }: Props) {
             {word}
           </label>
         ))}
-        <IconButton label="Don’t ask" hint="Don’t ask: the words stay" className="ml-auto" onClick={onDrop}>
+        <IconButton label={texts.donTAsk} hint={texts.donTAskWords} className="ml-auto" onClick={onDrop}>
           <X size={14} />
         </IconButton>
       </div>
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
-        of
+        {texts.ofIt}
         <Whom all={all} chosen={chosen} onChange={setWhom} />
         {several ? (
           <select
-            aria-label="Whose answers decide"
+            aria-label={texts.whoseAnswersDecide}
             className={select}
             value={draft.rule}
             onChange={(e) => set({ rule: e.target.value })}
           >
-            <option value="anyone">the first to answer</option>
-            <option value="everyone">all of them</option>
-            <option value="number">a number of them</option>
-            <option value="in-order">one after the other</option>
+            <option value="anyone">{texts.theFirstToAnswer}</option>
+            <option value="everyone">{texts.allOfThem}</option>
+            <option value="number">{texts.aNumberOfThem}</option>
+            <option value="in-order">{texts.oneAfterTheOther}</option>
           </select>
         ) : null}
         {several && draft.rule === 'number' ? (
           <input
             type="number"
             min={1}
-            aria-label="How many of them"
+            aria-label={texts.howManyOfThem}
             className={cx(select, '!w-16')}
             value={draft.needed}
             onChange={(e) => set({ needed: Math.max(1, Number(e.target.value) || 1) })}
           />
         ) : null}
-        by
-        <DueField due={draft.due} label={draft.due ? undefined : 'no time set'} onChange={(due) => set({ due })} />
+        {texts.by}
+        <DueField due={draft.due} label={draft.due ? undefined : texts.noTimeSet} onChange={(due) => set({ due })} />
         {draft.due ? (
           <>
-            <span className="text-soft">then</span>
+            <span className="text-soft">{texts.then}</span>
             <select
-              aria-label="What happens when time runs out"
+              aria-label={texts.whatHappensWhenTime}
               className={select}
               value={draft.timeUp}
               onChange={(e) => set({ timeUp: e.target.value })}
             >
-              <option value="remind">remind them</option>
-              {inside || all.length > 1 ? <option value="pass-on">pass it on</option> : null}
-              <option value="lapse">{draft.kind === 'decision' ? 'count it as declined' : 'let it lapse'}</option>
+              <option value="remind">{texts.remindThem}</option>
+              {inside || all.length > 1 ? <option value="pass-on">{texts.passItOn}</option> : null}
+              <option value="lapse">{draft.kind === 'decision' ? texts.countItAsDeclined : texts.letItLapse}</option>
             </select>
             {draft.timeUp === 'pass-on' ? (
               <select
-                aria-label="Pass on to"
+                aria-label={texts.passOnTo}
                 className={select}
                 value={draft.passTo ?? ''}
                 onChange={(e) => set({ passTo: e.target.value || null })}
               >
-                <option value="">to who?</option>
+                <option value="">{texts.toWho}</option>
                 {all
                   .filter((a) => a.who.kind === 'person')
                   .map(({ who }) => (
                     <option key={who.id} value={who.id}>
-                      to {who.name}
+                      {texts.to(who.name)}
                     </option>
                   ))}
               </select>
@@ -180,8 +181,8 @@ export function AskForm({ conversation, draft, onChange, onDrop }: Props) {
       {draft.kind === 'choice' ? (
         <div className="mt-1.5 grid gap-1.5">
           <textarea
-            aria-label="Options, one on each line"
-            placeholder={'Options, one on each line'}
+            aria-label={texts.optionsOneEachLine}
+            placeholder={texts.optionsOneEachLine}
             rows={3}
             className={inputClass}
             value={draft.options}
@@ -195,7 +196,7 @@ export function AskForm({ conversation, draft, onChange, onDrop }: Props) {
                 checked={draft.several}
                 onChange={(e) => set({ several: e.target.checked })}
               />
-              more than one can be chosen
+              {texts.moreThanOneCan}
             </label>
             <label className="flex min-h-6 items-center gap-1.5">
               <input
@@ -204,18 +205,18 @@ export function AskForm({ conversation, draft, onChange, onDrop }: Props) {
                 checked={draft.hidden}
                 onChange={(e) => set({ hidden: e.target.checked })}
               />
-              answers hidden until it closes
+              {texts.answersHiddenUntilCloses}
             </label>
             <select
-              aria-label="Which answer is right"
+              aria-label={texts.whichAnswerIsRight}
               className={cx(select, 'max-w-56')}
               value={draft.right ?? ''}
               onChange={(e) => set({ right: e.target.value === '' ? null : Number(e.target.value) })}
             >
-              <option value="">no right answer</option>
+              <option value="">{texts.noRightAnswer}</option>
               {options.map((o, i) => (
                 <option key={i} value={i}>
-                  right is: {o}
+                  {texts.rightIs(o)}
                 </option>
               ))}
             </select>
@@ -224,14 +225,14 @@ export function AskForm({ conversation, draft, onChange, onDrop }: Props) {
       ) : null}
       {away.map((a) => (
         <p key={a.who.id} className="mt-1 flex flex-wrap items-center gap-2 text-soon">
-          {a.who.firstName} is {a.away}
-          {a.cover ? `; ${a.cover.firstName} covers.` : ', and nobody covers.'}
+          {a.who.firstName} {texts.is} {a.away}
+          {a.cover ? texts.covers(a.cover.firstName) : texts.andNobodyCovers}
           {a.cover && !draft.of.some((o) => o.id === a.cover!.id) ? (
             <Button
               className="!min-h-6 !py-0"
               onClick={() => setWhom(chosen.map((c) => (c.id === a.who.id ? a.cover! : c)))}
             >
-              Ask {a.cover.firstName} instead
+              {texts.askInstead(a.cover.firstName)}
             </Button>
           ) : null}
         </p>

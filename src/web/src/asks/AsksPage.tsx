@@ -6,6 +6,7 @@ import { Empty, Wrong, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { AskCard } from './AskCard';
 import { useAsks } from './useAsks';
+import * as texts from './texts';
 
 function Item({ item }: { item: AskItem }) {
   const { ask } = item;
@@ -13,9 +14,7 @@ function Item({ item }: { item: AskItem }) {
     <li className="mx-auto w-full max-w-[860px] border-b px-4 py-2.5">
       <p className="flex flex-wrap items-center gap-x-2 text-[12.5px] text-soft">
         <NameTag who={ask.by} />
-        <span>
-          {ask.mine ? 'you' : ask.by.firstName} asked, {moment(ask.at)}
-        </span>
+        <span>{texts.asked(ask.mine ? texts.you : ask.by.firstName, moment(ask.at))}</span>
         <Link
           to={item.path}
           className="text-wren underline decoration-wren/40 underline-offset-2 hover:decoration-wren"
@@ -43,12 +42,12 @@ export function AsksPage() {
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <header className="flex flex-none flex-wrap items-center gap-x-4 gap-y-1 border-b bg-surface px-4 py-2">
-        <h1 className="text-[17px] font-bold tracking-tight">Asks</h1>
-        <div role="group" aria-label="Which asks" className="flex gap-1">
+        <h1 className="text-[17px] font-bold tracking-tight">{texts.asks}</h1>
+        <div role="group" aria-label={texts.whichAsks} className="flex gap-1">
           {(
             [
-              ['on-me', 'For you', onMe.data?.length],
-              ['of-mine', 'You asked', ofMine.data ? waiting.length : undefined],
+              ['on-me', texts.forYou, onMe.data?.length],
+              ['of-mine', texts.youAsked, ofMine.data ? waiting.length : undefined],
             ] as const
           ).map(([key, word, n]) => (
             <button
@@ -73,27 +72,21 @@ export function AsksPage() {
               checked={over}
               onChange={(e) => setOver(e.target.checked)}
             />
-            also the {done} that {done === 1 ? 'is' : 'are'} over
+            {texts.alsoThe} {done} {texts.that} {texts.are(done)} {texts.over}
           </label>
         ) : null}
         <span className="ml-auto text-[13px] text-soft">
-          {side === 'on-me'
-            ? 'Answer each one, pass it on, or say it is not for you.'
-            : 'Who you are waiting for, and the answers so far.'}
+          {side === 'on-me' ? texts.answerEachOnePass : texts.whoWaitingAnswersSo}
         </span>
       </header>
-      <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Asks">
+      <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label={texts.asks}>
         {error && !data ? (
           <Wrong error={error} again={() => void refetch()} />
         ) : data && shown.length === 0 ? (
           side === 'on-me' ? (
-            <Empty title="Nobody is waiting for an answer from you">
-              Questions from colleagues stay here until you answer them.
-            </Empty>
+            <Empty title={texts.nobodyWaitingAnswerFrom}>{texts.questionsFromColleaguesStay}</Empty>
           ) : (
-            <Empty title="You are not waiting for anybody">
-              Press A on an entry, or “Ask” under what you write, to ask for an answer by a certain time.
-            </Empty>
+            <Empty title={texts.youNotWaitingAnybody}>{texts.pressEntryAskUnder}</Empty>
           )
         ) : (
           <ul>

@@ -5,6 +5,7 @@ import { keys, queries } from '../api/queries';
 import { Kept } from '../api/store';
 import { goesAlong } from '../conversations/beside';
 import { say, sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 export const useAskable = (conversation: string) =>
   useQuery({
@@ -84,10 +85,10 @@ export const asAsk = (draft: AskDraft, id: string): NewAsk => ({
 });
 
 export const kinds: [string, string, string][] = [
-  ['question', 'Question', 'answered in words'],
-  ['decision', 'Decision', 'approve or decline'],
-  ['choice', 'Choice', 'one of several'],
-  ['confirmation', 'Confirmation', 'read and understood'],
+  ['question', texts.question, texts.answeredInWords],
+  ['decision', texts.decision, texts.approveOrDecline],
+  ['choice', texts.choice, texts.oneOfSeveral],
+  ['confirmation', texts.confirmation, texts.readAndUnderstood],
 ];
 
 export const kindWord = (kind: string) => kinds.find(([k]) => k === kind)?.[1] ?? kind;
@@ -122,8 +123,8 @@ export async function act(ask: AskView, way: Way, body: Record<string, unknown> 
 /** Withdraws an ask; undone, it waits again for whom it had waited for. */
 export async function withdrawAsk(ask: AskView) {
   if (await act(ask, 'withdrawal', { reason: '' }))
-    say('Withdrawn: nobody is asked any more.', {
-      action: { label: 'Undo', run: () => void act(ask, 'renewal') },
+    say(texts.withdrawnNobodyAskedAny, {
+      action: { label: texts.undo, run: () => void act(ask, 'renewal') },
     });
 }
 

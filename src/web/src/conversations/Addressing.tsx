@@ -1,9 +1,10 @@
 import type { ConversationView } from '../api/client';
+import * as texts from './texts';
 
 type Way = ConversationView['ways'][number];
 
 /** How a way out reads. */
-export const wayWords: Record<string, string> = { mail: 'by mail', text: 'by text', page: 'on their page' };
+export const wayWords: Record<string, string> = { mail: texts.byMail, text: texts.byText, page: texts.onTheirPage };
 
 /** Addresses out of what was typed; null for those that are usual. */
 export const addresses = (to: string | null) =>
@@ -28,7 +29,7 @@ export function Addressing({ ways, way, onWay, to, onTo }: Props) {
   return (
     <p className="mb-1 flex flex-wrap items-center gap-x-2 text-[12.5px] text-outside-ink">
       <select
-        aria-label="How to send it"
+        aria-label={texts.howToSendIt}
         value={way?.via}
         onChange={(e) => onWay(e.target.value)}
         className="min-h-6 rounded-[3px] border border-outside-line bg-surface px-1 text-ink max-md:min-h-[44px]"
@@ -41,18 +42,20 @@ export function Addressing({ ways, way, onWay, to, onTo }: Props) {
       </select>
       {way?.via === 'page' ? null : to === null ? (
         <>
-          <span className="min-w-0 truncate">to {way?.to.join(', ')}</span>
+          <span className="min-w-0 truncate">
+            {texts.to} {way?.to.join(', ')}
+          </span>
           <button
             type="button"
             onClick={() => onTo(way?.to.join(', ') ?? '')}
             className="min-h-6 underline max-md:min-h-[44px]"
           >
-            change
+            {texts.change}
           </button>
         </>
       ) : (
         <input
-          aria-label="To"
+          aria-label={texts.toTitle}
           value={to}
           onChange={(e) => onTo(e.target.value)}
           className="min-h-6 min-w-0 flex-1 rounded-[3px] border border-outside-line bg-surface px-1.5 text-ink"

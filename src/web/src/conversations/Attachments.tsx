@@ -15,6 +15,7 @@ import {
   takeOut,
 } from './attachments';
 import { sizeInWords } from './files';
+import * as texts from './texts';
 
 const none: Attachment[] = [];
 
@@ -58,15 +59,15 @@ export function AttachPanel({ conversation, known = [] }: ChooserProps) {
   const offered = known.filter((f) => !mine.some((a) => a.id === f.id));
   return (
     <Panel
-      label="Attach"
+      label={texts.attach}
       align="end"
       open={open}
       onOpenChange={setOpen}
       trigger={
         <button
           type="button"
-          aria-label="Attach a file"
-          title="Attach a file (or drop or paste it)"
+          aria-label={texts.attachAFile}
+          title={texts.attachFileDropPaste}
           className="grid size-7 place-items-center rounded-[3px] text-soft hover:text-ink max-md:size-11"
         >
           <Paperclip size={15} />
@@ -79,7 +80,7 @@ export function AttachPanel({ conversation, known = [] }: ChooserProps) {
         multiple
         className="sr-only"
         tabIndex={-1}
-        aria-label="Files"
+        aria-label={texts.files}
         onChange={(e) => take(e.target)}
       />
       <input
@@ -89,18 +90,18 @@ export function AttachPanel({ conversation, known = [] }: ChooserProps) {
         capture="environment"
         className="sr-only"
         tabIndex={-1}
-        aria-label="Camera"
+        aria-label={texts.camera}
         onChange={(e) => take(e.target)}
       />
       <Button className="w-full" onClick={() => chooser.current?.click()}>
-        From this device
+        {texts.fromThisDevice}
       </Button>
       {window.matchMedia('(pointer: coarse)').matches ? (
         <Button className="mt-1.5 w-full" onClick={() => camera.current?.click()}>
-          Take a picture
+          {texts.takeAPicture}
         </Button>
       ) : null}
-      <p className="mt-1.5 text-[12.5px] text-soft">Up to 2 GB each. You can also drop or paste files.</p>
+      <p className="mt-1.5 text-[12.5px] text-soft">{texts.up2GbEach}</p>
       {offered.length > 0 ? (
         <ul className="mt-2 max-h-52 overflow-auto border-t pt-1">
           {offered.map((f) => (
@@ -115,7 +116,7 @@ export function AttachPanel({ conversation, known = [] }: ChooserProps) {
               >
                 <span className="truncate">{f.name}</span>
                 <span className={cx('flex-none text-[12px]', f.inside ? 'text-inside-ink' : 'text-outside-ink')}>
-                  {f.inside ? 'internal so far' : 'outside'}
+                  {f.inside ? texts.internalSoFar : texts.outside}
                 </span>
               </button>
             </li>
@@ -132,7 +133,10 @@ export function AttachedList({ conversation }: { conversation: string }) {
   const [dragged, setDragged] = useState<string | null>(null);
   if (list.length === 0) return null;
   return (
-    <ul aria-label="Attached files" className="flex max-h-52 flex-wrap gap-1.5 overflow-auto border-t px-1.5 py-1.5">
+    <ul
+      aria-label={texts.attachedFiles}
+      className="flex max-h-52 flex-wrap gap-1.5 overflow-auto border-t px-1.5 py-1.5"
+    >
       {list.map((a, i) => (
         <li
           key={a.id}
@@ -164,13 +168,13 @@ export function AttachedList({ conversation }: { conversation: string }) {
               </span>
               <State attachment={a} />
             </span>
-            <IconButton label={`Remove ${a.name}`} onClick={() => takeOut(conversation, a)}>
+            <IconButton label={texts.remove(a.name)} onClick={() => takeOut(conversation, a)}>
               <X size={12} />
             </IconButton>
           </div>
           {a.state === 'going' || a.state === 'resting' ? (
             <progress
-              aria-label={`${a.name} on its way`}
+              aria-label={texts.onItsWay(a.name)}
               className="h-1 w-full accent-wren"
               max={a.size}
               value={a.sent}
@@ -183,29 +187,29 @@ export function AttachedList({ conversation }: { conversation: string }) {
           ) : null}
           <div className="mt-1 flex items-center gap-0.5">
             <input
-              aria-label={`Caption of ${a.name}`}
-              placeholder="Caption"
+              aria-label={texts.captionOf(a.name)}
+              placeholder={texts.caption}
               maxLength={300}
               value={a.caption}
               onChange={(e) => caption(conversation, a.id, e.target.value)}
               className={cx(inputClass, '!min-h-6 min-w-0 flex-1 !px-1.5 !py-0 max-md:!min-h-[44px]')}
             />
             {a.state === 'failed' && hasBytes(a.id) ? (
-              <IconButton label={`Try ${a.name} again`} onClick={() => retry(conversation, a.id)}>
+              <IconButton label={texts.tryAgain(a.name)} onClick={() => retry(conversation, a.id)}>
                 <RotateCw size={12} />
               </IconButton>
             ) : null}
             {list.length > 1 ? (
               <>
                 <IconButton
-                  label={`${a.name} further to the front`}
+                  label={texts.furtherToTheFront(a.name)}
                   disabled={i === 0}
                   onClick={() => move(conversation, a.id, i - 1)}
                 >
                   <ArrowLeft size={12} />
                 </IconButton>
                 <IconButton
-                  label={`${a.name} further to the back`}
+                  label={texts.furtherToTheBack(a.name)}
                   disabled={i === list.length - 1}
                   onClick={() => move(conversation, a.id, i + 1)}
                 >
@@ -224,7 +228,7 @@ export function AttachedList({ conversation }: { conversation: string }) {
               for (const a of list) takeOut(conversation, a);
             }}
           >
-            Remove all
+            {texts.removeAll}
           </Button>
         </li>
       ) : null}
@@ -250,10 +254,10 @@ function State({ attachment: a }: { attachment: Attachment }) {
       {a.state === 'ready'
         ? sizeInWords(a.size)
         : a.state === 'going'
-          ? `${part} % of ${sizeInWords(a.size)}`
+          ? texts.ofIt(part, sizeInWords(a.size))
           : a.state === 'resting'
-            ? `${part} %, waiting for the server`
-            : 'not there'}
+            ? texts.waitingForTheServer(part)
+            : texts.notThere}
     </span>
   );
 }

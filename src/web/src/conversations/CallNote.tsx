@@ -8,6 +8,7 @@ import { Kept } from '../api/store';
 import { MomentField } from '../ui/MomentField';
 import { Button, Field, cx, inputClass } from '../ui/controls';
 import { say } from '../ui/toasts';
+import * as texts from './texts';
 
 type Note = { id: string; docket: string; who: string; number: string; about: string; callBack: string; for: string };
 
@@ -56,8 +57,8 @@ export function CallNote() {
         }),
       );
       callNote.set(null);
-      say(`Noted in ${noted.docket}${noted.task ? ', with a task to call back' : ''}.`, {
-        action: { label: 'Show it', run: () => void navigate(`/dockets/${noted.docket}?entry=${noted.entry}`) },
+      say(texts.notedIn(noted.docket, noted.task ? texts.withTaskCallBack : ''), {
+        action: { label: texts.showIt, run: () => void navigate(`/dockets/${noted.docket}?entry=${noted.entry}`) },
       });
     } catch (refusal) {
       const fields = refusal instanceof Refusal ? Object.keys(refusal.fields) : [];
@@ -66,7 +67,7 @@ export function CallNote() {
   };
   return (
     <form
-      aria-label="Call note"
+      aria-label={texts.callNote}
       onSubmit={(e) => void save(e)}
       className={cx(
         'fixed bottom-3 left-3 z-40 grid w-[min(22rem,calc(100vw-24px))] gap-2 rounded-card border border-soft/50',
@@ -74,12 +75,12 @@ export function CallNote() {
       )}
     >
       <p className="flex items-center gap-2 font-bold">
-        <Phone size={15} aria-hidden /> Call note{' '}
-        <span className="text-[12.5px] font-normal text-inside-ink">internal only</span>
+        <Phone size={15} aria-hidden /> {texts.callNote}{' '}
+        <span className="text-[12.5px] font-normal text-inside-ink">{texts.internalOnly}</span>
         <button
           type="button"
-          aria-label="Discard the note"
-          title="Discard the note"
+          aria-label={texts.discardTheNote}
+          title={texts.discardTheNote}
           onClick={() => callNote.set(null)}
           className="ml-auto grid size-6 place-items-center text-soft hover:text-ink max-md:size-11"
         >
@@ -87,9 +88,9 @@ export function CallNote() {
         </button>
       </p>
       <div className="grid grid-cols-2 gap-2">
-        <Field label="Who" required autoFocus value={note.who} onChange={(e) => set({ who: e.target.value })} />
+        <Field label={texts.who} required autoFocus value={note.who} onChange={(e) => set({ who: e.target.value })} />
         <Field
-          label="Number"
+          label={texts.number}
           inputMode="tel"
           value={note.number}
           wrong={wrong?.field === 'number' ? wrong.words : undefined}
@@ -97,7 +98,7 @@ export function CallNote() {
         />
       </div>
       <label className="block">
-        <span className="mb-0.5 block text-[13px] font-semibold">About</span>
+        <span className="mb-0.5 block text-[13px] font-semibold">{texts.about}</span>
         <textarea
           required
           className={cx(inputClass, 'min-h-[70px]')}
@@ -107,9 +108,9 @@ export function CallNote() {
       </label>
       <div className="grid grid-cols-2 gap-2">
         <label className="block">
-          <span className="mb-0.5 block text-[13px] font-semibold">For</span>
+          <span className="mb-0.5 block text-[13px] font-semibold">{texts.forIt}</span>
           <select className={inputClass} value={note.for} onChange={(e) => set({ for: e.target.value })}>
-            <option value="">anybody</option>
+            <option value="">{texts.anybody}</option>
             {people.map((p) => (
               <option key={p.id} value={p.id}>
                 {p.name}
@@ -118,7 +119,7 @@ export function CallNote() {
           </select>
         </label>
         <MomentField
-          label="Call back"
+          label={texts.callBack}
           sense="from"
           value={note.callBack || null}
           wrong={wrong?.field === 'callBack' ? wrong.words : undefined}
@@ -126,9 +127,9 @@ export function CallNote() {
         />
       </div>
       <Field
-        label="Docket"
+        label={texts.docket}
         placeholder="J-1042"
-        hint="Leave empty to open a new ticket."
+        hint={texts.leaveEmptyOpenNew}
         value={note.docket}
         onChange={(e) => set({ docket: e.target.value })}
         onFocus={() => note.docket === '' && set({ docket: /^\/dockets\/([^/]+)/.exec(pathname)?.[1] ?? '' })}
@@ -139,7 +140,7 @@ export function CallNote() {
         </p>
       ) : null}
       <Button look="main" type="submit">
-        Save note
+        {texts.saveNote}
       </Button>
     </form>
   );

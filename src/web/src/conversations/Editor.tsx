@@ -16,6 +16,7 @@ import { typedAhead } from '../ui/keys';
 import { type DocNode, toMarkdown } from './markdown';
 import { links } from './links';
 import { inTable, insertTable, tableActs, tables } from './tables';
+import * as texts from './texts';
 
 /** What a composer may ask of its editor. */
 export type EditorHandle = {
@@ -238,7 +239,7 @@ const stockReplies = (conversation: string, show: (choice: Choice | null) => voi
                   .split(/\n{2,}/)
                   .map((text) => ({ type: 'paragraph', content: [{ type: 'text', text }] }));
                 editor.chain().focus().insertContent(paragraphs).run();
-                if (unfilled.length > 0) say(`${unfilled.join(', ')} is not known here. Fill it in before you send.`);
+                if (unfilled.length > 0) say(texts.isNotKnownHere(unfilled.join(', ')));
               })
               .catch(sayWrong);
           },
@@ -248,13 +249,13 @@ const stockReplies = (conversation: string, show: (choice: Choice | null) => voi
   });
 
 const tools: [string, typeof Bold, string, (e: TiptapEditor) => void][] = [
-  ['Bold', Bold, 'bold', (e) => e.chain().focus().toggleBold().run()],
-  ['Italic', Italic, 'italic', (e) => e.chain().focus().toggleItalic().run()],
-  ['Strike', Strikethrough, 'strike', (e) => e.chain().focus().toggleStrike().run()],
-  ['Code', Code, 'code', (e) => e.chain().focus().toggleCode().run()],
-  ['List', List, 'bulletList', (e) => e.chain().focus().toggleBulletList().run()],
-  ['Numbered list', ListOrdered, 'orderedList', (e) => e.chain().focus().toggleOrderedList().run()],
-  ['Table', Table, 'table', (e) => insertTable(e)],
+  [texts.bold, Bold, 'bold', (e) => e.chain().focus().toggleBold().run()],
+  [texts.italic, Italic, 'italic', (e) => e.chain().focus().toggleItalic().run()],
+  [texts.strike, Strikethrough, 'strike', (e) => e.chain().focus().toggleStrike().run()],
+  [texts.code, Code, 'code', (e) => e.chain().focus().toggleCode().run()],
+  [texts.list, List, 'bulletList', (e) => e.chain().focus().toggleBulletList().run()],
+  [texts.numberedList, ListOrdered, 'orderedList', (e) => e.chain().focus().toggleOrderedList().run()],
+  [texts.table, Table, 'table', (e) => insertTable(e)],
 ];
 
 /** Typed as in Markdown: one # is the first heading below the name of the sheet. */
@@ -274,8 +275,8 @@ const typedHeadings = Extension.create({
 
 /** A heading below the name of the sheet, and one below that. */
 const headings: typeof tools = [
-  ['Heading', Heading, 'heading', (e) => e.chain().focus().toggleHeading({ level: 2 }).run()],
-  ['Smaller heading', Heading2, 'smaller', (e) => e.chain().focus().toggleHeading({ level: 3 }).run()],
+  [texts.heading, Heading, 'heading', (e) => e.chain().focus().toggleHeading({ level: 2 }).run()],
+  [texts.smallerHeading, Heading2, 'smaller', (e) => e.chain().focus().toggleHeading({ level: 3 }).run()],
 ];
 
 /** The editor of a composer: rich text that is Markdown underneath, with tags after @ and #. */
@@ -368,7 +369,7 @@ export const Editor = forwardRef<EditorHandle, Props>(
         {editor ? (
           <div
             role="toolbar"
-            aria-label="Format"
+            aria-label={texts.format}
             className={cx(
               'flex flex-wrap gap-0.5 px-1 py-0.5',
               page ? 'sticky top-0 z-10 border-b bg-surface font-sans' : 'border-t',
@@ -409,7 +410,7 @@ export const Editor = forwardRef<EditorHandle, Props>(
         {choice && choice.items.length > 0 ? (
           <ul
             role="listbox"
-            aria-label="Tags"
+            aria-label={texts.tags}
             className={cx(
               'fixed z-50 max-h-72 w-80 overflow-auto rounded-card border border-soft/40',
               'bg-surface p-1 font-sans text-[14px] leading-[1.45] shadow-md',
@@ -440,7 +441,7 @@ export const Editor = forwardRef<EditorHandle, Props>(
                 <span className="block font-semibold">{item.text}</span>
                 <span className="block truncate text-[12.5px] text-soft">
                   {item.detail}
-                  {item.sees ? '' : ' · cannot see this yet'}
+                  {item.sees ? '' : texts.cannotSeeThisYet}
                 </span>
               </li>
             ))}

@@ -4,6 +4,7 @@ import { showEntry } from '../api/live';
 import { exact, moment } from '../ui/time';
 import { Button, Panel, inputClass } from '../ui/controls';
 import { say, sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 /** One's own words in place, as Markdown, to be put otherwise. What was said before is kept. */
 export function EntryEdit({
@@ -40,7 +41,7 @@ export function EntryEdit({
   };
   return (
     <form
-      aria-label="Edit your words"
+      aria-label={texts.editYourWords}
       onClick={(e) => e.stopPropagation()}
       onSubmit={(e) => {
         e.preventDefault();
@@ -49,7 +50,7 @@ export function EntryEdit({
     >
       <textarea
         autoFocus
-        aria-label="Words"
+        aria-label={texts.words}
         onFocus={(e) => e.target.setSelectionRange(e.target.value.length, e.target.value.length)}
         rows={Math.min(12, Math.max(3, body.split('\n').length + 1))}
         className={inputClass}
@@ -72,17 +73,17 @@ export function EntryEdit({
       ) : null}
       {theirs ? (
         <div className="mt-1 rounded-card border bg-paper px-2 py-1">
-          <b className="text-[12.5px]">How it is now</b>
+          <b className="text-[12.5px]">{texts.howItIsNow}</b>
           <div className="said" dangerouslySetInnerHTML={{ __html: theirs.html }} />
         </div>
       ) : null}
       <p className="mt-1.5 flex items-center gap-2 text-[12.5px] text-soft">
-        <span className="mr-auto">Markdown. Earlier versions are kept.</span>
+        <span className="mr-auto">{texts.markdownEarlierVersionsKept}</span>
         <Button look="quiet" onClick={onClose}>
-          Cancel
+          {texts.cancel}
         </Button>
         <Button look="main" type="submit" disabled={!body.trim()}>
-          Save
+          {texts.save}
         </Button>
       </p>
     </form>
@@ -93,7 +94,7 @@ export function EntryEdit({
 export async function removeEntry(entry: EntryView, docket: string | null) {
   try {
     showEntry(docket, await taken(api.DELETE('/api/entries/{id}', { params: { path: { id: entry.id } } })));
-    say('Removed. A line stays in its place, with the earlier versions.');
+    say(texts.removedLineStaysIts);
   } catch (wrong) {
     sayWrong(wrong);
   }
@@ -104,7 +105,7 @@ export function Versions({ entry, label }: { entry: EntryView; label: string }) 
   const [list, setList] = useState<VersionView[] | null>(null);
   return (
     <Panel
-      label="Earlier versions"
+      label={texts.earlierVersions}
       className="max-h-96 w-[min(420px,90vw)] overflow-auto"
       onOpenChange={(open) => {
         if (!open) return;
@@ -127,14 +128,15 @@ export function Versions({ entry, label }: { entry: EntryView; label: string }) 
           {list.map((v) => (
             <li key={v.number} className="border-b pb-1.5 last:border-0">
               <p className="text-[12.5px] text-soft" title={exact(v.at)}>
-                {v.current ? 'Now' : v.number === 1 ? 'As first said' : `Version ${v.number}`}, {moment(v.at)}
+                {v.current ? texts.nowTitle : v.number === 1 ? texts.asFirstSaid : texts.version(v.number)},{' '}
+                {moment(v.at)}
               </p>
               <div className="said" dangerouslySetInnerHTML={{ __html: v.html }} />
             </li>
           ))}
         </ol>
       ) : (
-        <p className="text-soft">Loading …</p>
+        <p className="text-soft">{texts.loading}</p>
       )}
     </Panel>
   );

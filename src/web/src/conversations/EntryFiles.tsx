@@ -2,6 +2,7 @@ import { FileText, Film, Music, Table } from 'lucide-react';
 import { Suspense, lazy, useState } from 'react';
 import type { EntryView, FileView } from '../api/client';
 import { sizeInWords } from './files';
+import * as texts from './texts';
 
 const FileViewer = lazy(() => import('./FileViewer').then((m) => ({ default: m.FileViewer })));
 
@@ -18,7 +19,7 @@ export function FileRow({ files: rest, onTakeOut }: { files: FileView[]; onTakeO
   if (rest.length === 0) return null;
   return (
     <ul
-      aria-label="Files"
+      aria-label={texts.files}
       className="mt-1.5 flex flex-wrap items-end gap-1.5 text-[12.5px]"
       onClick={(e) => e.stopPropagation()}
     >
@@ -43,7 +44,7 @@ export function FileRow({ files: rest, onTakeOut }: { files: FileView[]; onTakeO
               className="min-h-6 rounded-[3px] px-1 text-soft hover:text-late max-md:min-h-[44px]"
               onClick={() => onTakeOut(f)}
             >
-              Remove
+              {texts.removeTitle}
             </button>
           ) : null}
         </li>

@@ -6,6 +6,7 @@ import { Button, IconButton } from '../ui/controls';
 import { say } from '../ui/toasts';
 import { parseTable } from './cells';
 import { sizeInWords } from './files';
+import * as texts from './texts';
 
 const Pdf = lazy(() => import('./Pdf').then((m) => ({ default: m.Pdf })));
 
@@ -14,7 +15,7 @@ const Watched = 300_000_000;
 
 type Props = { files: FileView[]; at: number; onGo: (at: number) => void; onClose: () => void };
 
-/** Looks at files one after the other: pictures, PDF, texts, tables, sound and film; each can be taken along. */
+/** Looks at files one after the other: pictures, PDF, text, tables, sound and film; each can be taken along. */
 export function FileViewer({ files, at, onGo, onClose }: Props) {
   const file = files[at]!;
   const go = (to: number) => onGo((to + files.length) % files.length);
@@ -39,18 +40,18 @@ export function FileViewer({ files, at, onGo, onClose }: Props) {
             </Dialog.Title>
             {files.length > 1 ? (
               <span className="flex items-center gap-1 text-[13px]">
-                <IconButton label="Previous" onClick={() => go(at - 1)}>
+                <IconButton label={texts.previous} onClick={() => go(at - 1)}>
                   <ChevronLeft size={16} />
                 </IconButton>
-                {at + 1} of {files.length}
-                <IconButton label="Next" onClick={() => go(at + 1)}>
+                {at + 1} {texts.ofItInline} {files.length}
+                <IconButton label={texts.next} onClick={() => go(at + 1)}>
                   <ChevronRight size={16} />
                 </IconButton>
               </span>
             ) : null}
             <Take key={file.id} file={file} />
             <Dialog.Close asChild>
-              <IconButton label="Close">
+              <IconButton label={texts.close}>
                 <X size={16} />
               </IconButton>
             </Dialog.Close>
@@ -90,15 +91,11 @@ function Shown({ file }: { file: FileView }): ReactNode {
     case 'text':
       return <Words file={file} />;
     default:
-      return (
-        <p className="m-auto max-w-96 p-6 text-center text-soft">
-          This kind of file cannot be shown here. Download it to open it.
-        </p>
-      );
+      return <p className="m-auto max-w-96 p-6 text-center text-soft">{texts.thisKindFileCannot}</p>;
   }
 }
 
-const Waits = () => <p className="m-auto text-soft">Loading …</p>;
+const Waits = () => <p className="m-auto text-soft">{texts.loading}</p>;
 
 /** A picture, fitted to the window or at its own size. */
 function Picture({ file }: { file: FileView }) {
@@ -113,7 +110,7 @@ function Picture({ file }: { file: FileView }) {
       <span className="absolute bottom-12 right-3">
         <Button onClick={() => setOwn(!own)}>
           {own ? <ZoomOut size={14} aria-hidden /> : <ZoomIn size={14} aria-hidden />}
-          {own ? 'Fit to window' : 'Actual size'}
+          {own ? texts.fitToWindow : texts.actualSize}
         </Button>
       </span>
     </>
@@ -127,13 +124,9 @@ function Words({ file }: { file: FileView }) {
   useEffect(() => {
     let gone = false;
     fetch(`/api/files/${file.id}`)
-      .then((answer) =>
-        answer.ok ? answer.text() : Promise.reject(new Error(`The server answered ${answer.status}.`)),
-      )
+      .then((answer) => (answer.ok ? answer.text() : Promise.reject(new Error(texts.theServerAnswered(answer.status)))))
       .then((words) => !gone && setText(words))
-      .catch(
-        (e: Error) => !gone && setWrong(`${file.name} could not be read. ${e.message} Try again, or download it.`),
-      );
+      .catch((e: Error) => !gone && setWrong(texts.couldNotReadTry(file.name, e.message)));
     return () => {
       gone = true;
     };
@@ -173,9 +166,7 @@ function Words({ file }: { file: FileView }) {
         </tbody>
       </table>
       {rows.length > shown.length ? (
-        <p className="mt-2 text-soft">
-          The first {shown.length} of {rows.length} rows. Download it to see all.
-        </p>
+        <p className="mt-2 text-soft">{texts.theFirstRowsDownload(shown.length, rows.length)}</p>
       ) : null}
     </div>
   );
@@ -188,7 +179,7 @@ function Take({ file }: { file: FileView }) {
     setCome(0);
     try {
       const answer = await fetch(`/api/files/${file.id}`);
-      if (!answer.ok || !answer.body) throw new Error(`The server answered ${answer.status}.`);
+      if (!answer.ok || !answer.body) throw new Error(texts.theServerAnswered(answer.status));
       const parts: BlobPart[] = [];
       const reader = answer.body.getReader();
       for (let sum = 0; ;) {
@@ -202,7 +193,7 @@ function Take({ file }: { file: FileView }) {
       link.click();
       setTimeout(() => URL.revokeObjectURL(url), 10_000);
     } catch (wrong) {
-      say(`${file.name} did not download completely. ${(wrong as Error).message} Download it again.`);
+      say(texts.didNotDownloadCompletely(file.name, (wrong as Error).message));
     } finally {
       setCome(null);
     }
@@ -214,15 +205,15 @@ function Take({ file }: { file: FileView }) {
         download={file.name}
         className="inline-flex min-h-[28px] items-center gap-1.5 rounded-card border px-2.5 hover:border-soft"
       >
-        <Download size={14} aria-hidden /> Download
+        <Download size={14} aria-hidden /> {texts.download}
       </a>
     );
   return (
     <Button onClick={() => void take()} disabled={come !== null}>
       <Download size={14} aria-hidden />
       {come === null
-        ? 'Download'
-        : `${Math.floor((come / Math.max(1, file.size)) * 100)} % of ${sizeInWords(file.size)}`}
+        ? texts.download
+        : texts.ofItOfFloor(Math.floor((come / Math.max(1, file.size)) * 100), sizeInWords(file.size))}
     </Button>
   );
 }

@@ -6,13 +6,14 @@ import { queries } from '../api/queries';
 import { minutesInWords } from './queues/board';
 import { Button, Field, IconButton, Panel, inputClass } from '../ui/controls';
 import { sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 export const filingKinds: [string, string][] = [
-  ['advice', 'Advice'],
-  ['instruction', 'Instruction'],
-  ['decision', 'Decision'],
-  ['phone', 'Phone'],
-  ['visit', 'Visit'],
+  ['advice', texts.advice],
+  ['instruction', texts.instruction],
+  ['decision', texts.decision],
+  ['phone', texts.phone],
+  ['visit', texts.visit],
 ];
 
 const names = Object.fromEntries(filingKinds);
@@ -38,13 +39,13 @@ export function FilingPanel({ entry, docket }: { entry: EntryView; docket: strin
       .catch(sayWrong);
   return (
     <Panel
-      label="Add to record"
+      label={texts.addToRecord}
       align="end"
       className="w-64"
       open={open}
       onOpenChange={setOpen}
       trigger={
-        <IconButton label="Add to record" hint="Add to the docket’s record">
+        <IconButton label={texts.addToRecord} hint={texts.addDocketSRecord}>
           <FileCheck size={13} />
         </IconButton>
       }
@@ -62,7 +63,7 @@ export function FilingPanel({ entry, docket }: { entry: EntryView; docket: strin
         }}
       >
         <label className="block">
-          <span className="mb-0.5 block text-[13px] font-semibold">Filed as</span>
+          <span className="mb-0.5 block text-[13px] font-semibold">{texts.filedAs}</span>
           <select autoFocus className={inputClass} value={kind} onChange={(e) => setKind(e.target.value)}>
             {filingKinds.map(([value, name]) => (
               <option key={value} value={value}>
@@ -72,7 +73,7 @@ export function FilingPanel({ entry, docket }: { entry: EntryView; docket: strin
           </select>
         </label>
         <Field
-          label="Minutes spent"
+          label={texts.minutesSpent}
           type="number"
           min={0}
           max={100000}
@@ -80,14 +81,14 @@ export function FilingPanel({ entry, docket }: { entry: EntryView; docket: strin
           onChange={(e) => setMinutes(e.target.value)}
         />
         <label className="flex min-h-7 items-center gap-2">
-          <input type="checkbox" checked={billable} onChange={(e) => setBillable(e.target.checked)} /> Billable
+          <input type="checkbox" checked={billable} onChange={(e) => setBillable(e.target.checked)} /> {texts.billable}
         </label>
         <Button look="main" type="submit">
-          {entry.filing ? 'Save to record' : 'Add to record'}
+          {entry.filing ? texts.saveToRecord : texts.addToRecord}
         </Button>
         {entry.filing ? (
           <Button look="quiet" onClick={() => done(taken(api.DELETE('/api/entries/{id}/filing', path)))}>
-            Remove from the record
+            {texts.removeFromTheRecord}
           </Button>
         ) : null}
       </form>
@@ -102,8 +103,8 @@ export function FiledLine({ entry }: { entry: EntryView }) {
   return (
     <p className="mt-1 flex items-center gap-1.5 text-[12.5px] text-soft">
       <FileCheck size={12} aria-hidden />
-      Filed as {names[kind]?.toLowerCase()} by {by?.firstName}
-      {minutes > 0 ? `, ${minutesInWords(minutes)}${billable ? ', billed' : ''}` : ''}
+      {texts.filedAs} {names[kind]?.toLowerCase()} {texts.by} {by?.firstName}
+      {minutes > 0 ? `, ${minutesInWords(minutes)}${billable ? texts.billed : ''}` : ''}
     </p>
   );
 }

@@ -6,6 +6,7 @@ import { Button, Field, Panel, cx, inputClass } from '../ui/controls';
 import { say } from '../ui/toasts';
 import { LeakList } from './Held';
 import { leavingToast } from './leaving';
+import * as texts from './texts';
 
 type Props = { conversation: ConversationView; entries: string[]; label: string; onDone?: () => void };
 
@@ -33,10 +34,10 @@ export function ForwardPanel({ conversation, entries, label, onDone }: Props) {
       setTo('');
       setLeaks([]);
       onDone?.();
-      leavingToast(sent.entry, `Forwarded to ${to}`);
+      leavingToast(sent.entry, texts.forwardedTo(to));
       if (sent.docket)
-        say('The answer will arrive in the same docket.', {
-          action: { label: 'Show it', run: () => void navigate(`/dockets/${sent.docket}?entry=${sent.entry.id}`) },
+        say(texts.theAnswerWillArrive, {
+          action: { label: texts.showIt, run: () => void navigate(`/dockets/${sent.docket}?entry=${sent.entry.id}`) },
         });
     } catch (refusal) {
       setLeaks(refusal instanceof Refusal ? refusal.leaks : []);
@@ -49,7 +50,7 @@ export function ForwardPanel({ conversation, entries, label, onDone }: Props) {
   };
   return (
     <Panel
-      label="Forward"
+      label={texts.forward}
       open={open}
       onOpenChange={setOpen}
       align="end"
@@ -65,25 +66,25 @@ export function ForwardPanel({ conversation, entries, label, onDone }: Props) {
     >
       <form onSubmit={submit} className="grid gap-2">
         <p>
-          <b>Forward {entries.length === 0 ? 'this conversation' : 'this'}</b>{' '}
-          <span className="text-soft">by mail, to somebody who is not part of it</span>
+          <b>{texts.forwardOfPart(entries.length === 0 ? texts.thisConversation : texts.thisIt)}</b>{' '}
+          <span className="text-soft">{texts.byMailSomebodyWho}</span>
         </p>
         <Field
-          label="To"
+          label={texts.toTitle}
           type="email"
           required
           value={to}
           onChange={(e) => setTo(e.target.value)}
-          placeholder="name@place.example"
+          placeholder={texts.namePlaceExample}
         />
         <label className="block">
-          <span className="mb-0.5 block text-[13px] font-semibold">A short message</span>
+          <span className="mb-0.5 block text-[13px] font-semibold">{texts.aShortMessage}</span>
           <textarea
             required
             className={cx(inputClass, 'min-h-[64px]')}
             value={message}
             onChange={(e) => setMessage(e.target.value)}
-            placeholder="What you would like them to do"
+            placeholder={texts.whatWouldLikeThem}
           />
         </label>
         {wrong ? (
@@ -97,9 +98,9 @@ export function ForwardPanel({ conversation, entries, label, onDone }: Props) {
         ) : null}
         <div className="flex gap-2">
           <Button look="main" type="submit">
-            Forward
+            {texts.forward}
           </Button>
-          {leaks.length > 0 ? <Button onClick={() => void send(true)}>Forward anyway</Button> : null}
+          {leaks.length > 0 ? <Button onClick={() => void send(true)}>{texts.forwardAnyway}</Button> : null}
         </div>
       </form>
     </Panel>

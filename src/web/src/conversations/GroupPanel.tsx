@@ -6,6 +6,7 @@ import { useColleagues } from '../api/queries';
 import { Button, Field, Panel, inputClass } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 /** A group's name, what it is for, and who is in it. */
 export function GroupPanel({ conversation, me }: { conversation: ConversationView; me: Me }) {
@@ -19,10 +20,10 @@ export function GroupPanel({ conversation, me }: { conversation: ConversationVie
   const inIt = new Set(conversation.members.map((m) => m.id));
   return (
     <Panel
-      label="Members and name"
+      label={texts.membersAndName}
       align="end"
       className="max-h-[70vh] w-80 overflow-auto"
-      trigger={<Button className="ml-auto">{conversation.members.length} members</Button>}
+      trigger={<Button className="ml-auto">{texts.members(conversation.members.length)}</Button>}
     >
       <form
         className="grid gap-2"
@@ -43,10 +44,10 @@ export function GroupPanel({ conversation, me }: { conversation: ConversationVie
           );
         }}
       >
-        <Field label="Name" value={name} onChange={(e) => setName(e.target.value)} />
-        <Field label="What it is for" value={description} onChange={(e) => setDescription(e.target.value)} />
+        <Field label={texts.name} value={name} onChange={(e) => setName(e.target.value)} />
+        <Field label={texts.whatItIsFor} value={description} onChange={(e) => setDescription(e.target.value)} />
         <Button type="submit" disabled={!name.trim()}>
-          Save
+          {texts.save}
         </Button>
       </form>
       <ul className="mt-2 border-t pt-1">
@@ -58,7 +59,7 @@ export function GroupPanel({ conversation, me }: { conversation: ConversationVie
         ))}
       </ul>
       <select
-        aria-label="Add somebody"
+        aria-label={texts.addSomebody}
         className={`${inputClass} mt-1`}
         value=""
         onChange={(e) =>
@@ -69,7 +70,7 @@ export function GroupPanel({ conversation, me }: { conversation: ConversationVie
           )
         }
       >
-        <option value="">Add somebody; they can read everything said before</option>
+        <option value="">{texts.addSomebodyTheyCan}</option>
         {colleagues?.people
           .filter((p) => !inIt.has(p.id))
           .map((p) => (
@@ -91,7 +92,7 @@ export function GroupPanel({ conversation, me }: { conversation: ConversationVie
             .catch(sayWrong)
         }
       >
-        Leave this group
+        {texts.leaveThisGroup}
       </Button>
     </Panel>
   );

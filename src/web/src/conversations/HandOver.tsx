@@ -5,6 +5,7 @@ import { useColleagues } from '../api/queries';
 import { Button, Letter, Panel, inputClass } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { say } from '../ui/toasts';
+import * as texts from './texts';
 
 type Props = {
   conversation: ConversationView;
@@ -51,8 +52,8 @@ export function HandOver({ conversation, me, open, onOpenChange, trigger }: Prop
       setNote('');
       say(
         to.person === me.person.id
-          ? 'It’s yours now.'
-          : `Handed over to ${name}, ${to.crew ? 'who are' : 'who is'} told.`,
+          ? texts.itSYoursNow
+          : texts.handedOverToTold(name, to.crew ? texts.whoAre : texts.whoIs),
       );
     } catch (refusal) {
       setWrong((refusal as Error).message);
@@ -63,7 +64,7 @@ export function HandOver({ conversation, me, open, onOpenChange, trigger }: Prop
     'flex min-h-[32px] w-full items-center gap-2 rounded-[3px] px-1.5 text-left hover:bg-wren-wash max-md:min-h-[44px]';
   return (
     <Panel
-      label="Hand over"
+      label={texts.handOver}
       open={open}
       onOpenChange={(next) => {
         setWrong('');
@@ -79,39 +80,39 @@ export function HandOver({ conversation, me, open, onOpenChange, trigger }: Prop
             {conversation.owner ? <NameTag who={conversation.owner} /> : null}
             <span className={conversation.owner ? '@max-[500px]:sr-only' : undefined}>
               {mine ? (
-                <Letter of="o">yours</Letter>
+                <Letter of="o">{texts.yours}</Letter>
               ) : conversation.owner ? (
                 <>
-                  {conversation.owner.firstName} <Letter of="o">owns it</Letter>
+                  {conversation.owner.firstName} <Letter of="o">{texts.ownsIt}</Letter>
                 </>
               ) : conversation.crew ? (
                 <>
-                  <Letter of="o">for</Letter> the {conversation.crew.name} crew
+                  <Letter of="o">{texts.forItInline}</Letter> {texts.the} {conversation.crew.name} {texts.crew}
                 </>
               ) : (
-                <Letter of="o">nobody owns it</Letter>
+                <Letter of="o">{texts.nobodyOwnsIt}</Letter>
               )}
             </span>
           </button>
         )
       }
     >
-      <p className="mb-1.5 font-bold">{conversation.owner ? 'Hand over to' : 'Who answers this?'}</p>
+      <p className="mb-1.5 font-bold">{conversation.owner ? texts.handOverTo : texts.whoAnswersThis}</p>
       {!mine ? (
         <Button
           look="main"
           className="mb-2 w-full"
           onClick={() => void give({ person: me.person.id! }, me.person.firstName)}
         >
-          Take
+          {texts.take}
         </Button>
       ) : null}
       <input
         className={inputClass}
         value={typed}
         onChange={(e) => setTyped(e.target.value)}
-        placeholder="A colleague or a crew"
-        aria-label="A colleague's or a crew's name"
+        placeholder={texts.aColleagueCrew}
+        aria-label={texts.aColleagueSCrew}
       />
       <ul className="mt-1.5 max-h-56 overflow-auto">
         {people.map((p) => (
@@ -123,20 +124,20 @@ export function HandOver({ conversation, me, open, onOpenChange, trigger }: Prop
         ))}
         {crews.map((c) => (
           <li key={c.id}>
-            <button type="button" onClick={() => void give({ crew: c.id }, `the ${c.name} crew`)} className={choice}>
-              <NameTag who={c} /> the {c.name} crew
+            <button type="button" onClick={() => void give({ crew: c.id }, texts.theCrew(c.name))} className={choice}>
+              <NameTag who={c} /> {texts.the} {c.name} {texts.crew}
             </button>
           </li>
         ))}
       </ul>
       <label className="mt-1.5 block">
-        <span className="mb-0.5 block text-[12.5px] text-soft">Note to them, internal only</span>
+        <span className="mb-0.5 block text-[12.5px] text-soft">{texts.noteThemInternalOnly}</span>
         <input
           className={inputClass}
           maxLength={2000}
           value={note}
           onChange={(e) => setNote(e.target.value)}
-          placeholder="Please send her the price today"
+          placeholder={texts.pleaseSendHerPrice}
         />
       </label>
       {wrong ? (

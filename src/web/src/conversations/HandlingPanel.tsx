@@ -12,6 +12,7 @@ import { NameTag, Standing } from '../ui/tags';
 import { say } from '../ui/toasts';
 import { ForwardPanel } from './Forward';
 import { HandOver, giveTo } from './HandOver';
+import * as texts from './texts';
 
 type Props = { conversation: ConversationView; me: Me };
 
@@ -39,7 +40,7 @@ export function HandlingPanel({ conversation: c, me }: Props) {
   const act = async (run: () => Promise<ConversationView>, words?: string, undo?: () => Promise<ConversationView>) => {
     try {
       after(await run());
-      if (words) say(words, undo ? { action: { label: 'Undo', run: () => void act(undo) } } : {});
+      if (words) say(words, undo ? { action: { label: texts.undo, run: () => void act(undo) } } : {});
     } catch (refusal) {
       setWrong((refusal as Error).message);
     }
@@ -54,10 +55,7 @@ export function HandlingPanel({ conversation: c, me }: Props) {
   const move = (queue: string) => () =>
     taken(api.PUT('/api/conversations/{id}/queue', { params: { path: { id: c.id } }, body: { queue } }));
   const give = (person: string, name: string) =>
-    act(
-      () => giveTo(c, { person }),
-      person === me.person.id ? 'It’s yours now.' : `Handed over to ${name}, who is told.`,
-    );
+    act(() => giveTo(c, { person }), person === me.person.id ? texts.itSYoursNow : texts.handedOverWhoTold(name));
 
   return (
     <div className="grid gap-2">
@@ -65,27 +63,27 @@ export function HandlingPanel({ conversation: c, me }: Props) {
         {c.open ? (
           c.owner ? (
             <>
-              <NameTag who={c.owner} /> {mine ? 'yours' : `${c.owner.firstName} owns it`}
+              <NameTag who={c.owner} /> {mine ? texts.yours : texts.ownsItOfFirstName(c.owner.firstName)}
             </>
           ) : c.crew ? (
-            <>handed to the {c.crew.name} crew; the first of them to take or answer it owns it</>
+            <>{texts.handedCrewFirstThem(c.crew.name)}</>
           ) : (
-            'Nobody owns it yet. Reply and it becomes yours.'
+            texts.nobodyOwnsYetReply
           )
         ) : (
-          'Closed. It reopens when they write.'
+          texts.closedReopensWhenThey
         )}
       </p>
       <p>
         {c.clock ? <Standing state={c.clock.state}>{c.clock.label}</Standing> : null}{' '}
         <span className="text-soft">{sum.data?.reason}</span>
       </p>
-      {c.asideUntil ? <p className="text-soon">Later: it comes back {moment(c.asideUntil)}.</p> : null}
+      {c.asideUntil ? <p className="text-soon">{texts.laterItComesBack(moment(c.asideUntil))}</p> : null}
       {advice?.routing ? <p className="text-soft">{routingWords(advice.routing)}</p> : null}
       <div className="flex flex-wrap gap-1.5">
         {!mine && c.open ? (
           <Button look="main" onClick={() => void give(me.person.id!, me.person.firstName)}>
-            Take
+            {texts.take}
           </Button>
         ) : null}
         <HandOver
@@ -93,9 +91,9 @@ export function HandlingPanel({ conversation: c, me }: Props) {
           me={me}
           open={handing}
           onOpenChange={setHanding}
-          trigger={<Button>Hand over</Button>}
+          trigger={<Button>{texts.handOver}</Button>}
         />
-        <Chooser label="Move to …" title="Move to another queue">
+        <Chooser label={texts.moveTo} title={texts.moveToAnotherQueue}>
           {(close) => (
             <ul>
               {queues
@@ -108,7 +106,7 @@ export function HandlingPanel({ conversation: c, me }: Props) {
                       onClick={() => {
                         close();
                         const from = c.queueId;
-                        void act(move(q.id), `Moved to ${q.name}.`, from ? move(from) : undefined);
+                        void act(move(q.id), texts.movedTo(q.name), from ? move(from) : undefined);
                       }}
                     >
                       <b>{q.name}</b> <span className="text-soft">{q.goals}</span>
@@ -120,8 +118,8 @@ export function HandlingPanel({ conversation: c, me }: Props) {
         </Chooser>
       </div>
       {advice && advice.suggestions.length > 0 && c.open && !mine ? (
-        <section aria-label="Best placed">
-          <h3 className="font-bold">Best placed</h3>
+        <section aria-label={texts.bestPlaced}>
+          <h3 className="font-bold">{texts.bestPlaced}</h3>
           <ul className="grid gap-1">
             {advice.suggestions.map((s) => (
               <li key={s.person.id} className="flex items-start gap-2">
@@ -132,9 +130,9 @@ export function HandlingPanel({ conversation: c, me }: Props) {
                 <Button
                   look="quiet"
                   onClick={() => void give(s.person.id, s.person.firstName)}
-                  aria-label={`Hand to ${s.person.firstName}`}
+                  aria-label={texts.handTo(s.person.firstName)}
                 >
-                  Hand to
+                  {texts.handToTitle}
                 </Button>
               </li>
             ))}
@@ -144,27 +142,27 @@ export function HandlingPanel({ conversation: c, me }: Props) {
       <div className="flex flex-wrap gap-1.5 border-t pt-2">
         {c.open ? (
           <>
-            <Button onClick={() => void act(stand('close'), 'Closed.', stand('reopen'))}>Close</Button>
+            <Button onClick={() => void act(stand('close'), texts.closed, stand('reopen'))}>{texts.close}</Button>
             {c.turn !== 'nobodys' ? (
-              <Button onClick={() => void act(stand('nothing-due'), 'No reply is needed here.')}>
-                No reply needed
+              <Button onClick={() => void act(stand('nothing-due'), texts.noReplyNeededHere)}>
+                {texts.noReplyNeeded}
               </Button>
             ) : null}
             {c.asideUntil ? (
-              <Button onClick={() => void act(stand('back'))}>Bring it back now</Button>
+              <Button onClick={() => void act(stand('back'))}>{texts.bringItBackNow}</Button>
             ) : (
-              <Chooser label="Later" title="Later, until">
+              <Chooser label={texts.later} title={texts.laterUntil}>
                 {(close) => (
                   <MomentField
                     inline
                     autoFocus
-                    label="Until"
+                    label={texts.until}
                     sense="from"
                     value={null}
                     onChange={(until) => {
                       if (!until) return;
                       close();
-                      void act(stand('aside', until), `It comes back ${moment(until)}.`, stand('back'));
+                      void act(stand('aside', until), texts.itComesBack(moment(until)), stand('back'));
                     }}
                   />
                 )}
@@ -172,11 +170,11 @@ export function HandlingPanel({ conversation: c, me }: Props) {
             )}
           </>
         ) : (
-          <Button onClick={() => void act(stand('reopen'), 'Reopened.', stand('close'))}>Reopen</Button>
+          <Button onClick={() => void act(stand('reopen'), texts.reopened, stand('close'))}>{texts.reopen}</Button>
         )}
-        <ForwardPanel conversation={c} entries={[]} label="Forward" />
+        <ForwardPanel conversation={c} entries={[]} label={texts.forward} />
         {c.docket ? null : (
-          <Chooser label="Add to a docket" title="Add to a docket">
+          <Chooser label={texts.addToADocket} title={texts.addToADocket}>
             {(close) => (
               <IntoDocket
                 subject={c.subject}
@@ -184,7 +182,7 @@ export function HandlingPanel({ conversation: c, me }: Props) {
                   close();
                   void act(
                     () => taken(api.PUT('/api/conversations/{id}/docket', { params: { path: { id: c.id } }, body })),
-                    'Added to the docket.',
+                    texts.addedToTheDocket,
                   );
                 }}
               />
@@ -203,10 +201,10 @@ export function HandlingPanel({ conversation: c, me }: Props) {
 
 /** Where the router put it, or why it did not. */
 function routingWords({ queue, certainty, words, placed }: NonNullable<Advice['routing']>) {
-  if (!queue) return 'Left in Unsorted: the router did not know any of its words.';
-  const by = words.length > 0 ? ` by ${words.map((w) => `“${w}”`).join(', ')}` : '';
-  const sure = `${Math.round(certainty * 100)} % sure${by}`;
-  return placed ? `Placed here by its words, ${sure}.` : `Left in Unsorted; the nearest is ${queue}, ${sure}.`;
+  if (!queue) return texts.leftUnsortedRouterDid;
+  const by = words.length > 0 ? texts.byOfList(words.map((w) => `“${w}”`).join(', ')) : '';
+  const sure = texts.sure(Math.round(certainty * 100), by);
+  return placed ? texts.placedHereByIts(sure) : texts.leftUnsortedNearest(queue, sure);
 }
 
 function Chooser({
@@ -248,7 +246,7 @@ function IntoDocket({
     <div className="grid gap-2">
       <form onSubmit={into}>
         <label className="block">
-          <span className="block font-semibold">An open docket</span>
+          <span className="block font-semibold">{texts.anOpenDocket}</span>
           <input
             required
             className={inputClass}
@@ -258,12 +256,12 @@ function IntoDocket({
           />
         </label>
         <Button type="submit" className="mt-1 w-full">
-          Add to it
+          {texts.addToIt}
         </Button>
       </form>
       <form onSubmit={open} className="border-t pt-2">
         <label className="block">
-          <span className="block font-semibold">A new ticket</span>
+          <span className="block font-semibold">{texts.aNewDocket}</span>
           <input
             required
             maxLength={200}
@@ -273,7 +271,7 @@ function IntoDocket({
           />
         </label>
         <Button type="submit" className="mt-1 w-full">
-          Open ticket
+          {texts.openDocket}
         </Button>
       </form>
     </div>

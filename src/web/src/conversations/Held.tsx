@@ -3,6 +3,7 @@ import { moment } from '../ui/time';
 import { Button } from '../ui/controls';
 import { Said } from './Said';
 import { NameTag } from '../ui/tags';
+import * as texts from './texts';
 
 /** What the leak check found, each with the words it is about. */
 export function LeakList({ leaks }: { leaks: LeakView[] }) {
@@ -36,12 +37,12 @@ export function HeldByLeaks({
       role="alert"
       className="mt-1 rounded-card border border-late-line bg-late-wash px-2.5 py-1.5 text-[13px] text-late"
     >
-      <b>Held back. Please check what would be sent.</b>
+      <b>{texts.heldBackPleaseCheck}</b>
       <LeakList leaks={leaks} />
       <p className="mt-1.5 flex flex-wrap gap-2">
-        <Button onClick={onEdit}>Edit</Button>
-        <Button onClick={onGo}>Send to {name} anyway</Button>
-        <span className="self-center text-[12px]">That you sent it anyway is recorded.</span>
+        <Button onClick={onEdit}>{texts.edit}</Button>
+        <Button onClick={onGo}>{texts.sendToAnyway(name)}</Button>
+        <span className="self-center text-[12px]">{texts.thatSentAnywayRecorded}</span>
       </p>
     </div>
   );
@@ -64,7 +65,7 @@ export function HeldByMissed({
       role="alert"
       className="mt-1 rounded-card border border-soon-line bg-soon-wash px-2.5 py-1.5 text-[13px] text-soon"
     >
-      <b>Not sent: {missed.map((m) => m.author?.firstName).join(' and ')} answered while you were writing.</b>
+      <b>{texts.notSentAnsweredWhile(missed.map((m) => m.author?.firstName).join(texts.and))}</b>
       <ul className="my-1 grid gap-1">
         {missed.map((m) => (
           <li key={m.id} className="rounded-card border bg-surface px-2 py-1 text-ink">
@@ -76,8 +77,8 @@ export function HeldByMissed({
         ))}
       </ul>
       <p className="flex flex-wrap gap-2">
-        <Button onClick={onEdit}>Edit mine</Button>
-        <Button onClick={onGo}>Send to {name} anyway</Button>
+        <Button onClick={onEdit}>{texts.editMine}</Button>
+        <Button onClick={onGo}>{texts.sendToAnyway(name)}</Button>
       </p>
     </div>
   );

@@ -9,6 +9,7 @@ import { HandOver } from './HandOver';
 import { SharedPanel } from './SharedFiles';
 import { laneName } from './audience';
 import { Pins } from './marks';
+import * as texts from './texts';
 
 const HandlingPanel = lazy(() => import('./HandlingPanel').then((m) => ({ default: m.HandlingPanel })));
 
@@ -25,7 +26,11 @@ type Props = {
   onGo?: (entry: string) => void;
 };
 
-const turns: Record<string, string> = { ours: 'our turn', theirs: 'their turn', nobodys: 'no reply needed' };
+const turns: Record<string, string> = {
+  ours: texts.ourTurn,
+  theirs: texts.theirTurn,
+  nobodys: texts.noReplyNeededInline,
+};
 
 /** The head of a lane: whose it is, who is there, and for the outside its turn, clock and owner. */
 export function LaneHead({
@@ -55,7 +60,7 @@ export function LaneHead({
       {inside ? <span>{conversation.whoSees}</span> : null}
       {!inside && others.length > 1 ? (
         <select
-          aria-label="With whom"
+          aria-label={texts.withWhom}
           title={conversation.party?.name}
           value={conversation.id}
           onChange={(e) => onChoose?.(e.target.value)}
@@ -72,23 +77,23 @@ export function LaneHead({
       {pins.length > 0 ? <Pins conversation={conversation.id} pins={pins} onGo={onGo} /> : null}
       {conversation.audience === 'notice' ? null : <SharedPanel conversation={conversation} />}
       {here.length > 0 ? (
-        <Tip text={`${here.map((p) => p.person.firstName).join(', ')} ${here.length > 1 ? 'are' : 'is'} here`}>
+        <Tip text={`${here.map((p) => p.person.firstName).join(', ')} ${texts.are(here.length)} here`}>
           <span tabIndex={0} className="flex flex-none items-center gap-1 rounded-[3px]">
             {here.slice(0, 3).map((p) => (
               <NameTag key={p.person.id} who={p.person} />
             ))}
             {here.length > 3 ? <span>+{here.length - 3}</span> : null}
-            <span className="@max-[540px]:sr-only">here</span>
+            <span className="@max-[540px]:sr-only">{texts.here}</span>
           </span>
         </Tip>
       ) : null}
       {!inside ? (
         <span className="ml-auto flex flex-none items-center gap-x-1.5">
           {conversation.party?.id ? (
-            <Tip text={`Make a private link to the page of ${conversation.party.name}`}>
+            <Tip text={texts.makePrivateLinkPage(conversation.party.name)}>
               <button
                 type="button"
-                aria-label="Make a private link"
+                aria-label={texts.makeAPrivateLink}
                 onClick={() => void makeLink(conversation)}
                 className="grid size-6 place-items-center rounded-[3px] hover:bg-surface max-md:size-11 @max-[410px]:hidden"
               >
@@ -103,7 +108,7 @@ export function LaneHead({
               </span>
             </Tip>
           ) : (
-            <span>{conversation.open ? turns[conversation.turn ?? 'nobodys'] : 'closed'}</span>
+            <span>{conversation.open ? turns[conversation.turn ?? 'nobodys'] : texts.closedInline}</span>
           )}
           {bare ? null : (
             <HandOver
@@ -128,11 +133,11 @@ async function makeLink(conversation: ConversationView) {
     await navigator.clipboard?.writeText(url).catch(() => undefined);
     say(
       <span>
-        The private page of {conversation.party?.name} is{' '}
+        {texts.thePrivatePageOf} {conversation.party?.name} {texts.is}{' '}
         <a className="text-wren underline" href={url}>
           {url}
         </a>
-        . Earlier links no longer work.
+        {texts.earlierLinksNoLonger}
       </span>,
       { stays: true },
     );
@@ -143,7 +148,7 @@ async function makeLink(conversation: ConversationView) {
 
 /** What else can be done with a conversation where it is read: later, move, close. */
 function Handling({ conversation, me, bare }: { conversation: ConversationView; me: Me; bare: boolean }) {
-  const label = bare ? 'More' : 'Later, move or close';
+  const label = bare ? texts.more : texts.laterMoveOrClose;
   return (
     <Panel
       label={label}
@@ -161,14 +166,14 @@ function Handling({ conversation, me, bare }: { conversation: ConversationView; 
       }
     >
       {bare ? null : (
-        <Suspense fallback={<p className="text-soft">Loading …</p>}>
+        <Suspense fallback={<p className="text-soft">{texts.loading}</p>}>
           <HandlingPanel conversation={conversation} me={me} />
         </Suspense>
       )}
       {conversation.party?.id ? (
         <p className={bare ? '' : 'mt-2 border-t pt-2'}>
           <Button onClick={() => void makeLink(conversation)}>
-            <Link2 size={14} aria-hidden /> Make a private link to their page
+            <Link2 size={14} aria-hidden /> {texts.makePrivateLinkTheir}
           </Button>
         </p>
       ) : null}

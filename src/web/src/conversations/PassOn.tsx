@@ -6,6 +6,7 @@ import { type EntryView, Refusal, api, taken } from '../api/client';
 import { useColleagues, useDockets } from '../api/queries';
 import { Button, IconButton, Panel, inputClass } from '../ui/controls';
 import { say, sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 /** Passes an entry on to colleagues: into another docket's inside, or to one person. It keeps the way back to where it was said. */
 export function PassOn({ entry, me }: { entry: EntryView; me: string }) {
@@ -16,13 +17,13 @@ export function PassOn({ entry, me }: { entry: EntryView; me: string }) {
   const navigate = useNavigate();
   return (
     <Panel
-      label="Share internally"
+      label={texts.shareInternally}
       align="end"
       className="w-80"
       open={open}
       onOpenChange={setOpen}
       trigger={
-        <IconButton label="Share" hint="Share with a colleague or in another docket">
+        <IconButton label={texts.share} hint={texts.shareColleagueAnotherDocket}>
           <Forward size={13} />
         </IconButton>
       }
@@ -48,7 +49,7 @@ export function PassOn({ entry, me }: { entry: EntryView; me: string }) {
               setOpen(false);
               setNote('');
               setWarned('');
-              say('Shared.', { action: { label: 'Go there', run: () => void navigate(path) } });
+              say(texts.shared, { action: { label: texts.goThere, run: () => void navigate(path) } });
             })
             .catch((wrong: unknown) => {
               // Who would read it that could not before is said first.
@@ -66,19 +67,17 @@ export function PassOn({ entry, me }: { entry: EntryView; me: string }) {
           me={me}
         />
         <label className="mt-2 block">
-          <span className="mb-0.5 block text-[13px] font-semibold">Add a comment</span>
+          <span className="mb-0.5 block text-[13px] font-semibold">{texts.addAComment}</span>
           <textarea rows={2} className={inputClass} value={note} onChange={(e) => setNote(e.target.value)} />
         </label>
-        <p className="mt-1 text-[12.5px] text-soft">
-          Internal only. Whoever cannot see this docket sees only these words.
-        </p>
+        <p className="mt-1 text-[12.5px] text-soft">{texts.internalOnlyWhoeverCannot}</p>
         {warned ? (
           <p role="alert" className="mt-1 text-[13px] text-soon">
             {warned}
           </p>
         ) : null}
         <Button look="main" type="submit" disabled={!to} className="mt-2 w-full">
-          {warned ? 'Share anyway' : 'Share'}
+          {warned ? texts.shareAnyway : texts.share}
         </Button>
       </form>
     </Panel>
@@ -91,10 +90,10 @@ function Choices({ value, onChange, me }: { value: string; onChange: (to: string
   const { data: dockets } = useDockets(true);
   return (
     <label className="block">
-      <span className="mb-0.5 block text-[13px] font-semibold">To</span>
+      <span className="mb-0.5 block text-[13px] font-semibold">{texts.toTitle}</span>
       <select autoFocus className={inputClass} value={value} onChange={(e) => onChange(e.target.value)}>
-        <option value="">Choose</option>
-        <optgroup label="Colleagues">
+        <option value="">{texts.choose}</option>
+        <optgroup label={texts.colleagues}>
           {colleagues?.people
             .filter((p) => p.id !== me)
             .map((p) => (
@@ -103,7 +102,7 @@ function Choices({ value, onChange, me }: { value: string; onChange: (to: string
               </option>
             ))}
         </optgroup>
-        <optgroup label="Dockets">
+        <optgroup label={texts.dockets}>
           {dockets?.map((d) => (
             <option key={d.ref} value={`docket ${d.ref}`}>
               {d.ref} {d.subject}

@@ -1,6 +1,7 @@
 import * as pdf from 'pdfjs-dist';
 import worker from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
 import { useEffect, useRef, useState } from 'react';
+import * as texts from './texts';
 
 pdf.GlobalWorkerOptions.workerSrc = worker;
 
@@ -11,8 +12,7 @@ export function Pdf({ address, name }: { address: string; name: string }) {
   useEffect(() => {
     const task = pdf.getDocument({ url: address, isEvalSupported: false, enableXfa: false });
     task.promise.then(setDocument).catch((e: Error) => {
-      if (!task.destroyed)
-        setWrong(`${name} cannot be shown: ${e.message} Download it, or ask its sender for it again.`);
+      if (!task.destroyed) setWrong(texts.cannotShownDownloadAsk(name, e.message));
     });
     return () => void task.destroy();
   }, [address, name]);
@@ -22,7 +22,7 @@ export function Pdf({ address, name }: { address: string; name: string }) {
         {wrong}
       </p>
     );
-  if (!document) return <p className="m-auto text-soft">Loading …</p>;
+  if (!document) return <p className="m-auto text-soft">{texts.loading}</p>;
   return (
     <div className="mx-auto grid w-full max-w-[920px] gap-3 p-3">
       {Array.from({ length: document.numPages }, (_, i) => (
@@ -66,9 +66,7 @@ function Page({ document, number }: { document: pdf.PDFDocumentProxy; number: nu
   return (
     <figure className="border bg-white">
       <canvas ref={canvas} aria-hidden className="block w-full" style={{ minHeight: near ? undefined : 600 }} />
-      <figcaption className="sr-only">
-        Page {number}: {words}
-      </figcaption>
+      <figcaption className="sr-only">{texts.page(number, words)}</figcaption>
     </figure>
   );
 }

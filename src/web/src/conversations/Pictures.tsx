@@ -2,6 +2,7 @@ import data from 'emojibase-data/en/compact.json';
 import { useMemo, useState } from 'react';
 import { Kept } from '../api/store';
 import { cx, inputClass } from '../ui/controls';
+import * as texts from './texts';
 
 type Picture = {
   unicode: string;
@@ -13,15 +14,15 @@ type Picture = {
 
 /** Groups of Unicode that hold whole pictures; the one of parts is left out. */
 const groups: [number, string][] = [
-  [0, 'Faces'],
-  [1, 'People'],
-  [3, 'Animals and plants'],
-  [4, 'Food'],
-  [5, 'Places'],
-  [6, 'Doings'],
-  [7, 'Things'],
-  [8, 'Signs'],
-  [9, 'Flags'],
+  [0, texts.faces],
+  [1, texts.people],
+  [3, texts.animalsAndPlants],
+  [4, texts.food],
+  [5, texts.places],
+  [6, texts.doings],
+  [7, texts.things],
+  [8, texts.signs],
+  [9, texts.flags],
 ];
 
 /** Skin tones of Unicode, none first; the fifth is the darkest. */
@@ -58,14 +59,14 @@ export function Pictures({ onPick }: { onPick: (picture: string) => void }) {
     <div onClick={(e) => e.stopPropagation()}>
       <div className="flex items-center gap-1.5">
         <input
-          aria-label="Find a picture"
-          placeholder="Find a picture by its name"
+          aria-label={texts.findAPicture}
+          placeholder={texts.findPictureByIts}
           className={inputClass}
           value={typed}
           onChange={(e) => setTyped(e.target.value)}
         />
         <select
-          aria-label="Skin tone"
+          aria-label={texts.skinTone}
           value={mine}
           onChange={(e) => tone.set(Number(e.target.value))}
           className="min-h-[30px] rounded-card border bg-surface max-md:min-h-[44px]"
@@ -79,7 +80,7 @@ export function Pictures({ onPick }: { onPick: (picture: string) => void }) {
       </div>
       {typed ? null : (
         <select
-          aria-label="Kind of picture"
+          aria-label={texts.kindOfPicture}
           value={group}
           onChange={(e) => setGroup(Number(e.target.value))}
           className="mt-1.5 min-h-7 w-full rounded-card border bg-surface px-1 max-md:min-h-[44px]"
@@ -92,7 +93,7 @@ export function Pictures({ onPick }: { onPick: (picture: string) => void }) {
         </select>
       )}
       {used.length > 0 && !typed ? (
-        <div role="group" aria-label="Used last" className="mt-1 flex border-b pb-1">
+        <div role="group" aria-label={texts.usedLast} className="mt-1 flex border-b pb-1">
           {used.map((p) => (
             <button key={p} type="button" aria-label={p} onClick={() => pick(p)} className={cell}>
               {p}
@@ -102,7 +103,7 @@ export function Pictures({ onPick }: { onPick: (picture: string) => void }) {
       ) : null}
       <div
         role="group"
-        aria-label="Pictures"
+        aria-label={texts.pictures}
         tabIndex={0}
         className="mt-1 flex h-[186px] flex-wrap content-start overflow-auto"
       >
@@ -118,7 +119,7 @@ export function Pictures({ onPick }: { onPick: (picture: string) => void }) {
             {toned(p, mine)}
           </button>
         ))}
-        {found.length === 0 ? <p className="p-1 text-soft">No picture has this name.</p> : null}
+        {found.length === 0 ? <p className="p-1 text-soft">{texts.noPictureHasName}</p> : null}
       </div>
     </div>
   );

@@ -4,6 +4,7 @@ import { Dialog } from 'radix-ui';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { Kept } from '../api/store';
 import { Button, IconButton } from '../ui/controls';
+import * as texts from './texts';
 
 type Manner = { size: number; spacing: number; width: number; contrast: 'usual' | 'strong' | 'soft' };
 
@@ -76,7 +77,7 @@ export function ReadingView({ title, html, children, aloud: words, trigger }: Pr
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
         {trigger ?? (
-          <IconButton label="Reading view">
+          <IconButton label={texts.readingView}>
             <BookOpen size={13} />
           </IconButton>
         )}
@@ -91,27 +92,27 @@ export function ReadingView({ title, html, children, aloud: words, trigger }: Pr
         >
           <header className="flex flex-none flex-wrap items-center gap-x-4 gap-y-1 border-b bg-surface px-4 py-2 text-ink">
             <Dialog.Title className="mr-auto text-[14px] font-bold">{title}</Dialog.Title>
-            {slider('Size', how.size, 14, 34, 1, (size) => set({ size }))}
-            {slider('Spacing', how.spacing, 1.3, 2.4, 0.1, (spacing) => set({ spacing }))}
-            {slider('Width', how.width, 20, 70, 1, (width) => set({ width }))}
+            {slider(texts.size, how.size, 14, 34, 1, (size) => set({ size }))}
+            {slider(texts.spacing, how.spacing, 1.3, 2.4, 0.1, (spacing) => set({ spacing }))}
+            {slider(texts.width, how.width, 20, 70, 1, (width) => set({ width }))}
             <select
-              aria-label="Contrast"
+              aria-label={texts.contrast}
               value={how.contrast}
               onChange={(e) => set({ contrast: e.target.value as Manner['contrast'] })}
               className="min-h-7 rounded-card border bg-surface px-1 max-md:min-h-[44px]"
             >
-              <option value="usual">usual contrast</option>
-              <option value="strong">strong contrast</option>
-              <option value="soft">soft contrast</option>
+              <option value="usual">{texts.usualContrast}</option>
+              <option value="strong">{texts.strongContrast}</option>
+              <option value="soft">{texts.softContrast}</option>
             </select>
             {'speechSynthesis' in window && words !== '' ? (
-              <Button onClick={speak}>{aloud ? 'Stop reading' : 'Read aloud'}</Button>
+              <Button onClick={speak}>{aloud ? texts.stopReading : texts.readAloud}</Button>
             ) : null}
             <Dialog.Close asChild>
-              <Button look="quiet">Close</Button>
+              <Button look="quiet">{texts.close}</Button>
             </Dialog.Close>
           </header>
-          <div tabIndex={0} role="region" aria-label="Words" className="min-h-0 flex-1 overflow-auto p-6">
+          <div tabIndex={0} role="region" aria-label={texts.words} className="min-h-0 flex-1 overflow-auto p-6">
             <div
               ref={text}
               className="said mx-auto font-read"

@@ -4,6 +4,7 @@ import { createPortal } from 'react-dom';
 import { useNavigate } from 'react-router';
 import { type ThingView, api, taken } from '../api/client';
 import { cx } from '../ui/controls';
+import * as texts from './texts';
 
 type Thing = { kind: string; target: string };
 
@@ -106,7 +107,7 @@ function Card({ thing }: { thing: Thing }) {
         'px-2.5 py-1 text-left hover:border-soft disabled:hover:border-line max-md:min-h-[44px]',
       )}
     >
-      {view ? <Standing view={view} /> : <span className="block h-[42px] text-soft">Loading …</span>}
+      {view ? <Standing view={view} /> : <span className="block h-[42px] text-soft">{texts.loading}</span>}
     </button>
   );
 }

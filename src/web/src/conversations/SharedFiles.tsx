@@ -6,33 +6,34 @@ import { type ConversationView, type SharedView, api, taken } from '../api/clien
 import { exact, moment } from '../ui/time';
 import { Panel, cx, inputClass } from '../ui/controls';
 import { sizeInWords } from './files';
+import * as texts from './texts';
 
 const kinds: [string, string][] = [
-  ['all', 'All'],
-  ['picture', 'Pictures'],
-  ['file', 'Files'],
-  ['link', 'Links'],
-  ['pin', 'Pins'],
+  ['all', texts.allIt],
+  ['picture', texts.pictures],
+  ['file', texts.files],
+  ['link', texts.links],
+  ['pin', texts.pins],
 ];
 
 const orders: [string, string, (a: SharedView, b: SharedView) => number][] = [
-  ['newest', 'newest first', (a, b) => b.at.localeCompare(a.at)],
-  ['name', 'by name', (a, b) => a.name.localeCompare(b.name)],
-  ['who', 'by who', (a, b) => (a.by?.name ?? '').localeCompare(b.by?.name ?? '') || b.at.localeCompare(a.at)],
+  ['newest', texts.newestFirst, (a, b) => b.at.localeCompare(a.at)],
+  ['name', texts.byName, (a, b) => a.name.localeCompare(b.name)],
+  ['who', texts.byWho, (a, b) => (a.by?.name ?? '').localeCompare(b.by?.name ?? '') || b.at.localeCompare(a.at)],
 ];
 
 /** All that was shared in a docket, or in a conversation that has none. */
 export function SharedPanel({ conversation }: { conversation: ConversationView }) {
   return (
     <Panel
-      label="Shared files"
+      label={texts.sharedFiles}
       align="end"
       className="max-h-[70vh] w-[min(460px,92vw)] overflow-auto"
       trigger={
         <button
           type="button"
-          title="Shared: files, pictures, links, pins"
-          aria-label="Shared files"
+          title={texts.sharedFilesPicturesLinks}
+          aria-label={texts.sharedFiles}
           className="grid size-6 flex-none place-items-center rounded-[3px] hover:bg-surface max-md:size-11"
         >
           <FolderOpen size={14} />
@@ -65,7 +66,7 @@ function Shared({ id, reference }: { id: string; reference: string | null }) {
     <div>
       <div className="mb-1.5 flex flex-wrap items-center gap-1.5">
         <select
-          aria-label="Kind"
+          aria-label={texts.kind}
           className={cx(inputClass, '!w-auto')}
           value={kind}
           onChange={(e) => setKind(e.target.value)}
@@ -77,7 +78,7 @@ function Shared({ id, reference }: { id: string; reference: string | null }) {
           ))}
         </select>
         <select
-          aria-label="Order"
+          aria-label={texts.order}
           className={cx(inputClass, '!w-auto')}
           value={order}
           onChange={(e) => setOrder(e.target.value)}
@@ -89,22 +90,18 @@ function Shared({ id, reference }: { id: string; reference: string | null }) {
           ))}
         </select>
         <input
-          aria-label="Filter"
-          placeholder="Name or person"
+          aria-label={texts.filter}
+          placeholder={texts.nameOrPerson}
           className={cx(inputClass, '!w-32 flex-1')}
           value={typed}
           onChange={(e) => setTyped(e.target.value)}
         />
         <label className="flex min-h-7 items-center gap-1 text-[13px]">
-          <input type="checkbox" checked={grid} onChange={(e) => setGrid(e.target.checked)} /> as pictures
+          <input type="checkbox" checked={grid} onChange={(e) => setGrid(e.target.checked)} /> {texts.asPictures}
         </label>
       </div>
       {data && list.length === 0 ? (
-        <p className="py-2 text-soft">
-          {data.length === 0
-            ? 'Files, pictures, links and pins from this conversation appear here.'
-            : 'Nothing of this kind.'}
-        </p>
+        <p className="py-2 text-soft">{data.length === 0 ? texts.filesPicturesLinksPins : texts.nothingOfThisKind}</p>
       ) : null}
       {grid && pictures.length > 0 ? (
         <ul className="grid grid-cols-3 gap-1.5">
@@ -134,7 +131,7 @@ function Shared({ id, reference }: { id: string; reference: string | null }) {
                 to={s.path}
                 className="min-w-0 flex-1 truncate underline decoration-line underline-offset-2 hover:decoration-wren"
               >
-                <PinIcon size={12} aria-label="Pinned" className="mr-1 inline" />
+                <PinIcon size={12} aria-label={texts.pinned} className="mr-1 inline" />
                 {s.name}
               </Link>
             ) : (

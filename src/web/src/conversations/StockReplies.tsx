@@ -7,6 +7,7 @@ import { keys, queries, useStock } from '../api/queries';
 import { Clashes } from '../ui/Clashes';
 import { Button, Field, cx, inputClass } from '../ui/controls';
 import { sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 /** Texts for repeated use: one's own, and those of the firm. */
 export function StockReplies({ administrator }: { administrator: boolean }) {
@@ -19,27 +20,22 @@ export function StockReplies({ administrator }: { administrator: boolean }) {
   const all = [...(data ?? []), ...added.filter((a) => !data?.some((s) => s.id === a.id))];
   return (
     <div className="grid max-w-[860px] gap-3">
-      <p className="text-soft">
-        In a reply, type ; and part of the name. These fields are filled in for you:{' '}
-        {fields.map((f) => `{${f}}`).join(', ')}.
-      </p>
+      <p className="text-soft">{texts.inReplyTypePart(fields.map((f) => `{${f}}`).join(', '))}</p>
       {all.map((s) => (
         <Stock key={s.id} stock={s} />
       ))}
-      {data && all.length === 0 ? (
-        <p className="text-soft">None yet. Save the answers you write again and again.</p>
-      ) : null}
+      {data && all.length === 0 ? <p className="text-soft">{texts.noneYetSaveAnswers}</p> : null}
       <p className="flex gap-2">
         <Button
           onClick={() => setAdded((a) => [...a, { id: newId(), name: '', body: '', own: true, mayChange: true }])}
         >
-          New, for me
+          {texts.newForMe}
         </Button>
         {administrator ? (
           <Button
             onClick={() => setAdded((a) => [...a, { id: newId(), name: '', body: '', own: false, mayChange: true }])}
           >
-            New, for everybody
+            {texts.newForEverybody}
           </Button>
         ) : null}
       </p>
@@ -51,7 +47,7 @@ export function StockReplies({ administrator }: { administrator: boolean }) {
 export const StockPage = () => (
   <div className="min-h-0 flex-1 overflow-auto">
     <header className="border-b bg-surface px-4 py-2">
-      <h1 className="text-[19px] font-bold tracking-tight">Stock replies</h1>
+      <h1 className="text-[19px] font-bold tracking-tight">{texts.stockReplies}</h1>
     </header>
     <div className="p-4">
       <StockReplies administrator={false} />
@@ -90,18 +86,18 @@ function Stock({ stock }: { stock: StockView }) {
   if (!stock.mayChange)
     return (
       <div className="rounded-card border bg-surface p-3">
-        <b>{stock.name}</b> <span className="text-[12.5px] text-soft">for everybody</span>
+        <b>{stock.name}</b> <span className="text-[12.5px] text-soft">{texts.forEverybody}</span>
         <p className="whitespace-pre-wrap text-soft">{stock.body}</p>
       </div>
     );
   return (
     <form
       onSubmit={(e) => void save(e)}
-      aria-label={name || 'New stock reply'}
+      aria-label={name || texts.newStockReply}
       className="grid gap-2 rounded-card border bg-surface p-3"
     >
       <Field
-        label={stock.own ? 'Name (only for me)' : 'Name (for everybody)'}
+        label={stock.own ? texts.nameOnlyForMe : texts.nameForEverybody}
         required
         maxLength={60}
         value={name}
@@ -109,7 +105,7 @@ function Stock({ stock }: { stock: StockView }) {
         className="max-w-80"
       />
       <label className="block">
-        <span className="mb-0.5 block text-[13px] font-semibold">Text</span>
+        <span className="mb-0.5 block text-[13px] font-semibold">{texts.text}</span>
         <textarea
           required
           className={cx(inputClass, 'min-h-[72px]')}
@@ -124,16 +120,16 @@ function Stock({ stock }: { stock: StockView }) {
       ) : null}
       <Clashes
         clashes={clashes}
-        labels={{ name: 'Name', body: 'Text' }}
+        labels={{ name: texts.name, body: texts.text }}
         onTheirs={(field, theirs) => set({ [field]: theirs })}
       />
       <p className="flex gap-2">
         <Button type="submit" look={changed ? 'main' : 'plain'} disabled={!changed}>
-          Save
+          {texts.save}
         </Button>
         {stock.name ? (
           <Button look="quiet" onClick={() => void remove()}>
-            Remove
+            {texts.removeTitle}
           </Button>
         ) : null}
       </p>

@@ -1,6 +1,7 @@
 import { v7 as newId } from 'uuid';
 import { type FileView, Refusal, Unreachable, api, sendPart, taken } from '../api/client';
 import { Kept, whenOwned } from '../api/store';
+import * as texts from './texts';
 
 /** A file that goes with what is being written. */
 export type Attachment = {
@@ -217,6 +218,6 @@ whenOwned(() => {
       if (a.state !== 'ready' && !held.has(a.id))
         patch(conversation, a.id, {
           state: 'failed',
-          wrong: 'You left the page before it was uploaded. Choose it again and it continues where it stopped.',
+          wrong: texts.youLeftPageBefore,
         });
 });

@@ -3,6 +3,7 @@ import { type EntryView, api, taken } from '../api/client';
 import { dropEntry, showEntry } from '../api/live';
 import { Button } from '../ui/controls';
 import { say, sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 let onTakenBack: (conversation: string, body: string) => void = () => {};
 
@@ -17,7 +18,7 @@ export async function takeBack(entry: EntryView, docket: string | null = null) {
     const { body } = await taken(api.DELETE('/api/entries/{id}/leaving', { params: { path: { id: entry.id } } }));
     dropEntry(docket, entry.conversation, entry.id);
     onTakenBack(entry.conversation, body);
-    say('Not sent. Your text is back in the composer.');
+    say(texts.notSentYourText);
   } catch (wrong) {
     sayWrong(wrong);
   }
@@ -39,7 +40,7 @@ export function leavingToast(entry: EntryView, words: string) {
       <span>
         {words} <Seconds entry={entry} />
       </span>,
-      { action: { label: 'Undo', run: () => void takeBack(entry) }, lasts: entry.leavesIn * 1000 },
+      { action: { label: texts.undo, run: () => void takeBack(entry) }, lasts: entry.leavesIn * 1000 },
     );
 }
 
@@ -59,7 +60,7 @@ function useSeconds(entry: EntryView) {
 
 function Seconds({ entry }: { entry: EntryView }) {
   const left = useSeconds(entry);
-  return <>{left > 0 ? `in ${left} s` : 'now'}</>;
+  return <>{left > 0 ? texts.inS(left) : texts.now}</>;
 }
 
 /** On an entry that has not left: when it leaves, and taking it back. */
@@ -68,7 +69,7 @@ export function Leaves({ entry }: { entry: EntryView }) {
   if (left <= 0) return null;
   return (
     <p className="mt-1 flex flex-wrap items-center gap-2 text-[12.5px] text-outside-ink">
-      <span>Leaves in {left} s.</span>
+      <span>{texts.leavesInS(left)}</span>
       <Button
         className="!min-h-6"
         onClick={(e) => {
@@ -76,7 +77,7 @@ export function Leaves({ entry }: { entry: EntryView }) {
           void takeBack(entry);
         }}
       >
-        Undo
+        {texts.undo}
       </Button>
       <Button
         look="quiet"
@@ -86,7 +87,7 @@ export function Leaves({ entry }: { entry: EntryView }) {
           void sendNow(entry);
         }}
       >
-        Send now
+        {texts.sendNow}
       </Button>
     </p>
   );

@@ -5,6 +5,7 @@ import { showMarks } from '../api/live';
 import { exact, moment } from '../ui/time';
 import { Panel, cx } from '../ui/controls';
 import { sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 /** Sets what a conversation keeps at hand, in this order. */
 export async function setPins(conversation: string, entries: string[]) {
@@ -40,7 +41,7 @@ export function Pins({
     'grid size-6 place-items-center rounded-[3px] text-soft hover:text-ink disabled:opacity-40 max-md:size-11';
   return (
     <Panel
-      label="Pinned"
+      label={texts.pinned}
       open={open}
       onOpenChange={setOpen}
       className="max-h-96 w-[min(400px,90vw)] overflow-auto"
@@ -52,7 +53,7 @@ export function Pins({
             'underline decoration-dotted underline-offset-2 max-md:min-h-[44px]',
           )}
         >
-          <Pin size={12} aria-hidden /> {pins.length} pinned
+          <Pin size={12} aria-hidden /> {pins.length} {texts.pinnedInline}
         </button>
       }
     >
@@ -69,13 +70,14 @@ export function Pins({
             >
               <span className="line-clamp-2">{p.words}</span>
               <span className="text-[12.5px] text-soft" title={exact(p.at)}>
-                {p.author?.firstName}, {moment(p.at)}; pinned by {p.by.split(' ')[0]}
+                {p.author?.firstName}, {moment(p.at)}
+                {texts.pinnedBy} {p.by.split(' ')[0]}
               </span>
             </button>
             <button
               type="button"
-              aria-label="Earlier"
-              title="Earlier"
+              aria-label={texts.earlier}
+              title={texts.earlier}
               disabled={i === 0}
               onClick={() => move(i, -1)}
               className={small}
@@ -84,8 +86,8 @@ export function Pins({
             </button>
             <button
               type="button"
-              aria-label="Later"
-              title="Later"
+              aria-label={texts.later}
+              title={texts.later}
               disabled={i === pins.length - 1}
               onClick={() => move(i, 1)}
               className={small}
@@ -94,8 +96,8 @@ export function Pins({
             </button>
             <button
               type="button"
-              aria-label="Unpin"
-              title="Unpin"
+              aria-label={texts.unpin}
+              title={texts.unpin}
               onClick={() =>
                 void setPins(
                   conversation,

@@ -6,16 +6,17 @@ import { exact, moment } from '../ui/time';
 import { IconButton, Panel, Tip, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 const Pictures = lazy(() => import('./Pictures').then((m) => ({ default: m.Pictures })));
 
 /** Short answers without words, in the order in which work goes. */
 export const purposes: [string, string][] = [
-  ['read', 'Read'],
-  ['agree', 'Agree'],
-  ['on-it', 'On it'],
-  ['done', 'Done'],
-  ['unclear', 'Unclear'],
+  ['read', texts.read],
+  ['agree', texts.agree],
+  ['on-it', texts.onIt],
+  ['done', texts.done],
+  ['unclear', texts.unclear],
 ];
 
 const words = Object.fromEntries(purposes);
@@ -38,7 +39,7 @@ export async function sign(entry: EntryView, docket: string | null, mark: string
 export function SignLine({ entry, docket, me }: { entry: EntryView; docket: string | null; me: string }) {
   if (entry.signs.length === 0) return null;
   return (
-    <ul aria-label="Signs" className="mt-1 flex flex-wrap gap-x-1 gap-y-0.5">
+    <ul aria-label={texts.signs} className="mt-1 flex flex-wrap gap-x-1 gap-y-0.5">
       {entry.signs.map((s) => {
         const mine = s.people.some((p) => p.id === me);
         const names = s.people.map((p) => p.firstName).join(', ');
@@ -79,18 +80,18 @@ export function SignPanel({ entry, docket, me }: { entry: EntryView; docket: str
   };
   return (
     <Panel
-      label="React with a sign"
+      label={texts.reactWithASign}
       open={open}
       onOpenChange={setOpen}
       align="end"
       className="w-[296px]"
       trigger={
-        <IconButton label="React with a sign">
+        <IconButton label={texts.reactWithASign}>
           <Smile size={14} />
         </IconButton>
       }
     >
-      <div role="group" aria-label="Signs with a purpose" className="mb-2 flex flex-wrap gap-1">
+      <div role="group" aria-label={texts.signsWithAPurpose} className="mb-2 flex flex-wrap gap-1">
         {purposes.map(([mark, name]) => (
           <button
             key={mark}
@@ -105,7 +106,7 @@ export function SignPanel({ entry, docket, me }: { entry: EntryView; docket: str
           </button>
         ))}
       </div>
-      <Suspense fallback={<p className="h-64 text-soft">Loading …</p>}>
+      <Suspense fallback={<p className="h-64 text-soft">{texts.loading}</p>}>
         <Pictures onPick={give} />
       </Suspense>
     </Panel>
@@ -117,7 +118,7 @@ export function Readers({ entry }: { entry: EntryView }) {
   const [readers, setReaders] = useState<ReadersView | null>(null);
   return (
     <Panel
-      label="Seen by"
+      label={texts.seenBy}
       align="end"
       className="max-h-80 w-72 overflow-auto"
       onOpenChange={(open) => {
@@ -128,7 +129,7 @@ export function Readers({ entry }: { entry: EntryView }) {
           .catch(sayWrong);
       }}
       trigger={
-        <IconButton label="Seen by">
+        <IconButton label={texts.seenBy}>
           <Eye size={14} />
         </IconButton>
       }
@@ -136,7 +137,7 @@ export function Readers({ entry }: { entry: EntryView }) {
       {readers ? (
         <>
           <h3 className="text-[13px] font-bold">
-            {readers.read.length === 0 ? 'Nobody has read it yet' : `Read by ${readers.read.length}`}
+            {readers.read.length === 0 ? texts.nobodyHasReadYet : texts.readBy(readers.read.length)}
           </h3>
           <ul>
             {readers.read.map((r) => (
@@ -151,17 +152,17 @@ export function Readers({ entry }: { entry: EntryView }) {
           </ul>
           {readers.notYet.length > 0 ? (
             <p className="mt-1.5 border-t pt-1.5 text-[13px]">
-              <b>No sign yet:</b> {readers.notYet.map((p) => p.firstName).join(', ')}
+              <b>{texts.noSignYet}</b> {readers.notYet.map((p) => p.firstName).join(', ')}
             </p>
           ) : null}
           {readers.unread.length > 0 ? (
             <p className="mt-1.5 border-t pt-1.5 text-[13px] text-soft">
-              Not read by {readers.unread.map((p) => p.firstName).join(', ')}
+              {texts.notReadBy(readers.unread.map((p) => p.firstName).join(', '))}
             </p>
           ) : null}
         </>
       ) : (
-        <p className="text-soft">Loading …</p>
+        <p className="text-soft">{texts.loading}</p>
       )}
     </Panel>
   );

@@ -12,6 +12,7 @@ import {
   tableEditing,
 } from '@tiptap/pm/tables';
 import { parseTable } from './cells';
+import * as texts from './texts';
 
 /** Most rows that are pasted as a table; more belong into a file. */
 const MostRows = 200;
@@ -113,11 +114,11 @@ function down(editor: Editor): boolean {
 
 /** What can be done with the table that the selection is in. */
 export const tableActs: [string, (e: Editor) => void][] = [
-  ['Row', (e) => void addRowAfter(e.state, e.view.dispatch)],
-  ['Column', (e) => void addColumnAfter(e.state, e.view.dispatch)],
-  ['No row', (e) => void (around(e)!.table.childCount > 1 ? deleteRow : deleteTable)(e.state, e.view.dispatch)],
-  ['No column', (e) => void deleteColumn(e.state, e.view.dispatch)],
-  ['No table', (e) => void deleteTable(e.state, e.view.dispatch)],
+  [texts.row, (e) => void addRowAfter(e.state, e.view.dispatch)],
+  [texts.column, (e) => void addColumnAfter(e.state, e.view.dispatch)],
+  [texts.noRow, (e) => void (around(e)!.table.childCount > 1 ? deleteRow : deleteTable)(e.state, e.view.dispatch)],
+  [texts.noColumn, (e) => void deleteColumn(e.state, e.view.dispatch)],
+  [texts.noTable, (e) => void deleteTable(e.state, e.view.dispatch)],
 ];
 
 export const inTable = (editor: Editor) => isInTable(editor.state);

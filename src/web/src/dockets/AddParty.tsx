@@ -4,6 +4,7 @@ import { type DocketView, api, taken } from '../api/client';
 import { Button, Panel } from '../ui/controls';
 import { Choose } from '../ui/Choose';
 import { act, useParties, useQueueNames } from './setting';
+import * as texts from './docketTexts';
 
 /** Lets a customer or partner take part in a docket: a conversation with them stands in its outside lane. */
 export function AddParty({ docket }: { docket: DocketView }) {
@@ -26,7 +27,7 @@ export function AddParty({ docket }: { docket: DocketView }) {
     ).then((done) => done && setOpen(false));
   return (
     <Panel
-      label="Add a customer or partner"
+      label={texts.addCustomerPartner}
       align="end"
       open={open}
       onOpenChange={setOpen}
@@ -35,32 +36,30 @@ export function AddParty({ docket }: { docket: DocketView }) {
           type="button"
           className="mt-1.5 min-h-6 rounded-[3px] text-[13px] text-wren hover:underline max-md:min-h-[44px]"
         >
-          Add a customer or partner
+          {texts.addCustomerPartner}
         </button>
       }
     >
       <div className="grid gap-2">
-        <Choose label="Who" value={party} onChange={setParty}>
-          <option value="">choose</option>
+        <Choose label={texts.who} value={party} onChange={setParty}>
+          <option value="">{texts.choose}</option>
           {free.map((p) => (
             <option key={p.id} value={p.id}>
               {p.name}
             </option>
           ))}
         </Choose>
-        <Choose label="Their messages go to" value={queue || (queues[0]?.id ?? '')} onChange={setQueue}>
+        <Choose label={texts.theirMessagesGoTo} value={queue || (queues[0]?.id ?? '')} onChange={setQueue}>
           {queues.map((q) => (
             <option key={q.id} value={q.id}>
               {q.name}
             </option>
           ))}
         </Choose>
-        <p className="text-[12.5px] text-soft">
-          They see only what you write to them here, under the docket’s subject.
-        </p>
+        <p className="text-[12.5px] text-soft">{texts.theySeeOnlyWhat}</p>
         <p className="text-right">
           <Button look="main" disabled={!party} onClick={() => void add()}>
-            Add
+            {texts.add}
           </Button>
         </p>
       </div>

@@ -11,6 +11,7 @@ import { SiteField } from '../ui/SiteField';
 import { MilestoneFields } from './MilestoneFields';
 import { OwnField, shownOwn, useOwnFields } from './OwnField';
 import { refreshDocket } from './setting';
+import * as texts from './docketTexts';
 
 /** The details of a docket, to be changed. */
 export function DocketSettingForm({ reference, onDone }: { reference: string; onDone: () => void }) {
@@ -20,7 +21,11 @@ export function DocketSettingForm({ reference, onDone }: { reference: string; on
     staleTime: 0,
     gcTime: 0,
   });
-  return data ? <Form reference={reference} setting={data} onDone={onDone} /> : <p className="text-soft">Loading …</p>;
+  return data ? (
+    <Form reference={reference} setting={data} onDone={onDone} />
+  ) : (
+    <p className="text-soft">{texts.loading}</p>
+  );
 }
 
 /** A docket's own fields stand beside what every docket has, each under its id, so that two who fill in different ones
@@ -48,14 +53,14 @@ const ended = ({ version: _version, ...all }: Begun): DocketFields => {
 const flat = (refusal: Refusal) => new Refusal(412, refusal.message, {}, [], begun(refusal.current as DocketSetting));
 
 const labels = {
-  subject: 'Subject',
-  site: 'Site',
-  owner: 'Owner',
-  priority: 'Priority',
-  limited: 'Only for those listed',
-  people: 'People listed',
-  crews: 'Crews listed',
-  milestones: 'Milestones',
+  subject: texts.subject,
+  site: texts.site,
+  owner: texts.owner,
+  priority: texts.priority,
+  limited: texts.onlyForThoseListed,
+  people: texts.peopleListed,
+  crews: texts.crewsListed,
+  milestones: texts.milestones,
 };
 
 function Form({ reference, setting, onDone }: { reference: string; setting: DocketSetting; onDone: () => void }) {
@@ -106,7 +111,7 @@ function Form({ reference, setting, onDone }: { reference: string; setting: Dock
   return (
     <form onSubmit={(e) => void save(e)} className="grid gap-2">
       <Field
-        label="Subject"
+        label={texts.subject}
         required
         maxLength={200}
         value={fields.subject}
@@ -114,7 +119,7 @@ function Form({ reference, setting, onDone }: { reference: string; setting: Dock
       />
       <div className="grid grid-cols-2 gap-2">
         <SiteField value={fields.site} onChange={(site) => set({ site })} />
-        <Choose label="Priority" value={fields.priority} onChange={(priority) => set({ priority })}>
+        <Choose label={texts.priority} value={fields.priority} onChange={(priority) => set({ priority })}>
           {['critical', 'high', 'normal', 'low'].map((p) => (
             <option key={p} value={p}>
               {p.charAt(0).toUpperCase() + p.slice(1)}
@@ -122,8 +127,8 @@ function Form({ reference, setting, onDone }: { reference: string; setting: Dock
           ))}
         </Choose>
       </div>
-      <Choose label="Owner" value={fields.owner ?? ''} onChange={(v) => set({ owner: v || null })}>
-        <option value="">nobody</option>
+      <Choose label={texts.owner} value={fields.owner ?? ''} onChange={(v) => set({ owner: v || null })}>
+        <option value="">{texts.nobody}</option>
         {(colleagues?.people ?? []).map((p) => (
           <option key={p.id} value={p.id}>
             {p.name}
@@ -148,14 +153,14 @@ function Form({ reference, setting, onDone }: { reference: string; setting: Dock
         onChange={(milestones) => set({ milestones })}
       />
       <fieldset>
-        <legend className="text-[13px] font-semibold">Which colleagues can see it</legend>
+        <legend className="text-[13px] font-semibold">{texts.whichColleaguesCanSee}</legend>
         <label className="flex min-h-6 items-center gap-1.5 max-md:min-h-[44px]">
           <input type="radio" name="sight" checked={!fields.limited} onChange={() => set({ limited: false })} />
-          all colleagues
+          {texts.allColleagues}
         </label>
         <label className="flex min-h-6 items-center gap-1.5 max-md:min-h-[44px]">
           <input type="radio" name="sight" checked={fields.limited} onChange={limit} />
-          only these
+          {texts.onlyThese}
         </label>
         {fields.limited ? (
           <div className="mt-1 grid max-h-44 grid-cols-2 overflow-auto rounded-card border p-1.5 text-[13px]">
@@ -166,7 +171,7 @@ function Form({ reference, setting, onDone }: { reference: string; setting: Dock
                   checked={fields.crews.includes(c.id)}
                   onChange={(e) => listed('crews', c.id, e.target.checked)}
                 />
-                crew {c.name}
+                {texts.crew} {c.name}
               </label>
             ))}
             {(colleagues?.people ?? []).map((p) => (
@@ -195,10 +200,10 @@ function Form({ reference, setting, onDone }: { reference: string; setting: Dock
       />
       <p className="flex justify-end gap-2">
         <Button look="quiet" onClick={onDone}>
-          Cancel
+          {texts.cancel}
         </Button>
         <Button look="main" type="submit" disabled={!fields.subject.trim()}>
-          Save
+          {texts.save}
         </Button>
       </p>
     </form>

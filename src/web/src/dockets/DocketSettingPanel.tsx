@@ -1,5 +1,6 @@
 import { Suspense, lazy, useState } from 'react';
 import { Panel } from '../ui/controls';
+import * as texts from './docketTexts';
 
 const DocketSettingForm = lazy(() => import('./DocketSettingForm').then((m) => ({ default: m.DocketSettingForm })));
 
@@ -10,7 +11,7 @@ export function DocketSettingPanel({ reference }: { reference: string }) {
   const [open, setOpen] = useState(false);
   return (
     <Panel
-      label="Docket details"
+      label={texts.docketDetails}
       className="max-h-[82vh] w-[min(600px,94vw)] overflow-auto"
       open={open}
       onOpenChange={setOpen}
@@ -19,11 +20,11 @@ export function DocketSettingPanel({ reference }: { reference: string }) {
           type="button"
           className="min-h-6 rounded-[3px] underline decoration-dotted underline-offset-2 hover:text-ink max-md:min-h-[44px]"
         >
-          Edit details
+          {texts.editDetails}
         </button>
       }
     >
-      <Suspense fallback={<p className="text-soft">Loading …</p>}>
+      <Suspense fallback={<p className="text-soft">{texts.loading}</p>}>
         <DocketSettingForm reference={reference} onDone={() => setOpen(false)} />
         <DocketTies reference={reference} onDone={() => setOpen(false)} />
       </Suspense>

@@ -3,6 +3,7 @@ import { useColleagues, useKinds } from '../api/queries';
 import { Choose } from '../ui/Choose';
 import { MomentField } from '../ui/MomentField';
 import { Field, inputClass } from '../ui/controls';
+import * as texts from './docketTexts';
 
 type Own = KindSetting['fields'][number];
 
@@ -36,7 +37,7 @@ export function OwnField({ field, value, onChange }: Props) {
     case 'choice':
       return (
         <Choose label={label} value={value} onChange={onChange}>
-          <option value="">not chosen</option>
+          <option value="">{texts.notChosen}</option>
           {field.choices
             .filter((c) => !c.retired || c.id === value)
             .map((c) => (
@@ -49,7 +50,7 @@ export function OwnField({ field, value, onChange }: Props) {
     case 'person':
       return (
         <Choose label={label} value={value} onChange={onChange}>
-          <option value="">nobody</option>
+          <option value="">{texts.nobody}</option>
           {(colleagues?.people ?? []).map((p) => (
             <option key={p.id} value={p.id}>
               {p.name}

@@ -4,11 +4,12 @@ import { type DocketView, api, taken } from '../api/client';
 import { keys } from '../api/queries';
 import { Button, Panel, cx } from '../ui/controls';
 import { act, setOpen } from './setting';
+import * as texts from './docketTexts';
 
 /** Where the work stands, and what is ahead: past, now, gated or free. A press on a stage says what moving there means. */
 export function StageStrip({ docket }: { docket: DocketView }) {
   return (
-    <ol aria-label="Stages" className="flex items-center text-[13px] text-soft max-md:overflow-x-auto">
+    <ol aria-label={texts.stages} className="flex items-center text-[13px] text-soft max-md:overflow-x-auto">
       {docket.stages.map((s, i) => (
         <li
           key={s.id}
@@ -34,7 +35,7 @@ function Stage({ docket, at }: { docket: DocketView; at: number }) {
   const last = at === docket.stages.length - 1;
   return (
     <Panel
-      label={stage.standing === 'now' ? `In ${stage.name}` : `Move to ${stage.name}`}
+      label={stage.standing === 'now' ? texts.inIt(stage.name) : texts.moveTo(stage.name)}
       align="end"
       className="w-[min(340px,92vw)]"
       open={open}
@@ -42,38 +43,26 @@ function Stage({ docket, at }: { docket: DocketView; at: number }) {
       trigger={
         <button
           type="button"
-          title={
-            stage.openGates > 0
-              ? `${stage.openGates} ${stage.openGates === 1 ? 'gate' : 'gates'} open before ${stage.name}`
-              : undefined
-          }
+          title={stage.openGates > 0 ? texts.gatesOpenBefore(stage.openGates, stage.name) : undefined}
           className="min-h-6 rounded-[3px] px-2 py-0.5 hover:underline max-md:min-h-[44px]"
         >
           {stage.name}
-          {stage.openGates > 0 ? (
-            <span className="sr-only">
-              , {stage.openGates} {stage.openGates === 1 ? 'gate' : 'gates'} open
-            </span>
-          ) : null}
+          {stage.openGates > 0 ? <span className="sr-only">{texts.gatesOpen(stage.openGates)}</span> : null}
         </button>
       }
     >
       {stage.standing === 'now' ? (
         <>
           <p>
-            The work is in <b>{stage.name}</b>.{' '}
-            {docket.open
-              ? last
-                ? 'It is the last stage.'
-                : 'Press another stage to see what moving there involves.'
-              : 'The docket is closed.'}
+            {texts.theWorkIsIn} <b>{stage.name}</b>.{' '}
+            {docket.open ? (last ? texts.itLastStage : texts.pressAnotherStageSee) : texts.theDocketIsClosed}
           </p>
           <p className="mt-2 text-right">
             <Button
               look={docket.open && !last ? 'quiet' : 'main'}
               onClick={() => void setOpen(docket.ref, !docket.open).then((done) => done && setShown(false))}
             >
-              {docket.open ? 'Close the docket' : 'Reopen the docket'}
+              {docket.open ? texts.closeTheDocket : texts.reopenTheDocket}
             </Button>
           </p>
         </>
@@ -94,7 +83,7 @@ function Means({ docket, stage, onMoved }: { docket: string; stage: string; onMo
     staleTime: 0,
     gcTime: 0,
   });
-  if (!data) return <p className="text-soft">Checking …</p>;
+  if (!data) return <p className="text-soft">{texts.checking}</p>;
   const barred = data.inTheWay.length > 0;
   const move = (knowing: boolean) =>
     act(
@@ -113,7 +102,7 @@ function Means({ docket, stage, onMoved }: { docket: string; stage: string; onMo
       {data.refusal ? <p>{data.refusal}</p> : null}
       {barred ? (
         <>
-          <b>Still to do before {data.stage}</b>
+          <b>{texts.stillToDoBefore(data.stage)}</b>
           <ul className="mb-1.5 mt-0.5 list-disc pl-5">
             {data.inTheWay.map((t) => (
               <li key={t}>{t}</li>
@@ -123,20 +112,18 @@ function Means({ docket, stage, onMoved }: { docket: string; stage: string; onMo
       ) : null}
       {data.refusal ? null : (
         <>
-          <b>Moving to {data.stage}</b>
+          <b>{texts.movingTo(data.stage)}</b>
           <ul className="mt-0.5 list-disc pl-5">
             {data.setsOff.map((s) => (
               <li key={s}>{s}</li>
             ))}
           </ul>
           {barred && !data.mayAllTheSame ? (
-            <p className="mt-1.5 text-[13px] text-soft">
-              Only its owner and managers can move it now. Ask one of them, or finish these first.
-            </p>
+            <p className="mt-1.5 text-[13px] text-soft">{texts.onlyItsOwnerManagers}</p>
           ) : (
             <p className="mt-2 text-right">
               <Button look={barred ? 'plain' : 'main'} onClick={() => void move(barred)}>
-                {barred ? `Move to ${data.stage} anyway` : `Move to ${data.stage}`}
+                {barred ? texts.moveToAnyway(data.stage) : texts.moveToOfStage(data.stage)}
               </Button>
             </p>
           )}

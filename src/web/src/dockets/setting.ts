@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Refusal, api, taken } from '../api/client';
 import { keys, queries } from '../api/queries';
 import { say, sayWrong } from '../ui/toasts';
+import * as texts from './docketTexts';
 
 /** Queues in which what a party writes can wait. */
 export const useQueueNames = (enabled: boolean) =>
@@ -30,7 +31,7 @@ export async function act(reference: string, run: (knowing: boolean) => Promise<
     if (!knowing && wrong instanceof Refusal && wrong.message.includes('anyway'))
       say(wrong.message, {
         stays: true,
-        action: { label: 'Anyway', run: () => void act(reference, run, true) },
+        action: { label: texts.anyway, run: () => void act(reference, run, true) },
       });
     else sayWrong(wrong);
     return false;

@@ -10,29 +10,30 @@ import { tabs } from '../dockets/tabs';
 import { applyTheme, theme } from '../ui/theme';
 import { sayWrong } from '../ui/toasts';
 import { cx } from '../ui/controls';
+import * as texts from './texts';
 
 const row =
   'flex min-h-[34px] cursor-pointer items-baseline gap-3 rounded-[3px] px-2.5 py-1 data-[selected=true]:bg-wren-wash';
 const kinds: Record<string, string> = {
-  docket: 'Dockets',
-  sheet: 'Sheets',
-  task: 'Tasks',
-  person: 'People',
-  file: 'Files',
-  entry: 'Messages and notes',
+  docket: texts.dockets,
+  sheet: texts.sheets,
+  task: texts.tasks,
+  person: texts.people,
+  file: texts.files,
+  entry: texts.messagesAndNotes,
 };
 
 /** What a search can be narrowed by; a press adds it, and whoever knows it types it. */
 const narrowings: [string, string][] = [
-  ['/by ', 'Who'],
-  ['/in ', 'Where'],
-  ['/since ', 'Since'],
-  ['/until ', 'Until'],
-  ['/files', 'With files'],
-  ['/inside', 'Inside'],
-  ['/outside', 'Outside'],
-  ['/open', 'Open'],
-  ['/closed', 'Closed'],
+  ['/by ', texts.who],
+  ['/in ', texts.where],
+  ['/since ', texts.since],
+  ['/until ', texts.until],
+  ['/files', texts.withFiles],
+  ['/inside', texts.inside],
+  ['/outside', texts.outside],
+  ['/open', texts.open],
+  ['/closed', texts.closed],
 ];
 
 const valueOf = (hit: Hit) => `${hit.kind} ${hit.path} ${hit.text}`;
@@ -108,20 +109,20 @@ export function FindOrDo({ me, begun, onClose, onKeys }: Props) {
     run();
   };
   const commands: [string, () => void][] = [
-    ['Go to Today', () => go('/')],
-    ['Go to Queues', () => go('/queues')],
-    ['Go to Dockets', () => go('/dockets')],
-    ['Go to All conversations', () => go('/talk')],
-    ['Go to Asks', () => go('/asks')],
-    ['Go to direct and group conversations', () => go('/talk?audience=own')],
-    ['Go to Tasks', () => go('/tasks')],
-    ['Go to Noticeboard', () => go('/noticeboard')],
-    ...placesOf(me).map((p): [string, () => void] => [`Go to ${p.name}`, () => go(p.to)]),
-    ['Note a call', () => act(() => beginCall(window.location.pathname))],
-    ['Show the keys', () => act(onKeys)],
-    ['Use the light theme', () => act(() => (theme.set('light'), applyTheme()))],
-    ['Use the dark theme', () => act(() => (theme.set('dark'), applyTheme()))],
-    ['Sign out', () => act(() => void signOut())],
+    [texts.goToToday, () => go('/')],
+    [texts.goToQueues, () => go('/queues')],
+    [texts.goToDockets, () => go('/dockets')],
+    [texts.goToAllConversations, () => go('/talk')],
+    [texts.goToAsks, () => go('/asks')],
+    [texts.goDirectGroupConversations, () => go('/talk?audience=own')],
+    [texts.goToTasks, () => go('/tasks')],
+    [texts.goToNoticeboard, () => go('/noticeboard')],
+    ...placesOf(me).map((p): [string, () => void] => [texts.goTo(p.name), () => go(p.to)]),
+    [texts.noteACall, () => act(() => beginCall(window.location.pathname))],
+    [texts.showTheKeys, () => act(onKeys)],
+    [texts.useTheLightTheme, () => act(() => (theme.set('light'), applyTheme()))],
+    [texts.useTheDarkTheme, () => act(() => (theme.set('dark'), applyTheme()))],
+    [texts.signOut, () => act(() => void signOut())],
   ];
   const asked = typed.trim().toLowerCase();
   const fitting = commands.filter(([name]) => name.toLowerCase().includes(asked));
@@ -139,11 +140,11 @@ export function FindOrDo({ me, begun, onClose, onKeys }: Props) {
             'overflow-hidden rounded-card border border-soft/40 bg-surface shadow-lg',
           )}
         >
-          <Dialog.Title className="sr-only">Search or do</Dialog.Title>
+          <Dialog.Title className="sr-only">{texts.searchOrDo}</Dialog.Title>
           <Command
             shouldFilter={false}
             loop
-            label="Search or do"
+            label={texts.searchOrDo}
             value={chosen}
             onValueChange={setChosen}
             onKeyDown={(e) => {
@@ -159,11 +160,11 @@ export function FindOrDo({ me, begun, onClose, onKeys }: Props) {
               autoFocus
               value={typed}
               onValueChange={setTyped}
-              placeholder="A docket, sheet, task, words somebody wrote, or a command"
+              placeholder={texts.aDocketSheetTask}
               className="h-12 w-full border-b bg-transparent px-3.5 text-[15px] outline-none placeholder:text-soft"
             />
             <div className="flex flex-wrap items-center gap-1 border-b px-2.5 py-1 text-[12.5px]">
-              <span className="text-soft">Narrow:</span>
+              <span className="text-soft">{texts.narrow}</span>
               {narrowings.map(([word, name]) => (
                 <button
                   key={word}
@@ -190,7 +191,7 @@ export function FindOrDo({ me, begun, onClose, onKeys }: Props) {
             ) : null}
             <Command.List className="max-h-[60vh] overflow-auto p-1.5">
               {typed.trim() === '' && open.length > 0 ? (
-                <Command.Group heading={<Heading>Open</Heading>}>
+                <Command.Group heading={<Heading>{texts.open}</Heading>}>
                   {open.map((t) => (
                     <Command.Item
                       key={t.ref}
@@ -226,7 +227,7 @@ export function FindOrDo({ me, begun, onClose, onKeys }: Props) {
                 ) : null;
               })}
               {fitting.length > 0 ? (
-                <Command.Group heading={<Heading>Do</Heading>}>
+                <Command.Group heading={<Heading>{texts.doIt}</Heading>}>
                   {fitting.map(([name, run]) => (
                     <Command.Item key={name} value={`do ${name}`} onSelect={run} className={row}>
                       {name}
@@ -235,7 +236,7 @@ export function FindOrDo({ me, begun, onClose, onKeys }: Props) {
                 </Command.Group>
               ) : null}
               {here.length > 0 ? (
-                <Command.Group heading={<Heading>On this page</Heading>}>
+                <Command.Group heading={<Heading>{texts.onThisPage}</Heading>}>
                   {here.map(({ name, run }) => (
                     <Command.Item
                       key={name}
@@ -253,7 +254,7 @@ export function FindOrDo({ me, begun, onClose, onKeys }: Props) {
                 </Command.Group>
               ) : null}
               {hits.length === 0 && fitting.length === 0 && here.length === 0 && searched === typed.trim() ? (
-                <p className="p-4 text-center text-soft">Nothing that you can see matches. Try fewer words.</p>
+                <p className="p-4 text-center text-soft">{texts.nothingCanSeeMatches}</p>
               ) : null}
             </Command.List>
           </Command>

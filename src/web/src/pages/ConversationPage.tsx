@@ -7,6 +7,7 @@ import { NameTag } from '../ui/tags';
 import { GroupPanel } from '../conversations/GroupPanel';
 import { Lanes } from './talk/Lanes';
 import { readTalk } from '../conversations/useTalk';
+import * as texts from './texts';
 
 function Head({ conversation, me }: { conversation: ConversationView; me: Me }) {
   const title = 'text-[19px] font-bold leading-tight tracking-tight';
@@ -16,9 +17,9 @@ function Head({ conversation, me }: { conversation: ConversationView; me: Me }) 
         <h1 className={title}>{conversation.subject}</h1>
         <p className="text-[13px] text-soft">
           {conversation.party?.name},{' '}
-          {conversation.party?.kind === 'stranger' ? 'not in our contacts yet' : conversation.party?.kind} · waits in{' '}
-          {conversation.queue ?? 'no queue'}
-          {conversation.owner ? '' : ' · yours if you reply'}
+          {conversation.party?.kind === 'stranger' ? texts.notOurContactsYet : conversation.party?.kind} {texts.waitsIn}{' '}
+          {conversation.queue ?? texts.noQueue}
+          {conversation.owner ? '' : texts.yoursIfYouReply}
         </p>
       </>
     );
@@ -32,9 +33,7 @@ function Head({ conversation, me }: { conversation: ConversationView; me: Me }) 
         ))}
       </span>
       <p className="text-[13px] text-soft">
-        {conversation.audience === 'direct'
-          ? 'Only the people in it can read this, whatever their role.'
-          : conversation.description}
+        {conversation.audience === 'direct' ? texts.onlyPeopleCanRead : conversation.description}
       </p>
       {conversation.audience === 'group' ? <GroupPanel conversation={conversation} me={me} /> : null}
     </div>

@@ -10,6 +10,7 @@ import { Said } from '../conversations/Said';
 import { readTalk } from '../conversations/useTalk';
 import { MeetingCard } from '../conversations/meetings/MeetingCard';
 import { change } from '../conversations/meetings/meeting';
+import * as texts from './texts';
 
 /** A meeting: when and with whom, what it is about, its call, and what was said in it and about it. */
 export function MeetingPage({ me }: { me: Me }) {
@@ -34,21 +35,24 @@ export function MeetingPage({ me }: { me: Me }) {
       <header className="flex-none border-b bg-surface px-4 pb-2 pt-2.5">
         <h1 className="text-[19px] font-bold leading-tight tracking-tight">{item.meeting.title}</h1>
         <p className="text-[13px] text-soft">
-          Set in{' '}
+          {texts.setIn}{' '}
           <Link to={item.path} className="text-wren underline">
             {item.place}
           </Link>{' '}
-          by {item.meeting.by.firstName}. {item.meeting.line}
+          {texts.by} {item.meeting.by.firstName}. {item.meeting.line}
         </p>
       </header>
       <div className="grid min-h-0 flex-1 grid-rows-[auto_minmax(0,1fr)] md:grid-cols-[minmax(0,380px)_minmax(0,1fr)] md:grid-rows-1">
-        <aside aria-label="The meeting" className="overflow-auto border-r bg-surface px-4 py-3 max-md:max-h-[45vh]">
+        <aside
+          aria-label={texts.theMeeting}
+          className="overflow-auto border-r bg-surface px-4 py-3 max-md:max-h-[45vh]"
+        >
           <MeetingCard meeting={item.meeting} staff whole />
-          <h2 className="mb-1 mt-3 border-b pb-[3px] text-[12.5px] font-bold">Agenda</h2>
+          <h2 className="mb-1 mt-3 border-b pb-[3px] text-[12.5px] font-bold">{texts.agenda}</h2>
           <Said html={agenda} />
           {item.meeting.transcribed ? null : <BringTranscript meeting={item.meeting} />}
         </aside>
-        <section aria-label="Transcript" className="flex min-h-0 min-w-0">
+        <section aria-label={texts.transcript} className="flex min-h-0 min-w-0">
           {talk.data ? <Talk id={talk.data.conversation.id} me={me} /> : null}
         </section>
       </div>
@@ -68,14 +72,14 @@ function Talk({ id, me }: { id: string; me: Me }) {
 function BringTranscript({ meeting }: { meeting: MeetingView }) {
   return (
     <p className="mt-3 text-[13px] text-soft">
-      The transcript appears here when the call ends. If you met in another way:{' '}
+      {texts.theTranscriptAppearsHere}{' '}
       <label
         className={cx(
           'inline-flex min-h-6 cursor-pointer items-center gap-1 text-wren underline',
           'focus-within:outline-2 focus-within:outline-wren max-md:min-h-[44px]',
         )}
       >
-        <FileUp size={13} aria-hidden /> import a transcript (.vtt)
+        <FileUp size={13} aria-hidden /> {texts.importATranscriptVtt}
         <input
           type="file"
           accept=".vtt,text/vtt"

@@ -12,13 +12,14 @@ import { NameTag } from '../ui/tags';
 import { NoticeForm } from '../alerts/NoticeForm';
 import { ThanksCard, ThanksPanel } from '../alerts/ThanksPanel';
 import { sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 type Part = 'up' | 'ended' | 'thanks';
 
 const parts: [Part, string][] = [
-  ['up', 'Notices'],
-  ['ended', 'Taken down'],
-  ['thanks', 'Thanks'],
+  ['up', texts.notices],
+  ['ended', texts.takenDown],
+  ['thanks', texts.thanks],
 ];
 
 function Notice({ notice, chosen, onChoose }: { notice: NoticeView; chosen: boolean; onChoose: () => void }) {
@@ -38,36 +39,40 @@ function Notice({ notice, chosen, onChoose }: { notice: NoticeView; chosen: bool
         <span>
           {notice.by?.firstName}, <span title={exact(notice.appears)}>{moment(notice.appears)}</span>
         </span>
-        <span>for {notice.crews.length === 0 ? 'everybody' : notice.crews.map((c) => c.name).join(', ')}</span>
-        {notice.state === 'upcoming' ? <b className="text-soon">appears {moment(notice.appears)}</b> : null}
-        {notice.ends ? <span className="ml-auto">until {moment(notice.ends)}</span> : null}
+        <span>
+          {texts.forIt(notice.crews.length === 0 ? texts.everybody : notice.crews.map((c) => c.name).join(', '))}
+        </span>
+        {notice.state === 'upcoming' ? <b className="text-soon">{texts.appears(moment(notice.appears))}</b> : null}
+        {notice.ends ? <span className="ml-auto">{texts.until(moment(notice.ends))}</span> : null}
       </header>
       <h2 className="text-[16px] font-bold">{notice.title}</h2>
       <Said html={notice.html} className="mt-1" />
       {notice.mustConfirm ? (
         <p className="mt-2 rounded-[3px] bg-paper px-2 py-1 text-[13px]">
-          <b>
-            {notice.confirmed.length} of {asked} confirmed.
-          </b>{' '}
-          {notice.waitsFor.length > 0 ? `Waiting for ${notice.waitsFor.map((p) => p.firstName).join(', ')}.` : ''}
+          <b>{texts.ofConfirmed(notice.confirmed.length, asked)}</b>{' '}
+          {notice.waitsFor.length > 0 ? texts.waitingFor(notice.waitsFor.map((p) => p.firstName).join(', ')) : ''}
         </p>
       ) : null}
       <footer className="mt-2 flex flex-wrap gap-2">
         {notice.toConfirm ? (
           <Button look="main" onClick={() => act(taken(api.PUT('/api/notices/{id}/confirmation', path)))}>
-            I have read this
+            {texts.iHaveReadThis}
           </Button>
         ) : null}
         <Button look="quiet" aria-pressed={chosen} onClick={onChoose}>
-          {notice.comments === 0 ? 'Comment' : notice.comments === 1 ? '1 comment' : `${notice.comments} comments`}
+          {notice.comments === 0
+            ? texts.comment
+            : notice.comments === 1
+              ? texts.n1Comment
+              : texts.comments(notice.comments)}
         </Button>
         {notice.mayChange && notice.state !== 'ended' ? (
           <>
             <Button look="quiet" onClick={() => setEditing(true)}>
-              Edit
+              {texts.edit}
             </Button>
             <Button look="quiet" onClick={() => act(taken(api.DELETE('/api/notices/{id}', path)))}>
-              Take down
+              {texts.takeDown}
             </Button>
           </>
         ) : null}
@@ -85,8 +90,7 @@ function Comments({ id, me }: { id: string; me: Me }) {
 
 function AllThanks() {
   const { data } = useQuery({ queryKey: ['thanks'], queryFn: () => taken(api.GET('/api/thanks')) });
-  if (data?.length === 0)
-    return <Empty title="No thanks yet">Thank a colleague here, or from anything they wrote.</Empty>;
+  if (data?.length === 0) return <Empty title={texts.noThanksYet}>{texts.thankColleagueHereFrom}</Empty>;
   return (
     <ul className="grid gap-2">
       {data?.map((t) => (
@@ -95,7 +99,7 @@ function AllThanks() {
             <span title={exact(t.at)}>{moment(t.at)}</span>
             {t.path ? (
               <Link to={t.path} className="ml-2 text-wren underline">
-                what for
+                {texts.whatFor}
               </Link>
             ) : null}
           </ThanksCard>
@@ -124,8 +128,8 @@ export function NoticeboardPage({ me }: { me: Me }) {
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <header className="flex flex-none flex-wrap items-center gap-2 border-b bg-surface px-4 py-2">
-        <h1 className="mr-2 text-[19px] font-bold tracking-tight">Noticeboard</h1>
-        <div role="group" aria-label="Which" className="flex gap-1">
+        <h1 className="mr-2 text-[19px] font-bold tracking-tight">{texts.noticeboard}</h1>
+        <div role="group" aria-label={texts.which} className="flex gap-1">
           {parts.map(([value, name]) => (
             <button
               key={value}
@@ -145,7 +149,7 @@ export function NoticeboardPage({ me }: { me: Me }) {
           <ThanksPanel me={me.person} />
           {mayPutUp ? (
             <Button look="main" onClick={() => setWriting(true)}>
-              Post a notice
+              {texts.postANotice}
             </Button>
           ) : null}
         </span>
@@ -172,8 +176,8 @@ export function NoticeboardPage({ me }: { me: Me }) {
               ))
             )}
             {part !== 'thanks' && data?.length === 0 && !writing ? (
-              <Empty title={part === 'up' ? 'No notices just now' : 'Nothing taken down yet'}>
-                {part === 'up' ? 'Post here what everybody, or some crews, should know.' : null}
+              <Empty title={part === 'up' ? texts.noNoticesJustNow : texts.nothingTakenDownYet}>
+                {part === 'up' ? texts.postHereWhatEverybody : null}
               </Empty>
             ) : null}
           </div>
@@ -182,7 +186,7 @@ export function NoticeboardPage({ me }: { me: Me }) {
           <div className="flex min-h-0 w-[min(480px,100%)] flex-none flex-col border-l max-md:w-full max-md:border-l-0">
             <p className="flex-none border-b bg-surface px-3 py-1 md:hidden">
               <Button look="quiet" onClick={() => choose(conversation)}>
-                Back to the noticeboard
+                {texts.backToTheNoticeboard}
               </Button>
             </p>
             <Comments key={conversation} id={conversation} me={me} />

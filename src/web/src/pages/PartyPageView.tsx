@@ -16,6 +16,7 @@ import { AskCard } from '../asks/AskCard';
 import { MeetingCard } from '../conversations/meetings/MeetingCard';
 import { Button, Wrong, cx, inputClass } from '../ui/controls';
 import { NameTag } from '../ui/tags';
+import * as texts from './texts';
 
 type Conversation = PartyPage['conversations'][number];
 
@@ -95,7 +96,7 @@ function Talk({ conversation, firm, onSheet }: TalkProps) {
         <p className="flex flex-none flex-wrap gap-x-5 gap-y-0.5 border-b bg-surface px-4 py-1.5 text-[13.5px]">
           {conversation.stage ? (
             <span>
-              Where it stands: <b>{conversation.stage}</b>
+              {texts.whereItStands} <b>{conversation.stage}</b>
             </span>
           ) : null}
           {conversation.fields.map((f) => (
@@ -109,7 +110,7 @@ function Talk({ conversation, firm, onSheet }: TalkProps) {
         className="min-h-0 flex-1 overflow-auto bg-outside-ground px-3 py-3"
         tabIndex={0}
         role="region"
-        aria-label="Conversation"
+        aria-label={texts.conversation}
       >
         <ul className="mx-auto grid max-w-[720px] gap-2">
           {conversation.talk.entries.map((e) => (
@@ -117,7 +118,7 @@ function Talk({ conversation, firm, onSheet }: TalkProps) {
           ))}
           {waiting.map((w) => (
             <li key={w.id} className="rounded-card border border-dashed border-soft px-3 py-2 text-soft">
-              {w.body} <span className="block text-[12px]">sending; kept until it arrives</span>
+              {w.body} <span className="block text-[12px]">{texts.sendingKeptUntilArrives}</span>
             </li>
           ))}
           <li ref={foot} aria-hidden className="h-px" />
@@ -135,8 +136,8 @@ function Talk({ conversation, firm, onSheet }: TalkProps) {
       >
         <div className="mx-auto max-w-[720px]" {...taking(conversation.id)}>
           <textarea
-            aria-label={`Write to ${firm}`}
-            placeholder={`Write to ${firm}`}
+            aria-label={texts.writeTo(firm)}
+            placeholder={texts.writeTo(firm)}
             className={cx(inputClass, 'min-h-[76px]')}
             maxLength={20000}
             value={text}
@@ -150,11 +151,11 @@ function Talk({ conversation, firm, onSheet }: TalkProps) {
             </p>
           ) : null}
           <div className="mt-1.5 flex items-center justify-between gap-3">
-            <span className="text-[12.5px] text-outside-ink">Only you and {firm} see this.</span>
+            <span className="text-[12.5px] text-outside-ink">{texts.onlySee(firm)}</span>
             <span className="flex items-center gap-1.5">
               <AttachPanel conversation={conversation.id} />
               <Button look="main" type="submit" disabled={!sendable}>
-                Send to {firm}
+                {texts.sendTo(firm)}
               </Button>
             </span>
           </div>
@@ -164,7 +165,7 @@ function Talk({ conversation, firm, onSheet }: TalkProps) {
   );
 }
 
-const steps = ['badly', 'not well', 'all right', 'well', 'very well'];
+const steps = [texts.badly, texts.notWell, texts.allRight, texts.well, texts.veryWell];
 
 /** Asked once a conversation is closed: how did we do, in five steps and words. */
 function Question({ conversation, firm }: { conversation: Conversation; firm: string }) {
@@ -187,19 +188,19 @@ function Question({ conversation, firm }: { conversation: Conversation; firm: st
     }
   };
   return (
-    <section aria-label="How did we do" className="flex-none border-t bg-surface px-3 py-2.5">
+    <section aria-label={texts.howDidWeDo} className="flex-none border-t bg-surface px-3 py-2.5">
       <div className="mx-auto max-w-[720px]">
         {said ? (
           <p>
-            Thank you. You rated us <b>{steps[chosen! - 1]}</b>.{' '}
+            {texts.thankRatedUs} <b>{steps[chosen! - 1]}</b>.{' '}
             <Button look="quiet" onClick={() => setSaid(false)}>
-              Change
+              {texts.change}
             </Button>
           </p>
         ) : (
           <>
             <fieldset>
-              <legend className="mb-1 font-bold">This is closed. How did {firm} do?</legend>
+              <legend className="mb-1 font-bold">{texts.thisClosedHowDid(firm)}</legend>
               <div className="flex flex-wrap gap-1.5">
                 {steps.map((s, i) => (
                   <label
@@ -223,15 +224,15 @@ function Question({ conversation, firm }: { conversation: Conversation; firm: st
             {chosen !== null ? (
               <div className="mt-2 flex flex-wrap items-end gap-2">
                 <input
-                  aria-label="In your own words (optional)"
-                  placeholder="In your own words (optional)"
+                  aria-label={texts.inYourOwnWords}
+                  placeholder={texts.inYourOwnWords}
                   maxLength={2000}
                   className={cx(inputClass, '!w-auto min-w-56 flex-1')}
                   value={words}
                   onChange={(e) => setWords(e.target.value)}
                 />
                 <Button look="main" onClick={() => void give()}>
-                  Send
+                  {texts.send}
                 </Button>
               </div>
             ) : null}
@@ -261,11 +262,11 @@ export function PartyPageView({ me }: { me: Me }) {
       <header className="flex flex-none flex-wrap items-center gap-x-4 gap-y-1 border-b bg-surface px-4 py-2">
         <div className="min-w-0">
           <h1 className="text-[17px] font-bold tracking-tight">{data.firm}</h1>
-          <p className="text-[13px] text-soft">{conversation ? conversation.subject : 'No messages yet'}</p>
+          <p className="text-[13px] text-soft">{conversation ? conversation.subject : texts.noMessagesYet}</p>
         </div>
         {data.conversations.length > 1 ? (
           <select
-            aria-label="Which conversation"
+            aria-label={texts.whichConversation}
             className={cx(inputClass, 'w-auto max-w-64')}
             value={conversation?.id}
             onChange={(e) => setChosen(e.target.value)}
@@ -274,7 +275,7 @@ export function PartyPageView({ me }: { me: Me }) {
               <option key={c.id} value={c.id}>
                 {c.docket ? `${c.docket} ` : ''}
                 {c.subject}
-                {c.open ? '' : ' (closed)'}
+                {c.open ? '' : texts.closed}
               </option>
             ))}
           </select>
@@ -283,7 +284,7 @@ export function PartyPageView({ me }: { me: Me }) {
           <PartySheets onOpen={setSheet} />
           {me.person.name}
           <Button look="quiet" onClick={() => void signOut()}>
-            Leave
+            {texts.leave}
           </Button>
         </span>
       </header>
@@ -293,7 +294,7 @@ export function PartyPageView({ me }: { me: Me }) {
         ) : conversation ? (
           <Talk key={conversation.id} conversation={conversation} firm={data.firm} onSheet={setSheet} />
         ) : (
-          <p className="m-auto p-6 text-soft">When {data.firm} writes to you, you will see it here.</p>
+          <p className="m-auto p-6 text-soft">{texts.whenWritesWillSee(data.firm)}</p>
         )}
       </main>
     </div>

@@ -13,33 +13,34 @@ import { Queues } from '../accounts/setup/QueuesPart';
 import { Router } from '../accounts/setup/RouterPart';
 import { Staff } from '../accounts/setup/StaffPart';
 import { StuckPart } from '../accounts/setup/StuckPart';
+import * as texts from './texts';
 
-const parts = [
-  'Kinds',
-  'Sites',
-  'Queues',
-  'Hours',
-  'Holidays',
-  'People',
-  'Router',
-  'Texts',
-  'Stuck work',
-  'Log',
-] as const;
-type Part = (typeof parts)[number];
+const parts = {
+  kinds: texts.kinds,
+  sites: texts.sites,
+  queues: texts.queues,
+  hours: texts.hours,
+  holidays: texts.holidays,
+  people: texts.people,
+  router: texts.router,
+  texts: texts.stock,
+  stuck: texts.stuckWork,
+  log: texts.log,
+};
+type Part = keyof typeof parts;
 
 /** What an administrator sets: queues and their goals, hours, holidays, duty, permissions, the router. Each takes effect at once. */
 export function SetUpPage() {
   const { data, error, refetch } = useQuery({ queryKey: keys.setUp, queryFn: () => taken(api.GET('/api/set-up')) });
-  const [part, setPart] = useState<Part>('Queues');
+  const [part, setPart] = useState<Part>('queues');
   if (error && !data) return <Wrong error={error} again={() => void refetch()} />;
   if (!data) return null;
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <header className="flex flex-none flex-wrap items-center gap-2 border-b bg-surface px-4 py-2">
-        <h1 className="mr-2 text-[19px] font-bold tracking-tight">Settings</h1>
-        <div role="group" aria-label="Parts of the settings" className="flex flex-wrap gap-1">
-          {parts.map((p) => (
+        <h1 className="mr-2 text-[19px] font-bold tracking-tight">{texts.settings}</h1>
+        <div role="group" aria-label={texts.partsOfTheSettings} className="flex flex-wrap gap-1">
+          {(Object.keys(parts) as Part[]).map((p) => (
             <button
               key={p}
               type="button"
@@ -50,23 +51,23 @@ export function SetUpPage() {
                 part === p ? 'border-ink bg-ink text-surface' : 'bg-paper hover:border-soft',
               )}
             >
-              {p}
+              {parts[p]}
             </button>
           ))}
         </div>
       </header>
-      <div tabIndex={0} role="region" aria-label={part} className="min-h-0 flex-1 overflow-auto p-4">
+      <div tabIndex={0} role="region" aria-label={parts[part]} className="min-h-0 flex-1 overflow-auto p-4">
         <div className="grid max-w-[1240px] gap-4">
-          {part === 'Kinds' ? <KindsPart /> : null}
-          {part === 'Sites' ? <SitesPart data={data} /> : null}
-          {part === 'Queues' ? <Queues data={data} /> : null}
-          {part === 'Hours' ? <Hours data={data} /> : null}
-          {part === 'Holidays' ? <Holidays data={data} /> : null}
-          {part === 'People' ? <Staff data={data} /> : null}
-          {part === 'Router' ? <Router data={data} /> : null}
-          {part === 'Texts' ? <StockReplies administrator /> : null}
-          {part === 'Stuck work' ? <StuckPart /> : null}
-          {part === 'Log' ? <Log data={data} /> : null}
+          {part === 'kinds' ? <KindsPart /> : null}
+          {part === 'sites' ? <SitesPart data={data} /> : null}
+          {part === 'queues' ? <Queues data={data} /> : null}
+          {part === 'hours' ? <Hours data={data} /> : null}
+          {part === 'holidays' ? <Holidays data={data} /> : null}
+          {part === 'people' ? <Staff data={data} /> : null}
+          {part === 'router' ? <Router data={data} /> : null}
+          {part === 'texts' ? <StockReplies administrator /> : null}
+          {part === 'stuck' ? <StuckPart /> : null}
+          {part === 'log' ? <Log data={data} /> : null}
         </div>
       </div>
     </div>

@@ -8,11 +8,12 @@ import { Button, Empty, Wrong, cx } from '../ui/controls';
 import { Count, NameTag } from '../ui/tags';
 import { Lanes } from './talk/Lanes';
 import { readTalk } from '../conversations/useTalk';
+import * as texts from './texts';
 
 const audiences: [string, string, string][] = [
-  ['inside', 'Inside', 'Internal conversations of all dockets, newest first.'],
-  ['outside', 'Outside', 'Conversations with customers and partners, newest first.'],
-  ['own', 'Direct and groups', 'Your direct and group conversations. Start one under Colleagues.'],
+  ['inside', texts.inside, texts.internalConversationsAllDockets],
+  ['outside', texts.outside, texts.conversationsCustomersPartnersNewest],
+  ['own', texts.directAndGroups, texts.yourDirectGroupConversations],
 ];
 
 function One({ row, chosen, onChoose }: { row: TalkRow; chosen: boolean; onChoose: (id: string) => void }) {
@@ -39,7 +40,7 @@ function One({ row, chosen, onChoose }: { row: TalkRow; chosen: boolean; onChoos
             ) : null}
           </span>
           <span className={cx('line-clamp-2', row.unread > 0 ? 'text-ink' : 'text-soft')}>
-            {row.lastWords ?? 'no messages yet'}
+            {row.lastWords ?? texts.noMessagesYetInline}
           </span>
           <span className="flex gap-2 text-[12.5px] text-soft">
             <span className="min-w-[40%] truncate">{row.detail}</span>
@@ -75,8 +76,8 @@ export function TalkPage({ me }: { me: Me }) {
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <header className="flex flex-none flex-wrap items-center gap-3 border-b bg-surface px-4 py-2">
-        <h1 className="text-[19px] font-bold tracking-tight">All conversations</h1>
-        <div role="group" aria-label="Audience" className="flex gap-1">
+        <h1 className="text-[19px] font-bold tracking-tight">{texts.allConversations}</h1>
+        <div role="group" aria-label={texts.audience} className="flex gap-1">
           {audiences.map(([value, name]) => (
             <button
               key={value}
@@ -94,7 +95,7 @@ export function TalkPage({ me }: { me: Me }) {
         </div>
         {audience === 'own' ? null : (
           <select
-            aria-label="In which order"
+            aria-label={texts.inWhichOrder}
             value={by}
             onChange={(e) => setBy(e.target.value as 'newest')}
             className={cx(
@@ -102,12 +103,12 @@ export function TalkPage({ me }: { me: Me }) {
               'text-soft hover:border-line hover:text-ink max-md:min-h-[44px]',
             )}
           >
-            <option value="newest">newest first</option>
-            <option value="docket">by docket</option>
+            <option value="newest">{texts.newestFirst}</option>
+            <option value="docket">{texts.byDocket}</option>
           </select>
         )}
         <Link to="/dockets" className="ml-auto text-soft underline underline-offset-2 hover:text-ink">
-          Table of dockets
+          {texts.tableOfDockets}
         </Link>
       </header>
       {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
@@ -115,14 +116,14 @@ export function TalkPage({ me }: { me: Me }) {
         <div
           tabIndex={0}
           role="region"
-          aria-label="Conversations"
+          aria-label={texts.conversations}
           className={cx(
             'min-h-0 overflow-y-auto md:w-[380px] md:flex-none md:border-r',
             narrow && (row ? 'hidden' : 'w-full'),
           )}
         >
           {data && rows.length === 0 ? (
-            <Empty title="No conversations yet">{audiences.find((a) => a[0] === audience)?.[2]}</Empty>
+            <Empty title={texts.noConversationsYet}>{audiences.find((a) => a[0] === audience)?.[2]}</Empty>
           ) : null}
           <ul>
             {rows.map((r) => (
@@ -135,13 +136,13 @@ export function TalkPage({ me }: { me: Me }) {
             <>
               {narrow ? (
                 <Button look="quiet" className="self-start" onClick={() => choose(null)}>
-                  Back to all conversations
+                  {texts.backToAllConversations}
                 </Button>
               ) : null}
               <p className="flex flex-none items-center gap-2 border-b bg-surface px-4 py-1.5">
                 <b className="truncate">{row.title}</b>
                 <Link to={row.path} className="ml-auto flex-none text-[13px] text-wren underline">
-                  {row.docket ? `Open ${row.docket}` : 'Open in full'}
+                  {row.docket ? texts.open(row.docket) : texts.openInFull}
                 </Link>
               </p>
               {row.docket ? (
@@ -151,7 +152,7 @@ export function TalkPage({ me }: { me: Me }) {
               )}
             </>
           ) : data && rows.length > 0 ? (
-            <Empty title="Choose a conversation">Read it and reply here.</Empty>
+            <Empty title={texts.chooseAConversation}>{texts.readReplyHere}</Empty>
           ) : null}
         </div>
       </div>

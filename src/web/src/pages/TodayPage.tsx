@@ -25,6 +25,7 @@ import { Button, cx } from '../ui/controls';
 import { Due, Priority, Standing } from '../ui/tags';
 import { clock, day, moment } from '../ui/time';
 import { sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 const pathOfRow = (row: Row) => `/queues?conversation=${row.id}`;
 
@@ -55,17 +56,17 @@ export function TodayPage({ me }: { me: Me }) {
   return (
     <div className="flex-1 overflow-auto p-4">
       <h1 className="mb-3 text-[19px] font-bold tracking-tight">
-        Today, {me.person.firstName}{' '}
+        {texts.today} {me.person.firstName}{' '}
         <span className="font-normal text-soft">{day(me.now) === 'today' ? '' : day(me.now)}</span>
       </h1>
       <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,300px)_minmax(0,1fr)]">
-        <Part id="needs" title="Needs you" note={needs.data?.length ? 'least time left first' : ''}>
+        <Part id="needs" title={texts.needsYou} note={needs.data?.length ? texts.leastTimeLeftFirst : ''}>
           {needs.data ? <Needs needs={needs.data} /> : <Coming lines={5} />}
         </Part>
-        <Part id="hours" title="Your day">
+        <Part id="hours" title={texts.yourDay}>
           {today.data ? <Day day={today.data.day} /> : <Coming lines={8} />}
         </Part>
-        <Part id="since" title="Since you left" note={today.data?.sinceWords}>
+        <Part id="since" title={texts.sinceYouLeft} note={today.data?.sinceWords}>
           {today.data ? <Since changes={today.data.changes} /> : <Coming lines={4} />}
         </Part>
       </div>
@@ -75,7 +76,7 @@ export function TodayPage({ me }: { me: Me }) {
 
 /** The room of what is being read, so that nothing moves when it comes. */
 const Coming = ({ lines }: { lines: number }) => (
-  <ul aria-busy="true" aria-label="Being read" className="grid gap-1.5">
+  <ul aria-busy="true" aria-label={texts.beingRead} className="grid gap-1.5">
     {Array.from({ length: lines }, (_, i) => (
       <li key={i} className="h-14 rounded-card border border-dashed bg-surface/50" />
     ))}
@@ -121,10 +122,9 @@ function Needs({ needs }: { needs: NeedView[] }) {
   if (needs.length === 0)
     return (
       <p className="rounded-card border border-dashed p-3 text-soft">
-        Nothing needs you just now. Conversations waiting for your reply, tasks that are due and new alerts will appear
-        here.{' '}
+        {texts.nothingNeedsJustNow}{' '}
         <Link to="/queues" className="text-wren underline">
-          See all queues
+          {texts.seeAllQueues}
         </Link>
       </p>
     );
@@ -135,7 +135,7 @@ function Needs({ needs }: { needs: NeedView[] }) {
         return row ? <li key={`${kind} ${id}`}>{row}</li> : null;
       })}
       {needs.length > MostNeeds ? (
-        <li className="py-1 text-soft">and {needs.length - MostNeeds} more with more time left</li>
+        <li className="py-1 text-soft">{texts.andMoreMoreTime(needs.length - MostNeeds)}</li>
       ) : null}
     </ul>
   );
@@ -153,7 +153,7 @@ const AskNeed = ({ ask, words, place }: AskItem) => (
     <span dir="auto" className="line-clamp-2 text-soft">
       {ask.by.firstName}: {words}
     </span>
-    <span className="text-[12.5px] text-ask">{kindWord(ask.kind)}: needs your answer</span>
+    <span className="text-[12.5px] text-ask">{texts.needsYourAnswer(kindWord(ask.kind))}</span>
   </Link>
 );
 
@@ -166,7 +166,7 @@ const InvitationNeed = ({ meeting, place, path }: MeetingItem) => (
     <span dir="auto" className="text-soft">
       {meeting.by.firstName}: {meeting.title}
     </span>
-    <span className="block text-[12.5px] text-wren">Meeting: say if you will come</span>
+    <span className="block text-[12.5px] text-wren">{texts.meetingSayIfWill}</span>
   </Link>
 );
 
@@ -179,7 +179,7 @@ const ConversationNeed = ({ row, stands }: { row: Row; stands: ReturnType<typeof
     <span dir="auto" className="line-clamp-2 text-soft">
       {row.lastBy}: {row.lastWords}
     </span>
-    <span className="text-[12.5px]">Waiting for a reply; {row.owner ? 'you own it' : 'nobody owns it yet'}</span>
+    <span className="text-[12.5px]">{texts.waitingForAReply(row.owner ? texts.youOwnIt : texts.nobodyOwnsItYet)}</span>
   </Link>
 );
 
@@ -214,7 +214,7 @@ function Day({ day: view }: { day: DayView }) {
   const first = view.shifts[0];
   const last = view.shifts.at(-1);
   if (!first || !last)
-    return <p className="py-2 text-soft">You are off today. {view.due.length > 0 ? 'Due anyway:' : ''}</p>;
+    return <p className="py-2 text-soft">{texts.youAreOffToday(view.due.length > 0 ? texts.dueAnyway : '')}</p>;
   const begins = Math.floor(Date.parse(first.from) / 3_600_000) * 3_600_000;
   const ends = Math.ceil(Date.parse(last.to) / 3_600_000) * 3_600_000;
   const place = (at: number) => ((Math.min(ends, Math.max(begins, at)) - begins) / 3_600_000) * HourHeight;
@@ -295,7 +295,7 @@ function Day({ day: view }: { day: DayView }) {
 
 /** What happened in each docket, in a sentence, until one says that one has seen it. */
 function Since({ changes }: { changes: SinceView[] }) {
-  if (changes.length === 0) return <p className="py-2 text-soft">Nothing new since you left.</p>;
+  if (changes.length === 0) return <p className="py-2 text-soft">{texts.nothingNewSinceLeft}</p>;
   const seen = (change: SinceView) => {
     queries.setQueryData<{ changes: SinceView[] }>(
       keys.today,
@@ -320,7 +320,7 @@ function Since({ changes }: { changes: SinceView[] }) {
             <span className="text-[12.5px] text-soft">{moment(c.at)}</span>
           </span>
           <Button look="quiet" className="flex-none text-[12.5px]" onClick={() => seen(c)}>
-            Mark all as seen
+            {texts.markAllAsSeen}
           </Button>
         </li>
       ))}

@@ -10,6 +10,7 @@ import { MomentField } from '../ui/MomentField';
 import { Button, Field, Panel, cx, inputClass } from '../ui/controls';
 import { Count, NameTag } from '../ui/tags';
 import { sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 const useStanding = (wanted: boolean) =>
   useQuery({
@@ -63,7 +64,7 @@ export function ColleaguesPanel({ me, onCarry }: { me: Me; onCarry: (conversatio
   );
   return (
     <Panel
-      label="Colleagues"
+      label={texts.colleagues}
       align="end"
       open={open}
       onOpenChange={(o) => {
@@ -74,26 +75,26 @@ export function ColleaguesPanel({ me, onCarry }: { me: Me; onCarry: (conversatio
       trigger={
         <button type="button" className="ml-2 flex h-9 items-center gap-1 rounded-card px-2 text-soft hover:text-ink">
           <Users size={15} className="xl:hidden" aria-hidden />
-          <span className="max-xl:sr-only">Colleagues</span>
+          <span className="max-xl:sr-only">{texts.colleagues}</span>
           <Count n={unread} />
         </button>
       }
     >
       <div className="mb-1 flex items-center gap-1">
-        <h2 className="mr-auto font-bold">Colleagues</h2>
+        <h2 className="mr-auto font-bold">{texts.colleagues}</h2>
         <Button
           look="quiet"
           aria-pressed={part === 'group'}
           onClick={() => setPart(part === 'group' ? 'people' : 'group')}
         >
-          New group
+          {texts.newGroup}
         </Button>
         <Button
           look="quiet"
           aria-pressed={part === 'leave'}
           onClick={() => setPart(part === 'leave' ? 'people' : 'leave')}
         >
-          My leave
+          {texts.myLeave}
         </Button>
       </div>
       {part === 'group' ? (
@@ -120,7 +121,7 @@ export function ColleaguesPanel({ me, onCarry }: { me: Me; onCarry: (conversatio
               ))}
           </ul>
           {groups.length > 0 ? (
-            <h3 className="mt-2 border-b pb-0.5 text-[12.5px] font-bold text-soft">Groups</h3>
+            <h3 className="mt-2 border-b pb-0.5 text-[12.5px] font-bold text-soft">{texts.groups}</h3>
           ) : null}
           <ul>
             {groups.map((g) => (
@@ -160,7 +161,7 @@ function Colleague({
       <button
         type="button"
         onClick={() => onBegin(person.id!, false)}
-        title={`Write to ${person.firstName} without leaving this page`}
+        title={texts.writeWithoutLeavingPage(person.firstName)}
         className="min-h-9 min-w-0 flex-1 rounded-[3px] px-1 text-left hover:bg-wren-wash max-md:min-h-[44px]"
       >
         <span className="flex items-baseline gap-2">
@@ -170,12 +171,12 @@ function Colleague({
         </span>
         <span className="line-clamp-1 text-[12.5px] text-soft">
           {standing.label}
-          {standing.cover ? `; ${standing.cover.firstName} covers` : ''}
+          {standing.cover ? texts.covers(standing.cover.firstName) : ''}
           {row?.lastWords ? ` · ${row.lastWords}` : ''}
         </span>
       </button>
       <Button look="quiet" className="text-[12.5px]" onClick={() => onBegin(person.id!, true)}>
-        Open
+        {texts.open}
       </Button>
     </li>
   );
@@ -199,10 +200,10 @@ function NewGroup({ people, onMade }: { people: StandingView[]; onMade: (id: str
           .catch(sayWrong);
       }}
     >
-      <Field label="Name" value={name} onChange={(e) => setName(e.target.value)} />
-      <Field label="What it is for" value={description} onChange={(e) => setDescription(e.target.value)} />
+      <Field label={texts.name} value={name} onChange={(e) => setName(e.target.value)} />
+      <Field label={texts.whatItIsFor} value={description} onChange={(e) => setDescription(e.target.value)} />
       <fieldset>
-        <legend className="mb-0.5 text-[13px] font-semibold">With</legend>
+        <legend className="mb-0.5 text-[13px] font-semibold">{texts.withIt}</legend>
         {people.map(({ person }) => (
           <label key={person.id} className="flex min-h-7 items-center gap-2 max-md:min-h-[44px]">
             <input
@@ -217,7 +218,7 @@ function NewGroup({ people, onMade }: { people: StandingView[]; onMade: (id: str
         ))}
       </fieldset>
       <Button look="main" type="submit" disabled={!name.trim() || chosen.length === 0}>
-        Create group
+        {texts.createGroup}
       </Button>
     </form>
   );
@@ -243,8 +244,8 @@ function MyLeave({
       <ul>
         {mine.leaves.map((l) => (
           <li key={l.first} className="flex items-center gap-2 border-b py-1">
-            {l.first} to {l.last}
-            {l.cover ? `, ${l.cover.firstName} covers` : ''}
+            {l.first} {texts.to} {l.last}
+            {l.cover ? texts.coversOfFirstName(l.cover.firstName) : ''}
             <Button
               look="quiet"
               className="ml-auto"
@@ -258,7 +259,7 @@ function MyLeave({
                   .catch(sayWrong)
               }
             >
-              Cancel leave
+              {texts.cancelLeave}
             </Button>
           </li>
         ))}
@@ -280,12 +281,18 @@ function MyLeave({
             .catch(sayWrong);
         }}
       >
-        <MomentField dayOnly label="First day" sense="from" value={first} onChange={(day) => setFirst(day ?? '')} />
-        <MomentField dayOnly label="Last day" sense="from" value={last} onChange={(day) => setLast(day ?? '')} />
+        <MomentField
+          dayOnly
+          label={texts.firstDay}
+          sense="from"
+          value={first}
+          onChange={(day) => setFirst(day ?? '')}
+        />
+        <MomentField dayOnly label={texts.lastDay} sense="from" value={last} onChange={(day) => setLast(day ?? '')} />
         <label className="col-span-2 block">
-          <span className="mb-0.5 block text-[13px] font-semibold">Who covers</span>
+          <span className="mb-0.5 block text-[13px] font-semibold">{texts.whoCovers}</span>
           <select className={inputClass} value={cover} onChange={(e) => setCover(e.target.value)}>
-            <option value="">Nobody</option>
+            <option value="">{texts.nobody}</option>
             {others.map(({ person }) => (
               <option key={person.id} value={person.id!}>
                 {person.name}
@@ -294,7 +301,7 @@ function MyLeave({
           </select>
         </label>
         <Button look="main" type="submit" disabled={!first} className="col-span-2">
-          Save leave
+          {texts.saveLeave}
         </Button>
       </form>
     </>

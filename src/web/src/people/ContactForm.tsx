@@ -4,6 +4,7 @@ import { useBegun } from '../api/meanwhile';
 import { Clashes } from '../ui/Clashes';
 import { Button, Field, inputClass } from '../ui/controls';
 import { took } from './took';
+import * as texts from './texts';
 
 export function Contact({ contact, party, mayChange }: { contact: ContactView; party: string; mayChange: boolean }) {
   const [changing, setChanging] = useState(false);
@@ -13,7 +14,7 @@ export function Contact({ contact, party, mayChange }: { contact: ContactView; p
       <div className="min-w-0 flex-1">
         <b>{contact.name}</b>{' '}
         {contact.language ? (
-          <span className="text-[12.5px] text-soft">writes in {languageName(contact.language)}</span>
+          <span className="text-[12.5px] text-soft">{texts.writesIn(languageName(contact.language))}</span>
         ) : null}
         <p className="flex flex-wrap gap-x-4 text-[13px]">
           {contact.address ? <a href={`mailto:${contact.address}`}>{contact.address}</a> : null}
@@ -24,11 +25,11 @@ export function Contact({ contact, party, mayChange }: { contact: ContactView; p
             </span>
           ))}
           {!contact.address && contact.reaches.length === 0 ? (
-            <span className="text-soft">no address or number known</span>
+            <span className="text-soft">{texts.noAddressNumberKnown}</span>
           ) : null}
         </p>
       </div>
-      {mayChange ? <Button onClick={() => setChanging(true)}>Edit</Button> : null}
+      {mayChange ? <Button onClick={() => setChanging(true)}>{texts.edit}</Button> : null}
     </div>
   );
 }
@@ -80,16 +81,22 @@ export function ContactForm({ contact, party, onDone }: { contact: ContactView; 
   return (
     <form onSubmit={(e) => void save(e)} className="grid gap-2 rounded-card border bg-surface p-3">
       <div className="grid gap-2 sm:grid-cols-[1fr_1fr_110px]">
-        <Field label="Name" required maxLength={80} value={name} onChange={(e) => set({ name: e.target.value })} />
         <Field
-          label="Mail address"
+          label={texts.name}
+          required
+          maxLength={80}
+          value={name}
+          onChange={(e) => set({ name: e.target.value })}
+        />
+        <Field
+          label={texts.mailAddress}
           value={value.address ?? ''}
           wrong={wrong?.field === 'address' ? wrong.words : undefined}
           onChange={(e) => set({ address: e.target.value })}
         />
         <Field
-          label="Language"
-          placeholder="en"
+          label={texts.language}
+          placeholder={texts.en}
           maxLength={35}
           value={language}
           onChange={(e) => set({ language: e.target.value })}
@@ -98,27 +105,27 @@ export function ContactForm({ contact, party, onDone }: { contact: ContactView; 
       {reaches.map((r, i) => (
         <div key={i} className="grid grid-cols-[100px_1fr_120px_auto] items-end gap-2">
           <label className="block">
-            <span className="sr-only">Kind</span>
+            <span className="sr-only">{texts.kind}</span>
             <select className={inputClass} value={r.kind} onChange={(e) => change(i, { kind: e.target.value })}>
-              <option value="phone">number</option>
-              <option value="mail">mail</option>
+              <option value="phone">{texts.number}</option>
+              <option value="mail">{texts.mail}</option>
             </select>
           </label>
           <input
-            aria-label={r.kind === 'phone' ? 'Number' : 'Further mail address'}
+            aria-label={r.kind === 'phone' ? texts.numberTitle : texts.furtherMailAddress}
             className={inputClass}
             value={r.value}
             onChange={(e) => change(i, { value: e.target.value })}
           />
           <input
-            aria-label="What it is for"
-            placeholder="mobile"
+            aria-label={texts.whatItIsFor}
+            placeholder={texts.mobile}
             className={inputClass}
             value={r.label ?? ''}
             onChange={(e) => change(i, { label: e.target.value })}
           />
           <Button look="quiet" onClick={() => setReaches((all) => all.filter((_, n) => n !== i))}>
-            Remove
+            {texts.remove}
           </Button>
         </div>
       ))}
@@ -129,20 +136,25 @@ export function ContactForm({ contact, party, onDone }: { contact: ContactView; 
       ) : null}
       <Clashes
         clashes={clashes}
-        labels={{ name: 'Name', address: 'Mail address', language: 'Language', reaches: 'Numbers and addresses' }}
+        labels={{
+          name: texts.name,
+          address: texts.mailAddress,
+          language: texts.language,
+          reaches: texts.numbersAndAddresses,
+        }}
         show={(field, all) =>
-          field === 'reaches' ? (all as typeof reaches).map((r) => r.value).join(', ') || 'none' : undefined
+          field === 'reaches' ? (all as typeof reaches).map((r) => r.value).join(', ') || texts.none : undefined
         }
         onTheirs={(field, theirs) => set({ [field]: theirs })}
       />
       <p className="flex gap-2">
         <Button onClick={() => setReaches((all) => [...all, { kind: 'phone', value: '', label: '', shown: null }])}>
-          Add a number or address
+          {texts.addNumberAddress}
         </Button>
         <Button look="main" type="submit" className="ml-auto">
-          Save
+          {texts.save}
         </Button>
-        <Button onClick={onDone}>Cancel</Button>
+        <Button onClick={onDone}>{texts.cancel}</Button>
       </p>
     </form>
   );

@@ -11,6 +11,7 @@ import { Clashes } from '../ui/Clashes';
 import { say, sayWrong } from '../ui/toasts';
 import { Contact, ContactForm } from './ContactForm';
 import { took } from './took';
+import * as texts from './texts';
 
 const heading = 'mb-1 border-b pb-1 text-[13px] font-bold';
 
@@ -30,7 +31,7 @@ export function Party({ id, mayChange, all }: { id: string; mayChange: boolean; 
     try {
       await taken(api.DELETE('/api/contacts/merges/{id}', { params: { path: { id: merge } } }));
       await queries.invalidateQueries({ queryKey: keys.contacts });
-      say('Merge undone. Each has its own people and conversations again.');
+      say(texts.mergeUndoneEachHas);
     } catch (wrong) {
       sayWrong(wrong);
     }
@@ -44,8 +45,8 @@ export function Party({ id, mayChange, all }: { id: string; mayChange: boolean; 
       await queries.invalidateQueries({ queryKey: keys.contacts });
       const made = file.merges.find((m) => m.name === gone.name);
       say(
-        `${gone.name} is part of ${file.name} now.`,
-        made ? { action: { label: 'Undo', run: () => void undo(made.id) } } : {},
+        texts.isPartOfNow(gone.name, file.name),
+        made ? { action: { label: texts.undo, run: () => void undo(made.id) } } : {},
       );
     } catch (wrong) {
       sayWrong(wrong);
@@ -65,7 +66,7 @@ export function Party({ id, mayChange, all }: { id: string; mayChange: boolean; 
       </header>
       <section aria-labelledby="people">
         <h3 id="people" className={heading}>
-          People
+          {texts.people}
         </h3>
         <ul className="grid gap-3">
           {party.people.map((p) => (
@@ -83,18 +84,16 @@ export function Party({ id, mayChange, all }: { id: string; mayChange: boolean; 
             </li>
           ) : mayChange ? (
             <li>
-              <Button onClick={() => setAdding(true)}>Add a person</Button>
+              <Button onClick={() => setAdding(true)}>{texts.addAPerson}</Button>
             </li>
           ) : null}
         </ul>
       </section>
       <section aria-labelledby="history">
         <h3 id="history" className={heading}>
-          Conversations
+          {texts.conversations}
         </h3>
-        {party.history.length === 0 ? (
-          <p className="text-soft">Nothing yet. Messages to and from them appear here.</p>
-        ) : null}
+        {party.history.length === 0 ? <p className="text-soft">{texts.nothingYetMessagesFrom}</p> : null}
         <ul>
           {party.history.map((h) => (
             <li key={h.conversation} className="border-b py-1.5 last:border-0">
@@ -106,7 +105,7 @@ export function Party({ id, mayChange, all }: { id: string; mayChange: boolean; 
                 {h.subject}
               </Link>{' '}
               <span className="text-[12.5px] text-soft">
-                {h.open ? 'open' : 'closed'}
+                {h.open ? texts.openInline : texts.closed}
                 {h.lastAt ? `, ${moment(h.lastAt)}` : ''}
               </span>
               <span className="block truncate text-[13px] text-soft">{h.lastWords}</span>
@@ -117,16 +116,13 @@ export function Party({ id, mayChange, all }: { id: string; mayChange: boolean; 
       {party.merges.length > 0 ? (
         <section aria-labelledby="merges">
           <h3 id="merges" className={heading}>
-            Merged into it
+            {texts.mergedIntoIt}
           </h3>
           <ul>
             {party.merges.map((m) => (
               <li key={m.id} className="flex items-center gap-3">
-                <b>{m.name}</b>{' '}
-                <span className="text-soft">
-                  by {m.by}, {moment(m.at)}
-                </span>
-                {mayChange ? <Button onClick={() => void undo(m.id)}>Undo merge</Button> : null}
+                <b>{m.name}</b> <span className="text-soft">{texts.by(m.by, moment(m.at))}</span>
+                {mayChange ? <Button onClick={() => void undo(m.id)}>{texts.undoMerge}</Button> : null}
               </li>
             ))}
           </ul>
@@ -139,7 +135,13 @@ export function Party({ id, mayChange, all }: { id: string; mayChange: boolean; 
 function Rename({ party }: { party: PartyFile }) {
   const [open, setOpen] = useState(false);
   return (
-    <Panel label="Name and kind" open={open} onOpenChange={setOpen} align="end" trigger={<Button>Edit</Button>}>
+    <Panel
+      label={texts.nameAndKind}
+      open={open}
+      onOpenChange={setOpen}
+      align="end"
+      trigger={<Button>{texts.edit}</Button>}
+    >
       <RenameForm party={party} onDone={() => setOpen(false)} />
     </Panel>
   );
@@ -168,21 +170,27 @@ function RenameForm({ party, onDone }: { party: PartyFile; onDone: () => void })
         void save();
       }}
     >
-      <Field label="Name" required maxLength={80} value={value.name} onChange={(e) => set({ name: e.target.value })} />
+      <Field
+        label={texts.name}
+        required
+        maxLength={80}
+        value={value.name}
+        onChange={(e) => set({ name: e.target.value })}
+      />
       <label className="block">
-        <span className="mb-0.5 block text-[13px] font-semibold">Kind</span>
+        <span className="mb-0.5 block text-[13px] font-semibold">{texts.kind}</span>
         <select className={inputClass} value={value.kind} onChange={(e) => set({ kind: e.target.value })}>
-          <option>customer</option>
-          <option>partner</option>
+          <option>{texts.customer}</option>
+          <option>{texts.partner}</option>
         </select>
       </label>
       <Clashes
         clashes={clashes}
-        labels={{ name: 'Name', kind: 'Kind' }}
+        labels={{ name: texts.name, kind: texts.kind }}
         onTheirs={(field, theirs) => set({ [field]: theirs })}
       />
       <Button look="main" type="submit">
-        Save
+        {texts.save}
       </Button>
     </form>
   );
@@ -195,13 +203,12 @@ function MergeWith({ all, name, onMerge }: { all: PartyRow[]; name: string; onMe
     .filter((p) => `${p.name} ${p.people.join(' ')}`.toLowerCase().includes(typed.toLowerCase()))
     .slice(0, 8);
   return (
-    <Panel label="Merge" open={open} onOpenChange={setOpen} align="end" trigger={<Button>Merge</Button>}>
+    <Panel label={texts.merge} open={open} onOpenChange={setOpen} align="end" trigger={<Button>{texts.merge}</Button>}>
       <p className="mb-1.5">
-        <b>Which other one is {name} too?</b>{' '}
-        <span className="text-soft">Its people and conversations come over. You can undo it at any time.</span>
+        <b>{texts.whichOtherOneToo(name)}</b> <span className="text-soft">{texts.itsPeopleConversationsCome}</span>
       </p>
       <input
-        aria-label="The other one"
+        aria-label={texts.theOtherOne}
         className={inputClass}
         value={typed}
         onChange={(e) => setTyped(e.target.value)}

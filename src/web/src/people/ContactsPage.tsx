@@ -8,6 +8,7 @@ import { Button, Empty, Wrong, cx, inputClass } from '../ui/controls';
 import { say, sayWrong } from '../ui/toasts';
 import { Party } from './ContactParty';
 import { took } from './took';
+import * as texts from './texts';
 
 /** Customers and partners: who speaks for them, how they are reached, and what there was with them. */
 export function ContactsPage({ me }: { me: Me }) {
@@ -33,7 +34,7 @@ export function ContactsPage({ me }: { me: Me }) {
       const done = await taken(api.POST('/api/contacts/cards', { body: { text: await file.text() } }));
       say(
         <span>
-          {done.added} added, {done.changed} updated. {done.left.length > 0 ? `Left out: ${done.left.join(' ')}` : ''}
+          {texts.addedUpdated(done.added, done.changed, done.left.length > 0 ? texts.leftOut(done.left.join(' ')) : '')}
         </span>,
         { stays: done.left.length > 0 },
       );
@@ -47,7 +48,7 @@ export function ContactsPage({ me }: { me: Me }) {
       const file = await taken(
         api.PUT('/api/contacts/{party}', {
           params: { path: { party: newId() } },
-          body: { name: typed.trim() || 'New contact', kind },
+          body: { name: typed.trim() || texts.newContact, kind },
         }),
       );
       took(file);
@@ -59,43 +60,41 @@ export function ContactsPage({ me }: { me: Me }) {
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <header className="flex flex-none flex-wrap items-center gap-2 border-b bg-surface px-4 py-2">
-        <h1 className="mr-2 text-[19px] font-bold tracking-tight">Contacts</h1>
+        <h1 className="mr-2 text-[19px] font-bold tracking-tight">{texts.contacts}</h1>
         <input
-          aria-label="Find a contact"
-          placeholder="A name or a docket"
+          aria-label={texts.findAContact}
+          placeholder={texts.aNameDocket}
           className={cx(inputClass, '!w-56')}
           value={typed}
           onChange={(e) => setTyped(e.target.value)}
         />
         {mayChange ? (
           <>
-            <Button onClick={() => void add('customer')}>New customer</Button>
-            <Button onClick={() => void add('partner')}>New partner</Button>
+            <Button onClick={() => void add('customer')}>{texts.newCustomer}</Button>
+            <Button onClick={() => void add('partner')}>{texts.newPartner}</Button>
             <input
               ref={picker}
               type="file"
               accept=".vcf,text/vcard"
               className="sr-only"
               tabIndex={-1}
-              aria-label="vCard file"
+              aria-label={texts.vcardFile}
               onChange={(e) => void bring(e)}
             />
-            <Button onClick={() => picker.current?.click()}>Import vCards</Button>
+            <Button onClick={() => picker.current?.click()}>{texts.importVcards}</Button>
           </>
         ) : null}
         <a
           href="/api/contacts/cards"
           className="inline-flex min-h-[28px] items-center rounded-card border bg-surface px-2.5 hover:border-soft max-md:min-h-[44px]"
         >
-          Export vCards
+          {texts.exportVcards}
         </a>
       </header>
       {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
       <div className="grid min-h-0 flex-1 md:grid-cols-[300px_minmax(0,1fr)]">
-        <nav aria-label="Contacts" className="min-h-0 overflow-auto border-r max-md:max-h-64">
-          {data && shown.length === 0 ? (
-            <Empty title="Nobody of that name">Try fewer letters, or add them with New customer.</Empty>
-          ) : null}
+        <nav aria-label={texts.contacts} className="min-h-0 overflow-auto border-r max-md:max-h-64">
+          {data && shown.length === 0 ? <Empty title={texts.nobodyOfThatName}>{texts.tryFewerLettersAdd}</Empty> : null}
           <ul>
             {shown.map((p) => (
               <li key={p.id} className="border-b">
@@ -115,7 +114,7 @@ export function ContactsPage({ me }: { me: Me }) {
                   <span className="block truncate text-soft">
                     {[p.kind === 'partner' ? 'partner' : null, ...p.people.filter((n) => n !== p.name), ...p.dockets]
                       .filter(Boolean)
-                      .join(', ') || 'nothing with them yet'}
+                      .join(', ') || texts.nothingWithThemYet}
                   </span>
                 </button>
               </li>

@@ -1,5 +1,6 @@
 import { type ReactNode } from 'react';
 import { Empty } from '../ui/controls';
+import * as texts from './texts';
 
 type FigureProps = {
   title: string;
@@ -19,14 +20,10 @@ export function Figure({ title, words, table, weeks, head, rows, children }: Fig
         <h2 className="inline text-[13.5px] font-bold">{title}</h2>{' '}
         <span className="text-[13px] text-soft">{words}</span>
       </figcaption>
-      {rows.length === 0 ? (
-        <Empty title="Nothing to count yet">Figures appear once somebody has been answered.</Empty>
-      ) : (
-        children
-      )}
+      {rows.length === 0 ? <Empty title={texts.nothingToCountYet}>{texts.figuresAppearOnceSomebody}</Empty> : children}
       <details className="mt-1.5 text-[13px]">
-        <summary className="min-h-6 w-fit cursor-pointer text-soft">The figures</summary>
-        <div className="overflow-auto" role="region" aria-label={`${title}: the figures`} tabIndex={0}>
+        <summary className="min-h-6 w-fit cursor-pointer text-soft">{texts.theFigures}</summary>
+        <div className="overflow-auto" role="region" aria-label={texts.theFiguresOfTitle(title)} tabIndex={0}>
           <table className="my-1">
             <thead>
               <tr>
@@ -57,7 +54,7 @@ export function Figure({ title, words, table, weeks, head, rows, children }: Fig
           </table>
         </div>
         <a className="text-wren underline" href={`/api/reports/responses/${table}/file?weeks=${weeks}`}>
-          Export as CSV
+          {texts.exportAsCsv}
         </a>
       </details>
     </figure>

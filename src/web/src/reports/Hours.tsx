@@ -2,8 +2,10 @@ import { type ReportView } from '../api/client';
 import { cx } from '../ui/controls';
 import { Figure } from './Figure';
 import { percent } from './percent';
+import { short, weekdayNames } from '../ui/words';
+import * as texts from './texts';
 
-const days = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+const days = weekdayNames.map(short);
 
 export function Hours({ data, weeks }: { data: ReportView; weeks: number }) {
   const most = Math.max(1, ...data.arrivals.flat());
@@ -14,11 +16,11 @@ export function Hours({ data, weeks }: { data: ReportView; weeks: number }) {
   const shown = Array.from({ length: 18 }, (_, i) => i + 5);
   return (
     <Figure
-      title="What comes when"
-      words={`${total} messages in, ${total > 0 ? percent(off / total) : 'none'} while nobody is on duty`}
+      title={texts.whatComesWhen}
+      words={texts.messagesWhileNobodyDuty(total, total > 0 ? percent(off / total) : texts.none)}
       table="hours"
       weeks={weeks}
-      head={['Weekday', ...Array.from({ length: 24 }, (_, i) => String(i))]}
+      head={[texts.weekday, ...Array.from({ length: 24 }, (_, i) => String(i))]}
       rows={days.map((d, i) => [d, ...data.arrivals[i]!])}
     >
       <div
@@ -42,7 +44,7 @@ export function Hours({ data, weeks }: { data: ReportView; weeks: number }) {
               return (
                 <span
                   key={hour}
-                  title={`${d} ${hour}:00: ${n} in, ${duty} on duty`}
+                  title={texts.n00InOnDuty(d, hour, n, duty)}
                   className={cx(
                     'grid h-5 place-items-center border',
                     duty > 0 ? 'border-done/60' : 'border-transparent bg-line/40',
@@ -62,7 +64,7 @@ export function Hours({ data, weeks }: { data: ReportView; weeks: number }) {
           </div>
         ))}
       </div>
-      <p className="mt-1 text-[12.5px] text-soft">Edged: somebody is on duty. Darker: more comes in.</p>
+      <p className="mt-1 text-[12.5px] text-soft">{texts.edgedSomebodyDutyDarker}</p>
     </Figure>
   );
 }

@@ -2,21 +2,22 @@ import { type ReportView } from '../api/client';
 import { day } from '../ui/time';
 import { cx } from '../ui/controls';
 import { Figure } from './Figure';
+import * as texts from './texts';
 
 export function Ratings({ data, weeks }: { data: ReportView; weeks: number }) {
   const rows = [...data.ratingByQueue, ...data.ratingByOwner];
   return (
     <Figure
-      title="What customers say"
-      words="of five steps, after closing"
+      title={texts.whatCustomersSay}
+      words={texts.ofFiveStepsAfter}
       table="ratings"
       weeks={weeks}
-      head={['By', 'answers', 'average', '1', '2', '3', '4', '5']}
+      head={[texts.by, texts.answers, texts.average, '1', '2', '3', '4', '5']}
       rows={rows.map((r) => [r.group, r.count, r.average.toFixed(1), ...r.counts])}
     >
       <div
         role="img"
-        aria-label={rows.map((r) => `${r.group}: ${r.average.toFixed(1)} of 5, ${r.count} answers`).join('; ')}
+        aria-label={rows.map((r) => texts.of5Answers(r.group, r.average.toFixed(1), r.count)).join('; ')}
         className="grid gap-1 text-[13px]"
       >
         {rows.map((r, i) => (
@@ -34,7 +35,7 @@ export function Ratings({ data, weeks }: { data: ReportView; weeks: number }) {
                 n > 0 ? (
                   <span
                     key={step}
-                    title={`${n} gave ${step + 1}`}
+                    title={texts.gave(n, step + 1)}
                     className="grid place-items-center border-r text-[11px] last:border-r-0"
                     style={{
                       flexGrow: n,
@@ -47,7 +48,7 @@ export function Ratings({ data, weeks }: { data: ReportView; weeks: number }) {
               )}
             </span>
             <span className="text-soft">
-              <b className="text-ink">{r.average.toFixed(1)}</b> of {r.count}
+              <b className="text-ink">{r.average.toFixed(1)}</b> {texts.ofIt} {r.count}
             </span>
           </div>
         ))}
@@ -57,7 +58,7 @@ export function Ratings({ data, weeks }: { data: ReportView; weeks: number }) {
           <li key={i}>
             “{w.words}”{' '}
             <span className="text-soft">
-              {w.party}, {w.steps} of 5{w.owner ? `, to ${w.owner.split(' ')[0]}` : ''}, {day(w.at)}
+              {texts.oneRating(w.party, w.steps, w.owner ? texts.to(w.owner.split(' ')[0]) : '', day(w.at))}
             </span>
           </li>
         ))}

@@ -8,6 +8,7 @@ import { Figure } from './Figure';
 import { Hours } from './Hours';
 import { Ratings } from './Ratings';
 import { percent } from './percent';
+import * as texts from './texts';
 
 const spans = [4, 12, 26, 52];
 
@@ -22,8 +23,8 @@ export function ReportsPage() {
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <header className="flex flex-none flex-wrap items-center gap-2 border-b bg-surface px-4 py-2">
-        <h1 className="mr-2 text-[19px] font-bold tracking-tight">Reports</h1>
-        <div role="group" aria-label="Over" className="flex gap-1">
+        <h1 className="mr-2 text-[19px] font-bold tracking-tight">{texts.reports}</h1>
+        <div role="group" aria-label={texts.over} className="flex gap-1">
           {spans.map((n) => (
             <button
               key={n}
@@ -35,21 +36,17 @@ export function ReportsPage() {
                 weeks === n ? 'border-ink bg-ink text-surface' : 'bg-paper hover:border-soft',
               )}
             >
-              {n} weeks
+              {texts.weeks(n)}
             </button>
           ))}
         </div>
-        {data ? (
-          <span className="text-[13px] text-soft">
-            {data.from} to {data.to}, in working time of each queue
-          </span>
-        ) : null}
+        {data ? <span className="text-[13px] text-soft">{texts.toWorkingTimeEach(data.from, data.to)}</span> : null}
       </header>
       {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
       {data ? (
         <div className="grid min-h-0 flex-1 content-start gap-x-8 gap-y-6 overflow-auto p-4 lg:grid-cols-2">
-          <Times title="By queue" table="queues" head="Queue" rows={data.byQueue} weeks={weeks} />
-          <Times title="By who replied" table="owners" head="Who replied" rows={data.byOwner} weeks={weeks} />
+          <Times title={texts.byQueue} table="queues" head="Queue" rows={data.byQueue} weeks={weeks} />
+          <Times title={texts.byWhoReplied} table="owners" head="Who replied" rows={data.byOwner} weeks={weeks} />
           <Weeks data={data} weeks={weeks} />
           <Waits data={data} weeks={weeks} />
           <Hours data={data} weeks={weeks} />
@@ -78,17 +75,17 @@ function Times({
   const summary = rows
     .map(
       (r) =>
-        `${r.group}: half within ${minutesInWords(r.median)}, nine in ten within ${minutesInWords(r.ninetieth)}, ` +
-        `${percent(r.within)} within the goal`,
+        texts.halfWithinNineTen(r.group, minutesInWords(r.median), minutesInWords(r.ninetieth)) +
+        texts.withinTheGoal(percent(r.within)),
     )
     .join('; ');
   return (
     <Figure
-      title={`Response times ${title.toLowerCase()}`}
-      words="from median to 90th percentile"
+      title={texts.responseTimes(title.toLowerCase())}
+      words={texts.fromMedian90thPercentile}
       table={table}
       weeks={weeks}
-      head={[head, 'replies', 'median', '90th percentile', 'within goal']}
+      head={[head, texts.replies, texts.median, texts.n90thPercentile, texts.withinGoal]}
       rows={rows.map((r) => [
         r.group,
         r.replies,
@@ -117,7 +114,7 @@ function Times({
             </span>
             <span className="text-soft">
               {minutesInWords(r.median)} ·{' '}
-              <b className={r.within < 0.8 ? 'text-late' : 'text-done'}>{percent(r.within)}</b> of {r.replies}
+              <b className={r.within < 0.8 ? 'text-late' : 'text-done'}>{percent(r.within)}</b> {texts.ofIt} {r.replies}
             </span>
           </div>
         ))}
@@ -135,11 +132,11 @@ function Weeks({ data, weeks }: { data: ReportView; weeks: number }) {
   const every = Math.ceil(rows.length / 9);
   return (
     <Figure
-      title="Within the goal, week by week"
+      title={texts.withinGoalWeekBy}
       words={counted.length > 0 ? `last ${percent(counted.at(-1)!.within)}` : ''}
       table="weeks"
       weeks={weeks}
-      head={['Week from', 'replies', 'median', '90th percentile', 'within goal']}
+      head={[texts.weekFrom, texts.replies, texts.median, texts.n90thPercentile, texts.withinGoal]}
       rows={counted.map((r) => [
         r.group,
         r.replies,
@@ -151,7 +148,7 @@ function Weeks({ data, weeks }: { data: ReportView; weeks: number }) {
       <svg
         viewBox={`0 0 ${w} ${h}`}
         role="img"
-        aria-label={counted.map((r) => `week from ${r.group}: ${percent(r.within)} of ${r.replies}`).join('; ')}
+        aria-label={counted.map((r) => texts.weekFromOf(r.group, percent(r.within), r.replies)).join('; ')}
         className="w-full max-w-[620px] text-[11px]"
       >
         {[0, 0.5, 1].map((s) => (
@@ -187,11 +184,11 @@ function Waits({ data, weeks }: { data: ReportView; weeks: number }) {
   const most = Math.max(1, ...data.waits.flatMap((w) => [w.forUs, w.forThem]));
   return (
     <Figure
-      title="Who waits for whom"
-      words="working time of a wait, on average"
+      title={texts.whoWaitsForWhom}
+      words={texts.workingTimeWaitAverage}
       table="waits"
       weeks={weeks}
-      head={['Queue', 'waits for us', 'each', 'waits for them', 'each']}
+      head={[texts.queue, texts.waitsForUs, texts.each, texts.waitsForThem, texts.each]}
       rows={data.waits.map((w) => [
         w.queue,
         w.forUsCount,
@@ -203,10 +200,7 @@ function Waits({ data, weeks }: { data: ReportView; weeks: number }) {
       <div
         role="img"
         aria-label={data.waits
-          .map(
-            (w) =>
-              `${w.queue}: they wait ${minutesInWords(w.forUs)} for us, we wait ${minutesInWords(w.forThem)} for them`,
-          )
+          .map((w) => texts.theyWaitUsWe(w.queue, minutesInWords(w.forUs), minutesInWords(w.forThem)))
           .join('; ')}
         className="grid gap-1.5 text-[13px]"
       >
@@ -216,14 +210,14 @@ function Waits({ data, weeks }: { data: ReportView; weeks: number }) {
             <span className="grid gap-[2px]">
               <span className="flex items-center gap-2">
                 <span className="h-3 border border-wren bg-wren/25" style={{ width: `${(70 * w.forUs) / most}%` }} />{' '}
-                {minutesInWords(w.forUs)} <span className="text-soft">for us</span>
+                {minutesInWords(w.forUs)} <span className="text-soft">{texts.forUs}</span>
               </span>
               <span className="flex items-center gap-2">
                 <span
                   className="h-3 border border-dashed border-soft"
                   style={{ width: `${(70 * w.forThem) / most}%` }}
                 />{' '}
-                {minutesInWords(w.forThem)} <span className="text-soft">for them</span>
+                {minutesInWords(w.forThem)} <span className="text-soft">{texts.forThem}</span>
               </span>
             </span>
           </div>

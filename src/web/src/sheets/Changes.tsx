@@ -1,6 +1,7 @@
 import type { SheetChangesView } from '../api/client';
 import { Wrong, cx } from '../ui/controls';
 import { useChanges } from './sheet';
+import * as texts from './texts';
 
 /** How each fate looks; a word says it too. */
 const edges: Record<string, string> = {
@@ -10,7 +11,12 @@ const edges: Record<string, string> = {
   added: 'border-l-done',
   removed: 'border-l-late [border-left-style:dashed]',
 };
-const words: Record<string, string> = { moved: 'moved', changed: 'changed', added: 'new', removed: 'gone' };
+const words: Record<string, string> = {
+  moved: texts.moved,
+  changed: texts.changed,
+  added: texts.newIt,
+  removed: texts.gone,
+};
 
 const gone = 'rounded-[2px] bg-late-wash text-late line-through decoration-1';
 const fresh = 'rounded-[2px] bg-[color-mix(in_srgb,var(--done)_16%,transparent)] text-done underline decoration-1';
@@ -24,11 +30,11 @@ export function Changes({ id, from, to }: { id: string; from: number; to: number
     <div
       tabIndex={0}
       role="region"
-      aria-label={`What changed from revision ${from} to ${to}`}
+      aria-label={texts.whatChangedFromRevision(from, to)}
       className="min-h-0 flex-1 overflow-auto bg-surface px-6 py-4"
     >
       <p className="mx-auto mb-3 max-w-[740px] border-b pb-2">
-        From revision <b>{data.from}</b> to <b>{data.to}</b>: {data.line}
+        {texts.fromRevision} <b>{data.from}</b> {texts.to} <b>{data.to}</b>: {data.line}
       </p>
       {data.blocks.length > 0 ? <Blocks blocks={data.blocks} /> : null}
       {data.rows.length > 0 || data.columns.length > 0 ? <Rows changes={data} /> : null}
@@ -87,7 +93,7 @@ function Rows({ changes }: { changes: SheetChangesView }) {
       <thead>
         <tr>
           <th scope="col" className="sticky top-0 border-b border-r bg-paper px-2 text-left font-sans text-[12px]">
-            <span className="sr-only">Change</span>
+            <span className="sr-only">{texts.change}</span>
           </th>
           {changes.columns.map((c, i) => (
             <th key={i} scope="col" className="sticky top-0 border-b border-r bg-paper px-2.5 py-1 text-left">
@@ -110,15 +116,15 @@ function Rows({ changes }: { changes: SheetChangesView }) {
                   edges[r.fate],
                 )}
               >
-                {words[r.fate] ?? <span className="sr-only">as it was</span>}
-                {r.moved && r.fate !== 'moved' ? ', moved' : ''}
+                {words[r.fate] ?? <span className="sr-only">{texts.asItWas}</span>}
+                {r.moved && r.fate !== 'moved' ? texts.movedAfter : ''}
               </th>
               {r.cells.map((c, j) => (
                 <td key={j} className="border-b border-r px-2.5 py-1">
                   {c.before !== null ? (
                     <>
                       {c.before ? <del className={gone}>{c.before}</del> : null}{' '}
-                      <ins className={fresh}>{c.value || 'nothing'}</ins>
+                      <ins className={fresh}>{c.value || texts.nothing}</ins>
                     </>
                   ) : r.fate === 'removed' ? (
                     c.value ? (

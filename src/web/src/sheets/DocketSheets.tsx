@@ -8,6 +8,7 @@ import { Button, Panel, cx, inputClass } from '../ui/controls';
 import { Firsts, Part } from '../ui/Part';
 import { type SheetKind, kinds, makeSheet, sheetDrafts, useSheets } from './sheet';
 import { sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 const icons = { page: FileText, table: Table, drawing: PenTool };
 
@@ -17,10 +18,8 @@ export function DocketSheets({ docket }: { docket: string }) {
   const there = data.filter((s) => !s.removed);
   const removed = data.filter((s) => s.removed);
   return (
-    <Part name="Sheets" tool={<NewSheet docket={docket} />}>
-      {there.length === 0 ? (
-        <p className="text-[13px] text-soft">Reports, tables and drawings for this docket go here.</p>
-      ) : null}
+    <Part name={texts.sheets} tool={<NewSheet docket={docket} />}>
+      {there.length === 0 ? <p className="text-[13px] text-soft">{texts.reportsTablesDrawingsDocket}</p> : null}
       <Firsts className="grid gap-0.5">
         {there.map((s) => (
           <Line key={s.id} sheet={s} />
@@ -28,7 +27,7 @@ export function DocketSheets({ docket }: { docket: string }) {
       </Firsts>
       {removed.length > 0 ? (
         <details className="mt-1 text-[13px]">
-          <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{removed.length} removed</summary>
+          <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{texts.removed(removed.length)}</summary>
           <ul className="grid gap-0.5">
             {removed.map((s) => (
               <Line key={s.id} sheet={s} />
@@ -54,10 +53,10 @@ function Line({ sheet }: { sheet: SheetBrief }) {
         <span className="min-w-0">
           <span className={cx('block', sheet.removed && 'text-soft line-through')}>{sheet.name}</span>
           <span className="block text-[12.5px] text-soft">
-            {sheet.revision > 1 ? `revision ${sheet.revision}, ` : ''}
+            {sheet.revision > 1 ? texts.revision(sheet.revision) : ''}
             {sheet.by?.firstName}, {moment(sheet.at)}
-            {sheet.shared ? <span className="text-outside-ink"> · shared outside</span> : null}
-            {unsaved ? <b className="text-soon"> · not saved yet</b> : null}
+            {sheet.shared ? <span className="text-outside-ink"> {texts.sharedOutside}</span> : null}
+            {unsaved ? <b className="text-soon"> {texts.notSavedYet}</b> : null}
           </span>
         </span>
       </Link>
@@ -90,7 +89,7 @@ function NewSheet({ docket }: { docket: string }) {
   };
   return (
     <Panel
-      label="New sheet"
+      label={texts.newSheet}
       align="end"
       open={open}
       onOpenChange={setOpen}
@@ -99,7 +98,7 @@ function NewSheet({ docket }: { docket: string }) {
           type="button"
           className="inline-flex min-h-6 items-center gap-1 rounded-[3px] font-normal text-wren hover:underline max-md:min-h-[44px]"
         >
-          <Plus size={13} aria-hidden /> New sheet
+          <Plus size={13} aria-hidden /> {texts.newSheet}
         </button>
       }
     >
@@ -110,7 +109,7 @@ function NewSheet({ docket }: { docket: string }) {
         }}
       >
         <label className="block text-[13px] font-semibold">
-          Name
+          {texts.name}
           <input
             autoFocus
             required
@@ -121,7 +120,7 @@ function NewSheet({ docket }: { docket: string }) {
           />
         </label>
         <fieldset className="mt-2 grid gap-1">
-          <legend className="text-[13px] font-semibold">Kind</legend>
+          <legend className="text-[13px] font-semibold">{texts.kind}</legend>
           {(Object.keys(kinds) as SheetKind[]).map((k) => (
             <label
               key={k}
@@ -142,7 +141,7 @@ function NewSheet({ docket }: { docket: string }) {
                 'focus-within:outline-2 focus-within:outline-wren hover:border-soft max-md:min-h-[44px]',
               )}
             >
-              Of a CSV file
+              {texts.ofACsvFile}
               <input
                 type="file"
                 accept=".csv,.tsv,.txt,text/csv"
@@ -156,7 +155,7 @@ function NewSheet({ docket }: { docket: string }) {
             </label>
           ) : null}
           <Button look="main" type="submit" disabled={!name.trim()}>
-            Create
+            {texts.create}
           </Button>
         </p>
       </form>

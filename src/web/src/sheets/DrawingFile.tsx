@@ -3,6 +3,7 @@ import { useEffect, useRef } from 'react';
 import { AttachedList, taking, useAttachments } from '../conversations/Attachments';
 import { attach, attachments } from '../conversations/attachments';
 import { DrawingSheet } from './DrawingSheet';
+import * as texts from './texts';
 
 /** What a drawing can be. */
 export const drawings = '.svg,.png,.jpg,.jpeg,.gif,.webp,.avif,.pdf';
@@ -35,7 +36,7 @@ export function DrawingFile({ id, onFile }: { id: string; onFile: (file: string 
           accept={drawings}
           className="sr-only"
           tabIndex={-1}
-          aria-label="File of the drawing"
+          aria-label={texts.fileOfTheDrawing}
           onChange={(e) => {
             attach(place, [...(e.target.files ?? [])]);
             e.target.value = '';
@@ -46,17 +47,15 @@ export function DrawingFile({ id, onFile }: { id: string; onFile: (file: string 
           onClick={() => chooser.current?.click()}
           className="inline-flex min-h-[28px] items-center gap-1.5 rounded-card border px-2.5 hover:border-soft max-md:min-h-[44px]"
         >
-          <FileUp size={14} aria-hidden /> {chosen ? 'Choose another file' : 'Choose a file'}
+          <FileUp size={14} aria-hidden /> {chosen ? texts.chooseAnotherFile : texts.chooseAFile}
         </button>
-        <span className="text-[13px] text-soft">
-          SVG, PNG, JPEG, GIF, WebP, AVIF or PDF, up to 50 MB. You can also drop it here.
-        </span>
+        <span className="text-[13px] text-soft">{texts.svgPngJpegGif}</span>
         <AttachedList conversation={place} />
       </div>
       {ready ? (
         <DrawingSheet key={ready.id} file={ready} name={ready.name} />
       ) : (
-        <p className="m-auto p-6 text-soft">The drawing appears here once you choose it.</p>
+        <p className="m-auto p-6 text-soft">{texts.theDrawingAppearsHere}</p>
       )}
     </div>
   );

@@ -2,6 +2,7 @@ import { Maximize, ZoomIn, ZoomOut } from 'lucide-react';
 import { type PointerEvent, Suspense, lazy, useEffect, useRef, useState } from 'react';
 import type { FileView } from '../api/client';
 import { IconButton, cx } from '../ui/controls';
+import * as texts from './texts';
 
 const Pdf = lazy(() => import('../conversations/Pdf').then((m) => ({ default: m.Pdf })));
 
@@ -68,7 +69,7 @@ export function DrawingSheet({ file, name }: { file: FileView; name: string }) {
         ref={box}
         tabIndex={0}
         role="region"
-        aria-label={`${name}: plus and minus enlarge it, the arrows move it`}
+        aria-label={texts.plusMinusEnlargeArrows(name)}
         onKeyDown={(e) => {
           if (e.key === '+' || e.key === '=') enlarge(1.25);
           else if (e.key === '-') enlarge(0.8);
@@ -102,14 +103,14 @@ export function DrawingSheet({ file, name }: { file: FileView; name: string }) {
         </div>
       </div>
       <p className="absolute bottom-3 right-5 flex items-center gap-1 rounded-card border bg-surface px-1 text-[12.5px] tabular-nums">
-        <IconButton label="Smaller" onClick={() => enlarge(0.8)} disabled={zoom <= Least}>
+        <IconButton label={texts.smaller} onClick={() => enlarge(0.8)} disabled={zoom <= Least}>
           <ZoomOut size={15} />
         </IconButton>
         <span className="w-11 text-center">{Math.round(zoom * 100)} %</span>
-        <IconButton label="Larger" onClick={() => enlarge(1.25)} disabled={zoom >= Most}>
+        <IconButton label={texts.larger} onClick={() => enlarge(1.25)} disabled={zoom >= Most}>
           <ZoomIn size={15} />
         </IconButton>
-        <IconButton label="Fit to window" onClick={() => setZoom(1)} disabled={zoom === 1}>
+        <IconButton label={texts.fitToWindow} onClick={() => setZoom(1)} disabled={zoom === 1}>
           <Maximize size={14} />
         </IconButton>
       </p>

@@ -6,6 +6,7 @@ import { keys } from '../api/queries';
 import { moment } from '../ui/time';
 import { Button, Panel, Wrong } from '../ui/controls';
 import { useSheet } from './sheet';
+import * as texts from './texts';
 
 const SheetBody = lazy(() => import('./SheetBody').then((m) => ({ default: m.SheetBody })));
 const SheetTools = lazy(() => import('./SheetTools').then((m) => ({ default: m.SheetTools })));
@@ -20,13 +21,13 @@ export function PartySheets({ onOpen }: { onOpen: (id: string) => void }) {
   if (data.length === 0) return null;
   return (
     <Panel
-      label="Shared with you"
+      label={texts.sharedWithYou}
       align="end"
       open={shown}
       onOpenChange={setShown}
       trigger={
         <Button>
-          <FileText size={14} aria-hidden /> Shared with you <b>{data.length}</b>
+          <FileText size={14} aria-hidden /> {texts.sharedWithYou} <b>{data.length}</b>
         </Button>
       }
     >
@@ -62,7 +63,7 @@ export function PartySheet({ id, onBack }: { id: string; onBack: () => void }) {
     <Suspense fallback={null}>
       <header className="flex flex-none flex-wrap items-center gap-x-3 gap-y-1 border-b bg-surface px-4 py-1.5">
         <Button look="quiet" onClick={onBack}>
-          <ArrowLeft size={14} aria-hidden /> Back to the conversation
+          <ArrowLeft size={14} aria-hidden /> {texts.backToTheConversation}
         </Button>
         <h2 className="mr-auto text-[15px] font-bold">
           {sheet.name} <span className="text-[13px] font-normal text-soft">{moment(sheet.shown.at)}</span>

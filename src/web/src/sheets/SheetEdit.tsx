@@ -8,6 +8,7 @@ import { DrawingFile } from './DrawingFile';
 import { SheetBody } from './SheetBody';
 import { TableEdit } from './TableEdit';
 import { type SheetKind, keepDraft, kinds, makeSheet, revise, sheetDrafts } from './sheet';
+import * as texts from './texts';
 
 type Props = {
   id: string;
@@ -79,20 +80,21 @@ export function SheetEdit({ id, kind, name, docket, sheet, inside, onDone }: Pro
         <div className="min-w-0 flex-1">
           <h1 className="text-[19px] font-bold leading-tight tracking-tight">{name}</h1>
           <p className="text-[13px] text-soft">
-            {kinds[kind].name} of{' '}
+            {kinds[kind].name} {texts.ofIt}{' '}
             <Link to={`/dockets/${docket}`} className="text-wren underline">
               {docket}
             </Link>
-            {sheet ? `, to become revision ${from + 1}` : ', not saved yet'}. What you write is kept in this browser.
+            {sheet ? texts.toBecomeRevision(from + 1) : texts.notSavedYetAfter}
+            {texts.whatWriteKeptBrowser}
           </p>
         </div>
         {sheet ? (
           <label className="flex min-w-64 flex-1 items-center gap-2 text-[13px]">
-            <span className="whitespace-nowrap">What is new</span>
+            <span className="whitespace-nowrap">{texts.whatIsNew}</span>
             <input
               maxLength={300}
               value={note}
-              placeholder="in a few words"
+              placeholder={texts.inAFewWords}
               onChange={(e) => {
                 setNote(e.target.value);
                 keep({ note: e.target.value });
@@ -109,10 +111,10 @@ export function SheetEdit({ id, kind, name, docket, sheet, inside, onDone }: Pro
             else history.back();
           }}
         >
-          {sheet ? 'Cancel' : 'Discard'}
+          {sheet ? texts.cancel : texts.discard}
         </Button>
-        <Button look="main" type="submit" disabled={saving || (kind === 'drawing' && !file)} title="Ctrl S">
-          {sheet ? `Save as revision ${from + 1}` : 'Save the sheet'}
+        <Button look="main" type="submit" disabled={saving || (kind === 'drawing' && !file)} title={texts.ctrlS}>
+          {sheet ? texts.saveAsRevision(from + 1) : texts.saveTheSheet}
         </Button>
       </header>
       {wrong ? (
@@ -127,7 +129,7 @@ export function SheetEdit({ id, kind, name, docket, sheet, inside, onDone }: Pro
                 setWrong('');
               }}
             >
-              I have read theirs: save mine after it
+              {texts.iHaveReadTheirs}
             </Button>
           ) : null}
         </div>
@@ -141,7 +143,7 @@ export function SheetEdit({ id, kind, name, docket, sheet, inside, onDone }: Pro
                 page
                 conversation={inside}
                 label={name}
-                placeholder="Write the page. # links to dockets, sheets, tasks and messages."
+                placeholder={texts.writePageLinksDockets}
                 initial={draft?.doc ?? sheet?.html ?? ''}
                 autoFocus
                 onChange={(_, now) => keep({ doc: now })}
@@ -161,9 +163,9 @@ export function SheetEdit({ id, kind, name, docket, sheet, inside, onDone }: Pro
         ) : null}
         {kind === 'drawing' ? <DrawingFile id={id} onFile={setFile} /> : null}
         {theirs ? (
-          <section aria-label="Latest revision" className="flex min-h-0 flex-col border-l">
+          <section aria-label={texts.latestRevision} className="flex min-h-0 flex-col border-l">
             <h2 className="flex-none border-b bg-paper px-4 py-1 text-[13px] font-bold">
-              Latest: revision {theirs.newest} by {theirs.shown.by?.name}
+              {texts.latestRevisionTitle} {theirs.newest} {texts.by} {theirs.shown.by?.name}
             </h2>
             <SheetBody sheet={theirs} />
           </section>

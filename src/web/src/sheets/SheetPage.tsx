@@ -12,6 +12,7 @@ import { SheetBody } from './SheetBody';
 import { SheetSide } from './SheetSide';
 import { SheetTools } from './SheetTools';
 import { type SheetKind, kinds, nameSheet, sheetDrafts, useSheet } from './sheet';
+import * as texts from './texts';
 
 const SheetEdit = lazy(() => import('./SheetEdit').then((m) => ({ default: m.SheetEdit })));
 
@@ -31,7 +32,7 @@ export function SheetPage() {
     if (of) openTab({ ref: of.ref, name: of.shortName });
   }, [of]);
   useEffect(() => {
-    document.title = sheet ? `${sheet.name} · ${sheet.docket} · Wrenlet` : 'Wrenlet';
+    document.title = sheet ? texts.wrenlet(sheet.name, sheet.docket) : 'Wrenlet';
     return () => void (document.title = 'Wrenlet');
   }, [sheet]);
   const look = (next: Record<string, string>) => setParams(next, { replace: true });
@@ -75,7 +76,7 @@ export function SheetPage() {
     <div className="flex min-h-0 flex-1 flex-col">
       <Head sheet={sheet} unsaved={unsaved} comparing={before !== null} look={look} />
       <div className="grid min-h-0 flex-1 grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_296px] md:grid-rows-1">
-        <section aria-label="The sheet" className="flex min-h-0 min-w-0 flex-col">
+        <section aria-label={texts.theSheet} className="flex min-h-0 min-w-0 flex-col">
           {before ? (
             <Changes id={sheet.id} from={before} to={sheet.shown.number} />
           ) : (
@@ -107,7 +108,7 @@ function Head({ sheet, unsaved, comparing, look }: HeadProps) {
           <h1 className="text-[19px] font-bold leading-tight tracking-tight">
             <button
               type="button"
-              title="Rename"
+              title={texts.rename}
               onClick={() => setNaming(sheet.name)}
               className="min-h-6 rounded-[3px] text-left hover:underline hover:decoration-dotted"
             >
@@ -124,7 +125,7 @@ function Head({ sheet, unsaved, comparing, look }: HeadProps) {
           >
             <input
               autoFocus
-              aria-label="Name of the sheet"
+              aria-label={texts.nameOfTheSheet}
               maxLength={120}
               value={naming}
               onChange={(e) => setNaming(e.target.value)}
@@ -132,38 +133,38 @@ function Head({ sheet, unsaved, comparing, look }: HeadProps) {
               className={inputClass}
             />
             <Button type="submit" look="main" disabled={!naming.trim()}>
-              Save name
+              {texts.saveName}
             </Button>
           </form>
         )}
         <p className="flex flex-wrap items-center gap-x-3 text-[13px] text-soft">
           <span>
-            {kinds[sheet.kind as SheetKind].name} of{' '}
+            {kinds[sheet.kind as SheetKind].name} {texts.ofIt}{' '}
             <Link to={`/dockets/${sheet.docket}`} className="text-wren underline">
               {sheet.docket} {sheet.docketName}
             </Link>
           </span>
           <span className={older ? 'font-semibold text-soon' : undefined}>
-            revision {shown.number}
+            {texts.revisionInline} {shown.number}
             {older ? ` of ${sheet.newest}` : ''}, {shown.by?.firstName}, {moment(shown.at)}
           </span>
           {older ? (
             <Button look="quiet" onClick={() => look({})}>
-              Go to the latest
+              {texts.goToTheLatest}
             </Button>
           ) : null}
-          {sheet.removed ? <b className="text-late">removed</b> : null}
+          {sheet.removed ? <b className="text-late">{texts.removedInline}</b> : null}
         </p>
       </div>
       <p className="flex flex-wrap items-center gap-1.5">
         {sheet.removed ? (
           <Button look="main" onClick={() => void nameSheet(sheet, sheet.name, false)}>
-            Restore
+            {texts.restore}
           </Button>
         ) : (
           <Button look="main" onClick={() => look({ edit: '' })} title="E">
             <Pencil size={14} aria-hidden />
-            {sheet.kind === 'drawing' ? 'New revision' : unsaved ? 'Continue editing' : 'Edit'}
+            {sheet.kind === 'drawing' ? texts.newRevision : unsaved ? texts.continueEditing : texts.edit}
           </Button>
         )}
         {shown.number > 1 ? (
@@ -179,15 +180,15 @@ function Head({ sheet, unsaved, comparing, look }: HeadProps) {
               )
             }
           >
-            <GitCompareArrows size={14} aria-hidden /> {comparing ? 'The sheet' : 'What changed'}
+            <GitCompareArrows size={14} aria-hidden /> {comparing ? texts.theSheet : texts.whatChanged}
           </Button>
         ) : null}
         <SheetTools sheet={sheet} />
         {sheet.removed ? null : (
           <Button
             look="quiet"
-            title="Remove the sheet"
-            aria-label="Remove the sheet"
+            title={texts.removeTheSheet}
+            aria-label={texts.removeTheSheet}
             onClick={() => void nameSheet(sheet, sheet.name, true).then(() => navigate(`/dockets/${sheet.docket}`))}
           >
             <Trash2 size={14} aria-hidden />

@@ -4,6 +4,7 @@ import { useNarrow } from '../ui/useNarrow';
 import { Button, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { share } from './sheet';
+import * as texts from './texts';
 
 type Props = {
   sheet: SheetView;
@@ -19,10 +20,8 @@ export function SheetSide({ sheet, from, look }: Props) {
   const show = (number: number) => look(number === sheet.newest ? {} : { revision: String(number) });
   const side = (
     <>
-      <h2 className="mb-1 mt-2.5 border-b pb-[3px] text-[12.5px] font-bold">Who sees it</h2>
-      <p className="text-[13px] text-soft">
-        {sheet.sharedLine} All of us who see {sheet.docket} see every revision.
-      </p>
+      <h2 className="mb-1 mt-2.5 border-b pb-[3px] text-[12.5px] font-bold">{texts.whoSeesIt}</h2>
+      <p className="text-[13px] text-soft">{texts.allUsWhoSee(sheet.sharedLine, sheet.docket)}</p>
       <ul className="mt-1.5 grid gap-1.5">
         {sheet.shares.map((s) => (
           <li
@@ -34,19 +33,19 @@ export function SheetSide({ sheet, from, look }: Props) {
           >
             <b className="block">{s.name}</b>
             <span className="text-soft">
-              {s.revision ? `sees revision ${s.revision}` : 'does not see it'}
-              {s.revision && s.revision < sheet.newest ? `, ${sheet.newest - s.revision} behind` : ''}
+              {s.revision ? texts.seesRevision(s.revision) : texts.doesNotSeeIt}
+              {s.revision && s.revision < sheet.newest ? texts.behind(sheet.newest - s.revision) : ''}
             </span>
             {sheet.removed ? null : (
               <span className="mt-1 flex flex-wrap gap-1">
                 {s.revision === shown.number ? null : (
                   <Button onClick={() => void share(sheet, s.party, shown.number)}>
-                    {s.revision ? `Show revision ${shown.number} instead` : `Share revision ${shown.number}`}
+                    {s.revision ? texts.showRevisionInstead(shown.number) : texts.shareRevision(shown.number)}
                   </Button>
                 )}
                 {s.revision ? (
                   <Button look="quiet" onClick={() => void share(sheet, s.party, null)}>
-                    Stop sharing
+                    {texts.stopSharing}
                   </Button>
                 ) : null}
               </span>
@@ -55,9 +54,9 @@ export function SheetSide({ sheet, from, look }: Props) {
         ))}
       </ul>
       {sheet.shares.length === 0 ? (
-        <p className="mt-1 text-[13px] text-soft">Nobody outside has a conversation in this docket yet.</p>
+        <p className="mt-1 text-[13px] text-soft">{texts.nobodyOutsideHasConversation}</p>
       ) : null}
-      <h2 className="mb-1 mt-4 border-b pb-[3px] text-[12.5px] font-bold">Revisions</h2>
+      <h2 className="mb-1 mt-4 border-b pb-[3px] text-[12.5px] font-bold">{texts.revisions}</h2>
       <ol reversed className="grid gap-0.5">
         {sheet.revisions.map((r) => (
           <li
@@ -75,7 +74,7 @@ export function SheetSide({ sheet, from, look }: Props) {
                 onClick={() => show(r.number)}
                 className="min-h-6 text-left font-semibold hover:underline max-md:min-h-[44px]"
               >
-                Revision {r.number}
+                {texts.revisionOfNumber(r.number)}
               </button>{' '}
               <time dateTime={r.at} title={exact(r.at)} className="text-[12.5px] text-soft">
                 {moment(r.at)}
@@ -96,7 +95,7 @@ export function SheetSide({ sheet, from, look }: Props) {
                     from === r.number ? 'font-semibold text-wren' : 'text-soft',
                   )}
                 >
-                  what changed since
+                  {texts.whatChangedSince}
                 </button>
               ) : null}
             </span>
@@ -105,7 +104,7 @@ export function SheetSide({ sheet, from, look }: Props) {
       </ol>
     </>
   );
-  const label = 'Who sees it, and its revisions';
+  const label = texts.whoSeesItsRevisions;
   return narrow ? (
     <aside aria-label={label} className="max-h-[56vh] overflow-auto border-t bg-surface px-3.5">
       <details className="pb-2">

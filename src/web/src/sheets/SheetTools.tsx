@@ -2,6 +2,7 @@ import { BookOpen, Download } from 'lucide-react';
 import type { SheetView } from '../api/client';
 import { ReadingView } from '../conversations/ReadingView';
 import { Button } from '../ui/controls';
+import * as texts from './texts';
 
 /** Reading a sheet at ease, and taking it along as it is shown. */
 export function SheetTools({ sheet }: { sheet: SheetView }) {
@@ -13,7 +14,7 @@ export function SheetTools({ sheet }: { sheet: SheetView }) {
         html={sheet.html ?? undefined}
         trigger={
           <Button>
-            <BookOpen size={14} aria-hidden /> Reading view
+            <BookOpen size={14} aria-hidden /> {texts.readingView}
           </Button>
         }
       >
@@ -24,7 +25,7 @@ export function SheetTools({ sheet }: { sheet: SheetView }) {
         download
         className="inline-flex min-h-[28px] items-center gap-1.5 rounded-card border px-2.5 hover:border-soft max-md:min-h-[44px]"
       >
-        <Download size={14} aria-hidden /> Download
+        <Download size={14} aria-hidden /> {texts.download}
       </a>
     </>
   );

@@ -15,6 +15,7 @@ import {
   setCell,
   widthOf,
 } from './grid';
+import * as texts from './texts';
 
 type Place = { row: number; column: number };
 
@@ -73,18 +74,22 @@ export function TableEdit({ rows, onChange }: { rows: Rows; onChange: (rows: Row
   };
   const { row, column } = here;
   const tools: [string, boolean, () => void][] = [
-    ['Row above', row > 0, () => change(addRow(rows, row))],
-    ['Row below', true, () => change(addRow(rows, row + 1), { row: row + 1, column })],
-    ['Row up', row > 1, () => change(moveRow(rows, row, -1), { row: row - 1, column })],
-    ['Row down', row > 0 && row < rows.length - 1, () => change(moveRow(rows, row, 1), { row: row + 1, column })],
-    ['Remove row', row > 0, () => change(removeRow(rows, row))],
-    ['Column left', true, () => change(addColumn(rows, column))],
-    ['Column right', true, () => change(addColumn(rows, column + 1), { row, column: column + 1 })],
-    ['Move left', column > 0, () => change(moveColumn(rows, column, -1), { row, column: column - 1 })],
-    ['Move right', column < widthOf(rows) - 1, () => change(moveColumn(rows, column, 1), { row, column: column + 1 })],
-    ['Remove column', widthOf(rows) > 1, () => change(removeColumn(rows, column))],
+    [texts.rowAbove, row > 0, () => change(addRow(rows, row))],
+    [texts.rowBelow, true, () => change(addRow(rows, row + 1), { row: row + 1, column })],
+    [texts.rowUp, row > 1, () => change(moveRow(rows, row, -1), { row: row - 1, column })],
+    [texts.rowDown, row > 0 && row < rows.length - 1, () => change(moveRow(rows, row, 1), { row: row + 1, column })],
+    [texts.removeRow, row > 0, () => change(removeRow(rows, row))],
+    [texts.columnLeft, true, () => change(addColumn(rows, column))],
+    [texts.columnRight, true, () => change(addColumn(rows, column + 1), { row, column: column + 1 })],
+    [texts.moveLeft, column > 0, () => change(moveColumn(rows, column, -1), { row, column: column - 1 })],
     [
-      'Undo',
+      texts.moveRight,
+      column < widthOf(rows) - 1,
+      () => change(moveColumn(rows, column, 1), { row, column: column + 1 }),
+    ],
+    [texts.removeColumn, widthOf(rows) > 1, () => change(removeColumn(rows, column))],
+    [
+      texts.undo,
       past.length > 0,
       () => {
         const before = past.at(-1)!;
@@ -99,7 +104,11 @@ export function TableEdit({ rows, onChange }: { rows: Rows; onChange: (rows: Row
   const below = list.getTotalSize() - (drawn.at(-1)?.end ?? 0);
   return (
     <div className="flex min-h-0 flex-1 flex-col">
-      <div role="toolbar" aria-label="Rows and columns" className="flex flex-none flex-wrap gap-1 border-b px-4 py-1.5">
+      <div
+        role="toolbar"
+        aria-label={texts.rowsAndColumns}
+        className="flex flex-none flex-wrap gap-1 border-b px-4 py-1.5"
+      >
         {tools.map(([name, can, run]) => (
           <Button key={name} look="quiet" disabled={!can} onClick={run}>
             {name}
@@ -116,7 +125,7 @@ export function TableEdit({ rows, onChange }: { rows: Rows; onChange: (rows: Row
                   scope="row"
                   className="whitespace-nowrap border-b border-r bg-paper px-1.5 text-right font-sans text-[12px] font-normal text-soft"
                 >
-                  {v.index === 0 ? <span className="sr-only">Names of the columns</span> : v.index}
+                  {v.index === 0 ? <span className="sr-only">{texts.namesOfTheColumns}</span> : v.index}
                 </th>
                 {rows[v.index]!.map((cell, i) => (
                   <td
@@ -131,10 +140,10 @@ export function TableEdit({ rows, onChange }: { rows: Rows; onChange: (rows: Row
                       data-cell={`${v.index} ${i}`}
                       aria-label={
                         v.index === 0
-                          ? `Name of column ${i + 1}`
-                          : `${rows[0]![i] || `Column ${i + 1}`}, row ${v.index}`
+                          ? texts.nameOfColumn(i + 1)
+                          : texts.rowOfRow(rows[0]![i] || texts.column(i + 1), v.index)
                       }
-                      placeholder={v.index === 0 ? `Column ${i + 1}` : undefined}
+                      placeholder={v.index === 0 ? texts.column(i + 1) : undefined}
                       maxLength={4000}
                       size={Math.max(8, Math.min(40, cell.length + 1))}
                       value={cell}
@@ -160,10 +169,7 @@ export function TableEdit({ rows, onChange }: { rows: Rows; onChange: (rows: Row
             {below > 0 ? <tr aria-hidden style={{ height: below }} /> : null}
           </tbody>
         </table>
-        <p className="mt-2 text-[12.5px] text-soft">
-          Enter goes to the row below, Alt with up and down moves the row. Cells copied from a spreadsheet can be
-          pasted.
-        </p>
+        <p className="mt-2 text-[12.5px] text-soft">{texts.enterGoesRowBelow}</p>
       </div>
     </div>
   );

@@ -2,6 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef } from 'react';
 import { cx } from '../ui/controls';
 import { isNumeric } from './grid';
+import * as texts from './texts';
 
 /** A table as it stands; of a long one only the rows in sight are drawn. */
 export function TableSheet({ rows, name }: { rows: string[][]; name: string }) {
@@ -26,7 +27,7 @@ export function TableSheet({ rows, name }: { rows: string[][]; name: string }) {
         <thead>
           <tr>
             <th scope="col" className="sticky top-0 border-b border-r bg-paper px-1.5 font-sans text-[12px] text-soft">
-              <span className="sr-only">Row</span>
+              <span className="sr-only">{texts.row}</span>
             </th>
             {names.map((n, i) => (
               <th

@@ -4,14 +4,15 @@ import { keys, queries } from '../api/queries';
 import { Kept } from '../api/store';
 import type { DocNode } from '../conversations/markdown';
 import { say, sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 export type SheetKind = 'page' | 'table' | 'drawing';
 
 /** What a kind is called, and what it is for. */
 export const kinds: Record<SheetKind, { name: string; hint: string }> = {
-  page: { name: 'Page', hint: 'text with headings, lists and tables' },
-  table: { name: 'Table', hint: 'rows of values; may begin with a CSV file' },
-  drawing: { name: 'Drawing', hint: 'an SVG, a picture or a PDF' },
+  page: { name: texts.page, hint: texts.textHeadingsListsTables },
+  table: { name: texts.table, hint: texts.rowsValuesMayBegin },
+  drawing: { name: texts.drawing, hint: texts.anSvgPicturePdf },
 };
 
 /** What is being written on a sheet and not saved yet; it stays in this browser until it is. */
@@ -83,8 +84,8 @@ export async function nameSheet(sheet: SheetView, name: string, removed = sheet.
       ),
     );
     if (removed && !sheet.removed)
-      say('Removed. It no longer appears in searches, and nobody outside can see it.', {
-        action: { label: 'Restore', run: () => void nameSheet(now, name, false) },
+      say(texts.removedNoLongerAppears, {
+        action: { label: texts.restore, run: () => void nameSheet(now, name, false) },
       });
   } catch (wrong) {
     if (wrong instanceof Refusal && wrong.current) show(wrong.current as SheetView);
@@ -105,7 +106,7 @@ export async function share(sheet: SheetView, party: string, revision: number | 
     if (wrong instanceof Refusal && wrong.message.includes('share it anyway'))
       say(wrong.message, {
         stays: true,
-        action: { label: 'Share anyway', run: () => void share(sheet, party, revision, true) },
+        action: { label: texts.shareAnyway, run: () => void share(sheet, party, revision, true) },
       });
     else sayWrong(wrong);
   }

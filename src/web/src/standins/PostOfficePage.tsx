@@ -5,6 +5,7 @@ import { keys, queries } from '../api/queries';
 import { moment } from '../ui/time';
 import { Button, Empty, Field, Wrong, cx, inputClass } from '../ui/controls';
 import { say, sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 const heading = 'mb-1 text-[13px] font-bold';
 
@@ -15,7 +16,7 @@ function Letter({ mail }: { mail: SentMail }) {
     try {
       await taken(api.POST('/api/standins/post-office/answers', { body: { messageId: mail.messageId, text } }));
       setText('');
-      say('Delivered. It arrives in its conversation.');
+      say(texts.deliveredArrivesItsConversation);
     } catch (wrong) {
       sayWrong(wrong);
     }
@@ -25,12 +26,12 @@ function Letter({ mail }: { mail: SentMail }) {
     <article aria-label={mail.subject} className="min-w-0">
       <dl className="grid grid-cols-[90px_1fr] gap-x-2 border-b pb-2 text-[13px]">
         {[
-          ['From', mail.from],
-          ['To', mail.to],
-          ['Subject', mail.subject],
+          [texts.from, mail.from],
+          [texts.to, mail.to],
+          [texts.subject, mail.subject],
           ['Message-ID', mail.messageId],
-          ['In-Reply-To', mail.inReplyTo ?? 'none'],
-          ['References', mail.references.length > 0 ? `${mail.references.length}` : 'none'],
+          ['In-Reply-To', mail.inReplyTo ?? texts.none],
+          ['References', mail.references.length > 0 ? `${mail.references.length}` : texts.none],
         ].map(([name, value]) => (
           <div key={name} className="contents">
             <dt className="text-soft">{name}</dt>
@@ -43,11 +44,11 @@ function Letter({ mail }: { mail: SentMail }) {
         className="inline-block min-h-6 py-0.5 text-[13px] text-wren underline"
         href={`/api/standins/post-office/mails/${encodeURIComponent(mail.messageId)}/file`}
       >
-        The .eml file
+        {texts.theEmlFile}
       </a>
       <form onSubmit={(e) => void answer(e)} className="mt-3 border-t pt-3">
         <label className="block">
-          <span className={cx(heading, 'block')}>Answer as {to}</span>
+          <span className={cx(heading, 'block')}>{texts.answerAs(to)}</span>
           <textarea
             required
             className={cx(inputClass, 'min-h-[84px]')}
@@ -56,7 +57,7 @@ function Letter({ mail }: { mail: SentMail }) {
           />
         </label>
         <Button look="main" type="submit" className="mt-1.5">
-          Answer as {to}
+          {texts.answerAs(to)}
         </Button>
       </form>
     </article>
@@ -75,25 +76,25 @@ function Stranger() {
         }),
       );
       form.reset();
-      say('Delivered. A stranger’s mail waits in Unsorted.');
+      say(texts.deliveredStrangerSMail);
     } catch (wrong) {
       sayWrong(wrong);
     }
   };
   return (
     <form onSubmit={(e) => void write(e)} className="grid gap-2">
-      <h2 className={heading}>Write as somebody new</h2>
+      <h2 className={heading}>{texts.writeAsSomebodyNew}</h2>
       <div className="grid gap-2 sm:grid-cols-2">
-        <Field label="Name" name="name" />
-        <Field label="Address" name="address" type="email" required />
+        <Field label={texts.name} name="name" />
+        <Field label={texts.address} name="address" type="email" required />
       </div>
-      <Field label="Subject" name="subject" />
+      <Field label={texts.subject} name="subject" />
       <label className="block">
-        <span className="mb-0.5 block text-[13px] font-semibold">Words</span>
+        <span className="mb-0.5 block text-[13px] font-semibold">{texts.words}</span>
         <textarea required name="text" className={cx(inputClass, 'min-h-[70px]')} />
       </label>
       <div>
-        <Button type="submit">Deliver</Button>
+        <Button type="submit">{texts.deliver}</Button>
       </div>
     </form>
   );
@@ -114,7 +115,7 @@ function Texts() {
     try {
       await taken(api.POST('/api/standins/text-office/texts', { body: { number, text } }));
       setText('');
-      say('Delivered. It arrives in its conversation.');
+      say(texts.deliveredArrivesItsConversation);
     } catch (refusal) {
       setWrong((refusal as Error).message);
     }
@@ -122,7 +123,7 @@ function Texts() {
   return (
     <section aria-labelledby="texts">
       <h2 id="texts" className={heading}>
-        Text messages
+        {texts.textMessages}
       </h2>
       {data && data.length > 0 ? (
         <ul className="mb-2 grid max-h-56 gap-1 overflow-auto">
@@ -133,7 +134,7 @@ function Texts() {
                 className="min-h-6 font-semibold underline decoration-line"
                 onClick={() => setNumber(t.to)}
               >
-                to {t.to}
+                {texts.toOfTo(t.to)}
               </button>{' '}
               <span className="text-soft">{moment(t.at)}</span>
               <span className="block whitespace-pre-wrap">{t.text}</span>
@@ -141,11 +142,11 @@ function Texts() {
           ))}
         </ul>
       ) : (
-        <p className="mb-2 text-soft">Replies by text appear here once they are sent.</p>
+        <p className="mb-2 text-soft">{texts.repliesByTextAppear}</p>
       )}
       <form onSubmit={(e) => void deliver(e)} className="grid gap-2">
         <Field
-          label="Text from the number"
+          label={texts.textFromTheNumber}
           required
           inputMode="tel"
           value={number}
@@ -153,7 +154,7 @@ function Texts() {
           onChange={(e) => setNumber(e.target.value)}
         />
         <label className="block">
-          <span className="mb-0.5 block text-[13px] font-semibold">What it says</span>
+          <span className="mb-0.5 block text-[13px] font-semibold">{texts.whatItSays}</span>
           <textarea
             required
             className={cx(inputClass, 'min-h-[50px]')}
@@ -162,7 +163,7 @@ function Texts() {
           />
         </label>
         <div>
-          <Button type="submit">Deliver the text</Button>
+          <Button type="submit">{texts.deliverTheText}</Button>
         </div>
       </form>
     </section>
@@ -182,7 +183,7 @@ function Raw() {
     try {
       await taken(api.POST('/api/standins/post-office/raw', { body: { raw } }));
       setRaw('');
-      say('Delivered as it is.');
+      say(texts.deliveredAsItIs);
       setTimeout(() => void queries.invalidateQueries({ queryKey: keys.asides }), 800);
     } catch (wrong) {
       sayWrong(wrong);
@@ -192,21 +193,21 @@ function Raw() {
     <>
       <form onSubmit={(e) => void deliver(e)}>
         <label className="block">
-          <span className={cx(heading, 'block')}>Deliver raw text as a mail</span>
+          <span className={cx(heading, 'block')}>{texts.deliverRawTextMail}</span>
           <textarea
             required
             className={cx(inputClass, 'min-h-[70px]')}
-            placeholder="From: …"
+            placeholder={texts.chooseFrom}
             value={raw}
             onChange={(e) => setRaw(e.target.value)}
           />
         </label>
         <Button type="submit" className="mt-1">
-          Deliver
+          {texts.deliver}
         </Button>
       </form>
       <section>
-        <h2 className={heading}>Kept aside</h2>
+        <h2 className={heading}>{texts.keptAside}</h2>
         {data && data.length > 0 ? (
           <ul className="grid gap-2">
             {data.map((a) => (
@@ -215,14 +216,14 @@ function Raw() {
                   <b>{moment(a.at)}</b> {a.reason}
                 </p>
                 <details>
-                  <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">what arrived</summary>
+                  <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{texts.whatArrived}</summary>
                   <pre className="overflow-auto whitespace-pre-wrap text-[12px]">{a.raw}</pre>
                 </details>
               </li>
             ))}
           </ul>
         ) : (
-          <p className="text-soft">A mail that cannot be read is kept here with the reason; none is lost.</p>
+          <p className="text-soft">{texts.aMailCannotRead}</p>
         )}
       </section>
     </>
@@ -241,14 +242,14 @@ export function PostOfficePage() {
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <header className="flex-none border-b bg-surface px-4 py-2">
-        <h1 className="text-[19px] font-bold tracking-tight">Post office stand-in</h1>
-        <p className="text-[13px] text-soft">Mail that was sent, and a way to answer it as the customer would.</p>
+        <h1 className="text-[19px] font-bold tracking-tight">{texts.postOfficeStandIn}</h1>
+        <p className="text-[13px] text-soft">{texts.mailSentWayAnswer}</p>
       </header>
       {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
       <div className="grid min-h-0 flex-1 content-start overflow-auto md:content-stretch md:grid-cols-[300px_minmax(0,1fr)_360px]">
-        <nav aria-label="Mails that left" className="border-r md:min-h-0 md:overflow-auto">
+        <nav aria-label={texts.mailsThatLeft} className="border-r md:min-h-0 md:overflow-auto">
           {data && data.length === 0 ? (
-            <Empty title="Nothing has left yet">Replies by mail appear here once they are sent.</Empty>
+            <Empty title={texts.nothingHasLeftYet}>{texts.repliesByMailAppear}</Empty>
           ) : null}
           <ul>
             {(data ?? []).map((m) => (

@@ -7,6 +7,7 @@ import { ownerRef, states } from './change';
 import { DueField, OwnersField } from './fields';
 import type { RowChange } from './table';
 import { useWorklists } from './worklists';
+import * as texts from './texts';
 
 type Props = {
   rows: TaskRow[];
@@ -22,17 +23,17 @@ export function ChosenBar({ rows, onChange, onClear }: Props) {
   return (
     <div
       role="toolbar"
-      aria-label="Change all that are chosen"
+      aria-label={texts.changeAllChosen}
       className="flex flex-none flex-wrap items-center gap-2 border-b bg-wren-wash px-3 py-1.5 text-[13px]"
     >
-      <b>{rows.length} chosen:</b>
+      <b>{texts.chosen(rows.length)}</b>
       <select
-        aria-label="State of all"
+        aria-label={texts.stateOfAll}
         className={select}
         value=""
-        onChange={(e) => onChange({ state: e.target.value }, `Now ${e.target.selectedOptions[0]!.text}`)}
+        onChange={(e) => onChange({ state: e.target.value }, texts.now(e.target.selectedOptions[0]!.text))}
       >
-        <option value="">state …</option>
+        <option value="">{texts.chooseState}</option>
         {states.map(([value, words]) => (
           <option key={value} value={value}>
             {words}
@@ -40,12 +41,12 @@ export function ChosenBar({ rows, onChange, onClear }: Props) {
         ))}
       </select>
       <select
-        aria-label="Priority of all"
+        aria-label={texts.priorityOfAll}
         className={select}
         value=""
-        onChange={(e) => onChange({ priority: e.target.value }, `Priority ${e.target.value}`)}
+        onChange={(e) => onChange({ priority: e.target.value }, texts.priorityWithValue(e.target.value))}
       >
-        <option value="">priority …</option>
+        <option value="">{texts.choosePriority}</option>
         {['critical', 'high', 'normal', 'low'].map((p) => (
           <option key={p} value={p}>
             {p}
@@ -54,34 +55,34 @@ export function ChosenBar({ rows, onChange, onClear }: Props) {
       </select>
       <DueField
         due={null}
-        label="due …"
-        onChange={(due) => onChange({ due }, due ? `Due ${moment(due)}` : 'Not dated')}
+        label={texts.chooseDue}
+        onChange={(due) => onChange({ due }, due ? texts.dueOfMoment(moment(due)) : texts.notDatedTitle)}
       />
       <OwnersField
         owners={[]}
-        label="add owners …"
-        onChange={(owners) => onChange({ addOwners: owners.map(ownerRef) }, 'Owners added')}
+        label={texts.addOwners}
+        onChange={(owners) => onChange({ addOwners: owners.map(ownerRef) }, texts.ownersAdded)}
       />
       <OwnersField
         owners={[]}
-        label="only these owners …"
-        onChange={(owners) => onChange({ owners: owners.map(ownerRef) }, 'Owners set')}
+        label={texts.onlyTheseOwners}
+        onChange={(owners) => onChange({ owners: owners.map(ownerRef) }, texts.ownersSet)}
       />
       <LengthField
-        label="Estimate of all"
-        placeholder="estimate …"
+        label={texts.estimateOfAll}
+        placeholder={texts.chooseEstimate}
         className="!min-h-[28px] !w-24 !py-0"
         minutes={null}
-        onChange={(estimateMinutes) => onChange({ estimateMinutes }, 'Estimates set')}
+        onChange={(estimateMinutes) => onChange({ estimateMinutes }, texts.estimatesSet)}
       />
       <select
-        aria-label="Docket of all"
+        aria-label={texts.docketOfAll}
         className={cx(select, 'max-w-36')}
         value=""
-        onChange={(e) => onChange({ docket: e.target.value === 'none' ? null : e.target.value }, 'Docket set')}
+        onChange={(e) => onChange({ docket: e.target.value === 'none' ? null : e.target.value }, texts.docketSet)}
       >
-        <option value="">docket …</option>
-        <option value="none">no docket</option>
+        <option value="">{texts.chooseDocket}</option>
+        <option value="none">{texts.noDocket}</option>
         {dockets.map((d) => (
           <option key={d.ref} value={d.ref}>
             {d.ref} {d.subject}
@@ -89,15 +90,15 @@ export function ChosenBar({ rows, onChange, onClear }: Props) {
         ))}
       </select>
       <select
-        aria-label="Worklist of all"
+        aria-label={texts.worklistOfAll}
         className={cx(select, 'max-w-36')}
         value=""
         onChange={(e) =>
-          onChange({ worklist: e.target.value === 'none' ? null : e.target.value, column: null }, 'Worklist set')
+          onChange({ worklist: e.target.value === 'none' ? null : e.target.value, column: null }, texts.worklistSet)
         }
       >
-        <option value="">worklist …</option>
-        <option value="none">no worklist</option>
+        <option value="">{texts.chooseWorklist}</option>
+        <option value="none">{texts.noWorklist}</option>
         {lists.map((l) => (
           <option key={l.id} value={l.id}>
             {l.name}
@@ -105,7 +106,7 @@ export function ChosenBar({ rows, onChange, onClear }: Props) {
         ))}
       </select>
       <Button look="quiet" onClick={onClear}>
-        Clear selection
+        {texts.clearSelection}
       </Button>
     </div>
   );

@@ -9,6 +9,7 @@ import { say, sayWrong } from '../ui/toasts';
 import { Column } from './WorklistColumn';
 import { useWorklists, whose } from './worklists';
 import { ListForm } from './WorklistForm';
+import * as texts from './texts';
 
 type Props = { list: string | null; onList: (id: string | null) => void; onOpen: (id: string) => void; me: string };
 
@@ -23,7 +24,7 @@ export function ColumnsPart({ list, onList, onOpen, me }: Props) {
       <div className="flex flex-none flex-wrap items-center gap-2 border-b px-3 py-1.5 text-[13px]">
         {lists.length > 0 ? (
           <select
-            aria-label="Which worklist"
+            aria-label={texts.whichWorklist}
             className={cx(inputClass, '!w-auto')}
             value={shown?.id ?? ''}
             onChange={(e) => onList(e.target.value)}
@@ -36,12 +37,12 @@ export function ColumnsPart({ list, onList, onOpen, me }: Props) {
           </select>
         ) : null}
         {shown ? (
-          <IconButton label="Name and columns" onClick={() => setEditing(shown)}>
+          <IconButton label={texts.nameAndColumns} onClick={() => setEditing(shown)}>
             <Settings2 size={15} />
           </IconButton>
         ) : null}
-        <Button onClick={() => setEditing('new')}>New worklist</Button>
-        <span className="ml-auto text-soft max-md:hidden">Drag, or Alt and an arrow. Enter opens.</span>
+        <Button onClick={() => setEditing('new')}>{texts.newWorklist}</Button>
+        <span className="ml-auto text-soft max-md:hidden">{texts.dragAltArrowEnter}</span>
       </div>
       {editing ? (
         <ListForm
@@ -56,11 +57,11 @@ export function ColumnsPart({ list, onList, onOpen, me }: Props) {
       {shown ? (
         <Columns list={shown} onOpen={onOpen} me={me} />
       ) : editing ? null : (
-        <Empty title="No worklist yet">
-          A worklist is a named list of tasks with columns of its own: yours, a crew’s or a docket’s.
+        <Empty title={texts.noWorklistYet}>
+          {texts.aWorklistNamedList}
           <span className="mt-2 block">
             <Button look="main" onClick={() => setEditing('new')}>
-              Create one
+              {texts.createOne}
             </Button>
           </span>
         </Empty>
@@ -89,7 +90,7 @@ function Columns({ list, onOpen, me }: { list: WorklistView; onOpen: (id: string
       await reopenTask(placed);
       await placeTask({ id }, { worklist: list.id, column: stood, after: behind });
     };
-    say(`Done: ${row.title}`, { action: { label: 'Undo', run: () => void back() } });
+    say(texts.done(row.title), { action: { label: texts.undo, run: () => void back() } });
   };
   const add = async (title: string, column: string) => {
     try {
@@ -104,7 +105,7 @@ function Columns({ list, onOpen, me }: { list: WorklistView; onOpen: (id: string
     }
   };
   const all = [
-    ...(unplaced.length > 0 ? [{ id: null, name: 'No column yet', most: null, finishes: false }] : []),
+    ...(unplaced.length > 0 ? [{ id: null, name: texts.noColumnYet, most: null, finishes: false }] : []),
     ...list.columns,
   ];
   return (
@@ -113,7 +114,7 @@ function Columns({ list, onOpen, me }: { list: WorklistView; onOpen: (id: string
         className="flex min-h-0 flex-1 gap-2 overflow-auto p-2"
         tabIndex={0}
         role="region"
-        aria-label={`Columns of ${list.name}`}
+        aria-label={texts.columnsOf(list.name)}
       >
         {all.map((column, i) => (
           <Column

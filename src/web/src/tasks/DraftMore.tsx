@@ -3,6 +3,7 @@ import { cx, inputClass } from '../ui/controls';
 import type { Draft } from './draft';
 import { RepeatsChoice } from './RepeatsChoice';
 import { useWorklists, whose } from './worklists';
+import * as texts from './texts';
 
 type Props = { draft: Draft; mayTell: boolean; onChange: (draft: Draft) => void };
 
@@ -15,8 +16,8 @@ export function DraftMore({ draft, mayTell, onChange }: Props) {
     <div className="mt-1.5 grid gap-1.5">
       <div className="flex flex-wrap items-center gap-1.5">
         <LengthField
-          label="Estimate"
-          placeholder="estimate, 1:30"
+          label={texts.estimate}
+          placeholder={texts.estimate130}
           className="!min-h-[28px] !w-32 !py-0"
           minutes={draft.estimateMinutes ?? null}
           onChange={(estimateMinutes) => onChange({ ...draft, estimateMinutes })}
@@ -27,12 +28,12 @@ export function DraftMore({ draft, mayTell, onChange }: Props) {
           onChange={(repeats) => onChange({ ...draft, repeats })}
         />
         <select
-          aria-label="Worklist"
+          aria-label={texts.worklist}
           className={cx(choice, 'max-w-44')}
           value={draft.worklist ?? ''}
           onChange={(e) => onChange({ ...draft, worklist: e.target.value || null, column: null })}
         >
-          <option value="">no worklist</option>
+          <option value="">{texts.noWorklist}</option>
           {lists.map((l) => (
             <option key={l.id} value={l.id}>
               {l.name} ({whose(l)})
@@ -41,12 +42,12 @@ export function DraftMore({ draft, mayTell, onChange }: Props) {
         </select>
         {list && list.columns.length > 0 ? (
           <select
-            aria-label="Column"
+            aria-label={texts.column}
             className={cx(choice, 'max-w-36')}
             value={draft.column ?? ''}
             onChange={(e) => onChange({ ...draft, column: e.target.value || null })}
           >
-            <option value="">no column</option>
+            <option value="">{texts.noColumn}</option>
             {list.columns.map((c) => (
               <option key={c.id} value={c.id}>
                 {c.name}
@@ -62,13 +63,13 @@ export function DraftMore({ draft, mayTell, onChange }: Props) {
               checked={draft.tell ?? false}
               onChange={(e) => onChange({ ...draft, tell: e.target.checked })}
             />
-            tell them here
+            {texts.tellThemHere}
           </label>
         ) : null}
       </div>
       <textarea
-        aria-label="Notes"
-        placeholder="Notes"
+        aria-label={texts.notes}
+        placeholder={texts.notes}
         rows={2}
         maxLength={50_000}
         className={inputClass}

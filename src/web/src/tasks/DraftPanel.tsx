@@ -20,6 +20,7 @@ import { DraftMore } from './DraftMore';
 import type { Draft } from './draft';
 import { DueField, OwnersField, PriorityField } from './fields';
 import { makeTask, placeTask, sayMade } from './change';
+import * as texts from './texts';
 
 type Suggestion = { person: OwnerView; reason: string };
 /** Why a task was not made; with the one that was made of the same words before, where that is why. */
@@ -53,7 +54,7 @@ function DraftLine(props: LineProps) {
   return (
     <form
       data-draft=""
-      aria-label={number ? `Task from these words, ${number}` : 'Task from these words'}
+      aria-label={number ? texts.taskFromTheseWords(number) : texts.taskFromTheseWordsTitle}
       onClick={(e) => e.stopPropagation()}
       onKeyDown={(e) => {
         if (e.key !== 'Escape') return;
@@ -67,7 +68,7 @@ function DraftLine(props: LineProps) {
       className="mt-2 rounded-card border border-wren/40 bg-wren-wash px-2.5 py-2 text-[13px]"
     >
       <label data-field="title" className="flex items-center gap-2">
-        <span className="sr-only">Title</span>
+        <span className="sr-only">{texts.title}</span>
         <input
           ref={title}
           required
@@ -79,7 +80,7 @@ function DraftLine(props: LineProps) {
             'px-1 font-semibold hover:border-line focus:bg-surface',
           )}
         />
-        <span className="text-soft max-md:hidden">task from these words</span>
+        <span className="text-soft max-md:hidden">{texts.taskFromTheseWordsInline}</span>
       </label>
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
         <span data-field="owners">
@@ -96,21 +97,21 @@ function DraftLine(props: LineProps) {
           <PriorityField value={draft.priority} onChange={(priority) => onChange({ ...draft, priority })} />
         </span>
         <Button look="quiet" className="!min-h-6 !py-0" aria-expanded={more} onClick={() => setMore(!more)}>
-          {more ? 'Less' : 'More'}
+          {more ? texts.less : texts.more}
         </Button>
         <span className="ml-auto flex gap-1.5">
           <Button look="main" type="submit">
-            Make task
+            {texts.makeTask}
           </Button>
           <Button look="quiet" onClick={onDrop}>
-            {only ? 'Not now' : 'Skip this one'}
+            {only ? texts.notNow : texts.skipThisOne}
           </Button>
         </span>
       </div>
       {more ? <DraftMore draft={draft} mayTell={mayTell} onChange={onChange} /> : null}
       {suggestions.length > 0 && draft.owners.length === 0 ? (
         <p className="mt-1.5 flex flex-wrap items-center gap-1.5 text-[12.5px]">
-          <span className="text-soft">Nobody is named. Best placed:</span>
+          <span className="text-soft">{texts.nobodyNamedBestPlaced}</span>
           {suggestions.map((s) => (
             <Button
               key={s.person.id}
@@ -131,10 +132,10 @@ function DraftLine(props: LineProps) {
             <>
               <Link to={`/tasks?task=${wrong.first.id}`} className="underline">
                 {wrong.first.title}
-                {wrong.first.owners.length > 0 ? `, ${wrong.first.owners.map((o) => o.firstName).join(' and ')}` : ''}
+                {wrong.first.owners.length > 0 ? `, ${wrong.first.owners.map((o) => o.firstName).join(texts.and)}` : ''}
               </Link>
               <Button className="!min-h-6 !py-0" onClick={onAgain}>
-                Make it anyway
+                {texts.makeItAnyway}
               </Button>
             </>
           ) : null}
@@ -194,7 +195,7 @@ const blank: DraftView = {
 /** Says in the talk, under the entry, whose task was made of it. */
 async function tellHere(entry: EntryView, task: TaskView) {
   const tags = task.owners.map((o) => `[@${o.firstName}](${o.kind}:${o.id})`).join(' ');
-  const body = `${tags ? `${tags}: ` : ''}${task.title}${task.due ? `, by ${moment(task.due)}` : ''}`;
+  const body = `${tags ? `${tags}: ` : ''}${task.title}${task.due ? texts.by(moment(task.due)) : ''}`;
   try {
     await taken(
       api.POST('/api/conversations/{id}/entries', {
@@ -244,9 +245,7 @@ function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; o
   };
   return (
     <>
-      {!data.found ? (
-        <p className="mt-1.5 text-[12.5px] text-soft">No request found in these words. Say what needs doing.</p>
-      ) : null}
+      {!data.found ? <p className="mt-1.5 text-[12.5px] text-soft">{texts.noRequestFoundThese}</p> : null}
       {drafts.map((d, i) => (
         <DraftLine
           key={d.id}
@@ -264,7 +263,7 @@ function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; o
       ))}
       <div className="mt-2 flex flex-wrap justify-between gap-2">
         <Button look="quiet" onClick={add}>
-          Add another task
+          {texts.addAnotherTask}
         </Button>
         {drafts.length > 1 ? (
           <Button
@@ -274,7 +273,7 @@ function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; o
               })()
             }
           >
-            Make all {drafts.length}
+            {texts.makeAll(drafts.length)}
           </Button>
         ) : null}
       </div>

@@ -2,6 +2,7 @@ import { Check } from 'lucide-react';
 import type { TaskView } from '../api/client';
 import { cx } from '../ui/controls';
 import { finishTask, reopenTask } from './change';
+import * as texts from './texts';
 
 /** The box that finishes a task, and takes that back. */
 export function FinishBox({ task }: { task: TaskView }) {
@@ -11,7 +12,7 @@ export function FinishBox({ task }: { task: TaskView }) {
       type="button"
       role="checkbox"
       aria-checked={done}
-      aria-label={`Done: ${task.title}`}
+      aria-label={texts.done(task.title)}
       onClick={(e) => {
         e.stopPropagation();
         void (done ? reopenTask(task) : finishTask(task));

@@ -10,6 +10,7 @@ import { dayName, moved, plusDays, today } from './days';
 import { DragRoom, useDragging, useDrop } from './drag';
 import { useWorkingDays } from './useWorkingDays';
 import { say } from '../ui/toasts';
+import * as texts from './texts';
 
 type Cell = LoadView['people'][number]['days'][number];
 
@@ -38,9 +39,9 @@ export function LoadPart({ onOpen }: { onOpen: (id: string) => void }) {
         ]
       : undefined;
     await changeTask(task, { due, ...(owners && { owners }) });
-    say(`${task.title}: ${other ? `${person.firstName}, ` : ''}due ${moment(due!)}`, {
+    say(texts.dueOfTitle(task.title, other ? `${person.firstName}, ` : '', moment(due!)), {
       action: {
-        label: 'Undo',
+        label: texts.undo,
         run: () =>
           void changeTask(
             { ...task, version: task.version + 1 },
@@ -61,7 +62,7 @@ export function LoadPart({ onOpen }: { onOpen: (id: string) => void }) {
       <div className="flex min-h-0 flex-1 flex-col">
         <p className="flex flex-none flex-wrap items-center gap-3 border-b px-3 py-1.5 text-[13px] text-soft">
           <label className="flex items-center gap-1.5">
-            Days
+            {texts.days}
             <select
               className="min-h-[28px] rounded-card border bg-surface px-1"
               value={days}
@@ -72,25 +73,22 @@ export function LoadPart({ onOpen }: { onOpen: (id: string) => void }) {
               ))}
             </select>
           </label>
-          <span>
-            Estimated hours out of the hours that are free. Late work counts for today. Drag tasks to another day or
-            person, or use Alt and an arrow.
-          </span>
+          <span>{texts.estimatedHoursOutHours}</span>
         </p>
-        <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Load">
-          <div role="table" aria-label="Load by people and days" className="min-w-fit">
+        <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label={texts.load}>
+          <div role="table" aria-label={texts.loadByPeopleDays} className="min-w-fit">
             <div
               role="row"
               className="sticky top-0 z-10 grid border-b bg-paper text-[12.5px] font-semibold"
               style={grid}
             >
               <span role="columnheader" className="px-3 py-1">
-                Who
+                {texts.who}
               </span>
               {data.days.map((d) => (
                 <span key={d} role="columnheader" className={cx('border-l px-1.5 py-1', d === today() && 'text-wren')}>
                   {dayName(d)}
-                  {d === today() ? ', today' : ''}
+                  {d === today() ? texts.today : ''}
                 </span>
               ))}
             </div>
@@ -148,9 +146,9 @@ function DayCell({ cell, person, tasks, onPut, onOpen }: CellProps) {
     >
       <p className={cx('flex justify-between gap-1', cell.over ? 'font-semibold text-late' : 'text-soft')}>
         <span>
-          {cell.onLeave ? 'on leave' : off ? 'off' : `${hours(cell.workMinutes)} of ${hours(cell.freeMinutes)} h`}
+          {cell.onLeave ? texts.onLeave : off ? texts.off : texts.ofH(hours(cell.workMinutes), hours(cell.freeMinutes))}
         </span>
-        {cell.over ? <span>{off ? `${hours(cell.workMinutes)} h due` : 'over-full'}</span> : null}
+        {cell.over ? <span>{off ? texts.hDue(hours(cell.workMinutes)) : texts.overFull}</span> : null}
       </p>
       <span aria-hidden className="my-0.5 block h-[3px] bg-line">
         <span className={cx('block h-[3px]', cell.over ? 'bg-late' : 'bg-done')} style={{ width: `${full}%` }} />
@@ -162,7 +160,7 @@ function DayCell({ cell, person, tasks, onPut, onOpen }: CellProps) {
       </ul>
       {due.length > 3 ? (
         <button type="button" className="min-h-6 text-wren underline" onClick={() => setAll(!all)}>
-          {all ? 'fewer' : `${due.length - 3} more`}
+          {all ? texts.fewer : texts.moreOfCount(due.length - 3)}
         </button>
       ) : null}
     </div>
@@ -183,7 +181,7 @@ function DueTask({ task: t, person, onOpen, onKeys }: DueTaskProps) {
     <li {...drag} className={cx(held && 'opacity-40')}>
       <button
         type="button"
-        title={`${t.title}\n${t.dueLabel}${t.estimateMinutes ? `, ${hours(t.estimateMinutes)} h` : ', no estimate'}`}
+        title={`${t.title}\n${t.dueLabel}${t.estimateMinutes ? texts.estimatedHours(hours(t.estimateMinutes)) : texts.noEstimate}`}
         onClick={() => onOpen(t.id)}
         onKeyDown={onKeys}
         className={cx(

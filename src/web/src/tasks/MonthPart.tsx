@@ -11,6 +11,7 @@ import { dayName, daysBetween, mondayOf, monthName, monthOn, moved, plusDays, to
 import { DragRoom, useDragging, useDrop } from './drag';
 import { changeRows } from './table';
 import { useWorkingDays } from './useWorkingDays';
+import * as texts from './texts';
 
 type Props = { table: TaskTable; rows: TaskRow[]; onOpen: (id: string) => void };
 
@@ -47,7 +48,7 @@ export function MonthPart({ table, rows, onOpen }: Props) {
     const ends = working.get(date)?.ends;
     if (!row || !ends || (row.due && dateOf(row.due) === date)) return;
     const due = moved(row.due, date, ends);
-    void changeRows([row], { due }, table.people, `Due ${moment(due!)}`);
+    void changeRows([row], { due }, table.people, texts.dueOfMoment(moment(due!)));
   };
   const undated = rows.filter((r) => !r.due).length;
   return (
@@ -55,37 +56,37 @@ export function MonthPart({ table, rows, onOpen }: Props) {
       <div className="flex min-h-0 flex-1 flex-col">
         <div className="flex flex-none flex-wrap items-center gap-2 border-b px-3 py-1.5 text-[13px]">
           <IconButton
-            label={length === 'week' ? 'Previous week' : 'Previous month'}
+            label={length === 'week' ? texts.previousWeek : texts.previousMonth}
             onClick={() => setAt(length === 'week' ? plusDays(at, -7) : monthOn(at, -1))}
           >
             <ChevronLeft size={16} />
           </IconButton>
           <h2 className="min-w-36 text-center font-bold">
             {length === 'week'
-              ? `${dayName(from)} to ${dayName(plusDays(from, 6))} ${monthName(plusDays(from, 6))}`
+              ? texts.to(dayName(from), dayName(plusDays(from, 6)), monthName(plusDays(from, 6)))
               : monthName(at)}
           </h2>
           <IconButton
-            label={length === 'week' ? 'Next week' : 'Next month'}
+            label={length === 'week' ? texts.nextWeek : texts.nextMonth}
             onClick={() => setAt(length === 'week' ? plusDays(at, 7) : monthOn(at, 1))}
           >
             <ChevronRight size={16} />
           </IconButton>
           <Button look="quiet" onClick={() => setAt(now)}>
-            Today
+            {texts.todayTitle}
           </Button>
           <Button
             look="quiet"
             aria-pressed={length === 'week'}
             onClick={() => setLength(length === 'week' ? 'month' : 'week')}
           >
-            {length === 'week' ? 'A whole month' : 'One week'}
+            {length === 'week' ? texts.aWholeMonth : texts.oneWeek}
           </Button>
           <span className="ml-auto text-soft max-md:hidden">
-            {undated > 0 ? `${undated} have no date. ` : ''}Drag to another day, or Alt and an arrow.
+            {texts.dragAnotherDayAlt(undated > 0 ? texts.haveNoDate(undated) : '')}
           </span>
         </div>
-        <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Calendar of tasks">
+        <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label={texts.calendarOfTasks}>
           <div
             className="grid min-h-full min-w-[700px] grid-cols-7"
             style={{ gridTemplateRows: `repeat(${weeks}, minmax(96px, 1fr))` }}
@@ -148,7 +149,7 @@ function Day({ date, now, off, dim, rows, meetings, people, most, onMove, onOpen
         )}
       >
         {dayName(date)}
-        {date === now ? ', today' : ''}
+        {date === now ? texts.today : ''}
       </h3>
       <ul className="grid grid-cols-[minmax(0,1fr)] gap-0.5">
         {meetings.map((m) => (
@@ -162,7 +163,7 @@ function Day({ date, now, off, dim, rows, meetings, people, most, onMove, onOpen
               )}
             >
               <CalendarClock size={12} aria-hidden className="mr-1 inline text-wren" />
-              <span className="sr-only">Meeting </span>
+              <span className="sr-only">{texts.meeting} </span>
               {clock(m.from)} {m.title}
             </Link>
           </li>
@@ -173,7 +174,7 @@ function Day({ date, now, off, dim, rows, meetings, people, most, onMove, onOpen
       </ul>
       {rows.length > most ? (
         <button type="button" className="min-h-6 text-[12.5px] text-wren underline" onClick={() => setAll(!all)}>
-          {all ? 'fewer' : `${rows.length - most} more`}
+          {all ? texts.fewer : texts.moreOfCount(rows.length - most)}
         </button>
       ) : null}
     </section>
@@ -201,7 +202,7 @@ function Chip({ row, date, people, onMove, onOpen }: ChipProps) {
         data-chip={row.id}
         onClick={() => onOpen(row.id)}
         onKeyDown={keys}
-        title={`${row.title}\n${row.dueLabel}${carried ? `, from ${day(row.due!)}` : ''}`}
+        title={`${row.title}\n${row.dueLabel}${carried ? texts.from(day(row.due!)) : ''}`}
         className={cx(
           'flex min-h-6 w-full items-center gap-1 rounded-[3px] border-l-[3px] px-1 text-left text-[12.5px] hover:bg-wren-wash',
           row.state === 'done'
@@ -212,7 +213,7 @@ function Chip({ row, date, people, onMove, onOpen }: ChipProps) {
         )}
       >
         <span className="min-w-0 flex-1 truncate">
-          {carried ? <b className="font-semibold">late: </b> : null}
+          {carried ? <b className="font-semibold">{texts.late} </b> : null}
           {row.title}
         </span>
         {carried ? null : <span className="flex-none text-[11.5px] text-soft">{clock(row.due!)}</span>}

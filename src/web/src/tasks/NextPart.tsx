@@ -8,11 +8,12 @@ import { Kept } from '../api/store';
 import { LengthField } from '../ui/LengthField';
 import { MomentField } from '../ui/MomentField';
 import { exact } from '../ui/time';
-import { Button, Empty, Wrong, cx } from '../ui/controls';
+import { Button, Empty, Letter, Wrong, cx } from '../ui/controls';
 import { FinishBox } from './FinishBox';
 import { changeTask, finishTask, states, whereSaid } from './change';
 import { DueField, OwnersField, PriorityField } from './fields';
 import { sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 const over = (t: TaskView) => t.state === 'done' || t.state === 'dropped';
 
@@ -57,18 +58,18 @@ function Row({ task, here, reason, stale, onOpen }: RowProps) {
             <Link
               to={source}
               className="text-wren underline decoration-wren/40 underline-offset-2 hover:decoration-wren"
-              title={task.sourceEntry ? 'Go to the message it came from' : 'Go to its docket'}
+              title={task.sourceEntry ? texts.goMessageCameFrom : texts.goToItsDocket}
             >
-              {task.docket ? `${task.docket} ${task.docketName}` : 'where it was said'}
+              {task.docket ? `${task.docket} ${task.docketName}` : texts.whereItWasSaid}
             </Link>
           ) : (
-            'no docket'
+            texts.noDocket
           )}
-          {task.madeBy ? ` · asked by ${task.madeBy.firstName}` : ''}
-          {task.repeats ? ' · repeats' : ''}
-          {task.parts ? ` · ${task.parts.done} of ${task.parts.count} parts done` : ''}
-          {task.parentTitle ? ` · part of ${task.parentTitle}` : ''}
-          {task.private ? ' · only for you' : ''}
+          {task.madeBy ? texts.askedBy(task.madeBy.firstName) : ''}
+          {task.repeats ? texts.repeatsAfter : ''}
+          {task.parts ? texts.ofPartsDone(task.parts.done, task.parts.count) : ''}
+          {task.parentTitle ? texts.partOf(task.parentTitle) : ''}
+          {task.private ? texts.onlyForYou : ''}
         </p>
         {reason && !over(task) ? <p className="text-[12.5px] italic text-soft">{reason}</p> : null}
         {stale && !over(task) ? <Stale task={task} /> : null}
@@ -97,7 +98,7 @@ function Row({ task, here, reason, stale, onOpen }: RowProps) {
         <PriorityField bare value={task.priority} onChange={(priority) => void changeTask(task, { priority })} />
       </span>
       <select
-        aria-label={`State of ${task.title}`}
+        aria-label={texts.stateOf(task.title)}
         title={task.finished ? exact(task.finished) : undefined}
         value={task.state}
         onChange={(e) => void changeTask(task, { state: e.target.value })}
@@ -111,8 +112,8 @@ function Row({ task, here, reason, stale, onOpen }: RowProps) {
       </select>
       <span className="max-md:hidden">
         <LengthField
-          label={`Estimate of ${task.title}`}
-          placeholder="estimate"
+          label={texts.estimateOf(task.title)}
+          placeholder={texts.estimateInline}
           className="!min-h-6 !border-transparent !bg-transparent !px-1 hover:!border-line focus:!border-line"
           minutes={task.estimateMinutes}
           onChange={(minutes) => void changeTask(task, { estimateMinutes: minutes || null })}
@@ -136,7 +137,7 @@ function Stale({ task }: { task: TaskView }) {
   return (
     <div
       role="group"
-      aria-label={`Still needed? ${task.title}`}
+      aria-label={texts.stillNeeded(task.title)}
       onKeyDown={(e) => {
         const act = { d: () => void finishTask(task), s: () => void wanted(), n: () => setDating(true) }[e.key];
         if (!act || (e.target as HTMLElement).closest('input')) return;
@@ -146,22 +147,23 @@ function Stale({ task }: { task: TaskView }) {
       }}
       className="mt-0.5 flex flex-wrap items-center gap-1.5 text-[12.5px] text-soon"
     >
-      Nobody has mentioned it since it was due.
+      {texts.nobodyHasMentionedSince}
       <Button className="!min-h-6 !py-0" onClick={() => void finishTask(task)}>
         <span>
-          <u>D</u>one already
+          <u>D</u>
+          {texts.oneAlready}
         </span>
       </Button>
       <Button className="!min-h-6 !py-0" onClick={() => void wanted()}>
         <span>
-          <u>S</u>till wanted
+          <Letter of="s">{texts.stillWanted}</Letter>
         </span>
       </Button>
       {dating ? (
         <MomentField
           bare
           autoFocus
-          label="New date"
+          label={texts.newDate}
           className="w-44"
           value={task.due}
           onChange={(due) => {
@@ -173,7 +175,7 @@ function Stale({ task }: { task: TaskView }) {
       ) : (
         <Button className="!min-h-6 !py-0" onClick={() => setDating(true)}>
           <span>
-            <u>N</u>ew date
+            <Letter of="n">{texts.newDate}</Letter>
           </span>
         </Button>
       )}
@@ -199,11 +201,11 @@ export function NextPart({ wanted, onOpen }: { wanted: string | null; onOpen: (i
   const steps = useMemo(() => new Map(by === 'next' ? next?.map((n) => [n.task, n]) : []), [next, by]);
   return (
     <div className="flex min-h-0 flex-1 flex-col">
-      <div role="group" aria-label="In which order" className="flex flex-none gap-1 border-b px-3 py-1.5">
+      <div role="group" aria-label={texts.inWhichOrder} className="flex flex-none gap-1 border-b px-3 py-1.5">
         {(
           [
-            ['next', 'What next'],
-            ['due', 'By when they are due'],
+            ['next', texts.whatNext],
+            ['due', texts.byWhenDue],
           ] as const
         ).map(([value, name]) => (
           <Button
@@ -216,12 +218,10 @@ export function NextPart({ wanted, onOpen }: { wanted: string | null; onOpen: (i
           </Button>
         ))}
       </div>
-      <div className="min-h-0 flex-1 overflow-auto" role="region" aria-label="List of tasks" tabIndex={0}>
+      <div className="min-h-0 flex-1 overflow-auto" role="region" aria-label={texts.listOfTasks} tabIndex={0}>
         {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
         {data && rows.length === 0 ? (
-          <Empty title="You have no tasks">
-            When you are given a task, or press T on a message, it stays here until it is done.
-          </Empty>
+          <Empty title={texts.youHaveNoTasks}>{texts.whenGivenTaskPress}</Empty>
         ) : (
           <ul>
             {rows.map((t) => (

@@ -1,11 +1,12 @@
+import * as texts from './texts';
 const repeatings: [string, string][] = [
-  ['', 'once'],
-  ['FREQ=DAILY', 'every day'],
-  ['FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR', 'every working day'],
-  ['FREQ=WEEKLY', 'every week'],
-  ['FREQ=WEEKLY;INTERVAL=2', 'every two weeks'],
-  ['FREQ=MONTHLY', 'every month'],
-  ['FREQ=YEARLY', 'every year'],
+  ['', texts.once],
+  ['FREQ=DAILY', texts.everyDay],
+  ['FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR', texts.everyWorkingDay],
+  ['FREQ=WEEKLY', texts.everyWeek],
+  ['FREQ=WEEKLY;INTERVAL=2', texts.everyTwoWeeks],
+  ['FREQ=MONTHLY', texts.everyMonth],
+  ['FREQ=YEARLY', texts.everyYear],
 ];
 
 type Props = { value: string | null; onChange: (rule: string | null) => void; className: string };
@@ -13,7 +14,7 @@ type Props = { value: string | null; onChange: (rule: string | null) => void; cl
 /** How often a task comes back (RFC 5545); a rule of another kind stays as it is. */
 export const RepeatsChoice = ({ value, onChange, className }: Props) => (
   <select
-    aria-label="Repeats"
+    aria-label={texts.repeats}
     className={className}
     value={value ?? ''}
     onChange={(e) => onChange(e.target.value || null)}

@@ -9,6 +9,7 @@ import { type Arrangement, columns, divided, sorted } from './arrange';
 import { ChosenBar } from './ChosenBar';
 import { type RowActs, TaskTableRow } from './TaskTableRow';
 import { type RowChange, changeRows } from './table';
+import * as texts from './texts';
 
 type Props = {
   table: TaskTable;
@@ -156,8 +157,7 @@ export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
     [],
   );
 
-  if (table.rows.length === 0)
-    return <Empty title="No tasks here">Tasks appear here when somebody makes one, or presses T on a message.</Empty>;
+  if (table.rows.length === 0) return <Empty title={texts.noTasksHere}>{texts.tasksAppearHereWhen}</Empty>;
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       {picked.length > 0 ? (
@@ -170,7 +170,7 @@ export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
       <div
         ref={box}
         role="grid"
-        aria-label="Tasks"
+        aria-label={texts.tasksTitle}
         aria-rowcount={lines.length}
         aria-multiselectable
         tabIndex={0}
@@ -185,7 +185,7 @@ export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
           <span role="columnheader" className="grid place-items-center">
             <input
               type="checkbox"
-              aria-label={`Choose all ${count}`}
+              aria-label={texts.chooseAll(count)}
               className="size-4 accent-wren"
               checked={picked.length > 0 && picked.length === count}
               onChange={(e) => setChosen(e.target.checked ? new Set(everyRow().map((r) => r.id)) : new Set())}
@@ -202,7 +202,7 @@ export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
               >
                 <button
                   type="button"
-                  title="Sort by this; with Shift, after what it is sorted by already"
+                  title={texts.sortByShiftAfter}
                   onClick={(e) => sortBy(c.key, e.shiftKey)}
                   className="flex min-h-7 items-center gap-1 rounded-[3px] hover:underline"
                 >
@@ -214,9 +214,7 @@ export function TablePart({ table, how, onArrange, open, onOpen }: Props) {
             );
           })}
         </div>
-        {count === 0 ? (
-          <p className="p-4 text-soft">Nothing fits the filter. {table.rows.length} tasks are left out by it.</p>
-        ) : null}
+        {count === 0 ? <p className="p-4 text-soft">{texts.nothingFitsFilterTasks(table.rows.length)}</p> : null}
         <div className="relative min-w-fit" style={{ height: virtual.getTotalSize() }}>
           {items.map((item) => {
             const line = lines[item.index]!;

@@ -5,6 +5,7 @@ import { AttachPanel, AttachedList, taking, useAttachments } from '../conversati
 import { FileRow } from '../conversations/EntryFiles';
 import { type Attachment, attachmentsSent } from '../conversations/attachments';
 import { sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 /** Writes which files stand with a task's notes. */
 const keep = (task: string, files: { id: string; caption: string | null }[]) =>
@@ -27,14 +28,14 @@ export function TaskFiles({ task, files }: { task: string; files: FileView[] }) 
     );
   }, [all]); // eslint-disable-line react-hooks/exhaustive-deps
   return (
-    <section aria-label="Files of the task" className="mt-1" {...taking(place)}>
+    <section aria-label={texts.filesOfTheTask} className="mt-1" {...taking(place)}>
       <FileRow
         files={files}
         onTakeOut={(gone) => void keep(task, files.filter((f) => f.id !== gone.id).map(asGiven))}
       />
       <AttachedList conversation={place} />
       <div className="flex items-center text-[12.5px] text-soft">
-        <AttachPanel conversation={place} /> {files.length === 0 ? 'Files that belong to it; drop them here.' : ''}
+        <AttachPanel conversation={place} /> {files.length === 0 ? texts.filesBelongDropThem : ''}
       </div>
     </section>
   );

@@ -4,6 +4,7 @@ import { keys, queries } from '../api/queries';
 import { Button, inputClass } from '../ui/controls';
 import { changeTask } from './change';
 import { Head } from './panel';
+import * as texts from './texts';
 
 /** What is to be known of it, in Markdown: shown, and typed in its place. */
 export function TaskNotes({ task, notes, html }: { task: TaskView; notes: string; html: string }) {
@@ -15,10 +16,10 @@ export function TaskNotes({ task, notes, html }: { task: TaskView; notes: string
   };
   return (
     <>
-      <Head name="Notes">
+      <Head name={texts.notes}>
         {typed === null ? (
           <Button look="quiet" className="!min-h-6 !py-0" onClick={() => setTyped(notes)}>
-            {notes ? 'Edit' : 'Write'}
+            {notes ? texts.edit : texts.write}
           </Button>
         ) : null}
       </Head>
@@ -26,7 +27,7 @@ export function TaskNotes({ task, notes, html }: { task: TaskView; notes: string
         <>
           <textarea
             autoFocus
-            aria-label="Notes"
+            aria-label={texts.notes}
             rows={5}
             maxLength={50000}
             className={inputClass}
@@ -38,10 +39,10 @@ export function TaskNotes({ task, notes, html }: { task: TaskView; notes: string
           />
           <span className="mt-1 flex gap-2">
             <Button look="main" onClick={save}>
-              Save
+              {texts.save}
             </Button>
             <Button look="quiet" onClick={() => setTyped(null)}>
-              Cancel
+              {texts.cancel}
             </Button>
           </span>
         </>

@@ -9,6 +9,7 @@ import { placeTask } from './change';
 import { DragRoom, bothRefs, useDragging, useDrop } from './drag';
 import { Head } from './panel';
 import { sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 /** The parts of a task as a tree: made by typing or pasting a list, put in order by dragging or by keys. */
 export function TaskParts({ detail, onOpen }: { detail: TaskDetail; onOpen: (id: string) => void }) {
@@ -48,8 +49,8 @@ export function TaskParts({ detail, onOpen }: { detail: TaskDetail; onOpen: (id:
   return (
     <>
       <Head
-        name="Parts"
-        note={task.parts ? `${task.parts.done} of ${task.parts.count} done, ${task.parts.percent} %` : ''}
+        name={texts.parts}
+        note={task.parts ? texts.ofDone(task.parts.done, task.parts.count, task.parts.percent) : ''}
       />
       {task.parts ? (
         <span aria-hidden className="mb-1 block h-1 bg-line">
@@ -77,8 +78,8 @@ export function TaskParts({ detail, onOpen }: { detail: TaskDetail; onOpen: (id:
       </DragRoom>
       <form onSubmit={(e) => void add(e)} className="mt-1 flex items-start gap-1.5">
         <textarea
-          aria-label="Parts, one on each line"
-          placeholder="A part, or a list: one on each line, deeper ones indented"
+          aria-label={texts.partsOneEachLine}
+          placeholder={texts.aPartListOne}
           rows={text.includes('\n') ? Math.min(10, text.split('\n').length + 1) : 1}
           className={cx(inputClass, 'min-w-0 flex-1')}
           value={text}
@@ -89,7 +90,7 @@ export function TaskParts({ detail, onOpen }: { detail: TaskDetail; onOpen: (id:
           }}
         />
         <Button type="submit" disabled={!text.trim()}>
-          Add
+          {texts.add}
         </Button>
       </form>
     </>
@@ -131,7 +132,7 @@ function Part({ part, depth, onOpen, onMove, onIndent, onOutdent, onDrop }: Part
           else if (e.key === 'ArrowLeft') onOutdent();
           else onMove(e.key === 'ArrowUp' ? -1 : 1);
         }}
-        title="Open it; Alt and an arrow put it elsewhere"
+        title={texts.openAltArrowPut}
         className={cx(
           'min-h-6 min-w-0 flex-1 truncate text-left hover:underline',
           part.state === 'done' && 'text-soft line-through',
@@ -142,18 +143,18 @@ function Part({ part, depth, onOpen, onMove, onIndent, onOutdent, onDrop }: Part
       {part.due ? <Due task={part} /> : null}
       {part.owners.length > 0 ? <Owners owners={part.owners} /> : null}
       <span className="flex opacity-0 focus-within:opacity-100 group-hover:opacity-100">
-        <IconButton label={`${part.title} further up`} onClick={() => onMove(-1)}>
+        <IconButton label={texts.furtherUp(part.title)} onClick={() => onMove(-1)}>
           <ArrowUp size={12} />
         </IconButton>
-        <IconButton label={`${part.title} further down`} onClick={() => onMove(1)}>
+        <IconButton label={texts.furtherDown(part.title)} onClick={() => onMove(1)}>
           <ArrowDown size={12} />
         </IconButton>
         {depth > 0 ? (
-          <IconButton label={`${part.title} beside its whole`} onClick={onOutdent}>
+          <IconButton label={texts.besideItsWhole(part.title)} onClick={onOutdent}>
             <IndentDecrease size={12} />
           </IconButton>
         ) : null}
-        <IconButton label={`${part.title} as a part of the one above`} onClick={onIndent}>
+        <IconButton label={texts.asPartOneAbove(part.title)} onClick={onIndent}>
           <IndentIncrease size={12} />
         </IconButton>
       </span>

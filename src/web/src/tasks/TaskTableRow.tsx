@@ -8,6 +8,7 @@ import type { columns } from './arrange';
 import { ownerRef, states } from './change';
 import { DueField, OwnersField, PriorityField } from './fields';
 import type { RowChange } from './table';
+import * as texts from './texts';
 
 const hours = (minutes: number | null) => (minutes ? `${Math.round(minutes / 6) / 10} h` : '');
 
@@ -59,7 +60,7 @@ export const TaskTableRow = memo((props: RowProps) => {
       due={row.due}
       label={row.dueLabel}
       className={dueLook}
-      onChange={(next) => onChange({ due: next }, next ? `Due ${moment(next)}` : 'Not dated')}
+      onChange={(next) => onChange({ due: next }, next ? texts.dueOfMoment(moment(next)) : texts.notDatedTitle)}
     />
   ) : (
     <span className={dueLook}>{row.dueLabel}</span>
@@ -79,7 +80,7 @@ export const TaskTableRow = memo((props: RowProps) => {
           <OwnersField
             bare
             owners={owners}
-            onChange={(next) => onChange({ owners: next.map(ownerRef) }, 'Owners chosen')}
+            onChange={(next) => onChange({ owners: next.map(ownerRef) }, texts.ownersChosen)}
           />
         );
       case 'due':
@@ -91,7 +92,7 @@ export const TaskTableRow = memo((props: RowProps) => {
           <PriorityField
             bare
             value={row.priority}
-            onChange={(priority) => onChange({ priority }, `Priority ${priority}`)}
+            onChange={(priority) => onChange({ priority }, texts.priorityOfPriority(priority))}
           />
         );
       case 'state':
@@ -99,9 +100,9 @@ export const TaskTableRow = memo((props: RowProps) => {
           <span className="pl-1">{row.state.replace('-', ' ')}</span>
         ) : (
           <select
-            aria-label={`State of ${row.title}`}
+            aria-label={texts.stateOf(row.title)}
             value={row.state}
-            onChange={(e) => onChange({ state: e.target.value }, `Now ${e.target.selectedOptions[0]!.text}`)}
+            onChange={(e) => onChange({ state: e.target.value }, texts.now(e.target.selectedOptions[0]!.text))}
             className="min-h-6 w-full rounded-[3px] border border-transparent bg-transparent hover:border-line"
           >
             {states.map(([value, words]) => (
@@ -158,7 +159,7 @@ export const TaskTableRow = memo((props: RowProps) => {
       <span role="gridcell" className="grid place-items-center">
         <input
           type="checkbox"
-          aria-label={`Choose ${row.title}`}
+          aria-label={texts.choose(row.title)}
           className="size-4 accent-wren"
           checked={chosen}
           onChange={() => undefined}
@@ -176,19 +177,19 @@ export const TaskTableRow = memo((props: RowProps) => {
           )}
         >
           <span className="truncate">{row.title}</span>
-          {row.private ? <Lock size={12} className="flex-none text-soft" aria-label="private" /> : null}
-          {row.repeats ? <Repeat size={12} className="flex-none text-soft" aria-label="repeats" /> : null}
+          {row.private ? <Lock size={12} className="flex-none text-soft" aria-label={texts.privateIt} /> : null}
+          {row.repeats ? <Repeat size={12} className="flex-none text-soft" aria-label={texts.repeatsInline} /> : null}
           {row.parts > 0 ? (
             <span
               className="flex flex-none items-center gap-0.5 text-[12px] text-soft"
-              title={`${row.parts} parts, ${row.percent} % done`}
+              title={texts.partsDone(row.parts, row.percent)}
             >
               <Split size={12} aria-hidden /> {row.percent} %
             </span>
           ) : null}
           {row.blocked ? (
             <span className="flex flex-none items-center gap-0.5 text-[12px] text-soon">
-              <TriangleAlert size={12} aria-hidden /> waits
+              <TriangleAlert size={12} aria-hidden /> {texts.waits}
             </span>
           ) : null}
         </button>

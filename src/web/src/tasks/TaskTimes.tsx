@@ -4,19 +4,20 @@ import { keys, queries } from '../api/queries';
 import { Button } from '../ui/controls';
 import { Line, choice } from './panel';
 import { sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 const befores: [number | null, string][] = [
-  [null, 'half a day before'],
-  [0, 'not before'],
-  [60, '1 h before'],
-  [480, 'a day before'],
-  [960, 'two days before'],
+  [null, texts.halfADayBefore],
+  [0, texts.notBefore],
+  [60, texts.n1HBefore],
+  [480, texts.aDayBefore],
+  [960, texts.twoDaysBefore],
 ];
 const agains: [number | null, string][] = [
-  [null, 'each day while late'],
-  [0, 'never again'],
-  [240, 'twice a day while late'],
-  [960, 'every two days while late'],
+  [null, texts.eachDayWhileLate],
+  [0, texts.neverAgain],
+  [240, texts.twiceDayWhileLate],
+  [960, texts.everyTwoDaysWhile],
 ];
 
 /** When its owners are reminded, in working time; and for one that repeats, when the next is made. */
@@ -47,27 +48,27 @@ export function TaskTimes({ detail }: { detail: TaskDetail }) {
   return (
     <>
       {task.repeats ? (
-        <Line name="The next">
+        <Line name={texts.theNext}>
           <select
-            aria-label="When the next one comes"
+            aria-label={texts.whenNextOneComes}
             className={choice}
             value={times.nextByTime ? 'time' : 'done'}
             onChange={(e) => void put({ nextByTime: e.target.value === 'time' })}
           >
-            <option value="done">comes when this is done</option>
-            <option value="time">comes on its date</option>
+            <option value="done">{texts.comesWhenDone}</option>
+            <option value="time">{texts.comesOnItsDate}</option>
           </select>
           {task.state === 'done' || task.state === 'dropped' ? null : (
             <Button look="quiet" className="!min-h-6 !py-0" onClick={() => void skip()}>
-              Skip this one
+              {texts.skipThisOne}
             </Button>
           )}
         </Line>
       ) : null}
       {task.due ? (
-        <Line name="Remind">
+        <Line name={texts.remind}>
           <select
-            aria-label="Remind before it is due"
+            aria-label={texts.remindBeforeDue}
             className={choice}
             value={times.remindBeforeMinutes ?? ''}
             onChange={(e) => void put({ remindBeforeMinutes: number(e.target.value) })}
@@ -79,7 +80,7 @@ export function TaskTimes({ detail }: { detail: TaskDetail }) {
             ))}
           </select>
           <select
-            aria-label="Remind again"
+            aria-label={texts.remindAgain}
             className={choice}
             value={times.remindAgainMinutes ?? ''}
             onChange={(e) => void put({ remindAgainMinutes: number(e.target.value) })}

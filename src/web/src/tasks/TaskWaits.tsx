@@ -6,6 +6,7 @@ import { keys, queries } from '../api/queries';
 import { Button, IconButton, Panel, cx, inputClass } from '../ui/controls';
 import { Head } from './panel';
 import { sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 /** What it waits for, and what waits for it. */
 export function TaskWaits({ detail, onOpen }: { detail: TaskDetail; onOpen: (id: string) => void }) {
@@ -21,7 +22,7 @@ export function TaskWaits({ detail, onOpen }: { detail: TaskDetail; onOpen: (id:
   const ids = task.blockedBy.map((b) => b.id);
   return (
     <>
-      <Head name="Waits for" note={task.blockedBy.length === 0 ? 'nothing' : ''}>
+      <Head name={texts.waitsFor} note={task.blockedBy.length === 0 ? texts.nothing : ''}>
         <ChooseTask known={[task.id, ...ids]} docket={task.docket} onChoose={(id) => void set([...ids, id])} />
       </Head>
       <ul>
@@ -37,7 +38,7 @@ export function TaskWaits({ detail, onOpen }: { detail: TaskDetail; onOpen: (id:
             >
               {b.title}
             </button>
-            <IconButton label={`Stop waiting for ${b.title}`} onClick={() => void set(ids.filter((i) => i !== b.id))}>
+            <IconButton label={texts.stopWaitingFor(b.title)} onClick={() => void set(ids.filter((i) => i !== b.id))}>
               <X size={13} />
             </IconButton>
           </li>
@@ -53,7 +54,7 @@ export function TaskWaits({ detail, onOpen }: { detail: TaskDetail; onOpen: (id:
               </button>
             </span>
           ))}{' '}
-          {detail.waitingFor.length === 1 ? 'waits' : 'wait'} for it.
+          {texts.wait(detail.waitingFor.length)} {texts.forItInline}
         </p>
       ) : null}
     </>
@@ -95,20 +96,20 @@ function ChooseTask({
   }, [open, words, docket]); // eslint-disable-line react-hooks/exhaustive-deps
   return (
     <Panel
-      label="What it waits for"
+      label={texts.whatItWaitsFor}
       align="end"
       open={open}
       onOpenChange={setOpen}
       trigger={
         <Button look="quiet" className="!min-h-6 !py-0">
-          Add
+          {texts.add}
         </Button>
       }
     >
       <input
         autoFocus
-        aria-label="Words of a task"
-        placeholder="Words of a task"
+        aria-label={texts.wordsOfATask}
+        placeholder={texts.wordsOfATask}
         className={inputClass}
         value={words}
         onChange={(e) => setWords(e.target.value)}
@@ -131,7 +132,7 @@ function ChooseTask({
         ))}
         {found.length === 0 ? (
           <li className="px-1.5 text-[13px] text-soft">
-            {words.trim() ? 'No task has these words.' : 'Type some of its words.'}
+            {words.trim() ? texts.noTaskHasThese : texts.typeSomeItsWords}
           </li>
         ) : null}
       </ul>

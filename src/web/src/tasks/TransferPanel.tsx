@@ -7,6 +7,7 @@ import { keys, queries } from '../api/queries';
 import { moment } from '../ui/time';
 import { Button, Panel, inputClass, cx } from '../ui/controls';
 import { say, sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 type File_ = { format: 'ics' | 'csv'; text: string; name: string };
 
@@ -40,7 +41,7 @@ export function TransferPanel({ scope }: { scope: string }) {
       );
       setPreview(null);
       setFile(null);
-      say(`${done.made} made and ${done.changed} changed${done.bad > 0 ? `; ${done.bad} could not be imported` : ''}.`);
+      say(texts.madeAndChanged(done.made, done.changed, done.bad > 0 ? texts.couldNotBeImported(done.bad) : ''));
       await queries.invalidateQueries({ queryKey: keys.taskTable });
       await queries.invalidateQueries({ queryKey: keys.tasks });
     } catch (wrong) {
@@ -50,31 +51,31 @@ export function TransferPanel({ scope }: { scope: string }) {
   return (
     <>
       <Panel
-        label="Files and calendar"
+        label={texts.filesAndCalendar}
         open={open}
         onOpenChange={setOpen}
         trigger={
           <Button look="quiet">
-            <FolderInput size={14} aria-hidden /> Files
+            <FolderInput size={14} aria-hidden /> {texts.files}
           </Button>
         }
       >
         <div className="grid gap-1.5 text-[13px]">
-          <p className="font-semibold">Export these tasks</p>
+          <p className="font-semibold">{texts.exportTheseTasks}</p>
           <p className="flex gap-2">
             <a className="text-wren underline" href={out('csv')}>
-              Table (.csv)
+              {texts.tableCsv}
             </a>
             <a className="text-wren underline" href={out('ics')}>
-              Calendar (.ics)
+              {texts.calendarIcs}
             </a>
           </p>
-          <p className="mt-1 font-semibold">Import tasks</p>
+          <p className="mt-1 font-semibold">{texts.importTasks}</p>
           <input
             ref={choose}
             type="file"
             accept=".csv,.ics,text/csv,text/calendar"
-            aria-label="A table or calendar of tasks"
+            aria-label={texts.aTableCalendarTasks}
             className="hidden"
             onChange={(e) => {
               const chosen = e.target.files?.[0];
@@ -82,10 +83,8 @@ export function TransferPanel({ scope }: { scope: string }) {
               if (chosen) void read(chosen);
             }}
           />
-          <Button onClick={() => choose.current?.click()}>Choose a .csv or .ics</Button>
-          <p className="text-soft">
-            You see what it would do before anything changes. A task exported with its id is updated, not made twice.
-          </p>
+          <Button onClick={() => choose.current?.click()}>{texts.chooseCsvIcs}</Button>
+          <p className="text-soft">{texts.youSeeWhatWould}</p>
           <Feed />
         </div>
       </Panel>
@@ -100,18 +99,20 @@ export function TransferPanel({ scope }: { scope: string }) {
               'flex-col rounded-card border border-soft/40 bg-surface p-4 shadow-lg',
             )}
           >
-            <Dialog.Title className="text-[16px] font-bold">What {file?.name} would do</Dialog.Title>
+            <Dialog.Title className="text-[16px] font-bold">
+              {texts.what} {file?.name} {texts.wouldDo}
+            </Dialog.Title>
             {preview ? (
               <>
                 <p className="mb-2 text-[13px] text-soft">
-                  {preview.made} new, {preview.changed} changed, {preview.same} unchanged
-                  {preview.bad > 0 ? <b className="text-late">, {preview.bad} that cannot be imported</b> : null}.
+                  {preview.made} {texts.newIt} {preview.changed} {texts.changed} {preview.same} {texts.unchanged}
+                  {preview.bad > 0 ? <b className="text-late">{texts.thatCannotBeImported(preview.bad)}</b> : null}.
                 </p>
                 <div
                   className="min-h-0 flex-1 overflow-auto border"
                   tabIndex={0}
                   role="region"
-                  aria-label="Rows of the file"
+                  aria-label={texts.rowsOfTheFile}
                 >
                   <table className="w-full text-[13px]">
                     <tbody>
@@ -129,10 +130,10 @@ export function TransferPanel({ scope }: { scope: string }) {
                 </div>
                 <div className="mt-3 flex justify-end gap-2">
                   <Button look="quiet" onClick={() => setPreview(null)}>
-                    Cancel
+                    {texts.cancel}
                   </Button>
                   <Button look="main" disabled={preview.made + preview.changed === 0} onClick={() => void apply()}>
-                    Take {preview.made + preview.changed} in
+                    {texts.takeIn(preview.made + preview.changed)}
                   </Button>
                 </div>
               </>
@@ -168,32 +169,28 @@ function Feed() {
   };
   return (
     <>
-      <p className="mt-1 font-semibold">Your tasks in a calendar</p>
+      <p className="mt-1 font-semibold">{texts.yourTasksCalendar}</p>
       {address ? (
         <>
           <input
             readOnly
-            aria-label="Address of your calendar"
+            aria-label={texts.addressOfYourCalendar}
             className={inputClass}
             value={address}
             onFocus={(e) => e.target.select()}
           />
-          <p className="text-soft">
-            Subscribe to it in your calendar. Anyone with the address can read your tasks. It is shown only once.
-          </p>
+          <p className="text-soft">{texts.subscribeYourCalendarAnyone}</p>
         </>
       ) : (
         <p className="text-soft">
-          {data?.since
-            ? `There is an address since ${moment(data.since)}.`
-            : 'A secret address that your calendar can subscribe to.'}
+          {data?.since ? texts.thereAddressSince(moment(data.since)) : texts.aSecretAddressYour}
         </p>
       )}
       <span className="flex gap-2">
-        <Button onClick={() => void make()}>{data?.since ? 'Make a new address' : 'Make an address'}</Button>
+        <Button onClick={() => void make()}>{data?.since ? texts.makeANewAddress : texts.makeAnAddress}</Button>
         {data?.since ? (
           <Button look="quiet" onClick={() => void remove()}>
-            Withdraw it
+            {texts.withdrawIt}
           </Button>
         ) : null}
       </span>

@@ -4,6 +4,7 @@ import { cx, inputClass } from '../ui/controls';
 import { Due, Owners } from '../ui/tags';
 import { bothRefs, useDragging, useDrop } from './drag';
 import { refocus } from '../ui/refocus';
+import * as texts from './texts';
 
 type ColumnProps = {
   column: { id: string | null; name: string; most: number | null; finishes: boolean };
@@ -38,7 +39,9 @@ export function Column({ column, rows, people, onOpen, onPlace, onAcross, onAdd 
       <h2 className="flex items-baseline justify-between gap-2 border-b px-2 py-1 text-[13px] font-bold">
         {column.name}
         <span className={cx('font-normal', past ? 'font-semibold text-late' : full ? 'text-soon' : 'text-soft')}>
-          {column.most ? `${rows.length} of ${column.most}${past ? ', too many' : full ? ', full' : ''}` : rows.length}
+          {column.most
+            ? `${rows.length} of ${column.most}${past ? texts.tooMany : full ? texts.full : ''}`
+            : rows.length}
         </span>
       </h2>
       <ol className="min-h-8 flex-1 overflow-auto p-1">
@@ -70,8 +73,8 @@ export function Column({ column, rows, people, onOpen, onPlace, onAcross, onAdd 
       {onAdd ? (
         <form onSubmit={submit} className="flex-none border-t p-1">
           <input
-            aria-label={`A task in ${column.name}`}
-            placeholder="A task"
+            aria-label={texts.aTaskIn(column.name)}
+            placeholder={texts.aTask}
             maxLength={300}
             className={cx(inputClass, '!border-transparent')}
             value={title}
@@ -121,7 +124,7 @@ function Card({ row, people, onOpen, onBefore, onKey }: CardProps) {
           <Owners owners={row.owners.map((o) => people[o]!)} />
           {row.due || row.state === 'done' ? <Due task={row} /> : null}
           {row.parts > 0 ? <span className="text-soft">{row.percent} %</span> : null}
-          {row.blocked ? <span className="text-soon">waits</span> : null}
+          {row.blocked ? <span className="text-soon">{texts.waits}</span> : null}
           <span className="ml-auto text-soft">{row.docket}</span>
         </span>
       </button>

@@ -4,8 +4,9 @@ import { type WorklistView, api, taken } from '../api/client';
 import { keys, queries, useColleagues } from '../api/queries';
 import { Button, Panel, cx, inputClass } from '../ui/controls';
 import { sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
-const usualColumns = ['Next', 'In hand', 'Waiting', 'Finished'];
+const usualColumns = [texts.next, texts.inHand, texts.waiting, texts.finished];
 
 /** The name and columns of a worklist. */
 export function ListForm({ list, onDone }: { list: WorklistView | null; onDone: (id?: string | null) => void }) {
@@ -55,12 +56,12 @@ export function ListForm({ list, onDone }: { list: WorklistView | null; onDone: 
   return (
     <form
       onSubmit={(e) => void save(e)}
-      aria-label="Worklist"
+      aria-label={texts.worklist}
       className="flex-none border-b bg-surface px-3 py-2 text-[13px]"
     >
       <div className="flex flex-wrap items-end gap-2">
         <label>
-          Name
+          {texts.name}
           <input
             required
             maxLength={80}
@@ -73,9 +74,9 @@ export function ListForm({ list, onDone }: { list: WorklistView | null; onDone: 
         {list ? null : (
           <>
             <label>
-              Belongs to
+              {texts.belongsTo}
               <select className={cx(inputClass, '!w-auto')} value={crew} onChange={(e) => setCrew(e.target.value)}>
-                <option value="">my own, or a docket’s</option>
+                <option value="">{texts.myOwnDocketS}</option>
                 {crews.map((c) => (
                   <option key={c.id} value={c.id}>
                     @{c.name}
@@ -85,7 +86,7 @@ export function ListForm({ list, onDone }: { list: WorklistView | null; onDone: 
             </label>
             {crew ? null : (
               <label>
-                Docket, if it is a docket’s
+                {texts.docketIfDocketS}
                 <input
                   placeholder="J-1042"
                   className={cx(inputClass, '!w-32')}
@@ -102,7 +103,7 @@ export function ListForm({ list, onDone }: { list: WorklistView | null; onDone: 
           <li key={c.id} className="rounded-[3px] border p-1.5">
             <input
               required
-              aria-label={`Name of column ${i + 1}`}
+              aria-label={texts.nameOfColumn(i + 1)}
               maxLength={60}
               className={cx(inputClass, '!w-36')}
               value={c.name}
@@ -110,7 +111,7 @@ export function ListForm({ list, onDone }: { list: WorklistView | null; onDone: 
             />
             <span className="mt-1 flex items-center gap-1.5">
               <label className="flex items-center gap-1">
-                at most
+                {texts.atMost}
                 <input
                   type="number"
                   min={1}
@@ -120,14 +121,14 @@ export function ListForm({ list, onDone }: { list: WorklistView | null; onDone: 
                   onChange={(e) => set(i, { most: e.target.value ? Number(e.target.value) : null })}
                 />
               </label>
-              <label className="flex items-center gap-1" title="Tasks moved here are done">
+              <label className="flex items-center gap-1" title={texts.tasksMovedHereDone}>
                 <input
                   type="checkbox"
                   className="size-4 accent-wren"
                   checked={c.finishes}
                   onChange={(e) => set(i, { finishes: e.target.checked })}
                 />
-                finishes
+                {texts.finishes}
               </label>
             </span>
             <span className="mt-1 flex gap-1">
@@ -135,7 +136,7 @@ export function ListForm({ list, onDone }: { list: WorklistView | null; onDone: 
                 look="quiet"
                 className="!min-h-6 !px-1.5"
                 disabled={i === 0}
-                aria-label={`${c.name} further left`}
+                aria-label={texts.furtherLeft(c.name)}
                 onClick={() => move(i, -1)}
               >
                 ‹
@@ -144,7 +145,7 @@ export function ListForm({ list, onDone }: { list: WorklistView | null; onDone: 
                 look="quiet"
                 className="!min-h-6 !px-1.5"
                 disabled={i === columns.length - 1}
-                aria-label={`${c.name} further right`}
+                aria-label={texts.furtherRight(c.name)}
                 onClick={() => move(i, 1)}
               >
                 ›
@@ -155,7 +156,7 @@ export function ListForm({ list, onDone }: { list: WorklistView | null; onDone: 
                 disabled={columns.length === 1}
                 onClick={() => setColumns(columns.filter((_, k) => k !== i))}
               >
-                Remove
+                {texts.remove}
               </Button>
             </span>
           </li>
@@ -165,28 +166,28 @@ export function ListForm({ list, onDone }: { list: WorklistView | null; onDone: 
             disabled={columns.length >= 12}
             onClick={() => setColumns([...columns, { id: newId(), name: '', most: null, finishes: false }])}
           >
-            Add a column
+            {texts.addAColumn}
           </Button>
         </li>
       </ol>
       <div className="mt-2 flex gap-2">
         <Button look="main" type="submit">
-          Save
+          {texts.save}
         </Button>
         <Button look="quiet" onClick={() => onDone()}>
-          Cancel
+          {texts.cancel}
         </Button>
         {list ? (
           <Panel
-            label="Delete the worklist"
+            label={texts.deleteTheWorklist}
             trigger={
               <Button look="quiet" className="ml-auto">
-                Delete worklist
+                {texts.deleteWorklist}
               </Button>
             }
           >
-            <p className="mb-2 text-[13px]">Deletes the worklist and its columns; its tasks stay.</p>
-            <Button onClick={() => void remove()}>Take {list.name} away</Button>
+            <p className="mb-2 text-[13px]">{texts.deletesWorklistItsColumns}</p>
+            <Button onClick={() => void remove()}>{texts.takeAway(list.name)}</Button>
           </Panel>
         ) : null}
       </div>

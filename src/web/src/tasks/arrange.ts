@@ -1,5 +1,6 @@
 import type { TaskRow, TaskTable } from '../api/client';
 import { dateOf } from '../ui/time';
+import * as texts from './texts';
 
 /** What a table of tasks shows, and in which order. */
 export type Arrangement = {
@@ -38,41 +39,41 @@ export const columns: {
   width: number;
   of: (row: TaskRow, known: Known) => string | number;
 }[] = [
-  { key: 'title', name: 'Task', width: 0, of: (r) => r.title.toLowerCase() },
+  { key: 'title', name: texts.task, width: 0, of: (r) => r.title.toLowerCase() },
   {
     key: 'docket',
-    name: 'Docket',
+    name: texts.docket,
     width: 150,
     of: (r) => (r.docket ? r.docket.replace(/\d+/, (n) => n.padStart(7, '0')) : last),
   },
   {
     key: 'owners',
-    name: 'Owners',
+    name: texts.owners,
     width: 88,
     of: (r, k) => (r.owners.length > 0 ? k.people[r.owners[0]!]!.name.toLowerCase() : last),
   },
-  { key: 'due', name: 'Due', width: 150, of: (r) => r.due ?? last },
-  { key: 'priority', name: 'Priority', width: 92, of: (r, k) => k.priorities.indexOf(r.priority) },
-  { key: 'state', name: 'State', width: 112, of: (r, k) => k.states.indexOf(r.state) },
-  { key: 'estimate', name: 'Estimate', width: 78, of: (r) => r.estimateMinutes ?? Number.MAX_SAFE_INTEGER },
-  { key: 'spent', name: 'Spent', width: 70, of: (r) => r.spentMinutes },
-  { key: 'done', name: 'Done', width: 64, of: (r) => r.percent },
-  { key: 'start', name: 'Start', width: 120, of: (r) => r.start ?? last },
-  { key: 'parent', name: 'Part of', width: 150, of: (r) => r.parentTitle?.toLowerCase() ?? last },
-  { key: 'asked', name: 'Asked by', width: 90, of: (r, k) => k.people[r.madeBy]?.name.toLowerCase() ?? last },
-  { key: 'gate', name: 'Gate of', width: 90, of: (r) => r.gate ?? last },
-  { key: 'made', name: 'Made', width: 120, of: (r) => r.made },
+  { key: 'due', name: texts.due, width: 150, of: (r) => r.due ?? last },
+  { key: 'priority', name: texts.priority, width: 92, of: (r, k) => k.priorities.indexOf(r.priority) },
+  { key: 'state', name: texts.state, width: 112, of: (r, k) => k.states.indexOf(r.state) },
+  { key: 'estimate', name: texts.estimate, width: 78, of: (r) => r.estimateMinutes ?? Number.MAX_SAFE_INTEGER },
+  { key: 'spent', name: texts.spent, width: 70, of: (r) => r.spentMinutes },
+  { key: 'done', name: texts.doneTitle, width: 64, of: (r) => r.percent },
+  { key: 'start', name: texts.start, width: 120, of: (r) => r.start ?? last },
+  { key: 'parent', name: texts.partOfTitle, width: 150, of: (r) => r.parentTitle?.toLowerCase() ?? last },
+  { key: 'asked', name: texts.askedByTitle, width: 90, of: (r, k) => k.people[r.madeBy]?.name.toLowerCase() ?? last },
+  { key: 'gate', name: texts.gateOf, width: 90, of: (r) => r.gate ?? last },
+  { key: 'made', name: texts.made, width: 120, of: (r) => r.made },
 ];
 
 const column = (key: string) => columns.find((c) => c.key === key) ?? columns[0]!;
 
 /** The words of a row that are looked in; made once for each. */
-const texts = new WeakMap<TaskRow, string>();
+const lookedIn = new WeakMap<TaskRow, string>();
 function textOf(row: TaskRow) {
-  let text = texts.get(row);
+  let text = lookedIn.get(row);
   if (text === undefined) {
     text = `${row.title} ${row.docket ?? ''} ${row.docketName ?? ''} ${row.parentTitle ?? ''}`.toLowerCase();
-    texts.set(row, text);
+    lookedIn.set(row, text);
   }
   return text;
 }
@@ -199,8 +200,8 @@ export const groupings: [string, string][] = [
   ['owners', 'owner'],
   ['priority', 'priority'],
   ['state', 'state'],
-  ['due', 'day it is due'],
-  ['asked', 'who asked'],
+  ['due', texts.dayItIsDue],
+  ['asked', texts.whoAsked],
 ];
 
 /** The groups a row stands in: with several owners it stands with each. */
@@ -210,7 +211,7 @@ function groupsOf(row: TaskRow, by: string, known: Known): { key: string; name: 
       return [
         {
           key: row.docket ?? '',
-          name: row.docket ? `${row.docket} ${row.docketName}` : 'no docket',
+          name: row.docket ? `${row.docket} ${row.docketName}` : texts.noDocket,
           rank: column('docket').of(row, known),
         },
       ];
@@ -232,7 +233,7 @@ function groupsOf(row: TaskRow, by: string, known: Known): { key: string; name: 
     }
     default: {
       const date = row.due ? dayOf(row.due) : '';
-      return [{ key: date, name: date || 'not dated', rank: date || last }];
+      return [{ key: date, name: date || texts.notDated, rank: date || last }];
     }
   }
 }

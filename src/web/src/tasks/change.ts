@@ -3,6 +3,7 @@ import { type OwnerView, Refusal, type TaskView, api, taken } from '../api/clien
 import { showTask } from '../api/live';
 import { keys, queries } from '../api/queries';
 import { say, sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 export type Fields = Pick<TaskView, 'title' | 'due' | 'start' | 'priority' | 'state' | 'rule' | 'estimateMinutes'> & {
   owners: Pick<OwnerView, 'kind' | 'id'>[];
@@ -26,8 +27,8 @@ const fieldsOf = (task: TaskView): Fields => ({
 });
 
 const stateWords: Record<string, string> = {
-  'needs-action': 'needs action',
-  'in-progress': 'in progress',
+  'needs-action': texts.needsAction,
+  'in-progress': texts.inProgress,
   waiting: 'waiting',
   done: 'done',
   dropped: 'dropped',
@@ -72,10 +73,10 @@ async function put(task: TaskView, change: Partial<Fields>): Promise<TaskView | 
 function collided(wrong: Refusal, again: (theirs: TaskView) => Promise<void>) {
   const theirs = wrong.current as TaskView;
   showTask(theirs);
-  const both = wrong.collisions.map((c) => `${c.what} is now ${c.now}`).join(', ');
-  say(`Someone changed “${theirs.title}” meanwhile: ${both}. Yours was not saved.`, {
+  const both = wrong.collisions.map((c) => texts.isNow(c.what, c.now)).join(', ');
+  say(texts.someoneChangedMeanwhileYours(theirs.title, both), {
     stays: true,
-    action: { label: 'Use mine', run: () => void again(theirs) },
+    action: { label: texts.useMine, run: () => void again(theirs) },
   });
 }
 
@@ -137,9 +138,9 @@ const nowhere: Standing = { docket: null, gateStage: null, parent: null, worklis
 
 /** Says that a task was made; undone, it is dropped, and those who were told of it hear that too. */
 export function sayMade(task: TaskView) {
-  const whom = task.owners.map((o) => o.firstName).join(' and ');
-  say(`Task made${whom ? ` for ${whom}` : ''}.`, {
-    action: { label: 'Undo', run: () => void changeTask(task, { state: 'dropped' }) },
+  const whom = task.owners.map((o) => o.firstName).join(texts.and);
+  say(texts.taskMade(whom ? texts.forIt(whom) : ''), {
+    action: { label: texts.undo, run: () => void changeTask(task, { state: 'dropped' }) },
   });
 }
 
@@ -181,8 +182,8 @@ export async function finishTask(task: TaskView): Promise<void> {
   try {
     const after = await taken(api.PUT('/api/tasks/{id}/done', { params: { path: { id: task.id } } }));
     showTask(after);
-    say(after.state === 'done' ? `Done: ${task.title}` : `Your part is done: ${task.title}`, {
-      action: { label: 'Undo', run: () => void reopenTask(task) },
+    say(after.state === 'done' ? texts.done(task.title) : texts.yourPartIsDone(task.title), {
+      action: { label: texts.undo, run: () => void reopenTask(task) },
     });
   } catch (wrong) {
     sayWrong(wrong);

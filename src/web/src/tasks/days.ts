@@ -1,4 +1,5 @@
 import { dateOf, firmNow, fromField, toField } from '../ui/time';
+import { monthNames, short, weekdayNames } from '../ui/words';
 
 /** Days of the firm's calendar as "2026-04-14", and moving things between them. */
 
@@ -28,24 +29,8 @@ export const moved = (due: string | null, date: string, ends: string) =>
 /** How many days lie from one day to another. */
 export const daysBetween = (from: string, to: string) => number(to) - number(from);
 
-const months = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-];
-const weekdays = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
-
-export const monthName = (date: string) => `${months[Number(date.slice(5, 7)) - 1]} ${date.slice(0, 4)}`;
+export const monthName = (date: string) => `${monthNames[Number(date.slice(5, 7)) - 1]} ${date.slice(0, 4)}`;
 
 /** "Tue 14". */
 export const dayName = (date: string) =>
-  `${weekdays[new Date(`${date}T00:00:00Z`).getUTCDay()]} ${Number(date.slice(8))}`;
+  `${short(weekdayNames[(new Date(`${date}T00:00:00Z`).getUTCDay() + 6) % 7]!)} ${Number(date.slice(8))}`;

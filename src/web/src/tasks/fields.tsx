@@ -6,6 +6,7 @@ import { MomentField } from '../ui/MomentField';
 import { exact, moment } from '../ui/time';
 import { Button, Panel, cx, inputClass } from '../ui/controls';
 import { NameTag, Owners, Priority } from '../ui/tags';
+import * as texts from './texts';
 
 const chip =
   'inline-flex min-h-[26px] max-w-full items-center gap-1.5 rounded-[3px] border ' +
@@ -37,13 +38,13 @@ export function OwnersField({ owners, onChange, bare, label }: OwnersProps) {
   const has = (o: OwnerView) => owners.some((x) => x.id === o.id);
   return (
     <Panel
-      label="Owners"
+      label={texts.owners}
       open={open}
       onOpenChange={setOpen}
       trigger={
         <button
           type="button"
-          aria-label={`Owners: ${owners.map((o) => o.name).join(', ') || 'nobody'}`}
+          aria-label={texts.ownersOfList(owners.map((o) => o.name).join(', ') || texts.nobody)}
           className={bare ? 'inline-flex min-h-6 items-center rounded-[3px] max-md:min-h-[44px]' : chip}
         >
           {label ? (
@@ -59,8 +60,8 @@ export function OwnersField({ owners, onChange, bare, label }: OwnersProps) {
       <input
         autoFocus
         className={inputClass}
-        placeholder="Part of a name"
-        aria-label="Part of a name"
+        placeholder={texts.partOfAName}
+        aria-label={texts.partOfAName}
         value={typed}
         onChange={(e) => setTyped(e.target.value)}
       />
@@ -79,8 +80,8 @@ export function OwnersField({ owners, onChange, bare, label }: OwnersProps) {
                 checked={has(o)}
                 onChange={() => onChange(has(o) ? owners.filter((x) => x.id !== o.id) : [...owners, o])}
               />
-              <NameTag who={o} /> {o.kind === 'crew' ? `@${o.name}, crew` : o.name}
-              {leaveOf(o.id) ? <span className="ml-auto text-[12px] text-soon">on leave</span> : null}
+              <NameTag who={o} /> {o.kind === 'crew' ? texts.crew(o.name) : o.name}
+              {leaveOf(o.id) ? <span className="ml-auto text-[12px] text-soon">{texts.onLeave}</span> : null}
             </label>
           </li>
         ))}
@@ -90,8 +91,8 @@ export function OwnersField({ owners, onChange, bare, label }: OwnersProps) {
         .filter((s) => s !== undefined)
         .map((s) => (
           <p key={s.person.id} className="mt-1.5 flex flex-wrap items-center gap-2 text-[13px] text-soon">
-            {s.person.firstName} is {s.label}
-            {s.cover ? `; ${s.cover.firstName} covers.` : ', and nobody covers.'}
+            {s.person.firstName} {texts.is} {s.label}
+            {s.cover ? texts.covers(s.cover.firstName) : texts.andNobodyCovers}
             {s.cover && !owners.some((o) => o.id === s.cover!.id) ? (
               <Button
                 className="!min-h-6 !py-0"
@@ -103,7 +104,7 @@ export function OwnersField({ owners, onChange, bare, label }: OwnersProps) {
                   )
                 }
               >
-                Give to {s.cover.firstName}
+                {texts.giveTo(s.cover.firstName)}
               </Button>
             ) : null}
           </p>
@@ -130,7 +131,7 @@ export function DueField({ due, label, others = [], onChange, className, bare }:
   };
   return (
     <Panel
-      label="Due"
+      label={texts.due}
       open={open}
       onOpenChange={setOpen}
       trigger={
@@ -139,14 +140,14 @@ export function DueField({ due, label, others = [], onChange, className, bare }:
           title={due ? exact(due) : undefined}
           className={cx(bare ? 'min-h-6 rounded-[3px] text-left hover:underline max-md:min-h-[44px]' : chip, className)}
         >
-          {label ?? (due ? moment(due) : 'not dated')}
-          {others.length > 0 ? <span className="text-soft"> or …</span> : null}
+          {label ?? (due ? moment(due) : texts.notDated)}
+          {others.length > 0 ? <span className="text-soft"> {texts.or}</span> : null}
         </button>
       }
     >
       {others.length > 0 ? (
         <div className="mb-2 grid gap-1">
-          <p className="text-[12.5px] text-soft">It could also mean</p>
+          <p className="text-[12.5px] text-soft">{texts.itCouldAlsoMean}</p>
           {others.map((o) => (
             <Button key={o} onClick={() => choose(o)}>
               {moment(o)}
@@ -154,7 +155,7 @@ export function DueField({ due, label, others = [], onChange, className, bare }:
           ))}
         </div>
       ) : null}
-      <MomentField label="Due" value={due} autoFocus inline onChange={choose} onEscape={() => setOpen(false)} />
+      <MomentField label={texts.due} value={due} autoFocus inline onChange={choose} onEscape={() => setOpen(false)} />
     </Panel>
   );
 }
@@ -166,14 +167,14 @@ export function PriorityField({ value, onChange, bare }: PriorityProps) {
   const [open, setOpen] = useState(false);
   return (
     <Panel
-      label="Priority"
+      label={texts.priority}
       className="w-40"
       open={open}
       onOpenChange={setOpen}
       trigger={
         <button
           type="button"
-          aria-label={`Priority: ${value}`}
+          aria-label={texts.priorityOfValue(value)}
           className={bare ? 'inline-flex min-h-6 items-center rounded-[3px] hover:underline max-md:min-h-[44px]' : chip}
         >
           <Priority value={value} />

@@ -3,6 +3,7 @@ import { type OwnerView, type TaskRow, type TaskTable, type TaskView, api, taken
 import { showTask, whenTaskChanges } from '../api/live';
 import { keys, queries } from '../api/queries';
 import { say, sayWrong } from '../ui/toasts';
+import * as texts from './texts';
 
 /** Whose tasks: "mine", "asked", "all", "crew:ID", "docket:REF" or "worklist:ID". */
 export const useTable = (scope: string) =>
@@ -129,11 +130,11 @@ export async function changeRows(
   if (changed.size > 0)
     say(
       left > 0
-        ? `${what}: ${changed.size} of ${rows.length}. ${problem?.problem ?? ''}`
+        ? texts.ofIt(what, changed.size, rows.length, problem?.problem ?? '')
         : changed.size === 1
           ? what
-          : `${what}: ${changed.size} tasks`,
-      { action: { label: 'Undo', run: () => void put(undo.filter((u) => changed.has(u.id))) } },
+          : texts.tasks(what, changed.size),
+      { action: { label: texts.undo, run: () => void put(undo.filter((u) => changed.has(u.id))) } },
     );
   else if (problem) say(problem.problem!);
 }

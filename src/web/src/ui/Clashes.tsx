@@ -1,17 +1,18 @@
 import { Button } from './controls';
+import * as texts from './texts';
 
 /** A field that two people changed, each otherwise. */
 type Clashing = { field: string; mine: unknown; theirs: unknown };
 
 const words = (value: unknown): string =>
   value === null || value === undefined || value === ''
-    ? 'nothing'
+    ? texts.nothing
     : typeof value === 'boolean'
       ? value
-        ? 'yes'
-        : 'no'
+        ? texts.yes
+        : texts.no
       : Array.isArray(value)
-        ? value.map(words).join(', ') || 'nothing'
+        ? value.map(words).join(', ') || texts.nothing
         : typeof value === 'object'
           ? JSON.stringify(value)
           : String(value as string | number);
@@ -30,15 +31,15 @@ export function Clashes({ clashes, labels = {}, show = () => undefined, onTheirs
   if (clashes.length === 0) return null;
   return (
     <div role="alert" className="grid gap-1 rounded-card border border-soon bg-soon-wash p-2 text-[13px]">
-      <p>Someone else saved this while you were changing it. Save again to keep yours, or use theirs.</p>
+      <p>{texts.someoneElseSavedWhile}</p>
       {clashes.map((c) => (
         <p key={c.field} className="flex flex-wrap items-center gap-x-2 gap-y-1">
           <b>{labels[c.field] ?? c.field}</b>
           <span>
-            theirs: <q>{show(c.field, c.theirs) ?? words(c.theirs)}</q>, yours:{' '}
-            <q>{show(c.field, c.mine) ?? words(c.mine)}</q>
+            {texts.theirs} <q>{show(c.field, c.theirs) ?? words(c.theirs)}</q>
+            {texts.yours} <q>{show(c.field, c.mine) ?? words(c.mine)}</q>
           </span>
-          <Button onClick={() => onTheirs(c.field, c.theirs)}>Use theirs</Button>
+          <Button onClick={() => onTheirs(c.field, c.theirs)}>{texts.useTheirs}</Button>
         </p>
       ))}
     </div>

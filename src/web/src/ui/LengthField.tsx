@@ -1,12 +1,13 @@
 import { useState } from 'react';
 import { api, taken } from '../api/client';
 import { cx, inputClass } from './controls';
+import * as texts from './texts';
 
 /** "1 h 30", as the server writes it. */
 export function shownLength(minutes: number | null) {
   if (minutes === null) return '';
   const [hours, rest] = [Math.floor(minutes / 60), minutes % 60];
-  return hours === 0 ? `${rest} min` : rest === 0 ? `${hours} h` : `${hours} h ${String(rest).padStart(2, '0')}`;
+  return hours === 0 ? texts.min(rest) : rest === 0 ? `${hours} h` : `${hours} h ${String(rest).padStart(2, '0')}`;
 }
 
 type Props = {
@@ -18,7 +19,7 @@ type Props = {
 };
 
 /** A field for a length of time: reads "1:30", "90 min" and "1.5 h"; what it cannot read stays, and is said. */
-export function LengthField({ minutes, label, onChange, placeholder = 'none', className }: Props) {
+export function LengthField({ minutes, label, onChange, placeholder = texts.none, className }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const [wrong, setWrong] = useState('');
   const settle = async () => {

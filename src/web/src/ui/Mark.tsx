@@ -1,4 +1,5 @@
 import { cx } from './controls';
+import * as texts from './texts';
 
 /** The wren and the name. */
 export function Mark({ large }: { large?: boolean }) {
@@ -23,7 +24,7 @@ export function Mark({ large }: { large?: boolean }) {
         />
         <circle cx="9.2" cy="8.8" r="1.1" className="fill-surface" />
       </svg>
-      Wrenlet
+      {texts.wrenlet}
     </span>
   );
 }

@@ -2,6 +2,7 @@ import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
 import { type MomentView, type MomentsView, api, taken } from '../api/client';
 import { cx, inputClass } from './controls';
 import { clock, dateOf, day, exact } from './time';
+import * as texts from './texts';
 
 export type MomentSense = 'by' | 'from' | 'past';
 
@@ -120,7 +121,7 @@ export function MomentField({
     return () => form?.removeEventListener('submit', hold, true);
   }, []);
   useEffect(() => {
-    input.current?.setCustomValidity(unread ? 'Write a day or a time, such as thu 3pm, tomorrow or 16/4 9:00.' : '');
+    input.current?.setCustomValidity(unread ? texts.writeDayTimeSuch : '');
   }, [unread]);
   const keyed = (e: KeyboardEvent) => {
     if (e.key === 'Enter' && words !== null) {
@@ -148,7 +149,7 @@ export function MomentField({
         aria-label={bare ? label : undefined}
         aria-invalid={wrong || unread ? true : undefined}
         aria-describedby={open ? `${id}-read` : undefined}
-        placeholder={dayOnly ? 'tomorrow, 16/4' : 'thu 3pm, in 2 days'}
+        placeholder={dayOnly ? texts.dayExample : texts.momentExample}
         title={value && !dayOnly ? exact(value) : undefined}
         className={inputClass}
         value={words ?? written(value, dayOnly)}
@@ -174,16 +175,16 @@ export function MomentField({
         >
           <span role="status" className={cx('block min-h-5', unread ? 'text-late' : 'text-soft')}>
             {unread
-              ? 'That is no day or time. Try thu 3pm, tomorrow or 16/4 9:00.'
+              ? texts.thatNoDayTime
               : typed.trim() === ''
-                ? 'Type a day or time in words, or choose:'
+                ? texts.typeDayTimeWords
                 : current
                   ? null
-                  : 'Reading …'}
+                  : texts.reading}
             {current && typed.trim() !== ''
               ? current.read.map((m, i) => (
                   <Offer key={m.at} onTake={() => take(m)} className={i === 0 ? 'font-bold text-ink' : ''}>
-                    {i === 0 ? '' : 'or '}
+                    {i === 0 ? '' : texts.or}
                     {dayOnly ? shownDay(m.day) : m.shown}
                   </Offer>
                 ))
@@ -204,7 +205,7 @@ export function MomentField({
                     onChange(null);
                   }}
                 >
-                  no date
+                  {texts.noDate}
                 </Offer>
               ) : null}
             </span>

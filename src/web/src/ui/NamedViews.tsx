@@ -6,6 +6,7 @@ import { type NamedTaskView, api, taken } from '../api/client';
 import { queries } from '../api/queries';
 import { Button, Panel, inputClass } from './controls';
 import { sayWrong } from './toasts';
+import * as texts from './texts';
 
 type Props = {
   /** What is looked at. */
@@ -57,18 +58,17 @@ export function NamedViews({ about, now, onLook }: Props) {
   };
   return (
     <Panel
-      label="Named views"
+      label={texts.namedViews}
       open={open}
       onOpenChange={setOpen}
       trigger={
         <Button look="quiet">
-          <Save size={14} aria-hidden /> Views{data.length > 0 ? ` (${data.length})` : ''}
+          <Save size={14} aria-hidden /> {texts.views}
+          {data.length > 0 ? ` (${data.length})` : ''}
         </Button>
       }
     >
-      {data.length === 0 ? (
-        <p className="mb-2 text-[13px] text-soft">Save this view under a name to come back to it.</p>
-      ) : null}
+      {data.length === 0 ? <p className="mb-2 text-[13px] text-soft">{texts.saveViewUnderName}</p> : null}
       <ul className="mb-2 max-h-60 overflow-auto">
         {data.map((v) => (
           <li key={v.id} className="flex items-center gap-1 text-[13px]">
@@ -83,15 +83,15 @@ export function NamedViews({ about, now, onLook }: Props) {
               {v.name}{' '}
               {v.mine ? (
                 v.shared ? (
-                  <span className="text-soft">shared</span>
+                  <span className="text-soft">{texts.shared}</span>
                 ) : null
               ) : (
-                <span className="text-soft">by {v.by.firstName}</span>
+                <span className="text-soft">{texts.by(v.by.firstName)}</span>
               )}
             </button>
             {v.mine ? (
               <Button look="quiet" className="!min-h-6 !px-1.5 !py-0" onClick={() => void remove(v)}>
-                Delete
+                {texts.deleteIt}
               </Button>
             ) : null}
           </li>
@@ -101,8 +101,8 @@ export function NamedViews({ about, now, onLook }: Props) {
         <input
           required
           maxLength={80}
-          aria-label="Name of this view"
-          placeholder="Name of this view"
+          aria-label={texts.nameOfThisView}
+          placeholder={texts.nameOfThisView}
           className={inputClass}
           value={name}
           onChange={(e) => setName(e.target.value)}
@@ -114,10 +114,10 @@ export function NamedViews({ about, now, onLook }: Props) {
             checked={shared}
             onChange={(e) => setShared(e.target.checked)}
           />
-          share it with colleagues
+          {texts.shareItWithColleagues}
         </label>
         <Button look="main" type="submit">
-          {there ? 'Save again' : 'Save this view'}
+          {there ? texts.saveAgain : texts.saveThisView}
         </Button>
       </form>
     </Panel>

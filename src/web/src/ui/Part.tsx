@@ -1,6 +1,7 @@
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { Children, type ReactNode, useState } from 'react';
 import { Kept } from '../api/store';
+import * as texts from './texts';
 
 /** The names of parts that are folded, wherever they stand. */
 const folded = new Kept<string[]>('wrenlet.folded', []);
@@ -55,7 +56,7 @@ export function Firsts({ children, className }: { children: ReactNode; className
           onClick={() => setWhole(!whole)}
           className="min-h-6 rounded-[3px] text-[13px] text-soft hover:text-ink hover:underline max-md:min-h-[44px]"
         >
-          {whole ? 'Show fewer' : `Show ${more} more`}
+          {whole ? texts.showFewer : texts.showMore(more)}
         </button>
       ) : null}
     </>

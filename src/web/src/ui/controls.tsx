@@ -1,5 +1,6 @@
 import { Popover as RadixPopover, Tooltip as RadixTooltip } from 'radix-ui';
 import { type ButtonHTMLAttributes, type InputHTMLAttributes, type ReactNode, forwardRef } from 'react';
+import * as texts from './texts';
 
 /** Joins class names. */
 export const cx = (...names: (string | false | null | undefined)[]) => names.filter(Boolean).join(' ');
@@ -135,7 +136,7 @@ export function Wrong({ error, again }: { error: Error; again?: () => void }) {
       <p>{error.message}</p>
       {again ? (
         <Button className="mt-2" onClick={again}>
-          Try again
+          {texts.tryAgain}
         </Button>
       ) : null}
     </div>

@@ -1,5 +1,6 @@
 import type { OwnerView, PersonView, TaskView } from '../api/client';
 import { cx } from './controls';
+import * as texts from './texts';
 
 type Named = Pick<PersonView, 'name' | 'initials' | 'hue'>;
 
@@ -23,7 +24,11 @@ export function NameTag({ who, large }: { who: Named; large?: boolean }) {
 /** The name tags of those who own something; a dashed blank for nobody. */
 export function Owners({ owners }: { owners: OwnerView[] }) {
   if (owners.length === 0)
-    return <span className="rounded-[2px] border border-dashed border-soft px-1 text-[11.5px] text-soft">nobody</span>;
+    return (
+      <span className="rounded-[2px] border border-dashed border-soft px-1 text-[11.5px] text-soft">
+        {texts.nobody}
+      </span>
+    );
   return (
     <span className="inline-flex flex-wrap gap-1">
       {owners.map((o) => (

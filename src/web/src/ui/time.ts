@@ -1,3 +1,6 @@
+import { monthNames, short } from './words';
+import * as texts from './texts';
+
 /** The firm's time in the browser: its zone, and its present moment by the server's clock. */
 
 let zone = 'UTC';
@@ -46,7 +49,7 @@ function parts(moment: number): Parts {
   };
 }
 
-const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+const months = monthNames.map(short);
 const two = (n: number) => String(n).padStart(2, '0');
 const dayNumber = (p: Parts) => Date.UTC(p.year, p.month - 1, p.day) / 86_400_000;
 
@@ -67,7 +70,7 @@ export function day(iso: string) {
   const p = parts(Date.parse(iso));
   const now = parts(firmNow());
   const away = dayNumber(p) - dayNumber(now);
-  if (away === 0) return 'today';
+  if (away === 0) return texts.today;
   if (away < 0 && away > -6) return p.weekday;
   return `${p.weekday} ${p.day} ${months[p.month - 1]}${p.year === now.year ? '' : ` ${p.year}`}`;
 }

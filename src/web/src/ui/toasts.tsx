@@ -2,6 +2,7 @@ import { X } from 'lucide-react';
 import type { CSSProperties, ReactNode } from 'react';
 import { Toaster, toast } from 'sonner';
 import { Button } from './controls';
+import * as texts from './texts';
 
 type Action = { label: string; run: () => void };
 
@@ -37,8 +38,8 @@ function One({ body, action, onDismiss }: { body: ReactNode; action?: Action; on
       ) : null}
       <button
         type="button"
-        aria-label="Dismiss"
-        title="Dismiss"
+        aria-label={texts.dismiss}
+        title={texts.dismiss}
         className="grid size-6 place-items-center text-soft hover:text-ink"
         onClick={onDismiss}
       >
@@ -51,7 +52,7 @@ function One({ body, action, onDismiss }: { body: ReactNode; action?: Action; on
 /** Where toasts stand; what arrives is read out. */
 export const Toasts = () => (
   <Toaster
-    containerAriaLabel="Messages"
+    containerAriaLabel={texts.messages}
     customAriaLabel="Messages"
     position="bottom-center"
     visibleToasts={Most}

@@ -5,6 +5,7 @@ import { Clashes } from '../../ui/Clashes';
 import { MomentField } from '../../ui/MomentField';
 import { Button, inputClass } from '../../ui/controls';
 import { Alert, useSave } from './useSave';
+import * as texts from './texts';
 
 export function Holidays({ data }: { data: SetUpView }) {
   const { value, set, clashes, begin, send } = useBegun(data.holidays);
@@ -19,45 +20,45 @@ export function Holidays({ data }: { data: SetUpView }) {
   };
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    void save(send(put), 'Holidays saved. Clocks stand still on these days.');
+    void save(send(put), texts.holidaysSavedClocksStand);
   };
   const show = (_: string, days: unknown) => (days as typeof list).map((d) => `${d.date} ${d.name}`).join(', ');
   return (
     <form onSubmit={submit} className="grid max-w-[560px] gap-2">
-      <p className="text-soft">Days off for everybody, in every queue.</p>
+      <p className="text-soft">{texts.daysOffEverybodyEvery}</p>
       {list.map((h, i) => (
         <div key={i} className="grid grid-cols-[170px_1fr_auto] gap-2">
           <MomentField
             bare
             dayOnly
-            label="Date"
+            label={texts.date}
             sense="from"
             value={h.date}
             onChange={(date) => setList((all) => all.map((x, n) => (n === i ? { ...x, date: date ?? '' } : x)))}
           />
           <input
-            aria-label="Name"
+            aria-label={texts.name}
             className={inputClass}
             maxLength={80}
             value={h.name}
             onChange={(e) => setList((all) => all.map((x, n) => (n === i ? { ...x, name: e.target.value } : x)))}
           />
           <Button look="quiet" onClick={() => setList((all) => all.filter((_, n) => n !== i))}>
-            Remove
+            {texts.remove}
           </Button>
         </div>
       ))}
       <Alert>{wrong}</Alert>
       <Clashes
         clashes={clashes}
-        labels={{ days: 'Holidays' }}
+        labels={{ days: texts.holidays }}
         show={show}
         onTheirs={(_, days) => set({ days: days as typeof list })}
       />
       <p className="flex gap-2">
-        <Button onClick={() => setList((all) => [...all, { date: '', name: '' }])}>Add a day</Button>
+        <Button onClick={() => setList((all) => [...all, { date: '', name: '' }])}>{texts.addADay}</Button>
         <Button look="main" type="submit">
-          Save
+          {texts.save}
         </Button>
       </p>
     </form>

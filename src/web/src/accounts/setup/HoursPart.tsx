@@ -4,8 +4,10 @@ import { useBegun } from '../../api/meanwhile';
 import { Clashes } from '../../ui/Clashes';
 import { Button, Field } from '../../ui/controls';
 import { Alert, useSave } from './useSave';
+import { short, weekdayNames } from '../../ui/words';
+import * as texts from './texts';
 
-const days = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+const days = weekdayNames.map(short);
 
 type Hour = SetUpView['calendars'][number]['hours'][number];
 
@@ -37,12 +39,12 @@ export function Hours({ data }: { data: SetUpView }) {
   const [added, setAdded] = useState<string[]>([]);
   return (
     <>
-      <p className="text-soft">Write hours like 08:00-12:30, 13:00-17:00. Leave days off empty.</p>
+      <p className="text-soft">{texts.howToWriteHours}</p>
       {[...data.calendars, ...added.map((name) => ({ name, hours: [] as Hour[] }))].map((c, i) => (
         <CalendarForm key={i < data.calendars.length ? c.name : `new ${i}`} calendar={c} />
       ))}
       <div>
-        <Button onClick={() => setAdded((all) => [...all, ''])}>New working hours</Button>
+        <Button onClick={() => setAdded((all) => [...all, ''])}>{texts.newWorkingHours}</Button>
       </div>
     </>
   );
@@ -51,10 +53,10 @@ export function Hours({ data }: { data: SetUpView }) {
 function CalendarForm({ calendar }: { calendar: Calendar }) {
   const { value, set, clashes, begin, send } = useBegun(textsOf(calendar));
   const { wrong, save } = useSave();
-  const put = async (texts: Texts, ifMatch: string | undefined) => {
-    const hours = days.flatMap((d, i) => readHours(texts[d] ?? '', i + 1));
+  const put = async (given: Texts, ifMatch: string | undefined) => {
+    const hours = days.flatMap((d, i) => readHours(given[d] ?? '', i + 1));
     const params = { header: { 'If-Match': ifMatch } };
-    const made = await taken(api.PUT('/api/set-up/calendars', { params, body: { name: texts.name!, hours } })).catch(
+    const made = await taken(api.PUT('/api/set-up/calendars', { params, body: { name: given.name!, hours } })).catch(
       // What somebody else set comes as hours; here they are texts, day by day.
       (wrong: unknown) => {
         if (wrong instanceof Refusal && wrong.status === 412 && wrong.current)
@@ -62,21 +64,21 @@ function CalendarForm({ calendar }: { calendar: Calendar }) {
         throw wrong;
       },
     );
-    begin(textsOf(made.calendars.find((c) => c.name === texts.name!.trim())!));
+    begin(textsOf(made.calendars.find((c) => c.name === given.name!.trim())!));
     return made;
   };
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    void save(send(put), `Hours of ${value.name} saved.`);
+    void save(send(put), texts.hoursOfSaved(value.name));
   };
   return (
     <form
       onSubmit={submit}
-      aria-label={value.name || 'New working hours'}
+      aria-label={value.name || texts.newWorkingHours}
       className="grid gap-2 rounded-card border bg-surface p-3"
     >
       <Field
-        label="Name"
+        label={texts.name}
         required
         maxLength={60}
         disabled={calendar.name !== ''}
@@ -90,7 +92,7 @@ function CalendarForm({ calendar }: { calendar: Calendar }) {
             key={d}
             label={d}
             value={value[d] ?? ''}
-            placeholder="off"
+            placeholder={texts.off}
             onChange={(e) => set({ [d]: e.target.value })}
           />
         ))}
@@ -98,7 +100,7 @@ function CalendarForm({ calendar }: { calendar: Calendar }) {
       <Alert>{wrong}</Alert>
       <Clashes clashes={clashes} onTheirs={(field, theirs) => set({ [field]: theirs as string })} />
       <div>
-        <Button type="submit">Save</Button>
+        <Button type="submit">{texts.save}</Button>
       </div>
     </form>
   );

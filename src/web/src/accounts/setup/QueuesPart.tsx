@@ -7,6 +7,7 @@ import { Button, Field, cx } from '../../ui/controls';
 import { Choose } from '../../ui/Choose';
 import { SiteField } from '../../ui/SiteField';
 import { Alert, useSave } from './useSave';
+import * as texts from './texts';
 
 export function Queues({ data }: { data: SetUpView }) {
   const [added, setAdded] = useState<QueueSetting[]>([]);
@@ -24,29 +25,26 @@ export function Queues({ data }: { data: SetUpView }) {
   });
   return (
     <>
-      <p className="text-soft">
-        Goals are in minutes of the queue’s working time. Anyone can take a conversation that nobody owns; choose here
-        who can reassign the others. Changes apply to every clock at once.
-      </p>
+      <p className="text-soft">{texts.goalsMinutesQueueS}</p>
       {[...data.queues, ...added.filter((a) => !data.queues.some((q) => q.id === a.id))].map((q) => (
         <Queue key={q.id} queue={q} data={data} />
       ))}
       <div>
-        <Button onClick={() => setAdded((all) => [...all, fresh()])}>New queue</Button>
+        <Button onClick={() => setAdded((all) => [...all, fresh()])}>{texts.newQueue}</Button>
       </div>
     </>
   );
 }
 
 const labels = {
-  name: 'Name',
-  site: 'Site',
-  crew: 'On duty',
-  calendar: 'Hours',
-  firstMinutes: 'First reply',
-  laterMinutes: 'Later',
-  handover: 'Who can reassign',
-  lateTo: 'When late, also tell',
+  name: texts.name,
+  site: texts.site,
+  crew: texts.onDuty,
+  calendar: texts.hours,
+  firstMinutes: texts.firstReply,
+  laterMinutes: texts.later,
+  handover: texts.whoCanReassign,
+  lateTo: texts.whenLateAlsoTell,
 };
 
 function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
@@ -60,7 +58,7 @@ function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
   };
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    void save(send(put), `${q.name} saved. Its clocks use the new goals now.`);
+    void save(send(put), texts.savedItsClocksUse(q.name));
   };
   /** Who or what an id stands for. */
   const show = (_: string, value: unknown) =>
@@ -68,36 +66,36 @@ function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
   return (
     <form
       onSubmit={submit}
-      aria-label={q.name || 'New queue'}
+      aria-label={q.name || texts.newQueue}
       className={cx(
         'grid gap-2 rounded-card border bg-surface p-3 sm:grid-cols-[1.4fr_1fr_1fr_1fr]',
         'lg:grid-cols-[1.2fr_0.9fr_0.9fr_0.9fr_76px_76px_1.5fr_1.2fr_auto]',
       )}
     >
       <Field
-        label="Name"
+        label={texts.name}
         required
         maxLength={60}
         value={q.name}
-        hint={q.unsorted ? 'for mail that the router is not sure about' : undefined}
+        hint={q.unsorted ? texts.forMailRouterNot : undefined}
         onChange={(e) => set({ name: e.target.value })}
       />
       <SiteField value={q.site} onChange={(site) => set({ site })} />
-      <Choose label="On duty" value={q.crew ?? ''} onChange={(v) => set({ crew: v || null })}>
-        <option value="">nobody</option>
+      <Choose label={texts.onDuty} value={q.crew ?? ''} onChange={(v) => set({ crew: v || null })}>
+        <option value="">{texts.nobody}</option>
         {data.crews.map((c) => (
           <option key={c.id} value={c.id!}>
             {c.name}
           </option>
         ))}
       </Choose>
-      <Choose label="Hours" value={q.calendar} onChange={(calendar) => set({ calendar })}>
+      <Choose label={texts.hours} value={q.calendar} onChange={(calendar) => set({ calendar })}>
         {data.calendars.map((c) => (
           <option key={c.name}>{c.name}</option>
         ))}
       </Choose>
       <Field
-        label="First reply"
+        label={texts.firstReply}
         type="number"
         min={1}
         required
@@ -105,20 +103,20 @@ function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
         onChange={(e) => set({ firstMinutes: e.target.valueAsNumber || 0 })}
       />
       <Field
-        label="Later"
+        label={texts.later}
         type="number"
         min={1}
         required
         value={q.laterMinutes}
         onChange={(e) => set({ laterMinutes: e.target.valueAsNumber || 0 })}
       />
-      <Choose label="Who can reassign" value={q.handover} onChange={(handover) => set({ handover })}>
-        <option value="anyone">anyone</option>
-        <option value="crew">crew and coordinators</option>
-        <option value="owner">owner and managers</option>
+      <Choose label={texts.whoCanReassign} value={q.handover} onChange={(handover) => set({ handover })}>
+        <option value="anyone">{texts.anyone}</option>
+        <option value="crew">{texts.crewAndCoordinators}</option>
+        <option value="owner">{texts.ownerAndManagers}</option>
       </Choose>
-      <Choose label="When late, also tell" value={q.lateTo ?? ''} onChange={(v) => set({ lateTo: v || null })}>
-        <option value="">nobody</option>
+      <Choose label={texts.whenLateAlsoTell} value={q.lateTo ?? ''} onChange={(v) => set({ lateTo: v || null })}>
+        <option value="">{texts.nobody}</option>
         {data.staff.map((s) => (
           <option key={s.id} value={s.id}>
             {s.name}
@@ -126,7 +124,7 @@ function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
         ))}
       </Choose>
       <Button type="submit" look={changed ? 'main' : 'plain'} disabled={!changed} className="mt-[22px] self-start">
-        Save
+        {texts.save}
       </Button>
       <div className="col-span-full empty:hidden">
         <Alert>{wrong}</Alert>

@@ -6,6 +6,7 @@ import { keys } from '../../api/queries';
 import { Clashes } from '../../ui/Clashes';
 import { Button, Field, cx, inputClass } from '../../ui/controls';
 import { Alert, useSave } from './useSave';
+import * as texts from './texts';
 
 export function Router({ data }: { data: SetUpView }) {
   const router = useQuery({
@@ -30,35 +31,35 @@ export function Router({ data }: { data: SetUpView }) {
     <div className="grid gap-5 lg:grid-cols-[minmax(0,400px)_minmax(0,1fr)]">
       <section aria-labelledby="try" className="grid content-start gap-2">
         <h2 id="try" className="font-bold">
-          Try it out
+          {texts.tryItOut}
         </h2>
         <form onSubmit={(e) => void attempt(e)} className="grid gap-2">
           <textarea
-            aria-label="Message to try"
+            aria-label={texts.messageToTry}
             required
             className={cx(inputClass, 'min-h-[90px]')}
-            placeholder="Paste what a new customer might write"
+            placeholder={texts.pasteWhatNewCustomer}
             value={text}
             onChange={(e) => setText(e.target.value)}
           />
           <div>
-            <Button type="submit">Which queue?</Button>
+            <Button type="submit">{texts.whichQueue}</Button>
           </div>
         </form>
         {guess ? (
           <p role="status">
             {guess.queue ? (
               <>
-                <b>{guess.placed ? guess.queue : `Unsorted; the nearest is ${guess.queue}`}</b>,{' '}
-                {Math.round(guess.certainty * 100)} % sure
-                {guess.words.length > 0 ? <> by {guess.words.map((w) => `“${w}”`).join(', ')}</> : null}.
+                <b>{guess.placed ? guess.queue : texts.unsortedTheNearestIs(guess.queue)}</b>,{' '}
+                {Math.round(guess.certainty * 100)} {texts.sure}
+                {guess.words.length > 0 ? <>{texts.by(guess.words.map((w) => `“${w}”`).join(', '))}</> : null}.
               </>
             ) : (
-              'It does not know these words, or has too little to go on: Unsorted.'
+              texts.itDoesNotKnow
             )}
           </p>
         ) : null}
-        <h2 className="mt-3 font-bold">When to trust it</h2>
+        <h2 className="mt-3 font-bold">{texts.whenToTrustIt}</h2>
         <form
           className="flex flex-wrap items-end gap-2"
           onSubmit={(e) => {
@@ -70,12 +71,12 @@ export function Router({ data }: { data: SetUpView }) {
                 begin(made.firm);
                 return made;
               }),
-              'Saved.',
+              texts.saved,
             );
           }}
         >
           <Field
-            label="Certain enough from (%)"
+            label={texts.certainEnoughFrom}
             type="number"
             min={0}
             max={100}
@@ -84,8 +85,8 @@ export function Router({ data }: { data: SetUpView }) {
             className="w-32"
           />
           <Field
-            label="Country of phone numbers without a prefix"
-            placeholder="PT"
+            label={texts.countryPhoneNumbersWithout}
+            placeholder={texts.pt}
             maxLength={2}
             value={firm.country}
             onChange={(e) => setFirm({ country: e.target.value })}
@@ -97,16 +98,16 @@ export function Router({ data }: { data: SetUpView }) {
               checked={firm.standIns ?? false}
               onChange={(e) => setFirm({ standIns: e.target.checked })}
             />
-            Let us enter test messages by hand
+            {texts.letUsEnterTest}
           </label>
-          <Button type="submit">Save</Button>
+          <Button type="submit">{texts.save}</Button>
           <Alert>{wrong}</Alert>
           <Clashes
             clashes={clashes}
             labels={{
-              country: 'Country of phone numbers',
-              routerThreshold: 'Certain enough from',
-              standIns: 'Test messages by hand',
+              country: texts.countryOfPhoneNumbers,
+              routerThreshold: texts.certainEnoughFromTitle,
+              standIns: texts.testMessagesByHand,
             }}
             onTheirs={(field, theirs) => setFirm({ [field]: theirs })}
           />
@@ -114,20 +115,21 @@ export function Router({ data }: { data: SetUpView }) {
       </section>
       <section aria-labelledby="right" className="grid content-start gap-2">
         <h2 id="right" className="font-bold">
-          How often it is right
+          {texts.howOftenRight}
         </h2>
         {r ? (
           <>
             <p>
-              It has learned from {r.lessons} first messages that people filed. Tested on each of them without that one,
-              it was sure about {r.placed} of {r.tried} and right about {r.right}
-              {r.placed > 0 ? ` (${Math.round((100 * r.right) / r.placed)} %)` : ''}. It would leave the rest in
-              Unsorted.
+              {texts.itHasLearnedFrom(
+                r.lessons,
+                r.placed,
+                r.tried,
+                r.right,
+                r.placed > 0 ? ` (${Math.round((100 * r.right) / r.placed)} %)` : '',
+              )}
             </p>
-            <Confusion cells={r.confusion} caption="What it learned from" />
-            {r.lived.length > 0 ? (
-              <Confusion cells={r.lived} caption="What it did since, and where it belonged" />
-            ) : null}
+            <Confusion cells={r.confusion} caption={texts.whatItLearnedFrom} />
+            {r.lived.length > 0 ? <Confusion cells={r.lived} caption={texts.whatItDidSince} /> : null}
           </>
         ) : null}
       </section>
@@ -144,9 +146,7 @@ function Confusion({ cells, caption }: { cells: RouterView['confusion']; caption
   return (
     <div className="overflow-auto" role="region" aria-label={caption} tabIndex={0}>
       <table className="text-[13px]">
-        <caption className="mb-1 text-left text-soft">
-          {caption}: rows are where it belongs, columns where the router puts it.
-        </caption>
+        <caption className="mb-1 text-left text-soft">{texts.rowsWhereBelongsColumns(caption)}</caption>
         <thead>
           <tr>
             <td />
@@ -156,7 +156,7 @@ function Confusion({ cells, caption }: { cells: RouterView['confusion']; caption
               </th>
             ))}
             <th scope="col" className="whitespace-nowrap border px-2 py-0.5 text-left font-semibold">
-              unsorted
+              {texts.unsorted}
             </th>
           </tr>
         </thead>

@@ -6,6 +6,7 @@ import { Clashes } from '../../ui/Clashes';
 import { Button, Field } from '../../ui/controls';
 import { Choose } from '../../ui/Choose';
 import { Alert, useSave } from './useSave';
+import * as texts from './texts';
 
 export function Staff({ data }: { data: SetUpView }) {
   const [added, setAdded] = useState<SetUpView['staff']>([]);
@@ -22,12 +23,12 @@ export function Staff({ data }: { data: SetUpView }) {
   return (
     <>
       <Crews data={data} />
-      <p className="text-soft">A queue’s crew is on duty for it. People without hours of their own work the firm’s.</p>
+      <p className="text-soft">{texts.aQueueSCrew}</p>
       {[...data.staff, ...added.filter((a) => !data.staff.some((s) => s.id === a.id))].map((s) => (
         <Colleague key={s.id} staff={s} data={data} fresh={!data.staff.some((d) => d.id === s.id)} />
       ))}
       <div>
-        <Button onClick={() => setAdded((all) => [...all, fresh()])}>New colleague</Button>
+        <Button onClick={() => setAdded((all) => [...all, fresh()])}>{texts.newColleague}</Button>
       </div>
     </>
   );
@@ -37,16 +38,16 @@ export function Staff({ data }: { data: SetUpView }) {
 function Crews({ data }: { data: SetUpView }) {
   const [at, setAt] = useState<SetUpView['crews'][number] | null>(null);
   return (
-    <section aria-label="Crews" className="grid gap-2 rounded-card border bg-surface p-3">
+    <section aria-label={texts.crews} className="grid gap-2 rounded-card border bg-surface p-3">
       <p className="flex flex-wrap items-center gap-1.5">
-        <b className="mr-1">Crews</b>
+        <b className="mr-1">{texts.crews}</b>
         {data.crews.map((c) => (
-          <Button key={c.id} title="Rename" onClick={() => setAt(c)}>
+          <Button key={c.id} title={texts.rename} onClick={() => setAt(c)}>
             {c.name}
           </Button>
         ))}
         <Button look="quiet" onClick={() => setAt({ id: newId(), name: '' })}>
-          New crew
+          {texts.newCrew}
         </Button>
       </p>
       {at ? <Crew key={at.id} crew={at} onDone={() => setAt(null)} /> : null}
@@ -66,13 +67,13 @@ function Crew({ crew, onDone }: { crew: SetUpView['crews'][number]; onDone: () =
           body,
         }),
       );
-    void save(send(put), `${value.name} saved.`).then((done) => done && onDone());
+    void save(send(put), texts.savedOfName(value.name)).then((done) => done && onDone());
   };
   return (
     <form onSubmit={submit} className="grid gap-2">
       <p className="flex flex-wrap items-end gap-2">
         <Field
-          label="Name of the crew"
+          label={texts.nameOfTheCrew}
           required
           autoFocus
           maxLength={40}
@@ -80,25 +81,25 @@ function Crew({ crew, onDone }: { crew: SetUpView['crews'][number]; onDone: () =
           onChange={(e) => set({ name: e.target.value })}
         />
         <Button look="main" type="submit" disabled={!value.name.trim()}>
-          Save
+          {texts.save}
         </Button>
         <Button look="quiet" onClick={onDone}>
-          Cancel
+          {texts.cancel}
         </Button>
       </p>
       <Alert>{wrong}</Alert>
-      <Clashes clashes={clashes} labels={{ name: 'Name' }} onTheirs={(_, name) => set({ name: name as string })} />
+      <Clashes clashes={clashes} labels={{ name: texts.name }} onTheirs={(_, name) => set({ name: name as string })} />
     </form>
   );
 }
 
 const labels = {
-  name: 'Name',
-  role: 'Role',
-  purpose: 'What they do',
-  crews: 'Crews',
-  calendar: 'Hours',
-  address: 'Email to sign in with',
+  name: texts.name,
+  role: texts.role,
+  purpose: texts.whatTheyDo,
+  crews: texts.crews,
+  calendar: texts.hours,
+  address: texts.emailSign,
 };
 
 type ColleagueProps = { staff: SetUpView['staff'][number]; data: SetUpView; fresh: boolean };
@@ -114,32 +115,38 @@ function Colleague({ staff, data, fresh }: ColleagueProps) {
   };
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    void save(send(put), fresh ? `${s.name} can now sign in with ${s.address} and this password.` : `${s.name} saved.`);
+    void save(send(put), fresh ? texts.canNowSignPassword(s.name, s.address) : texts.savedOfName(s.name));
   };
   const show = (field: string, value: unknown) =>
     field === 'crews'
-      ? (value as string[]).map((id) => data.crews.find((c) => c.id === id)?.name).join(', ') || 'none'
+      ? (value as string[]).map((id) => data.crews.find((c) => c.id === id)?.name).join(', ') || texts.none
       : undefined;
   return (
     <form
       onSubmit={submit}
-      aria-label={s.name || 'New colleague'}
+      aria-label={s.name || texts.newColleague}
       className="grid items-start gap-2 rounded-card border bg-surface p-3 sm:grid-cols-[1.2fr_130px_150px_2fr_auto]"
     >
-      <Field label="Name" required maxLength={80} value={s.name} onChange={(e) => set({ name: e.target.value })} />
-      <Choose label="Role" value={s.role} onChange={(role) => set({ role })}>
+      <Field
+        label={texts.name}
+        required
+        maxLength={80}
+        value={s.name}
+        onChange={(e) => set({ name: e.target.value })}
+      />
+      <Choose label={texts.role} value={s.role} onChange={(role) => set({ role })}>
         {['member', 'coordinator', 'manager', 'administrator'].map((r) => (
           <option key={r}>{r}</option>
         ))}
       </Choose>
-      <Choose label="Hours" value={s.calendar ?? ''} onChange={(v) => set({ calendar: v || null })}>
-        <option value="">the firm’s</option>
+      <Choose label={texts.hours} value={s.calendar ?? ''} onChange={(v) => set({ calendar: v || null })}>
+        <option value="">{texts.theFirmS}</option>
         {data.calendars.map((c) => (
           <option key={c.name}>{c.name}</option>
         ))}
       </Choose>
       <fieldset>
-        <legend className="mb-0.5 text-[13px] font-semibold">Crews</legend>
+        <legend className="mb-0.5 text-[13px] font-semibold">{texts.crews}</legend>
         <span className="flex flex-wrap gap-x-3">
           {data.crews.map((c) => (
             <label key={c.id} className="flex min-h-[30px] items-center gap-1.5">
@@ -156,11 +163,11 @@ function Colleague({ staff, data, fresh }: ColleagueProps) {
         </span>
       </fieldset>
       <Button type="submit" look={changed ? 'main' : 'plain'} disabled={!changed} className="mt-[22px]">
-        {fresh ? 'Add colleague' : 'Save'}
+        {fresh ? texts.addColleague : texts.save}
       </Button>
       <div className="col-span-full grid gap-2 sm:grid-cols-3">
         <Field
-          label="Email to sign in with"
+          label={texts.emailSign}
           type="email"
           required
           maxLength={254}
@@ -168,19 +175,19 @@ function Colleague({ staff, data, fresh }: ColleagueProps) {
           onChange={(e) => set({ address: e.target.value })}
         />
         <Field
-          label={fresh ? 'First password' : 'New password'}
+          label={fresh ? texts.firstPassword : texts.newPassword}
           type="text"
           autoComplete="off"
           spellCheck={false}
           required={fresh}
           minLength={10}
           maxLength={256}
-          placeholder={fresh ? 'at least 10 characters' : 'only to reset it'}
+          placeholder={fresh ? texts.atLeast10Characters : texts.onlyToResetIt}
           value={s.password ?? ''}
           onChange={(e) => set({ password: e.target.value || null })}
         />
         <Field
-          label="What they do"
+          label={texts.whatTheyDo}
           maxLength={120}
           value={s.purpose}
           onChange={(e) => set({ purpose: e.target.value })}

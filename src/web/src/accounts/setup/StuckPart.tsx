@@ -4,6 +4,7 @@ import { keys, queries } from '../../api/queries';
 import { Button, Wrong } from '../../ui/controls';
 import { moment } from '../../ui/time';
 import { say, sayWrong } from '../../ui/toasts';
+import * as texts from './texts';
 
 /** Work that goes on by itself and failed: why, and when it is tried again. */
 export function StuckPart() {
@@ -15,7 +16,7 @@ export function StuckPart() {
   const again = async (id: string) => {
     try {
       await taken(api.POST('/api/stuck-work/{id}/tries', { params: { path: { id } } }));
-      say('Trying again now.');
+      say(texts.tryingAgainNow);
     } catch (wrong) {
       sayWrong(wrong);
     }
@@ -26,13 +27,10 @@ export function StuckPart() {
   return (
     <section aria-labelledby="stuck" className="grid gap-2">
       <h2 id="stuck" className="font-bold">
-        What could not be done
+        {texts.whatCouldNotDone}
       </h2>
-      <p className="max-w-[70ch] text-soft">
-        Mail, reminders and other work that Wrenlet does by itself. What fails is tried again, less and less often;
-        after 20 tries its owner is told. Everything behind it goes on.
-      </p>
-      {data.length === 0 ? <p className="rounded-card border bg-surface p-3">Nothing is stuck.</p> : null}
+      <p className="max-w-[70ch] text-soft">{texts.mailRemindersOtherWork}</p>
+      {data.length === 0 ? <p className="rounded-card border bg-surface p-3">{texts.nothingIsStuck}</p> : null}
       <ul>
         {data.map((w) => (
           <li key={w.id} className="flex flex-wrap items-start gap-x-4 gap-y-1 border-b py-2 text-[13px]">
@@ -45,11 +43,12 @@ export function StuckPart() {
               </p>
             </div>
             <div className="w-[250px] text-soft">
-              Failed {w.tries === 1 ? 'once' : `${w.tries} times`}, last {moment(w.last)}.
+              {texts.failed} {w.tries === 1 ? texts.once : texts.times(w.tries)}
+              {texts.last} {moment(w.last)}.
               <br />
-              {w.next ? `Next try ${moment(w.next)}.` : 'No more automatic tries.'}
+              {w.next ? texts.nextTry(moment(w.next)) : texts.noMoreAutomaticTries}
             </div>
-            <Button onClick={() => void again(w.id)}>Try again now</Button>
+            <Button onClick={() => void again(w.id)}>{texts.tryAgainNow}</Button>
           </li>
         ))}
       </ul>

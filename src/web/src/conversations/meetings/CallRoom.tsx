@@ -6,6 +6,7 @@ import { clock } from '../../ui/time';
 import { Button, inputClass } from '../../ui/controls';
 import { refreshMeetings } from './meeting';
 import { sayWrong } from '../../ui/toasts';
+import * as texts from './texts';
 
 /** The simulated call: what one would say is typed, everybody in it reads it at once, and its transcript is made of it. */
 export function CallRoom({ meeting, staff }: { meeting: MeetingView; staff: boolean }) {
@@ -41,13 +42,12 @@ export function CallRoom({ meeting, staff }: { meeting: MeetingView; staff: bool
       })
       .catch(sayWrong);
   if (!data) return null;
-  if (data.over) return <p className="mt-1.5 text-soft">The call is over. {staff ? 'Writing the transcript …' : ''}</p>;
+  if (data.over)
+    return <p className="mt-1.5 text-soft">{texts.theCallIsOver(staff ? texts.writingTheTranscript : '')}</p>;
   return (
-    <section aria-label="The call" className="mt-1.5 rounded-[3px] border bg-surface p-2">
-      <p className="text-[12.5px] text-soft">
-        A simulated call: type what you would say. It goes into the meeting’s transcript.
-      </p>
-      <ul className="my-1 max-h-48 overflow-auto" aria-live="polite" tabIndex={0} aria-label="What is said">
+    <section aria-label={texts.theCall} className="mt-1.5 rounded-[3px] border bg-surface p-2">
+      <p className="text-[12.5px] text-soft">{texts.aSimulatedCallType}</p>
+      <ul className="my-1 max-h-48 overflow-auto" aria-live="polite" tabIndex={0} aria-label={texts.whatIsSaid}>
         {data.said.map((line, i) => (
           <li key={i}>
             <span className="text-[12px] text-soft">{clock(line.at)}</span> <b>{line.speaker}</b> {line.words}
@@ -58,19 +58,19 @@ export function CallRoom({ meeting, staff }: { meeting: MeetingView; staff: bool
       <form className="flex gap-1.5" onSubmit={speak}>
         <input
           autoFocus
-          aria-label="Say something"
-          placeholder="Say something"
+          aria-label={texts.saySomething}
+          placeholder={texts.saySomething}
           maxLength={500}
           className={inputClass}
           value={words}
           onChange={(e) => setWords(e.target.value)}
         />
         <Button look="main" type="submit" disabled={!words.trim()}>
-          Say
+          {texts.say}
         </Button>
         {staff ? (
           <Button disabled={said === 0} onClick={() => void end()}>
-            End the call
+            {texts.endTheCall}
           </Button>
         ) : null}
       </form>

@@ -6,6 +6,7 @@ import { clock, dateOf, moment } from '../../ui/time';
 import { cx, inputClass } from '../../ui/controls';
 import { NameTag } from '../../ui/tags';
 import { useMeetingTimes } from './meeting';
+import * as texts from './texts';
 
 type Props = {
   conversation: string;
@@ -19,15 +20,15 @@ type Props = {
 export function FreeTimes({ conversation, people, minutes, from, onChoose }: Props) {
   const { data } = useMeetingTimes(conversation, people, minutes, null);
   const [shown, setShown] = useState<string | null>(null);
-  if (!data) return <p className="py-1 text-soft">Finding times …</p>;
+  if (!data) return <p className="py-1 text-soft">{texts.findingTimes}</p>;
   const date = shown ?? (from ? dateOf(from) : null);
   const day = data.days.find((d) => d.day === date) ?? data.days[0];
   return (
     <div className="mt-1.5 grid gap-2">
       {data.times.length === 0 ? (
-        <p className="text-soon">You have no gap that long in the next ten days. Make it shorter, or enter a time.</p>
+        <p className="text-soon">{texts.youHaveNoGap}</p>
       ) : (
-        <ul className="grid gap-1" aria-label="Times that suit">
+        <ul className="grid gap-1" aria-label={texts.timesThatSuit}>
           {data.times.map((t) => (
             <li key={t.from}>
               <button
@@ -54,10 +55,10 @@ export function FreeTimes({ conversation, people, minutes, from, onChoose }: Pro
         </ul>
       )}
       <div className="flex flex-wrap items-center gap-1.5">
-        or
+        {texts.or}
         <MomentField
           bare
-          label="Another time"
+          label={texts.anotherTime}
           sense="from"
           className="w-40"
           value={from}
@@ -65,7 +66,7 @@ export function FreeTimes({ conversation, people, minutes, from, onChoose }: Pro
         />
         {day ? (
           <select
-            aria-label="Day to look at"
+            aria-label={texts.dayToLookAt}
             className={cx(inputClass, 'ml-auto !w-auto !min-h-[26px] !py-0 text-[13px]')}
             value={day.day}
             onChange={(e) => setShown(e.target.value)}
@@ -105,7 +106,7 @@ function DayChart({
   const inDay = chosen >= begins && chosen < ends;
   const hours = Array.from({ length: (ends - begins) / 3_600_000 + 1 }, (_, i) => begins + i * 3_600_000);
   return (
-    <figure className="rounded-[3px] border bg-paper p-1.5" aria-label={`Everybody’s hours, ${day.name}`}>
+    <figure className="rounded-[3px] border bg-paper p-1.5" aria-label={texts.everybodySHours(day.name)}>
       <div className="relative ml-7 h-4" aria-hidden>
         {hours.map((h) => (
           <span
@@ -119,7 +120,7 @@ function DayChart({
       </div>
       <div
         className="relative cursor-pointer"
-        title="Click to choose a time"
+        title={texts.clickChooseTime}
         onClick={(e) => {
           const box = e.currentTarget.getBoundingClientRect();
           const share = Math.min(1, Math.max(0, (e.clientX - box.left - 28) / (box.width - 28)));
@@ -135,7 +136,7 @@ function DayChart({
               {own.map((h, i) => (
                 <span
                   key={i}
-                  title={`${who.firstName}: ${h.kind} ${clock(h.from)} to ${clock(h.until)}`}
+                  title={texts.to(who.firstName, h.kind, clock(h.from), clock(h.until))}
                   className={cx(
                     'absolute inset-y-0',
                     h.kind === 'free' ? 'border border-line bg-surface' : 'border border-soft bg-line',
@@ -164,8 +165,7 @@ function DayChart({
         ) : null}
       </div>
       <figcaption className="mt-1 text-[12px] text-soft">
-        {day.name}: open is free, hatched is in a meeting or on leave.{' '}
-        {inDay ? `Chosen: ${moment(from!)}.` : 'Click to choose.'}
+        {texts.openFreeHatchedMeeting(day.name, inDay ? texts.chosen(moment(from!)) : texts.clickToChoose)}
       </figcaption>
     </figure>
   );

@@ -7,6 +7,7 @@ import { exact } from '../../ui/time';
 import { Button, Panel, cx, inputClass } from '../../ui/controls';
 import { NameTag } from '../../ui/tags';
 import { answerWords, change, minutesOf } from './meeting';
+import * as texts from './texts';
 
 const CallRoom = lazy(() => import('./CallRoom').then((m) => ({ default: m.CallRoom })));
 const FreeTimes = lazy(() => import('./FreeTimes').then((m) => ({ default: m.FreeTimes })));
@@ -20,7 +21,7 @@ type Props = {
 };
 
 const quiet = '!min-h-6 !py-0 max-md:!min-h-[44px]';
-const states: Record<string, string> = { 'going-on': 'now', over: 'over', 'called-off': 'cancelled' };
+const states: Record<string, string> = { 'going-on': texts.now, over: texts.over, 'called-off': texts.cancelled };
 
 /** A meeting with who comes, and the way to say whether one does. */
 export function MeetingCard({ meeting, staff, whole }: Props) {
@@ -33,7 +34,7 @@ export function MeetingCard({ meeting, staff, whole }: Props) {
   const words = meeting.invitees.filter((i) => i.words || i.proposes);
   return (
     <section
-      aria-label={`Meeting: ${meeting.title}`}
+      aria-label={texts.meeting(meeting.title)}
       onClick={(e) => e.stopPropagation()}
       className={cx(
         'mt-1.5 rounded-[3px] border border-l-[3px] bg-paper px-2 py-1.5 text-[13px]',
@@ -64,15 +65,15 @@ export function MeetingCard({ meeting, staff, whole }: Props) {
       </p>
       {meeting.where || meeting.call ? (
         <p className="text-soft">
-          {[meeting.where, meeting.call ? 'by telephone or video' : ''].filter(Boolean).join(', or ')}
+          {[meeting.where, meeting.call ? texts.byTelephoneOrVideo : ''].filter(Boolean).join(texts.orAfter)}
         </p>
       ) : null}
-      <ul className="mt-1 flex flex-wrap gap-x-3 gap-y-1" aria-label="Who takes part">
+      <ul className="mt-1 flex flex-wrap gap-x-3 gap-y-1" aria-label={texts.whoTakesPartTitle}>
         {meeting.invitees.map((i) => (
           <li key={i.whom.id} className="inline-flex items-center gap-1 text-[12.5px]">
             <NameTag who={i.whom} />
             <span className={cx(i.answer === 'unanswered' && 'text-soft', i.answer === 'not-coming' && 'text-late')}>
-              {i.whom.firstName} {i.whom.id === meeting.by.id ? 'invites' : answerWords[i.answer]}
+              {i.whom.firstName} {i.whom.id === meeting.by.id ? texts.invites : answerWords[i.answer]}
             </span>
           </li>
         ))}
@@ -80,13 +81,13 @@ export function MeetingCard({ meeting, staff, whole }: Props) {
       {words.map((i) => (
         <p key={i.whom.id} className="text-[12.5px]">
           <b>{i.whom.firstName}</b>: {i.words}{' '}
-          {i.proposes ? <span className="text-soon">Suggests: {i.proposes}</span> : null}
+          {i.proposes ? <span className="text-soon">{texts.suggests(i.proposes)}</span> : null}
           {i.proposes && meeting.maySet ? (
             <Button
               className="ml-1.5 !min-h-6 !py-0"
               onClick={() => void change(meeting, { way: 'time', from: i.proposesAt!, minutes: minutesOf(meeting) })}
             >
-              Move it to then
+              {texts.moveItToThen}
             </Button>
           ) : null}
         </p>
@@ -95,14 +96,14 @@ export function MeetingCard({ meeting, staff, whole }: Props) {
       <div className="mt-1 flex flex-wrap gap-1.5 empty:hidden">
         {meeting.call && meeting.mine !== null && !off && !meeting.transcribed ? (
           <Button className={quiet} aria-expanded={room} onClick={() => setRoom(!room)}>
-            <Phone size={13} aria-hidden /> {room ? 'Leave the call' : 'Join the call'}
+            <Phone size={13} aria-hidden /> {room ? texts.leaveTheCall : texts.joinTheCall}
           </Button>
         ) : null}
         {meeting.maySet ? <Move meeting={meeting} /> : null}
         {meeting.maySet ? <CallOff meeting={meeting} /> : null}
         {staff && meeting.transcribed && !whole ? (
           <Link to={`/meetings/${meeting.id}`} className="text-wren underline">
-            Transcript
+            {texts.transcript}
           </Link>
         ) : null}
       </div>
@@ -133,37 +134,37 @@ function Answer({ meeting }: { meeting: MeetingView }) {
   );
   return (
     <div className="mt-1.5">
-      <div className="flex flex-wrap items-center gap-1.5" role="group" aria-label="Will you come?">
-        {own('coming', 'Yes', <Check size={13} aria-hidden />, () => give('coming'))}
-        {own('perhaps', 'Maybe', null, () => setMore('perhaps'))}
-        {own('not-coming', 'No', <X size={13} aria-hidden />, () => setMore('not-coming'))}
+      <div className="flex flex-wrap items-center gap-1.5" role="group" aria-label={texts.willYouCome}>
+        {own('coming', texts.yes, <Check size={13} aria-hidden />, () => give('coming'))}
+        {own('perhaps', texts.maybe, null, () => setMore('perhaps'))}
+        {own('not-coming', texts.no, <X size={13} aria-hidden />, () => setMore('not-coming'))}
       </div>
       {more ? (
         <form className="mt-1.5 grid gap-1.5" onSubmit={say}>
           <input
             autoFocus
-            aria-label="Comment"
-            placeholder="Comment (optional)"
+            aria-label={texts.comment}
+            placeholder={texts.commentOptional}
             maxLength={500}
             className={inputClass}
             value={words}
             onChange={(e) => setWords(e.target.value)}
           />
           <div className="flex flex-wrap items-center gap-1.5">
-            better:
+            {texts.better}
             <MomentField
               bare
-              label="A time that would suit you"
+              label={texts.aTimeWouldSuit}
               sense="from"
               className="w-44"
               value={proposes}
               onChange={setProposes}
             />
             <Button look="main" type="submit">
-              Send answer
+              {texts.sendAnswer}
             </Button>
             <Button look="quiet" onClick={() => setMore(null)}>
-              Not now
+              {texts.notNow}
             </Button>
           </div>
         </form>
@@ -177,7 +178,7 @@ function Move({ meeting }: { meeting: MeetingView }) {
   const [from, setFrom] = useState(meeting.from);
   return (
     <Panel
-      label="Another time"
+      label={texts.anotherTime}
       className="w-[min(92vw,440px)]"
       open={open}
       onOpenChange={(now) => {
@@ -186,7 +187,7 @@ function Move({ meeting }: { meeting: MeetingView }) {
       }}
       trigger={
         <Button look="quiet" className={quiet}>
-          <CalendarClock size={13} aria-hidden /> Move
+          <CalendarClock size={13} aria-hidden /> {texts.move}
         </Button>
       }
     >
@@ -209,9 +210,9 @@ function Move({ meeting }: { meeting: MeetingView }) {
               onChoose={setFrom}
             />
           </Suspense>
-          <p className="my-1.5 text-soft">Everybody is told at once and asked again.</p>
+          <p className="my-1.5 text-soft">{texts.everybodyToldOnceAsked}</p>
           <Button look="main" type="submit" disabled={Date.parse(from) === Date.parse(meeting.from)}>
-            Move meeting
+            {texts.moveMeeting}
           </Button>
         </form>
       ) : null}
@@ -223,23 +224,21 @@ function CallOff({ meeting }: { meeting: MeetingView }) {
   const [open, setOpen] = useState(false);
   return (
     <Panel
-      label="Cancel meeting"
+      label={texts.cancelMeeting}
       open={open}
       onOpenChange={setOpen}
       trigger={
         <Button look="quiet" className={quiet}>
-          <CalendarX size={13} aria-hidden /> Cancel meeting
+          <CalendarX size={13} aria-hidden /> {texts.cancelMeeting}
         </Button>
       }
     >
-      <p className="mb-2 text-[13px]">
-        Everybody invited is told at once. This cannot be undone, but you can set up a new one.
-      </p>
+      <p className="mb-2 text-[13px]">{texts.everybodyInvitedToldOnce}</p>
       <Button
         look="main"
         onClick={() => void change(meeting, { way: 'calling-off' }).then((done) => done && setOpen(false))}
       >
-        Cancel this meeting
+        {texts.cancelThisMeeting}
       </Button>
     </Panel>
   );

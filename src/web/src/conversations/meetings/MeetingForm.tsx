@@ -6,6 +6,7 @@ import { IconButton, Panel, cx, inputClass } from '../../ui/controls';
 import { NameTag } from '../../ui/tags';
 import { FreeTimes } from './FreeTimes';
 import { type MeetingDraft, lengths, missing } from './meeting';
+import * as texts from './texts';
 
 type Props = {
   conversation: ConversationView;
@@ -29,7 +30,7 @@ function Company({
   const people = chosen.map((id) => all.find((a) => a.who.id === id)?.who).filter((w) => w !== undefined);
   return (
     <Panel
-      label="Who takes part"
+      label={texts.whoTakesPartTitle}
       trigger={
         <button
           type="button"
@@ -38,7 +39,11 @@ function Company({
             'bg-surface px-2 text-[13px] hover:border-soft max-md:min-h-[44px]',
           )}
         >
-          {people.length === 0 ? <b className="text-wren">who?</b> : people.map((p) => <NameTag key={p.id} who={p} />)}
+          {people.length === 0 ? (
+            <b className="text-wren">{texts.who}</b>
+          ) : (
+            people.map((p) => <NameTag key={p.id} who={p} />)
+          )}
           {people.length > 0 && people.length < 4 ? people.map((p) => p.firstName).join(', ') : null}
         </button>
       }
@@ -61,7 +66,7 @@ function Company({
                 }
               />
               <NameTag who={who} /> {who.name}
-              {outside ? <span className="text-[12px] text-outside-ink">outside</span> : null}
+              {outside ? <span className="text-[12px] text-outside-ink">{texts.outside}</span> : null}
               {away ? <span className="ml-auto text-[12px] text-soon">{away}</span> : null}
             </label>
           </li>
@@ -95,27 +100,27 @@ export function MeetingForm({ conversation, draft, onChange, onDrop }: Props) {
         'border-l-wren bg-surface px-2.5 py-2 text-[13px]',
       )}
     >
-      <legend className="sr-only">The meeting</legend>
+      <legend className="sr-only">{texts.theMeeting}</legend>
       <div className="flex items-center gap-2">
         <CalendarClock size={15} aria-hidden className="flex-none text-wren" />
         <input
-          aria-label="What the meeting is about"
-          placeholder="What the meeting is about"
+          aria-label={texts.whatMeetingAbout}
+          placeholder={texts.whatMeetingAbout}
           maxLength={200}
           className={cx(small, 'min-w-0 flex-1 font-semibold')}
           value={draft.title}
           onChange={(e) => set({ title: e.target.value })}
         />
-        <IconButton label="No meeting" hint="No meeting; keep the text" onClick={onDrop}>
+        <IconButton label={texts.noMeeting} hint={texts.noMeetingKeepText} onClick={onDrop}>
           <X size={14} />
         </IconButton>
       </div>
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
-        with
+        {texts.withIt}
         <Company all={all} chosen={draft.with} onChange={(ids) => set({ with: ids })} />
-        for
+        {texts.forIt}
         <select
-          aria-label="How long it takes"
+          aria-label={texts.howLongItTakes}
           className={cx(small, '!w-auto')}
           value={draft.minutes}
           onChange={(e) => set({ minutes: Number(e.target.value) })}
@@ -126,10 +131,10 @@ export function MeetingForm({ conversation, draft, onChange, onDrop }: Props) {
             </option>
           ))}
         </select>
-        at
+        {texts.at}
         <input
-          aria-label="Where it is"
-          placeholder="a place"
+          aria-label={texts.whereItIs}
+          placeholder={texts.aPlace}
           maxLength={200}
           className={cx(small, '!w-32 flex-1')}
           value={draft.where}
@@ -142,7 +147,7 @@ export function MeetingForm({ conversation, draft, onChange, onDrop }: Props) {
             checked={draft.call}
             onChange={(e) => set({ call: e.target.checked })}
           />
-          can join by call
+          {texts.canJoinByCall}
         </label>
       </div>
       {draft.with.length > 0 ? (
@@ -154,9 +159,7 @@ export function MeetingForm({ conversation, draft, onChange, onDrop }: Props) {
           onChoose={(from) => set({ from })}
         />
       ) : null}
-      <p className="mt-1 text-[12.5px] text-soft">
-        {wanting ? `Still wanted: ${wanting}.` : 'What you write above is its agenda.'}
-      </p>
+      <p className="mt-1 text-[12.5px] text-soft">{wanting ? texts.stillWanted(wanting) : texts.whatWriteAboveIts}</p>
     </fieldset>
   );
 }

@@ -3,6 +3,7 @@ import { type MeetingView, type NewMeeting, api, taken } from '../../api/client'
 import { keys, queries } from '../../api/queries';
 import { Kept } from '../../api/store';
 import { sayWrong } from '../../ui/toasts';
+import * as texts from './texts';
 
 /** A meeting that is about to be set beside the words of a draft, which are its agenda. */
 export type MeetingDraft = {
@@ -50,23 +51,23 @@ export const asMeeting = (draft: MeetingDraft, id: string): NewMeeting | null =>
 /** What is still to be said before it can be sent, in words; empty when nothing is. */
 export const missing = (draft: MeetingDraft) =>
   [
-    draft.title.trim() ? '' : 'a title',
-    draft.with.length > 0 ? '' : 'who takes part',
-    draft.from ? '' : 'a time',
-    draft.where.trim() || draft.call ? '' : 'a place or a call',
+    draft.title.trim() ? '' : texts.aTitle,
+    draft.with.length > 0 ? '' : texts.whoTakesPart,
+    draft.from ? '' : texts.aTime,
+    draft.where.trim() || draft.call ? '' : texts.aPlaceCall,
   ]
     .filter(Boolean)
     .join(', ');
 
 export const lengths: [number, string][] = [
-  [15, '15 min'],
-  [30, '30 min'],
-  [45, '45 min'],
-  [60, '1 h'],
-  [90, '1 h 30'],
-  [120, '2 h'],
-  [180, '3 h'],
-  [240, '4 h'],
+  [15, texts.n15Min],
+  [30, texts.n30Min],
+  [45, texts.n45Min],
+  [60, texts.n1H],
+  [90, texts.n1H30],
+  [120, texts.n2H],
+  [180, texts.n3H],
+  [240, texts.n4H],
 ];
 
 /** One's meetings from today on. */
@@ -134,8 +135,8 @@ export function refreshMeetings() {
 export const minutesOf = (meeting: MeetingView) => (Date.parse(meeting.until) - Date.parse(meeting.from)) / 60_000;
 
 export const answerWords: Record<string, string> = {
-  coming: 'comes',
-  perhaps: 'may come',
-  'not-coming': 'cannot come',
-  unanswered: 'has not answered',
+  coming: texts.comes,
+  perhaps: texts.mayCome,
+  'not-coming': texts.cannotCome,
+  unanswered: texts.hasNotAnswered,
 };

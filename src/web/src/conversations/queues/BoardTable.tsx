@@ -6,6 +6,7 @@ import { cx } from '../../ui/controls';
 import { Standing } from '../../ui/tags';
 import { restingWords } from './resting';
 import { type Row, minutesInWords, standing, useNow } from './board';
+import * as texts from './texts';
 
 type Props = {
   rows: Row[];
@@ -23,28 +24,28 @@ export function BoardTable({ rows, queues, names, chosen, onChoose }: Props) {
   const [sort, setSort] = useState<{ column: number; down: boolean } | null>(null);
   const columns = useMemo<Column[]>(
     () => [
-      { name: 'Docket', width: '150px', text: (r) => (r.docket ? `${r.docket} ${r.name}` : r.name) },
-      { name: 'Party', width: '140px', text: (r) => r.party },
+      { name: texts.docket, width: '150px', text: (r) => (r.docket ? `${r.docket} ${r.name}` : r.name) },
+      { name: texts.party, width: '140px', text: (r) => r.party },
       {
-        name: 'Last words',
+        name: texts.lastWords,
         width: 'minmax(160px, 1fr)',
         text: (r) => `${r.lastBy ? `${r.lastBy}: ` : ''}${r.lastWords}`,
       },
       {
-        name: 'Said',
+        name: texts.said,
         width: '110px',
         text: (r) => (r.lastAt ? moment(r.lastAt) : ''),
         order: (r) => (r.lastAt ? Date.parse(r.lastAt) : 0),
       },
-      { name: 'Queue', width: '130px', text: (r) => queues.get(r.queue)?.name ?? '' },
+      { name: texts.queue, width: '130px', text: (r) => queues.get(r.queue)?.name ?? '' },
       {
-        name: 'Owner',
+        name: texts.owner,
         width: '120px',
-        text: (r) => (r.owner ? (names.get(r.owner) ?? '') : r.crew ? `the ${names.get(r.crew)} crew` : 'nobody'),
+        text: (r) => (r.owner ? (names.get(r.owner) ?? '') : r.crew ? texts.theCrew(names.get(r.crew)) : texts.nobody),
       },
-      { name: 'Left', width: '150px', text: () => '', order: (r) => r.rank * 1e14 + r.rankAt },
+      { name: texts.left, width: '150px', text: () => '', order: (r) => r.rank * 1e14 + r.rankAt },
       {
-        name: 'Goal',
+        name: texts.goal,
         width: '70px',
         text: (r) => (r.goal === null ? '' : minutesInWords(r.goal)),
         order: (r) => r.goal ?? Infinity,
@@ -70,13 +71,13 @@ export function BoardTable({ rows, queues, names, chosen, onChoose }: Props) {
     <div
       ref={box}
       role="region"
-      aria-label="Conversations as a table"
+      aria-label={texts.conversationsAsATable}
       tabIndex={0}
       className="min-h-0 flex-1 overflow-auto"
     >
       <div
         role="table"
-        aria-label="Conversations"
+        aria-label={texts.conversations}
         aria-rowcount={sorted.length + 1}
         className="min-w-[1080px] text-[13px]"
       >

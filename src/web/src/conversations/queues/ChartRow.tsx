@@ -5,6 +5,7 @@ import { Tip, cx } from '../../ui/controls';
 import { NameTag } from '../../ui/tags';
 import { Here, restingWords } from './resting';
 import { type Row, minutesInWords, placeOn, standing } from './board';
+import * as texts from './texts';
 
 /** Whose it is: a name tag, a crew's name, or a dashed blank for nobody. */
 export function OwnerMark({
@@ -21,8 +22,8 @@ export function OwnerMark({
   return (
     <span
       role="img"
-      aria-label="Nobody owns it"
-      title="Nobody owns it"
+      aria-label={texts.nobodyOwnsIt}
+      title={texts.nobodyOwnsIt}
       className="grid h-5 w-[26px] place-items-center rounded-[2px] border border-dashed border-soft text-[12px] text-soft"
     >
       ?
@@ -112,7 +113,7 @@ export const ChartRow = memo(({ row, queue, axis, now, people, crews, me, chosen
             <Hatch key={c.from} left={placeOn(axis, c.from)} right={placeOn(axis, c.to)} />
           ))}
           {stands ? (
-            <Sum row={row.id} quick={`Goal ${queue?.goals ?? ''}; due ${exact(row.due!)}`}>
+            <Sum row={row.id} quick={texts.goalDue(queue?.goals ?? '', exact(row.due!))}>
               <span
                 className={cx('absolute top-[7px] h-5 rounded-[2px] border', looks[stands.state])}
                 style={{ left: `${left * 100}%`, width: `${(right - left) * 100}%` }}
@@ -131,7 +132,9 @@ export const ChartRow = memo(({ row, queue, axis, now, people, crews, me, chosen
                   )}
                 >
                   {stands.label}
-                  {row.goal ? <span className="font-normal opacity-80"> of {minutesInWords(row.goal)}</span> : null}
+                  {row.goal ? (
+                    <span className="font-normal opacity-80">{texts.ofIt(minutesInWords(row.goal))}</span>
+                  ) : null}
                 </span>
               </span>
             </Sum>

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { type BoardQueue, type BoardRow, type BoardView, api, taken } from '../../api/client';
 import { keys, queries } from '../../api/queries';
 import { firmNow } from '../../ui/time';
+import * as texts from './texts';
 
 /** A row with the moment at which it was computed: its sum counts from there. */
 export type Row = BoardRow & { readAt: number };
@@ -110,7 +111,7 @@ export function placeOn(axis: BoardView['axis'], moment: number): number {
 export function minutesInWords(minutes: number) {
   const whole = Math.floor(Math.abs(minutes) + 1e-9);
   const [hours, rest] = [Math.floor(whole / 60), whole % 60];
-  if (hours === 0) return `${rest} min`;
+  if (hours === 0) return texts.min(rest);
   return rest === 0 ? `${hours} h` : `${hours} h ${String(rest).padStart(2, '0')}`;
 }
 

@@ -35,7 +35,7 @@ export function KindsPart() {
     <>
       <p className="max-w-[760px] text-soft">{texts.intro}</p>
       <div className="grid items-start gap-4 md:grid-cols-[210px_1fr]">
-        <nav aria-label="Kinds" className="grid gap-1">
+        <nav aria-label={texts.list} className="grid gap-1">
           {all.map((k) => (
             <button
               key={k.id}

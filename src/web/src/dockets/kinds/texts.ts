@@ -4,6 +4,7 @@ import { counted } from '../../ui/words';
 export const texts = {
   intro:
     'A kind is a sort of docket, such as a job or a ticket. Each has stages that its dockets go through, and fields for what you keep of them.',
+  list: 'Kinds',
   add: 'New kind',
   unnamed: 'New kind',
   retired: 'retired',

@@ -9,7 +9,8 @@ import { FinishBox } from '../../tasks/FinishBox';
 import { Firsts, Part } from '../../ui/Part';
 import { Due, NameTag, Owners, Priority, Standing } from '../../ui/tags';
 import { AddParty } from '../../dockets/AddParty';
-import { texts } from '../../dockets/headTexts';
+import { texts as headTexts } from '../../dockets/headTexts';
+import * as texts from './texts';
 
 const Record = lazy(() => import('./Record').then((m) => ({ default: m.Record })));
 
@@ -48,7 +49,7 @@ function Promised({ name, note, now, over }: { name: string; note: string; now: 
       <Firsts className="grid gap-1">{now}</Firsts>
       {over.length > 0 ? (
         <details className="mt-1 text-[13px]">
-          <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{over.length} over</summary>
+          <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{texts.over(over.length)}</summary>
           <ul className="grid gap-1">{over}</ul>
         </details>
       ) : null}
@@ -67,7 +68,7 @@ function Asks({ docket }: { docket: string }) {
   if (data.length === 0) return null;
   const line = ({ ask, words, path }: (typeof data)[number]) => (
     <li key={ask.id} className="border-l-[3px] border-l-ask py-[5px] pl-2 text-[13px] leading-snug">
-      <Link to={path} className="line-clamp-2 hover:underline" title="Go to where it was asked">
+      <Link to={path} className="line-clamp-2 hover:underline" title={texts.goWhereAsked}>
         <b className="text-ask">{kindWord(ask.kind)}</b> {words}
       </Link>
       <p className="mt-0.5 flex flex-wrap items-center gap-x-2 text-[12.5px] text-soft">
@@ -75,7 +76,7 @@ function Asks({ docket }: { docket: string }) {
       </p>
     </li>
   );
-  return <Promised name="Asks" note="waiting" now={open.map(line)} over={over.map(line)} />;
+  return <Promised name={texts.asks} note={texts.waiting} now={open.map(line)} over={over.map(line)} />;
 }
 
 /** Meetings of a docket that are to come; those that are over stay a click away. */
@@ -93,11 +94,15 @@ function Meetings({ docket }: { docket: string }) {
         <b className="tabular-nums">{meeting.when}</b> {meeting.title}
       </Link>
       <p className="mt-0.5 text-[12.5px] text-soft">
-        {meeting.state === 'called-off' ? 'Cancelled.' : meeting.transcribed ? 'There is a transcript.' : meeting.line}
+        {meeting.state === 'called-off'
+          ? texts.cancelled
+          : meeting.transcribed
+            ? texts.thereIsATranscript
+            : meeting.line}
       </p>
     </li>
   );
-  return <Promised name="Meetings" note="to come" now={ahead.map(line)} over={over.map(line)} />;
+  return <Promised name={texts.meetings} note={texts.toCome} now={ahead.map(line)} over={over.map(line)} />;
 }
 
 /** What has been promised in a docket, standing together. */
@@ -107,13 +112,11 @@ export function Commitments({ docket }: { docket: DocketView }) {
   const finished = plain.filter(done);
   const details = docket.fields.filter((f) => f.shown && !f.inHead);
   return (
-    <aside aria-label="Commitments" className="h-full overflow-auto bg-surface px-3.5 pb-4">
+    <aside aria-label={texts.commitments} className="h-full overflow-auto bg-surface px-3.5 pb-4">
       <Asks docket={docket.ref} />
       <Meetings docket={docket.ref} />
-      <Part name="Tasks" note={plain.length > 0 ? `${finished.length} of ${plain.length} done` : ''}>
-        {plain.length === 0 ? (
-          <p className="text-[13px] text-soft">Press T on an entry to turn it into a task; it will appear here too.</p>
-        ) : null}
+      <Part name={texts.tasks} note={plain.length > 0 ? texts.ofDone(finished.length, plain.length) : ''}>
+        {plain.length === 0 ? <p className="text-[13px] text-soft">{texts.pressTEntryTurn}</p> : null}
         <Firsts>
           {open.map((t) => (
             <Line key={t.id} task={t} docket={docket} />
@@ -121,7 +124,7 @@ export function Commitments({ docket }: { docket: DocketView }) {
         </Firsts>
         {finished.length > 0 ? (
           <details className="text-[13px]">
-            <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{finished.length} done</summary>
+            <summary className="min-h-6 cursor-pointer rounded-[3px] text-soft">{texts.done(finished.length)}</summary>
             <ul>
               {finished.map((t) => (
                 <Line key={t.id} task={t} docket={docket} />
@@ -136,12 +139,12 @@ export function Commitments({ docket }: { docket: DocketView }) {
         return gates.length + empty.length > 0 ? (
           <Part
             key={stage.id}
-            name={`${stage.name} waits for`}
-            note={`${gates.filter(done).length} of ${gates.length + empty.length} done`}
+            name={texts.waitsFor(stage.name)}
+            note={texts.ofDone(gates.filter(done).length, gates.length + empty.length)}
           >
             {empty.map((f) => (
               <p key={f.id} className="py-0.5">
-                {texts.fillIn(f.name)}
+                {headTexts.fillIn(f.name)}
               </p>
             ))}
             <Firsts>
@@ -154,7 +157,7 @@ export function Commitments({ docket }: { docket: DocketView }) {
       })}
       <DocketSheets docket={docket.ref} />
       {details.length > 0 ? (
-        <Part name={texts.details}>
+        <Part name={headTexts.details}>
           <dl className="grid gap-0.5 text-[13px]">
             {details.map((f) => (
               <div key={f.id} dir="auto">
@@ -165,12 +168,12 @@ export function Commitments({ docket }: { docket: DocketView }) {
           </dl>
         </Part>
       ) : null}
-      <Part name="Record">
+      <Part name={texts.record}>
         <Suspense fallback={null}>
           <Record reference={docket.ref} />
         </Suspense>
       </Part>
-      <Part name="People">
+      <Part name={texts.people}>
         <ul className="grid gap-0.5 text-[13px]">
           {docket.people.map((p) => (
             <li key={p.id} className="flex items-center gap-1.5">

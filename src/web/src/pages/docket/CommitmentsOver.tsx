@@ -4,6 +4,7 @@ import { useLocation } from 'react-router';
 import type { DocketView } from '../../api/client';
 import { Button, cx } from '../../ui/controls';
 import { Commitments } from './Commitments';
+import * as texts from './texts';
 
 /** What was promised in a docket, over the page where there is no room beside the talk: on a phone, say. */
 export function CommitmentsOver({ docket }: { docket: DocketView }) {
@@ -15,7 +16,10 @@ export function CommitmentsOver({ docket }: { docket: DocketView }) {
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
-        <Button className="lg:hidden">Commitments{due > 0 ? <b className="text-wren">{due}</b> : null}</Button>
+        <Button className="lg:hidden">
+          {texts.commitments}
+          {due > 0 ? <b className="text-wren">{due}</b> : null}
+        </Button>
       </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
@@ -32,7 +36,7 @@ export function CommitmentsOver({ docket }: { docket: DocketView }) {
               {docket.ref} {docket.shortName}
             </Dialog.Title>
             <Dialog.Close asChild>
-              <Button look="quiet">Close</Button>
+              <Button look="quiet">{texts.close}</Button>
             </Dialog.Close>
           </header>
           <div className="min-h-0 flex-1">

@@ -19,6 +19,7 @@ import { CommitmentsOver } from './CommitmentsOver';
 import { DocketSettingPanel } from '../../dockets/DocketSettingPanel';
 import { HeadFields, NextMilestone, Ties } from '../../dockets/HeadFields';
 import { StageStrip } from '../../dockets/StageStrip';
+import * as texts from './texts';
 
 const UseTemplate = lazy(() => import('../../flow/templates/UseTemplate').then((m) => ({ default: m.UseTemplate })));
 const TaskPanel = lazy(() => import('../tasks/TaskPanel').then((m) => ({ default: m.TaskPanel })));
@@ -34,7 +35,7 @@ function Head({ docket, me }: { docket: DocketView; me: Me }) {
   const [all, setAll] = useState(false);
   const now = docket.stages.find((s) => s.standing === 'now');
   const fold = (
-    <IconButton label={all ? 'Show less' : 'Show all'} aria-expanded={all} onClick={() => setAll(!all)}>
+    <IconButton label={all ? texts.showLess : texts.showAll} aria-expanded={all} onClick={() => setAll(!all)}>
       {all ? <ChevronUp size={17} /> : <ChevronDown size={17} />}
     </IconButton>
   );
@@ -50,7 +51,7 @@ function Head({ docket, me }: { docket: DocketView; me: Me }) {
         </div>
         <div className="flex items-center gap-2 text-[13px] text-soft short:hidden">
           <span className="min-w-0 flex-1 truncate">
-            <b className="text-ink">{docket.ref}</b> · {now?.name ?? 'closed'}
+            <b className="text-ink">{docket.ref}</b> · {now?.name ?? texts.closed}
             {milestone ? (
               <span className={cx(milestone.soon && 'font-semibold text-soon')} title={exact(milestone.at)}>
                 {' '}
@@ -74,24 +75,24 @@ function Head({ docket, me }: { docket: DocketView; me: Me }) {
       <p className="flex flex-wrap items-center gap-x-4 text-[13px] text-soft">
         <b className="text-ink">{docket.ref}</b>
         <span>
-          Owner <b className="text-ink">{docket.owner?.firstName ?? 'nobody'}</b>
+          {texts.owner} <b className="text-ink">{docket.owner?.firstName ?? texts.nobody}</b>
         </span>
         <span>{docket.site}</span>
         <HeadFields docket={docket} />
         {docket.priority !== 'normal' ? <Priority value={docket.priority} /> : null}
-        {docket.limited ? <span>limited to listed people</span> : null}
-        {docket.open ? null : <b>closed</b>}
+        {docket.limited ? <span>{texts.limitedToListedPeople}</span> : null}
+        {docket.open ? null : <b>{texts.closed}</b>}
         <DocketSettingPanel reference={docket.ref} />
         <CommitmentsOver docket={docket} />
         <Panel
-          label="Alerts here"
+          label={texts.alertsHere}
           className="w-[min(420px,90vw)]"
           trigger={
             <button
               type="button"
               className="min-h-6 rounded-[3px] underline decoration-dotted underline-offset-2 hover:text-ink"
             >
-              Alerts here
+              {texts.alertsHere}
             </button>
           }
         >
@@ -101,17 +102,15 @@ function Head({ docket, me }: { docket: DocketView; me: Me }) {
         <Ties docket={docket} />
         {names.length > 0 ? (
           <span>
-            {names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)} are` : `${names[0]} is`} here
+            {texts.here(
+              names.length > 1 ? texts.andAre(names.slice(0, -1).join(', '), names.at(-1)) : texts.is(names[0]),
+            )}
           </span>
         ) : null}
       </p>
       <p className="flex flex-wrap items-center gap-x-4 text-[13px] text-soft md:justify-end">
         <NextMilestone docket={docket} />
-        {docket.openGates > 0 ? (
-          <span>
-            {docket.openGates} {docket.openGates === 1 ? 'gate' : 'gates'} open
-          </span>
-        ) : null}
+        {docket.openGates > 0 ? <span>{texts.gatesOpen(docket.openGates)}</span> : null}
       </p>
     </header>
   );
@@ -121,7 +120,7 @@ function TemplateHere({ docket, me }: { docket: DocketView; me: Me }) {
   const [open, setOpen] = useState(false);
   return (
     <Panel
-      label="Template"
+      label={texts.template}
       className="w-[min(640px,94vw)]"
       open={open}
       onOpenChange={setOpen}
@@ -130,7 +129,7 @@ function TemplateHere({ docket, me }: { docket: DocketView; me: Me }) {
           type="button"
           className="min-h-6 rounded-[3px] underline decoration-dotted underline-offset-2 hover:text-ink"
         >
-          Template
+          {texts.template}
         </button>
       }
     >
@@ -151,7 +150,7 @@ export function DocketPage({ me }: { me: Me }) {
     if (docket) openTab({ ref: docket.ref, name: docket.shortName });
   }, [docket]);
   useEffect(() => {
-    document.title = docket ? `${docket.ref} ${docket.shortName} · Wrenlet` : 'Wrenlet';
+    document.title = docket ? texts.wrenlet(docket.ref, docket.shortName) : 'Wrenlet';
     return () => void (document.title = 'Wrenlet');
   }, [docket]);
   const read = useMemo(() => readTalk(ref, ''), [ref]);
@@ -184,7 +183,7 @@ export function DocketPage({ me }: { me: Me }) {
         ) : null}
         <div className={cx('relative flex-none border-l max-lg:hidden', task && 'hidden')} style={{ width: side }}>
           <Divider
-            label="Width of commitments"
+            label={texts.widthOfCommitments}
             value={side}
             least={220}
             most={520}

@@ -7,6 +7,7 @@ import { filingKinds } from '../../conversations/Filing';
 import { minutesInWords } from '../../conversations/queues/board';
 import { MomentField } from '../../ui/MomentField';
 import { Button, Panel } from '../../ui/controls';
+import * as texts from './texts';
 
 const names: Record<string, string> = Object.fromEntries(filingKinds);
 
@@ -22,7 +23,7 @@ function Sums({ title, sums }: { title: string; sums: FiledSum[] }) {
             </th>
             <td className="text-right text-soft">{s.count}</td>
             <td className="w-20 text-right">{minutesInWords(s.minutes)}</td>
-            <td className="w-24 text-right text-soft">{minutesInWords(s.billable)} billed</td>
+            <td className="w-24 text-right text-soft">{texts.billed(minutesInWords(s.billable))}</td>
           </tr>
         ))}
       </tbody>
@@ -46,14 +47,10 @@ export function Record({ reference }: { reference: string }) {
     <div className="flex flex-wrap items-center gap-1.5 text-[13px]">
       {data && data.rows.length > 0 ? (
         <Panel
-          label="Record"
+          label={texts.record}
           align="end"
           className="max-h-[70vh] w-[min(560px,92vw)] overflow-auto"
-          trigger={
-            <Button>
-              {data.rows.length} filed, {minutesInWords(data.all.minutes)}
-            </Button>
-          }
+          trigger={<Button>{texts.filed(data.rows.length, minutesInWords(data.all.minutes))}</Button>}
         >
           <ol>
             {data.rows.map((r) => (
@@ -63,47 +60,53 @@ export function Record({ reference }: { reference: string }) {
                 </Link>
                 <span className="block text-[12.5px] text-soft" title={exact(r.at)}>
                   {r.author}, {r.audience}, {moment(r.at)}; {minutesInWords(r.filing.minutes)}
-                  {r.filing.billable ? ', billed' : ''}
+                  {r.filing.billable ? texts.billedAfter : ''}
                 </span>
               </li>
             ))}
           </ol>
           <div className="mt-2 grid gap-2">
-            <Sums title="By person" sums={data.byPerson} />
-            <Sums title="By kind" sums={data.byKind} />
+            <Sums title={texts.byPerson} sums={data.byPerson} />
+            <Sums title={texts.byKind} sums={data.byKind} />
             <a href={`/api/dockets/${reference}/record/file`} className={link} download>
-              Record as CSV
+              {texts.recordAsCsv}
             </a>
           </div>
         </Panel>
       ) : (
-        <span className="text-soft">Nothing filed yet.</span>
+        <span className="text-soft">{texts.nothingFiledYet}</span>
       )}
       <Panel
-        label="Export the conversations"
+        label={texts.exportTheConversations}
         align="end"
         className="w-72"
-        trigger={<Button look="quiet">Export</Button>}
+        trigger={<Button look="quiet">{texts.exportIt}</Button>}
       >
         <div className="grid gap-2">
           <label className="flex min-h-7 items-center gap-2">
-            <input type="checkbox" checked={inside} onChange={(e) => setInside(e.target.checked)} /> Include internal
-            notes
+            <input type="checkbox" checked={inside} onChange={(e) => setInside(e.target.checked)} />{' '}
+            {texts.includeInternalNotes}
           </label>
           <div className="grid grid-cols-2 gap-2">
-            <MomentField dayOnly label="From" sense="past" value={since} onChange={(day) => setSince(day ?? '')} />
-            <MomentField dayOnly label="To" sense="past" value={until} onChange={(day) => setUntil(day ?? '')} />
+            <MomentField
+              dayOnly
+              label={texts.from}
+              sense="past"
+              value={since}
+              onChange={(day) => setSince(day ?? '')}
+            />
+            <MomentField dayOnly label={texts.to} sense="past" value={until} onChange={(day) => setUntil(day ?? '')} />
           </div>
           <a href={exported('html')} className={link} download>
-            A page to read or print (HTML)
+            {texts.aPageReadPrint}
           </a>
           <a href={exported('mbox')} className={link} download>
-            Its mail (mbox)
+            {texts.itsMailMbox}
           </a>
           <a href={exported('jsonl')} className={link} download>
-            All of it for programs (JSON Lines)
+            {texts.allProgramsJsonLines}
           </a>
-          <p className="text-[12.5px] text-soft">The export is recorded in the log.</p>
+          <p className="text-[12.5px] text-soft">{texts.theExportRecordedLog}</p>
         </div>
       </Panel>
     </div>

@@ -6,6 +6,7 @@ import { cx } from '../../ui/controls';
 import { ChartRow, Hatch } from '../../conversations/queues/ChartRow';
 import { type Board, placeOn, useNow } from '../../conversations/queues/board';
 import { Line } from './lines';
+import * as texts from './texts';
 
 const RowHeight = 34;
 
@@ -98,7 +99,7 @@ export function Chart({ board, lines, queues, colleagues, me, chosen, onChoose, 
       <div
         ref={box}
         role="grid"
-        aria-label="Conversations as time"
+        aria-label={texts.conversationsAsTime}
         aria-rowcount={lines.length}
         tabIndex={-1}
         onKeyDown={press}

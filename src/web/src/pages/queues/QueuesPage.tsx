@@ -14,6 +14,7 @@ import { refreshAxis, useBoard, useClosed } from '../../conversations/queues/boa
 import { sayWrong } from '../../ui/toasts';
 import { Filter, Owner, count, crewsOf, fits, linesOf } from './lines';
 import { Chart } from './Chart';
+import * as texts from './texts';
 
 const share = new Kept('wrenlet.queues.chart', 46);
 
@@ -47,7 +48,7 @@ export function QueuesPage({ me }: { me: Me }) {
     return () => clearInterval(timer);
   }, []);
   useEffect(() => {
-    document.title = 'Queues · Wrenlet';
+    document.title = texts.queuesWrenlet;
     return () => void (document.title = 'Wrenlet');
   }, []);
 
@@ -86,11 +87,16 @@ export function QueuesPage({ me }: { me: Me }) {
   const set = (part: Partial<Filter>) => setFilter((f) => ({ ...f, ...part }));
   const sites = [...new Set((board?.queues ?? []).map((q) => q.site).filter(Boolean))];
   const chips: [string, boolean, () => void, number][] = [
-    ['All', filter.owner === 'all' && !filter.turn, () => set({ owner: 'all', turn: '' }), board?.counts.all ?? 0],
-    ['Mine', filter.owner === 'mine', () => set({ owner: 'mine' }), count(board, (r) => r.owner === me.person.id)],
-    ["Nobody's", filter.owner === 'nobody', () => set({ owner: 'nobody' }), count(board, (r) => r.owner === null)],
     [
-      'Our turn',
+      texts.allIt,
+      filter.owner === 'all' && !filter.turn,
+      () => set({ owner: 'all', turn: '' }),
+      board?.counts.all ?? 0,
+    ],
+    [texts.mine, filter.owner === 'mine', () => set({ owner: 'mine' }), count(board, (r) => r.owner === me.person.id)],
+    [texts.nobodyS, filter.owner === 'nobody', () => set({ owner: 'nobody' }), count(board, (r) => r.owner === null)],
+    [
+      texts.ourTurn,
       filter.turn === 'ours',
       () => set({ turn: filter.turn === 'ours' ? '' : 'ours' }),
       count(board, (r) => r.turn === 'ours'),
@@ -105,8 +111,8 @@ export function QueuesPage({ me }: { me: Me }) {
           chosen && narrow && 'hidden',
         )}
       >
-        <h1 className="mr-2 text-[19px] font-bold tracking-tight">Queues</h1>
-        <div role="group" aria-label="Which" className="flex flex-wrap gap-1">
+        <h1 className="mr-2 text-[19px] font-bold tracking-tight">{texts.queues}</h1>
+        <div role="group" aria-label={texts.which} className="flex flex-wrap gap-1">
           {chips.map(([name, on, act, n]) => (
             <button
               key={name}
@@ -123,54 +129,54 @@ export function QueuesPage({ me }: { me: Me }) {
           ))}
         </div>
         <div className="flex flex-wrap items-center max-md:w-full max-md:flex-nowrap max-md:overflow-x-auto">
-          <Choice label="Whose turn" value={filter.turn} onChange={(turn) => set({ turn })}>
-            <option value="">Either side</option>
-            <option value="ours">Our turn</option>
-            <option value="theirs">Their turn</option>
-            <option value="nobodys">No reply needed</option>
+          <Choice label={texts.whoseTurn} value={filter.turn} onChange={(turn) => set({ turn })}>
+            <option value="">{texts.eitherSide}</option>
+            <option value="ours">{texts.ourTurn}</option>
+            <option value="theirs">{texts.theirTurn}</option>
+            <option value="nobodys">{texts.noReplyNeeded}</option>
           </Choice>
           <Choice
-            label="Crew"
+            label={texts.crew}
             value={filter.owner.startsWith('crew:') ? filter.owner : 'all'}
             onChange={(v) => set({ owner: v as Owner })}
           >
-            <option value="all">All crews</option>
+            <option value="all">{texts.allCrews}</option>
             {(colleagues?.crews ?? []).map((c) => (
               <option key={c.id} value={`crew:${c.id}`}>
-                The {c.name} crew
+                {texts.theCrew(c.name)}
               </option>
             ))}
           </Choice>
           {sites.length > 1 ? (
-            <Choice label="Site" value={filter.site} onChange={(site) => set({ site })}>
-              <option value="">{sites.length === 2 ? 'Both sites' : 'All sites'}</option>
+            <Choice label={texts.site} value={filter.site} onChange={(site) => set({ site })}>
+              <option value="">{sites.length === 2 ? texts.bothSites : texts.allSites}</option>
               {sites.map((s) => (
                 <option key={s}>{s}</option>
               ))}
             </Choice>
           ) : null}
-          <Choice label="Queue" value={filter.queue} onChange={(queue) => set({ queue })}>
-            <option value="">All queues</option>
+          <Choice label={texts.queue} value={filter.queue} onChange={(queue) => set({ queue })}>
+            <option value="">{texts.allQueues}</option>
             {(board?.queues ?? []).map((q) => (
               <option key={q.id} value={q.id}>
                 {q.name}
               </option>
             ))}
           </Choice>
-          <Choice label="Grouped by" value={filter.by} onChange={(by) => set({ by: by as Filter['by'] })}>
-            <option value="queue">by queue</option>
-            <option value="owner">by owner</option>
+          <Choice label={texts.groupedBy} value={filter.by} onChange={(by) => set({ by: by as Filter['by'] })}>
+            <option value="queue">{texts.byQueue}</option>
+            <option value="owner">{texts.byOwner}</option>
           </Choice>
           <Choice
-            label="Open or closed"
+            label={texts.openOrClosed}
             value={filter.closed ? 'closed' : 'open'}
             onChange={(v) => set({ closed: v === 'closed' })}
           >
-            <option value="open">open</option>
-            <option value="closed">recently closed</option>
+            <option value="open">{texts.open}</option>
+            <option value="closed">{texts.recentlyClosed}</option>
           </Choice>
         </div>
-        <div role="group" aria-label="Shown as" className="ml-auto flex gap-1 max-md:hidden">
+        <div role="group" aria-label={texts.shownAs} className="ml-auto flex gap-1 max-md:hidden">
           {(['chart', 'table'] as const).map((v) => (
             <button
               key={v}
@@ -184,12 +190,12 @@ export function QueuesPage({ me }: { me: Me }) {
                   : 'text-soft hover:text-ink',
               )}
             >
-              {v === 'chart' ? 'Chart' : 'Table'}
+              {v === 'chart' ? texts.chart : texts.table}
             </button>
           ))}
         </div>
         <Button onClick={takeNext}>
-          <Letter of="x">Take the next one</Letter>
+          <Letter of="x">{texts.takeTheNextOne}</Letter>
         </Button>
       </header>
       {error && !board ? <Wrong error={error} again={() => void refetch()} /> : null}
@@ -200,10 +206,8 @@ export function QueuesPage({ me }: { me: Me }) {
             style={chosen ? { flex: `0 0 ${percent}%` } : { flex: '1 1 0' }}
           >
             {lines.length === 0 ? (
-              <Empty title={filter.closed ? 'Nothing closed yet' : 'Nothing is waiting here'}>
-                {filter.closed
-                  ? 'Closed conversations are listed here, latest first.'
-                  : 'Messages from customers and partners wait here until they are answered and closed.'}
+              <Empty title={filter.closed ? texts.nothingClosedYet : texts.nothingIsWaitingHere}>
+                {filter.closed ? texts.closedConversationsListedHere : texts.messagesFromCustomersPartners}
               </Empty>
             ) : view === 'table' && !narrow ? (
               <BoardTable rows={rows} queues={queues} names={names} chosen={chosen} onChoose={choose} />
@@ -224,11 +228,11 @@ export function QueuesPage({ me }: { me: Me }) {
             <div className="relative flex min-h-0 flex-1 flex-col border-t-2">
               {narrow ? (
                 <Button look="quiet" className="flex-none self-start" onClick={() => choose(null)}>
-                  Back to the queues
+                  {texts.backToTheQueues}
                 </Button>
               ) : (
                 <Divider
-                  label="Height of the chart"
+                  label={texts.heightOfTheChart}
                   across
                   value={percent}
                   least={15}

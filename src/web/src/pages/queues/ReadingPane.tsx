@@ -7,6 +7,7 @@ import { HandlingPanel } from '../../conversations/HandlingPanel';
 import { Lanes } from '../talk/Lanes';
 import { readTalk } from '../../conversations/useTalk';
 import { Wrong, cx } from '../../ui/controls';
+import * as texts from './texts';
 
 type Props = { id: string; me: Me; row: BoardRow | undefined; onClose: () => void };
 
@@ -65,14 +66,14 @@ function Pane({ id, me, talk, marks, conversations, onClose, reference, title }:
   if (!conversation) return null;
   return (
     <section
-      aria-label={`Conversation with ${conversation.party?.name ?? ''}`}
+      aria-label={texts.conversationWith(conversation.party?.name ?? '')}
       className="flex min-h-0 flex-1 max-md:flex-col max-md:overflow-y-auto"
     >
       <div className="flex min-h-0 min-w-0 flex-1 max-md:min-h-[70vh]">
         <Lanes me={me} talk={talk} marks={marks} conversations={conversations} read={read} only={id} />
       </div>
       <aside
-        aria-label="What can be done with it"
+        aria-label={texts.whatCanDone}
         className={cx(
           'w-[272px] flex-none overflow-y-auto border-l bg-surface px-3 py-2',
           'text-[13px] max-md:w-full max-md:border-l-0 max-md:border-t',
@@ -93,8 +94,8 @@ function Pane({ id, me, talk, marks, conversations, onClose, reference, title }:
           </p>
           <button
             type="button"
-            aria-label="Close the pane"
-            title="Close the pane"
+            aria-label={texts.closeThePane}
+            title={texts.closeThePane}
             onClick={onClose}
             className="grid size-6 flex-none place-items-center rounded-[3px] text-soft hover:text-ink max-md:size-11"
           >

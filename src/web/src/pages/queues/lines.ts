@@ -1,5 +1,6 @@
 import type { BoardQueue, Colleagues } from '../../api/client';
 import { type Board, type Row } from '../../conversations/queues/board';
+import * as texts from './texts';
 
 export type Owner = 'all' | 'mine' | 'nobody' | `crew:${string}`;
 
@@ -48,10 +49,10 @@ export function linesOf(
   }
   return [...groups].flatMap(([key, list]): Line[] => {
     const queue = by === 'queue' ? queues.get(key) : undefined;
-    const head = queue?.name ?? (key === '' ? 'Nobody owns it' : (names.get(key) ?? 'Somebody'));
+    const head = queue?.name ?? (key === '' ? texts.nobodyOwnsIt : (names.get(key) ?? texts.somebody));
     const detail = queue
-      ? `${queue.crew ? `${queue.crew} on duty · ` : ''}${queue.goals}`
-      : `${list.length} ${list.length === 1 ? 'conversation' : 'conversations'}`;
+      ? `${queue.crew ? texts.onDuty(queue.crew) : ''}${queue.goals}`
+      : `${list.length} ${texts.conversations(list.length)}`;
     return [{ head, detail, queue }, ...list.map((row) => ({ row }))];
   });
 }

@@ -9,6 +9,7 @@ import { NameTag } from '../../ui/tags';
 import { Composer } from './Composer';
 import { Said } from '../../conversations/Said';
 import { carried, putDown } from '../../conversations/carried';
+import * as texts from './texts';
 
 const small = 'grid size-7 place-items-center rounded-[3px] hover:bg-surface max-md:size-11';
 
@@ -36,11 +37,11 @@ function Hand({ id, open, me }: { id: string; open: boolean; me: Me }) {
       ? who?.name
       : conversation.audience === 'group'
         ? conversation.subject
-        : `${outside ? conversation.party?.name : 'Inside'}${conversation.docket ? `, ${conversation.docket}` : ''}`;
+        : `${outside ? conversation.party?.name : texts.inside}${conversation.docket ? `, ${conversation.docket}` : ''}`;
   const said = talk.entries.filter((e) => e.kind !== 'event' && !e.removed && e.conversation === id).slice(-8);
   return (
     <section
-      aria-label={`Carried: ${title}`}
+      aria-label={texts.carried(title)}
       className={cx(
         'fixed bottom-0 left-4 z-30 flex w-[min(420px,calc(100vw-16px))] flex-col ' +
           'rounded-t-card border border-b-0 shadow-lg max-md:bottom-14 max-md:left-2',
@@ -51,12 +52,12 @@ function Hand({ id, open, me }: { id: string; open: boolean; me: Me }) {
         <h2 className="min-w-0 flex-1 truncate text-[13px] font-bold">{title}</h2>
         {pathname === path ? null : (
           <Link to={path} onClick={putDown} className="rounded-[3px] px-1.5 text-[12.5px] underline">
-            Open in full
+            {texts.openInFull}
           </Link>
         )}
         <button
           type="button"
-          aria-label={open ? 'Fold' : 'Unfold'}
+          aria-label={open ? texts.fold : texts.unfold}
           aria-expanded={open}
           onClick={() => carried.set({ id, open: !open })}
           className={small}
@@ -65,8 +66,8 @@ function Hand({ id, open, me }: { id: string; open: boolean; me: Me }) {
         </button>
         <button
           type="button"
-          aria-label="Close; the draft is kept"
-          title="Close; the draft is kept"
+          aria-label={texts.closeDraftKept}
+          title={texts.closeDraftKept}
           onClick={putDown}
           className={small}
         >
@@ -78,10 +79,10 @@ function Hand({ id, open, me }: { id: string; open: boolean; me: Me }) {
           <div
             tabIndex={0}
             role="region"
-            aria-label="Last words"
+            aria-label={texts.lastWords}
             className="max-h-[34vh] overflow-y-auto bg-surface px-3 py-1.5"
           >
-            {said.length === 0 ? <p className="text-soft">No messages yet.</p> : null}
+            {said.length === 0 ? <p className="text-soft">{texts.noMessagesYet}</p> : null}
             {said.map((e) => (
               <div key={e.id} className="mb-1.5 flex gap-2">
                 {e.author ? <NameTag who={e.author} /> : null}

@@ -46,6 +46,7 @@ import {
   WhoSees,
 } from './ComposerParts';
 import { useCheck } from './useCheck';
+import * as texts from './texts';
 
 /** Characters after which a name is cut in the hint of what to write. */
 const longName = 28;
@@ -78,8 +79,8 @@ export const Composer = forwardRef<ComposerHandle, Props>((props, ref) => {
   if (away?.id === props.conversation.id && !props.inHand)
     return (
       <p className="flex items-center gap-3 text-[13px] text-soft">
-        You are writing this at the foot of the window.
-        <Button onClick={putDown}>Write here again</Button>
+        {texts.youWritingFootWindow}
+        <Button onClick={putDown}>{texts.writeHereAgain}</Button>
       </p>
     );
   return <Writing {...props} ref={ref} />;
@@ -159,14 +160,17 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
 
   const placeholder =
     conversation.audience === 'direct'
-      ? 'Only the two of you can read this. # links to work'
+      ? texts.onlyTwoCanRead
       : conversation.audience === 'notice'
-        ? 'Comment on the notice. @ tags a person, # links to work'
+        ? texts.commentNoticeTagsPerson
         : conversation.audience === 'group'
-          ? `Write to ${conversation.subject}. @ tags a person, # links to work`
+          ? texts.writeTagsPersonLinks(conversation.subject)
           : inside
-            ? 'Write a note for colleagues. @ tags a person, # links to work'
-            : `Reply to ${name.length > longName ? `${name.slice(0, longName).trimEnd()}…` : name} ${way ? wayWords[way.via] : ''} (R). Type ; for a stock reply`;
+            ? texts.writeNoteColleaguesTags
+            : texts.replyRTypeStock(
+                name.length > longName ? `${name.slice(0, longName).trimEnd()}…` : name,
+                way ? wayWords[way.via] : '',
+              );
 
   const post = async (close: boolean, anyway: { knowing?: boolean; seen?: number } = {}) => {
     const body = editor.current?.markdown() ?? '';
@@ -234,7 +238,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
   const foot = useRef<HTMLElement>(null);
   useFoot(foot);
   const sendable = (meeting ? missing(meeting) === '' : !empty || files.length > 0) && onTheirWay === 0;
-  const by = way?.via === 'page' ? 'On the page of' : `By ${way?.via ?? 'mail'} to`;
+  const by = way?.via === 'page' ? texts.onThePageOf : texts.byTo(way?.via ?? 'mail');
   const atHand = entries.flatMap((e) => e.files.map((f) => ({ ...f, inside: e.kind === 'note' })));
 
   return (
@@ -356,8 +360,10 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
         />
       ) : checked && checked.leaks.length > 0 && !empty ? (
         <p className="mt-1 text-[12.5px] text-soon">
-          Will be held back: {checked.leaks[0]!.reason}
-          {checked.leaks.length > 1 ? ` And ${checked.leaks.length - 1} more.` : ''}
+          {texts.willBeHeldBack(
+            checked.leaks[0]!.reason,
+            checked.leaks.length > 1 ? texts.andMoreOfCount(checked.leaks.length - 1) : '',
+          )}
         </p>
       ) : null}
       <div
@@ -369,14 +375,14 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
         <span className="mr-auto min-w-0 flex-1 basis-28">
           <WhoSees names={checked?.viewers ?? conversation.viewers}>
             {isAmong(conversation)
-              ? `Seen by ${conversation.whoSees}`
+              ? texts.seenBy(conversation.whoSees)
               : inside
-                ? `Internal only: ${conversation.viewers.length} people`
+                ? texts.internalOnlyPeople(conversation.viewers.length)
                 : (checked?.whoSees ?? `${by} ${conversation.party?.name}.`)}
           </WhoSees>{' '}
           {onTheirWay > 0 ? (
             <b className="text-ink">
-              {onTheirWay === 1 ? 'A file is' : `${onTheirWay} files are`} still uploading; you can send when done.{' '}
+              {texts.stillUploadingCanSend(onTheirWay === 1 ? texts.aFileIs : texts.filesAre(onTheirWay))}
             </b>
           ) : null}
           {checked && !empty && !asking ? <WillBeTold told={checked.told} /> : null}
@@ -384,7 +390,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
         </span>
         {!inside && !asking && !meeting ? (
           <Button disabled={!sendable} onClick={() => void post(true)}>
-            Send and close
+            {texts.sendAndClose}
           </Button>
         ) : null}
         <Button
@@ -396,24 +402,24 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
           <span className="truncate">
             {meeting && mayMeet ? (
               inside ? (
-                'Invite'
+                texts.invite
               ) : (
-                `Invite ${name}`
+                texts.inviteOfName(name)
               )
             ) : asking && mayAsk ? (
               inside ? (
-                'Ask'
+                texts.ask
               ) : (
-                `Ask ${name}`
+                texts.askOfName(name)
               )
             ) : isAmong(conversation) ? (
-              'Send'
+              texts.send
             ) : inside ? (
-              <Letter of="n">Add note</Letter>
+              <Letter of="n">{texts.addNote}</Letter>
             ) : live === 'away' ? (
-              `Send to ${name} later`
+              texts.sendToLater(name)
             ) : (
-              `Send to ${name}`
+              texts.sendTo(name)
             )}
           </span>
         </Button>

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { Checked, EntryView, PersonView, ToldView } from '../../api/client';
 import { usePresent } from '../../api/live';
 import { Button, Panel, cx } from '../../ui/controls';
+import * as texts from './texts';
 
 /** Says who has begun to write here too. */
 export function OthersWriting({ conversation, me }: { conversation: string; me: string }) {
@@ -10,23 +11,20 @@ export function OthersWriting({ conversation, me }: { conversation: string; me: 
     .filter((p) => p.writing && p.person.id !== me)
     .map((p) => p.person.firstName);
   if (names.length === 0) return null;
-  return (
-    <b className="text-ink">
-      {names.join(' and ')} {names.length === 1 ? 'is' : 'are'} writing
-    </b>
-  );
+  return <b className="text-ink">{texts.areWriting(names.join(texts.and), names.length)}</b>;
 }
 
 /** Who will be told when this is sent, each with the reason they will read. */
 export function WillBeTold({ told }: { told: ToldView[] }) {
-  if (told.length === 0) return <span>· nobody is notified </span>;
+  if (told.length === 0) return <span>{texts.nobodyIsNotified} </span>;
   const names = told.map((t) => t.person.firstName);
   return (
     <span title={told.map((t) => `${t.person.name}: ${t.reason}`).join('\n')}>
-      · tells{' '}
-      {names.length > 3
-        ? `${names.slice(0, 2).join(', ')} and ${names.length - 2} more`
-        : names.join(names.length === 2 ? ' and ' : ', ')}{' '}
+      {texts.tells(
+        names.length > 3
+          ? texts.andMore(names.slice(0, 2).join(', '), names.length - 2)
+          : names.join(names.length === 2 ? texts.and : ', '),
+      )}
     </span>
   );
 }
@@ -39,12 +37,15 @@ export function AnsweringLine({ entry, onDrop }: { entry: EntryView; onDrop?: ()
   return (
     <p className="mb-1 flex items-start gap-2 border-l-2 border-soft/60 pl-2 text-[12.5px]">
       <span className="line-clamp-2 min-w-0 flex-1">
-        <b>To {entry.author?.firstName}</b> {plainOf(entry.html)}
+        <b>
+          {texts.to} {entry.author?.firstName}
+        </b>{' '}
+        {plainOf(entry.html)}
       </span>
       <button
         type="button"
-        aria-label="Remove the quote"
-        title="Remove the quote"
+        aria-label={texts.removeTheQuote}
+        title={texts.removeTheQuote}
         onClick={onDrop}
         className="grid size-6 flex-none place-items-center rounded-[3px] hover:bg-surface max-md:size-11"
       >
@@ -73,12 +74,12 @@ export function Refused({ words, unseeing, contact, onSight }: RefusedProps) {
       {words}{' '}
       {contact ? (
         <Link to={`/contacts?party=${contact}`} className="underline">
-          Correct it in Contacts
+          {texts.correctItInContacts}
         </Link>
       ) : null}
       {unseeing.map((p) => (
         <Button key={p.id} className="ml-1" onClick={() => onSight(p)}>
-          Give {p.firstName} sight of it
+          {texts.giveSightOfIt(p.firstName)}
         </Button>
       ))}
     </div>
@@ -104,8 +105,8 @@ function Tool({ icon: Icon, name, title, hover, onClick }: ToolProps) {
 export const AskTool = ({ onClick }: { onClick: () => void }) => (
   <Tool
     icon={MessageCircleQuestionMark}
-    name="Ask for an answer"
-    title="Ask for an answer: a question, a decision, a choice or a confirmation, by a time (A)"
+    name={texts.askForAnAnswer}
+    title={texts.askAnswerQuestionDecision}
     hover="hover:text-ask"
     onClick={onClick}
   />
@@ -114,8 +115,8 @@ export const AskTool = ({ onClick }: { onClick: () => void }) => (
 export const MeetTool = ({ onClick }: { onClick: () => void }) => (
   <Tool
     icon={CalendarClock}
-    name="Set up a meeting"
-    title="Set up a meeting: who, and a time that suits everybody (M)"
+    name={texts.setUpAMeeting}
+    title={texts.setUpMeetingWho}
     hover="hover:text-wren"
     onClick={onClick}
   />
@@ -124,8 +125,8 @@ export const MeetTool = ({ onClick }: { onClick: () => void }) => (
 export const CarryTool = ({ onClick }: { onClick: () => void }) => (
   <Tool
     icon={PanelBottomOpen}
-    name="Keep in view"
-    title="Keep it at the foot of the window while you look elsewhere"
+    name={texts.keepInView}
+    title={texts.keepFootWindowWhile}
     hover="hover:text-ink"
     onClick={onClick}
   />
@@ -143,7 +144,7 @@ export function UnclearTags({
 }) {
   return unclear.map((u) => (
     <p key={u.typed} role="status" className="mt-1 flex flex-wrap items-center gap-1.5 text-[12.5px] text-soon">
-      Who is {u.typed}?
+      {texts.whoIs} {u.typed}?
       {u.fits.map((who) => (
         <Button key={who.id} className="!min-h-6 !py-0" onClick={() => onChoose(u.typed, who)}>
           {who.name}
@@ -156,19 +157,19 @@ export function UnclearTags({
 /** Who will see what is written, in a word; a press names them all. */
 export const WhoSees = ({ names, children }: { names: string[]; children: string }) => (
   <Panel
-    label="Who sees it"
+    label={texts.whoSeesIt}
     className="max-h-[50vh] w-64 overflow-auto text-[13px] text-ink"
     trigger={
       <button
         type="button"
-        title={`Who sees it: ${names.join(', ')}`}
+        title={texts.whoSeesItOfList(names.join(', '))}
         className="min-h-6 rounded-[3px] text-left underline decoration-dotted underline-offset-2 max-md:min-h-[44px]"
       >
         {children}
       </button>
     }
   >
-    <p className="font-bold">Who sees it</p>
+    <p className="font-bold">{texts.whoSeesIt}</p>
     <ul>
       {names.map((n) => (
         <li key={n} className="break-words">

@@ -25,6 +25,7 @@ import { FiledLine, FilingPanel } from '../../conversations/Filing';
 import { Said } from '../../conversations/Said';
 import { Readers, SignLine, SignPanel } from '../../conversations/signs';
 import { Leaves, sendNow } from '../../conversations/leaving';
+import * as texts from './texts';
 
 // What is seldom used comes when it is asked for.
 const ForwardPanel = lazy(() => import('../../conversations/Forward').then((m) => ({ default: m.ForwardPanel })));
@@ -89,13 +90,13 @@ function Quoted({ quote, word, onGo }: { quote: QuoteView; word: string; onGo: (
 
 const channel = (entry: EntryView) => {
   const way = entry.via ?? '';
-  if (entry.delivery === 'waiting') return `${way}, sending`;
-  if (entry.delivery === 'failed') return `${way}, not sent yet`;
-  if (entry.delivery === 'unsure') return `${way}, perhaps sent`;
-  if (entry.delivery === 'returned') return `${way}, came back`;
+  if (entry.delivery === 'waiting') return texts.sending(way);
+  if (entry.delivery === 'failed') return texts.notSentYet(way);
+  if (entry.delivery === 'unsure') return texts.perhapsSent(way);
+  if (entry.delivery === 'returned') return texts.cameBack(way);
   if (entry.automatic) return `automatic ${way}`;
-  if (way === 'mail' || way === 'text') return entry.fromStaff ? `by ${way}` : way;
-  return way === 'page' ? 'on the page' : way === 'call' ? 'call' : '';
+  if (way === 'mail' || way === 'text') return entry.fromStaff ? texts.by(way) : way;
+  return way === 'page' ? texts.onThePage : way === 'call' ? 'call' : '';
 };
 
 /** Something said: a ruled block with its author's name tag, and what was made of it. */
@@ -111,7 +112,7 @@ export const EntryBlock = memo((props: Props) => {
   };
   const copyLink = async () => {
     await navigator.clipboard.writeText(`${window.location.origin}${window.location.pathname}?entry=${entry.id}`);
-    say('Link copied.');
+    say(texts.linkCopied);
   };
   if (entry.removed)
     return (
@@ -120,8 +121,8 @@ export const EntryBlock = memo((props: Props) => {
         tabIndex={-1}
         className={cx('mx-2.5 my-1 px-3 text-[12.5px] text-soft', selected && 'outline-2 outline-wren')}
       >
-        {entry.author?.firstName} removed a note, {moment(entry.removed)}.{' '}
-        <Versions entry={entry} label="Earlier versions" />
+        {entry.author?.firstName} {texts.removedANote} {moment(entry.removed)}.{' '}
+        <Versions entry={entry} label={texts.earlierVersions} />
       </p>
     );
   return (
@@ -129,7 +130,7 @@ export const EntryBlock = memo((props: Props) => {
       id={`entry-${entry.id}`}
       data-entry={entry.id}
       tabIndex={-1}
-      aria-label={`${entry.author?.name ?? 'Somebody'}, ${exact(entry.at)}`}
+      aria-label={`${entry.author?.name ?? texts.somebody}, ${exact(entry.at)}`}
       onClick={follow}
       onMouseEnter={() => setNear(true)}
       onFocus={() => setNear(true)}
@@ -144,10 +145,10 @@ export const EntryBlock = memo((props: Props) => {
       <header className="mb-0.5 flex items-center gap-2 text-[13px]">
         {entry.author ? <NameTag who={entry.author} /> : null}
         <b>{entry.fromStaff ? entry.author?.firstName : entry.author?.name}</b>
-        {entry.edited ? <Versions entry={entry} label="edited" /> : null}
+        {entry.edited ? <Versions entry={entry} label={texts.edited} /> : null}
         {pinned ? (
           <span className="flex items-center gap-0.5 text-[12px] text-soft">
-            <Pin size={11} aria-hidden /> pinned
+            <Pin size={11} aria-hidden /> {texts.pinned}
           </span>
         ) : null}
         <span
@@ -182,11 +183,7 @@ export const EntryBlock = memo((props: Props) => {
       {!drafting ? <Files entry={entry} /> : null}
       {entry.problem ? (
         <p className="mt-1 flex flex-wrap items-center gap-2 text-[12.5px] text-late">
-          <span>
-            {entry.delivery === 'failed'
-              ? `Not sent: ${entry.problem} It will be tried again automatically.`
-              : entry.problem}
-          </span>
+          <span>{entry.delivery === 'failed' ? texts.notSentWillTried(entry.problem) : entry.problem}</span>
           {entry.delivery === 'failed' || entry.delivery === 'unsure' ? (
             <Button
               className="!min-h-6"
@@ -195,7 +192,7 @@ export const EntryBlock = memo((props: Props) => {
                 void sendNow(entry, conversation.docket);
               }}
             >
-              {entry.delivery === 'unsure' ? 'Send it again' : 'Try now'}
+              {entry.delivery === 'unsure' ? texts.sendItAgain : texts.tryNow}
             </Button>
           ) : null}
         </p>
@@ -203,7 +200,7 @@ export const EntryBlock = memo((props: Props) => {
       {entry.delivery === 'waiting' && entry.leavesIn ? <Leaves entry={entry} /> : null}
       {entry.knowing ? (
         <p className="mt-1 text-[12.5px] text-soon" title={entry.knowing}>
-          Sent anyway: {entry.knowing.split('\n')[0]}
+          {texts.sentAnyway} {entry.knowing.split('\n')[0]}
         </p>
       ) : null}
       {entry.ask ? <AskCard ask={entry.ask} staff /> : null}
@@ -229,25 +226,25 @@ export const EntryBlock = memo((props: Props) => {
             }}
             className="flex min-h-6 items-center gap-1 rounded-[3px] px-1.5 text-[12.5px] text-soft hover:text-ink max-md:min-h-[44px]"
           >
-            <ListPlus size={14} aria-hidden /> <Letter of="t">Turn into task</Letter>
+            <ListPlus size={14} aria-hidden /> <Letter of="t">{texts.turnIntoTask}</Letter>
           </button>
-          <IconButton label="Answer this" hint="Answer this (Q)" onClick={() => acts.answer(entry)}>
+          <IconButton label={texts.answerThis} hint={texts.answerThisQ} onClick={() => acts.answer(entry)}>
             <CornerUpLeft size={14} />
           </IconButton>
           {['notice', 'task'].includes(conversation.audience) ? null : (
-            <IconButton label="Ask about this" hint="Ask for an answer about this (A)" onClick={() => acts.ask(entry)}>
+            <IconButton label={texts.askAboutThis} hint={texts.askAnswerAbout} onClick={() => acts.ask(entry)}>
               <MessageCircleQuestionMark size={14} />
             </IconButton>
           )}
           <SignPanel entry={entry} docket={conversation.docket} me={me.id!} />
           {entry.mayChange ? (
             <>
-              <IconButton label="Edit" onClick={() => setEditing(true)}>
+              <IconButton label={texts.edit} onClick={() => setEditing(true)}>
                 <Pencil size={13} />
               </IconButton>
               <IconButton
-                label="Remove"
-                hint="Remove: a line stays"
+                label={texts.remove}
+                hint={texts.removeALineStays}
                 onClick={() => void removeEntry(entry, conversation.docket)}
               >
                 <X size={14} />
@@ -255,20 +252,20 @@ export const EntryBlock = memo((props: Props) => {
             </>
           ) : null}
           {inside ? <Readers entry={entry} /> : null}
-          <IconButton label="More" aria-expanded={more} onClick={() => setMore(!more)}>
+          <IconButton label={texts.more} aria-expanded={more} onClick={() => setMore(!more)}>
             <Ellipsis size={14} />
           </IconButton>
           {more ? (
             <div className="flex basis-full flex-wrap justify-end border-t">
               <Suspense fallback={null}>
                 <IconButton
-                  label={pinned ? 'Unpin' : 'Pin'}
-                  hint={pinned ? 'Unpin' : 'Pin for everyone here'}
+                  label={pinned ? texts.unpin : texts.pin}
+                  hint={pinned ? texts.unpin : texts.pinForEveryoneHere}
                   onClick={() => acts.pin(entry)}
                 >
                   {pinned ? <PinOff size={13} /> : <Pin size={13} />}
                 </IconButton>
-                <IconButton label="Copy link" onClick={() => void copyLink()}>
+                <IconButton label={texts.copyLink} onClick={() => void copyLink()}>
                   <LinkIcon size={13} />
                 </IconButton>
                 <PassOn entry={entry} me={me.id!} />
@@ -278,7 +275,7 @@ export const EntryBlock = memo((props: Props) => {
                 ) : null}
                 <ReadingView title={`${entry.author?.name}, ${exact(entry.at)}`} html={entry.html} />
                 {conversation.audience === 'outside' || conversation.audience === 'inside' ? (
-                  <ForwardPanel conversation={conversation} entries={[entry.id]} label="Forward" />
+                  <ForwardPanel conversation={conversation} entries={[entry.id]} label={texts.forward} />
                 ) : null}
                 {entry.source ? (
                   <a
@@ -286,7 +283,7 @@ export const EntryBlock = memo((props: Props) => {
                     className="flex min-h-6 items-center px-1.5 text-[12.5px] text-soft hover:text-ink"
                     onClick={(e) => e.stopPropagation()}
                   >
-                    Original
+                    {texts.original}
                   </a>
                 ) : null}
               </Suspense>

@@ -4,13 +4,14 @@ import type { SilenceView } from '../../api/client';
 import { type Waiting, withdraw } from '../../api/outbox';
 import { MomentField } from '../../ui/MomentField';
 import { Button, Panel, cx } from '../../ui/controls';
+import * as texts from './texts';
 
 /** Goes to what was said on a day. */
 export function GoToDate({ onGo }: { onGo: (date: string) => void }) {
   const [open, setOpen] = useState(false);
   return (
     <Panel
-      label="Go to a date"
+      label={texts.goToADate}
       align="center"
       className="w-56"
       open={open}
@@ -18,8 +19,8 @@ export function GoToDate({ onGo }: { onGo: (date: string) => void }) {
       trigger={
         <button
           type="button"
-          title="Go to a date"
-          aria-label="Go to a date"
+          title={texts.goToADate}
+          aria-label={texts.goToADate}
           className="grid size-6 place-items-center rounded-[3px] text-soft hover:text-ink max-md:size-11"
         >
           <CalendarSearch size={14} />
@@ -30,7 +31,7 @@ export function GoToDate({ onGo }: { onGo: (date: string) => void }) {
         inline
         dayOnly
         autoFocus
-        label="Show from"
+        label={texts.showFrom}
         sense="past"
         value={null}
         onChange={(date) => {
@@ -69,13 +70,10 @@ export function Waits({ list }: { list: Waiting[] }) {
         >
           <p className="whitespace-pre-wrap">{w.body}</p>
           <p className="text-[12px]">
-            {w.refused ??
-              (w.tries && w.tries > 1
-                ? `not sent after ${w.tries} tries; kept, and tried again`
-                : 'sending; kept until it arrives')}
+            {w.refused ?? (w.tries && w.tries > 1 ? texts.notSentAfterTries(w.tries) : texts.sendingKeptUntilArrives)}
             {w.refused ? (
               <Button look="quiet" onClick={() => withdraw(w.id)}>
-                Discard
+                {texts.discard}
               </Button>
             ) : null}
           </p>

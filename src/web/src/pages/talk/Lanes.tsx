@@ -18,6 +18,7 @@ import { type Said, TalkRow } from './TalkRow';
 import { LaneHead } from '../../conversations/LaneHead';
 import { setPins, useReadingMarks } from '../../conversations/marks';
 import { type ReadTalk, useTalk } from '../../conversations/useTalk';
+import * as texts from './texts';
 
 const split = new Kept('wrenlet.lanes', 50);
 
@@ -294,9 +295,9 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
   const pinned = new Set([...pinsOf(inside?.id), ...pinsOf(outside?.id)].map((p) => p.entry));
   let lastDay = '';
   return (
-    <section aria-label="Talk" className="flex min-h-0 min-w-0 flex-1 flex-col" ref={body}>
+    <section aria-label={texts.talk} className="flex min-h-0 min-w-0 flex-1 flex-col" ref={body}>
       {narrow && both ? (
-        <div role="group" aria-label="Lane" className="grid flex-none grid-cols-2 border-b">
+        <div role="group" aria-label={texts.lane} className="grid flex-none grid-cols-2 border-b">
           {(['inside', 'outside'] as const).map((side) => (
             <button
               key={side}
@@ -309,7 +310,7 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
                 lane === side ? 'shadow-[inset_0_-3px_0_currentColor]' : 'font-normal opacity-80',
               )}
             >
-              {side === 'inside' ? 'Inside' : `Outside: ${outside?.party?.shortName ?? ''}`}
+              {side === 'inside' ? texts.inside : texts.outside(outside?.party?.shortName ?? '')}
             </button>
           ))}
         </div>
@@ -323,7 +324,7 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
             <GoToDate onGo={(date) => void goToDate(date)} />
             {lane === 'both' ? (
               <Divider
-                label="Width of the lanes"
+                label={texts.widthOfTheLanes}
                 value={percent}
                 least={25}
                 most={75}
@@ -375,7 +376,7 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
               {before !== null ? (
                 <p className="py-1 text-center">
                   <Button look="quiet" onClick={() => void keepingPlace(readEarlier)}>
-                    Earlier entries
+                    {texts.earlierEntries}
                   </Button>
                 </p>
               ) : null}
@@ -384,7 +385,7 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
                   className="p-6 text-center text-soft"
                   style={lane === 'both' ? { width: `calc((100% - 76px) * ${percent / 100})` } : undefined}
                 >
-                  No messages yet. Write the first {inside ? 'note' : 'words'} below.
+                  {texts.noMessagesYetWrite(inside ? texts.note : texts.words)}
                 </p>
               ) : null}
               <div ref={talked}>
@@ -431,12 +432,12 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
                 void goTo(back).then(() => setCameFrom(null));
               }}
             >
-              Back to where you were
+              {texts.backWhereWere}
             </Button>
           ) : null}
           {below > 0 || after !== null ? (
             <Button look="main" onClick={goToNewest}>
-              {below > 0 ? `${below} new below` : 'To the newest'}
+              {below > 0 ? texts.newBelow(below) : texts.toTheNewest}
             </Button>
           ) : null}
         </div>

@@ -7,6 +7,7 @@ import { exact } from '../../ui/time';
 import { type EntryActs, EntryBlock } from './EntryBlock';
 import type { Room } from './flow';
 import { SilenceLabel } from './LaneParts';
+import * as texts from './texts';
 
 /** An entry with the lane that it stands in, and the silence that is shown beside it. */
 export type Said = { entry: EntryView; inside: boolean; silence?: SilenceView };
@@ -48,7 +49,7 @@ export function TalkRow({ entry, inside, silence, time, isFirstNew, columns, sho
     <div data-room={room} data-at={entry.at} className="pointer-events-none relative">
       {isFirstNew ? (
         <p className="new-since my-1 flex items-center gap-2 px-3 text-[12.5px] font-semibold text-wren">
-          new since you last read
+          {texts.newSinceLastRead}
         </p>
       ) : null}
       <div className="grid" style={columns}>

@@ -2,6 +2,7 @@ import { SlidersHorizontal } from 'lucide-react';
 import { Button, Panel, cx, inputClass } from '../../ui/controls';
 import { type Arrangement, columns, groupings, noFilter } from '../../tasks/arrange';
 import { states } from '../../tasks/change';
+import * as texts from './texts';
 
 type NarrowProps = {
   how: Arrangement;
@@ -23,22 +24,22 @@ export function Narrow({ how, people, onHow, table }: NarrowProps) {
     <div className="flex flex-none flex-wrap items-center gap-2 border-b px-3 py-1.5 text-[13px]">
       <input
         type="search"
-        aria-label="Words in the task or docket"
-        placeholder="Words in the task or docket"
+        aria-label={texts.wordsTaskDocket}
+        placeholder={texts.wordsTaskDocket}
         className={cx(inputClass, '!w-56')}
         value={filter.words}
         onChange={(e) => setFilter({ words: e.target.value })}
       />
       <Panel
-        label="Which states"
+        label={texts.whichStates}
         className="w-48"
         trigger={
           <button type="button" className={select}>
             {filter.states.length === 0 || filter.states.length === 5
-              ? 'any state'
+              ? texts.anyState
               : filter.states.length === 3 && !filter.states.includes('done')
-                ? 'open'
-                : `${filter.states.length} states`}
+                ? texts.open
+                : texts.states(filter.states.length)}
           </button>
         }
       >
@@ -55,11 +56,11 @@ export function Narrow({ how, people, onHow, table }: NarrowProps) {
         ))}
       </Panel>
       <Panel
-        label="Which priorities"
+        label={texts.whichPriorities}
         className="w-40"
         trigger={
           <button type="button" className={select}>
-            {filter.priorities.length === 0 ? 'any priority' : filter.priorities.join(', ')}
+            {filter.priorities.length === 0 ? texts.anyPriority : filter.priorities.join(', ')}
           </button>
         }
       >
@@ -76,14 +77,14 @@ export function Narrow({ how, people, onHow, table }: NarrowProps) {
         ))}
       </Panel>
       <Panel
-        label="Whose"
+        label={texts.whose}
         trigger={
           <button type="button" className={select}>
             {filter.owners.length === 0
-              ? 'any owner'
+              ? texts.anyOwner
               : filter.owners.length === 1
                 ? (people.find((p) => p.id === filter.owners[0])?.name ?? 'nobody')
-                : `${filter.owners.length} owners`}
+                : texts.ownersOfCount(filter.owners.length)}
           </button>
         }
       >
@@ -102,32 +103,32 @@ export function Narrow({ how, people, onHow, table }: NarrowProps) {
         </div>
       </Panel>
       <select
-        aria-label="By when"
+        aria-label={texts.byWhen}
         className={select}
         value={filter.due}
         onChange={(e) => setFilter({ due: e.target.value as typeof filter.due })}
       >
-        <option value="any">any due date</option>
-        <option value="late">late</option>
-        <option value="soon">late or soon</option>
-        <option value="dated">dated</option>
-        <option value="undated">not dated</option>
+        <option value="any">{texts.anyDueDate}</option>
+        <option value="late">{texts.late}</option>
+        <option value="soon">{texts.lateOrSoon}</option>
+        <option value="dated">{texts.dated}</option>
+        <option value="undated">{texts.notDated}</option>
       </select>
       {narrowed ? (
         <Button look="quiet" onClick={() => onHow({ ...how, filter: { ...noFilter, states: filter.states } })}>
-          All of them
+          {texts.allOfThem}
         </Button>
       ) : null}
       {table ? (
         <span className="ml-auto flex items-center gap-2">
           <label className="flex items-center gap-1 text-soft">
-            in groups by
+            {texts.inGroupsBy}
             <select
               className={select}
               value={how.group ?? ''}
               onChange={(e) => onHow({ ...how, group: e.target.value || null })}
             >
-              <option value="">nothing</option>
+              <option value="">{texts.nothing}</option>
               {groupings.map(([key, name]) => (
                 <option key={key} value={key}>
                   {name}
@@ -136,12 +137,12 @@ export function Narrow({ how, people, onHow, table }: NarrowProps) {
             </select>
           </label>
           <Panel
-            label="Columns"
+            label={texts.columns}
             align="end"
             className="w-44"
             trigger={
               <Button look="quiet">
-                <SlidersHorizontal size={14} aria-hidden /> Columns
+                <SlidersHorizontal size={14} aria-hidden /> {texts.columns}
               </Button>
             }
           >

@@ -20,6 +20,7 @@ import { useWorklists, whose } from '../../tasks/worklists';
 import { DueField, OwnersField, PriorityField } from '../../tasks/fields';
 import { Line, Words, Head, choice } from '../../tasks/panel';
 import { sayWrong } from '../../ui/toasts';
+import * as texts from './texts';
 
 const TaskTalk = lazy(() => import('./TaskTalk').then((m) => ({ default: m.TaskTalk })));
 
@@ -57,7 +58,7 @@ export function TaskPanel({
     <aside
       ref={panel}
       tabIndex={-1}
-      aria-label="Task"
+      aria-label={texts.task}
       onKeyDown={(e) => {
         if (e.key !== 'Escape' || e.defaultPrevented) return;
         e.preventDefault();
@@ -74,7 +75,7 @@ export function TaskPanel({
         <Body key={id} detail={data} me={me} onOpen={onOpen} onClose={onClose} />
       ) : (
         <span className="ml-auto p-1">
-          <IconButton label="Close" onClick={onClose}>
+          <IconButton label={texts.close} onClick={onClose}>
             <X size={15} />
           </IconButton>
         </span>
@@ -109,28 +110,28 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
           <FinishBox task={task} />
         </span>
         <Words
-          label="Title"
+          label={texts.title}
           required
           maxLength={300}
           className="w-full min-w-0 text-[15px] font-bold"
           value={task.title}
           onSave={(title) => title.trim() && void changeTask(task, { title })}
         />
-        <IconButton label="Close" onClick={onClose}>
+        <IconButton label={texts.close} onClick={onClose}>
           <X size={15} />
         </IconButton>
       </div>
       <p className="pb-1 pl-8 text-[12.5px] text-soft">
         {task.parent ? (
           <button type="button" className="text-wren underline" onClick={() => onOpen(task.parent!)}>
-            part of {task.parentTitle}
+            {texts.partOf} {task.parentTitle}
           </button>
         ) : null}
         {task.sourceEntry ? (
           <>
             {task.parent ? ' · ' : ''}
             <Link to={whereSaid(task)!} className="text-wren underline">
-              {task.docket ? `${task.docket} ${task.docketName}, ` : ''}where it was said
+              {texts.whereItWasSaid(task.docket ? `${task.docket} ${task.docketName}, ` : '')}
             </Link>
           </>
         ) : task.docket && !task.parent ? (
@@ -138,38 +139,36 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
             {task.docket} {task.docketName}
           </Link>
         ) : null}{' '}
-        {detail.sourceEdited ? (
-          <b className="font-semibold text-soon">The message it came from was edited since. </b>
-        ) : null}
-        asked by {task.madeBy?.id === me.person.id ? 'you' : task.madeBy?.firstName}, {moment(task.made)}
+        {detail.sourceEdited ? <b className="font-semibold text-soon">{texts.theMessageCameFrom} </b> : null}
+        {texts.askedBy} {task.madeBy?.id === me.person.id ? texts.you : task.madeBy?.firstName}, {moment(task.made)}
       </p>
-      <Line name="Owners">
+      <Line name={texts.owners}>
         <OwnersField
           owners={task.owners}
           onChange={(owners) => void changeTask(task, { owners: owners.map(({ kind, id }) => ({ kind, id })) })}
         />
         {task.owners.length > 1 ? (
           <select
-            aria-label="Who finishes it"
+            aria-label={texts.whoFinishesIt}
             className={choice}
             value={task.rule}
             onChange={(e) => void changeTask(task, { rule: e.target.value })}
           >
-            <option value="any">any of them finishes it</option>
-            <option value="every">each does their part</option>
-            <option value="share">by shares</option>
+            <option value="any">{texts.anyThemFinishes}</option>
+            <option value="every">{texts.eachDoesTheirPart}</option>
+            <option value="share">{texts.byShares}</option>
           </select>
         ) : null}
       </Line>
       {task.rule === 'share' && task.owners.length > 0 ? (
-        <Line name="Shares">
+        <Line name={texts.shares}>
           {task.owners.map((o, i) => (
             <label key={o.id} className="flex items-center gap-1">
               <NameTag who={o} />
               <Words
-                label={`Share of ${o.name} in percent`}
+                label={texts.shareOfInPercent(o.name)}
                 inputMode="numeric"
-                placeholder="even"
+                placeholder={texts.even}
                 className="w-14"
                 value={task.shares[i] ? String(task.shares[i]) : ''}
                 onSave={(text) =>
@@ -179,28 +178,28 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
                   })
                 }
               />
-              %{o.done ? ' done' : ''}
+              %{o.done ? texts.done : ''}
             </label>
           ))}
         </Line>
       ) : null}
-      <Line name="Due">
+      <Line name={texts.due}>
         <DueField
           due={task.due}
-          label={task.due ? task.dueLabel : 'not dated'}
+          label={task.due ? task.dueLabel : texts.notDated}
           onChange={(due) => void changeTask(task, { due })}
         />
-        <span className="text-soft">from</span>
+        <span className="text-soft">{texts.from}</span>
         <DueField
           due={task.start}
-          label={task.start ? moment(task.start) : 'any time'}
+          label={task.start ? moment(task.start) : texts.anyTime}
           onChange={(start) => void changeTask(task, { start })}
         />
       </Line>
-      <Line name="Priority">
+      <Line name={texts.priority}>
         <PriorityField value={task.priority} onChange={(priority) => void changeTask(task, { priority })} />
         <select
-          aria-label="State"
+          aria-label={texts.state}
           className={choice}
           value={task.state}
           onChange={(e) => void changeTask(task, { state: e.target.value })}
@@ -212,27 +211,27 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
           ))}
         </select>
       </Line>
-      <Line name="Work">
+      <Line name={texts.work}>
         <span className="inline-flex items-center gap-1.5">
           <LengthField
-            label="Estimate"
+            label={texts.estimate}
             className="!w-[72px]"
             minutes={task.estimateMinutes}
             onChange={(minutes) => void changeTask(task, { estimateMinutes: minutes || null })}
           />
-          <span className="text-soft">estimated,</span>
+          <span className="text-soft">{texts.estimated}</span>
         </span>
         <span className="inline-flex items-center gap-1.5">
           <LengthField
-            label="Time spent"
+            label={texts.timeSpent}
             className="!w-[72px]"
             minutes={task.spentMinutes || null}
             onChange={(minutes) => void changeTask(task, { spentMinutes: minutes ?? 0 })}
           />
-          <span className="text-soft">spent</span>
+          <span className="text-soft">{texts.spent}</span>
         </span>
       </Line>
-      <Line name="Repeats">
+      <Line name={texts.repeats}>
         <RepeatsChoice
           className={choice}
           value={task.repeats}
@@ -241,13 +240,13 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
       </Line>
       <TaskTimes detail={detail} />
       {task.private ? null : (
-        <Line name="Docket">
+        <Line name={texts.docket}>
           {task.parent ? (
-            <span>{task.docket ? `${task.docket} ${task.docketName}` : 'none'}</span>
+            <span>{task.docket ? `${task.docket} ${task.docketName}` : texts.none}</span>
           ) : (
             <Words
-              label="Docket"
-              placeholder="none"
+              label={texts.docket}
+              placeholder={texts.none}
               className="w-28"
               value={task.docket ?? ''}
               onSave={(docket) => void place({ docket: docket.trim().toUpperCase() || null, gateStage: null })}
@@ -255,29 +254,29 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
           )}
           {detail.stages.length > 0 ? (
             <select
-              aria-label="Gate of a stage"
+              aria-label={texts.gateOfAStage}
               className={choice}
               value={task.gateStage ?? ''}
               onChange={(e) => void place({ gateStage: e.target.value || null })}
             >
-              <option value="">no stage waits for it</option>
+              <option value="">{texts.noStageWaits}</option>
               {detail.stages.map((s) => (
                 <option key={s.id} value={s.id}>
-                  {s.name} waits for it
+                  {texts.waitsForIt(s.name)}
                 </option>
               ))}
             </select>
           ) : null}
         </Line>
       )}
-      <Line name="Worklist">
+      <Line name={texts.worklist}>
         <select
-          aria-label="Worklist"
+          aria-label={texts.worklist}
           className={choice}
           value={task.worklist ?? ''}
           onChange={(e) => void place({ worklist: e.target.value || null, column: null })}
         >
-          <option value="">none</option>
+          <option value="">{texts.none}</option>
           {lists.map((l) => (
             <option key={l.id} value={l.id}>
               {l.name} ({whose(l)})
@@ -286,12 +285,12 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
         </select>
         {list ? (
           <select
-            aria-label="Column"
+            aria-label={texts.column}
             className={choice}
             value={task.column ?? ''}
             onChange={(e) => void place({ column: e.target.value || null })}
           >
-            <option value="">no column yet</option>
+            <option value="">{texts.noColumnYet}</option>
             {list.columns.map((c) => (
               <option key={c.id} value={c.id}>
                 {c.name}
@@ -303,7 +302,7 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
       <p className="mt-1 flex flex-wrap gap-1.5">
         <Button look="quiet" aria-pressed={detail.watching} onClick={() => void watch()}>
           {detail.watching ? <EyeOff size={14} aria-hidden /> : <Eye size={14} aria-hidden />}
-          {detail.watching ? 'Stop following' : 'Follow'}
+          {detail.watching ? texts.stopFollowing : texts.follow}
         </Button>
         {detail.mayBePrivate ? (
           <Button
@@ -312,12 +311,12 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
             onClick={() => void changeTask(task, { private: !task.private })}
           >
             <Lock size={14} aria-hidden />
-            {task.private ? 'Let others see it' : 'Only for me'}
+            {task.private ? texts.letOthersSeeIt : texts.onlyForMe}
           </Button>
         ) : null}
         {detail.watchers.length > 0 ? (
           <span className="flex items-center gap-1 text-[12.5px] text-soft">
-            followed by{' '}
+            {texts.followedBy}{' '}
             {detail.watchers.map((w) => (
               <NameTag key={w.id} who={w} />
             ))}
@@ -328,16 +327,16 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
       <TaskFiles task={task.id} files={detail.files} />
       <TaskParts detail={detail} onOpen={onOpen} />
       <TaskWaits detail={detail} onOpen={onOpen} />
-      <Head name="Talk" />
+      <Head name={texts.talk} />
       {talking ? (
         <Suspense fallback={null}>
           <TaskTalk task={task.id} me={me} />
         </Suspense>
       ) : (
-        <Button onClick={() => setTalking(true)}>Write about it</Button>
+        <Button onClick={() => setTalking(true)}>{texts.writeAboutIt}</Button>
       )}
       <details className="mt-3 text-[13px]">
-        <summary className="min-h-6 cursor-pointer font-bold">History, {detail.history.length} changes</summary>
+        <summary className="min-h-6 cursor-pointer font-bold">{texts.historyChanges(detail.history.length)}</summary>
         <ul className="mt-1 grid gap-1">
           {detail.history.map((h, i) => (
             <li key={i} className="text-[12.5px]">

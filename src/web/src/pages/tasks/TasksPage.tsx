@@ -20,13 +20,14 @@ import { makeTask, sayMade } from '../../tasks/change';
 import { sayWrong } from '../../ui/toasts';
 import { Look, look } from './look';
 import { Narrow } from './Narrowing';
+import * as texts from './texts';
 
 const ways = [
-  ['next', 'Next', ListOrdered],
-  ['table', 'Table', LayoutList],
-  ['columns', 'Columns', Columns3],
-  ['month', 'Calendar', CalendarDays],
-  ['load', 'Load', Scale],
+  ['next', texts.next, ListOrdered],
+  ['table', texts.table, LayoutList],
+  ['columns', texts.columns, Columns3],
+  ['month', texts.calendar, CalendarDays],
+  ['load', texts.load, Scale],
 ] as const;
 
 /** One set of tasks, looked at in five ways; a task opens beside it. */
@@ -50,8 +51,8 @@ export function TasksPage({ me }: { me: Me }) {
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <header className="flex flex-none flex-wrap items-center gap-x-3 gap-y-1.5 border-b bg-surface px-4 py-2">
-        <h1 className="text-[19px] font-bold tracking-tight">Tasks</h1>
-        <div role="group" aria-label="Way of looking" className="flex gap-0.5">
+        <h1 className="text-[19px] font-bold tracking-tight">{texts.tasks}</h1>
+        <div role="group" aria-label={texts.wayOfLooking} className="flex gap-0.5">
           {ways.map(([way, name, Icon]) => (
             <button
               key={way}
@@ -73,7 +74,7 @@ export function TasksPage({ me }: { me: Me }) {
         {wide ? <NamedViews about="tasks" now={now} onLook={(next) => look.set(next as Look)} /> : null}
         <TransferPanel scope={wide ? now.scope : now.way === 'columns' && now.list ? `worklist:${now.list}` : 'mine'} />
         <Link to="/asks" className="text-[13px] text-ask underline decoration-ask/40 underline-offset-2">
-          Asks for you
+          {texts.asksForYou}
           <Count n={asks} />
         </Link>
         <NewOne me={me} />
@@ -118,13 +119,11 @@ function Wide({
     [data, now.how, now.way],
   );
   if (error && !data) return <Wrong error={error} again={() => void refetch()} />;
-  if (!data) return <p className="m-auto text-soft">Loading tasks …</p>;
+  if (!data) return <p className="m-auto text-soft">{texts.loadingTasks}</p>;
   return (
     <>
       <Narrow how={now.how} people={data.people} onHow={onHow} table={now.way === 'table'} />
-      {data.more ? (
-        <p className="bg-soon-wash px-3 py-1 text-[13px] text-soon">Too many to show at once. Choose a narrower set.</p>
-      ) : null}
+      {data.more ? <p className="bg-soon-wash px-3 py-1 text-[13px] text-soon">{texts.tooManyShowOnce}</p> : null}
       {now.way === 'table' ? (
         <TablePart table={data} how={now.how} onArrange={onHow} open={open} onOpen={onOpen} />
       ) : (
@@ -139,22 +138,22 @@ function Scope({ scope, onScope }: { scope: string; onScope: (scope: string) => 
   const dockets = useDockets(true).data ?? [];
   return (
     <select
-      aria-label="Whose tasks"
+      aria-label={texts.whoseTasks}
       className={cx(inputClass, '!w-auto max-w-60')}
       value={scope}
       onChange={(e) => onScope(e.target.value)}
     >
-      <option value="mine">mine and my crews’</option>
-      <option value="asked">those I asked for</option>
-      <option value="all">everybody’s</option>
-      <optgroup label="Of a crew">
+      <option value="mine">{texts.mineAndMyCrews}</option>
+      <option value="asked">{texts.thoseIAskedFor}</option>
+      <option value="all">{texts.everybodyS}</option>
+      <optgroup label={texts.ofACrew}>
         {crews.map((c) => (
           <option key={c.id} value={`crew:${c.id}`}>
             @{c.name}
           </option>
         ))}
       </optgroup>
-      <optgroup label="Of a docket">
+      <optgroup label={texts.ofADocket}>
         {scope.startsWith('docket:') && !dockets.some((d) => `docket:${d.ref}` === scope) ? (
           <option value={scope}>{scope.slice(7)}</option>
         ) : null}
@@ -184,14 +183,14 @@ function NewOne({ me }: { me: Me }) {
     <form onSubmit={(e) => void add(e)} className="ml-auto flex min-w-0 flex-1 basis-56 gap-2 md:max-w-[24rem]">
       <input
         required
-        aria-label="New task for me"
+        aria-label={texts.newTaskForMe}
         maxLength={300}
-        placeholder="New task for me"
+        placeholder={texts.newTaskForMe}
         className={inputClass}
         value={title}
         onChange={(e) => setTitle(e.target.value)}
       />
-      <Button type="submit">Make task</Button>
+      <Button type="submit">{texts.makeTask}</Button>
     </form>
   );
 }
