@@ -32,6 +32,29 @@ public partial class WordingTests
         Said().Where(l => Trade().IsMatch(l.Text)).Select(l => $"{l.File}: {l.Text}").ShouldBeEmpty();
     }
 
+    [Fact]
+    public void What_the_core_says_to_people_stands_in_one_file_for_each_part()
+    {
+        Sentence().IsMatch("return \"The docket is closed. Reopen it first.\";").ShouldBeTrue();
+        Said()
+            .Where(l =>
+                l.File.StartsWith("src/Wrenlet.Core/", StringComparison.Ordinal) && !CoreTexts().IsMatch(l.File)
+            )
+            .Where(l => Sentence().IsMatch(l.Text) && !Mistake().IsMatch($"{l.File} {l.Text}"))
+            .Select(l => $"{l.File}: {l.Text}")
+            .ShouldBeEmpty();
+    }
+
+    [GeneratedRegex("\"[^\"]*[a-z]{2,} [a-z]{2,}[^\"]*[.!?]\"")]
+    private static partial Regex Sentence();
+
+    [GeneratedRegex(@"/Texts\.cs$")]
+    private static partial Regex CoreTexts();
+
+    /// <summary>What is told to programmers, and patterns of the reader.</summary>
+    [GeneratedRegex(@"Exception|/Frames\.cs|A shift on|Two shifts on")]
+    private static partial Regex Mistake();
+
     /// <summary>Lines of the sources without comments, tests, the demo, and the reader's list of verbs.</summary>
     private static IEnumerable<(string File, string Text)> Said()
     {

@@ -170,7 +170,7 @@ test('files go along with captions, a broken connection does not stop them, and 
   cut = false;
   await expect(list.getByText('waiting for the server')).toHaveCount(0, { timeout: 15_000 });
   await list.getByLabel('Caption of moisture.csv').fill('By frame');
-  await list.getByRole('button', { name: 'moisture.csv further to the front' }).click();
+  await list.getByRole('button', { name: 'Move moisture.csv to the front' }).click();
   await inside.getByRole('button', { name: 'Add note', exact: true }).click();
   await expect(list).toHaveCount(0);
 

@@ -82,20 +82,20 @@ public sealed record AskTerms(
     public string? Wrong(int askees)
     {
         if (askees == 0)
-            return "An ask needs somebody who is asked. Name a person or a crew.";
+            return Texts.AnAskNeedsSomebody;
         if (Kind is AskKind.Choice && Options.Length < 2)
-            return "A choice needs at least two options. Write them, one on each line.";
+            return Texts.ChoiceNeedsLeastTwo;
         if (Kind is AskKind.Choice && Options.Distinct(StringComparer.OrdinalIgnoreCase).Count() < Options.Length)
-            return "Two of the options are the same. Change one of them.";
+            return Texts.TwoOptionsSameChange;
         if (Kind is not AskKind.Choice && Options.Length > 0)
-            return "Only a choice has options. Take them out, or make it a choice.";
+            return Texts.OnlyChoiceHasOptions;
         if (Right is { } right && (right < 0 || right >= Options.Length))
-            return "The right answer must be one of the options.";
+            return Texts.TheRightAnswerMust;
         if (Rule is AskRule.Number && (Needed < 1 || Needed > askees))
-            return $"{Needed} answers are wanted, of {askees} who are asked. Choose a number from 1 to {askees}.";
+            return Texts.AnswersWantedWhoAsked(Needed, askees);
         if (TimeUp is not TimeUp.Remind && Due is null)
-            return "Set a time for the answer: without one it never runs out.";
-        return TimeUp is TimeUp.PassOn && PassTo is null ? "Choose who it passes on to when time runs out." : null;
+            return Texts.SetTimeAnswerWithout;
+        return TimeUp is TimeUp.PassOn && PassTo is null ? Texts.ChooseWhoPassesWhen : null;
     }
 }
 
@@ -116,12 +116,11 @@ public sealed record Reply(bool? Approves, ImmutableArray<int> Chosen, string Wo
         ArgumentNullException.ThrowIfNull(terms);
         return terms.Kind switch
         {
-            AskKind.Question when Words.Length == 0 => "Write the answer.",
-            AskKind.Decision when Approves is null => "Say whether you approve or decline.",
-            AskKind.Choice when Chosen.Length == 0 => "Choose one of the options.",
-            AskKind.Choice when Chosen.Any(c => c < 0 || c >= terms.Options.Length) =>
-                "That is not one of the options. Load the page again and choose anew.",
-            AskKind.Choice when Chosen.Length > 1 && !terms.Several => "Choose one of the options only.",
+            AskKind.Question when Words.Length == 0 => Texts.WriteTheAnswer,
+            AskKind.Decision when Approves is null => Texts.SayWhetherYouApprove,
+            AskKind.Choice when Chosen.Length == 0 => Texts.ChooseOneOptions,
+            AskKind.Choice when Chosen.Any(c => c < 0 || c >= terms.Options.Length) => Texts.ThatNotOneOptions,
+            AskKind.Choice when Chosen.Length > 1 && !terms.Several => Texts.ChooseOneOptionsOnly,
             _ => null,
         };
     }

@@ -21,13 +21,11 @@ public static class AskWords
         return standing.State switch
         {
             AskState.Open => Open(asking.Terms, standing, answered.Count, nameOf),
-            AskState.Withdrawn => $"Withdrawn by {nameOf(asking.By)}.",
-            AskState.Lapsed => asking.Terms.Kind is AskKind.Decision
-                ? "Time ran out, and so it counts as declined."
-                : "Time ran out before it was answered.",
+            AskState.Withdrawn => Texts.WithdrawnBy(nameOf(asking.By)),
+            AskState.Lapsed => asking.Terms.Kind is AskKind.Decision ? Texts.TimeRanOutSo : Texts.TimeRanOutBefore,
             AskState.Returned => standing.Parts.All(p => p.State is PartState.NotMine)
-                ? "Nobody who was asked can answer: ask someone else."
-                : "Too few people are left who can answer: ask someone else.",
+                ? Texts.NobodyWhoAskedCan
+                : Texts.TooFewPeopleLeftWho,
             _ => Decided(asking.Terms, standing, answered, nameOf),
         };
     }
@@ -40,19 +38,19 @@ public static class AskWords
         var line = terms.Rule switch
         {
             AskRule.Anyone => waited.Count == 1
-                ? $"Waiting for {waited[0]}"
-                : $"Waiting for any of {Names.List(waited)}",
-            AskRule.InOrder => $"Waiting for {Names.List(waited)}{Then(standing, nameOf)}",
-            AskRule.Number => $"Waiting for {terms.Needed - counted} more of " + $"{Names.List(waited)}",
-            _ => $"Waiting for {Names.List(waited)}",
+                ? Texts.WaitingFor(waited[0])
+                : Texts.WaitingForAnyOf(Names.List(waited)),
+            AskRule.InOrder => Texts.WaitingForThen(Names.List(waited), Then(standing, nameOf)),
+            AskRule.Number => Texts.WaitingForMoreOf(terms.Needed - counted, Names.List(waited)),
+            _ => Texts.WaitingForNames(Names.List(waited)),
         };
-        return answered > 0 ? $"{line}; {answered} of {all} {(answered == 1 ? "has" : "have")} answered." : line + ".";
+        return answered > 0 ? Texts.OfHasHaveAnswered(line, answered, all) : line + ".";
     }
 
     private static string Then(AskStanding standing, Func<PersonId, string> nameOf)
     {
         var later = standing.Parts.Where(p => p.State is PartState.NotYet).Select(p => nameOf(p.Whom)).ToList();
-        return later.Count == 0 ? "" : $", then {Names.List(later)}";
+        return later.Count == 0 ? "" : Texts.Then(Names.List(later));
     }
 
     private static string Decided(
@@ -66,24 +64,29 @@ public static class AskWords
         switch (terms.Kind)
         {
             case AskKind.Decision when standing.Approved == true:
-                return $"Approved by {By(answered.Where(p => p.Reply!.Approves == true))}.";
+                return Texts.ApprovedBy(By(answered.Where(p => p.Reply!.Approves == true)));
             case AskKind.Decision:
-                return $"Declined by {By(answered.Where(p => p.Reply!.Approves == false))}.";
+                return Texts.DeclinedBy(By(answered.Where(p => p.Reply!.Approves == false)));
             case AskKind.Confirmation:
-                return $"Confirmed by {By(answered)}.";
+                return Texts.ConfirmedBy(By(answered));
             case AskKind.Question:
-                return $"Answered by {By(answered)}.";
+                return Texts.AnsweredBy(By(answered));
             default:
                 var chosen = Names.List(standing.Winners.Select(i => $"“{terms.Options[i]}”"));
                 if (terms.Right is { } right)
-                    return $"{answered.Count(p => p.Reply!.Chosen is [var one] && one == right)} of {answered.Count} "
-                        + $"answered correctly: “{terms.Options[right]}”.";
+                    return Texts.OfAnsweredCorrectly(
+                        answered.Count(p => p.Reply!.Chosen is [var one] && one == right),
+                        answered.Count,
+                        terms.Options[right]
+                    );
                 if (answered.Count == 1)
-                    return $"{nameOf(answered[0].Whom)} chose "
-                        + $"{Names.List(answered[0].Reply!.Chosen.Select(i => $"“{terms.Options[i]}”"))}.";
+                    return Texts.Chose(
+                        nameOf(answered[0].Whom),
+                        Names.List(answered[0].Reply!.Chosen.Select(i => $"“{terms.Options[i]}”"))
+                    );
                 return standing.Winners.Length > 1
-                    ? $"{chosen} are level, with {standing.Counts[standing.Winners[0]]} each."
-                    : $"{chosen}, chosen by {standing.Counts[standing.Winners[0]]} of {answered.Count}.";
+                    ? Texts.AreLevelWithEach(chosen, standing.Counts[standing.Winners[0]])
+                    : Texts.ChosenByOf(chosen, standing.Counts[standing.Winners[0]], answered.Count);
         }
     }
 }

@@ -114,13 +114,13 @@ public sealed record Asking(AskTerms Terms, PersonId By, ImmutableArray<Askee> A
         ArgumentNullException.ThrowIfNull(nameOf);
         var standing = At(step.At);
         if (step is AskStep.AskedAnew)
-            return standing.State is AskState.Withdrawn ? "It was withdrawn." : null;
+            return standing.State is AskState.Withdrawn ? Texts.ItWasWithdrawn : null;
         if (step is AskStep.Withdrawn or AskStep.Renewed or AskStep.Reminded)
         {
             if (step.By != By)
-                return $"Only {nameOf(By)}, who asked, can do that.";
+                return Texts.OnlyWhoAskedCan(nameOf(By));
             if (step is AskStep.Renewed)
-                return standing.State is AskState.Withdrawn ? null : "It is not withdrawn.";
+                return standing.State is AskState.Withdrawn ? null : Texts.ItIsNotWithdrawn;
             return step is AskStep.Withdrawn && standing.State is AskState.Returned ? null : Over(standing);
         }
 
@@ -129,20 +129,18 @@ public sealed record Asking(AskTerms Terms, PersonId By, ImmutableArray<Askee> A
         var whose = step is AskStep.Answered answered ? answered.For : step.By;
         var own = standing.Parts.Where(p => p.Whom == whose && p.State is not PartState.NotMine).ToList();
         if (own.Count == 0)
-            return whose == step.By ? "You are not asked." : $"{nameOf(whose)} is not asked.";
+            return whose == step.By ? Texts.YouAreNotAsked : Texts.IsNotAsked(nameOf(whose));
         if (own.TrueForAll(p => p.State is PartState.NotYet))
-            return $"It is not your turn: {string.Join(" and ", standing.WaitedFor.Select(nameOf))} answers first.";
+            return Texts.ItNotYourTurn(string.Join(" and ", standing.WaitedFor.Select(nameOf)));
         return step switch
         {
             AskStep.Answered a => a.Reply.Wrong(Terms),
             AskStep.PassedOn p when own.TrueForAll(o => o.State is not PartState.Waiting) =>
-                "You have answered already. Change your answer instead.",
-            AskStep.PassedOn p when p.To == p.By => "Choose someone else.",
-            AskStep.PassedOn p when p.To == By =>
-                $"{nameOf(By)} asks this, and cannot answer it. Choose someone else, or say “not for me”.",
-            AskStep.PassedOn p when p.Reason.Length == 0 => "Say why you are passing it on, for whoever gets it.",
-            AskStep.NotMine when own.TrueForAll(o => o.State is not PartState.Waiting) =>
-                "You have answered already. Change your answer instead.",
+                Texts.YouHaveAnsweredAlready,
+            AskStep.PassedOn p when p.To == p.By => Texts.ChooseSomeoneElse,
+            AskStep.PassedOn p when p.To == By => Texts.AsksCannotAnswerChoose(nameOf(By)),
+            AskStep.PassedOn p when p.Reason.Length == 0 => Texts.SayWhyYouPassing,
+            AskStep.NotMine when own.TrueForAll(o => o.State is not PartState.Waiting) => Texts.YouHaveAnsweredAlready,
             _ => null,
         };
     }
@@ -151,10 +149,10 @@ public sealed record Asking(AskTerms Terms, PersonId By, ImmutableArray<Askee> A
         standing.State switch
         {
             AskState.Open => null,
-            AskState.Decided => "It is decided; answers can no longer change.",
-            AskState.Lapsed => "Its time has run out.",
-            AskState.Withdrawn => "It was withdrawn.",
-            _ => "Too few people are left who can answer; it is back with whoever asked.",
+            AskState.Decided => Texts.ItDecidedAnswersCan,
+            AskState.Lapsed => Texts.ItsTimeHasRun,
+            AskState.Withdrawn => Texts.ItWasWithdrawn,
+            _ => Texts.TooFewPeopleLeft,
         };
 
     /// <summary>Plays what was done, step by step.</summary>
@@ -192,7 +190,7 @@ public sealed record Asking(AskTerms Terms, PersonId By, ImmutableArray<Askee> A
             else if (terms.TimeUp is TimeUp.PassOn && terms.PassTo is { } to)
             {
                 foreach (var i in Indices(p => p.State is PartState.Waiting && p.Whom != to && Turn(p)))
-                    _parts[i] = _parts[i] with { Whom = to, From = _parts[i].Whom, Why = "Time ran out.", At = due };
+                    _parts[i] = _parts[i] with { Whom = to, From = _parts[i].Whom, Why = Texts.TimeRanOut, At = due };
             }
         }
 

@@ -164,7 +164,7 @@ public static class PlainAnswers
             + " ";
         return terms.Kind switch
         {
-            AskKind.Question => new(new(null, [], words), true, "The message is the answer."),
+            AskKind.Question => new(new(null, [], words), true, Texts.TheMessageAnswer),
             AskKind.Decision => Decision(words, line),
             AskKind.Choice => Choice(terms, words, line),
             AskKind.Confirmation => Confirmation(words, line),
@@ -176,11 +176,14 @@ public static class PlainAnswers
     {
         var (yes, no) = (First(line, Yes), First(line, No));
         // "no problem, go ahead" and "not a problem" decline nothing; "I do not agree" approves nothing.
-        if (no is { } none && Says(line, "no problem", "not a problem", "no objection", "no objections", "no issue"))
+        if (
+            no is { } none
+            && Says(line, Texts.NoProblem, Texts.NotProblem, Texts.NoObjection, Texts.NoObjections, Texts.NoIssue)
+        )
             no = none.Word is "no" or "not" ? null : no;
         if (yes is null && no is null)
-            return Says(line, "no problem", "no objection", "no objections")
-                ? new(new(true, [], words), false, "It names no objection.")
+            return Says(line, Texts.NoProblem, Texts.NoObjection, Texts.NoObjections)
+                ? new(new(true, [], words), false, Texts.ItNamesNoObjection)
                 : null;
         var approves = yes is { } y && (no is not { } n || y.At < n.At);
         var sure =
@@ -191,9 +194,7 @@ public static class PlainAnswers
         return new(
             new(approves, [], words),
             sure,
-            sure
-                ? $"“{said}” {(approves ? "approves" : "declines")} it."
-                : $"“{said}” reads like {(approves ? "a yes" : "a no")}, but there is more to it."
+            sure ? Texts.ApprovesDeclinesIt(said, approves) : Texts.ReadsLikeYesNo(said, approves)
         );
     }
 
@@ -217,8 +218,14 @@ public static class PlainAnswers
         var numbered = Enumerable
             .Range(0, terms.Options.Length)
             .Where(i =>
-                Says(line, $"option {i + 1}", $"number {i + 1}", $"no {i + 1}", $"option {(char)('a' + i)}")
-                || (i < Ordinals.Length && Says(line, $"the {Ordinals[i]}"))
+                Says(
+                    line,
+                    Texts.Option(i + 1),
+                    Texts.Number(i + 1),
+                    Texts.No(i + 1),
+                    Texts.OptionLetter((char)('a' + i))
+                )
+                || (i < Ordinals.Length && Says(line, Texts.The(Ordinals[i])))
                 || line.Trim(' ', '.', '!', '\n', ',') is var only
                     && (only == $"{i + 1}" || only == $"{(char)('a' + i)}")
             )
@@ -236,7 +243,7 @@ public static class PlainAnswers
         return new(
             new(null, [.. terms.Several ? chosen : chosen.Take(1)], words),
             sure,
-            sure ? $"It names {what}." : $"It names {what}, but there is more to it."
+            sure ? Texts.ItNames(what) : Texts.ItNamesButThere(what)
         );
     }
 
@@ -249,7 +256,7 @@ public static class PlainAnswers
         return new(
             new(null, [], words),
             sure,
-            sure ? $"“{said.Word}” confirms it." : $"“{said.Word}” reads like a confirmation, but there is more to it."
+            sure ? Texts.ConfirmsIt(said.Word) : Texts.ReadsLikeConfirmationBut(said.Word)
         );
     }
 

@@ -154,10 +154,10 @@ public static class Becoming
         ArgumentNullException.ThrowIfNull(conversation);
         ArgumentNullException.ThrowIfNull(moment);
         if (conversation.Audience is not Audience.Outside)
-            return StepOutcome.Refuse("Only outside conversations can be closed or put off.");
+            return StepOutcome.Refuse(Texts.OnlyOutsideConversationsCan);
         return step switch
         {
-            TalkStep.Close when !conversation.Open => StepOutcome.Refuse("It is closed already."),
+            TalkStep.Close when !conversation.Open => StepOutcome.Refuse(Texts.ItIsClosedAlready),
             TalkStep.Close => new(
                 conversation with
                 {
@@ -165,33 +165,33 @@ public static class Becoming
                     ClosedAt = at,
                     AsideUntil = null,
                 },
-                $"{actor} closed this conversation",
+                Texts.ClosedThisConversation(actor),
                 null
             ),
-            TalkStep.Reopen when conversation.Open => StepOutcome.Refuse("It is open already."),
-            TalkStep.Reopen => new(conversation with { Open = true }, $"{actor} reopened this conversation", null),
-            TalkStep.NothingDue when !conversation.Open => StepOutcome.Refuse("It is closed; no reply is due."),
+            TalkStep.Reopen when conversation.Open => StepOutcome.Refuse(Texts.ItIsOpenAlready),
+            TalkStep.Reopen => new(conversation with { Open = true }, Texts.ReopenedThisConversation(actor), null),
+            TalkStep.NothingDue when !conversation.Open => StepOutcome.Refuse(Texts.ItClosedNoReply),
             TalkStep.NothingDue => new(
                 conversation with
                 {
                     Exchange = conversation.Exchange.Settled(at),
                     AsideUntil = null,
                 },
-                $"{actor}: no reply needed",
+                Texts.NoReplyNeeded(actor),
                 null
             ),
-            TalkStep.Aside when !conversation.Open => StepOutcome.Refuse("It is closed. Reopen it first."),
-            TalkStep.Aside when until is not { } end || end <= at => StepOutcome.Refuse("Choose a time in the future."),
+            TalkStep.Aside when !conversation.Open => StepOutcome.Refuse(Texts.ItClosedReopenFirst),
+            TalkStep.Aside when until is not { } end || end <= at => StepOutcome.Refuse(Texts.ChooseTimeFuture),
             TalkStep.Aside => new(
                 conversation with
                 {
                     AsideUntil = until,
                 },
-                $"{actor} put this off until {moment(until!.Value)}",
+                Texts.PutThisOffUntil(actor, moment(until!.Value)),
                 null
             ),
-            TalkStep.Back when conversation.AsideUntil is null => StepOutcome.Refuse("It is not put off."),
-            TalkStep.Back => new(conversation with { AsideUntil = null }, $"{actor} brought this back", null),
+            TalkStep.Back when conversation.AsideUntil is null => StepOutcome.Refuse(Texts.ItNotPutOff),
+            TalkStep.Back => new(conversation with { AsideUntil = null }, Texts.BroughtThisBack(actor), null),
             _ => throw new ArgumentOutOfRangeException(nameof(step), step, "Unknown step."),
         };
     }

@@ -16,21 +16,16 @@ public static class Changing
     public static Verdict MayChange(Person who, EntryKind kind, Via? via, PersonId? author, bool removed)
     {
         if (kind is EntryKind.Event)
-            return new(false, "This records what happened. It cannot be changed.");
+            return new(false, Texts.ThisRecordsWhatHappened);
         if (kind is EntryKind.MessageIn)
-            return new(false, "This is what the other side wrote. It stays as it came.");
+            return new(false, Texts.ThisWhatOtherSide);
         if (kind is EntryKind.MessageOut)
         {
-            return new(
-                false,
-                via is Via.Page
-                    ? "It is on their page, and they may have read it. Send another message instead."
-                    : "It has been sent and cannot be changed. Send another message instead."
-            );
+            return new(false, via is Via.Page ? Texts.ItTheirPageThey : Texts.ItHasBeenSent);
         }
 
         if (author != who.Id)
-            return new(false, "Only its author can change it. Reply to it instead.");
-        return removed ? new(false, "It has been removed already.") : new(true, "your own words, internal");
+            return new(false, Texts.OnlyItsAuthorCan);
+        return removed ? new(false, Texts.ItHasBeenRemoved) : new(true, Texts.YourOwnWordsInternal);
     }
 }

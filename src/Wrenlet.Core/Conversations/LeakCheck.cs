@@ -74,41 +74,15 @@ public static class LeakCheck
         var leaks = ImmutableArray.CreateBuilder<Leak>();
         leaks.AddRange(Repeated(draft));
         foreach (var thing in draft.UnseenThings)
-            leaks.Add(
-                At(
-                    draft.Plain,
-                    thing,
-                    LeakKind.UnseenThing,
-                    $"{draft.Party} cannot see {thing}. Describe it in words, or remove it."
-                )
-            );
+            leaks.Add(At(draft.Plain, thing, LeakKind.UnseenThing, Texts.CannotSeeDescribeWords(draft.Party, thing)));
         foreach (var tag in draft.OutsideTags)
             leaks.Add(
-                At(
-                    draft.Plain,
-                    tag,
-                    LeakKind.OutsideTag,
-                    $"{tag.TrimStart('@')} is not part of {draft.Party}. Remove the tag, or tag them internally."
-                )
+                At(draft.Plain, tag, LeakKind.OutsideTag, Texts.IsNotPartRemove(tag.TrimStart('@'), draft.Party))
             );
         foreach (var file in draft.InsideFiles)
-            leaks.Add(
-                new(
-                    LeakKind.InsideFile,
-                    $"So far {file} was internal only, or shared with somebody else. Remove it unless {draft.Party} should have it.",
-                    -1,
-                    -1
-                )
-            );
+            leaks.Add(new(LeakKind.InsideFile, Texts.SoFarInternalOnly(file, draft.Party), -1, -1));
         foreach (var address in draft.ForeignAddresses)
-            leaks.Add(
-                new(
-                    LeakKind.ForeignAddress,
-                    $"{address} is not among the contacts of {draft.Party}. Correct it, or add it in Contacts.",
-                    -1,
-                    -1
-                )
-            );
+            leaks.Add(new(LeakKind.ForeignAddress, Texts.IsNotAmongContactsCorrect(address, draft.Party), -1, -1));
         return leaks.ToImmutable();
     }
 
@@ -158,15 +132,15 @@ public static class LeakCheck
         Repeated(draft.Plain, draft.Inside, draft.Outside)
             .Select(r => new Leak(
                 r.Said.With is null ? LeakKind.InsideWords : LeakKind.OtherWords,
-                $"{r.Words} words repeat what {Whose(r.Said)}. Rephrase it unless {draft.Party} may read it.",
+                Texts.WordsRepeatWhatRephrase(r.Words, Whose(r.Said), draft.Party),
                 r.Start,
                 r.End
             ));
 
     private static string Whose(SaidBefore said) =>
-        said.With is { } party ? $"was said with {party}"
-        : said.Stands ? $"{said.By} says internally"
-        : $"{said.By} wrote internally";
+        said.With is { } party ? Texts.WasSaidWith(party)
+        : said.Stands ? Texts.SaysInternally(said.By)
+        : Texts.WroteInternally(said.By);
 
     /// <summary>
     /// Runs of at least <see cref="RunLength"/> words that stand in an earlier text and in none that is no secret. Each

@@ -30,13 +30,13 @@ public static class Ownership
     )
     {
         if (!actor.IsStaff || !actor.MaySee(place))
-            return new(false, "You do not see this conversation.");
+            return new(false, Texts.YouDoNotSee);
         if (!next.IsStaff)
-            return new(false, $"{next.Name} is not staff and cannot own a conversation.");
+            return new(false, Texts.IsNotStaffCannot(next.Name));
         if (!next.MaySee(place))
-            return new(false, $"{next.FirstName} does not see this docket. Give {next.FirstName} sight of it first.");
+            return new(false, Texts.DoesNotSeeDocket(next.FirstName));
         if (owner == next.Id)
-            return new(false, $"{next.FirstName} owns it already.");
+            return new(false, Texts.OwnsItAlready(next.FirstName));
         return MayAssign(actor, owner, place, rule, onDuty);
     }
 
@@ -49,26 +49,20 @@ public static class Ownership
     public static Decision MayAssign(Person actor, PersonId? owner, Place place, HandoverRule rule, CrewId? onDuty)
     {
         if (!actor.IsStaff || !actor.MaySee(place))
-            return new(false, "You do not see this conversation.");
+            return new(false, Texts.YouDoNotSee);
         if (owner is null)
-            return new(true, "nobody owns it yet");
+            return new(true, Texts.NobodyOwnsItYet);
         if (owner == actor.Id)
-            return new(true, "you own it");
+            return new(true, Texts.YouOwnIt);
         if (actor.Manages)
-            return new(true, "managers can assign any conversation");
+            return new(true, Texts.ManagersCanAssignAny);
         return rule switch
         {
-            HandoverRule.Anyone => new(true, "anyone can assign in this queue"),
-            HandoverRule.Crew when actor.Role is Role.Coordinator => new(true, "coordinators can assign in this queue"),
-            HandoverRule.Crew when onDuty is { } crew && actor.Crews.Contains(crew) => new(
-                true,
-                "the crew on duty can assign in this queue"
-            ),
-            HandoverRule.Crew => new(
-                false,
-                "In this queue only its owner, the crew on duty, coordinators and managers can reassign it."
-            ),
-            _ => new(false, "In this queue only its owner and managers can reassign it."),
+            HandoverRule.Anyone => new(true, Texts.AnyoneCanAssignQueue),
+            HandoverRule.Crew when actor.Role is Role.Coordinator => new(true, Texts.CoordinatorsCanAssignQueue),
+            HandoverRule.Crew when onDuty is { } crew && actor.Crews.Contains(crew) => new(true, Texts.TheCrewDutyCan),
+            HandoverRule.Crew => new(false, Texts.InQueueOnlyIts),
+            _ => new(false, Texts.InQueueOnlyItsOwner),
         };
     }
 }

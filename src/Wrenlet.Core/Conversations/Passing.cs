@@ -27,8 +27,8 @@ public static class Passing
             return null;
         var named =
             readers.Count > MostNamed
-                ? [.. readers.Take(MostNamed - 1).Select(r => r.FirstName), $"{readers.Count - MostNamed + 1} more"]
+                ? [.. readers.Take(MostNamed - 1).Select(r => r.FirstName), Texts.More(readers.Count - MostNamed + 1)]
                 : readers.Select(r => r.FirstName);
-        return $"{Names.List(named)} cannot see where this was said, and would read it there. Share it anyway?";
+        return Texts.CannotSeeWhereSaid(Names.List(named));
     }
 }

@@ -89,14 +89,14 @@ public static class Suggesting
         if (duty)
         {
             score += OnDuty;
-            reasons.Add($"on duty ({onDuty!.Name})");
+            reasons.Add(Texts.OnDuty(onDuty!.Name));
         }
 
         var working = candidate.Hours.IsWorking(now);
         if (working)
         {
             score += Working;
-            reasons.Add("working now");
+            reasons.Add(Texts.WorkingNow);
         }
 
         if (candidate.Answered > 0)
@@ -104,27 +104,27 @@ public static class Suggesting
             score += Knows * Math.Min(1, 0.5 + (candidate.Answered / 6.0));
             reasons.Add(
                 candidate.Answered == 1
-                    ? $"has answered {party} once"
-                    : $"has answered {party} {candidate.Answered} times"
+                    ? Texts.HasAnsweredOnce(party)
+                    : Texts.HasAnsweredTimes(party, candidate.Answered)
             );
         }
 
         if (candidate.Here)
         {
             score += IsHere;
-            reasons.Add("here now");
+            reasons.Add(Texts.HereNow);
         }
 
         reasons.Add(
             (candidate.Load.Open, candidate.Load.Late) switch
             {
-                (0, _) => "nothing is waiting for them",
-                (var open, 0) => $"{open} open",
-                (var open, var late) => $"{open} open, {late} late",
+                (0, _) => Texts.NothingWaitingThem,
+                (var open, 0) => Texts.Open(open),
+                (var open, var late) => Texts.OpenLate(open, late),
             }
         );
         if (!working)
-            reasons.Add($"away until {BackAt(candidate.Hours, now)}");
+            reasons.Add(Texts.AwayUntil(BackAt(candidate.Hours, now)));
         return new(candidate.Person, score, reasons.ToImmutable());
     }
 

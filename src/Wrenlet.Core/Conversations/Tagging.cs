@@ -42,7 +42,6 @@ public static class Tagging
     {
         ArgumentNullException.ThrowIfNull(unseeing);
         var names = Names.List(unseeing.Select(p => p.FirstName));
-        return $"{names} {(unseeing.Count == 1 ? "does" : "do")} not see this docket. Give sight of it first, or take "
-            + "the tag out; your text is kept.";
+        return Texts.DoesDoNotSee(names, unseeing.Count);
     }
 }

@@ -132,24 +132,28 @@ public sealed record ResponseClock(
         }
 
         var parts = days.Skip(Math.Max(0, days.Count - MostDays))
-            .Select(d => $"{WorkingTimeWords.Of(d.Used)} {(d.Day == today ? "today" : "on " + DayName(d.Day))}")
+            .Select(d => $"{WorkingTimeWords.Of(d.Used)} {(d.Day == today ? "today" : Texts.On(DayName(d.Day)))}")
             .ToList();
         if (days.Count > MostDays)
             parts.Insert(
                 0,
-                $"{WorkingTimeWords.Of(days.Take(days.Count - MostDays).Aggregate(Duration.Zero, (sum, d) => sum + d.Used))} "
-                    + $"on {days.Count - MostDays} days before"
+                Texts.OnDaysBefore(
+                    WorkingTimeWords.Of(
+                        days.Take(days.Count - MostDays).Aggregate(Duration.Zero, (sum, d) => sum + d.Used)
+                    ),
+                    days.Count - MostDays
+                )
             );
         var when =
             (arrived.Date == today ? "today" : DayName(arrived.Date))
             + arrived.ToString(" HH:mm", CultureInfo.InvariantCulture);
-        var total = $"{WorkingTimeWords.Of(calendar.Between(Since, now))} of {WorkingTimeWords.Of(Goal)} used";
+        var total = Texts.OfUsed(WorkingTimeWords.Of(calendar.Between(Since, now)), WorkingTimeWords.Of(Goal));
         var sum =
             parts.Count == 0
-                ? "no working time used yet"
+                ? Texts.NoWorkingTimeUsed
                 : string.Join(", ", parts)
-                    + (parts.Count > 1 || days.Count > MostDays ? $", together {total}" : $": {total}");
-        return $"Arrived {when}; {sum}. The goal for {(First ? "the first reply" : "a later reply")}.";
+                    + (parts.Count > 1 || days.Count > MostDays ? Texts.Together(total) : $": {total}");
+        return Texts.ArrivedGoalFirstReply(when, sum, First);
 
         string DayName(LocalDate day) =>
             Period.DaysBetween(day, today) < 7

@@ -54,18 +54,12 @@ public static class Ways
         ArgumentNullException.ThrowIfNull(side);
         return via switch
         {
-            Via.Mail => side.Mail.IsEmpty
-                ? WayOut.Not($"No mail address of {side.Name} is known. Add one to the contact, or answer another way.")
-                : new(side.Mail, null),
+            Via.Mail => side.Mail.IsEmpty ? WayOut.Not(Texts.NoMailAddressKnown(side.Name)) : new(side.Mail, null),
             Via.Text => side.Phones.IsEmpty
-                ? WayOut.Not(
-                    $"No telephone number of {side.Name} is known. Add one to the contact, or answer another way."
-                )
+                ? WayOut.Not(Texts.NoTelephoneNumberKnown(side.Name))
                 : new(side.Phones, null),
-            Via.Page => side.HasPage
-                ? new([], null)
-                : WayOut.Not($"{side.Name} is not among the contacts and has no page. Reply by mail or text."),
-            Via.Call => WayOut.Not("A call is made by telephone; note it internally."),
+            Via.Page => side.HasPage ? new([], null) : WayOut.Not(Texts.IsNotAmongContacts(side.Name)),
+            Via.Call => WayOut.Not(Texts.CallMadeByTelephone),
             _ => throw new ArgumentOutOfRangeException(nameof(via), via, "Unknown way."),
         };
     }

@@ -7,15 +7,13 @@ public static class DocketRules
 {
     /// <summary>What is wrong with a docket's subject, in a sentence; null when it can be used.</summary>
     public static string? WrongSubject(string? subject) =>
-        string.IsNullOrWhiteSpace(subject) ? "Give the docket a subject." : null;
+        string.IsNullOrWhiteSpace(subject) ? Texts.GiveTheDocketSubject : null;
 
     /// <summary>Why somebody cannot own a docket; null when they can, and for nobody.</summary>
     /// <param name="owner">Who is to own it; null for nobody.</param>
     /// <param name="sight">Who sees it.</param>
     public static string? RefusesOwner(Person? owner, DocketSight sight) =>
-        owner is null || owner.MaySee(new Place.Inside(sight))
-            ? null
-            : $"{owner.FirstName} does not see this docket. Give {owner.FirstName} sight of it first.";
+        owner is null || owner.MaySee(new Place.Inside(sight)) ? null : Texts.DoesNotSeeDocket(owner.FirstName);
 
     /// <summary>
     /// Why somebody cannot say who sees a docket; null when they can. Whoever limits it must see it afterwards.
@@ -28,11 +26,11 @@ public static class DocketRules
     {
         ArgumentNullException.ThrowIfNull(by);
         if (!Sight.MayGiveSight(by, now, owner?.Id))
-            return "Only the docket’s owner and managers can change who sees it. Ask one of them.";
+            return Texts.OnlyDocketOwnerManagers;
         if (!by.MaySee(new Place.Inside(after)))
-            return "You would no longer see it yourself. Add yourself, or one of your crews, to the list.";
+            return Texts.YouWouldNoLonger;
         return owner is not null && !owner.MaySee(new Place.Inside(after))
-            ? $"{owner.FirstName}, who owns it, would no longer see it. Add {owner.FirstName} to the list, or hand the docket over first."
+            ? Texts.WhoOwnsWouldNo(owner.FirstName)
             : null;
     }
 }

@@ -35,38 +35,38 @@ public static class FieldValues
         {
             FieldType.Text when text.Length > LongestLine => (
                 null,
-                $"{field.Name} can have {LongestLine} characters. Shorten it."
+                Texts.CanHaveCharactersShorten(field.Name, LongestLine)
             ),
             FieldType.LongText when text.Length > LongestText => (
                 null,
-                $"{field.Name} can have {LongestText:N0} characters. Shorten it."
+                Texts.CanHaveCharactersShortenIt(field.Name, LongestText)
             ),
             FieldType.Text => (new FieldValue(text.ReplaceLineEndings(" ")), null),
             FieldType.LongText => (new FieldValue(text), null),
             FieldType.Number => Decimal(text) is { } number
                 ? (new FieldValue(Plain(number), (double)number), null)
-                : (null, $"{field.Name} is a number, such as 12.5."),
+                : (null, Texts.IsNumberSuchAs(field.Name)),
             FieldType.Money => Decimal(text) is { } sum && decimal.Round(sum, 2) == sum
                 ? (new FieldValue(sum.ToString("0.00", CultureInfo.InvariantCulture), (double)sum), null)
-                : (null, $"{field.Name} is a sum, such as 1,250.00."),
+                : (null, Texts.IsSumSuchAs(field.Name)),
             FieldType.Date => LocalDatePattern.Iso.Parse(text)
                 is { Success: true, Value: { Year: > 1900 and < 3000 } day }
                 ? (new FieldValue(LocalDatePattern.Iso.Format(day), OrderOf(day)), null)
-                : (null, $"{field.Name} is a date, such as 2026-05-04."),
+                : (null, Texts.IsDateSuchAs(field.Name)),
             FieldType.Choice => Guid.TryParse(text, out var choice) && field.Choices.Any(c => c.Id == choice)
                 ? (
                     new FieldValue(choice.ToString(), field.Choices.IndexOf(field.Choices.First(c => c.Id == choice))),
                     null
                 )
-                : (null, $"That is not one of the choices for {field.Name}. Choose again."),
+                : (null, Texts.ThatNotOneChoices(field.Name)),
             FieldType.Person => Guid.TryParse(text, out var person) && isStaff(person)
                 ? (new FieldValue(person.ToString()), null)
-                : (null, $"{field.Name} is one of your colleagues. Choose again."),
+                : (null, Texts.IsOneYourColleagues(field.Name)),
             FieldType.Checkbox => text switch
             {
                 "yes" => (new FieldValue("yes", 1), null),
                 "no" => (null, null),
-                _ => (null, $"{field.Name} is yes or no."),
+                _ => (null, Texts.IsYesOrNo(field.Name)),
             },
             _ => throw new ArgumentOutOfRangeException(nameof(field), field.Type, "Unknown type of field."),
         };

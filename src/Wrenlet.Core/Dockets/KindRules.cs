@@ -29,26 +29,21 @@ public static class KindRules
         ArgumentNullException.ThrowIfNull(kind);
         ArgumentNullException.ThrowIfNull(others);
         if (string.IsNullOrWhiteSpace(kind.Name) || string.IsNullOrWhiteSpace(kind.Many))
-            return ("name", "Give it a name, for one of it and for several.");
+            return ("name", Texts.GiveNameOneSeveral);
         if (others.FirstOrDefault(o => Same(o.Name, kind.Name)) is { } named)
-            return ("name", $"There is a kind named {named.Name} already. Choose another name.");
+            return ("name", Texts.ThereKindNamedAlready(named.Name));
         if (!DocketRef.AreLetters(kind.Numbering.Letters))
-            return ("letters", "Choose one to three letters, A to Z, that references begin with.");
+            return ("letters", Texts.ChooseOneThreeLetters);
         if (others.FirstOrDefault(o => Same(o.Numbering.Letters, kind.Numbering.Letters)) is { } lettered)
-            return (
-                "letters",
-                $"{lettered.Many} begin with {lettered.Numbering.Letters} already. Choose other letters."
-            );
+            return ("letters", Texts.BeginAlreadyChooseOther(lettered.Many, lettered.Numbering.Letters));
         if (kind.Stages.IsEmpty)
-            return ("stages", "It needs a stage that its dockets begin in.");
+            return ("stages", Texts.ItNeedsStageIts);
         return Named(kind.Stages.Select(s => s.Name), "stages", "stage")
             ?? Named(kind.Milestones.Where(m => !m.Retired).Select(m => m.Name), "milestones", "milestone")
             ?? Named(kind.Fields.Where(f => !f.Retired).Select(f => f.Name), "fields", "field")
             ?? Many(kind)
             ?? kind.Milestones.Where(m => !m.Retired && m.Stage is { } s && kind.PositionOf(s) < 0)
-                .Select(m =>
-                    ((string, string)?)("milestones", $"{m.Name} belongs to a stage that is retired. Choose another.")
-                )
+                .Select(m => ((string, string)?)("milestones", Texts.BelongsStageRetiredChoose(m.Name)))
                 .FirstOrDefault()
             ?? kind.Fields.Where(f => !f.Retired).Select(f => Wrong(f, kind)).FirstOrDefault(w => w is not null);
     }
@@ -81,8 +76,10 @@ public static class KindRules
             else if (count > 0)
                 return (
                     settled.ToImmutable(),
-                    $"{(count == 1 ? $"One {after.Name} stands" : $"{count} {after.Many} stand")} in {stage.Name}. "
-                        + "Choose the stage to move them to."
+                    Texts.InChooseStageMove(
+                        (count == 1 ? Texts.OneStands(after.Name) : Texts.Stand(count, after.Many)),
+                        stage.Name
+                    )
                 );
         }
 
@@ -104,11 +101,11 @@ public static class KindRules
         Say("name", before.Name, after.Name);
         Say("several", before.Many, after.Many);
         Say("numbered", Words(before.Numbering), Words(after.Numbering));
-        Say("has a customer", YesNo(before.Usual.WithParty), YesNo(after.Usual.WithParty));
-        Say("usual queue", $"{before.Usual.Queue}", $"{after.Usual.Queue}");
-        Say("usual site", before.Usual.Site, after.Usual.Site);
-        Say("usual owner", $"{before.Usual.Owner?.Value}", $"{after.Usual.Owner?.Value}");
-        Say("opened from conversations", YesNo(before.FromTalk), YesNo(after.FromTalk));
+        Say(Texts.HasCustomer, YesNo(before.Usual.WithParty), YesNo(after.Usual.WithParty));
+        Say(Texts.UsualQueue, $"{before.Usual.Queue}", $"{after.Usual.Queue}");
+        Say(Texts.UsualSite, before.Usual.Site, after.Usual.Site);
+        Say(Texts.UsualOwner, $"{before.Usual.Owner?.Value}", $"{after.Usual.Owner?.Value}");
+        Say(Texts.OpenedFromConversations, YesNo(before.FromTalk), YesNo(after.FromTalk));
         Say("retired", YesNo(before.Retired), YesNo(after.Retired));
         Say("stages", List(before.Stages.Select(Words)), List(after.Stages.Select(Words)));
         Say(
@@ -127,11 +124,11 @@ public static class KindRules
     private static (string, string)? Wrong(Field field, Kind kind)
     {
         if (field.NeededFrom is { } stage && kind.PositionOf(stage) < 0)
-            return ("fields", $"{field.Name} is needed from a stage that is retired. Choose another.");
+            return ("fields", Texts.IsNeededFromStage(field.Name));
         if (field.Type is FieldType.Choice && field.Choices.All(c => c.Retired))
-            return ("fields", $"{field.Name} has nothing to choose from. Add a choice.");
+            return ("fields", Texts.HasNothingChooseFrom(field.Name));
         return field.Type is FieldType.Choice
-            ? Named(field.Choices.Where(c => !c.Retired).Select(c => c.Name), "fields", $"choice of {field.Name}")
+            ? Named(field.Choices.Where(c => !c.Retired).Select(c => c.Name), "fields", Texts.ChoiceOf(field.Name))
             : null;
     }
 
@@ -141,20 +138,20 @@ public static class KindRules
         foreach (var name in names)
         {
             if (string.IsNullOrWhiteSpace(name))
-                return (part, $"Each {thing} needs a name.");
+                return (part, Texts.EachNeedsName(thing));
             if (!seen.Add(name.Trim()))
-                return (part, $"There are two named {name.Trim()}. Each {thing} needs a different name.");
+                return (part, Texts.ThereTwoNamedEach(name.Trim(), thing));
         }
 
         return null;
     }
 
     private static (string, string)? Many(Kind kind) =>
-        kind.AllStages.Length > MostStages ? ("stages", $"A kind can have {MostStages} stages.")
-        : kind.Fields.Length > MostFields ? ("fields", $"A kind can have {MostFields} fields.")
-        : kind.Milestones.Length > MostMilestones ? ("milestones", $"A kind can have {MostMilestones} milestones.")
+        kind.AllStages.Length > MostStages ? ("stages", Texts.KindCanHaveStages(MostStages))
+        : kind.Fields.Length > MostFields ? ("fields", Texts.KindCanHaveFields(MostFields))
+        : kind.Milestones.Length > MostMilestones ? ("milestones", Texts.KindCanHaveMilestones(MostMilestones))
         : kind.Fields.FirstOrDefault(f => f.Choices.Length > MostChoices) is { } full
-            ? ("fields", $"{full.Name} has more than {MostChoices} choices. Remove some.")
+            ? ("fields", Texts.HasMoreThanChoices(full.Name, MostChoices))
         : null;
 
     private static bool Same(string a, string b) =>
@@ -164,12 +161,12 @@ public static class KindRules
 
     private static string List(IEnumerable<string> words) => string.Join(", ", words);
 
-    private static string Words(Numbering n) => $"{n.Letters}{(n.ByYear ? " by year" : "")} from {n.Next}";
+    private static string Words(Numbering n) => Texts.ByYearFrom(n.Letters, n.ByYear, n.Next);
 
     private static string Words(Stage s) => s.PublicName is { } shown ? $"{s.Name} ({shown})" : s.Name;
 
     private static string Words(KindMilestone m, Kind kind) =>
-        $"{m.Name}{(m.Stage is { } s ? $" ({(m.AtEnd ? "end" : "entry")} of {kind.Find(s)?.Name})" : "")}"
+        $"{m.Name}{(m.Stage is { } s ? Texts.EndEntryOf(m.AtEnd, kind.Find(s)?.Name) : "")}"
         + (m.Retired ? " (retired)" : "");
 
     private static string Words(Field f, Kind kind) =>
@@ -178,9 +175,9 @@ public static class KindRules
             f.Type.ToString().ToLowerInvariant(),
             f.Unit,
             List(f.Choices.Where(c => !c.Retired).Select(c => c.Name)),
-            f.NeededFrom is { } s ? $"needed from {kind.Find(s)?.Name}" : "",
-            f.InHead ? "in the head" : "",
-            f.PartySees ? "customers see it" : "",
+            f.NeededFrom is { } s ? Texts.NeededFrom(kind.Find(s)?.Name) : "",
+            f.InHead ? Texts.InTheHead : "",
+            f.PartySees ? Texts.CustomersSeeIt : "",
             f.Retired ? "retired" : "",
         }.Where(w => w.Length > 0))})";
 }

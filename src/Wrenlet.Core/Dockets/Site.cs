@@ -33,13 +33,11 @@ public static class SiteRules
         ArgumentNullException.ThrowIfNull(others);
         ArgumentNullException.ThrowIfNull(isZone);
         ArgumentNullException.ThrowIfNull(hours);
-        return string.IsNullOrWhiteSpace(site.Name) ? ("name", "Give the site a name.")
+        return string.IsNullOrWhiteSpace(site.Name) ? ("name", Texts.GiveTheSiteName)
             : others.Any(o => o.Name.Equals(site.Name.Trim(), StringComparison.OrdinalIgnoreCase))
-                ? ("name", $"There is a site named {site.Name.Trim()} already. Choose another name.")
-            : site.Zone.Length > 0 && !isZone(site.Zone)
-                ? ("zone", $"“{site.Zone}” is not a time zone. Write one like Europe/London, or leave it empty.")
-            : site.Hours.Length > 0 && !hours.Contains(site.Hours)
-                ? ("hours", $"There are no hours named {site.Hours}. Create them first, or choose others.")
+                ? ("name", Texts.ThereSiteNamedAlready(site.Name.Trim()))
+            : site.Zone.Length > 0 && !isZone(site.Zone) ? ("zone", Texts.IsNotTimeZone(site.Zone))
+            : site.Hours.Length > 0 && !hours.Contains(site.Hours) ? ("hours", Texts.ThereNoHoursNamed(site.Hours))
             : null;
     }
 
@@ -56,5 +54,5 @@ public static class SiteRules
         || sites.IsEmpty
         || sites.Any(s => !s.Retired && s.Name.Equals(wanted, StringComparison.OrdinalIgnoreCase))
             ? null
-            : $"There is no site named {wanted}. Choose one from the list.";
+            : Texts.ThereNoSiteNamed(wanted);
 }

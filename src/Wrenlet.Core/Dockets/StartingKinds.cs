@@ -18,7 +18,12 @@ public static class StartingKinds
                 "J",
                 true,
                 false,
-                [("Asked for", "Received"), ("Planned", "Planned"), ("Under way", "Under way"), ("Done", "Done")]
+                [
+                    (Texts.AskedFor, "Received"),
+                    ("Planned", "Planned"),
+                    (Texts.UnderWay, Texts.UnderWay),
+                    ("Done", "Done"),
+                ]
             ),
             Kind(
                 "Ticket",
@@ -26,7 +31,7 @@ public static class StartingKinds
                 "T",
                 true,
                 true,
-                [("New", "Received"), ("In hand", "In hand"), ("Solved", "Solved")]
+                [("New", "Received"), (Texts.InHand, Texts.InHand), ("Solved", "Solved")]
             ),
             Kind(
                 "Project",
@@ -34,7 +39,7 @@ public static class StartingKinds
                 "P",
                 false,
                 false,
-                [("Idea", null), ("Plan", null), ("Under way", null), ("Done", null)]
+                [("Idea", null), ("Plan", null), (Texts.UnderWay, null), ("Done", null)]
             ),
         ];
 

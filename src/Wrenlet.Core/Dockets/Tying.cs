@@ -61,8 +61,8 @@ public static class Tying
     /// <param name="whole">What it is to be a part of.</param>
     /// <param name="above">What the whole is a part of, and so on up.</param>
     public static string? RefusesPart(DocketId part, DocketId whole, IEnumerable<DocketId> above) =>
-        part == whole ? "A docket cannot be a part of itself."
-        : above.Contains(part) ? "That one is a part of this docket already. Remove it from there first."
+        part == whole ? Texts.DocketCannotPartItself
+        : above.Contains(part) ? Texts.ThatOnePartDocket
         : null;
 
     /// <summary>
@@ -73,7 +73,7 @@ public static class Tying
     {
         ArgumentNullException.ThrowIfNull(docket);
         ArgumentNullException.ThrowIfNull(other);
-        return !other.Sight.Limited || docket.Sight.SameAs(other.Sight) ? other.Ref.ToString() : "another docket";
+        return !other.Sight.Limited || docket.Sight.SameAs(other.Sight) ? other.Ref.ToString() : Texts.AnotherDocket;
     }
 
     /// <summary>Why a docket cannot be joined with another that it is the same as; null when it can.</summary>
@@ -81,10 +81,9 @@ public static class Tying
     {
         ArgumentNullException.ThrowIfNull(docket);
         ArgumentNullException.ThrowIfNull(other);
-        return docket.Id == other.Id ? "It is the same docket already. Choose another."
-            : !other.Open ? $"{other.Ref} is closed. Reopen it first."
-            : !docket.Sight.SameAs(other.Sight)
-                ? $"{docket.Ref} and {other.Ref} are seen by different people. Let the same people see both first."
+        return docket.Id == other.Id ? Texts.ItSameDocketAlready
+            : !other.Open ? Texts.IsClosedReopenFirst(other.Ref)
+            : !docket.Sight.SameAs(other.Sight) ? Texts.AndSeenByDifferent(docket.Ref, other.Ref)
             : null;
     }
 
@@ -93,8 +92,8 @@ public static class Tying
     /// <param name="maker">Who made it; null where nobody knows any more.</param>
     /// <param name="talked">Whether anything was said in it with somebody outside.</param>
     public static string? RefusesDeleting(PersonId by, PersonId? maker, bool talked) =>
-        maker != by ? "Only who made a docket can delete it. Close it instead."
-        : talked ? "Something has been sent or received in it, so it is kept. Close it instead."
+        maker != by ? Texts.OnlyWhoMadeDocket
+        : talked ? Texts.SomethingHasBeenSent
         : null;
 
     /// <summary>Whether two fields of different kinds are the same to people: by name and type.</summary>

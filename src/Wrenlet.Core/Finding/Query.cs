@@ -69,23 +69,19 @@ public sealed record Query(
                 "in" => InDocket(query, Next()),
                 "since" => OnDay(query, Next(), Next, today, since: true),
                 "until" => OnDay(query, Next(), Next, today, since: false),
-                "files" => (query with { Files = true }, "with files", true),
+                "files" => (query with { Files = true }, Texts.WithFiles, true),
                 "inside" => (query with { Audience = Conversations.Audience.Inside }, "internal", true),
                 "outside" => (
                     query with
                     {
                         Audience = Conversations.Audience.Outside,
                     },
-                    "with customers and partners",
+                    Texts.WithCustomersAndPartners,
                     true
                 ),
                 "open" => (query with { Open = true }, "open", true),
-                "closed" => (query with { Open = false }, "closed or done", true),
-                _ => (
-                    query,
-                    $"/{word} is not a filter. Use /by, /in, /since, /until, /files, /inside, /outside, /open and /closed",
-                    false
-                ),
+                "closed" => (query with { Open = false }, Texts.ClosedOrDone, true),
+                _ => (query, Texts.IsNotFilterUse(word), false),
             };
             query = next with
             {
@@ -104,19 +100,19 @@ public sealed record Query(
     private static (Query, string, bool) ByName(Query query, string? name, List<Person> people)
     {
         if (name is null)
-            return (query, "name who said it: /by ines", false);
+            return (query, Texts.NameWhoSaidBy, false);
         var found = people.Find(p =>
             p.Name.Split(' ').Any(n => n.StartsWith(name, StringComparison.OrdinalIgnoreCase))
         );
         return found is null
-            ? (query, $"nobody is called {name}", false)
-            : (query with { By = found.Id }, $"said by {found.Name}", true);
+            ? (query, Texts.NobodyIsCalled(name), false)
+            : (query with { By = found.Id }, Texts.SaidBy(found.Name), true);
     }
 
     private static (Query, string, bool) InDocket(Query query, string? text) =>
-        text is null ? (query, "name a docket: /in J-1042", false)
-        : DocketRef.Parse(text) is { } reference ? (query with { Docket = reference }, $"in {reference}", true)
-        : (query, $"{text} is not a docket; write it like J-1042", false);
+        text is null ? (query, Texts.NameDocketIn, false)
+        : DocketRef.Parse(text) is { } reference ? (query with { Docket = reference }, Texts.In(reference), true)
+        : (query, Texts.IsNotDocketWrite(text), false);
 
     private static (Query, string, bool) OnDay(
         Query query,
@@ -128,11 +124,11 @@ public sealed record Query(
     {
         var word = since ? "since" : "until";
         if (text is null)
-            return (query, $"name a day: /{word} monday, /{word} 6 apr, /{word} 2026-04-06", false);
+            return (query, Texts.NameDayMondayApr(word), false);
         var day =
             Day(text, today) ?? (char.IsDigit(text[0]) && next() is { } month ? Dated($"{text} {month}", today) : null);
         if (day is not { } found)
-            return (query, $"{text} is not a day; write monday, 6 apr or 2026-04-06", false);
+            return (query, Texts.IsNotDayWrite(text), false);
         return (
             since ? query with { Since = found } : query with { Until = found },
             $"{word} {Calendars.DateWords.Day(found, today)}",

@@ -37,9 +37,9 @@ public readonly record struct DayPlan(Duration Left, Duration Met, Duration Prom
     public override string ToString()
     {
         if (Left <= Duration.Zero && Met == Duration.Zero)
-            return "Your working day is over.";
-        var met = Met > Duration.Zero ? $" beside {WorkingTimeWords.Of(Met)} of meetings" : "";
-        var promised = Promised > Duration.Zero ? $", {WorkingTimeWords.Of(Promised)} of it promised" : "";
-        return $"{WorkingTimeWords.Of(Left)} left today{met}{promised}.";
+            return Texts.YourWorkingDayOver;
+        var met = Met > Duration.Zero ? Texts.BesideOfMeetings(WorkingTimeWords.Of(Met)) : "";
+        var promised = Promised > Duration.Zero ? Texts.OfItPromised(WorkingTimeWords.Of(Promised)) : "";
+        return Texts.LeftToday(WorkingTimeWords.Of(Left), met, promised);
     }
 }

@@ -20,7 +20,7 @@ public static class Gates
     /// <param name="kind">Its kind.</param>
     /// <param name="filled">The fields that hold something.</param>
     public static ImmutableArray<OpenGate> OfFields(Kind kind, IReadOnlyCollection<FieldId> filled) =>
-        [.. FieldValues.Missing(kind, filled).Select(f => new OpenGate(f.NeededFrom!.Value, $"Fill in {f.Name}"))];
+        [.. FieldValues.Missing(kind, filled).Select(f => new OpenGate(f.NeededFrom!.Value, Texts.FillIn(f.Name)))];
 
     /// <summary>How many gates hold each stage up; stages without one are left out.</summary>
     public static IReadOnlyDictionary<StageId, int> ByStage(IEnumerable<OpenGate> gates) =>

@@ -29,11 +29,10 @@ public sealed record StageMove(
             return Refusal;
         if (knowing && MayAllTheSame)
             return null;
-        var waits =
-            $"{Names.List(InTheWay.Select(g => $"“{g.Title}”"))} {(InTheWay.Length == 1 ? "stands" : "stand")} in the way.";
+        var waits = Texts.StandsStandWay(Names.List(InTheWay.Select(g => $"“{g.Title}”")), InTheWay.Length);
         return MayAllTheSame
-            ? $"{waits} Finish {(InTheWay.Length == 1 ? "it" : "them")}, or move it anyway."
-            : $"{waits} Finish {(InTheWay.Length == 1 ? "it" : "them")}, or ask the docket’s owner or a manager to move it anyway.";
+            ? Texts.FinishThemMoveAnyway(waits, InTheWay.Length)
+            : Texts.FinishThemAskDocket(waits, InTheWay.Length);
     }
 }
 
@@ -70,9 +69,9 @@ public static class Moving
         ArgumentNullException.ThrowIfNull(told);
         var (here, there) = (kind.PositionOf(from), kind.PositionOf(to));
         var refusal =
-            there < 0 ? "There is no such stage any more. Choose another."
-            : !open ? "The docket is closed. Reopen it first."
-            : to == from ? $"It is in {kind.Stages[there].Name} already."
+            there < 0 ? Texts.ThereNoSuchStage
+            : !open ? Texts.TheDocketClosedReopen
+            : to == from ? Texts.ItIsInAlready(kind.Stages[there].Name)
             : null;
         if (refusal is not null)
             return new(refusal, [], false, []);
@@ -86,21 +85,22 @@ public static class Moving
         ];
         var setsOff = new List<string>
         {
-            told.Count == 0
-                ? "It is noted internally; nobody else follows the docket."
-                : $"It is noted internally, and {Names.List(told)} {(told.Count == 1 ? "is" : "are")} told.",
+            told.Count == 0 ? Texts.ItNotedInternallyNobody : Texts.ItNotedInternallyTold(Names.List(told), told.Count),
         };
         if (dated is { Count: > 0 })
             setsOff.Add(
-                $"{Names.List(dated.Select(d => $"“{d}”"))} {(dated.Count == 1 ? "gets its date" : "get their dates")}."
+                $"{Names.List(dated.Select(d => $"“{d}”"))} {(dated.Count == 1 ? Texts.GetsItsDate : Texts.GetTheirDates)}."
             );
         var next = ordered.Where(g => kind.PositionOf(g.Stage) > there).GroupBy(g => g.Stage).FirstOrDefault();
         if (next is not null)
             setsOff.Add(
-                $"{kind.Find(next.Key)!.Name} then waits for {(next.Count() == 1 ? "one thing" : $"{next.Count()} things")}."
+                Texts.ThenWaitsFor(
+                    kind.Find(next.Key)!.Name,
+                    (next.Count() == 1 ? Texts.OneThing : Texts.Things(next.Count()))
+                )
             );
         if (there == kind.Stages.Length - 1)
-            setsOff.Add("It is the last stage: the docket can be closed then.");
+            setsOff.Add(Texts.ItLastStageDocket);
         return new(null, inTheWay, by.Manages || owner == by.Id, [.. setsOff]);
     }
 
@@ -113,14 +113,11 @@ public static class Moving
         if (knowing || openTasks + openAsks == 0)
             return null;
         var open = Names.List(new[] { Count(openTasks, "task"), Count(openAsks, "ask") }.OfType<string>());
-        return $"{char.ToUpperInvariant(open[0])}{open[1..]} {(openTasks + openAsks == 1 ? "is" : "are")} still open "
-            + $"here. Finish {(openTasks + openAsks == 1 ? "it" : "them")}, or close it anyway: "
-            + $"{(openTasks + openAsks == 1 ? "it stays" : "they stay")} with whom "
-            + $"{(openTasks + openAsks == 1 ? "it is" : "they are")}.";
+        return Texts.IsStillOpenHere(char.ToUpperInvariant(open[0]), open[1..], openTasks + openAsks);
 
         static string? Count(int n, string thing) =>
             n == 0 ? null
-            : n == 1 ? $"one {thing}"
+            : n == 1 ? Texts.One(thing)
             : $"{n} {thing}s";
     }
 }

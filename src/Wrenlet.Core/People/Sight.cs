@@ -11,17 +11,17 @@ public readonly record struct Verdict(bool Allowed, string Reason);
 /// </summary>
 public static class Sight
 {
-    private static readonly Verdict AllStaff = new(true, "all staff see it");
-    private static readonly Verdict Listed = new(true, "listed on the docket");
-    private static readonly Verdict NotListed = new(false, "the docket is limited to listed people and crews");
-    private static readonly Verdict OwnSide = new(true, "it is their own conversation");
-    private static readonly Verdict OtherParty = new(false, "a contact sees only their own party's conversation");
-    private static readonly Verdict WithThem = new(true, "it is shared with them");
-    private static readonly Verdict StaffOnly = new(false, "it stays inside");
-    private static readonly Verdict Member = new(true, "a member of the conversation");
-    private static readonly Verdict ForThem = new(true, "the notice is for them");
-    private static readonly Verdict NotForThem = new(false, "the notice is for other crews");
-    private static readonly Verdict NoMember = new(false, "only its members see it");
+    private static readonly Verdict AllStaff = new(true, Texts.AllStaffSeeIt);
+    private static readonly Verdict Listed = new(true, Texts.ListedOnTheDocket);
+    private static readonly Verdict NotListed = new(false, Texts.TheDocketLimitedListed);
+    private static readonly Verdict OwnSide = new(true, Texts.ItTheirOwnConversation);
+    private static readonly Verdict OtherParty = new(false, Texts.ContactSeesOnlyTheir);
+    private static readonly Verdict WithThem = new(true, Texts.ItSharedThem);
+    private static readonly Verdict StaffOnly = new(false, Texts.ItStaysInside);
+    private static readonly Verdict Member = new(true, Texts.MemberOfTheConversation);
+    private static readonly Verdict ForThem = new(true, Texts.TheNoticeThem);
+    private static readonly Verdict NotForThem = new(false, Texts.TheNoticeOtherCrews);
+    private static readonly Verdict NoMember = new(false, Texts.OnlyItsMembersSee);
 
     /// <summary>Whether the viewer may see a thing of this kind at this place.</summary>
     public static Verdict Of(Person viewer, Place place, Thing thing = Thing.Said) =>

@@ -70,26 +70,35 @@ public static class SinceYouLeft
         var parts = new List<string>();
         if (kinds[HappeningKind.MessageIn].Any())
             parts.Add(
-                $"{Who(kinds[HappeningKind.MessageIn], "the other side")} wrote{Times(kinds[HappeningKind.MessageIn].Count())}"
+                Texts.Wrote(
+                    Who(kinds[HappeningKind.MessageIn], Texts.TheOtherSide),
+                    Times(kinds[HappeningKind.MessageIn].Count())
+                )
             );
         if (kinds[HappeningKind.MessageOut].Any())
             parts.Add(
-                $"{Who(kinds[HappeningKind.MessageOut], "we")} answered{Times(kinds[HappeningKind.MessageOut].Count())}"
+                Texts.Answered(
+                    Who(kinds[HappeningKind.MessageOut], "we"),
+                    Times(kinds[HappeningKind.MessageOut].Count())
+                )
             );
         if (kinds[HappeningKind.Note].Any())
             parts.Add(
-                $"{Who(kinds[HappeningKind.Note], "somebody")} wrote {Number(kinds[HappeningKind.Note].Count(), "note")}"
+                Texts.WroteSeveral(
+                    Who(kinds[HappeningKind.Note], "somebody"),
+                    Number(kinds[HappeningKind.Note].Count(), "note")
+                )
             );
         var tasks = new List<string>();
         // "task" is named by whichever of the three comes first.
         string Tasks(HappeningKind kind) =>
             tasks.Count == 0 ? Number(kinds[kind].Count(), "task") : Count(kinds[kind].Count());
         if (kinds[HappeningKind.TaskMade].Any())
-            tasks.Add($"{Number(kinds[HappeningKind.TaskMade].Count(), "task")} made");
+            tasks.Add(Texts.Made(Number(kinds[HappeningKind.TaskMade].Count(), "task")));
         if (kinds[HappeningKind.TaskDone].Any())
-            tasks.Add($"{Tasks(HappeningKind.TaskDone)} " + $"finished");
+            tasks.Add(Texts.Finished(Tasks(HappeningKind.TaskDone)));
         if (kinds[HappeningKind.TaskChanged].Any())
-            tasks.Add($"{Tasks(HappeningKind.TaskChanged)} " + $"changed");
+            tasks.Add(Texts.Changed(Tasks(HappeningKind.TaskChanged)));
         foreach (
             var (kind, what) in new[] { (HappeningKind.SheetMade, "made"), (HappeningKind.SheetRevised, "revised") }
         )
@@ -98,7 +107,7 @@ public static class SinceYouLeft
         if (tasks.Count > 0)
             parts.Add(string.Join(", ", tasks));
         if (kinds[HappeningKind.Moved].Any())
-            parts.Add($"{Who(kinds[HappeningKind.Moved], "somebody")} changed how it stands");
+            parts.Add(Texts.ChangedHowItStands(Who(kinds[HappeningKind.Moved], "somebody")));
         if (parts.Count == 0)
             return "";
         var sentence = string.Join("; ", parts) + ".";
@@ -112,9 +121,9 @@ public static class SinceYouLeft
         {
             0 => nobody,
             1 => names[0],
-            2 => $"{names[0]} and {names[1]}",
-            3 => $"{names[0]}, {names[1]} and {names[2]}",
-            _ => $"{names[0]}, {names[1]} and {Count(names.Count - 2)} more",
+            2 => Texts.And(names[0], names[1]),
+            3 => Texts.AndThird(names[0], names[1], names[2]),
+            _ => Texts.AndMore(names[0], names[1], Count(names.Count - 2)),
         };
     }
 
@@ -123,7 +132,7 @@ public static class SinceYouLeft
         {
             1 => "",
             2 => " twice",
-            _ => $" {Count(n)} times",
+            _ => Texts.Times(Count(n)),
         };
 
     private static string Number(int n, string thing) => n == 1 ? $"a {thing}" : $"{Count(n)} {thing}s";

@@ -63,6 +63,6 @@ internal static class ChangeWords
         Add(all.Count(p => p.Added), "added");
         Add(all.Count(p => p.Removed), "removed");
         var line = string.Join(", ", new[] { also, string.Join(", ", parts) }.Where(x => !string.IsNullOrEmpty(x)));
-        return line.Length == 0 ? "Nothing changed." : line + ".";
+        return line.Length == 0 ? Texts.NothingChanged : line + ".";
     }
 }

@@ -78,8 +78,8 @@ public sealed record Sheet(
 
     /// <summary>What is wrong with a name, in a sentence; null when it can be used.</summary>
     public static string? WrongName(string? name) =>
-        string.IsNullOrWhiteSpace(name) ? "Give the sheet a name."
-        : name.Trim().Length > LongestName ? $"The name is longer than {LongestName} characters. Shorten it."
+        string.IsNullOrWhiteSpace(name) ? Texts.GiveTheSheetName
+        : name.Trim().Length > LongestName ? Texts.TheNameLongerThan(LongestName)
         : null;
 
     /// <summary>Why a party cannot be given a revision; null when it can.</summary>
@@ -89,10 +89,10 @@ public sealed record Sheet(
     public string? RefusesSharing(PartyId party, int revision, IEnumerable<PartyId> onDocket)
     {
         if (Removed)
-            return "The sheet was removed. Restore it first.";
+            return Texts.TheSheetRemovedRestore;
         if (revision < 1 || revision > Revision)
-            return $"There is no revision {revision}. The latest is {Revision}.";
-        return onDocket.Contains(party) ? null : "They have no conversation in this docket. Start one first.";
+            return Texts.ThereNoRevisionLatest(revision, Revision);
+        return onDocket.Contains(party) ? null : Texts.TheyHaveNoConversation;
     }
 
     /// <summary>Who outside sees it, in a sentence.</summary>
@@ -100,7 +100,7 @@ public sealed record Sheet(
     public string SharedLine(Func<PartyId, string> name)
     {
         if (Shares.IsEmpty || Removed)
-            return "Internal only.";
+            return Texts.InternalOnly;
         return string.Join(
             ' ',
             Shares
@@ -110,7 +110,7 @@ public sealed record Sheet(
                 {
                     var who = g.Select(s => name(s.Party)).ToList();
                     return $"{Names.List(who)} {(who.Distinct().Count() == 1 ? "sees" : "see")} "
-                        + $"{(g.Key == Revision ? "it as it is" : $"revision {g.Key}")}.";
+                        + $"{(g.Key == Revision ? Texts.ItAsItIs : Texts.Revision(g.Key))}.";
                 })
         );
     }

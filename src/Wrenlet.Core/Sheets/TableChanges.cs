@@ -33,7 +33,7 @@ public sealed record TableChanges(ImmutableArray<ColumnChange> Columns, Immutabl
             return ChangeWords.Line(
                 "row",
                 Rows.Select(r => r.Counterpart),
-                columns == "Nothing changed." ? null : columns.TrimEnd('.')
+                columns == Texts.NothingChanged ? null : columns.TrimEnd('.')
             );
         }
     }

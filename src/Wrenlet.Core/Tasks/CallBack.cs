@@ -38,7 +38,7 @@ public static class CallBack
         return new(
             Key: 0,
             Id: IdOf(note.Entry.Value),
-            Title: $"Call {caller} back{(number is null ? "" : " on " + number)}",
+            Title: Texts.CallBack(caller, (number is null ? "" : Texts.On(number))),
             Docket: docket.Brief,
             Source: note,
             MadeBy: by,

@@ -31,14 +31,14 @@ public readonly record struct DueStanding(DueState State, string Label)
     public static DueStanding At(Instant now, Instant? due, WorkCalendar calendar)
     {
         if (due is not { } moment)
-            return new(DueState.Well, "no date");
+            return new(DueState.Well, Texts.NoDate);
         if (now > moment)
         {
             var late = calendar.Between(moment, now);
             var days = calendar.WorkingDaysBetween(calendar.DateOf(moment), calendar.DateOf(now));
             return new(
                 DueState.Late,
-                days > 1 ? $"late by {days} working days" : $"late by {WorkingTimeWords.Of(late)}"
+                days > 1 ? Texts.LateByWorkingDays(days) : Texts.LateBy(WorkingTimeWords.Of(late))
             );
         }
 

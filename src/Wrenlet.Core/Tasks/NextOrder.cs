@@ -126,7 +126,7 @@ public static class NextOrder
 
     /// <summary>Two working days and less to the minute, more in working days.</summary>
     private static string Length(Duration time) =>
-        time <= Day * 2 ? WorkingTimeWords.Of(time) : $"{(int)(time / Day)} working days";
+        time <= Day * 2 ? WorkingTimeWords.Of(time) : Texts.WorkingDays((int)(time / Day));
 
     private static string Reason(
         OpenTask task,
@@ -139,9 +139,7 @@ public static class NextOrder
     {
         var parts = new List<string>();
         if (blockers.Count > 0)
-            parts.Add(
-                $"waits for “{blockers[0].Title}”{(blockers.Count > 1 ? $" and {blockers.Count - 1} more" : "")}"
-            );
+            parts.Add(Texts.WaitsFor(blockers[0].Title, (blockers.Count > 1 ? Texts.AndMore(blockers.Count - 1) : "")));
         if (task.Due is { } due)
         {
             var label = DueStanding.At(now, due, calendar).Label;
@@ -152,31 +150,31 @@ public static class NextOrder
             {
                 parts.Add(
                     spare < Duration.Zero
-                        ? $"due {label}, and its {WorkingTimeWords.Of(work)} of work no longer fits"
-                        : $"due {label}, {Length(spare)} to spare beside its {WorkingTimeWords.Of(work)} of work"
+                        ? Texts.DueItsWorkNo(label, WorkingTimeWords.Of(work))
+                        : Texts.DueSpareBesideIts(label, Length(spare), WorkingTimeWords.Of(work))
                 );
             }
             else
-                parts.Add($"due {label}, {Length(spare)} left");
+                parts.Add(Texts.DueLeft(label, Length(spare)));
         }
         else
         {
             parts.Add(
                 task.Priority switch
                 {
-                    Priority.Critical => "critical, so it counts as due now",
-                    Priority.High => "no date; high, so it counts as due within two working days",
-                    Priority.Normal => "no date",
-                    _ => "no date, no hurry",
+                    Priority.Critical => Texts.CriticalSoCountsDue,
+                    Priority.High => Texts.NoDateHighSo,
+                    Priority.Normal => Texts.NoDate,
+                    _ => Texts.NoDateNoHurry,
                 }
             );
         }
 
         if (task.GateOf is { } stage)
-            parts.Add($"{stage} waits for it");
+            parts.Add(Texts.WaitsForIt(stage));
         if (waiting.Count > 0)
             parts.Add(
-                $"“{waiting[0].Title}”{(waiting.Count > 1 ? $" and {waiting.Count - 1} more" : "")} waits for it"
+                Texts.WaitsForTitle(waiting[0].Title, (waiting.Count > 1 ? Texts.AndMore(waiting.Count - 1) : ""))
             );
         var line = string.Join("; ", parts);
         return char.ToUpperInvariant(line[0]) + line[1..] + ".";

@@ -10,9 +10,7 @@ public static class Owning
     /// <param name="owners">Who is to own it.</param>
     /// <param name="maker">Who made it.</param>
     public static string? RefusesPrivate(IEnumerable<OwnerShare> owners, PersonId maker) =>
-        owners.Any(o => o.Owner != new TaskOwner.OfPerson(maker))
-            ? "A private task is only for whoever made it. Remove the other owners first, or let others see it."
-            : null;
+        owners.Any(o => o.Owner != new TaskOwner.OfPerson(maker)) ? Texts.PrivateTaskOnlyWhoever : null;
 
     /// <summary>
     /// The first owner who could not see the task, and why that cannot be; null when all of them see it. A crew is
@@ -41,9 +39,8 @@ public static class Owning
         return (
             blind,
             place is Place.Own
-                ? "A private task is only for whoever made it. Let others see it first, then give it to someone."
-                : $"{blind.FirstName} does not see {docket?.ToString() ?? "it"} and cannot own this task. Give "
-                    + $"{blind.FirstName} sight of it first, or choose someone else."
+                ? Texts.PrivateTaskOnlyWhoeverMade
+                : Texts.DoesNotSeeCannot(blind.FirstName, docket?.ToString() ?? "it")
         );
     }
 }

@@ -19,8 +19,7 @@ public readonly record struct PartsDone(int Count, int Done, int Percent)
         if (wanted is not TaskState.Done || before is TaskState.Done || Count == 0 || All)
             return null;
         var open = Count - Done;
-        return $"{open} of its {Count} parts {(open == 1 ? "is" : "are")} not done. Finish or drop "
-            + $"{(open == 1 ? "it" : "them")} first: it is done when its parts are.";
+        return Texts.OfItsPartsNot(open, Count);
     }
 
     /// <summary>

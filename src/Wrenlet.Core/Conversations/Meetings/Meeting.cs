@@ -90,29 +90,29 @@ public sealed record Meeting(
     public string? Wrong(Instant now)
     {
         if (string.IsNullOrWhiteSpace(Title))
-            return "Give the meeting a title.";
+            return Texts.GiveTheMeetingTitle;
         if (Until <= From)
-            return "It ends before it starts. Choose a later end.";
+            return Texts.ItEndsBeforeStarts;
         if (Until - From > Longest)
-            return $"A meeting takes at most {Longest.TotalHours:0} hours. Make it shorter, or make several.";
+            return Texts.MeetingTakesMostHours(Longest.TotalHours);
         if (Until <= now)
-            return "That time is past. Choose a later one.";
+            return Texts.ThatTimePastChoose;
         if (Invitees.Length < 2)
-            return "Choose who else takes part.";
-        return Where.Length == 0 && !Call ? "Say where it is, or make it a call." : null;
+            return Texts.ChooseWhoElseTakes;
+        return Where.Length == 0 && !Call ? Texts.SayWhereMakeCall : null;
     }
 
     /// <summary>Why somebody cannot answer; null when they can.</summary>
     public string? Refuses(PersonId by, Instant now)
     {
         if (Invitees.All(i => i.Whom != by))
-            return "You are not invited to this meeting.";
+            return Texts.YouNotInvitedMeeting;
         if (by == By)
-            return "It is your meeting. Move or cancel it instead.";
+            return Texts.ItYourMeetingMove;
         return At(now) switch
         {
-            MeetingState.CalledOff => "The meeting was cancelled; no answer is needed.",
-            MeetingState.Over => "The meeting is over; no answer is needed.",
+            MeetingState.CalledOff => Texts.TheMeetingCancelledNo,
+            MeetingState.Over => Texts.TheMeetingOverNo,
             _ => null,
         };
     }
@@ -132,11 +132,11 @@ public sealed record Meeting(
     {
         ArgumentNullException.ThrowIfNull(name);
         if (!MaySet(by))
-            return $"It is {name(By)}’s meeting. Ask them, or a manager.";
+            return Texts.ItMeetingAskThem(name(By));
         return At(now) switch
         {
-            MeetingState.CalledOff => "The meeting has been cancelled already.",
-            MeetingState.Over => "The meeting is over.",
+            MeetingState.CalledOff => Texts.TheMeetingHasBeen,
+            MeetingState.Over => Texts.TheMeetingIsOver,
             _ => null,
         };
     }
@@ -175,10 +175,10 @@ public sealed record Meeting(
                 parts.Add($"{Names.List(names)} {(names.Count == 1 && names[0] != "you" ? one : several)}");
         }
 
-        Add(Attendance.Coming, "is coming", "are coming");
-        Add(Attendance.Perhaps, "may come", "may come");
-        Add(Attendance.NotComing, "cannot come", "cannot come");
-        Add(Attendance.Unanswered, "has not answered", "have not answered");
+        Add(Attendance.Coming, Texts.IsComing, Texts.AreComing);
+        Add(Attendance.Perhaps, Texts.MayCome, Texts.MayCome);
+        Add(Attendance.NotComing, Texts.CannotCome, Texts.CannotCome);
+        Add(Attendance.Unanswered, Texts.HasNotAnswered, Texts.HaveNotAnswered);
         var line = string.Join("; ", parts);
         return line.Length > 0 ? char.ToUpperInvariant(line[0]) + line[1..] + "." : "";
     }

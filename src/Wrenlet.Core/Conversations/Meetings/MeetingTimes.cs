@@ -133,7 +133,7 @@ public static class MeetingTimes
     {
         ArgumentNullException.ThrowIfNull(time);
         if (time.Missing.IsEmpty)
-            return people == 2 ? "Both are free" : $"All {people} are free";
+            return people == 2 ? Texts.BothAreFree : Texts.AllAreFree(people);
         var groups = time
             .Missing.GroupBy(m => m.Why)
             .Select(g =>
@@ -141,16 +141,16 @@ public static class MeetingTimes
                 var names = g.Select(m => name(m.Whom)).ToList();
                 return $"{Names.List(names)} {(names.Count == 1 ? "is" : "are")} {Words(g.Key)}";
             });
-        return $"{people - time.Missing.Length} of {people} are free; {string.Join(", ", groups)}";
+        return Texts.OfAreFree(people - time.Missing.Length, people, string.Join(", ", groups));
     }
 
     /// <summary>A hindrance in words.</summary>
     public static string Words(Hindrance why) =>
         why switch
         {
-            Hindrance.OnLeave => "on leave",
-            Hindrance.InMeeting => "in a meeting",
-            _ => "off duty",
+            Hindrance.OnLeave => Texts.OnLeave,
+            Hindrance.InMeeting => Texts.InMeeting,
+            _ => Texts.OffDuty,
         };
 
     /// <summary>The best of a day: its first choice and one that lies clear of it.</summary>

@@ -54,10 +54,10 @@ public sealed record RecurringDocket(
     /// <summary>What is wrong with it, in a sentence; null when it can be set up.</summary>
     /// <param name="template">Its template; null where there is none.</param>
     public string? Wrong(Template? template) =>
-        template is not { Retired: false } ? "There is no such template any more. Choose another."
-        : string.IsNullOrWhiteSpace(Subject) ? "Write a subject for its dockets."
-        : Hears is not PartyHears.Nothing && Party is null ? "Choose the customer who is to be told or asked."
-        : Hears is not PartyHears.Nothing && Message is null ? "Choose the stock reply to send."
+        template is not { Retired: false } ? Texts.ThereNoSuchTemplate
+        : string.IsNullOrWhiteSpace(Subject) ? Texts.WriteSubjectItsDockets
+        : Hears is not PartyHears.Nothing && Party is null ? Texts.ChooseCustomerWhoTold
+        : Hears is not PartyHears.Nothing && Message is null ? Texts.ChooseStockReplySend
         : null;
 
     /// <summary>The day that one is to be made for now; null when none is.</summary>

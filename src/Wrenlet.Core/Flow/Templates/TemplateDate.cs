@@ -82,13 +82,13 @@ public sealed record TemplateDate(DateOrigin From, int Offset, DateUnit Unit, Lo
         var (event_, on) = From switch
         {
             DateOrigin.OfMilestone { Milestone: var id } => (
-                kind.Milestones.FirstOrDefault(m => m.Id == id)?.Name ?? FlowWords.Gone,
-                FlowWords.DayOf
+                kind.Milestones.FirstOrDefault(m => m.Id == id)?.Name ?? Texts.GoneMilestone,
+                Texts.By
             ),
-            DateOrigin.OfStage { Stage: var id } => (FlowWords.Enters(kind.Find(id)?.Name), FlowWords.When),
-            _ => (FlowWords.Begins, FlowWords.When),
+            DateOrigin.OfStage { Stage: var id } => (Texts.ItEnters(kind.Find(id)?.Name), Texts.TheDay),
+            _ => (Texts.ItBegins, Texts.TheDay),
         };
-        var words = Offset == 0 ? $"{on} {event_}" : FlowWords.Distance(Offset, Unit, event_);
+        var words = Offset == 0 ? $"{on} {event_}" : Texts.Distance(Offset, Unit, event_);
         return Time is { } time ? $"{words}, {DateWords.Time(time)}" : words;
     }
 }

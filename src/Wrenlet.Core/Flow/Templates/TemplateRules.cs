@@ -25,19 +25,19 @@ public static class TemplateRules
         ArgumentNullException.ThrowIfNull(template);
         ArgumentNullException.ThrowIfNull(others);
         if (kind is null)
-            return ("kind", "There is no such kind of docket. Choose another.");
+            return ("kind", Texts.ThereNoSuchKind);
         if (string.IsNullOrWhiteSpace(template.Name))
-            return ("name", "Give the template a name.");
+            return ("name", Texts.GiveTheTemplateName);
         if (
             others.Any(o =>
                 o.Kind == template.Kind && string.Equals(o.Name, template.Name, StringComparison.OrdinalIgnoreCase)
             )
         )
-            return ("name", $"{kind.Many} have a template named {template.Name} already. Choose another name.");
+            return ("name", Texts.HaveTemplateNamedAlready(kind.Many, template.Name));
         if (template.Tasks.Length > MostTasks)
-            return ("tasks", $"A template can have {MostTasks} tasks.");
+            return ("tasks", Texts.TemplateCanHaveTasks(MostTasks));
         if (template.Sheets.Length > MostSheets)
-            return ("sheets", $"A template can have {MostSheets} sheets.");
+            return ("sheets", Texts.TemplateCanHaveSheets(MostSheets));
         var tasks = template.Tasks.Select((t, i) => Wrong(t, i, template, kind)).FirstOrDefault(w => w is not null);
         if (tasks is not null)
             return ("tasks", tasks);
@@ -82,31 +82,31 @@ public static class TemplateRules
     private static string? Wrong(TemplateTask task, int index, Template template, Kind kind)
     {
         if (string.IsNullOrWhiteSpace(task.Title))
-            return "Each task needs a title. Write what is to be done, or remove it.";
+            return Texts.EachTaskNeedsTitle;
         if (template.Tasks.Count(t => t.Id == task.Id) > 1)
-            return $"“{task.Title}” has an id that is in use already. Add it again.";
+            return Texts.HasIdUseAlready(task.Title);
         var before = template.Tasks.Take(index);
         if (task.Parent is { } parent && before.All(t => t.Id != parent))
-            return $"“{task.Title}” is a part of a task that does not come before it. Move it below that task.";
+            return Texts.IsPartTaskDoes(task.Title);
         if (task.Gate is { } gate && kind.PositionOf(gate) < 0)
-            return $"“{task.Title}” holds up a stage that {kind.Many} do not have. Choose another.";
+            return Texts.HoldsUpStageDo(task.Title, kind.Many);
         foreach (var date in new[] { task.Start, task.Due }.OfType<TemplateDate>())
         {
             if (Unknown(date, kind))
-                return $"A date of “{task.Title}” is counted from something that {kind.Many} do not have. Choose another.";
+                return Texts.DateCountedFromSomething(task.Title, kind.Many);
             if (Math.Abs(date.Offset) > TemplateDate.MostOffset)
-                return $"A date of “{task.Title}” is too far away. Choose at most {TemplateDate.MostOffset:N0}.";
+                return Texts.DateTooFarAway(task.Title, TemplateDate.MostOffset);
         }
 
         if (
             task.After.FirstOrDefault(a => template.Tasks.All(t => t.Id != a)) is { Value: var gone }
             && gone != default
         )
-            return $"“{task.Title}” waits for a task that is not in the template. Choose another.";
+            return Texts.WaitsTaskNotTemplate(task.Title);
         return task.After.Any(a =>
             Dependence.WouldLoop(new TaskId(task.Id.Value), new TaskId(a.Value), Waits(template))
         )
-            ? $"“{task.Title}” waits for a task that waits for it, so neither could start. Choose another."
+            ? Texts.WaitsTaskWaitsSo(task.Title)
             : null;
     }
 
@@ -115,12 +115,11 @@ public static class TemplateRules
             template.Tasks.Where(t => t.Id.Value == id.Value).SelectMany(t => t.After).Select(a => new TaskId(a.Value));
 
     private static string? Wrong(TemplateSheet sheet, Template template) =>
-        string.IsNullOrWhiteSpace(sheet.Name) ? "Each sheet needs a name."
+        string.IsNullOrWhiteSpace(sheet.Name) ? Texts.EachSheetNeedsName
         : template.Sheets.Count(s => string.Equals(s.Name, sheet.Name, StringComparison.OrdinalIgnoreCase)) > 1
-            ? $"There are two sheets named {sheet.Name}. Choose another name."
-        : template.Sheets.Count(s => s.Id == sheet.Id) > 1
-            ? $"{sheet.Name} has an id that is in use already. Add it again."
-        : sheet.Kind is SheetKind.Drawing ? "A template can begin with pages and tables. Add drawings in the docket."
-        : string.IsNullOrWhiteSpace(sheet.Body) ? $"{sheet.Name} is empty. Write something, or remove it."
+            ? Texts.ThereTwoSheetsNamed(sheet.Name)
+        : template.Sheets.Count(s => s.Id == sheet.Id) > 1 ? Texts.HasIdUseAlreadyAdd(sheet.Name)
+        : sheet.Kind is SheetKind.Drawing ? Texts.TemplateCanBeginPages
+        : string.IsNullOrWhiteSpace(sheet.Body) ? Texts.IsEmptyWriteSomething(sheet.Name)
         : null;
 }

@@ -346,22 +346,16 @@ internal sealed class MessageReading
         var whole = SpanOf(found.Request.Content, WithoutReason(found.Request.Content, found.End));
         var title = Titles.Of(_text, whole, cuts);
         return new(
-            new(
-                title,
-                [whole],
-                found.Request.Confidence,
-                [],
-                $"“{_text[whole.Start..whole.End].Trim()}” asks for work."
-            ),
+            new(title, [whole], found.Request.Confidence, [], Texts.AsksForWork(_text[whole.Start..whole.End].Trim())),
             Owners(found),
             dated ? null
                 : due is null ? null
                 : Reading(due.Due!, due, "due"),
-            startPoint is null ? null : Reading(startPoint, dated ? due! : start!, "not before"),
+            startPoint is null ? null : Reading(startPoint, dated ? due! : start!, Texts.NotBefore),
             PriorityOf(found, aside),
             repeat is null
                 ? null
-                : new(repeat.Repeats!, [SpanOf(repeat.From, repeat.To)], 0.9, [], $"“{Words(repeat)}” repeats it.")
+                : new(repeat.Repeats!, [SpanOf(repeat.From, repeat.To)], 0.9, [], Texts.RepeatsIt(Words(repeat)))
         );
     }
 
@@ -410,7 +404,7 @@ internal sealed class MessageReading
             date = calendar.AddWorkingDays(date, 1);
         else if (due != calendar.ClosingOf(date))
             return phrase.Due;
-        return new(calendar.OpeningOf(date), 0.9, [], "start of the working day");
+        return new(calendar.OpeningOf(date), 0.9, [], Texts.StartOfTheWorkingDay);
     }
 
     private Reading<Instant> Reading(Point point, TimePhrase phrase, string what)
@@ -439,13 +433,13 @@ internal sealed class MessageReading
             owners.Length == 1 && named[0].Named is { Others.Count: > 0 } same
                 ? [.. same.Others.Select(o => ImmutableArray.Create(o))]
                 : [];
-        var words = string.Join(", ", named.Select(o => o.Author ? "the author" : o.Named!.Text));
+        var words = string.Join(", ", named.Select(o => o.Author ? Texts.TheAuthor : o.Named!.Text));
         return new(
             owners,
             [.. named.Select(o => At(o.Token).Span)],
             others.Length > 0 ? 0.6 : 0.95,
             others,
-            named[0].Author ? "Its author promises to do it." : $"It is addressed to {words}."
+            named[0].Author ? Texts.ItsAuthorPromises : Texts.AddressedTo(words)
         );
     }
 
@@ -453,14 +447,14 @@ internal sealed class MessageReading
     {
         var said = found.Priorities.Concat(aside).Where(p => p.Says is not null).ToList();
         if (said.Count == 0)
-            return new(Priority.Normal, [], 0.8, [], "No priority mentioned.");
+            return new(Priority.Normal, [], 0.8, [], Texts.NoPriorityMentioned);
         var priority = PriorityWords.Combine(said.Select(p => p.Says!.Value));
         return new(
             priority,
             [.. said.Select(p => SpanOf(p.From, p.To))],
             0.9,
             [],
-            $"“{string.Join("”, “", said.Select(p => Slice(SpanOf(p.From, p.To))))}” says {priority}."
+            Texts.SaysPriority(string.Join("”, “", said.Select(p => Slice(SpanOf(p.From, p.To)))), priority)
         );
     }
 

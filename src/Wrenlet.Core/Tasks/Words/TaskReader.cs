@@ -53,11 +53,11 @@ public sealed class TaskReader(ReaderSetting setting)
             // At a blank where there is one near; a long link has none.
             line = line[..(line.LastIndexOf(' ', 117) is > 60 and var blank ? blank : 118)] + " …";
         return new(
-            new(Titles.Polish(line), [], 0.2, [], "No request found; the first line is suggested as the title."),
+            new(Titles.Polish(line), [], 0.2, [], Texts.NoRequestFound),
             null,
             null,
             null,
-            new(Priority.Normal, [], 0.5, [], "No priority mentioned."),
+            new(Priority.Normal, [], 0.5, [], Texts.NoPriorityMentioned),
             null
         );
     }

@@ -3,7 +3,7 @@ import { type ReactNode, Suspense, lazy, useEffect, useRef, useState } from 'rea
 import { flushSync } from 'react-dom';
 import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { PopUps } from '../alerts/PopUps';
-import { AlertsPanel } from '../alerts/AlertsPanel';
+import { AlertsPanel, loadAlerts } from '../alerts/AlertsPanel';
 import type { Me } from '../api/client';
 import { useLiveState } from '../api/live';
 import { outbox } from '../api/outbox';
@@ -14,8 +14,8 @@ import { carried, carry } from '../conversations/carried';
 import { drafts } from '../conversations/drafts';
 import { Letter, cx } from '../ui/controls';
 import { Count } from '../ui/tags';
-import { CallNote, beginCall } from '../conversations/CallNote';
-import { ColleaguesPanel } from '../people/ColleaguesPanel';
+import { beginCall, callNote } from '../conversations/callNote';
+import { ColleaguesPanel, loadColleagues } from '../people/ColleaguesPanel';
 import { AccountMenu } from '../accounts/AccountMenu';
 import { Mark } from '../ui/Mark';
 import { useKeys } from '../ui/keys';
@@ -38,6 +38,7 @@ function Early({ onType }: { onType: (words: string) => void }) {
 }
 
 const FindOrDo = lazy(() => loadFindOrDo().then((m) => ({ default: m.FindOrDo })));
+const CallNote = lazy(() => import('../conversations/CallNote').then((m) => ({ default: m.CallNote })));
 const Carried = lazy(() => import('../pages/talk/Carried').then((m) => ({ default: m.Carried })));
 const PasswordPanel = lazy(() => import('../accounts/PasswordPanel').then((m) => ({ default: m.PasswordPanel })));
 const KeysHelp = lazy(() => import('./KeysHelp').then((m) => ({ default: m.KeysHelp })));
@@ -57,13 +58,12 @@ function useCounts(me: Me) {
   const open = tasks.filter((t) => t.state !== 'done' && t.state !== 'dropped');
   const ours = rows.filter((r) => r.turn === 'ours' && r.rank === 0);
   return {
-    Today:
+    '/':
       ours.filter((r) => r.owner === me.person.id).length +
       open.filter((t) => t.dueState !== 'well').length +
       asks.length,
-    Queues: ours.length,
-    Dockets: 0,
-    Tasks: open.length,
+    '/queues': ours.length,
+    '/tasks': open.length,
   } as Record<string, number>;
 }
 
@@ -95,7 +95,7 @@ function Places({ me, foot }: { me: Me; foot?: boolean }) {
           {foot ? <Icon size={18} aria-hidden /> : null}
           <span>
             {name}
-            <Count n={counts[name] ?? 0} />
+            <Count n={counts[to] ?? 0} />
           </span>
         </NavLink>
       ))}
@@ -177,12 +177,15 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
   const [alerting, setAlerting] = useState(false);
   const [changing, setChanging] = useState(false);
   const carrying = carried.use();
+  const calling = callNote.use() !== null;
   const unread = useAlerts().data?.unread ?? me.unreadAlerts;
   const navigate = useNavigate();
 
   // Fetched while nothing happens, so that the first letters typed into it are not lost.
   useEffect(() => {
-    const timer = setTimeout(() => loadFindOrDo().catch(() => undefined), 1000);
+    const timer = setTimeout(() => {
+      for (const load of [loadFindOrDo, loadAlerts, loadColleagues]) load().catch(() => undefined);
+    }, 1000);
     return () => clearTimeout(timer);
   }, []);
 
@@ -262,7 +265,11 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
       <main id="page" tabIndex={-1} className="flex min-h-0 flex-1 flex-col outline-none">
         {children}
       </main>
-      <CallNote />
+      {calling ? (
+        <Suspense fallback={null}>
+          <CallNote />
+        </Suspense>
+      ) : null}
       {carrying ? (
         <Suspense fallback={null}>
           <Carried me={me} />

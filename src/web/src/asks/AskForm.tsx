@@ -147,7 +147,7 @@ export function AskForm({ conversation, draft, onChange, onDrop }: Props) {
         <DueField due={draft.due} label={draft.due ? undefined : texts.noTimeSet} onChange={(due) => set({ due })} />
         {draft.due ? (
           <>
-            <span className="text-soft">{texts.then}</span>
+            <span className="text-soft">{texts.thenWhat}</span>
             <select
               aria-label={texts.whatHappensWhenTime}
               className={select}

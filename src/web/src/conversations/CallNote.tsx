@@ -1,34 +1,13 @@
 import { Phone, X } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { v7 as newId } from 'uuid';
 import { Refusal, api, taken } from '../api/client';
 import { useColleagues } from '../api/queries';
-import { Kept } from '../api/store';
 import { MomentField } from '../ui/MomentField';
 import { Button, Field, cx, inputClass } from '../ui/controls';
 import { say } from '../ui/toasts';
+import { type Note, callNote } from './callNote';
 import * as texts from './texts';
-
-type Note = { id: string; docket: string; who: string; number: string; about: string; callBack: string; for: string };
-
-const blank = (docket: string): Note => ({
-  id: newId(),
-  docket,
-  who: '',
-  number: '',
-  about: '',
-  callBack: '',
-  for: '',
-});
-
-/** The note of the call one is on; it stays through pages and reloads until it is put down. */
-export const callNote = new Kept<Note | null>('wrenlet.call', null, { personal: true });
-
-/** Begins a note while on the telephone. */
-export const beginCall = (path: string) => {
-  if (callNote.get() === null) callNote.set(blank(/^\/dockets\/([^/]+)/.exec(path)?.[1] ?? ''));
-};
 
 /** A small sheet at the foot of the window to write on while on the telephone; one can look elsewhere meanwhile. */
 export function CallNote() {

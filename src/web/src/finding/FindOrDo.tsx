@@ -4,7 +4,7 @@ import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 're
 import { useNavigate } from 'react-router';
 import { type Hit, type Me, type NarrowingView, api, taken } from '../api/client';
 import { placesOf, signOut } from '../accounts/AccountMenu';
-import { beginCall } from '../conversations/CallNote';
+import { beginCall } from '../conversations/callNote';
 import { onThisPage } from '../ui/onThisPage';
 import { tabs } from '../dockets/tabs';
 import { applyTheme, theme } from '../ui/theme';

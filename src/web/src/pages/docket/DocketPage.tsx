@@ -12,7 +12,7 @@ import { readTalk } from '../../conversations/useTalk';
 import { Divider } from '../../ui/Divider';
 import { IconButton, Panel, Wrong, cx } from '../../ui/controls';
 import { useNarrow } from '../../ui/useNarrow';
-import { Listening } from '../../alerts/AlertsPanel';
+import { loadAlerts } from '../../alerts/AlertsPanel';
 import { Priority } from '../../ui/tags';
 import { Commitments } from './Commitments';
 import { CommitmentsOver } from './CommitmentsOver';
@@ -21,6 +21,7 @@ import { HeadFields, NextMilestone, Ties } from '../../dockets/HeadFields';
 import { StageStrip } from '../../dockets/StageStrip';
 import * as texts from './texts';
 
+const Listening = lazy(() => loadAlerts().then((m) => ({ default: m.Listening })));
 const UseTemplate = lazy(() => import('../../flow/templates/UseTemplate').then((m) => ({ default: m.UseTemplate })));
 const TaskPanel = lazy(() => import('../tasks/TaskPanel').then((m) => ({ default: m.TaskPanel })));
 
@@ -96,7 +97,9 @@ function Head({ docket, me }: { docket: DocketView; me: Me }) {
             </button>
           }
         >
-          <Listening reference={docket.ref} />
+          <Suspense fallback={null}>
+            <Listening reference={docket.ref} />
+          </Suspense>
         </Panel>
         {docket.open ? <TemplateHere docket={docket} me={me} /> : null}
         <Ties docket={docket} />

@@ -1,0 +1,131 @@
+using Wrenlet.Core.Flow.Templates;
+
+namespace Wrenlet.Core.Flow;
+
+/// <summary>All that is said to people by this part, in one place.</summary>
+internal static class Texts
+{
+    public const string YourWorkingDayOver = "Your working day is over.";
+
+    public static string BesideOfMeetings(string workingTimeWords) => $" beside {workingTimeWords} of meetings";
+
+    public static string OfItPromised(string workingTimeWords) => $", {workingTimeWords} of it promised";
+
+    public static string LeftToday(string workingTimeWords, string met, string promised) =>
+        $"{workingTimeWords} left today{met}{promised}.";
+
+    public static string FillIn(string name) => $"Fill in {name}";
+
+    public static string StandsStandWay(string names, int count) =>
+        $"{names} {(count == 1 ? "stands" : "stand")} in the way.";
+
+    public static string FinishThemMoveAnyway(string waits, int count) =>
+        $"{waits} Finish {(count == 1 ? "it" : "them")}, or move it anyway.";
+
+    public static string FinishThemAskDocket(string waits, int count) =>
+        $"{waits} Finish {(count == 1 ? "it" : "them")}, or ask the docket’s owner or a manager to move "
+        + $"it anyway.";
+
+    public const string ThereNoSuchStage = "There is no such stage any more. Choose another.";
+
+    public const string TheDocketClosedReopen = "The docket is closed. Reopen it first.";
+
+    public static string ItIsInAlready(string name) => $"It is in {name} already.";
+
+    public const string ItNotedInternallyNobody = "It is noted internally; nobody else follows the docket.";
+
+    public static string ItNotedInternallyTold(string names, int count) =>
+        $"It is noted internally, and {names} {(count == 1 ? "is" : "are")} told.";
+
+    public const string GetsItsDate = "gets its date";
+
+    public const string GetTheirDates = "get their dates";
+
+    public static string ThenWaitsFor(string name, string part) => $"{name} then waits for {part}.";
+
+    public const string OneThing = "one thing";
+
+    public static string Things(int count) => $"{count} things";
+
+    public const string ItLastStageDocket = "It is the last stage: the docket can be closed then.";
+
+    public static string IsStillOpenHere(char toUpperInvariant, string open, int openTasks) =>
+        $"{toUpperInvariant}{open} {(openTasks == 1 ? "is" : "are")} still open here. Finish {(openTasks == 1 ? "it" : "them")}, "
+        + $"or close it anyway: {(openTasks == 1 ? "it stays" : "they stay")} with whom {(openTasks == 1 ? "it is" : "they are")}.";
+
+    public static string One(string thing) => $"one {thing}";
+
+    public const string ThereNoSuchTemplate = "There is no such template any more. Choose another.";
+
+    public const string WriteSubjectItsDockets = "Write a subject for its dockets.";
+
+    public const string ChooseCustomerWhoTold = "Choose the customer to tell or ask.";
+
+    public const string ChooseStockReplySend = "Choose the stock reply to send.";
+
+    public const string ThereNoSuchKind = "There is no such kind of docket. Choose another.";
+
+    public const string GiveTheTemplateName = "Give the template a name.";
+
+    public static string HaveTemplateNamedAlready(string many, string name) =>
+        $"{many} have a template named {name} already. Choose another name.";
+
+    public static string TemplateCanHaveTasks(int mostTasks) => $"A template can have {mostTasks} tasks.";
+
+    public static string TemplateCanHaveSheets(int mostSheets) => $"A template can have {mostSheets} sheets.";
+
+    public const string EachTaskNeedsTitle = "Each task needs a title. Write what is to be done, or remove it.";
+
+    public static string HasIdUseAlready(string title) => $"“{title}” has an id that is in use already. Add it again.";
+
+    public static string IsPartTaskDoes(string title) =>
+        $"“{title}” is a part of a task that does not come before it. Move it below that task.";
+
+    public static string HoldsUpStageDo(string title, string many) =>
+        $"“{title}” holds up a stage that {many} do not have. Choose another.";
+
+    public static string DateCountedFromSomething(string title, string many) =>
+        $"A date of “{title}” is counted from something that {many} do not have. Choose another.";
+
+    public static string DateTooFarAway(string title, int mostOffset) =>
+        $"A date of “{title}” is too far away. Choose at most {mostOffset:N0}.";
+
+    public static string WaitsTaskNotTemplate(string title) =>
+        $"“{title}” waits for a task that is not in the template. Choose another.";
+
+    public static string WaitsTaskWaitsSo(string title) =>
+        $"“{title}” waits for a task that waits for it, so neither could start. Choose another.";
+
+    public const string EachSheetNeedsName = "Each sheet needs a name.";
+
+    public static string ThereTwoSheetsNamed(string name) => $"There are two sheets named {name}. Choose another name.";
+
+    public static string HasIdUseAlreadyAdd(string name) => $"{name} has an id that is in use already. Add it again.";
+
+    public const string TemplateCanBeginPages =
+        "A template can begin with pages and tables. Add drawings in the docket.";
+
+    public static string IsEmptyWriteSomething(string name) => $"{name} is empty. Write something, or remove it.";
+
+    public const string GoneMilestone = "a milestone that is gone";
+    public const string By = "by";
+    public const string TheDay = "the day";
+    public const string ItBegins = "it begins";
+
+    public static string ItEnters(string? stage) =>
+        stage is null ? "it enters a stage that is gone" : $"it enters {stage}";
+
+    /// <summary>A distance in time from something, such as "2 working days before delivery".</summary>
+    public static string Distance(int offset, DateUnit unit, string from)
+    {
+        var count = Math.Abs(offset);
+        var one = unit switch
+        {
+            DateUnit.WorkingDays => "working day",
+            DateUnit.Days => "day",
+            DateUnit.Weeks => "week",
+            _ => "month",
+        };
+        return $"{count} {one}{(count == 1 ? "" : "s")} {(offset < 0 ? "before" : "after")} {from}";
+    }
+}
