@@ -181,8 +181,9 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
   const unread = useAlerts().data?.unread ?? me.unreadAlerts;
   const navigate = useNavigate();
 
-  // Fetched while nothing happens, so that the first letters typed into it are not lost.
+  // Fetched while nothing happens, so that the first letters typed into it are not lost. Whoever saves data has it later.
   useEffect(() => {
+    if ((navigator as { connection?: { saveData?: boolean } }).connection?.saveData) return;
     const timer = setTimeout(() => {
       for (const load of [loadFindOrDo, loadAlerts, loadColleagues]) load().catch(() => undefined);
     }, 1000);

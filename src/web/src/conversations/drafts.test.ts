@@ -124,6 +124,7 @@ describe('what goes along with a draft', () => {
   const asked = new Map<string, unknown>();
 
   beforeEach(() => {
+    vi.spyOn(document, 'hasFocus').mockReturnValue(true);
     asked.clear();
     beside.goesAlong<unknown>(
       'ask',
@@ -147,6 +148,42 @@ describe('what goes along with a draft', () => {
     await kept.joinDrafts();
     expect(asked.has('c')).toBe(false);
     expect(wordsOf('c')).toBeUndefined();
+  });
+
+  test('is not written over by what the server had before, while it is chosen here', async () => {
+    asked.set('c', { kind: 'question' });
+    kept.keepBeside('c');
+    asked.set('c', { kind: 'question', of: ['her'] });
+    kept.keepBeside('c');
+    await vi.advanceTimersByTimeAsync(700);
+    expect(put().at(-1)![1]).toMatchObject({ ask: { kind: 'question' } });
+    // What the server has is asked for, and on its way; meanwhile another kind is chosen.
+    let answer: (value: unknown) => void = () => undefined;
+    GET.mockReturnValueOnce(new Promise((resolve) => (answer = resolve)));
+    const joining = kept.joinDrafts();
+    asked.set('c', { kind: 'decision', of: ['her'] });
+    kept.keepBeside('c');
+    answer(await ok([{ conversation: 'c', docket: null, doc: put().at(-1)![1], from: 'other' }]));
+    await joining;
+    expect(asked.get('c')).toEqual({ kind: 'decision', of: ['her'] });
+    await vi.advanceTimersByTimeAsync(700);
+    expect(put().at(-1)![1]).toMatchObject({ ask: { kind: 'decision' } });
+  });
+
+  test('is saved once the server can be reached again, and not written over before', async () => {
+    asked.set('c', { kind: 'question' });
+    kept.keepBeside('c');
+    PUT.mockImplementation(unreachable);
+    asked.set('c', { kind: 'decision' });
+    kept.keepBeside('c');
+    await vi.advanceTimersByTimeAsync(700);
+    PUT.mockReset().mockReturnValue(ok(undefined));
+    const older = { type: 'draft', doc: null, files: [], meeting: null, ask: { kind: 'question' } };
+    GET.mockReturnValueOnce(ok([{ conversation: 'c', docket: null, doc: older, from: 'other' }]));
+    await kept.joinDrafts();
+    await vi.advanceTimersByTimeAsync(0);
+    expect(asked.get('c')).toEqual({ kind: 'decision' });
+    expect(put().at(-1)![1]).toMatchObject({ ask: { kind: 'decision' } });
   });
 
   test('an older draft without anything beside it is read too', () => {

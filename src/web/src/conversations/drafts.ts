@@ -24,6 +24,20 @@ export const thisPage = crypto.randomUUID();
 const Rests = 700;
 const waiting = new Map<string, ReturnType<typeof setTimeout>>();
 
+/**
+ * Drafts that the server does not have as they are here: their words, or what goes along with them. What is on its way
+ * from there is older, and is not taken on. It outlives the page, as the drafts do.
+ */
+const unsaved = new Kept<string[]>('wrenlet.unsaved', [], { personal: true });
+const changes = new Map<string, number>();
+
+const mark = (conversation: string) => {
+  changes.set(conversation, (changes.get(conversation) ?? 0) + 1);
+  if (!unsaved.get().includes(conversation)) unsaved.set((all) => [...all, conversation]);
+};
+
+const isUnsaved = (conversation: string) => unsaved.get().includes(conversation);
+
 function put(conversation: string, draft: KeptDraft | null) {
   const { [conversation]: before, ...others } = drafts.get();
   if (draft) drafts.set({ ...others, [conversation]: draft });
@@ -55,6 +69,7 @@ export function keepBeside(conversation: string) {
 const filesIn = (beside: string) => JSON.stringify((JSON.parse(beside) as Beside | null)?.files ?? []);
 
 function saveSoon(conversation: string, rests: number) {
+  mark(conversation);
   clearTimeout(waiting.get(conversation));
   waiting.set(
     conversation,
@@ -65,6 +80,7 @@ function saveSoon(conversation: string, rests: number) {
 async function save(conversation: string) {
   const draft = drafts.get()[conversation];
   const beside = besideOf(conversation);
+  const change = changes.get(conversation);
   try {
     await taken(
       api.PUT('/api/conversations/{id}/draft', {
@@ -73,6 +89,7 @@ async function save(conversation: string) {
       }),
     );
     agreed.set(conversation, JSON.stringify(beside));
+    if (changes.get(conversation) === change) unsaved.set((all) => all.filter((c) => c !== conversation));
     const now = drafts.get()[conversation];
     if (now && now === draft) put(conversation, { ...now, unsaved: false });
   } catch {
@@ -85,13 +102,15 @@ export async function joinDrafts() {
   const stored = await taken(api.GET('/api/drafts'));
   const local = drafts.get();
   const known = new Set(stored.map((d) => d.conversation));
-  for (const draft of stored) if (!local[draft.conversation]?.unsaved) take(draft);
-  for (const [conversation, draft] of Object.entries(local))
-    if (draft.unsaved) void save(conversation);
-    else if (!known.has(conversation)) put(conversation, null);
+  const own = new Set([...unsaved.get(), ...Object.keys(local).filter((c) => local[c]!.unsaved)]);
+  for (const draft of stored) if (!own.has(draft.conversation)) take(draft);
+  for (const conversation of own) void save(conversation);
+  for (const conversation of Object.keys(local))
+    if (!own.has(conversation) && !known.has(conversation)) put(conversation, null);
   // What went along with a draft that was sent on another page goes with it.
   for (const [conversation, beside] of agreed)
-    if (!known.has(conversation) && beside === JSON.stringify(besideOf(conversation))) takeBeside(conversation, null);
+    if (!own.has(conversation) && !known.has(conversation) && beside === JSON.stringify(besideOf(conversation)))
+      takeBeside(conversation, null);
 }
 
 function take(draft: ServerDraft) {
@@ -101,5 +120,6 @@ function take(draft: ServerDraft) {
   agreed.set(draft.conversation, JSON.stringify(besideOf(draft.conversation)));
 }
 
-/** Takes on what is written on another of one's pages. */
-export const hearDrafts = () => whenDraftChanges((draft) => draft.from !== thisPage && take(draft));
+/** Takes on what is written on another of one's pages, unless it is being changed here just now: then that is saved next. */
+export const hearDrafts = () =>
+  whenDraftChanges((draft) => draft.from !== thisPage && !isUnsaved(draft.conversation) && take(draft));
