@@ -47,7 +47,11 @@ public sealed record Person(PersonId Id, string Name, Role? Role, PartyId? Party
 }
 
 /// <summary>A named group of staff.</summary>
-public sealed record Crew(CrewId Id, string Name, ImmutableArray<PersonId> Members);
+/// <param name="Id">Identity.</param>
+/// <param name="Name">What it is called.</param>
+/// <param name="Members">Who is in it.</param>
+/// <param name="Retired">Whether it is not chosen any more; what it owns stays its own.</param>
+public sealed record Crew(CrewId Id, string Name, ImmutableArray<PersonId> Members, bool Retired = false);
 
 /// <summary>A customer or partner firm with the contacts who speak for it.</summary>
 public sealed record Party(PartyId Id, string Name, PartyKind Kind, ImmutableArray<PersonId> Contacts);

@@ -27,6 +27,7 @@ public sealed record QueueSetting(
     [property: Required, AllowedValues("anyone", "crew", "owner")] string Handover,
     bool Unsorted,
     Guid? LateTo = null,
+    bool Retired = false,
     string? Version = null
 ) : IVersioned;
 
@@ -134,7 +135,8 @@ internal static class SetUpEndpoints
             (int)q.Goal.LaterReply.TotalMinutes,
             StoredWords.Handovers.Of(q.Handover),
             q.Unsorted,
-            q.LateTo?.Value
+            q.LateTo?.Value,
+            q.Retired
         );
         return setting with { Version = Versions.Of(setting) };
     }
@@ -218,8 +220,14 @@ internal static class SetUpEndpoints
             StoredWords.Handovers.Parse(given.Handover)!.Value,
             before?.Unsorted ?? false,
             given.Calendar,
-            given.LateTo is { } late ? new PersonId(late) : null
+            given.LateTo is { } late ? new PersonId(late) : null,
+            given.Retired
         );
+        if (after is { Unsorted: true, Retired: true })
+            return Refusals.Invalid(
+                "retired",
+                "What the router is not sure of waits here, so this queue is always needed."
+            );
         if (after.LateTo is { } told && roster.Find(told) is not { IsStaff: true })
             return Refusals.Invalid("lateTo", "Only a colleague can be told about late replies. Choose another.");
         var held = await Set(
@@ -269,7 +277,8 @@ internal static class SetUpEndpoints
                 Part("on duty", q => q.Crew is { } crew ? roster.Crews[crew].Name : null),
                 Part("reassigned by", q => StoredWords.Handovers.Of(q.Handover)),
                 Part("told when late", q => Name(q.LateTo)),
-                Part("site", q => q.Site)
+                Part("site", q => q.Site),
+                Part("retired", q => q.Retired ? "yes" : "no")
             );
     }
 

@@ -33,6 +33,7 @@ public sealed record StaffSetting(
 public sealed record CrewSetting(
     [property: Required, StringLength(40, MinimumLength = 1)] string Name,
     Guid? Id = null,
+    bool Retired = false,
     string? Version = null
 ) : IVersioned;
 
@@ -71,7 +72,7 @@ internal static class StaffEndpoints
 
     internal static CrewSetting Setting(Crew crew)
     {
-        var setting = new CrewSetting(crew.Name, crew.Id.Value);
+        var setting = new CrewSetting(crew.Name, crew.Id.Value, crew.Retired);
         return setting with { Version = Versions.Of(setting) };
     }
 
@@ -213,14 +214,18 @@ internal static class StaffEndpoints
                     ifMatch,
                     PeopleStore.Load(s).Crews.GetValueOrDefault(new CrewId(id)) is { } there ? Setting(there) : null
                 ),
-            before is null ? "made a crew" : "named a crew",
-            SettingWords.Changes(before is null, ("name", before?.Name, name)),
+            before is null ? "made a crew" : "changed a crew",
+            SettingWords.Changes(
+                before is null,
+                ("name", before?.Name, name),
+                ("retired", before is { Retired: true } ? "yes" : "no", given.Retired ? "yes" : "no")
+            ),
             w =>
             {
                 if (before is null)
                     PeopleStore.AddCrew(w.Session, new CrewId(id), name);
                 else
-                    PeopleStore.SetCrewName(w.Session, before.Id, name);
+                    PeopleStore.SetCrew(w.Session, before.Id, name, given.Retired);
                 w.Log(
                     new Change(
                         ChangeKinds.PeopleChanged,

@@ -86,7 +86,7 @@ internal static class AskEndpoints
                 .Staff.Where(p => p.Id != viewer.Person.Id && p.MaySee(conversation.Place))
                 .Select(p => Askable(p, conversation, viewer.Person, leaves[p.Id], roster, now));
             var crews = roster
-                .Crews.Values.Where(c =>
+                .LiveCrews.Where(c =>
                     conversation.Audience is Audience.Inside && c.Members.Any(m => m != viewer.Person.Id)
                 )
                 .Select(c => new AskableView(OwnerView.Of(c), null, null));

@@ -48,14 +48,21 @@ public sealed class DocketMaking(WriteQueue writes, WhoIsWho who, FirmKinds kind
     /// <summary>
     /// Opens a docket for what was talked about without one, within a write that does more; whoever opens it owns it.
     /// </summary>
-    public Docket FromTalk(Writing w, string subject, Person by, Instant at) =>
+    /// <param name="w">The write.</param>
+    /// <param name="subject">What it is about.</param>
+    /// <param name="by">Who opens it.</param>
+    /// <param name="at">When.</param>
+    /// <param name="queue">Where the conversation waited: its site is the docket's where the kind has no usual one.</param>
+    public Docket FromTalk(Writing w, string subject, Person by, Instant at, Guid? queue = null) =>
         Add(
             w,
             new NewDocketTerms(
                 new DocketId(Guid.CreateVersion7()),
                 kinds.Current.FromTalk!.Id,
                 subject,
-                kinds.Current.FromTalk.Usual.Site,
+                kinds.Current.FromTalk.Usual.Site is { Length: > 0 } usual ? usual
+                    : queue is { } q && who.Current.Queues.TryGetValue(q, out var waited) ? waited.Site
+                    : "",
                 by.Id
             ),
             party: null,

@@ -122,8 +122,8 @@ internal static class DocketMakingEndpoints
     internal static ProblemHttpResult? Wrong(Guid? party, Guid? queue, Roster roster) =>
         party is { } p && !roster.Parties.ContainsKey(new PartyId(p))
             ? Refusals.Invalid("party", "There is no such customer or partner. Add them to the contacts first.")
-        : queue is { } q && !roster.Queues.ContainsKey(q)
-            ? Refusals.Invalid("queue", "There is no such queue. Choose another.")
+        : queue is { } q && !roster.IsLive(q)
+            ? Refusals.Invalid("queue", "There is no such queue any more. Choose another.")
         : null;
 
     private static Results<Ok<DocketSetting>, ProblemHttpResult> GetSetting(

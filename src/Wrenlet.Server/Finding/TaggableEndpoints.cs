@@ -83,8 +83,7 @@ internal static class TaggableEndpoints
                 p.MaySee(conversation.Place)
             ));
         var crews = roster
-            .Crews.Values.Where(c => Names.Rank(c.Name, words) >= 0)
-            .OrderBy(c => c.Name, StringComparer.Ordinal)
+            .LiveCrews.Where(c => Names.Rank(c.Name, words) >= 0)
             .Select(c => new Taggable(
                 "crew",
                 c.Id.Value.ToString(),

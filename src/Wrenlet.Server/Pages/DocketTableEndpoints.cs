@@ -48,7 +48,16 @@ public sealed record TableWish(
 /// <summary>A column that can be shown, sorted, filtered and grouped by.</summary>
 /// <param name="Type">text, number, date or choice: how it is compared.</param>
 /// <param name="Choices">What can be chosen; empty where anything can be written.</param>
-public sealed record TableColumn(string Id, string Name, string Type, bool OfFirm, IReadOnlyList<string> Choices);
+/// <param name="Field">The firm's field that is changed by it, of those of the same name and type; null for what every
+/// docket has.</param>
+public sealed record TableColumn(
+    string Id,
+    string Name,
+    string Type,
+    bool OfFirm,
+    IReadOnlyList<string> Choices,
+    Guid? Field = null
+);
 
 /// <summary>A line of the table.</summary>
 /// <param name="Group">What it has in common with its group; empty for none.</param>
@@ -245,7 +254,8 @@ internal static class DocketTableEndpoints
                     OfFirm: true,
                     c.Field.Type is FieldType.Checkbox
                         ? ["yes"]
-                        : [.. c.Field.Choices.Where(x => !x.Retired).Select(x => x.Name)]
+                        : [.. c.Field.Choices.Where(x => !x.Retired).Select(x => x.Name)],
+                    c.Field.Id.Value
                 ))
             );
 }

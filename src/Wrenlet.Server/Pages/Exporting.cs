@@ -104,11 +104,27 @@ internal sealed class Exporting(WhoIsWho who, FirmKinds kinds, FileKeeper keeper
         return page.Append("</body></html>").ToString();
     }
 
-    /// <summary>All that was said, one JSON object a line (JSON Lines).</summary>
+    /// <summary>
+    /// The docket with its fields, then all that was said: one JSON object a line (JSON Lines).
+    /// </summary>
     public string JsonLines(SqlSession session, Docket docket, Person viewer, Extent extent, Instant now)
     {
         var roster = who.Current;
-        var lines = new StringBuilder();
+        var lines = new StringBuilder()
+            .Append(
+                JsonSerializer.Serialize(
+                    new
+                    {
+                        id = docket.Id.Value,
+                        docket = docket.Ref.ToString(),
+                        kind = "docket",
+                        subject = docket.Subject,
+                        fields = Fields(session, docket, extent.Inside, roster).ToDictionary(f => f.Name, f => f.Shown),
+                    },
+                    Json
+                )
+            )
+            .Append('\n');
         foreach (var (entry, conversation) in Entries(session, docket, viewer, extent))
         {
             lines

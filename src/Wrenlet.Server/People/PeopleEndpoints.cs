@@ -25,7 +25,7 @@ internal static class PeopleEndpoints
     private static Colleagues GetColleagues(WhoIsWho who) =>
         new(
             [.. who.Current.Staff.Select(p => OwnerView.Of(p))],
-            [.. who.Current.Crews.Values.OrderBy(c => c.Name, StringComparer.Ordinal).Select(c => OwnerView.Of(c))],
+            [.. who.Current.LiveCrews.Select(c => OwnerView.Of(c))],
             [.. who.Current.Crews.Values.Select(c => new CrewMembers(c.Id.Value, [.. c.Members.Select(m => m.Value)]))]
         );
 }

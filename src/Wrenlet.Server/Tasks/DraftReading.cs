@@ -98,7 +98,7 @@ internal static class DraftReading
                 roster.Firm.DayFirst,
                 milestones,
                 roster.Staff,
-                [.. roster.Crews.Values],
+                [.. roster.LiveCrews],
                 [.. roster.Profiles.Values.Where(p => !p.Person.IsStaff).Select(p => p.Person.Name)]
             )
         );

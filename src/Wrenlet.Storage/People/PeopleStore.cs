@@ -50,8 +50,13 @@ public static class PeopleStore
         );
         var membersOf = crewMembers.ToLookup(m => m.Crew, m => m.Person);
         var crews = session.All(
-            "SELECT uid, name FROM crew",
-            r => new Crew(new CrewId(r.GetUid(0)), r.GetString(1), [.. membersOf[new CrewId(r.GetUid(0))]])
+            "SELECT uid, name, retired FROM crew",
+            r => new Crew(
+                new CrewId(r.GetUid(0)),
+                r.GetString(1),
+                [.. membersOf[new CrewId(r.GetUid(0))]],
+                r.GetBoolean(2)
+            )
         );
         var contactsOf = profiles
             .Where(p => p.Person.Party is not null)
@@ -87,7 +92,7 @@ public static class PeopleStore
         var queues = session.All(
             """
             SELECT q.uid, q.name, q.site, c.uid, k.name, q.first_minutes, q.later_minutes, q.handover, q.unsorted,
-              l.uid
+              l.uid, q.retired
             FROM queue q JOIN calendar k ON k.id = q.calendar LEFT JOIN crew c ON c.id = q.crew
               LEFT JOIN person l ON l.id = q.late_to
             """,
@@ -101,7 +106,8 @@ public static class PeopleStore
                 StoredWords.Handovers.Read(r.GetString(7)),
                 r.GetBoolean(8),
                 r.GetString(4),
-                r.GetUidOrNull(9) is { } late ? new PersonId(late) : null
+                r.GetUidOrNull(9) is { } late ? new PersonId(late) : null,
+                r.GetBoolean(10)
             )
         );
         return new Roster(firm, profiles, crews, parties, calendars, queues);
@@ -211,7 +217,7 @@ public static class PeopleStore
             UPDATE queue SET name = $name, site = $site, crew = (SELECT id FROM crew WHERE uid = $crew),
               calendar = (SELECT id FROM calendar WHERE name = $calendar),
               first_minutes = $first, later_minutes = $later, handover = $handover,
-              late_to = (SELECT id FROM person WHERE uid = $late) WHERE uid = $uid
+              late_to = (SELECT id FROM person WHERE uid = $late), retired = $retired WHERE uid = $uid
             """,
             ("name", queue.Name),
             ("site", queue.Site),
@@ -221,6 +227,7 @@ public static class PeopleStore
             ("later", (long)queue.Goal.LaterReply.TotalMinutes),
             ("handover", StoredWords.Handovers.Of(queue.Handover)),
             ("late", queue.LateTo?.Value),
+            ("retired", queue.Retired),
             ("uid", queue.Id)
         );
 
@@ -288,8 +295,14 @@ public static class PeopleStore
             ("uid", person.Value)
         );
 
-    public static void SetCrewName(SqlSession session, CrewId crew, string name) =>
-        session.Run("UPDATE crew SET name = $name WHERE uid = $uid", ("name", name), ("uid", crew.Value));
+    /// <summary>Changes what a crew is called, and whether it is chosen any more.</summary>
+    public static void SetCrew(SqlSession session, CrewId crew, string name, bool retired) =>
+        session.Run(
+            "UPDATE crew SET name = $name, retired = $retired WHERE uid = $uid",
+            ("name", name),
+            ("retired", retired),
+            ("uid", crew.Value)
+        );
 
     public static void SetParty(SqlSession session, PartyId id, string name, PartyKind kind) =>
         session.Run(

@@ -67,6 +67,7 @@ public sealed record Profile(
 
 /// <summary>A queue with its working time and goals.</summary>
 /// <param name="CalendarName">Name of its working time.</param>
+/// <param name="Retired">Whether nothing new waits in it; what waits there already stays.</param>
 public sealed record Queue(
     Guid Id,
     string Name,
@@ -77,7 +78,8 @@ public sealed record Queue(
     HandoverRule Handover,
     bool Unsorted,
     string CalendarName = "",
-    PersonId? LateTo = null
+    PersonId? LateTo = null,
+    bool Retired = false
 );
 
 /// <summary>All that changes rarely and is asked for constantly, as one immutable picture of one moment.</summary>
@@ -124,12 +126,19 @@ public sealed class Roster
 
     public FrozenDictionary<CrewId, Crew> Crews { get; }
 
+    /// <summary>Crews that can be chosen, by name.</summary>
+    public IEnumerable<Crew> LiveCrews =>
+        Crews.Values.Where(c => !c.Retired).OrderBy(c => c.Name, StringComparer.Ordinal);
+
     public FrozenDictionary<PartyId, Party> Parties { get; }
 
     /// <summary>Working times by name.</summary>
     public IReadOnlyDictionary<string, WorkCalendar> Calendars { get; }
 
     public FrozenDictionary<Guid, Queue> Queues { get; }
+
+    /// <summary>Whether something new can wait in a queue.</summary>
+    public bool IsLive(Guid queue) => Queues.TryGetValue(queue, out var found) && !found.Retired;
 
     /// <summary>The queue of what the router was unsure of; null until the firm has queues.</summary>
     public Queue? Unsorted => Queues.Values.FirstOrDefault(q => q.Unsorted);

@@ -247,4 +247,79 @@ public sealed class VersionsTests(YardFixture fixture) : YardTests(fixture)
 
     private static JsonElement OfId(JsonElement list, Guid id) =>
         list.EnumerateArray().Single(x => x.GetProperty("id").GetGuid() == id);
+
+    [Fact]
+    public async Task A_queue_and_a_crew_that_are_retired_are_not_chosen_any_more_and_stay_in_what_there_is()
+    {
+        var (queue, crew) = (Guid.CreateVersion7(), Guid.CreateVersion7());
+        object Queue(bool retired) =>
+            new
+            {
+                name = "Winter work",
+                site = "",
+                calendar = "Yard",
+                firstMinutes = 60,
+                laterMinutes = 60,
+                handover = "anyone",
+                unsorted = false,
+                retired,
+            };
+        await Of("Wilhelmina").Do(HttpMethod.Put, $"/api/set-up/queues/{queue}", Queue(retired: false));
+        await Of("Wilhelmina").Do(HttpMethod.Put, $"/api/set-up/crews/{crew}", new { name = "winter" });
+        (await Of("Odalys").Get("/api/colleagues")).GetProperty("crews").ToString().ShouldContain("winter");
+        var task = Guid.CreateVersion7();
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Post,
+                "/api/tasks",
+                new
+                {
+                    id = task,
+                    title = "Cover the shed",
+                    owners = new[] { new { kind = "crew", id = crew } },
+                    priority = "normal",
+                }
+            );
+
+        await Of("Wilhelmina").Do(HttpMethod.Put, $"/api/set-up/queues/{queue}", Queue(retired: true), ifMatch: "*");
+        await Of("Wilhelmina")
+            .Do(HttpMethod.Put, $"/api/set-up/crews/{crew}", new { name = "winter", retired = true }, ifMatch: "*");
+        (await Of("Odalys").Get("/api/colleagues")).GetProperty("crews").ToString().ShouldNotContain("winter");
+        var inside = Yard.Conversations["J-1 inside"].Value;
+        (await Of("Odalys").Get($"/api/conversations/{inside}/taggable?sign=%40&typed=wint"))
+            .ToString()
+            .ShouldNotContain("winter");
+        (await Of("Odalys").Get($"/api/tasks/{task}")).GetProperty("owners").ToString().ShouldContain("winter");
+        (
+            await Of("Odalys")
+                .Refused(
+                    HttpMethod.Put,
+                    $"/api/conversations/{Yard.Conversations["J-1 Benedikta"].Value}/queue",
+                    new { queue }
+                )
+        ).Words.ShouldContain("no such queue any more");
+        (await Of("Odalys").Get("/api/queues/board"))
+            .GetProperty("queues")
+            .EnumerateArray()
+            .Single(q => q.GetProperty("id").GetGuid() == queue)
+            .GetProperty("retired")
+            .GetBoolean()
+            .ShouldBeTrue();
+        (
+            await Of("Odalys")
+                .Refused(
+                    HttpMethod.Post,
+                    "/api/dockets",
+                    new
+                    {
+                        id = Guid.CreateVersion7(),
+                        kind = YardKinds.Job.Id.Value,
+                        subject = "Cover it",
+                        site = "",
+                        party = Yard.People["Benedikta"].Party!.Value.Value,
+                        queue,
+                    }
+                )
+        ).Words.ShouldContain("no such queue any more");
+    }
 }

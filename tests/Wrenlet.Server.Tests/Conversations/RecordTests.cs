@@ -102,6 +102,10 @@ public sealed class RecordTests(YardFixture fixture) : YardTests(fixture)
             .Split('\n')
             .Select(l => JsonSerializer.Deserialize<JsonElement>(l))
             .ToList();
+        (lines[0].GetProperty("kind").GetString(), lines[0].GetProperty("fields").ValueKind).ShouldBe(
+            ("docket", JsonValueKind.Object)
+        );
+        lines.RemoveAt(0);
         lines.ShouldContain(l =>
             l.GetProperty("audience").GetString() == "inside"
             && l.GetProperty("body").GetString() == "Octopus <b>inside</b>."

@@ -53,7 +53,7 @@ public sealed class PeopleStoreTests : Shelf
         Should.Throw<Microsoft.Data.Sqlite.SqliteException>(() =>
             PeopleStore.AddCrew(S, new CrewId(Guid.CreateVersion7()), "HULL")
         );
-        PeopleStore.SetCrewName(S, Hull, "hulls");
+        PeopleStore.SetCrew(S, Hull, "hulls", retired: false);
         Roster.Crews[Hull].Name.ShouldBe("hulls");
     }
 

@@ -136,8 +136,8 @@ public sealed class Handling(
     private Decision Move(Writing w, Conversation conversation, Person actor, Guid queue, Instant at)
     {
         var roster = who.Current;
-        if (!roster.Queues.TryGetValue(queue, out var to))
-            return new(false, "There is no such queue. Choose another.");
+        if (!roster.Queues.TryGetValue(queue, out var to) || to.Retired)
+            return new(false, "There is no such queue any more. Choose another.");
         if (conversation.Audience is not Audience.Outside)
             return new(false, "Only outside conversations wait in queues.");
         if (conversation.Queue == queue)
@@ -196,7 +196,7 @@ public sealed class Handling(
                     return new(false, "Only outside conversations can be added to a docket.");
                 var docket = reference is { } known
                     ? DocketStore.Find(w.Session, known)
-                    : dockets.FromTalk(w, subject, actor, at);
+                    : dockets.FromTalk(w, subject, actor, at, conversation.Queue);
                 if (docket is null || !actor.MaySee(docket.Place))
                     return new(false, $"There is no {reference}, or you cannot see it.");
                 EventLines.Add(

@@ -164,7 +164,7 @@ internal static class HandlingEndpoints
             return Refusals.NotFound("conversation");
         var next = given.Person is { } person ? who.Current.Find(new PersonId(person)) : null;
         var crew = given.Crew is { } c ? who.Current.Crews.GetValueOrDefault(new CrewId(c)) : null;
-        if (next is null && crew is null)
+        if (next is null && crew is not { Retired: false })
             return Refusals.Invalid("person", "There is no such person or crew. Choose a colleague or a crew.");
         ExpectedOwner? expected =
             given.Expected is not { } was ? null

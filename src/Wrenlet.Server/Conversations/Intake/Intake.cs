@@ -263,7 +263,7 @@ internal sealed class Intake(
             ? Placing.QueueOfDocket(ConversationStore.OfParty(w.Session, party))
             : null;
         var guess = ofDocket is null && routed ? routers.Place(w.Session, text) : null;
-        var queue = Placing.Queue(ofDocket, guess, roster.Queues.ContainsKey, roster.Unsorted?.Id);
+        var queue = Placing.Queue(ofDocket, guess, roster.IsLive, roster.Unsorted?.Id);
         ConversationStore.Add(
             w.Session,
             id,

@@ -33,7 +33,8 @@ public sealed record BoardQueue(
     string Goals,
     bool Unsorted,
     IReadOnlyList<StretchView> Shifts,
-    IReadOnlyList<StretchView> Closed
+    IReadOnlyList<StretchView> Closed,
+    bool Retired
 );
 
 /// <summary>How many there are.</summary>
@@ -158,7 +159,8 @@ internal static class QueueEndpoints
             goals,
             queue.Unsorted,
             [.. TimeAxis.Working(queue.Calendar, now - ShiftsAround, now + ShiftsAround).Select(Of)],
-            [.. axis.ClosedFor(queue.Calendar).Select(Of)]
+            [.. axis.ClosedFor(queue.Calendar).Select(Of)],
+            queue.Retired
         );
 
         static StretchView Of(Stretch stretch) =>

@@ -43,7 +43,7 @@ internal static class Tags
                 .Staff.Concat(contacts)
                 .Where(p => p.Id != author.Id && (!among || p.MaySee(conversation.Place)))
                 .Select(p => new CanBeTagged(p.Name, p.Id, null)),
-            .. among ? [] : roster.Crews.Values.Select(c => new CanBeTagged(c.Name, null, c.Id)),
+            .. among ? [] : roster.LiveCrews.Select(c => new CanBeTagged(c.Name, null, c.Id)),
         ];
         var names = TypedTags.Find(markdown, all);
         return (TypedTags.Complete(markdown, names, Tag), [.. names.Where(n => n.Fits.Length > 1)]);

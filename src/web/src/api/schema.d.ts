@@ -8385,6 +8385,7 @@ export interface components {
             unsorted: boolean;
             shifts: components["schemas"]["StretchView"][];
             closed: components["schemas"]["StretchView"][];
+            retired: boolean;
         };
         BoardRow: {
             /** Format: uuid */
@@ -8578,6 +8579,8 @@ export interface components {
             name: string;
             /** Format: uuid */
             id?: null | string;
+            /** @default false */
+            retired: boolean;
             version?: null | string;
         };
         DayHours: {
@@ -9807,6 +9810,8 @@ export interface components {
             unsorted: boolean;
             /** Format: uuid */
             lateTo?: null | string;
+            /** @default false */
+            retired: boolean;
             version?: null | string;
         };
         QuoteView: {
@@ -10215,6 +10220,8 @@ export interface components {
             type: string;
             ofFirm: boolean;
             choices: string[];
+            /** Format: uuid */
+            field?: null | string;
         };
         TableFilter: {
             column: string;

@@ -97,7 +97,7 @@ export function HandlingPanel({ conversation: c, me }: Props) {
           {(close) => (
             <ul>
               {queues
-                .filter((q) => q.id !== c.queueId)
+                .filter((q) => q.id !== c.queueId && !q.retired)
                 .map((q) => (
                   <li key={q.id}>
                     <button

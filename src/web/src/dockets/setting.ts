@@ -8,7 +8,10 @@ import * as texts from './docketTexts';
 export const useQueueNames = (enabled: boolean) =>
   useQuery({
     queryKey: [...keys.queues, 'names'],
-    queryFn: async () => (await taken(api.GET('/api/queues/board'))).queues.map(({ id, name }) => ({ id, name })),
+    queryFn: async () =>
+      (await taken(api.GET('/api/queues/board'))).queues
+        .filter((q) => !q.retired)
+        .map(({ id, name }) => ({ id, name })),
     staleTime: 300_000,
     enabled,
   });

@@ -101,7 +101,7 @@ export function DocketsPage({ me }: { me: Me }) {
         </Link>
         <NewDocket me={me.person.id!} />
       </header>
-      {chosen.size > 0 ? <ManyBar refs={[...chosen]} onClear={() => setChosen(new Set())} /> : null}
+      {chosen.size > 0 ? <ManyBar refs={[...chosen]} columns={columns} onClear={() => setChosen(new Set())} /> : null}
       <div
         className="min-h-0 flex-1 overflow-auto short:overflow-visible"
         tabIndex={0}

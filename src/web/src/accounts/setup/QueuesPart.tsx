@@ -22,6 +22,7 @@ export function Queues({ data }: { data: SetUpView }) {
     handover: 'crew',
     unsorted: false,
     lateTo: null,
+    retired: false,
   });
   return (
     <>
@@ -45,6 +46,7 @@ const labels = {
   laterMinutes: texts.later,
   handover: texts.whoCanReassign,
   lateTo: texts.whenLateAlsoTell,
+  retired: texts.retiredQueue,
 };
 
 function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
@@ -83,11 +85,13 @@ function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
       <SiteField value={q.site} onChange={(site) => set({ site })} />
       <Choose label={texts.onDuty} value={q.crew ?? ''} onChange={(v) => set({ crew: v || null })}>
         <option value="">{texts.nobody}</option>
-        {data.crews.map((c) => (
-          <option key={c.id} value={c.id!}>
-            {c.name}
-          </option>
-        ))}
+        {data.crews
+          .filter((c) => !c.retired || c.id === q.crew)
+          .map((c) => (
+            <option key={c.id} value={c.id!}>
+              {c.name}
+            </option>
+          ))}
       </Choose>
       <Choose label={texts.hours} value={q.calendar} onChange={(calendar) => set({ calendar })}>
         {data.calendars.map((c) => (
@@ -126,6 +130,12 @@ function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
       <Button type="submit" look={changed ? 'main' : 'plain'} disabled={!changed} className="mt-[22px] self-start">
         {texts.save}
       </Button>
+      {q.unsorted ? null : (
+        <label className="col-span-full flex min-h-6 items-center gap-1.5 text-[13px] max-md:min-h-[44px]">
+          <input type="checkbox" checked={q.retired} onChange={(e) => set({ retired: e.target.checked })} />
+          {texts.retiredQueue}
+        </label>
+      )}
       <div className="col-span-full empty:hidden">
         <Alert>{wrong}</Alert>
         <Clashes clashes={clashes} labels={labels} show={show} onTheirs={(field, theirs) => set({ [field]: theirs })} />

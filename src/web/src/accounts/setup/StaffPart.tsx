@@ -44,9 +44,10 @@ function Crews({ data }: { data: SetUpView }) {
         {data.crews.map((c) => (
           <Button key={c.id} title={texts.rename} onClick={() => setAt(c)}>
             {c.name}
+            {c.retired ? texts.retiredAfter : ''}
           </Button>
         ))}
-        <Button look="quiet" onClick={() => setAt({ id: newId(), name: '' })}>
+        <Button look="quiet" onClick={() => setAt({ id: newId(), name: '', retired: false })}>
           {texts.newCrew}
         </Button>
       </p>
@@ -80,6 +81,10 @@ function Crew({ crew, onDone }: { crew: SetUpView['crews'][number]; onDone: () =
           value={value.name}
           onChange={(e) => set({ name: e.target.value })}
         />
+        <label className="flex min-h-[30px] items-center gap-1.5 max-md:min-h-[44px]">
+          <input type="checkbox" checked={value.retired} onChange={(e) => set({ retired: e.target.checked })} />
+          {texts.retiredCrew}
+        </label>
         <Button look="main" type="submit" disabled={!value.name.trim()}>
           {texts.save}
         </Button>
@@ -88,7 +93,11 @@ function Crew({ crew, onDone }: { crew: SetUpView['crews'][number]; onDone: () =
         </Button>
       </p>
       <Alert>{wrong}</Alert>
-      <Clashes clashes={clashes} labels={{ name: texts.name }} onTheirs={(_, name) => set({ name: name as string })} />
+      <Clashes
+        clashes={clashes}
+        labels={{ name: texts.name, retired: texts.retiredCrew }}
+        onTheirs={(field, theirs) => set({ [field]: theirs })}
+      />
     </form>
   );
 }
@@ -148,18 +157,20 @@ function Colleague({ staff, data, fresh }: ColleagueProps) {
       <fieldset>
         <legend className="mb-0.5 text-[13px] font-semibold">{texts.crews}</legend>
         <span className="flex flex-wrap gap-x-3">
-          {data.crews.map((c) => (
-            <label key={c.id} className="flex min-h-[30px] items-center gap-1.5">
-              <input
-                type="checkbox"
-                checked={s.crews.includes(c.id!)}
-                onChange={(e) =>
-                  set({ crews: e.target.checked ? [...s.crews, c.id!] : s.crews.filter((x) => x !== c.id) })
-                }
-              />
-              {c.name}
-            </label>
-          ))}
+          {data.crews
+            .filter((c) => !c.retired || s.crews.includes(c.id!))
+            .map((c) => (
+              <label key={c.id} className="flex min-h-[30px] items-center gap-1.5">
+                <input
+                  type="checkbox"
+                  checked={s.crews.includes(c.id!)}
+                  onChange={(e) =>
+                    set({ crews: e.target.checked ? [...s.crews, c.id!] : s.crews.filter((x) => x !== c.id) })
+                  }
+                />
+                {c.name}
+              </label>
+            ))}
         </span>
       </fieldset>
       <Button type="submit" look={changed ? 'main' : 'plain'} disabled={!changed} className="mt-[22px]">

@@ -88,3 +88,7 @@ export const noMoreAutomaticTries = 'No more automatic tries.';
 export const tryAgainNow = 'Try again now';
 export const whatItLearnedFrom = 'What it learned from';
 export const whatItDidSince = 'What it did since, and where it belonged';
+
+export const retiredQueue = 'Retired: nothing new comes in; what waits here stays';
+export const retiredCrew = 'Retired: not offered any more';
+export const retiredAfter = ', retired';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { type KindSetting, api, taken } from '../../api/client';
+import { type TableColumn, api, taken } from '../../api/client';
 import { queries, useColleagues, useKinds, useSites } from '../../api/queries';
 import { Button, Field, inputClass } from '../../ui/controls';
 import { say, sayWrong } from '../../ui/toasts';
@@ -9,20 +9,15 @@ import { texts } from './texts';
 const words = texts.many;
 const priorities = ['critical', 'high', 'normal', 'low'];
 
-/** Fields of all kinds, those of the same name and type once. */
-const ownOf = (kinds: KindSetting[]) => {
-  const all = kinds.filter((k) => !k.retired).flatMap((k) => k.fields.filter((f) => !f.retired));
-  return all.filter(
-    (f, i) => all.findIndex((x) => x.name.toLowerCase() === f.name.toLowerCase() && x.type === f.type) === i,
-  );
-};
+type Props = { refs: string[]; columns: TableColumn[]; onClear: () => void };
 
 /** Changes one thing of all dockets that are chosen. */
-export function ManyBar({ refs, onClear }: { refs: string[]; onClear: () => void }) {
+export function ManyBar({ refs, columns, onClear }: Props) {
   const [what, setWhat] = useState('');
   const [value, setValue] = useState('');
   const { data: colleagues } = useColleagues();
-  const own = ownOf(useKinds().data ?? []);
+  const fields = (useKinds().data ?? []).flatMap((k) => k.fields);
+  const own = columns.flatMap((c) => fields.find((f) => f.id === c.field) ?? []);
   const sites = (useSites().data ?? []).filter((s) => !s.retired).map((s) => s.name);
   const field = own.find((f) => f.id === what);
   const apply = async () => {
