@@ -78,6 +78,10 @@ public static class StoredWords
         (CompletionRule.Every, "every"),
         (CompletionRule.Share, "share")
     );
+    public static readonly Vocabulary<AccountPurpose> AccountPurposes = new(
+        (AccountPurpose.Invitation, "invitation"),
+        (AccountPurpose.Reset, "reset")
+    );
     public static readonly Vocabulary<DateUnit> DateUnits = new(
         (DateUnit.WorkingDays, "working-days"),
         (DateUnit.Days, "days"),

@@ -42,7 +42,7 @@ internal static class Texts
 
     public const string YouTakePartMeeting = "You take part in the meeting.";
 
-    public const string YouTakePartMeetingInvited = "You take part in the meeting, or invited to it.";
+    public const string YouTakePartMeetingInvited = "You take part in the meeting, or set it up.";
 
     public const string ItDirectMessageYou = "It is a direct message to you.";
 

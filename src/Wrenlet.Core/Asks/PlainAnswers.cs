@@ -176,13 +176,10 @@ public static class PlainAnswers
     {
         var (yes, no) = (First(line, Yes), First(line, No));
         // "no problem, go ahead" and "not a problem" decline nothing; "I do not agree" approves nothing.
-        if (
-            no is { } none
-            && Says(line, Texts.NoProblem, Texts.NotProblem, Texts.NoObjection, Texts.NoObjections, Texts.NoIssue)
-        )
+        if (no is { } none && Says(line, "no problem", "not a problem", "no objection", "no objections", "no issue"))
             no = none.Word is "no" or "not" ? null : no;
         if (yes is null && no is null)
-            return Says(line, Texts.NoProblem, Texts.NoObjection, Texts.NoObjections)
+            return Says(line, "no problem", "no objection", "no objections")
                 ? new(new(true, [], words), false, Texts.ItNamesNoObjection)
                 : null;
         var approves = yes is { } y && (no is not { } n || y.At < n.At);
@@ -218,14 +215,8 @@ public static class PlainAnswers
         var numbered = Enumerable
             .Range(0, terms.Options.Length)
             .Where(i =>
-                Says(
-                    line,
-                    Texts.Option(i + 1),
-                    Texts.Number(i + 1),
-                    Texts.No(i + 1),
-                    Texts.OptionLetter((char)('a' + i))
-                )
-                || (i < Ordinals.Length && Says(line, Texts.The(Ordinals[i])))
+                Says(line, $"option {i + 1}", $"number {i + 1}", $"no {i + 1}", $"option {(char)('a' + i)}")
+                || (i < Ordinals.Length && Says(line, $"the {Ordinals[i]}"))
                 || line.Trim(' ', '.', '!', '\n', ',') is var only
                     && (only == $"{i + 1}" || only == $"{(char)('a' + i)}")
             )

@@ -104,16 +104,6 @@ internal static class Texts
 
     public const string TheMessageAnswer = "The message is the answer.";
 
-    public const string NoProblem = "no problem";
-
-    public const string NotProblem = "not a problem";
-
-    public const string NoObjection = "no objection";
-
-    public const string NoObjections = "no objections";
-
-    public const string NoIssue = "no issue";
-
     public const string ItNamesNoObjection = "It names no objection.";
 
     public static string ApprovesDeclinesIt(string said, bool approves) =>
@@ -121,16 +111,6 @@ internal static class Texts
 
     public static string ReadsLikeYesNo(string said, bool approves) =>
         $"“{said}” reads like {(approves ? "a yes" : "a no")}, but there is more to it.";
-
-    public static string Option(int i) => $"option {i}";
-
-    public static string Number(int i) => $"number {i}";
-
-    public static string No(int i) => $"no {i}";
-
-    public static string OptionLetter(char value) => $"option {value}";
-
-    public static string The(string ordinals) => $"the {ordinals}";
 
     public static string ItNames(string what) => $"It names {what}.";
 

@@ -24,7 +24,7 @@ internal static class Texts
     public const string SomethingHasBeenSent =
         "Something has been sent or received in it, so it is kept. Close it instead.";
 
-    public const string GiveNameOneSeveral = "Give it a name, for one of it and for several.";
+    public const string GiveNameOneSeveral = "Give it a name, for one of them and for several.";
 
     public static string ThereKindNamedAlready(string name) =>
         $"There is a kind named {name} already. Choose another name.";
@@ -34,7 +34,7 @@ internal static class Texts
     public static string BeginAlreadyChooseOther(string many, string letters) =>
         $"{many} begin with {letters} already. Choose other letters.";
 
-    public const string ItNeedsStageIts = "It needs a stage that its dockets begin in.";
+    public const string ItNeedsStageIts = "It needs at least one stage, in which its dockets begin.";
 
     public static string BelongsStageRetiredChoose(string name) =>
         $"{name} belongs to a stage that is retired. Choose another.";

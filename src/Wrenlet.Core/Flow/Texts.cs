@@ -102,9 +102,6 @@ internal static class Texts
 
     public static string HasIdUseAlreadyAdd(string name) => $"{name} has an id that is in use already. Add it again.";
 
-    public const string TemplateCanBeginPages =
-        "A template can begin with pages and tables. Add drawings in the docket.";
-
     public static string IsEmptyWriteSomething(string name) => $"{name} is empty. Write something, or remove it.";
 
     public const string GoneMilestone = "a milestone that is gone";
@@ -128,4 +125,6 @@ internal static class Texts
         };
         return $"{count} {one}{(count == 1 ? "" : "s")} {(offset < 0 ? "before" : "after")} {from}";
     }
+
+    public static string HasNoFile(string name) => $"{name} has no file yet. Choose one, or remove it.";
 }

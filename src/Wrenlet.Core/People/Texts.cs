@@ -24,4 +24,12 @@ internal static class Texts
     public const string TheNoticeOtherCrews = "the notice is for other crews";
 
     public const string OnlyItsMembersSee = "only its members see it";
+
+    public const string LinkUsed =
+        "This link no longer works: it was used already, or a newer one was sent. Ask for another on the sign-in page.";
+
+    public const string InvitationOver =
+        "This invitation has run out. Ask an administrator to send another, or choose “Forgot your password?”.";
+
+    public const string ResetOver = "This link has run out. Choose “Forgot your password?” to get another.";
 }

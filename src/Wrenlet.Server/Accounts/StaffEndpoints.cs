@@ -13,8 +13,8 @@ namespace Wrenlet.Server.Accounts;
 /// <summary>A member of staff as an administrator sets them.</summary>
 /// <param name="Calendar">Name of their own working time; null for the firm's.</param>
 /// <param name="Address">The address by which they sign in.</param>
-/// <param name="Password">A new password, by which they sign in from now on: needed for who is new; null to leave it.
-/// It is never given back.</param>
+/// <param name="Password">A new password, by which they sign in from now on; null to leave it. Who is new without one is invited by
+/// mail. It is never given back.</param>
 public sealed record StaffSetting(
     Guid Id,
     [property: Required, StringLength(80, MinimumLength = 1)] string Name,
@@ -120,8 +120,6 @@ internal static class StaffEndpoints
             return Refusals.Invalid("address", $"“{address}” is not a mail address. Write it as name@place.");
         if (roster.ByAddress(address)?.Person is { } other && other.Id.Value != id)
             return Refusals.Invalid("address", $"{other.Name} already uses {address}. Choose another.");
-        if (before is null && given.Password is null)
-            return Refusals.Invalid("password", "A new colleague needs a first password. They can change it later.");
         var after = (before ?? new Person(new PersonId(id), "", role, null, [])) with
         {
             Name = given.Name.Trim(),

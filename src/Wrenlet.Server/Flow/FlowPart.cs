@@ -1,3 +1,4 @@
+using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Flow.Templates;
 
 namespace Wrenlet.Server.Flow;
@@ -6,7 +7,11 @@ namespace Wrenlet.Server.Flow;
 internal static class FlowPart
 {
     public static IServiceCollection AddFlow(this IServiceCollection services) =>
-        services.AddSingleton<DocketMoving>().AddSingleton<DocketTying>().AddSingleton<TemplateUse>();
+        services
+            .AddSingleton<DocketMoving>()
+            .AddSingleton<DocketTying>()
+            .AddSingleton<TemplateUse>()
+            .AddSingleton<IHoldsFiles, TemplateFiles>();
 
     public static void MapFlowPart(this IEndpointRouteBuilder api)
     {

@@ -11,6 +11,8 @@ internal static class PeoplePart
             .AddSingleton<Sessions>()
             .AddSingleton<SignInThrottle>()
             .AddSingleton<Passwords>()
+            .AddSingleton<AccountMail>()
+            .AddHostedService(s => s.GetRequiredService<AccountMail>())
             .AddSingleton<Merging>();
 
     public static void MapPeoplePart(this IEndpointRouteBuilder api)
@@ -18,6 +20,7 @@ internal static class PeoplePart
         api.MapAccounts();
         api.MapSetUp();
         api.MapStaff();
+        api.MapAccountLinks();
         api.MapPeople();
         api.MapStanding();
         api.MapWorkingDays();

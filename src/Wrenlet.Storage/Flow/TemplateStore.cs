@@ -90,7 +90,8 @@ public static class TemplateStore
         var sheets = session
             .All(
                 $"""
-                SELECT t.uid, s.uid, s.kind, s.name, s.body FROM template_sheet s JOIN template t ON t.id = s.template
+                SELECT t.uid, s.uid, s.kind, s.name, s.body, f.uid FROM template_sheet s JOIN template t ON t.id = s.template
+                  LEFT JOIN file f ON f.id = s.file
                 WHERE {One} ORDER BY s.template, s.position
                 """,
                 r =>
@@ -100,7 +101,8 @@ public static class TemplateStore
                             r.GetUid(1),
                             StoredWords.SheetKinds.Read(r.GetString(2)),
                             r.GetString(3),
-                            r.GetString(4)
+                            r.GetTextOrNull(4) ?? "",
+                            r.GetUidOrNull(5)
                         )
                     ),
                 parameter
@@ -171,13 +173,17 @@ public static class TemplateStore
             );
         foreach (var (position, sheet) in template.Sheets.Index())
             session.Run(
-                "INSERT INTO template_sheet (template, uid, position, kind, name, body) VALUES ($key, $uid, $at, $kind, $name, $body)",
+                """
+                INSERT INTO template_sheet (template, uid, position, kind, name, body, file)
+                VALUES ($key, $uid, $at, $kind, $name, $body, (SELECT id FROM file WHERE uid = $file))
+                """,
                 ("key", key),
                 ("uid", sheet.Id),
                 ("at", position),
                 ("kind", StoredWords.SheetKinds.Of(sheet.Kind)),
                 ("name", sheet.Name),
-                ("body", sheet.Body)
+                ("body", sheet.File is null ? sheet.Body : null),
+                ("file", sheet.File)
             );
     }
 
@@ -261,6 +267,14 @@ public static class TemplateStore
             ("part", part),
             ("task", task?.Value)
         );
+
+    /// <summary>Whether a drawing of a template is this file.</summary>
+    public static bool Holds(SqlSession session, Guid file) =>
+        session.Number(
+            "SELECT 1 FROM template_sheet WHERE file = (SELECT id FROM file WHERE uid = $file)",
+            ("file", file)
+        )
+            is not null;
 
     /// <summary>What templates hold up and count from a retired stage goes to the stage that its dockets went to.</summary>
     public static void MoveStage(SqlSession session, StageId from, StageId to)

@@ -61,11 +61,16 @@ CREATE TABLE template_sheet (
   template INTEGER NOT NULL REFERENCES template,
   uid BLOB NOT NULL,
   position INTEGER NOT NULL,
-  kind TEXT NOT NULL CHECK (kind IN ('page', 'table')),
+  kind TEXT NOT NULL CHECK (kind IN ('page', 'table', 'drawing')),
   name TEXT NOT NULL,
-  body TEXT NOT NULL,
-  PRIMARY KEY (template, uid)
+  -- A page's Markdown, a table's CSV; a drawing has a file instead.
+  body TEXT,
+  file INTEGER REFERENCES file,
+  PRIMARY KEY (template, uid),
+  CHECK ((body IS NULL) <> (file IS NULL))
 ) STRICT, WITHOUT ROWID;
+
+CREATE INDEX template_sheet_by_file ON template_sheet (file) WHERE file IS NOT NULL;
 
 -- What was made from a template, so that it is made once in a docket.
 CREATE TABLE templated (

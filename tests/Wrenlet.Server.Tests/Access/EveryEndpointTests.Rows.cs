@@ -151,6 +151,19 @@ public partial class EveryEndpointTests
                 },
                 IfMatch: "*"
             ),
+            ["POST /api/set-up/staff/{id}/invitation"] = new($"/api/set-up/staff/{kit}/invitation", Administrators),
+            // A wrong link lets nobody in; what one says of a forgotten password tells nothing.
+            ["POST /api/session/account-link"] = new("/api/session/account-link", [], new { token = "wrong" }),
+            ["PUT /api/session/account-link"] = new(
+                "/api/session/account-link",
+                [],
+                new { token = "wrong", password = "long enough for that" }
+            ),
+            ["POST /api/session/forgotten"] = new(
+                "/api/session/forgotten",
+                Everybody,
+                new { address = "nobody@quay.example" }
+            ),
             ["PUT /api/set-up/crews/{id}"] = new(
                 $"/api/set-up/crews/{_list}",
                 Administrators,

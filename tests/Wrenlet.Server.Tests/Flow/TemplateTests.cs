@@ -329,6 +329,76 @@ public sealed class TemplateTests(YardFixture fixture) : YardTests(fixture)
     }
 
     [Fact]
+    public async Task A_drawing_goes_from_one_docket_through_a_template_into_another()
+    {
+        var template = await Make("celesta");
+        var first = Text(await Begin(template, Wanted(await LayOut(template, new { }))), "ref")!;
+        var svg =
+            "<svg xmlns='http://www.w3.org/2000/svg' width='9' height='9'><text>Soundboard</text></svg>"u8.ToArray();
+        var file = Guid.CreateVersion7();
+        await Of("Ines")
+            .Do(
+                HttpMethod.Post,
+                "/api/uploads",
+                new
+                {
+                    id = file,
+                    name = "soundboard.svg",
+                    mediaType = "image/svg+xml",
+                    size = svg.Length,
+                }
+            );
+        var request = new HttpRequestMessage(HttpMethod.Patch, $"/api/uploads/{file}")
+        {
+            Content = new ByteArrayContent(svg),
+        };
+        request.Headers.Add("Upload-Offset", "0");
+        (await Of("Ines").Http.SendAsync(request, Stop)).StatusCode.ShouldBe(HttpStatusCode.OK);
+        await Of("Ines")
+            .Do(
+                HttpMethod.Put,
+                $"/api/sheets/{Guid.CreateVersion7()}",
+                new
+                {
+                    docket = first,
+                    kind = "drawing",
+                    name = "Soundboard",
+                    body = new { file },
+                }
+            );
+        var draft = await Of("Odalys").Get($"/api/dockets/{first}/as-template");
+        var made = JsonSerializer.Deserialize<Dictionary<string, JsonElement>>(draft)!;
+        made["name"] = JsonSerializer.SerializeToElement("celesta with drawing");
+        var id = draft.GetProperty("id").GetGuid();
+        await Of("Odalys").Do(HttpMethod.Put, $"/api/templates/{id}", made);
+
+        // Somebody else's file that nobody may see yet is not taken into a template.
+        made["sheets"] = JsonSerializer.SerializeToElement(
+            new[]
+            {
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    kind = "drawing",
+                    name = "Not mine",
+                    body = "",
+                    file = Guid.CreateVersion7(),
+                },
+            }
+        );
+        (await Of("Odalys").Refused(HttpMethod.Put, $"/api/templates/{id}", made, "*")).Words.ShouldContain(
+            "Choose it again"
+        );
+
+        var second = Text(await Begin(id, Wanted(await LayOut(id, new { }))), "ref")!;
+        var sheets = await Of("Kit").Get($"/api/dockets/{second}/sheets");
+        var drawing = sheets.EnumerateArray().Single(s => Text(s, "name") == "Soundboard");
+        (
+            await Of("Kit").Http.GetStringAsync($"/api/sheets/{drawing.GetProperty("id").GetGuid()}/file", Stop)
+        ).ShouldContain("Soundboard");
+    }
+
+    [Fact]
     public async Task A_template_is_changed_on_the_version_it_was_read_and_says_what_is_wrong()
     {
         var id = await Make("spinet");

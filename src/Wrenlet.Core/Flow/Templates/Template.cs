@@ -61,10 +61,11 @@ public sealed record TemplateTask(
 
 /// <summary>A sheet that a docket begins with.</summary>
 /// <param name="Id">Identity: a sheet that was made from it is known by it.</param>
-/// <param name="Kind">A page or a table.</param>
+/// <param name="Kind">What sort of sheet.</param>
 /// <param name="Name">What it is called.</param>
-/// <param name="Body">Markdown of a page, CSV of a table.</param>
-public sealed record TemplateSheet(Guid Id, SheetKind Kind, string Name, string Body);
+/// <param name="Body">Markdown of a page, CSV of a table; empty for a drawing.</param>
+/// <param name="File">The file of a drawing; null for others.</param>
+public sealed record TemplateSheet(Guid Id, SheetKind Kind, string Name, string Body, Guid? File = null);
 
 /// <summary>What a docket of a kind can begin with.</summary>
 /// <param name="Id">Identity.</param>

@@ -119,7 +119,9 @@ public static class TemplateRules
         : template.Sheets.Count(s => string.Equals(s.Name, sheet.Name, StringComparison.OrdinalIgnoreCase)) > 1
             ? Texts.ThereTwoSheetsNamed(sheet.Name)
         : template.Sheets.Count(s => s.Id == sheet.Id) > 1 ? Texts.HasIdUseAlreadyAdd(sheet.Name)
-        : sheet.Kind is SheetKind.Drawing ? Texts.TemplateCanBeginPages
+        : sheet.Kind is SheetKind.Drawing
+            ? sheet.File is null ? Texts.HasNoFile(sheet.Name)
+                : null
         : string.IsNullOrWhiteSpace(sheet.Body) ? Texts.IsEmptyWriteSomething(sheet.Name)
         : null;
 }

@@ -3,8 +3,8 @@ using Microsoft.AspNetCore.Mvc;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Flow.Templates;
 using Wrenlet.Core.People;
-using Wrenlet.Core.Sheets;
 using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
@@ -36,6 +36,7 @@ internal static class TemplateEndpoints
         [FromHeader(Name = "If-Match")] string? ifMatch,
         Viewer viewer,
         WriteQueue writes,
+        FilePlaces places,
         FirmKinds kinds,
         WhoIsWho who,
         FirmClock clock
@@ -52,7 +53,9 @@ internal static class TemplateEndpoints
             problem = Versions.Held("template", ifMatch, before is null ? null : TemplateSetting.Of(before));
             if (problem is not null)
                 return;
-            problem = Refused(w.Session, wanted, before, all, kinds.Current, viewer.Person);
+            problem =
+                Unseen(w.Session, wanted, before, places, viewer.Person)
+                ?? Refused(w.Session, wanted, before, all, kinds.Current);
             if (problem is not null)
                 return;
             TemplateStore.Put(w.Session, wanted);
@@ -79,13 +82,29 @@ internal static class TemplateEndpoints
         return problem is null ? TypedResults.Ok(TemplateSetting.Of(wanted)) : problem;
     }
 
+    /// <summary>A drawing's file is one that whoever brings it may have: all colleagues see it from then on.</summary>
+    private static ProblemHttpResult? Unseen(
+        SqlSession session,
+        Template wanted,
+        Template? before,
+        FilePlaces places,
+        Person by
+    ) =>
+        wanted.Sheets.FirstOrDefault(s =>
+            s.File is { } file
+            && (before is null || before.Sheets.All(b => b.File != file))
+            && places.Seen(session, file, by) is null
+        )
+            is { } odd
+            ? Refusals.Invalid("sheets", $"The file of {odd.Name} is not there. Choose it again.")
+            : null;
+
     private static ProblemHttpResult? Refused(
         SqlSession session,
         Template wanted,
         Template? before,
         List<Template> all,
-        Kinds kinds,
-        Person by
+        Kinds kinds
     )
     {
         if (before is null && all.Count >= TemplateRules.MostTemplates)
@@ -172,13 +191,15 @@ internal static class TemplateEndpoints
             );
             var sheets = SheetStore
                 .OfDocket(s, docket.Id)
-                .Where(k => !k.Sheet.Removed && k.Sheet.Kind is not SheetKind.Drawing)
+                .Where(k => !k.Sheet.Removed)
                 .Take(TemplateRules.MostSheets)
+                .Select(k => (Kept: k, Newest: SheetStore.Revision(s, k, k.Sheet.Revision)!))
                 .Select(k => new TemplateSheet(
                     Guid.CreateVersion7(),
-                    k.Sheet.Kind,
-                    k.Sheet.Name,
-                    SheetStore.Revision(s, k, k.Sheet.Revision)?.Body ?? ""
+                    k.Kept.Sheet.Kind,
+                    k.Kept.Sheet.Name,
+                    k.Newest.Body ?? "",
+                    k.Newest.File
                 ));
             return TypedResults.Ok(
                 TemplateSetting.Of(

@@ -159,7 +159,11 @@ internal sealed class TemplateUse(TaskMaking tasks, SheetMaking sheets, WhoIsWho
         var papers = laid.Sheets.Where(s => !s.There && wanted.Sheets.Contains(s.From.Id)).ToList();
         foreach (var (sheet, _) in papers)
         {
-            var (body, wrong) = sheets.Read(sheet.Kind, new SheetBody(Text: sheet.Body), by);
+            var (body, wrong) = sheets.Read(
+                sheet.Kind,
+                new SheetBody(sheet.File is null ? sheet.Body : null, File: sheet.File),
+                by
+            );
             if (body is null)
                 throw new InvalidOperationException($"The sheet {sheet.Name} of a template cannot be read: {wrong}");
             sheets.Make(w, new SheetId(Guid.CreateVersion7()), docket.Id, sheet.Kind, sheet.Name, body, by, at);

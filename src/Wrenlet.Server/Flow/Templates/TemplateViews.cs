@@ -53,13 +53,15 @@ public sealed record TemplateTaskSetting(
 );
 
 /// <summary>A sheet of a template.</summary>
-/// <param name="Kind">page or table.</param>
-/// <param name="Body">Markdown of a page, CSV of a table.</param>
+/// <param name="Kind">page, table or drawing.</param>
+/// <param name="Body">Markdown of a page, CSV of a table; empty for a drawing.</param>
+/// <param name="File">The file of a drawing; null for others.</param>
 public sealed record TemplateSheetSetting(
     [property: Required] Guid Id,
-    [property: Required, AllowedValues("page", "table")] string Kind,
+    [property: Required, AllowedValues("page", "table", "drawing")] string Kind,
     [property: Required(AllowEmptyStrings = true), StringLength(120)] string Name,
-    [property: Required(AllowEmptyStrings = true), StringLength(200_000)] string Body
+    [property: Required(AllowEmptyStrings = true), StringLength(200_000)] string Body,
+    Guid? File = null
 );
 
 /// <summary>What a docket of a kind can begin with.</summary>
@@ -98,7 +100,8 @@ public sealed record TemplateSetting(
                     s.Id,
                     StoredWords.SheetKinds.Of(s.Kind),
                     s.Name,
-                    s.Body
+                    s.Body,
+                    s.File
                 )),
             ]
         );
@@ -168,7 +171,8 @@ public sealed record TemplateSetting(
                     s.Id,
                     StoredWords.SheetKinds.Parse(s.Kind) ?? default,
                     s.Name.Trim(),
-                    s.Body.ReplaceLineEndings("\n").TrimEnd()
+                    s.Kind == "drawing" ? "" : s.Body.ReplaceLineEndings("\n").TrimEnd(),
+                    s.Kind == "drawing" ? s.File : null
                 )),
             ],
             Retired

@@ -3,12 +3,14 @@ import { type Welcome, api, taken } from '../api/client';
 import { Mark } from '../ui/Mark';
 import { Button, Field, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
+import { Forgotten } from './Forgotten';
 import * as texts from './texts';
 
 /** Signing in by address and password; in the demo, by choosing whom to be. */
 export function SignIn({ welcome, done }: { welcome: Welcome; done: () => void }) {
   const [wrong, setWrong] = useState('');
   const [busy, setBusy] = useState(false);
+  const [forgotten, setForgotten] = useState(false);
   const attempt = async (call: () => Promise<unknown>) => {
     setBusy(true);
     setWrong('');
@@ -71,30 +73,41 @@ export function SignIn({ welcome, done }: { welcome: Welcome; done: () => void }
             </ul>
           </section>
         ) : null}
-        <form onSubmit={submit} className="grid content-start gap-3" aria-labelledby="in">
-          <h2 id="in" className="font-bold">
-            {demo ? texts.orSignYourEmail : texts.signIn}
-          </h2>
-          <Field
-            label={texts.emailAddress}
-            name="address"
-            type="email"
-            autoComplete="username"
-            required
-            autoFocus={!demo}
-          />
-          <Field
-            label={texts.password}
-            name="password"
-            type="password"
-            autoComplete="current-password"
-            required
-            wrong={wrong}
-          />
-          <Button look="main" type="submit" disabled={busy} className="w-full">
-            {texts.signIn}
-          </Button>
-        </form>
+        {forgotten ? (
+          <Forgotten onBack={() => setForgotten(false)} />
+        ) : (
+          <form onSubmit={submit} className="grid content-start gap-3" aria-labelledby="in">
+            <h2 id="in" className="font-bold">
+              {demo ? texts.orSignYourEmail : texts.signIn}
+            </h2>
+            <Field
+              label={texts.emailAddress}
+              name="address"
+              type="email"
+              autoComplete="username"
+              required
+              autoFocus={!demo}
+            />
+            <Field
+              label={texts.password}
+              name="password"
+              type="password"
+              autoComplete="current-password"
+              required
+              wrong={wrong}
+            />
+            <Button look="main" type="submit" disabled={busy} className="w-full">
+              {texts.signIn}
+            </Button>
+            <button
+              type="button"
+              className="min-h-6 justify-self-start rounded-[3px] text-[13px] text-soft underline underline-offset-2 hover:text-ink max-md:min-h-[44px]"
+              onClick={() => setForgotten(true)}
+            >
+              {texts.forgotYourPassword}
+            </button>
+          </form>
+        )}
       </div>
     </main>
   );

@@ -47,3 +47,17 @@ export const tryTheDemoAs = 'Try the demo as';
 export const orSignYourEmail = 'Or sign in with your email address';
 export const signIn = 'Sign in';
 export const emailAddress = 'Email address';
+
+export const forgotYourPassword = 'Forgot your password?';
+export const weMailALink = 'Enter your address; we mail you a link to choose a new one.';
+export const sendTheLink = 'Send the link';
+export const ifAddressKnown =
+  'If we know that address, a mail with a link is on its way. The link works for an hour. Nothing there? Check the address, ' +
+  'and your junk mail.';
+export const backToSignIn = 'Back to signing in';
+export const yourAccount = 'Your account';
+export const toTheSignIn = 'To the sign-in page';
+export const chooseAPassword = 'Choose a password';
+export const welcomeChoose = (name: string) => `Welcome, ${name}. Choose a password, and you are in.`;
+export const helloChoose = (name: string) => `Hello ${name}. Choose a new password; your other devices are signed out.`;
+export const saveAndSignIn = 'Save and sign in';

@@ -561,6 +561,138 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/set-up/staff/{id}/invitation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/forgotten": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ForgottenPassword"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/account-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ChosenPassword"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AccountToken"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AccountLinkView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/colleagues": {
         parameters: {
             query?: never;
@@ -8197,6 +8329,15 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AccountLinkView: {
+            firm: string;
+            name: string;
+            address: null | string;
+            purpose: string;
+        };
+        AccountToken: {
+            token: string;
+        };
         Advice: {
             suggestions: components["schemas"]["SuggestionView"][];
             routing: null | components["schemas"]["RoutingView"];
@@ -8489,6 +8630,10 @@ export interface components {
             told: components["schemas"]["ToldView"][];
             tasks: components["schemas"]["AskedTask"][];
             unclear: components["schemas"]["UnclearTag"][];
+        };
+        ChosenPassword: {
+            token: string;
+            password: string;
         };
         ClockStep: {
             state: string;
@@ -8856,6 +9001,9 @@ export interface components {
             routerThreshold: number;
             standIns?: null | boolean;
             version?: null | string;
+        };
+        ForgottenPassword: {
+            address: string;
         };
         Forwarded: {
             /** Format: uuid */
@@ -10527,6 +10675,8 @@ export interface components {
             kind: string;
             name: string;
             body: string;
+            /** Format: uuid */
+            file?: null | string;
         };
         TemplateTaskSetting: {
             /** Format: uuid */

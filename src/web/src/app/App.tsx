@@ -20,6 +20,7 @@ import { belongTo } from '../api/store';
 import * as texts from './texts';
 
 const SetUp = lazy(() => import('../accounts/SetUp').then((m) => ({ default: m.SetUp })));
+const ChoosePassword = lazy(() => import('../accounts/ChoosePassword').then((m) => ({ default: m.ChoosePassword })));
 const PartyPageView = lazy(() => import('../pages/PartyPageView').then((m) => ({ default: m.PartyPageView })));
 const TodayPage = lazy(() => import('../pages/TodayPage').then((m) => ({ default: m.TodayPage })));
 const DocketsPage = lazy(() => import('../pages/DocketsPage').then((m) => ({ default: m.DocketsPage })));
@@ -166,6 +167,7 @@ export function App() {
       <Suspense fallback={null}>
         <Routes>
           <Route path="/with/:token" element={<ByLink done={anew} />} />
+          <Route path="/account/:token" element={<ChoosePassword done={anew} />} />
           <Route
             path="*"
             element={

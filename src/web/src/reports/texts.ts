@@ -12,7 +12,7 @@ export const n00InOnDuty = (d: string, hour: number, n: number, duty: number) =>
   `${d} ${hour}:00: ${n} in, ${duty} on duty`;
 export const edgedSomebodyDutyDarker = 'Outlined: somebody is on duty. The darker, the more comes in.';
 export const whatCustomersSay = 'What customers say';
-export const ofFiveStepsAfter = 'of five steps, after closing';
+export const ofFiveStepsAfter = 'out of five, after closing';
 export const by = 'By';
 export const answers = 'answers';
 export const average = 'average';
@@ -43,7 +43,7 @@ export const weekFrom = 'Week from';
 export const weekFromOf = (group: string, percent: string, replies: number) =>
   `week from ${group}: ${percent} of ${replies}`;
 export const whoWaitsForWhom = 'Who waits for whom';
-export const workingTimeWaitAverage = 'working time of a wait, on average';
+export const workingTimeWaitAverage = 'average wait, in working time';
 export const queue = 'Queue';
 export const waitsForUs = 'waits for us';
 export const each = 'each';

@@ -217,7 +217,7 @@ export const nobodyHasMentionedSince = 'Nobody has mentioned it since it was due
 export const oneAlready = 'one already';
 export const stillWanted = 'Still wanted';
 export const newDate = 'New date';
-export const inWhichOrder = 'In which order';
+export const inWhichOrder = 'Order';
 export const listOfTasks = 'List of tasks';
 export const youHaveNoTasks = 'You have no tasks';
 export const whenGivenTaskPress = 'When you are given a task, or press T on a message, it stays here until it is done.';
@@ -270,6 +270,6 @@ export const chooseAll = (count: number) => `Choose all ${count}`;
 export const sortByShiftAfter = 'Sort by this; with Shift, after what it is sorted by already';
 export const nothingFitsFilterTasks = (count: number) => `Nothing fits the filter. ${count} tasks are left out by it.`;
 export const whatNext = 'What next';
-export const byWhenDue = 'By when they are due';
+export const byWhenDue = 'By due date';
 
 export const estimatedHours = (hours: string) => `, ${hours} h`;

@@ -173,7 +173,7 @@ public class TemplateTests
             .ShouldContain("two sheets");
         Wrong(Of(a) with { Sheets = [sheet with { Kind = SheetKind.Drawing }] })
             .ShouldNotBeNull()
-            .ShouldContain("pages and tables");
+            .ShouldContain("has no file yet");
         Wrong(Of(a) with { Sheets = [sheet with { Body = " " }] }).ShouldNotBeNull().ShouldContain("is empty");
     }
 

@@ -6,6 +6,7 @@ import { Clashes } from '../../ui/Clashes';
 import { Button, Field } from '../../ui/controls';
 import { Choose } from '../../ui/Choose';
 import { Alert, useSave } from './useSave';
+import { say, sayWrong } from '../../ui/toasts';
 import * as texts from './texts';
 
 export function Staff({ data }: { data: SetUpView }) {
@@ -124,7 +125,19 @@ function Colleague({ staff, data, fresh }: ColleagueProps) {
   };
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    void save(send(put), fresh ? texts.canNowSignPassword(s.name, s.address) : texts.savedOfName(s.name));
+    const invited = fresh && !s.password;
+    void save(
+      send(put),
+      fresh && !invited ? texts.canNowSignPassword(s.name, s.address) : texts.savedOfName(s.name),
+    ).then((done) => done && invited && void invite());
+  };
+  const invite = async () => {
+    try {
+      await taken(api.POST('/api/set-up/staff/{id}/invitation', { params: { path: { id: s.id } } }));
+      say(texts.invitationSent(s.address));
+    } catch (refusal) {
+      sayWrong(refusal);
+    }
   };
   const show = (field: string, value: unknown) =>
     field === 'crews'
@@ -190,10 +203,9 @@ function Colleague({ staff, data, fresh }: ColleagueProps) {
           type="text"
           autoComplete="off"
           spellCheck={false}
-          required={fresh}
           minLength={10}
           maxLength={256}
-          placeholder={fresh ? texts.atLeast10Characters : texts.onlyToResetIt}
+          placeholder={fresh ? texts.emptyToInvite : texts.onlyToResetIt}
           value={s.password ?? ''}
           onChange={(e) => set({ password: e.target.value || null })}
         />
@@ -204,6 +216,13 @@ function Colleague({ staff, data, fresh }: ColleagueProps) {
           onChange={(e) => set({ purpose: e.target.value })}
         />
       </div>
+      {fresh ? null : (
+        <p className="col-span-full">
+          <Button look="quiet" onClick={() => void invite()}>
+            {texts.sendAnInvitation}
+          </Button>
+        </p>
+      )}
       <div className="col-span-full empty:hidden">
         <Alert>{wrong}</Alert>
         <Clashes clashes={clashes} labels={labels} show={show} onTheirs={(field, theirs) => set({ [field]: theirs })} />

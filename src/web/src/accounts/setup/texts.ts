@@ -71,7 +71,6 @@ export const theFirmS = 'the firm’s';
 export const addColleague = 'Add colleague';
 export const firstPassword = 'First password';
 export const newPassword = 'New password';
-export const atLeast10Characters = 'at least 10 characters';
 export const onlyToResetIt = 'only to reset it';
 export const tryingAgainNow = 'Trying again now.';
 export const whatCouldNotDone = 'What could not be done';
@@ -92,3 +91,7 @@ export const whatItDidSince = 'What it did since, and where it belonged';
 export const retiredQueue = 'Retired: nothing new comes in; what waits here stays';
 export const retiredCrew = 'Retired: not offered any more';
 export const retiredAfter = ', retired';
+export const sendAnInvitation = 'Send an invitation';
+export const invitationSent = (address: string) =>
+  `Invitation sent to ${address}. Its link works once, for three days.`;
+export const emptyToInvite = 'leave empty to invite by mail';

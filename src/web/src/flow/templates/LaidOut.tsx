@@ -41,7 +41,7 @@ export function LaidOut({ laid }: Props) {
                 {s.name}
               </span>
               <span className="text-[13px] text-soft">
-                {s.there ? texts.there : s.kind === 'table' ? texts.table : texts.page}
+                {s.there ? texts.there : texts[s.kind as 'page' | 'table' | 'drawing']}
               </span>
             </label>
           </li>

@@ -1,6 +1,10 @@
-import { X } from 'lucide-react';
+import { FileUp, X } from 'lucide-react';
+import { useEffect, useRef } from 'react';
 import { v7 as newId } from 'uuid';
 import type { TemplateSetting } from '../../api/client';
+import { AttachedList, useAttachments } from '../../conversations/Attachments';
+import { attach, attachments } from '../../conversations/attachments';
+import { drawings } from '../../sheets/DrawingFile';
 import { Button, IconButton, cx, inputClass } from '../../ui/controls';
 import { texts } from './texts';
 
@@ -35,6 +39,7 @@ export function SheetRows({ sheets, onChange }: { sheets: Sheets; onChange: (she
               >
                 <option value="page">{words.page}</option>
                 <option value="table">{words.table}</option>
+                <option value="drawing">{words.drawing}</option>
               </select>
               <IconButton
                 label={words.remove(sheet.name || texts.task.this)}
@@ -43,16 +48,20 @@ export function SheetRows({ sheets, onChange }: { sheets: Sheets; onChange: (she
                 <X size={14} />
               </IconButton>
             </div>
-            <textarea
-              aria-label={words.body}
-              placeholder={sheet.kind === 'table' ? words.tablePlaceholder : words.pagePlaceholder}
-              rows={5}
-              maxLength={200_000}
-              dir="auto"
-              className={cx(inputClass, sheet.kind === 'table' && 'font-mono text-[13px]')}
-              value={sheet.body}
-              onChange={(e) => put(sheet.id, { body: e.target.value })}
-            />
+            {sheet.kind === 'drawing' ? (
+              <Drawing id={sheet.id} file={sheet.file ?? null} onFile={(file) => put(sheet.id, { file })} />
+            ) : (
+              <textarea
+                aria-label={words.body}
+                placeholder={sheet.kind === 'table' ? words.tablePlaceholder : words.pagePlaceholder}
+                rows={5}
+                maxLength={200_000}
+                dir="auto"
+                className={cx(inputClass, sheet.kind === 'table' && 'font-mono text-[13px]')}
+                value={sheet.body}
+                onChange={(e) => put(sheet.id, { body: e.target.value })}
+              />
+            )}
           </li>
         ))}
       </ul>
@@ -64,5 +73,53 @@ export function SheetRows({ sheets, onChange }: { sheets: Sheets; onChange: (she
         {words.add}
       </Button>
     </>
+  );
+}
+
+type DrawingProps = { id: string; file: string | null; onFile: (file: string) => void };
+
+/** The file of a drawing: chosen and sent here, or looked at where there is one. */
+function Drawing({ id, file, onFile }: DrawingProps) {
+  const place = `template ${id}`;
+  const chosen = useAttachments(place).at(-1);
+  const chooser = useRef<HTMLInputElement>(null);
+  const ready = chosen?.state === 'ready' && chosen.view ? chosen.view.id : null;
+  const take = useRef(onFile);
+  take.current = onFile;
+  useEffect(() => {
+    if (ready) take.current(ready);
+  }, [ready]);
+  useEffect(
+    () => () =>
+      attachments.set((all) => {
+        const { [place]: _, ...others } = all;
+        return others;
+      }),
+    [place],
+  );
+  return (
+    <div className="flex flex-wrap items-center gap-3">
+      <input
+        ref={chooser}
+        type="file"
+        accept={drawings}
+        className="sr-only"
+        tabIndex={-1}
+        aria-label={words.file}
+        onChange={(e) => {
+          attach(place, [...(e.target.files ?? [])]);
+          e.target.value = '';
+        }}
+      />
+      <Button onClick={() => chooser.current?.click()}>
+        <FileUp size={14} aria-hidden /> {file ? words.otherFile : words.chooseFile}
+      </Button>
+      {file && !chosen ? (
+        <a href={`/api/files/${file}`} target="_blank" rel="noreferrer" className="underline underline-offset-2">
+          {words.look}
+        </a>
+      ) : null}
+      <AttachedList conversation={place} />
+    </div>
   );
 }

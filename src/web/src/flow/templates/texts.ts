@@ -94,11 +94,16 @@ export const texts = {
 
   sheet: {
     title: 'Sheets',
-    hint: 'Pages and tables that the docket begins with.',
+    hint: 'Pages, tables and drawings that the docket begins with.',
     name: 'Name',
     kind: 'Kind',
     page: 'Page',
     table: 'Table',
+    drawing: 'Drawing',
+    file: 'File of the drawing',
+    chooseFile: 'Choose a file',
+    otherFile: 'Choose another file',
+    look: 'Look at it',
     body: 'What is in it',
     pagePlaceholder: 'Text, with # for headings and - for lists',
     tablePlaceholder: 'One row on each line, with commas between the columns',

@@ -28,6 +28,7 @@ export const texts = {
   message: (name: string) => `“${name}” is written into the reply, for you to read and send.`,
   page: 'page',
   table: 'table',
+  drawing: 'drawing',
   add: (tasks: number, sheets: number) => (tasks + sheets > 0 ? `Add ${made(tasks, sheets)}` : 'Add'),
   added: (tasks: number, sheets: number) =>
     tasks + sheets > 0 ? `${made(tasks, sheets)} added.` : 'Nothing new to add.',
