@@ -189,7 +189,7 @@ function Colleague({ staff, data, fresh }: ColleagueProps) {
       <Button type="submit" look={changed ? 'main' : 'plain'} disabled={!changed} className="mt-[22px]">
         {fresh ? texts.addColleague : texts.save}
       </Button>
-      <div className="col-span-full grid gap-2 sm:grid-cols-3">
+      <div className="col-span-full grid items-end gap-2 sm:grid-cols-[1fr_1fr_1fr_auto]">
         <Field
           label={texts.emailSign}
           type="email"
@@ -215,14 +215,12 @@ function Colleague({ staff, data, fresh }: ColleagueProps) {
           value={s.purpose}
           onChange={(e) => set({ purpose: e.target.value })}
         />
-      </div>
-      {fresh ? null : (
-        <p className="col-span-full">
+        {fresh ? null : (
           <Button look="quiet" onClick={() => void invite()}>
             {texts.sendAnInvitation}
           </Button>
-        </p>
-      )}
+        )}
+      </div>
       <div className="col-span-full empty:hidden">
         <Alert>{wrong}</Alert>
         <Clashes clashes={clashes} labels={labels} show={show} onTheirs={(field, theirs) => set({ [field]: theirs })} />
