@@ -1,3 +1,5 @@
+import { existsSync, readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { Yard, expect, test } from './yard';
@@ -219,6 +221,51 @@ test('the first visit sets the firm up', async ({ browser }) => {
     await page.getByLabel('Time zone').fill('Europe/Lisbon');
     await page.getByRole('button', { name: 'Set up and sign in' }).click();
     await expect(page.getByText('Nothing needs you just now')).toBeVisible();
+  } finally {
+    yard.close();
+  }
+});
+
+/** The newest link mailed by which a password is chosen. */
+function mailedLink(yard: Yard): string | undefined {
+  const out = join(yard.folder, 'post', 'out');
+  return (existsSync(out) ? readdirSync(out).sort() : [])
+    .map((f) => /\/account\/[0-9a-f]{64}/.exec(readFileSync(join(out, f), 'utf8').replace(/=\r?\n/g, ''))?.[0])
+    .findLast((link) => link);
+}
+
+test('who forgot the password asks for a link, and chooses another by it', async ({ browser }) => {
+  const yard = await Yard.open('--no-demo');
+  try {
+    const page = await yard.visit(browser, null, '/', { width: 390, height: 844 });
+    await page.getByLabel('Name', { exact: true }).fill('Northbank Boats');
+    await page.getByLabel('Mail address').fill('hello@northbank.example');
+    await page.getByLabel('Your name').fill('Wilhelmina Achterberg');
+    await page.getByLabel('Your address').fill('w@northbank.example');
+    await page.getByLabel('Password').fill('long enough for that');
+    await page.getByRole('button', { name: 'Set up and sign in' }).click();
+    await expect(page.getByText('Nothing needs you just now')).toBeVisible();
+
+    const other = await yard.visit(browser, null, '/', { width: 390, height: 844 });
+    await other.getByRole('button', { name: 'Forgot your password?' }).click();
+    await fit(other, 'a forgotten password');
+    await other.getByLabel('Email address').fill('w@northbank.example');
+    await other.keyboard.press('Enter');
+    await expect(other.getByRole('status')).toContainText('a mail with a link is on its way');
+    await expect.poll(() => mailedLink(yard)).toBeTruthy();
+    await other.goto(yard.url + mailedLink(yard)!);
+    await expect(other.getByText('Wilhelmina Achterberg')).toBeVisible();
+    await fit(other, 'choosing a password');
+    await other.getByLabel('New password').fill('another one of mine');
+    await other.keyboard.press('Enter');
+    await expect(other.getByText('Nothing needs you just now')).toBeVisible();
+
+    // Signed out elsewhere, and the link is used up.
+    await page.reload();
+    await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible();
+    await page.goto(yard.url + mailedLink(yard)!);
+    await expect(page.getByRole('alert')).toContainText('no longer works');
+    await fit(page, 'a link that was used');
   } finally {
     yard.close();
   }

@@ -23,7 +23,7 @@ export class Yard {
   private constructor(
     readonly url: string,
     private readonly process: ChildProcess,
-    private readonly folder: string,
+    readonly folder: string,
   ) {}
 
   static async open(...more: string[]): Promise<Yard> {

@@ -37,7 +37,7 @@ public sealed record RatingWords(
     string? Queue
 );
 
-/// <summary>How we do, over some weeks.</summary>
+/// <summary>How well customers were answered, over some weeks.</summary>
 /// <param name="Arrivals">Messages that came in by weekday (Monday first) and hour.</param>
 /// <param name="OnDuty">People on duty by weekday and hour.</param>
 public sealed record ReportView(

@@ -1,6 +1,6 @@
 namespace Wrenlet.Server.Reports;
 
-/// <summary>How we do, and what happened since one left.</summary>
+/// <summary>How well customers were answered, and what happened since one left.</summary>
 internal static class ReportsPart
 {
     public static void MapReportsPart(this IEndpointRouteBuilder api)
