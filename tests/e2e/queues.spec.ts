@@ -177,7 +177,7 @@ test('a stock reply by typing, a call note, sending on, and the question after c
   await on.getByRole('button', { name: 'Forward anyway' }).click();
   await expect(on).toHaveCount(0);
   const post = await yard.visit(browser, 'Odalys Brandt', '/post-office');
-  await expect(post.getByRole('navigation', { name: 'Mails that left' })).toContainText('lift@far.example');
+  await expect(post.getByRole('navigation', { name: 'Sent mail' })).toContainText('lift@far.example');
 
   // What she said stands in the report.
   await post.goto(`${yard.url}/reports`);

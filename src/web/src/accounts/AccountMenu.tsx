@@ -35,14 +35,7 @@ export const placesOf = (me: Me) =>
 /** Ends this session, or all of them, and begins again at the first page; what waits to be sent is said before. */
 export async function signOut(everywhere = false) {
   const waiting = outbox.get().filter((w) => !w.refused).length;
-  if (
-    waiting > 0 &&
-    !window.confirm(
-      texts.notBeenSentYet(waiting === 1 ? texts.oneMessageHas : texts.messagesHave(waiting)) +
-        texts.theyStayBrowserAlone,
-    )
-  )
-    return;
+  if (waiting > 0 && !window.confirm(texts.signOutWithWaiting(waiting))) return;
   await taken(everywhere ? api.DELETE('/api/sessions') : api.DELETE('/api/session'));
   await disconnect();
   window.location.assign('/');

@@ -108,7 +108,7 @@ export function SetUp({ done }: { done: () => void }) {
               className={cx(inputClass, 'min-h-[70px]')}
               value={holidays}
               onChange={(e) => setHolidays(e.target.value)}
-              placeholder={texts.n20260501Labour}
+              placeholder={texts.exampleHoliday}
             />
             <span className="text-[12.5px] text-soft">{texts.oneLineDateThen}</span>
             {field('holidays') ? <span className="block text-late">{field('holidays')}</span> : null}

@@ -1,3 +1,5 @@
+import { plural } from '../ui/words';
+
 export const sameAsTheSystem = 'Same as the system';
 export const light = 'Light';
 export const dark = 'Dark';
@@ -7,11 +9,11 @@ export const templates = 'Templates';
 export const stockReplies = 'Stock replies';
 export const settings = 'Settings';
 export const postOfficeStandIn = 'Post office stand-in';
-export const oneMessageHas = 'One message has';
-export const messagesHave = (waiting: number) => `${waiting} messages have`;
-export const notBeenSentYet = (part: string) => `${part} not been sent yet. `;
-export const theyStayBrowserAlone =
-  'They stay in this browser for you alone and go out when you sign in here again. Sign out now?';
+export const signOutWithWaiting = (waiting: number) =>
+  plural(waiting, {
+    one: 'One message has not been sent yet. It stays in this browser for you alone and goes out ',
+    other: `${waiting} messages have not been sent yet. They stay in this browser for you alone and go out `,
+  }) + 'when you sign in here again. Sign out now?';
 export const menu = (name: string) => `${name}: menu`;
 export const keys = 'Keys';
 export const changeMyPassword = 'Change my password';
@@ -34,7 +36,7 @@ export const from = (name: string) => `${name} from`;
 export const to = 'to';
 export const until = (name: string) => `${name} until`;
 export const holidays = 'Holidays';
-export const n20260501Labour = '2026-05-01 Labour Day';
+export const exampleHoliday = '2026-05-01 Labour Day';
 export const oneLineDateThen = 'One a line: the date, then its name.';
 export const youTheFirstAdministrator = 'You, the first administrator';
 export const yourName = 'Your name';

@@ -78,7 +78,7 @@ export function AnswerForm({ ask, whose, onDone }: Props) {
           </>
         ) : ask.kind === 'choice' ? (
           <Button look="main" disabled={chosen.length === 0} onClick={() => void give({ chosen })}>
-            {texts.choose(ask.several && chosen.length > 1 ? texts.these : texts.thisIt)}
+            {texts.choose(Math.max(chosen.length, 1))}
           </Button>
         ) : ask.kind === 'confirmation' ? (
           <Button look="main" onClick={() => void give({})}>

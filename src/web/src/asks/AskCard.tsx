@@ -269,9 +269,7 @@ function TakeDownForm({ ask, onDone }: { ask: AskView; onDone: () => void }) {
           ))}
         </select>
       ) : (
-        <p className="text-[13px]">
-          {texts.what} {waiting[0]?.whom.name} {texts.hasAnsweredByMail}
-        </p>
+        <p className="text-[13px]">{texts.whatTheyAnswered(waiting[0]?.whom.name ?? '')}</p>
       )}
       <AnswerForm ask={ask} whose={whose ?? undefined} onDone={onDone} />
     </>

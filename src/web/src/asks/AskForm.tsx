@@ -225,7 +225,7 @@ export function AskForm({ conversation, draft, onChange, onDrop }: Props) {
       ) : null}
       {away.map((a) => (
         <p key={a.who.id} className="mt-1 flex flex-wrap items-center gap-2 text-soon">
-          {a.who.firstName} {texts.is} {a.away}
+          {texts.isAway(a.who.firstName, a.away)}
           {a.cover ? texts.covers(a.cover.firstName) : texts.andNobodyCovers}
           {a.cover && !draft.of.some((o) => o.id === a.cover!.id) ? (
             <Button

@@ -72,7 +72,7 @@ export function AsksPage() {
               checked={over}
               onChange={(e) => setOver(e.target.checked)}
             />
-            {texts.alsoThe} {done} {texts.that} {texts.are(done)} {texts.over}
+            {texts.alsoTheOver(done)}
           </label>
         ) : null}
         <span className="ml-auto text-[13px] text-soft">

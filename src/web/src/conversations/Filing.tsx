@@ -103,7 +103,7 @@ export function FiledLine({ entry }: { entry: EntryView }) {
   return (
     <p className="mt-1 flex items-center gap-1.5 text-[12.5px] text-soft">
       <FileCheck size={12} aria-hidden />
-      {texts.filedAs} {names[kind]?.toLowerCase()} {texts.by} {by?.firstName}
+      {texts.filedAsBy(names[kind]?.toLowerCase() ?? '', by?.firstName ?? '')}
       {minutes > 0 ? `, ${minutesInWords(minutes)}${billable ? texts.billed : ''}` : ''}
     </p>
   );

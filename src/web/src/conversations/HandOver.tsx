@@ -53,7 +53,9 @@ export function HandOver({ conversation, me, open, onOpenChange, trigger }: Prop
       say(
         to.person === me.person.id
           ? texts.itSYoursNow
-          : texts.handedOverToTold(name, to.crew ? texts.whoAre : texts.whoIs),
+          : to.crew
+            ? texts.handedOverToCrew(name)
+            : texts.handedOverToPerson(name),
       );
     } catch (refusal) {
       setWrong((refusal as Error).message);
@@ -87,7 +89,7 @@ export function HandOver({ conversation, me, open, onOpenChange, trigger }: Prop
                 </>
               ) : conversation.crew ? (
                 <>
-                  <Letter of="o">{texts.forItInline}</Letter> {texts.the} {conversation.crew.name} {texts.crew}
+                  <Letter of="o">{texts.forItInline}</Letter> {texts.theCrew(conversation.crew.name)}
                 </>
               ) : (
                 <Letter of="o">{texts.nobodyOwnsIt}</Letter>
@@ -125,7 +127,7 @@ export function HandOver({ conversation, me, open, onOpenChange, trigger }: Prop
         {crews.map((c) => (
           <li key={c.id}>
             <button type="button" onClick={() => void give({ crew: c.id }, texts.theCrew(c.name))} className={choice}>
-              <NameTag who={c} /> {texts.the} {c.name} {texts.crew}
+              <NameTag who={c} /> {texts.theCrew(c.name)}
             </button>
           </li>
         ))}

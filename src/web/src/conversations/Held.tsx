@@ -1,6 +1,7 @@
 import type { EntryView, LeakView } from '../api/client';
 import { moment } from '../ui/time';
 import { Button } from '../ui/controls';
+import { listed } from '../ui/words';
 import { Said } from './Said';
 import { NameTag } from '../ui/tags';
 import * as texts from './texts';
@@ -65,7 +66,7 @@ export function HeldByMissed({
       role="alert"
       className="mt-1 rounded-card border border-soon-line bg-soon-wash px-2.5 py-1.5 text-[13px] text-soon"
     >
-      <b>{texts.notSentAnsweredWhile(missed.map((m) => m.author?.firstName).join(texts.and))}</b>
+      <b>{texts.notSentAnsweredWhile(listed(missed.map((m) => m.author?.firstName ?? '')))}</b>
       <ul className="my-1 grid gap-1">
         {missed.map((m) => (
           <li key={m.id} className="rounded-card border bg-surface px-2 py-1 text-ink">

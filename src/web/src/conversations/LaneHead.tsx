@@ -133,7 +133,7 @@ async function makeLink(conversation: ConversationView) {
     await navigator.clipboard?.writeText(url).catch(() => undefined);
     say(
       <span>
-        {texts.thePrivatePageOf} {conversation.party?.name} {texts.is}{' '}
+        {texts.privatePageIs(conversation.party?.name ?? '')}{' '}
         <a className="text-wren underline" href={url}>
           {url}
         </a>

@@ -60,11 +60,7 @@ function Notice({ notice, chosen, onChoose }: { notice: NoticeView; chosen: bool
           </Button>
         ) : null}
         <Button look="quiet" aria-pressed={chosen} onClick={onChoose}>
-          {notice.comments === 0
-            ? texts.comment
-            : notice.comments === 1
-              ? texts.n1Comment
-              : texts.comments(notice.comments)}
+          {notice.comments === 0 ? texts.comment : texts.comments(notice.comments)}
         </Button>
         {notice.mayChange && notice.state !== 'ended' ? (
           <>

@@ -1,3 +1,5 @@
+import { counted } from '../ui/words';
+
 export const whereItStands = 'Where it stands:';
 export const conversation = 'Conversation';
 export const sendingKeptUntilArrives = 'sending; kept until it arrives';
@@ -76,8 +78,7 @@ export const ofConfirmed = (count: number, asked: number) => `${count} of ${aske
 export const waitingFor = (list: string) => `Waiting for ${list}.`;
 export const iHaveReadThis = 'I have read this';
 export const comment = 'Comment';
-export const n1Comment = '1 comment';
-export const comments = (comments: number) => `${comments} comments`;
+export const comments = (count: number) => counted(count, { one: 'comment', other: 'comments' });
 export const edit = 'Edit';
 export const takeDown = 'Take down';
 export const noThanksYet = 'No thanks yet';

@@ -1,3 +1,5 @@
+import { counted } from '../ui/words';
+
 export const nothingToCountYet = 'Nothing to count yet';
 export const figuresAppearOnceSomebody = 'Figures appear once somebody has been answered.';
 export const theFigures = 'The figures';
@@ -6,7 +8,7 @@ export const exportAsCsv = 'Export as CSV';
 export const whatComesWhen = 'When messages come in';
 export const none = 'none';
 export const messagesWhileNobodyDuty = (total: number, part: string) =>
-  `${total} messages in, ${part} while nobody is on duty`;
+  `${counted(total, { one: 'message', other: 'messages' })} in, ${part} while nobody is on duty`;
 export const weekday = 'Weekday';
 export const n00InOnDuty = (d: string, hour: number, n: number, duty: number) =>
   `${d} ${hour}:00: ${n} in, ${duty} on duty`;
@@ -17,7 +19,7 @@ export const by = 'By';
 export const answers = 'answers';
 export const average = 'average';
 export const of5Answers = (group: string, toFixed: string, count: number) =>
-  `${group}: ${toFixed} of 5, ${count} answers`;
+  `${group}: ${toFixed} of 5, ${counted(count, { one: 'answer', other: 'answers' })}`;
 export const gave = (n: number, step: number) => `${n} gave ${step}`;
 export const ofIt = 'of';
 export const to = (split: string | null | undefined) => `, to ${split}`;

@@ -165,7 +165,7 @@ export function SheetEdit({ id, kind, name, docket, sheet, inside, onDone }: Pro
         {theirs ? (
           <section aria-label={texts.latestRevision} className="flex min-h-0 flex-col border-l">
             <h2 className="flex-none border-b bg-paper px-4 py-1 text-[13px] font-bold">
-              {texts.latestRevisionTitle} {theirs.newest} {texts.by} {theirs.shown.by?.name}
+              {texts.latestRevisionBy(theirs.newest, theirs.shown.by?.name ?? '')}
             </h2>
             <SheetBody sheet={theirs} />
           </section>

@@ -16,6 +16,7 @@ import { keys } from '../api/queries';
 import { Button, Wrong, cx } from '../ui/controls';
 import { moment } from '../ui/time';
 import { sayWrong } from '../ui/toasts';
+import { listed } from '../ui/words';
 import { DraftMore } from './DraftMore';
 import type { Draft } from './draft';
 import { DueField, OwnersField, PriorityField } from './fields';
@@ -132,7 +133,7 @@ function DraftLine(props: LineProps) {
             <>
               <Link to={`/tasks?task=${wrong.first.id}`} className="underline">
                 {wrong.first.title}
-                {wrong.first.owners.length > 0 ? `, ${wrong.first.owners.map((o) => o.firstName).join(texts.and)}` : ''}
+                {wrong.first.owners.length > 0 ? `, ${listed(wrong.first.owners.map((o) => o.firstName))}` : ''}
               </Link>
               <Button className="!min-h-6 !py-0" onClick={onAgain}>
                 {texts.makeItAnyway}

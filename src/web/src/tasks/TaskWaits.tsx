@@ -54,7 +54,7 @@ export function TaskWaits({ detail, onOpen }: { detail: TaskDetail; onOpen: (id:
               </button>
             </span>
           ))}{' '}
-          {texts.wait(detail.waitingFor.length)} {texts.forItInline}
+          {texts.waitForIt(detail.waitingFor.length)}
         </p>
       ) : null}
     </>

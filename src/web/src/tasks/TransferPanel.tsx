@@ -99,13 +99,11 @@ export function TransferPanel({ scope }: { scope: string }) {
               'flex-col rounded-card border border-soft/40 bg-surface p-4 shadow-lg',
             )}
           >
-            <Dialog.Title className="text-[16px] font-bold">
-              {texts.what} {file?.name} {texts.wouldDo}
-            </Dialog.Title>
+            <Dialog.Title className="text-[16px] font-bold">{texts.whatItWouldDo(file?.name ?? '')}</Dialog.Title>
             {preview ? (
               <>
                 <p className="mb-2 text-[13px] text-soft">
-                  {preview.made} {texts.newIt} {preview.changed} {texts.changed} {preview.same} {texts.unchanged}
+                  {texts.wouldChange(preview.made, preview.changed, preview.same)}
                   {preview.bad > 0 ? <b className="text-late">{texts.thatCannotBeImported(preview.bad)}</b> : null}.
                 </p>
                 <div

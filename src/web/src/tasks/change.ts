@@ -138,8 +138,7 @@ const nowhere: Standing = { docket: null, gateStage: null, parent: null, worklis
 
 /** Says that a task was made; undone, it is dropped, and those who were told of it hear that too. */
 export function sayMade(task: TaskView) {
-  const whom = task.owners.map((o) => o.firstName).join(texts.and);
-  say(texts.taskMade(whom ? texts.forIt(whom) : ''), {
+  say(texts.taskMade(task.owners.map((o) => o.firstName)), {
     action: { label: texts.undo, run: () => void changeTask(task, { state: 'dropped' }) },
   });
 }

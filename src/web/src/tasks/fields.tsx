@@ -91,7 +91,7 @@ export function OwnersField({ owners, onChange, bare, label }: OwnersProps) {
         .filter((s) => s !== undefined)
         .map((s) => (
           <p key={s.person.id} className="mt-1.5 flex flex-wrap items-center gap-2 text-[13px] text-soon">
-            {s.person.firstName} {texts.is} {s.label}
+            {texts.isAway(s.person.firstName, s.label)}
             {s.cover ? texts.covers(s.cover.firstName) : texts.andNobodyCovers}
             {s.cover && !owners.some((o) => o.id === s.cover!.id) ? (
               <Button

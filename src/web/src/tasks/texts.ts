@@ -1,4 +1,4 @@
-import { plural } from '../ui/words';
+import { counted, listed, plural } from '../ui/words';
 
 export const owners = 'Owners';
 export const nobody = 'nobody';
@@ -6,7 +6,7 @@ export const ownersOfList = (list: string) => `Owners: ${list}`;
 export const partOfAName = 'Part of a name';
 export const crew = (name: string) => `@${name}, crew`;
 export const onLeave = 'on leave';
-export const is = 'is';
+export const isAway = (firstName: string, how: string | null | undefined) => `${firstName} is ${how}`;
 export const covers = (firstName: string) => `; ${firstName} covers.`;
 export const andNobodyCovers = ', and nobody covers.';
 export const giveTo = (firstName: string) => `Give to ${firstName}`;
@@ -22,9 +22,7 @@ export const isNow = (what: string, now: string) => `${what} is now ${now}`;
 export const someoneChangedMeanwhileYours = (title: string, both: string) =>
   `Someone changed “${title}” meanwhile: ${both}. Yours was not saved.`;
 export const useMine = 'Use mine';
-export const and = ' and ';
-export const forIt = (whom: string) => ` for ${whom}`;
-export const taskMade = (part: string) => `Task made${part}.`;
+export const taskMade = (whom: string[]) => (whom.length > 0 ? `Task made for ${listed(whom)}.` : 'Task made.');
 export const undo = 'Undo';
 export const done = (title: string) => `Done: ${title}`;
 export const yourPartIsDone = (title: string) => `Your part is done: ${title}`;
@@ -95,8 +93,7 @@ export const remindAgain = 'Remind again';
 export const waitsFor = 'Waits for';
 export const nothing = 'nothing';
 export const stopWaitingFor = (title: string) => `Stop waiting for ${title}`;
-export const wait = (count: number) => plural(count, { one: 'waits', other: 'wait' });
-export const forItInline = 'for it.';
+export const waitForIt = (count: number) => plural(count, { one: 'waits for it.', other: 'wait for it.' });
 export const whatItWaitsFor = 'What it waits for';
 export const wordsOfATask = 'Words of a task';
 export const noTaskHasThese = 'No task has these words.';
@@ -152,11 +149,9 @@ export const aTableCalendarTasks = 'A table or calendar of tasks';
 export const chooseCsvIcs = 'Choose a .csv or .ics';
 export const youSeeWhatWould =
   'You see what it would do before anything changes. A task exported with its id is updated, not ' + 'made twice.';
-export const what = 'What';
-export const wouldDo = 'What happens';
-export const newIt = 'new,';
-export const changed = 'changed,';
-export const unchanged = 'unchanged';
+export const whatItWouldDo = (file: string) => `What ${file} would change`;
+export const wouldChange = (made: number, changed: number, same: number) =>
+  `${made} new, ${changed} changed, ${same} unchanged`;
 export const thatCannotBeImported = (bad: number) => `, ${bad} that cannot be imported`;
 export const rowsOfTheFile = 'Rows of the file';
 export const takeIn = (made: number) => `Import ${made}`;
@@ -194,7 +189,7 @@ export const nextMonth = 'Next month';
 export const todayTitle = 'Today';
 export const aWholeMonth = 'A whole month';
 export const oneWeek = 'One week';
-export const haveNoDate = (undated: number) => `${undated} have no date. `;
+export const haveNoDate = (undated: number) => `${undated} ${plural(undated, { one: 'has', other: 'have' })} no date. `;
 export const dragAnotherDayAlt = (part: string) => `${part}Drag to another day, or Alt and an arrow.`;
 export const calendarOfTasks = 'Calendar of tasks';
 export const meeting = 'Meeting';
@@ -268,7 +263,8 @@ export const tasksAppearHereWhen = 'Tasks appear here when somebody makes one, o
 export const tasksTitle = 'Tasks';
 export const chooseAll = (count: number) => `Choose all ${count}`;
 export const sortByShiftAfter = 'Sort by this; with Shift, after what it is sorted by already';
-export const nothingFitsFilterTasks = (count: number) => `Nothing fits the filter. ${count} tasks are left out by it.`;
+export const nothingFitsFilterTasks = (count: number) =>
+  `Nothing fits the filter, which leaves out ${counted(count, { one: 'task', other: 'tasks' })}.`;
 export const whatNext = 'What next';
 export const byWhenDue = 'By due date';
 

@@ -43,8 +43,7 @@ export function StuckPart() {
               </p>
             </div>
             <div className="w-[250px] text-soft">
-              {texts.failed} {w.tries === 1 ? texts.once : texts.times(w.tries)}
-              {texts.last} {moment(w.last)}.
+              {texts.failed(w.tries, moment(w.last))}
               <br />
               {w.next ? texts.nextTry(moment(w.next)) : texts.noMoreAutomaticTries}
             </div>

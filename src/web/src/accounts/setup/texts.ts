@@ -1,3 +1,5 @@
+import { counted, plural } from '../../ui/words';
+
 export const holidaysSavedClocksStand = 'Holidays saved. Clocks stand still on these days.';
 export const daysOffEverybodyEvery = 'Days off for everybody, in every queue.';
 export const date = 'Date';
@@ -47,7 +49,7 @@ export const certainEnoughFromTitle = 'Certain enough from';
 export const testMessagesByHand = 'Test messages by hand';
 export const howOftenRight = 'How often it is right';
 export const itHasLearnedFrom = (lessons: number, placed: number, tried: number, right: number, part: string) =>
-  `It has learned from ${lessons} first messages that people filed. Tested on each of them without ` +
+  `It has learned from ${counted(lessons, { one: 'first message', other: 'first messages' })} that people filed. Tested on each of them without ` +
   `that one, it was sure about ${placed} of ${tried} and right about ${right}${part}. It would ` +
   'leave the rest in Unsorted.';
 export const rowsWhereBelongsColumns = (caption: string) =>
@@ -78,10 +80,8 @@ export const mailRemindersOtherWork =
   'Mail, reminders and other work that Wrenlet does by itself. What fails is tried again, less and ' +
   'less often; after 20 tries its owner is told. Everything behind it goes on.';
 export const nothingIsStuck = 'Nothing is stuck.';
-export const failed = 'Failed';
-export const once = 'once';
-export const times = (tries: number) => `${tries} times`;
-export const last = ', last';
+export const failed = (tries: number, last: string) =>
+  `Failed ${plural(tries, { one: 'once', other: `${tries} times` })}, last ${last}.`;
 export const nextTry = (moment: string) => `Next try ${moment}.`;
 export const noMoreAutomaticTries = 'No more automatic tries.';
 export const tryAgainNow = 'Try again now';

@@ -103,13 +103,7 @@ function Head({ docket, me }: { docket: DocketView; me: Me }) {
         </Panel>
         {docket.open ? <TemplateHere docket={docket} me={me} /> : null}
         <Ties docket={docket} />
-        {names.length > 0 ? (
-          <span>
-            {texts.here(
-              names.length > 1 ? texts.andAre(names.slice(0, -1).join(', '), names.at(-1)) : texts.is(names[0]),
-            )}
-          </span>
-        ) : null}
+        {names.length > 0 ? <span>{texts.areHere(names)}</span> : null}
       </p>
       <p className="flex flex-wrap items-center gap-x-4 text-[13px] text-soft md:justify-end">
         <NextMilestone docket={docket} />

@@ -1,4 +1,4 @@
-import { plural } from '../../ui/words';
+import { listed, plural } from '../../ui/words';
 
 export const billed = (minutesInWords: string) => `${minutesInWords} billed`;
 export const record = 'Record';
@@ -40,9 +40,8 @@ export const owner = 'Owner';
 export const nobody = 'nobody';
 export const limitedToListedPeople = 'limited to listed people';
 export const alertsHere = 'Alerts here';
-export const andAre = (list: string, at: string | null | undefined) => `${list} and ${at} are`;
-export const is = (name: string | null | undefined) => `${name} is`;
-export const here = (part: string) => `${part} here`;
+export const areHere = (names: string[]) =>
+  `${listed(names)} ${plural(names.length, { one: 'is', other: 'are' })} here`;
 export const gatesOpen = (openGates: number) =>
   `${openGates} ${plural(openGates, { one: 'gate', other: 'gates' })} open`;
 export const template = 'Template';

@@ -380,11 +380,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
                 ? texts.internalOnlyPeople(conversation.viewers.length)
                 : (checked?.whoSees ?? `${by} ${conversation.party?.name}.`)}
           </WhoSees>{' '}
-          {onTheirWay > 0 ? (
-            <b className="text-ink">
-              {texts.stillUploadingCanSend(onTheirWay === 1 ? texts.aFileIs : texts.filesAre(onTheirWay))}
-            </b>
-          ) : null}
+          {onTheirWay > 0 ? <b className="text-ink">{texts.stillUploading(onTheirWay)}</b> : null}
           {checked && !empty && !asking ? <WillBeTold told={checked.told} /> : null}
           <OthersWriting conversation={conversation.id} me={me} />
         </span>

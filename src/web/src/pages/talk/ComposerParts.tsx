@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { Checked, EntryView, PersonView, ToldView } from '../../api/client';
 import { usePresent } from '../../api/live';
 import { Button, Panel, cx } from '../../ui/controls';
+import { listed } from '../../ui/words';
 import * as texts from './texts';
 
 /** Says who has begun to write here too. */
@@ -11,7 +12,7 @@ export function OthersWriting({ conversation, me }: { conversation: string; me: 
     .filter((p) => p.writing && p.person.id !== me)
     .map((p) => p.person.firstName);
   if (names.length === 0) return null;
-  return <b className="text-ink">{texts.areWriting(names.join(texts.and), names.length)}</b>;
+  return <b className="text-ink">{texts.areWriting(listed(names), names.length)}</b>;
 }
 
 /** Who will be told when this is sent, each with the reason they will read. */
@@ -20,11 +21,7 @@ export function WillBeTold({ told }: { told: ToldView[] }) {
   const names = told.map((t) => t.person.firstName);
   return (
     <span title={told.map((t) => `${t.person.name}: ${t.reason}`).join('\n')}>
-      {texts.tells(
-        names.length > 3
-          ? texts.andMore(names.slice(0, 2).join(', '), names.length - 2)
-          : names.join(names.length === 2 ? texts.and : ', '),
-      )}
+      {texts.tells(names.length > 3 ? texts.andMore(names.slice(0, 2).join(', '), names.length - 2) : listed(names))}
     </span>
   );
 }
@@ -144,7 +141,7 @@ export function UnclearTags({
 }) {
   return unclear.map((u) => (
     <p key={u.typed} role="status" className="mt-1 flex flex-wrap items-center gap-1.5 text-[12.5px] text-soon">
-      {texts.whoIs} {u.typed}?
+      {texts.whoIs(u.typed)}
       {u.fits.map((who) => (
         <Button key={who.id} className="!min-h-6 !py-0" onClick={() => onChoose(u.typed, who)}>
           {who.name}

@@ -1,6 +1,5 @@
-import { plural } from '../../ui/words';
+import { counted, plural } from '../../ui/words';
 
-export const and = ' and ';
 export const areWriting = (list: string, count: number) =>
   `${list} ${plural(count, { one: 'is', other: 'are' })} writing`;
 export const nobodyIsNotified = '· nobody is notified';
@@ -9,7 +8,7 @@ export const tells = (part: string) => `· tells ${part} `;
 export const to = 'To';
 export const removeTheQuote = 'Remove the quote';
 export const correctItInContacts = 'Correct it in Contacts';
-export const giveSightOfIt = (firstName: string) => `Give ${firstName} sight of it`;
+export const giveSightOfIt = (firstName: string) => `Let ${firstName} see it`;
 export const askForAnAnswer = 'Ask for an answer';
 export const askAnswerQuestionDecision =
   'Ask for an answer: a question, a decision, a choice or a confirmation, by a time (A)';
@@ -17,7 +16,7 @@ export const setUpAMeeting = 'Set up a meeting';
 export const setUpMeetingWho = 'Set up a meeting: who, and a time that suits everybody (M)';
 export const keepInView = 'Keep in view';
 export const keepFootWindowWhile = 'Keep it at the foot of the window while you look elsewhere';
-export const whoIs = 'Who is';
+export const whoIs = (typed: string) => `Who is ${typed}?`;
 export const whoSeesIt = 'Who sees it';
 export const whoSeesItOfList = (list: string) => `Who sees it: ${list}`;
 export const youWritingFootWindow = 'You are writing this at the foot of the window.';
@@ -33,10 +32,13 @@ export const byTo = (via: string) => `By ${via} to`;
 export const andMoreOfCount = (count: number) => ` And ${count} more.`;
 export const willBeHeldBack = (reason: string, part: string) => `Will be held back: ${reason}${part}`;
 export const seenBy = (whoSees: string) => `Seen by ${whoSees}`;
-export const internalOnlyPeople = (count: number) => `Internal only: ${count} people`;
-export const aFileIs = 'A file is';
-export const filesAre = (onTheirWay: number) => `${onTheirWay} files are`;
-export const stillUploadingCanSend = (part: string) => `${part} still uploading; you can send when done. `;
+export const internalOnlyPeople = (count: number) =>
+  `Internal only: ${counted(count, { one: 'person', other: 'people' })}`;
+export const stillUploading = (files: number) =>
+  plural(files, {
+    one: 'A file is still uploading; you can send when it is done. ',
+    other: `${files} files are still uploading; you can send when they are done. `,
+  });
 export const sendAndClose = 'Send and close';
 export const invite = 'Invite';
 export const inviteOfName = (name: string) => `Invite ${name}`;

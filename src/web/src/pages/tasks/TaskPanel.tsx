@@ -140,7 +140,7 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
           </Link>
         ) : null}{' '}
         {detail.sourceEdited ? <b className="font-semibold text-soon">{texts.theMessageCameFrom} </b> : null}
-        {texts.askedBy} {task.madeBy?.id === me.person.id ? texts.you : task.madeBy?.firstName}, {moment(task.made)}
+        {texts.askedBy(task.madeBy?.id === me.person.id ? texts.you : task.madeBy?.firstName, moment(task.made))}
       </p>
       <Line name={texts.owners}>
         <OwnersField

@@ -1,10 +1,12 @@
+import { counted } from '../../ui/words';
+
 export const task = 'Task';
 export const close = 'Close';
 export const title = 'Title';
 export const partOf = 'part of';
 export const whereItWasSaid = (part: string) => `${part}where it was said`;
 export const theMessageCameFrom = 'The message it came from was edited since.';
-export const askedBy = 'asked by';
+export const askedBy = (whom: string | null | undefined, at: string) => `asked by ${whom}, ${at}`;
 export const you = 'you';
 export const owners = 'Owners';
 export const whoFinishesIt = 'Who finishes it';
@@ -42,7 +44,7 @@ export const onlyForMe = 'Only for me';
 export const followedBy = 'followed by';
 export const talk = 'Talk';
 export const writeAboutIt = 'Write about it';
-export const historyChanges = (count: number) => `History, ${count} changes`;
+export const historyChanges = (count: number) => `History, ${counted(count, { one: 'change', other: 'changes' })}`;
 export const wordsTaskDocket = 'Words in the task or docket';
 export const whichStates = 'States';
 export const anyState = 'any state';
