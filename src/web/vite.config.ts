@@ -1,6 +1,6 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vite';
+import { defineConfig } from 'vitest/config';
 
 const outDir = '../Wrenlet.Server/wwwroot';
 
@@ -14,5 +14,7 @@ export default defineConfig({
     // A text comes with the script that shows it, not with all texts of its feature.
     rolldownOptions: { optimization: { inlineConst: { mode: 'all', pass: 2 } } },
   },
+  // A test fails for what it sees, not for a slow machine: these limits only end what hangs.
+  test: { testTimeout: 60_000, hookTimeout: 60_000, setupFiles: 'src/app/setup.testing.ts' },
   server: { proxy: { '/api': 'http://127.0.0.1:5080', '/live': { target: 'ws://127.0.0.1:5080', ws: true } } },
 });

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as newId } from 'uuid';
 import { type AlertSettings, type AlertView, api, taken } from '../api/client';
@@ -37,7 +37,10 @@ export function Over({ alert, more }: { alert: AlertView; more: number }) {
   const [answering, setAnswering] = useState(false);
   const [words, setWords] = useState('');
   const [done, setDone] = useState(false);
+  const leaving = useRef(false);
   const answer = async () => {
+    if (leaving.current) return;
+    leaving.current = true;
     try {
       await send({
         id: newId(),
@@ -52,6 +55,8 @@ export function Over({ alert, more }: { alert: AlertView; more: number }) {
       setDone(true);
     } catch (wrong) {
       sayWrong(wrong);
+    } finally {
+      leaving.current = false;
     }
   };
   return (

@@ -61,3 +61,14 @@ test('answered in place with Enter; Shift and Enter begins a line, Escape gives 
   );
   expect(await screen.findByText('Sent.')).toBeTruthy();
 });
+
+test('Enter pressed twice sends the answer once', async () => {
+  let sent = () => {};
+  send.mockImplementation(() => new Promise<void>((resolve) => (sent = resolve)));
+  act(() => popUps.show({ alert: alert('1', { answerable: true, conversation: 'c', entry: 'e' }), more: 0 }));
+  await userEvent.click(screen.getByRole('button', { name: 'Reply here' }));
+  await userEvent.type(screen.getByRole('textbox', { name: 'Answer' }), 'Noon.{Enter}{Enter}');
+  expect(send).toHaveBeenCalledTimes(1);
+  act(() => sent());
+  expect(await screen.findByText('Sent.')).toBeTruthy();
+});

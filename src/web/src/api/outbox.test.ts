@@ -89,7 +89,7 @@ describe('what is sent', () => {
     POST.mockImplementationOnce(unreachable).mockReturnValue(ok({}));
     await box.send(words('1'));
     window.dispatchEvent(new Event('online'));
-    await vi.waitFor(() => expect(ids()).toEqual([]));
+    await vi.waitFor(() => expect(ids()).toEqual([]), 30_000);
   });
 });
 

@@ -88,7 +88,7 @@ describe('one task', () => {
     expect(say.mock.calls[0]![0]).toContain('Someone changed “Theirs” meanwhile: priority is now low');
     PUT.mockReturnValueOnce(ok(task(6)));
     undo().run();
-    await vi.waitFor(() => expect(PUT).toHaveBeenCalledTimes(2));
+    await vi.waitFor(() => expect(PUT).toHaveBeenCalledTimes(2), 30_000);
     expect(PUT.mock.calls[1]![1].params.header['If-Match']).toBe('"5"');
   });
 
@@ -116,7 +116,7 @@ describe('one task', () => {
     expect(say.mock.calls[0]![0]).toContain('worklist is now Hatch, Done');
     PUT.mockReturnValue(ok(task(6)));
     say.mock.calls[0]![1].action.run();
-    await vi.waitFor(() => expect(PUT).toHaveBeenCalledTimes(2));
+    await vi.waitFor(() => expect(PUT).toHaveBeenCalledTimes(2), 30_000);
     expect(PUT.mock.calls[1]![1].params.header['If-Match']).toBe('"5"');
   });
 
@@ -136,7 +136,7 @@ describe('many at once', () => {
     await table.changeRows([row('1', { state: 'waiting' }), row('2')], { state: 'done' }, people, 'Now done');
     expect(say.mock.calls[0]![0]).toBe('Now done: 2 tasks');
     undo().run();
-    await vi.waitFor(() => expect(POST).toHaveBeenCalledTimes(2));
+    await vi.waitFor(() => expect(POST).toHaveBeenCalledTimes(2), 30_000);
     expect(POST.mock.calls[1]![1].body.changes.map((c: { state: string }) => c.state)).toEqual([
       'waiting',
       'needs-action',
@@ -148,7 +148,7 @@ describe('many at once', () => {
     await table.changeRows([row('1'), row('2')], { state: 'done' }, people, 'Now done');
     expect(say.mock.calls[0]![0]).toBe('Now done: 1 of 2. It waits for another.');
     undo().run();
-    await vi.waitFor(() => expect(POST).toHaveBeenCalledTimes(2));
+    await vi.waitFor(() => expect(POST).toHaveBeenCalledTimes(2), 30_000);
     expect(POST.mock.calls[1]![1].body.changes).toHaveLength(1);
   });
 
@@ -156,7 +156,7 @@ describe('many at once', () => {
     POST.mockReturnValue(ok([{ id: '1', task: task(7, { id: '1' }), problem: null }]));
     await table.changeRows([row('1', { version: 4 })], { priority: 'high' }, people, 'High');
     undo().run();
-    await vi.waitFor(() => expect(POST).toHaveBeenCalledTimes(2));
+    await vi.waitFor(() => expect(POST).toHaveBeenCalledTimes(2), 30_000);
     expect(POST.mock.calls.map(([, { body }]) => body.changes[0].version)).toEqual([4, 7]);
   });
 
