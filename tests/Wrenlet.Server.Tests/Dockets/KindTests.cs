@@ -318,7 +318,7 @@ public sealed partial class KindTests(YardFixture fixture) : YardTests(fixture)
         );
         (await Wrong(tuning with { Letters = "J" })).ShouldContain("begin with J already");
         (await Wrong(tuning with { Letters = "7" })).ShouldContain("one to three letters");
-        (await Wrong(tuning with { Stages = [] })).ShouldContain("needs a stage");
+        (await Wrong(tuning with { Stages = [] })).ShouldContain("needs at least one stage");
         (
             await Wrong(tuning with { Stages = [.. tuning.Stages, new(Guid.CreateVersion7(), "Booked", null)] })
         ).ShouldContain("There are two named Booked");
