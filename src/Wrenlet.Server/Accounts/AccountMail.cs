@@ -60,9 +60,10 @@ internal sealed partial class AccountMail(
                 return;
             await Send(person, AccountPurpose.Reset, by: null, cancellation);
         }
-        catch (Exception wrong) when (wrong is PostOfficeException or InvalidOperationException)
+        catch (Exception wrong) when (!cancellation.IsCancellationRequested)
         {
-            // Whoever waits for it asks again; an administrator sees in the log that mail does not leave.
+            // Nothing that fails for one may end the answering of all who ask after them. Whoever waits for it asks again; an
+            // administrator sees in the log that mail does not leave.
             NotSent(log, wrong.Message);
         }
     }

@@ -10,6 +10,7 @@ import * as texts from './texts';
 export function ChoosePassword({ done }: { done: () => Promise<unknown> }) {
   const { token = '' } = useParams();
   const [wrong, setWrong] = useState('');
+  const [busy, setBusy] = useState(false);
   const navigate = useNavigate();
   const { data, error } = useQuery({
     queryKey: ['account-link', token],
@@ -19,6 +20,9 @@ export function ChoosePassword({ done }: { done: () => Promise<unknown> }) {
   });
   const choose = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
+    // Sent twice, the second would find the link used up and end what the first began.
+    if (busy) return;
+    setBusy(true);
     const password = String(new FormData(event.currentTarget).get('password'));
     try {
       await taken(api.PUT('/api/session/account-link', { body: { token, password } }));
@@ -26,6 +30,7 @@ export function ChoosePassword({ done }: { done: () => Promise<unknown> }) {
       await navigate('/', { replace: true });
     } catch (refusal) {
       setWrong((refusal as Error).message);
+      setBusy(false);
     }
   };
   return (
@@ -60,7 +65,7 @@ export function ChoosePassword({ done }: { done: () => Promise<unknown> }) {
             hint={texts.tenCharactersOrMore}
             wrong={wrong}
           />
-          <Button look="main" type="submit">
+          <Button look="main" type="submit" disabled={busy}>
             {texts.saveAndSignIn}
           </Button>
         </form>
