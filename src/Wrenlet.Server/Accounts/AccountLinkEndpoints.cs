@@ -108,18 +108,18 @@ internal static class AccountLinkEndpoints
         if (AccountLink.Refuses(link, who.Current.Find(link?.Person), clock.Now) is { } refusal)
             return Refusals.Refused(refusal);
         var hash = Passwords.Hash(given.Password);
-        var first = false;
-        await sessions.EndAll(
+        // Whether this one uses the link up is decided where it is written: of several at once, the first.
+        var first = await sessions.EndAllIf(
             link!.Person,
             "chose a password by a mailed link",
             w =>
             {
-                first = AccountLinkStore.Find(w.Session, token) is not null;
-                if (!first)
-                    return;
+                if (AccountLinkStore.Find(w.Session, token) is null)
+                    return false;
                 AccountLinkStore.End(w.Session, link.Person);
                 PeopleStore.SetPassword(w.Session, link.Person, hash);
                 happenings.Say(w, new PasswordReplaced(link.Person));
+                return true;
             }
         );
         if (!first)

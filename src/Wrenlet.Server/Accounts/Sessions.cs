@@ -86,16 +86,37 @@ public sealed class Sessions(Database database, WriteQueue writes, FirmClock clo
     /// <param name="person">Whose.</param>
     /// <param name="why">What it is called in the log.</param>
     /// <param name="with">What else is done in the same write; null for nothing.</param>
-    public async Task EndAll(PersonId person, string why, Action<Writing>? with = null)
+    public Task EndAll(PersonId person, string why, Action<Writing>? with = null) =>
+        EndAllIf(
+            person,
+            why,
+            w =>
+            {
+                with?.Invoke(w);
+                return true;
+            }
+        );
+
+    /// <summary>Ends all sessions of a person, as EndAll does, if what is decided in the same write allows it.</summary>
+    /// <param name="person">Whose.</param>
+    /// <param name="why">What it is called in the log.</param>
+    /// <param name="may">Decides, and does what belongs to it; where it says no, every session goes on.</param>
+    /// <returns>Whether they were ended.</returns>
+    public async Task<bool> EndAllIf(PersonId person, string why, Func<Writing, bool> may)
     {
-        await writes.Run(w =>
+        var ended = await writes.Run(w =>
         {
-            with?.Invoke(w);
+            if (!may(w))
+                return false;
             SessionStore.EndAll(w.Session, person);
             SessionStore.Audit(w.Session, clock.Now, person, why, "");
+            return true;
         });
+        if (!ended)
+            return false;
         Forget(k => k.Value.Person == person);
         Ended?.Invoke(person, null);
+        return true;
     }
 
     /// <summary>Forgets ended sessions. They are gone from the disk by now, so that none is read again.</summary>

@@ -87,6 +87,25 @@ public sealed partial class AccountLinkTests(YardFixture fixture) : YardTests(fi
         using var signedIn = await Server.Visit().SignIn(address, Password);
     }
 
+    /// <summary>Sent several times at once, all find the link before the first has used it up.</summary>
+    [Fact]
+    public async Task Chosen_several_times_at_once_the_first_stays_signed_in()
+    {
+        var (id, address) = await TakeOn("Leopold Hatch");
+        await Of("Wilhelmina").Do(HttpMethod.Post, $"/api/set-up/staff/{id}/invitation");
+        var (_, token) = Links(address).ShouldHaveSingleItem();
+        var visitors = Enumerable.Range(0, 6).Select(_ => Server.Visit()).ToList();
+        var answers = await Task.WhenAll(visitors.Select((v, i) => Choose(v, token, $"a long one, number {i}")));
+        var won = Array.FindIndex(answers, a => a.StatusCode is HttpStatusCode.NoContent);
+        answers
+            .Select(a => a.StatusCode)
+            .Order()
+            .ShouldBe([HttpStatusCode.NoContent, .. Enumerable.Repeat(HttpStatusCode.UnprocessableEntity, 5)]);
+        (await visitors[won].Http.GetAsync("/api/me", Stop)).StatusCode.ShouldBe(HttpStatusCode.OK);
+        using var signedIn = await Server.Visit().SignIn(address, $"a long one, number {won}");
+        visitors.ForEach(v => v.Dispose());
+    }
+
     [Fact]
     public async Task A_newer_invitation_ends_the_older_one()
     {

@@ -20,7 +20,7 @@ export function ChoosePassword({ done }: { done: () => Promise<unknown> }) {
   });
   const choose = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
-    // Sent twice, the second would find the link used up and end what the first began.
+    // Sent twice, the second would be told that the link was used.
     if (busy) return;
     setBusy(true);
     const password = String(new FormData(event.currentTarget).get('password'));
