@@ -31,6 +31,7 @@ return await StartUp.Run(
             .AddHandler<FirstKinds>()
             .AddHandler<TalksOfMerged>()
             .AddHandler<DocketTalks>()
+            .AddHandler<LinksInRecord>()
             .AddHandler<Convening>()
             .AddHandler<TaskMaking>()
             .AddHandler<GatesOfStages>()

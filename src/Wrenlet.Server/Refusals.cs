@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Wrenlet.Core.People;
 
 namespace Wrenlet.Server;
 
@@ -59,6 +60,14 @@ internal static class Refusals
         );
 
     /// <summary>Who asks is not signed in, or is not one of those it is for.</summary>
+    /// <summary>Says which role somebody has that does not let them.</summary>
+    public static ProblemHttpResult NoRight(Person person, Right right) =>
+        TypedResults.Problem(
+            $"You cannot do this: {Rights.Of(person, right).Reason}. Ask an administrator if you need it.",
+            statusCode: StatusCodes.Status403Forbidden,
+            title: "Not for you"
+        );
+
     public static ProblemHttpResult Stranger(bool signedIn) =>
         signedIn
             ? TypedResults.Problem(

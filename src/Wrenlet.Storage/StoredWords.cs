@@ -14,11 +14,31 @@ namespace Wrenlet.Storage;
 /// <summary>The short words under which enumerations are stored; each table has a CHECK with the same.</summary>
 public static class StoredWords
 {
-    public static readonly Vocabulary<Role> Roles = new(
-        (Role.Member, "member"),
-        (Role.Coordinator, "coordinator"),
-        (Role.Manager, "manager"),
-        (Role.Administrator, "administrator")
+    public static readonly Vocabulary<Right> Rights = new(
+        (Right.SetUp, "set-up"),
+        (Right.TakeOn, "take-on"),
+        (Right.ManageContacts, "manage-contacts"),
+        (Right.SeeReports, "see-reports"),
+        (Right.SeeSums, "see-sums"),
+        (Right.ReadAcross, "read-across"),
+        (Right.Reassign, "reassign"),
+        (Right.PassGates, "pass-gates"),
+        (Right.LockAndLift, "lock-and-lift"),
+        (Right.MakeRules, "make-rules"),
+        (Right.KeepTemplates, "keep-templates"),
+        (Right.GiveWork, "give-work"),
+        (Right.AcceptForCustomer, "accept-for-customer"),
+        (Right.Export, "export"),
+        (Right.SendOutside, "send-outside"),
+        (Right.Announce, "announce"),
+        (Right.SeeLog, "see-log")
+    );
+    public static readonly Vocabulary<LinkWay> LinkWays = new(
+        (LinkWay.Copied, "copied"),
+        (LinkWay.Mail, "mail"),
+        (LinkWay.Text, "text"),
+        (LinkWay.AskedFor, "asked-for"),
+        (LinkWay.InMail, "in-mail")
     );
     public static readonly Vocabulary<PartyKind> PartyKinds = new(
         (PartyKind.Customer, "customer"),

@@ -141,7 +141,7 @@ public sealed partial class IndexTests : Shelf
         ["sessions"] = s =>
         {
             SessionStore.Find(s, [1]);
-            SessionStore.ByLink(s, [1]);
+            LinkStore.ByToken(s, [1]);
             SessionStore.Credentials(s, "odalys@quay.example");
             FeedStore.Whose(s, [1]);
         },

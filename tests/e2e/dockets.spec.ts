@@ -46,7 +46,7 @@ test('a job is begun for a customer, changed, moved past its gates anyway, and c
   await kit.getByRole('button', { name: /^Launch ,/ }).click();
   const means = kit.getByRole('dialog', { name: 'Move to Launch' });
   await expect(means).toContainText('Sign the rig off');
-  await expect(means).toContainText('Only its owner and managers can move it now.');
+  await expect(means).toContainText('Only its owner and those whose role allows it can move it now.');
   const tobiah = await yard.visit(browser, 'Tobiah Renn', '/dockets/J-1042');
   await tobiah.getByRole('button', { name: /^Launch ,/ }).click();
   await tobiah.getByRole('button', { name: 'Move to Launch anyway' }).click();

@@ -35,18 +35,19 @@ public sealed record Notice(PersonId By, Instant Appears, Instant? Ends, bool Mu
     public ImmutableArray<Person> For(IEnumerable<Person> staff) =>
         [.. staff.Where(p => p.IsStaff && p.Id != By && (Crews.IsEmpty || Crews.Any(p.Crews.Contains)))];
 
-    /// <summary>Whether someone sees it: whom it is for once it has appeared; its author and managers always.</summary>
+    /// <summary>Whether someone sees it: whom it is for once it has appeared; its author and those who read across people always.</summary>
     public bool SeenBy(Person viewer, Instant now) =>
         viewer.IsStaff
         && (
             viewer.Id == By
-            || viewer.Manages
+            || viewer.May(Right.ReadAcross)
             || (StateAt(now) is not NoticeState.Upcoming && (Crews.IsEmpty || Crews.Any(viewer.Crews.Contains)))
         );
 
-    /// <summary>Whether someone may put up notices: those who coordinate.</summary>
-    public static bool MayPutUp(Person person) => person.Role is Role.Coordinator or Role.Manager or Role.Administrator;
+    /// <summary>Whether someone may put up notices: a right of their role.</summary>
+    public static bool MayPutUp(Person person) => person.May(Right.Announce);
 
     /// <summary>Whether someone may change it or take it down.</summary>
-    public bool MayChange(Person person) => person.Id == By || person.Manages;
+    public bool MayChange(Person person) =>
+        person.Id == By || (person.May(Right.Announce) && person.May(Right.ReadAcross));
 }

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Alerts;
@@ -45,12 +46,14 @@ public static class QueueTelling
 
     /// <summary>
     /// The people who are to look after what waits: of the crew that it was given to, else of the queue's crew on duty;
-    /// where there is neither, the coordinators.
+    /// where there is neither, those who may reassign and do least beside.
     /// </summary>
     public static IReadOnlyList<PersonId> LookAfter(Crew? given, Crew? onDuty, IEnumerable<Person> staff) =>
-        (given ?? onDuty) is { } crew
-            ? crew.Members
-            : [.. staff.Where(p => p.Role is Role.Coordinator).Select(p => p.Id)];
+        (given ?? onDuty) is { } crew ? crew.Members : Nearest([.. staff.Where(p => p.May(Right.Reassign))]);
+
+    /// <summary>Of those who may reassign, those whose role lets them do least beside: they are nearest to the work.</summary>
+    private static ImmutableArray<PersonId> Nearest(IReadOnlyList<Person> able) =>
+        [.. able.Where(p => p.Role!.Rights.Count == able.Min(a => a.Role!.Rights.Count)).Select(p => p.Id)];
 
     private static List<PersonId> Looking(IReadOnlyList<OnDuty> crew)
     {

@@ -54,12 +54,11 @@ public static class Ownership
             return new(true, Texts.NobodyOwnsItYet);
         if (owner == actor.Id)
             return new(true, Texts.YouOwnIt);
-        if (actor.Manages)
-            return new(true, Texts.ManagersCanAssignAny);
+        if (actor.May(Right.Reassign))
+            return new(true, Texts.YourRoleCanAssign);
         return rule switch
         {
             HandoverRule.Anyone => new(true, Texts.AnyoneCanAssignQueue),
-            HandoverRule.Crew when actor.Role is Role.Coordinator => new(true, Texts.CoordinatorsCanAssignQueue),
             HandoverRule.Crew when onDuty is { } crew && actor.Crews.Contains(crew) => new(true, Texts.TheCrewDutyCan),
             HandoverRule.Crew => new(false, Texts.InQueueOnlyIts),
             _ => new(false, Texts.InQueueOnlyItsOwner),

@@ -134,18 +134,17 @@ internal static class Texts
 
     public const string YouOwnIt = "you own it";
 
-    public const string ManagersCanAssignAny = "managers can assign any conversation";
+    public const string YourRoleCanAssign = "your role can assign any conversation";
 
     public const string AnyoneCanAssignQueue = "anyone can assign in this queue";
-
-    public const string CoordinatorsCanAssignQueue = "coordinators can assign in this queue";
 
     public const string TheCrewDutyCan = "the crew on duty can assign in this queue";
 
     public const string InQueueOnlyIts =
-        "In this queue only its owner, the crew on duty, coordinators and managers can reassign it.";
+        "In this queue only its owner, the crew on duty and those whose role allows it can reassign it.";
 
-    public const string InQueueOnlyItsOwner = "In this queue only its owner and managers can reassign it.";
+    public const string InQueueOnlyItsOwner =
+        "In this queue only its owner and those whose role allows it can reassign it.";
 
     public const string OnlyOutsideConversationsCan = "Only outside conversations can be closed or put off.";
 
@@ -204,7 +203,8 @@ internal static class Texts
 
     public const string TheMeetingOverNo = "The meeting is over; no answer is needed.";
 
-    public static string ItMeetingAskThem(string name) => $"It is {name}’s meeting. Ask them, or a manager.";
+    public static string ItMeetingAskThem(string name) =>
+        $"It is {name}’s meeting. Ask them, or somebody who can reassign.";
 
     public const string TheMeetingHasBeen = "The meeting has been cancelled already.";
 

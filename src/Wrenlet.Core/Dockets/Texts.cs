@@ -112,7 +112,7 @@ internal static class Texts
         $"{firstName} does not see this docket. Give {firstName} sight of it first.";
 
     public const string OnlyDocketOwnerManagers =
-        "Only the docket’s owner and managers can change who sees it. Ask one of them.";
+        "Only the docket’s owner and those who may read across people can change who sees it. Ask one of them.";
 
     public const string YouWouldNoLonger =
         "You would no longer see it yourself. Add yourself, or one of your crews, to the list.";

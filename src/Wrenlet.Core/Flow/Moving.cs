@@ -101,7 +101,7 @@ public static class Moving
             );
         if (there == kind.Stages.Length - 1)
             setsOff.Add(Texts.ItLastStageDocket);
-        return new(null, inTheWay, by.Manages || owner == by.Id, [.. setsOff]);
+        return new(null, inTheWay, by.May(Right.PassGates) || owner == by.Id, [.. setsOff]);
     }
 
     /// <summary>Why a docket cannot be closed; null when it can.</summary>

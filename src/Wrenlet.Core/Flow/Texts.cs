@@ -23,7 +23,7 @@ internal static class Texts
         $"{waits} Finish {(count == 1 ? "it" : "them")}, or move it anyway.";
 
     public static string FinishThemAskDocket(string waits, int count) =>
-        $"{waits} Finish {(count == 1 ? "it" : "them")}, or ask the docket’s owner or a manager to move "
+        $"{waits} Finish {(count == 1 ? "it" : "them")}, or ask the docket’s owner or somebody whose role allows it to move "
         + $"it anyway.";
 
     public const string ThereNoSuchStage = "There is no such stage any more. Choose another.";

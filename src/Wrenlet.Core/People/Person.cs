@@ -2,22 +2,6 @@ using System.Collections.Immutable;
 
 namespace Wrenlet.Core.People;
 
-/// <summary>What a member of staff is there for.</summary>
-public enum Role
-{
-    /// <summary>Does the work.</summary>
-    Member,
-
-    /// <summary>Sees to it that who must know, answer or do, does.</summary>
-    Coordinator,
-
-    /// <summary>Answers for load, response times and approvals; may read docket conversations across people.</summary>
-    Manager,
-
-    /// <summary>Sets the firm up; has a manager's rights beside.</summary>
-    Administrator,
-}
-
 /// <summary>Which side of an outside conversation a party is.</summary>
 public enum PartyKind
 {
@@ -31,7 +15,7 @@ public enum PartyKind
 /// <summary>Someone who can be named, told and, where they sign in, served.</summary>
 /// <param name="Id">Identity.</param>
 /// <param name="Name">Full name.</param>
-/// <param name="Role">What a member of staff is there for; null for a party's contact.</param>
+/// <param name="Role">What a member of staff may do; null for a party's contact, and for who has left.</param>
 /// <param name="Party">Whose contact this is; null for staff.</param>
 /// <param name="Crews">Crews of a member of staff; empty for contacts.</param>
 public sealed record Person(PersonId Id, string Name, Role? Role, PartyId? Party, ImmutableArray<CrewId> Crews)
@@ -41,9 +25,6 @@ public sealed record Person(PersonId Id, string Name, Role? Role, PartyId? Party
 
     /// <summary>The first of the names, as colleagues say it.</summary>
     public string FirstName => Name.Split(' ', 2)[0];
-
-    /// <summary>Whether the person has a manager's rights.</summary>
-    public bool Manages => Role is People.Role.Manager or People.Role.Administrator;
 }
 
 /// <summary>A named group of staff.</summary>

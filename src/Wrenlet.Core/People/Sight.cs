@@ -37,7 +37,10 @@ public static class Sight
                 : StaffOnly,
             Place.Members members => viewer.IsStaff && members.People.Contains(viewer.Id) ? Member : NoMember,
             Place.Board board => !viewer.IsStaff ? StaffOnly
-            : board.Crews.IsEmpty || viewer.Id == board.By || viewer.Manages || board.Crews.Any(viewer.Crews.Contains)
+            : board.Crews.IsEmpty
+            || viewer.Id == board.By
+            || viewer.May(Right.ReadAcross)
+            || board.Crews.Any(viewer.Crews.Contains)
                 ? ForThem
             : NotForThem,
             Place.Own own => viewer.Id == own.Person ? Member : NoMember,
@@ -54,10 +57,10 @@ public static class Sight
         [.. people.Where(p => p.MaySee(place))];
 
     /// <summary>
-    /// Whether someone may give others sight of a limited docket: its owner and managers who see it themselves.
+    /// Whether someone may give others sight of a limited docket: its owner, and those who may read across people, if they see it themselves.
     /// </summary>
     public static bool MayGiveSight(Person giver, DocketSight docket, PersonId? docketOwner) =>
-        giver.IsStaff && OfDocket(giver, docket).Allowed && (giver.Manages || giver.Id == docketOwner);
+        giver.IsStaff && OfDocket(giver, docket).Allowed && (giver.May(Right.ReadAcross) || giver.Id == docketOwner);
 
     private static Verdict OfDocket(Person staff, DocketSight docket)
     {

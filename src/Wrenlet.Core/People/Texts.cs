@@ -25,6 +25,69 @@ internal static class Texts
 
     public const string OnlyItsMembersSee = "only its members see it";
 
+    public static string IsNotStaff(string name) => $"{name} is not a colleague.";
+
+    public static string ButTheQueuesRule(string reason, IReadOnlyCollection<string> queues) =>
+        $"{reason}, but the rule of {(queues.Count == 1 ? "this queue" : "these queues")} does: {string.Join(", ", queues)}";
+
+    public static string RightWords(Right right) =>
+        right switch
+        {
+            Right.SetUp => "Change settings",
+            Right.TakeOn => "Add colleagues and crews, and decide what each may do",
+            Right.ManageContacts => "Change customers and partners",
+            Right.SeeReports => "Read reports",
+            Right.SeeSums => "See the sums of papers",
+            Right.ReadAcross => "Read notices for every crew, let others see a limited docket, and enter their leave",
+            Right.Reassign => "Decide who answers in any queue",
+            Right.PassGates => "Move a docket past a gate",
+            Right.LockAndLift => "Lock stages, and lift gates and locks",
+            Right.MakeRules => "Make rules",
+            Right.KeepTemplates => "Change templates and recurring dockets",
+            Right.GiveWork => "Give tasks to others",
+            Right.AcceptForCustomer => "Accept a paper for the customer",
+            Right.Export => "Export lists and records",
+            Right.SendOutside => "Write to customers and partners",
+            Right.Announce => "Post notices",
+            Right.SeeLog => "Read the log",
+            _ => throw new ArgumentOutOfRangeException(nameof(right), right, "Unknown right."),
+        };
+
+    public static string RoleMay(string role) => $"the role {role} allows it";
+
+    public static string RoleMayNot(string role) => $"the role {role} does not allow it";
+
+    public const string SomebodyMustAdminister =
+        "Somebody must still be able to change settings and to add people. Give somebody else a role that can first.";
+
+    public const string YouGiveOnlyWhatYouHave = "You can only give rights that you have yourself.";
+
+    public const string PartyLinkEnded =
+        "This link no longer works. Reply to our last mail, or ask for a new link on the first page.";
+
+    public const string PartyLinkOver = "This link has run out. Ask for a new one on the first page.";
+
+    public static string MailedLink(string by, string contact) => $"{by} mailed {contact} a link to their page";
+
+    public static string TextedLink(string by, string contact) => $"{by} texted {contact} a link to their page";
+
+    public static string CopiedLink(string by, string contact) => $"{by} made a link to their page for {contact}";
+
+    public static string CameByAsked(string day) => $"by a link that they asked for on {day}";
+
+    public static string CameByMail(string day) => $"by the link in our message of {day}";
+
+    public static string CameByMade(string maker, string day) => $"by the link that {maker} made on {day}";
+
+    public static string LinkWords(string firstName, string firm) =>
+        $"""
+            Hello {firstName},
+
+            here is your page with {firm}. You can read and answer everything there:
+
+            {PartyLink.Field}
+            """;
+
     public const string LinkUsed =
         "This link no longer works: it was used already, or a newer one was sent. Ask for another on the sign-in page.";
 

@@ -12,6 +12,23 @@ public static class Owning
     public static string? RefusesPrivate(IEnumerable<OwnerShare> owners, PersonId maker) =>
         owners.Any(o => o.Owner != new TaskOwner.OfPerson(maker)) ? Texts.PrivateTaskOnlyWhoever : null;
 
+    /// <summary>Why somebody cannot give a task to these owners; null when they can: their role allows it, or it is theirs.</summary>
+    /// <param name="by">Who gives it.</param>
+    /// <param name="before">Who owns it so far; empty for a new task.</param>
+    /// <param name="after">Who is to own it.</param>
+    public static string? RefusesGiving(Person by, IEnumerable<OwnerShare> before, IEnumerable<OwnerShare> after)
+    {
+        ArgumentNullException.ThrowIfNull(by);
+        return
+            by.May(Right.GiveWork)
+            || after
+                .Select(o => o.Owner)
+                .Except(before.Select(o => o.Owner))
+                .All(o => o is TaskOwner.OfPerson p && p.Person == by.Id)
+            ? null
+            : Texts.RoleDoesNotGiveWork;
+    }
+
     /// <summary>
     /// The first owner who could not see the task, and why that cannot be; null when all of them see it. A crew is
     /// looked at through its members when it is their turn.

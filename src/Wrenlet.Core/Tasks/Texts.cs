@@ -68,4 +68,7 @@ internal static class Texts
     public static string AddressedTo(string names) => $"It is addressed to {names}.";
 
     public static string SaysPriority(string words, Priority priority) => $"“{words}” says {priority}.";
+
+    public const string RoleDoesNotGiveWork =
+        "Your role does not let you give tasks to others. Leave it without an owner, or take it yourself.";
 }

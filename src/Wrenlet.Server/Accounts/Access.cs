@@ -17,19 +17,17 @@ public enum Access
 
     /// <summary>Members of staff.</summary>
     Staff,
-
-    /// <summary>Coordinators, managers and administrators.</summary>
-    Coordinators,
-
-    /// <summary>Administrators.</summary>
-    Administrators,
 }
 
 /// <summary>Says on an endpoint whom it is for. An endpoint without it is for nobody.</summary>
 [AttributeUsage(AttributeTargets.Class | AttributeTargets.Method)]
-public sealed class ForAttribute(Access access) : Attribute
+/// <param name="access">Whom it is for.</param>
+/// <param name="rights">One of these rights is needed beside; none for none.</param>
+public sealed class ForAttribute(Access access, params Right[] rights) : Attribute
 {
     public Access Access { get; } = access;
+
+    public IReadOnlyList<Right> Rights { get; } = rights;
 }
 
 internal static class AccessExtensions
@@ -37,10 +35,15 @@ internal static class AccessExtensions
     /// <summary>Says whom the endpoint is for.</summary>
     public static TBuilder For<TBuilder>(this TBuilder builder, Access access)
         where TBuilder : IEndpointConventionBuilder => builder.WithMetadata(new ForAttribute(access));
+
+    /// <summary>Says that the endpoint is for those of the staff who have one of these rights.</summary>
+    public static TBuilder For<TBuilder>(this TBuilder builder, params Right[] rights)
+        where TBuilder : IEndpointConventionBuilder => builder.WithMetadata(new ForAttribute(Access.Staff, rights));
 }
 
 /// <summary>The person a request comes from.</summary>
-public sealed record Viewer(Person Person, byte[] TokenHash, string Guard)
+/// <param name="Link">The link by which a contact came; null for all others.</param>
+public sealed record Viewer(Person Person, byte[] TokenHash, string Guard, Guid? Link = null)
 {
     /// <summary>Binds an endpoint's parameter; the access check has made sure that somebody is signed in.</summary>
     public static ValueTask<Viewer?> BindAsync(HttpContext context) => ValueTask.FromResult(Of(context));
@@ -62,7 +65,7 @@ internal sealed class AccessMiddleware(RequestDelegate next, Sessions sessions, 
         if (viewer is not null)
             context.Items[typeof(Viewer)] = viewer;
         var endpoint = context.GetEndpoint();
-        if (endpoint is null || endpoint.Metadata.GetMetadata<ForAttribute>()?.Access is not { } access)
+        if (endpoint is null || endpoint.Metadata.GetMetadata<ForAttribute>() is not { } needs)
         {
             if (endpoint is null || !context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal))
                 await next(context);
@@ -71,8 +74,10 @@ internal sealed class AccessMiddleware(RequestDelegate next, Sessions sessions, 
             return;
         }
 
-        if (!Allows(access, viewer?.Person))
+        if (!Allows(needs.Access, viewer?.Person))
             await Refusals.Stranger(viewer is not null).ExecuteAsync(context);
+        else if (needs.Rights.Count > 0 && !needs.Rights.Any(viewer!.Person.May))
+            await Refusals.NoRight(viewer.Person, needs.Rights[0]).ExecuteAsync(context);
         else if (IsForged(context, viewer))
             await Forged(context);
         else
@@ -85,8 +90,6 @@ internal sealed class AccessMiddleware(RequestDelegate next, Sessions sessions, 
             Access.Everyone => true,
             Access.SignedIn => person is not null,
             Access.Staff => person is { IsStaff: true },
-            Access.Coordinators => person?.Role is Role.Coordinator or Role.Manager or Role.Administrator,
-            Access.Administrators => person?.Role is Role.Administrator,
             _ => false,
         };
 
@@ -96,7 +99,9 @@ internal sealed class AccessMiddleware(RequestDelegate next, Sessions sessions, 
             return null;
         var hash = Sessions.Hash(token);
         return sessions.Find(hash) is { } signedIn && who.Current.Find(signedIn.Person) is { } person
-            ? new Viewer(person, hash, signedIn.Guard)
+            // Who has left belongs to nobody any more.
+            && (person.IsStaff || person.Party is not null)
+            ? new Viewer(person, hash, signedIn.Guard, signedIn.Link)
             : null;
     }
 

@@ -97,13 +97,10 @@ internal static class AccountEndpoints
                 [
                     .. roster
                         .Staff.OrderBy(p =>
-                            p.Role switch
-                            {
-                                Role.Coordinator => 0,
-                                Role.Manager => 1,
-                                Role.Member => 2,
-                                _ => 3,
-                            }
+                            p.May(Right.SetUp) ? 3
+                            : p.May(Right.ReadAcross) ? 1
+                            : p.May(Right.Reassign) ? 0
+                            : 2
                         )
                         .Select(p => new DemoPerson(
                             PersonView.Of(p),
@@ -243,13 +240,16 @@ internal static class AccountEndpoints
         LinkSignIn given,
         HttpContext context,
         Database database,
-        Sessions sessions
+        WhoIsWho who,
+        Sessions sessions,
+        FirmClock clock
     )
     {
         var hash = Sessions.Hash(given.Token);
-        if (database.Read(s => SessionStore.ByLink(s, hash)) is not { } contact)
-            return Refusals.Refused("This link no longer works. Reply to our last mail to get a new one.");
-        await sessions.Start(context, contact, "by a private link");
+        var link = database.Read(s => LinkStore.ByToken(s, hash));
+        if (PartyLink.Refuses(link, who.Current.Find(link?.Contact), clock.Now) is { } refusal)
+            return Refusals.Refused(refusal);
+        await sessions.Start(context, link!.Contact, "by a link", link.Id);
         return TypedResults.NoContent();
     }
 

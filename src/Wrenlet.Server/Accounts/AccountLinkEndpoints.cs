@@ -31,7 +31,7 @@ internal static class AccountLinkEndpoints
 {
     public static void MapAccountLinks(this IEndpointRouteBuilder api)
     {
-        api.MapPost("/set-up/staff/{id:guid}/invitation", Invite).For(Access.Administrators);
+        api.MapPost("/set-up/staff/{id:guid}/invitation", Invite).For(Right.TakeOn);
         api.MapPost("/session/forgotten", Forgotten).For(Access.Everyone);
         api.MapPost("/session/account-link", Look).For(Access.Everyone);
         api.MapPut("/session/account-link", Choose).For(Access.Everyone);

@@ -19,25 +19,29 @@ internal sealed partial class AccountMail(
     WriteQueue writes,
     WhoIsWho who,
     IPostOffice office,
+    PartyLinks links,
     Settings settings,
     FirmClock clock,
     ILogger<AccountMail> log
 ) : BackgroundService
 {
     private const int MostWaiting = 200;
-    private readonly Channel<string> _asked = Channel.CreateBounded<string>(
+    private readonly Channel<(string Address, bool Contact)> _asked = Channel.CreateBounded<(string, bool)>(
         new BoundedChannelOptions(MostWaiting) { FullMode = BoundedChannelFullMode.DropWrite }
     );
 
     /// <summary>Mails a link to whoever has an address, if anybody of the staff does.</summary>
-    public void Forgotten(string address) => _asked.Writer.TryWrite(address);
+    public void Forgotten(string address) => _asked.Writer.TryWrite((address, false));
+
+    /// <summary>Mails a link to their page to whichever contact has an address, if one does.</summary>
+    public void LinkWanted(string address) => _asked.Writer.TryWrite((address, true));
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         try
         {
-            await foreach (var address in _asked.Reader.ReadAllAsync(stoppingToken))
-                await Answer(address, stoppingToken);
+            await foreach (var (address, contact) in _asked.Reader.ReadAllAsync(stoppingToken))
+                await Answer(address, contact, stoppingToken);
         }
         catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
         {
@@ -45,10 +49,16 @@ internal sealed partial class AccountMail(
         }
     }
 
-    private async Task Answer(string address, CancellationToken cancellation)
+    private async Task Answer(string address, bool contact, CancellationToken cancellation)
     {
         try
         {
+            if (contact)
+            {
+                await links.AskedFor(address, cancellation);
+                return;
+            }
+
             if (database.Read(s => SessionStore.Credentials(s, address)) is not var (person, _))
                 return;
             var now = clock.Now;

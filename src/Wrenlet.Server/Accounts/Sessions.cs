@@ -54,18 +54,20 @@ public sealed class Sessions(Database database, WriteQueue writes, FirmClock clo
     /// <summary>
     /// Signs a person in: a new session each time, and the cookie for it. A session the browser had before ends.
     /// </summary>
-    public async Task Start(HttpContext context, PersonId person, string how)
+    public async Task Start(HttpContext context, PersonId person, string how, Guid? link = null)
     {
         if (Viewer.Of(context) is { } before)
             await End(before);
         var token = NewToken();
         var now = clock.Now;
-        var signedIn = new SignedIn(person, NewToken(), now + Length);
+        var signedIn = new SignedIn(person, NewToken(), now + Length, link);
         var hash = Hash(token);
         await writes.Run(w =>
         {
             SessionStore.EndExpired(w.Session, now);
             SessionStore.Start(w.Session, hash, signedIn, now);
+            if (link is { } used)
+                LinkStore.Used(w.Session, used, now);
             SessionStore.Audit(w.Session, now, person, "signed in", how);
         });
         lock (_knowing)
@@ -117,6 +119,20 @@ public sealed class Sessions(Database database, WriteQueue writes, FirmClock clo
         Forget(k => k.Value.Person == person);
         Ended?.Invoke(person, null);
         return true;
+    }
+
+    /// <summary>Ends a link of a contact, with the sessions that came of it.</summary>
+    public async Task EndLink(PartyLink link, Person by)
+    {
+        ArgumentNullException.ThrowIfNull(link);
+        var ended = await writes.Run(w =>
+        {
+            SessionStore.Audit(w.Session, clock.Now, by.Id, "ended a link", link.Contact.Value.ToString());
+            return LinkStore.End(w.Session, link.Id, clock.Now);
+        });
+        Forget(k => k.Value.Link == link.Id);
+        foreach (var hash in ended)
+            Ended?.Invoke(null, hash);
     }
 
     /// <summary>Forgets ended sessions. They are gone from the disk by now, so that none is read again.</summary>

@@ -44,11 +44,25 @@ public sealed record HolidaysSetting(IReadOnlyList<NewHoliday> Days, string? Ver
 /// <summary>What holds for the whole firm.</summary>
 /// <param name="Country">ISO 3166 code by which numbers without a country are read; empty for none.</param>
 /// <param name="RouterThreshold">Certainty below which the router leaves a conversation unsorted.</param>
-/// <param name="StandIns">Whether mail and texts can be put in through the stand-ins; null to leave that as it is.</param>
+/// <param name="StandIns">Whether mail and texts can be put in through the stand-ins.</param>
+/// <param name="Address">The mail address at which customers write.</param>
+/// <param name="Zone">Its time zone (IANA).</param>
+/// <param name="Calendar">Name of its usual hours.</param>
+/// <param name="DayFirst">Whether 12/5 is 12 May.</param>
+/// <param name="Signature">What ends each mail to customers and partners.</param>
+/// <param name="LinkDays">For how many days their links work.</param>
+/// <remarks>In a change, null leaves a thing as it is.</remarks>
 public sealed record FirmSetting(
     [property: Required(AllowEmptyStrings = true), StringLength(2)] string Country,
     [property: Range(0.0, 1.0)] double RouterThreshold,
     bool? StandIns = null,
+    [property: StringLength(80)] string? Name = null,
+    [property: StringLength(254)] string? Address = null,
+    [property: StringLength(64)] string? Zone = null,
+    [property: StringLength(80)] string? Calendar = null,
+    bool? DayFirst = null,
+    [property: StringLength(600)] string? Signature = null,
+    [property: Range(1, 3650)] int? LinkDays = null,
     string? Version = null
 ) : IVersioned;
 
@@ -63,8 +77,12 @@ public sealed record SetUpView(
     HolidaysSetting Holidays,
     IReadOnlyList<StaffSetting> Staff,
     IReadOnlyList<CrewSetting> Crews,
-    IReadOnlyList<SetUpLine> Log
+    IReadOnlyList<SetUpLine> Log,
+    IReadOnlyList<FormerStaff> Former
 );
+
+/// <summary>Somebody who worked here.</summary>
+public sealed record FormerStaff(Guid Id, string Name, DateTimeOffset Left, string Role);
 
 internal static class SetUpEndpoints
 {
@@ -72,16 +90,17 @@ internal static class SetUpEndpoints
 
     public static void MapSetUp(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/set-up", Get).For(Access.Administrators);
-        api.MapPut("/set-up/firm", PutFirm).For(Access.Administrators);
-        api.MapPut("/set-up/queues/{id:guid}", PutQueue).For(Access.Administrators);
-        api.MapPut("/set-up/calendars", PutCalendar).For(Access.Administrators);
-        api.MapPut("/set-up/holidays", PutHolidays).For(Access.Administrators);
+        api.MapGet("/set-up", Get).For(Right.SetUp, Right.TakeOn, Right.SeeLog);
+        api.MapPut("/set-up/firm", PutFirm).For(Right.SetUp);
+        api.MapPut("/set-up/queues/{id:guid}", PutQueue).For(Right.SetUp);
+        api.MapPut("/set-up/calendars", PutCalendar).For(Right.SetUp);
+        api.MapPut("/set-up/holidays", PutHolidays).For(Right.SetUp);
     }
 
-    private static SetUpView Get(Database database, WhoIsWho who) => View(database, who.Current);
+    private static SetUpView Get(Viewer viewer, Database database, WhoIsWho who) =>
+        View(viewer.Person, database, who.Current);
 
-    internal static SetUpView View(Database database, Roster roster) =>
+    internal static SetUpView View(Person viewer, Database database, Roster roster) =>
         database.Read(s => new SetUpView(
             Firm(roster),
             [.. roster.Queues.Values.OrderBy(q => q.Unsorted).ThenBy(q => q.Goal.FirstReply).Select(Setting)],
@@ -90,20 +109,37 @@ internal static class SetUpEndpoints
             [.. roster.Staff.Select(p => StaffEndpoints.Setting(p, roster))],
             [.. roster.Crews.Values.OrderBy(c => c.Name, StringComparer.Ordinal).Select(StaffEndpoints.Setting)],
             [
-                .. SessionStore
-                    .Audited(s, 60)
-                    .Select(a => new SetUpLine(
-                        a.At.ToDateTimeOffset(),
-                        a.By is { } by ? roster.NameOf(by) : "",
-                        a.What,
-                        a.About
-                    )),
+                .. (viewer.May(Right.SeeLog) ? SessionStore.Audited(s, 60) : []).Select(a => new SetUpLine(
+                    a.At.ToDateTimeOffset(),
+                    a.By is { } by ? roster.NameOf(by) : "",
+                    a.What,
+                    a.About
+                )),
+            ],
+            [
+                .. roster.Former.Select(p => new FormerStaff(
+                    p.Person.Id.Value,
+                    p.Person.Name,
+                    p.Left!.Value.ToDateTimeOffset(),
+                    p.RoleBefore?.Name ?? ""
+                )),
             ]
         ));
 
     private static FirmSetting Firm(Roster roster)
     {
-        var firm = new FirmSetting(roster.Firm!.Country, roster.Firm.RouterThreshold, roster.Firm.StandIns);
+        var firm = new FirmSetting(
+            roster.Firm!.Country,
+            roster.Firm.RouterThreshold,
+            roster.Firm.StandIns,
+            roster.Firm.Name,
+            roster.Firm.Address,
+            roster.Firm.Calendar.Zone.Id,
+            roster.Firm.CalendarName,
+            roster.Firm.DayFirst,
+            roster.Firm.Signature,
+            roster.Firm.LinkDays
+        );
         return firm with { Version = Versions.Of(firm) };
     }
 
@@ -167,6 +203,31 @@ internal static class SetUpEndpoints
             return Refusals.Invalid("country", "Write a country's two letters, such as PT, or leave it empty.");
         var before = who.Current.Firm!;
         var standIns = given.StandIns ?? before.StandIns;
+        var name = given.Name?.Trim() ?? before.Name;
+        var address = given.Address?.Trim() ?? before.Address;
+        var zone = given.Zone?.Trim() ?? before.Calendar.Zone.Id;
+        var hours = given.Calendar ?? before.CalendarName;
+        var signature = given.Signature?.Trim() ?? before.Signature;
+        if (name.Length == 0)
+            return Refusals.Invalid("name", "A firm needs a name.");
+        if (!StaffEndpoints.IsAddress(address))
+            return Refusals.Invalid("address", $"“{address}” is not a mail address. Write it as name@place.");
+        if (DateTimeZoneProviders.Tzdb.GetZoneOrNull(zone) is null)
+            return Refusals.Invalid("zone", $"“{zone}” is not a time zone. Choose one from the list.");
+        if (!who.Current.Calendars.ContainsKey(hours))
+            return Refusals.Invalid("calendar", $"There are no hours named {hours}.");
+        var after = before with
+        {
+            Name = name,
+            Address = address,
+            CalendarName = hours,
+            DayFirst = given.DayFirst ?? before.DayFirst,
+            Country = country,
+            RouterThreshold = given.RouterThreshold,
+            StandIns = standIns,
+            Signature = signature,
+            LinkDays = given.LinkDays ?? before.LinkDays,
+        };
         var held = await Set(
             viewer,
             writes,
@@ -177,11 +238,18 @@ internal static class SetUpEndpoints
                 isNew: false,
                 ("numbers of", before.Country, country),
                 ("router trusted from", $"{before.RouterThreshold:P0}", $"{given.RouterThreshold:P0}"),
-                ("stand-ins", before.StandIns ? "on" : "off", standIns ? "on" : "off")
+                ("stand-ins", before.StandIns ? "on" : "off", standIns ? "on" : "off"),
+                ("name", before.Name, name),
+                ("address", before.Address, address),
+                ("time zone", before.Calendar.Zone.Id, zone),
+                ("usual hours", before.CalendarName, hours),
+                ("dates", before.DayFirst ? "day first" : "month first", after.DayFirst ? "day first" : "month first"),
+                ("signature", before.Signature, signature),
+                ("links work for days", $"{before.LinkDays}", $"{after.LinkDays}")
             ),
-            w => PeopleStore.SetFirm(w.Session, country, given.RouterThreshold, standIns)
+            w => PeopleStore.SetFirm(w.Session, after, zone)
         );
-        return Answer(held, database, who);
+        return Answer(held, viewer, database, who);
     }
 
     private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutQueue(
@@ -259,7 +327,7 @@ internal static class SetUpEndpoints
                 PeopleStore.SetQueue(w.Session, after);
             }
         );
-        return Answer(held, database, who);
+        return Answer(held, viewer, database, who);
     }
 
     private static string Difference(Queue? before, Queue after, Roster roster)
@@ -308,7 +376,7 @@ internal static class SetUpEndpoints
             $"{name}: {SettingWords.Changes(before is null, ("hours", Hours(before?.Hours), Hours(given.Hours)))}",
             w => PeopleStore.SetCalendar(w.Session, name, week)
         );
-        return Answer(held, database, who);
+        return Answer(held, viewer, database, who);
     }
 
     private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutHolidays(
@@ -352,15 +420,16 @@ internal static class SetUpEndpoints
                     PeopleStore.AddHoliday(w.Session, date, name);
             }
         );
-        return Answer(held, database, who);
+        return Answer(held, viewer, database, who);
     }
 
     /// <summary>All that is set, as it is now; or why it was not set.</summary>
     internal static Results<Ok<SetUpView>, ProblemHttpResult> Answer(
         ProblemHttpResult? held,
+        Viewer viewer,
         Database database,
         WhoIsWho who
-    ) => held is null ? TypedResults.Ok(View(database, who.Refresh())) : held;
+    ) => held is null ? TypedResults.Ok(View(viewer.Person, database, who.Refresh())) : held;
 
     /// <summary>Writes a setting, says it in the log, and tells every page.</summary>
     /// <param name="held">Why it may not be written, read inside the write; null when it may.</param>

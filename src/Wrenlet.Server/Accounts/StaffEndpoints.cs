@@ -50,10 +50,16 @@ internal static class StaffEndpoints
 {
     public static void MapStaff(this IEndpointRouteBuilder api)
     {
-        api.MapPut("/set-up/staff/{id:guid}", PutStaff).For(Access.Administrators);
-        api.MapPut("/set-up/crews/{id:guid}", PutCrew).For(Access.Administrators);
+        api.MapPut("/set-up/staff/{id:guid}", PutStaff).For(Right.TakeOn);
+        api.MapPut("/set-up/crews/{id:guid}", PutCrew).For(Right.TakeOn);
         api.MapPut("/me/password", PutPassword).For(Access.Staff);
     }
+
+    /// <summary>Whether this is a mail address, and nothing beside.</summary>
+    internal static bool IsAddress(string address) =>
+        MailboxAddress.TryParse(address, out var mailbox)
+        && mailbox.Address == address
+        && address.Contains('@', StringComparison.Ordinal);
 
     internal static StaffSetting Setting(Person person, Roster roster)
     {
@@ -61,7 +67,7 @@ internal static class StaffEndpoints
         var setting = new StaffSetting(
             person.Id.Value,
             person.Name,
-            StoredWords.Roles.Of(person.Role!.Value),
+            person.Role!.Name,
             profile.Purpose,
             [.. person.Crews.Select(c => c.Value)],
             profile.CalendarName,
@@ -96,28 +102,28 @@ internal static class StaffEndpoints
         var before = roster.Find(new PersonId(id));
         if (id == Guid.Empty || before is { IsStaff: false })
             return Refusals.NotFound("colleague");
-        if (StoredWords.Roles.Parse(given.Role) is not { } role)
+        if (roster.RoleNamed(given.Role) is not { } role)
             return Refusals.Invalid(
                 "role",
-                $"“{given.Role}” is not a role. Use {string.Join(", ", StoredWords.Roles.All)}."
+                $"“{given.Role}” is not a role. Use {string.Join(", ", roster.Roles.Select(r => r.Name))}."
             );
         if (
-            before?.Role is Role.Administrator
-            && role is not Role.Administrator
-            && roster.Staff.Count(p => p.Role is Role.Administrator) == 1
+            role.Id != before?.Role?.Id
+            && Rights.Refuses(viewer.Person, before?.Role?.Rights ?? [], role.Rights) is { } more
         )
-            return Refusals.Invalid("role", "There must be at least one administrator. Make somebody else one first.");
+            return Refusals.Invalid("role", more);
         if (given.Calendar is { } calendar && !roster.Calendars.ContainsKey(calendar))
             return Refusals.Invalid("calendar", $"There are no hours named {calendar}.");
         if (given.Crews.Any(c => !roster.Crews.ContainsKey(new CrewId(c))))
             return Refusals.Invalid("crews", "There is no such crew. Choose another.");
         var address = given.Address.Trim();
-        if (
-            !MailboxAddress.TryParse(address, out var mailbox)
-            || mailbox.Address != address
-            || !address.Contains('@', StringComparison.Ordinal)
-        )
+        if (!IsAddress(address))
             return Refusals.Invalid("address", $"“{address}” is not a mail address. Write it as name@place.");
+        if (roster.Former.FirstOrDefault(f => f.Addresses.Contains(address, StringComparer.OrdinalIgnoreCase)) is { } gone)
+            return Refusals.Invalid(
+                "address",
+                $"{gone.Person.Name}, who has left, used {address}. Let them come back, or choose another."
+            );
         if (roster.ByAddress(address)?.Person is { } other && other.Id.Value != id)
             return Refusals.Invalid("address", $"{other.Name} already uses {address}. Choose another.");
         var after = (before ?? new Person(new PersonId(id), "", role, null, [])) with
@@ -127,6 +133,8 @@ internal static class StaffEndpoints
             Crews = [.. given.Crews.Distinct().Select(c => new CrewId(c))],
         };
         string Crews(Person person) => string.Join(", ", person.Crews.Select(c => roster.Crews[c].Name));
+        if (Rights.Refuses(roster.Staff.Where(p => p.Id != after.Id).Append(after)) is { } alone)
+            return Refusals.Invalid("role", alone);
         var was = before is null ? null : Setting(before, roster);
         var hash = given.Password is { } password ? Passwords.Hash(password) : null;
         var held = await SetUpEndpoints.Set(
@@ -181,7 +189,7 @@ internal static class StaffEndpoints
                 "was given a new password",
                 w => happenings.Say(w, new PasswordReplaced(after.Id))
             );
-        return SetUpEndpoints.Answer(held, database, who);
+        return SetUpEndpoints.Answer(held, viewer, database, who);
     }
 
     private static async Task<Results<Ok<SetUpView>, ProblemHttpResult>> PutCrew(
@@ -236,7 +244,7 @@ internal static class StaffEndpoints
                 );
             }
         );
-        return SetUpEndpoints.Answer(held, database, who);
+        return SetUpEndpoints.Answer(held, viewer, database, who);
     }
 
     /// <summary>

@@ -56,6 +56,14 @@ public sealed class Answering(Database database, WriteQueue writes, WhoIsWho who
             return new(Write(w, ask, entry, conversation, step), null);
         });
 
+    /// <summary>Takes a step in the name of who takes it, within a write that does more.</summary>
+    internal void Step(Writing w, AskId id, AskStep step)
+    {
+        var ask = AskStore.Find(w.Session, id)!;
+        var entry = EntryStore.Find(w.Session, ask.Entry)!;
+        Write(w, ask, entry, ConversationStore.Find(w.Session, ask.Conversation)!, step);
+    }
+
     /// <summary>Starts an ask anew whose words were changed after someone had answered.</summary>
     public void Handle(Writing w, EntryEdited happening)
     {

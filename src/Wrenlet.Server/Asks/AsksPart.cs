@@ -1,4 +1,5 @@
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.People;
 
 namespace Wrenlet.Server.Asks;
 
@@ -6,7 +7,7 @@ namespace Wrenlet.Server.Asks;
 internal static class AsksPart
 {
     public static IServiceCollection AddAsks(this IServiceCollection services) =>
-        services.AddSingleton<IAnsweredInWords, AnsweredAsks>();
+        services.AddSingleton<IAnsweredInWords, AnsweredAsks>().AddSingleton<IHoldings, AskHoldings>();
 
     public static void MapAsksPart(this IEndpointRouteBuilder api) => api.MapAsks();
 }

@@ -1,6 +1,7 @@
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.Text;
+using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
@@ -24,6 +25,7 @@ internal sealed class Sender(
     IPostOffice office,
     StandinTextOffice texts,
     Mails mails,
+    PartyLinks links,
     Settings settings,
     FirmClock clock,
     Stuck stuck,
@@ -147,14 +149,13 @@ internal sealed class Sender(
             {
                 if (!await writes.Run(w => OutgoingStore.Leaves(w.Session, outgoing.Key)))
                     return;
+                var page = await PageOf(outgoing);
                 if (outgoing.Entry.Via is Via.Text)
-                    Text(outgoing);
+                    Text(outgoing, page);
                 else
                     await office.Send(
                         database
-                            .Read(s =>
-                                mails.Compose(s, outgoing.Entry, conversation, who.Current, settings.PublicAddress)
-                            )
+                            .Read(s => mails.Compose(s, outgoing.Entry, conversation, who.Current, page))
                             .ToMime(),
                         cancellation
                     );
@@ -238,12 +239,24 @@ internal sealed class Sender(
         );
     }
 
-    private void Text(Outgoing outgoing)
+    /// <summary>Where its recipient finds their page, where the message says so.</summary>
+    private async Task<string> PageOf(Outgoing outgoing)
+    {
+        var (names, to) = database.Read(s =>
+            (
+                mails.NamesPage(s, outgoing.Entry, who.Current),
+                EntryStore.Recipients(s, outgoing.Key).Select(r => r.Address).ToList()
+            )
+        );
+        return names ? await links.InMessage(outgoing.Entry.Id.Value, to) : settings.PublicAddress;
+    }
+
+    private void Text(Outgoing outgoing, string page)
     {
         var (to, how) = database.Read(s =>
             (
                 EntryStore.Recipients(s, outgoing.Key),
-                mails.HowToAnswer(s, outgoing.Entry, who.Current, settings.PublicAddress)
+                mails.HowToAnswer(s, outgoing.Entry, who.Current, page)
             )
         );
         texts.Send(

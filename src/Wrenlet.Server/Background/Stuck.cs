@@ -148,7 +148,7 @@ internal sealed class Stuck(
         IEnumerable<PersonId> told =
             work.Owner is { } owner && who.Current.Find(owner) is { IsStaff: true }
                 ? [owner]
-                : who.Current.Staff.Where(p => p.Role is Role.Administrator).Select(p => p.Id);
+                : who.Current.Staff.Where(p => p.May(Right.SetUp)).Select(p => p.Id);
         foreach (var person in told)
             Telling.Write(
                 w,

@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
@@ -33,8 +34,8 @@ internal static class StuckEndpoints
 
     public static void MapStuckWork(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/stuck-work", GetStuck).For(Access.Administrators);
-        api.MapPost("/stuck-work/{id:guid}/tries", TryAgain).For(Access.Administrators);
+        api.MapGet("/stuck-work", GetStuck).For(Right.SetUp);
+        api.MapPost("/stuck-work/{id:guid}/tries", TryAgain).For(Right.SetUp);
     }
 
     private static IReadOnlyList<StuckView> GetStuck(Database database, WhoIsWho who) =>

@@ -27,13 +27,15 @@ internal static class ConversationsPart
             .AddSingleton<Pointing>()
             .AddSingleton<IPointable, PointableDockets>()
             .AddSingleton<IPointable, PointableEntries>()
-            .AddSingleton<IPartyHistory, PartyHistory>();
+            .AddSingleton<IPartyHistory, PartyHistory>()
+            .AddSingleton<IHoldings, ConversationHoldings>()
+            .AddSingleton<IHoldings, MeetingHoldings>()
+            .AddSingleton<IHoldings, QueueHoldings>();
 
     public static void MapConversationsPart(this IEndpointRouteBuilder api)
     {
         api.MapHandling();
         api.MapDocketTalks();
-        api.MapLinks();
         api.MapQueues();
         api.MapRouter();
         api.MapStock();

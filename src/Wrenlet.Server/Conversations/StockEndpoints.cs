@@ -127,5 +127,5 @@ internal static class StockEndpoints
         });
 
     private static bool MayChange(StockReply reply, Person viewer) =>
-        reply.Person is { } whose ? whose == viewer.Id : viewer.Role is Role.Administrator;
+        reply.Person is { } whose ? whose == viewer.Id : viewer.May(Right.SetUp);
 }

@@ -186,7 +186,7 @@ internal sealed partial class DemoLoader(
                 demo: true,
                 offset
             );
-            PeopleStore.SetFirm(s, firm.Country, Router.UsualThreshold, standIns: false);
+            PeopleStore.SetFirm(s, PeopleStore.Load(s).Firm! with { Country = firm.Country }, firm.Zone);
             foreach (var reply in firm.StockReplies)
                 StockStore.Put(s, new StockReply(DemoWords.Id("stock " + reply.Name), null, reply.Name, reply.Body, 1));
             foreach (var crew in firm.Crews)
@@ -198,7 +198,7 @@ internal sealed partial class DemoLoader(
                     new Person(
                         new PersonId(DemoWords.Id(p.Name)),
                         p.Name,
-                        StoredWords.Roles.Parse(p.Role),
+                        Role.Starting.First(r => r.Name == p.Role),
                         null,
                         [.. p.Crews.Select(c => new CrewId(DemoWords.Id("crew " + c)))]
                     ),

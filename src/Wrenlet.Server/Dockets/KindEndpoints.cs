@@ -18,7 +18,7 @@ internal static class KindEndpoints
     public static void MapKinds(this IEndpointRouteBuilder api)
     {
         api.MapGet("/kinds", Get).For(Access.Staff);
-        api.MapPut("/kinds/{id:guid}", Put).For(Access.Administrators);
+        api.MapPut("/kinds/{id:guid}", Put).For(Right.SetUp);
     }
 
     private static IReadOnlyList<KindSetting> Get(FirmKinds kinds, Database database, WhoIsWho who, FirmClock clock)

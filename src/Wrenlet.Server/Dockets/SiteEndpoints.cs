@@ -31,7 +31,7 @@ internal static class SiteEndpoints
     public static void MapSites(this IEndpointRouteBuilder api)
     {
         api.MapGet("/sites", Get).For(Access.Staff);
-        api.MapPut("/sites/{id:guid}", Put).For(Access.Administrators);
+        api.MapPut("/sites/{id:guid}", Put).For(Right.SetUp);
     }
 
     private static IReadOnlyList<SiteSetting> Get(Database database) =>

@@ -1,5 +1,6 @@
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Flow.Templates;
+using Wrenlet.Server.People;
 
 namespace Wrenlet.Server.Flow;
 
@@ -11,7 +12,8 @@ internal static class FlowPart
             .AddSingleton<DocketMoving>()
             .AddSingleton<DocketTying>()
             .AddSingleton<TemplateUse>()
-            .AddSingleton<IHoldsFiles, TemplateFiles>();
+            .AddSingleton<IHoldsFiles, TemplateFiles>()
+            .AddSingleton<IHoldings, RecurringHoldings>();
 
     public static void MapFlowPart(this IEndpointRouteBuilder api)
     {

@@ -86,7 +86,7 @@ internal static class DocketTableEndpoints
     public static void MapDocketTable(this IEndpointRouteBuilder api)
     {
         api.MapPost("/dockets/table", GetTable).For(Access.Staff);
-        api.MapPost("/dockets/table/file", GetFile).For(Access.Staff).Costly();
+        api.MapPost("/dockets/table/file", GetFile).For(Right.Export).Costly();
     }
 
     private static Results<Ok<TableView>, ProblemHttpResult> GetTable(

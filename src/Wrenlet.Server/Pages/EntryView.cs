@@ -37,6 +37,7 @@ namespace Wrenlet.Server.Pages;
 /// <param name="Filing">How it is filed; null when it is not, and for a party.</param>
 /// <param name="Ask">What it asks for, and how that stands; null when it asks for nothing.</param>
 /// <param name="Meeting">The meeting that it invites to; null for none.</param>
+/// <param name="ByLink">By which link its writer came, in words; null where they came by none, and for a party.</param>
 public sealed record EntryView(
     Guid Id,
     long Order,
@@ -65,7 +66,8 @@ public sealed record EntryView(
     IReadOnlyList<SignView> Signs,
     FilingView? Filing,
     AskView? Ask,
-    MeetingView? Meeting
+    MeetingView? Meeting,
+    string? ByLink
 );
 
 /// <summary>An entry that another one answers or passes on.</summary>

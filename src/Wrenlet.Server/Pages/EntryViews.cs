@@ -27,7 +27,8 @@ internal static class EntryViews
         IReadOnlyList<SignView>? signs = null,
         FilingView? filing = null,
         AskView? ask = null,
-        MeetingView? meeting = null
+        MeetingView? meeting = null,
+        PartyLink? byLink = null
     )
     {
         // A party never sees that staff were tagged; html was made as staff see it.
@@ -72,9 +73,15 @@ internal static class EntryViews
             viewer.IsStaff ? signs ?? [] : [],
             viewer.IsStaff ? filing : null,
             ask,
-            meeting
+            meeting,
+            viewer.IsStaff && byLink is not null
+                ? PartyLink.CameBy(byLink, byLink.MadeBy is { } maker ? roster.NameOf(maker) : null, DayOf(byLink, roster))
+                : null
         );
     }
+
+    private static string DayOf(PartyLink link, Roster roster) =>
+        roster.Firm!.Calendar.DateOf(link.Made).ToString("d MMMM", System.Globalization.CultureInfo.InvariantCulture);
 
     private static string? DeliveryOf(Entry entry) =>
         entry.Delivery switch

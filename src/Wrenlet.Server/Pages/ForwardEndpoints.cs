@@ -36,7 +36,7 @@ internal static class ForwardEndpoints
 {
     public static void MapForwards(this IEndpointRouteBuilder api)
     {
-        api.MapPost("/conversations/{id:guid}/forwards", Forward).For(Access.Staff);
+        api.MapPost("/conversations/{id:guid}/forwards", Forward).For(Right.SendOutside);
     }
 
     private const int MostForwarded = 200;

@@ -16,6 +16,7 @@ namespace Wrenlet.Server.Pages;
 /// <param name="Guard">To be sent with each change.</param>
 /// <param name="Now">The firm's present moment.</param>
 /// <param name="StandsStill">Whether the firm's clock stands still.</param>
+/// <param name="Rights">What they may do beyond seeing, by the words of the rights.</param>
 /// <param name="Sequence">Number of the last change, to catch up from.</param>
 public sealed record Me(
     PersonView Person,
@@ -28,7 +29,8 @@ public sealed record Me(
     long Sequence,
     int UnreadAlerts,
     bool Demo,
-    bool StandIns
+    bool StandIns,
+    IReadOnlyList<string> Rights
 );
 
 internal static class MeEndpoint
@@ -50,7 +52,8 @@ internal static class MeEndpoint
             sequence,
             unread,
             firm.Demo,
-            firm.HasStandIns
+            firm.HasStandIns,
+            [.. Enum.GetValues<Right>().Where(viewer.Person.May).Select(StoredWords.Rights.Of)]
         );
     }
 }

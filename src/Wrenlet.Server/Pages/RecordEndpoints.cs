@@ -54,8 +54,8 @@ internal static class RecordEndpoints
         api.MapPut("/entries/{id:guid}/filing", File).For(Access.Staff);
         api.MapDelete("/entries/{id:guid}/filing", Unfile).For(Access.Staff);
         api.MapGet("/dockets/{reference}/record", GetRecord).For(Access.Staff).Costly();
-        api.MapGet("/dockets/{reference}/record/file", GetCsv).For(Access.Staff).Costly();
-        api.MapGet("/dockets/{reference}/exports/{format}", Export).For(Access.Staff).Costly();
+        api.MapGet("/dockets/{reference}/record/file", GetCsv).For(Right.Export).Costly();
+        api.MapGet("/dockets/{reference}/exports/{format}", Export).For(Right.Export).Costly();
     }
 
     private static Task<Results<Ok<EntryView>, ProblemHttpResult>> File(

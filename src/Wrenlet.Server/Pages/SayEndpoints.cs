@@ -100,6 +100,7 @@ internal static class SayEndpoints
         [
             .. entry.Ask is { } asked ? [new BroughtAsk(asked)] : Array.Empty<IBrought>(),
             .. entry.Meeting is { } set ? [new BroughtMeeting(set)] : Array.Empty<IBrought>(),
+            .. viewer.Link is { } link ? [new BroughtByLink(link)] : Array.Empty<IBrought>(),
         ];
         var saying = new Saying(
             // An invitation without an agenda says what it is to.

@@ -101,6 +101,10 @@ internal static class TalkReading
         var asks = asking.Count > 0 ? AskStore.OfEntries(session, asking) : null;
         var meeting = entries.Where(e => e.Meets && e.Removed is null).Select(e => e.Key).ToList();
         var meetings = meeting.Count > 0 ? MeetingStore.OfEntries(session, meeting) : null;
+        var came = viewer.IsStaff
+            ? entries.Where(e => e is { Kind: EntryKind.MessageIn, Via: Via.Page }).Select(e => e.Key).ToList()
+            : [];
+        var links = came.Count > 0 ? LinkStore.OfEntries(session, came) : null;
         var quoted = entries.SelectMany(e => new[] { e.RepliesTo, e.ForwardedFrom }).OfType<long>().ToList();
         var quotes = quoted.Count > 0 ? DiscussionStore.Quotes(session, quoted) : null;
         return
@@ -137,7 +141,8 @@ internal static class TalkReading
                         : null,
                     meetings is not null && meetings.TryGetValue(e.Id, out var meets)
                         ? MeetingViews.Of(meets, viewer, roster, now)
-                        : null
+                        : null,
+                    links?.GetValueOrDefault(e.Key)
                 )
             ),
         ];

@@ -21,8 +21,8 @@ internal static class CardEndpoints
 {
     public static void MapCards(this IEndpointRouteBuilder api)
     {
-        api.MapPost("/contacts/cards", Import).For(Access.Coordinators);
-        api.MapGet("/contacts/cards", Export).For(Access.Staff);
+        api.MapPost("/contacts/cards", Import).For(Right.ManageContacts);
+        api.MapGet("/contacts/cards", Export).For(Right.Export);
     }
 
     /// <summary>

@@ -84,11 +84,11 @@ internal static class ContactEndpoints
     {
         api.MapGet("/contacts", GetAll).For(Access.Staff);
         api.MapGet("/contacts/{party:guid}", GetParty).For(Access.Staff);
-        api.MapPut("/contacts/{party:guid}", PutParty).For(Access.Coordinators);
-        api.MapPut("/contacts/people/{id:guid}", PutContact).For(Access.Coordinators);
+        api.MapPut("/contacts/{party:guid}", PutParty).For(Right.ManageContacts);
+        api.MapPut("/contacts/people/{id:guid}", PutContact).For(Right.ManageContacts);
         api.MapCards();
-        api.MapPost("/contacts/{party:guid}/merges", Merge).For(Access.Coordinators);
-        api.MapDelete("/contacts/merges/{id:guid}", Undo).For(Access.Coordinators);
+        api.MapPost("/contacts/{party:guid}/merges", Merge).For(Right.ManageContacts);
+        api.MapDelete("/contacts/merges/{id:guid}", Undo).For(Right.ManageContacts);
     }
 
     private static IReadOnlyList<PartyRow> GetAll(

@@ -11,8 +11,10 @@ internal static class PeoplePart
             .AddSingleton<Sessions>()
             .AddSingleton<SignInThrottle>()
             .AddSingleton<Passwords>()
+            .AddSingleton<PartyLinks>()
             .AddSingleton<AccountMail>()
             .AddHostedService(s => s.GetRequiredService<AccountMail>())
+            .AddSingleton<LeavingFirm>()
             .AddSingleton<Merging>();
 
     public static void MapPeoplePart(this IEndpointRouteBuilder api)
@@ -20,7 +22,10 @@ internal static class PeoplePart
         api.MapAccounts();
         api.MapSetUp();
         api.MapStaff();
+        api.MapRoles();
+        api.MapLeavingFirm();
         api.MapAccountLinks();
+        api.MapPartyLinks();
         api.MapPeople();
         api.MapStanding();
         api.MapWorkingDays();

@@ -11,7 +11,7 @@ namespace Wrenlet.Server.People;
 /// <param name="FirstName">As colleagues say it.</param>
 /// <param name="Initials">Two letters.</param>
 /// <param name="Hue">Which of the six quiet hues is theirs.</param>
-/// <param name="Role">What staff are there for; null for contacts.</param>
+/// <param name="Role">What the firm calls their role; null for contacts and for who has left.</param>
 public sealed record PersonView(Guid? Id, string Name, string FirstName, string Initials, int Hue, string? Role)
 {
     private static readonly ConditionalWeakTable<Person, PersonView> Made = [];
@@ -26,7 +26,7 @@ public sealed record PersonView(Guid? Id, string Name, string FirstName, string 
             person.FirstName,
             Names.Initials(person.Name),
             HueOf(person.Id.Value),
-            person.Role is { } role ? StoredWords.Roles.Of(role) : null
+            person.Role?.Name
         );
 
     public static PersonView Stranger(string name) =>

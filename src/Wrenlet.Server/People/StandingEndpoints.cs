@@ -192,13 +192,13 @@ internal static class StandingEndpoints
         w.Log(new Change(ChangeKinds.LeaveChanged, whose.Value, new Place.Firm(), Thing.Working, at, by.Id));
     }
 
-    /// <summary>Leave is one's own to enter, or a manager's.</summary>
+    /// <summary>Leave is one's own to enter, or for who may read across people.</summary>
     private static ProblemHttpResult? May(Person viewer, Guid id, WhoIsWho who)
     {
         if (who.Current.Find(new PersonId(id)) is not { IsStaff: true })
             return Refusals.NotFound("colleague");
-        return viewer.Id.Value == id || viewer.Manages
+        return viewer.Id.Value == id || viewer.May(Right.ReadAcross)
             ? null
-            : Refusals.Refused("You can enter only your own leave; managers can for others.");
+            : Refusals.Refused("You can enter only your own leave; those who may read across people can for others.");
     }
 }

@@ -65,8 +65,8 @@ internal static class ReportEndpoints
 
     public static void MapReports(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/reports/responses", Get).For(Access.Coordinators).Costly();
-        api.MapGet("/reports/responses/{table}/file", GetFile).For(Access.Coordinators).Costly();
+        api.MapGet("/reports/responses", Get).For(Right.SeeReports).Costly();
+        api.MapGet("/reports/responses/{table}/file", GetFile).For(Right.SeeReports).Costly();
         api.MapPut("/page/conversations/{id:guid}/rating", Rate).For(Access.SignedIn);
     }
 

@@ -28,7 +28,7 @@ internal static class SheetEndpoints
         api.MapPut("/sheets/{id:guid}", Make).For(Access.Staff);
         api.MapPut("/sheets/{id:guid}/name", Name).For(Access.Staff);
         api.MapPut("/sheets/{id:guid}/revisions/{number:int}", Revise).For(Access.Staff);
-        api.MapPut("/sheets/{id:guid}/shares/{party:guid}", Share).For(Access.Staff);
+        api.MapPut("/sheets/{id:guid}/shares/{party:guid}", Share).For(Right.SendOutside);
         api.MapDelete("/sheets/{id:guid}/shares/{party:guid}", TakeBack).For(Access.Staff);
     }
 

@@ -56,14 +56,14 @@ internal static class PostOfficeEndpoints
 {
     public static void MapPostOffice(this IEndpointRouteBuilder all)
     {
-        all.MapGet("/asides", GetAsides).For(Access.Coordinators);
+        all.MapGet("/asides", GetAsides).For(Right.ManageContacts);
         // Whoever can put mail in here can write in anybody's name: only in the demo, and where it was switched on.
         var api = all.MapGroup("").AddEndpointFilter(OnlyWhereOn);
         api.MapGet("/standins/post-office/mails", GetSent).For(Access.Staff);
         api.MapGet("/standins/post-office/mails/{messageId}/file", GetFile).For(Access.Staff);
         api.MapPost("/standins/post-office/answers", Answer).For(Access.Staff).Costly();
         api.MapPost("/standins/post-office/mails", Write).For(Access.Staff).Costly();
-        api.MapPost("/standins/post-office/raw", WriteRaw).For(Access.Coordinators).Costly();
+        api.MapPost("/standins/post-office/raw", WriteRaw).For(Right.ManageContacts).Costly();
         api.MapGet("/standins/text-office/texts", GetTexts).For(Access.Staff);
         api.MapPost("/standins/text-office/texts", WriteText).For(Access.Staff).Costly();
     }

@@ -35,24 +35,16 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
     /// <param name="again">Whether it is made all the same.</param>
     public Task<TaskOutcome> Make(WorkTask task, Person by, bool again = true) =>
         writes.Run(w =>
-            !again && Doubled(w.Session, task) is { } first
+            Owning.RefusesGiving(by, [], task.Owners) is { } refusal ? new TaskOutcome(null, false, refusal)
+            : !again && TaskRefusals.Doubled(w.Session, task) is { } first
                 ? new TaskOutcome(
                     first,
                     false,
                     $"{(first.MadeBy == by.Id ? "You have" : $"{who.Current.NameOf(first.MadeBy)} has")} made this task of "
                         + "these words already."
                 )
-                : Make(w, task, by)
+            : Make(w, task, by)
         );
-
-    private static WorkTask? Doubled(SqlSession session, WorkTask task) =>
-        task.Source is { } source && TaskStore.Find(session, task.Id) is null
-            ? TaskStore
-                .OfEntries(session, [source.Key])[source.Entry]
-                .FirstOrDefault(t =>
-                    t.State is not TaskState.Dropped && t.Title.Equals(task.Title, StringComparison.OrdinalIgnoreCase)
-                )
-            : null;
 
     /// <summary>Changes a task that the actor sees.</summary>
     /// <param name="id">Which.</param>
@@ -139,7 +131,7 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
         }
 
         var wanted = change(before);
-        if (Refuses(w, before, wanted) is { } refusal)
+        if (TaskRefusals.Of(w.Session, by, before, wanted) is { } refusal)
             return new(before, false, refusal);
         if (before.Due != wanted.Due)
             wanted = wanted with { DueSince = at };
@@ -451,22 +443,6 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
                 task.Source?.Conversation
             )
         );
-    }
-
-    /// <summary>Why a task cannot become what is wanted; null when it can.</summary>
-    private static string? Refuses(Writing w, WorkTask before, WorkTask wanted)
-    {
-        if (before.Parts.Refuses(before.State, wanted.State) is { } open)
-            return open;
-        if (wanted.Private && Owning.RefusesPrivate(wanted.Owners, wanted.MadeBy) is { } shared)
-            return shared;
-        if (
-            wanted.Parent is { } parent
-            && parent != before.Parent
-            && Dependence.WouldLoop(before.Id, parent, t => TaskStore.ParentOf(w.Session, t) is { } up ? [up] : [])
-        )
-            return "A task cannot be a part of itself, or of one of its own parts. Choose another place.";
-        return null;
     }
 
     /// <summary>Goes up from a part: a task is done when all its parts are, and not any more when one is not.</summary>

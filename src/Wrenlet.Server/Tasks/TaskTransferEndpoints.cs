@@ -51,7 +51,7 @@ internal static class TaskTransferEndpoints
 
     public static void MapTaskTransfers(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/tasks/exports/{format}", Export).For(Access.Staff).Costly();
+        api.MapGet("/tasks/exports/{format}", Export).For(Right.Export).Costly();
         api.MapPost("/tasks/imports", Import).For(Access.Staff).Costly();
         api.MapGet("/calendar-feed", GetFeed).For(Access.Staff);
         api.MapPut("/calendar-feed", PutFeed).For(Access.Staff);

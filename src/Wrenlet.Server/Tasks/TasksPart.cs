@@ -1,4 +1,5 @@
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.People;
 
 namespace Wrenlet.Server.Tasks;
 
@@ -9,7 +10,8 @@ internal static class TasksPart
         services
             .AddSingleton<IOtherWork, DueTasks>()
             .AddSingleton<IHoldsFiles, TaskAttachments>()
-            .AddSingleton<IPointable, PointableTasks>();
+            .AddSingleton<IPointable, PointableTasks>()
+            .AddSingleton<IHoldings, TaskHoldings>();
 
     public static void MapTasksPart(this IEndpointRouteBuilder api)
     {

@@ -71,6 +71,14 @@ public static class ConversationStore
             ("party", party.Value)
         );
 
+    /// <summary>Open conversations that somebody owns.</summary>
+    public static List<Conversation> OwnedBy(SqlSession session, PersonId person) =>
+        session.All(
+            $"{Select} WHERE c.state = 'open' AND c.owner = (SELECT id FROM person WHERE uid = $person) ORDER BY c.id",
+            r => Row(session, r),
+            ("person", person.Value)
+        );
+
     /// <summary>All open outside conversations that stand in queues.</summary>
     public static List<Conversation> Queued(SqlSession session) =>
         session.All($"{Select} WHERE c.state = 'open' AND c.queue IS NOT NULL", r => Row(session, r));

@@ -80,6 +80,14 @@ public static class MeetingStore
         SetInvitees(session, kept.Key, meeting);
     }
 
+    /// <summary>Makes a meeting somebody else's.</summary>
+    public static void SetBy(SqlSession session, KeptMeeting kept, PersonId by) =>
+        session.Run(
+            "UPDATE meeting SET made_by = (SELECT id FROM person WHERE uid = $by) WHERE id = $id",
+            ("by", by.Value),
+            ("id", kept.Key)
+        );
+
     private static void SetInvitees(SqlSession session, long meeting, Meeting now)
     {
         session.Run("DELETE FROM meeting_person WHERE meeting = $meeting", ("meeting", meeting));

@@ -238,6 +238,15 @@ public static class DocketStore
     public static Docket? Find(SqlSession session, DocketId id) =>
         session.First($"SELECT {Columns} {From} WHERE d.uid = $uid", r => Row(session, r, 0), ("uid", id.Value));
 
+    /// <summary>Open dockets that somebody owns.</summary>
+    public static List<Docket> OwnedBy(SqlSession session, PersonId person) =>
+        session.All(
+            $"SELECT {Columns} {From} WHERE d.state = 'open' AND d.owner = (SELECT id FROM person WHERE uid = $person) "
+                + "ORDER BY d.id",
+            r => Row(session, r, 0),
+            ("person", person.Value)
+        );
+
     /// <summary>Dockets made before a key, newest first.</summary>
     /// <param name="session">Where to read.</param>
     /// <param name="open">Whether open or closed ones.</param>

@@ -13,8 +13,11 @@ public static class PeopleStore
     /// <summary>Reads the whole roster.</summary>
     public static Roster Load(SqlSession session)
     {
+        var roles = RoleStore.All(session);
+        var roleOf = roles.ToDictionary(r => r.Id);
         var crewMembers = session.All(
-            "SELECT c.uid, p.uid FROM crew_member m JOIN crew c ON c.id = m.crew JOIN person p ON p.id = m.person ORDER BY p.name",
+            "SELECT c.uid, p.uid FROM crew_member m JOIN crew c ON c.id = m.crew JOIN person p ON p.id = m.person "
+                + "WHERE p.left_at IS NULL ORDER BY p.name",
             r => (Crew: new CrewId(r.GetUid(0)), Person: new PersonId(r.GetUid(1)))
         );
         var crewsOf = crewMembers.ToLookup(m => m.Person, m => m.Crew);
@@ -30,21 +33,31 @@ public static class PeopleStore
             .ToLookup(r => r.Person, r => r.Reach);
         var profiles = session.All(
             """
-            SELECT p.uid, p.name, p.role, y.uid, p.address, p.purpose, p.language, k.name
+            SELECT p.uid, p.name, r.uid, y.uid, p.address, p.purpose, p.language, k.name, p.left_at
             FROM person p LEFT JOIN party y ON y.id = p.party LEFT JOIN calendar k ON k.id = p.calendar
+              LEFT JOIN role r ON r.id = p.staff_role
             """,
             r =>
             {
                 var id = new PersonId(r.GetUid(0));
-                Role? role = r.GetTextOrNull(2) is { } word ? StoredWords.Roles.Read(word) : null;
+                var role = r.GetUidOrNull(2) is { } known ? roleOf[new RoleId(known)] : null;
+                var left = r.GetMomentOrNull(8);
                 PartyId? party = r.GetUidOrNull(3) is { } uid ? new PartyId(uid) : null;
                 return new Profile(
-                    new Person(id, r.GetString(1), role, party, [.. crewsOf[id]]),
+                    new Person(
+                        id,
+                        r.GetString(1),
+                        left is null ? role : null,
+                        party,
+                        [.. crewsOf[id]]
+                    ),
                     r.GetTextOrNull(4),
                     r.GetString(5),
                     r.GetString(6),
                     r.GetTextOrNull(7),
-                    [.. reaches[id]]
+                    [.. reaches[id]],
+                    left,
+                    left is null ? null : role
                 );
             }
         );
@@ -74,7 +87,7 @@ public static class PeopleStore
         var zone = session.First("SELECT zone FROM firm", r => r.GetString(0));
         var calendars = zone is null ? [] : Calendars(session, DateTimeZoneProviders.Tzdb[zone]);
         var firm = session.First(
-            "SELECT f.name, f.address, f.day_first, c.name, f.demo, f.clock_offset_ms, f.country, f.router_threshold, f.stand_ins "
+            "SELECT f.name, f.address, f.day_first, c.name, f.demo, f.clock_offset_ms, f.country, f.router_threshold, f.stand_ins, f.link_days, f.signature "
                 + "FROM firm f JOIN calendar c ON c.id = f.calendar",
             r => new Firm(
                 r.GetString(0),
@@ -86,7 +99,9 @@ public static class PeopleStore
                 r.GetString(6),
                 r.GetDouble(7),
                 r.GetString(3),
-                r.GetBoolean(8)
+                r.GetBoolean(8),
+                r.GetInt32(9),
+                r.GetString(10)
             )
         );
         var queues = session.All(
@@ -110,7 +125,7 @@ public static class PeopleStore
                 r.GetBoolean(10)
             )
         );
-        return new Roster(firm, profiles, crews, parties, calendars, queues);
+        return new Roster(firm, profiles, crews, parties, calendars, queues, roles);
     }
 
     /// <summary>Adds a working time; the holidays are the firm's.</summary>
@@ -169,11 +184,12 @@ public static class PeopleStore
     )
     {
         session.Run(
-            "INSERT INTO person (uid, name, role, party, address, purpose, password_hash) VALUES ($uid, $name, $role, "
+            "INSERT INTO person (uid, name, role, staff_role, party, address, purpose, password_hash) VALUES ($uid, $name, "
+                + "iif($role IS NULL, NULL, 'member'), (SELECT id FROM role WHERE uid = $role), "
                 + "(SELECT id FROM party WHERE uid = $party), $address, $purpose, $hash)",
             ("uid", person.Id.Value),
             ("name", person.Name),
-            ("role", person.Role is { } role ? StoredWords.Roles.Of(role) : null),
+            ("role", person.Role?.Id.Value),
             ("party", person.Party?.Value),
             ("address", address),
             ("purpose", purpose),
@@ -252,22 +268,35 @@ public static class PeopleStore
     public static void RemoveHoliday(SqlSession session, LocalDate date) =>
         session.Run("DELETE FROM holiday WHERE date = $date", ("date", LocalDatePattern.Iso.Format(date)));
 
-    public static void SetFirm(SqlSession session, string country, double routerThreshold, bool standIns) =>
+    /// <summary>Sets what a firm is. Its zone moves no moment: clocks and days are computed from it.</summary>
+    /// <param name="zone">IANA name of its time zone.</param>
+    public static void SetFirm(SqlSession session, Firm firm, string zone) =>
         session.Run(
-            "UPDATE firm SET country = $country, router_threshold = $threshold, stand_ins = $standins",
-            ("standins", standIns),
-            ("country", country),
-            ("threshold", routerThreshold)
+            """
+            UPDATE firm SET name = $name, address = $address, zone = $zone, day_first = $day, country = $country,
+              calendar = (SELECT id FROM calendar WHERE name = $calendar), router_threshold = $threshold,
+              stand_ins = $standins, link_days = $links, signature = $signature
+            """,
+            ("name", firm.Name),
+            ("address", firm.Address),
+            ("zone", zone),
+            ("day", firm.DayFirst),
+            ("country", firm.Country),
+            ("calendar", firm.CalendarName),
+            ("threshold", firm.RouterThreshold),
+            ("standins", firm.StandIns),
+            ("links", firm.LinkDays),
+            ("signature", firm.Signature)
         );
 
     /// <summary>Sets what an administrator decides about a member of staff.</summary>
     public static void SetStaff(SqlSession session, Person person, string purpose, string? calendar)
     {
         session.Run(
-            "UPDATE person SET name = $name, role = $role, purpose = $purpose, calendar = (SELECT id FROM calendar "
+            "UPDATE person SET name = $name, staff_role = (SELECT id FROM role WHERE uid = $role), purpose = $purpose, calendar = (SELECT id FROM calendar "
                 + "WHERE name = $calendar) WHERE uid = $uid",
             ("name", person.Name),
-            ("role", StoredWords.Roles.Of(person.Role!.Value)),
+            ("role", person.Role!.Id.Value),
             ("purpose", purpose),
             ("calendar", calendar),
             ("uid", person.Id.Value)
@@ -284,6 +313,14 @@ public static class PeopleStore
         session.Run(
             "UPDATE person SET address = $address WHERE uid = $uid",
             ("address", address),
+            ("uid", person.Value)
+        );
+
+    /// <summary>Says from when on somebody works here no more; null when they do again.</summary>
+    public static void SetLeft(SqlSession session, PersonId person, Instant? at) =>
+        session.Run(
+            "UPDATE person SET left_at = $at WHERE uid = $uid AND role IS NOT NULL",
+            ("at", at),
             ("uid", person.Value)
         );
 

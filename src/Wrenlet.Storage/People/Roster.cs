@@ -1,5 +1,6 @@
 using System.Collections.Frozen;
 using System.Collections.Immutable;
+using NodaTime;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.People;
 
@@ -16,6 +17,8 @@ namespace Wrenlet.Storage.People;
 /// its own.</param>
 /// <param name="RouterThreshold">Certainty below which the router leaves a conversation unsorted, 0 to 1.</param>
 /// <param name="CalendarName">Name of its usual working time.</param>
+/// <param name="LinkDays">For how many days the links of customers and partners work.</param>
+/// <param name="Signature">What ends each mail to them; empty for nothing.</param>
 public sealed record Firm(
     string Name,
     string Address,
@@ -26,7 +29,9 @@ public sealed record Firm(
     string Country = "",
     double RouterThreshold = 0.75,
     string CalendarName = "",
-    bool StandIns = false
+    bool StandIns = false,
+    int LinkDays = 90,
+    string Signature = ""
 )
 {
     /// <summary>Whether mail and texts can be put in through the stand-ins: in the demo, and where that was switched on.</summary>
@@ -46,13 +51,17 @@ public sealed record Reach(bool IsPhone, string Value, string Label);
 /// <param name="Language">BCP 47 tag of the language they write in; empty when not known.</param>
 /// <param name="CalendarName">Name of their own working time; null when it is the firm's.</param>
 /// <param name="Reaches">Further ways to reach them, numbers first.</param>
+/// <param name="Left">When they left the firm; null for who has not.</param>
+/// <param name="RoleBefore">The role they had until they left; null for who has not.</param>
 public sealed record Profile(
     Person Person,
     string? Address,
     string Purpose,
     string Language = "",
     string? CalendarName = null,
-    ImmutableArray<Reach> Reaches = default
+    ImmutableArray<Reach> Reaches = default,
+    Instant? Left = null,
+    Role? RoleBefore = null
 )
 {
     /// <summary>Their telephone numbers in E.164.</summary>
@@ -94,7 +103,8 @@ public sealed class Roster
         IEnumerable<Crew> crews,
         IEnumerable<Party> parties,
         IReadOnlyDictionary<string, WorkCalendar> calendars,
-        IEnumerable<Queue> queues
+        IEnumerable<Queue> queues,
+        IEnumerable<Role> roles
     )
     {
         Firm = firm;
@@ -107,8 +117,10 @@ public sealed class Roster
         Parties = parties.ToFrozenDictionary(p => p.Id);
         Calendars = calendars;
         Queues = queues.ToFrozenDictionary(q => q.Id);
+        Roles = [.. roles];
         _byAddress = Profiles
-            .Values.SelectMany(p => p.Addresses.Select(a => (Address: a, Profile: p)))
+            .Values.Where(p => p.Left is null)
+            .SelectMany(p => p.Addresses.Select(a => (Address: a, Profile: p)))
             .DistinctBy(a => a.Address, StringComparer.OrdinalIgnoreCase)
             .ToFrozenDictionary(a => a.Address, a => a.Profile, StringComparer.OrdinalIgnoreCase);
         _byPhone = Profiles
@@ -123,6 +135,17 @@ public sealed class Roster
 
     /// <summary>All staff by name.</summary>
     public ImmutableArray<Person> Staff { get; }
+
+    /// <summary>The firm's roles, in the order in which they were made.</summary>
+    public ImmutableArray<Role> Roles { get; }
+
+    /// <summary>The role of a name; null when there is none.</summary>
+    public Role? RoleNamed(string name) =>
+        Roles.FirstOrDefault(r => r.Name.Equals(name.Trim(), StringComparison.OrdinalIgnoreCase));
+
+    /// <summary>Those who worked here, by name.</summary>
+    public IEnumerable<Profile> Former =>
+        Profiles.Values.Where(p => p.Left is not null).OrderBy(p => p.Person.Name, StringComparer.Ordinal);
 
     public FrozenDictionary<CrewId, Crew> Crews { get; }
 

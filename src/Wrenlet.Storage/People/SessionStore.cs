@@ -7,24 +7,26 @@ namespace Wrenlet.Storage.People;
 /// <param name="Person">Who it is.</param>
 /// <param name="Guard">What each change must carry beside the cookie, against forged requests.</param>
 /// <param name="Ends">When it ends by itself.</param>
-public sealed record SignedIn(PersonId Person, string Guard, Instant Ends);
+/// <param name="Link">The link by which a contact came; null for all others.</param>
+public sealed record SignedIn(PersonId Person, string Guard, Instant Ends, Guid? Link = null);
 
 /// <summary>
-/// Passwords, sessions, private links and the audit trail. Tokens are known here only by their SHA-256.
+/// Passwords, sessions and the audit trail. Tokens are known here only by their SHA-256.
 /// </summary>
 public static class SessionStore
 {
     public static (PersonId Person, string? PasswordHash)? Credentials(SqlSession session, string address) =>
         session.First<(PersonId, string?)?>(
-            "SELECT uid, password_hash FROM person WHERE address = $address AND role IS NOT NULL",
+            "SELECT uid, password_hash FROM person WHERE address = $address AND role IS NOT NULL AND left_at IS NULL",
             r => (new PersonId(r.GetUid(0)), r.GetTextOrNull(1)),
             ("address", address)
         );
 
     public static void Start(SqlSession session, byte[] tokenHash, SignedIn signedIn, Instant now) =>
         session.Run(
-            "INSERT INTO session (token_hash, person, guard, started, ends) VALUES ($hash, (SELECT id FROM person "
-                + "WHERE uid = $person), $guard, $now, $ends)",
+            "INSERT INTO session (token_hash, person, guard, started, ends, link) VALUES ($hash, (SELECT id FROM person "
+                + "WHERE uid = $person), $guard, $now, $ends, (SELECT id FROM party_link WHERE uid = $link))",
+            ("link", signedIn.Link),
             ("hash", tokenHash),
             ("person", signedIn.Person.Value),
             ("guard", signedIn.Guard),
@@ -34,8 +36,9 @@ public static class SessionStore
 
     public static SignedIn? Find(SqlSession session, byte[] tokenHash) =>
         session.First(
-            "SELECT p.uid, s.guard, s.ends FROM session s JOIN person p ON p.id = s.person WHERE s.token_hash = $hash",
-            r => new SignedIn(new PersonId(r.GetUid(0)), r.GetString(1), r.GetMoment(2)),
+            "SELECT p.uid, s.guard, s.ends, l.uid FROM session s JOIN person p ON p.id = s.person LEFT JOIN party_link l "
+                + "ON l.id = s.link WHERE s.token_hash = $hash",
+            r => new SignedIn(new PersonId(r.GetUid(0)), r.GetString(1), r.GetMoment(2), r.GetUidOrNull(3)),
             ("hash", tokenHash)
         );
 
@@ -50,28 +53,6 @@ public static class SessionStore
 
     public static void EndExpired(SqlSession session, Instant now) =>
         session.Run("DELETE FROM session WHERE ends <= $now", ("now", now));
-
-    /// <summary>Makes a contact's private link; an older one of theirs stops working.</summary>
-    public static void SetLink(SqlSession session, byte[] tokenHash, PersonId contact, Instant now)
-    {
-        session.Run(
-            "DELETE FROM private_link WHERE person = (SELECT id FROM person WHERE uid = $person)",
-            ("person", contact.Value)
-        );
-        session.Run(
-            "INSERT INTO private_link (token_hash, person, made) VALUES ($hash, (SELECT id FROM person WHERE uid = $person), $now)",
-            ("hash", tokenHash),
-            ("person", contact.Value),
-            ("now", now)
-        );
-    }
-
-    public static PersonId? ByLink(SqlSession session, byte[] tokenHash) =>
-        session.First<PersonId?>(
-            "SELECT p.uid FROM private_link l JOIN person p ON p.id = l.person WHERE l.token_hash = $hash",
-            r => new PersonId(r.GetUid(0)),
-            ("hash", tokenHash)
-        );
 
     public static void Audit(SqlSession session, Instant at, PersonId? person, string what, string about) =>
         session.Run(

@@ -107,7 +107,7 @@ public class TurnTests
     [InlineData(HandoverRule.Crew, "Kit", false)]
     [InlineData(HandoverRule.Crew, "Hanneke", true)]
     [InlineData(HandoverRule.Crew, "Odalys", true)]
-    [InlineData(HandoverRule.Owner, "Odalys", false)]
+    [InlineData(HandoverRule.Owner, "Odalys", true)]
     [InlineData(HandoverRule.Owner, "Tobiah", true)]
     [InlineData(HandoverRule.Owner, "Ines", true)]
     public void Assigning_an_owned_one_follows_the_queues_rule(HandoverRule rule, string actor, bool allowed)

@@ -33,7 +33,7 @@ public class MovingTests
             .Refuses(false)
             .ShouldBe(
                 "“Check the seacocks” and “Sign the rig off” stand in the way. Finish them, or ask the docket’s owner "
-                    + "or a manager to move it anyway."
+                    + "or somebody whose role allows it to move it anyway."
             );
         Move(4, "Kit").Refuses(true).ShouldNotBeNull();
     }
@@ -101,7 +101,7 @@ public class MovingTests
         DocketRules
             .RefusesSight(kit, DocketSight.Open, DocketSight.Only([kit.Id], []), odalys)
             .ShouldNotBeNull()
-            .ShouldContain("owner and managers");
+            .ShouldContain("owner and those who may");
         DocketRules
             .RefusesSight(odalys, DocketSight.Open, DocketSight.Only([kit.Id], []), odalys)
             .ShouldNotBeNull()

@@ -1,5 +1,6 @@
 using CsCheck;
 using Wrenlet.Core.People;
+using static Wrenlet.Core.Tests.People.Somebody;
 
 namespace Wrenlet.Core.Tests.People;
 
@@ -8,12 +9,6 @@ public class SightTests
     private static readonly CrewId Hull = new(Guid.CreateVersion7());
     private static readonly PartyId Thorne = new(Guid.CreateVersion7());
     private static readonly PartyId Oduya = new(Guid.CreateVersion7());
-
-    private static Person Staff(string name, Role role, params CrewId[] crews) =>
-        new(new PersonId(Guid.CreateVersion7()), name, role, null, [.. crews]);
-
-    private static Person Contact(string name, PartyId party) =>
-        new(new PersonId(Guid.CreateVersion7()), name, null, party, []);
 
     [Fact]
     public void Staff_see_every_docket_that_is_not_limited() =>
@@ -66,18 +61,26 @@ public class SightTests
         Sight.MayGiveSight(Staff("Ines", Role.Member), DocketSight.Open, owner.Id).ShouldBeFalse();
     }
 
+    /// <summary>A role made at random: any set of rights.</summary>
+    private static Role OfRights(int mask) =>
+        new(
+            new RoleId(Guid.NewGuid()),
+            "any",
+            [.. Enum.GetValues<Right>().Where((_, i) => (mask >> i & 1) == 1)]
+        );
+
     /// <summary>A random workspace: people of every kind, and places of every kind among them.</summary>
     private static readonly Gen<(Person Viewer, Place Place, Thing Thing)> Workspaces =
         from crews in Gen.Int[1, 3]
             .Select(n => Enumerable.Range(0, n).Select(_ => new CrewId(Guid.NewGuid())).ToArray())
         from parties in Gen.Int[1, 3]
             .Select(n => Enumerable.Range(0, n).Select(_ => new PartyId(Guid.NewGuid())).ToArray())
-        from people in Gen.Select(Gen.Bool, Gen.Int[0, 3], Gen.Int[0, 7], Gen.Int[0, 2])
+        from people in Gen.Select(Gen.Bool, Gen.Int[0, (1 << 17) - 1], Gen.Int[0, 7], Gen.Int[0, 2])
             .Array[2, 9]
             .Select(rows =>
                 rows.Select(r =>
                         r.Item1
-                            ? Staff("S", (Role)r.Item2, [.. crews.Where((_, i) => (r.Item3 >> i & 1) == 1)])
+                            ? Staff("S", OfRights(r.Item2), [.. crews.Where((_, i) => (r.Item3 >> i & 1) == 1)])
                             : Contact("C", parties[r.Item4 % parties.Length])
                     )
                     .ToArray()
@@ -117,18 +120,18 @@ public class SightTests
     private static bool ByTheRule(Person viewer, Place place, Thing thing)
     {
         bool SeesDocket(DocketSight d) =>
-            viewer.Role.HasValue
+            viewer.Role is not null
             && (!d.Limited || d.People.Any(p => p == viewer.Id) || viewer.Crews.Intersect(d.Crews).Any());
         if (place is Place.Inside i)
             return SeesDocket(i.Docket);
         if (place is Place.Outside o)
             return SeesDocket(o.Docket)
-                || (!viewer.Role.HasValue && thing == Thing.Said && o.Party.HasValue && o.Party == viewer.Party);
+                || (viewer.Role is null && thing == Thing.Said && o.Party.HasValue && o.Party == viewer.Party);
         if (place is Place.Members m)
-            return viewer.Role.HasValue && m.People.Any(p => p == viewer.Id);
+            return viewer.Role is not null && m.People.Any(p => p == viewer.Id);
         if (place is Place.Own own)
             return own.Person == viewer.Id;
-        return viewer.Role.HasValue;
+        return viewer.Role is not null;
     }
 
     [Fact]

@@ -164,6 +164,42 @@ public partial class EveryEndpointTests
                 Everybody,
                 new { address = "nobody@quay.example" }
             ),
+            ["POST /api/session/party-link"] = new(
+                "/api/session/party-link",
+                Everybody,
+                new { address = "nobody@post.example" }
+            ),
+            ["GET /api/roles"] = new("/api/roles", Staff),
+            ["PUT /api/set-up/roles/{id}"] = new(
+                $"/api/set-up/roles/{_list}",
+                Administrators,
+                new { name = "Front desk", rights = new[] { "send-outside" } },
+                IfMatch: "*"
+            ),
+            ["GET /api/set-up/staff/{id}/holdings"] = new($"/api/set-up/staff/{kit}/holdings", Administrators),
+            ["PUT /api/set-up/staff/{id}/holdings"] = new(
+                $"/api/set-up/staff/{kit}/holdings",
+                Administrators,
+                new { things = Array.Empty<object>() }
+            ),
+            // Nobody ends their own account: whom it is for is told so.
+            ["POST /api/set-up/staff/{id}/leaving"] = new(
+                $"/api/set-up/staff/{yard.People["Wilhelmina"].Id.Value}/leaving",
+                Administrators,
+                new { things = Array.Empty<object>() }
+            ),
+            ["DELETE /api/set-up/staff/{id}/leaving"] = new($"/api/set-up/staff/{kit}/leaving", []),
+            ["GET /api/contacts/{party}/links"] = new($"/api/contacts/{yard.SpareParty}/links", Staff),
+            ["POST /api/contacts/people/{id}/links"] = new(
+                $"/api/contacts/people/{yard.SpareContact}/links",
+                Staff,
+                new { way = "copied" }
+            ),
+            ["DELETE /api/contacts/people/{id}/links"] = new(
+                $"/api/contacts/people/{yard.SpareContact}/links",
+                Staff
+            ),
+            ["DELETE /api/contacts/links/{id}"] = new($"/api/contacts/links/{Guid.CreateVersion7()}", []),
             ["PUT /api/set-up/crews/{id}"] = new(
                 $"/api/set-up/crews/{_list}",
                 Administrators,

@@ -28,7 +28,6 @@ public partial class EveryEndpointTests
                 $"/api/conversations/{inside}/taggable?sign=%40&typed=",
                 ["Kit"]
             ),
-            ["POST /api/conversations/{id}/link"] = new($"/api/conversations/{outside}/link", ["Kit"]),
             ["GET /api/dockets"] = new("/api/dockets", Staff),
             ["POST /api/dockets"] = new(
                 "/api/dockets",

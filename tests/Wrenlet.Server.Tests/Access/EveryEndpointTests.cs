@@ -118,14 +118,17 @@ public partial class EveryEndpointTests(YardFixture world)
             ? await world.Server.Visit().SignIn($"{actor.ToLowerInvariant()}@quay.example", SmallYard.Password)
             : await world.Server.Visit().ByLink(await LinkOf(actor));
 
-    /// <summary>Another test may have made a newer link; a new one is made here for certain.</summary>
+    /// <summary>Another test may have ended a link; a new one is made here for certain.</summary>
     private async Task<string> LinkOf(string actor)
     {
-        var (conversation, by) = actor == "Caspian" ? ("J-2 Caspian", "Kit") : ($"J-1 {actor}", "Odalys");
         var link = await world
-            .Visitors[by]
-            .Do(HttpMethod.Post, $"/api/conversations/{world.Yard.Conversations[conversation].Value}/link");
-        return link.GetProperty("path").GetString()!.Split('/')[^1];
+            .Visitors["Odalys"]
+            .Do(
+                HttpMethod.Post,
+                $"/api/contacts/people/{world.Yard.People[actor].Id.Value}/links",
+                new { way = "copied" }
+            );
+        return link.GetProperty("address").GetString()!.Split('/')[^1];
     }
 
     [Fact]

@@ -56,8 +56,8 @@ public partial class RandomYardTests
             var (role, i) in new[]
             {
                 Role.Member,
-                Role.Member,
-                Role.Coordinator,
+                OfAnyRights(s, world),
+                OfAnyRights(s, world),
                 Role.Manager,
                 Role.Administrator,
             }.Select((r, i) => (r, i))
@@ -99,6 +99,19 @@ public partial class RandomYardTests
             AddDocket(w, world, i, crews, parties, queue);
     }
 
+    /// <summary>A role of the firm's own with rights made at random.</summary>
+    private static Role OfAnyRights(SqlSession s, World world)
+    {
+        var id = Guid.CreateVersion7();
+        var role = new Role(
+            new RoleId(id),
+            $"role {id:N}",
+            [.. Enum.GetValues<Right>().Where(_ => world.Random.Next(2) == 0)]
+        );
+        RoleStore.Put(s, role);
+        return role;
+    }
+
     private static void Add(SqlSession s, World world, Person person)
     {
         world.People.Add(person);
@@ -112,7 +125,11 @@ public partial class RandomYardTests
         if (person.IsStaff)
             return;
         world.Links[person.Id] = Sessions.NewToken();
-        SessionStore.SetLink(s, Sessions.Hash(world.Links[person.Id]), person.Id, SmallYard.Now);
+        LinkStore.Add(
+            s,
+            PartyLink.For(person.Id, null, LinkWay.Copied, SmallYard.Now, 3650),
+            Sessions.Hash(world.Links[person.Id])
+        );
     }
 
     private static void AddDocket(

@@ -2,6 +2,7 @@ using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging.Abstractions;
 using MimeKit;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Background;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Conversations.Meetings;
@@ -76,6 +77,7 @@ public sealed class OutboxTests : IAsyncLifetime
             Get<IPostOffice>(),
             Get<StandinTextOffice>(),
             Get<Mails>(),
+            Get<PartyLinks>(),
             Get<Settings>(),
             Get<FirmClock>(),
             Get<Stuck>(),

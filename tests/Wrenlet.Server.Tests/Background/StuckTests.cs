@@ -133,7 +133,7 @@ public sealed class StuckTests : IAsyncLifetime
             _machine.Advance(TimeSpan.FromHours(2));
         }
 
-        var administrator = _yard.People.Values.First(p => p.Role is Role.Administrator);
+        var administrator = _yard.People.Values.First(p => p.May(Right.SetUp));
         var told = Database
             .Read(s => AlertStore.Page(s, administrator.Id, long.MaxValue, 50))
             .Single(a => a.Reason is AlertReason.Stuck);

@@ -2,6 +2,7 @@ using System.Text.Json;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging.Abstractions;
 using MimeKit;
+using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Background;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Happenings;
@@ -266,6 +267,7 @@ public sealed class RealServerTests : IDisposable
             office,
             texts,
             parts.GetRequiredService<Mails>(),
+            parts.GetRequiredService<PartyLinks>(),
             settings,
             clock,
             parts.GetRequiredService<Stuck>(),

@@ -119,7 +119,7 @@ public sealed partial class SmallYard
             false,
             TimeSpan.Zero
         );
-        PeopleStore.SetFirm(s, "", 0.75, standIns: true);
+        PeopleStore.SetFirm(s, PeopleStore.Load(s).Firm! with { StandIns = true }, "Europe/Lisbon");
         var hull = new CrewId(Guid.CreateVersion7());
         PeopleStore.AddCrew(s, hull, "hull");
         foreach (
@@ -157,7 +157,11 @@ public sealed partial class SmallYard
             PeopleStore.AddParty(s, party, name, kind);
             Add(s, new Person(new PersonId(Guid.CreateVersion7()), name, null, party, []), "post.example", null);
             Links[name.Split(' ')[0]] = Sessions.NewToken();
-            SessionStore.SetLink(s, Sessions.Hash(Links[name.Split(' ')[0]]), People[name.Split(' ')[0]].Id, Now);
+            LinkStore.Add(
+                s,
+                PartyLink.For(People[name.Split(' ')[0]].Id, null, LinkWay.Copied, Now, 3650),
+                Sessions.Hash(Links[name.Split(' ')[0]])
+            );
         }
 
         var queue = Queue = Guid.CreateVersion7();

@@ -58,14 +58,44 @@ public sealed class PeopleStoreTests : Shelf
     }
 
     [Fact]
-    public void A_contact_does_not_sign_in_with_a_password_but_by_the_newest_link()
+    public void A_contact_does_not_sign_in_with_a_password()
     {
         PeopleStore.SetPassword(S, Benedikta, "a hash");
         SessionStore.Credentials(S, "benedikta@post.example").ShouldBeNull();
-        SessionStore.SetLink(S, [1], Benedikta, Now);
-        SessionStore.SetLink(S, [2], Benedikta, Now);
-        (SessionStore.ByLink(S, [1]), SessionStore.ByLink(S, [2])).ShouldBe((null, Benedikta));
     }
+
+    [Fact]
+    public void Who_has_left_keeps_their_name_and_is_in_no_crew_and_comes_back_with_role_and_crews()
+    {
+        var before = Roster.Find(Ines)!;
+        PeopleStore.SetPassword(S, Ines, "a hash");
+        PeopleStore.SetLeft(S, Ines, Now);
+        var gone = Roster;
+        gone.NameOf(Ines).ShouldBe(before.Name);
+        gone.Find(Ines)!.IsStaff.ShouldBeFalse();
+        gone.Staff.ShouldNotContain(p => p.Id == Ines);
+        gone.Crews.Values.ShouldAllBe(c => !c.Members.Contains(Ines));
+        gone.Former.ShouldHaveSingleItem().RoleBefore.ShouldBe(before.Role);
+        gone.ByAddress(gone.Profiles[Ines].Address!).ShouldBeNull();
+        SessionStore.Credentials(S, gone.Profiles[Ines].Address!).ShouldBeNull();
+        PeopleStore.SetLeft(S, Ines, null);
+        Roster.Find(Ines)!.Role.ShouldBe(before.Role);
+        Roster.Find(Ines)!.Crews.ShouldBe(before.Crews);
+    }
+
+    [Fact]
+    public void A_role_is_kept_with_its_rights_and_renamed_in_place()
+    {
+        var role = new Role(new RoleId(Guid.CreateVersion7()), "front desk", [Right.SendOutside, Right.SeeReports]);
+        RoleStore.Put(S, role);
+        Roster.RoleNamed("FRONT desk").ShouldBe(role);
+        RoleStore.Put(S, role with { Name = "reception", Rights = [Right.SeeLog] });
+        Roster.Roles.Single(r => r.Id == role.Id).ShouldBe(role with { Name = "reception", Rights = [Right.SeeLog] });
+    }
+
+    [Fact]
+    public void The_roles_that_a_database_begins_with_are_those_of_the_core() =>
+        RoleStore.All(S).ShouldBe(Role.Starting);
 
     [Fact]
     public void Sessions_end_one_by_one_all_at_once_and_by_themselves()

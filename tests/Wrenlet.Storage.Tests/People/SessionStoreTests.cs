@@ -49,12 +49,27 @@ public sealed class SessionStoreTests : Shelf
     }
 
     [Fact]
-    public void A_contact_comes_by_their_link_and_a_new_one_takes_its_place()
+    public void Several_links_of_a_contact_work_until_each_is_ended_with_the_sessions_that_came_of_it()
     {
-        SessionStore.SetLink(S, Token, Benedikta, Now);
-        SessionStore.ByLink(S, Token).ShouldBe(Benedikta);
-        SessionStore.SetLink(S, Other, Benedikta, Now);
-        SessionStore.ByLink(S, Other).ShouldBe(Benedikta);
+        var (one, two) = (
+            PartyLink.For(Benedikta, Odalys, LinkWay.Copied, Now, 30),
+            PartyLink.For(Benedikta, null, LinkWay.InMail, Now, 30)
+        );
+        LinkStore.Add(S, one, Token);
+        LinkStore.Add(S, two, Other);
+        LinkStore.Add(S, two, Other);
+        LinkStore.ByToken(S, Token).ShouldBe(one);
+        LinkStore.ByToken(S, Other).ShouldBe(two);
+        SessionStore.Start(S, [7], new SignedIn(Benedikta, "g", Ends, one.Id), Now);
+        SessionStore.Start(S, [8], new SignedIn(Benedikta, "g", Ends, two.Id), Now);
+        LinkStore.End(S, one.Id, Now).ShouldHaveSingleItem().ShouldBe([7]);
+        SessionStore.Find(S, [7]).ShouldBeNull();
+        SessionStore.Find(S, [8])!.Link.ShouldBe(two.Id);
+        LinkStore.Of(S, Benedikta, 10).ShouldHaveSingleItem().Ended.ShouldBe(Now);
+        LinkStore.Used(S, two.Id, Now);
+        LinkStore.Of(S, Benedikta, 10).Count.ShouldBe(2);
+        LinkStore.EndAll(S, Benedikta, Now);
+        LinkStore.ByToken(S, Other)!.WorksAt(Now).ShouldBeFalse();
     }
 
     [Fact]

@@ -2,6 +2,7 @@ using System.ComponentModel.DataAnnotations;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 using NodaTime.Text;
+using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
@@ -37,8 +38,8 @@ internal static class RouterEndpoints
 {
     public static void MapRouter(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/set-up/router", GetRouter).For(Access.Administrators);
-        api.MapPost("/set-up/router/trials", TryRouter).For(Access.Administrators);
+        api.MapGet("/set-up/router", GetRouter).For(Right.SetUp);
+        api.MapPost("/set-up/router/trials", TryRouter).For(Right.SetUp);
     }
 
     private static RouterView GetRouter(Database database, WhoIsWho who, Routers routers) =>

@@ -29,6 +29,10 @@ internal sealed class Mails(IEnumerable<IAnsweredInWords> carried, FileKeeper ke
     public string? HowToAnswer(SqlSession session, Entry entry, Roster roster, string page) =>
         carried.Select(c => c.HowToAnswer(session, entry, roster, page)).FirstOrDefault(how => how is not null);
 
+    /// <summary>Whether a message tells its recipient where their page is.</summary>
+    public bool NamesPage(SqlSession session, Entry entry, Roster roster) =>
+        HowToAnswer(session, entry, roster, "") is not null || MeetingStore.Letter(session, entry.Key) is not null;
+
     /// <summary>The mail of an entry to a party; the same each time it is made.</summary>
     /// <param name="page">Address of the party's page, for what is asked of them.</param>
     public OutgoingMail Compose(SqlSession session, Entry entry, Conversation conversation, Roster roster, string page)
@@ -42,7 +46,9 @@ internal sealed class Mails(IEnumerable<IAnsweredInWords> carried, FileKeeper ke
         var letter = MeetingStore.Letter(session, entry.Key);
         IEnumerable<string> asks = how is null ? [] : ["\n" + how];
         var (plain, html) = (
-            string.Join("\n", [text.Plain, .. captions, .. asks]).TrimStart('\n'),
+            string.Join("\n", [text.Plain, .. captions, .. asks]).TrimStart('\n')
+                // RFC 3676, 4.3: what follows is a signature.
+                + (roster.Firm!.Signature is { Length: > 0 } signature ? $"\n-- \n{signature}\n" : ""),
             text.Html
                 + string.Concat(captions.Select(c => $"<p>{WebUtility.HtmlEncode(c)}</p>"))
                 + (
@@ -50,6 +56,7 @@ internal sealed class Mails(IEnumerable<IAnsweredInWords> carried, FileKeeper ke
                         ? ""
                         : $"<p>{WebUtility.HtmlEncode(how).Replace("\n", "<br>", StringComparison.Ordinal)}</p>"
                 )
+                + Signed(roster.Firm!.Signature)
         );
         var subject = conversation.Docket is { } docket
             ? $"{conversation.Subject} [{docket.Ref}]"
@@ -68,4 +75,9 @@ internal sealed class Mails(IEnumerable<IAnsweredInWords> carried, FileKeeper ke
             letter is null ? null : MeetingLetters.Calendar(letter, text.Plain, roster, entry.At, page)
         );
     }
+
+    private static string Signed(string signature) =>
+        signature.Length == 0
+            ? ""
+            : $"<p>-- <br>{WebUtility.HtmlEncode(signature).Replace("\n", "<br>", StringComparison.Ordinal)}</p>";
 }

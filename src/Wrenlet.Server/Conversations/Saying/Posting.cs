@@ -72,6 +72,10 @@ internal sealed class Posting(
             );
         var outside = conversation.Audience is Audience.Outside;
         var leaves = outside && author.IsStaff;
+        if (leaves && !author.May(Right.SendOutside))
+            return Posted.Refuse(
+                $"You cannot write to customers and partners: {Rights.Of(author, Right.SendOutside).Reason}. Your text is kept."
+            );
         var tagged = Tags.Of(words, conversation, roster);
         if (!leaves && !tagged.Unseeing.IsEmpty)
             return new(null, Tags.Refusal(tagged.Unseeing));

@@ -57,8 +57,8 @@ internal static class RecurringEndpoints
     public static void MapRecurring(this IEndpointRouteBuilder api)
     {
         api.MapGet("/recurring-dockets", Get).For(Access.Staff);
-        api.MapPut("/recurring-dockets/{id:guid}", Put).For(Access.Coordinators);
-        api.MapDelete("/recurring-dockets/{id:guid}", Remove).For(Access.Coordinators);
+        api.MapPut("/recurring-dockets/{id:guid}", Put).For(Right.KeepTemplates);
+        api.MapDelete("/recurring-dockets/{id:guid}", Remove).For(Right.KeepTemplates);
     }
 
     private static IReadOnlyList<RecurringSetting> Get(Viewer viewer, Database database, WhoIsWho who) =>

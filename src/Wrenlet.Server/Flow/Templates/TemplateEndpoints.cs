@@ -23,8 +23,8 @@ internal static class TemplateEndpoints
     public static void MapTemplates(this IEndpointRouteBuilder api)
     {
         api.MapGet("/templates", Get).For(Access.Staff);
-        api.MapPut("/templates/{id:guid}", Put).For(Access.Coordinators);
-        api.MapGet("/dockets/{reference}/as-template", OfDocket).For(Access.Coordinators);
+        api.MapPut("/templates/{id:guid}", Put).For(Right.KeepTemplates);
+        api.MapGet("/dockets/{reference}/as-template", OfDocket).For(Right.KeepTemplates);
     }
 
     private static IReadOnlyList<TemplateSetting> Get(Database database) =>

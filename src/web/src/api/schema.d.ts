@@ -561,6 +561,208 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/roles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RolesView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set-up/roles/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RoleSetting"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RolesView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set-up/staff/{id}/holdings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HoldingView"][];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["HandedThings"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HoldingView"][];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set-up/staff/{id}/leaving": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FirmLeaving"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SetUpView"];
+                    };
+                };
+            };
+        };
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SetUpView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/set-up/staff/{id}/invitation": {
         parameters: {
             query?: never;
@@ -684,6 +886,175 @@ export interface paths {
                     content: {
                         "application/json": components["schemas"]["AccountLinkView"];
                     };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/contacts/{party}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    party: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartyLinksView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/contacts/people/{id}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewPartyLink"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MadePartyLink"];
+                    };
+                };
+            };
+        };
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/contacts/links/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/party-link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ForgottenPassword"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
                 };
             };
         };
@@ -1655,43 +2026,6 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content?: never;
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/conversations/{id}/link": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["PrivateLink"];
-                    };
                 };
             };
         };
@@ -8914,6 +9248,7 @@ export interface components {
             filing: null | components["schemas"]["FilingView"];
             ask: null | components["schemas"]["AskView"];
             meeting: null | components["schemas"]["MeetingView"];
+            byLink: null | string;
         };
         FeedView: {
             address: null | string;
@@ -8995,15 +9330,36 @@ export interface components {
             body: string;
             unfilled: string[];
         };
+        FirmLeaving: {
+            things: components["schemas"]["HandedThing"][];
+            /** Format: uuid */
+            rest?: null | string;
+        };
         FirmSetting: {
             country: string;
             /** Format: double */
             routerThreshold: number;
             standIns?: null | boolean;
+            name?: null | string;
+            address?: null | string;
+            zone?: null | string;
+            calendar?: null | string;
+            dayFirst?: null | boolean;
+            signature?: null | string;
+            /** Format: int32 */
+            linkDays?: null | number;
             version?: null | string;
         };
         ForgottenPassword: {
             address: string;
+        };
+        FormerStaff: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: date-time */
+            left: string;
+            role: string;
         };
         Forwarded: {
             /** Format: uuid */
@@ -9035,6 +9391,16 @@ export interface components {
             nameWas?: null | string;
             descriptionWas?: null | string;
         };
+        HandedThing: {
+            kind: string;
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            to: null | string;
+        };
+        HandedThings: {
+            things: components["schemas"]["HandedThing"][];
+        };
         HistoryRow: {
             /** Format: uuid */
             conversation: string;
@@ -9051,6 +9417,13 @@ export interface components {
             text: string;
             marks: components["schemas"]["MarkView"][];
             detail: string;
+        };
+        HoldingView: {
+            kind: string;
+            /** Format: uuid */
+            id: string;
+            title: null | string;
+            to: string[];
         };
         HolidaysSetting: {
             days: components["schemas"]["NewHoliday"][];
@@ -9242,6 +9615,10 @@ export interface components {
             /** Format: int64 */
             upTo: number;
         };
+        MadePartyLink: {
+            address: null | string;
+            to: string;
+        };
         ManyChanged: {
             changed: string[];
             refused: components["schemas"]["NotChanged"][];
@@ -9287,6 +9664,7 @@ export interface components {
             unreadAlerts: number;
             demo: boolean;
             standIns: boolean;
+            rights: string[];
         };
         MeetingDayView: {
             /** Format: date */
@@ -9574,6 +9952,12 @@ export interface components {
             kind: string;
             version?: null | string;
         };
+        NewPartyLink: {
+            way: string;
+            words?: null | string;
+            /** @default false */
+            endOthers: boolean;
+        };
         NewPassing: {
             /** Format: uuid */
             id: string;
@@ -9860,6 +10244,29 @@ export interface components {
             merges: components["schemas"]["MergeView"][];
             version?: null | string;
         };
+        PartyLinkView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            contact: string;
+            by: null | string;
+            way: string;
+            /** Format: date-time */
+            made: string;
+            /** Format: date-time */
+            ends: string;
+            /** Format: date-time */
+            lastUsed: null | string;
+            works: boolean;
+        };
+        PartyLinksView: {
+            links: components["schemas"]["PartyLinkView"][];
+            /** Format: int32 */
+            days: number;
+            words: {
+                [key: string]: string;
+            };
+        };
         PartyPage: {
             firm: string;
             party: string;
@@ -9896,9 +10303,18 @@ export interface components {
             entry: components["schemas"]["EntryView"];
             path: string;
         };
+        PermissionView: {
+            right: string;
+            allowed: boolean;
+            reason: string;
+        };
         PersonDayView: {
             who: components["schemas"]["PersonView"];
             hours: components["schemas"]["HoursView"][];
+        };
+        PersonRights: {
+            person: components["schemas"]["PersonView"];
+            permissions: components["schemas"]["PermissionView"][];
         };
         PersonView: {
             /** Format: uuid */
@@ -9938,9 +10354,6 @@ export interface components {
             /** Format: uuid */
             conversation: string;
             people: components["schemas"]["Present"][];
-        };
-        PrivateLink: {
-            path: string;
         };
         QueueSetting: {
             /** Format: uuid */
@@ -10087,6 +10500,24 @@ export interface components {
             at: string;
             note: string;
         };
+        RightView: {
+            right: string;
+            words: string;
+        };
+        RoleSetting: {
+            name: string;
+            rights: string[];
+            /** Format: uuid */
+            id?: null | string;
+            /** @default false */
+            retired: boolean;
+            version?: null | string;
+        };
+        RolesView: {
+            rights: components["schemas"]["RightView"][];
+            roles: components["schemas"]["RoleSetting"][];
+            people: components["schemas"]["PersonRights"][];
+        };
         RouterTrial: {
             text: string;
         };
@@ -10143,6 +10574,7 @@ export interface components {
             staff: components["schemas"]["StaffSetting"][];
             crews: components["schemas"]["CrewSetting"][];
             log: components["schemas"]["SetUpLine"][];
+            former: components["schemas"]["FormerStaff"][];
         };
         ShareView: {
             /** Format: uuid */

@@ -43,6 +43,6 @@ export const checking = 'Checking …';
 export const stillToDoBefore = (stage: string) => `Still to do before ${stage}`;
 export const movingTo = (stage: string) => `Moving to ${stage}`;
 export const onlyItsOwnerManagers =
-  'Only its owner and managers can move it now. Ask one of them, or finish these first.';
+  'Only its owner and those whose role allows it can move it now. Ask one of them, or finish these first.';
 export const moveToAnyway = (stage: string) => `Move to ${stage} anyway`;
 export const moveToOfStage = (stage: string) => `Move to ${stage}`;

@@ -15,7 +15,7 @@ export const off = 'off';
 export const changesSettingsListedHere = 'Changes to the settings are listed here, with who made them.';
 export const goalsMinutesQueueS =
   'Goals are in minutes of the queue’s working time. Anyone can take a conversation that nobody ' +
-  'owns; choose here who can reassign the others. Changes apply to every clock at once.';
+  'owns; choose here who can reassign the others, beside those whose role allows it. Changes apply to every clock at once.';
 export const newQueue = 'New queue';
 export const site = 'Site';
 export const onDuty = 'On duty';
@@ -28,8 +28,8 @@ export const savedItsClocksUse = (name: string) => `${name} saved. Its clocks us
 export const forMailRouterNot = 'for mail that the router is not sure about';
 export const nobody = 'nobody';
 export const anyone = 'anyone';
-export const crewAndCoordinators = 'crew and coordinators';
-export const ownerAndManagers = 'owner and managers';
+export const crewAndCoordinators = 'its crew';
+export const ownerAndManagers = 'its owner';
 export const tryItOut = 'Try it out';
 export const messageToTry = 'Message to try';
 export const pasteWhatNewCustomer = 'Paste what a new customer might write';

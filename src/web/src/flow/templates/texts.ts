@@ -17,7 +17,7 @@ export const texts = {
   sheets: (n: number) => counted(n, { one: 'sheet', other: 'sheets' }),
   saved: (name: string) => `${name} saved.`,
   save: 'Save',
-  mayNot: 'Coordinators, managers and administrators can change templates.',
+  mayNot: 'Your role does not let you change templates. Ask somebody whose role does.',
 
   form: {
     name: 'Name',
