@@ -204,7 +204,7 @@ internal static class Texts
     public const string TheMeetingOverNo = "The meeting is over; no answer is needed.";
 
     public static string ItMeetingAskThem(string name) =>
-        $"It is {name}’s meeting. Ask them, or somebody who can reassign.";
+        $"It is {name}’s meeting. Ask them, or somebody whose role allows it.";
 
     public const string TheMeetingHasBeen = "The meeting has been cancelled already.";
 

@@ -21,7 +21,7 @@ public enum Right
     SeeSums,
 
     /// <summary>Read notices for any crew, and give colleagues sight of a limited docket that one sees,
-    /// and enter their leave.</summary>
+    /// enter their leave, and move meetings that they set.</summary>
     ReadAcross,
 
     /// <summary>Decide who answers, whatever the queue's rule says.</summary>

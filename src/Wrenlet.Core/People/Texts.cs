@@ -38,7 +38,7 @@ internal static class Texts
             Right.ManageContacts => "Change customers and partners",
             Right.SeeReports => "Read reports",
             Right.SeeSums => "See the sums of papers",
-            Right.ReadAcross => "Read notices for every crew, let others see a limited docket, and enter their leave",
+            Right.ReadAcross => "Read notices for every crew, let others see a limited docket, enter their leave and move their meetings",
             Right.Reassign => "Decide who answers in any queue",
             Right.PassGates => "Move a docket past a gate",
             Right.LockAndLift => "Lock stages, and lift gates and locks",
@@ -87,6 +87,9 @@ internal static class Texts
 
             {PartyLink.Field}
             """;
+
+    public const string AddressLinkOver =
+        "This link no longer works: the change was made, has run out, or was asked for again. Begin again in your menu.";
 
     public const string LinkUsed =
         "This link no longer works: it was used already, or a newer one was sent. Ask for another on the sign-in page.";

@@ -121,8 +121,8 @@ internal sealed partial class AccountMail(
                 ? $"""
                     Hello {profile.Person.FirstName},
 
-                    {by?.Name
-                        ?? "An administrator"} has added you to Wrenlet at {firm.Name}. Choose a password here; the link works once, for three days:
+                    {by?.Name ?? "An administrator"} has added you to Wrenlet at {firm.Name}. Choose a password here;
+                    the link works once, for three days:
 
                     {link}
 
@@ -131,23 +131,56 @@ internal sealed partial class AccountMail(
                 : $"""
                     Hello {profile.Person.FirstName},
 
-                    somebody asked for a new password for {profile.Address} at {firm.Name}. Choose one here; the link works once, for an hour:
+                    somebody asked for a new password for {profile.Address} at {firm.Name}. Choose one here;
+                    the link works once, for an hour:
 
                     {link}
 
                     If it was not you, do nothing: your password stays as it is.
                     """;
+        return Letter(
+            profile.Person,
+            profile.Address!,
+            purpose is AccountPurpose.Invitation ? $"Your account at {firm.Name}" : $"A new password for {firm.Name}",
+            words,
+            now
+        );
+    }
+
+    /// <summary>Asks one of the two addresses of a change to confirm it.</summary>
+    /// <exception cref="PostOfficeException">The mail was not taken.</exception>
+    public Task Confirm(Person person, string to, string address, string token, CancellationToken cancellation) =>
+        office.Send(
+            Letter(
+                person,
+                to,
+                $"Your address at {who.Current.Firm!.Name}",
+                $"""
+                    Hello {person.FirstName},
+
+                    you want to sign in at {who.Current.Firm!.Name} with {address}. Confirm it here,
+                    and in the mail to the other address; the links work for a day:
+
+                    {settings.PublicAddress}/address/{token}
+
+                    If it was not you, do nothing: your address stays as it is.
+                    """,
+                clock.Now
+            ),
+            cancellation
+        );
+
+    private MimeMessage Letter(Person person, string to, string subject, string words, Instant now)
+    {
+        var firm = who.Current.Firm!;
         var mail = new MimeMessage
         {
             MessageId = MimeUtils.GenerateMessageId(firm.Address.Split('@')[^1]),
             Date = now.ToDateTimeOffset(),
-            Subject =
-                purpose is AccountPurpose.Invitation
-                    ? $"Your account at {firm.Name}"
-                    : $"A new password for {firm.Name}",
+            Subject = subject,
         };
         mail.From.Add(new MailboxAddress(firm.Name, firm.Address));
-        mail.To.Add(new MailboxAddress(profile.Person.Name, profile.Address!));
+        mail.To.Add(new MailboxAddress(person.Name, to));
         // A machine wrote it (RFC 3834): nothing answers it by itself.
         mail.Headers.Add("Auto-Submitted", "auto-generated");
         mail.Body = new TextPart("plain") { Text = words };

@@ -75,6 +75,7 @@ internal static class PartyLinkEndpoints
                 .. party
                     .Contacts.SelectMany(c => LinkStore.Of(s, c, MostListed))
                     .OrderByDescending(l => l.Made)
+                    .ThenByDescending(l => l.Id)
                     .Select(l => new PartyLinkView(
                         l.Id,
                         l.Contact.Value,

@@ -61,6 +61,19 @@ internal static class StaffEndpoints
         && mailbox.Address == address
         && address.Contains('@', StringComparison.Ordinal);
 
+    /// <summary>Who uses an address already, in words; null when nobody but this person does.</summary>
+    internal static string? Uses(Roster roster, string address, PersonId person)
+    {
+        if (roster.ByAddress(address)?.Person is { } other && other.Id != person)
+            return $"{other.Name} already uses {address}. Choose another.";
+        var gone = roster.Former.FirstOrDefault(f =>
+            f.Person.Id != person && f.Addresses.Contains(address, StringComparer.OrdinalIgnoreCase)
+        );
+        return gone is null
+            ? null
+            : $"{gone.Person.Name}, who has left, used {address}. Let them come back, or choose another.";
+    }
+
     internal static StaffSetting Setting(Person person, Roster roster)
     {
         var profile = roster.Profiles[person.Id];
@@ -119,13 +132,8 @@ internal static class StaffEndpoints
         var address = given.Address.Trim();
         if (!IsAddress(address))
             return Refusals.Invalid("address", $"“{address}” is not a mail address. Write it as name@place.");
-        if (roster.Former.FirstOrDefault(f => f.Addresses.Contains(address, StringComparer.OrdinalIgnoreCase)) is { } gone)
-            return Refusals.Invalid(
-                "address",
-                $"{gone.Person.Name}, who has left, used {address}. Let them come back, or choose another."
-            );
-        if (roster.ByAddress(address)?.Person is { } other && other.Id.Value != id)
-            return Refusals.Invalid("address", $"{other.Name} already uses {address}. Choose another.");
+        if (Uses(roster, address, new PersonId(id)) is { } used)
+            return Refusals.Invalid("address", used);
         var after = (before ?? new Person(new PersonId(id), "", role, null, [])) with
         {
             Name = given.Name.Trim(),

@@ -134,6 +134,9 @@ public sealed class Presence
         var queue = new LiveQueue<SerializedHubMessage>(message => _live.Write(connection, message), abort);
         _connections[connection] = new(viewer, abort, queue, ImmutableDictionary<ConversationId, Place>.Empty, null, 0);
         _ = queue.Run();
+        // A session that ended between the request and now was not cut: the connection was not known yet.
+        if (_sessions.Find(viewer.TokenHash) is null)
+            abort();
     }
 
     internal void Disconnect(string connection)

@@ -26,6 +26,9 @@ internal static class PeoplePart
         api.MapLeavingFirm();
         api.MapAccountLinks();
         api.MapPartyLinks();
+        api.MapAddresses();
+        api.MapJoining();
+        api.MapLogo();
         api.MapPeople();
         api.MapStanding();
         api.MapWorkingDays();

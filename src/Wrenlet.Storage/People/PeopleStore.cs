@@ -36,6 +36,7 @@ public static class PeopleStore
             SELECT p.uid, p.name, r.uid, y.uid, p.address, p.purpose, p.language, k.name, p.left_at
             FROM person p LEFT JOIN party y ON y.id = p.party LEFT JOIN calendar k ON k.id = p.calendar
               LEFT JOIN role r ON r.id = p.staff_role
+            WHERE p.joined_into IS NULL
             """,
             r =>
             {
@@ -60,6 +61,10 @@ public static class PeopleStore
                     left is null ? null : role
                 );
             }
+        );
+        var joined = session.All(
+            "SELECT p.uid, k.uid FROM person p JOIN person k ON k.id = p.joined_into",
+            r => (Gone: new PersonId(r.GetUid(0)), Kept: new PersonId(r.GetUid(1)))
         );
         var membersOf = crewMembers.ToLookup(m => m.Crew, m => m.Person);
         var crews = session.All(
@@ -125,7 +130,7 @@ public static class PeopleStore
                 r.GetBoolean(10)
             )
         );
-        return new Roster(firm, profiles, crews, parties, calendars, queues, roles);
+        return new Roster(firm, profiles, crews, parties, calendars, queues, roles, joined);
     }
 
     /// <summary>Adds a working time; the holidays are the firm's.</summary>

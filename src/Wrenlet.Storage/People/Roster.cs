@@ -96,6 +96,7 @@ public sealed class Roster
 {
     private readonly FrozenDictionary<string, Profile> _byAddress;
     private readonly FrozenDictionary<string, Profile> _byPhone;
+    private readonly FrozenDictionary<PersonId, PersonId> _joined;
 
     internal Roster(
         Firm? firm,
@@ -104,7 +105,8 @@ public sealed class Roster
         IEnumerable<Party> parties,
         IReadOnlyDictionary<string, WorkCalendar> calendars,
         IEnumerable<Queue> queues,
-        IEnumerable<Role> roles
+        IEnumerable<Role> roles,
+        IEnumerable<(PersonId Gone, PersonId Kept)> joined
     )
     {
         Firm = firm;
@@ -118,6 +120,7 @@ public sealed class Roster
         Calendars = calendars;
         Queues = queues.ToFrozenDictionary(q => q.Id);
         Roles = [.. roles];
+        _joined = joined.ToFrozenDictionary(j => j.Gone, j => j.Kept);
         _byAddress = Profiles
             .Values.Where(p => p.Left is null)
             .SelectMany(p => p.Addresses.Select(a => (Address: a, Profile: p)))
@@ -166,8 +169,11 @@ public sealed class Roster
     /// <summary>The queue of what the router was unsure of; null until the firm has queues.</summary>
     public Queue? Unsorted => Queues.Values.FirstOrDefault(q => q.Unsorted);
 
+    /// <summary>A person; who was joined to another is that one. Null when there is none.</summary>
     public Person? Find(PersonId? id) =>
-        id is { } known && Profiles.TryGetValue(known, out var profile) ? profile.Person : null;
+        id is { } known && Profiles.TryGetValue(_joined.GetValueOrDefault(known, known), out var profile)
+            ? profile.Person
+            : null;
 
     public Profile? ByAddress(string address) => _byAddress.GetValueOrDefault(address);
 
@@ -189,7 +195,7 @@ public sealed class Roster
             : [];
 
     public string NameOf(PersonId id) =>
-        Profiles.TryGetValue(id, out var profile) ? profile.Person.Name : "someone who has left";
+        Find(id)?.Name ?? "someone who has left";
 
     /// <summary>Mail addresses of a party's contacts.</summary>
     public IEnumerable<(string Name, string Address)> AddressesOf(PartyId party) =>

@@ -169,6 +169,27 @@ public partial class EveryEndpointTests
                 Everybody,
                 new { address = "nobody@post.example" }
             ),
+            ["GET /api/logo"] = new("/api/logo", []),
+            ["PUT /api/set-up/logo"] = new("/api/set-up/logo", Administrators, new { picture = (string?)null }),
+            // With a wrong password, so that everybody keeps their address.
+            ["PUT /api/me/address"] = new(
+                "/api/me/address",
+                [],
+                new { address = "somebody@quay.example", password = "not the one" }
+            ),
+            ["POST /api/session/address-change"] = new("/api/session/address-change", [], new { token = "wrong" }),
+            ["PUT /api/session/address-change"] = new("/api/session/address-change", [], new { token = "wrong" }),
+            // Nobody is the same as themselves: whom it is for is told so.
+            ["PUT /api/contacts/people/{id}/same"] = new(
+                $"/api/contacts/people/{yard.SpareContact}/same",
+                Coordinators,
+                new { gone = yard.SpareContact }
+            ),
+            ["PUT /api/set-up/staff/{id}/same"] = new(
+                $"/api/set-up/staff/{kit}/same",
+                Administrators,
+                new { gone = kit }
+            ),
             ["GET /api/roles"] = new("/api/roles", Staff),
             ["PUT /api/set-up/roles/{id}"] = new(
                 $"/api/set-up/roles/{_list}",

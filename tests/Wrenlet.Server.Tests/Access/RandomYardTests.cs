@@ -86,6 +86,7 @@ public partial class RandomYardTests
         );
         var visitors = new Dictionary<PersonId, Visitor>();
         var heard = new Dictionary<PersonId, List<string>>();
+        var from = new Dictionary<PersonId, long>();
         var connections = new List<HubConnection>();
         foreach (var person in world.People)
         {
@@ -93,11 +94,16 @@ public partial class RandomYardTests
                 ? await server.Visit().SignIn($"{person.Id.Value:N}@quay.example", SmallYard.Password)
                 : await server.Visit().ByLink(world.Links[person.Id]);
             connections.Add(await Listen(server, visitors[person.Id], heard[person.Id] = []));
+            from[person.Id] = (await visitors[person.Id].Get("/api/me")).GetProperty("sequence").GetInt64();
         }
 
         await Talk(world, visitors);
         foreach (var person in world.People)
-            await Waiting.Until(async () => Heard(heard[person.Id], await LastSeenBy(visitors[person.Id])));
+            await Waiting.Until(async () =>
+                // Whoever was told nothing since they began to listen has nothing to hear.
+                await LastSeenBy(visitors[person.Id]) is var last
+                && (last <= from[person.Id] || Heard(heard[person.Id], last))
+            );
 
         foreach (var person in world.People)
         {

@@ -143,8 +143,8 @@ public sealed class LeavingFirmTests(YardFixture fixture) : YardTests(fixture)
             }
         );
         var ines = await Of("Odalys").Get($"/api/tasks/{given}/detail");
-        ines.GetProperty("owners")[0].GetProperty("name").GetString().ShouldBe(Yard.People["Ines"].Name);
-        (await Of("Odalys").Get($"/api/tasks/{left}/detail")).GetProperty("owners").GetArrayLength().ShouldBe(0);
+        ines.GetProperty("task").GetProperty("owners")[0].GetProperty("name").GetString().ShouldBe(Yard.People["Ines"].Name);
+        (await Of("Odalys").Get($"/api/tasks/{left}/detail")).GetProperty("task").GetProperty("owners").GetArrayLength().ShouldBe(0);
         var talk = await Of("Odalys").Get("/api/dockets/J-1/talk");
         talk.GetRawText().ShouldContain("Jory Pascoe", Case.Sensitive, "their name stays on what they said");
         talk.GetRawText().ShouldContain(said.GetProperty("id").GetString()!);

@@ -130,7 +130,7 @@ public sealed class StaffTests(YardFixture fixture) : YardTests(fixture)
                 "wilhelmina@quay.example",
                 role: "member"
             )
-        ).ShouldContain("There must be at least one administrator");
+        ).ShouldContain("Somebody must still be able to change settings");
         (
             await Of("Wilhelmina")
                 .Refused(HttpMethod.Put, $"/api/set-up/crews/{Guid.CreateVersion7()}", new { name = "Hull" })

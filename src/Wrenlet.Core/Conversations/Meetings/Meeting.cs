@@ -117,11 +117,11 @@ public sealed record Meeting(
         };
     }
 
-    /// <summary>Whether somebody can move it and call it off: who invites, and whoever may reassign.</summary>
+    /// <summary>Whether somebody can move it and call it off: who invites, and whoever may read across people.</summary>
     public bool MaySet(Person by)
     {
         ArgumentNullException.ThrowIfNull(by);
-        return by.IsStaff && (by.Id == By || by.May(Right.Reassign));
+        return by.IsStaff && (by.Id == By || by.May(Right.ReadAcross));
     }
 
     /// <summary>Why somebody cannot move it or call it off; null when they can.</summary>

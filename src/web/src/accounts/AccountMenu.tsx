@@ -5,6 +5,7 @@ import { disconnect } from '../api/live';
 import { outbox } from '../api/outbox';
 import { NameTag } from '../ui/tags';
 import { type Theme, applyTheme, theme } from '../ui/theme';
+import { may } from './rights';
 import * as texts from './texts';
 
 const item =
@@ -17,19 +18,23 @@ const themes: [Theme, string][] = [
 ];
 
 /** Pages that one visits seldom, with who has them; null for everybody. */
-const places: { to: string; name: string; roles: string[] | null }[] = [
-  { to: '/contacts', name: texts.contacts, roles: null },
-  { to: '/reports', name: texts.reports, roles: ['coordinator', 'manager', 'administrator'] },
-  { to: '/templates', name: texts.templates, roles: ['coordinator', 'manager', 'administrator'] },
-  { to: '/stock-replies', name: texts.stockReplies, roles: ['member', 'coordinator', 'manager'] },
-  { to: '/set-up', name: texts.settings, roles: ['administrator'] },
-  { to: '/post-office', name: texts.postOfficeStandIn, roles: null },
+const places: { to: string; name: string; rights: string[] | null }[] = [
+  { to: '/contacts', name: texts.contacts, rights: null },
+  { to: '/reports', name: texts.reports, rights: ['see-reports'] },
+  { to: '/templates', name: texts.templates, rights: ['keep-templates'] },
+  { to: '/stock-replies', name: texts.stockReplies, rights: null },
+  { to: '/set-up', name: texts.settings, rights: ['set-up', 'take-on', 'see-log'] },
+  { to: '/post-office', name: texts.postOfficeStandIn, rights: null },
 ];
 
 /** Those of them that somebody has. Stand-ins are there in the demo, and where an administrator switched them on. */
 export const placesOf = (me: Me) =>
   places.filter(
-    (p) => (p.roles === null || p.roles.includes(me.person.role ?? '')) && (me.standIns || p.to !== '/post-office'),
+    (p) =>
+      (p.rights === null || may(me, ...p.rights)) &&
+      (me.standIns || p.to !== '/post-office') &&
+      // Whoever sets up finds the firm's and their own under Settings.
+      (p.to !== '/stock-replies' || !may(me, 'set-up')),
   );
 
 /** Ends this session, or all of them, and begins again at the first page; what waits to be sent is said before. */
@@ -41,10 +46,10 @@ export async function signOut(everywhere = false) {
   window.location.assign('/');
 }
 
-type Props = { me: Me; onKeys: () => void; onPassword: () => void };
+type Props = { me: Me; onKeys: () => void; onPassword: () => void; onAddress: () => void };
 
 /** The person's own menu: how it looks, the stand-ins, the password, leaving. */
-export function AccountMenu({ me, onKeys, onPassword }: Props) {
+export function AccountMenu({ me, onKeys, onPassword, onAddress }: Props) {
   const navigate = useNavigate();
   const chosen = theme.use();
   return (
@@ -98,9 +103,14 @@ export function AccountMenu({ me, onKeys, onPassword }: Props) {
           </DropdownMenu.Item>
           <DropdownMenu.Separator className="my-1 border-t" />
           {me.demo ? null : (
-            <DropdownMenu.Item className={item} onSelect={() => setTimeout(onPassword)}>
-              {texts.changeMyPassword}
-            </DropdownMenu.Item>
+            <>
+              <DropdownMenu.Item className={item} onSelect={() => setTimeout(onPassword)}>
+                {texts.changeMyPassword}
+              </DropdownMenu.Item>
+              <DropdownMenu.Item className={item} onSelect={() => setTimeout(onAddress)}>
+                {texts.changeMyAddress}
+              </DropdownMenu.Item>
+            </>
           )}
           <DropdownMenu.Item className={item} onSelect={() => void signOut()}>
             {texts.signOut}

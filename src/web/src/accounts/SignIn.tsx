@@ -4,6 +4,7 @@ import { Mark } from '../ui/Mark';
 import { Button, Field, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { Forgotten } from './Forgotten';
+import { LinkWanted } from './LinkWanted';
 import * as texts from './texts';
 
 /** Signing in by address and password; in the demo, by choosing whom to be. */
@@ -11,6 +12,7 @@ export function SignIn({ welcome, done }: { welcome: Welcome; done: () => void }
   const [wrong, setWrong] = useState('');
   const [busy, setBusy] = useState(false);
   const [forgotten, setForgotten] = useState(false);
+  const [wanted, setWanted] = useState(false);
   const attempt = async (call: () => Promise<unknown>) => {
     setBusy(true);
     setWrong('');
@@ -73,7 +75,9 @@ export function SignIn({ welcome, done }: { welcome: Welcome; done: () => void }
             </ul>
           </section>
         ) : null}
-        {forgotten ? (
+        {wanted ? (
+          <LinkWanted onBack={() => setWanted(false)} />
+        ) : forgotten ? (
           <Forgotten onBack={() => setForgotten(false)} />
         ) : (
           <form onSubmit={submit} className="grid content-start gap-3" aria-labelledby="in">
@@ -105,6 +109,13 @@ export function SignIn({ welcome, done }: { welcome: Welcome; done: () => void }
               onClick={() => setForgotten(true)}
             >
               {texts.forgotYourPassword}
+            </button>
+            <button
+              type="button"
+              className="min-h-6 justify-self-start rounded-[3px] text-[13px] text-soft underline underline-offset-2 hover:text-ink max-md:min-h-[44px]"
+              onClick={() => setWanted(true)}
+            >
+              {texts.customerOrPartner}
             </button>
           </form>
         )}

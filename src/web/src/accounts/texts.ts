@@ -63,3 +63,24 @@ export const chooseAPassword = 'Choose a password';
 export const welcomeChoose = (name: string) => `Welcome, ${name}. Choose a password, and you are in.`;
 export const helloChoose = (name: string) => `Hello ${name}. Choose a new password; your other devices are signed out.`;
 export const saveAndSignIn = 'Save and sign in';
+export const customerOrPartner = 'Are you a customer or partner?';
+export const yourPageWithUs = 'Your page with us';
+export const weSendYourLink = 'Enter the address at which you write with us; we send you the link to your page.';
+export const sendMyLink = 'Send me my link';
+export const ifWeKnowYou =
+  'If we know that address, a mail with your link is on its way. Nothing there? Check the address, and your junk mail, or ' +
+  'reply to our last mail.';
+export const changeMyAddress = 'Change my email address';
+export const newAddress = 'New email address';
+export const bothConfirm =
+  'We mail a link to your old address and one to the new. When both have been opened, you sign in with the new one. ' +
+  'Until then nothing changes.';
+export const sendBothLinks = 'Send both links';
+export const bothSent = 'Both mails are on their way. Open the link in each; they work for a day.';
+export const addressConfirmed = 'Confirmed';
+export const oneMore = (other: string) => `Now open the link that was mailed to ${other}. Until then nothing changes.`;
+export const addressChanged = (address: string) => `From now on you sign in with ${address}.`;
+export const confirmChange = (address: string) => `Confirm that you will sign in with ${address}`;
+export const confirm = 'Confirm';
+export const toTheFirstPage = 'To the first page';
+export const allRight = 'All right';

@@ -33,6 +33,8 @@ export const keys = {
   contacts: ['contacts'] as const,
   contact: (id: string) => ['contacts', id] as const,
   setUp: ['set-up'] as const,
+  roles: ['roles'] as const,
+  links: (party: string) => ['links', party] as const,
   reports: (weeks: number) => ['reports', weeks] as const,
   texts: ['texts'] as const,
   sent: ['sent'] as const,

@@ -21,6 +21,7 @@ import * as texts from './texts';
 
 const SetUp = lazy(() => import('../accounts/SetUp').then((m) => ({ default: m.SetUp })));
 const ChoosePassword = lazy(() => import('../accounts/ChoosePassword').then((m) => ({ default: m.ChoosePassword })));
+const ConfirmAddress = lazy(() => import('../accounts/ConfirmAddress').then((m) => ({ default: m.ConfirmAddress })));
 const PartyPageView = lazy(() => import('../pages/PartyPageView').then((m) => ({ default: m.PartyPageView })));
 const TodayPage = lazy(() => import('../pages/TodayPage').then((m) => ({ default: m.TodayPage })));
 const DocketsPage = lazy(() => import('../pages/DocketsPage').then((m) => ({ default: m.DocketsPage })));
@@ -57,7 +58,7 @@ async function whoAmI(): Promise<Me | null> {
 
 /** A private link: signs its contact in, and goes to their page. */
 function ByLink({ done }: { done: () => Promise<unknown> }) {
-  const { token } = useParams();
+  const { token, '*': rest } = useParams();
   const navigate = useNavigate();
   const [wrong, setWrong] = useState<Error | null>(null);
   useEffect(() => {
@@ -65,9 +66,9 @@ function ByLink({ done }: { done: () => Promise<unknown> }) {
     whoAmI()
       .then(() => taken(api.POST('/api/session/link', { body: { token: token! } })))
       .then(done)
-      .then(() => navigate('/', { replace: true }))
+      .then(() => navigate(rest ? `/${rest}` : '/', { replace: true }))
       .catch((e: Error) => setWrong(e));
-  }, [token, navigate, done]);
+  }, [token, rest, navigate, done]);
   return (
     <main className="grid min-h-full p-6">
       {wrong ? <Wrong error={wrong} /> : <p className="m-auto text-soft">{texts.openingYourPage}</p>}
@@ -144,7 +145,7 @@ function Inside({ me }: { me: Me }) {
           <Route path="/contacts" element={<ContactsPage me={me} />} />
           <Route path="/reports" element={<ReportsPage />} />
           <Route path="/stock-replies" element={<StockPage />} />
-          <Route path="/set-up" element={<SetUpPage />} />
+          <Route path="/set-up" element={<SetUpPage me={me} />} />
           <Route path="/post-office" element={<PostOfficePage />} />
           <Route path="*" element={<Navigate to="/" replace />} />
         </Routes>
@@ -166,7 +167,8 @@ export function App() {
     <BrowserRouter>
       <Suspense fallback={null}>
         <Routes>
-          <Route path="/with/:token" element={<ByLink done={anew} />} />
+          <Route path="/with/:token/*" element={<ByLink done={anew} />} />
+          <Route path="/address/:token" element={<ConfirmAddress />} />
           <Route path="/account/:token" element={<ChoosePassword done={anew} />} />
           <Route
             path="*"

@@ -40,6 +40,7 @@ function Early({ onType }: { onType: (words: string) => void }) {
 const FindOrDo = lazy(() => loadFindOrDo().then((m) => ({ default: m.FindOrDo })));
 const CallNote = lazy(() => import('../conversations/CallNote').then((m) => ({ default: m.CallNote })));
 const Carried = lazy(() => import('../pages/talk/Carried').then((m) => ({ default: m.Carried })));
+const AddressPanel = lazy(() => import('../accounts/AddressPanel').then((m) => ({ default: m.AddressPanel })));
 const PasswordPanel = lazy(() => import('../accounts/PasswordPanel').then((m) => ({ default: m.PasswordPanel })));
 const KeysHelp = lazy(() => import('./KeysHelp').then((m) => ({ default: m.KeysHelp })));
 
@@ -175,7 +176,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
   const early = useRef('');
   const [helping, setHelping] = useState(false);
   const [alerting, setAlerting] = useState(false);
-  const [changing, setChanging] = useState(false);
+  const [changing, setChanging] = useState<'password' | 'address' | null>(null);
   const carrying = carried.use();
   const calling = callNote.use() !== null;
   const unread = useAlerts().data?.unread ?? me.unreadAlerts;
@@ -258,7 +259,12 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
           }
         />
         <ColleaguesPanel me={me} onCarry={carry} />
-        <AccountMenu me={me} onKeys={() => setHelping(true)} onPassword={() => setChanging(true)} />
+        <AccountMenu
+          me={me}
+          onKeys={() => setHelping(true)}
+          onPassword={() => setChanging('password')}
+          onAddress={() => setChanging('address')}
+        />
       </header>
       <TabStrip />
       <LiveNote />
@@ -287,7 +293,8 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
           />
         ) : null}
         {helping ? <KeysHelp onClose={() => setHelping(false)} /> : null}
-        {changing ? <PasswordPanel onClose={() => setChanging(false)} /> : null}
+        {changing === 'password' ? <PasswordPanel onClose={() => setChanging(null)} /> : null}
+        {changing === 'address' ? <AddressPanel onClose={() => setChanging(null)} /> : null}
       </Suspense>
     </div>
   );

@@ -128,8 +128,17 @@ export function LaneHead({
 /** Makes a new address of the party’s own page; the one before stops. */
 async function makeLink(conversation: ConversationView) {
   try {
-    const link = await taken(api.POST('/api/conversations/{id}/link', { params: { path: { id: conversation.id } } }));
-    const url = window.location.origin + link.path;
+    const party = conversation.party!.id!;
+    const known = await taken(api.GET('/api/contacts/{party}/links', { params: { path: { party } } }));
+    const contact = Object.keys(known.words)[0];
+    if (!contact) throw new Error(texts.noContactYet(conversation.party!.name));
+    const link = await taken(
+      api.POST('/api/contacts/people/{id}/links', {
+        params: { path: { id: contact } },
+        body: { way: 'copied', endOthers: false },
+      }),
+    );
+    const url = window.location.origin + new URL(link.address!).pathname;
     await navigator.clipboard?.writeText(url).catch(() => undefined);
     say(
       <span>
@@ -137,7 +146,10 @@ async function makeLink(conversation: ConversationView) {
         <a className="text-wren underline" href={url}>
           {url}
         </a>
-        {texts.earlierLinksNoLonger}
+        {texts.linkWorksFor(known.days)}{' '}
+        <a className="text-wren underline" href={`/contacts?party=${party}`}>
+          {texts.allLinks}
+        </a>
       </span>,
       { stays: true },
     );

@@ -285,7 +285,10 @@ export const makePrivateLinkPage = (name: string) => `Make a private link to the
 export const makeAPrivateLink = 'Make a private link';
 export const closedInline = 'closed';
 export const privatePageIs = (party: string) => `The private page of ${party} is`;
-export const earlierLinksNoLonger = '. Earlier links no longer work.';
+export const linkWorksFor = (days: number) =>
+  `. It works for ${counted(days, { one: 'day', other: 'days' })}; links made before go on working until they end.`;
+export const allLinks = 'See all links';
+export const noContactYet = (party: string) => `Nobody speaks for ${party} yet. Add a person under Contacts first.`;
 export const more = 'More';
 export const laterMoveOrClose = 'Later, move or close';
 export const makePrivateLinkTheir = 'Make a private link to their page';

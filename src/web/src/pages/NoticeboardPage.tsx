@@ -12,6 +12,7 @@ import { NameTag } from '../ui/tags';
 import { NoticeForm } from '../alerts/NoticeForm';
 import { ThanksCard, ThanksPanel } from '../alerts/ThanksPanel';
 import { sayWrong } from '../ui/toasts';
+import { may } from '../accounts/rights';
 import * as texts from './texts';
 
 type Part = 'up' | 'ended' | 'thanks';
@@ -118,7 +119,7 @@ export function NoticeboardPage({ me }: { me: Me }) {
     enabled: part !== 'thanks',
     refetchInterval: 60_000,
   });
-  const mayPutUp = me.person.role !== 'member';
+  const mayPutUp = may(me, 'announce');
   const choose = (id: string) =>
     void navigate(`/noticeboard${id === conversation ? '' : `/${id}`}${part === 'up' ? '' : `?part=${part}`}`);
   return (

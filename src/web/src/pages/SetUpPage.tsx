@@ -1,11 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, taken } from '../api/client';
+import { type Me, api, taken } from '../api/client';
 import { keys } from '../api/queries';
 import { Wrong, cx } from '../ui/controls';
 import { SitesPart } from '../dockets/SitesPart';
 import { KindsPart } from '../dockets/kinds/KindsPart';
 import { StockReplies } from '../conversations/StockReplies';
+import { may } from '../accounts/rights';
+import { Firm } from '../accounts/setup/FirmPart';
+import { Roles } from '../accounts/setup/RolesPart';
 import { Holidays } from '../accounts/setup/HolidaysPart';
 import { Hours } from '../accounts/setup/HoursPart';
 import { Log } from '../accounts/setup/LogPart';
@@ -15,24 +18,28 @@ import { Staff } from '../accounts/setup/StaffPart';
 import { StuckPart } from '../accounts/setup/StuckPart';
 import * as texts from './texts';
 
+/** The parts of the settings, each with the right that it takes. */
 const parts = {
-  kinds: texts.kinds,
-  sites: texts.sites,
-  queues: texts.queues,
-  hours: texts.hours,
-  holidays: texts.holidays,
-  people: texts.people,
-  router: texts.router,
-  texts: texts.stock,
-  stuck: texts.stuckWork,
-  log: texts.log,
+  firm: { name: texts.firm, right: 'set-up' },
+  kinds: { name: texts.kinds, right: 'set-up' },
+  sites: { name: texts.sites, right: 'set-up' },
+  queues: { name: texts.queues, right: 'set-up' },
+  hours: { name: texts.hours, right: 'set-up' },
+  holidays: { name: texts.holidays, right: 'set-up' },
+  people: { name: texts.people, right: 'take-on' },
+  roles: { name: texts.roles, right: 'take-on' },
+  router: { name: texts.router, right: 'set-up' },
+  texts: { name: texts.stock, right: 'set-up' },
+  stuck: { name: texts.stuckWork, right: 'set-up' },
+  log: { name: texts.log, right: 'see-log' },
 };
 type Part = keyof typeof parts;
 
 /** What an administrator sets: queues and their goals, hours, holidays, duty, permissions, the router. Each takes effect at once. */
-export function SetUpPage() {
+export function SetUpPage({ me }: { me: Me }) {
   const { data, error, refetch } = useQuery({ queryKey: keys.setUp, queryFn: () => taken(api.GET('/api/set-up')) });
-  const [part, setPart] = useState<Part>('queues');
+  const mine = (Object.keys(parts) as Part[]).filter((p) => may(me, parts[p].right));
+  const [part, setPart] = useState<Part>(mine.includes('queues') ? 'queues' : (mine[0] ?? 'log'));
   if (error && !data) return <Wrong error={error} again={() => void refetch()} />;
   if (!data) return null;
   return (
@@ -40,7 +47,7 @@ export function SetUpPage() {
       <header className="flex flex-none flex-wrap items-center gap-2 border-b bg-surface px-4 py-2">
         <h1 className="mr-2 text-[19px] font-bold tracking-tight">{texts.settings}</h1>
         <div role="group" aria-label={texts.partsOfTheSettings} className="flex flex-wrap gap-1">
-          {(Object.keys(parts) as Part[]).map((p) => (
+          {mine.map((p) => (
             <button
               key={p}
               type="button"
@@ -51,13 +58,15 @@ export function SetUpPage() {
                 part === p ? 'border-ink bg-ink text-surface' : 'bg-paper hover:border-soft',
               )}
             >
-              {parts[p]}
+              {parts[p].name}
             </button>
           ))}
         </div>
       </header>
-      <div tabIndex={0} role="region" aria-label={parts[part]} className="min-h-0 flex-1 overflow-auto p-4">
+      <div tabIndex={0} role="region" aria-label={parts[part].name} className="min-h-0 flex-1 overflow-auto p-4">
         <div className="grid max-w-[1240px] gap-4">
+          {part === 'firm' ? <Firm data={data} /> : null}
+          {part === 'roles' ? <Roles /> : null}
           {part === 'kinds' ? <KindsPart /> : null}
           {part === 'sites' ? <SitesPart data={data} /> : null}
           {part === 'queues' ? <Queues data={data} /> : null}

@@ -110,3 +110,6 @@ export const router = 'Router';
 export const stock = 'Texts';
 export const stuckWork = 'Stuck work';
 export const log = 'Log';
+
+export const firm = 'Firm';
+export const roles = 'Roles';

@@ -1,13 +1,21 @@
 import { type FormEvent, useState } from 'react';
 import { type ContactView, Refusal, api, taken } from '../api/client';
 import { useBegun } from '../api/meanwhile';
+import { keys, queries } from '../api/queries';
 import { Clashes } from '../ui/Clashes';
 import { Button, Field, inputClass } from '../ui/controls';
+import { SamePerson } from '../ui/SamePerson';
 import { took } from './took';
 import * as texts from './texts';
 
-export function Contact({ contact, party, mayChange }: { contact: ContactView; party: string; mayChange: boolean }) {
+type Props = { contact: ContactView; party: string; mayChange: boolean; others: ContactView[] };
+
+export function Contact({ contact, party, mayChange, others }: Props) {
   const [changing, setChanging] = useState(false);
+  const join = async (gone: string) => {
+    await taken(api.PUT('/api/contacts/people/{id}/same', { params: { path: { id: contact.id } }, body: { gone } }));
+    await queries.invalidateQueries({ queryKey: keys.contacts });
+  };
   if (changing) return <ContactForm contact={contact} party={party} onDone={() => setChanging(false)} />;
   return (
     <div className="flex items-start gap-4">
@@ -29,7 +37,12 @@ export function Contact({ contact, party, mayChange }: { contact: ContactView; p
           ) : null}
         </p>
       </div>
-      {mayChange ? <Button onClick={() => setChanging(true)}>{texts.edit}</Button> : null}
+      {mayChange ? (
+        <>
+          <SamePerson name={contact.name} others={others} onJoin={join} />
+          <Button onClick={() => setChanging(true)}>{texts.edit}</Button>
+        </>
+      ) : null}
     </div>
   );
 }

@@ -10,12 +10,15 @@ import { Button, Field, Panel, Wrong, inputClass } from '../ui/controls';
 import { Clashes } from '../ui/Clashes';
 import { say, sayWrong } from '../ui/toasts';
 import { Contact, ContactForm } from './ContactForm';
+import { PartyLinks } from './PartyLinks';
 import { took } from './took';
 import * as texts from './texts';
 
 const heading = 'mb-1 border-b pb-1 text-[13px] font-bold';
 
-export function Party({ id, mayChange, all }: { id: string; mayChange: boolean; all: PartyRow[] }) {
+type Props = { id: string; mayChange: boolean; maySend: boolean; all: PartyRow[] };
+
+export function Party({ id, mayChange, maySend, all }: Props) {
   const {
     data: party,
     error,
@@ -71,7 +74,12 @@ export function Party({ id, mayChange, all }: { id: string; mayChange: boolean; 
         <ul className="grid gap-3">
           {party.people.map((p) => (
             <li key={p.id}>
-              <Contact contact={p} party={id} mayChange={mayChange} />
+              <Contact
+                contact={p}
+                party={id}
+                mayChange={mayChange}
+                others={party.people.filter((o) => o.id !== p.id)}
+              />
             </li>
           ))}
           {adding ? (
@@ -88,6 +96,12 @@ export function Party({ id, mayChange, all }: { id: string; mayChange: boolean; 
             </li>
           ) : null}
         </ul>
+      </section>
+      <section aria-labelledby="links">
+        <h3 id="links" className={heading}>
+          {texts.links}
+        </h3>
+        <PartyLinks party={party} maySend={maySend} />
       </section>
       <section aria-labelledby="history">
         <h3 id="history" className={heading}>

@@ -4,10 +4,11 @@ import { useSearchParams } from 'react-router';
 import { v7 as newId } from 'uuid';
 import { type Me, api, taken } from '../api/client';
 import { keys, queries } from '../api/queries';
-import { Button, Empty, Wrong, cx, inputClass } from '../ui/controls';
+import { Button, Empty, Field, Wrong, cx, inputClass } from '../ui/controls';
 import { say, sayWrong } from '../ui/toasts';
 import { Party } from './ContactParty';
 import { took } from './took';
+import { may } from '../accounts/rights';
 import * as texts from './texts';
 
 /** Customers and partners: who speaks for them, how they are reached, and what there was with them. */
@@ -17,8 +18,9 @@ export function ContactsPage({ me }: { me: Me }) {
     queryFn: () => taken(api.GET('/api/contacts')),
   });
   const [typed, setTyped] = useState('');
+  const [adding, setAdding] = useState<'customer' | 'partner' | null>(null);
   const [params, setParams] = useSearchParams();
-  const mayChange = me.person.role !== 'member';
+  const mayChange = may(me, 'manage-contacts');
   const words = typed.trim().toLowerCase();
   const shown = (data ?? []).filter((p) =>
     `${p.name} ${p.people.join(' ')} ${p.dockets.join(' ')}`.toLowerCase().includes(words),
@@ -43,15 +45,16 @@ export function ContactsPage({ me }: { me: Me }) {
       sayWrong(wrong);
     }
   };
-  const add = async (kind: 'customer' | 'partner') => {
+  const add = async (kind: 'customer' | 'partner', name: string) => {
     try {
       const file = await taken(
         api.PUT('/api/contacts/{party}', {
           params: { path: { party: newId() } },
-          body: { name: typed.trim() || texts.newContact, kind },
+          body: { name, kind },
         }),
       );
       took(file);
+      setAdding(null);
       choose(file.id);
     } catch (wrong) {
       sayWrong(wrong);
@@ -70,8 +73,12 @@ export function ContactsPage({ me }: { me: Me }) {
         />
         {mayChange ? (
           <>
-            <Button onClick={() => void add('customer')}>{texts.newCustomer}</Button>
-            <Button onClick={() => void add('partner')}>{texts.newPartner}</Button>
+            <Button aria-expanded={adding === 'customer'} onClick={() => setAdding('customer')}>
+              {texts.newCustomer}
+            </Button>
+            <Button aria-expanded={adding === 'partner'} onClick={() => setAdding('partner')}>
+              {texts.newPartner}
+            </Button>
             <input
               ref={picker}
               type="file"
@@ -84,17 +91,41 @@ export function ContactsPage({ me }: { me: Me }) {
             <Button onClick={() => picker.current?.click()}>{texts.importVcards}</Button>
           </>
         ) : null}
-        <a
-          href="/api/contacts/cards"
-          className="inline-flex min-h-[28px] items-center rounded-card border bg-surface px-2.5 hover:border-soft max-md:min-h-[44px]"
-        >
-          {texts.exportVcards}
-        </a>
+        {may(me, 'export') ? (
+          <a
+            href="/api/contacts/cards"
+            className="inline-flex min-h-[28px] items-center rounded-card border bg-surface px-2.5 hover:border-soft max-md:min-h-[44px]"
+          >
+            {texts.exportVcards}
+          </a>
+        ) : null}
+        {adding ? (
+          <form
+            key={adding}
+            className="flex w-full flex-wrap items-end gap-2"
+            onSubmit={(e) => {
+              e.preventDefault();
+              const name = String(new FormData(e.currentTarget).get('name')).trim();
+              if (name) void add(adding, name);
+            }}
+          >
+            <Field label={texts.nameFirst} name="name" required maxLength={80} autoFocus defaultValue={typed.trim()} />
+            <Button look="main" type="submit">
+              {adding === 'customer' ? texts.addCustomer : texts.addPartner}
+            </Button>
+            <Button look="quiet" onClick={() => setAdding(null)}>
+              {texts.cancel}
+            </Button>
+          </form>
+        ) : null}
       </header>
       {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
       <div className="grid min-h-0 flex-1 md:grid-cols-[300px_minmax(0,1fr)]">
         <nav aria-label={texts.contacts} className="min-h-0 overflow-auto border-r max-md:max-h-64">
-          {data && shown.length === 0 ? <Empty title={texts.nobodyOfThatName}>{texts.tryFewerLettersAdd}</Empty> : null}
+          {data?.length === 0 ? <Empty title={texts.noContactsYet}>{texts.noContactsHow}</Empty> : null}
+          {data && data.length > 0 && shown.length === 0 ? (
+            <Empty title={texts.nobodyOfThatName}>{texts.tryFewerLettersAdd}</Empty>
+          ) : null}
           <ul>
             {shown.map((p) => (
               <li key={p.id} className="border-b">
@@ -122,7 +153,9 @@ export function ContactsPage({ me }: { me: Me }) {
           </ul>
         </nav>
         <div className="min-h-0 overflow-auto p-4">
-          {chosen ? <Party key={chosen} id={chosen} mayChange={mayChange} all={data ?? []} /> : null}
+          {chosen ? (
+            <Party key={chosen} id={chosen} mayChange={mayChange} maySend={may(me, 'send-outside')} all={data ?? []} />
+          ) : null}
         </div>
       </div>
     </div>

@@ -1,3 +1,5 @@
+import { counted, plural } from '../ui/words';
+
 export const colleagues = 'Colleagues';
 export const newGroup = 'New group';
 export const myLeave = 'My leave';
@@ -57,7 +59,6 @@ export const theOtherOne = 'The other one';
 export const leftOut = (list: string) => `Left out: ${list}`;
 export const addedUpdated = (added: number, changed: number, part: string) =>
   `${added} added, ${changed} updated. ${part}`;
-export const newContact = 'New contact';
 export const contacts = 'Contacts';
 export const findAContact = 'Find a contact';
 export const aNameDocket = 'A name or a docket';
@@ -69,3 +70,46 @@ export const exportVcards = 'Export vCards';
 export const nobodyOfThatName = 'No contact has that name';
 export const tryFewerLettersAdd = 'Try fewer letters, or add them with New customer.';
 export const nothingWithThemYet = 'nothing with them yet';
+
+export const links = 'Links to their page';
+export const noLinksYet =
+  'No link has been made yet. With one, they read and answer on a page of their own, without a password.';
+export const newLink = 'New link';
+export const linkEnded = 'Ended. Whoever came by it is signed out.';
+export const endLink = 'End it';
+export const endAllOf = (name: string) => `End all of ${name}`;
+export const wayOf = (way: string, by: string | null, at: string) =>
+  ({
+    mail: `mailed by ${by}, ${at}`,
+    text: `texted by ${by}, ${at}`,
+    copied: by ? `made by ${by}, ${at}` : `made ${at}`,
+    'asked-for': `asked for, ${at}`,
+    'in-mail': `in a message of ours, ${at}`,
+  })[way] ?? at;
+export const lastUsed = (at: string) => `Last used ${at}.`;
+export const neverUsed = 'Not used yet.';
+export const endsOn = (at: string) => `Ends ${at}.`;
+export const ended = 'No longer works.';
+export const forWhom = 'For';
+export const howItGoes = 'How';
+export const byMail = 'by mail';
+export const byText = 'by text message';
+export const byCopy = 'I pass it on myself';
+export const words = 'Words';
+export const linkStandsAt = 'The link goes where {link} stands.';
+export const worksFor = (days: number) => `It works for ${counted(days, { one: 'day', other: 'days' })}.`;
+export const endOlder = (count: number) =>
+  plural(count, {
+    one: 'End the older link, which otherwise goes on working',
+    other: `End the ${count} older links, which otherwise go on working`,
+  });
+export const copyTheLink = 'Copy the link';
+export const sendLinkTo = (name: string) => `Send it to ${name}`;
+export const linkCopied = 'Copied:';
+export const linkSentTo = (to: string) => `Sent to ${to}.`;
+export const nameFirst = 'Name of the new one';
+export const addThem = 'Add';
+export const addCustomer = 'Add customer';
+export const addPartner = 'Add partner';
+export const noContactsYet = 'No contacts yet';
+export const noContactsHow = 'Customers and partners stand here as soon as one is added, imported, or writes to you.';

@@ -36,3 +36,9 @@ export const none = 'none';
 export const showFewer = 'Show fewer';
 export const showMore = (more: number) => `Show ${more} more`;
 export const messages = 'Messages';
+export const samePerson = 'Same person as …';
+export const joinDoes = (gone: string, kept: string) =>
+  `Everything of ${gone} becomes ${kept}’s: what was said, asked and is still to do. ${gone} is gone then, and cannot come ` +
+  'back as somebody else.';
+export const joinThem = 'Join them';
+export const notThisOne = 'Not this one';

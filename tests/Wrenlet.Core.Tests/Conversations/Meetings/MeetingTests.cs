@@ -71,7 +71,7 @@ public class MeetingTests
             );
         Refuses("Odalys").ShouldBeNull();
         Refuses("Tobiah").ShouldBeNull("a manager");
-        Refuses("Ines").ShouldBe("It is Odalys’s meeting. Ask them, or somebody who can reassign.");
+        Refuses("Ines").ShouldBe("It is Odalys’s meeting. Ask them, or somebody whose role allows it.");
         Refuses("Odalys", off: true).ShouldBe("The meeting has been cancelled already.");
         Refuses("Odalys", "2026-04-16T15:00").ShouldBe("The meeting is over.");
     }

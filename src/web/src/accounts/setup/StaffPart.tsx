@@ -1,10 +1,15 @@
+import { useQuery } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { type SetUpView, api, taken } from '../../api/client';
 import { useBegun } from '../../api/meanwhile';
+import { keys, queries } from '../../api/queries';
 import { Clashes } from '../../ui/Clashes';
 import { Button, Field } from '../../ui/controls';
 import { Choose } from '../../ui/Choose';
+import { day } from '../../ui/time';
+import { LeavingPanel } from './LeavingPanel';
+import { SamePerson } from '../../ui/SamePerson';
 import { Alert, useSave } from './useSave';
 import { say, sayWrong } from '../../ui/toasts';
 import * as texts from './texts';
@@ -31,7 +36,37 @@ export function Staff({ data }: { data: SetUpView }) {
       <div>
         <Button onClick={() => setAdded((all) => [...all, fresh()])}>{texts.newColleague}</Button>
       </div>
+      {data.former.length > 0 ? <Former data={data} /> : null}
     </>
+  );
+}
+
+/** Those who worked here, and how they come back. */
+function Former({ data }: { data: SetUpView }) {
+  const { wrong, save } = useSave();
+  return (
+    <section aria-label={texts.former} className="grid gap-1 rounded-card border bg-surface p-3">
+      <b>{texts.former}</b>
+      <ul>
+        {data.former.map((f) => (
+          <li key={f.id} className="flex flex-wrap items-center gap-2 border-b py-1 last:border-0">
+            {f.name} <span className="text-soft">{texts.leftOn(f.role, day(f.left))}</span>
+            <Button
+              className="ml-auto"
+              onClick={() =>
+                void save(
+                  taken(api.DELETE('/api/set-up/staff/{id}/leaving', { params: { path: { id: f.id } } })),
+                  texts.isBack(f.name),
+                )
+              }
+            >
+              {texts.letComeBack}
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <Alert>{wrong}</Alert>
+    </section>
   );
 }
 
@@ -115,6 +150,8 @@ const labels = {
 type ColleagueProps = { staff: SetUpView['staff'][number]; data: SetUpView; fresh: boolean };
 
 function Colleague({ staff, data, fresh }: ColleagueProps) {
+  const { data: roles } = useQuery({ queryKey: keys.roles, queryFn: () => taken(api.GET('/api/roles')) });
+  const [leaving, setLeaving] = useState(false);
   const { value: s, set, changed, clashes, begin, send } = useBegun(staff);
   const { wrong, save } = useSave();
   const put = async (body: typeof s, ifMatch: string | undefined) => {
@@ -139,6 +176,10 @@ function Colleague({ staff, data, fresh }: ColleagueProps) {
       sayWrong(refusal);
     }
   };
+  const join = async (gone: string) => {
+    await taken(api.PUT('/api/set-up/staff/{id}/same', { params: { path: { id: s.id } }, body: { gone } }));
+    await queries.invalidateQueries({ queryKey: keys.setUp });
+  };
   const show = (field: string, value: unknown) =>
     field === 'crews'
       ? (value as string[]).map((id) => data.crews.find((c) => c.id === id)?.name).join(', ') || texts.none
@@ -157,7 +198,7 @@ function Colleague({ staff, data, fresh }: ColleagueProps) {
         onChange={(e) => set({ name: e.target.value })}
       />
       <Choose label={texts.role} value={s.role} onChange={(role) => set({ role })}>
-        {['member', 'coordinator', 'manager', 'administrator'].map((r) => (
+        {(roles?.roles.filter((r) => !r.retired || r.name === s.role).map((r) => r.name) ?? [s.role]).map((r) => (
           <option key={r}>{r}</option>
         ))}
       </Choose>
@@ -216,11 +257,18 @@ function Colleague({ staff, data, fresh }: ColleagueProps) {
           onChange={(e) => set({ purpose: e.target.value })}
         />
         {fresh ? null : (
-          <Button look="quiet" onClick={() => void invite()}>
-            {texts.sendAnInvitation}
-          </Button>
+          <span className="flex flex-wrap gap-1">
+            <Button look="quiet" onClick={() => void invite()}>
+              {texts.sendAnInvitation}
+            </Button>
+            <SamePerson name={s.name} others={data.staff.filter((o) => o.id !== s.id)} onJoin={join} />
+            <Button look="quiet" aria-expanded={leaving} onClick={() => setLeaving((on) => !on)}>
+              {texts.leaves}
+            </Button>
+          </span>
         )}
       </div>
+      {leaving ? <LeavingPanel staff={staff} data={data} onDone={() => setLeaving(false)} /> : null}
       <div className="col-span-full empty:hidden">
         <Alert>{wrong}</Alert>
         <Clashes clashes={clashes} labels={labels} show={show} onTheirs={(field, theirs) => set({ [field]: theirs })} />

@@ -95,3 +95,63 @@ export const sendAnInvitation = 'Send an invitation';
 export const invitationSent = (address: string) =>
   `Invitation sent to ${address}. Its link works once, for three days.`;
 export const emptyToInvite = 'leave empty to invite by mail';
+
+export const roles = 'Roles';
+export const rolesAreSets =
+  'A role is a set of rights with a name of your own. Everybody has one; choose it under People.';
+export const newRole = 'New role';
+export const nameOfTheRole = 'Name of the role';
+export const whoHasItCan = 'Whoever has it can';
+export const retiredRole = 'Retired: nobody is given it any more; who has it keeps it';
+export const rolesTakeEffect = 'A change takes effect at once, for everybody with this role.';
+export const roleSaved = (name: string) => `Role ${name} saved.`;
+export const whoMayDoWhat = 'Who can do what, and why';
+export const whatCanDo = (name: string) => `What ${name} can do`;
+export const yes = 'Can:';
+export const no = 'Cannot:';
+export const firmSaved = 'Saved. It is in use now.';
+export const nameDoes = 'Stands on every mail and on the customers’ pages from now on.';
+export const mailAddress = 'Mail address';
+export const addressDoes = 'Mail leaves with this address from now on. Have mail to the old one sent on to it.';
+export const country = 'Country';
+export const noCountry = 'none';
+export const countryDoes = 'Telephone numbers without a prefix are read as this country’s.';
+export const zone = 'Time zone';
+export const zoneDoes = 'Hours and days are counted in it at once. Moments that were set stay where they are.';
+export const usualHours = 'Usual hours';
+export const usualHoursDo = 'For everybody and everything without hours of its own. Clocks change at once.';
+export const datesAreRead = 'Dates such as 3/4 mean';
+export const dayFirst = '3 April (day first)';
+export const monthFirst = 'March 4 (month first)';
+export const datesDo = 'For dates that people type. Dates that are set stay as they are.';
+export const signature = 'Signature';
+export const signatureDoes = 'Ends every mail to customers and partners from now on. Leave empty for none.';
+export const linkDays = 'Links to their page work for (days)';
+export const linkDaysDo = 'For new links. Those that were sent keep their own end.';
+export const logo = 'Logo';
+export const noLogo = 'none yet';
+export const logoFile = 'Logo file';
+export const chooseLogo = 'Choose a picture';
+export const logoSaved = 'Saved. Your customers see it on their page.';
+export const logoRemoved = 'Removed.';
+export const logoDoes = 'Stands over the customers’ page. A PNG or JPEG picture of at most 200 KB.';
+export const leavingOf = (name: string) => `${name} leaves`;
+export const leavingDoes = (firstName: string) =>
+  `From that moment ${firstName} cannot sign in, on any device, and no link or calendar address of theirs works. What ` +
+  'they said keeps their name. What they own goes to others, or to nobody until somebody takes it.';
+export const ownsNothing = (name: string) => `${name} owns nothing that would have to go to somebody else.`;
+export const allOfItGoesTo = 'All of it goes to';
+export const whatTheyOwn = 'What they own';
+export const notYoursToSee = 'something you cannot see';
+export const goesTo = (title: string) => `${title} goes to`;
+export const cannotSeeIt = (name: string) => `${name} does not see it, so it will be nobody’s.`;
+export const endTheAccount = (name: string) => `End the account of ${name}`;
+export const onlyHandOn = (count: number) =>
+  plural(count, { one: 'Only hand on the one changed', other: `Only hand on the ${count} changed` });
+export const handedOn = (count: number) => `${counted(count, { one: 'thing', other: 'things' })} handed on.`;
+export const hasLeft = (name: string) => `${name} has left. Nothing of theirs opens any more.`;
+export const leaves = 'Leaving the firm';
+export const former = 'Who has left';
+export const letComeBack = 'Let come back';
+export const leftOn = (role: string, day: string) => `${role} until ${day}`;
+export const isBack = (name: string) => `${name} is back. Send them an invitation to choose a password.`;

@@ -7,6 +7,7 @@ import { useKinds } from '../../api/queries';
 import { Button, Empty, Wrong, cx } from '../../ui/controls';
 import { RecurringPart } from './RecurringPart';
 import { TemplateForm } from './TemplateForm';
+import { may } from '../../accounts/rights';
 import { texts } from './texts';
 import { useTemplates } from './useTemplates';
 
@@ -26,7 +27,7 @@ const fresh = (kind: string): TemplateSetting => ({
 export function TemplatesPage({ me }: { me: Me }) {
   const [params, setParams] = useSearchParams();
   const part = params.get('part') === 'recurring' ? 'recurring' : 'templates';
-  const may = me.person.role !== 'member';
+  const mayChange = may(me, 'keep-templates');
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <header className="flex flex-none flex-wrap items-center gap-2 border-b bg-surface px-4 py-2">
@@ -51,9 +52,13 @@ export function TemplatesPage({ me }: { me: Me }) {
       <div tabIndex={0} role="region" aria-label={texts[part]} className="min-h-0 flex-1 overflow-auto p-4">
         <div className="grid max-w-[1240px] gap-4">
           {part === 'recurring' ? (
-            <RecurringPart may={may} of={params.get('of')} />
+            <RecurringPart may={mayChange} of={params.get('of')} />
           ) : (
-            <TemplatesPart may={may} of={params.get('of')} onUsed={() => setParams({}, { replace: true })} />
+            <TemplatesPart
+              mayChange={mayChange}
+              of={params.get('of')}
+              onUsed={() => setParams({}, { replace: true })}
+            />
           )}
         </div>
       </div>
@@ -61,15 +66,15 @@ export function TemplatesPage({ me }: { me: Me }) {
   );
 }
 
-type PartProps = { may: boolean; of: string | null; onUsed: () => void };
+type PartProps = { mayChange: boolean; of: string | null; onUsed: () => void };
 
-function TemplatesPart({ may, of, onUsed }: PartProps) {
+function TemplatesPart({ mayChange, of, onUsed }: PartProps) {
   const { data: templates, error, refetch } = useTemplates();
   const kinds = (useKinds().data ?? []).filter((k) => !k.retired);
   const made = useQuery({
     queryKey: ['as-template', of],
     queryFn: () => taken(api.GET('/api/dockets/{reference}/as-template', { params: { path: { reference: of! } } })),
-    enabled: of !== null && may,
+    enabled: of !== null && mayChange,
     staleTime: Infinity,
     gcTime: 0,
   });
@@ -78,7 +83,7 @@ function TemplatesPart({ may, of, onUsed }: PartProps) {
   const first = of ? made.data : undefined;
   if (error && !templates) return <Wrong error={error} again={() => void refetch()} />;
   if (made.error) return <Wrong error={made.error} again={() => void made.refetch()} />;
-  if (!templates || (of && may && !first)) return null;
+  if (!templates || (of && mayChange && !first)) return null;
   const extra = [first, added].filter((t) => t !== undefined && !templates.some((k) => k.id === t.id));
   const all = [...templates, ...(extra as TemplateSetting[])];
   const template = all.find((t) => t.id === chosen) ?? first ?? all[0];
@@ -90,12 +95,12 @@ function TemplatesPart({ may, of, onUsed }: PartProps) {
   return (
     <>
       <p className="max-w-[760px] text-soft">
-        {texts.intro} {may ? null : texts.mayNot}
+        {texts.intro} {mayChange ? null : texts.mayNot}
       </p>
       {all.length === 0 ? (
         <Empty title={texts.none}>
           {texts.noneHint}
-          {may ? (
+          {mayChange ? (
             <span className="mt-2 block">
               <Button look="main" onClick={add}>
                 {texts.add}
@@ -115,10 +120,10 @@ function TemplatesPart({ may, of, onUsed }: PartProps) {
                 onChoose={() => setChosen(t.id)}
               />
             ))}
-            {may ? <Button onClick={add}>{texts.add}</Button> : null}
+            {mayChange ? <Button onClick={add}>{texts.add}</Button> : null}
           </nav>
           {template ? (
-            <fieldset disabled={!may} className="min-w-0">
+            <fieldset disabled={!mayChange} className="min-w-0">
               <TemplateForm
                 key={`${template.id} ${template.version ?? ''}`}
                 template={template}

@@ -10,6 +10,7 @@ import { LaidOut } from './LaidOut';
 import { firstMessage } from './firstMessage';
 import { useLaidOut } from './useLaidOut';
 import { useTemplates } from './useTemplates';
+import { may } from '../../accounts/rights';
 import { texts } from './useTexts';
 
 type Props = { docket: DocketView; me: Me; onDone: () => void };
@@ -69,7 +70,7 @@ export function UseTemplate({ docket, me, onDone }: Props) {
         </p>
       ) : null}
       <p className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[13px] text-soft">
-        {me.person.role !== 'member' ? (
+        {may(me, 'keep-templates') ? (
           <>
             <Link className={link} to={`/templates?of=${docket.ref}`}>
               {texts.make}

@@ -156,7 +156,7 @@ export const EntryBlock = memo((props: Props) => {
             'ml-auto text-[12px]',
             ['failed', 'unsure', 'returned'].includes(entry.delivery ?? '') ? 'font-semibold text-late' : 'text-soft',
           )}
-          title={entry.problem ?? undefined}
+          title={entry.problem ?? entry.byLink ?? undefined}
         >
           {showTime ? `${moment(entry.at)} ` : ''}
           {channel(entry)}
