@@ -29,6 +29,8 @@ return await StartUp.Run(
         // What follows from what happens, in this order: docs/decisions/0007-happenings.md.
         services
             .AddHandler<FirstKinds>()
+            .AddHandler<FirstTexts>()
+            .AddHandler<FirstTemplates>()
             .AddHandler<TalksOfMerged>()
             .AddHandler<DocketTalks>()
             .AddHandler<LinksInRecord>()

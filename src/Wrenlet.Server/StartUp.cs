@@ -211,8 +211,11 @@ internal static class StartUp
             .Services.GetRequiredService<IServer>()
             .Features.Get<IServerAddressesFeature>()!
             .Addresses.First();
-        Console.WriteLine($"Wrenlet is ready: {address}");
+        Console.WriteLine($"Wrenlet is ready: {address}{Code(app.Services.GetRequiredService<SetUpCode>())}");
         await app.WaitForShutdownAsync();
         await app.DisposeAsync();
     }
+
+    /// <summary>What whoever sets the firm up is asked for, on the same line; nothing once there is a firm.</summary>
+    private static string Code(SetUpCode code) => code.Shown is { } shown ? $" (set it up with the code {shown})" : "";
 }

@@ -82,6 +82,7 @@ public class StartTests
                 },
             },
             holidays = new[] { new { date = "2026-05-01", name = "Labour Day" } },
+            code = server.Said.Split("the code ")[1].TrimEnd(')'),
         };
         (await visitor.Get("/api/welcome")).GetProperty("firm").ValueKind.ShouldBe(System.Text.Json.JsonValueKind.Null);
         var wrong = await visitor.Send(
@@ -97,10 +98,29 @@ public class StartTests
                 firm.password,
                 firm.hours,
                 firm.holidays,
+                firm.code,
             }
         );
         wrong.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
         (await wrong.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)).ShouldContain("zone");
+        (
+            await visitor.Refused(
+                HttpMethod.Post,
+                "/api/firm",
+                new
+                {
+                    firm.name,
+                    firm.zone,
+                    firm.address,
+                    firm.administratorName,
+                    firm.administratorAddress,
+                    firm.password,
+                    firm.hours,
+                    firm.holidays,
+                    code = "AAAA-AAAA",
+                }
+            )
+        ).Words.ShouldContain("not the code");
         await visitor.Do(HttpMethod.Post, "/api/firm", firm);
         (await visitor.Get("/api/me")).GetProperty("person").GetProperty("role").GetString().ShouldBe("administrator");
         using var late = server.Visit();

@@ -87,13 +87,14 @@ test('a firm of one’s own: crews, colleagues who sign in, and the first job', 
   const yard = await Yard.open('--no-demo');
   try {
     const owner = await yard.visit(browser, null);
-    await owner.getByLabel('Name', { exact: true }).fill('Reedbank Boats');
-    await owner.getByRole('textbox', { name: /^Mail address/ }).fill('boats@reedbank.example');
-    await owner.getByRole('textbox', { name: /^Your name/ }).fill('Cordelia Nwosu');
-    await owner.getByRole('textbox', { name: /^Your address/ }).fill('cordelia@reedbank.example');
-    await owner.getByLabel('Password').fill('a long one to begin');
-    await owner.locator('form button[type=submit]').click();
-    await expect(owner.getByRole('link', { name: 'Wrenlet, go to Today' })).toBeVisible();
+    await yard.setUp(
+      owner,
+      'Reedbank Boats',
+      'boats@reedbank.example',
+      'Cordelia Nwosu',
+      'cordelia@reedbank.example',
+      'a long one to begin',
+    );
     await owner.goto(`${yard.url}/set-up`);
     await owner.getByRole('main').getByRole('button', { name: 'People', exact: true }).click();
     await owner.getByRole('button', { name: 'New crew' }).click();

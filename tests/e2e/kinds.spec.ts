@@ -1,22 +1,22 @@
 import { type Page, Yard, expect, test } from './yard';
 
 /** A firm of another trade sets itself up by hand: nothing of the demo's is in its way. */
-async function setUp(page: Page) {
-  await page.getByLabel('Name', { exact: true }).fill('Gable & Wick');
-  await page.getByRole('textbox', { name: /^Mail address/ }).fill('workshop@gablewick.example');
-  await page.getByRole('textbox', { name: /^Your name/ }).fill('Perpetua Wick');
-  await page.getByRole('textbox', { name: /^Your address/ }).fill('perpetua@gablewick.example');
-  await page.getByLabel('Password').fill('a long one for pianos');
-  await page.locator('form button[type=submit]').click();
-  await expect(page.getByRole('link', { name: 'Wrenlet, go to Today' })).toBeVisible();
-}
+const setUp = (yard: Yard, page: Page) =>
+  yard.setUp(
+    page,
+    'Gable & Wick',
+    'workshop@gablewick.example',
+    'Perpetua Wick',
+    'perpetua@gablewick.example',
+    'a long one for pianos',
+  );
 
 test('a piano workshop makes kinds, stages and fields of its own, and works by them', async ({ browser }) => {
   test.setTimeout(120_000);
   const yard = await Yard.open('--no-demo');
   try {
     const page = await yard.visit(browser, null);
-    await setUp(page);
+    await setUp(yard, page);
     const stages = page.getByRole('list', { name: 'Stages' });
     await page.goto(`${yard.url}/set-up`);
     const settings = page.getByRole('main');

@@ -203,29 +203,6 @@ test('signing in and a customer’s page have no accessibility violation', async
   await fit(customer, 'a customer’s page');
 });
 
-test('the first visit sets the firm up', async ({ browser }) => {
-  const yard = await Yard.open('--no-demo');
-  try {
-    const page = await yard.visit(browser, null);
-    await expect(page.getByRole('heading', { name: 'Set up your firm' })).toBeVisible();
-    await fit(page, 'set up');
-    await page.getByLabel('Name', { exact: true }).fill('Northbank Boats');
-    await page.getByLabel('Mail address').fill('hello@northbank.example');
-    await page.getByLabel('Time zone').fill('Europe/Lisbn');
-    await page.getByLabel('Holidays').fill('2026-05-01 Labour Day');
-    await page.getByLabel('Your name').fill('Wilhelmina Achterberg');
-    await page.getByLabel('Your address').fill('w@northbank.example');
-    await page.getByLabel('Password').fill('long enough for that');
-    await page.getByRole('button', { name: 'Set up and sign in' }).click();
-    await expect(page.getByRole('alert')).toContainText('is not a time zone');
-    await page.getByLabel('Time zone').fill('Europe/Lisbon');
-    await page.getByRole('button', { name: 'Set up and sign in' }).click();
-    await expect(page.getByText('Nothing needs you just now')).toBeVisible();
-  } finally {
-    yard.close();
-  }
-});
-
 /** The newest link mailed by which a password is chosen. */
 function mailedLink(yard: Yard): string | undefined {
   const out = join(yard.folder, 'post', 'out');
@@ -238,12 +215,14 @@ test('who forgot the password asks for a link, and chooses another by it', async
   const yard = await Yard.open('--no-demo');
   try {
     const page = await yard.visit(browser, null, '/', { width: 390, height: 844 });
-    await page.getByLabel('Name', { exact: true }).fill('Northbank Boats');
-    await page.getByLabel('Mail address').fill('hello@northbank.example');
-    await page.getByLabel('Your name').fill('Wilhelmina Achterberg');
-    await page.getByLabel('Your address').fill('w@northbank.example');
-    await page.getByLabel('Password').fill('long enough for that');
-    await page.getByRole('button', { name: 'Set up and sign in' }).click();
+    await yard.setUp(
+      page,
+      'Northbank Boats',
+      'hello@northbank.example',
+      'Wilhelmina Achterberg',
+      'w@northbank.example',
+      'long enough for that',
+    );
     await expect(page.getByText('Nothing needs you just now')).toBeVisible();
 
     const other = await yard.visit(browser, null, '/', { width: 390, height: 844 });

@@ -24,6 +24,7 @@ export class Yard {
     readonly url: string,
     private readonly process: ChildProcess,
     readonly folder: string,
+    readonly code: string,
   ) {}
 
   static async open(...more: string[]): Promise<Yard> {
@@ -46,13 +47,13 @@ export class Yard {
       ...(more.includes('--think-seconds') ? [] : ['--think-seconds', '1']),
       ...more,
     ]);
-    await new Promise<void>((resolve, reject) => {
+    const said = await new Promise<string>((resolve, reject) => {
       let words = '';
-      server.stdout.on('data', (data) => String(data).includes('ready') && resolve());
+      server.stdout.on('data', (data) => String(data).includes('ready') && resolve(String(data)));
       server.stderr.on('data', (data) => (words += data));
       server.on('exit', () => reject(new Error(`The server did not start: ${words}`)));
     });
-    return new Yard(`http://127.0.0.1:${port}`, server, folder);
+    return new Yard(`http://127.0.0.1:${port}`, server, folder, /code ([A-Z3-]+)/.exec(said)?.[1] ?? '');
   }
 
   /** Somebody at a browser of their own; null for who has not signed in. */
@@ -75,6 +76,23 @@ export class Yard {
     await page.goto(this.url + path);
     if (name) await expect(page.getByRole('link', { name: 'Wrenlet, go to Today' })).toBeVisible();
     return page;
+  }
+
+  /** The first visit, in the browser, as far as the firm: then its first administrator is signed in, on Today. */
+  async setUp(page: Page, firm: string, address: string, name: string, own: string, password: string) {
+    await page.getByLabel('Code').fill(this.code);
+    await page.getByLabel('Name of the firm').fill(firm);
+    await page.getByLabel('Mail address of the firm').fill(address);
+    await page.getByLabel('Your name').fill(name);
+    await page.getByLabel('Your email address').fill(own);
+    await page.getByLabel('Password').fill(password);
+    await page.getByRole('button', { name: 'Continue' }).click();
+    await page.getByRole('radio', { name: /^Service/ }).check();
+    await page.getByRole('button', { name: 'Continue' }).click();
+    await page.getByRole('button', { name: 'Set up and sign in' }).click();
+    await expect(page.getByRole('heading', { name: 'Who works with you?' })).toBeVisible();
+    await page.goto(`${this.url}/`);
+    await expect(page.getByRole('link', { name: 'Wrenlet, go to Today' })).toBeVisible();
   }
 
   /** Ends the server at once, and waits until it has gone. */

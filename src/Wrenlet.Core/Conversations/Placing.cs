@@ -48,12 +48,13 @@ public static class Placing
 
     /// <summary>The queue in which a new conversation waits.</summary>
     /// <param name="ofDocket">The queue of the party's docket; null for none.</param>
+    /// <param name="writtenTo">The queue whose own address it was written to; null for none.</param>
     /// <param name="guess">What the router says; null when it was not asked.</param>
     /// <param name="known">Whether there is such a queue still.</param>
     /// <param name="unsorted">The queue of what nobody is sure of; null until the firm has one.</param>
-    public static Guid? Queue(Guid? ofDocket, Guess? guess, Func<Guid, bool> known, Guid? unsorted)
+    public static Guid? Queue(Guid? ofDocket, Guid? writtenTo, Guess? guess, Func<Guid, bool> known, Guid? unsorted)
     {
         ArgumentNullException.ThrowIfNull(known);
-        return ofDocket ?? (guess is { Sure: true, Queue: { } sure } && known(sure) ? sure : unsorted);
+        return ofDocket ?? writtenTo ?? (guess is { Sure: true, Queue: { } sure } && known(sure) ? sure : unsorted);
     }
 }

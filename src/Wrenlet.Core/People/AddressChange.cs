@@ -18,13 +18,7 @@ public enum AddressSide
 /// <param name="OldConfirmed">Whether the link to the old one was opened.</param>
 /// <param name="NewConfirmed">Whether the link to the new one was opened.</param>
 /// <param name="Ends">Until when both have to be.</param>
-public sealed record AddressChange(
-    PersonId Person,
-    string Address,
-    bool OldConfirmed,
-    bool NewConfirmed,
-    Instant Ends
-)
+public sealed record AddressChange(PersonId Person, string Address, bool OldConfirmed, bool NewConfirmed, Instant Ends)
 {
     /// <summary>How long both links work.</summary>
     public static readonly Duration Works = Duration.FromDays(1);

@@ -38,7 +38,8 @@ internal static class Texts
             Right.ManageContacts => "Change customers and partners",
             Right.SeeReports => "Read reports",
             Right.SeeSums => "See the sums of papers",
-            Right.ReadAcross => "Read notices for every crew, let others see a limited docket, enter their leave and move their meetings",
+            Right.ReadAcross =>
+                "Read notices for every crew, let others see a limited docket, enter their leave and move their meetings",
             Right.Reassign => "Decide who answers in any queue",
             Right.PassGates => "Move a docket past a gate",
             Right.LockAndLift => "Lock stages, and lift gates and locks",

@@ -47,6 +47,7 @@ public sealed record ReturnedMail(string? MessageId, string? Address, string Rea
 /// <param name="Calendar">The calendar that it is a letter of (RFC 6047): an answer to an invitation, say; null for
 /// none.</param>
 /// <param name="StandInBy">Who of ours wrote it at the stand-in; null for a mail from outside.</param>
+/// <param name="To">The addresses it was written to, copies among them.</param>
 public sealed partial record IncomingMail(
     string? MessageId,
     (string Name, string Address) From,
@@ -58,7 +59,8 @@ public sealed partial record IncomingMail(
     ReturnedMail? Returned,
     ImmutableArray<MailFile> Files,
     string? Calendar = null,
-    string? StandInBy = null
+    string? StandInBy = null,
+    ImmutableArray<string> To = default
 )
 {
     /// <summary>The header field by which the stand-in says who of ours wrote a mail there.</summary>
@@ -119,9 +121,16 @@ public sealed partial record IncomingMail(
             returned,
             [.. FilesOf(mail)],
             mail.BodyParts.OfType<TextPart>().FirstOrDefault(p => p.ContentType.IsMimeType("text", "calendar"))?.Text,
-            mail.Headers[StandIn]
+            mail.Headers[StandIn],
+            [.. mail.To.Mailboxes.Concat(mail.Cc.Mailboxes).Select(m => m.Address), .. Delivered(mail)]
         );
     }
+
+    /// <summary>Where the last of the mail servers put it, which a blind copy or an alias has only here.</summary>
+    private static IEnumerable<string> Delivered(MimeMessage mail) =>
+        mail
+            .Headers.Where(h => h.Field is "Delivered-To" or "X-Original-To")
+            .Select(h => h.Value.Trim().Trim('<', '>'));
 
     private static string PlainOf(MimeMessage mail)
     {

@@ -98,7 +98,9 @@ internal sealed class AccessMiddleware(RequestDelegate next, Sessions sessions, 
         if (!context.Request.Cookies.TryGetValue(Sessions.Cookie, out var token))
             return null;
         var hash = Sessions.Hash(token);
-        return sessions.Find(hash) is { } signedIn && who.Current.Find(signedIn.Person) is { } person
+        return
+            sessions.Find(hash) is { } signedIn
+            && who.Current.Find(signedIn.Person) is { } person
             // Who has left belongs to nobody any more.
             && (person.IsStaff || person.Party is not null)
             ? new Viewer(person, hash, signedIn.Guard, signedIn.Link)

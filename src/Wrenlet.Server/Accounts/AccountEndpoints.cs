@@ -38,6 +38,10 @@ public sealed record DayHours(
 public sealed record NewHoliday([property: Required] string Date, [property: StringLength(80)] string Name);
 
 /// <summary>The firm and its first administrator.</summary>
+/// <param name="Code">The code that the start printed.</param>
+/// <param name="Set">The starting set; null for usual kinds and no more.</param>
+/// <param name="Country">Two letters (ISO 3166) by which numbers without a prefix are read; null for none.</param>
+/// <param name="DayFirst">Whether 12/5 is 12 May.</param>
 public sealed record NewFirm(
     [property: Required, StringLength(80, MinimumLength = 1)] string Name,
     [property: Required, StringLength(64)] string Zone,
@@ -46,12 +50,19 @@ public sealed record NewFirm(
     IReadOnlyList<NewHoliday> Holidays,
     [property: Required, StringLength(80, MinimumLength = 1)] string AdministratorName,
     [property: Required, StringLength(254), EmailAddress] string AdministratorAddress,
-    [property: Required, StringLength(256, MinimumLength = 10)] string Password
+    [property: Required, StringLength(256, MinimumLength = 10)] string Password,
+    [property: Required, StringLength(20)] string Code,
+    [property: StringLength(20)] string? Set = null,
+    [property: StringLength(2)] string? Country = null,
+    bool DayFirst = true
 );
 
 internal static class AccountEndpoints
 {
     private static readonly LocalTimePattern Clock = LocalTimePattern.CreateWithInvariantCulture("HH:mm");
+
+    /// <summary>Under what wrong codes are counted.</summary>
+    private const string CodeOfSetUp = "the code for setting up";
 
     public static void MapAccounts(this IEndpointRouteBuilder api)
     {
@@ -119,11 +130,28 @@ internal static class AccountEndpoints
         WriteQueue writes,
         Dispatcher happenings,
         Sessions sessions,
+        SetUpCode code,
+        SignInThrottle throttle,
         FirmClock clock
     )
     {
         if (who.Current.Firm is not null)
             return Refusals.Refused("The firm has been set up already. Sign in instead.");
+        if (throttle.Wait(CodeOfSetUp) is { Ticks: > 0 } wait)
+            return Refusals.Wait(wait);
+        if (!code.Is(firm.Code))
+        {
+            throttle.Failed(CodeOfSetUp);
+            return Refusals.Invalid(
+                "code",
+                "This is not the code. The server printed it when it started, where it was started from."
+            );
+        }
+
+        throttle.Succeeded(CodeOfSetUp);
+        var set = StartingData.Sets.FirstOrDefault(s => s.Key == firm.Set);
+        if (firm.Set is not null && set is null)
+            return Refusals.Invalid("set", $"There is no starting set {firm.Set}. Choose one of those offered.");
         if (DateTimeZoneProviders.Tzdb.GetZoneOrNull(firm.Zone) is null)
             return Refusals.Invalid("zone", $"“{firm.Zone}” is not a time zone. Write one like Europe/Lisbon.");
         var (week, wrongHours) = ReadHours(firm.Hours);
@@ -160,7 +188,7 @@ internal static class AccountEndpoints
                 firm.Name.Trim(),
                 firm.Zone,
                 firm.Address,
-                true,
+                firm.DayFirst,
                 "Working hours",
                 demo: false,
                 TimeSpan.Zero
@@ -183,10 +211,29 @@ internal static class AccountEndpoints
                 HandoverRule.Anyone,
                 unsorted: true
             );
-            happenings.Say(w, new FirmBegun(administrator, clock.Now));
+            foreach (var queue in set?.Queues ?? [])
+                PeopleStore.AddQueue(
+                    w.Session,
+                    Guid.CreateVersion7(),
+                    queue.Name,
+                    "",
+                    null,
+                    "Working hours",
+                    new ResponseGoal(Duration.FromMinutes(queue.First), Duration.FromMinutes(queue.Later)),
+                    HandoverRule.Anyone,
+                    unsorted: false
+                );
+            PeopleStore.SetFirm(
+                w.Session,
+                PeopleStore.Load(w.Session).Firm! with
+                {
+                    Country = firm.Country?.ToUpperInvariant() ?? "",
+                },
+                firm.Zone
+            );
+            happenings.Say(w, new FirmBegun(administrator, clock.Now, set));
         });
-        var set = who.Refresh();
-        if (set.Find(administrator.Id) is null)
+        if (who.Refresh().Find(administrator.Id) is null)
             return Refusals.Refused("Someone else has just set the firm up. Sign in instead.");
         await sessions.Start(context, administrator.Id, "set up the firm");
         return TypedResults.NoContent();

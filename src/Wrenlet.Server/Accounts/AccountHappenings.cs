@@ -13,4 +13,5 @@ public sealed record PasswordReplaced(PersonId Person) : IHappening;
 /// <summary>A firm has just been set up.</summary>
 /// <param name="By">Its first administrator.</param>
 /// <param name="At">When.</param>
-public sealed record FirmBegun(Person By, Instant At) : IHappening;
+/// <param name="Set">What it begins with; null for what is usual.</param>
+public sealed record FirmBegun(Person By, Instant At, StartingSet? Set = null) : IHappening;

@@ -156,15 +156,15 @@ internal sealed partial class AccountMail(
                 to,
                 $"Your address at {who.Current.Firm!.Name}",
                 $"""
-                    Hello {person.FirstName},
+                Hello {person.FirstName},
 
-                    you want to sign in at {who.Current.Firm!.Name} with {address}. Confirm it here,
-                    and in the mail to the other address; the links work for a day:
+                you want to sign in at {who.Current.Firm!.Name} with {address}. Confirm it here,
+                and in the mail to the other address; the links work for a day:
 
-                    {settings.PublicAddress}/address/{token}
+                {settings.PublicAddress}/address/{token}
 
-                    If it was not you, do nothing: your address stays as it is.
-                    """,
+                If it was not you, do nothing: your address stays as it is.
+                """,
                 clock.Now
             ),
             cancellation

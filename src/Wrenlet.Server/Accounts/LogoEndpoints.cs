@@ -41,7 +41,10 @@ internal static class LogoEndpoints
             if (!Convert.TryFromBase64String(picture, bytes, out var length) || TypeOf(bytes) is null)
                 return Refusals.Invalid("picture", "This is not a PNG or JPEG picture. Choose another file.");
             if (length > MostBytes)
-                return Refusals.Invalid("picture", "The picture is larger than 200 KB. Make it smaller, and try again.");
+                return Refusals.Invalid(
+                    "picture",
+                    "The picture is larger than 200 KB. Make it smaller, and try again."
+                );
             bytes = bytes[..length];
         }
 

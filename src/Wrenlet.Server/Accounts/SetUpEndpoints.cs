@@ -28,6 +28,7 @@ public sealed record QueueSetting(
     bool Unsorted,
     Guid? LateTo = null,
     bool Retired = false,
+    [property: StringLength(254)] string? Address = null,
     string? Version = null
 ) : IVersioned;
 
@@ -172,7 +173,8 @@ internal static class SetUpEndpoints
             StoredWords.Handovers.Of(q.Handover),
             q.Unsorted,
             q.LateTo?.Value,
-            q.Retired
+            q.Retired,
+            q.Address
         );
         return setting with { Version = Versions.Of(setting) };
     }
@@ -289,8 +291,19 @@ internal static class SetUpEndpoints
             before?.Unsorted ?? false,
             given.Calendar,
             given.LateTo is { } late ? new PersonId(late) : null,
-            given.Retired
+            given.Retired,
+            string.IsNullOrWhiteSpace(given.Address) ? null : given.Address.Trim()
         );
+        if (after.Address is { } own && !StaffEndpoints.IsAddress(own))
+            return Refusals.Invalid("address", $"“{own}” is not a mail address. Write it as name@place.");
+        if (
+            after.Address is { } at
+            && roster.Queues.Values.FirstOrDefault(q =>
+                q.Id != id && string.Equals(q.Address, at, StringComparison.OrdinalIgnoreCase)
+            )
+                is { } having
+        )
+            return Refusals.Invalid("address", $"{having.Name} has this address already. Choose another.");
         if (after is { Unsorted: true, Retired: true })
             return Refusals.Invalid(
                 "retired",
@@ -346,6 +359,7 @@ internal static class SetUpEndpoints
                 Part("reassigned by", q => StoredWords.Handovers.Of(q.Handover)),
                 Part("told when late", q => Name(q.LateTo)),
                 Part("site", q => q.Site),
+                Part("address", q => q.Address),
                 Part("retired", q => q.Retired ? "yes" : "no")
             );
     }

@@ -154,9 +154,7 @@ internal sealed class Sender(
                     Text(outgoing, page);
                 else
                     await office.Send(
-                        database
-                            .Read(s => mails.Compose(s, outgoing.Entry, conversation, who.Current, page))
-                            .ToMime(),
+                        database.Read(s => mails.Compose(s, outgoing.Entry, conversation, who.Current, page)).ToMime(),
                         cancellation
                     );
                 _gone.Add(outgoing.Key);
@@ -254,10 +252,7 @@ internal sealed class Sender(
     private void Text(Outgoing outgoing, string page)
     {
         var (to, how) = database.Read(s =>
-            (
-                EntryStore.Recipients(s, outgoing.Key),
-                mails.HowToAnswer(s, outgoing.Entry, who.Current, page)
-            )
+            (EntryStore.Recipients(s, outgoing.Key), mails.HowToAnswer(s, outgoing.Entry, who.Current, page))
         );
         texts.Send(
             new TextMessage(

@@ -19,14 +19,7 @@ internal sealed class DocketHoldings(Dispatcher happenings) : IHoldings
     public void HandOn(Writing w, Holding holding, HandingOn step)
     {
         var before = DocketStore.Find(w.Session, new DocketId(holding.Id))!;
-        DocketStore.Set(
-            w.Session,
-            before.Id,
-            before.Subject,
-            before.Site,
-            step.Receiver(holding)?.Id,
-            before.Priority
-        );
+        DocketStore.Set(w.Session, before.Id, before.Subject, before.Site, step.Receiver(holding)?.Id, before.Priority);
         var after = DocketStore.Find(w.Session, before.Id)!;
         w.Log(
             new Change(

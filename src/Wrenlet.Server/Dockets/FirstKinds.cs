@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
@@ -7,12 +8,15 @@ using Wrenlet.Storage.Dockets;
 
 namespace Wrenlet.Server.Dockets;
 
-/// <summary>Gives a new firm the kinds of docket that it starts with.</summary>
+/// <summary>Gives a new firm the kinds of docket that it starts with: those of its set, else usual ones.</summary>
 internal sealed class FirstKinds : IHandles<FirmBegun>
 {
     public void Handle(Writing w, FirmBegun happening)
     {
-        foreach (var kind in StartingKinds.Usual(Guid.CreateVersion7))
+        ImmutableArray<Kind> kinds = happening.Set is { } set
+            ? [.. set.Kinds.Select(Of)]
+            : StartingKinds.Usual(Guid.CreateVersion7);
+        foreach (var kind in kinds)
         {
             KindStore.Put(w.Session, kind);
             w.Log(
@@ -26,5 +30,39 @@ internal sealed class FirstKinds : IHandles<FirmBegun>
                 )
             );
         }
+    }
+
+    private static Kind Of(SetKind kind)
+    {
+        ImmutableArray<Stage> stages =
+        [
+            .. kind
+                .Stages.Select(s => s.Split('|', 2))
+                .Select(s => new Stage(
+                    new StageId(Guid.CreateVersion7()),
+                    s[0],
+                    s is [_, { Length: > 0 } shown] ? shown : null
+                )),
+        ];
+        return new(
+            new KindId(Guid.CreateVersion7()),
+            kind.Name,
+            kind.Many,
+            new Numbering(kind.Letters),
+            new KindUsual(kind.WithParty),
+            kind.FromTalk,
+            stages,
+            kind.Milestone?.Split('|', 2) is [var name, var stage]
+                ?
+                [
+                    new KindMilestone(
+                        new MilestoneId(Guid.CreateVersion7()),
+                        name,
+                        stages.First(s => s.Name == stage).Id
+                    ),
+                ]
+                : [],
+            [.. kind.Fields.Select(f => new Field(new FieldId(Guid.CreateVersion7()), f, FieldType.Text))]
+        );
     }
 }

@@ -75,7 +75,11 @@ internal static class EntryViews
             ask,
             meeting,
             viewer.IsStaff && byLink is not null
-                ? PartyLink.CameBy(byLink, byLink.MadeBy is { } maker ? roster.NameOf(maker) : null, DayOf(byLink, roster))
+                ? PartyLink.CameBy(
+                    byLink,
+                    byLink.MadeBy is { } maker ? roster.NameOf(maker) : null,
+                    DayOf(byLink, roster)
+                )
                 : null
         );
     }

@@ -70,7 +70,13 @@ internal static class JoinEndpoints
             w =>
             {
                 JoinStore.Join(w.Session, kept.Id, gone.Id);
-                SessionStore.Audit(w.Session, clock.Now, by.Id, "joined two of the same person", $"{gone.Name} to {kept.Name}");
+                SessionStore.Audit(
+                    w.Session,
+                    clock.Now,
+                    by.Id,
+                    "joined two of the same person",
+                    $"{gone.Name} to {kept.Name}"
+                );
                 w.Log(
                     new Change(
                         ChangeKinds.PeopleChanged,

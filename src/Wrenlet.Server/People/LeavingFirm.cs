@@ -44,13 +44,7 @@ public sealed class LeavingFirm(
     /// <param name="by">Who decides.</param>
     /// <param name="at">When.</param>
     /// <returns>Why it cannot be; null when it is done.</returns>
-    public async Task<string?> Leave(
-        Person person,
-        IReadOnlyList<Handed> things,
-        Person? rest,
-        Person by,
-        Instant at
-    )
+    public async Task<string?> Leave(Person person, IReadOnlyList<Handed> things, Person? rest, Person by, Instant at)
     {
         ArgumentNullException.ThrowIfNull(person);
         ArgumentNullException.ThrowIfNull(by);

@@ -11,6 +11,7 @@ internal static class PeoplePart
             .AddSingleton<Sessions>()
             .AddSingleton<SignInThrottle>()
             .AddSingleton<Passwords>()
+            .AddSingleton<SetUpCode>()
             .AddSingleton<PartyLinks>()
             .AddSingleton<AccountMail>()
             .AddHostedService(s => s.GetRequiredService<AccountMail>())
@@ -20,6 +21,7 @@ internal static class PeoplePart
     public static void MapPeoplePart(this IEndpointRouteBuilder api)
     {
         api.MapAccounts();
+        api.MapBeginning();
         api.MapSetUp();
         api.MapStaff();
         api.MapRoles();

@@ -6,6 +6,7 @@ internal static class ReportsPart
     public static void MapReportsPart(this IEndpointRouteBuilder api)
     {
         api.MapReports();
+        api.MapFirstSteps();
         api.MapToday();
     }
 }

@@ -18,7 +18,11 @@ public static class JoinStore
         foreach (var (table, column) in Places(session))
         {
             if (!WaysIn.Contains(table))
-                session.Run($"UPDATE OR IGNORE {table} SET {column} = $to WHERE {column} = $from", ("to", to), ("from", from));
+                session.Run(
+                    $"UPDATE OR IGNORE {table} SET {column} = $to WHERE {column} = $from",
+                    ("to", to),
+                    ("from", from)
+                );
             session.Run($"DELETE FROM {table} WHERE {column} = $from", ("from", from));
         }
 

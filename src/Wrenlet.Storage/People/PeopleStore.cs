@@ -45,13 +45,7 @@ public static class PeopleStore
                 var left = r.GetMomentOrNull(8);
                 PartyId? party = r.GetUidOrNull(3) is { } uid ? new PartyId(uid) : null;
                 return new Profile(
-                    new Person(
-                        id,
-                        r.GetString(1),
-                        left is null ? role : null,
-                        party,
-                        [.. crewsOf[id]]
-                    ),
+                    new Person(id, r.GetString(1), left is null ? role : null, party, [.. crewsOf[id]]),
                     r.GetTextOrNull(4),
                     r.GetString(5),
                     r.GetString(6),
@@ -112,7 +106,7 @@ public static class PeopleStore
         var queues = session.All(
             """
             SELECT q.uid, q.name, q.site, c.uid, k.name, q.first_minutes, q.later_minutes, q.handover, q.unsorted,
-              l.uid, q.retired
+              l.uid, q.retired, q.address
             FROM queue q JOIN calendar k ON k.id = q.calendar LEFT JOIN crew c ON c.id = q.crew
               LEFT JOIN person l ON l.id = q.late_to
             """,
@@ -127,7 +121,8 @@ public static class PeopleStore
                 r.GetBoolean(8),
                 r.GetString(4),
                 r.GetUidOrNull(9) is { } late ? new PersonId(late) : null,
-                r.GetBoolean(10)
+                r.GetBoolean(10),
+                r.GetTextOrNull(11)
             )
         );
         return new Roster(firm, profiles, crews, parties, calendars, queues, roles, joined);
@@ -238,8 +233,9 @@ public static class PeopleStore
             UPDATE queue SET name = $name, site = $site, crew = (SELECT id FROM crew WHERE uid = $crew),
               calendar = (SELECT id FROM calendar WHERE name = $calendar),
               first_minutes = $first, later_minutes = $later, handover = $handover,
-              late_to = (SELECT id FROM person WHERE uid = $late), retired = $retired WHERE uid = $uid
+              late_to = (SELECT id FROM person WHERE uid = $late), retired = $retired, address = $address WHERE uid = $uid
             """,
+            ("address", queue.Address),
             ("name", queue.Name),
             ("site", queue.Site),
             ("crew", queue.Crew?.Value),

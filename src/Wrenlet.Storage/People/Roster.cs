@@ -77,6 +77,7 @@ public sealed record Profile(
 /// <summary>A queue with its working time and goals.</summary>
 /// <param name="CalendarName">Name of its working time.</param>
 /// <param name="Retired">Whether nothing new waits in it; what waits there already stays.</param>
+/// <param name="Address">A mail address of its own: what is written to it waits here; null for none.</param>
 public sealed record Queue(
     Guid Id,
     string Name,
@@ -88,7 +89,8 @@ public sealed record Queue(
     bool Unsorted,
     string CalendarName = "",
     PersonId? LateTo = null,
-    bool Retired = false
+    bool Retired = false,
+    string? Address = null
 );
 
 /// <summary>All that changes rarely and is asked for constantly, as one immutable picture of one moment.</summary>
@@ -166,6 +168,17 @@ public sealed class Roster
     /// <summary>Whether something new can wait in a queue.</summary>
     public bool IsLive(Guid queue) => Queues.TryGetValue(queue, out var found) && !found.Retired;
 
+    /// <summary>The queue that one of these addresses is of; null for none.</summary>
+    public Guid? QueueAt(IEnumerable<string> addresses) =>
+        addresses
+            .Select(a =>
+                Queues.Values.FirstOrDefault(q =>
+                    !q.Retired && string.Equals(q.Address, a, StringComparison.OrdinalIgnoreCase)
+                )
+            )
+            .FirstOrDefault(q => q is not null)
+            ?.Id;
+
     /// <summary>The queue of what the router was unsure of; null until the firm has queues.</summary>
     public Queue? Unsorted => Queues.Values.FirstOrDefault(q => q.Unsorted);
 
@@ -194,8 +207,7 @@ public sealed class Roster
             ? found.Contacts.SelectMany(c => Profiles[c].Phones.Select(n => (Profiles[c].Person.Name, n)))
             : [];
 
-    public string NameOf(PersonId id) =>
-        Find(id)?.Name ?? "someone who has left";
+    public string NameOf(PersonId id) => Find(id)?.Name ?? "someone who has left";
 
     /// <summary>Mail addresses of a party's contacts.</summary>
     public IEnumerable<(string Name, string Address)> AddressesOf(PartyId party) =>

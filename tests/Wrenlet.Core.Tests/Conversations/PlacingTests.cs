@@ -58,22 +58,25 @@ public class PlacingTests
     {
         var sure = new Guess(Repairs, 0.99, [], true);
         var docket = Guid.CreateVersion7();
-        Placing.Queue(docket, sure, _ => true, Unsorted).ShouldBe(docket);
-        Placing.Queue(null, sure, _ => true, Unsorted).ShouldBe(Repairs);
+        Placing
+            .Queue(null, docket, sure, _ => true, Unsorted)
+            .ShouldBe(docket, "an address of its own beats its words");
+        Placing.Queue(docket, null, sure, _ => true, Unsorted).ShouldBe(docket);
+        Placing.Queue(null, null, sure, _ => true, Unsorted).ShouldBe(Repairs);
     }
 
     [Fact]
     public void What_the_router_is_not_sure_of_waits_unsorted()
     {
-        Placing.Queue(null, new Guess(Repairs, 0.6, [], false), _ => true, Unsorted).ShouldBe(Unsorted);
-        Placing.Queue(null, new Guess(null, 0, [], false), _ => true, Unsorted).ShouldBe(Unsorted);
-        Placing.Queue(null, null, _ => true, Unsorted).ShouldBe(Unsorted);
-        Placing.Queue(null, null, _ => true, null).ShouldBeNull();
+        Placing.Queue(null, null, new Guess(Repairs, 0.6, [], false), _ => true, Unsorted).ShouldBe(Unsorted);
+        Placing.Queue(null, null, new Guess(null, 0, [], false), _ => true, Unsorted).ShouldBe(Unsorted);
+        Placing.Queue(null, null, null, _ => true, Unsorted).ShouldBe(Unsorted);
+        Placing.Queue(null, null, null, _ => true, null).ShouldBeNull();
     }
 
     [Fact]
     public void A_queue_that_is_gone_is_not_placed_in() =>
-        Placing.Queue(null, new Guess(Repairs, 0.99, [], true), _ => false, Unsorted).ShouldBe(Unsorted);
+        Placing.Queue(null, null, new Guess(Repairs, 0.99, [], true), _ => false, Unsorted).ShouldBe(Unsorted);
 
     [Fact]
     public void The_queue_of_a_docket_is_that_of_the_talk_that_came_last()

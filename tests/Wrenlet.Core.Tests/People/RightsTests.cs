@@ -77,7 +77,10 @@ public class RightsTests
         var permission = Rights.All(member, queues).Single(p => p.Right is Right.Reassign);
         permission.Allowed.ShouldBeFalse();
         permission.Reason.ShouldContain("these queues does: Front, Side");
-        Rights.All(Staff("Odalys", Role.Coordinator), queues).Single(p => p.Right is Right.Reassign).Allowed.ShouldBeTrue();
+        Rights
+            .All(Staff("Odalys", Role.Coordinator), queues)
+            .Single(p => p.Right is Right.Reassign)
+            .Allowed.ShouldBeTrue();
     }
 
     [Fact]

@@ -63,11 +63,7 @@ public class SightTests
 
     /// <summary>A role made at random: any set of rights.</summary>
     private static Role OfRights(int mask) =>
-        new(
-            new RoleId(Guid.NewGuid()),
-            "any",
-            [.. Enum.GetValues<Right>().Where((_, i) => (mask >> i & 1) == 1)]
-        );
+        new(new RoleId(Guid.NewGuid()), "any", [.. Enum.GetValues<Right>().Where((_, i) => (mask >> i & 1) == 1)]);
 
     /// <summary>A random workspace: people of every kind, and places of every kind among them.</summary>
     private static readonly Gen<(Person Viewer, Place Place, Thing Thing)> Workspaces =

@@ -169,6 +169,15 @@ public partial class EveryEndpointTests
                 Everybody,
                 new { address = "nobody@post.example" }
             ),
+            ["GET /api/starting-sets"] = new("/api/starting-sets", Everybody),
+            ["GET /api/country-holidays"] = new("/api/country-holidays?country=PT", Everybody),
+            ["GET /api/first-steps"] = new("/api/first-steps", Administrators),
+            ["PUT /api/first-steps/hidden"] = new("/api/first-steps/hidden", Administrators),
+            ["POST /api/set-up/people-list"] = new(
+                "/api/set-up/people-list",
+                Administrators,
+                new { text = "Mallory Quick <mallory@far.example>" }
+            ),
             ["GET /api/logo"] = new("/api/logo", []),
             ["PUT /api/set-up/logo"] = new("/api/set-up/logo", Administrators, new { picture = (string?)null }),
             // With a wrong password, so that everybody keeps their address.
@@ -216,10 +225,7 @@ public partial class EveryEndpointTests
                 Staff,
                 new { way = "copied" }
             ),
-            ["DELETE /api/contacts/people/{id}/links"] = new(
-                $"/api/contacts/people/{yard.SpareContact}/links",
-                Staff
-            ),
+            ["DELETE /api/contacts/people/{id}/links"] = new($"/api/contacts/people/{yard.SpareContact}/links", Staff),
             ["DELETE /api/contacts/links/{id}"] = new($"/api/contacts/links/{Guid.CreateVersion7()}", []),
             ["PUT /api/set-up/crews/{id}"] = new(
                 $"/api/set-up/crews/{_list}",

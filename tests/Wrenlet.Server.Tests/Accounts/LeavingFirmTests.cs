@@ -71,9 +71,7 @@ public sealed class LeavingFirmTests(YardFixture fixture) : YardTests(fixture)
     {
         var (id, address, desk) = await TakeOn("Perpetua Wick");
         using var phone = await Server.Visit().SignIn(address, Password);
-        var feed = (await desk.Do(HttpMethod.Put, "/api/calendar-feed"))
-            .GetProperty("address")
-            .GetString()!;
+        var feed = (await desk.Do(HttpMethod.Put, "/api/calendar-feed")).GetProperty("address").GetString()!;
         var calendar = new Uri(feed).PathAndQuery;
         using var stranger = Server.Visit();
         (await stranger.Http.GetAsync(calendar, Stop)).StatusCode.ShouldBe(HttpStatusCode.OK);
@@ -123,10 +121,9 @@ public sealed class LeavingFirmTests(YardFixture fixture) : YardTests(fixture)
             new { id = Guid.CreateVersion7(), body = "On my way" }
         );
         var held = await Of("Wilhelmina").Get($"/api/set-up/staff/{id}/holdings");
-        held.EnumerateArray().Select(h => h.GetProperty("title").GetString()).ShouldBe(
-            ["Fetch the sails", "Count the shackles"],
-            ignoreOrder: true
-        );
+        held.EnumerateArray()
+            .Select(h => h.GetProperty("title").GetString())
+            .ShouldBe(["Fetch the sails", "Count the shackles"], ignoreOrder: true);
         await Leave(
             id,
             new
@@ -143,8 +140,16 @@ public sealed class LeavingFirmTests(YardFixture fixture) : YardTests(fixture)
             }
         );
         var ines = await Of("Odalys").Get($"/api/tasks/{given}/detail");
-        ines.GetProperty("task").GetProperty("owners")[0].GetProperty("name").GetString().ShouldBe(Yard.People["Ines"].Name);
-        (await Of("Odalys").Get($"/api/tasks/{left}/detail")).GetProperty("task").GetProperty("owners").GetArrayLength().ShouldBe(0);
+        ines.GetProperty("task")
+            .GetProperty("owners")[0]
+            .GetProperty("name")
+            .GetString()
+            .ShouldBe(Yard.People["Ines"].Name);
+        (await Of("Odalys").Get($"/api/tasks/{left}/detail"))
+            .GetProperty("task")
+            .GetProperty("owners")
+            .GetArrayLength()
+            .ShouldBe(0);
         var talk = await Of("Odalys").Get("/api/dockets/J-1/talk");
         talk.GetRawText().ShouldContain("Jory Pascoe", Case.Sensitive, "their name stays on what they said");
         talk.GetRawText().ShouldContain(said.GetProperty("id").GetString()!);
@@ -185,9 +190,10 @@ public sealed class LeavingFirmTests(YardFixture fixture) : YardTests(fixture)
         var (id, address, visitor) = await TakeOn("Loveday Penrose", "coordinator");
         visitor.Dispose();
         var gone = await Leave(id);
-        gone.GetProperty("former").EnumerateArray().Select(f => f.GetProperty("name").GetString()).ShouldContain(
-            "Loveday Penrose"
-        );
+        gone.GetProperty("former")
+            .EnumerateArray()
+            .Select(f => f.GetProperty("name").GetString())
+            .ShouldContain("Loveday Penrose");
         var (status, words) = await Of("Wilhelmina")
             .Refused(
                 HttpMethod.Put,
@@ -214,9 +220,9 @@ public sealed class LeavingFirmTests(YardFixture fixture) : YardTests(fixture)
             .GetString()
             .ShouldBe("coordinator");
         using var old = Server.Visit();
-        (
-            await old.Send(HttpMethod.Post, "/api/session", new { address, password = Password })
-        ).StatusCode.ShouldNotBe(HttpStatusCode.NoContent);
+        (await old.Send(HttpMethod.Post, "/api/session", new { address, password = Password })).StatusCode.ShouldNotBe(
+            HttpStatusCode.NoContent
+        );
     }
 
     [Fact]

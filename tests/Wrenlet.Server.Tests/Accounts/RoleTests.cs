@@ -95,11 +95,7 @@ public sealed class RoleTests(YardFixture fixture) : YardTests(fixture)
                 owners = new[] { new { kind = "person", id = owner } },
             };
         (await visitor.Send(HttpMethod.Post, "/api/tasks", Task(me))).IsSuccessStatusCode.ShouldBeTrue();
-        var (_, words) = await visitor.Refused(
-            HttpMethod.Post,
-            "/api/tasks",
-            Task(Yard.People["Ines"].Id.Value)
-        );
+        var (_, words) = await visitor.Refused(HttpMethod.Post, "/api/tasks", Task(Yard.People["Ines"].Id.Value));
         words.ShouldContain("does not let you give tasks to others");
     }
 

@@ -237,7 +237,9 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
             ).Words;
         }
 
-        (await Refused("Kit", [Whom("Kit"), Whom("Odalys")])).ShouldContain("Only the docket’s owner and those who may");
+        (await Refused("Kit", [Whom("Kit"), Whom("Odalys")])).ShouldContain(
+            "Only the docket’s owner and those who may"
+        );
         (await Refused("Odalys", [Whom("Kit")])).ShouldContain("You would no longer see it yourself");
         await Setting("Odalys", reference, f => Fields(f, limited: true, people: [Whom("Odalys"), Whom("Kit")]));
         (await Of("Kit").Get($"/api/dockets/{reference}"))

@@ -11,12 +11,15 @@ public sealed class RunningServer : IAsyncDisposable
 {
     private readonly Process _process;
 
-    private RunningServer(Process process, Uri address, string data) =>
-        (_process, Address, Data) = (process, address, data);
+    private RunningServer(Process process, Uri address, string data, string said) =>
+        (_process, Address, Data, Said) = (process, address, data, said);
 
     public Uri Address { get; }
 
     public string Data { get; }
+
+    /// <summary>What it said when it was ready.</summary>
+    public string Said { get; }
 
     public static string NewFolder() => Directory.CreateTempSubdirectory("wrenlet-test-").FullName;
 
@@ -33,7 +36,7 @@ public sealed class RunningServer : IAsyncDisposable
             var port = FreePort();
             var (process, first, errors) = await Launch(data, port, more);
             if (first is not null && first.Contains("ready", StringComparison.Ordinal))
-                return new(process, new Uri($"http://127.0.0.1:{port}"), data);
+                return new(process, new Uri($"http://127.0.0.1:{port}"), data, first);
             await process.WaitForExitAsync();
             if (attempt == 2)
                 throw new InvalidOperationException($"The server did not start: {await errors}");

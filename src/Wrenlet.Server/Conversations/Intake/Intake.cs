@@ -95,7 +95,8 @@ internal sealed class Intake(
                     mail.Subject.Length > 0 ? mail.Subject : "(no subject)",
                     words,
                     mail.Kind is MailKind.Written,
-                    at
+                    at,
+                    mail.To.IsDefault ? [] : mail.To
                 );
             var attends =
                 contact is not null && mail.Calendar is { } calendar
@@ -254,7 +255,8 @@ internal sealed class Intake(
         string subject,
         string words,
         bool routed,
-        Instant at
+        Instant at,
+        IReadOnlyCollection<string>? to = null
     )
     {
         var id = new ConversationId(Guid.CreateVersion7());
@@ -262,8 +264,9 @@ internal sealed class Intake(
         var ofDocket = contact?.Party is { } party
             ? Placing.QueueOfDocket(ConversationStore.OfParty(w.Session, party))
             : null;
-        var guess = ofDocket is null && routed ? routers.Place(w.Session, text) : null;
-        var queue = Placing.Queue(ofDocket, guess, roster.IsLive, roster.Unsorted?.Id);
+        var writtenTo = roster.QueueAt(to ?? []);
+        var guess = ofDocket is null && writtenTo is null && routed ? routers.Place(w.Session, text) : null;
+        var queue = Placing.Queue(ofDocket, writtenTo, guess, roster.IsLive, roster.Unsorted?.Id);
         ConversationStore.Add(
             w.Session,
             id,

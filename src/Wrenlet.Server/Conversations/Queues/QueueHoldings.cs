@@ -19,15 +19,6 @@ internal sealed class QueueHoldings : IHoldings
     {
         var queue = PeopleStore.Load(w.Session).Queues[holding.Id];
         PeopleStore.SetQueue(w.Session, queue with { LateTo = step.Receiver(holding)?.Id });
-        w.Log(
-            new Change(
-                ChangeKinds.QueuesChanged,
-                queue.Id,
-                new Place.Firm(),
-                Thing.Working,
-                step.At,
-                step.By.Id
-            )
-        );
+        w.Log(new Change(ChangeKinds.QueuesChanged, queue.Id, new Place.Firm(), Thing.Working, step.At, step.By.Id));
     }
 }

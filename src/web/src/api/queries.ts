@@ -34,6 +34,7 @@ export const keys = {
   contact: (id: string) => ['contacts', id] as const,
   setUp: ['set-up'] as const,
   roles: ['roles'] as const,
+  firstSteps: ['first-steps'] as const,
   links: (party: string) => ['links', party] as const,
   reports: (weeks: number) => ['reports', weeks] as const,
   texts: ['texts'] as const,

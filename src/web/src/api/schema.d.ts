@@ -237,6 +237,117 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/starting-sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StartingSet"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set-up/people-list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PastedPeople"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReadPerson"][];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/country-holidays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    country?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CountryHolidays"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/set-up": {
         parameters: {
             query?: never;
@@ -6934,6 +7045,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/first-steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FirstSteps"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/first-steps/hidden": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -9303,6 +9482,10 @@ export interface components {
             /** Format: date-time */
             at: null | string;
         };
+        CountryHolidays: {
+            countries: string[];
+            days: components["schemas"]["NewHoliday"][];
+        };
         CrewMembers: {
             /** Format: uuid */
             crew: string;
@@ -9603,6 +9786,14 @@ export interface components {
             /** Format: int32 */
             linkDays?: null | number;
             version?: null | string;
+        };
+        FirstStep: {
+            step: string;
+            done: boolean;
+        };
+        FirstSteps: {
+            steps: components["schemas"]["FirstStep"][];
+            hidden: boolean;
         };
         ForgottenPassword: {
             address: string;
@@ -10148,6 +10339,11 @@ export interface components {
             administratorName: string;
             administratorAddress: string;
             password: string;
+            code: string;
+            set?: null | string;
+            country?: null | string;
+            /** @default true */
+            dayFirst: boolean;
         };
         NewHoliday: {
             date: string;
@@ -10564,6 +10760,9 @@ export interface components {
             entry: components["schemas"]["EntryView"];
             path: string;
         };
+        PastedPeople: {
+            text: string;
+        };
         PermissionView: {
             right: string;
             allowed: boolean;
@@ -10634,6 +10833,7 @@ export interface components {
             lateTo?: null | string;
             /** @default false */
             retired: boolean;
+            address?: null | string;
             version?: null | string;
         };
         QuoteView: {
@@ -10672,6 +10872,11 @@ export interface components {
         };
         ReadMark: {
             read: boolean;
+        };
+        ReadPerson: {
+            name: string;
+            address: string;
+            problem: null | string;
         };
         ReadTo: {
             /** Format: int64 */
@@ -10823,6 +11028,41 @@ export interface components {
             text: string;
             inReplyTo: null | string;
             references: string[];
+        };
+        SetKind: {
+            name: string;
+            many: string;
+            letters: string;
+            withParty: boolean;
+            fromTalk: boolean;
+            stages: string[];
+            fields: string[];
+            milestone?: null | string;
+        };
+        SetQueue: {
+            name: string;
+            /** Format: int32 */
+            first: number;
+            /** Format: int32 */
+            later: number;
+        };
+        SetTask: {
+            title: string;
+            /** Format: int32 */
+            days: number;
+            /** Format: int32 */
+            minutes: number;
+            gate?: null | string;
+        };
+        SetTemplate: {
+            name: string;
+            kind: string;
+            about: string;
+            tasks: components["schemas"]["SetTask"][];
+        };
+        SetText: {
+            name: string;
+            body: string;
         };
         SetUpLine: {
             /** Format: date-time */
@@ -11023,6 +11263,15 @@ export interface components {
             label: string;
             cover: null | components["schemas"]["PersonView"];
             leaves: components["schemas"]["LeaveView"][];
+        };
+        StartingSet: {
+            key: string;
+            name: string;
+            about: string;
+            kinds: components["schemas"]["SetKind"][];
+            queues: components["schemas"]["SetQueue"][];
+            texts: components["schemas"]["SetText"][];
+            templates: components["schemas"]["SetTemplate"][];
         };
         StockView: {
             /** Format: uuid */

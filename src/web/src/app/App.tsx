@@ -3,6 +3,7 @@ import { Suspense, lazy, useEffect, useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { BrowserRouter, Navigate, Route, Routes, useNavigate, useParams } from 'react-router';
 import { SignIn } from '../accounts/SignIn';
+import { may } from '../accounts/rights';
 import { type Me, Refusal, api, setGuard, taken } from '../api/client';
 import { connect, showEntry, whenArrived, whenConversationChanges } from '../api/live';
 import { hearDrafts, joinDrafts } from '../conversations/drafts';
@@ -19,7 +20,8 @@ import { setFirmTime } from '../ui/time';
 import { belongTo } from '../api/store';
 import * as texts from './texts';
 
-const SetUp = lazy(() => import('../accounts/SetUp').then((m) => ({ default: m.SetUp })));
+const BeginPage = lazy(() => import('../accounts/begin/BeginPage').then((m) => ({ default: m.BeginPage })));
+const SetUp = lazy(() => import('../accounts/begin/SetUp').then((m) => ({ default: m.SetUp })));
 const ChoosePassword = lazy(() => import('../accounts/ChoosePassword').then((m) => ({ default: m.ChoosePassword })));
 const ConfirmAddress = lazy(() => import('../accounts/ConfirmAddress').then((m) => ({ default: m.ConfirmAddress })));
 const PartyPageView = lazy(() => import('../pages/PartyPageView').then((m) => ({ default: m.PartyPageView })));
@@ -145,6 +147,7 @@ function Inside({ me }: { me: Me }) {
           <Route path="/contacts" element={<ContactsPage me={me} />} />
           <Route path="/reports" element={<ReportsPage />} />
           <Route path="/stock-replies" element={<StockPage />} />
+          <Route path="/begin" element={may(me, 'set-up', 'take-on') ? <BeginPage /> : <Navigate to="/" replace />} />
           <Route path="/set-up" element={<SetUpPage me={me} />} />
           <Route path="/post-office" element={<PostOfficePage />} />
           <Route path="*" element={<Navigate to="/" replace />} />

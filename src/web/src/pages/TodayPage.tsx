@@ -1,6 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { FirstSteps } from '../accounts/begin/FirstSteps';
+import { may } from '../accounts/rights';
 import { AlertWords, markRead } from '../alerts/PopUp';
 import { pathOf } from '../alerts/go';
 import {
@@ -59,6 +61,11 @@ export function TodayPage({ me }: { me: Me }) {
         {texts.today} {me.person.firstName}{' '}
         <span className="font-normal text-soft">{day(me.now) === 'today' ? '' : day(me.now)}</span>
       </h1>
+      {may(me, 'set-up') ? (
+        <div className="mb-4 max-w-[560px] empty:hidden">
+          <FirstSteps />
+        </div>
+      ) : null}
       <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,300px)_minmax(0,1fr)]">
         <Part id="needs" title={texts.needsYou} note={needs.data?.length ? texts.leastTimeLeftFirst : ''}>
           {needs.data ? <Needs needs={needs.data} /> : <Coming lines={5} />}

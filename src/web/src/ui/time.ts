@@ -84,6 +84,16 @@ export function exact(iso: string) {
   return `${p.weekday} ${p.day} ${months[p.month - 1]} ${p.year}, ${two(p.hour)}:${two(p.minute)}`;
 }
 
+/** A day by itself, as "2026-04-16" gives it: "Thu 16 Apr 2026". */
+export function exactDay(date: string) {
+  const [year, month, of] = date.split('-').map(Number);
+  const weekday = new Date(Date.UTC(year!, month! - 1, of)).toLocaleDateString('en-GB', {
+    weekday: 'short',
+    timeZone: 'UTC',
+  });
+  return `${weekday} ${of} ${months[month! - 1]} ${year}`;
+}
+
 /** A moment as wall time in the firm’s zone: "2026-04-16T15:00"; empty for none. */
 export function toField(iso: string | null | undefined) {
   if (!iso) return '';

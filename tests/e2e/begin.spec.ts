@@ -1,0 +1,163 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import AxeBuilder from '@axe-core/playwright';
+import { type Page, Yard, expect, test } from './yard';
+
+test.use({ actionTimeout: 20_000 });
+
+/** Counts what somebody does: presses on buttons, boxes and lists, and characters typed. */
+class Hand {
+  presses = 0;
+  characters = 0;
+  screens = 1;
+
+  constructor(readonly page: Page) {}
+
+  async press(role: 'button' | 'radio' | 'checkbox' | 'link', name: string | RegExp, nth = 0) {
+    this.presses++;
+    await this.page
+      .getByRole(role, { name, exact: typeof name === 'string' })
+      .nth(nth)
+      .click();
+  }
+
+  async type(label: string | RegExp, text: string, within: Page | ReturnType<Page['locator']> = this.page) {
+    this.presses++;
+    this.characters += text.length;
+    await within
+      .getByLabel(typeof label === 'string' ? new RegExp(`^${label.replace(/[()]/g, '\\$&')}`) : label)
+      .first()
+      .fill(text);
+  }
+
+  async choose(label: string, option: string, within: Page | ReturnType<Page['locator']> = this.page) {
+    this.presses += 2;
+    await within
+      .getByLabel(new RegExp(`^${label}`))
+      .first()
+      .selectOption(option);
+  }
+
+  async screen(heading: string) {
+    this.screens++;
+    await expect(
+      this.page.getByRole('heading', { name: heading }).or(this.page.getByText(heading)).first(),
+    ).toBeVisible();
+    await sound(this.page, heading);
+  }
+}
+
+/** Nothing on the screen is out of reach of those who see or hear it otherwise. */
+async function sound(page: Page, name: string) {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  expect(
+    violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`),
+    name,
+  ).toEqual([]);
+}
+
+test('a piano workshop sets itself up in one sitting, and answers its first mail', async ({ browser }) => {
+  test.setTimeout(120_000);
+  const yard = await Yard.open('--no-demo');
+  try {
+    const page = await yard.visit(browser, null);
+    const hand = new Hand(page);
+    await expect(page.getByRole('heading', { name: 'Set up your firm' })).toBeVisible();
+    await sound(page, 'you and your firm');
+    await hand.type('Code', 'AAAA-AAAA');
+    await hand.type('Name of the firm', 'Gable & Wick');
+    await hand.type('Mail address of the firm', 'workshop@gablewick.example');
+    await hand.type('Your name', 'Perpetua Wick');
+    await hand.type('Your email address', 'perpetua@gablewick.example');
+    await hand.type('Password', 'a long one for pianos');
+    await hand.press('button', 'Continue');
+
+    // Left and resumed: what was entered is still there, but for the code and the password.
+    await page.reload();
+    await expect(page.getByLabel('Name of the firm')).toHaveValue('Gable & Wick');
+    await expect(page.getByLabel('Password')).toHaveValue('');
+    await page.getByLabel('Code').fill('AAAA-AAAA');
+    await page.getByLabel('Password').fill('a long one for pianos');
+    await page.getByRole('button', { name: 'Continue' }).click();
+
+    await hand.screen('What you do');
+    await hand.press('radio', /^Workshop/);
+    await expect(page.getByText('Jobs: Asked for, Estimate, In the workshop, Checked, Collected')).toBeVisible();
+    await hand.press('button', 'Continue');
+    await hand.screen('Where you are and when you work');
+    await hand.choose('Country', 'Ireland');
+    await expect(page.getByLabel(/Add the public holidays of Ireland/)).toBeChecked();
+    await page.getByText('Which days').click();
+    await expect(page.getByText(/June holiday/).first()).toBeVisible();
+    await hand.press('button', 'Set up and sign in');
+
+    // The code is what only who started the server knows.
+    await expect(page.getByText('This is not the code.').first()).toBeVisible();
+    await hand.type('Code', yard.code);
+    await page.getByRole('button', { name: 'Continue' }).click();
+    await page.getByRole('button', { name: 'Continue' }).click();
+    await page.getByRole('button', { name: 'Set up and sign in' }).click();
+
+    await hand.screen('Who works with you?');
+    await hand.type('Colleagues', 'Jonah Gable jonah@gablewick.example\nMerle Ash <merle@gablewick.example>');
+    await hand.choose('Role of Jonah Gable', 'coordinator');
+    await hand.press('button', 'Add and invite 2 people');
+    await hand.screen('Which crews do you have?');
+    await hand.type('Name of the crew', 'strings');
+    await hand.press('checkbox', 'Merle Ash');
+    await hand.press('button', 'Add crew');
+    await expect(page.getByText('strings: Merle Ash')).toBeVisible();
+    await hand.press('button', 'Continue');
+    await hand.screen('Where does mail wait?');
+    const desk = page.getByRole('form', { name: 'Front desk' });
+    await hand.type('Its own address (optional)', 'desk@gablewick.example', desk);
+    await hand.choose('On duty', 'strings', desk);
+    await hand.press('button', 'Save');
+    await expect(page.getByText('Front desk saved.')).toBeVisible();
+    await hand.press('button', 'Continue');
+    await hand.screen('What to do first');
+    const steps = page.getByRole('region', { name: 'First steps' });
+    await expect(steps.getByRole('link', { name: 'Add your colleagues' })).toHaveCount(0);
+    await expect(steps.getByRole('link', { name: 'Add a customer' })).toBeVisible();
+    await hand.press('link', 'Go to Today');
+    expect(hand.presses, 'presses').toBeLessThanOrEqual(40);
+    expect(hand.characters, 'characters').toBeLessThanOrEqual(400);
+    expect(hand.screens, 'screens').toBeLessThanOrEqual(9);
+
+    // The colleagues were invited by mail.
+    const out = join(yard.folder, 'post', 'out');
+    const mails = readdirSync(out).map((f) => readFileSync(join(out, f), 'utf8'));
+    expect(mails.filter((m) => /To: .*(jonah|merle)@gablewick\.example/.test(m))).toHaveLength(2);
+
+    // A customer is added by name, and the first step is ticked by itself.
+    await page.goto(`${yard.url}/contacts`);
+    await expect(page.getByText('No contacts yet')).toBeVisible();
+    await page.getByRole('button', { name: 'New customer' }).click();
+    await page.getByLabel('Name of the new one').fill('Loxley Hall');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: 'Loxley Hall' })).toBeVisible();
+    await page.getByRole('link', { name: 'Wrenlet, go to Today' }).click();
+    await expect(
+      page.getByRole('region', { name: 'First steps' }).getByRole('link', { name: 'Add a customer' }),
+    ).toHaveCount(0);
+
+    // Settings say what a change does before it is made.
+    await page.goto(`${yard.url}/set-up`);
+    const settings = page.getByRole('main');
+    await settings.getByRole('button', { name: 'Firm', exact: true }).click();
+    await expect(page.getByText('Ends every mail to customers and partners from now on.')).toBeVisible();
+    await settings.getByLabel('Signature').fill('Gable & Wick, pianos since 1961');
+    await settings.getByRole('button', { name: 'Save' }).first().click();
+    await expect(page.getByText('Saved. It is in use now.')).toBeVisible();
+    await sound(page, 'settings of the firm');
+    await settings.getByRole('button', { name: 'Roles', exact: true }).click();
+    await expect(
+      page.getByText('the role administrator allows it').or(page.getByText('the role coordinator')).first(),
+    ).toBeVisible();
+    await sound(page, 'roles');
+  } finally {
+    yard.close();
+  }
+});
