@@ -1,4 +1,4 @@
-import { readFileSync, readdirSync } from 'node:fs';
+import { readFileSync, readdirSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { type Page, Yard, expect, test } from './yard';
@@ -142,6 +142,32 @@ test('a piano workshop sets itself up in one sitting, and answers its first mail
     await expect(
       page.getByRole('region', { name: 'First steps' }).getByRole('link', { name: 'Add a customer' }),
     ).toHaveCount(0);
+
+    // The first mail, to the desk's own address, waits in its queue and is answered.
+    writeFileSync(
+      join(yard.folder, 'post', 'in', 'first.part'),
+      [
+        'From: Isolde Vane <isolde@vane.example>',
+        'To: desk@gablewick.example',
+        'Subject: Our grand is out of tune',
+        'Message-ID: <first@vane.example>',
+        'Date: Tue, 14 Apr 2026 08:30:00 +0100',
+        '',
+        'Can you come before the concert?',
+        '',
+      ].join('\r\n'),
+    );
+    // Half a mail is no mail: it has arrived when it has its name.
+    renameSync(join(yard.folder, 'post', 'in', 'first.part'), join(yard.folder, 'post', 'in', 'first.eml'));
+    await page.goto(`${yard.url}/queues`);
+    await page.getByRole('gridcell', { name: /Isolde Vane/ }).click();
+    await expect(page.getByText('Can you come before the concert?').first()).toBeVisible();
+    await page.getByRole('button', { name: /^Reply to Isolde by mail/ }).click();
+    await page.getByRole('textbox', { name: /Reply to Isolde/ }).pressSequentially('We come on Thursday.');
+    await page.getByRole('button', { name: 'Send to Isolde' }).click();
+    await expect
+      .poll(() => readdirSync(out).some((f) => readFileSync(join(out, f), 'utf8').includes('We come on Thursday.')))
+      .toBe(true);
 
     // Settings say what a change does before it is made.
     await page.goto(`${yard.url}/set-up`);

@@ -94,6 +94,7 @@ test('a firm of one’s own: crews, colleagues who sign in, and the first job', 
       'Cordelia Nwosu',
       'cordelia@reedbank.example',
       'a long one to begin',
+      'Workshop',
     );
     await owner.goto(`${yard.url}/set-up`);
     await owner.getByRole('main').getByRole('button', { name: 'People', exact: true }).click();

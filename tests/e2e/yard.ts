@@ -79,7 +79,7 @@ export class Yard {
   }
 
   /** The first visit, in the browser, as far as the firm: then its first administrator is signed in, on Today. */
-  async setUp(page: Page, firm: string, address: string, name: string, own: string, password: string) {
+  async setUp(page: Page, firm: string, address: string, name: string, own: string, password: string, set = 'Service') {
     await page.getByLabel('Code').fill(this.code);
     await page.getByLabel('Name of the firm').fill(firm);
     await page.getByLabel('Mail address of the firm').fill(address);
@@ -87,7 +87,7 @@ export class Yard {
     await page.getByLabel('Your email address').fill(own);
     await page.getByLabel('Password').fill(password);
     await page.getByRole('button', { name: 'Continue' }).click();
-    await page.getByRole('radio', { name: /^Service/ }).check();
+    await page.getByRole('radio', { name: new RegExp(`^${set}`) }).check();
     await page.getByRole('button', { name: 'Continue' }).click();
     await page.getByRole('button', { name: 'Set up and sign in' }).click();
     await expect(page.getByRole('heading', { name: 'Who works with you?' })).toBeVisible();

@@ -16,7 +16,13 @@ using Wrenlet.Storage.Reports;
 namespace Wrenlet.Server.Pages;
 
 /// <summary>What a party sees of itself.</summary>
-public sealed record PartyPage(string Firm, string Party, IReadOnlyList<PartyConversation> Conversations);
+/// <param name="Logo">Whether the firm has a picture to stand over it.</param>
+public sealed record PartyPage(
+    string Firm,
+    string Party,
+    IReadOnlyList<PartyConversation> Conversations,
+    bool Logo
+);
 
 /// <summary>A conversation as its party sees it.</summary>
 /// <param name="Asks">Whether it is asked how we did.</param>
@@ -76,7 +82,8 @@ internal static class PartyPageEndpoints
                             Stage(s, c, kinds.Current),
                             Fields(s, c, kinds.Current, roster)
                         )),
-                ]
+                ],
+                LogoStore.Has(s)
             ))
         );
     }

@@ -10,6 +10,9 @@ public static class LogoStore
             r => (r.GetString(0), r.GetFieldValue<byte[]>(1))
         );
 
+    /// <summary>Whether there is one.</summary>
+    public static bool Has(SqlSession session) => session.Number("SELECT 1 FROM firm_logo") is not null;
+
     /// <summary>Keeps a picture in place of the one there was; null for none.</summary>
     public static void Put(SqlSession session, (string MediaType, byte[] Bytes)? logo)
     {

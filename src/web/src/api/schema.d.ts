@@ -10728,6 +10728,7 @@ export interface components {
             firm: string;
             party: string;
             conversations: components["schemas"]["PartyConversation"][];
+            logo: boolean;
         };
         PartyRow: {
             /** Format: uuid */

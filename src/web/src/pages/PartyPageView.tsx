@@ -260,6 +260,7 @@ export function PartyPageView({ me }: { me: Me }) {
   return (
     <div className="flex h-full flex-col">
       <header className="flex flex-none flex-wrap items-center gap-x-4 gap-y-1 border-b bg-surface px-4 py-2">
+        {data.logo ? <img src="/api/logo" alt="" className="max-h-10 max-w-[160px]" /> : null}
         <div className="min-w-0">
           <h1 className="text-[17px] font-bold tracking-tight">{data.firm}</h1>
           <p className="text-[13px] text-soft">{conversation ? conversation.subject : texts.noMessagesYet}</p>

@@ -1,9 +1,11 @@
+import { useQuery } from '@tanstack/react-query';
 import type { FormEvent } from 'react';
 import { type SetUpView, api, taken } from '../../api/client';
 import { useBegun } from '../../api/meanwhile';
 import { Clashes } from '../../ui/Clashes';
 import { MomentField } from '../../ui/MomentField';
 import { Button, inputClass } from '../../ui/controls';
+import { countries } from './places';
 import { Alert, useSave } from './useSave';
 import * as texts from './texts';
 
@@ -12,6 +14,15 @@ export function Holidays({ data }: { data: SetUpView }) {
   const list = value.days;
   const setList = (become: (days: typeof list) => typeof list) => set({ days: become(list) });
   const { wrong, save } = useSave();
+  const { data: known } = useQuery({
+    queryKey: ['country-holidays', data.firm.country],
+    queryFn: () => taken(api.GET('/api/country-holidays', { params: { query: { country: data.firm.country } } })),
+    enabled: data.firm.country !== '',
+  });
+  const land = countries().find((c) => c.code === data.firm.country)?.name ?? '';
+  const offered = (known?.days ?? [])
+    .filter((d) => !list.some((l) => l.date === d.date))
+    .map((d) => ({ date: d.date, name: d.name ?? '' }));
   const put = async (body: typeof value, ifMatch: string | undefined) => {
     const params = { header: { 'If-Match': ifMatch } };
     const made = await taken(api.PUT('/api/set-up/holidays', { params, body: body.days.filter((h) => h.date) }));
@@ -57,6 +68,11 @@ export function Holidays({ data }: { data: SetUpView }) {
       />
       <p className="flex gap-2">
         <Button onClick={() => setList((all) => [...all, { date: '', name: '' }])}>{texts.addADay}</Button>
+        {offered.length > 0 ? (
+          <Button onClick={() => setList((all) => [...all, ...offered])}>
+            {texts.addHolidaysOf(land, offered.length)}
+          </Button>
+        ) : null}
         <Button look="main" type="submit">
           {texts.save}
         </Button>

@@ -23,6 +23,7 @@ export function Queues({ data }: { data: SetUpView }) {
     unsorted: false,
     lateTo: null,
     retired: false,
+    address: null,
   });
   return (
     <>
@@ -47,6 +48,7 @@ const labels = {
   handover: texts.whoCanReassign,
   lateTo: texts.whenLateAlsoTell,
   retired: texts.retiredQueue,
+  address: texts.itsOwnAddress,
 };
 
 function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
@@ -130,6 +132,17 @@ function Queue({ queue, data }: { queue: QueueSetting; data: SetUpView }) {
       <Button type="submit" look={changed ? 'main' : 'plain'} disabled={!changed} className="mt-[22px] self-start">
         {texts.save}
       </Button>
+      {q.unsorted ? null : (
+        <Field
+          label={texts.itsOwnAddress}
+          type="email"
+          maxLength={254}
+          hint={texts.addressOfQueueDoes}
+          className="col-span-full max-w-[420px]"
+          value={q.address ?? ''}
+          onChange={(e) => set({ address: e.target.value || null })}
+        />
+      )}
       {q.unsorted ? null : (
         <label className="col-span-full flex min-h-6 items-center gap-1.5 text-[13px] max-md:min-h-[44px]">
           <input type="checkbox" checked={q.retired} onChange={(e) => set({ retired: e.target.checked })} />

@@ -155,3 +155,9 @@ export const former = 'Who has left';
 export const letComeBack = 'Let come back';
 export const leftOn = (role: string, day: string) => `${role} until ${day}`;
 export const isBack = (name: string) => `${name} is back. Send them an invitation to choose a password.`;
+
+export const itsOwnAddress = 'Its own address';
+export const addressOfQueueDoes =
+  'New mail to it waits here, whatever its words. Leave empty to let the router decide.';
+export const addHolidaysOf = (land: string, count: number) =>
+  `Add those of ${land} (${counted(count, { one: 'day', other: 'days' })} to come)`;
