@@ -13,6 +13,8 @@ import { type FirmDraft, forgetDraft, keepDraft, keptDraft } from './draft';
 import * as texts from './texts';
 
 const steps = 3;
+/** With those that come once the firm is there. */
+const allSteps = 7;
 type Secrets = { code: string; password: string };
 type Step = { draft: FirmDraft; set: (part: Partial<FirmDraft>) => void; wrong: (field: string) => string | undefined };
 
@@ -78,7 +80,7 @@ export function SetUp({ done }: { done: () => void }) {
       <Mark large />
       <h1 className="mt-3 text-[22px] font-bold tracking-tight">{texts.setUpYourFirm}</h1>
       <p className="mb-5 text-soft">
-        {texts.step(at, steps)}. {texts.youCanLeave}
+        {texts.step(at, allSteps)}. {texts.youCanLeave}
       </p>
       <form key={at} onSubmit={(e) => void submit(e)} className="grid gap-5">
         {at === 1 ? <You {...part} secrets={secrets} setSecrets={setSecrets} /> : null}
@@ -285,7 +287,7 @@ function WhenYouWork({ draft, set, wrong, days }: Step & { days: { date: string;
           const change = (part: Partial<typeof h>) =>
             set({ hours: draft.hours.map((x, k) => (k === i ? { ...x, ...part } : x)) });
           return (
-            <div key={name} className="grid grid-cols-[130px_110px_auto_110px] items-center gap-2">
+            <div key={name} className="grid grid-cols-[130px_110px_auto_110px] items-center justify-start gap-2">
               <label className="flex min-h-[28px] items-center gap-2">
                 <input
                   type="checkbox"
