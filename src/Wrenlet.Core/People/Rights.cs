@@ -78,6 +78,19 @@ public static class Rights
         return staff.Any(p => p.May(Right.SetUp) && p.May(Right.TakeOn)) ? null : Texts.SomebodyMustAdminister;
     }
 
+    /// <summary>
+    /// Why somebody cannot decide over another's account: how they sign in, whether they still do, who they are. Null when
+    /// they can. Whoever could would become the other, with rights that they do not have.
+    /// </summary>
+    public static string? RefusesOver(Person by, Person whom)
+    {
+        ArgumentNullException.ThrowIfNull(by);
+        ArgumentNullException.ThrowIfNull(whom);
+        return by.Id == whom.Id || (whom.Role?.Rights ?? []).All(by.May)
+            ? null
+            : Texts.TheyMayMoreThanYou(whom.FirstName);
+    }
+
     /// <summary>Why nobody can set these rights; null when they can. Nobody gives what they do not have themselves.</summary>
     /// <param name="by">Who sets them.</param>
     /// <param name="before">What the role had; empty for a new one.</param>

@@ -57,7 +57,8 @@ public static class Sight
         [.. people.Where(p => p.MaySee(place))];
 
     /// <summary>
-    /// Whether someone may give others sight of a limited docket: its owner, and those who may read across people, if they see it themselves.
+    /// Whether someone may give others sight of a limited docket: its owner, and those who may read across people, if they
+    /// see it themselves.
     /// </summary>
     public static bool MayGiveSight(Person giver, DocketSight docket, PersonId? docketOwner) =>
         giver.IsStaff && OfDocket(giver, docket).Allowed && (giver.May(Right.ReadAcross) || giver.Id == docketOwner);

@@ -61,6 +61,9 @@ internal static class Texts
     public const string SomebodyMustAdminister =
         "Somebody must still be able to change settings and to add people. Give somebody else a role that can first.";
 
+    public static string TheyMayMoreThanYou(string name) =>
+        $"{name} can do things that you cannot, so somebody else has to change this. Ask somebody who can do as much.";
+
     public const string YouGiveOnlyWhatYouHave = "You can only give rights that you have yourself.";
 
     public const string PartyLinkEnded =

@@ -108,6 +108,8 @@ internal static class LeavingFirmEndpoints
             return Refusals.NotFound("colleague");
         if (person.Id == viewer.Person.Id)
             return Refusals.Refused("You cannot end your own account. Ask somebody else who can.");
+        if (Rights.RefusesOver(viewer.Person, person) is { } over)
+            return Refusals.Refused(over);
         if (Wrong(given.Things, who) is { } wrong)
             return wrong;
         var rest = given.Rest is { } r ? who.Current.Find(new PersonId(r)) : null;

@@ -134,6 +134,16 @@ internal static class StaffEndpoints
             return Refusals.Invalid("address", $"“{address}” is not a mail address. Write it as name@place.");
         if (Uses(roster, address, new PersonId(id)) is { } used)
             return Refusals.Invalid("address", used);
+        if (
+            before is not null
+            && (
+                given.Password is not null
+                || roster.Profiles[before.Id].Address != address
+                || role.Id != before.Role?.Id
+            )
+            && Rights.RefusesOver(viewer.Person, before) is { } over
+        )
+            return Refusals.Refused(over);
         var after = (before ?? new Person(new PersonId(id), "", role, null, [])) with
         {
             Name = given.Name.Trim(),

@@ -41,7 +41,8 @@ internal sealed class TellsOfTasks(Telling telling, WhoIsWho who)
             var words =
                 list.Count == 1
                     ? first.Title
-                    : $"{list.Count} tasks{(first.Docket is { } docket ? $" in {docket.Ref}" : "")}: {string.Join(", ", list.Select(t => t.Title))}";
+                    : $"{list.Count} tasks{(first.Docket is { } docket ? $" in {docket.Ref}" : "")}: "
+                        + string.Join(", ", list.Select(t => t.Title));
             telling.Tell(w, [new Alert(own.Key, AlertReason.OwnTask)], Of(first, by, at, words));
         }
     }

@@ -17,12 +17,7 @@ namespace Wrenlet.Server.Pages;
 
 /// <summary>What a party sees of itself.</summary>
 /// <param name="Logo">Whether the firm has a picture to stand over it.</param>
-public sealed record PartyPage(
-    string Firm,
-    string Party,
-    IReadOnlyList<PartyConversation> Conversations,
-    bool Logo
-);
+public sealed record PartyPage(string Firm, string Party, IReadOnlyList<PartyConversation> Conversations, bool Logo);
 
 /// <summary>A conversation as its party sees it.</summary>
 /// <param name="Asks">Whether it is asked how we did.</param>

@@ -49,6 +49,8 @@ internal static class JoinEndpoints
             return Refusals.NotFound("colleague");
         if (gone.Id == viewer.Person.Id)
             return Refusals.Refused("You cannot end your own account. Keep that one, and join the other to it.");
+        if ((Rights.RefusesOver(viewer.Person, gone) ?? Rights.RefusesOver(viewer.Person, kept)) is { } over)
+            return Refusals.Refused(over);
         if (Rights.Refuses(who.Current.Staff.Where(p => p.Id != gone.Id)) is { } alone)
             return Refusals.Refused(alone);
         return await Join(kept, gone, viewer.Person, sessions, clock);

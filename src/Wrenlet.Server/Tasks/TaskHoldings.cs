@@ -22,29 +22,23 @@ internal sealed class TaskHoldings(TaskMaking tasks) : IHoldings
     {
         var from = new TaskOwner.OfPerson(step.From.Id);
         TaskOwner? to = step.Receiver(holding) is { } receiver ? new TaskOwner.OfPerson(receiver.Id) : null;
-        // In the name of who leaves, who sees the task, with a right that whoever decides has.
-        var outcome = tasks.Change(
+        var before = TaskStore.Find(w.Session, new TaskId(holding.Id))!;
+        // Whoever decides need not see the task, and who leaves may not see it any more; it goes all the same.
+        tasks.Write(
             w,
-            new TaskId(holding.Id),
-            version: null,
-            step.From with
+            before,
+            before with
             {
-                Role = Role.Administrator,
+                Owners =
+                [
+                    .. before
+                        .Owners.Where(o => o.Owner != from || to is not null)
+                        .Select(o => o.Owner == from ? o with { Owner = to! } : o)
+                        .DistinctBy(o => o.Owner),
+                ],
             },
-            step.At,
-            task =>
-                task with
-                {
-                    Owners =
-                    [
-                        .. task
-                            .Owners.Where(o => o.Owner != from || to is not null)
-                            .Select(o => o.Owner == from ? o with { Owner = to! } : o)
-                            .DistinctBy(o => o.Owner),
-                    ],
-                }
+            step.By,
+            step.At
         );
-        if (outcome.Refusal is { } refusal)
-            throw new InvalidOperationException($"“{holding.Title}” could not be handed on: {refusal}");
     }
 }

@@ -133,6 +133,13 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
         var wanted = change(before);
         if (TaskRefusals.Of(w.Session, by, before, wanted) is { } refusal)
             return new(before, false, refusal);
+        return Write(w, before, wanted, by, at);
+    }
+
+    /// <summary>Writes a change that nothing stands in the way of, whoever of ours decides it.</summary>
+    internal TaskOutcome Write(Writing w, WorkTask before, WorkTask wanted, Person by, Instant at)
+    {
+        var id = before.Id;
         if (before.Due != wanted.Due)
             wanted = wanted with { DueSince = at };
         wanted = Series.Begun(w.Session, wanted, who.Current);

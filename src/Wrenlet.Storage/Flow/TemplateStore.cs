@@ -230,7 +230,8 @@ public static class TemplateStore
         foreach (var (which, date) in new[] { ("start", task.Start), ("due", task.Due) })
             if (date is not null)
                 session.Run(
-                    $"INSERT INTO template_date (task, which, {FollowingStore.DateNames}) VALUES ($task, $which, {FollowingStore.DateValues})",
+                    $"INSERT INTO template_date (task, which, {FollowingStore.DateNames}) "
+                        + $"VALUES ($task, $which, {FollowingStore.DateValues})",
                     [("task", key), ("which", which), .. FollowingStore.Parameters(date)]
                 );
         return key;

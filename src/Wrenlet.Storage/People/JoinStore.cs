@@ -28,7 +28,7 @@ public static class JoinStore
 
         session.Run(
             """
-            INSERT INTO reach (kind, value, person, label)
+            INSERT OR IGNORE INTO reach (kind, value, person, label)
             SELECT 'mail', address, $to, '' FROM person WHERE id = $from AND address IS NOT NULL AND party IS NOT NULL
             """,
             ("to", to),

@@ -7,9 +7,10 @@ namespace Wrenlet.Storage.People;
 /// <summary>Links of customers and partners. Tokens are known here only by their SHA-256.</summary>
 public static class LinkStore
 {
-    private const string Select =
-        "SELECT l.uid, p.uid, b.uid, l.way, l.made, l.ends, l.last_used, l.ended FROM party_link l "
-        + "JOIN person p ON p.id = l.person LEFT JOIN person b ON b.id = l.made_by";
+    private const string Columns = "l.uid, p.uid, b.uid, l.way, l.made, l.ends, l.last_used, l.ended";
+    private const string From =
+        "FROM party_link l JOIN person p ON p.id = l.person LEFT JOIN person b ON b.id = l.made_by";
+    private const string Select = $"SELECT {Columns} {From}";
 
     /// <summary>Keeps a link; one of the same token is one link.</summary>
     public static void Add(SqlSession session, PartyLink link, byte[] tokenHash)
@@ -92,9 +93,9 @@ public static class LinkStore
     public static Dictionary<long, PartyLink> OfEntries(SqlSession session, IEnumerable<long> entries) =>
         session
             .All(
-                $"SELECT x.entry, l.* FROM entry_link x JOIN ({Select.Replace("SELECT ", "SELECT l.id AS key, ", StringComparison.Ordinal)}) l "
-                    + "ON l.key = x.link WHERE x.entry IN (SELECT value FROM json_each($entries))",
-                r => (Entry: r.GetInt64(0), Link: Row(r, 2)),
+                $"SELECT x.entry, {Columns} {From} JOIN entry_link x ON x.link = l.id "
+                    + "WHERE x.entry IN (SELECT value FROM json_each($entries))",
+                r => (Entry: r.GetInt64(0), Link: Row(r, 1)),
                 ("entries", $"[{string.Join(',', entries)}]")
             )
             .ToDictionary(l => l.Entry, l => l.Link);

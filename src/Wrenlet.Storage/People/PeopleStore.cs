@@ -86,7 +86,8 @@ public static class PeopleStore
         var zone = session.First("SELECT zone FROM firm", r => r.GetString(0));
         var calendars = zone is null ? [] : Calendars(session, DateTimeZoneProviders.Tzdb[zone]);
         var firm = session.First(
-            "SELECT f.name, f.address, f.day_first, c.name, f.demo, f.clock_offset_ms, f.country, f.router_threshold, f.stand_ins, f.link_days, f.signature "
+            "SELECT f.name, f.address, f.day_first, c.name, f.demo, f.clock_offset_ms, f.country, "
+                + "f.router_threshold, f.stand_ins, f.link_days, f.signature "
                 + "FROM firm f JOIN calendar c ON c.id = f.calendar",
             r => new Firm(
                 r.GetString(0),
@@ -294,7 +295,8 @@ public static class PeopleStore
     public static void SetStaff(SqlSession session, Person person, string purpose, string? calendar)
     {
         session.Run(
-            "UPDATE person SET name = $name, staff_role = (SELECT id FROM role WHERE uid = $role), purpose = $purpose, calendar = (SELECT id FROM calendar "
+            "UPDATE person SET name = $name, staff_role = (SELECT id FROM role WHERE uid = $role), purpose = $purpose, "
+                + "calendar = (SELECT id FROM calendar "
                 + "WHERE name = $calendar) WHERE uid = $uid",
             ("name", person.Name),
             ("role", person.Role!.Id.Value),

@@ -55,6 +55,16 @@ public class RightsTests
             );
 
     [Fact]
+    public void Nobody_decides_over_the_account_of_who_may_more() =>
+        Gen.Select(Sets, Sets)
+            .Sample(
+                (own, theirs) =>
+                    (Rights.RefusesOver(Staff("Ines", OfRights(own)), Staff("Kit", OfRights(theirs))) is null).ShouldBe(
+                        theirs.IsSubsetOf(own)
+                    )
+            );
+
+    [Fact]
     public void Somebody_must_be_able_to_change_settings_and_to_add_people()
     {
         var half = Staff("Ines", OfRights([Right.SetUp]));

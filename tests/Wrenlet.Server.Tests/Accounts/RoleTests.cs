@@ -127,6 +127,47 @@ public sealed class RoleTests(YardFixture fixture) : YardTests(fixture)
             ifMatch: "*"
         );
         own.ShouldContain("rights that you have yourself");
+
+        // Nor somebody else: with the administrator's password or address they would be the administrator.
+        var wilhelmina = Yard.People["Wilhelmina"];
+        object As(string address, string? password) =>
+            new
+            {
+                id = wilhelmina.Id.Value,
+                name = wilhelmina.Name,
+                role = "administrator",
+                purpose = "",
+                crews = Array.Empty<Guid>(),
+                address,
+                password,
+            };
+        foreach (
+            var body in new[]
+            {
+                As("wilhelmina@quay.example", "a password of mine"),
+                As("wenna.rowe@far.example", null),
+            }
+        )
+        {
+            var (_, words) = await visitor.Refused(
+                HttpMethod.Put,
+                $"/api/set-up/staff/{wilhelmina.Id.Value}",
+                body,
+                ifMatch: "*"
+            );
+            words.ShouldContain("can do things that you cannot");
+        }
+
+        (
+            await visitor.Refused(
+                HttpMethod.Post,
+                $"/api/set-up/staff/{wilhelmina.Id.Value}/leaving",
+                new { things = Array.Empty<object>() }
+            )
+        ).Words.ShouldContain("can do things that you cannot");
+        (
+            await visitor.Refused(HttpMethod.Put, $"/api/set-up/staff/{me}/same", new { gone = wilhelmina.Id.Value })
+        ).Words.ShouldContain("can do things that you cannot");
     }
 
     [Fact]
