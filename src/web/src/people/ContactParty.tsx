@@ -56,7 +56,7 @@ export function Party({ id, mayChange, maySend, all }: Props) {
     }
   };
   return (
-    <article aria-label={party.name} className="grid max-w-[860px] gap-5">
+    <article aria-label={party.name} className="grid max-w-[860px] grid-cols-[minmax(0,1fr)] gap-5">
       <header className="flex flex-wrap items-center gap-2">
         <h2 className="mr-2 text-[17px] font-bold">{party.name}</h2>
         <span className="text-soft">{party.kind}</span>

@@ -117,9 +117,7 @@ export function LeavingPanel({ staff, data, onDone }: { staff: Staff; data: SetU
         <Button look="main" onClick={leave}>
           {texts.endTheAccount(staff.name)}
         </Button>
-        <Button disabled={things.length === 0} onClick={() => void handOn()}>
-          {texts.onlyHandOn(things.length)}
-        </Button>
+        {things.length > 0 ? <Button onClick={() => void handOn()}>{texts.onlyHandOn(things.length)}</Button> : null}
         <Button look="quiet" onClick={onDone}>
           {texts.cancel}
         </Button>
