@@ -22,6 +22,7 @@ internal sealed class PartyLinks(
     IPostOffice office,
     StandinTextOffice texts,
     Settings settings,
+    Sessions sessions,
     Dispatcher happenings,
     FirmClock clock
 )
@@ -36,7 +37,7 @@ internal sealed class PartyLinks(
     {
         var token = Sessions.NewToken();
         var link = PartyLink.For(contact.Id, by.Id, way, clock.Now, who.Current.Firm!.LinkDays);
-        await writes.Run(w =>
+        void Write(Writing w)
         {
             if (endOthers)
                 LinkStore.EndAll(w.Session, contact.Id, clock.Now);
@@ -44,7 +45,13 @@ internal sealed class PartyLinks(
             var words = PartyLink.Said(by.FirstName, contact.Name, way);
             SessionStore.Audit(w.Session, clock.Now, by.Id, "made a link", words);
             happenings.Say(w, new PartyLinkMade(link, contact.Party!.Value, by, words));
-        });
+        }
+
+        // Links that end take the sessions with them that came of them.
+        if (endOthers)
+            await sessions.EndAll(contact.Id, "had older links ended", Write);
+        else
+            await writes.Run(Write);
         return (token, link);
     }
 

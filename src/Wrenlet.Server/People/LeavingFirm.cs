@@ -64,6 +64,7 @@ public sealed class LeavingFirm(
                 HandOn(w, now!, things, rest, all: true, by, at);
                 PeopleStore.SetLeft(w.Session, person.Id, at);
                 AccountLinkStore.End(w.Session, person.Id);
+                AddressChangeStore.End(w.Session, person.Id);
                 happenings.Say(w, new PersonLeft(person, by, at));
                 SessionStore.Audit(w.Session, at, by.Id, "ended an account", person.Name);
                 Changed(w, person.Id, by, at);

@@ -63,7 +63,9 @@ public sealed partial class PartyLinkTests(YardFixture fixture) : YardTests(fixt
     public async Task All_links_of_a_contact_end_at_once_or_with_a_new_one()
     {
         var old = await Copy();
+        using var before = await Server.Visit().ByLink(old);
         var next = await Copy(endOthers: true);
+        (await before.Http.GetAsync("/api/page", Stop)).StatusCode.ShouldBe(HttpStatusCode.Unauthorized);
         using var gone = Server.Visit();
         (await gone.Refused(HttpMethod.Post, "/api/session/link", new { token = old })).Status.ShouldBe(
             HttpStatusCode.UnprocessableEntity
