@@ -472,7 +472,11 @@ public sealed class TemplateTests(YardFixture fixture) : YardTests(fixture)
         var docket = (await Of("Odalys").Get($"/api/dockets/{reference}")).ToString();
         docket.ShouldContain("because Clavichord: yearly tuning recurs");
         docket.ShouldContain("Good day Benedikta, it is a year since we tuned it.");
-        (await Of("Benedikta").Get("/api/page")).ToString().ShouldContain("Shall we come again?");
+        // She sees it once it has left, which the outbox does in its own time.
+        await Waiting.Until(
+            async () => (await Of("Benedikta").Get("/api/page")).ToString().Contains("Shall we come again?"),
+            seconds: 30
+        );
         (await Of("Odalys").Get("/api/alerts"))
             .ToString()
             .ShouldContain($"{reference} Clavichord: yearly tuning came round");
