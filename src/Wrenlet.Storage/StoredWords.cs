@@ -40,6 +40,12 @@ public static class StoredWords
         (LinkWay.AskedFor, "asked-for"),
         (LinkWay.InMail, "in-mail")
     );
+    public static readonly Vocabulary<ReachedBy> ReachedBys = new(
+        (ReachedBy.Mail, "mail"),
+        (ReachedBy.Text, "text"),
+        (ReachedBy.Call, "call"),
+        (ReachedBy.Page, "page")
+    );
     public static readonly Vocabulary<PartyKind> PartyKinds = new(
         (PartyKind.Customer, "customer"),
         (PartyKind.Partner, "partner")

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Conversations;
 
@@ -12,11 +13,13 @@ public readonly record struct Recipient(string Name, string Address);
 /// <param name="Mail">Mail addresses of its people, in their order.</param>
 /// <param name="Phones">Telephone numbers of its people, in their order.</param>
 /// <param name="HasPage">Whether it has a page: it is among the contacts.</param>
+/// <param name="Prefers">How it likes to be reached; null when nobody said.</param>
 public sealed record Reachable(
     string Name,
     ImmutableArray<Recipient> Mail,
     ImmutableArray<Recipient> Phones,
-    bool HasPage
+    bool HasPage,
+    ReachedBy? Prefers = null
 );
 
 /// <summary>Where a message goes by a way out; or why it cannot go that way.</summary>
@@ -32,14 +35,19 @@ public static class Ways
 {
     /// <summary>
     /// All ways that can be used, the most usual first; never empty. Text comes first where the party wrote last by
-    /// text; else mail, which their page shows as well; then text, then their page.
+    /// text; else how they like to be reached; else mail, which their page shows as well; then text, then their page.
     /// </summary>
     /// <param name="side">The other side.</param>
     /// <param name="lastIn">How it wrote last; null when it never did.</param>
     public static ImmutableArray<Via> Open(Reachable side, Via? lastIn)
     {
         ArgumentNullException.ThrowIfNull(side);
-        Via[] order = lastIn is Via.Text ? [Via.Text, Via.Mail, Via.Page] : [Via.Mail, Via.Text, Via.Page];
+        Via[] order = (lastIn, side.Prefers) switch
+        {
+            (Via.Text, _) or (_, ReachedBy.Text) => [Via.Text, Via.Mail, Via.Page],
+            (_, ReachedBy.Page) => [Via.Page, Via.Mail, Via.Text],
+            _ => [Via.Mail, Via.Text, Via.Page],
+        };
         ImmutableArray<Via> open = [.. order.Where(v => To(side, v).Wrong is null)];
         return open.IsEmpty ? [Via.Page] : open;
     }

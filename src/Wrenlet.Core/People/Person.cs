@@ -35,4 +35,15 @@ public sealed record Person(PersonId Id, string Name, Role? Role, PartyId? Party
 public sealed record Crew(CrewId Id, string Name, ImmutableArray<PersonId> Members, bool Retired = false);
 
 /// <summary>A customer or partner firm with the contacts who speak for it.</summary>
-public sealed record Party(PartyId Id, string Name, PartyKind Kind, ImmutableArray<PersonId> Contacts);
+/// <param name="Id">Identity.</param>
+/// <param name="Name">What it is called.</param>
+/// <param name="Kind">Which side it is.</param>
+/// <param name="Contacts">Its people.</param>
+/// <param name="Prefers">How it likes to be reached; null when nobody said.</param>
+public sealed record Party(
+    PartyId Id,
+    string Name,
+    PartyKind Kind,
+    ImmutableArray<PersonId> Contacts,
+    ReachedBy? Prefers = null
+);

@@ -102,4 +102,24 @@ internal static class Texts
         "This invitation has run out. Ask an administrator to send another, or choose “Forgot your password?”.";
 
     public const string ResetOver = "This link has run out. Choose “Forgot your password?” to get another.";
+
+    public const string SpeakerIsOneOfThem = "Whoever speaks for them is one of their people. Choose another.";
+
+    public const string GivePlaceName = "Give the place a name.";
+
+    public static string PlaceNamedAlready(string name) => $"They have a place called “{name}” already.";
+
+    public static string NoMorePlaces(int most) => $"There can be {most} places for one contact at most.";
+
+    public const string GiveThingName = "Give it a name.";
+
+    public const string PlaceIsNotTheirs = "That place is not one of theirs any more. Choose another.";
+
+    public static string NumberIsOf(string number, string name) => $"“{number}” is the number of {name} already.";
+
+    public const string GiveLineName = "Give each line a name, or remove the line.";
+
+    public static string LineTwice(string name) => $"“{name}” is there twice. Remove one.";
+
+    public static string NoMoreThings(int most) => $"There can be {most} things for one contact at most.";
 }

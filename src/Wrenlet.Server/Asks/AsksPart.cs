@@ -7,7 +7,10 @@ namespace Wrenlet.Server.Asks;
 internal static class AsksPart
 {
     public static IServiceCollection AddAsks(this IServiceCollection services) =>
-        services.AddSingleton<IAnsweredInWords, AnsweredAsks>().AddSingleton<IHoldings, AskHoldings>();
+        services
+            .AddSingleton<IAnsweredInWords, AnsweredAsks>()
+            .AddSingleton<IHoldings, AskHoldings>()
+            .AddSingleton<IOwedAnswers, AsksOfParties>();
 
     public static void MapAsksPart(this IEndpointRouteBuilder api) => api.MapAsks();
 }

@@ -27,7 +27,9 @@ internal static class ConversationsPart
             .AddSingleton<Pointing>()
             .AddSingleton<IPointable, PointableDockets>()
             .AddSingleton<IPointable, PointableEntries>()
-            .AddSingleton<IPartyHistory, PartyHistory>()
+            .AddSingleton<PartyHistory>()
+            .AddSingleton<IPartyHistory>(s => s.GetRequiredService<PartyHistory>())
+            .AddSingleton<IOwedAnswers>(s => s.GetRequiredService<PartyHistory>())
             .AddSingleton<IHoldings, ConversationHoldings>()
             .AddSingleton<IHoldings, MeetingHoldings>()
             .AddSingleton<IHoldings, QueueHoldings>();
@@ -36,6 +38,7 @@ internal static class ConversationsPart
     {
         api.MapHandling();
         api.MapDocketTalks();
+        api.MapDocketThings();
         api.MapQueues();
         api.MapRouter();
         api.MapStock();

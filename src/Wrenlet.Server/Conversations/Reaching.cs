@@ -16,7 +16,8 @@ internal static class Reaching
                 roster.Parties.GetValueOrDefault(party)?.Name ?? "the party",
                 [.. roster.AddressesOf(party).Select(a => new Recipient(a.Name, a.Address))],
                 [.. roster.NumbersOf(party).Select(n => new Recipient(n.Name, n.Number))],
-                HasPage: true
+                HasPage: true,
+                roster.Parties.GetValueOrDefault(party)?.Prefers
             );
         var stranger = conversation.Stranger;
         return new(

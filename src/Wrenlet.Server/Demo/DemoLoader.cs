@@ -94,6 +94,8 @@ internal sealed partial class DemoLoader(
                 file => File.ReadAllText(Path.Combine(settings.DemoFolder, file))
             );
             await templates.Add(firm, Moved(present));
+            await writes.Run(w => DemoCards.Put(w, Read<CardFile[]>("customers.json"), who.Current));
+            who.Refresh();
             await Settle(present);
             await queues.Settle(Moved(present));
             await Learn(stories, firm.RatingWords);

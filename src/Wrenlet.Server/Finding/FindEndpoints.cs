@@ -20,7 +20,7 @@ using Wrenlet.Storage.Tasks;
 namespace Wrenlet.Server.Finding;
 
 /// <summary>Something found.</summary>
-/// <param name="Kind">docket, sheet, task, person, file or entry.</param>
+/// <param name="Kind">docket, sheet, task, person, thing, file or entry.</param>
 /// <param name="Path">Where it is in the application.</param>
 /// <param name="Text">What it is called, or the part of it that has the words.</param>
 /// <param name="Marks">Where the words stand in the text.</param>
@@ -78,6 +78,7 @@ internal static class FindEndpoints
                         .. Sheets(s, query, match!, me, now),
                         .. Tasks(s, query, match!, me, now),
                         .. query is { Docket: null, Open: null } ? People(query, roster) : [],
+                        .. query is { Docket: null, Open: null } ? Things(s, query, roster) : [],
                     ]);
                 if (match is not null || query.Narrowings.Any(n => n.Understood))
                     hits.AddRange([
@@ -225,6 +226,21 @@ internal static class FindEndpoints
             );
         return people.Concat(parties).Take(Most);
     }
+
+    /// <summary>What customers have that work is done on, by its number and its name.</summary>
+    private static IEnumerable<Hit> Things(SqlSession session, Query query, Roster roster) =>
+        PartyCardStore
+            .Matching(session, query.Words, Most)
+            .Where(t => roster.Parties.ContainsKey(t.Party))
+            .Select(t =>
+                Of(
+                    "thing",
+                    $"/contacts?party={t.Party.Value}&thing={t.Id.Value}",
+                    t.Shown,
+                    query.Words,
+                    roster.Parties[t.Party].Name
+                )
+            );
 
     private static IEnumerable<Hit> Files(
         SqlSession session,

@@ -35,11 +35,13 @@ public sealed record ReachView(
 /// <summary>One of a party's people.</summary>
 /// <param name="Address">Main mail address; null when none is known.</param>
 /// <param name="Language">BCP 47 tag; empty when not known.</param>
+/// <param name="Purpose">What they speak for, in a few words; empty when not said.</param>
 public sealed record ContactView(
     Guid Id,
     string Name,
     string? Address,
     string Language,
+    string Purpose,
     IReadOnlyList<ReachView> Reaches,
     string? Version = null
 ) : IVersioned;
@@ -72,7 +74,8 @@ public sealed record NewContact(
     [property: Required, StringLength(80, MinimumLength = 1)] string Name,
     [property: StringLength(254)] string? Address,
     [property: StringLength(35)] string? Language,
-    [property: MaxLength(20)] IReadOnlyList<ReachView> Reaches
+    [property: MaxLength(20)] IReadOnlyList<ReachView> Reaches,
+    [property: StringLength(120)] string? Purpose = null
 );
 
 /// <summary>The party that goes into another.</summary>
@@ -169,6 +172,7 @@ internal static class ContactEndpoints
             profile.Person.Name,
             profile.Address,
             profile.Language,
+            profile.Purpose,
             [
                 .. profile.Reaches.Select(r => new ReachView(
                     r.IsPhone ? "phone" : "mail",
@@ -261,7 +265,8 @@ internal static class ContactEndpoints
                 given.Name.Trim(),
                 address,
                 given.Language?.Trim() ?? "",
-                reaches
+                reaches,
+                given.Purpose?.Trim()
             );
             w.Log(
                 new Change(

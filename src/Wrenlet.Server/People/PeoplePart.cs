@@ -35,5 +35,6 @@ internal static class PeoplePart
         api.MapStanding();
         api.MapWorkingDays();
         api.MapContacts();
+        api.MapPartyCards();
     }
 }

@@ -271,7 +271,7 @@ public static class DocketStore
     public static List<Docket> Matching(SqlSession session, string typed, string? match, int most)
     {
         const string ByReference = @"d.ref LIKE $start ESCAPE '\'";
-        var start = ("start", (object?)(Like(typed) + "%"));
+        var start = ("start", (object?)(SqlLike.Of(typed) + "%"));
         return match is null
             ? session.All(
                 $"SELECT {Columns} {From} WHERE {ByReference} ORDER BY d.state DESC, d.id DESC LIMIT {most}",
@@ -312,12 +312,6 @@ public static class DocketStore
                 ("docket", docket)
             )
         );
-
-    internal static string Like(string words) =>
-        words
-            .Replace("\\", "\\\\", StringComparison.Ordinal)
-            .Replace("%", "\\%", StringComparison.Ordinal)
-            .Replace("_", "\\_", StringComparison.Ordinal);
 
     private static Docket Row(SqlSession session, SqliteDataReader r, int at) =>
         new(

@@ -33,6 +33,7 @@ public static class MergeStore
             .. session.All("SELECT id FROM person WHERE party = $party", r => r.GetInt64(0), ("party", from)),
         ];
         session.Run("UPDATE person SET party = $to WHERE party = $from", ("to", to), ("from", from));
+        PartyCardStore.Move(session, from, to, moved);
         session.Run("UPDATE party SET merged_into = $to WHERE id = $from", ("to", to), ("from", from));
     }
 
@@ -88,6 +89,7 @@ public static class MergeStore
                 ("id", person),
                 ("kept", to)
             );
+        PartyCardStore.MoveBack(session, to, from, moved);
         session.Run("UPDATE party_merge SET undone = $at WHERE uid = $uid", ("at", at), ("uid", id));
     }
 

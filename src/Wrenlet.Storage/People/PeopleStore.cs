@@ -74,12 +74,13 @@ public static class PeopleStore
             .Where(p => p.Person.Party is not null)
             .ToLookup(p => p.Person.Party!.Value, p => p.Person.Id);
         var parties = session.All(
-            "SELECT uid, name, kind FROM party WHERE merged_into IS NULL",
+            "SELECT uid, name, kind, prefers FROM party WHERE merged_into IS NULL",
             r => new Party(
                 new PartyId(r.GetUid(0)),
                 r.GetString(1),
                 StoredWords.PartyKinds.Read(r.GetString(2)),
-                [.. contactsOf[new PartyId(r.GetUid(0))]]
+                [.. contactsOf[new PartyId(r.GetUid(0))]],
+                r.GetTextOrNull(3) is { } prefers ? StoredWords.ReachedBys.Read(prefers) : null
             )
         );
 
@@ -353,20 +354,24 @@ public static class PeopleStore
         );
 
     /// <summary>Sets what is known of a party's contact; the ways to reach them are replaced.</summary>
+    /// <param name="purpose">What they are there for, in a few words; null to leave that as it is.</param>
     public static void SetContact(
         SqlSession session,
         PersonId id,
         string name,
         string? address,
         string language,
-        IEnumerable<Reach> reaches
+        IEnumerable<Reach> reaches,
+        string? purpose = null
     )
     {
         session.Run(
-            "UPDATE person SET name = $name, address = $address, language = $language WHERE uid = $uid",
+            "UPDATE person SET name = $name, address = $address, language = $language, "
+                + "purpose = coalesce($purpose, purpose) WHERE uid = $uid",
             ("name", name),
             ("address", address),
             ("language", language),
+            ("purpose", purpose),
             ("uid", id.Value)
         );
         session.Run("DELETE FROM reach WHERE person = (SELECT id FROM person WHERE uid = $uid)", ("uid", id.Value));

@@ -1,5 +1,6 @@
 using CsCheck;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Tests.Conversations;
 
@@ -24,6 +25,17 @@ public class WaysTests
         Ways.Open(All, lastIn)[0].ShouldBe(usual);
         Ways.Open(All, lastIn).ShouldBe([Via.Mail, Via.Text, Via.Page], ignoreOrder: true);
     }
+
+    [Theory]
+    [InlineData(ReachedBy.Text, null, Via.Text)]
+    [InlineData(ReachedBy.Page, Via.Mail, Via.Page)]
+    [InlineData(ReachedBy.Mail, Via.Text, Via.Text)]
+    [InlineData(ReachedBy.Call, null, Via.Mail)]
+    public void What_they_like_comes_first_but_after_how_they_wrote_by_text(
+        ReachedBy prefers,
+        Via? lastIn,
+        Via usual
+    ) => Ways.Usual(All with { Prefers = prefers }, lastIn).ShouldBe(usual);
 
     [Fact]
     public void What_cannot_be_used_is_not_usual_however_they_wrote()

@@ -51,7 +51,7 @@ public partial class EveryEndpointTests(YardFixture world)
     private readonly Guid _column = Guid.CreateVersion7();
     private readonly Guid _template = Guid.CreateVersion7();
 
-    private Dictionary<string, Row> Rows() => new([.. HouseRows(), .. TalkRows(), .. WorkRows()]);
+    private Dictionary<string, Row> Rows() => new([.. HouseRows(), .. TalkRows(), .. WorkRows(), .. FirmRows()]);
 
     private static IEnumerable<string> Documented()
     {

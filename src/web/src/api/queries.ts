@@ -32,6 +32,8 @@ export const keys = {
   stockFields: ['stock-fields'] as const,
   contacts: ['contacts'] as const,
   contact: (id: string) => ['contacts', id] as const,
+  card: (id: string) => ['contacts', id, 'card'] as const,
+  docketThings: (ref: string) => ['docket', ref, 'things'] as const,
   setUp: ['set-up'] as const,
   roles: ['roles'] as const,
   firstSteps: ['first-steps'] as const,

@@ -1870,6 +1870,158 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/contacts/{party}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    party: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartyCardView"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    party: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CardFields"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CardFields"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/contacts/{party}/sites/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    party: string;
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PartySiteView"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartySiteView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/contacts/{party}/things/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    party: string;
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PartyThingView"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartyThingView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dockets": {
         parameters: {
             query?: never;
@@ -2387,6 +2539,68 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocketThingView"][];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ThingsChosen"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocketThingView"][];
+                    };
+                };
+            };
+        };
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -9362,6 +9576,14 @@ export interface components {
             said: components["schemas"]["SaidInCall"][];
             over: boolean;
         };
+        CardFields: {
+            address: string;
+            notes: string;
+            prefers: null | string;
+            /** Format: uuid */
+            speaker: null | string;
+            version?: null | string;
+        };
         CardFile: {
             text: string;
         };
@@ -9443,6 +9665,7 @@ export interface components {
             name: string;
             address: null | string;
             language: string;
+            purpose: string;
             reaches: components["schemas"]["ReachView"][];
             version?: null | string;
         };
@@ -9555,6 +9778,15 @@ export interface components {
         DocketMade: {
             ref: string;
         };
+        DocketOfParty: {
+            ref: string;
+            subject: string;
+            stage: string;
+            open: boolean;
+            /** Format: date-time */
+            made: string;
+            things: string[];
+        };
         DocketRow: {
             /** Format: int64 */
             key: number;
@@ -9578,6 +9810,19 @@ export interface components {
         DocketSetting: {
             fields: components["schemas"]["DocketFields"];
             version: string;
+        };
+        DocketThingView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            party: string;
+            of: string;
+            shown: string;
+            sort: string;
+            place: string;
+            notes: string;
+            fields: components["schemas"]["ThingFieldView"][];
+            chosen: boolean;
         };
         DocketToMake: {
             /** Format: uuid */
@@ -10288,6 +10533,7 @@ export interface components {
             address: null | string;
             language: null | string;
             reaches: components["schemas"]["ReachView"][];
+            purpose?: null | string;
         };
         NewConversation: {
             /** Format: uuid */
@@ -10639,6 +10885,18 @@ export interface components {
             number: string;
             text: string;
         };
+        OwedAnswer: {
+            ours: boolean;
+            path: string;
+            docket: null | string;
+            words: string;
+            /** Format: date-time */
+            since: string;
+            /** Format: date-time */
+            due: null | string;
+            late: boolean;
+            from: null | string;
+        };
         OwnerChoice: {
             kind: string;
             /** Format: uuid */
@@ -10673,6 +10931,14 @@ export interface components {
             done: number;
             /** Format: int32 */
             percent: number;
+        };
+        PartyCardView: {
+            card: components["schemas"]["CardFields"];
+            sites: components["schemas"]["PartySiteView"][];
+            things: components["schemas"]["PartyThingView"][];
+            sorts: string[];
+            dockets: components["schemas"]["DocketOfParty"][];
+            owed: components["schemas"]["OwedAnswer"][];
         };
         PartyConversation: {
             /** Format: uuid */
@@ -10741,6 +11007,28 @@ export interface components {
             open: number;
             /** Format: date-time */
             lastAt: null | string;
+        };
+        PartySiteView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            address: string;
+            notes: string;
+            retired: boolean;
+            version?: null | string;
+        };
+        PartyThingView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            site: null | string;
+            sort: string;
+            name: string;
+            number: string;
+            notes: string;
+            fields: components["schemas"]["ThingFieldView"][];
+            retired: boolean;
+            version?: null | string;
         };
         PartyToAdd: {
             /** Format: uuid */
@@ -11674,6 +11962,10 @@ export interface components {
             at: string;
             path: null | string;
         };
+        ThingFieldView: {
+            name: string;
+            value: string;
+        };
         ThingView: {
             kind: string;
             target: string;
@@ -11683,6 +11975,9 @@ export interface components {
             done: boolean;
             path: null | string;
             tag: null | string;
+        };
+        ThingsChosen: {
+            things: string[];
         };
         TodayView: {
             /** Format: date-time */

@@ -46,3 +46,7 @@ export const onlyItsOwnerManagers =
   'Only its owner and those whose role allows it can move it now. Ask one of them, or finish these first.';
 export const moveToAnyway = (stage: string) => `Move to ${stage} anyway`;
 export const moveToOfStage = (stage: string) => `Move to ${stage}`;
+export const isAbout = 'About';
+export const whatItIsAbout = 'What this docket is about';
+export const sayWhatItIsAbout = 'Link a thing of the customer';
+export const changeWhatItIsAbout = 'Change';

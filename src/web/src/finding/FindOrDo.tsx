@@ -19,6 +19,7 @@ const kinds: Record<string, string> = {
   sheet: texts.sheets,
   task: texts.tasks,
   person: texts.people,
+  thing: texts.theirThings,
   file: texts.files,
   entry: texts.messagesAndNotes,
 };

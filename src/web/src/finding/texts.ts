@@ -2,6 +2,7 @@ export const dockets = 'Dockets';
 export const sheets = 'Sheets';
 export const tasks = 'Tasks';
 export const people = 'People';
+export const theirThings = 'Things of customers';
 export const files = 'Files';
 export const messagesAndNotes = 'Messages and notes';
 export const who = 'Who';

@@ -8,9 +8,9 @@ import { SamePerson } from '../ui/SamePerson';
 import { took } from './took';
 import * as texts from './texts';
 
-type Props = { contact: ContactView; party: string; mayChange: boolean; others: ContactView[] };
+type Props = { contact: ContactView; party: string; mayChange: boolean; speaks: boolean; others: ContactView[] };
 
-export function Contact({ contact, party, mayChange, others }: Props) {
+export function Contact({ contact, party, mayChange, speaks, others }: Props) {
   const [changing, setChanging] = useState(false);
   const join = async (gone: string) => {
     await taken(api.PUT('/api/contacts/people/{id}/same', { params: { path: { id: contact.id } }, body: { gone } }));
@@ -23,6 +23,12 @@ export function Contact({ contact, party, mayChange, others }: Props) {
         <b>{contact.name}</b>{' '}
         {contact.language ? (
           <span className="text-[12.5px] text-soft">{texts.writesIn(languageName(contact.language))}</span>
+        ) : null}
+        {speaks ? <span className="ml-1.5 text-[12.5px] font-semibold">{texts.speaksFirst}</span> : null}
+        {contact.purpose ? (
+          <p dir="auto" className="text-[13px] text-soft">
+            {contact.purpose}
+          </p>
         ) : null}
         <p className="flex flex-wrap gap-x-4 text-[13px]">
           {contact.address ? <a href={`mailto:${contact.address}`}>{contact.address}</a> : null}
@@ -74,6 +80,7 @@ export function ContactForm({ contact, party, onDone }: { contact: ContactView; 
                 name: mine.name,
                 address: mine.address?.trim() || null,
                 language: mine.language,
+                purpose: mine.purpose,
                 reaches: mine.reaches.filter((r) => r.value.trim()),
               },
             }),
@@ -115,6 +122,13 @@ export function ContactForm({ contact, party, onDone }: { contact: ContactView; 
           onChange={(e) => set({ language: e.target.value })}
         />
       </div>
+      <Field
+        label={texts.speaksFor}
+        hint={texts.speaksForHint}
+        maxLength={120}
+        value={value.purpose}
+        onChange={(e) => set({ purpose: e.target.value })}
+      />
       {reaches.map((r, i) => (
         <div key={i} className="grid grid-cols-[100px_1fr_120px_auto] items-end gap-2">
           <label className="block">
@@ -153,6 +167,7 @@ export function ContactForm({ contact, party, onDone }: { contact: ContactView; 
           name: texts.name,
           address: texts.mailAddress,
           language: texts.language,
+          purpose: texts.speaksFor,
           reaches: texts.numbersAndAddresses,
         }}
         show={(field, all) =>

@@ -10,6 +10,9 @@ import { Button, Field, Panel, Wrong, inputClass } from '../ui/controls';
 import { Clashes } from '../ui/Clashes';
 import { say, sayWrong } from '../ui/toasts';
 import { Contact, ContactForm } from './ContactForm';
+import { About, Dockets, Owed } from './card/About';
+import { Places } from './card/Places';
+import { Things } from './card/Things';
 import { PartyLinks } from './PartyLinks';
 import { took } from './took';
 import * as texts from './texts';
@@ -26,6 +29,10 @@ export function Party({ id, mayChange, maySend, all }: Props) {
   } = useQuery({
     queryKey: keys.contact(id),
     queryFn: () => taken(api.GET('/api/contacts/{party}', { params: { path: { party: id } } })),
+  });
+  const { data: card } = useQuery({
+    queryKey: keys.card(id),
+    queryFn: () => taken(api.GET('/api/contacts/{party}/card', { params: { path: { party: id } } })),
   });
   const [adding, setAdding] = useState(false);
   if (error && !party) return <Wrong error={error} again={() => void refetch()} />;
@@ -67,6 +74,8 @@ export function Party({ id, mayChange, maySend, all }: Props) {
           </span>
         ) : null}
       </header>
+      {card ? <Owed card={card} name={party.name} /> : null}
+      {card ? <About card={card} party={party} mayChange={mayChange} /> : null}
       <section aria-labelledby="people">
         <h3 id="people" className={heading}>
           {texts.people}
@@ -78,6 +87,7 @@ export function Party({ id, mayChange, maySend, all }: Props) {
                 contact={p}
                 party={id}
                 mayChange={mayChange}
+                speaks={card?.card.speaker === p.id}
                 others={party.people.filter((o) => o.id !== p.id)}
               />
             </li>
@@ -85,7 +95,7 @@ export function Party({ id, mayChange, maySend, all }: Props) {
           {adding ? (
             <li>
               <ContactForm
-                contact={{ id: newId(), name: '', address: null, language: '', reaches: [] }}
+                contact={{ id: newId(), name: '', address: null, language: '', purpose: '', reaches: [] }}
                 party={id}
                 onDone={() => setAdding(false)}
               />
@@ -97,6 +107,9 @@ export function Party({ id, mayChange, maySend, all }: Props) {
           ) : null}
         </ul>
       </section>
+      {card ? <Places card={card} party={id} mayChange={mayChange} /> : null}
+      {card ? <Things card={card} party={id} mayChange={mayChange} /> : null}
+      {card ? <Dockets card={card} /> : null}
       <section aria-labelledby="links">
         <h3 id="links" className={heading}>
           {texts.links}

@@ -113,3 +113,7 @@ export const addCustomer = 'Add customer';
 export const addPartner = 'Add partner';
 export const noContactsYet = 'No contacts yet';
 export const noContactsHow = 'Customers and partners stand here as soon as one is added, imported, or writes to you.';
+
+export const speaksFirst = 'speaks for them';
+export const speaksFor = 'What they decide or look after';
+export const speaksForHint = 'Such as orders, invoices, access to the building';

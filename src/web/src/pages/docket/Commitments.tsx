@@ -9,6 +9,7 @@ import { FinishBox } from '../../tasks/FinishBox';
 import { Firsts, Part } from '../../ui/Part';
 import { Due, NameTag, Owners, Priority, Standing } from '../../ui/tags';
 import { AddParty } from '../../dockets/AddParty';
+import { DocketThings } from '../../dockets/DocketThings';
 import { texts as headTexts } from '../../dockets/headTexts';
 import * as texts from './texts';
 
@@ -155,6 +156,7 @@ export function Commitments({ docket }: { docket: DocketView }) {
           </Part>
         ) : null;
       })}
+      <DocketThings reference={docket.ref} />
       <DocketSheets docket={docket.ref} />
       {details.length > 0 ? (
         <Part name={headTexts.details}>
