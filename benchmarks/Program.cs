@@ -40,7 +40,7 @@ void Say(string what, string figure, string goal, double value)
     Console.WriteLine($"{what, -64} {figure, -34} {goal}");
 }
 
-if (part is "kill" or "attack" or "dockets")
+if (part is "kill" or "attack" or "dockets" or "import")
 {
     string[] On(int port) =>
         [
@@ -57,6 +57,7 @@ if (part is "kill" or "attack" or "dockets")
     {
         "kill" => await new Killing(product, On).Run((int)seconds),
         "attack" => await new Attacking(product, On).Run(seconds),
+        "import" => await new Importing(product, On).Run(),
         _ => await new FieldTables(product, On, Path.Combine(root, "data")).Run(),
     };
     Directory.Delete(root, recursive: true);

@@ -25,6 +25,7 @@ return await StartUp.Run(
     {
         services.AddFoundation(settings).AddOutsideServices(settings).AddTimedWork().AddLive();
         services.AddPeople().AddDockets().AddConversations().AddTasks().AddAsks().AddSheets().AddFlow().AddAlerts();
+        services.AddReports();
         services.AddPages().AddDemo();
         // What follows from what happens, in this order: docs/decisions/0007-happenings.md.
         services

@@ -35,6 +35,9 @@ public static class ChangeKinds
     public const string KindsChanged = "kinds.changed";
     public const string TemplatesChanged = "templates.changed";
     public const string RecurringChanged = "recurring.changed";
+
+    /// <summary>Much was brought along, or taken back, and the roster is drawn anew already.</summary>
+    public const string Imported = "imported";
 }
 
 /// <summary>A row of the change log.</summary>

@@ -6,6 +6,7 @@ using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Flow.Templates;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Reports.Imports;
 using Wrenlet.Core.Sheets;
 using Wrenlet.Core.Tasks;
 
@@ -45,6 +46,20 @@ public static class StoredWords
         (ReachedBy.Text, "text"),
         (ReachedBy.Call, "call"),
         (ReachedBy.Page, "page")
+    );
+    public static readonly Vocabulary<ImportKind> ImportKinds = new(
+        (ImportKind.Contacts, "contacts"),
+        (ImportKind.Dockets, "dockets"),
+        (ImportKind.Tasks, "tasks")
+    );
+    public static readonly Vocabulary<ImportState> ImportStates = new(
+        (ImportState.Chosen, "chosen"),
+        (ImportState.Running, "running"),
+        (ImportState.Stopped, "stopped"),
+        (ImportState.Done, "done"),
+        (ImportState.Failed, "failed"),
+        (ImportState.TakingBack, "taking-back"),
+        (ImportState.TakenBack, "taken-back")
     );
     public static readonly Vocabulary<PartyKind> PartyKinds = new(
         (PartyKind.Customer, "customer"),

@@ -22,6 +22,7 @@ public sealed record DocketGiven(Docket Docket, Conversation Inside, PersonId To
 /// </summary>
 public sealed class DocketTalks(WriteQueue writes, WhoIsWho who, Dispatcher happenings)
     : IHandles<DocketBegun>,
+        IHandles<DocketBrought>,
         IHandles<DocketSet>
 {
     /// <summary>The inside conversation of a docket.</summary>
@@ -60,6 +61,25 @@ public sealed class DocketTalks(WriteQueue writes, WhoIsWho who, Dispatcher happ
                 w,
                 new DocketGiven(docket, Inside(w.Session, docket.Id), owner, null, happening.By, happening.At)
             );
+    }
+
+    /// <summary>Begins its conversations without a word; those of one that is closed are closed, until somebody writes.</summary>
+    public void Handle(Writing w, DocketBrought happening)
+    {
+        ArgumentNullException.ThrowIfNull(w);
+        ArgumentNullException.ThrowIfNull(happening);
+        var (docket, party, queue) = happening;
+        void Add(Audience audience, PartyId? with, Guid? waits, PersonId? owner)
+        {
+            var id = new ConversationId(Guid.CreateVersion7());
+            ConversationStore.Add(w.Session, id, audience, docket.Id, with, null, waits, owner, docket.Subject);
+            if (with is not null && !docket.Open)
+                ConversationStore.Update(w.Session, ConversationStore.Find(w.Session, id)! with { Open = false });
+        }
+
+        Add(Audience.Inside, null, null, null);
+        if (party is not null)
+            Add(Audience.Outside, party, queue, docket.Owner);
     }
 
     /// <summary>Says inside whose it is now, and who sees it.</summary>

@@ -182,6 +182,50 @@ public sealed class DocketMaking(WriteQueue writes, WhoIsWho who, FirmKinds kind
         )[..16];
     }
 
+    /// <summary>
+    /// Makes a docket as another program had it, within a write that does more. Whoever does so says at the end that
+    /// something has changed: nobody is told of each.
+    /// </summary>
+    /// <param name="w">The write.</param>
+    /// <param name="docket">The docket as it is to be; its reference counts only where <paramref name="numbered"/>.</param>
+    /// <param name="numbered">Whether it keeps the reference it has; else it gets the next free one.</param>
+    /// <param name="values">What its fields hold.</param>
+    /// <param name="party">With whom it is done; null for nobody.</param>
+    /// <param name="queue">Where what the party writes waits; null for none.</param>
+    /// <param name="by">Who brings it.</param>
+    /// <param name="made">When it was made there.</param>
+    /// <param name="at">The moment.</param>
+    public Docket Bring(
+        Writing w,
+        Docket docket,
+        bool numbered,
+        IReadOnlyDictionary<FieldId, FieldValue> values,
+        PartyId? party,
+        Guid? queue,
+        Person by,
+        Instant made,
+        Instant at
+    )
+    {
+        ArgumentNullException.ThrowIfNull(w);
+        ArgumentNullException.ThrowIfNull(docket);
+        ArgumentNullException.ThrowIfNull(values);
+        ArgumentNullException.ThrowIfNull(by);
+        var s = w.Session;
+        if (!numbered)
+            docket = docket with
+            {
+                Ref = DocketStore.NextRef(s, kinds.Current.Of(docket), at.InZone(who.Current.Firm!.Calendar.Zone).Year),
+            };
+        DocketStore.Add(s, docket, made, by.Id);
+        foreach (var (field, value) in values)
+            FieldStore.Set(s, docket.Id, field, value);
+        if (values.Count > 0)
+            DocketStore.Index(s, docket.Id);
+        happenings.Say(w, new DocketBrought(docket, party, queue));
+        return docket;
+    }
+
     private Docket Add(Writing w, NewDocketTerms terms, PartyId? party, Guid? queue, Person by, Instant at)
     {
         var kind = kinds.Current.Find(terms.Kind)!;

@@ -201,7 +201,7 @@ internal static class ContactEndpoints
         var kind = StoredWords.PartyKinds.Parse(given.Kind)!.Value;
         var held = await writes.Run<ProblemHttpResult?>(w =>
         {
-            var there = PeopleStore.Load(w.Session).Parties.GetValueOrDefault(id);
+            var there = PeopleStore.Party(w.Session, id);
             if (Versions.Held("contact", ifMatch, there is null ? null : Fields(there)) is { } why)
                 return why;
             if (there is not null)
@@ -247,8 +247,7 @@ internal static class ContactEndpoints
             return Refusals.Invalid(field!, wrong);
         var held = await writes.Run<ProblemHttpResult?>(w =>
         {
-            var there = PeopleStore.Load(w.Session);
-            var contact = there.Find(person) is null ? null : Contact(there.Profiles[person], there);
+            var contact = PeopleStore.Contact(w.Session, person) is { } there ? Contact(there, roster) : null;
             if (Versions.Held("contact", ifMatch, contact) is { } why)
                 return why;
             if (contact is null)

@@ -9,6 +9,7 @@ public sealed class WhoIsWho
     private readonly Database _database;
     private readonly FirmClock _clock;
     private readonly Lock _setting = new();
+    private readonly Lock _drawing = new();
     private volatile Roster? _current;
     private int _edition;
 
@@ -26,7 +27,7 @@ public sealed class WhoIsWho
     }
 
     /// <summary>The picture of this moment; keep it for the length of one request.</summary>
-    public Roster Current => _current ?? Draw();
+    public Roster Current => _current ?? DrawOnce();
 
     /// <summary>
     /// Reads everything again; for what is written without a line in the change log, as the first set-up is.
@@ -35,6 +36,19 @@ public sealed class WhoIsWho
     {
         Forget();
         return Draw();
+    }
+
+    /// <summary>
+    /// Draws the picture anew while everybody goes on with the one they have; for what brings thousands at once, and says
+    /// so only when this is done.
+    /// </summary>
+    public void DrawAside() => Draw();
+
+    /// <summary>Of those who find no picture one draws it, and the others wait for theirs.</summary>
+    private Roster DrawOnce()
+    {
+        lock (_drawing)
+            return _current ?? Draw();
     }
 
     private void Forget()

@@ -167,7 +167,7 @@ internal static class TaskTransfer
             : ([.. rows.Select(r => FromRow(session, r, importer, roster))], null);
     }
 
-    private static WantedTask FromRow(SqlSession session, TaskCsvRow row, Person importer, Roster roster)
+    internal static WantedTask FromRow(SqlSession session, TaskCsvRow row, Person importer, Roster roster)
     {
         var where = $"line {row.Line}";
         var title = row.Of("title");
@@ -285,6 +285,43 @@ internal static class TaskTransfer
             Parent = wanted.Parent.Said ? wanted.Parent.Id : task.Parent,
         };
     }
+
+    /// <summary>A new task as a file wants it; its owner is whoever brings it, unless the file says otherwise.</summary>
+    public static WorkTask New(
+        WantedTask wanted,
+        (DocketBrief? Docket, DocketSight Sight) at,
+        Person by,
+        Instant now
+    ) =>
+        Applied(
+            new WorkTask(
+                0,
+                wanted.Id == default ? new TaskId(Guid.CreateVersion7()) : wanted.Id,
+                wanted.Title,
+                at.Docket,
+                null,
+                by.Id,
+                now,
+                TaskState.NeedsAction,
+                null,
+                CompletionRule.Any,
+                Priority.Normal,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                1,
+                [new OwnerShare(new TaskOwner.OfPerson(by.Id), false)],
+                at.Sight
+            ),
+            wanted with
+            {
+                Docket = at.Docket is null ? null : at,
+            },
+            now
+        );
 
     /// <summary>Whether two states of a task are the same in all that a file speaks of.</summary>
     public static bool Same(WorkTask a, WorkTask b) =>

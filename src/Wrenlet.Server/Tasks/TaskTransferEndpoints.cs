@@ -220,29 +220,7 @@ internal static class TaskTransferEndpoints
             wanted.Parent.Id is { } of && TaskStore.Find(s, of) is { } upper
                 ? (upper.Docket, upper.Sight)
                 : wanted.Docket ?? (null, DocketSight.Open);
-        var blank = new WorkTask(
-            0,
-            wanted.Id == default ? new TaskId(Guid.CreateVersion7()) : wanted.Id,
-            wanted.Title,
-            docket.Item1,
-            null,
-            me.Id,
-            now,
-            TaskState.NeedsAction,
-            null,
-            CompletionRule.Any,
-            Priority.Normal,
-            null,
-            null,
-            null,
-            null,
-            null,
-            null,
-            1,
-            [new OwnerShare(new TaskOwner.OfPerson(me.Id), false)],
-            docket.Item2
-        );
-        var made = TaskTransfer.Applied(blank, wanted with { Docket = docket.Item1 is null ? null : docket }, now);
+        var made = TaskTransfer.New(wanted, docket, me, now);
         if (TaskViews.Unseeing(made, roster) is var (_, unseeing))
             return new(wanted.Where, wanted.Title, "nothing", unseeing);
         var refusal = apply ? making.Make(w, made, me).Refusal : null;

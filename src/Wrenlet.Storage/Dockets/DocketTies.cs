@@ -126,7 +126,7 @@ public static class DocketTies
         session.All(
             """
             SELECT uid, ref, subject, removed FROM docket
-            WHERE removed >= $since AND made_by = (SELECT id FROM person WHERE uid = $person) ORDER BY removed DESC
+            WHERE removed >= $since AND taken_back IS NULL AND made_by = (SELECT id FROM person WHERE uid = $person) ORDER BY removed DESC
             """,
             r => new RemovedDocket(new DocketId(r.GetUid(0)), r.GetDocketRef(1), r.GetString(2), r.GetMoment(3)),
             ("since", since),

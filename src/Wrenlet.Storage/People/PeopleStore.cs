@@ -36,7 +36,7 @@ public static class PeopleStore
             SELECT p.uid, p.name, r.uid, y.uid, p.address, p.purpose, p.language, k.name, p.left_at
             FROM person p LEFT JOIN party y ON y.id = p.party LEFT JOIN calendar k ON k.id = p.calendar
               LEFT JOIN role r ON r.id = p.staff_role
-            WHERE p.joined_into IS NULL
+            WHERE p.joined_into IS NULL AND p.taken_back IS NULL
             """,
             r =>
             {
@@ -45,12 +45,18 @@ public static class PeopleStore
                 var left = r.GetMomentOrNull(8);
                 PartyId? party = r.GetUidOrNull(3) is { } uid ? new PartyId(uid) : null;
                 return new Profile(
-                    new Person(id, r.GetString(1), left is null ? role : null, party, [.. crewsOf[id]]),
+                    new Person(
+                        id,
+                        r.GetString(1),
+                        left is null ? role : null,
+                        party,
+                        role is null ? [] : [.. crewsOf[id]]
+                    ),
                     r.GetTextOrNull(4),
                     r.GetString(5),
                     r.GetString(6),
                     r.GetTextOrNull(7),
-                    [.. reaches[id]],
+                    reaches.Contains(id) ? [.. reaches[id]] : [],
                     left,
                     left is null ? null : role
                 );
@@ -74,7 +80,7 @@ public static class PeopleStore
             .Where(p => p.Person.Party is not null)
             .ToLookup(p => p.Person.Party!.Value, p => p.Person.Id);
         var parties = session.All(
-            "SELECT uid, name, kind, prefers FROM party WHERE merged_into IS NULL",
+            "SELECT uid, name, kind, prefers FROM party WHERE merged_into IS NULL AND taken_back IS NULL",
             r => new Party(
                 new PartyId(r.GetUid(0)),
                 r.GetString(1),
@@ -129,6 +135,39 @@ public static class PeopleStore
         );
         return new Roster(firm, profiles, crews, parties, calendars, queues, roles, joined);
     }
+
+    /// <summary>One contact of a party, read by itself; null where there is none.</summary>
+    public static Profile? Contact(SqlSession session, PersonId id) =>
+        session.First(
+            """
+            SELECT p.name, y.uid, p.address, p.purpose, p.language FROM person p JOIN party y ON y.id = p.party
+            WHERE p.uid = $uid AND p.joined_into IS NULL AND p.taken_back IS NULL
+            """,
+            r => new Profile(
+                new Person(id, r.GetString(0), null, new PartyId(r.GetUid(1)), []),
+                r.GetTextOrNull(2),
+                r.GetString(3),
+                r.GetString(4),
+                Reaches:
+                [
+                    .. session.All(
+                        "SELECT kind, value, label FROM reach WHERE person = (SELECT id FROM person WHERE uid = $uid) "
+                            + "ORDER BY kind DESC, value",
+                        v => new Reach(v.GetString(0) == "phone", v.GetString(1), v.GetString(2)),
+                        ("uid", id.Value)
+                    ),
+                ]
+            ),
+            ("uid", id.Value)
+        );
+
+    /// <summary>One party, read by itself and without its people; null where there is none.</summary>
+    public static Party? Party(SqlSession session, PartyId id) =>
+        session.First(
+            "SELECT name, kind FROM party WHERE uid = $uid AND merged_into IS NULL AND taken_back IS NULL",
+            r => new Party(id, r.GetString(0), StoredWords.PartyKinds.Read(r.GetString(1)), []),
+            ("uid", id.Value)
+        );
 
     /// <summary>Adds a working time; the holidays are the firm's.</summary>
     public static void AddCalendar(SqlSession session, string name, WorkWeek week)

@@ -1,4 +1,3 @@
-using System.Collections.Frozen;
 using System.Collections.Immutable;
 using NodaTime;
 using Wrenlet.Core.Calendars;
@@ -96,9 +95,9 @@ public sealed record Queue(
 /// <summary>All that changes rarely and is asked for constantly, as one immutable picture of one moment.</summary>
 public sealed class Roster
 {
-    private readonly FrozenDictionary<string, Profile> _byAddress;
-    private readonly FrozenDictionary<string, Profile> _byPhone;
-    private readonly FrozenDictionary<PersonId, PersonId> _joined;
+    private readonly Dictionary<string, Profile> _byAddress;
+    private readonly Dictionary<string, Profile> _byPhone;
+    private readonly Dictionary<PersonId, PersonId> _joined;
 
     internal Roster(
         Firm? firm,
@@ -112,31 +111,31 @@ public sealed class Roster
     )
     {
         Firm = firm;
-        Profiles = profiles.ToFrozenDictionary(p => p.Person.Id);
+        Profiles = profiles.ToDictionary(p => p.Person.Id);
         Staff =
         [
             .. Profiles.Values.Select(p => p.Person).Where(p => p.IsStaff).OrderBy(p => p.Name, StringComparer.Ordinal),
         ];
-        Crews = crews.ToFrozenDictionary(c => c.Id);
-        Parties = parties.ToFrozenDictionary(p => p.Id);
+        Crews = crews.ToDictionary(c => c.Id);
+        Parties = parties.ToDictionary(p => p.Id);
         Calendars = calendars;
-        Queues = queues.ToFrozenDictionary(q => q.Id);
+        Queues = queues.ToDictionary(q => q.Id);
         Roles = [.. roles];
-        _joined = joined.ToFrozenDictionary(j => j.Gone, j => j.Kept);
+        _joined = joined.ToDictionary(j => j.Gone, j => j.Kept);
         _byAddress = Profiles
             .Values.Where(p => p.Left is null)
             .SelectMany(p => p.Addresses.Select(a => (Address: a, Profile: p)))
             .DistinctBy(a => a.Address, StringComparer.OrdinalIgnoreCase)
-            .ToFrozenDictionary(a => a.Address, a => a.Profile, StringComparer.OrdinalIgnoreCase);
+            .ToDictionary(a => a.Address, a => a.Profile, StringComparer.OrdinalIgnoreCase);
         _byPhone = Profiles
             .Values.SelectMany(p => p.Phones.Select(n => (Number: n, Profile: p)))
-            .ToFrozenDictionary(n => n.Number, n => n.Profile, StringComparer.Ordinal);
+            .ToDictionary(n => n.Number, n => n.Profile, StringComparer.Ordinal);
     }
 
     /// <summary>The firm; null until it has been set up.</summary>
     public Firm? Firm { get; }
 
-    public FrozenDictionary<PersonId, Profile> Profiles { get; }
+    public IReadOnlyDictionary<PersonId, Profile> Profiles { get; }
 
     /// <summary>All staff by name.</summary>
     public ImmutableArray<Person> Staff { get; }
@@ -152,18 +151,18 @@ public sealed class Roster
     public IEnumerable<Profile> Former =>
         Profiles.Values.Where(p => p.Left is not null).OrderBy(p => p.Person.Name, StringComparer.Ordinal);
 
-    public FrozenDictionary<CrewId, Crew> Crews { get; }
+    public IReadOnlyDictionary<CrewId, Crew> Crews { get; }
 
     /// <summary>Crews that can be chosen, by name.</summary>
     public IEnumerable<Crew> LiveCrews =>
         Crews.Values.Where(c => !c.Retired).OrderBy(c => c.Name, StringComparer.Ordinal);
 
-    public FrozenDictionary<PartyId, Party> Parties { get; }
+    public IReadOnlyDictionary<PartyId, Party> Parties { get; }
 
     /// <summary>Working times by name.</summary>
     public IReadOnlyDictionary<string, WorkCalendar> Calendars { get; }
 
-    public FrozenDictionary<Guid, Queue> Queues { get; }
+    public IReadOnlyDictionary<Guid, Queue> Queues { get; }
 
     /// <summary>Whether something new can wait in a queue.</summary>
     public bool IsLive(Guid queue) => Queues.TryGetValue(queue, out var found) && !found.Retired;

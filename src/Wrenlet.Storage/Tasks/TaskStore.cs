@@ -320,6 +320,21 @@ public static class TaskStore
     public static void SettleReminders(SqlSession session, Instant moment) =>
         session.Run("UPDATE task SET reminded = $moment WHERE reminded IS NULL", ("moment", moment));
 
+    /// <summary>Whether anything hangs on a task: a conversation, parts, files, or another that waits for it.</summary>
+    public static bool IsUsed(SqlSession session, WorkTask task)
+    {
+        ArgumentNullException.ThrowIfNull(task);
+        return session.Number(
+            """
+            SELECT 1 WHERE EXISTS (SELECT 1 FROM conversation WHERE task = $id)
+              OR EXISTS (SELECT 1 FROM task WHERE parent = $id) OR EXISTS (SELECT 1 FROM task_file WHERE task = $id)
+              OR EXISTS (SELECT 1 FROM task_block WHERE blocker = $id OR task = $id)
+            """,
+            ("id", task.Key)
+        )
+            is not null;
+    }
+
     /// <summary>Takes a task out with all that tasks keep of it. Other parts have taken out theirs.</summary>
     public static void TakeOut(SqlSession session, WorkTask task)
     {

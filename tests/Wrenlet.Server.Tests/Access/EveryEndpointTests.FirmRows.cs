@@ -6,6 +6,7 @@ public partial class EveryEndpointTests
     private Dictionary<string, Row> FirmRows()
     {
         var party = $"/api/contacts/{world.Yard.SpareParty}";
+        var nowhere = $"/api/imports/{Guid.CreateVersion7()}";
         return new()
         {
             ["GET /api/contacts/{party}/card"] = new($"{party}/card", Staff),
@@ -54,6 +55,20 @@ public partial class EveryEndpointTests
                 ["Kit"],
                 new { things = Array.Empty<Guid>() }
             ),
+            ["GET /api/imports"] = new("/api/imports", Staff),
+            ["POST /api/imports"] = new("/api/imports?kind=contacts&file=x.csv", []),
+            ["GET /api/imports/{id}"] = new(nowhere, []),
+            ["DELETE /api/imports/{id}"] = new(nowhere, []),
+            ["GET /api/imports/{id}/preview"] = new($"{nowhere}/preview", []),
+            ["PUT /api/imports/{id}/reading"] = new(
+                $"{nowhere}/reading",
+                [],
+                new { columns = Array.Empty<string>(), forAll = new Dictionary<string, string>() }
+            ),
+            ["POST /api/imports/{id}/run"] = new($"{nowhere}/run", []),
+            ["POST /api/imports/{id}/stop"] = new($"{nowhere}/stop", []),
+            ["POST /api/imports/{id}/taking-back"] = new($"{nowhere}/taking-back", []),
+            ["GET /api/imports/{id}/left"] = new($"{nowhere}/left", []),
         };
     }
 }

@@ -75,14 +75,6 @@ public partial class EveryEndpointTests
                 },
                 IfMatch: "*"
             ),
-            ["POST /api/contacts/cards"] = new(
-                "/api/contacts/cards",
-                Coordinators,
-                new
-                {
-                    text = "BEGIN:VCARD\r\nVERSION:4.0\r\nFN:Spare contact\r\nEMAIL:spare@far.example\r\nEND:VCARD\r\n",
-                }
-            ),
             ["GET /api/contacts/cards"] = new("/api/contacts/cards", Staff),
             ["POST /api/contacts/{party}/merges"] = new(
                 $"/api/contacts/{yard.SpareParty}/merges",

@@ -448,33 +448,4 @@ public sealed class SetUpTests : IAsyncLifetime
             .ShouldBe("Caspian Oduya");
         (await _odalys.Get($"/api/contacts/{benedikta}")).GetProperty("people").GetArrayLength().ShouldBe(1);
     }
-
-    [Fact]
-    public async Task Cards_taken_out_and_brought_in_again_change_nothing_and_a_new_one_is_added()
-    {
-        var cards = await _odalys.Http.GetStringAsync("/api/contacts/cards", TestContext.Current.CancellationToken);
-        var before = ContactCards.Read(cards);
-        var more =
-            cards
-            + "BEGIN:VCARD\r\nVERSION:3.0\r\nN:Kallio;Aino;;;\r\nORG:Kallio "
-            + "Sails;Loft\r\nitem1.EMAIL;type=pref:aino@kallio.example\r\nTEL;TYPE=cell:+351 910 \r\n 000 177\r\nEND:VCARD\r\n"
-            + "BEGIN:VCARD\r\nVERSION:4.0\r\nFN:Wrong Number\r\nTEL:12\r\nEND:VCARD\r\n";
-        var done = await _odalys.Do(HttpMethod.Post, "/api/contacts/cards", new { text = more });
-        (done.GetProperty("added").GetInt32(), done.GetProperty("changed").GetInt32()).ShouldBe((1, before.Count));
-        done.GetProperty("left").EnumerateArray().Single().GetString()!.ShouldStartWith("Wrong Number: 12 ");
-        var after = ContactCards.Read(
-            await _odalys.Http.GetStringAsync("/api/contacts/cards", TestContext.Current.CancellationToken)
-        );
-        foreach (var card in before)
-            after.ShouldContain(c =>
-                c.Name == card.Name && c.Mails.SequenceEqual(card.Mails) && c.Phones.SequenceEqual(card.Phones)
-            );
-        var aino = after.Single(c => c.Name == "Aino Kallio");
-        (aino.Organisation, aino.Phones.Single(), aino.Mails.Single()).ShouldBe(
-            ("Kallio Sails", "+351910000177", "aino@kallio.example")
-        );
-        (await _odalys.Send(HttpMethod.Post, "/api/contacts/cards", new { text = "no card" })).StatusCode.ShouldBe(
-            HttpStatusCode.BadRequest
-        );
-    }
 }

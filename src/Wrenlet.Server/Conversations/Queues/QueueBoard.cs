@@ -93,7 +93,11 @@ public sealed class QueueBoard
                 )
                     _changed[id] = true;
                 else if (
-                    change.Kind is ChangeKinds.DocketChanged or ChangeKinds.PeopleChanged or ChangeKinds.QueuesChanged
+                    change.Kind
+                    is ChangeKinds.DocketChanged
+                        or ChangeKinds.PeopleChanged
+                        or ChangeKinds.QueuesChanged
+                        or ChangeKinds.Imported
                 )
                     _all = true;
             }
@@ -231,7 +235,15 @@ public sealed class QueueBoard
                     foreach (var gone in _held.Keys.Except(open.Select(c => c.Id)).ToList())
                         _held.TryRemove(gone, out _);
                     foreach (var conversation in open)
-                        _held[conversation.Id] = Read(s, conversation);
+                        // Where nothing was said since, the last words are those that are held.
+                        _held[conversation.Id] =
+                            _held.TryGetValue(conversation.Id, out var held)
+                            && held.Conversation.LastEntry == conversation.LastEntry
+                                ? held with
+                                {
+                                    Conversation = conversation,
+                                }
+                                : Read(s, conversation);
                     return true;
                 });
             }
@@ -253,7 +265,7 @@ public sealed class QueueBoard
 
     private static Held Read(SqlSession session, Conversation conversation)
     {
-        if (EntryStore.LastSaid(session, conversation.Key) is not { } last)
+        if (conversation.LastEntry is null || EntryStore.LastSaid(session, conversation.Key) is not { } last)
             return new(conversation, "", EntryKind.Event, null, null, null);
         var words = string.Join(
             ' ',

@@ -4,6 +4,7 @@ export const sameAsTheSystem = 'Same as the system';
 export const light = 'Light';
 export const dark = 'Dark';
 export const contacts = 'Contacts';
+export const import_ = 'Import';
 export const reports = 'Reports';
 export const templates = 'Templates';
 export const stockReplies = 'Stock replies';

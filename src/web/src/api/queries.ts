@@ -34,6 +34,8 @@ export const keys = {
   contact: (id: string) => ['contacts', id] as const,
   card: (id: string) => ['contacts', id, 'card'] as const,
   docketThings: (ref: string) => ['docket', ref, 'things'] as const,
+  imports: ['imports'] as const,
+  import: (id: string) => ['imports', id] as const,
   setUp: ['set-up'] as const,
   roles: ['roles'] as const,
   firstSteps: ['first-steps'] as const,

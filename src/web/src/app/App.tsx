@@ -36,6 +36,7 @@ const NoticeboardPage = lazy(() => import('../pages/NoticeboardPage').then((m) =
 const ContactsPage = lazy(() => import('../people/ContactsPage').then((m) => ({ default: m.ContactsPage })));
 const SetUpPage = lazy(() => import('../pages/SetUpPage').then((m) => ({ default: m.SetUpPage })));
 const StockPage = lazy(() => import('../conversations/StockReplies').then((m) => ({ default: m.StockPage })));
+const ImportsPage = lazy(() => import('../reports/imports/ImportsPage').then((m) => ({ default: m.ImportsPage })));
 const ReportsPage = lazy(() => import('../reports/ReportsPage').then((m) => ({ default: m.ReportsPage })));
 const TasksPage = lazy(() => import('../pages/tasks/TasksPage').then((m) => ({ default: m.TasksPage })));
 const AsksPage = lazy(() => import('../asks/AsksPage').then((m) => ({ default: m.AsksPage })));
@@ -144,6 +145,8 @@ function Inside({ me }: { me: Me }) {
           <Route path="/meetings/:id" element={<MeetingPage me={me} />} />
           <Route path="/sheets/:id" element={<SheetPage />} />
           <Route path="/calls/:id" element={<ToCall />} />
+          <Route path="/imports" element={<ImportsPage me={me} />} />
+          <Route path="/imports/:id" element={<ImportsPage me={me} />} />
           <Route path="/contacts" element={<ContactsPage me={me} />} />
           <Route path="/reports" element={<ReportsPage />} />
           <Route path="/stock-replies" element={<StockPage />} />

@@ -1,15 +1,18 @@
 import { useQuery } from '@tanstack/react-query';
-import { type ChangeEvent, useRef, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
 import { v7 as newId } from 'uuid';
 import { type Me, api, taken } from '../api/client';
-import { keys, queries } from '../api/queries';
+import { keys } from '../api/queries';
 import { Button, Empty, Field, Wrong, cx, inputClass } from '../ui/controls';
-import { say, sayWrong } from '../ui/toasts';
+import { sayWrong } from '../ui/toasts';
 import { Party } from './ContactParty';
 import { took } from './took';
 import { may } from '../accounts/rights';
 import * as texts from './texts';
+
+const linkClass =
+  'inline-flex min-h-[28px] items-center rounded-card border bg-surface px-2.5 hover:border-soft max-md:min-h-[44px]';
 
 /** Customers and partners: who speaks for them, how they are reached, and what there was with them. */
 export function ContactsPage({ me }: { me: Me }) {
@@ -27,24 +30,6 @@ export function ContactsPage({ me }: { me: Me }) {
   );
   const chosen = params.get('party') ?? shown[0]?.id;
   const choose = (id: string) => setParams((p) => (p.set('party', id), p));
-  const picker = useRef<HTMLInputElement>(null);
-  const bring = async (event: ChangeEvent<HTMLInputElement>) => {
-    const file = event.target.files?.[0];
-    event.target.value = '';
-    if (!file) return;
-    try {
-      const done = await taken(api.POST('/api/contacts/cards', { body: { text: await file.text() } }));
-      say(
-        <span>
-          {texts.addedUpdated(done.added, done.changed, done.left.length > 0 ? texts.leftOut(done.left.join(' ')) : '')}
-        </span>,
-        { stays: done.left.length > 0 },
-      );
-      void queries.invalidateQueries({ queryKey: keys.contacts });
-    } catch (wrong) {
-      sayWrong(wrong);
-    }
-  };
   const add = async (kind: 'customer' | 'partner', name: string) => {
     try {
       const file = await taken(
@@ -79,23 +64,13 @@ export function ContactsPage({ me }: { me: Me }) {
             <Button aria-expanded={adding === 'partner'} onClick={() => setAdding('partner')}>
               {texts.newPartner}
             </Button>
-            <input
-              ref={picker}
-              type="file"
-              accept=".vcf,text/vcard"
-              className="sr-only"
-              tabIndex={-1}
-              aria-label={texts.vcardFile}
-              onChange={(e) => void bring(e)}
-            />
-            <Button onClick={() => picker.current?.click()}>{texts.importVcards}</Button>
+            <Link to="/imports?kind=contacts" className={linkClass}>
+              {texts.importContacts}
+            </Link>
           </>
         ) : null}
         {may(me, 'export') ? (
-          <a
-            href="/api/contacts/cards"
-            className="inline-flex min-h-[28px] items-center rounded-card border bg-surface px-2.5 hover:border-soft max-md:min-h-[44px]"
-          >
+          <a href="/api/contacts/cards" className={linkClass}>
             {texts.exportVcards}
           </a>
         ) : null}

@@ -56,16 +56,12 @@ export const merge = 'Merge';
 export const whichOtherOneToo = (name: string) => `Which other one is ${name} too?`;
 export const itsPeopleConversationsCome = 'Its people and conversations come over. You can undo it at any time.';
 export const theOtherOne = 'The other one';
-export const leftOut = (list: string) => `Left out: ${list}`;
-export const addedUpdated = (added: number, changed: number, part: string) =>
-  `${added} added, ${changed} updated. ${part}`;
 export const contacts = 'Contacts';
 export const findAContact = 'Find a contact';
 export const aNameDocket = 'A name or a docket';
 export const newCustomer = 'New customer';
 export const newPartner = 'New partner';
-export const vcardFile = 'vCard file';
-export const importVcards = 'Import vCards';
+export const importContacts = 'Import';
 export const exportVcards = 'Export vCards';
 export const nobodyOfThatName = 'No contact has that name';
 export const tryFewerLettersAdd = 'Try fewer letters, or add them with New customer.';
