@@ -61,6 +61,23 @@ public static class StoredWords
         (ImportState.TakingBack, "taking-back"),
         (ImportState.TakenBack, "taken-back")
     );
+    public static readonly Vocabulary<DutySpan> DutySpans = new(
+        (DutySpan.Weeks, "weeks"),
+        (DutySpan.Nights, "nights"),
+        (DutySpan.Weekends, "weekends")
+    );
+    public static readonly Vocabulary<SwapState> SwapStates = new(
+        (SwapState.Asked, "asked"),
+        (SwapState.Agreed, "agreed"),
+        (SwapState.Declined, "declined"),
+        (SwapState.Withdrawn, "withdrawn")
+    );
+    public static readonly Vocabulary<Folded> Foldeds = new(
+        (Folded.Alerts, "alerts"),
+        (Folded.Kept, "kept"),
+        (Folded.Asks, "asks"),
+        (Folded.Conversations, "conversations")
+    );
     public static readonly Vocabulary<PartyKind> PartyKinds = new(
         (PartyKind.Customer, "customer"),
         (PartyKind.Partner, "partner")
@@ -82,7 +99,8 @@ public static class StoredWords
         (Audience.Group, "group"),
         (Audience.Notice, "notice"),
         (Audience.Task, "task"),
-        (Audience.Meeting, "meeting")
+        (Audience.Meeting, "meeting"),
+        (Audience.Worklist, "worklist")
     );
     public static readonly Vocabulary<EntryKind> EntryKinds = new(
         (EntryKind.Note, "note"),
@@ -192,6 +210,7 @@ public static class StoredWords
         (AlertReason.TaskDue, "task-due"),
         (AlertReason.AskedLate, "asked-late"),
         (AlertReason.Invited, "invited"),
+        (AlertReason.Duty, "duty"),
         (AlertReason.MeetingSoon, "meeting-soon"),
         (AlertReason.OwnMeeting, "own-meeting"),
         (AlertReason.WroteToYou, "wrote-to-you"),

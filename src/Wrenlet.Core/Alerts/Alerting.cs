@@ -54,6 +54,9 @@ public enum AlertReason
     /// <summary>They are invited to a meeting, or one was moved: they have to say whether they come.</summary>
     Invited,
 
+    /// <summary>A colleague asks them to take a turn of duty, or answered what they asked.</summary>
+    Duty,
+
     /// <summary>A meeting of theirs is about to begin.</summary>
     MeetingSoon,
 
@@ -150,6 +153,7 @@ public static class Alerting
             AlertReason.TaskDue => Texts.YouOwnTaskDue,
             AlertReason.AskedLate => Texts.YouAskedTaskLate,
             AlertReason.Invited => Texts.YouInvitedAskedWhether,
+            AlertReason.Duty => Texts.ItIsAboutYourDuty,
             AlertReason.MeetingSoon => Texts.YouTakePartMeeting,
             AlertReason.OwnMeeting => Texts.YouTakePartMeetingInvited,
             AlertReason.WroteToYou => Texts.ItDirectMessageYou,
@@ -199,6 +203,7 @@ public static class Alerting
             AlertReason.TaskDue => Texts.Reminder,
             AlertReason.AskedLate => Texts.WhatYouAskedLate,
             AlertReason.Invited => Texts.InvitesYouToMeeting(who),
+            AlertReason.Duty => Texts.AboutDuty(who),
             AlertReason.MeetingSoon => Texts.YourMeetingBeginsSoon,
             AlertReason.OwnMeeting => Texts.AboutMeetingOfYours(who),
             AlertReason.WroteToYou => Texts.WroteToYou(who),

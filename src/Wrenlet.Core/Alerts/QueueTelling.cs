@@ -45,6 +45,24 @@ public static class QueueTelling
     }
 
     /// <summary>
+    /// Those of a crew whom a rota has on duty just now, as working whatever their hours; the whole crew where it has
+    /// none on duty.
+    /// </summary>
+    /// <param name="crew">The crew's people.</param>
+    /// <param name="byRota">Who is on duty by its rotas, whether of the crew or covering for one of it.</param>
+    /// <param name="of">How somebody stands.</param>
+    public static IReadOnlyList<OnDuty> ByRota(
+        IReadOnlyList<OnDuty> crew,
+        IReadOnlyCollection<PersonId> byRota,
+        Func<PersonId, OnDuty> of
+    )
+    {
+        ArgumentNullException.ThrowIfNull(byRota);
+        ArgumentNullException.ThrowIfNull(of);
+        return byRota.Count == 0 ? crew : [.. byRota.Distinct().Select(p => of(p) with { Works = true })];
+    }
+
+    /// <summary>
     /// The people who are to look after what waits: of the crew that it was given to, else of the queue's crew on duty;
     /// where there is neither, those who may reassign and do least beside.
     /// </summary>

@@ -141,4 +141,14 @@ internal static class Texts
     public static string ChangedTaskYouFollow(string who) => $"{who} changed a task you follow";
 
     public const string InDocketYouFollow = "In a docket you follow";
+
+    public const string ItIsAboutYourDuty = "It is about a turn of duty that is yours, or that you are asked to take.";
+
+    public static string AboutDuty(string who) => $"{who} about a turn of duty";
+
+    public const string FoldByOneOfBoth = "Choose either an age or a number.";
+
+    public const string FoldDaysBetween = "Choose between 0 and 3,650 days.";
+
+    public const string FoldMostBetween = "Choose a number between 0 and 1,000.";
 }

@@ -31,6 +31,9 @@ public enum Audience
 
     /// <summary>Those of the staff who see a meeting: what was said in it and about it.</summary>
     Meeting,
+
+    /// <summary>Those who see a worklist: what is said about it.</summary>
+    Worklist,
 }
 
 /// <summary>Someone who wrote and is nobody's contact yet.</summary>
@@ -62,6 +65,7 @@ public sealed record Stranger(string Name, string? Address, string? Phone = null
 /// <param name="OfTask">The task that it is about, and where that stands; null for others.</param>
 /// <param name="OfMeeting">The meeting that it is about, and where that stands; null for others. Its docket is that of
 /// the conversation that invites.</param>
+/// <param name="OfWorklist">The worklist that it is about, and where that stands; null for others.</param>
 /// <param name="LastInBy">How the other side wrote last; null when it never did.</param>
 public sealed record Conversation(
     long Key,
@@ -85,7 +89,8 @@ public sealed record Conversation(
     Place.Board? Board = null,
     (Guid Task, Place Place)? OfTask = null,
     (Guid Meeting, Place Place)? OfMeeting = null,
-    Via? LastInBy = null
+    Via? LastInBy = null,
+    (Guid Worklist, Place Place)? OfWorklist = null
 )
 {
     /// <summary>Where it stands, for the rule of sight.</summary>
@@ -97,12 +102,13 @@ public sealed record Conversation(
             Audience.Notice => Board!,
             Audience.Task => OfTask!.Value.Place,
             Audience.Meeting => OfMeeting!.Value.Place,
+            Audience.Worklist => OfWorklist!.Value.Place,
             _ => new Place.Members(Members),
         };
 
     /// <summary>Whether a meeting can be set in it: inside, and with a party that is known.</summary>
     public bool MayMeet => Audience is not Audience.Outside || Party is not null;
 
-    /// <summary>Whether an answer can be asked for in it: where a meeting can be set, but not beside a notice or a task.</summary>
-    public bool MayAsk => MayMeet && Audience is not (Audience.Notice or Audience.Task);
+    /// <summary>Whether an answer can be asked for in it: where a meeting can be set, but not beside a notice, a task or a worklist.</summary>
+    public bool MayAsk => MayMeet && Audience is not (Audience.Notice or Audience.Task or Audience.Worklist);
 }

@@ -59,6 +59,7 @@ public static class Suggesting
     /// <param name="candidates">Those to choose among.</param>
     /// <param name="place">Where the conversation stands.</param>
     /// <param name="onDuty">The queue's crew on duty, with its name; null when it has none.</param>
+    /// <param name="byRota">Whom that crew's rotas have on duty just now; empty where the whole crew is.</param>
     /// <param name="owner">Its present owner; null when nobody.</param>
     /// <param name="party">Short name of the party, for the reasons.</param>
     /// <param name="now">The present.</param>
@@ -67,6 +68,7 @@ public static class Suggesting
         IEnumerable<Candidate> candidates,
         Place place,
         Crew? onDuty,
+        IReadOnlyCollection<PersonId> byRota,
         PersonId? owner,
         string party,
         Instant now,
@@ -75,21 +77,31 @@ public static class Suggesting
         [
             .. candidates
                 .Where(c => c.Person.IsStaff && c.Person.Id != owner && c.Person.MaySee(place))
-                .Select(c => Weigh(c, onDuty, party, now))
+                .Select(c => Weigh(c, onDuty, byRota, party, now))
                 .OrderByDescending(s => s.Score)
                 .ThenBy(s => s.Person.Name, StringComparer.Ordinal)
                 .Take(most),
         ];
 
-    private static Suggestion Weigh(Candidate candidate, Crew? onDuty, string party, Instant now)
+    private static Suggestion Weigh(
+        Candidate candidate,
+        Crew? onDuty,
+        IReadOnlyCollection<PersonId> byRota,
+        string party,
+        Instant now
+    )
     {
         var reasons = ImmutableArray.CreateBuilder<string>();
         var score = -candidate.Load.Weight;
-        var duty = onDuty is { } crew && candidate.Person.Crews.Contains(crew.Id);
-        if (duty)
+        if (byRota.Contains(candidate.Person.Id))
+        {
+            score += OnDuty + Working;
+            reasons.Add(Texts.OnDutyByRota);
+        }
+        else if (byRota.Count == 0 && onDuty is { } crew && candidate.Person.Crews.Contains(crew.Id))
         {
             score += OnDuty;
-            reasons.Add(Texts.OnDuty(onDuty!.Name));
+            reasons.Add(Texts.OnDuty(crew.Name));
         }
 
         var working = candidate.Hours.IsWorking(now);

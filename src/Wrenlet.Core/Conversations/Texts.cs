@@ -18,6 +18,8 @@ internal static class Texts
 
     public const string YourOwnWordsInternal = "your own words, internal";
 
+    public const string OnDutyByRota = "on duty now";
+
     public static string OnDuty(string name) => $"on duty ({name})";
 
     public const string WorkingNow = "working now";

@@ -122,4 +122,29 @@ internal static class Texts
     public static string LineTwice(string name) => $"“{name}” is there twice. Remove one.";
 
     public static string NoMoreThings(int most) => $"There can be {most} things for one contact at most.";
+
+    public const string GiveRotaName = "Give the rota a name.";
+
+    public const string RotaNeedsSomebody = "Choose at least one person for the rota.";
+
+    public const string TurnsAreOfCrew =
+        "Everybody in the rota has to be in the crew. Choose others, or add them to the crew.";
+
+    public const string DutyEndsAfterStart = "It ends when it begins. Choose another time.";
+
+    public const string NoSuchTurn = "There is no such turn ahead. Load the page again.";
+
+    public const string TurnIsNotYours = "This turn is not yours to swap.";
+
+    public const string TurnIsNotTheirs = "The turn you would take in return is not theirs.";
+
+    public const string AskSomebodyElse = "Choose somebody else to take it.";
+
+    public const string AskedIsNotInRota = "They are not in this rota. Choose somebody who is.";
+
+    public static string SwappedWith(string name) => $"swapped with {name}";
+
+    public static string CoversFor(string name) => $"covers for {name}";
+
+    public static string AwayUncovered(string name) => $"{name} is away and nobody covers";
 }

@@ -14,6 +14,7 @@ internal static class AlertsPart
     public static void MapAlertsPart(this IEndpointRouteBuilder api)
     {
         api.MapAlerts();
+        api.MapFolding();
         api.MapBoard();
     }
 }

@@ -164,10 +164,15 @@ internal sealed class TellsOfQueues(
 
         Crew? CrewOf(CrewId? id) => id is { } known ? roster.Crews.GetValueOrDefault(known) : null;
         var crew = QueueTelling.LookAfter(CrewOf(conversation.Crew), CrewOf(queue?.Crew), roster.Staff);
+        var byRota = Duties
+            .Now(session, roster, conversation.Crew ?? queue?.Crew, now)
+            .Select(d => d.Person)
+            .OfType<PersonId>()
+            .ToList();
         return QueueTelling.Of(
             moment,
             conversation.Owner is { } owner ? Of(owner) : null,
-            [.. crew.Select(Of)],
+            QueueTelling.ByRota([.. crew.Select(Of)], byRota, Of),
             queue?.LateTo
         );
     }

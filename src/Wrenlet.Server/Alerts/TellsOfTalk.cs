@@ -127,7 +127,9 @@ internal sealed class TellsOfTalk(Telling telling, WhoIsWho who)
         var meeting = conversation.OfMeeting is var (of, _)
             ? MeetingStore.Find(session, new MeetingId(of))?.Meeting
             : null;
-        var followers = conversation.Docket is { } docket ? LevelStore.FollowersOf(session, docket.Id) : [];
+        var followers = conversation.Docket is { } docket
+            ? LevelStore.FollowersOf(session, docket.Id)
+            : ConversationStore.FollowersOf(session, conversation.Key);
         return Concerns.OfEntry(conversation, kind, automatic, circle, task, meeting, followers);
     }
 

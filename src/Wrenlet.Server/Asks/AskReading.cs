@@ -60,7 +60,7 @@ internal static class AskReading
     {
         static (Asking?, PostRefusal?) No(string reason, params ImmutableArray<Person> unseeing) =>
             (null, PostRefusal.For(reason + " Your text is kept.", unseeing));
-        if (!author.IsStaff || conversation.Audience is Audience.Notice or Audience.Task)
+        if (!author.IsStaff || conversation.Audience is Audience.Notice or Audience.Task or Audience.Worklist)
             return No("You cannot ask that here.");
         if (StoredWords.AskKinds.Parse(given.Kind) is not { } kind)
             return No($"“{given.Kind}” is not a kind of ask. Use {string.Join(", ", StoredWords.AskKinds.All)}.");

@@ -95,10 +95,12 @@ internal static class ConversationViews
         var others = Sight.WhoSees(contacts.Select(c => roster.Find(c)).OfType<Person>(), conversation.Place);
         var whoSees =
             conversation.Audience is Audience.Direct ? "only the two of you"
-            : conversation.Audience is Audience.Group ? $"the {Count(staff.Length)} of this group"
+            : conversation is { Audience: Audience.Group, Crew: null } ? $"the {Count(staff.Length)} of this group"
             : conversation.Audience is Audience.Notice ? $"the {Count(staff.Length)} whom the notice is for"
             : conversation.Audience is Audience.Meeting
                 ? $"internal only · the {Count(staff.Length)} who see the meeting"
+            : conversation.Audience is Audience.Worklist ? $"the {Count(staff.Length)} who see the worklist"
+            : conversation is { Audience: Audience.Group, Crew: not null } ? $"the {Count(staff.Length)} of this crew"
             : conversation.Audience is Audience.Task ? $"the {Count(staff.Length)} who see the task"
             : !outside ? $"internal only · {Count(staff.Length)}"
             : party is null ? $"{Count(staff.Length)} of us"

@@ -1,3 +1,4 @@
+using Wrenlet.Server.Conversations.Crews;
 using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
 
@@ -39,6 +40,7 @@ internal static class ConversationsPart
         api.MapHandling();
         api.MapDocketTalks();
         api.MapDocketThings();
+        api.MapCrews();
         api.MapQueues();
         api.MapRouter();
         api.MapStock();

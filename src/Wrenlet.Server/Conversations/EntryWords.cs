@@ -30,10 +30,14 @@ internal static class EntryWords
         var path =
             conversation.OfMeeting is var (meeting, _) ? $"/meetings/{meeting}"
             : conversation.OfTask is var (task, _) ? $"/tasks?task={task}"
+            : conversation.OfWorklist is var (list, _) ? $"/tasks?way=columns&list={list}&talk=1"
+            : conversation is { Audience: Audience.Group, Crew: { } crew } ? $"/crews/{crew.Value}"
             : conversation.Docket is { } docket ? $"/dockets/{docket.Ref}"
             : conversation.Audience is Audience.Notice ? $"/noticeboard/{conversation.Id.Value}"
             : $"/conversations/{conversation.Id.Value}";
-        return entry is { } id ? $"{path}{(conversation.Audience is Audience.Task ? '&' : '?')}entry={id.Value}" : path;
+        return entry is { } id
+            ? $"{path}{(path.Contains('?', StringComparison.Ordinal) ? '&' : '?')}entry={id.Value}"
+            : path;
     }
 
     /// <summary>Where a conversation is, in words: a docket with its name, a party, or who takes part.</summary>

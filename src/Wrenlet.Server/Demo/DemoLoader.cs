@@ -94,6 +94,8 @@ internal sealed partial class DemoLoader(
                 file => File.ReadAllText(Path.Combine(settings.DemoFolder, file))
             );
             await templates.Add(firm, Moved(present));
+            await writes.Run(w => DemoRotas.Put(w, Read<RotaFile[]>("rotas.json"), _words, Moved(present)));
+            await writes.Run(w => DemoRotas.Talk(w, posting, who.Current, Moved(present)));
             await writes.Run(w => DemoCards.Put(w, Read<CardFile[]>("customers.json"), who.Current));
             who.Refresh();
             await Settle(present);

@@ -6,6 +6,7 @@ using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
+using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
 using Wrenlet.Storage.Tasks;
 
@@ -125,11 +126,17 @@ internal static class WorklistEndpoints
         });
     }
 
-    private static Task<Results<NoContent, ProblemHttpResult>> Remove(Guid id, Viewer viewer, WriteQueue writes) =>
+    private static Task<Results<NoContent, ProblemHttpResult>> Remove(
+        Guid id,
+        Viewer viewer,
+        WriteQueue writes,
+        FirmClock clock
+    ) =>
         writes.Run<Results<NoContent, ProblemHttpResult>>(w =>
         {
             if (WorklistStore.Find(w.Session, id) is not { } list || !viewer.Person.MaySee(list.Place))
                 return Refusals.NotFound("worklist");
+            ConversationStore.LeaveWorklist(w.Session, id, clock.Now);
             WorklistStore.Remove(w.Session, id);
             return TypedResults.NoContent();
         });

@@ -16,7 +16,7 @@ public static class ConversationStore
           c.state, c.subject,
           c.waiting_since, c.last_in, c.last_out, c.nothing_due, c.last_entry,
           d.id, d.uid, d.ref, d.subject, w.uid, d.limited, k.uid, c.aside_until, c.closed_at,
-            c.stranger_phone, c.description, c.notice IS NOT NULL, c.task, c.meeting, c.last_in_via
+            c.stranger_phone, c.description, c.notice IS NOT NULL, c.task, c.meeting, c.last_in_via, c.worklist
         FROM conversation c
         LEFT JOIN docket d ON d.id = c.docket LEFT JOIN person w ON w.id = d.owner LEFT JOIN party y ON y.id = c.party
         LEFT JOIN queue q ON q.id = c.queue LEFT JOIN person o ON o.id = c.owner LEFT JOIN crew k ON k.id = c.crew
@@ -181,6 +181,109 @@ public static class ConversationStore
             ("task", task)
         );
 
+    /// <summary>Where a worklist stands that a conversation is about: with its docket, its person, or all staff.</summary>
+    private static (Guid Worklist, Place Place) WorklistOf(SqlSession session, long worklist)
+    {
+        var (uid, person, docket) = session.First(
+            "SELECT w.uid, p.uid, w.docket FROM worklist w LEFT JOIN person p ON p.id = w.person WHERE w.id = $id",
+            r => (r.GetUid(0), r.GetUidOrNull(1), r.GetKeyOrNull(2)),
+            ("id", worklist)
+        );
+        return (
+            uid,
+            docket is { } key ? new Place.Inside(DocketStore.SightOfKey(session, key))
+            : person is { } own ? new Place.Own(new PersonId(own))
+            : new Place.Firm()
+        );
+    }
+
+    /// <summary>The conversation about a worklist; null while nothing has been said.</summary>
+    public static Conversation? OfWorklist(SqlSession session, Guid worklist) =>
+        session.First(
+            $"{Select} WHERE c.worklist = (SELECT id FROM worklist WHERE uid = $worklist)",
+            r => Row(session, r),
+            ("worklist", worklist)
+        );
+
+    /// <summary>Begins the conversation about a worklist.</summary>
+    public static void AddOfWorklist(SqlSession session, ConversationId id, Guid worklist, string name) =>
+        session.Run(
+            "INSERT INTO conversation (uid, audience, subject, worklist) VALUES ($uid, 'group', $name, (SELECT id FROM "
+                + "worklist WHERE uid = $worklist))",
+            ("uid", id.Value),
+            ("name", name),
+            ("worklist", worklist)
+        );
+
+    /// <summary>The conversation about a worklist that goes is a group of those who spoke in it or follow it.</summary>
+    public static void LeaveWorklist(SqlSession session, Guid worklist, Instant at)
+    {
+        session.Run(
+            """
+            INSERT INTO conversation_member (conversation, person, joined)
+            SELECT c.id, e.author, $at FROM worklist w JOIN conversation c ON c.worklist = w.id
+              JOIN entry e ON e.conversation = c.id WHERE w.uid = $uid AND e.author IS NOT NULL
+            UNION SELECT c.id, f.person, $at FROM worklist w JOIN conversation c ON c.worklist = w.id
+              JOIN conversation_follower f ON f.conversation = c.id WHERE w.uid = $uid
+            ON CONFLICT DO NOTHING
+            """,
+            ("at", at),
+            ("uid", worklist)
+        );
+        session.Run(
+            "UPDATE conversation SET worklist = NULL WHERE worklist = (SELECT id FROM worklist WHERE uid = $uid)",
+            ("uid", worklist)
+        );
+    }
+
+    /// <summary>The conversation of a crew; null until it has been opened. Its members are those of the crew.</summary>
+    public static Conversation? OfCrew(SqlSession session, CrewId crew) =>
+        session.First(
+            $"{Select} WHERE c.audience = 'group' AND c.crew = (SELECT id FROM crew WHERE uid = $crew)",
+            r => Row(session, r),
+            ("crew", crew.Value)
+        );
+
+    /// <summary>Begins the conversation of a crew.</summary>
+    public static void AddOfCrew(SqlSession session, ConversationId id, CrewId crew, string name) =>
+        session.Run(
+            "INSERT INTO conversation (uid, audience, subject, crew) VALUES ($uid, 'group', $name, (SELECT id FROM crew "
+                + "WHERE uid = $crew))",
+            ("uid", id.Value),
+            ("name", name),
+            ("crew", crew.Value)
+        );
+
+    private static ImmutableArray<PersonId> CrewOf(SqlSession session, long conversation) =>
+        [
+            .. session.All(
+                "SELECT p.uid FROM conversation c JOIN crew_member m ON m.crew = c.crew JOIN person p ON p.id = m.person "
+                    + "WHERE c.id = $conversation AND p.left_at IS NULL ORDER BY p.name, p.id",
+                r => new PersonId(r.GetUid(0)),
+                ("conversation", conversation)
+            ),
+        ];
+
+    /// <summary>Who follows a conversation.</summary>
+    public static List<PersonId> FollowersOf(SqlSession session, long conversation) =>
+        session.All(
+            "SELECT p.uid FROM conversation_follower f JOIN person p ON p.id = f.person WHERE f.conversation = $id",
+            r => new PersonId(r.GetUid(0)),
+            ("id", conversation)
+        );
+
+    /// <summary>Follows a conversation, or no more.</summary>
+    public static void Follow(SqlSession session, long conversation, PersonId person, bool follows) =>
+        session.Run(
+            follows
+                ? "INSERT INTO conversation_follower (conversation, person) VALUES ($id, (SELECT id FROM person WHERE uid = "
+                    + "$person)) ON CONFLICT DO NOTHING"
+                : "DELETE FROM conversation_follower WHERE conversation = $id AND person = (SELECT id FROM person WHERE "
+                    + "uid = $person)",
+            ("id", conversation),
+            ("person", person.Value)
+        );
+
     /// <summary>What was said in a meeting and about it; null while nothing was.</summary>
     public static Conversation? OfMeeting(SqlSession session, long meeting) =>
         session.First($"{Select} WHERE c.meeting = $meeting", r => Row(session, r), ("meeting", meeting));
@@ -248,7 +351,8 @@ public static class ConversationStore
     public static List<Conversation> OfMember(SqlSession session, PersonId person) =>
         session.All(
             $"{Select} WHERE c.id IN (SELECT conversation FROM conversation_member WHERE person = (SELECT id FROM "
-                + $"person WHERE uid = $person)) ORDER BY c.last_entry DESC, c.id DESC",
+                + $"person WHERE uid = $person) UNION SELECT k.id FROM conversation k JOIN crew_member m ON m.crew = k.crew "
+                + $"WHERE k.audience = 'group' AND m.person = (SELECT id FROM person WHERE uid = $person)) ORDER BY c.last_entry DESC, c.id DESC",
             r => Row(session, r),
             ("person", person.Value)
         );
@@ -350,6 +454,7 @@ public static class ConversationStore
         var audience =
             r.GetBoolean(27) ? Audience.Notice
             : !r.IsDBNull(28) ? Audience.Task
+            : !r.IsDBNull(31) ? Audience.Worklist
             : StoredWords.Audiences.Read(r.GetString(2));
         DocketBrief? docket = r.IsDBNull(16)
             ? null
@@ -376,11 +481,16 @@ public static class ConversationStore
             r.GetUidOrNull(22) is { } crew ? new CrewId(crew) : null,
             r.GetMomentOrNull(23),
             r.GetMomentOrNull(24),
-            audience is Audience.Direct or Audience.Group ? MembersOf(session, r.GetInt64(0)) : [],
+            audience is Audience.Direct or Audience.Group
+                ? r.IsDBNull(22)
+                    ? MembersOf(session, r.GetInt64(0))
+                    : CrewOf(session, r.GetInt64(0))
+                : [],
             r.GetString(26),
             audience is Audience.Notice ? BoardOf(session, r.GetInt64(0)) : null,
             audience is Audience.Task ? TaskOf(session, r.GetInt64(28)) : null,
-            LastInBy: r.GetTextOrNull(30) is { } via ? StoredWords.Vias.Read(via) : null
+            LastInBy: r.GetTextOrNull(30) is { } via ? StoredWords.Vias.Read(via) : null,
+            OfWorklist: audience is Audience.Worklist ? WorklistOf(session, r.GetInt64(31)) : null
         );
         return r.IsDBNull(29) ? conversation : Beside(session, conversation, r.GetInt64(29));
     }

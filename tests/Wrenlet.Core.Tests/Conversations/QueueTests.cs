@@ -84,7 +84,7 @@ public class SuggestingTests
         new(Yard.Named(name), Yard.Hours, load, answered, here);
 
     private static IReadOnlyList<Suggestion> Best(params Candidate[] candidates) =>
-        Suggesting.Best(candidates, new Place.Outside(DocketSight.Open, null), Engines, null, "Leocadia", Morning);
+        Suggesting.Best(candidates, new Place.Outside(DocketSight.Open, null), Engines, [], null, "Leocadia", Morning);
 
     [Fact]
     public void The_crew_on_duty_comes_first_the_lighter_load_before_the_heavier()
@@ -127,6 +127,23 @@ public class SuggestingTests
     }
 
     [Fact]
+    public void Whom_the_rota_has_on_duty_comes_before_the_rest_of_the_crew()
+    {
+        var best = Suggesting.Best(
+            [Who("Hanneke"), Who("Mateus", new AnswerLoad(0, 1, 1, 0, 0))],
+            new Place.Outside(DocketSight.Open, null),
+            Engines,
+            [Yard.Named("Mateus").Id],
+            null,
+            "Leocadia",
+            Morning
+        );
+        best[0].Person.FirstName.ShouldBe("Mateus");
+        best[0].Reasons.ShouldContain("on duty now");
+        best[1].Reasons.ShouldNotContain(r => r.Contains("engines", StringComparison.Ordinal));
+    }
+
+    [Fact]
     public void Neither_the_owner_nor_who_does_not_see_it_is_suggested()
     {
         var limited = new Place.Outside(
@@ -138,6 +155,7 @@ public class SuggestingTests
                 [Who("Hanneke"), Who("Mateus"), Who("Ines")],
                 limited,
                 Engines,
+                [],
                 Yard.Named("Hanneke").Id,
                 "Leocadia",
                 Morning

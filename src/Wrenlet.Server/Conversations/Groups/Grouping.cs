@@ -151,6 +151,8 @@ public sealed class Grouping(WriteQueue writes)
                 || !member.MaySee(group.Place)
             )
                 return new GroupOutcome(null);
+            if (group.Crew is not null)
+                return new GroupOutcome(group, "This is the conversation of a crew: whoever is in the crew is in it.");
             return act(w, group) is { } reason
                 ? new GroupOutcome(group, reason)
                 : new GroupOutcome(ConversationStore.Find(w.Session, id));

@@ -24,6 +24,7 @@ public sealed record PieceView(long From, long To, bool Open, double Start, doub
 /// <param name="Goals">Its goals in words.</param>
 /// <param name="Shifts">Its working time around now, from which a page tells how much is left as time passes.</param>
 /// <param name="Closed">Where on the axis it rests while others work.</param>
+/// <param name="Duty">Who of its crew is on duty by a rota now, and who next; empty where it has no rota.</param>
 public sealed record BoardQueue(
     Guid Id,
     string Name,
@@ -34,8 +35,15 @@ public sealed record BoardQueue(
     bool Unsorted,
     IReadOnlyList<StretchView> Shifts,
     IReadOnlyList<StretchView> Closed,
-    bool Retired
+    bool Retired,
+    IReadOnlyList<QueueDuty> Duty
 );
+
+/// <summary>Who of a queue's crew is on duty by a rota, now or next.</summary>
+/// <param name="Person">First name; null where nobody covers.</param>
+/// <param name="From">When the turn begins, where it has not yet; null for who is on duty now.</param>
+/// <param name="Reason">Why it is somebody else than the rota says; empty where it is not.</param>
+public sealed record QueueDuty(string? Person, DateTimeOffset? From, DateTimeOffset Until, string Reason);
 
 /// <summary>How many there are.</summary>
 /// <param name="Ours">Conversations whose turn is ours and that are not set aside.</param>
@@ -97,6 +105,7 @@ internal static class QueueEndpoints
     private static BoardView GetBoard(
         Viewer viewer,
         QueueBoard board,
+        Database database,
         WhoIsWho who,
         FirmClock clock,
         Presence presence,
@@ -137,7 +146,7 @@ internal static class QueueEndpoints
                     p.Width
                 )),
             ],
-            [.. queues.Select(q => Queue(q, roster, axis, now))],
+            [.. database.Read(s => queues.ConvertAll(q => Queue(s, q, roster, axis, now)))],
             counts,
             presence.All(viewer.Person),
             page,
@@ -145,7 +154,7 @@ internal static class QueueEndpoints
         );
     }
 
-    private static BoardQueue Queue(Queue queue, Roster roster, TimeAxis axis, Instant now)
+    private static BoardQueue Queue(SqlSession session, Queue queue, Roster roster, TimeAxis axis, Instant now)
     {
         var crew = queue.Crew is { } id ? roster.Crews.GetValueOrDefault(id) : null;
         var goals =
@@ -160,11 +169,32 @@ internal static class QueueEndpoints
             queue.Unsorted,
             [.. TimeAxis.Working(queue.Calendar, now - ShiftsAround, now + ShiftsAround).Select(Of)],
             [.. axis.ClosedFor(queue.Calendar).Select(Of)],
-            queue.Retired
+            queue.Retired,
+            queue.Crew is { } duty ? DutyOf(session, roster, duty, now) : []
         );
 
         static StretchView Of(Stretch stretch) =>
             new(stretch.From.ToUnixTimeMilliseconds(), stretch.To.ToUnixTimeMilliseconds());
+    }
+
+    /// <summary>Those on duty now, and the next to begin.</summary>
+    private static List<QueueDuty> DutyOf(SqlSession session, Roster roster, CrewId crew, Instant now)
+    {
+        var lines = RotaStore.Lines(session, crew);
+        if (lines.Count == 0)
+            return [];
+        var all = Duties.Between(session, roster, lines, now, now + Duration.FromDays(8));
+        var on = all.Where(d => d.From <= now).ToList();
+        return
+        [
+            .. on.Concat(all.Where(d => d.From > now).Take(1))
+                .Select(d => new QueueDuty(
+                    roster.Find(d.Person)?.FirstName,
+                    d.From > now ? d.From.ToDateTimeOffset() : null,
+                    d.Until.ToDateTimeOffset(),
+                    d.Reason
+                )),
+        ];
     }
 
     /// <summary>One row; no content for a conversation that waits in no queue.</summary>
@@ -268,6 +298,7 @@ internal static class QueueEndpoints
                 )),
                 conversation.Place,
                 queue?.Crew is { } crew ? roster.Crews.GetValueOrDefault(crew) : null,
+                [.. Duties.Now(s, roster, queue?.Crew, now).Select(d => d.Person).OfType<PersonId>()],
                 conversation.Owner,
                 ConversationViews.PartyOf(conversation, roster)?.ShortName ?? "them",
                 now

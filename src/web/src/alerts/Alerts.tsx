@@ -7,6 +7,8 @@ import { moment } from '../ui/time';
 import { ClockField } from '../ui/ClockField';
 import { Button, cx, inputClass } from '../ui/controls';
 import { NameTag } from '../ui/tags';
+import { Fold } from '../ui/fold';
+import { FoldSettings } from './FoldSettings';
 import { AlertWords, markRead } from './PopUp';
 import { pathOf } from './go';
 import { sayWrong } from '../ui/toasts';
@@ -203,6 +205,7 @@ function Settings() {
       {box('digest', texts.emailMeWhatI)}
       {box('hiddenPage', texts.browserNotificationsWhilePage, () => void Notification.requestPermission())}
       {box('sound', texts.aSoundEachPop)}
+      <FoldSettings />
     </div>
   );
 }
@@ -274,11 +277,19 @@ export function Alerts({ onClose }: Props) {
           list.length > 0 ? (
             <section key={name} className="mt-1">
               <h3 className="border-b pb-0.5 text-[12.5px] font-bold text-soft">{name}</h3>
-              <ul>
-                {inLines(list, part === 'list' ? shown?.lines : undefined).map((line) => (
-                  <Line key={line[0]!.id} line={line} go={go} />
-                ))}
-              </ul>
+              <Fold
+                what={part === 'kept' ? 'kept' : 'alerts'}
+                all={inLines(list, part === 'list' ? shown?.lines : undefined)}
+                over={(line) => (part === 'kept' || line.every((a) => a.read) ? line[0]!.at : null)}
+              >
+                {(lines) => (
+                  <ul>
+                    {lines.map((line) => (
+                      <Line key={line[0]!.id} line={line} go={go} />
+                    ))}
+                  </ul>
+                )}
+              </Fold>
             </section>
           ) : null,
         )

@@ -76,3 +76,16 @@ export const inYourWords = 'In your words';
 export const previewAllColleaguesWill = 'Preview. All colleagues will see it:';
 export const them = 'them';
 export const thank = (firstName: string) => `Thank ${firstName}`;
+export const foldsAway = 'Fold away what is over';
+export const foldsAwayHint = 'Nothing is deleted: a press shows it again.';
+export const foldNames: Record<string, string> = {
+  alerts: 'Alerts you have read',
+  kept: 'Alerts you keep',
+  asks: 'Asks that are answered',
+  conversations: 'Closed conversations',
+};
+export const foldBy = (name: string) => `${name}: fold by`;
+export const foldAmount = (name: string) => `${name}: how many`;
+export const foldByAge = 'after days';
+export const foldByNumber = 'beyond the newest';
+export const foldNever = 'never';

@@ -234,6 +234,8 @@ function apply(change: Change) {
       break;
     case 'leave.changed':
       void queries.invalidateQueries({ queryKey: ['standing'] });
+      void queries.invalidateQueries({ queryKey: keys.crews });
+      void queries.invalidateQueries({ queryKey: keys.queues });
       break;
     case 'alert.read':
       void queries.invalidateQueries({ queryKey: keys.alerts });

@@ -2584,6 +2584,299 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/crews": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CrewBrief"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crews/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CrewPage"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crews/{id}/conversation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CrewPage"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/duty": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MyDuty"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crews/{crew}/rotas/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    crew: string;
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RotaSetting"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CrewPage"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    crew: string;
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CrewPage"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crews/{crew}/swaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    crew: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewSwap"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CrewPage"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crews/{crew}/swaps/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    crew: string;
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SwapAnswer"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CrewPage"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/queues/board": {
         parameters: {
             query?: never;
@@ -6778,6 +7071,82 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/folding": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FoldView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folding/{what}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    what: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FoldWish"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FoldView"][];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/notices": {
         parameters: {
             query?: never;
@@ -8926,6 +9295,121 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/worklists/{id}/conversation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OpenedConversation"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/followers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FollowersView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/followers/me": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FollowMark"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FollowersView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/entries/{id}/filing": {
         parameters: {
             query?: never;
@@ -9822,6 +10306,7 @@ export interface components {
             shifts: components["schemas"]["StretchView"][];
             closed: components["schemas"]["StretchView"][];
             retired: boolean;
+            duty: components["schemas"]["QueueDuty"][];
         };
         BoardRow: {
             /** Format: uuid */
@@ -10020,10 +10505,40 @@ export interface components {
             countries: string[];
             days: components["schemas"]["NewHoliday"][];
         };
+        CrewBrief: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** Format: int32 */
+            members: number;
+            mine: boolean;
+        };
+        CrewMemberView: {
+            person: components["schemas"]["PersonView"];
+            purpose: string;
+            away: null | string;
+            cover: null | string;
+            /** Format: date-time */
+            onDuty: null | string;
+        };
         CrewMembers: {
             /** Format: uuid */
             crew: string;
             people: string[];
+        };
+        CrewPage: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            mine: boolean;
+            mayPlan: boolean;
+            /** Format: uuid */
+            conversation: null | string;
+            members: components["schemas"]["CrewMemberView"][];
+            queues: string[];
+            rotas: components["schemas"]["RotaSetting"][];
+            duties: components["schemas"]["DutyView"][];
+            swaps: components["schemas"]["SwapView"][];
         };
         CrewSetting: {
             name: string;
@@ -10203,6 +10718,24 @@ export interface components {
             drafts: components["schemas"]["DraftView"][];
             found: boolean;
         };
+        DutyView: {
+            /** Format: uuid */
+            line: string;
+            name: string;
+            /** Format: uuid */
+            crew: string;
+            crewName: string;
+            /** Format: date */
+            slot: string;
+            person: null | components["schemas"]["PersonView"];
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            until: string;
+            reason: string;
+            mine: boolean;
+            now: boolean;
+        };
         EntryView: {
             /** Format: uuid */
             id: string;
@@ -10363,6 +10896,28 @@ export interface components {
         FirstSteps: {
             steps: components["schemas"]["FirstStep"][];
             hidden: boolean;
+        };
+        FoldView: {
+            what: string;
+            /** Format: int32 */
+            days: null | number;
+            /** Format: int32 */
+            most: null | number;
+            /** Format: date-time */
+            before: null | string;
+        };
+        FoldWish: {
+            /** Format: int32 */
+            days: null | number;
+            /** Format: int32 */
+            most: null | number;
+        };
+        FollowMark: {
+            follows: boolean;
+        };
+        FollowersView: {
+            follows: boolean;
+            people: components["schemas"]["PersonView"][];
         };
         ForgottenPassword: {
             address: string;
@@ -10831,6 +11386,10 @@ export interface components {
             read: components["schemas"]["MomentView"][];
             offers: components["schemas"]["MomentView"][];
         };
+        MyDuty: {
+            duties: components["schemas"]["DutyView"][];
+            asked: components["schemas"]["SwapView"][];
+        };
         NamedTaskView: {
             /** Format: uuid */
             id: string;
@@ -11108,6 +11667,18 @@ export interface components {
             name: string;
             body: string;
             own: boolean;
+        };
+        NewSwap: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            line: string;
+            /** Format: date */
+            slot: string;
+            /** Format: uuid */
+            to: string;
+            /** Format: date */
+            inReturn?: null | string;
         };
         NewTask: {
             /** Format: uuid */
@@ -11490,6 +12061,14 @@ export interface components {
             does: string;
             why: null | string;
         };
+        QueueDuty: {
+            person: null | string;
+            /** Format: date-time */
+            from: null | string;
+            /** Format: date-time */
+            until: string;
+            reason: string;
+        };
         QueueSetting: {
             /** Format: uuid */
             id: string;
@@ -11658,6 +12237,22 @@ export interface components {
             rights: components["schemas"]["RightView"][];
             roles: components["schemas"]["RoleSetting"][];
             people: components["schemas"]["PersonRights"][];
+        };
+        RotaSetting: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            span: string;
+            /** Format: int32 */
+            startDay: number;
+            starts: string;
+            /** Format: int32 */
+            endDay: number;
+            ends: string;
+            /** Format: date */
+            first: string;
+            turns: string[];
+            version?: null | string;
         };
         RouterTrial: {
             text: string;
@@ -11982,6 +12577,23 @@ export interface components {
         SuggestionView: {
             person: components["schemas"]["OwnerView"];
             reasons: string[];
+        };
+        SwapAnswer: {
+            state: string;
+        };
+        SwapView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            crew: string;
+            name: string;
+            from: null | components["schemas"]["PersonView"];
+            to: null | components["schemas"]["PersonView"];
+            when: string;
+            inReturn: null | string;
+            state: string;
+            mayAnswer: boolean;
+            mayWithdraw: boolean;
         };
         TableColumn: {
             id: string;

@@ -37,6 +37,7 @@ const ContactsPage = lazy(() => import('../people/ContactsPage').then((m) => ({ 
 const SetUpPage = lazy(() => import('../pages/SetUpPage').then((m) => ({ default: m.SetUpPage })));
 const StockPage = lazy(() => import('../conversations/StockReplies').then((m) => ({ default: m.StockPage })));
 const ImportsPage = lazy(() => import('../reports/imports/ImportsPage').then((m) => ({ default: m.ImportsPage })));
+const CrewPage = lazy(() => import('../pages/crew/CrewPage').then((m) => ({ default: m.CrewPage })));
 const ReportsPage = lazy(() => import('../reports/ReportsPage').then((m) => ({ default: m.ReportsPage })));
 const TasksPage = lazy(() => import('../pages/tasks/TasksPage').then((m) => ({ default: m.TasksPage })));
 const AsksPage = lazy(() => import('../asks/AsksPage').then((m) => ({ default: m.AsksPage })));
@@ -145,6 +146,7 @@ function Inside({ me }: { me: Me }) {
           <Route path="/meetings/:id" element={<MeetingPage me={me} />} />
           <Route path="/sheets/:id" element={<SheetPage />} />
           <Route path="/calls/:id" element={<ToCall />} />
+          <Route path="/crews/:id" element={<CrewPage me={me} />} />
           <Route path="/imports" element={<ImportsPage me={me} />} />
           <Route path="/imports/:id" element={<ImportsPage me={me} />} />
           <Route path="/contacts" element={<ContactsPage me={me} />} />

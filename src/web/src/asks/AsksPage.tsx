@@ -6,6 +6,7 @@ import { Empty, Wrong, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { AskCard } from './AskCard';
 import { useAsks } from './useAsks';
+import { Fold } from '../ui/fold';
 import * as texts from './texts';
 
 function Item({ item }: { item: AskItem }) {
@@ -89,11 +90,19 @@ export function AsksPage() {
             <Empty title={texts.youNotWaitingAnybody}>{texts.pressEntryAskUnder}</Empty>
           )
         ) : (
-          <ul>
-            {shown.map((i) => (
-              <Item key={i.ask.id} item={i} />
-            ))}
-          </ul>
+          <Fold
+            what="asks"
+            all={shown}
+            over={(i) => (side === 'on-me' || ['open', 'returned'].includes(i.ask.state) ? null : i.ask.at)}
+          >
+            {(items) => (
+              <ul>
+                {items.map((i) => (
+                  <Item key={i.ask.id} item={i} />
+                ))}
+              </ul>
+            )}
+          </Fold>
         )}
       </div>
     </div>

@@ -27,6 +27,7 @@ import { Button, cx } from '../ui/controls';
 import { Due, Priority, Standing } from '../ui/tags';
 import { clock, day, moment } from '../ui/time';
 import { sayWrong } from '../ui/toasts';
+import { Swap } from './crew/Swap';
 import * as texts from './texts';
 
 const pathOfRow = (row: Row) => `/queues?conversation=${row.id}`;
@@ -71,6 +72,7 @@ export function TodayPage({ me }: { me: Me }) {
           {needs.data ? <Needs needs={needs.data} /> : <Coming lines={5} />}
         </Part>
         <Part id="hours" title={texts.yourDay}>
+          <MyDuty />
           {today.data ? <Day day={today.data.day} /> : <Coming lines={8} />}
         </Part>
         <Part id="since" title={texts.sinceYouLeft} note={today.data?.sinceWords}>
@@ -78,6 +80,36 @@ export function TodayPage({ me }: { me: Me }) {
         </Part>
       </div>
     </div>
+  );
+}
+
+/** One's own turns of duty, now or within a week, and swaps that one is asked for. */
+function MyDuty() {
+  const { data } = useQuery({
+    queryKey: keys.duty,
+    queryFn: () => taken(api.GET('/api/duty')),
+    refetchInterval: 60_000,
+  });
+  const next = data?.duties.find((d) => !d.now);
+  const shown = [...(data?.duties.filter((d) => d.now) ?? []), ...(next ? [next] : [])];
+  if (!data || shown.length + data.asked.length === 0) return null;
+  return (
+    <ul className="mb-2 grid gap-1">
+      {data.asked.map((s) => (
+        <Swap key={s.id} swap={s} crew={s.crew} />
+      ))}
+      {shown.map((d) => (
+        <li
+          key={d.line + d.slot}
+          className="rounded-card border border-l-[3px] border-l-done bg-surface px-2 py-1 text-[13px]"
+        >
+          <Link to={`/crews/${d.crew}`} className="hover:underline">
+            {d.now ? texts.youAreOnDuty(d.name, moment(d.until)) : texts.yourNextDuty(d.name, moment(d.from))}
+          </Link>
+          {d.reason ? <span className="text-soft"> {d.reason}</span> : null}
+        </li>
+      ))}
+    </ul>
   );
 }
 

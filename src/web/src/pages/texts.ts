@@ -113,3 +113,6 @@ export const log = 'Log';
 
 export const firm = 'Firm';
 export const roles = 'Roles';
+
+export const youAreOnDuty = (name: string, until: string) => `You are on duty (${name}) until ${until}`;
+export const yourNextDuty = (name: string, from: string) => `Your next duty (${name}) begins ${from}`;

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { v7 as newId } from 'uuid';
 import { type Me, type StandingView, type TalkRow, api, taken } from '../api/client';
-import { useTalkRows } from '../api/queries';
+import { keys, useTalkRows } from '../api/queries';
 import { moment } from '../ui/time';
 import { MomentField } from '../ui/MomentField';
 import { Button, Field, cx, inputClass } from '../ui/controls';
@@ -42,6 +42,7 @@ export function Colleagues({ me, onCarry, onClose }: Props) {
   const [part, setPart] = useState<'people' | 'group' | 'leave'>('people');
   const own = useTalkRows('own').data ?? [];
   const standing = useStanding(true);
+  const { data: crews = [] } = useQuery({ queryKey: keys.crews, queryFn: () => taken(api.GET('/api/crews')) });
   const navigate = useNavigate();
   const begin = async (person: string, full: boolean) => {
     try {
@@ -103,6 +104,23 @@ export function Colleagues({ me, onCarry, onClose }: Props) {
                 <Colleague key={s.person.id} standing={s} row={direct.get(s.person.id)} onBegin={begin} />
               ))}
           </ul>
+          {crews.length > 0 ? (
+            <>
+              <h3 className="mt-2 border-b pb-0.5 text-[12.5px] font-bold text-soft">{texts.crews}</h3>
+              <p className="flex flex-wrap gap-x-3 gap-y-1 py-1">
+                {crews.map((c) => (
+                  <Link
+                    key={c.id}
+                    to={`/crews/${c.id}`}
+                    onClick={() => onClose()}
+                    className={cx('min-h-6 hover:underline max-md:min-h-[44px]', c.mine && 'font-semibold')}
+                  >
+                    {c.name}
+                  </Link>
+                ))}
+              </p>
+            </>
+          ) : null}
           {groups.length > 0 ? (
             <h3 className="mt-2 border-b pb-0.5 text-[12.5px] font-bold text-soft">{texts.groups}</h3>
           ) : null}

@@ -113,3 +113,5 @@ export const noContactsHow = 'Customers and partners stand here as soon as one i
 export const speaksFirst = 'speaks for them';
 export const speaksFor = 'What they decide or look after';
 export const speaksForHint = 'Such as orders, invoices, access to the building';
+
+export const crews = 'Crews';

@@ -11,10 +11,16 @@ import { useWorklists, whose } from './worklists';
 import { ListForm } from './WorklistForm';
 import * as texts from './texts';
 
-type Props = { list: string | null; onList: (id: string | null) => void; onOpen: (id: string) => void; me: string };
+type Props = {
+  list: string | null;
+  onList: (id: string | null) => void;
+  onOpen: (id: string) => void;
+  onTalk: (list: string) => void;
+  me: string;
+};
 
 /** A worklist's tasks in its columns. */
-export function ColumnsPart({ list, onList, onOpen, me }: Props) {
+export function ColumnsPart({ list, onList, onOpen, onTalk, me }: Props) {
   const { data: lists } = useWorklists();
   const shown = lists?.find((l) => l.id === list) ?? lists?.[0];
   const [editing, setEditing] = useState<WorklistView | 'new' | null>(null);
@@ -42,6 +48,7 @@ export function ColumnsPart({ list, onList, onOpen, me }: Props) {
           </IconButton>
         ) : null}
         <Button onClick={() => setEditing('new')}>{texts.newWorklist}</Button>
+        {shown ? <Button onClick={() => onTalk(shown.id)}>{texts.talkAboutIt}</Button> : null}
         <span className="ml-auto text-soft max-md:hidden">{texts.dragAltArrowEnter}</span>
       </div>
       {editing ? (

@@ -269,3 +269,5 @@ export const whatNext = 'What next';
 export const byWhenDue = 'By due date';
 
 export const estimatedHours = (hours: string) => `, ${hours} h`;
+
+export const talkAboutIt = 'Talk about it';

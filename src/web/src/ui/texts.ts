@@ -42,3 +42,5 @@ export const joinDoes = (gone: string, kept: string) =>
   'back as somebody else.';
 export const joinThem = 'Join them';
 export const notThisOne = 'Not this one';
+export const showOlder = (n: number) => `Show ${n} older`;
+export const foldAgain = 'Fold the older ones away';

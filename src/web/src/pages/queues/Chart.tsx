@@ -1,7 +1,8 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useMemo, useRef } from 'react';
 import type { BoardQueue, Colleagues, Me } from '../../api/client';
-import { clock, day } from '../../ui/time';
+import { Link } from 'react-router';
+import { clock, day, moment } from '../../ui/time';
 import { cx } from '../../ui/controls';
 import { ChartRow, Hatch } from '../../conversations/queues/ChartRow';
 import { type Board, placeOn, useNow } from '../../conversations/queues/board';
@@ -41,6 +42,21 @@ function ticksOf(board: Board) {
     )
       kept.push(tick);
   return kept;
+}
+
+/** Who of a queue's crew is on duty by its rota now, and who next. */
+function OnDuty({ queue }: { queue: Board['queues'][number] }) {
+  if (!queue.duty.some((d) => !d.from)) return null;
+  const words = queue.duty.map((d) =>
+    d.from
+      ? texts.thenOn(d.person ?? texts.nobodyCovers, moment(d.from))
+      : texts.dutyUntil(d.person ?? texts.nobodyCovers, moment(d.until)),
+  );
+  return (
+    <Link to={`/crews/${queue.crewId}`} className="truncate text-[12.5px] text-soft hover:underline">
+      {words.join(', ')}
+    </Link>
+  );
 }
 
 export function Chart({ board, lines, queues, colleagues, me, chosen, onChoose, narrow }: ChartProps) {
@@ -136,6 +152,7 @@ export function Chart({ board, lines, queues, colleagues, me, chosen, onChoose, 
                     className="relative flex h-full items-end gap-3 truncate border-b bg-paper px-4 pb-[3px] text-[12.5px]"
                   >
                     <h2 className="font-bold">{line.head}</h2>
+                    {line.queue ? <OnDuty queue={line.queue} /> : null}
                     <span className="truncate text-soft">{line.detail}</span>
                   </div>
                 ) : (

@@ -5,6 +5,7 @@ import { type Present, takePresent } from '../../api/live';
 import { useColleagues } from '../../api/queries';
 import { useKeys } from '../../ui/keys';
 import { Kept } from '../../api/store';
+import { foldAt, useFolding } from '../../ui/fold';
 import { useNarrow } from '../../ui/useNarrow';
 import { Divider } from '../../ui/Divider';
 import { Button, Empty, Letter, Wrong, cx } from '../../ui/controls';
@@ -58,7 +59,16 @@ export function QueuesPage({ me }: { me: Me }) {
     [colleagues],
   );
   const crews = useMemo(() => crewsOf(colleagues), [colleagues]);
-  const source = filter.closed ? closed.data?.rows : board?.rows;
+  const folding = useFolding().data?.find((f) => f.what === 'conversations');
+  const [whole, setWhole] = useState(false);
+  const over = closed.data?.rows ?? [];
+  const folded = whole
+    ? over.length
+    : foldAt(
+        over.map((r) => r.lastAt),
+        folding,
+      );
+  const source = filter.closed ? closed.data && over.slice(0, folded) : board?.rows;
   const rows = useMemo(
     () => (source ?? []).filter((r) => fits(r, filter, me.person.id!, queues, crews)),
     [source, filter, me.person.id, queues, crews],
@@ -224,6 +234,16 @@ export function QueuesPage({ me }: { me: Me }) {
               />
             )}
           </div>
+          {filter.closed && (folded < over.length || whole) ? (
+            <Button
+              look="quiet"
+              className="flex-none self-start"
+              aria-expanded={whole}
+              onClick={() => setWhole(!whole)}
+            >
+              {whole ? texts.foldOlder : texts.showOlder(over.length - folded)}
+            </Button>
+          ) : null}
           {chosen ? (
             <div className="relative flex min-h-0 flex-1 flex-col border-t-2">
               {narrow ? (

@@ -51,7 +51,7 @@ export function linesOf(
     const queue = by === 'queue' ? queues.get(key) : undefined;
     const head = queue?.name ?? (key === '' ? texts.nobodyOwnsIt : (names.get(key) ?? texts.somebody));
     const detail = queue
-      ? `${queue.crew ? texts.onDuty(queue.crew) : ''}${queue.goals}`
+      ? `${queue.crew && queue.duty.every((d) => d.from) ? texts.onDuty(queue.crew) : ''}${queue.goals}`
       : `${list.length} ${texts.conversations(list.length)}`;
     return [{ head, detail, queue }, ...list.map((row) => ({ row }))];
   });

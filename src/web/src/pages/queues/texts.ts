@@ -44,3 +44,9 @@ export const messagesFromCustomersPartners =
   'Messages from customers and partners wait here until they are answered and closed.';
 export const backToTheQueues = 'Back to the queues';
 export const heightOfTheChart = 'Height of the chart';
+
+export const showOlder = (n: number) => `Show ${n} older`;
+export const foldOlder = 'Fold the older ones away';
+export const dutyUntil = (who: string, until: string) => `${who} on duty until ${until}`;
+export const thenOn = (who: string, from: string) => `then ${who} from ${from}`;
+export const nobodyCovers = 'nobody';

@@ -1,5 +1,5 @@
 import { Columns3, LayoutList, ListOrdered, Scale, CalendarDays } from 'lucide-react';
-import { type FormEvent, useMemo, useState } from 'react';
+import { type FormEvent, useEffect, useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { type Me } from '../../api/client';
 import { useColleagues, useDockets } from '../../api/queries';
@@ -13,6 +13,7 @@ import { LoadPart } from '../../tasks/LoadPart';
 import { MonthPart } from '../../tasks/MonthPart';
 import { NextPart } from '../../tasks/NextPart';
 import { TablePart } from '../../tasks/TablePart';
+import { ListTalk } from './ListTalk';
 import { TaskPanel } from './TaskPanel';
 import { type Arrangement, arrange } from '../../tasks/arrange';
 import { useTable } from '../../tasks/table';
@@ -46,6 +47,21 @@ export function TasksPage({ me }: { me: Me }) {
       },
       { replace: open !== null },
     );
+  // What leads here from elsewhere names a worklist, and may open its talk.
+  const named = params.get('list');
+  useEffect(() => {
+    if (named) look.set({ ...look.get(), way: 'columns', list: named });
+  }, [named]);
+  const talk = params.get('talk') ? (named ?? now.list) : null;
+  const setTalk = (list: string | null) =>
+    setParams((p) => {
+      for (const key of ['talk', 'list', 'entry', 'way']) p.delete(key);
+      if (list) {
+        p.set('list', list);
+        p.set('talk', '1');
+      }
+      return p;
+    });
   const wide = now.way === 'table' || now.way === 'month';
   const asks = useAsks('on-me').data?.length ?? 0;
   return (
@@ -84,13 +100,25 @@ export function TasksPage({ me }: { me: Me }) {
           {now.way === 'next' ? (
             <NextPart wanted={open} onOpen={setOpen} />
           ) : now.way === 'columns' ? (
-            <ColumnsPart list={now.list} onList={(list) => set({ list })} onOpen={setOpen} me={me.person.id!} />
+            <ColumnsPart
+              list={now.list}
+              onList={(list) => {
+                set({ list });
+                if (named) setTalk(talk ? list : null);
+              }}
+              onOpen={setOpen}
+              onTalk={setTalk}
+              me={me.person.id!}
+            />
           ) : now.way === 'load' ? (
             <LoadPart onOpen={setOpen} />
           ) : (
             <Wide now={now} onHow={(how) => set({ how })} open={open} onOpen={setOpen} />
           )}
         </div>
+        {talk && !open && now.way === 'columns' ? (
+          <ListTalk key={talk} list={talk} me={me} onClose={() => setTalk(null)} />
+        ) : null}
         {open ? <TaskPanel id={open} me={me} onOpen={setOpen} onClose={() => setOpen(null)} /> : null}
       </div>
     </div>

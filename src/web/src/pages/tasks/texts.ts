@@ -81,3 +81,6 @@ export const next = 'Next';
 export const table = 'Table';
 export const calendar = 'Calendar';
 export const load = 'Load';
+export const talkOf = (list: string) => `About ${list}`;
+export const whoFollows = (names: string[]) => `followed by ${names.join(', ')}`;
+export const closeTalk = 'Close';

@@ -28,12 +28,16 @@ export function Outcome({ job }: { job: ImportJob }) {
       </p>
       {job.state !== 'taken-back' ? (
         <div className="max-w-[560px]">
-          <progress
-            className="h-3 w-full accent-wren"
+          <div
+            role="progressbar"
             aria-label={texts.states[job.state]}
-            max={job.rows}
-            value={job.taken}
-          />
+            aria-valuemin={0}
+            aria-valuemax={job.rows}
+            aria-valuenow={job.taken}
+            className="h-2.5 w-full rounded-card border bg-surface"
+          >
+            <div className="h-full bg-wren" style={{ width: `${job.rows > 0 ? (100 * job.taken) / job.rows : 0}%` }} />
+          </div>
           <p className="text-[13px] text-soft" aria-live="polite">
             {job.state === 'taking-back' ? texts.stillToTakeBack(job.toTakeBack) : texts.progress(job.taken, job.rows)}
           </p>
@@ -64,7 +68,7 @@ export function Outcome({ job }: { job: ImportJob }) {
       )}
       {job.left > 0 ? (
         <div className="rounded-card border border-soon bg-soon-wash p-2.5">
-          <p className="font-semibold">{texts.cannot(job.left)}</p>
+          <p className="font-semibold">{texts.wereLeft(job.left)}</p>
           <p className="text-[13px]">
             <a className="underline" href={`/api/imports/${job.id}/left`}>
               {texts.downloadLeft}

@@ -77,3 +77,6 @@ export const andMore = (n: number) => `and ${n} more`;
 export const by = (name: string, at: string) => `${name}, ${at}`;
 export const somebody = 'Somebody';
 export const reading = 'Reading the file …';
+
+export const wereLeft = (left: number) =>
+  plural(left, { one: '1 row was left out', other: `${left} rows were left out` });
