@@ -169,9 +169,68 @@ test('a piano workshop sets itself up in one sitting, and answers its first mail
       .poll(() => readdirSync(out).some((f) => readFileSync(join(out, f), 'utf8').includes('We come on Thursday.')))
       .toBe(true);
 
-    // Settings say what a change does before it is made.
+    // Stages, a field and a milestone of their own, and a task that is due before it.
     await page.goto(`${yard.url}/set-up`);
     const settings = page.getByRole('main');
+    await settings.getByRole('button', { name: 'Kinds', exact: true }).click();
+    await settings.getByRole('button', { name: 'New kind', exact: true }).click();
+    await settings.getByLabel('Name of one').fill('Tuning');
+    const form = settings.getByRole('form', { name: 'Tuning' });
+    await form.getByLabel('Name of several').fill('Tunings');
+    await form.getByLabel('Letters').fill('u');
+    await form.getByLabel('Stage', { exact: true }).fill('Asked');
+    await form.getByRole('button', { name: 'Add a stage' }).click();
+    await form.getByLabel('Stage', { exact: true }).last().fill('In tune');
+    await form.getByRole('button', { name: 'Add a field' }).click();
+    await form.getByLabel('Field', { exact: true }).fill('Pitch');
+    await form.getByRole('button', { name: 'Add a milestone' }).click();
+    await form.getByLabel('Milestone', { exact: true }).fill('concert');
+    await form.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByText('Tuning saved.')).toBeVisible();
+    await page.goto(`${yard.url}/dockets`);
+    await page.getByRole('button', { name: 'New docket' }).click();
+    const fresh = page.getByRole('dialog', { name: 'New docket' });
+    await fresh.getByRole('radio', { name: 'Tuning' }).check();
+    await fresh.getByLabel('Subject').fill('Loxley Hall: grand');
+    await fresh.getByRole('button', { name: 'Open the tuning' }).click();
+    await expect(page).toHaveURL(/\/dockets\/U-1$/);
+    await page.getByRole('button', { name: 'Edit details' }).click();
+    const details = page.getByRole('dialog', { name: 'Docket details' });
+    await details.getByLabel('Pitch').fill('442');
+    await details.getByRole('button', { name: 'Add concert' }).click();
+    await details.getByLabel('When').fill('2099-05-22 18:00');
+    await details.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByRole('button', { name: /^Concert .*22 May/ })).toBeVisible();
+    await page.keyboard.press('n');
+    await page.getByRole('textbox', { name: /note for colleagues/ }).pressSequentially('@mer');
+    await page.getByRole('option', { name: /@Merle Ash/ }).click();
+    await page.keyboard.type('please tune the grand before the concert.');
+    const asked = page.getByRole('list', { name: 'Tasks in these words' });
+    await expect(asked.getByRole('listitem')).toHaveText(/Tune the grand · Merle · .*22 May/);
+    await asked.getByRole('button', { name: 'Make task' }).click();
+    await page
+      .getByRole('region', { name: 'Add a note' })
+      .getByRole('button', { name: 'Add note', exact: true })
+      .click();
+    await expect(
+      page
+        .getByRole('article')
+        .filter({ hasText: 'before the concert' })
+        .getByRole('checkbox', { name: 'Done: Tune the grand' }),
+    ).toBeVisible();
+
+    // All of it goes out again as a table that anything reads.
+    await page.goto(`${yard.url}/dockets`);
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Export' }).click(),
+    ]);
+    const table = readFileSync(await file.path(), 'utf8');
+    expect(table).toContain('U-1');
+    expect(table).toContain('Loxley Hall: grand');
+
+    // Settings say what a change does before it is made.
+    await page.goto(`${yard.url}/set-up`);
     await settings.getByRole('button', { name: 'Firm', exact: true }).click();
     await expect(page.getByText('Ends every mail to customers and partners from now on.')).toBeVisible();
     await settings.getByLabel('Signature').fill('Gable & Wick, pianos since 1961');

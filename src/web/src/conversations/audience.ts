@@ -9,6 +9,7 @@ const words: Record<string, [lane: string, writing: string]> = {
   notice: [texts.comments, texts.commentOnTheNotice],
   task: [texts.aboutTheTask, texts.noteOnTheTask],
   meeting: [texts.meeting, texts.noteOnTheMeeting],
+  worklist: [texts.aboutTheWorklist, texts.noteOnTheWorklist],
 };
 
 export const laneName = (conversation: ConversationView) => words[conversation.audience]?.[0] ?? texts.outsideTitle;

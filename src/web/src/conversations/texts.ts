@@ -310,3 +310,6 @@ export const newStockReply = 'New stock reply';
 export const nameOnlyForMe = 'Name (only for me)';
 export const nameForEverybody = 'Name (for everybody)';
 export const text = 'Text';
+
+export const aboutTheWorklist = 'About the worklist';
+export const noteOnTheWorklist = 'Note on the worklist';

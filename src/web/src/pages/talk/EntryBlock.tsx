@@ -231,7 +231,7 @@ export const EntryBlock = memo((props: Props) => {
           <IconButton label={texts.answerThis} hint={texts.answerThisQ} onClick={() => acts.answer(entry)}>
             <CornerUpLeft size={14} />
           </IconButton>
-          {['notice', 'task'].includes(conversation.audience) ? null : (
+          {['notice', 'task', 'worklist'].includes(conversation.audience) ? null : (
             <IconButton label={texts.askAboutThis} hint={texts.askAnswerAbout} onClick={() => acts.ask(entry)}>
               <MessageCircleQuestionMark size={14} />
             </IconButton>

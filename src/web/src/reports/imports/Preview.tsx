@@ -61,7 +61,7 @@ export function Preview({ id }: { id: string }) {
       </p>
       <section aria-label={texts.columns}>
         <h2 className={heading}>{texts.columns}</h2>
-        <div className="overflow-x-auto" role="region" tabIndex={0} aria-label={texts.columns}>
+        <div className="overflow-x-auto" role="group" tabIndex={0} aria-label={texts.columnsOfFile}>
           <table className="w-full text-[13px]">
             <thead>
               <tr className="text-left text-soft">

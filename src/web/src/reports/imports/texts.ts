@@ -80,3 +80,5 @@ export const reading = 'Reading the file …';
 
 export const wereLeft = (left: number) =>
   plural(left, { one: '1 row was left out', other: `${left} rows were left out` });
+
+export const columnsOfFile = 'Columns of the file';
