@@ -40,26 +40,8 @@ void Say(string what, string figure, string goal, double value)
     Console.WriteLine($"{what, -64} {figure, -34} {goal}");
 }
 
-if (part is "kill" or "attack" or "dockets" or "import")
+if (await Alone.Run(part, product, root, seconds) is { } well)
 {
-    string[] On(int port) =>
-        [
-            "--data",
-            Path.Combine(root, "data"),
-            "--port",
-            $"{port}",
-            "--clock",
-            "2026-04-14T08:40",
-            "--changes-per-second",
-            "0",
-        ];
-    var well = part switch
-    {
-        "kill" => await new Killing(product, On).Run((int)seconds),
-        "attack" => await new Attacking(product, On).Run(seconds),
-        "import" => await new Importing(product, On).Run(),
-        _ => await new FieldTables(product, On, Path.Combine(root, "data")).Run(),
-    };
     Directory.Delete(root, recursive: true);
     Environment.Exit(well ? 0 : 1);
 }

@@ -39,7 +39,8 @@ internal static class Texts
             Right.SeeReports => "Read reports",
             Right.SeeSums => "See the sums of papers",
             Right.ReadAcross =>
-                "Read notices for every crew, let others see a limited docket, enter their leave and move their meetings",
+                "Read every docket’s conversations, limited ones too, which the log keeps; read notices for every crew, let "
+                    + "others see a limited docket, enter their leave and move their meetings",
             Right.Reassign => "Decide who answers in any queue",
             Right.PassGates => "Move a docket past a gate",
             Right.LockAndLift => "Lock stages, and lift gates and locks",

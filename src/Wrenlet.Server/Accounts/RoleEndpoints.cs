@@ -107,8 +107,6 @@ internal static class RoleEndpoints
         );
         if (Rights.Refuses(viewer.Person, before?.Rights ?? [], role.Rights) is { } more)
             return Refusals.Invalid("rights", more);
-        if (Rights.Refuses(roster.Staff.Select(p => p.Role?.Id == role.Id ? p with { Role = role } : p)) is { } nobody)
-            return Refusals.Invalid("rights", nobody);
         static string Words(Role? r) =>
             string.Join(", ", (r?.Rights ?? []).Order().Select(right => Rights.WordsOf(right).ToLowerInvariant()));
         var held = await SetUpEndpoints.Set(
@@ -120,6 +118,14 @@ internal static class RoleEndpoints
                     "role",
                     ifMatch,
                     RoleStore.All(s).Find(r => r.Id == role.Id) is { } there ? Setting(there) : null
+                )
+                ?? (
+                    Rights.Refuses(
+                        PeopleStore.Load(s).Staff.Select(p => p.Role?.Id == role.Id ? p with { Role = role } : p)
+                    )
+                        is { } nobody
+                        ? Refusals.Invalid("rights", nobody)
+                        : null
                 ),
             before is null ? "made a role" : "changed a role",
             $"{name}: "

@@ -52,7 +52,8 @@ public sealed class Sessions(Database database, WriteQueue writes, FirmClock clo
     }
 
     /// <summary>
-    /// Signs a person in: a new session each time, and the cookie for it. A session the browser had before ends.
+    /// Signs a person in: a new session each time, and the cookie for it. A session the browser had before ends. Whoever
+    /// has left in this very moment, or whose link has ended, is signed in nowhere.
     /// </summary>
     public async Task Start(HttpContext context, PersonId person, string how, Guid? link = null)
     {
@@ -62,14 +63,23 @@ public sealed class Sessions(Database database, WriteQueue writes, FirmClock clo
         var now = clock.Now;
         var signedIn = new SignedIn(person, NewToken(), now + Length, link);
         var hash = Hash(token);
-        await writes.Run(w =>
+        var started = await writes.Run(w =>
         {
             SessionStore.EndExpired(w.Session, now);
+            // Decided in the write itself: leaving and ending links are writes as well.
+            if (
+                !PeopleStore.IsAmongUs(w.Session, person)
+                || (link is { } by && LinkStore.Find(w.Session, by)?.WorksAt(now) is not true)
+            )
+                return false;
             SessionStore.Start(w.Session, hash, signedIn, now);
             if (link is { } used)
                 LinkStore.Used(w.Session, used, now);
             SessionStore.Audit(w.Session, now, person, "signed in", how);
+            return true;
         });
+        if (!started)
+            return;
         lock (_knowing)
             _known[Convert.ToHexString(hash)] = signedIn;
         context.Response.Cookies.Append(Cookie, token, Options(context));

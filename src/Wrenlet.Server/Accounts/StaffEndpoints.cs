@@ -151,8 +151,6 @@ internal static class StaffEndpoints
             Crews = [.. given.Crews.Distinct().Select(c => new CrewId(c))],
         };
         string Crews(Person person) => string.Join(", ", person.Crews.Select(c => roster.Crews[c].Name));
-        if (Rights.Refuses(roster.Staff.Where(p => p.Id != after.Id).Append(after)) is { } alone)
-            return Refusals.Invalid("role", alone);
         var was = before is null ? null : Setting(before, roster);
         var hash = given.Password is { } password ? Passwords.Hash(password) : null;
         var held = await SetUpEndpoints.Set(
@@ -160,9 +158,20 @@ internal static class StaffEndpoints
             writes,
             clock,
             s =>
-                PeopleStore.Load(s) is var now && now.Find(new PersonId(id)) is { } there
-                    ? Versions.Held("colleague", ifMatch, Setting(there, now))
-                    : null,
+            {
+                var now = PeopleStore.Load(s);
+                return (
+                        now.Find(new PersonId(id)) is { } there
+                            ? Versions.Held("colleague", ifMatch, Setting(there, now))
+                            : null
+                    )
+                    // Two who each leave the keys to the other are told apart in the write.
+                    ?? (
+                        Rights.Refuses(now.Staff.Where(p => p.Id != after.Id).Append(after)) is { } alone
+                            ? Refusals.Invalid("role", alone)
+                            : null
+                    );
+            },
             before is null ? "added a colleague" : "set a colleague",
             $"{after.Name}: "
                 + SettingWords.Changes(

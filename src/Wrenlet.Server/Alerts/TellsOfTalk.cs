@@ -129,7 +129,7 @@ internal sealed class TellsOfTalk(Telling telling, WhoIsWho who)
             : null;
         var followers = conversation.Docket is { } docket
             ? LevelStore.FollowersOf(session, docket.Id)
-            : ConversationStore.FollowersOf(session, conversation.Key);
+            : FollowerStore.FollowersOf(session, conversation.Key);
         return Concerns.OfEntry(conversation, kind, automatic, circle, task, meeting, followers);
     }
 

@@ -14,7 +14,9 @@ using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.Sheets;
+using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.Reports;
 using Wrenlet.Storage.Sheets;
 
@@ -186,6 +188,30 @@ internal sealed partial class DemoLoader
                     closed + Duration.FromHours(20),
                     steps,
                     words[number % words.Length]
+                );
+            }
+        });
+
+    private Task AddKinds(FirmFile firm) =>
+        writes.Run(w =>
+        {
+            foreach (var site in firm.Sites)
+                SiteStore.Put(
+                    w.Session,
+                    new Site(DemoWords.Id("site " + site.Name), site.Name, site.Address, "", site.Hours)
+                );
+            foreach (var kind in DemoKinds.Of(firm))
+            {
+                KindStore.Put(w.Session, kind);
+                w.Log(
+                    new Change(
+                        ChangeKinds.KindsChanged,
+                        kind.Id.Value,
+                        new Place.Firm(),
+                        Thing.Working,
+                        clock.Now,
+                        new PersonId(DemoWords.Id(firm.Staff[0].Name))
+                    )
                 );
             }
         });

@@ -94,8 +94,9 @@ internal sealed partial class DemoLoader(
                 file => File.ReadAllText(Path.Combine(settings.DemoFolder, file))
             );
             await templates.Add(firm, Moved(present));
-            await writes.Run(w => DemoRotas.Put(w, Read<RotaFile[]>("rotas.json"), _words, Moved(present)));
-            await writes.Run(w => DemoRotas.Talk(w, posting, who.Current, Moved(present)));
+            await writes.Run(w =>
+                DemoRotas.Put(w, Read<RotaFile[]>("rotas.json"), _words, posting, who.Current, Moved(present))
+            );
             await writes.Run(w => DemoCards.Put(w, Read<CardFile[]>("customers.json"), who.Current));
             who.Refresh();
             await Settle(present);
@@ -130,30 +131,6 @@ internal sealed partial class DemoLoader(
     private T Read<T>(string file) =>
         JsonSerializer.Deserialize<T>(File.ReadAllText(Path.Combine(settings.DemoFolder, file)), Json)
         ?? throw new JsonException($"{file} is empty.");
-
-    private Task AddKinds(FirmFile firm) =>
-        writes.Run(w =>
-        {
-            foreach (var site in firm.Sites)
-                SiteStore.Put(
-                    w.Session,
-                    new Site(DemoWords.Id("site " + site.Name), site.Name, site.Address, "", site.Hours)
-                );
-            foreach (var kind in DemoKinds.Of(firm))
-            {
-                KindStore.Put(w.Session, kind);
-                w.Log(
-                    new Change(
-                        ChangeKinds.KindsChanged,
-                        kind.Id.Value,
-                        new Place.Firm(),
-                        Thing.Working,
-                        clock.Now,
-                        new PersonId(DemoWords.Id(firm.Staff[0].Name))
-                    )
-                );
-            }
-        });
 
     private async Task AddFirm(FirmFile firm, Stock stock, TimeSpan offset) =>
         await writes.Run(w =>

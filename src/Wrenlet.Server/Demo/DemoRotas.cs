@@ -31,7 +31,7 @@ internal sealed record RotaFile(
 internal static class DemoRotas
 {
     /// <summary>What was said in a crew's conversation, and about a worklist.</summary>
-    public static void Talk(Writing w, Posting posting, Roster roster, Instant at)
+    private static void Talk(Writing w, Posting posting, Roster roster, Instant at)
     {
         Person Named(string name) => roster.Find(new PersonId(DemoWords.Id(name)))!;
         void Say(ConversationId talk, string by, string words, Duration ago) =>
@@ -61,11 +61,18 @@ internal static class DemoRotas
         ConversationStore.AddOfWorklist(w.Session, about, list.Id, list.Name);
         Say(about, "Pryderi Voss", "Shall we keep three on the bench until the mast is up?", Duration.FromHours(18));
         var talk = ConversationStore.Find(w.Session, about)!;
-        ConversationStore.Follow(w.Session, talk.Key, Named("Kit Ramaswamy").Id, true);
+        FollowerStore.Follow(w.Session, talk.Key, Named("Kit Ramaswamy").Id, true);
     }
 
     /// <summary>Writes them, their days moved as all others.</summary>
-    public static void Put(Writing w, IEnumerable<RotaFile> rotas, DemoWords words, Instant at)
+    public static void Put(
+        Writing w,
+        IEnumerable<RotaFile> rotas,
+        DemoWords words,
+        Posting posting,
+        Roster roster,
+        Instant at
+    )
     {
         static PersonId Person(string name) => new(DemoWords.Id(name));
         static LocalTime Time(string text) => LocalTimePattern.CreateWithInvariantCulture("HH:mm").Parse(text).Value;

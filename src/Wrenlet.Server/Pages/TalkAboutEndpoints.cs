@@ -109,7 +109,7 @@ internal static class TalkAboutEndpoints
 
     private static FollowersView Followers(SqlSession session, Conversation talk, Person viewer, Roster roster)
     {
-        var all = ConversationStore
+        var all = FollowerStore
             .FollowersOf(session, talk.Key)
             .Select(f => roster.Find(f))
             .OfType<Person>()
@@ -129,7 +129,7 @@ internal static class TalkAboutEndpoints
         {
             if (SeenTalk.Conversation(w.Session, id, viewer.Person, Thing.Working) is not { } talk)
                 return Refusals.NotFound("conversation");
-            ConversationStore.Follow(w.Session, talk.Key, viewer.Person.Id, given.Follows);
+            FollowerStore.Follow(w.Session, talk.Key, viewer.Person.Id, given.Follows);
             return TypedResults.Ok(Followers(w.Session, talk, viewer.Person, who.Current));
         });
 

@@ -51,9 +51,14 @@ internal static class JoinEndpoints
             return Refusals.Refused("You cannot end your own account. Keep that one, and join the other to it.");
         if ((Rights.RefusesOver(viewer.Person, gone) ?? Rights.RefusesOver(viewer.Person, kept)) is { } over)
             return Refusals.Refused(over);
-        if (Rights.Refuses(who.Current.Staff.Where(p => p.Id != gone.Id)) is { } alone)
-            return Refusals.Refused(alone);
-        return await Join(kept, gone, viewer.Person, sessions, clock);
+        return await Join(
+            kept,
+            gone,
+            viewer.Person,
+            sessions,
+            clock,
+            w => Rights.Refuses(PeopleStore.Load(w.Session).Staff.Where(p => p.Id != gone.Id))
+        );
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Join(
@@ -61,16 +66,20 @@ internal static class JoinEndpoints
         Person gone,
         Person by,
         Sessions sessions,
-        FirmClock clock
+        FirmClock clock,
+        Func<Writing, string?>? refuses = null
     )
     {
         if (kept.Id == gone.Id)
             return Refusals.Refused("Choose somebody else to join with this one.");
-        await sessions.EndAll(
+        string? refusal = null;
+        await sessions.EndAllIf(
             gone.Id,
             "is another’s now",
             w =>
             {
+                if ((refusal = refuses?.Invoke(w)) is not null)
+                    return false;
                 JoinStore.Join(w.Session, kept.Id, gone.Id);
                 SessionStore.Audit(
                     w.Session,
@@ -89,8 +98,9 @@ internal static class JoinEndpoints
                         by.Id
                     )
                 );
+                return true;
             }
         );
-        return TypedResults.NoContent();
+        return refusal is null ? TypedResults.NoContent() : Refusals.Refused(refusal);
     }
 }

@@ -25,5 +25,6 @@ internal static class ReportsPart
         api.MapFirstSteps();
         api.MapToday();
         api.MapImports();
+        api.MapReading();
     }
 }

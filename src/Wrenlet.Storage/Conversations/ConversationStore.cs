@@ -143,26 +143,6 @@ public static class ConversationStore
             ),
         ];
 
-    /// <summary>Where a task stands that a conversation is about.</summary>
-    private static (Guid Task, Place Place) TaskOf(SqlSession session, long task)
-    {
-        var (uid, maker, docket, isPrivate) = session.First(
-            "SELECT t.uid, p.uid, t.docket, t.private FROM task t JOIN person p ON p.id = t.made_by WHERE t.id = $id",
-            r => (r.GetUid(0), new PersonId(r.GetUid(1)), r.GetKeyOrNull(2), r.GetBoolean(3)),
-            ("id", task)
-        );
-        var people = session.All(
-            "SELECT p.uid FROM task_owner o JOIN person p ON p.id = o.person WHERE o.task = $id UNION SELECT p.uid "
-                + "FROM task_watcher w JOIN person p ON p.id = w.person WHERE w.task = $id",
-            r => new PersonId(r.GetUid(0)),
-            ("id", task)
-        );
-        var ofCrew =
-            session.Number("SELECT 1 FROM task_owner WHERE task = $id AND crew IS NOT NULL", ("id", task)) is not null;
-        var sight = docket is { } key ? DocketStore.SightOfKey(session, key) : null;
-        return (uid, Place.OfTask(sight, maker, people, ofCrew, isPrivate));
-    }
-
     /// <summary>The conversation about a task; null while nothing has been said.</summary>
     public static Conversation? OfTask(SqlSession session, Guid task) =>
         session.First(
@@ -180,22 +160,6 @@ public static class ConversationStore
             ("title", title),
             ("task", task)
         );
-
-    /// <summary>Where a worklist stands that a conversation is about: with its docket, its person, or all staff.</summary>
-    private static (Guid Worklist, Place Place) WorklistOf(SqlSession session, long worklist)
-    {
-        var (uid, person, docket) = session.First(
-            "SELECT w.uid, p.uid, w.docket FROM worklist w LEFT JOIN person p ON p.id = w.person WHERE w.id = $id",
-            r => (r.GetUid(0), r.GetUidOrNull(1), r.GetKeyOrNull(2)),
-            ("id", worklist)
-        );
-        return (
-            uid,
-            docket is { } key ? new Place.Inside(DocketStore.SightOfKey(session, key))
-            : person is { } own ? new Place.Own(new PersonId(own))
-            : new Place.Firm()
-        );
-    }
 
     /// <summary>The conversation about a worklist; null while nothing has been said.</summary>
     public static Conversation? OfWorklist(SqlSession session, Guid worklist) =>
@@ -254,36 +218,6 @@ public static class ConversationStore
             ("crew", crew.Value)
         );
 
-    private static ImmutableArray<PersonId> CrewOf(SqlSession session, long conversation) =>
-        [
-            .. session.All(
-                "SELECT p.uid FROM conversation c JOIN crew_member m ON m.crew = c.crew JOIN person p ON p.id = m.person "
-                    + "WHERE c.id = $conversation AND p.left_at IS NULL ORDER BY p.name, p.id",
-                r => new PersonId(r.GetUid(0)),
-                ("conversation", conversation)
-            ),
-        ];
-
-    /// <summary>Who follows a conversation.</summary>
-    public static List<PersonId> FollowersOf(SqlSession session, long conversation) =>
-        session.All(
-            "SELECT p.uid FROM conversation_follower f JOIN person p ON p.id = f.person WHERE f.conversation = $id",
-            r => new PersonId(r.GetUid(0)),
-            ("id", conversation)
-        );
-
-    /// <summary>Follows a conversation, or no more.</summary>
-    public static void Follow(SqlSession session, long conversation, PersonId person, bool follows) =>
-        session.Run(
-            follows
-                ? "INSERT INTO conversation_follower (conversation, person) VALUES ($id, (SELECT id FROM person WHERE uid = "
-                    + "$person)) ON CONFLICT DO NOTHING"
-                : "DELETE FROM conversation_follower WHERE conversation = $id AND person = (SELECT id FROM person WHERE "
-                    + "uid = $person)",
-            ("id", conversation),
-            ("person", person.Value)
-        );
-
     /// <summary>What was said in a meeting and about it; null while nothing was.</summary>
     public static Conversation? OfMeeting(SqlSession session, long meeting) =>
         session.First($"{Select} WHERE c.meeting = $meeting", r => Row(session, r), ("meeting", meeting));
@@ -327,24 +261,6 @@ public static class ConversationStore
                 + "= e.conversation WHERE m.id = $id",
             r => (r.GetUid(0), r.GetInt64(1), r.GetKeyOrNull(2)),
             ("id", meeting)
-        );
-
-    /// <summary>Whom the notice is for that a conversation comments on.</summary>
-    private static Place.Board BoardOf(SqlSession session, long conversation) =>
-        new(
-            session.First(
-                "SELECT p.uid FROM conversation c JOIN notice n ON n.id = c.notice JOIN person p ON p.id = n.made_by WHERE c.id = $id",
-                r => new PersonId(r.GetUid(0)),
-                ("id", conversation)
-            ),
-            [
-                .. session.All(
-                    "SELECT k.uid FROM conversation c JOIN notice_crew x ON x.notice = c.notice JOIN crew k ON k.id = "
-                        + "x.crew WHERE c.id = $id",
-                    r => new CrewId(r.GetUid(0)),
-                    ("id", conversation)
-                ),
-            ]
         );
 
     /// <summary>Direct and group conversations of a person, the one with the newest words first.</summary>
@@ -484,13 +400,13 @@ public static class ConversationStore
             audience is Audience.Direct or Audience.Group
                 ? r.IsDBNull(22)
                     ? MembersOf(session, r.GetInt64(0))
-                    : CrewOf(session, r.GetInt64(0))
+                    : ConversationPlaces.CrewOf(session, r.GetInt64(0))
                 : [],
             r.GetString(26),
-            audience is Audience.Notice ? BoardOf(session, r.GetInt64(0)) : null,
-            audience is Audience.Task ? TaskOf(session, r.GetInt64(28)) : null,
+            audience is Audience.Notice ? ConversationPlaces.BoardOf(session, r.GetInt64(0)) : null,
+            audience is Audience.Task ? ConversationPlaces.TaskOf(session, r.GetInt64(28)) : null,
             LastInBy: r.GetTextOrNull(30) is { } via ? StoredWords.Vias.Read(via) : null,
-            OfWorklist: audience is Audience.Worklist ? WorklistOf(session, r.GetInt64(31)) : null
+            OfWorklist: audience is Audience.Worklist ? ConversationPlaces.WorklistOf(session, r.GetInt64(31)) : null
         );
         return r.IsDBNull(29) ? conversation : Beside(session, conversation, r.GetInt64(29));
     }

@@ -68,6 +68,42 @@ public static class EntryStore
         return key;
     }
 
+    /// <summary>
+    /// What was said in dockets, by whom and with whom it may be narrowed, the newest first; events are no words.
+    /// </summary>
+    /// <param name="session">Where to read.</param>
+    /// <param name="author">Who said it; null for everybody.</param>
+    /// <param name="party">With whom it was said; null for everybody.</param>
+    /// <param name="from">From when.</param>
+    /// <param name="until">Until when.</param>
+    /// <param name="before">Key to go on from.</param>
+    /// <param name="most">How many at the most.</param>
+    public static List<Entry> Across(
+        SqlSession session,
+        PersonId? author,
+        PartyId? party,
+        Instant from,
+        Instant until,
+        long before,
+        int most
+    ) =>
+        session.All(
+            $"""
+            {Select} WHERE e.conversation IN (SELECT id FROM conversation WHERE docket IN
+                (SELECT id FROM docket WHERE removed IS NULL) AND audience IN ('inside', 'outside')
+                AND ($party IS NULL OR party = (SELECT id FROM party WHERE uid = $party)))
+              AND e.kind <> 'event' AND e.at >= $from AND e.at < $until AND e.id < $before
+              AND ($author IS NULL OR e.author = (SELECT id FROM person WHERE uid = $author))
+            ORDER BY e.id DESC LIMIT {most}
+            """,
+            Row,
+            ("party", party?.Value),
+            ("from", from),
+            ("until", until),
+            ("before", before),
+            ("author", author?.Value)
+        );
+
     private static void AddTags(SqlSession session, long entry, IEnumerable<(string Kind, string Target)> tags)
     {
         foreach (var (kind, target) in tags)

@@ -161,6 +161,14 @@ public static class PeopleStore
             ("uid", id.Value)
         );
 
+    /// <summary>Whether somebody is there and has not left, been joined to another, or been taken back.</summary>
+    public static bool IsAmongUs(SqlSession session, PersonId person) =>
+        session.Number(
+            "SELECT 1 FROM person WHERE uid = $uid AND left_at IS NULL AND joined_into IS NULL AND taken_back IS NULL",
+            ("uid", person.Value)
+        )
+            is not null;
+
     /// <summary>One party, read by itself and without its people; null where there is none.</summary>
     public static Party? Party(SqlSession session, PartyId id) =>
         session.First(

@@ -143,4 +143,22 @@ public class SightTests
 
     [Fact]
     public void Initials_are_of_the_first_and_last_word() => Names.Initials("Wilhelmina van Achterberg").ShouldBe("WA");
+
+    [Fact]
+    public void Reading_across_opens_dockets_only_and_is_logged_unless_it_is_ones_own()
+    {
+        var (reader, other) = (Somebody.Staff("Ann", Role.Manager), Somebody.Staff("Bo", Role.Member));
+        var limited = DocketSight.Only([other.Id], []);
+        ReadingAcross.Opens(reader, new Place.Inside(limited)).ShouldBeTrue();
+        ReadingAcross.Opens(reader, new Place.Outside(limited, null)).ShouldBeTrue();
+        ReadingAcross.Opens(other, new Place.Inside(DocketSight.Open)).ShouldBeFalse();
+        foreach (
+            Place place in new Place[] { new Place.Members([reader.Id]), new Place.Own(reader.Id), new Place.Firm() }
+        )
+            ReadingAcross.Opens(reader, place).ShouldBeFalse();
+        ReadingAcross.IsLogged(reader, limited, null).ShouldBeTrue();
+        ReadingAcross.IsLogged(reader, DocketSight.Open, other.Id).ShouldBeTrue();
+        ReadingAcross.IsLogged(reader, DocketSight.Open, reader.Id).ShouldBeFalse();
+        ReadingAcross.IsLogged(other, limited, null).ShouldBeFalse();
+    }
 }

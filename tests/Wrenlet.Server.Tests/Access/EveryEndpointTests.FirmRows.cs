@@ -105,6 +105,16 @@ public partial class EveryEndpointTests
             ),
             ["GET /api/folding"] = new("/api/folding", Staff),
             ["PUT /api/folding/{what}"] = new("/api/folding/asks", Staff, new { days = 14 }),
+            ["POST /api/reading"] = new(
+                "/api/reading",
+                ["Tobiah", "Wilhelmina"],
+                new
+                {
+                    person = world.Yard.People["Kit"].Id.Value,
+                    from = "2026-04-01",
+                    until = "2026-04-14",
+                }
+            ),
             ["GET /api/imports"] = new("/api/imports", Staff),
             ["POST /api/imports"] = new("/api/imports?kind=contacts&file=x.csv", []),
             ["GET /api/imports/{id}"] = new(nowhere, []),

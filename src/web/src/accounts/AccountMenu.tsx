@@ -21,6 +21,7 @@ const themes: [Theme, string][] = [
 const places: { to: string; name: string; rights: string[] | null }[] = [
   { to: '/contacts', name: texts.contacts, rights: null },
   { to: '/reports', name: texts.reports, rights: ['see-reports'] },
+  { to: '/reading', name: texts.readAcross, rights: ['read-across'] },
   { to: '/imports', name: texts.import_, rights: null },
   { to: '/templates', name: texts.templates, rights: ['keep-templates'] },
   { to: '/stock-replies', name: texts.stockReplies, rights: null },

@@ -5,6 +5,7 @@ export const light = 'Light';
 export const dark = 'Dark';
 export const contacts = 'Contacts';
 export const import_ = 'Import';
+export const readAcross = 'Read across';
 export const reports = 'Reports';
 export const templates = 'Templates';
 export const stockReplies = 'Stock replies';

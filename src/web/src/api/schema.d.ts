@@ -8084,6 +8084,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ReadWish"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReadView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me": {
         parameters: {
             query?: never;
@@ -12124,6 +12163,20 @@ export interface components {
             label: null | string;
             shown?: null | string;
         };
+        ReadEntry: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            author: string;
+            docket: string;
+            subject: string;
+            side: string;
+            party: null | string;
+            limited: boolean;
+            words: string;
+            path: null | string;
+        };
         ReadMark: {
             read: boolean;
         };
@@ -12135,6 +12188,23 @@ export interface components {
         ReadTo: {
             /** Format: int64 */
             upTo: number;
+        };
+        ReadView: {
+            entries: components["schemas"]["ReadEntry"][];
+            /** Format: int64 */
+            next: null | number;
+        };
+        ReadWish: {
+            /** Format: uuid */
+            person: null | string;
+            /** Format: uuid */
+            party: null | string;
+            /** Format: date */
+            from: string;
+            /** Format: date */
+            until: string;
+            /** Format: int64 */
+            before?: null | number;
         };
         ReaderView: {
             person: components["schemas"]["PersonView"];

@@ -38,6 +38,7 @@ const SetUpPage = lazy(() => import('../pages/SetUpPage').then((m) => ({ default
 const StockPage = lazy(() => import('../conversations/StockReplies').then((m) => ({ default: m.StockPage })));
 const ImportsPage = lazy(() => import('../reports/imports/ImportsPage').then((m) => ({ default: m.ImportsPage })));
 const CrewPage = lazy(() => import('../pages/crew/CrewPage').then((m) => ({ default: m.CrewPage })));
+const ReadingPage = lazy(() => import('../reports/ReadingPage').then((m) => ({ default: m.ReadingPage })));
 const ReportsPage = lazy(() => import('../reports/ReportsPage').then((m) => ({ default: m.ReportsPage })));
 const TasksPage = lazy(() => import('../pages/tasks/TasksPage').then((m) => ({ default: m.TasksPage })));
 const AsksPage = lazy(() => import('../asks/AsksPage').then((m) => ({ default: m.AsksPage })));
@@ -147,6 +148,7 @@ function Inside({ me }: { me: Me }) {
           <Route path="/sheets/:id" element={<SheetPage />} />
           <Route path="/calls/:id" element={<ToCall />} />
           <Route path="/crews/:id" element={<CrewPage me={me} />} />
+          <Route path="/reading" element={<ReadingPage />} />
           <Route path="/imports" element={<ImportsPage me={me} />} />
           <Route path="/imports/:id" element={<ImportsPage me={me} />} />
           <Route path="/contacts" element={<ContactsPage me={me} />} />

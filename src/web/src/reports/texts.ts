@@ -54,3 +54,19 @@ export const theyWaitUsWe = (queue: string, minutesInWords: string, minutesInWor
   `${queue}: they wait ${minutesInWords} for us, we wait ${minutesInWords2} for them`;
 export const forUs = 'for us';
 export const forThem = 'for them';
+export const readAcross = 'Read across';
+export const readAcrossHint =
+  'What was said in dockets, limited ones too, inside and with customers. Direct messages and groups are never shown. Each look at a docket that is not yours is kept in the log.';
+export const whoseWords = 'Whose words';
+export const everybodys = 'everybody’s';
+export const saidWith = 'Said with';
+export const anybody = 'anybody';
+export const firstDay = 'From';
+export const lastDay = 'To';
+export const read = 'Read';
+export const nothingSaid = 'Nothing was said then';
+export const nothingSaidHint = 'Choose a longer time, or somebody else.';
+export const inside = 'internal only';
+export const goesTo = (name: string) => `with ${name}`;
+export const limited = 'limited docket';
+export const earlierWords = 'Show earlier';
