@@ -104,3 +104,11 @@ test('contacts come from a file, what cannot is kept to be corrected, and all of
   await expect(odalys.getByText('Taken back, except for 1 thing:')).toBeVisible();
   await expect(odalys.getByText('has conversations, people or things by now')).toBeVisible();
 });
+
+test('a manager reads across people, and sees what is limited without a way there', async ({ browser, yard }) => {
+  const tobiah = await yard.visit(browser, 'Tobiah Renn', '/reading');
+  await tobiah.getByLabel('Whose words').selectOption('Ines Kowal');
+  await tobiah.getByRole('button', { name: 'Read', exact: true }).click();
+  await expect(tobiah.getByText('Bolts 5 and 6 measured: 19 mm left of 24.').first()).toBeVisible();
+  await sound(tobiah, 'reading across');
+});
