@@ -108,5 +108,7 @@ internal static class DemoRotas
                     )
                 );
         }
+
+        Talk(w, posting, roster, at);
     }
 }
