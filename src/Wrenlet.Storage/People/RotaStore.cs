@@ -12,7 +12,7 @@ public static class RotaStore
           JOIN rota_line l ON l.id = s.line JOIN person f ON f.id = s.from_person JOIN person t ON t.id = s.to_person
         """;
 
-    /// <summary>The rotas of a crew, or of all crews, by name. Whoever has left has no turn.</summary>
+    /// <summary>The rotas of a crew, or of all crews, by name. Whoever has left the firm or the crew has no turn.</summary>
     /// <param name="session">Where to read.</param>
     /// <param name="crew">The crew; null for all.</param>
     public static List<RotaLine> Lines(SqlSession session, CrewId? crew) =>
@@ -34,8 +34,9 @@ public static class RotaStore
                 LocalDatePattern.Iso.Parse(r.GetString(9)).Value,
                 [
                     .. session.All(
-                        "SELECT p.uid FROM rota_turn t JOIN person p ON p.id = t.person WHERE t.line = $line "
-                            + "AND p.left_at IS NULL AND p.joined_into IS NULL ORDER BY t.position",
+                        "SELECT p.uid FROM rota_turn t JOIN person p ON p.id = t.person JOIN crew_member m "
+                            + "ON m.person = p.id AND m.crew = (SELECT crew FROM rota_line WHERE id = $line) "
+                            + "WHERE t.line = $line AND p.left_at IS NULL AND p.joined_into IS NULL ORDER BY t.position",
                         t => new PersonId(t.GetUid(0)),
                         ("line", r.GetInt64(0))
                     ),

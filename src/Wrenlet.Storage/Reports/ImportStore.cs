@@ -231,6 +231,17 @@ public static class ImportStore
             ("import", import)
         );
 
+    /// <summary>Forgets the files that somebody chose and did nothing with, but for the newest of them.</summary>
+    public static void ForgetChosen(SqlSession session, PersonId by, int but) =>
+        session.Run(
+            """
+            DELETE FROM import WHERE id IN (SELECT id FROM import WHERE state = 'chosen'
+              AND made_by = (SELECT id FROM person WHERE uid = $by) ORDER BY id DESC LIMIT -1 OFFSET $but)
+            """,
+            ("by", by.Value),
+            ("but", but)
+        );
+
     /// <summary>Forgets a file from which nothing was taken.</summary>
     public static void Remove(SqlSession session, Guid id) =>
         session.Run("DELETE FROM import WHERE uid = $uid AND state = 'chosen'", ("uid", id));

@@ -307,6 +307,17 @@ public sealed class ImportTests(YardFixture fixture) : YardTests(fixture)
     }
 
     [Fact]
+    public async Task Of_files_that_nobody_goes_on_with_only_the_newest_are_kept()
+    {
+        var first = IdOf(await Choose("tasks", "Title\nFirst\n", "Kit"));
+        for (var i = 0; i < 5; i++)
+            await Choose("tasks", $"Title\nTask {i}\n", "Kit");
+        var mine = (await Of("Kit").Get("/api/imports")).EnumerateArray().ToList();
+        mine.Count.ShouldBe(5);
+        mine.ShouldNotContain(i => Id(i) == first);
+    }
+
+    [Fact]
     public async Task An_import_is_for_who_began_it_and_who_sets_up_and_needs_their_right()
     {
         var preview = await Choose("tasks", "Title\nOil the hinges\n", "Ines");

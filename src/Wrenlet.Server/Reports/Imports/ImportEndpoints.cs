@@ -25,6 +25,9 @@ internal static class ImportEndpoints
     private const int MostListed = 50;
     private const int MostKept = 100;
 
+    /// <summary>Most files of one person that wait to be imported.</summary>
+    private const int MostChosen = 5;
+
     public static void MapImports(this IEndpointRouteBuilder api)
     {
         api.MapGet("/imports", GetAll).For(Access.Staff);
@@ -120,6 +123,9 @@ internal static class ImportEndpoints
         var setting = new ImportSetting([.. matched.Select(m => m.Field)], Usual(importing));
         var id = Guid.CreateVersion7();
         await writes.Run(w =>
+        {
+            // Files that nobody goes on with take no room for long.
+            ImportStore.ForgetChosen(w.Session, viewer.Person.Id, MostChosen - 1);
             ImportStore.Add(
                 w.Session,
                 id,
@@ -131,8 +137,8 @@ internal static class ImportEndpoints
                 setting,
                 viewer.Person.Id,
                 clock.Now
-            )
-        );
+            );
+        });
         return TypedResults.Ok(Preview(database, id, table, importing, viewer.Person, who.Current, clock));
     }
 

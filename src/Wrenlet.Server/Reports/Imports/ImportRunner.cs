@@ -178,14 +178,22 @@ internal sealed class ImportRunner(
 
     /// <summary>
     /// Says once that much has changed, instead of for each row, and behind a roster that knows all of it; and that it is
-    /// over, unless somebody has stopped it.
+    /// over, unless somebody has stopped it, or let it go on again since.
     /// </summary>
     private async Task End(Guid id, ImportState from, ImportState to)
     {
         who.DrawAside();
         await writes.Run(w =>
         {
-            if (ImportStore.Find(w.Session, id) is { } import && import.State == from)
+            if (
+                ImportStore.Find(w.Session, id) is { } import
+                && import.State == from
+                && (
+                    from is ImportState.Running
+                        ? import.Taken == import.Rows
+                        : ImportStore.CountMade(w.Session, import.Key) == 0
+                )
+            )
                 ImportStore.SetState(w.Session, id, to, finished: clock.Now);
             w.Log(new Change(ChangeKinds.Imported, id, new Place.Firm(), Thing.Working, clock.Now, null));
         });

@@ -114,7 +114,7 @@ export function RotaForm({ crew, rota, onDone }: Props) {
             <li key={t} className="flex items-center gap-1.5">
               <span className="w-5 text-right tabular-nums text-soft">{i + 1}</span>
               <span className="flex-1">{nameOf(t)}</span>
-              <Button look="quiet" aria-label={`${nameOf(t)} ↑`} disabled={i === 0} onClick={() => move(i, -1)}>
+              <Button look="quiet" aria-label={texts.moveUp(nameOf(t))} disabled={i === 0} onClick={() => move(i, -1)}>
                 ↑
               </Button>
               <Button

@@ -27,6 +27,7 @@ export const firstWeek = 'First in the week of';
 export const turns = 'Whose turn, in order';
 export const addTurn = 'Add';
 export const remove = 'Remove';
+export const moveUp = (name: string) => `Move ${name} up`;
 export const save = 'Save';
 export const cancel = 'Cancel';
 export const ahead = 'Coming turns';
