@@ -109,6 +109,8 @@ public sealed record Conversation(
     /// <summary>Whether a meeting can be set in it: inside, and with a party that is known.</summary>
     public bool MayMeet => Audience is not Audience.Outside || Party is not null;
 
-    /// <summary>Whether an answer can be asked for in it: where a meeting can be set, but not beside a notice, a task or a worklist.</summary>
+    /// <summary>
+    /// Whether an answer can be asked for in it: where a meeting can be set, but not beside a notice, a task or a worklist.
+    /// </summary>
     public bool MayAsk => MayMeet && Audience is not (Audience.Notice or Audience.Task or Audience.Worklist);
 }

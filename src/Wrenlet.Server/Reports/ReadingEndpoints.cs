@@ -76,7 +76,7 @@ internal static class ReadingEndpoints
                     PageSize + 1
                 )
                 .Select(e => (Entry: e, Talk: ConversationStore.Find(s, e.Conversation)!))
-                .Where(e => ReadingAcross.Opens(viewer.Person, e.Talk.Place) && e.Entry.Removed is null)
+                .Where(e => ReadingAcross.Opens(viewer.Person, e.Talk.Place))
                 .ToList();
             var dockets = entries
                 .Take(PageSize)

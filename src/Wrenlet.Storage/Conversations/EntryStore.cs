@@ -69,7 +69,8 @@ public static class EntryStore
     }
 
     /// <summary>
-    /// What was said in dockets, by whom and with whom it may be narrowed, the newest first; events are no words.
+    /// What was said in dockets, by whom and with whom it may be narrowed, the newest first; events are no words, and what
+    /// was removed is not said any more.
     /// </summary>
     /// <param name="session">Where to read.</param>
     /// <param name="author">Who said it; null for everybody.</param>
@@ -92,7 +93,7 @@ public static class EntryStore
             {Select} WHERE e.conversation IN (SELECT id FROM conversation WHERE docket IN
                 (SELECT id FROM docket WHERE removed IS NULL) AND audience IN ('inside', 'outside')
                 AND ($party IS NULL OR party = (SELECT id FROM party WHERE uid = $party)))
-              AND e.kind <> 'event' AND e.at >= $from AND e.at < $until AND e.id < $before
+              AND e.kind <> 'event' AND e.removed IS NULL AND e.at >= $from AND e.at < $until AND e.id < $before
               AND ($author IS NULL OR e.author = (SELECT id FROM person WHERE uid = $author))
             ORDER BY e.id DESC LIMIT {most}
             """,

@@ -43,6 +43,18 @@ public sealed class ReadingTests(YardFixture fixture) : YardTests(fixture)
     }
 
     [Fact]
+    public async Task What_was_removed_ends_no_page_early()
+    {
+        var entries = new List<JsonElement>();
+        for (var i = 0; i < 52; i++)
+            entries.Add(await Say(Of("Ines"), Conversation("J-1 inside"), $"Measured once more, number {i}"));
+        await Of("Ines").Do(HttpMethod.Delete, $"/api/entries/{Id(entries[40])}", ifMatch: "\"1\"");
+        var read = await Of("Tobiah").Do(HttpMethod.Post, "/api/reading", Wish("Ines"));
+        read.ToString().ShouldNotContain("number 40");
+        read.GetProperty("next").ValueKind.ShouldBe(JsonValueKind.Number);
+    }
+
+    [Fact]
     public async Task It_is_narrowed_by_whom_it_was_said_with_and_says_what_is_missing()
     {
         await Say(Of("Kit"), Conversation("J-2 inside"), "Nothing for Caspian");
