@@ -29,6 +29,12 @@ if (args is ["phrases", var phrases])
     return;
 }
 
+if (args is ["anchors", ..])
+{
+    Environment.Exit(Anchoring.Run(args.ElementAtOrDefault(1)));
+    return;
+}
+
 var product = Path.GetFullPath(args.ElementAtOrDefault(0) ?? ".build/app/Wrenlet.Server.dll");
 var seconds = double.Parse(args.ElementAtOrDefault(1) ?? "6", System.Globalization.CultureInfo.InvariantCulture);
 var part = args.ElementAtOrDefault(2) ?? "all";

@@ -42,7 +42,7 @@ return await StartUp.Run(
         services.AddHandler<Answering>().AddHandler<SharesOfMerged>();
         services.AddHandler<FollowingDates>().AddHandler<ComingRound>();
         services.AddHandler<TellsOfTalk>().AddHandler<TellsOfQueues>().AddHandler<TellsOfMeetings>();
-        services.AddHandler<TellsOfDuty>();
+        services.AddHandler<TellsOfDuty>().AddHandler<TellsOfSheets>();
         services.AddHandler<TellsOfTasks>();
         services.AddHandler<TellsOfAsks>().AddHandler<TellsOfDockets>();
     },

@@ -26,6 +26,9 @@ public static class ChangeKinds
     /// it.
     /// </summary>
     public const string SheetChanged = "sheet.changed";
+
+    /// <summary>A discussion of a sheet or file was begun, assigned, settled, reopened, or put elsewhere.</summary>
+    public const string DiscussionChanged = "discussion.changed";
     public const string AlertGiven = "alert.given";
     public const string AlertRead = "alert.read";
     public const string BoardChanged = "board.changed";

@@ -120,9 +120,10 @@ public static class ChangeLog
         if (conversation is { } id && ConversationStore.Find(session, new ConversationId(id)) is { } found)
         {
             var thing =
-                kind is ChangeKinds.EntryPosted && EntryStore.Find(session, new EntryId(subject)) is { } entry
+                kind is ChangeKinds.DiscussionChanged ? Thing.Said
+                : kind is ChangeKinds.EntryPosted && EntryStore.Find(session, new EntryId(subject)) is { } entry
                     ? EntrySight.ThingOf(entry.Kind)
-                    : Thing.Working;
+                : Thing.Working;
             return (found.Place, thing);
         }
 

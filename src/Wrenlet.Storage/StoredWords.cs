@@ -8,6 +8,7 @@ using Wrenlet.Core.Flow.Templates;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Reports.Imports;
 using Wrenlet.Core.Sheets;
+using Wrenlet.Core.Sheets.Anchors;
 using Wrenlet.Core.Tasks;
 
 namespace Wrenlet.Storage;
@@ -152,6 +153,26 @@ public static class StoredWords
         (Core.Flow.Templates.PartyHears.Told, "told"),
         (Core.Flow.Templates.PartyHears.Asked, "asked")
     );
+    public static readonly Vocabulary<CheckKind> CheckKinds = new(
+        (CheckKind.Below, "below"),
+        (CheckKind.Above, "above"),
+        (CheckKind.Unusual, "unusual"),
+        (CheckKind.ChangedBy, "changed"),
+        (CheckKind.Missing, "missing"),
+        (CheckKind.Sum, "sum")
+    );
+    public static readonly Vocabulary<DiscussionState> DiscussionStates = new(
+        (DiscussionState.Open, "open"),
+        (DiscussionState.Assigned, "assigned"),
+        (DiscussionState.Settled, "settled")
+    );
+    public static readonly Vocabulary<AnchorFate> AnchorFates = new(
+        (AnchorFate.Stands, "stands"),
+        (AnchorFate.Changed, "changed"),
+        (AnchorFate.Moved, "moved"),
+        (AnchorFate.Look, "look"),
+        (AnchorFate.Gone, "gone")
+    );
     public static readonly Vocabulary<SheetKind> SheetKinds = new(
         (SheetKind.Page, "page"),
         (SheetKind.Table, "table"),
@@ -207,6 +228,8 @@ public static class StoredWords
         (AlertReason.HandedOn, "handed-on"),
         (AlertReason.HandedOver, "handed-over"),
         (AlertReason.TaskGiven, "task-given"),
+        (AlertReason.DiscussionGiven, "discussion-given"),
+        (AlertReason.OwnDiscussion, "own-discussion"),
         (AlertReason.TaskDue, "task-due"),
         (AlertReason.AskedLate, "asked-late"),
         (AlertReason.Invited, "invited"),

@@ -69,14 +69,14 @@ public sealed partial class IndexTests : Shelf
         },
         ["discussion"] = s =>
         {
-            DiscussionStore.Versions(s, 7);
-            DiscussionStore.Quotes(s, [1, 2]);
-            DiscussionStore.Signs(s, [1, 2]);
-            DiscussionStore.TaggedCrews(s, 7);
-            DiscussionStore.Pins(s, 1);
-            DiscussionStore.MarksOf(s, [1, 2], Ines);
-            DiscussionStore.ReadersOf(s, 1, 7);
-            DiscussionStore.FirstFrom(s, 1, Now);
+            EntryMarkStore.Versions(s, 7);
+            EntryMarkStore.Quotes(s, [1, 2]);
+            EntryMarkStore.Signs(s, [1, 2]);
+            EntryMarkStore.TaggedCrews(s, 7);
+            EntryMarkStore.Pins(s, 1);
+            EntryMarkStore.MarksOf(s, [1, 2], Ines);
+            EntryMarkStore.ReadersOf(s, 1, 7);
+            EntryMarkStore.FirstFrom(s, 1, Now);
             DraftStore.Of(s, Ines);
             FilingStore.Of(s, [1, 2]);
             FilingStore.KeysOf(s, Refit);

@@ -137,7 +137,7 @@ test('a piano workshop sets itself up in one sitting, and answers its first mail
     await page.getByRole('button', { name: 'New customer' }).click();
     await page.getByLabel('Name of the new one').fill('Loxley Hall');
     await page.keyboard.press('Enter');
-    await expect(page.getByRole('heading', { name: 'Loxley Hall' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Loxley Hall', exact: true })).toBeVisible();
     await page.getByRole('link', { name: 'Wrenlet, go to Today' }).click();
     await expect(
       page.getByRole('region', { name: 'First steps' }).getByRole('link', { name: 'Add a customer' }),

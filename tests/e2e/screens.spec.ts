@@ -130,7 +130,7 @@ test('sheets of each kind, being read, compared and written on, have no accessib
   const open = async (name: RegExp) => {
     await page.goto(`${yard.url}/dockets/J-1042`);
     await page.getByRole('complementary', { name: 'Commitments' }).getByRole('link', { name }).click();
-    await expect(page.getByRole('complementary', { name: 'Who sees it, and its revisions' })).toBeVisible();
+    await expect(page.getByRole('region', { name: 'Discussions' })).toBeVisible();
   };
   await open(/^Page Survey report/);
   await fit(page, 'a page');

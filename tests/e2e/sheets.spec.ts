@@ -112,7 +112,8 @@ test('the customer sees the revision that is shared, on their own page, and what
 
   await odalys.keyboard.press('Escape');
   await odalys.getByRole('link', { name: /^Page Survey report/ }).click();
-  const side = odalys.getByRole('complementary', { name: 'Who sees it, and its revisions' });
+  await odalys.getByRole('tab', { name: 'Revisions and sharing' }).click();
+  const side = odalys.getByRole('region', { name: 'Who sees it, and its revisions' });
   await expect(side).toContainText('Benedikta Thorne sees revision 1.');
   await side.getByRole('button', { name: 'Show revision 3 instead' }).click();
   await expect(side).toContainText('Benedikta Thorne sees it as it is.');
@@ -135,7 +136,7 @@ test('on a phone the sheets of a docket are reached with a thumb, and read', asy
     .click();
   await expect(page.getByRole('region', { name: 'Survey report' })).toContainText('waisted at the joint');
   await expect(page.getByRole('dialog')).toHaveCount(0);
-  await page.getByText('Who sees it, and its revisions').click();
+  await page.getByRole('tab', { name: 'Revisions and sharing' }).click();
   await page.getByRole('button', { name: 'Revision 1' }).click();
   await expect(page.getByText('revision 1 of 3')).toBeVisible();
 

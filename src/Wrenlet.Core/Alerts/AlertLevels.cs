@@ -76,6 +76,7 @@ public static class AlertLevels
                     or AlertReason.OwnAsk
                     or AlertReason.HandedOver
                     or AlertReason.TaskGiven
+                    or AlertReason.DiscussionGiven
                     or AlertReason.Called
                     or AlertReason.Undelivered
                     or AlertReason.BackAgain

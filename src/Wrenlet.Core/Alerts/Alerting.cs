@@ -45,6 +45,9 @@ public enum AlertReason
     /// <summary>A task was given to them.</summary>
     TaskGiven,
 
+    /// <summary>A discussion on a sheet or file was assigned to them.</summary>
+    DiscussionGiven,
+
     /// <summary>A task of theirs is due, or late.</summary>
     TaskDue,
 
@@ -80,6 +83,9 @@ public enum AlertReason
 
     /// <summary>Something came of a meeting of theirs.</summary>
     OwnMeeting,
+
+    /// <summary>Something came of a discussion of theirs: what they wrote, began, spoke in, or are to see to.</summary>
+    OwnDiscussion,
 
     /// <summary>Their task changed.</summary>
     OwnTask,
@@ -150,6 +156,8 @@ public static class Alerting
             AlertReason.HandedOn => Texts.YouOwnedConversationSomebody,
             AlertReason.QueueNew => Texts.ItCameIntoQueue,
             AlertReason.TaskGiven => Texts.YouOwnerTask,
+            AlertReason.DiscussionGiven => Texts.DiscussionAssignedYou,
+            AlertReason.OwnDiscussion => Texts.DiscussionAboutYours,
             AlertReason.TaskDue => Texts.YouOwnTaskDue,
             AlertReason.AskedLate => Texts.YouAskedTaskLate,
             AlertReason.Invited => Texts.YouInvitedAskedWhether,
@@ -200,6 +208,8 @@ public static class Alerting
             AlertReason.HandedOver => Texts.HandedOverToYou(who, theirs),
             AlertReason.HandedOn => Texts.HandedOn(who, theirs),
             AlertReason.TaskGiven => Texts.GaveYouTask(who),
+            AlertReason.DiscussionGiven => Texts.AssignedDiscussion(who),
+            AlertReason.OwnDiscussion => Texts.OnYourWork(who),
             AlertReason.TaskDue => Texts.Reminder,
             AlertReason.AskedLate => Texts.WhatYouAskedLate,
             AlertReason.Invited => Texts.InvitesYouToMeeting(who),

@@ -100,6 +100,15 @@ public static class Concerns
         ];
     }
 
+    /// <summary>
+    /// Those whom something said or done in a discussion concerns: who wrote what it is about, began it, spoke in it or is
+    /// to see to it; to whom it was just given first of all.
+    /// </summary>
+    /// <param name="people">Who has to do with it.</param>
+    /// <param name="given">To whom it was just given; null for nobody.</param>
+    public static IEnumerable<Alert> OfDiscussion(IEnumerable<PersonId> people, PersonId? given = null) =>
+        [.. given is { } to ? Each([to], AlertReason.DiscussionGiven) : [], .. Each(people, AlertReason.OwnDiscussion)];
+
     /// <summary>Those whom a change of a docket concerns: its owner and followers.</summary>
     public static IEnumerable<Alert> OfDocket(PersonId? owner, IEnumerable<PersonId> followers)
     {

@@ -151,4 +151,13 @@ internal static class Texts
     public const string FoldDaysBetween = "Choose between 0 and 3,650 days.";
 
     public const string FoldMostBetween = "Choose a number between 0 and 1,000.";
+
+    public const string DiscussionAssignedYou = "A discussion on a sheet is assigned to you.";
+
+    public const string DiscussionAboutYours =
+        "It is about something you wrote or changed, or a discussion that you started, spoke in or were assigned.";
+
+    public static string AssignedDiscussion(string who) => $"{who} assigned you a discussion";
+
+    public static string OnYourWork(string who) => $"{who} in a discussion of yours";
 }

@@ -42,6 +42,14 @@ public enum Audience
 /// <param name="Phone">Telephone number in E.164; null for one who wrote by mail.</param>
 public sealed record Stranger(string Name, string? Address, string? Phone = null);
 
+/// <summary>What a discussion is about.</summary>
+/// <param name="Discussion">Its identity.</param>
+/// <param name="Sheet">The sheet; null for a file of the talk.</param>
+/// <param name="File">The file of the talk; null for a sheet.</param>
+/// <param name="Entry">The entry that carries the file; null for a sheet.</param>
+/// <param name="Place">Where it stands.</param>
+public sealed record DiscussedPlace(Guid Discussion, Guid? Sheet, Guid? File, EntryId? Entry, Place Place);
+
 /// <summary>A conversation with what turn, clock and sight depend on.</summary>
 /// <param name="Key">Its key in the store; 0 until it is written.</param>
 /// <param name="Id">Identity.</param>
@@ -66,6 +74,8 @@ public sealed record Stranger(string Name, string? Address, string? Phone = null
 /// <param name="OfMeeting">The meeting that it is about, and where that stands; null for others. Its docket is that of
 /// the conversation that invites.</param>
 /// <param name="OfWorklist">The worklist that it is about, and where that stands; null for others.</param>
+/// <param name="Discussed">What it is a discussion of, and where that stands; null for others. Its audience is inside or
+/// outside, and its docket that of the sheet or of the talk.</param>
 /// <param name="LastInBy">How the other side wrote last; null when it never did.</param>
 public sealed record Conversation(
     long Key,
@@ -90,13 +100,15 @@ public sealed record Conversation(
     (Guid Task, Place Place)? OfTask = null,
     (Guid Meeting, Place Place)? OfMeeting = null,
     Via? LastInBy = null,
-    (Guid Worklist, Place Place)? OfWorklist = null
+    (Guid Worklist, Place Place)? OfWorklist = null,
+    DiscussedPlace? Discussed = null
 )
 {
     /// <summary>Where it stands, for the rule of sight.</summary>
     public Place Place =>
         Audience switch
         {
+            _ when Discussed is not null => Discussed.Place,
             Audience.Outside => new Place.Outside(Sight, Party),
             Audience.Inside => new Place.Inside(Sight),
             Audience.Notice => Board!,
@@ -107,10 +119,11 @@ public sealed record Conversation(
         };
 
     /// <summary>Whether a meeting can be set in it: inside, and with a party that is known.</summary>
-    public bool MayMeet => Audience is not Audience.Outside || Party is not null;
+    public bool MayMeet => Discussed is null && (Audience is not Audience.Outside || Party is not null);
 
     /// <summary>
     /// Whether an answer can be asked for in it: where a meeting can be set, but not beside a notice, a task or a worklist.
     /// </summary>
-    public bool MayAsk => MayMeet && Audience is not (Audience.Notice or Audience.Task or Audience.Worklist);
+    public bool MayAsk =>
+        (MayMeet || Discussed is not null) && Audience is not (Audience.Notice or Audience.Task or Audience.Worklist);
 }

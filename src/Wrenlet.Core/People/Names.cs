@@ -28,6 +28,22 @@ public static class Names
         return name.Contains(" " + typed, StringComparison.OrdinalIgnoreCase) ? 1 : -1;
     }
 
+    /// <summary>Whom a name means: by the full name, else by a first name that only one has; null for nobody.</summary>
+    /// <param name="name">As somebody wrote it.</param>
+    /// <param name="people">Who it can be.</param>
+    public static Person? Meant(string name, IEnumerable<Person> people)
+    {
+        ArgumentNullException.ThrowIfNull(name);
+        List<Person> all = [.. people];
+        var written = name.Trim();
+        return all.Find(p => p.Name.Equals(written, StringComparison.OrdinalIgnoreCase))
+            ?? (
+                all.FindAll(p => p.FirstName.Equals(written, StringComparison.OrdinalIgnoreCase)) is [var only]
+                    ? only
+                    : null
+            );
+    }
+
     /// <summary>"Tobiah", "Tobiah and Ines", "Tobiah, Ines and Kit"; each name once.</summary>
     /// <param name="names">The names.</param>
     /// <param name="last">What joins the last two.</param>

@@ -60,6 +60,15 @@ public abstract record Place
     public sealed record Firm : Place;
 
     /// <summary>
+    /// Where a discussion of a sheet or file stands: with the party while that sees the sheet or file; else inside.
+    /// </summary>
+    /// <param name="docket">Sight of its docket.</param>
+    /// <param name="with">The party that it is with; null for inside.</param>
+    /// <param name="shared">Whether the party sees what it is about.</param>
+    public static Place OfDiscussion(DocketSight docket, PartyId? with, bool shared) =>
+        with is { } party && shared ? new Outside(docket, party) : new Inside(docket);
+
+    /// <summary>
     /// Where a task stands, with what is said about it: a private one is its maker's alone; else in its docket; else
     /// with its crew, and so with all staff; else with its maker, owners and watchers.
     /// </summary>

@@ -15,6 +15,9 @@ public enum NeedKind
     /// <summary>The other side waits for an answer.</summary>
     Conversation,
 
+    /// <summary>A discussion of a sheet or file that they are to see to.</summary>
+    Discussion,
+
     /// <summary>A task that is due.</summary>
     Task,
 
@@ -54,7 +57,10 @@ public static class Needing
     public static ImmutableArray<Need> Order(IReadOnlyCollection<Need> needs)
     {
         ArgumentNullException.ThrowIfNull(needs);
-        var talks = Of(NeedKind.Conversation).Select(n => n.Id).ToHashSet();
+        var talks = Of(NeedKind.Conversation)
+            .Select(n => n.Id)
+            .Concat(Of(NeedKind.Discussion).Select(n => n.Conversation).OfType<Guid>())
+            .ToHashSet();
         var tasks = Of(NeedKind.Task).Select(n => n.Id).ToHashSet();
         var entries = Of(NeedKind.Ask).Concat(Of(NeedKind.Invitation)).Select(n => n.Entry).OfType<Guid>().ToHashSet();
         var alerts = Of(NeedKind.Alert)

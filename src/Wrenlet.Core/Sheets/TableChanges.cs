@@ -166,14 +166,18 @@ public sealed record TableChanges(ImmutableArray<ColumnChange> Columns, Immutabl
         var alone = Enumerable.Range(0, width).Select(c => new[] { c });
         var two = left.SelectMany(c => left.Where(d => d > c).Select(d => new[] { c, d })).ToList();
         var three = two.SelectMany(k => left.Where(e => e > k[1]).Select(e => new[] { k[0], k[1], e }));
-        return alone
-            .Concat(two)
-            .Concat(three)
-            .Select(k => (Key: k, Shared: Shared(k)))
-            .Where(k => k.Shared is not null)
-            .OrderByDescending(k => k.Shared)
-            .Select(k => k.Key)
-            .FirstOrDefault();
+        (int[] Key, int Shared)? best = null;
+        foreach (var keys in new[] { alone, two, three })
+        {
+            foreach (var key in keys)
+                if (Shared(key) is { } shared && (best is null || shared > best.Value.Shared))
+                    best = (key, shared);
+            // Of more columns together more would be in both only by chance.
+            if (best is { } found && found.Shared >= 0.9 * Math.Min(old.Length, now.Length))
+                break;
+        }
+
+        return best?.Key;
     }
 
     /// <summary>

@@ -13,6 +13,7 @@ using Wrenlet.Storage.Alerts;
 using Wrenlet.Storage.Asks;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
+using Wrenlet.Storage.Sheets;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Alerts;
@@ -130,7 +131,10 @@ internal sealed class TellsOfTalk(Telling telling, WhoIsWho who)
         var followers = conversation.Docket is { } docket
             ? LevelStore.FollowersOf(session, docket.Id)
             : FollowerStore.FollowersOf(session, conversation.Key);
-        return Concerns.OfEntry(conversation, kind, automatic, circle, task, meeting, followers);
+        var all = Concerns.OfEntry(conversation, kind, automatic, circle, task, meeting, followers);
+        return conversation.Discussed is { } discussed
+            ? all.Concat(Concerns.OfDiscussion(DiscussionStore.Concerned(session, discussed.Discussion)))
+            : all;
     }
 
     private static ImmutableArray<PersonId> Asked(SqlSession session, Entry entry) =>

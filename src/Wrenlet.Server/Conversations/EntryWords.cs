@@ -28,7 +28,8 @@ internal static class EntryWords
     public static string PathOf(Conversation conversation, EntryId? entry)
     {
         var path =
-            conversation.OfMeeting is var (meeting, _) ? $"/meetings/{meeting}"
+            conversation.Discussed is { } on ? PathOfDiscussion(on.Discussion, on.Sheet, on.Entry)
+            : conversation.OfMeeting is var (meeting, _) ? $"/meetings/{meeting}"
             : conversation.OfTask is var (task, _) ? $"/tasks?task={task}"
             : conversation.OfWorklist is var (list, _) ? $"/tasks?way=columns&list={list}&talk=1"
             : conversation is { Audience: Audience.Group, Crew: { } crew } ? $"/crews/{crew.Value}"
@@ -40,10 +41,14 @@ internal static class EntryWords
             : path;
     }
 
+    /// <summary>Where a discussion is in the application: on its sheet, or with the entry that carries its file.</summary>
+    public static string PathOfDiscussion(Guid discussion, Guid? sheet, EntryId? entry) =>
+        sheet is { } on ? $"/sheets/{on}?discussion={discussion}" : $"/entries/{entry!.Value.Value}";
+
     /// <summary>Where a conversation is, in words: a docket with its name, a party, or who takes part.</summary>
     public static string PlaceOf(Conversation conversation, Roster roster) =>
-        conversation.Docket is { } docket
-            ? $"{docket.Ref} {docket.Subject.Split(':')[0]}"
-            : ConversationViews.PartyOf(conversation, roster)?.Name
-                ?? (conversation.Subject.Length > 0 ? conversation.Subject : "your direct conversation");
+        conversation is { Discussed: not null, Docket: { } of } ? $"{conversation.Subject}, {of.Ref}"
+        : conversation.Docket is { } docket ? $"{docket.Ref} {docket.Subject.Split(':')[0]}"
+        : ConversationViews.PartyOf(conversation, roster)?.Name
+            ?? (conversation.Subject.Length > 0 ? conversation.Subject : "your direct conversation");
 }

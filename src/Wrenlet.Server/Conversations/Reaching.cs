@@ -11,6 +11,9 @@ internal static class Reaching
     /// <summary>The other side, with its addresses and numbers.</summary>
     public static Reachable Of(Conversation conversation, Roster roster)
     {
+        // What is said at a place of a sheet stands there, and nowhere else.
+        if (conversation is { Discussed: not null, Party: { } with })
+            return new(roster.Parties.GetValueOrDefault(with)?.Name ?? "the party", [], [], HasPage: true);
         if (conversation.Party is { } party)
             return new(
                 roster.Parties.GetValueOrDefault(party)?.Name ?? "the party",

@@ -97,6 +97,9 @@ internal sealed partial class DemoLoader(
             await writes.Run(w =>
                 DemoRotas.Put(w, Read<RotaFile[]>("rotas.json"), _words, posting, who.Current, Moved(present))
             );
+            await writes.Run(w =>
+                DemoDiscussions.Put(w, Read<DiscussionFile[]>("discussions.json"), posting, who.Current, Moved(present))
+            );
             await writes.Run(w => DemoCards.Put(w, Read<CardFile[]>("customers.json"), who.Current));
             who.Refresh();
             await Settle(present);

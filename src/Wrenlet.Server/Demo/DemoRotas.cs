@@ -48,7 +48,7 @@ internal static class DemoRotas
         var crew = CrewTalks.Of(w, engines, Named("Hanneke Osei").Id, at);
         Say(crew.Id, "Hanneke Osei", "The night key is in the pump store, left-hand hook.", Duration.FromHours(20));
         Say(crew.Id, "Mateus Lindqvist", "Seen. I put the second torch beside it.", Duration.FromHours(19));
-        DiscussionStore.SetPins(
+        EntryMarkStore.SetPins(
             w.Session,
             crew.Key,
             [new EntryId(DemoWords.Id("The night key is in the pump store, left-hand hook."))],

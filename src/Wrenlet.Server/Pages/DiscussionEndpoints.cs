@@ -180,7 +180,7 @@ internal static class DiscussionEndpoints
         {
             if (SeenTalk.Entry(s, new EntryId(id), viewer.Person) is not var (entry, _))
                 return Refusals.NotFound("entry");
-            var list = DiscussionStore
+            var list = EntryMarkStore
                 .Versions(s, entry.Key)
                 .ConvertAll(v => new VersionView(v.Number, v.At.ToDateTimeOffset(), v.Html, false));
             if (entry.Removed is null)
@@ -199,7 +199,7 @@ internal static class DiscussionEndpoints
             if (SeenTalk.Entry(s, new EntryId(id), viewer.Person) is not var (entry, conversation))
                 return Refusals.NotFound("entry");
             var roster = who.Current;
-            var read = DiscussionStore
+            var read = EntryMarkStore
                 .ReadersOf(s, conversation.Key, entry.Key)
                 .Where(r => r.Person != entry.Author && roster.Find(r.Person) is { } p && p.MaySee(conversation.Place))
                 .ToList();
@@ -208,12 +208,12 @@ internal static class DiscussionEndpoints
                 && p.MaySee(conversation.Place, EntrySight.ThingOf(entry.Kind))
                 && read.TrueForAll(r => r.Person != p.Id)
             );
-            var crews = DiscussionStore
+            var crews = EntryMarkStore
                 .TaggedCrews(s, entry.Key)
                 .Select(c => roster.Crews.GetValueOrDefault(c))
                 .OfType<Crew>()
                 .SelectMany(c => c.Members);
-            var signed = DiscussionStore.Signs(s, [entry.Key])[entry.Key].Select(g => g.Person).ToHashSet();
+            var signed = EntryMarkStore.Signs(s, [entry.Key])[entry.Key].Select(g => g.Person).ToHashSet();
             return TypedResults.Ok(
                 new ReadersView(
                     [

@@ -15,12 +15,13 @@ using Wrenlet.Storage.Alerts;
 using Wrenlet.Storage.Asks;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
+using Wrenlet.Storage.Sheets;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Pages;
 
 /// <summary>One thing that needs the viewer, by which the page finds it among what it shows.</summary>
-/// <param name="Kind">ask, invitation, conversation, task or alert.</param>
+/// <param name="Kind">ask, invitation, conversation, discussion, task or alert.</param>
 public sealed record NeedView(string Kind, Guid Id);
 
 /// <summary>All that needs somebody, in one order.</summary>
@@ -57,6 +58,7 @@ internal static class NeedsEndpoints
                     .. Asks(s, me, now, hours),
                     .. Invitations(s, me, now, hours),
                     .. Tasks(s, me, roster, now, hours),
+                    .. Discussions(s, me, now, hours),
                     .. Alerts(s, me),
                 ]
         );
@@ -107,6 +109,19 @@ internal static class NeedsEndpoints
                 t.Made
             ));
 
+    private static IEnumerable<Need> Discussions(SqlSession session, Person me, Instant now, WorkCalendar hours) =>
+        DiscussionStore
+            .AssignedTo(session, me.Id)
+            .Select(d => (Kept: d, Talk: ConversationStore.Find(session, d.Discussion.Conversation)))
+            .Where(d => d.Talk is not null && me.MaySee(d.Talk.Place))
+            .Select(d => new Need(
+                NeedKind.Discussion,
+                d.Kept.Discussion.Id.Value,
+                d.Kept.Discussion.Due is { } due ? hours.Between(now, due) : null,
+                d.Kept.Discussion.At,
+                Conversation: d.Kept.Discussion.Conversation.Value
+            ));
+
     private static IEnumerable<Need> Alerts(SqlSession session, Person me) =>
         AlertStore
             .Page(session, me.Id, long.MaxValue, MostAlerts)
@@ -127,6 +142,7 @@ internal static class NeedsEndpoints
             NeedKind.Ask => "ask",
             NeedKind.Invitation => "invitation",
             NeedKind.Conversation => "conversation",
+            NeedKind.Discussion => "discussion",
             NeedKind.Task => "task",
             NeedKind.Alert => "alert",
             _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "Unknown kind."),

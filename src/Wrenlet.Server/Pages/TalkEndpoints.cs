@@ -187,7 +187,7 @@ internal static class TalkEndpoints
                 : EntryWords.Short(EntryWords.PlainOf(last)),
             by,
             last?.At.ToDateTimeOffset(),
-            DiscussionStore.Unread(session, conversation.Key, viewer.Id),
+            EntryMarkStore.Unread(session, conversation.Key, viewer.Id),
             silence?.Label,
             outside && conversation is { Open: true, Exchange.Turn: Turn.Ours },
             [.. members.Select(PersonView.Of)]

@@ -94,7 +94,7 @@ internal static class TalkReading
         if (viewer.IsStaff)
             tasks ??= TaskStore.OfEntries(session, entries.Select(e => e.Key));
         var signed = viewer.IsStaff ? entries.Where(e => e.Signs > 0).Select(e => e.Key).ToList() : [];
-        var signs = signed.Count > 0 ? DiscussionStore.Signs(session, signed) : null;
+        var signs = signed.Count > 0 ? EntryMarkStore.Signs(session, signed) : null;
         var filed = viewer.IsStaff ? entries.Where(e => e.Filed).Select(e => e.Key).ToList() : [];
         var filings = filed.Count > 0 ? FilingStore.Of(session, filed) : null;
         var asking = entries.Where(e => e.Asks && e.Removed is null).Select(e => e.Key).ToList();
@@ -106,7 +106,7 @@ internal static class TalkReading
             : [];
         var links = came.Count > 0 ? LinkStore.OfEntries(session, came) : null;
         var quoted = entries.SelectMany(e => new[] { e.RepliesTo, e.ForwardedFrom }).OfType<long>().ToList();
-        var quotes = quoted.Count > 0 ? DiscussionStore.Quotes(session, quoted) : null;
+        var quotes = quoted.Count > 0 ? EntryMarkStore.Quotes(session, quoted) : null;
         return
         [
             .. entries.Select(e =>
@@ -156,7 +156,7 @@ internal static class TalkReading
         Roster roster
     ) =>
         [
-            .. DiscussionStore
+            .. EntryMarkStore
                 .MarksOf(session, [.. conversations.Select(c => c.Key)], viewer.Id)
                 .Select(m => new MarksView(
                     conversations.First(c => c.Key == m.Conversation).Id.Value,
@@ -167,7 +167,7 @@ internal static class TalkReading
 
     private static IReadOnlyList<PinView> Pins(SqlSession session, long conversation, Roster roster) =>
         [
-            .. DiscussionStore
+            .. EntryMarkStore
                 .Pins(session, conversation)
                 .Select(p => (Pin: p, Entry: EntryStore.Find(session, p.Entry)!))
                 .Select(p => new PinView(
@@ -254,5 +254,5 @@ internal static class TalkReading
     }
 
     private static long? FirstOf(SqlSession session, IReadOnlyList<Conversation> conversations, Instant from) =>
-        conversations.Select(c => DiscussionStore.FirstFrom(session, c.Key, from)).Min();
+        conversations.Select(c => EntryMarkStore.FirstFrom(session, c.Key, from)).Min();
 }

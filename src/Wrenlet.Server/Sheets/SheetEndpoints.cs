@@ -24,6 +24,7 @@ internal static class SheetEndpoints
         api.MapGet("/sheets", Shared).For(Access.SignedIn);
         api.MapGet("/sheets/{id:guid}", Get).For(Access.SignedIn);
         api.MapGet("/sheets/{id:guid}/file", GetFile).For(Access.SignedIn);
+        api.MapGet("/sheets/{id:guid}/drawing", GetDrawing).For(Access.SignedIn);
         api.MapGet("/sheets/{id:guid}/changes", GetChanges).For(Access.Staff);
         api.MapPut("/sheets/{id:guid}", Make).For(Access.Staff);
         api.MapPut("/sheets/{id:guid}/name", Name).For(Access.Staff);
@@ -69,11 +70,12 @@ internal static class SheetEndpoints
         Viewer viewer,
         Database database,
         WhoIsWho who,
+        DrawingReading drawings,
         int? revision = null
     ) =>
         database.Read(s =>
             SheetReading.Seen(s, id, viewer.Person) is { } kept
-                ? SheetReading.View(s, kept, revision, viewer.Person, who.Current)
+                ? SheetReading.View(s, kept, revision, viewer.Person, who.Current, drawings)
                 : null
         )
             is { } view
@@ -130,6 +132,40 @@ internal static class SheetEndpoints
         };
     }
 
+    /// <summary>A drawing as it is shown: an SVG with nothing in it but what draws, without the layers that are hidden.</summary>
+    /// <param name="hide">Keys of hidden layers, one a line; null for none.</param>
+    private static Results<ContentHttpResult, ProblemHttpResult> GetDrawing(
+        Guid id,
+        Viewer viewer,
+        Database database,
+        DrawingReading drawings,
+        HttpContext context,
+        int? revision = null,
+        string? hide = null
+    )
+    {
+        var drawn = database.Read(s =>
+        {
+            if (SheetReading.Seen(s, id, viewer.Person) is not { } kept)
+                return null;
+            var number = revision ?? kept.Sheet.NewestFor(viewer.Person)!.Value;
+            return
+                kept.Sheet.Shows(viewer.Person, number)
+                && SheetStore.Revision(s, kept, number)?.File is { } file
+                && FileStore.Find(s, file) is { } stored
+                ? drawings.Of(stored)
+                : null;
+        });
+        if (drawn is null)
+            return Refusals.NotFound("drawing");
+        FileEndpoints.Guard(context);
+        return TypedResults.Text(
+            drawn.Write((hide ?? "").Split('\n', StringSplitOptions.RemoveEmptyEntries)),
+            "image/svg+xml",
+            Encoding.UTF8
+        );
+    }
+
     /// <summary>What changed from one revision to another.</summary>
     private static Results<Ok<SheetChangesView>, ProblemHttpResult> GetChanges(
         Guid id,
@@ -154,6 +190,7 @@ internal static class SheetEndpoints
         SheetMaking making,
         Database database,
         WhoIsWho who,
+        DrawingReading drawings,
         FirmClock clock
     )
     {
@@ -171,7 +208,8 @@ internal static class SheetEndpoints
             await making.Make(new SheetId(id), given.Docket, kind, given.Name.Trim(), body, viewer.Person, clock.Now),
             viewer.Person,
             database,
-            who
+            who,
+            drawings
         );
     }
 
@@ -183,6 +221,7 @@ internal static class SheetEndpoints
         SheetMaking making,
         Database database,
         WhoIsWho who,
+        DrawingReading drawings,
         FirmClock clock
     )
     {
@@ -195,7 +234,8 @@ internal static class SheetEndpoints
             await making.Revise(kept.Sheet.Id, number, body, given.Note?.Trim() ?? "", viewer.Person, clock.Now),
             viewer.Person,
             database,
-            who
+            who,
+            drawings
         );
     }
 
@@ -207,6 +247,7 @@ internal static class SheetEndpoints
         SheetMaking making,
         Database database,
         WhoIsWho who,
+        DrawingReading drawings,
         FirmClock clock
     )
     {
@@ -220,7 +261,8 @@ internal static class SheetEndpoints
             await making.Set(new SheetId(id), version, given.Name.Trim(), given.Removed, viewer.Person, clock.Now),
             viewer.Person,
             database,
-            who
+            who,
+            drawings
         );
     }
 
@@ -232,6 +274,7 @@ internal static class SheetEndpoints
         SheetMaking making,
         Database database,
         WhoIsWho who,
+        DrawingReading drawings,
         FirmClock clock
     ) =>
         Answer(
@@ -245,7 +288,8 @@ internal static class SheetEndpoints
             ),
             viewer.Person,
             database,
-            who
+            who,
+            drawings
         );
 
     private static async Task<Results<Ok<SheetView>, ProblemHttpResult>> TakeBack(
@@ -255,20 +299,23 @@ internal static class SheetEndpoints
         SheetMaking making,
         Database database,
         WhoIsWho who,
+        DrawingReading drawings,
         FirmClock clock
     ) =>
         Answer(
             await making.Share(new SheetId(id), new PartyId(party), null, false, viewer.Person, clock.Now),
             viewer.Person,
             database,
-            who
+            who,
+            drawings
         );
 
     private static Results<Ok<SheetView>, ProblemHttpResult> Answer(
         SheetOutcome outcome,
         Person viewer,
         Database database,
-        WhoIsWho who
+        WhoIsWho who,
+        DrawingReading drawings
     )
     {
         if (outcome.Sheet is not { } kept)
@@ -276,7 +323,7 @@ internal static class SheetEndpoints
         if (outcome.Refusal is { } refusal)
             return Refusals.Refused(refusal);
         var now = database.Read(s =>
-            SheetReading.View(s, SheetStore.Find(s, kept.Sheet.Id)!, null, viewer, who.Current)
+            SheetReading.View(s, SheetStore.Find(s, kept.Sheet.Id)!, null, viewer, who.Current, drawings)
         );
         return outcome.Changed ? Refusals.Changed("sheet", now!) : TypedResults.Ok(now);
     }

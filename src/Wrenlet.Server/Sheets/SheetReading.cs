@@ -22,7 +22,14 @@ internal static class SheetReading
     /// <summary>A sheet with one revision.</summary>
     /// <param name="number">Which; null for the newest that the viewer sees.</param>
     /// <returns>Null when the viewer does not see that revision.</returns>
-    public static SheetView? View(SqlSession session, KeptSheet kept, int? number, Person viewer, Roster roster)
+    public static SheetView? View(
+        SqlSession session,
+        KeptSheet kept,
+        int? number,
+        Person viewer,
+        Roster roster,
+        DrawingReading drawings
+    )
     {
         var sheet = kept.Sheet;
         if (
@@ -49,6 +56,7 @@ internal static class SheetReading
             sheet.Kind is SheetKind.Page ? Html(revision.Body!, staff) : null,
             sheet.Kind is SheetKind.Table ? Rows(revision) : null,
             file is null ? null : FileView.Of(file),
+            file is null ? null : drawings.View(file),
             staff || sheet.Kind is not SheetKind.Page
                 ? revision.Words
                 : string.Join('\n', EntryText.Blocks(revision.Body!, showTags: false).Select(b => b.Rendered.Plain)),
@@ -199,6 +207,10 @@ internal static class SheetReading
     /// <summary>The parties with whom something is said in a sheet's docket.</summary>
     public static IEnumerable<PartyId> PartiesOf(SqlSession session, KeptSheet kept) =>
         ConversationStore.OfDocket(session, kept.Docket.Id).Select(c => c.Party).OfType<PartyId>().Distinct();
+
+    /// <summary>The paragraphs of a page, with their words.</summary>
+    public static IReadOnlyList<PageBlock> Blocks(SheetRevision revision) =>
+        [.. EntryText.Blocks(revision.Body!).Select(Block)];
 
     private static PageBlock Block((string Source, RenderedText Rendered) block) =>
         new(block.Source, block.Rendered.Plain);

@@ -85,6 +85,7 @@ public sealed record ShareView(Guid Party, string Name, int? Revision);
 /// <param name="Html">A page as it is shown; null for others.</param>
 /// <param name="Rows">A table's rows, the names of the columns first; null for others.</param>
 /// <param name="File">A drawing's file; null for others.</param>
+/// <param name="Drawing">A drawing in its own units; null for others, and for one whose units are not known.</param>
 /// <param name="Words">All of its words, to be read aloud.</param>
 /// <param name="Revisions">All revisions that the viewer sees, the newest first.</param>
 /// <param name="Shares">The parties of the docket; empty towards a party.</param>
@@ -103,6 +104,7 @@ public sealed record SheetView(
     string? Html,
     IReadOnlyList<IReadOnlyList<string>>? Rows,
     FileView? File,
+    DrawingView? Drawing,
     string Words,
     IReadOnlyList<RevisionView> Revisions,
     IReadOnlyList<ShareView> Shares,

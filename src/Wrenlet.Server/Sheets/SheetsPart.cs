@@ -1,4 +1,6 @@
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Sheets.Checks;
+using Wrenlet.Server.Sheets.Discussions;
 
 namespace Wrenlet.Server.Sheets;
 
@@ -8,9 +10,23 @@ internal static class SheetsPart
     public static IServiceCollection AddSheets(this IServiceCollection services) =>
         services
             .AddSingleton<SheetMaking>()
+            .AddSingleton<DrawingReading>()
+            .AddSingleton<TableSteps>()
+            .AddSingleton<Checking>()
+            .AddSingleton<DiscussionMaking>()
+            .AddSingleton<DiscussionViews>()
+            .AddSingleton<DiscussionReading>()
+            .AddSingleton<Authors>()
+            .AddSingleton<AnchorPlaces>()
             .AddSingleton<IInsideWords, SheetInside>()
             .AddSingleton<IHoldsFiles, SheetInside>()
             .AddSingleton<IPointable, PointableSheets>();
 
-    public static void MapSheetsPart(this IEndpointRouteBuilder api) => api.MapSheets();
+    public static void MapSheetsPart(this IEndpointRouteBuilder api)
+    {
+        api.MapSheets();
+        api.MapDiscussions();
+        api.MapAnnotations();
+        api.MapChecks();
+    }
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using NodaTime;
+using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Storage.Dockets;
 
@@ -41,6 +42,48 @@ internal static class ConversationPlaces
             docket is { } key ? new Place.Inside(DocketStore.SightOfKey(session, key))
             : person is { } own ? new Place.Own(new PersonId(own))
             : new Place.Firm()
+        );
+    }
+
+    /// <summary>
+    /// What a discussion is about, and where it stands: in the docket of the sheet or of the talk, with the party while
+    /// that sees the sheet or the entry.
+    /// </summary>
+    public static DiscussedPlace DiscussionOf(SqlSession session, long discussion)
+    {
+        var (uid, sheet, file, entry, docket, party, shared) = session.First(
+            """
+            SELECT d.uid, s.uid, f.uid, e.uid, c.docket, y.uid,
+              CASE WHEN d.sheet IS NULL THEN 1 ELSE s.removed = 0
+                AND EXISTS (SELECT 1 FROM sheet_share x WHERE x.sheet = d.sheet AND x.party = c.party) END
+            FROM discussion d JOIN conversation c ON c.discussion = d.id LEFT JOIN party y ON y.id = c.party
+              LEFT JOIN sheet s ON s.id = d.sheet LEFT JOIN file f ON f.id = d.file LEFT JOIN entry e ON e.id = d.entry
+            WHERE d.id = $id
+            """,
+            r =>
+                (
+                    r.GetUid(0),
+                    r.GetUidOrNull(1),
+                    r.GetUidOrNull(2),
+                    r.GetUidOrNull(3),
+                    r.GetKeyOrNull(4),
+                    r.GetUidOrNull(5),
+                    r.GetBoolean(6)
+                ),
+            ("id", discussion)
+        );
+        var sight = docket is { } key ? DocketStore.SightOfKey(session, key) : DocketSight.Open;
+        PartyId? with = party is { } id ? new PartyId(id) : null;
+        if (entry is not { } of)
+            return new(uid, sheet, file, null, Place.OfDiscussion(sight, with, shared));
+        // What is said about a file inside is for those of ours who see where it was said.
+        var place = ConversationStore.Find(session, EntryStore.Find(session, new EntryId(of))!.Conversation)!.Place;
+        return new(
+            uid,
+            sheet,
+            file,
+            new EntryId(of),
+            with is null && place is Place.Outside outside ? new Place.Inside(outside.Docket) : place
         );
     }
 

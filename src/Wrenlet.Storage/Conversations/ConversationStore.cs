@@ -16,7 +16,7 @@ public static class ConversationStore
           c.state, c.subject,
           c.waiting_since, c.last_in, c.last_out, c.nothing_due, c.last_entry,
           d.id, d.uid, d.ref, d.subject, w.uid, d.limited, k.uid, c.aside_until, c.closed_at,
-            c.stranger_phone, c.description, c.notice IS NOT NULL, c.task, c.meeting, c.last_in_via, c.worklist
+            c.stranger_phone, c.description, c.notice IS NOT NULL, c.task, c.meeting, c.last_in_via, c.worklist, c.discussion
         FROM conversation c
         LEFT JOIN docket d ON d.id = c.docket LEFT JOIN person w ON w.id = d.owner LEFT JOIN party y ON y.id = c.party
         LEFT JOIN queue q ON q.id = c.queue LEFT JOIN person o ON o.id = c.owner LEFT JOIN crew k ON k.id = c.crew
@@ -59,22 +59,27 @@ public static class ConversationStore
     public static List<Conversation> OfDocket(SqlSession session, DocketId docket) =>
         session.All(
             $"{Select} WHERE c.docket = (SELECT id FROM docket WHERE uid = $docket) AND c.audience IN ('inside', "
-                + $"'outside') ORDER BY c.audience, c.id",
+                + $"'outside') AND c.discussion IS NULL ORDER BY c.audience, c.id",
             r => Row(session, r),
             ("docket", docket.Value)
         );
 
-    public static List<Conversation> OfParty(SqlSession session, PartyId party) =>
+    /// <summary>Conversations with a party, the newest first.</summary>
+    /// <param name="discussions">Whether those at places of sheets and files are among them.</param>
+    public static List<Conversation> OfParty(SqlSession session, PartyId party, bool discussions = false) =>
         session.All(
-            $"{Select} WHERE c.party = (SELECT id FROM party WHERE uid = $party) ORDER BY c.id DESC",
+            $"{Select} WHERE c.party = (SELECT id FROM party WHERE uid = $party) AND (c.discussion IS NULL OR $all) "
+                + "ORDER BY c.id DESC",
             r => Row(session, r),
-            ("party", party.Value)
+            ("party", party.Value),
+            ("all", discussions)
         );
 
     /// <summary>Open conversations that somebody owns.</summary>
     public static List<Conversation> OwnedBy(SqlSession session, PersonId person) =>
         session.All(
-            $"{Select} WHERE c.state = 'open' AND c.owner = (SELECT id FROM person WHERE uid = $person) ORDER BY c.id",
+            $"{Select} WHERE c.state = 'open' AND c.discussion IS NULL AND c.owner = (SELECT id FROM person WHERE uid = "
+                + "$person) ORDER BY c.id",
             r => Row(session, r),
             ("person", person.Value)
         );
@@ -218,6 +223,29 @@ public static class ConversationStore
             ("crew", crew.Value)
         );
 
+    /// <summary>Begins what is said at a place of a sheet or file: inside, or with a party.</summary>
+    public static void AddOfDiscussion(
+        SqlSession session,
+        ConversationId id,
+        Guid discussion,
+        DocketId? docket,
+        PartyId? party,
+        string subject
+    ) =>
+        session.Run(
+            """
+            INSERT INTO conversation (uid, audience, docket, party, subject, discussion)
+            VALUES ($uid, $audience, (SELECT id FROM docket WHERE uid = $docket),
+              (SELECT id FROM party WHERE uid = $party), $subject, (SELECT id FROM discussion WHERE uid = $discussion))
+            """,
+            ("uid", id.Value),
+            ("audience", StoredWords.Audiences.Of(party is null ? Audience.Inside : Audience.Outside)),
+            ("docket", docket?.Value),
+            ("party", party?.Value),
+            ("subject", subject),
+            ("discussion", discussion)
+        );
+
     /// <summary>What was said in a meeting and about it; null while nothing was.</summary>
     public static Conversation? OfMeeting(SqlSession session, long meeting) =>
         session.First($"{Select} WHERE c.meeting = $meeting", r => Row(session, r), ("meeting", meeting));
@@ -268,7 +296,8 @@ public static class ConversationStore
         session.All(
             $"{Select} WHERE c.id IN (SELECT conversation FROM conversation_member WHERE person = (SELECT id FROM "
                 + $"person WHERE uid = $person) UNION SELECT k.id FROM conversation k JOIN crew_member m ON m.crew = k.crew "
-                + $"WHERE k.audience = 'group' AND m.person = (SELECT id FROM person WHERE uid = $person)) ORDER BY c.last_entry DESC, c.id DESC",
+                + $"WHERE k.audience = 'group' AND m.person = (SELECT id FROM person WHERE uid = $person)) "
+                + "ORDER BY c.last_entry DESC, c.id DESC",
             r => Row(session, r),
             ("person", person.Value)
         );
@@ -316,7 +345,7 @@ public static class ConversationStore
     /// </summary>
     public static List<Conversation> Across(SqlSession session, Audience audience, bool open, long before, int most) =>
         session.All(
-            $"{Select} WHERE c.audience = $audience AND c.last_entry IS NOT NULL AND c.last_entry < $before AND "
+            $"{Select} WHERE c.audience = $audience AND c.discussion IS NULL AND c.last_entry IS NOT NULL AND c.last_entry < $before AND "
                 + $"(c.state = 'open' OR $all) AND (d.id IS NULL OR d.state = 'open' OR $all) ORDER BY c.last_entry DESC LIMIT {most}",
             r => Row(session, r),
             ("audience", StoredWords.Audiences.Of(audience)),
@@ -406,7 +435,10 @@ public static class ConversationStore
             audience is Audience.Notice ? ConversationPlaces.BoardOf(session, r.GetInt64(0)) : null,
             audience is Audience.Task ? ConversationPlaces.TaskOf(session, r.GetInt64(28)) : null,
             LastInBy: r.GetTextOrNull(30) is { } via ? StoredWords.Vias.Read(via) : null,
-            OfWorklist: audience is Audience.Worklist ? ConversationPlaces.WorklistOf(session, r.GetInt64(31)) : null
+            OfWorklist: audience is Audience.Worklist ? ConversationPlaces.WorklistOf(session, r.GetInt64(31)) : null,
+            Discussed: r.GetKeyOrNull(32) is { } discussion
+                ? ConversationPlaces.DiscussionOf(session, discussion)
+                : null
         );
         return r.IsDBNull(29) ? conversation : Beside(session, conversation, r.GetInt64(29));
     }

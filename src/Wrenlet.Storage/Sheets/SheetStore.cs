@@ -282,8 +282,18 @@ public static class SheetStore
             );
     }
 
-    /// <summary>Moves all sheets of a docket into another.</summary>
-    public static void Move(SqlSession session, DocketId from, DocketId to) =>
+    /// <summary>Moves all sheets of a docket into another, with what is said on them.</summary>
+    public static void Move(SqlSession session, DocketId from, DocketId to)
+    {
+        session.Run(
+            """
+            UPDATE conversation SET docket = (SELECT id FROM docket WHERE uid = $to) WHERE discussion IN
+              (SELECT d.id FROM discussion d JOIN sheet s ON s.id = d.sheet
+                WHERE s.docket = (SELECT id FROM docket WHERE uid = $from))
+            """,
+            ("to", to.Value),
+            ("from", from.Value)
+        );
         session.Run(
             """
             UPDATE sheet SET docket = (SELECT id FROM docket WHERE uid = $to)
@@ -292,4 +302,5 @@ public static class SheetStore
             ("to", to.Value),
             ("from", from.Value)
         );
+    }
 }

@@ -102,6 +102,7 @@ public class AlertingTests
                 AlertReason.QueueNew,
                 AlertReason.HandedOn,
                 AlertReason.TaskGiven,
+                AlertReason.DiscussionGiven,
                 AlertReason.Invited,
                 AlertReason.ToConfirm,
                 AlertReason.OwnAsk,
@@ -170,6 +171,7 @@ public class AlertingTests
                                     or AlertReason.QueueNew
                                     or AlertReason.HandedOn
                                     or AlertReason.TaskGiven
+                                    or AlertReason.DiscussionGiven
                                     or AlertReason.Invited
                                     or AlertReason.ToConfirm
                                 )

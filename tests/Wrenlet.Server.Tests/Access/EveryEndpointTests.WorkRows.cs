@@ -124,6 +124,67 @@ public partial class EveryEndpointTests
                 $"/api/sheets/{_sheet}/shares/{yard.People["Caspian"].Party!.Value.Value}",
                 ["Kit"]
             ),
+            ["GET /api/sheets/{id}/drawing"] = new($"/api/sheets/{sheet}/drawing", []),
+            ["GET /api/sheets/{id}/annotations"] = new($"/api/sheets/{sheet}/annotations", ["Kit", "Caspian"]),
+            ["GET /api/sheets/{id}/authors"] = new($"/api/sheets/{sheet}/authors", ["Kit"]),
+            ["GET /api/sheets/{id}/checks"] = new($"/api/sheets/{sheet}/checks", []),
+            ["PUT /api/sheets/{id}/checks"] = new(
+                $"/api/sheets/{sheet}/checks",
+                [],
+                new { checks = Array.Empty<object>() },
+                IfMatch: "\"0\""
+            ),
+            ["POST /api/sheets/{id}/questions"] = new(
+                $"/api/sheets/{sheet}/questions",
+                [],
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    revision = 1,
+                    person = kit,
+                }
+            ),
+            ["GET /api/sheets/{id}/discussions"] = new($"/api/sheets/{sheet}/discussions", ["Kit", "Caspian"]),
+            ["PUT /api/sheets/{id}/discussions/{discussion}"] = new(
+                $"/api/sheets/{_sheet}/discussions/{_discussion}",
+                ["Kit"],
+                new { revision = 1, anchor = new { kind = "whole" } }
+            ),
+            ["GET /api/discussions"] = new("/api/discussions", Staff),
+            ["GET /api/discussions/mine"] = new("/api/discussions/mine", Staff),
+            // Nothing was said in it yet: only who began it sees it.
+            ["GET /api/discussions/{id}"] = new($"/api/discussions/{_discussion}", ["Kit"]),
+            ["PUT /api/discussions/{id}/standing"] = new(
+                $"/api/discussions/{_discussion}/standing",
+                ["Kit"],
+                new { settled = false, assigned = kit },
+                IfMatch: "\"1\""
+            ),
+            ["PUT /api/discussions/{id}/place"] = new(
+                $"/api/discussions/{_discussion}/place",
+                ["Kit"],
+                new { revision = 1, anchor = new { kind = "whole" } },
+                IfMatch: "\"2\""
+            ),
+            ["DELETE /api/discussions/{id}"] = new($"/api/discussions/{_discussion}", ["Kit"]),
+            ["GET /api/entries/{entry}/files/{file}/discussions"] = new(
+                $"/api/entries/{entry}/files/{yard.Files["J-2 inside"]}/discussions",
+                ["Kit"]
+            ),
+            ["PUT /api/entries/{entry}/files/{file}/discussions/{discussion}"] = new(
+                $"/api/entries/{entry}/files/{Guid.CreateVersion7()}/discussions/{Guid.CreateVersion7()}",
+                [],
+                new
+                {
+                    revision = 1,
+                    anchor = new
+                    {
+                        kind = "spot",
+                        x = 1,
+                        y = 1,
+                    },
+                }
+            ),
             ["GET /api/meetings"] = new("/api/meetings", Staff),
             ["GET /api/meetings/{id}"] = new($"/api/meetings/{yard.Meeting.Value}", ["Kit"]),
             ["PUT /api/meetings/{id}/answer"] = new(

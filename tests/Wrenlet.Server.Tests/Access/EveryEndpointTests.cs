@@ -46,6 +46,7 @@ public partial class EveryEndpointTests(YardFixture world)
 
     private readonly Guid _notice = Guid.CreateVersion7();
     private readonly Guid _sheet = Guid.CreateVersion7();
+    private readonly Guid _discussion = Guid.CreateVersion7();
     private readonly Guid _site = Guid.CreateVersion7();
     private readonly Guid _list = Guid.CreateVersion7();
     private readonly Guid _column = Guid.CreateVersion7();

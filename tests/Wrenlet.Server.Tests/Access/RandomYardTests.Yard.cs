@@ -8,6 +8,7 @@ using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Sheets;
+using Wrenlet.Core.Sheets.Anchors;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Tests.World;
@@ -321,5 +322,53 @@ public partial class RandomYardTests
 
         if (shared > 0)
             SheetStore.Share(w.Session, id, new SheetShare(party, shared), by, SmallYard.Now);
+        Discuss(w, world, docket, listed, id, world.Random.Next(1, 4), null, sees: false, by);
+        // With a party that sees it, or saw it once and does not any more.
+        Discuss(w, world, docket, listed, id, Math.Max(1, shared), party, sees: shared > 0, by);
+    }
+
+    /// <summary>Something said at a place of a sheet: inside, or with a party.</summary>
+    private static void Discuss(
+        Writing w,
+        World world,
+        DocketId docket,
+        HashSet<Guid>? listed,
+        SheetId sheet,
+        int revision,
+        PartyId? party,
+        bool sees,
+        PersonId by
+    )
+    {
+        var id = new DiscussionId(Guid.CreateVersion7());
+        var talk = new ConversationId(Guid.CreateVersion7());
+        DiscussionStore.AddOfSheet(w.Session, id, sheet, by, SmallYard.Now);
+        ConversationStore.AddOfDiscussion(w.Session, talk, id.Value, docket, party, "A sheet");
+        DiscussionStore.Put(w.Session, id, new(revision, new Anchor.Whole()), by, SmallYard.Now);
+        world.Discussions.Add((id.Value, talk.Value));
+        var words = "Here stands " + world.NewWord(listed, sees ? party?.Value : null, !sees);
+        var conversation = ConversationStore.Find(w.Session, talk)!;
+        var entry = new EntryId(Guid.CreateVersion7());
+        world.Entries.Add(entry.Value);
+        var key = EntryStore.Add(
+            w.Session,
+            conversation,
+            new Entry(
+                0,
+                entry,
+                talk,
+                party is null ? EntryKind.Note : EntryKind.MessageOut,
+                party is null ? null : Via.Page,
+                by,
+                null,
+                SmallYard.Now,
+                words,
+                true,
+                $"<p>{words}</p>"
+            ),
+            words,
+            []
+        );
+        ConversationStore.SetLast(w.Session, conversation.Key, key!.Value);
     }
 }

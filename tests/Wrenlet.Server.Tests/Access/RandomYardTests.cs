@@ -45,6 +45,8 @@ public partial class RandomYardTests
 
         public List<Guid> Sheets { get; } = [];
 
+        public List<(Guid Id, Guid Talk)> Discussions { get; } = [];
+
         public Dictionary<PersonId, string> Links { get; } = [];
 
         public string NewWord(HashSet<Guid>? listed, Guid? party, bool working)
@@ -228,9 +230,23 @@ public partial class RandomYardTests
                 "/file?revision=2",
                 "/file?revision=3",
                 "/changes?from=1&to=3",
+                "/authors?revision=3",
+                "/annotations",
+                "/discussions",
+                "/discussions?revision=1",
+                "/discussions?revision=2",
+                "/discussions?revision=3",
             }
         )
             yield return $"/api/sheets/{id}{part}";
+        yield return "/api/discussions";
+        yield return "/api/discussions/mine";
+        foreach (var (id, talk) in world.Discussions)
+        {
+            yield return $"/api/discussions/{id}";
+            yield return $"/api/conversations/{talk}/entries";
+            yield return $"/api/conversations/{talk}";
+        }
     }
 
     /// <summary>Number of the last change that this visitor may know of; changes are told in their order.</summary>

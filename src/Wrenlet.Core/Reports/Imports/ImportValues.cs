@@ -2,6 +2,7 @@ using System.Collections.Frozen;
 using System.Globalization;
 using System.Text.RegularExpressions;
 using NodaTime;
+using Wrenlet.Core.Sheets;
 
 namespace Wrenlet.Core.Reports.Imports;
 
@@ -70,58 +71,6 @@ public static partial class ImportValues
     }
 
     /// <summary>
-    /// A number as people write it, with or without thousands, with a sign or code of a currency or without; null for
-    /// none.
-    /// </summary>
-    /// <param name="text">What stands in the file.</param>
-    /// <param name="mark">What stands before a fraction in its column: a point or a comma.</param>
-    public static decimal? ReadNumber(string text, char mark)
-    {
-        ArgumentNullException.ThrowIfNull(text);
-        var found = Number().Match(text.Trim());
-        if (!found.Success)
-            return null;
-        var digits = Gaps().Replace(found.Groups["digits"].Value, "");
-        var (point, comma) = (digits.LastIndexOf('.'), digits.LastIndexOf(','));
-        // Where both stand in it, it says itself which is which.
-        if (point >= 0 && comma >= 0)
-            mark = point > comma ? '.' : ',';
-        var plain = digits.Replace(mark is '.' ? "," : ".", "", StringComparison.Ordinal).Replace(mark, '.');
-        return decimal.TryParse(plain, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number)
-            ? found.Groups["minus"].Success
-                ? -number
-                : number
-            : null;
-    }
-
-    /// <summary>
-    /// What stands before a fraction in a column: as any of its values proves, by both marks in it or by other than three
-    /// digits behind one; else a point.
-    /// </summary>
-    public static char MarkOf(IEnumerable<string> column)
-    {
-        ArgumentNullException.ThrowIfNull(column);
-        foreach (var value in column)
-        {
-            if (value.Length > 60 || Number().Match(value.Trim()) is not { Success: true } found)
-                continue;
-            var digits = Gaps().Replace(found.Groups["digits"].Value, "");
-            var (point, comma) = (digits.LastIndexOf('.'), digits.LastIndexOf(','));
-            if (point >= 0 && comma >= 0)
-                return point > comma ? '.' : ',';
-            var last = Math.Max(point, comma);
-            if (last < 0)
-                continue;
-            if (digits.Count(c => c == digits[last]) > 1)
-                return digits[last] is '.' ? ',' : '.';
-            if (digits.Length - last - 1 != 3 || digits.StartsWith('0'))
-                return digits[last];
-        }
-
-        return '.';
-    }
-
-    /// <summary>
     /// A day as people and programs write it, with or without a time behind it: 2026-05-04, 4/5/2026, 4.5.26, 4 May
     /// 2026, May 4, 2026; null for none.
     /// </summary>
@@ -179,7 +128,7 @@ public static partial class ImportValues
             Looks.Mail => IsMail(text),
             Looks.Phone => IsPhone(text),
             Looks.Day => ReadDay(text, new(true, false)) is not null || ReadDay(text, new(false, false)) is not null,
-            Looks.Number => ReadNumber(text, '.') is not null || ReadNumber(text, ',') is not null,
+            Looks.Number => Figures.Read(text, '.') is not null || Figures.Read(text, ',') is not null,
             Looks.YesNo => ReadYesNo(text) is not null,
             Looks.Choice => choices is not null && choices.Contains(Folding.Of(text.Trim())),
             _ => true,
@@ -213,14 +162,6 @@ public static partial class ImportValues
 
     [GeneratedRegex(@"^(tel\.?:?\s*)?[+(]?[\d\s().\-/]{6,25}$", RegexOptions.IgnoreCase)]
     private static partial Regex Phone();
-
-    [GeneratedRegex(
-        @"^(?<minus>[-−])?\s*([A-Z]{3}|\p{Sc})?\s*(?<minus>[-−])?(?<digits>\d[\d.,'’\u00A0\u202F ]*)\s*([A-Z]{3}|\p{Sc}|%)?$"
-    )]
-    private static partial Regex Number();
-
-    [GeneratedRegex(@"['’\u00A0\u202F ]")]
-    private static partial Regex Gaps();
 
     [GeneratedRegex(@"^(?<y>\d{4})[-/.](?<m>\d{1,2})[-/.](?<d>\d{1,2})([T ].*)?$")]
     private static partial Regex YearFirst();

@@ -61,7 +61,7 @@ internal static class FileEndpoints
     /// Whatever is in a file, nothing of it runs and nothing is fetched by it: an SVG may have its own styles, and no
     /// more.
     /// </summary>
-    private static void Guard(HttpContext context)
+    internal static void Guard(HttpContext context)
     {
         context.Response.Headers.ContentSecurityPolicy =
             "default-src 'none'; style-src 'unsafe-inline'; img-src data:; sandbox";

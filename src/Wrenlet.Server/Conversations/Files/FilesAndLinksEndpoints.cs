@@ -117,7 +117,7 @@ internal static partial class FilesAndLinksEndpoints
 
         foreach (var conversation in conversations.Where(c => viewer.MaySee(c.Place)))
         {
-            foreach (var pin in DiscussionStore.Pins(session, conversation.Key))
+            foreach (var pin in EntryMarkStore.Pins(session, conversation.Key))
             {
                 if (
                     EntryStore.Find(session, pin.Entry) is not { } entry

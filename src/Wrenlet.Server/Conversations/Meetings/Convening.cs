@@ -377,13 +377,8 @@ internal sealed class Convening(
     /// <summary>
     /// Whose words these are, of those who take part: by their full name, or by the first where only one has it.
     /// </summary>
-    private PersonId? Speaker(Meeting meeting, string name)
-    {
-        var people = meeting.Invitees.Select(i => who.Current.Find(i.Whom)).OfType<Person>().ToList();
-        var full = people.Find(p => p.Name.Equals(name, StringComparison.OrdinalIgnoreCase));
-        var first = people.FindAll(p => p.FirstName.Equals(name, StringComparison.OrdinalIgnoreCase));
-        return full?.Id ?? (first.Count == 1 ? first[0].Id : null);
-    }
+    private PersonId? Speaker(Meeting meeting, string name) =>
+        Names.Meant(name, meeting.Invitees.Select(i => who.Current.Find(i.Whom)).OfType<Person>())?.Id;
 
     private static string Said(Attendance answer, string name) =>
         answer switch

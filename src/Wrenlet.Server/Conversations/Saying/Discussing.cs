@@ -39,7 +39,7 @@ internal sealed class Discussing(WriteQueue writes, WhoIsWho who, Pointing point
             if (entry.Body == body)
                 return new EntryOutcome(entry);
             var before = Tags.Of(EntryText.FromMarkdown(entry.Body), conversation, roster);
-            DiscussionStore.Edit(w.Session, entry, body, words.Html, words.Plain, at);
+            EntryMarkStore.Edit(w.Session, entry, body, words.Html, words.Plain, at);
             EntryStore.SetTags(w.Session, entry.Key, words.Tags.Select(t => (TagLink.Word(t.Kind), t.Target)));
             EventLines.EntryChanged(w, entry, conversation, author.Id, at, Thing.Working);
             happenings.Say(w, new EntryEdited(conversation, entry, words, tagged.Without(before), author, at));
@@ -55,7 +55,7 @@ internal sealed class Discussing(WriteQueue writes, WhoIsWho who, Pointing point
                 return new EntryOutcome(null);
             if (refusal is not null)
                 return new EntryOutcome(entry, Refusal: refusal);
-            DiscussionStore.Remove(w.Session, entry, at);
+            EntryMarkStore.Remove(w.Session, entry, at);
             happenings.Say(w, new EntryRemoved(conversation, entry, author, at));
             EventLines.EntryChanged(w, entry, conversation, author.Id, at, Thing.Working);
             Pinned(w, conversation, author, at);
@@ -72,7 +72,7 @@ internal sealed class Discussing(WriteQueue writes, WhoIsWho who, Pointing point
                 return new EntryOutcome(null);
             if (entry.Kind is EntryKind.Event || entry.Removed is not null)
                 return new EntryOutcome(entry, Refusal: PostRefusal.For("There is nothing here to react to."));
-            if (DiscussionStore.SetSign(w.Session, entry.Key, person.Id, sign, given, at))
+            if (EntryMarkStore.SetSign(w.Session, entry.Key, person.Id, sign, given, at))
                 EventLines.EntryChanged(w, entry, conversation, person.Id, at, Thing.Working);
             return new EntryOutcome(EntryStore.FindByKey(w.Session, entry.Key));
         });
@@ -87,7 +87,7 @@ internal sealed class Discussing(WriteQueue writes, WhoIsWho who, Pointing point
             var found = entries.Select(e => EntryStore.Find(w.Session, e)).ToList();
             if (found.Any(e => e is null || e.Conversation != id || e.Removed is not null || e.Kind is EntryKind.Event))
                 return "Only entries of this conversation can be pinned in it. Load the page again.";
-            DiscussionStore.SetPins(w.Session, conversation.Key, entries, person.Id, at);
+            EntryMarkStore.SetPins(w.Session, conversation.Key, entries, person.Id, at);
             Pinned(w, conversation, person, at);
             return null;
         });
@@ -100,7 +100,7 @@ internal sealed class Discussing(WriteQueue writes, WhoIsWho who, Pointing point
             if (SeenTalk.Conversation(w.Session, id.Value, person) is not { } conversation)
                 return false;
             if (
-                DiscussionStore.Read(
+                EntryMarkStore.Read(
                     w.Session,
                     conversation.Key,
                     person.Id,

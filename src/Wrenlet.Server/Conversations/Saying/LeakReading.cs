@@ -125,7 +125,11 @@ internal sealed partial class LeakReading(IEnumerable<IInsideWords> inside, File
     }
 
     private static IEnumerable<string> SaidOutside(SqlSession session, Conversation conversation) =>
-        (conversation.Party is { } party ? ConversationStore.OfParty(session, party) : [conversation])
+        (
+            conversation.Party is { } party
+                ? ConversationStore.OfParty(session, party, discussions: true)
+                : [conversation]
+        )
             .Take(MostConversations)
             .SelectMany(c => EntryStore.SaidOutside(session, c.Key, MostOutside))
             .Select(EntryWords.PlainOf);

@@ -195,8 +195,8 @@ internal sealed class Posting(
         var tags = words.Tags.Select(t => (TagLink.Word(t.Kind), t.Target));
         entry = entry with { Key = EntryStore.Add(w.Session, conversation, entry, words.Plain, tags)!.Value };
         FileStore.Attach(w.Session, entry.Key, saying.Files ?? []);
-        // A note changes nothing of its conversation but what was said last.
-        if (entry.Kind is EntryKind.Note)
+        // A note changes nothing of its conversation but what was said last; a discussion has no turn and no owner.
+        if (entry.Kind is EntryKind.Note || conversation.Discussed is not null)
             ConversationStore.SetLast(w.Session, conversation.Key, entry.Key);
         else
             ConversationStore.Update(w.Session, conversation.After(entry, saying.Close));

@@ -4,6 +4,7 @@ using NodaTime.Text;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Reports.Imports;
+using Wrenlet.Core.Sheets;
 using Wrenlet.Formats.Tables;
 using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
@@ -334,8 +335,8 @@ internal sealed class DocketImporting(Database database, WhoIsWho who, FirmKinds
         private string Stored(Field field, string key, string text) =>
             field.Type switch
             {
-                FieldType.Number or FieldType.Money => ImportValues
-                    .ReadNumber(text, table.MarkOf(key))
+                FieldType.Number or FieldType.Money => Figures
+                    .Read(text, table.MarkOf(key))
                     ?.ToString(System.Globalization.CultureInfo.InvariantCulture),
                 FieldType.Date => ImportValues.ReadDay(text, table.OrderOf(key)) is { } day
                     ? LocalDatePattern.Iso.Format(day)

@@ -1,4 +1,5 @@
 using Wrenlet.Core.Reports.Imports;
+using Wrenlet.Core.Sheets;
 using Wrenlet.Formats.Tables;
 using Wrenlet.Storage.Reports;
 
@@ -49,7 +50,7 @@ internal sealed class ImportTable
     public char MarkOf(string field)
     {
         if (!_marks.TryGetValue(field, out var mark))
-            _marks[field] = mark = ImportValues.MarkOf(Column(field));
+            _marks[field] = mark = Figures.MarkOf(Column(field));
         return mark;
     }
 

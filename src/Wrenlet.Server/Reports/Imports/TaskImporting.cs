@@ -3,6 +3,7 @@ using NodaTime.Text;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Reports.Imports;
+using Wrenlet.Core.Sheets;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Formats.Tables;
 using Wrenlet.Formats.Tasks;
@@ -132,8 +133,8 @@ internal sealed class TaskImporting(Database database, WhoIsWho who) : IImportin
                 ),
                 "state" => States.FirstOrDefault(p => p.Word.Equals(text, StringComparison.OrdinalIgnoreCase)).State
                     ?? text,
-                "estimate hours" => ImportValues
-                    .ReadNumber(text, table.MarkOf(field))
+                "estimate hours" => Figures
+                    .Read(text, table.MarkOf(field))
                     ?.ToString(System.Globalization.CultureInfo.InvariantCulture)
                     ?? text,
                 _ => text,

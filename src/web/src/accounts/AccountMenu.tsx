@@ -20,6 +20,7 @@ const themes: [Theme, string][] = [
 /** Pages that one visits seldom, with who has them; null for everybody. */
 const places: { to: string; name: string; rights: string[] | null }[] = [
   { to: '/contacts', name: texts.contacts, rights: null },
+  { to: '/discussions', name: texts.discussions, rights: null },
   { to: '/reports', name: texts.reports, rights: ['see-reports'] },
   { to: '/reading', name: texts.readAcross, rights: ['read-across'] },
   { to: '/imports', name: texts.import_, rights: null },

@@ -68,3 +68,4 @@ export const confirmChange = (address: string) => `Confirm that you will sign in
 export const confirm = 'Confirm';
 export const toTheFirstPage = 'To the first page';
 export const allRight = 'All right';
+export const discussions = 'Discussions';

@@ -140,6 +140,10 @@ function sound() {
 let waiting: AlertView[] = [];
 let timer: ReturnType<typeof setTimeout> | undefined;
 
+/** Whether it is said on the sheet that is in sight: there it stands in the margin already. */
+const standsHere = (alert: AlertView) =>
+  !document.hidden && alert.path.startsWith('/sheets/') && alert.path.split('?')[0] === window.location.pathname;
+
 /**
  * Shows an alert beside whatever is open; it stays until it is dismissed. What only informs, or comes in quiet hours, does
  * not pop up. Several of one place that come together are shown as one.
@@ -152,7 +156,7 @@ export function popUp(alert: AlertView) {
     waiting = [];
     timer = undefined;
     const places = new Map<string, AlertView[]>();
-    for (const a of came) {
+    for (const a of came.filter((c) => !standsHere(c))) {
       const place = a.docket ?? a.conversation ?? a.id;
       places.set(place, [...(places.get(place) ?? []), a]);
     }

@@ -2,11 +2,13 @@ import createClient from 'openapi-fetch';
 import type { components, paths } from './schema';
 import * as texts from './texts';
 
-type Schemas = components['schemas'];
+export type Schemas = components['schemas'];
 export type Me = Schemas['Me'];
 export type Welcome = Schemas['Welcome'];
 export type PersonView = Schemas['PersonView'];
 export type OwnerView = Schemas['OwnerView'];
+export type AnchorView = Schemas['AnchorView'];
+export type DiscussionView = Schemas['DiscussionView'];
 export type EntryView = Schemas['EntryView'];
 export type TaskView = Schemas['TaskView'];
 export type Talk = Schemas['Talk'];

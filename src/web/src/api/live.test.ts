@@ -72,7 +72,12 @@ beforeEach(async () => {
   live = await import('./live');
   queries = await import('./queries');
   const talk = { entries: [entry('1', 1), entry('3', 3)], silences: [], before: null, after: null };
-  queries.queries.setQueryData(queries.keys.docket('J-1'), { talk, tasks: [], conversations: [], marks: [] });
+  queries.queries.setQueryData(queries.keys.docket('J-1'), {
+    talk,
+    tasks: [],
+    conversations: [{ id: 'c' }],
+    marks: [],
+  });
 });
 
 afterEach(() => vi.useRealTimers());
@@ -144,6 +149,11 @@ describe('what others do', () => {
     expect(orders()).toEqual([1, 2, 3]);
   });
 
+  test('stays out of the lanes of a docket where it was said on one of its sheets', () => {
+    hear(change('entry.posted', { entry: entry('2', 2, { conversation: 'on a sheet' }) }));
+    expect(orders()).toEqual([1, 3]);
+  });
+
   test('changes what is there, and keeps the tasks that hang on it', () => {
     const task = { id: 't', version: 1, docket: 'J-1', sourceEntry: '3' } as TaskView;
     live.showTask(task, true);
@@ -162,7 +172,12 @@ describe('what others do', () => {
 
   test('is no part of a talk that is read further on than it', () => {
     const talk = { entries: [entry('9', 9)], silences: [], before: 9, after: null };
-    queries.queries.setQueryData(queries.keys.docket('J-1'), { talk, tasks: [], conversations: [], marks: [] });
+    queries.queries.setQueryData(queries.keys.docket('J-1'), {
+      talk,
+      tasks: [],
+      conversations: [{ id: 'c' }],
+      marks: [],
+    });
     hear(change('entry.posted', { entry: entry('2', 2) }));
     expect(orders()).toEqual([9]);
   });

@@ -188,6 +188,7 @@ function apply(change: Change) {
       hung(change.entry);
       void queries.invalidateQueries({ queryKey: ['dockets'] });
       void queries.invalidateQueries({ queryKey: ['talk'] });
+      void queries.invalidateQueries({ queryKey: keys.discussions });
       // What belongs to no docket may be a comment on a notice.
       if (!change.docket) void queries.invalidateQueries({ queryKey: ['notices'] });
       break;
@@ -222,6 +223,10 @@ function apply(change: Change) {
     case 'sheet.revised':
     case 'sheet.changed':
       void queries.invalidateQueries({ queryKey: keys.sheets });
+      void queries.invalidateQueries({ queryKey: keys.discussions });
+      break;
+    case 'discussion.changed':
+      void queries.invalidateQueries({ queryKey: keys.discussions });
       break;
     case 'alert.given':
       // Which line it stands in, among those that came with it, is the server's to say.
@@ -247,7 +252,13 @@ function apply(change: Change) {
 
 /** Lists of asks and meetings are read anew when one of them changed at its entry. */
 function hung(entry: EntryView | null) {
-  if (entry?.ask) void queries.invalidateQueries({ queryKey: keys.asks });
+  if (entry?.ask) {
+    void queries.invalidateQueries({ queryKey: keys.asks });
+    // What was asked about the values of a table is explained once it is answered.
+    void queries.invalidateQueries({
+      predicate: ({ queryKey: [what, , part] }) => what === 'sheets' && part === 'checks',
+    });
+  }
   if (!entry?.meeting) return;
   for (const key of [keys.meetings, keys.today, ['meeting-times']]) void queries.invalidateQueries({ queryKey: key });
 }
@@ -291,7 +302,10 @@ export const whenEntryChanges = (then: EntryListener) => {
 export function showEntry(docket: string | null | undefined, entry: EntryView) {
   entryListeners.forEach((l) => l(entry.id, entry));
   if (docket)
-    queries.setQueryData<DocketView>(keys.docket(docket), (d) => d && { ...d, talk: withEntry(d.talk, entry) });
+    queries.setQueryData<DocketView>(keys.docket(docket), (d) =>
+      // What is said on a sheet of the docket stands there.
+      d?.conversations.some((c) => c.id === entry.conversation) ? { ...d, talk: withEntry(d.talk, entry) } : d,
+    );
   queries.setQueryData<OpenedConversation>(
     keys.conversation(entry.conversation),
     (c) => c && { ...c, talk: withEntry(c.talk, entry) },

@@ -53,6 +53,7 @@ export const keys = {
   asks: ['asks'] as const,
   meetings: ['meetings'] as const,
   sheets: ['sheets'] as const,
+  discussions: ['discussions'] as const,
   taskTable: ['task-table'] as const,
   taskDetail: ['task-detail'] as const,
   load: ['load'] as const,

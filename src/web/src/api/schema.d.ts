@@ -5768,6 +5768,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sheets/{id}/drawing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    revision?: number;
+                    hide?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sheets/{id}/changes": {
         parameters: {
             query?: never;
@@ -5952,6 +5990,567 @@ export interface paths {
                 };
             };
         };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{id}/discussions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    revision?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DiscussionView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{id}/discussions/{discussion}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    discussion: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewDiscussion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DiscussionView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{id}/authors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    revision?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WrittenView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{entry}/files/{file}/discussions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    entry: string;
+                    file: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DiscussionView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{entry}/files/{file}/discussions/{discussion}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    entry: string;
+                    file: string;
+                    discussion: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewDiscussion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DiscussionView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/discussions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    docket?: string;
+                    sheet?: string;
+                    person?: string;
+                    state?: string;
+                    before?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DiscussionList"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/discussions/mine": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DiscussionView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/discussions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DiscussionView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/discussions/{id}/standing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DiscussionStanding"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DiscussionView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/discussions/{id}/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DiscussionPut"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DiscussionView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{id}/annotations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{id}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    revision?: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChecksView"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ChecksGiven"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChecksView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{id}/questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewCellQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChecksView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -10209,6 +10808,33 @@ export interface components {
             answerable: boolean;
             needsYou: boolean;
         };
+        AnchorView: {
+            kind: string;
+            /** Format: int32 */
+            start?: null | number;
+            /** Format: int32 */
+            end?: null | number;
+            /** Format: int32 */
+            row?: null | number;
+            /** Format: int32 */
+            column?: null | number;
+            /** Format: int32 */
+            rows?: null | number;
+            /** Format: int32 */
+            columns?: null | number;
+            /** Format: int32 */
+            page?: null | number;
+            /** Format: double */
+            x?: null | number;
+            /** Format: double */
+            y?: null | number;
+            /** Format: double */
+            width?: null | number;
+            /** Format: double */
+            height?: null | number;
+            element?: null | string;
+            exact?: null | string;
+        };
         AsideView: {
             /** Format: uuid */
             id: string;
@@ -10422,6 +11048,15 @@ export interface components {
             speaker: null | string;
             version?: null | string;
         };
+        CellQuestionView: {
+            person: null | components["schemas"]["PersonView"];
+            /** Format: date-time */
+            at: string;
+            value: string;
+            state: string;
+            /** Format: uuid */
+            discussion: null | string;
+        };
         CellView: {
             value: string;
             before: null | string;
@@ -10447,6 +11082,14 @@ export interface components {
             last: number;
             more: boolean;
         };
+        CheckView: {
+            column: string;
+            kind: string;
+            /** Format: double */
+            limit?: null | number;
+            group?: null | string;
+            of?: null | string[];
+        };
         Checked: {
             whoSees: string;
             viewers: string[];
@@ -10454,6 +11097,17 @@ export interface components {
             told: components["schemas"]["ToldView"][];
             tasks: components["schemas"]["AskedTask"][];
             unclear: components["schemas"]["UnclearTag"][];
+        };
+        ChecksGiven: {
+            checks: components["schemas"]["CheckView"][];
+            who?: null | string;
+        };
+        ChecksView: {
+            checks: components["schemas"]["CheckView"][];
+            who: null | string;
+            /** Format: int32 */
+            version: number;
+            findings: components["schemas"]["FindingView"][];
         };
         ChosenPassword: {
             token: string;
@@ -10614,6 +11268,62 @@ export interface components {
             /** Format: uuid */
             person: string;
         };
+        DiscussionList: {
+            discussions: components["schemas"]["DiscussionView"][];
+            /** Format: int64 */
+            next: null | number;
+        };
+        DiscussionPut: {
+            /** Format: int32 */
+            revision: number;
+            anchor: components["schemas"]["AnchorView"];
+        };
+        DiscussionStanding: {
+            settled: boolean;
+            /** Format: uuid */
+            assigned?: null | string;
+            /** Format: date-time */
+            due?: null | string;
+        };
+        DiscussionView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            conversation: string;
+            party: null | components["schemas"]["PartyView"];
+            by: null | components["schemas"]["PersonView"];
+            /** Format: date-time */
+            at: string;
+            /** Format: int32 */
+            begun: number;
+            state: string;
+            assigned: null | components["schemas"]["PersonView"];
+            /** Format: date-time */
+            due: null | string;
+            late: boolean;
+            settledBy: null | components["schemas"]["PersonView"];
+            /** Format: date-time */
+            settledAt: null | string;
+            place: null | components["schemas"]["PlaceView"];
+            about: string;
+            first: null | components["schemas"]["SaidView"];
+            last: null | components["schemas"]["SaidView"];
+            /** Format: date-time */
+            lastAt: null | string;
+            /** Format: int32 */
+            count: number;
+            unread: boolean;
+            /** Format: uuid */
+            sheet: null | string;
+            sheetName: string;
+            docket: string;
+            maySettle: boolean;
+            /** Format: int32 */
+            version: number;
+            /** Format: int64 */
+            order: number;
+            path: string;
+        };
         DocketFields: {
             subject: string;
             site: string;
@@ -10756,6 +11466,17 @@ export interface components {
             html: string;
             drafts: components["schemas"]["DraftView"][];
             found: boolean;
+        };
+        DrawingView: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            layers: components["schemas"]["LayerView"][];
         };
         DutyView: {
             /** Format: uuid */
@@ -10907,6 +11628,20 @@ export interface components {
         FilledStock: {
             body: string;
             unfilled: string[];
+        };
+        FindingView: {
+            /** Format: int32 */
+            row: number;
+            name: string;
+            /** Format: int32 */
+            column: number;
+            columnName: string;
+            value: string;
+            reason: string;
+            person: null | components["schemas"]["PersonView"];
+            question: null | components["schemas"]["CellQuestionView"];
+            explained: boolean;
+            mayAsk: boolean;
         };
         FirmLeaving: {
             things: components["schemas"]["HandedThing"][];
@@ -11228,6 +11963,10 @@ export interface components {
                 [key: string]: string;
             };
         };
+        LayerView: {
+            key: string;
+            name: string;
+        };
         LeakView: {
             kind: string;
             reason: string;
@@ -11503,6 +12242,16 @@ export interface components {
             /** Format: uuid */
             for: null | string;
         };
+        NewCellQuestion: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            revision: number;
+            /** Format: uuid */
+            person: string;
+            /** Format: date-time */
+            due?: null | string;
+        };
         NewContact: {
             /** Format: uuid */
             party: string;
@@ -11519,6 +12268,13 @@ export interface components {
             people: string[];
             name?: null | string;
             description?: null | string;
+        };
+        NewDiscussion: {
+            /** Format: int32 */
+            revision: number;
+            anchor: components["schemas"]["AnchorView"];
+            /** Format: uuid */
+            party?: null | string;
         };
         NewDocket: {
             reference: null | string;
@@ -12084,6 +12840,14 @@ export interface components {
             at: string;
             by: string;
         };
+        PlaceView: {
+            fate: string;
+            /** Format: int32 */
+            revision: number;
+            at: components["schemas"]["AnchorView"];
+            words: components["schemas"]["WordsView"][];
+            line: string;
+        };
         Present: {
             person: components["schemas"]["PersonView"];
             writing: boolean;
@@ -12354,6 +13118,10 @@ export interface components {
             /** Format: date-time */
             at: string;
         };
+        SaidView: {
+            by: null | components["schemas"]["PersonView"];
+            words: string;
+        };
         SamePerson: {
             /** Format: uuid */
             gone: string;
@@ -12503,6 +13271,7 @@ export interface components {
             html: null | string;
             rows: null | string[][];
             file: null | components["schemas"]["FileView"];
+            drawing: null | components["schemas"]["DrawingView"];
             words: string;
             revisions: components["schemas"]["RevisionView"][];
             shares: components["schemas"]["ShareView"][];
@@ -13117,6 +13886,15 @@ export interface components {
             /** Format: int32 */
             version: number;
             columns: components["schemas"]["ColumnView"][];
+        };
+        WrittenView: {
+            /** Format: int32 */
+            start: number;
+            /** Format: int32 */
+            end: number;
+            by: components["schemas"]["PersonView"];
+            /** Format: int32 */
+            revision: number;
         };
     };
     responses: never;

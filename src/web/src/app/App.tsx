@@ -41,10 +41,14 @@ const CrewPage = lazy(() => import('../pages/crew/CrewPage').then((m) => ({ defa
 const ReadingPage = lazy(() => import('../reports/ReadingPage').then((m) => ({ default: m.ReadingPage })));
 const ReportsPage = lazy(() => import('../reports/ReportsPage').then((m) => ({ default: m.ReportsPage })));
 const TasksPage = lazy(() => import('../pages/tasks/TasksPage').then((m) => ({ default: m.TasksPage })));
+const DiscussionsPage = lazy(() =>
+  import('../sheets/discuss/DiscussionsPage').then((m) => ({ default: m.DiscussionsPage })),
+);
+const Assigned = lazy(() => import('../sheets/discuss/DiscussionsPage').then((m) => ({ default: m.Assigned })));
 const AsksPage = lazy(() => import('../asks/AsksPage').then((m) => ({ default: m.AsksPage })));
 const MeetingPage = lazy(() => import('../pages/MeetingPage').then((m) => ({ default: m.MeetingPage })));
 const ToCall = lazy(() => import('../pages/MeetingPage').then((m) => ({ default: m.ToCall })));
-const SheetPage = lazy(() => import('../sheets/SheetPage').then((m) => ({ default: m.SheetPage })));
+const SheetPage = lazy(() => import('../pages/sheet/SheetPage').then((m) => ({ default: m.SheetPage })));
 const PostOfficePage = lazy(() => import('../standins/PostOfficePage').then((m) => ({ default: m.PostOfficePage })));
 
 /** Who is signed in; null for nobody. */
@@ -142,10 +146,11 @@ function Inside({ me }: { me: Me }) {
           <Route path="/noticeboard" element={<NoticeboardPage me={me} />} />
           <Route path="/noticeboard/:conversation" element={<NoticeboardPage me={me} />} />
           <Route path="/tasks" element={<TasksPage me={me} />} />
-          <Route path="/asks" element={<AsksPage />} />
+          <Route path="/asks" element={<AsksPage beside={<Assigned />} />} />
+          <Route path="/discussions" element={<DiscussionsPage me={me} />} />
           <Route path="/entries/:id" element={<ToEntry />} />
           <Route path="/meetings/:id" element={<MeetingPage me={me} />} />
-          <Route path="/sheets/:id" element={<SheetPage />} />
+          <Route path="/sheets/:id" element={<SheetPage me={me} />} />
           <Route path="/calls/:id" element={<ToCall />} />
           <Route path="/crews/:id" element={<CrewPage me={me} />} />
           <Route path="/reading" element={<ReadingPage />} />

@@ -27,6 +27,8 @@ const groups: [string, [string, string][]][] = [
       ['E', texts.editNewRevision],
       [texts.ctrlS, texts.saveWhatIsWritten],
       ['+, -, 0', texts.aDrawingLargerSmaller],
+      ['], [', texts.nextDiscussionOneBefore],
+      ['D', texts.discussWhatIsSelected],
     ],
   ],
   [

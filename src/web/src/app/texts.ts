@@ -54,3 +54,5 @@ export const openingYourPage = 'Opening your page …';
 export const leaves = 'Leaves';
 export const thisPageStoppedBecause = (message: string) =>
   `This page stopped because of a mistake of ours (${message}). What you wrote is kept.`;
+export const nextDiscussionOneBefore = 'Next discussion, the one before';
+export const discussWhatIsSelected = 'Discuss what is selected';

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { AskItem } from '../api/client';
 import { moment } from '../ui/time';
@@ -29,8 +29,8 @@ function Item({ item }: { item: AskItem }) {
   );
 }
 
-/** What one is asked and what one has asked, everywhere. */
-export function AsksPage() {
+/** What one is asked and what one has asked, everywhere; beside it what else waits for one. */
+export function AsksPage({ beside }: { beside?: ReactNode }) {
   const [params, setParams] = useSearchParams();
   const side = params.get('side') === 'of-mine' ? 'of-mine' : 'on-me';
   const onMe = useAsks('on-me');
@@ -81,6 +81,7 @@ export function AsksPage() {
         </span>
       </header>
       <div className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label={texts.asks}>
+        {side === 'on-me' ? beside : null}
         {error && !data ? (
           <Wrong error={error} again={() => void refetch()} />
         ) : data && shown.length === 0 ? (

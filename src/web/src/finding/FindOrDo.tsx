@@ -115,6 +115,7 @@ export function FindOrDo({ me, begun, onClose, onKeys }: Props) {
     [texts.goToDockets, () => go('/dockets')],
     [texts.goToAllConversations, () => go('/talk')],
     [texts.goToAsks, () => go('/asks')],
+    [texts.goToDiscussions, () => go('/discussions')],
     [texts.goDirectGroupConversations, () => go('/talk?audience=own')],
     [texts.goToTasks, () => go('/tasks')],
     [texts.goToNoticeboard, () => go('/noticeboard')],

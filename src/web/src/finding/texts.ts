@@ -20,6 +20,7 @@ export const goToDockets = 'Go to Dockets';
 export const goToAllConversations = 'Go to All conversations';
 export const goToAsks = 'Go to Asks';
 export const goDirectGroupConversations = 'Go to direct and group conversations';
+export const goToDiscussions = 'Go to Discussions';
 export const goToTasks = 'Go to Tasks';
 export const goToNoticeboard = 'Go to Noticeboard';
 export const goTo = (name: string) => `Go to ${name}`;

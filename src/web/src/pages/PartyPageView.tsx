@@ -1,22 +1,22 @@
 import '@fontsource-variable/literata/wght.css';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
-import { v7 as newId } from 'uuid';
+import { Suspense, lazy, useEffect, useRef, useState } from 'react';
 import { type EntryView, type Me, type PartyPage, api, taken } from '../api/client';
-import { outbox, send } from '../api/outbox';
 import { keys } from '../api/queries';
 import { queries } from '../api/queries';
 import { signOut } from '../accounts/AccountMenu';
-import { AttachPanel, AttachedList, taking, useAttachments } from '../conversations/Attachments';
+import { AttachPanel, AttachedList, taking } from '../conversations/Attachments';
 import { Files } from '../conversations/EntryFiles';
-import { attachmentsSent } from '../conversations/attachments';
+import { usePartyWriting } from '../conversations/usePartyWriting';
 import { exact, moment } from '../ui/time';
-import { PartySheet, PartySheets } from '../sheets/PartySheets';
+import { PartySheets } from '../sheets/PartySheets';
 import { AskCard } from '../asks/AskCard';
 import { MeetingCard } from '../conversations/meetings/MeetingCard';
 import { Button, Wrong, cx, inputClass } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import * as texts from './texts';
+
+const PartySheet = lazy(() => import('./sheet/PartySheet').then((m) => ({ default: m.PartySheet })));
 
 type Conversation = PartyPage['conversations'][number];
 
@@ -54,42 +54,12 @@ function Said({ entry, firm, onSheet }: { entry: EntryView; firm: string; onShee
 type TalkProps = { conversation: Conversation; firm: string; onSheet: (id: string) => void };
 
 function Talk({ conversation, firm, onSheet }: TalkProps) {
-  const key = `wrenlet.page.${conversation.id}`;
-  const [text, setText] = useState(() => localStorage.getItem(key) ?? '');
-  const [wrong, setWrong] = useState('');
-  const files = useAttachments(conversation.id);
-  const sendable = (text.trim() !== '' || files.length > 0) && files.every((f) => f.state === 'ready');
-  const waiting = outbox.use().filter((w) => w.conversation === conversation.id);
+  const { text, write, post, sendable, wrong, waiting } = usePartyWriting(conversation.id);
   const foot = useRef<HTMLLIElement>(null);
   const newest = conversation.talk.entries.at(-1)?.id;
   useEffect(() => {
     foot.current?.scrollIntoView({ block: 'end' });
   }, [newest]);
-  const write = (next: string) => {
-    setText(next);
-    localStorage.setItem(key, next);
-  };
-  const post = async () => {
-    const body = text.trim();
-    if (!sendable) return;
-    setWrong('');
-    write('');
-    try {
-      await send({
-        id: newId(),
-        conversation: conversation.id,
-        docket: null,
-        body,
-        close: false,
-        at: '',
-        files: files.map((f) => ({ id: f.id, caption: f.caption || null })),
-      });
-      attachmentsSent(conversation.id, files);
-    } catch (refusal) {
-      write(body);
-      setWrong((refusal as Error).message);
-    }
-  };
   return (
     <section aria-label={conversation.subject} className="flex min-h-0 flex-1 flex-col">
       {conversation.stage || conversation.fields.length > 0 ? (
@@ -291,7 +261,16 @@ export function PartyPageView({ me }: { me: Me }) {
       </header>
       <main className="flex min-h-0 flex-1 flex-col">
         {sheet ? (
-          <PartySheet id={sheet} onBack={() => setSheet(null)} />
+          <Suspense fallback={null}>
+            <PartySheet
+              key={sheet}
+              id={sheet}
+              me={me}
+              firm={data.firm}
+              open={new URLSearchParams(window.location.search).get('discussion')}
+              onBack={() => setSheet(null)}
+            />
+          </Suspense>
         ) : conversation ? (
           <Talk key={conversation.id} conversation={conversation} firm={data.firm} onSheet={setSheet} />
         ) : (

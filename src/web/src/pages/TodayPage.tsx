@@ -23,6 +23,7 @@ import { useAsks } from '../asks/useAsks';
 import { useMeetings } from '../conversations/meetings/meeting';
 import { type Row, standing, useBoard, useNow } from '../conversations/queues/board';
 import { FinishBox } from '../tasks/FinishBox';
+import { DiscussionRow, useAssigned } from '../sheets/discuss/DiscussionsPage';
 import { Button, cx } from '../ui/controls';
 import { Due, Priority, Standing } from '../ui/tags';
 import { clock, day, moment } from '../ui/time';
@@ -130,6 +131,7 @@ function Needs({ needs }: { needs: NeedView[] }) {
   const alerts = useAlerts().data?.alerts ?? [];
   const asks = useAsks('on-me').data ?? [];
   const invitations = useMeetings().data ?? [];
+  const discussions = useAssigned().data ?? [];
   const clockOf = (row: Row) =>
     standing(
       row,
@@ -148,6 +150,10 @@ function Needs({ needs }: { needs: NeedView[] }) {
     conversation: (id) => {
       const row = queues.data?.rows.find((r) => r.id === id && r.needsYou);
       return row ? <ConversationNeed row={row} stands={clockOf(row)} /> : null;
+    },
+    discussion: (id) => {
+      const discussion = discussions.find((d) => d.id === id);
+      return discussion ? <DiscussionRow discussion={discussion} /> : null;
     },
     task: (id) => {
       const task = tasks.find((t) => t.id === id && t.pressing);

@@ -2,13 +2,23 @@ import '@fontsource-variable/literata/wght.css';
 import type { SheetView } from '../api/client';
 import { Said } from '../conversations/Said';
 import { DrawingSheet } from './DrawingSheet';
-import { TableSheet } from './TableSheet';
+import { TableView } from './discuss/TableView';
+import { untouched } from './discuss/view';
 
 const look = 'sheet mx-auto max-w-[42em] font-read text-[16px] leading-[1.6]';
 
-/** What stands on a sheet. */
+/** The words of a page as they are read. */
+export const PageText = ({ sheet }: { sheet: SheetView }) =>
+  sheet.inside ? (
+    <Said html={sheet.html ?? ''} className={look} />
+  ) : (
+    // Whoever sees it outside is not shown how things stand inside.
+    <div className={`said ${look}`} dangerouslySetInnerHTML={{ __html: sheet.html ?? '' }} />
+  );
+
+/** What stands on a sheet, without what is said about it. */
 export function SheetBody({ sheet }: { sheet: SheetView }) {
-  if (sheet.rows) return <TableSheet rows={sheet.rows} name={sheet.name} />;
+  if (sheet.rows) return <TableView {...untouched} rows={sheet.rows} name={sheet.name} />;
   if (sheet.file) return <DrawingSheet file={sheet.file} name={sheet.name} />;
   return (
     <div
@@ -17,12 +27,7 @@ export function SheetBody({ sheet }: { sheet: SheetView }) {
       aria-label={sheet.name}
       className="min-h-0 flex-1 overflow-auto bg-surface px-6 py-5"
     >
-      {sheet.inside ? (
-        <Said html={sheet.html ?? ''} className={look} />
-      ) : (
-        // Whoever sees it outside is not shown how things stand inside.
-        <div className={`said ${look}`} dangerouslySetInnerHTML={{ __html: sheet.html ?? '' }} />
-      )}
+      <PageText sheet={sheet} />
     </div>
   );
 }

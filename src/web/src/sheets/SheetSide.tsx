@@ -1,6 +1,5 @@
 import type { SheetView } from '../api/client';
 import { exact, moment } from '../ui/time';
-import { useNarrow } from '../ui/useNarrow';
 import { Button, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { share } from './sheet';
@@ -16,7 +15,6 @@ type Props = {
 /** Who sees a sheet outside, and all its revisions. */
 export function SheetSide({ sheet, from, look }: Props) {
   const { shown } = sheet;
-  const narrow = useNarrow();
   const show = (number: number) => look(number === sheet.newest ? {} : { revision: String(number) });
   const side = (
     <>
@@ -104,17 +102,12 @@ export function SheetSide({ sheet, from, look }: Props) {
       </ol>
     </>
   );
-  const label = texts.whoSeesItsRevisions;
-  return narrow ? (
-    <aside aria-label={label} className="max-h-[56vh] overflow-auto border-t bg-surface px-3.5">
-      <details className="pb-2">
-        <summary className="min-h-[44px] cursor-pointer content-center font-semibold">{label}</summary>
-        {side}
-      </details>
-    </aside>
-  ) : (
-    <aside aria-label={label} className="overflow-auto border-l bg-surface px-3.5 pb-4">
+  return (
+    <section
+      aria-label={texts.whoSeesItsRevisions}
+      className="min-h-0 flex-1 overflow-auto border-l bg-surface px-3.5 pb-4 max-md:max-h-[52vh] max-md:border-l-0"
+    >
       {side}
-    </aside>
+    </section>
   );
 }

@@ -26,10 +26,11 @@ export const keepDraft = (id: string, draft: SheetDraft | null) =>
     return draft ? { ...others, [id]: draft } : others;
   });
 
-export const useSheets = (docket: string) =>
+export const useSheets = (docket: string, enabled = true) =>
   useQuery({
     queryKey: [...keys.sheets, 'docket', docket],
     queryFn: () => taken(api.GET('/api/dockets/{reference}/sheets', { params: { path: { reference: docket } } })),
+    enabled,
   });
 
 /** A sheet with one of its revisions; null for the newest. */

@@ -104,3 +104,117 @@ export const continueEditing = 'Continue editing';
 export const edit = 'Edit';
 export const whatChanged = 'What changed';
 export const removeTheSheet = 'Remove the sheet';
+export const discussions = 'Discussions';
+export const sharing = 'Sharing';
+export const discussionOf = (about: string) => `Discussion of “${about}”`;
+export const pointToSeeWho = 'Point at words to see who wrote them:';
+export const tableHint = (name: string) => `${name}: the arrows select a cell, with Shift a range`;
+export const talkedAbout = (n: number) => (n === 1 ? 'discussed' : `${n} discussions`);
+export const previousDiscussion = 'Previous discussion';
+export const nextDiscussion = 'Next discussion';
+export const openOf = (n: number) => `${n} open`;
+export const hideSettled = (n: number) => `Hide ${n} settled`;
+export const showSettled = (n: number) => `Show ${n} settled`;
+export const selectToDiscuss: Record<string, string> = {
+  page: 'Select words on the page to discuss them.',
+  table: 'Select a cell to discuss it. Drag, or hold Shift, for several.',
+  drawing: 'Press on a spot to discuss it, or drag with Shift over an area.',
+};
+export const noteInternally = 'Note, internal only';
+export const writeHere = 'Write about this';
+export const withName = (name: string) => `With ${name}`;
+export const theySeeAnother = (parties: [string, number][]) =>
+  parties.map(([name, revision]) => `${name} sees revision ${revision}, not this one.`).join(' ');
+export const cellOf = (column: string, value: string, row: number) => `${column} in row ${row}: ${value || 'empty'}`;
+export const cellsFrom = (n: number, cell: string) => `${n} cells, from ${cell}`;
+export const thisSpot = 'This spot';
+export const thisArea = 'This area';
+export const goneWords = (about: string) => `Gone: “${about}”`;
+export const settledWords = (about: string) => `✓ ${about}, settled`;
+export const show = 'show';
+export const you = 'You';
+export const youInline = 'you';
+export const forName = (name: string) => `for ${name}`;
+export const byMoment = (at: string) => ` · by ${at}`;
+export const lateSince = (at: string) => ` · late, was due ${at}`;
+export const nothingSaidYet = 'Nothing written yet';
+export const saidInAll = (n: number) => `${n} in all`;
+export const seeRevision = (n: number) => `See revision ${n}`;
+export const saidOnRevision = (n: number) => `(written on revision ${n})`;
+export const settledBy = (name: string, at: string) => `Settled by ${name}, ${at}`;
+export const reopen = 'Reopen';
+export const settle = 'Settle';
+export const assign = 'Assign';
+export const assignedTo = (name: string) => `For ${name}`;
+export const moveToSelection = 'Move to what is selected';
+export const close = 'Close';
+export const assignTo = 'Who takes care of it';
+export const me = (name: string) => `${name} (you)`;
+export const byWhen = 'By when (optional)';
+export const assignToNobody = 'Unassign';
+export const whoWroteWhat = 'Who wrote what';
+export const discussThisSheet = 'Discuss the whole sheet';
+export const discussionsCount = (n: number) => `Discussions ${n}`;
+export const backToTheSheet = 'Back to the sheet';
+export const revisionsAndSharing = 'Revisions and sharing';
+export const settledInline = 'settled';
+export const whichState = 'Which discussions';
+export const states: Record<string, string> = { open: 'Open', settled: 'Settled', all: 'All' };
+export const mine = 'Mine';
+export const person = 'Person';
+export const everybody = 'Everyone';
+export const docketReference = 'Docket';
+export const allSheets = 'All sheets';
+export const newestFirst = 'Newest first';
+export const oldestFirst = 'Oldest first';
+export const noDiscussions = 'No discussions here';
+export const discussionsBegin = 'Open a sheet and select words, a cell or a spot to start one.';
+export const more = 'Show more';
+export const assignedDiscussions = 'Discussions assigned to you';
+export const markAnArea = 'Mark an area';
+export const layers = 'Layers';
+export const layersHidden = (n: number) => `Layers, ${n} hidden`;
+export const showAllLayers = 'Show all';
+export const drawingHint = (name: string) =>
+  `${name}: plus and minus zoom, the arrows move it, Enter discusses the middle`;
+export const howToCompare = 'How to compare';
+export const laidOver = 'On top of each other';
+export const sideBySide = 'Side by side';
+export const onlyIn = (n: number) => `only in revision ${n}`;
+export const comparedOver = (from: number, to: number) => `Revision ${from} and ${to} on top of each other`;
+export const toExplain = (n: number) => `To explain ${n}`;
+export const noChecksYet = 'Nothing is checked in this table yet. Say which values need explaining.';
+export const nothingToExplain = 'All values are within what is expected.';
+export const namesNobody = 'No colleague named in the row';
+export const askWhatHappened = (n: number) => (n === 1 ? 'Ask: what happened here?' : `Ask about ${n}: what happened?`);
+export const empty = 'empty';
+export const explained = 'Explained,';
+export const questionStates: Record<string, string> = {
+  open: 'Asked',
+  decided: 'Answered, asked',
+  lapsed: 'Not answered in time, asked',
+  withdrawn: 'Question withdrawn, asked',
+  returned: 'Could not be answered, asked',
+};
+export const wasWhenAsked = (value: string) => `; it was ${value} then`;
+export const changeChecks = (n: number) => (n === 1 ? 'Change the check' : `Change the ${n} checks`);
+export const addChecks = 'Add checks';
+export const checkNumber = (n: number) => `Check ${n}`;
+export const columnOfCheck = (n: number) => `Column of check ${n}`;
+export const removeCheck = 'Remove this check';
+export const whatToLookFor = (n: number) => `What check ${n} looks for`;
+export const limitOfCheck = (n: number) => `Limit of check ${n}`;
+export const comparedWithin = 'Compared within';
+export const wholeColumn = 'the whole column';
+export const oneMoreCheck = 'Add a check';
+export const whoIsAsked = 'Column that names who to ask';
+export const nobodyColumn = 'none';
+export const saveChecks = 'Save checks';
+export const checkKinds: Record<string, string> = {
+  above: 'above',
+  below: 'below',
+  unusual: 'far from the usual',
+  changed: 'changed by more than',
+  missing: 'missing',
+  sum: 'not the sum of',
+};

@@ -1,6 +1,7 @@
 using CsCheck;
 using NodaTime;
 using Wrenlet.Core.Reports.Imports;
+using Wrenlet.Core.Sheets;
 
 namespace Wrenlet.Core.Tests.Reports.Imports;
 
@@ -67,19 +68,17 @@ public class ImportValuesTests
     [InlineData("1.234", ',', "1234")]
     [InlineData("1,234", '.', "1234")]
     public void A_number_is_read_by_the_marks_of_its_column(string text, char mark, string number) =>
-        ImportValues
-            .ReadNumber(text, mark)
-            .ShouldBe(decimal.Parse(number, System.Globalization.CultureInfo.InvariantCulture));
+        Figures.Read(text, mark).ShouldBe(decimal.Parse(number, System.Globalization.CultureInfo.InvariantCulture));
 
     [Fact]
     public void A_column_says_itself_what_stands_before_a_fraction()
     {
-        ImportValues.MarkOf(["1,234", "12,5"]).ShouldBe(',');
-        ImportValues.MarkOf(["1.234.567", "1.234"]).ShouldBe(',');
-        ImportValues.MarkOf(["1,234", "1,234.5"]).ShouldBe('.');
-        ImportValues.MarkOf(["1,234", "7"]).ShouldBe('.');
-        ImportValues.MarkOf(["0,125"]).ShouldBe(',');
-        ImportValues.ReadNumber("about 3", '.').ShouldBeNull();
+        Figures.MarkOf(["1,234", "12,5"]).ShouldBe(',');
+        Figures.MarkOf(["1.234.567", "1.234"]).ShouldBe(',');
+        Figures.MarkOf(["1,234", "1,234.5"]).ShouldBe('.');
+        Figures.MarkOf(["1,234", "7"]).ShouldBe('.');
+        Figures.MarkOf(["0,125"]).ShouldBe(',');
+        Figures.Read("about 3", '.').ShouldBeNull();
     }
 
     [Fact]

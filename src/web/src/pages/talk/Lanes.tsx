@@ -32,10 +32,14 @@ type Props = {
   read: ReadTalk;
   /** The one outside conversation to show beside the inside; without it one chooses. */
   only?: string;
+  /** Whether it stands in a card beside something: without heads and spine, and only as high as it has to be. */
+  slim?: boolean;
+  /** Whether one begins to write at once. */
+  writes?: boolean;
 };
 
 /** The talk of a docket in two lanes with the spine between, each lane with its own composer. */
-export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
+export function Lanes({ me, talk, marks, conversations, read, only, slim, writes }: Props) {
   const inside = conversations.find((c) => c.audience !== 'outside');
   const outsides = conversations.filter((c) => c.audience === 'outside');
   const [outsideId, setOutsideId] = useState<string | null>(null);
@@ -277,15 +281,19 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
     escape: () => (drafting ? setDrafting(null) : select(null)),
   });
 
+  useEffect(() => {
+    if (writes) write(inside ? 'inside' : 'outside');
+  }, []); // eslint-disable-line react-hooks/exhaustive-deps
+
   const columns: CSSProperties =
     lane === 'both'
       ? { gridTemplateColumns: `minmax(0, calc((100% - 76px) * ${percent / 100})) 76px minmax(0, 1fr)` }
-      : narrow
+      : narrow || slim
         ? { gridTemplateColumns: 'minmax(0, 1fr)' }
         : { gridTemplateColumns: lane === 'inside' ? 'minmax(0, 1fr) 76px' : '76px minmax(0, 1fr)' };
   const showIn = lane !== 'outside';
   const showOut = lane !== 'inside';
-  const showSpine = !(narrow && lane !== 'both');
+  const showSpine = !slim && !(narrow && lane !== 'both');
   const waiting = outbox.use();
   const insideWaiting = inside ? waiting.filter((w) => w.conversation === inside.id) : [];
   const outsideWaiting = outside ? waiting.filter((w) => w.conversation === outside.id) : [];
@@ -315,7 +323,7 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
           ))}
         </div>
       ) : null}
-      <div className="grid flex-none short:hidden" style={columns}>
+      <div className={cx('grid flex-none short:hidden', slim && 'hidden')} style={columns}>
         {showIn && inside ? (
           <LaneHead conversation={inside} me={me} pins={pinsOf(inside.id)} onGo={(id) => void goTo(id)} />
         ) : null}
@@ -351,12 +359,15 @@ export function Lanes({ me, talk, marks, conversations, read, only }: Props) {
           />
         ) : null}
       </div>
-      <div className="relative min-h-16 flex-1">
+      <div className={cx('relative', slim ? visible.length === 0 && 'hidden' : 'min-h-16 flex-1')}>
         <div
           ref={flow}
           onScroll={scrolled}
           tabIndex={-1}
-          className="absolute inset-0 overflow-y-auto overflow-x-hidden outline-none"
+          className={cx(
+            'overflow-y-auto overflow-x-hidden outline-none',
+            slim ? 'max-h-[320px] border-t' : 'absolute inset-0',
+          )}
         >
           <div className="relative flex min-h-full flex-col justify-end">
             <div aria-hidden className="absolute inset-0 grid" style={columns}>

@@ -33,7 +33,7 @@ public sealed record Pin(EntryId Entry, PersonId By, Instant At);
 public sealed record ReadMark(PersonId Person, long UpTo, Instant At);
 
 /// <summary>What becomes of entries after they were said: versions, signs, pins and readings.</summary>
-public static class DiscussionStore
+public static class EntryMarkStore
 {
     /// <summary>Writes new words for an entry and keeps the old ones as a version.</summary>
     public static void Edit(SqlSession session, Entry entry, string body, string html, string plain, Instant at)

@@ -5,7 +5,7 @@ using Wrenlet.Storage.Conversations;
 namespace Wrenlet.Storage.Tests.Conversations;
 
 /// <summary>Edits, signs, pins, reading, drafts, filing and what the router learns.</summary>
-public sealed class DiscussionStoreTests : Shelf
+public sealed class EntryMarkStoreTests : Shelf
 {
     private Entry Entry(long key) => EntryStore.FindByKey(S, key)!;
 
@@ -13,11 +13,11 @@ public sealed class DiscussionStoreTests : Shelf
     public void An_edit_keeps_what_was_said_before()
     {
         var key = Say("We come on Friday.");
-        DiscussionStore.Edit(S, Entry(key), "We come on Monday.", "<p>Monday</p>", "We come on Monday.", Now);
-        DiscussionStore.Edit(S, Entry(key), "We come.", "<p>We come</p>", "We come.", Now + Duration.FromHours(1));
+        EntryMarkStore.Edit(S, Entry(key), "We come on Monday.", "<p>Monday</p>", "We come on Monday.", Now);
+        EntryMarkStore.Edit(S, Entry(key), "We come.", "<p>We come</p>", "We come.", Now + Duration.FromHours(1));
         var now = Entry(key);
         (now.Body, now.Version, now.Edited).ShouldBe(("We come.", 3, Now + Duration.FromHours(1)));
-        var versions = DiscussionStore.Versions(S, key);
+        var versions = EntryMarkStore.Versions(S, key);
         versions.Select(v => v.Number).ShouldBe([1, 2], ignoreOrder: true);
         versions.Single(v => v.Number == 2).Html.ShouldBe("<p>Monday</p>");
     }
@@ -26,18 +26,18 @@ public sealed class DiscussionStoreTests : Shelf
     public void What_is_removed_has_no_words_left_and_is_kept_as_an_earlier_version()
     {
         var key = Say("Never mind.");
-        DiscussionStore.Remove(S, Entry(key), Now);
+        EntryMarkStore.Remove(S, Entry(key), Now);
         var gone = Entry(key);
         (gone.Body, gone.Removed).ShouldBe(("", Now));
-        DiscussionStore.Quotes(S, [key])[key].Removed.ShouldBeTrue();
-        DiscussionStore.Versions(S, key).ShouldHaveSingleItem().Html.ShouldBe("<p>Never mind.</p>");
+        EntryMarkStore.Quotes(S, [key])[key].Removed.ShouldBeTrue();
+        EntryMarkStore.Versions(S, key).ShouldHaveSingleItem().Html.ShouldBe("<p>Never mind.</p>");
     }
 
     [Fact]
     public void A_quote_says_who_said_what()
     {
         var key = Say("Tide at ten.");
-        var quote = DiscussionStore.Quotes(S, [key, key + 99]).ShouldHaveSingleItem().Value;
+        var quote = EntryMarkStore.Quotes(S, [key, key + 99]).ShouldHaveSingleItem().Value;
         (quote.Key, quote.Conversation, quote.Kind, quote.Author, quote.Body).ShouldBe(
             (key, Inside, EntryKind.Note, Ines, "Tide at ten.")
         );
@@ -47,43 +47,43 @@ public sealed class DiscussionStoreTests : Shelf
     public void A_sign_is_given_once_by_each_and_taken_back()
     {
         var key = Say("Done.");
-        DiscussionStore.SetSign(S, key, Odalys, "👍", true, Now).ShouldBeTrue();
-        DiscussionStore.SetSign(S, key, Odalys, "👍", true, Now).ShouldBeFalse();
-        DiscussionStore.SetSign(S, key, Ines, "👍", true, Now).ShouldBeTrue();
-        DiscussionStore.Signs(S, [key])[key].Select(g => g.Person).ShouldBe([Odalys, Ines], ignoreOrder: true);
+        EntryMarkStore.SetSign(S, key, Odalys, "👍", true, Now).ShouldBeTrue();
+        EntryMarkStore.SetSign(S, key, Odalys, "👍", true, Now).ShouldBeFalse();
+        EntryMarkStore.SetSign(S, key, Ines, "👍", true, Now).ShouldBeTrue();
+        EntryMarkStore.Signs(S, [key])[key].Select(g => g.Person).ShouldBe([Odalys, Ines], ignoreOrder: true);
         Entry(key).Signs.ShouldBe(2);
-        DiscussionStore.SetSign(S, key, Odalys, "👍", false, Now).ShouldBeTrue();
-        DiscussionStore.SetSign(S, key, Odalys, "👍", false, Now).ShouldBeFalse();
-        DiscussionStore.Signs(S, [key])[key].ShouldHaveSingleItem().Person.ShouldBe(Ines);
+        EntryMarkStore.SetSign(S, key, Odalys, "👍", false, Now).ShouldBeTrue();
+        EntryMarkStore.SetSign(S, key, Odalys, "👍", false, Now).ShouldBeFalse();
+        EntryMarkStore.Signs(S, [key])[key].ShouldHaveSingleItem().Person.ShouldBe(Ines);
     }
 
     [Fact]
     public void Pins_keep_their_order_and_who_put_them_up()
     {
         var (one, two) = (Entry(Say("One")).Id, Entry(Say("Two")).Id);
-        DiscussionStore.SetPins(S, Talk.Key, [two, one], Ines, Now);
-        DiscussionStore.Pins(S, Talk.Key).Select(p => p.Entry).ShouldBe([two, one]);
-        DiscussionStore.SetPins(S, Talk.Key, [one], Odalys, Now + Duration.FromHours(1));
+        EntryMarkStore.SetPins(S, Talk.Key, [two, one], Ines, Now);
+        EntryMarkStore.Pins(S, Talk.Key).Select(p => p.Entry).ShouldBe([two, one]);
+        EntryMarkStore.SetPins(S, Talk.Key, [one], Odalys, Now + Duration.FromHours(1));
         // Who stays pinned stays so by whom it was.
-        DiscussionStore.Pins(S, Talk.Key).ShouldHaveSingleItem().ShouldBe(new Pin(one, Ines, Now));
+        EntryMarkStore.Pins(S, Talk.Key).ShouldHaveSingleItem().ShouldBe(new Pin(one, Ines, Now));
     }
 
     [Fact]
     public void One_reads_on_and_never_back()
     {
         var (one, two) = (Say("One"), Say("Two"));
-        DiscussionStore.Read(S, Talk.Key, Odalys, two, Now).ShouldBeTrue();
-        DiscussionStore.Read(S, Talk.Key, Odalys, one, Now).ShouldBeFalse();
-        DiscussionStore.MarksOf(S, [Talk.Key], Odalys).ShouldBe([(Talk.Key, two, 0)]);
-        DiscussionStore.ReadersOf(S, Talk.Key, one).Select(r => r.Person).ShouldContain(Odalys);
+        EntryMarkStore.Read(S, Talk.Key, Odalys, two, Now).ShouldBeTrue();
+        EntryMarkStore.Read(S, Talk.Key, Odalys, one, Now).ShouldBeFalse();
+        EntryMarkStore.MarksOf(S, [Talk.Key], Odalys).ShouldBe([(Talk.Key, two, 0)]);
+        EntryMarkStore.ReadersOf(S, Talk.Key, one).Select(r => r.Person).ShouldContain(Odalys);
     }
 
     [Fact]
     public void The_first_of_a_day_is_found()
     {
         var key = Say("One");
-        DiscussionStore.FirstFrom(S, Talk.Key, Now - Duration.FromDays(1)).ShouldBe(key);
-        DiscussionStore.FirstFrom(S, Talk.Key, Now + Duration.FromDays(1)).ShouldBeNull();
+        EntryMarkStore.FirstFrom(S, Talk.Key, Now - Duration.FromDays(1)).ShouldBe(key);
+        EntryMarkStore.FirstFrom(S, Talk.Key, Now + Duration.FromDays(1)).ShouldBeNull();
     }
 
     [Fact]

@@ -1,0 +1,72 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.People;
+using Wrenlet.Core.Sheets;
+using Wrenlet.Core.Sheets.Anchors;
+using Wrenlet.Formats.Sheets;
+using Wrenlet.Formats.Text;
+using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Dockets;
+using Wrenlet.Server.People;
+using Wrenlet.Server.Tasks;
+using Wrenlet.Storage;
+using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.People;
+using Wrenlet.Storage.Sheets;
+
+namespace Wrenlet.Server.Sheets.Discussions;
+
+/// <summary>What is said on sheets, to be taken along.</summary>
+internal static class AnnotationEndpoints
+{
+    public static void MapAnnotations(this IEndpointRouteBuilder api) =>
+        api.MapGet("/sheets/{id:guid}/annotations", GetAnnotations).For(Access.SignedIn);
+
+    /// <summary>What the viewer sees said on a sheet, as W3C Web Annotations in JSON-LD.</summary>
+    private static Results<FileContentHttpResult, ProblemHttpResult> GetAnnotations(
+        Guid id,
+        Viewer viewer,
+        Database database,
+        WhoIsWho who
+    ) =>
+        database.Read<Results<FileContentHttpResult, ProblemHttpResult>>(s =>
+        {
+            if (SheetReading.Seen(s, id, viewer.Person) is not { } sheet)
+                return Refusals.NotFound("sheet");
+            var roster = who.Current;
+            var written = WebAnnotations.Write(
+                DiscussionStore
+                    .OfSheet(s, sheet.Sheet.Id)
+                    .Where(d => d.LastEntry is not null && DiscussionReading.Sees(viewer.Person, sheet, d))
+                    // A place in a revision that a party does not see now is none for it.
+                    .Where(d => viewer.Person.IsStaff || sheet.Sheet.Shows(viewer.Person, d.Discussion.Revision))
+                    .Select(d => new Annotation(
+                        d.Discussion.Id.Value,
+                        id,
+                        d.Discussion.Revision,
+                        d.Discussion.Places[0].Anchor,
+                        d.Discussion.Party is { } party ? roster.Parties.GetValueOrDefault(party)?.Name : null,
+                        StoredWords.DiscussionStates.Of(d.Discussion.State),
+                        [
+                            .. EntryStore
+                                .Before(s, [ConversationStore.Find(s, d.Discussion.Conversation)!], long.MaxValue, 1000)
+                                .Where(e => e.Kind is not EntryKind.Event && e.Removed is null)
+                                .Reverse()
+                                .Select(e => new AnnotationBody(
+                                    EntryWords.AuthorOf(e, roster),
+                                    e.At.ToDateTimeOffset(),
+                                    viewer.Person.IsStaff || !e.IsMarkdown ? e.Body : TagLink.WordsOnly(e.Body),
+                                    e.IsMarkdown
+                                )),
+                        ]
+                    ))
+            );
+            return TypedResults.File(
+                System.Text.Encoding.UTF8.GetBytes(written),
+                "application/ld+json",
+                FileNames.Safe(sheet.Sheet.Name) + ".jsonld"
+            );
+        });
+}

@@ -1,0 +1,112 @@
+import { useQuery } from '@tanstack/react-query';
+import { v7 as newId } from 'uuid';
+import { type AnchorView, type DiscussionView, api, taken } from '../../api/client';
+import { keys, queries } from '../../api/queries';
+import { sayWrong } from '../../ui/toasts';
+
+const keyOf = (sheet: string, revision: number) => [...keys.discussions, 'sheet', sheet, revision];
+
+/** What is said on a sheet, at its places in a revision. */
+export const useDiscussions = (sheet: string, revision: number, enabled = true) =>
+  useQuery({
+    queryKey: keyOf(sheet, revision),
+    queryFn: () =>
+      taken(api.GET('/api/sheets/{id}/discussions', { params: { path: { id: sheet }, query: { revision } } })),
+    placeholderData: (before, query) => (query?.queryKey[2] === sheet ? before : undefined),
+    enabled,
+  });
+
+/** Who wrote which words of a page. */
+export const useAuthors = (sheet: string, revision: number, enabled: boolean) =>
+  useQuery({
+    queryKey: [...keys.sheets, sheet, 'authors', revision],
+    queryFn: () => taken(api.GET('/api/sheets/{id}/authors', { params: { path: { id: sheet }, query: { revision } } })),
+    enabled,
+  });
+
+const again = () => queries.invalidateQueries({ queryKey: keys.discussions });
+
+/** Begins a discussion at a place: inside, or with a party. Nobody else sees it before something is said. */
+export async function begin(sheet: string, revision: number, anchor: AnchorView, party: string | null) {
+  try {
+    const begun = await taken(
+      api.PUT('/api/sheets/{id}/discussions/{discussion}', {
+        params: { path: { id: sheet, discussion: newId() } },
+        body: { revision, anchor, party },
+      }),
+    );
+    queries.setQueryData<DiscussionView[]>(keyOf(sheet, revision), (all) => [...(all ?? []), begun]);
+    return begun;
+  } catch (wrong) {
+    sayWrong(wrong);
+    return null;
+  }
+}
+
+type Standing = { settled?: boolean; assigned?: string | null; due?: string | null };
+
+const ifMatch = (discussion: DiscussionView) => ({
+  path: { id: discussion.id },
+  header: { 'If-Match': `"${discussion.version}"` },
+});
+
+async function change(work: Promise<unknown>) {
+  try {
+    await work;
+    return true;
+  } catch (wrong) {
+    sayWrong(wrong);
+    return false;
+  } finally {
+    // What somebody else did meanwhile is shown, and one decides again.
+    await again();
+  }
+}
+
+/** Settles it, reopens it, or says who is to see to it and by when. */
+export const setStanding = (discussion: DiscussionView, { settled, assigned, due }: Standing) =>
+  change(
+    taken(
+      api.PUT('/api/discussions/{id}/standing', {
+        params: ifMatch(discussion),
+        body: {
+          settled: settled ?? discussion.state === 'settled',
+          assigned: assigned === undefined ? (discussion.assigned?.id ?? null) : assigned,
+          due: due === undefined ? discussion.due : due,
+        },
+      }),
+    ),
+  );
+
+/** Puts it elsewhere in a revision. */
+export const put = (discussion: DiscussionView, revision: number, anchor: AnchorView) =>
+  change(taken(api.PUT('/api/discussions/{id}/place', { params: ifMatch(discussion), body: { revision, anchor } })));
+
+/** Takes it away again while nothing was said. */
+export async function drop(discussion: DiscussionView) {
+  if (discussion.count > 0) return;
+  await api.DELETE('/api/discussions/{id}', { params: { path: { id: discussion.id } } });
+  await again();
+}
+
+/** Whether it has a place in what is shown. */
+export const isThere = (d: DiscussionView) => d.place !== null && d.place.fate !== 'gone';
+
+/** Whether it is about the sheet as a whole. */
+export const isWhole = (d: DiscussionView) => d.place?.at.kind === 'whole';
+
+/** In the order of their places: of the sheet as a whole first, what is gone last. */
+export function inOrder(all: DiscussionView[]) {
+  const place = (d: DiscussionView) => {
+    const at = d.place?.at;
+    if (!at || d.place!.fate === 'gone') return Number.MAX_SAFE_INTEGER;
+    return at.kind === 'words'
+      ? at.start!
+      : at.kind === 'cells'
+        ? at.row! * 1000 + at.column!
+        : at.kind === 'spot'
+          ? at.page! * 1e9 + at.y!
+          : -1;
+  };
+  return [...all].sort((a, b) => place(a) - place(b) || a.order - b.order);
+}
