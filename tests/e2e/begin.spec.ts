@@ -64,7 +64,7 @@ test('a piano workshop sets itself up in one sitting, and answers its first mail
   try {
     const page = await yard.visit(browser, null);
     const hand = new Hand(page);
-    await expect(page.getByRole('heading', { name: 'Set up your firm' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Set up your firm', exact: true })).toBeVisible();
     await sound(page, 'you and your firm');
     await hand.type('Code', 'AAAA-AAAA');
     await hand.type('Name of the firm', 'Gable & Wick');

@@ -105,7 +105,7 @@ test('a colleague is written to from anywhere, and a notice is confirmed', async
   await expect(hand).toContainText('Until noon.');
   await kit.goto(`${yard.url}/talk?audience=own`);
   await kit.getByRole('button', { name: /Odalys Brandt/ }).click();
-  await expect(kit.getByRole('heading', { name: 'Direct' })).toBeVisible();
+  await expect(kit.getByRole('heading', { name: 'Direct', exact: true })).toBeVisible();
 
   await odalys.goto(`${yard.url}/noticeboard`);
   await odalys.getByRole('button', { name: 'Post a notice' }).click();
@@ -123,7 +123,7 @@ test('a colleague is written to from anywhere, and a notice is confirmed', async
 
 test('a search is narrowed by typing, and its words are marked', async ({ browser, yard }) => {
   const page = await yard.visit(browser, 'Odalys Brandt', '/');
-  await expect(page.getByRole('heading', { name: 'Since you left' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Since you left', exact: true })).toBeVisible();
   await page.keyboard.press('Control+k');
   await page.getByRole('combobox', { name: 'Search or do' }).fill('bolts /by tobiah /in J-1042');
   await expect(page.getByText('said by Tobiah Renn')).toBeVisible();
@@ -212,7 +212,7 @@ test('words point at things that say how they stand, and a pasted table is a tab
   const card = said.getByRole('button', { name: /J-1042 Quillfish/ });
   await expect(card).toContainText('owner Odalys Brandt');
   await card.click();
-  await expect(odalys.getByRole('heading', { name: 'Quillfish: keel and rigging refit' })).toBeVisible();
+  await expect(odalys.getByRole('heading', { name: 'Quillfish: keel and rigging refit', exact: true })).toBeVisible();
 });
 
 test('what the page lets one do is found by typing', async ({ browser, yard }) => {

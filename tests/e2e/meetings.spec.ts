@@ -57,7 +57,7 @@ test('a meeting with the customer is set, invited by mail, answered on their pag
   await theirs.getByRole('button', { name: 'Say', exact: true }).click();
   await putAwayMessages(odalys);
   await card(odalys).getByRole('link', { name: 'Tide and crew' }).click();
-  await expect(odalys.getByRole('heading', { name: 'Tide and crew' })).toBeVisible();
+  await expect(odalys.getByRole('heading', { name: 'Tide and crew', exact: true })).toBeVisible();
   await odalys.getByRole('button', { name: 'Join the call' }).click();
   const ours = odalys.getByRole('region', { name: 'The call' });
   await expect(ours).toContainText('Benedikta Thorne');

@@ -99,7 +99,7 @@ test('tasks as a table with one open beside it, as a calendar and as load have n
   await expect(page.getByRole('complementary', { name: 'Task' })).toContainText('Waits for');
   await fit(page, 'A table of tasks', ['light']);
   await page.getByRole('button', { name: 'Calendar' }).click();
-  await expect(page.getByRole('heading', { name: 'April 2026' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'April 2026', exact: true })).toBeVisible();
   await fit(page, 'A calendar of tasks', ['light']);
   await page.getByRole('button', { name: 'Load' }).click();
   await expect(page.getByRole('table', { name: 'Load by people and days' })).toBeVisible();
@@ -117,7 +117,7 @@ test('a meeting, and the form that sets one, have no accessibility violation', a
   await fit(page, 'setting a meeting');
   await page.getByRole('button', { name: 'No meeting' }).click();
   await page.getByRole('link', { name: 'Which racking for shed two' }).first().click();
-  await expect(page.getByRole('heading', { name: 'Which racking for shed two' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Which racking for shed two', exact: true })).toBeVisible();
   await fit(page, 'a meeting', ['light']);
 });
 
@@ -192,7 +192,7 @@ test('open panels have no accessibility violation', async ({ browser, yard }) =>
 
 test('signing in and a customer’s page have no accessibility violation', async ({ browser, yard }) => {
   const first = await yard.visit(browser, null);
-  await expect(first.getByRole('heading', { name: 'Saltmarsh Quay' })).toBeVisible();
+  await expect(first.getByRole('heading', { name: 'Saltmarsh Quay', exact: true })).toBeVisible();
   await fit(first, 'sign in');
   const odalys = await yard.visit(browser, 'Odalys Brandt', '/dockets/T-312');
   await odalys.getByRole('button', { name: 'Make a private link' }).click();

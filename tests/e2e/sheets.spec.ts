@@ -23,7 +23,7 @@ test('a page is begun, kept over a reload, saved, pointed at, found, revised by 
   await odalys.keyboard.type('first.');
   await odalys.reload();
   await expect(page).toContainText('Check the seacocks. See #Hull moisture first.');
-  await expect(page.getByRole('heading', { name: 'Before we go' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Before we go', exact: true })).toBeVisible();
   await odalys.getByRole('button', { name: 'Save the sheet' }).click();
   await expect(odalys.getByText('revision 1, Odalys')).toBeVisible();
 

@@ -11,7 +11,7 @@ test('a template is made of a docket, changed, used for a new one, and added to 
   // Made of a docket: its tasks stand there, to be changed before anything is kept.
   await templateHere.click();
   await page.getByRole('link', { name: 'Make a template of this' }).click();
-  await expect(page.getByRole('heading', { name: 'Templates' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Templates', exact: true })).toBeVisible();
   const form = page.getByRole('form', { name: 'New template' });
   await expect(form.getByLabel('Subject to begin with')).toHaveValue('Long Stitch: engine service');
   const rows = form.getByRole('textbox', { name: 'Task', exact: true });
@@ -52,7 +52,7 @@ test('a template is made of a docket, changed, used for a new one, and added to 
   await makes.getByRole('checkbox', { name: 'Make Check the batteries' }).uncheck();
   await makes.getByLabel('Title').first().fill('Look her over from stem to stern');
   await fresh.getByRole('button', { name: 'Open the job' }).click();
-  await expect(page.getByRole('heading', { name: 'Salt Ledger: spring check' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Salt Ledger: spring check', exact: true })).toBeVisible();
   const commitments = page.getByRole('complementary', { name: 'Commitments' });
   await expect(commitments).toContainText('Look her over from stem to stern');
   await expect(commitments).toContainText('Ring the owner');

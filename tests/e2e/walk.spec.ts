@@ -25,7 +25,7 @@ test('from a customer’s message to a finished task', async ({ browser, yard })
     .getByRole('region', { name: 'List of dockets' })
     .getByRole('link', { name: /J-1042/ })
     .click();
-  await expect(odalys.getByRole('heading', { name: 'Quillfish: keel and rigging refit' })).toBeVisible();
+  await expect(odalys.getByRole('heading', { name: 'Quillfish: keel and rigging refit', exact: true })).toBeVisible();
   await expect(odalys.getByRole('list', { name: 'Stages' }).locator('[aria-current=step]')).toHaveText('Work');
   await expect(odalys.getByRole('complementary', { name: 'Commitments' })).toContainText('Launch waits for');
   await expect(odalys.getByText('Go ahead with all eight.')).toBeVisible();
@@ -57,7 +57,7 @@ test('from a customer’s message to a finished task', async ({ browser, yard })
   // Reply outside: the composer says who will see it.
   await odalys.getByRole('combobox', { name: 'With whom' }).selectOption('Benedikta Thorne');
   await odalys.keyboard.press('Escape');
-  await odalys.getByRole('heading', { name: 'Quillfish: keel and rigging refit' }).click();
+  await odalys.getByRole('heading', { name: 'Quillfish: keel and rigging refit', exact: true }).click();
   await odalys.keyboard.press('r');
   await expect(odalys.getByRole('region', { name: /Reply to Benedikta/ })).toContainText(
     'By mail to Benedikta Thorne.',
@@ -80,7 +80,7 @@ test('from a customer’s message to a finished task', async ({ browser, yard })
   await expect(ines.getByText('Could you also check the seacocks')).toBeVisible();
 
   // Hand over to a colleague, who is alerted; the spine shows it.
-  await odalys.getByRole('heading', { name: 'Quillfish: keel and rigging refit' }).click();
+  await odalys.getByRole('heading', { name: 'Quillfish: keel and rigging refit', exact: true }).click();
   await odalys.keyboard.press('o');
   await odalys.getByRole('textbox', { name: 'A colleague' }).fill('Ines');
   await odalys
@@ -143,7 +143,7 @@ test('from a customer’s message to a finished task', async ({ browser, yard })
   const customer = await browser.newContext();
   const benedikta = await customer.newPage();
   await benedikta.goto(link!);
-  await expect(benedikta.getByRole('heading', { name: 'Saltmarsh Quay' })).toBeVisible();
+  await expect(benedikta.getByRole('heading', { name: 'Saltmarsh Quay', exact: true })).toBeVisible();
   await expect(benedikta.getByText('Yes, the 28th holds.')).toBeVisible();
   await expect(benedikta.getByText('handed this over')).toHaveCount(0);
   await expect(benedikta.getByText('measure the new bolts')).toHaveCount(0);
@@ -155,7 +155,7 @@ test('from a customer’s message to a finished task', async ({ browser, yard })
   // Signing out ends at the first page.
   await odalys.getByRole('button', { name: 'Odalys Brandt: menu' }).click();
   await odalys.getByRole('menuitem', { name: 'Sign out', exact: true }).click();
-  await expect(odalys.getByRole('heading', { name: 'Try the demo as' })).toBeVisible();
+  await expect(odalys.getByRole('heading', { name: 'Try the demo as', exact: true })).toBeVisible();
 });
 
 test('mail from a stranger waits in Unsorted, and a malformed one is kept aside', async ({ browser, yard }) => {
@@ -220,5 +220,5 @@ test('finding and doing by typing, with the keyboard alone', async ({ browser, y
   await expect(odalys.getByRole('dialog', { name: 'Keys' })).toBeVisible();
   await odalys.keyboard.press('Escape');
   await odalys.keyboard.press('2');
-  await expect(odalys.getByRole('heading', { name: 'Queues' })).toBeVisible();
+  await expect(odalys.getByRole('heading', { name: 'Queues', exact: true })).toBeVisible();
 });

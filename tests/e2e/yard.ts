@@ -90,7 +90,7 @@ export class Yard {
     await page.getByRole('radio', { name: new RegExp(`^${set}`) }).check();
     await page.getByRole('button', { name: 'Continue' }).click();
     await page.getByRole('button', { name: 'Set up and sign in' }).click();
-    await expect(page.getByRole('heading', { name: 'Who works with you?' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Who works with you?', exact: true })).toBeVisible();
     await page.goto(`${this.url}/`);
     await expect(page.getByRole('link', { name: 'Wrenlet, go to Today' })).toBeVisible();
   }

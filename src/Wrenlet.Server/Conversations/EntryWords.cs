@@ -28,7 +28,7 @@ internal static class EntryWords
     public static string PathOf(Conversation conversation, EntryId? entry)
     {
         var path =
-            conversation.Discussed is { } on ? PathOfDiscussion(on.Discussion, on.Sheet, on.Entry)
+            conversation.Discussed is { } on ? PathOfDiscussion(on.Discussion, on.Sheet, on.Entry, on.File)
             : conversation.OfMeeting is var (meeting, _) ? $"/meetings/{meeting}"
             : conversation.OfTask is var (task, _) ? $"/tasks?task={task}"
             : conversation.OfWorklist is var (list, _) ? $"/tasks?way=columns&list={list}&talk=1"
@@ -42,8 +42,10 @@ internal static class EntryWords
     }
 
     /// <summary>Where a discussion is in the application: on its sheet, or with the entry that carries its file.</summary>
-    public static string PathOfDiscussion(Guid discussion, Guid? sheet, EntryId? entry) =>
-        sheet is { } on ? $"/sheets/{on}?discussion={discussion}" : $"/entries/{entry!.Value.Value}";
+    public static string PathOfDiscussion(Guid discussion, Guid? sheet, EntryId? entry, Guid? file) =>
+        sheet is { } on
+            ? $"/sheets/{on}?discussion={discussion}"
+            : $"/entries/{entry!.Value.Value}?file={file}&discussion={discussion}";
 
     /// <summary>Where a conversation is, in words: a docket with its name, a party, or who takes part.</summary>
     public static string PlaceOf(Conversation conversation, Roster roster) =>

@@ -16,35 +16,38 @@ public sealed record LayerView(string Key, string Name);
 /// <param name="Layers">What of it can be hidden; empty where nothing can.</param>
 public sealed record DrawingView(double X, double Y, double Width, double Height, IReadOnlyList<LayerView> Layers);
 
-/// <summary>Reads drawings once, and keeps those that were read last.</summary>
+/// <summary>Reads drawings and PDFs once, and keeps those that were read last.</summary>
 internal sealed class DrawingReading(FileKeeper keeper)
 {
-    private const int MostKept = 4;
-
     /// <summary>A larger drawing is shown as the file that it is.</summary>
-    private const long Largest = 4L * 1024 * 1024;
+    private const long LargestDrawing = 4L * 1024 * 1024;
 
-    private readonly ConcurrentDictionary<Guid, (SvgDrawing? Drawing, long Used)> _kept = new();
-    private long _used;
+    /// <summary>Of a larger PDF the words are not looked for.</summary>
+    private const long LargestPdf = 64L * 1024 * 1024;
+
+    private readonly LastRead<SvgDrawing> _drawings = new(4);
+    private readonly LastRead<PagedText> _texts = new(4);
 
     /// <summary>An SVG, read; null for what is none, or cannot be read as one.</summary>
-    public SvgDrawing? Of(StoredFile file)
-    {
-        if (file.MediaType != "image/svg+xml" || file.Size > Largest)
-            return null;
-        var now = Interlocked.Increment(ref _used);
-        if (_kept.TryGetValue(file.Id, out var there))
-        {
-            _kept[file.Id] = (there.Drawing, now);
-            return there.Drawing;
-        }
+    public SvgDrawing? Of(StoredFile file) =>
+        file.MediaType != "image/svg+xml" || file.Size > LargestDrawing
+            ? null
+            : _drawings.Of(file.Id, () => Read(file, SvgDrawing.Read));
 
+    /// <summary>The words of a PDF; null for what is none, or has none.</summary>
+    public PagedText? TextOf(SqlSession session, Guid? file) =>
+        file is { } id
+        && FileStore.Find(session, id) is { } stored
+        && FileView.ShownAs(stored) == "pdf"
+        && stored.Size <= LargestPdf
+        && _texts.Of(id, () => Read(stored, PdfPages.Read)) is { Text.Length: > 0 } text
+            ? text
+            : null;
+
+    private T? Read<T>(StoredFile file, Func<Stream, T?> read)
+    {
         using var stream = File.OpenRead(keeper.PathOf(file));
-        var read = SvgDrawing.Read(stream);
-        _kept[file.Id] = (read, now);
-        if (_kept.Count > MostKept && _kept.OrderBy(k => k.Value.Used).FirstOrDefault() is { Key: var oldest })
-            _kept.TryRemove(oldest, out _);
-        return read;
+        return read(stream);
     }
 
     /// <summary>The parts of the drawing that a revision is; null where they are not known.</summary>
@@ -63,4 +66,23 @@ internal sealed class DrawingReading(FileKeeper keeper)
             )
         : file.Pixels is var (width, height) ? new(0, 0, width, height, [])
         : null;
+}
+
+/// <summary>What was read of files last; null too, of what could not be read.</summary>
+internal sealed class LastRead<T>(int most)
+    where T : class
+{
+    private readonly ConcurrentDictionary<Guid, (T? Read, long Used)> _kept = new();
+    private long _used;
+
+    /// <summary>What a file is read as.</summary>
+    public T? Of(Guid file, Func<T?> read)
+    {
+        var now = Interlocked.Increment(ref _used);
+        var value = _kept.TryGetValue(file, out var there) ? there.Read : read();
+        _kept[file] = (value, now);
+        if (_kept.Count > most)
+            _kept.TryRemove(_kept.OrderBy(k => k.Value.Used).First().Key, out _);
+        return value;
+    }
 }

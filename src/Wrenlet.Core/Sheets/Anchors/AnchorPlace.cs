@@ -45,7 +45,10 @@ public sealed record AnchorPlace(AnchorFate Fate, Anchor At, int Revision, strin
             return this with { Fate = AnchorFate.Gone, Now = "" };
         var reads = WordsOf(now);
         return new(
-            now is not Anchor.Spot && Reads(reads) != Reads(Was) ? AnchorFate.Changed
+                // What an element of a drawing is called says nothing of how it looks.
+                now is not Anchor.Spot { Element: not null }
+                && Reads(reads) != Reads(Was)
+                    ? AnchorFate.Changed
                 : moved || Fate is AnchorFate.Moved ? AnchorFate.Moved
                 : look || Fate is AnchorFate.Look ? AnchorFate.Look
                 : AnchorFate.Stands,

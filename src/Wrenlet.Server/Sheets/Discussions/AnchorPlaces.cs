@@ -130,17 +130,11 @@ internal sealed class AnchorPlaces(DrawingReading drawings, TableSteps tables)
 
                 break;
             default:
-                var parts =
-                    before.File != after.File
-                    && drawings.PartsOf(session, before.File) is { } old
-                    && drawings.PartsOf(session, after.File) is { } drawn
-                        ? new DrawingRevisions(old, drawn)
-                        : null;
+                var find = FindDrawn(session, before, after);
                 foreach (var id in ids)
                     if (found[id].At is Anchor.Spot spot)
                     {
-                        // Of what cannot be read it is known only whether it is another file.
-                        var (now, moved, look) = parts?.Find(spot) ?? (spot, false, before.File != after.File);
+                        var (now, moved, look) = find(spot);
                         found[id] = found[id].Next(now, moved, look, after.Number);
                     }
 
@@ -151,5 +145,22 @@ internal sealed class AnchorPlaces(DrawingReading drawings, TableSteps tables)
         foreach (var id in ids)
             if (found[id].At is Anchor.Whole && found[id].Revision < after.Number)
                 found[id] = found[id].Next(found[id].At, false, false, after.Number);
+    }
+
+    /// <summary>How places of a drawing, picture or PDF are found again.</summary>
+    private Func<Anchor.Spot, (Anchor.Spot? Spot, bool Moved, bool Look)> FindDrawn(
+        SqlSession session,
+        SheetRevision before,
+        SheetRevision after
+    )
+    {
+        if (before.File == after.File)
+            return spot => (spot, false, false);
+        if (drawings.PartsOf(session, before.File) is { } was && drawings.PartsOf(session, after.File) is { } drawn)
+            return new DrawingRevisions(was, drawn).Find;
+        if (drawings.TextOf(session, before.File) is { } old && drawings.TextOf(session, after.File) is { } now)
+            return new PagedRevisions(old, now).Find;
+        // Of what cannot be read it is known only that it is another file.
+        return spot => (spot, false, true);
     }
 }

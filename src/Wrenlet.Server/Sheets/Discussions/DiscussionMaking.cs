@@ -52,7 +52,7 @@ internal sealed class DiscussionMaking(
                     Kept: kept,
                     Anchor: Named(
                         s,
-                        revision,
+                        revision.File,
                         given.Anchor.On(kept.Sheet.Kind, Text(kept, revision), Table(kept, revision))
                     )
                 )
@@ -92,7 +92,7 @@ internal sealed class DiscussionMaking(
     )
     {
         PartyId? with = by.IsStaff ? (given.Party is { } party ? new PartyId(party) : null) : by.Party;
-        var (anchor, wrong) = given.Anchor.On(null, "", []);
+        var (anchor, wrong) = database.Read(s => Named(s, file, given.Anchor.On(null, "", [])));
         if (anchor is null)
             return Task.FromResult(new DiscussionOutcome(null, wrong));
         if (by.IsStaff && with is not null && !by.May(Right.SendOutside))
@@ -223,13 +223,13 @@ internal sealed class DiscussionMaking(
                     return DiscussionOutcome.Unseen;
                 (anchor, wrong) = Named(
                     w.Session,
-                    revision,
+                    revision.File,
                     given.Anchor.On(sheet.Sheet.Kind, Text(sheet, revision), Table(sheet, revision))
                 );
             }
             else
             {
-                (anchor, wrong) = given.Anchor.On(null, "", []);
+                (anchor, wrong) = Named(w.Session, kept.File, given.Anchor.On(null, "", []));
             }
 
             if (anchor is null)
@@ -252,19 +252,21 @@ internal sealed class DiscussionMaking(
             return new(DiscussionStore.Find(w.Session, id));
         });
 
-    /// <summary>A spot of a drawing with the element that it is about.</summary>
+    /// <summary>A spot of a drawing with the element that it is about; words of a PDF as it has them.</summary>
     private (Anchor? Anchor, string? Wrong) Named(
         SqlSession session,
-        SheetRevision revision,
+        Guid? file,
         (Anchor? Anchor, string? Wrong) chosen
     )
     {
-        if (
-            chosen.Anchor is not Anchor.Spot { IsSpot: true } spot
-            || drawings.PartsOf(session, revision.File)?.At(spot.X, spot.Y) is not { } element
-        )
+        if (chosen.Anchor is not Anchor.Spot spot)
             return chosen;
-        return (spot with { Element = element.Key, Exact = element.Name.Length > 0 ? element.Name : null }, null);
+        var plain = spot with { Element = null, Exact = null };
+        if (spot.Exact is not null && drawings.TextOf(session, file) is { } text)
+            return (text.Quoted(plain), null);
+        return spot.IsSpot && drawings.PartsOf(session, file)?.At(spot.X, spot.Y) is { } element
+            ? (plain with { Element = element.Key, Exact = element.Name.Length > 0 ? element.Name : null }, null)
+            : (plain, null);
     }
 
     /// <summary>A discussion with its conversation; null when there is none or somebody does not see it.</summary>

@@ -156,7 +156,7 @@ internal sealed class DiscussionViews(WhoIsWho who, FirmClock clock)
                 discussion.RefusesSettling(viewer, AuthorsOf(sheet)) is null,
                 discussion.Version,
                 kept.Key,
-                EntryWords.PathOfDiscussion(discussion.Id.Value, kept.Sheet?.Value, kept.Entry)
+                EntryWords.PathOfDiscussion(discussion.Id.Value, kept.Sheet?.Value, kept.Entry, kept.File)
             );
         }
 

@@ -77,8 +77,9 @@ export const useDocket = (ref: string) =>
     refetchInterval: 60_000,
   });
 
-export const useConversation = (id: string) =>
+export const useConversation = (id: string, enabled = true) =>
   useQuery({
+    enabled,
     queryKey: keys.conversation(id),
     queryFn: () => taken(api.GET('/api/conversations/{id}', { params: { path: { id } } })),
     refetchInterval: 60_000,

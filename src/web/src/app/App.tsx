@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
-import { Suspense, lazy, useEffect, useState } from 'react';
+import { Suspense, lazy, useCallback, useEffect, useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { BrowserRouter, Navigate, Route, Routes, useNavigate, useParams } from 'react-router';
 import { SignIn } from '../accounts/SignIn';
 import { may } from '../accounts/rights';
-import { type Me, Refusal, api, setGuard, taken } from '../api/client';
+import { type EntryView, type FileView, type Me, Refusal, api, setGuard, taken } from '../api/client';
 import { connect, showEntry, whenArrived, whenConversationChanges } from '../api/live';
+import { FileTalk } from '../conversations/fileTalk';
 import { hearDrafts, joinDrafts } from '../conversations/drafts';
 import { refreshRow } from '../conversations/queues/board';
 import { leavingToast } from '../conversations/leaving';
@@ -49,6 +50,7 @@ const AsksPage = lazy(() => import('../asks/AsksPage').then((m) => ({ default: m
 const MeetingPage = lazy(() => import('../pages/MeetingPage').then((m) => ({ default: m.MeetingPage })));
 const ToCall = lazy(() => import('../pages/MeetingPage').then((m) => ({ default: m.ToCall })));
 const SheetPage = lazy(() => import('../pages/sheet/SheetPage').then((m) => ({ default: m.SheetPage })));
+const EntryFileTalk = lazy(() => import('../pages/sheet/EntryFileTalk').then((m) => ({ default: m.EntryFileTalk })));
 const PostOfficePage = lazy(() => import('../standins/PostOfficePage').then((m) => ({ default: m.PostOfficePage })));
 
 /** Who is signed in; null for nobody. */
@@ -125,47 +127,59 @@ function Inside({ me }: { me: Me }) {
     }
     void connect(me.sequence, (change) => change.alert && popUp(change.alert));
   }, [me.sequence, me.staff]);
+  const fileTalk = useCallback(
+    (of: { entry: EntryView; file: FileView }) => (
+      <Suspense fallback={null}>
+        <EntryFileTalk key={of.file.id} {...of} me={me} />
+      </Suspense>
+    ),
+    [me],
+  );
   if (!me.staff)
     return (
-      <Routes>
-        <Route path="*" element={<PartyPageView me={me} />} />
-      </Routes>
+      <FileTalk value={fileTalk}>
+        <Routes>
+          <Route path="*" element={<PartyPageView me={me} />} />
+        </Routes>
+      </FileTalk>
     );
   return (
-    <Frame me={me}>
-      <Suspense fallback={null}>
-        <Routes>
-          <Route path="/" element={<TodayPage me={me} />} />
-          <Route path="/queues" element={<QueuesPage me={me} />} />
-          <Route path="/dockets" element={<DocketsPage me={me} />} />
-          <Route path="/dockets/:reference" element={<DocketPage me={me} />} />
-          <Route path="/templates" element={<TemplatesPage me={me} />} />
-          <Route path="/conversations/:id" element={<ConversationPage me={me} />} />
-          <Route path="/talk" element={<TalkPage me={me} />} />
-          <Route path="/colleagues/:id" element={<ToColleague />} />
-          <Route path="/noticeboard" element={<NoticeboardPage me={me} />} />
-          <Route path="/noticeboard/:conversation" element={<NoticeboardPage me={me} />} />
-          <Route path="/tasks" element={<TasksPage me={me} />} />
-          <Route path="/asks" element={<AsksPage beside={<Assigned />} />} />
-          <Route path="/discussions" element={<DiscussionsPage me={me} />} />
-          <Route path="/entries/:id" element={<ToEntry />} />
-          <Route path="/meetings/:id" element={<MeetingPage me={me} />} />
-          <Route path="/sheets/:id" element={<SheetPage me={me} />} />
-          <Route path="/calls/:id" element={<ToCall />} />
-          <Route path="/crews/:id" element={<CrewPage me={me} />} />
-          <Route path="/reading" element={<ReadingPage />} />
-          <Route path="/imports" element={<ImportsPage me={me} />} />
-          <Route path="/imports/:id" element={<ImportsPage me={me} />} />
-          <Route path="/contacts" element={<ContactsPage me={me} />} />
-          <Route path="/reports" element={<ReportsPage />} />
-          <Route path="/stock-replies" element={<StockPage />} />
-          <Route path="/begin" element={may(me, 'set-up', 'take-on') ? <BeginPage /> : <Navigate to="/" replace />} />
-          <Route path="/set-up" element={<SetUpPage me={me} />} />
-          <Route path="/post-office" element={<PostOfficePage />} />
-          <Route path="*" element={<Navigate to="/" replace />} />
-        </Routes>
-      </Suspense>
-    </Frame>
+    <FileTalk value={fileTalk}>
+      <Frame me={me}>
+        <Suspense fallback={null}>
+          <Routes>
+            <Route path="/" element={<TodayPage me={me} />} />
+            <Route path="/queues" element={<QueuesPage me={me} />} />
+            <Route path="/dockets" element={<DocketsPage me={me} />} />
+            <Route path="/dockets/:reference" element={<DocketPage me={me} />} />
+            <Route path="/templates" element={<TemplatesPage me={me} />} />
+            <Route path="/conversations/:id" element={<ConversationPage me={me} />} />
+            <Route path="/talk" element={<TalkPage me={me} />} />
+            <Route path="/colleagues/:id" element={<ToColleague />} />
+            <Route path="/noticeboard" element={<NoticeboardPage me={me} />} />
+            <Route path="/noticeboard/:conversation" element={<NoticeboardPage me={me} />} />
+            <Route path="/tasks" element={<TasksPage me={me} />} />
+            <Route path="/asks" element={<AsksPage beside={<Assigned />} />} />
+            <Route path="/discussions" element={<DiscussionsPage me={me} />} />
+            <Route path="/entries/:id" element={<ToEntry />} />
+            <Route path="/meetings/:id" element={<MeetingPage me={me} />} />
+            <Route path="/sheets/:id" element={<SheetPage me={me} />} />
+            <Route path="/calls/:id" element={<ToCall />} />
+            <Route path="/crews/:id" element={<CrewPage me={me} />} />
+            <Route path="/reading" element={<ReadingPage />} />
+            <Route path="/imports" element={<ImportsPage me={me} />} />
+            <Route path="/imports/:id" element={<ImportsPage me={me} />} />
+            <Route path="/contacts" element={<ContactsPage me={me} />} />
+            <Route path="/reports" element={<ReportsPage />} />
+            <Route path="/stock-replies" element={<StockPage />} />
+            <Route path="/begin" element={may(me, 'set-up', 'take-on') ? <BeginPage /> : <Navigate to="/" replace />} />
+            <Route path="/set-up" element={<SetUpPage me={me} />} />
+            <Route path="/post-office" element={<PostOfficePage />} />
+            <Route path="*" element={<Navigate to="/" replace />} />
+          </Routes>
+        </Suspense>
+      </Frame>
+    </FileTalk>
   );
 }
 

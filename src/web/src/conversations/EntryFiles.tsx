@@ -1,5 +1,6 @@
 import { FileText, Film, Music, Table } from 'lucide-react';
 import { Suspense, lazy, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import type { EntryView, FileView } from '../api/client';
 import { sizeInWords } from './files';
 import * as texts from './texts';
@@ -10,12 +11,24 @@ const icons: Record<string, typeof FileText> = { audio: Music, video: Film, tabl
 
 /** What an entry carries: pictures that its text does not show already, and files; a press looks at them. */
 export function Files({ entry }: { entry: EntryView }) {
-  return <FileRow files={entry.files.filter((f) => !entry.html.includes(`/api/files/${f.id}`))} />;
+  return <FileRow entry={entry} files={entry.files.filter((f) => !entry.html.includes(`/api/files/${f.id}`))} />;
 }
 
+type RowProps = {
+  files: FileView[];
+  /** The entry that carries them; left out where none does. */
+  entry?: EntryView;
+  onTakeOut?: (file: FileView) => void;
+};
+
 /** Files in a row, each with its small picture where it is one. */
-export function FileRow({ files: rest, onTakeOut }: { files: FileView[]; onTakeOut?: (file: FileView) => void }) {
-  const [open, setOpen] = useState<number | null>(null);
+export function FileRow({ files: rest, entry, onTakeOut }: RowProps) {
+  const [params] = useSearchParams();
+  const [open, setOpen] = useState<number | null>(() => {
+    // The address may lead to a file, and to what is said about it.
+    const wanted = params.get('entry') === entry?.id ? rest.findIndex((f) => f.id === params.get('file')) : -1;
+    return wanted < 0 ? null : wanted;
+  });
   if (rest.length === 0) return null;
   return (
     <ul
@@ -51,7 +64,7 @@ export function FileRow({ files: rest, onTakeOut }: { files: FileView[]; onTakeO
       ))}
       {open !== null ? (
         <Suspense fallback={null}>
-          <FileViewer files={rest} at={open} onGo={setOpen} onClose={() => setOpen(null)} />
+          <FileViewer files={rest} entry={entry} at={open} onGo={setOpen} onClose={() => setOpen(null)} />
         </Suspense>
       ) : null}
     </ul>

@@ -1,10 +1,12 @@
 import { ChevronLeft, ChevronRight, Download, X, ZoomIn, ZoomOut } from 'lucide-react';
 import { Dialog } from 'radix-ui';
-import { type ReactNode, Suspense, lazy, useEffect, useState } from 'react';
-import type { FileView } from '../api/client';
+import { Fragment, type ReactNode, Suspense, lazy, useContext, useEffect, useState } from 'react';
+import type { EntryView, FileView } from '../api/client';
 import { Button, IconButton } from '../ui/controls';
+import { isTyping } from '../ui/keys';
 import { say } from '../ui/toasts';
 import { parseTable } from './cells';
+import { FileTalk } from './fileTalk';
 import { sizeInWords } from './files';
 import * as texts from './texts';
 
@@ -13,11 +15,13 @@ const Pdf = lazy(() => import('./Pdf').then((m) => ({ default: m.Pdf })));
 /** Up to here a download is watched in the page; what is longer is the browser's, which shows its own progress and can go on. */
 const Watched = 300_000_000;
 
-type Props = { files: FileView[]; at: number; onGo: (at: number) => void; onClose: () => void };
+type Props = { files: FileView[]; entry?: EntryView; at: number; onGo: (at: number) => void; onClose: () => void };
 
 /** Looks at files one after the other: pictures, PDF, text, tables, sound and film; each can be taken along. */
-export function FileViewer({ files, at, onGo, onClose }: Props) {
+export function FileViewer({ files, entry, at, onGo, onClose }: Props) {
   const file = files[at]!;
+  const talk = useContext(FileTalk);
+  const talked = entry && talk && (file.shown === 'picture' || file.shown === 'pdf');
   const go = (to: number) => onGo((to + files.length) % files.length);
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
@@ -28,7 +32,7 @@ export function FileViewer({ files, at, onGo, onClose }: Props) {
           aria-describedby={undefined}
           onClick={(e) => e.stopPropagation()}
           onKeyDown={(e) => {
-            if (e.target instanceof HTMLMediaElement) return;
+            if (e.target instanceof HTMLMediaElement || e.defaultPrevented || isTyping(e.target)) return;
             if (e.key === 'ArrowLeft' && files.length > 1) go(at - 1);
             if (e.key === 'ArrowRight' && files.length > 1) go(at + 1);
           }}
@@ -56,15 +60,19 @@ export function FileViewer({ files, at, onGo, onClose }: Props) {
               </IconButton>
             </Dialog.Close>
           </header>
-          <div
-            key={file.id}
-            className="flex min-h-0 flex-1 flex-col overflow-auto bg-paper"
-            tabIndex={0}
-            role="group"
-            aria-label={file.name}
-          >
-            <Shown file={file} />
-          </div>
+          {talked ? (
+            <Fragment key={file.id}>{talk({ entry, file })}</Fragment>
+          ) : (
+            <div
+              key={file.id}
+              className="flex min-h-0 flex-1 flex-col overflow-auto bg-paper"
+              tabIndex={0}
+              role="group"
+              aria-label={file.name}
+            >
+              <Shown file={file} />
+            </div>
+          )}
           {file.caption ? <p className="flex-none border-t px-3 py-1.5">{file.caption}</p> : null}
         </Dialog.Content>
       </Dialog.Portal>

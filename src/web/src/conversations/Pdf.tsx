@@ -1,25 +1,15 @@
-import * as pdf from 'pdfjs-dist';
-import worker from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
+import type * as pdf from 'pdfjs-dist';
 import { useEffect, useRef, useState } from 'react';
+import { type PdfDocument, usePdf } from './pdfs';
 import * as texts from './texts';
 
-pdf.GlobalWorkerOptions.workerSrc = worker;
-
-/** The pages of a PDF, each drawn when it comes into sight; nothing in it is run. */
+/** The pages of a PDF, each drawn when it comes into sight. */
 export function Pdf({ address, name }: { address: string; name: string }) {
-  const [document, setDocument] = useState<pdf.PDFDocumentProxy | null>(null);
-  const [wrong, setWrong] = useState('');
-  useEffect(() => {
-    const task = pdf.getDocument({ url: address, isEvalSupported: false, enableXfa: false });
-    task.promise.then(setDocument).catch((e: Error) => {
-      if (!task.destroyed) setWrong(texts.cannotShownDownloadAsk(name, e.message));
-    });
-    return () => void task.destroy();
-  }, [address, name]);
+  const { document, wrong } = usePdf(address);
   if (wrong)
     return (
       <p role="alert" className="m-auto max-w-96 p-6 text-late">
-        {wrong}
+        {texts.cannotShownDownloadAsk(name, wrong)}
       </p>
     );
   if (!document) return <p className="m-auto text-soft">{texts.loading}</p>;
@@ -32,7 +22,7 @@ export function Pdf({ address, name }: { address: string; name: string }) {
   );
 }
 
-function Page({ document, number }: { document: pdf.PDFDocumentProxy; number: number }) {
+function Page({ document, number }: { document: PdfDocument; number: number }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [near, setNear] = useState(number <= 2);
   const [words, setWords] = useState('');

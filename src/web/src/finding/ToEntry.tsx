@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { useLocation, useNavigate, useParams } from 'react-router';
 import { api, taken } from '../api/client';
 import { sayWrong } from '../ui/toasts';
 
@@ -7,13 +7,18 @@ import { sayWrong } from '../ui/toasts';
 export function ToEntry() {
   const { id = '' } = useParams();
   const navigate = useNavigate();
+  // What else the address says holds at its place too: a file of it, and what is said about that.
+  const { search } = useLocation();
   useEffect(() => {
     taken(api.GET('/api/things/{kind}/{target}', { params: { path: { kind: 'entry', target: id } } }))
-      .then((thing) => navigate(thing.path ?? '/', { replace: true }))
+      .then((thing) => {
+        const path = thing.path ?? '/';
+        return navigate(path + (search ? search.replace('?', path.includes('?') ? '&' : '?') : ''), { replace: true });
+      })
       .catch((wrong) => {
         sayWrong(wrong);
         void navigate('/', { replace: true });
       });
-  }, [id, navigate]);
+  }, [id, search, navigate]);
   return null;
 }

@@ -119,6 +119,7 @@ export const selectToDiscuss: Record<string, string> = {
   page: 'Select words on the page to discuss them.',
   table: 'Select a cell to discuss it. Drag, or hold Shift, for several.',
   drawing: 'Press on a spot to discuss it, or drag with Shift over an area.',
+  pdf: 'Select words or press on a spot to discuss it, or drag with Shift over an area.',
 };
 export const noteInternally = 'Note, internal only';
 export const writeHere = 'Write about this';
@@ -218,3 +219,10 @@ export const checkKinds: Record<string, string> = {
   missing: 'missing',
   sum: 'not the sum of',
 };
+export const loading = 'Loading …';
+export const pageOf = (page: number, pages: number) => `Page ${page} of ${pages}`;
+export const ofPages = (pages: number) => `of ${pages}`;
+export const previousPage = 'Previous page';
+export const nextPage = 'Next page';
+export const pdfCannotBeShown = (name: string, why: string) =>
+  `${name} cannot be shown here (${why}). Download it, or ask for it again.`;

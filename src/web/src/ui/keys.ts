@@ -3,7 +3,8 @@ import { useEffect, useRef, useSyncExternalStore } from 'react';
 /** What a key does, by the key as the browser names it, in small letters: "n", "arrowdown", "7". */
 export type Keymap = Record<string, (event: KeyboardEvent) => void>;
 
-const typing = (target: EventTarget | null) =>
+/** Whether what has the focus is written in. */
+export const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
 const Off = 'wrenlet.keys-off';
@@ -30,7 +31,7 @@ let givenUp: ReturnType<typeof setTimeout> | undefined;
 
 const hold = (event: KeyboardEvent) => {
   if (ahead === null || event.ctrlKey || event.metaKey || event.altKey) return;
-  if (typing(event.target)) return;
+  if (isTyping(event.target)) return;
   if (event.key.length === 1) ahead += event.key;
   else if (event.key === 'Enter') ahead += '\n';
   else if (event.key === 'Backspace') ahead = ahead.slice(0, -1);
@@ -45,7 +46,8 @@ const hold = (event: KeyboardEvent) => {
  */
 export const typedAhead = {
   begin: () => {
-    ahead = '';
+    // Pressed first, and opened a moment later: both mean the same words.
+    ahead ??= '';
     window.addEventListener('keydown', hold, true);
     clearTimeout(givenUp);
     // Where nothing opens after all, keys are commands again.
@@ -68,7 +70,7 @@ export function useKeys(map: Keymap) {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
-      if (typing(event.target) || document.querySelector('[data-over]')) return;
+      if (isTyping(event.target) || document.querySelector('[data-over]')) return;
       const key = event.key.toLowerCase();
       const act = current.current[key];
       // Backing out and the help are everybody's; all other keys can be switched off.

@@ -88,6 +88,21 @@ public class TextRevisionsTests
     }
 
     [Fact]
+    public void Of_a_list_of_items_that_read_alike_the_one_that_was_rewritten_is_still_meant()
+    {
+        static string Item(int n, string what) =>
+            $"Item {n}\nThe panel at place {n} was found with {what} near the hinge. We propose to renew it before handing "
+            + "over, and to check the other side as well.";
+        var before = string.Join('\n', Enumerable.Range(1, 19).Select(n => Item(n, $"a fine crack of {n * 3} mm")));
+        var after = before.Replace("a fine crack of 9 mm", "an open crack of 14 mm", StringComparison.Ordinal);
+        var start = before.IndexOf("fine crack of 9 mm", StringComparison.Ordinal);
+
+        var found = new TextRevisions(before, "Amended.\n" + after).Find(start, start + 18)!.Value;
+
+        ("Amended.\n" + after)[found.Start..found.End].ShouldContain("crack of 14 mm");
+    }
+
+    [Fact]
     public void Of_a_paragraph_that_was_doubled_the_first_is_meant()
     {
         var lines = Survey.Split('\n');

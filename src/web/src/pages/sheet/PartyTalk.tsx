@@ -1,10 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
+import { useRef } from 'react';
 import { type DiscussionView, api, taken } from '../../api/client';
 import { keys } from '../../api/queries';
 import { AttachPanel, AttachedList, taking } from '../../conversations/Attachments';
 import { Files } from '../../conversations/EntryFiles';
 import { usePartyWriting } from '../../conversations/usePartyWriting';
 import { Button, inputClass } from '../../ui/controls';
+import { typedAhead } from '../../ui/keys';
 import { NameTag } from '../../ui/tags';
 import { exact, moment } from '../../ui/time';
 import * as texts from '../texts';
@@ -13,6 +15,15 @@ import * as texts from '../texts';
 export function PartyTalk({ discussion, firm }: { discussion: DiscussionView; firm: string }) {
   const id = discussion.conversation;
   const { text, write, post, sendable, wrong, waiting } = usePartyWriting(id);
+  // Begun just now, one writes on at once.
+  const begun = useRef(discussion.count === 0);
+  const open = (box: HTMLTextAreaElement | null) => {
+    if (!box || !begun.current) return;
+    begun.current = false;
+    box.focus();
+    const typed = typedAhead.take();
+    if (typed) write(text + typed);
+  };
   const { data } = useQuery({
     queryKey: keys.conversation(id),
     queryFn: async () => ({
@@ -50,7 +61,7 @@ export function PartyTalk({ discussion, firm }: { discussion: DiscussionView; fi
         {...taking(id)}
       >
         <textarea
-          autoFocus={discussion.count === 0}
+          ref={open}
           aria-label={texts.writeTo(firm)}
           placeholder={texts.writeTo(firm)}
           className={inputClass}

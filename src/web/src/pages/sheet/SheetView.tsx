@@ -6,9 +6,10 @@ import { Margin } from '../../sheets/discuss/Margin';
 import { PageView } from '../../sheets/discuss/PageView';
 import { TableView } from '../../sheets/discuss/TableView';
 import { useAuthors } from '../../sheets/discuss/discussions';
+import { subjectOfSheet } from '../../sheets/discuss/subject';
 import type { Places } from '../../sheets/discuss/view';
+import { depictedBy } from '../../sheets/drawing/Tools';
 import { PageText } from '../../sheets/SheetBody';
-import { DrawingSheet } from '../../sheets/DrawingSheet';
 import * as texts from '../../sheets/texts';
 import { useNarrow } from '../../ui/useNarrow';
 
@@ -77,16 +78,16 @@ export function SheetView(props: Props) {
     [notes],
   );
   const written = useAuthors(sheet.id, sheet.shown.number, authors && sheet.kind === 'page');
+  const subject = useMemo(() => subjectOfSheet(sheet), [sheet]);
+  const depicted = useMemo(() => depictedBy(sheet), [sheet]);
   const view = { discussions, open, onOpen, chosen, onChoose, onPlaces, onScrolled, scroll };
   return (
     <div className="grid min-h-0 flex-1 grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_320px] md:grid-rows-1">
       <section aria-label={texts.theSheet} className="flex min-h-0 min-w-0 flex-col">
         {sheet.rows ? (
           <TableView {...view} rows={sheet.rows} name={sheet.name} notes={marked} />
-        ) : sheet.file && sheet.file.shown === 'picture' ? (
-          <DrawingView {...view} key={sheet.shown.number} sheet={sheet} view={viewpoint} onView={onViewpoint} />
         ) : sheet.file ? (
-          <DrawingSheet file={sheet.file} name={sheet.name} />
+          <DrawingView {...view} key={sheet.shown.number} of={depicted!} view={viewpoint} onView={onViewpoint} />
         ) : (
           <PageView {...view} name={sheet.name} html={sheet.html ?? ''} written={authors ? (written.data ?? []) : null}>
             <PageText sheet={sheet} />
@@ -102,7 +103,7 @@ export function SheetView(props: Props) {
         {tabs}
         {side ?? (
           <Margin
-            sheet={sheet}
+            subject={subject}
             me={me}
             discussions={discussions}
             places={narrow ? { tops: new Map(), height: 0 } : places}

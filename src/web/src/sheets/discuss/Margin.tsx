@@ -1,18 +1,18 @@
 import { ChevronDown, ChevronUp } from 'lucide-react';
 import { type ReactNode, type RefObject, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import type { DiscussionView, Me, SheetView } from '../../api/client';
+import type { AnchorView, DiscussionView, Me } from '../../api/client';
 import { Button, IconButton, cx } from '../../ui/controls';
 import { useKeys } from '../../ui/keys';
 import { Fresh } from './Fresh';
 import { DiscussionCard } from './DiscussionCard';
 import { inOrder, isThere } from './discussions';
 import { stacked } from './stack';
+import type { Subject } from './subject';
 import { type Places, fresh } from './view';
-import type { AnchorView } from '../../api/client';
 import * as texts from '../texts';
 
 type Props = {
-  sheet: SheetView;
+  subject: Subject;
   me: Me;
   discussions: DiscussionView[];
   places: Places;
@@ -34,7 +34,7 @@ const usual = 64;
 
 /** What is said on a sheet, each discussion at the height of its place. */
 export function Margin(props: Props) {
-  const { sheet, me, discussions, places, open, onOpen, chosen, onChoose, box, onScrolled, onRevision, talk } = props;
+  const { subject, me, discussions, places, open, onOpen, chosen, onChoose, box, onScrolled, onRevision, talk } = props;
   const [settledToo, setSettledToo] = useState(true);
   const [heights, setHeights] = useState(new Map<string, number>());
   const cards = useRef(new Map<string, HTMLElement>());
@@ -136,7 +136,7 @@ export function Margin(props: Props) {
       >
         <div className="relative" style={{ height: Math.max(places.height, foot) }}>
           {shown.length === 0 && !chosen ? (
-            <p className="px-4 py-3 text-soft">{texts.selectToDiscuss[sheet.kind]}</p>
+            <p className="px-4 py-3 text-soft">{texts.selectToDiscuss[subject.kind]}</p>
           ) : null}
           {shown.map((d) => {
             const at = standing.get(d.id) ?? 0;
@@ -153,7 +153,7 @@ export function Margin(props: Props) {
                 <DiscussionCard
                   discussion={d}
                   me={me}
-                  shown={sheet.shown.number}
+                  shown={subject.revision}
                   open={d.id === open}
                   onOpen={onOpen}
                   onRevision={onRevision}
@@ -172,7 +172,7 @@ export function Margin(props: Props) {
               style={{ top: standing.get(fresh) ?? 0 }}
             >
               <Fresh
-                sheet={sheet}
+                subject={subject}
                 anchor={chosen}
                 onBegun={(id) => {
                   onChoose(null);

@@ -26,22 +26,51 @@ export const useAuthors = (sheet: string, revision: number, enabled: boolean) =>
 
 const again = () => queries.invalidateQueries({ queryKey: keys.discussions });
 
-/** Begins a discussion at a place: inside, or with a party. Nobody else sees it before something is said. */
-export async function begin(sheet: string, revision: number, anchor: AnchorView, party: string | null) {
+const fileKey = (entry: string, file: string) => [...keys.discussions, 'file', entry, file];
+
+/** What is said about a picture or PDF that an entry carries. */
+export const useFileDiscussions = (entry: string, file: string) =>
+  useQuery({
+    queryKey: fileKey(entry, file),
+    queryFn: () =>
+      taken(api.GET('/api/entries/{entry}/files/{file}/discussions', { params: { path: { entry, file } } })),
+  });
+
+/** Shows a discussion that was begun. Nobody else sees it before something is said. */
+async function begun(key: readonly unknown[], work: Promise<DiscussionView>) {
   try {
-    const begun = await taken(
-      api.PUT('/api/sheets/{id}/discussions/{discussion}', {
-        params: { path: { id: sheet, discussion: newId() } },
-        body: { revision, anchor, party },
-      }),
-    );
-    queries.setQueryData<DiscussionView[]>(keyOf(sheet, revision), (all) => [...(all ?? []), begun]);
-    return begun;
+    const one = await work;
+    queries.setQueryData<DiscussionView[]>(key, (all) => [...(all ?? []), one]);
+    return one;
   } catch (wrong) {
     sayWrong(wrong);
     return null;
   }
 }
+
+/** Begins a discussion at a place of a sheet: inside, or with a party. */
+export const beginOnSheet = (sheet: string, revision: number, anchor: AnchorView, party: string | null) =>
+  begun(
+    keyOf(sheet, revision),
+    taken(
+      api.PUT('/api/sheets/{id}/discussions/{discussion}', {
+        params: { path: { id: sheet, discussion: newId() } },
+        body: { revision, anchor, party },
+      }),
+    ),
+  );
+
+/** Begins a discussion at a place of a file of the talk. */
+export const beginOnFile = (entry: string, file: string, anchor: AnchorView, party: string | null) =>
+  begun(
+    fileKey(entry, file),
+    taken(
+      api.PUT('/api/entries/{entry}/files/{file}/discussions/{discussion}', {
+        params: { path: { entry, file, discussion: newId() } },
+        body: { revision: 1, anchor, party },
+      }),
+    ),
+  );
 
 type Standing = { settled?: boolean; assigned?: string | null; due?: string | null };
 

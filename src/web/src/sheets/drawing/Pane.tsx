@@ -28,13 +28,15 @@ type Props = {
   /** What lies over it, in the window's own pixels. */
   over?: (toWindow: (at: Point) => Point, view: Viewpoint) => ReactNode;
   onSize?: (size: { width: number; height: number }) => void;
+  /** Goes to another page: the next one, or the one before. */
+  onPage?: (step: 1 | -1) => void;
 };
 
 /** So large is a drawing laid out, whatever its units are; the rest is scaling. */
-const laidOut = 1200;
+export const laidOut = 1200;
 
 /** A window on a drawing: moved by dragging, enlarged about the pointer; two of them can be moved together. */
-export function Pane({ drawing, view, onView, label, marking, onSpot, onArea, children, over, onSize }: Props) {
+export function Pane({ drawing, view, onView, label, marking, onSpot, onArea, children, over, onSize, onPage }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 0, height: 0 });
   useLayoutEffect(() => {
@@ -49,8 +51,8 @@ export function Pane({ drawing, view, onView, label, marking, onSpot, onArea, ch
   }, [onSize]);
   const fit = size.width > 0 ? fitted(drawing, size.width, size.height) : null;
   const now = view ?? fit;
-  const state = useRef({ now, fit, size, onView });
-  state.current = { now, fit, size, onView };
+  const state = useRef({ now, fit, size, onView, onPage, drawing });
+  state.current = { now, fit, size, onView, onPage, drawing };
   const nearer = (by: number, at: Point = { x: 0, y: 0 }) => {
     const { now: v, fit: f } = state.current;
     if (v && f) state.current.onView(zoomed(v, by, f.zoom, at));
@@ -70,7 +72,14 @@ export function Pane({ drawing, view, onView, label, marking, onSpot, onArea, ch
           x: e.clientX - edge.left - edge.width / 2,
           y: e.clientY - edge.top - edge.height / 2,
         });
-      else move(-e.deltaX, -e.deltaY);
+      else {
+        const { now: v, size: s, drawing: d, onPage: turn } = state.current;
+        const reach = v ? s.height / 2 / v.zoom : 0;
+        // At the foot of a page one reads on at the top of the next.
+        if (turn && v && e.deltaY > 0 && v.y + reach >= d.y + d.height) turn(1);
+        else if (turn && v && e.deltaY < 0 && v.y - reach <= d.y) turn(-1);
+        else move(-e.deltaX, -e.deltaY);
+      }
     };
     area.addEventListener('wheel', wheel, { passive: false });
     return () => area.removeEventListener('wheel', wheel);
@@ -89,6 +98,9 @@ export function Pane({ drawing, view, onView, label, marking, onSpot, onArea, ch
   const [drawn, setDrawn] = useState<Area | null>(null);
   const down = (e: PointerEvent) => {
     if (e.button !== 0 || (e.target as HTMLElement).closest('button')) return;
+    // Words of a page are selected with the mouse; what is dragged beside them moves the page.
+    if (e.pointerType === 'mouse' && !e.shiftKey && !marking && (e.target as HTMLElement).closest('[data-words] span'))
+      return;
     e.currentTarget.setPointerCapture(e.pointerId);
     fingers.current.set(e.pointerId, { x: e.clientX, y: e.clientY });
     gesture.current = {
@@ -151,6 +163,8 @@ export function Pane({ drawing, view, onView, label, marking, onSpot, onArea, ch
       ArrowUp: () => move(0, step),
       ArrowDown: () => move(0, -step),
       Enter: () => now && onSpot?.({ x: now.x, y: now.y }),
+      PageDown: () => onPage?.(1),
+      PageUp: () => onPage?.(-1),
     };
     if (e.target !== box.current || !acts[e.key] || e.ctrlKey || e.metaKey || e.altKey) return;
     e.preventDefault();

@@ -1,8 +1,9 @@
 import { Maximize, SquareDashed, ZoomIn, ZoomOut } from 'lucide-react';
 import type { ReactNode } from 'react';
+import type { SheetView } from '../../api/client';
 import { Button, IconButton, Panel, cx } from '../../ui/controls';
 import * as texts from '../texts';
-import type { Drawing } from './viewpoint';
+import type { Depicted, Drawing } from './viewpoint';
 
 type Props = {
   drawing: Drawing;
@@ -20,7 +21,7 @@ type Props = {
 export function DrawingTools(props: Props) {
   const { drawing, percent, onZoom, onFit, hidden, onHidden, marking, onMarking, children } = props;
   return (
-    <p className="flex flex-none flex-wrap items-center gap-1 border-t bg-surface px-2 py-1 text-[12.5px] tabular-nums">
+    <div className="flex flex-none flex-wrap items-center gap-1 border-t bg-surface px-2 py-1 text-[12.5px] tabular-nums">
       <IconButton label={texts.smaller} onClick={() => onZoom(0.8)}>
         <ZoomOut size={15} />
       </IconButton>
@@ -70,7 +71,7 @@ export function DrawingTools(props: Props) {
         </Panel>
       ) : null}
       <span className="ml-auto flex flex-wrap items-center gap-1">{children}</span>
-    </p>
+    </div>
   );
 }
 
@@ -82,3 +83,13 @@ export const pictureOf = (
   sheet.drawing && sheet.drawing.layers.length > 0
     ? `/api/sheets/${sheet.id}/drawing?revision=${sheet.revision}${hidden.length > 0 ? `&hide=${encodeURIComponent(hidden.join('\n'))}` : ''}`
     : `/api/files/${sheet.file}`;
+
+/** What the file of a sheet shows; null for a page or table. */
+export const depictedBy = (sheet: SheetView): Depicted | null =>
+  sheet.file && {
+    name: sheet.name,
+    file: sheet.file,
+    drawing: sheet.drawing,
+    pictureOf: (hidden) =>
+      pictureOf({ id: sheet.id, revision: sheet.shown.number, file: sheet.file!.id, drawing: sheet.drawing }, hidden),
+  };

@@ -1,6 +1,16 @@
-import type { Schemas } from '../../api/client';
+import type { FileView, Schemas } from '../../api/client';
 
 export type Drawing = Schemas['DrawingView'];
+
+/** What is looked at: a drawing, a picture or a PDF, of a sheet or of the talk. */
+export type Depicted = {
+  name: string;
+  file: FileView;
+  /** In its own units; null where they are not known, as of a PDF. */
+  drawing: Drawing | null;
+  /** Where its picture is, without the layers that are hidden. */
+  pictureOf: (hidden: string[]) => string;
+};
 
 /** What one looks at: the middle, how many pixels a unit takes, the page, and the layers that are hidden. */
 export type Viewpoint = { x: number; y: number; zoom: number; page: number; hidden: string[] };
@@ -48,6 +58,17 @@ export const fitted = (
   page: 1,
   hidden: [],
 });
+
+/** A page as wide as the window, from its top. */
+export const acrossWindow = (
+  page: Pick<Drawing, 'x' | 'y' | 'width' | 'height'>,
+  width: number,
+  height: number,
+): Viewpoint => {
+  const all = fitted(page, width, height);
+  const zoom = Math.max(all.zoom, (width / page.width) * 0.94);
+  return { ...all, zoom, y: page.y + Math.min(page.height / 2, height / 2 / zoom - 6 / zoom) };
+};
 
 /** Nearer or further, with what is under a point of the window staying there. */
 export function zoomed(v: Viewpoint, by: number, fit: number, at: { x: number; y: number }): Viewpoint {
