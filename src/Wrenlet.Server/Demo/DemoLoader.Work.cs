@@ -77,7 +77,7 @@ internal sealed partial class DemoLoader
             throw new FormatException($"{told.File}: {wrong}");
         Done(
             there is null
-                ? await sheets.Make(id, story.Ref!.Value.ToString(), kind, told.Name, body, by, at)
+                ? await sheets.Make(id, story.Ref!.Value.ToString(), kind, told.Name, body, [], by, at)
                 : await sheets.Revise(id, there.Sheet.Revision + 1, body, told.Words, by, at)
         );
 

@@ -319,7 +319,7 @@ internal static class TalkEndpoints
                 ? (
                     Entry: entry,
                     c.Place,
-                    Files: FileStore.Of(s, entry.Key).Select(f => new Attachment(f.Id, f.Caption)).ToList()
+                    Files: FileStore.Of(s, entry.Key).Select(f => new Attachment(f.Id, f.Caption, f.Marks)).ToList()
                 )
                 : (Entry: null, Place: null!, Files: [])
         );

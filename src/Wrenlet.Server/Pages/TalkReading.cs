@@ -8,6 +8,7 @@ using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.People;
+using Wrenlet.Server.Sheets;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Asks;
@@ -119,7 +120,7 @@ internal static class TalkReading
                         : tasks[e.Id]
                             .Where(t => viewer.MaySee(t.Place, Thing.Working))
                             .Select(t => TaskViews.Of(t, roster, now)),
-                    FileViews.Of(session, e),
+                    Viewpoints.Shown(session, FileViews.Of(session, e), viewer),
                     Quoted(session, quotes, e.RepliesTo, viewer, roster),
                     Quoted(session, quotes, e.ForwardedFrom, viewer, roster),
                     signs is null

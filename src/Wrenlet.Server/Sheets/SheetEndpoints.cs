@@ -205,7 +205,16 @@ internal static class SheetEndpoints
         if (body is null)
             return Refusals.Invalid("body", not!);
         return Answer(
-            await making.Make(new SheetId(id), given.Docket, kind, given.Name.Trim(), body, viewer.Person, clock.Now),
+            await making.Make(
+                new SheetId(id),
+                given.Docket,
+                kind,
+                given.Name.Trim(),
+                body,
+                given.Sources ?? [],
+                viewer.Person,
+                clock.Now
+            ),
             viewer.Person,
             database,
             who,
@@ -318,10 +327,10 @@ internal static class SheetEndpoints
         DrawingReading drawings
     )
     {
-        if (outcome.Sheet is not { } kept)
-            return Refusals.NotFound("sheet");
         if (outcome.Refusal is { } refusal)
             return Refusals.Refused(refusal);
+        if (outcome.Sheet is not { } kept)
+            return Refusals.NotFound("sheet");
         var now = database.Read(s =>
             SheetReading.View(s, SheetStore.Find(s, kept.Sheet.Id)!, null, viewer, who.Current, drawings)
         );

@@ -108,12 +108,14 @@ internal sealed class SheetMaking(
     /// <summary>
     /// Makes a sheet with its first revision; one that is there already with this id is given back as it is.
     /// </summary>
+    /// <param name="sources">The entries that it was begun from; none for none.</param>
     public Task<SheetOutcome> Make(
         SheetId id,
         string docket,
         SheetKind kind,
         string name,
         ReadBody body,
+        IReadOnlyList<Guid> sources,
         Person by,
         Instant at
     ) =>
@@ -121,7 +123,14 @@ internal sealed class SheetMaking(
         {
             if (SeenDocket.Find(w.Session, docket, by) is not { } of)
                 return new SheetOutcome(null);
-            return Make(w, id, of.Id, kind, name, body, by, at);
+            var from = sources.Distinct().Select(s => SeenTalk.Entry(w.Session, new(s), by)?.Entry).ToList();
+            if (from.Contains(null))
+                return new(null, "Something that this was started from is no longer there. Start it from what is.");
+            var known = SheetStore.Find(w.Session, id) is not null;
+            var made = Make(w, id, of.Id, kind, name, body, by, at);
+            if (!known && made.Sheet is not null)
+                SheetStore.AddSources(w.Session, id, from.Select(e => e!.Key));
+            return made;
         });
 
     /// <summary>Makes a sheet within a write that does more.</summary>
@@ -173,7 +182,16 @@ internal sealed class SheetMaking(
             )
                 return new(kept);
             if (number != kept.Sheet.Revision + 1)
-                return new(kept, Changed: true);
+            {
+                // What two people wrote in different places stands together.
+                if (Merged(w.Session, kept, number - 1, body) is not { } both)
+                    return new(kept, Changed: true);
+                (body, number) = (both, kept.Sheet.Revision + 1);
+                // Sent twice, it has been written once.
+                if (Is(kept.Sheet.Revision))
+                    return new(kept);
+            }
+
             if (Is(kept.Sheet.Revision))
                 return new(kept, "Nothing has changed, so there is no new revision.");
             SheetStore.AddRevision(w.Session, id, Revision(number, body, note, by, at));
@@ -292,6 +310,31 @@ internal sealed class SheetMaking(
 
     private static SheetRevision Revision(int number, ReadBody body, string note, Person by, Instant at) =>
         new(number, by.Id, at, note, body.Text, body.File, body.Words);
+
+    /// <summary>What was written on an older revision together with what was saved since; null where it cannot be.</summary>
+    private static ReadBody? Merged(SqlSession session, KeptSheet kept, int from, ReadBody mine)
+    {
+        if (
+            mine.Text is null
+            || SheetStore.Revision(session, kept, from) is not { } before
+            || SheetMerging.Of(
+                kept.Sheet.Kind,
+                before,
+                SheetStore.Revision(session, kept, kept.Sheet.Revision)!,
+                mine.Text
+            )
+                is not { } both
+        )
+            return null;
+        return mine with
+        {
+            Text = both,
+            Words = kept.Sheet.Kind is SheetKind.Page ? WordsOf(both) : WordsOfTable(both),
+        };
+    }
+
+    private static string WordsOfTable(string csv) =>
+        string.Join('\n', SheetTable.Read(csv, written: true).Rows.Select(r => string.Join(" | ", r)));
 
     /// <summary>Tags of a page say no more of a thing than all see who see the docket.</summary>
     private ReadBody Discreet(Writing w, KeptSheet kept, ReadBody body)

@@ -65,9 +65,26 @@ internal static class SheetReading
                 : [Of(revision, false, roster)],
             staff ? Shares(session, kept, roster) : [],
             staff ? sheet.SharedLine(p => roster.Parties[p].Name) : "",
+            staff ? Sources(session, kept, viewer, roster) : [],
             kept.Version
         );
     }
+
+    private static List<SourceView> Sources(SqlSession session, KeptSheet kept, Person viewer, Roster roster) =>
+        [
+            .. SheetStore
+                .Sources(session, kept)
+                .Select(s => SeenTalk.Entry(session, s, viewer))
+                .OfType<(Entry Entry, Conversation Talk)>()
+                .Where(s => s.Entry.Removed is null)
+                .Select(s => new SourceView(
+                    s.Entry.Id.Value,
+                    EntryWords.AuthorOf(s.Entry, roster),
+                    s.Entry.At.ToDateTimeOffset(),
+                    EntryWords.Short(EntryWords.PlainOf(s.Entry)),
+                    EntryWords.PathOf(s.Talk, s.Entry.Id)
+                )),
+        ];
 
     /// <summary>A sheet in a list.</summary>
     public static SheetBrief Brief(SqlSession session, KeptSheet kept, Person viewer, Roster roster)

@@ -22,11 +22,13 @@ public sealed record SheetBody(
 /// <summary>A sheet to be made.</summary>
 /// <param name="Docket">Reference of its docket.</param>
 /// <param name="Kind">page, table or drawing.</param>
+/// <param name="Sources">The entries that it was begun from; null for none.</param>
 public sealed record NewSheet(
     [property: Required, StringLength(10)] string Docket,
     [property: Required, AllowedValues("page", "table", "drawing")] string Kind,
     [property: Required, StringLength(Sheet.LongestName)] string Name,
-    [property: Required] SheetBody Body
+    [property: Required] SheetBody Body,
+    [property: MaxLength(50)] IReadOnlyList<Guid>? Sources = null
 );
 
 /// <summary>A revision to be made.</summary>
@@ -74,6 +76,12 @@ public sealed record RevisionView(int Number, PersonView? By, DateTimeOffset At,
 /// <param name="Revision">The revision that it sees; null for none.</param>
 public sealed record ShareView(Guid Party, string Name, int? Revision);
 
+/// <summary>Something said that a sheet was begun from.</summary>
+/// <param name="By">Who said it.</param>
+/// <param name="Words">Its first words.</param>
+/// <param name="Path">Where it is.</param>
+public sealed record SourceView(Guid Entry, string By, DateTimeOffset At, string Words, string Path);
+
 /// <summary>A sheet with one of its revisions.</summary>
 /// <param name="DocketName">What the docket is called for short; empty towards a party, which knows its conversation by
 /// another.</param>
@@ -89,6 +97,7 @@ public sealed record ShareView(Guid Party, string Name, int? Revision);
 /// <param name="Words">All of its words, to be read aloud.</param>
 /// <param name="Revisions">All revisions that the viewer sees, the newest first.</param>
 /// <param name="Shares">The parties of the docket; empty towards a party.</param>
+/// <param name="Sources">What it was begun from, as far as the viewer sees it; empty towards a party.</param>
 /// <param name="Version">To be sent back as If-Match.</param>
 public sealed record SheetView(
     Guid Id,
@@ -109,6 +118,7 @@ public sealed record SheetView(
     IReadOnlyList<RevisionView> Revisions,
     IReadOnlyList<ShareView> Shares,
     string SharedLine,
+    IReadOnlyList<SourceView> Sources,
     int Version
 );
 

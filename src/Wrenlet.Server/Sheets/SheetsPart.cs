@@ -1,3 +1,4 @@
+using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Sheets.Checks;
 using Wrenlet.Server.Sheets.Discussions;
@@ -18,8 +19,10 @@ internal static class SheetsPart
             .AddSingleton<DiscussionReading>()
             .AddSingleton<Authors>()
             .AddSingleton<AnchorPlaces>()
+            .AddSingleton<AnnotationReading>()
             .AddSingleton<IInsideWords, SheetInside>()
             .AddSingleton<IHoldsFiles, SheetInside>()
+            .AddSingleton<IHoldsFiles, Viewpoints>()
             .AddSingleton<IPointable, PointableSheets>();
 
     public static void MapSheetsPart(this IEndpointRouteBuilder api)
@@ -27,6 +30,7 @@ internal static class SheetsPart
         api.MapSheets();
         api.MapDiscussions();
         api.MapAnnotations();
+        api.MapPut("/viewpoints/{picture:guid}", Viewpoints.Put).For(Access.SignedIn);
         api.MapChecks();
     }
 }

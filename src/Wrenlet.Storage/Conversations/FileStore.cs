@@ -13,6 +13,8 @@ namespace Wrenlet.Storage.Conversations;
 /// <param name="Pixels">Width and height as a picture, upright; null when it is none that can be shown.</param>
 /// <param name="Caption">What is said of it where it is carried; null for nothing, and where it was not read from an
 /// entry.</param>
+/// <param name="Marks">Its marked spots where it is carried; null for none, and where it was not read from an
+/// entry.</param>
 public sealed record StoredFile(
     Guid Id,
     byte[] Sha256,
@@ -22,12 +24,14 @@ public sealed record StoredFile(
     PersonId? By,
     Instant At,
     (int Width, int Height)? Pixels = null,
-    string? Caption = null
+    string? Caption = null,
+    IReadOnlyList<PictureMark>? Marks = null
 );
 
 /// <summary>A file that goes with an entry.</summary>
 /// <param name="Caption">What is said of it; null for nothing.</param>
-public readonly record struct Attachment(Guid File, string? Caption = null);
+/// <param name="Marks">Its marked spots; null for none.</param>
+public readonly record struct Attachment(Guid File, string? Caption = null, IReadOnlyList<PictureMark>? Marks = null);
 
 /// <summary>A file that is still on its way.</summary>
 /// <param name="Size">How long it will be, in bytes.</param>
@@ -72,7 +76,7 @@ public static class FileStore
 
     public static void Attach(SqlSession session, long entry, IEnumerable<Attachment> files)
     {
-        foreach (var (i, (file, caption)) in files.Index())
+        foreach (var (i, (file, caption, marks)) in files.Index())
         {
             session.Run(
                 "INSERT INTO entry_file (entry, position, file, caption) VALUES ($entry, $position, (SELECT id FROM "
@@ -82,17 +86,64 @@ public static class FileStore
                 ("file", file),
                 ("caption", caption)
             );
+            foreach (var (n, mark) in (marks ?? []).Index())
+                session.Run(
+                    """
+                    INSERT INTO picture_mark (entry, file, position, page, x, y, width, height, words)
+                    SELECT $entry, id, $position, $page, $x, $y, $width, $height, $words FROM file WHERE uid = $file
+                      ON CONFLICT DO NOTHING
+                    """,
+                    ("entry", entry),
+                    ("file", file),
+                    ("position", n),
+                    ("page", mark.Page),
+                    ("x", mark.X),
+                    ("y", mark.Y),
+                    ("width", mark.Width),
+                    ("height", mark.Height),
+                    ("words", mark.Words)
+                );
         }
     }
 
     /// <summary>Files that an entry carries, in their order.</summary>
-    public static List<StoredFile> Of(SqlSession session, long entry) =>
-        session.All(
+    public static List<StoredFile> Of(SqlSession session, long entry)
+    {
+        var marks = session
+            .All(
+                """
+                SELECT f.uid, m.page, m.x, m.y, m.width, m.height, m.words FROM picture_mark m
+                  JOIN file f ON f.id = m.file WHERE m.entry = $entry ORDER BY m.file, m.position
+                """,
+                r =>
+                    (
+                        File: r.GetUid(0),
+                        Mark: new PictureMark(
+                            r.GetInt32(1),
+                            r.GetDouble(2),
+                            r.GetDouble(3),
+                            r.GetDouble(4),
+                            r.GetDouble(5),
+                            r.GetString(6)
+                        )
+                    ),
+                ("entry", entry)
+            )
+            .ToLookup(m => m.File, m => m.Mark);
+        return session.All(
             $"{Select.Replace(" FROM file", ", e.caption FROM file", StringComparison.Ordinal)} JOIN entry_file e ON "
                 + $"e.file = f.id WHERE e.entry = $entry ORDER BY e.position",
-            r => Row(r) with { Caption = r.IsDBNull(9) ? null : r.GetString(9) },
+            r =>
+                Row(r) is var file && marks[file.Id].ToList() is var its
+                    ? file with
+                    {
+                        Caption = r.GetTextOrNull(9),
+                        Marks = its.Count > 0 ? its : null,
+                    }
+                    : file,
             ("entry", entry)
         );
+    }
 
     /// <summary>This file and all others of the same bytes.</summary>
     public static List<Guid> SameBytes(SqlSession session, Guid id) =>

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Microsoft.Data.Sqlite;
 using NodaTime;
+using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Sheets;
@@ -100,6 +101,29 @@ public static class SheetStore
             "INSERT INTO sheet_search (rowid, name, words) SELECT s.id, s.name, r.words FROM sheet s JOIN "
                 + "sheet_revision r ON r.sheet = s.id AND r.number = s.revision WHERE s.uid = $uid AND s.removed = 0",
             ("uid", id.Value)
+        );
+    }
+
+    /// <summary>Keeps which entries a sheet was begun from.</summary>
+    public static void AddSources(SqlSession session, SheetId id, IEnumerable<long> entries)
+    {
+        foreach (var (i, entry) in entries.Index())
+            session.Run(
+                "INSERT INTO sheet_source (sheet, position, entry) SELECT id, $position, $entry FROM sheet WHERE uid = $uid",
+                ("uid", id.Value),
+                ("position", i),
+                ("entry", entry)
+            );
+    }
+
+    /// <summary>The entries that a sheet was begun from, in their order.</summary>
+    public static List<EntryId> Sources(SqlSession session, KeptSheet sheet)
+    {
+        ArgumentNullException.ThrowIfNull(sheet);
+        return session.All(
+            "SELECT e.uid FROM sheet_source s JOIN entry e ON e.id = s.entry WHERE s.sheet = $sheet ORDER BY s.position",
+            r => new EntryId(r.GetUid(0)),
+            ("sheet", sheet.Key)
         );
     }
 

@@ -11,7 +11,7 @@ public static class TaskAttachmentStore
     {
         ArgumentNullException.ThrowIfNull(task);
         session.Run("DELETE FROM task_file WHERE task = $task", ("task", task.Key));
-        foreach (var (i, (file, caption)) in files.Index())
+        foreach (var (i, (file, caption, _)) in files.Index())
             session.Run(
                 "INSERT INTO task_file (task, position, file, caption) VALUES ($task, $position, (SELECT id FROM file "
                     + "WHERE uid = $file), $caption)",

@@ -126,6 +126,21 @@ public partial class EveryEndpointTests
             ),
             ["GET /api/sheets/{id}/drawing"] = new($"/api/sheets/{sheet}/drawing", []),
             ["GET /api/sheets/{id}/annotations"] = new($"/api/sheets/{sheet}/annotations", ["Kit", "Caspian"]),
+            ["POST /api/sheets/{id}/annotations"] = new(
+                $"/api/sheets/{_sheet}/annotations",
+                ["Kit"],
+                new { text = """{"@context":"http://www.w3.org/ns/anno.jsonld","type":"AnnotationPage","items":[]}""" }
+            ),
+            ["PUT /api/viewpoints/{picture}"] = new(
+                $"/api/viewpoints/{Guid.CreateVersion7()}",
+                ["Kit"],
+                new
+                {
+                    sheet = _sheet,
+                    revision = 1,
+                    view = "1~1~1~1",
+                }
+            ),
             ["GET /api/sheets/{id}/authors"] = new($"/api/sheets/{sheet}/authors", ["Kit"]),
             ["GET /api/sheets/{id}/checks"] = new($"/api/sheets/{sheet}/checks", []),
             ["PUT /api/sheets/{id}/checks"] = new(

@@ -4,6 +4,11 @@ using Wrenlet.Storage.Conversations;
 
 namespace Wrenlet.Server.Conversations;
 
+/// <summary>What a small picture shows.</summary>
+/// <param name="Name">The sheet or file.</param>
+/// <param name="Path">Where it is seen just so.</param>
+public sealed record ShownPlace(string Name, string Path);
+
 /// <summary>A file as an entry shows it.</summary>
 /// <param name="Size">In bytes.</param>
 /// <param name="Shown">How it can be looked at: picture, pdf, text, table, audio or video; null when it can only be
@@ -12,6 +17,9 @@ namespace Wrenlet.Server.Conversations;
 /// one.</param>
 /// <param name="Height">Height as a picture, in pixels; null when it is not known.</param>
 /// <param name="Caption">What is said of it; null for nothing.</param>
+/// <param name="Marks">Its marked spots, in their order.</param>
+/// <param name="Shows">The place of a sheet or file that this is a small picture of; null for none, and for what the
+/// viewer does not see.</param>
 public sealed record FileView(
     Guid Id,
     string Name,
@@ -20,7 +28,9 @@ public sealed record FileView(
     string? Shown,
     int? Width,
     int? Height,
-    string? Caption
+    string? Caption,
+    IReadOnlyList<PictureMarkView> Marks,
+    ShownPlace? Shows = null
 )
 {
     /// <summary>Longest text and table that are shown, in bytes.</summary>
@@ -79,7 +89,8 @@ public sealed record FileView(
             ShownAs(file),
             file.Pixels?.Width,
             file.Pixels?.Height,
-            file.Caption
+            file.Caption,
+            [.. (file.Marks ?? []).Select(PictureMarkView.Of)]
         );
 
     /// <summary>How a file can be looked at; null when it cannot.</summary>

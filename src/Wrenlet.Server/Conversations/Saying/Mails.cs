@@ -41,7 +41,7 @@ internal sealed class Mails(IEnumerable<IAnsweredInWords> carried, FileKeeper ke
         var before = EntryStore.MailsBefore(session, conversation.Key, entry.Key, MostReferences);
         var attached = FileStore.Of(session, entry.Key);
         var files = attached.ConvertAll(f => new MailFile(f.Name, f.MediaType, keeper.Read(f), null));
-        var captions = attached.Where(f => f.Caption is not null).Select(f => $"{f.Name}: {f.Caption}").ToList();
+        var captions = attached.SelectMany(SaidOf).ToList();
         var how = HowToAnswer(session, entry, roster, page);
         var letter = MeetingStore.Letter(session, entry.Key);
         IEnumerable<string> asks = how is null ? [] : ["\n" + how];
@@ -74,6 +74,19 @@ internal sealed class Mails(IEnumerable<IAnsweredInWords> carried, FileKeeper ke
             files,
             letter is null ? null : MeetingLetters.Calendar(letter, text.Plain, roster, entry.At, page)
         );
+    }
+
+    /// <summary>What is said of a file and of its marked spots, for whoever gets it by mail.</summary>
+    private static IEnumerable<string> SaidOf(StoredFile file)
+    {
+        if (file.Caption is not null)
+            yield return $"{file.Name}: {file.Caption}";
+        foreach (var (i, mark) in (file.Marks ?? []).Index())
+        {
+            var page = mark.Page > 1 ? $"page {mark.Page}, " : "";
+            var where = file.Pixels is var (width, height) ? mark.Where(width, height) : $"{mark.X:0}, {mark.Y:0}";
+            yield return $"{file.Name}, {PictureMark.Letter(i)} ({page}{where}): {mark.Words}";
+        }
     }
 
     private static string Signed(string signature) =>

@@ -84,6 +84,7 @@ internal sealed class Posting(
                 "One of the files is no longer there, or you cannot see it. Remove it and attach it again; "
                     + "your text is kept."
             );
+        words = WithFiles(words, saying.Files);
         var brought = saying.Brings ?? [];
         foreach (var thing in brought)
         {
@@ -175,6 +176,16 @@ internal sealed class Posting(
             EntryStore.AddMail(w.Session, messageId, posted.Key, conversation.Key);
         happenings.Say(w, new EntryWritten(conversation, posted, words, null));
         return posted;
+    }
+
+    /// <summary>What is said of the files goes with the words: it is searched, and held back, as they are.</summary>
+    private static RenderedText WithFiles(RenderedText words, IReadOnlyList<Attachment>? files)
+    {
+        var said = (files ?? [])
+            .SelectMany(f => (f.Marks ?? []).Select(m => m.Words).Prepend(f.Caption ?? ""))
+            .Where(s => s.Length > 0)
+            .ToList();
+        return said.Count == 0 ? words : words with { Plain = string.Join('\n', [words.Plain, .. said]).Trim() };
     }
 
     private static Posted Repeat(Entry said, ConversationId place, Person author, Saying saying) =>

@@ -1,3 +1,4 @@
+using System.ComponentModel.DataAnnotations;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Wrenlet.Core.Conversations;
@@ -18,11 +19,42 @@ using Wrenlet.Storage.Sheets;
 
 namespace Wrenlet.Server.Sheets.Discussions;
 
-/// <summary>What is said on sheets, to be taken along.</summary>
+/// <summary>Annotations to be read in.</summary>
+/// <param name="Text">A page of W3C Web Annotations in JSON-LD.</param>
+public sealed record GivenAnnotations([property: Required, StringLength(5 * 1024 * 1024)] string Text);
+
+/// <summary>What is said on sheets, out and in.</summary>
 internal static class AnnotationEndpoints
 {
-    public static void MapAnnotations(this IEndpointRouteBuilder api) =>
+    public static void MapAnnotations(this IEndpointRouteBuilder api)
+    {
         api.MapGet("/sheets/{id:guid}/annotations", GetAnnotations).For(Access.SignedIn);
+        api.MapPost("/sheets/{id:guid}/annotations", ReadIn).For(Access.Staff);
+    }
+
+    /// <summary>Reads in what was said about a sheet elsewhere, from W3C Web Annotations in JSON-LD.</summary>
+    private static async Task<Results<Ok<AnnotationsRead>, ProblemHttpResult>> ReadIn(
+        Guid id,
+        GivenAnnotations given,
+        Viewer viewer,
+        AnnotationReading reading,
+        FirmClock clock
+    )
+    {
+        if (WebAnnotations.Read(given.Text) is not { } annotations)
+            return Refusals.Invalid(
+                "text",
+                "This is no page of web annotations. Choose a file with the ending .jsonld that was downloaded from a sheet."
+            );
+        if (annotations.Count > AnnotationReading.Most)
+            return Refusals.Invalid(
+                "text",
+                $"These are more than {AnnotationReading.Most:N0} annotations. Split the file."
+            );
+        return await reading.Read(new SheetId(id), annotations, viewer.Person, clock.Now) is { } read
+            ? TypedResults.Ok(read)
+            : Refusals.NotFound("sheet");
+    }
 
     /// <summary>What the viewer sees said on a sheet, as W3C Web Annotations in JSON-LD.</summary>
     private static Results<FileContentHttpResult, ProblemHttpResult> GetAnnotations(

@@ -1,3 +1,4 @@
+import type { Schemas } from './client';
 import { Kept } from './store';
 import {
   api,
@@ -20,7 +21,7 @@ export type Waiting = {
   at: string;
   via?: string | null;
   to?: string[] | null;
-  files?: { id: string; caption: string | null }[];
+  files?: { id: string; caption: string | null; marks?: Schemas['PictureMarkView'][] | null }[];
   seen?: number | null;
   knowing?: boolean;
   repliesTo?: string | null;

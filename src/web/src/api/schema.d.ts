@@ -6442,6 +6442,70 @@ export interface paths {
             };
         };
         put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["GivenAnnotations"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AnnotationsRead"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/viewpoints/{picture}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    picture: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewViewpoint"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
         post?: never;
         delete?: never;
         options?: never;
@@ -10835,6 +10899,13 @@ export interface components {
             element?: null | string;
             exact?: null | string;
         };
+        AnnotationsRead: {
+            /** Format: int32 */
+            added: number;
+            /** Format: int32 */
+            known: number;
+            unplaced: string[];
+        };
         AsideView: {
             /** Format: uuid */
             id: string;
@@ -10938,6 +11009,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             caption?: null | string;
+            marks?: null | components["schemas"]["PictureMarkView"][];
         };
         BlockView: {
             fate: string;
@@ -11591,6 +11663,8 @@ export interface components {
             /** Format: int32 */
             height: null | number;
             caption: null | string;
+            marks: components["schemas"]["PictureMarkView"][];
+            shows?: null | components["schemas"]["ShownPlace"];
         };
         FiledRow: {
             /** Format: uuid */
@@ -11727,6 +11801,9 @@ export interface components {
         FromTemplate: {
             tasks: components["schemas"]["TaskFromTemplate"][];
             sheets: string[];
+        };
+        GivenAnnotations: {
+            text: string;
         };
         GroupFields: {
             name: string;
@@ -12438,6 +12515,7 @@ export interface components {
             kind: string;
             name: string;
             body: components["schemas"]["SheetBody"];
+            sources?: null | string[];
         };
         NewSpoken: {
             words: string;
@@ -12524,6 +12602,17 @@ export interface components {
             mediaType: null | string;
             /** Format: int64 */
             size: number;
+        };
+        NewViewpoint: {
+            view: string;
+            /** Format: uuid */
+            sheet?: null | string;
+            /** Format: int32 */
+            revision?: null | number;
+            /** Format: uuid */
+            entry?: null | string;
+            /** Format: uuid */
+            file?: null | string;
         };
         NewWhole: {
             whole: null | string;
@@ -12819,6 +12908,19 @@ export interface components {
             /** Format: int32 */
             hue: number;
             role: null | string;
+        };
+        PictureMarkView: {
+            /** Format: int32 */
+            page: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            words: string;
         };
         PieceView: {
             /** Format: int64 */
@@ -13276,6 +13378,7 @@ export interface components {
             revisions: components["schemas"]["RevisionView"][];
             shares: components["schemas"]["ShareView"][];
             sharedLine: string;
+            sources: components["schemas"]["SourceView"][];
             /** Format: int32 */
             version: number;
         };
@@ -13284,6 +13387,10 @@ export interface components {
             from: string;
             /** Format: date-time */
             to: string;
+        };
+        ShownPlace: {
+            name: string;
+            path: string;
         };
         SignIn: {
             address: string;
@@ -13322,6 +13429,15 @@ export interface components {
             hours: string;
             retired: boolean;
             version?: null | string;
+        };
+        SourceView: {
+            /** Format: uuid */
+            entry: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+            words: string;
+            path: string;
         };
         StaffSetting: {
             /** Format: uuid */

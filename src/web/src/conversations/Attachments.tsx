@@ -1,5 +1,5 @@
-import { ArrowLeft, ArrowRight, FileText, Paperclip, RotateCw, X } from 'lucide-react';
-import { type ClipboardEvent, type DragEvent, useRef, useState } from 'react';
+import { ArrowLeft, ArrowRight, FileText, MapPin, Paperclip, RotateCw, X } from 'lucide-react';
+import { type ClipboardEvent, type DragEvent, Suspense, lazy, useRef, useState } from 'react';
 import type { FileView } from '../api/client';
 import { Button, IconButton, Panel, cx, inputClass } from '../ui/controls';
 import {
@@ -9,13 +9,17 @@ import {
   attachKnown,
   attachments,
   caption,
+  mark,
   move,
   previewOf,
   retry,
   takeOut,
+  wholeOf,
 } from './attachments';
 import { sizeInWords } from './files';
 import * as texts from './texts';
+
+const MarkPicture = lazy(() => import('./MarkPicture').then((m) => ({ default: m.MarkPicture })));
 
 const none: Attachment[] = [];
 
@@ -128,9 +132,11 @@ export function AttachPanel({ conversation, known = [] }: ChooserProps) {
 }
 
 /** The files that go along, in their order: each with its picture, how far it has come, and what is said of it. */
-export function AttachedList({ conversation }: { conversation: string }) {
+export function AttachedList({ conversation, markable = true }: { conversation: string; markable?: boolean }) {
   const list = useAttachments(conversation);
   const [dragged, setDragged] = useState<string | null>(null);
+  const [marked, setMarked] = useState<string | null>(null);
+  const marking = list.find((a) => a.id === marked);
   if (list.length === 0) return null;
   return (
     <ul
@@ -168,6 +174,15 @@ export function AttachedList({ conversation }: { conversation: string }) {
               </span>
               <State attachment={a} />
             </span>
+            {markable && wholeOf(a) ? (
+              <IconButton
+                label={texts.markSpots(a.name)}
+                hint={a.marks?.length ? texts.marksCount(a.marks.length) : texts.markSpots(a.name)}
+                onClick={() => setMarked(a.id)}
+              >
+                <MapPin size={13} className={a.marks?.length ? 'text-wren' : undefined} />
+              </IconButton>
+            ) : null}
             <IconButton label={texts.remove(a.name)} onClick={() => takeOut(conversation, a)}>
               <X size={12} />
             </IconButton>
@@ -220,6 +235,19 @@ export function AttachedList({ conversation }: { conversation: string }) {
           </div>
         </li>
       ))}
+      {marking ? (
+        <li className="contents">
+          <Suspense fallback={null}>
+            <MarkPicture
+              name={marking.name}
+              address={wholeOf(marking)!}
+              marks={marking.marks ?? []}
+              onMarks={(marks) => mark(conversation, marking.id, marks)}
+              onClose={() => setMarked(null)}
+            />
+          </Suspense>
+        </li>
+      ) : null}
       {list.length > 2 ? (
         <li className="self-center">
           <Button

@@ -1,8 +1,9 @@
-import { FileText, Film, Music, Table } from 'lucide-react';
+import { FileText, Film, Locate, Music, Table } from 'lucide-react';
 import { Suspense, lazy, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { Link, type Location, useLocation, useSearchParams } from 'react-router';
 import type { EntryView, FileView } from '../api/client';
 import { sizeInWords } from './files';
+import { MarkLetter, MarkList } from '../ui/picture/Marks';
 import * as texts from './texts';
 
 const FileViewer = lazy(() => import('./FileViewer').then((m) => ({ default: m.FileViewer })));
@@ -23,6 +24,7 @@ type RowProps = {
 
 /** Files in a row, each with its small picture where it is one. */
 export function FileRow({ files: rest, entry, onTakeOut }: RowProps) {
+  const location = useLocation();
   const [params] = useSearchParams();
   const [open, setOpen] = useState<number | null>(() => {
     // The address may lead to a file, and to what is said about it.
@@ -45,12 +47,22 @@ export function FileRow({ files: rest, entry, onTakeOut }: RowProps) {
             className="block max-w-[240px] rounded-[3px] border bg-paper p-1 text-left hover:border-soft"
           >
             {f.shown === 'picture' ? <Small file={f} /> : null}
+            <MarkList marks={f.marks} className="max-w-[220px] py-0.5 text-[12px]" />
             <span className="flex min-h-6 items-center gap-1.5 max-md:min-h-[36px]">
               {f.shown === 'picture' ? null : <Kind file={f} />}
               <span className="truncate">{f.caption ?? f.name}</span>
               <span className="flex-none text-soft">{sizeInWords(f.size)}</span>
             </span>
           </button>
+          {f.shows ? (
+            <Link
+              to={f.shows.path}
+              state={{ back: entry ? backTo(location, entry.id) : location.pathname + location.search }}
+              className="inline-flex min-h-6 items-center gap-1 px-1 text-wren underline max-md:min-h-[44px]"
+            >
+              <Locate size={13} aria-hidden /> {texts.goToShown(f.shows.name)}
+            </Link>
+          ) : null}
           {onTakeOut ? (
             <button
               type="button"
@@ -76,16 +88,36 @@ function Kind({ file }: { file: FileView }) {
   return <Icon size={14} aria-hidden className="flex-none text-soft" />;
 }
 
+/** Where one is, with the entry that one comes from. */
+function backTo({ pathname, search }: Location, entry: string) {
+  const params = new URLSearchParams(search);
+  params.set('entry', entry);
+  return `${pathname}?${params.toString()}`;
+}
+
 /** The small picture of a picture, its place kept free until it is there. */
 function Small({ file }: { file: FileView }) {
   const [width, height] = file.width && file.height ? [file.width, file.height] : [4, 3];
   return (
-    <img
-      src={file.width ? `/api/files/${file.id}/thumbnail` : `/api/files/${file.id}`}
-      alt={file.caption ?? file.name}
-      loading="lazy"
-      className="h-28 w-auto max-w-full rounded-[2px] object-contain"
-      style={{ aspectRatio: `${width} / ${height}` }}
-    />
+    <span className="relative block w-fit max-w-full">
+      <img
+        src={file.width ? `/api/files/${file.id}/thumbnail` : `/api/files/${file.id}`}
+        alt={file.caption ?? file.name}
+        loading="lazy"
+        className="h-28 w-auto max-w-full rounded-[2px] object-contain"
+        style={{ aspectRatio: `${width} / ${height}` }}
+      />
+      {file.width
+        ? file.marks.map((m, i) => (
+            <span
+              key={i}
+              className="absolute grid -translate-x-1/2 -translate-y-1/2"
+              style={{ left: `${(m.x / width) * 100}%`, top: `${(m.y / height) * 100}%` }}
+            >
+              <MarkLetter index={i} />
+            </span>
+          ))
+        : null}
+    </span>
   );
 }

@@ -2,6 +2,7 @@ import { ChevronLeft, ChevronRight, Download, X, ZoomIn, ZoomOut } from 'lucide-
 import { Dialog } from 'radix-ui';
 import { Fragment, type ReactNode, Suspense, lazy, useContext, useEffect, useState } from 'react';
 import type { EntryView, FileView } from '../api/client';
+import { Back } from '../ui/Back';
 import { Button, IconButton } from '../ui/controls';
 import { isTyping } from '../ui/keys';
 import { say } from '../ui/toasts';
@@ -53,6 +54,7 @@ export function FileViewer({ files, entry, at, onGo, onClose }: Props) {
                 </IconButton>
               </span>
             ) : null}
+            <Back />
             <Take key={file.id} file={file} />
             <Dialog.Close asChild>
               <IconButton label={texts.close}>

@@ -1,6 +1,7 @@
 import { v7 as newId } from 'uuid';
 import { type FileView, Refusal, Unreachable, api, sendPart, taken } from '../api/client';
 import { Kept, whenOwned } from '../api/store';
+import type { PictureMark } from '../ui/picture/Marks';
 import * as texts from './texts';
 
 /** A file that goes with what is being written. */
@@ -10,6 +11,8 @@ export type Attachment = {
   size: number;
   type: string;
   caption: string;
+  /** Its marked spots; left out for none. */
+  marks?: PictureMark[];
   /** Bytes that are on the server. */
   sent: number;
   /**
@@ -56,6 +59,19 @@ const patch = (conversation: string, id: string, change: Partial<Attachment>) =>
 /** Says what a file is called beside others; it keeps its place. */
 export const caption = (conversation: string, id: string, words: string) => patch(conversation, id, { caption: words });
 
+/** Marks spots of a picture; it keeps its place. */
+export const mark = (conversation: string, id: string, marks: PictureMark[]) => patch(conversation, id, { marks });
+
+/** Files as they go with what is said: each with what is said of it and of its spots. */
+export const asSent = (list: Attachment[]) =>
+  list.map((a) => ({ id: a.id, caption: a.caption || null, marks: a.marks?.length ? a.marks : null }));
+
+/** Where the whole picture is, on the server or still on this device; null for what is none. */
+export function wholeOf(attachment: Attachment): string | null {
+  if (attachment.view) return attachment.view.shown === 'picture' ? `/api/files/${attachment.id}` : null;
+  return previewOf(attachment);
+}
+
 /** A picture of a file that has not come yet, from this device. */
 export function previewOf(attachment: Attachment): string | null {
   if (attachment.view?.width) return `/api/files/${attachment.id}/thumbnail`;
@@ -66,7 +82,8 @@ export function previewOf(attachment: Attachment): string | null {
 }
 
 /** Adds files and begins to send them. One that was on its way before a reload goes on where it was. */
-export function attach(conversation: string, files: Iterable<File>) {
+export function attach(conversation: string, files: Iterable<File>): string[] {
+  const ids: string[] = [];
   for (const file of files) {
     const before = listOf(conversation).find(
       (a) => a.state === 'failed' && !held.has(a.id) && a.name === file.name && a.size === file.size,
@@ -87,7 +104,9 @@ export function attach(conversation: string, files: Iterable<File>) {
         },
       ]);
     begin(conversation, id);
+    ids.push(id);
   }
+  return ids;
 }
 
 /** Adds a file that the server has already. */
@@ -100,6 +119,7 @@ export const attachKnown = (conversation: string, view: FileView) =>
       size: view.size,
       type: view.mediaType,
       caption: view.caption ?? '',
+      marks: view.marks,
       sent: view.size,
       state: 'ready',
       view,
@@ -109,13 +129,14 @@ export const attachKnown = (conversation: string, view: FileView) =>
 /** The files that go along and are on the server, as they are called here. */
 export const readyOf = (conversation: string): FileView[] =>
   listOf(conversation).flatMap((a) =>
-    a.state === 'ready' && a.view ? [{ ...a.view, caption: a.caption || null }] : [],
+    a.state === 'ready' && a.view ? [{ ...a.view, caption: a.caption || null, marks: a.marks ?? [] }] : [],
   );
 
 /** Makes the files that are on the server these ones; those that are on their way stay. */
 export function attachedKnown(conversation: string, views: FileView[]) {
   const now = readyOf(conversation);
-  if (JSON.stringify(now.map((f) => [f.id, f.caption])) === JSON.stringify(views.map((f) => [f.id, f.caption]))) return;
+  const known = (list: FileView[]) => JSON.stringify(list.map((f) => [f.id, f.caption, f.marks ?? []]));
+  if (known(now) === known(views)) return;
   arrange(conversation, (list) => list.filter((a) => a.state !== 'ready'));
   for (const view of views) attachKnown(conversation, view);
 }

@@ -313,3 +313,13 @@ export const text = 'Text';
 
 export const aboutTheWorklist = 'About the worklist';
 export const noteOnTheWorklist = 'Note on the worklist';
+export const markSpots = (name: string) => `Mark spots on ${name}`;
+export const marksCount = (n: number) => (n === 1 ? '1 spot marked' : `${n} spots marked`);
+export const markAnArea = 'Mark an area';
+export const markHint = (name: string) =>
+  `${name}: press on a spot to mark it; plus and minus zoom, the arrows move it`;
+export const markNothingYet = 'Press on a spot and say what is there.';
+export const whatIsAt = (letter: string) => `What is at ${letter}`;
+export const whatIsHere = 'What is here';
+export const removeMark = (letter: string) => `Remove mark ${letter}`;
+export const goToShown = (name: string) => `Go there: ${name}`;

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { outbox, send } from '../api/outbox';
 import { useAttachments } from './Attachments';
-import { attachmentsSent } from './attachments';
+import { asSent, attachmentsSent } from './attachments';
 
 /** What a customer or partner writes in one of their conversations: kept in this browser until it is sent. */
 export function usePartyWriting(conversation: string) {
@@ -29,7 +29,7 @@ export function usePartyWriting(conversation: string) {
         body,
         close: false,
         at: '',
-        files: files.map((f) => ({ id: f.id, caption: f.caption || null })),
+        files: asSent(files),
       });
       attachmentsSent(conversation, files);
     } catch (refusal) {

@@ -8,17 +8,20 @@ export function ToEntry() {
   const { id = '' } = useParams();
   const navigate = useNavigate();
   // What else the address says holds at its place too: a file of it, and what is said about that.
-  const { search } = useLocation();
+  const { search, state } = useLocation();
   useEffect(() => {
     taken(api.GET('/api/things/{kind}/{target}', { params: { path: { kind: 'entry', target: id } } }))
       .then((thing) => {
         const path = thing.path ?? '/';
-        return navigate(path + (search ? search.replace('?', path.includes('?') ? '&' : '?') : ''), { replace: true });
+        return navigate(path + (search ? search.replace('?', path.includes('?') ? '&' : '?') : ''), {
+          replace: true,
+          state,
+        });
       })
       .catch((wrong) => {
         sayWrong(wrong);
         void navigate('/', { replace: true });
       });
-  }, [id, search, navigate]);
+  }, [id, search, state, navigate]);
   return null;
 }

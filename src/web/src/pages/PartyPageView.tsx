@@ -1,6 +1,7 @@
 import '@fontsource-variable/literata/wght.css';
 import { useQuery } from '@tanstack/react-query';
 import { Suspense, lazy, useEffect, useRef, useState } from 'react';
+import { useLocation, useNavigate } from 'react-router';
 import { type EntryView, type Me, type PartyPage, api, taken } from '../api/client';
 import { keys } from '../api/queries';
 import { queries } from '../api/queries';
@@ -223,7 +224,10 @@ export function PartyPageView({ me }: { me: Me }) {
   const { data, error, refetch } = useQuery({ queryKey: keys.page, queryFn: () => taken(api.GET('/api/page')) });
   const [chosen, setChosen] = useState<string | null>(null);
   // The address of a sheet leads to it.
-  const [sheet, setSheet] = useState(() => /^\/sheets\/([0-9a-f-]{36})/.exec(window.location.pathname)?.[1] ?? null);
+  const { pathname } = useLocation();
+  const navigate = useNavigate();
+  const sheet = /^\/sheets\/([0-9a-f-]{36})/.exec(pathname)?.[1] ?? null;
+  const setSheet = (id: string | null) => void navigate(id ? `/sheets/${id}` : '/');
   if (error && !data) return <Wrong error={error} again={() => void refetch()} />;
   if (!data) return null;
   const conversation = data.conversations.find((c) => c.id === chosen) ?? data.conversations[0];
@@ -267,7 +271,11 @@ export function PartyPageView({ me }: { me: Me }) {
               id={sheet}
               me={me}
               firm={data.firm}
-              open={new URLSearchParams(window.location.search).get('discussion')}
+              places={data.conversations.map((c) => ({
+                conversation: c.id,
+                name: c.subject,
+                outside: true,
+              }))}
               onBack={() => setSheet(null)}
             />
           </Suspense>

@@ -50,7 +50,7 @@ export function DrawingFile({ id, onFile }: { id: string; onFile: (file: string 
           <FileUp size={14} aria-hidden /> {chosen ? texts.chooseAnotherFile : texts.chooseAFile}
         </button>
         <span className="text-[13px] text-soft">{texts.svgPngJpegGif}</span>
-        <AttachedList conversation={place} />
+        <AttachedList conversation={place} markable={false} />
       </div>
       {ready ? (
         <DrawingSheet key={ready.id} file={ready} name={ready.name} />

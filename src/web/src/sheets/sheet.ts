@@ -59,8 +59,17 @@ const show = (sheet: SheetView) => {
 };
 
 /** Makes a sheet. */
-export const makeSheet = async (id: string, docket: string, kind: SheetKind, name: string, body: SheetBody) =>
-  show(await taken(api.PUT('/api/sheets/{id}', { params: { path: { id } }, body: { docket, kind, name, body } })));
+export const makeSheet = async (
+  id: string,
+  docket: string,
+  kind: SheetKind,
+  name: string,
+  body: SheetBody,
+  sources: string[] = [],
+) =>
+  show(
+    await taken(api.PUT('/api/sheets/{id}', { params: { path: { id } }, body: { docket, kind, name, body, sources } })),
+  );
 
 /** Writes the next revision; what another has written meanwhile comes back as a refusal that carries it. */
 export const revise = async (id: string, number: number, body: SheetBody, note: string) =>

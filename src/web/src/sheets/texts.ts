@@ -226,3 +226,40 @@ export const previousPage = 'Previous page';
 export const nextPage = 'Next page';
 export const pdfCannotBeShown = (name: string, why: string) =>
   `${name} cannot be shown here (${why}). Download it, or ask for it again.`;
+export const attachThisView = 'Attach this view';
+export const attachToWhat = 'Add it to what you write:';
+export const viewFile = (name: string) => `${name}, view.png`;
+export const viewAttached = (where: string) => `Attached: ${where}`;
+export const thisDiscussion = 'This discussion';
+export const noteOn = (docket: string) => `Note on ${docket}, internal only`;
+export const messageTo = (name: string) => `Message to ${name}`;
+export const markedBy = (name: string) => `Marked by ${name}`;
+export const thisConversation = 'This conversation';
+export const saidBy = (name: string, at: string) => `${name}, ${at}`;
+export const who = 'Who';
+export const when = 'When';
+export const what = 'What';
+export const untitled = 'Untitled';
+export const pickedCount = (n: number) =>
+  n === 1 ? '1 message picked for a sheet' : `${n} messages picked for a sheet`;
+export const startAPage = 'Start a page';
+export const startATable = 'Start a table';
+export const clear = 'Clear';
+export const replyWithIt = (name: string) => `Reply to ${name} with it`;
+export const hereItIs = 'Here it is: ';
+export const replyIsReady = (name: string) =>
+  `Your reply to ${name} is ready in the docket. Share the sheet with them, then send it.`;
+export const startedFrom = 'Started from';
+export const savedTogether = (name: string) =>
+  `Saved together with what ${name} changed meanwhile. Nothing of either was lost.`;
+export const uploadAnnotations = 'Add discussions from a file';
+export const annotationsRead = (added: number, known: number, unplaced: number) =>
+  [
+    added === 1 ? '1 discussion added.' : `${added} discussions added.`,
+    known > 0 ? `${known} were here already.` : '',
+    unplaced > 0 ? `${unplaced} left out: what they are about is not on this sheet.` : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
+export const downloadAnnotations = 'Discussions (.jsonld)';
+export const discussionsAsAFile = 'Discussions as a file';

@@ -33,7 +33,7 @@ export function TaskFiles({ task, files }: { task: string; files: FileView[] }) 
         files={files}
         onTakeOut={(gone) => void keep(task, files.filter((f) => f.id !== gone.id).map(asGiven))}
       />
-      <AttachedList conversation={place} />
+      <AttachedList conversation={place} markable={false} />
       <div className="flex items-center text-[12.5px] text-soft">
         <AttachPanel conversation={place} /> {files.length === 0 ? texts.filesBelongDropThem : ''}
       </div>

@@ -44,3 +44,4 @@ export const joinThem = 'Join them';
 export const notThisOne = 'Not this one';
 export const showOlder = (n: number) => `Show ${n} older`;
 export const foldAgain = 'Fold the older ones away';
+export const back = 'Back';

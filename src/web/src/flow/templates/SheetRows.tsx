@@ -119,7 +119,7 @@ function Drawing({ id, file, onFile }: DrawingProps) {
           {words.look}
         </a>
       ) : null}
-      <AttachedList conversation={place} />
+      <AttachedList conversation={place} markable={false} />
     </div>
   );
 }

@@ -2,12 +2,14 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { AnchorView, EntryView, FileView, Me } from '../../api/client';
 import { useConversation } from '../../api/queries';
+import { AttachView } from '../../sheets/drawing/AttachView';
 import { DrawingView } from '../../sheets/discuss/DrawingView';
 import { Margin } from '../../sheets/discuss/Margin';
 import { useFileDiscussions } from '../../sheets/discuss/discussions';
 import { subjectOfFile } from '../../sheets/discuss/subject';
 import type { Places } from '../../sheets/discuss/view';
 import * as texts from '../../sheets/texts';
+import { MarkList } from '../../ui/picture/Marks';
 import { useNarrow } from '../../ui/useNarrow';
 import { DiscussionTalk } from './DiscussionTalk';
 import { PartyTalk } from './PartyTalk';
@@ -37,6 +39,24 @@ export function EntryFileTalk({ entry, file, me }: Props) {
     }),
     [file],
   );
+  const here = discussions.find((d) => d.id === open);
+  const tools = (view: string, picture: () => Promise<Blob>) => (
+    <AttachView
+      of={{ name: of.name, entry: entry.id, file: file.id }}
+      view={view}
+      picture={picture}
+      places={[
+        ...(here
+          ? [{ conversation: here.conversation, name: texts.thisDiscussion, outside: !me.staff || here.party !== null }]
+          : []),
+        {
+          conversation: entry.conversation,
+          name: texts.thisConversation,
+          outside: !me.staff || party !== null,
+        },
+      ]}
+    />
+  );
   const show = useCallback((discussion: string | null) => {
     setChosen(null);
     setOpen(discussion);
@@ -59,6 +79,8 @@ export function EntryFileTalk({ entry, file, me }: Props) {
       <section aria-label={of.name} className="flex min-h-0 min-w-0 flex-col">
         <DrawingView
           of={of}
+          marks={file.marks}
+          tools={tools}
           view={viewpoint}
           onView={setViewpoint}
           discussions={discussions}
@@ -78,6 +100,12 @@ export function EntryFileTalk({ entry, file, me }: Props) {
           (narrow ? (open || chosen ? 'max-md:h-[46vh]' : 'max-md:max-h-[34vh]') : '')
         }
       >
+        {file.marks.length > 0 ? (
+          <div className="flex-none border-b px-3 py-2 text-[13px]">
+            <p className="mb-1 text-soft">{texts.markedBy(entry.author?.firstName ?? '')}</p>
+            <MarkList marks={file.marks} />
+          </div>
+        ) : null}
         <Margin
           subject={subject}
           me={me}

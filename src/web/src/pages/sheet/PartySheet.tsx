@@ -1,25 +1,31 @@
 import { ArrowLeft } from 'lucide-react';
-import { useCallback, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import type { AnchorView, Me } from '../../api/client';
 import { SheetTools } from '../../sheets/SheetTools';
 import { useDiscussions } from '../../sheets/discuss/discussions';
+import type { Writable } from '../../sheets/drawing/AttachView';
 import { useSheet } from '../../sheets/sheet';
 import * as texts from '../../sheets/texts';
+import { Back } from '../../ui/Back';
 import { Button, Wrong } from '../../ui/controls';
 import { useKeys } from '../../ui/keys';
 import { moment } from '../../ui/time';
 import { PartyTalk } from './PartyTalk';
 import { SheetView } from './SheetView';
 
-type Props = { id: string; me: Me; firm: string; open: string | null; onBack: () => void };
+type Props = { id: string; me: Me; firm: string; places: Writable[]; onBack: () => void };
 
 /** A sheet as it was shared with a customer or partner, with what is said about it between them and us. */
-export function PartySheet({ id, me, firm, open: first, onBack }: Props) {
+export function PartySheet({ id, me, firm, places, onBack }: Props) {
+  const [params] = useSearchParams();
   const { data: sheet, error, refetch } = useSheet(id, null);
   const number = sheet?.shown.number ?? 0;
   const { data: discussions = [] } = useDiscussions(id, number, number > 0);
-  const [open, setOpen] = useState(first);
-  const [viewpoint, setViewpoint] = useState<string | null>(null);
+  const [open, setOpen] = useState(params.get('discussion'));
+  const wanted = params.get('view');
+  const [viewpoint, setViewpoint] = useState<string | null>(wanted);
+  useEffect(() => setViewpoint(wanted), [wanted]);
   const [chosen, setChosen] = useState<AnchorView | null>(null);
   const show = useCallback((discussion: string | null) => {
     setChosen(null);
@@ -37,6 +43,7 @@ export function PartySheet({ id, me, firm, open: first, onBack }: Props) {
         <h2 className="mr-auto text-[15px] font-bold">
           {sheet.name} <span className="text-[13px] font-normal text-soft">{moment(sheet.shown.at)}</span>
         </h2>
+        <Back />
         <SheetTools sheet={sheet} />
       </header>
       <SheetView
@@ -53,6 +60,7 @@ export function PartySheet({ id, me, firm, open: first, onBack }: Props) {
         authors={false}
         side={null}
         tabs={null}
+        places={places}
         talk={(d) => <PartyTalk key={d.id} discussion={d} firm={firm} />}
       />
     </>

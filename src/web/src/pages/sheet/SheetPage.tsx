@@ -1,10 +1,11 @@
 import { GitCompareArrows, Highlighter, Pencil, Trash2 } from 'lucide-react';
-import { Suspense, lazy, useCallback, useEffect, useState } from 'react';
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { Suspense, lazy, useCallback, useEffect, useMemo, useState } from 'react';
+import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { AnchorView, Me, SheetView } from '../../api/client';
 import { useDocket } from '../../api/queries';
 import { openTab } from '../../dockets/tabs';
 import { Changes } from '../../sheets/Changes';
+import { picked } from '../../conversations/picked';
 import { ToExplain } from '../../sheets/checks/ToExplain';
 import { useChecks } from '../../sheets/checks/checks';
 import { anchorOf } from '../../sheets/discuss/view';
@@ -14,9 +15,11 @@ import { SheetTools } from '../../sheets/SheetTools';
 import { useDiscussions } from '../../sheets/discuss/discussions';
 import { type SheetKind, kinds, nameSheet, sheetDrafts, useSheet } from '../../sheets/sheet';
 import * as texts from '../../sheets/texts';
+import { Back } from '../../ui/Back';
 import { Button, Wrong, cx, inputClass } from '../../ui/controls';
 import { useKeys } from '../../ui/keys';
 import { moment } from '../../ui/time';
+import { BesideEditing } from './BesideEditing';
 import { DiscussionTalk } from './DiscussionTalk';
 import { SheetView as SheetWithTalk } from './SheetView';
 
@@ -33,6 +36,12 @@ export function SheetPage({ me }: { me: Me }) {
   const before = Number(params.get('from')) || null;
   const editing = params.has('edit') || begun !== null;
   const { data: sheet, error, refetch, isPlaceholderData } = useSheet(id, revision, begun === null);
+  const wanted = params.get('sources');
+  const all = picked.use();
+  const sources = useMemo(
+    () => (wanted?.split(',') ?? []).flatMap((s) => all.find((p) => p.id === s) ?? []),
+    [wanted, all],
+  );
   const unsaved = sheetDrafts.use()[id] !== undefined;
   const docket = sheet?.docket ?? params.get('docket') ?? '';
   const { data: of } = useDocket(docket);
@@ -43,13 +52,29 @@ export function SheetPage({ me }: { me: Me }) {
     document.title = sheet ? texts.wrenlet(sheet.name, sheet.docket) : 'Wrenlet';
     return () => void (document.title = 'Wrenlet');
   }, [sheet]);
-  const look = useCallback((next: Record<string, string>) => setParams(next, { replace: true }), [setParams]);
+  // The way back goes along while one looks around.
+  const { state } = useLocation();
+  const look = useCallback(
+    (next: Record<string, string>) => setParams(next, { replace: true, state }),
+    [setParams, state],
+  );
   const open = params.get('discussion');
   const [chosen, setChosen] = useState<AnchorView | null>(null);
   const [authors, setAuthors] = useState(false);
   const [tab, setTab] = useState<Tab>('discussions');
   const number = sheet?.shown.number ?? 0;
-  const { data: discussions = [] } = useDiscussions(id, number, begun === null && number > 0 && !editing && !before);
+  const { data: discussions = [] } = useDiscussions(id, number, begun === null && number > 0 && !before);
+  const writable = useMemo(
+    () =>
+      (of?.conversations ?? [])
+        .filter((c) => c.audience === 'inside' || (c.audience === 'outside' && c.party))
+        .map((c) => ({
+          conversation: c.id,
+          name: c.audience === 'inside' ? texts.noteOn(of!.ref) : texts.messageTo(c.party!.name),
+          outside: c.audience === 'outside',
+        })),
+    [of],
+  );
   const checks = useChecks(id, number, sheet?.kind === 'table' && !editing && !before).data;
   const setOpen = useCallback(
     (discussion: string | null) => {
@@ -62,10 +87,10 @@ export function SheetPage({ me }: { me: Me }) {
           else p.delete('discussion');
           return p;
         },
-        { replace: true },
+        { replace: true, state },
       );
     },
-    [setParams],
+    [setParams, state],
   );
   const setView = useCallback(
     (view: string | null) =>
@@ -75,17 +100,19 @@ export function SheetPage({ me }: { me: Me }) {
           else p.delete('view');
           return p;
         },
-        { replace: true },
+        { replace: true, state },
       ),
-    [setParams],
+    [setParams, state],
   );
   useEffect(() => setChosen(null), [id, number]);
   const choose = useCallback((anchor: AnchorView | null) => {
     setChosen(anchor);
     if (anchor) setTab('discussions');
   }, []);
+  // What is open in the margin stays open while one writes.
+  const edit = () => look({ edit: '', ...(open ? { discussion: open } : {}) });
   useKeys({
-    e: () => sheet && !sheet.removed && look({ edit: '' }),
+    e: () => sheet && !sheet.removed && edit(),
     escape: () => (chosen ? setChosen(null) : open ? setOpen(null) : before || revision ? look({}) : undefined),
   });
 
@@ -99,6 +126,7 @@ export function SheetPage({ me }: { me: Me }) {
           name={params.get('name') ?? kinds[begun].name}
           docket={docket}
           sheet={null}
+          sources={sources}
           inside={of?.conversations.find((c) => c.audience === 'inside')?.id ?? null}
           onDone={() => look({})}
         />
@@ -119,7 +147,12 @@ export function SheetPage({ me }: { me: Me }) {
           docket={sheet.docket}
           sheet={sheet}
           inside={sheet.inside}
-          onDone={() => look({})}
+          beside={
+            discussions.length > 0 && sheet.kind !== 'drawing' ? (
+              <BesideEditing sheet={sheet} me={me} discussions={discussions} open={open} onOpen={setOpen} />
+            ) : null
+          }
+          onDone={() => look(open ? { discussion: open } : {})}
         />
       </Suspense>
     );
@@ -132,6 +165,7 @@ export function SheetPage({ me }: { me: Me }) {
         look={look}
         authors={authors}
         onAuthors={() => setAuthors(!authors)}
+        onEdit={edit}
       />
       {before ? (
         <div className="grid min-h-0 flex-1 grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_320px] md:grid-rows-1">
@@ -158,6 +192,7 @@ export function SheetPage({ me }: { me: Me }) {
           viewpoint={params.get('view')}
           onViewpoint={setView}
           authors={authors}
+          places={writable}
           talk={(d) => <DiscussionTalk key={d.id} discussion={d} me={me} />}
           notes={checks?.findings}
           side={
@@ -217,9 +252,10 @@ type HeadProps = {
   look: (next: Record<string, string>) => void;
   authors: boolean;
   onAuthors: () => void;
+  onEdit: () => void;
 };
 
-function Head({ sheet, unsaved, comparing, look, authors, onAuthors }: HeadProps) {
+function Head({ sheet, unsaved, comparing, look, authors, onAuthors, onEdit }: HeadProps) {
   const [naming, setNaming] = useState<string | null>(null);
   const navigate = useNavigate();
   const { shown } = sheet;
@@ -276,16 +312,30 @@ function Head({ sheet, unsaved, comparing, look, authors, onAuthors }: HeadProps
               {texts.goToTheLatest}
             </Button>
           ) : null}
+          {sheet.sources.length > 0 ? (
+            <span className="min-w-0 truncate">
+              {texts.startedFrom}{' '}
+              {sheet.sources.map((s, i) => (
+                <span key={s.entry}>
+                  {i > 0 ? ', ' : ''}
+                  <Link to={s.path} title={s.words} className="text-wren underline">
+                    {texts.saidBy(s.by, moment(s.at))}
+                  </Link>
+                </span>
+              ))}
+            </span>
+          ) : null}
           {sheet.removed ? <b className="text-late">{texts.removedInline}</b> : null}
         </p>
       </div>
       <p className="flex flex-wrap items-center gap-1.5">
+        <Back />
         {sheet.removed ? (
           <Button look="main" onClick={() => void nameSheet(sheet, sheet.name, false)}>
             {texts.restore}
           </Button>
         ) : (
-          <Button look="main" onClick={() => look({ edit: '' })} title="E">
+          <Button look="main" onClick={onEdit} title="E">
             <Pencil size={14} aria-hidden />
             {sheet.kind === 'drawing' ? texts.newRevision : unsaved ? texts.continueEditing : texts.edit}
           </Button>

@@ -1,6 +1,7 @@
 import { type ReactNode, useCallback, useMemo, useRef, useState } from 'react';
 import type { AnchorView, DiscussionView, Me, SheetView as Sheet } from '../../api/client';
 import type { Finding } from '../../sheets/checks/checks';
+import { AttachView, type Writable } from '../../sheets/drawing/AttachView';
 import { DrawingView } from '../../sheets/discuss/DrawingView';
 import { Margin } from '../../sheets/discuss/Margin';
 import { PageView } from '../../sheets/discuss/PageView';
@@ -8,7 +9,7 @@ import { TableView } from '../../sheets/discuss/TableView';
 import { useAuthors } from '../../sheets/discuss/discussions';
 import { subjectOfSheet } from '../../sheets/discuss/subject';
 import type { Places } from '../../sheets/discuss/view';
-import { depictedBy } from '../../sheets/drawing/Tools';
+import { depictedBy } from '../../sheets/drawing/depicted';
 import { PageText } from '../../sheets/SheetBody';
 import * as texts from '../../sheets/texts';
 import { useNarrow } from '../../ui/useNarrow';
@@ -32,6 +33,8 @@ type Props = {
   /** What stands in place of the margin: who sees it, and its revisions; null for the discussions. */
   side: ReactNode;
   tabs: ReactNode;
+  /** Where a view can go along, beside the discussion that is open. */
+  places: Writable[];
   /** What is said in a discussion, with where one writes. */
   talk: (discussion: DiscussionView) => ReactNode;
 };
@@ -53,6 +56,7 @@ export function SheetView(props: Props) {
     notes,
     side,
     tabs,
+    places: writable,
     talk,
   } = props;
   const narrow = useNarrow();
@@ -80,6 +84,20 @@ export function SheetView(props: Props) {
   const written = useAuthors(sheet.id, sheet.shown.number, authors && sheet.kind === 'page');
   const subject = useMemo(() => subjectOfSheet(sheet), [sheet]);
   const depicted = useMemo(() => depictedBy(sheet), [sheet]);
+  const here = discussions.find((d) => d.id === open);
+  const tools = (view: string, picture: () => Promise<Blob>) => (
+    <AttachView
+      of={{ name: sheet.name, sheet: sheet.id, revision: sheet.shown.number }}
+      view={view}
+      picture={picture}
+      places={[
+        ...(here
+          ? [{ conversation: here.conversation, name: texts.thisDiscussion, outside: !me.staff || here.party !== null }]
+          : []),
+        ...writable,
+      ]}
+    />
+  );
   const view = { discussions, open, onOpen, chosen, onChoose, onPlaces, onScrolled, scroll };
   return (
     <div className="grid min-h-0 flex-1 grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_320px] md:grid-rows-1">
@@ -87,7 +105,14 @@ export function SheetView(props: Props) {
         {sheet.rows ? (
           <TableView {...view} rows={sheet.rows} name={sheet.name} notes={marked} />
         ) : sheet.file ? (
-          <DrawingView {...view} key={sheet.shown.number} of={depicted!} view={viewpoint} onView={onViewpoint} />
+          <DrawingView
+            {...view}
+            key={sheet.shown.number}
+            of={depicted!}
+            view={viewpoint}
+            onView={onViewpoint}
+            tools={tools}
+          />
         ) : (
           <PageView {...view} name={sheet.name} html={sheet.html ?? ''} written={authors ? (written.data ?? []) : null}>
             <PageText sheet={sheet} />

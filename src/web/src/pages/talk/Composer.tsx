@@ -19,7 +19,7 @@ import type { EditorHandle } from '../../conversations/Editor';
 import { Addressing, addresses, wayWords } from '../../conversations/Addressing';
 import { AsksFor } from '../../conversations/AsksFor';
 import { AttachPanel, AttachedList, taking, useAttachments } from '../../conversations/Attachments';
-import { attachmentsSent } from '../../conversations/attachments';
+import { asSent, attachmentsSent } from '../../conversations/attachments';
 import { HeldByLeaks, HeldByMissed } from '../../conversations/Held';
 import { isAmong, writingName } from '../../conversations/audience';
 import { carried, carry, putDown } from '../../conversations/carried';
@@ -191,7 +191,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
         at: new Date(firmNow()).toISOString(),
         via: inside ? null : (way?.via ?? null),
         to: inside ? null : addresses(to),
-        files: files.map((f) => ({ id: f.id, caption: f.caption || null })),
+        files: asSent(files),
         seen: inside ? null : last,
         knowing: anyway.knowing ?? false,
         repliesTo: answering?.id ?? null,

@@ -1,6 +1,7 @@
 import {
   CornerUpLeft,
   Ellipsis,
+  FilePlus2,
   MessageCircleQuestionMark,
   Link as LinkIcon,
   ListPlus,
@@ -22,6 +23,7 @@ import { Files } from '../../conversations/EntryFiles';
 import { EntryEdit, Versions, removeEntry } from '../../conversations/EntryEdit';
 import { MeetingCard } from '../../conversations/meetings/MeetingCard';
 import { FiledLine, FilingPanel } from '../../conversations/Filing';
+import { pick, picked } from '../../conversations/picked';
 import { Said } from '../../conversations/Said';
 import { Readers, SignLine, SignPanel } from '../../conversations/signs';
 import { Leaves, sendNow } from '../../conversations/leaving';
@@ -104,6 +106,7 @@ export const EntryBlock = memo((props: Props) => {
   const { entry, conversation, selected, drafting, showTime, me, pinned, acts } = props;
   const [editing, setEditing] = useState(false);
   const [more, setMore] = useState(false);
+  const isPicked = picked.use().some((p) => p.id === entry.id);
   // What can be done with it is made when one comes near: hundreds of entries pass while scrolling.
   const [near, setNear] = useState(false);
   const inside = entry.kind === 'note';
@@ -268,6 +271,16 @@ export const EntryBlock = memo((props: Props) => {
                 <IconButton label={texts.copyLink} onClick={() => void copyLink()}>
                   <LinkIcon size={13} />
                 </IconButton>
+                {conversation.docket && conversation.audience !== 'discussion' ? (
+                  <IconButton
+                    label={texts.useInASheet}
+                    hint={texts.pickForASheet}
+                    aria-pressed={isPicked}
+                    onClick={() => pick(entry, conversation.docket!)}
+                  >
+                    <FilePlus2 size={13} className={isPicked ? 'text-wren' : undefined} />
+                  </IconButton>
+                ) : null}
                 <PassOn entry={entry} me={me.id!} />
                 {conversation.docket ? <FilingPanel entry={entry} docket={conversation.docket} /> : null}
                 {entry.fromStaff && entry.author && entry.author.id !== me.id ? (

@@ -3,6 +3,7 @@ import { useSearchParams } from 'react-router';
 import type { ConversationView, EntryView, MarksView, Me, Talk } from '../../api/client';
 import { useReading } from '../../api/live';
 import { outbox } from '../../api/outbox';
+import { PickedBar } from '../../sheets/PickedBar';
 import { typedAhead, useKeys } from '../../ui/keys';
 import { Kept } from '../../api/store';
 import { clock, day, dateOf } from '../../ui/time';
@@ -304,6 +305,7 @@ export function Lanes({ me, talk, marks, conversations, read, only, slim, writes
   let lastDay = '';
   return (
     <section aria-label={texts.talk} className="flex min-h-0 min-w-0 flex-1 flex-col" ref={body}>
+      {inside?.docket && !slim ? <PickedBar docket={inside.docket} /> : null}
       {narrow && both ? (
         <div role="group" aria-label={texts.lane} className="grid flex-none grid-cols-2 border-b">
           {(['inside', 'outside'] as const).map((side) => (

@@ -104,3 +104,5 @@ export const noMessagesYetWrite = (part: string) => `No messages yet. Write the 
 export const backWhereWere = 'Back to where you were';
 export const newBelow = (below: number) => `${below} new below`;
 export const toTheNewest = 'To the newest';
+export const useInASheet = 'Use in a sheet';
+export const pickForASheet = 'Pick it to start a page or table from it';

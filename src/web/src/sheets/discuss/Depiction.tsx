@@ -1,19 +1,13 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { type ReactNode, useEffect, useMemo, useState } from 'react';
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import type { AnchorView, DiscussionView } from '../../api/client';
 import { IconButton, cx, inputClass } from '../../ui/controls';
-import { type Area, Pane, type Point } from '../drawing/Pane';
+import { Marks, type PictureMark } from '../../ui/picture/Marks';
+import { snapshot } from '../../ui/picture/snapshot';
+import { type Area, Pane, type Point } from '../../ui/picture/Pane';
 import { DrawingTools } from '../drawing/Tools';
-import {
-  type Depicted,
-  type Drawing,
-  type Viewpoint,
-  acrossWindow,
-  fitted,
-  read,
-  written,
-  zoomed,
-} from '../drawing/viewpoint';
+import { type Viewpoint, acrossWindow, fitted, read, written, zoomed } from '../../ui/picture/viewpoint';
+import type { Depicted, Drawing } from '../drawing/depicted';
 import * as texts from '../texts';
 import { inOrder, isThere } from './discussions';
 import { type TalkedAbout, anchorOf, fresh, hueOf } from './view';
@@ -23,8 +17,10 @@ export type DepictedProps = TalkedAbout & {
   /** The viewpoint in the address; null for all of it. */
   view: string | null;
   onView: (view: string | null) => void;
-  /** What else can be done with what one looks at. */
-  tools?: (now: Viewpoint, size: { width: number; height: number }, page: Drawing) => ReactNode;
+  /** Marks that came with it. */
+  marks?: PictureMark[];
+  /** What else can be done with what one looks at, as the address has it, and with a picture of it. */
+  tools?: (view: string, picture: () => Promise<Blob>) => ReactNode;
 };
 
 type Props = DepictedProps & {
@@ -39,11 +35,12 @@ type Props = DepictedProps & {
 
 /** One page or drawing in its window, with its marks, and the tools to look at it by. */
 export function Depiction(props: Props) {
-  const { of, view, onView, discussions, open, onOpen, chosen, onChoose, onPlaces, tools } = props;
+  const { of, view, onView, discussions, open, onOpen, chosen, onChoose, onPlaces, marks, tools } = props;
   const { drawing, pages, onPage, children } = props;
   const [size, setSize] = useState({ width: 0, height: 0 });
   const [now, setNow] = useState<Viewpoint | null>(() => read(view));
   const [marking, setMarking] = useState(false);
+  const box = useRef<HTMLDivElement>(null);
   // The address follows what one looks at, a moment after one has stopped moving; and one goes where it leads.
   useEffect(() => {
     if (view && (!now || written(now) !== view)) setNow(read(view));
@@ -96,7 +93,7 @@ export function Depiction(props: Props) {
     setNow({ ...usual, ...at, y: foot ? drawing.y + drawing.height - reach : drawing.y + reach, zoom, page: to });
   };
   return (
-    <div className="flex min-h-0 flex-1 flex-col">
+    <div ref={box} className="flex min-h-0 flex-1 flex-col">
       <Pane
         drawing={drawing}
         view={at}
@@ -112,6 +109,7 @@ export function Depiction(props: Props) {
         onPage={pages ? (step) => turn(page + step, step < 0) : undefined}
         over={(to, v) => (
           <>
+            {marks ? <Marks marks={marks} page={page} to={to} zoom={v.zoom} /> : null}
             {spots.map((d) => (
               <Mark
                 key={d.id}
@@ -149,7 +147,7 @@ export function Depiction(props: Props) {
         marking={marking}
         onMarking={() => setMarking(!marking)}
       >
-        {at && tools ? tools(at, size, drawing) : null}
+        {at && tools ? tools(written(at), () => snapshot(box.current!, drawing, at, size)) : null}
         {pages && pages > 1 ? <PageTurn page={page} pages={pages} onTurn={turn} /> : null}
       </DrawingTools>
     </div>

@@ -1,5 +1,5 @@
 import { Suspense, lazy, useState } from 'react';
-import type { Drawing } from '../drawing/viewpoint';
+import type { Drawing } from '../drawing/depicted';
 import * as texts from '../texts';
 import { type DepictedProps, Depiction } from './Depiction';
 

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { usePdf } from '../../conversations/pdfs';
-import type { Drawing } from '../drawing/viewpoint';
+import type { Drawing } from '../drawing/depicted';
 import PdfPage from '../drawing/PdfPage';
 import * as texts from '../texts';
 import { type DepictedProps, Depiction } from './Depiction';

@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query';
 import { v7 as newId } from 'uuid';
 import { type AnchorView, type DiscussionView, api, taken } from '../../api/client';
 import { keys, queries } from '../../api/queries';
-import { sayWrong } from '../../ui/toasts';
+import { say, sayWrong } from '../../ui/toasts';
+import * as texts from '../texts';
 
 const keyOf = (sheet: string, revision: number) => [...keys.discussions, 'sheet', sheet, revision];
 
@@ -110,6 +111,19 @@ export const setStanding = (discussion: DiscussionView, { settled, assigned, due
 /** Puts it elsewhere in a revision. */
 export const put = (discussion: DiscussionView, revision: number, anchor: AnchorView) =>
   change(taken(api.PUT('/api/discussions/{id}/place', { params: ifMatch(discussion), body: { revision, anchor } })));
+
+/** Reads in what was said about a sheet elsewhere, and says what came of it. */
+export async function readAnnotations(sheet: string, file: File) {
+  try {
+    const read = await taken(
+      api.POST('/api/sheets/{id}/annotations', { params: { path: { id: sheet } }, body: { text: await file.text() } }),
+    );
+    say(texts.annotationsRead(read.added, read.known, read.unplaced.length));
+    await again();
+  } catch (wrong) {
+    sayWrong(wrong);
+  }
+}
 
 /** Takes it away again while nothing was said. */
 export async function drop(discussion: DiscussionView) {

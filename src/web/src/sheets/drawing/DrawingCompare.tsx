@@ -3,9 +3,10 @@ import type { SheetView } from '../../api/client';
 import { Button } from '../../ui/controls';
 import { useSheet } from '../sheet';
 import * as texts from '../texts';
-import { Pane } from './Pane';
-import { DrawingTools, pictureOf } from './Tools';
-import { type Viewpoint, fitted, zoomed } from './viewpoint';
+import { Pane } from '../../ui/picture/Pane';
+import { DrawingTools } from './Tools';
+import { pictureOf } from './depicted';
+import { type Viewpoint, fitted, zoomed } from '../../ui/picture/viewpoint';
 
 /** Two revisions of a drawing laid over each other, or side by side and moving together. */
 export function DrawingCompare({ sheet, from }: { sheet: SheetView; from: number }) {

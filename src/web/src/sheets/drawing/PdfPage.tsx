@@ -2,7 +2,7 @@ import * as pdf from 'pdfjs-dist';
 import { useEffect, useRef, useState } from 'react';
 import type { PdfDocument } from '../../conversations/pdfs';
 import * as texts from '../texts';
-import { laidOut } from './Pane';
+import { laidOut } from '../../ui/picture/Pane';
 
 type Props = {
   document: PdfDocument;

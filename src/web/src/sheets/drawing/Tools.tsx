@@ -1,9 +1,8 @@
 import { Maximize, SquareDashed, ZoomIn, ZoomOut } from 'lucide-react';
 import type { ReactNode } from 'react';
-import type { SheetView } from '../../api/client';
 import { Button, IconButton, Panel, cx } from '../../ui/controls';
 import * as texts from '../texts';
-import type { Depicted, Drawing } from './viewpoint';
+import type { Drawing } from './depicted';
 
 type Props = {
   drawing: Drawing;
@@ -74,22 +73,3 @@ export function DrawingTools(props: Props) {
     </div>
   );
 }
-
-/** Where a drawing's picture is: without the layers that are hidden, where they are known. */
-export const pictureOf = (
-  sheet: { id: string; revision: number; file: string; drawing: Drawing | null },
-  hidden: string[],
-) =>
-  sheet.drawing && sheet.drawing.layers.length > 0
-    ? `/api/sheets/${sheet.id}/drawing?revision=${sheet.revision}${hidden.length > 0 ? `&hide=${encodeURIComponent(hidden.join('\n'))}` : ''}`
-    : `/api/files/${sheet.file}`;
-
-/** What the file of a sheet shows; null for a page or table. */
-export const depictedBy = (sheet: SheetView): Depicted | null =>
-  sheet.file && {
-    name: sheet.name,
-    file: sheet.file,
-    drawing: sheet.drawing,
-    pictureOf: (hidden) =>
-      pictureOf({ id: sheet.id, revision: sheet.shown.number, file: sheet.file!.id, drawing: sheet.drawing }, hidden),
-  };

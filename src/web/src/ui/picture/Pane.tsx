@@ -7,14 +7,14 @@ import {
   useRef,
   useState,
 } from 'react';
-import { cx } from '../../ui/controls';
-import { type Drawing, type Viewpoint, fitted, zoomed } from './viewpoint';
+import { cx } from '../controls';
+import { type Ground, type Viewpoint, fitted, zoomed } from './viewpoint';
 
 export type Point = { x: number; y: number };
 export type Area = { x: number; y: number; width: number; height: number };
 
 type Props = {
-  drawing: Drawing;
+  drawing: Ground;
   /** What is looked at; null for all of it. */
   view: Viewpoint | null;
   onView: (view: Viewpoint) => void;

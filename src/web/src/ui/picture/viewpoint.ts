@@ -1,16 +1,5 @@
-import type { FileView, Schemas } from '../../api/client';
-
-export type Drawing = Schemas['DrawingView'];
-
-/** What is looked at: a drawing, a picture or a PDF, of a sheet or of the talk. */
-export type Depicted = {
-  name: string;
-  file: FileView;
-  /** In its own units; null where they are not known, as of a PDF. */
-  drawing: Drawing | null;
-  /** Where its picture is, without the layers that are hidden. */
-  pictureOf: (hidden: string[]) => string;
-};
+/** What is drawn on, in units of its own. */
+export type Ground = { x: number; y: number; width: number; height: number };
 
 /** What one looks at: the middle, how many pixels a unit takes, the page, and the layers that are hidden. */
 export type Viewpoint = { x: number; y: number; zoom: number; page: number; hidden: string[] };
@@ -47,11 +36,7 @@ export function read(text: string | null): Viewpoint | null {
 }
 
 /** All of a drawing, as large as the window lets it. */
-export const fitted = (
-  drawing: Pick<Drawing, 'x' | 'y' | 'width' | 'height'>,
-  width: number,
-  height: number,
-): Viewpoint => ({
+export const fitted = (drawing: Ground, width: number, height: number): Viewpoint => ({
   x: drawing.x + drawing.width / 2,
   y: drawing.y + drawing.height / 2,
   zoom: Math.max(1e-6, Math.min(width / drawing.width, height / drawing.height) * 0.94),
@@ -60,11 +45,7 @@ export const fitted = (
 });
 
 /** A page as wide as the window, from its top. */
-export const acrossWindow = (
-  page: Pick<Drawing, 'x' | 'y' | 'width' | 'height'>,
-  width: number,
-  height: number,
-): Viewpoint => {
+export const acrossWindow = (page: Ground, width: number, height: number): Viewpoint => {
   const all = fitted(page, width, height);
   const zoom = Math.max(all.zoom, (width / page.width) * 0.94);
   return { ...all, zoom, y: page.y + Math.min(page.height / 2, height / 2 / zoom - 6 / zoom) };
