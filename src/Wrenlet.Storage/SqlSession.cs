@@ -17,6 +17,9 @@ public sealed class SqlSession : IDisposable
 
     private readonly Dictionary<string, SqliteCommand> _statements = [];
 
+    /// <summary>Statements whose rows are being read.</summary>
+    private readonly HashSet<string> _reading = [];
+
     internal SqlSession(SqliteConnection connection) => Connection = connection;
 
     internal SqliteConnection Connection { get; }
@@ -33,10 +36,16 @@ public sealed class SqlSession : IDisposable
         params ReadOnlySpan<(string Name, object? Value)> values
     )
     {
-        using var reader = Statement(sql, values).ExecuteReader();
         var rows = new List<T>();
-        while (reader.Read())
-            rows.Add(row(reader));
+        Read(
+            sql,
+            values,
+            reader =>
+            {
+                while (reader.Read())
+                    rows.Add(row(reader));
+            }
+        );
         return rows;
     }
 
@@ -47,8 +56,40 @@ public sealed class SqlSession : IDisposable
         params ReadOnlySpan<(string Name, object? Value)> values
     )
     {
-        using var reader = Statement(sql, values).ExecuteReader();
-        return reader.Read() ? row(reader) : default;
+        var first = default(T);
+        Read(
+            sql,
+            values,
+            reader =>
+            {
+                if (reader.Read())
+                    first = row(reader);
+            }
+        );
+        return first;
+    }
+
+    /// <summary>Runs a statement and reads its rows; one that is being read already, further out, is made a second time.</summary>
+    private void Read(string sql, ReadOnlySpan<(string Name, object? Value)> values, Action<SqliteDataReader> rows)
+    {
+        if (!_reading.Add(sql))
+        {
+            using var again = Made(sql, values);
+            Set(again, values);
+            using var inner = again.ExecuteReader();
+            rows(inner);
+            return;
+        }
+
+        try
+        {
+            using var reader = Statement(sql, values).ExecuteReader();
+            rows(reader);
+        }
+        finally
+        {
+            _reading.Remove(sql);
+        }
     }
 
     /// <summary>Reads the first column of the first row as a number; null when there is no row or no value.</summary>
@@ -88,19 +129,26 @@ public sealed class SqlSession : IDisposable
     private SqliteCommand Statement(string sql, ReadOnlySpan<(string Name, object? Value)> values)
     {
         if (!_statements.TryGetValue(sql, out var command))
-        {
-            command = Connection.CreateCommand();
-            command.CommandText = sql;
-            foreach (var (name, _) in values)
-                command.Parameters.Add(new SqliteParameter { ParameterName = "$" + name });
-            // Without this the provider compiles the statement anew at each use.
-            command.Prepare();
-            _statements[sql] = command;
-        }
+            _statements[sql] = command = Made(sql, values);
+        Set(command, values);
+        return command;
+    }
 
+    private SqliteCommand Made(string sql, ReadOnlySpan<(string Name, object? Value)> values)
+    {
+        var command = Connection.CreateCommand();
+        command.CommandText = sql;
+        foreach (var (name, _) in values)
+            command.Parameters.Add(new SqliteParameter { ParameterName = "$" + name });
+        // Without this the provider compiles the statement anew at each use.
+        command.Prepare();
+        return command;
+    }
+
+    private static void Set(SqliteCommand command, ReadOnlySpan<(string Name, object? Value)> values)
+    {
         for (var i = 0; i < values.Length; i++)
             command.Parameters[i].Value = Value(values[i].Value);
-        return command;
     }
 
     private static object Value(object? value) =>

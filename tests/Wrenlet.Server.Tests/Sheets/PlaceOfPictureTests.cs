@@ -175,6 +175,49 @@ public sealed class PlaceOfPictureTests(YardFixture fixture) : YardTests(fixture
     }
 
     [Fact]
+    public async Task What_is_said_about_a_picture_of_the_talk_is_a_conversation_of_its_own()
+    {
+        var (odalys, benedikta) = (Of("Odalys"), Of("Benedikta"));
+        var picture = await Upload(benedikta, "leak.png", Picture());
+        var sent = await Say(benedikta, Conversation("J-1 Benedikta"), "Here it leaks.", new { id = picture });
+        var path = $"/api/entries/{Id(sent)}/files/{picture}/discussions";
+        Task<JsonElement> Begin(Visitor who, Guid? party) =>
+            who.Do(
+                HttpMethod.Put,
+                $"{path}/{Guid.CreateVersion7()}",
+                new
+                {
+                    revision = 1,
+                    anchor = new
+                    {
+                        kind = "spot",
+                        page = 1,
+                        x = 20,
+                        y = 30,
+                    },
+                    party,
+                }
+            );
+        var ours = (await Begin(odalys, null)).GetProperty("conversation").GetGuid();
+        await Say(odalys, ours, "Ours to know: it is the old repair.");
+        var theirs = (await Begin(odalys, Benedikta)).GetProperty("conversation").GetGuid();
+        await Say(odalys, theirs, "Since when?");
+        (await odalys.Get($"/api/conversations/{ours}"))
+            .GetProperty("talk")
+            .GetProperty("entries")
+            .GetArrayLength()
+            .ShouldBe(1);
+        (await odalys.Get(path)).GetArrayLength().ShouldBe(2);
+        (await benedikta.Get(path))
+            .EnumerateArray()
+            .Select(d => d.GetProperty("first").GetProperty("words").GetString())
+            .ShouldBe(["Since when?"]);
+        (await benedikta.Send(HttpMethod.Get, $"/api/conversations/{ours}/entries")).StatusCode.ShouldBe(
+            HttpStatusCode.NotFound
+        );
+    }
+
+    [Fact]
     public async Task Nobody_says_what_anothers_picture_shows_or_shows_what_they_do_not_see()
     {
         var picture = await Upload(Of("Odalys"), "mine.png", Picture());

@@ -25,7 +25,10 @@ public sealed record LeakView(string Kind, string Reason, string? Words)
                     _ => throw new ArgumentOutOfRangeException(nameof(leaks), l.Kind, "Unknown kind of leak."),
                 },
                 l.Reason,
-                l.Start >= 0 ? plain[l.Start..l.End] : null
+                // What is said of a file stands behind the draft's own words, and cannot be marked in them.
+                l.Start >= 0 && l.End <= plain.Length
+                    ? plain[l.Start..l.End]
+                    : null
             )),
         ];
     }

@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { Button, IconButton, cx, inputClass } from '../ui/controls';
 import { MarkLetter, Marks, type PictureMark, letterOf, mostMarks } from '../ui/picture/Marks';
 import { Pane } from '../ui/picture/Pane';
-import type { Ground, Viewpoint } from '../ui/picture/viewpoint';
+import { type Ground, type Viewpoint, within } from '../ui/picture/viewpoint';
 import * as texts from './texts';
 
 type Props = {
@@ -29,7 +29,8 @@ export function MarkPicture({ name, address, marks, onMarks, onClose }: Props) {
   }, [address]);
   const add = (at: { x: number; y: number; width?: number; height?: number }) => {
     setArea(false);
-    if (marks.length < mostMarks) onMarks([...marks, { page: 1, width: 0, height: 0, ...at, words: '' }]);
+    if (ground && within(ground, at) && marks.length < mostMarks)
+      onMarks([...marks, { page: 1, width: 0, height: 0, ...at, words: '' }]);
   };
   const close = () => {
     // A mark without words says nothing.
@@ -43,6 +44,10 @@ export function MarkPicture({ name, address, marks, onMarks, onClose }: Props) {
         <Dialog.Content
           data-over=""
           aria-describedby={undefined}
+          // What is done here is not done to the composer that this belongs to.
+          onMouseDown={(e) => e.stopPropagation()}
+          onClick={(e) => e.stopPropagation()}
+          onKeyDown={(e) => e.stopPropagation()}
           className="fixed inset-0 z-50 flex flex-col overflow-hidden bg-surface md:inset-8 md:rounded-card md:border md:shadow-lg"
         >
           <header className="flex flex-none items-center gap-2 border-b px-3 py-1.5">

@@ -35,7 +35,8 @@ function Page({ document, number }: { document: PdfDocument; number: number }) {
     if (!near) return;
     let drawing: pdf.RenderTask | null = null;
     let gone = false;
-    void document.getPage(number).then(async (page) => {
+    const show = async () => {
+      const page = await document.getPage(number);
       if (gone || !canvas.current) return;
       const width = canvas.current.parentElement!.clientWidth;
       const viewport = page.getViewport({
@@ -47,6 +48,10 @@ function Page({ document, number }: { document: PdfDocument; number: number }) {
       await drawing.promise.catch(() => undefined);
       const text = await page.getTextContent();
       if (!gone) setWords(text.items.map((item) => ('str' in item ? item.str : '')).join(' '));
+    };
+    // What is put away while it is read needs no page any more.
+    show().catch((wrong: unknown) => {
+      if (!gone) throw wrong;
     });
     return () => {
       gone = true;

@@ -2,7 +2,9 @@ import { FileUp } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { AttachedList, taking, useAttachments } from '../conversations/Attachments';
 import { attach, attachments } from '../conversations/attachments';
-import { DrawingSheet } from './DrawingSheet';
+import { DrawingView } from './discuss/DrawingView';
+import { untouched } from './discuss/view';
+import { depictedAlone } from './drawing/depicted';
 import * as texts from './texts';
 
 /** What a drawing can be. */
@@ -53,7 +55,7 @@ export function DrawingFile({ id, onFile }: { id: string; onFile: (file: string 
         <AttachedList conversation={place} markable={false} />
       </div>
       {ready ? (
-        <DrawingSheet key={ready.id} file={ready} name={ready.name} />
+        <DrawingView {...untouched} key={ready.id} of={depictedAlone(ready)} view={null} onView={() => undefined} />
       ) : (
         <p className="m-auto p-6 text-soft">{texts.theDrawingAppearsHere}</p>
       )}

@@ -11,7 +11,11 @@ export function PickedBar({ docket }: { docket: string }) {
   if (entries.length === 0) return null;
   const begin = (kind: 'page' | 'table') => {
     const words = new DOMParser().parseFromString(entries[0]!.html, 'text/html').body.textContent ?? '';
-    const name = words.replace(/\s+/g, ' ').trim().slice(0, 60).trim() || texts.untitled;
+    const name =
+      words
+        .replace(/\s+/g, ' ')
+        .trim()
+        .replace(/^(.{0,60})(\s.*)?$/, '$1') || texts.untitled;
     const params = new URLSearchParams({ new: kind, docket, name, sources: entries.map((e) => e.id).join(',') });
     void navigate(`/sheets/${newId()}?${params.toString()}`);
   };

@@ -1,7 +1,8 @@
 import '@fontsource-variable/literata/wght.css';
 import type { SheetView } from '../api/client';
 import { Said } from '../conversations/Said';
-import { DrawingSheet } from './DrawingSheet';
+import { DrawingView } from './discuss/DrawingView';
+import { depictedBy } from './drawing/depicted';
 import { TableView } from './discuss/TableView';
 import { untouched } from './discuss/view';
 
@@ -19,7 +20,7 @@ export const PageText = ({ sheet }: { sheet: SheetView }) =>
 /** What stands on a sheet, without what is said about it. */
 export function SheetBody({ sheet }: { sheet: SheetView }) {
   if (sheet.rows) return <TableView {...untouched} rows={sheet.rows} name={sheet.name} />;
-  if (sheet.file) return <DrawingSheet file={sheet.file} name={sheet.name} />;
+  if (sheet.file) return <DrawingView {...untouched} of={depictedBy(sheet)!} view={null} onView={() => undefined} />;
   return (
     <div
       tabIndex={0}

@@ -7,7 +7,6 @@ export const anSvgPicturePdf = 'an SVG, a picture or a PDF';
 export const removedNoLongerAppears = 'Removed. It no longer appears in searches, and nobody outside can see it.';
 export const restore = 'Restore';
 export const shareAnyway = 'Share anyway';
-export const plusMinusEnlargeArrows = (name: string) => `${name}: plus and minus zoom, the arrows move it`;
 export const smaller = 'Smaller';
 export const larger = 'Larger';
 export const fitToWindow = 'Fit to window';

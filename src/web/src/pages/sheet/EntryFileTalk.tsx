@@ -1,44 +1,39 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import type { AnchorView, EntryView, FileView, Me } from '../../api/client';
+import type { AnchorView, DiscussionView, EntryView, FileView, Me } from '../../api/client';
 import { useConversation } from '../../api/queries';
+import { depictedAlone } from '../../sheets/drawing/depicted';
 import { AttachView } from '../../sheets/drawing/AttachView';
 import { DrawingView } from '../../sheets/discuss/DrawingView';
 import { Margin } from '../../sheets/discuss/Margin';
 import { useFileDiscussions } from '../../sheets/discuss/discussions';
 import { subjectOfFile } from '../../sheets/discuss/subject';
-import type { Places } from '../../sheets/discuss/view';
+import { usePlaces } from '../../sheets/discuss/view';
 import * as texts from '../../sheets/texts';
 import { MarkList } from '../../ui/picture/Marks';
 import { useNarrow } from '../../ui/useNarrow';
 import { DiscussionTalk } from './DiscussionTalk';
 import { PartyTalk } from './PartyTalk';
 
+const none: DiscussionView[] = [];
+
 type Props = { entry: EntryView; file: FileView; me: Me };
 
 /** A picture or PDF of the talk, with what is said about its spots, areas and words in the margin. */
 export function EntryFileTalk({ entry, file, me }: Props) {
-  const { data: discussions = [] } = useFileDiscussions(entry.id, file.id);
+  const { data: discussions = none } = useFileDiscussions(entry.id, file.id);
   const { data: talk } = useConversation(entry.conversation, me.staff);
   const [params] = useSearchParams();
   const [open, setOpen] = useState(() => (params.get('file') === file.id ? params.get('discussion') : null));
   const [chosen, setChosen] = useState<AnchorView | null>(null);
   const [viewpoint, setViewpoint] = useState(() => (params.get('file') === file.id ? params.get('view') : null));
-  const [places, setPlaces] = useState<Places>({ tops: new Map(), height: 0 });
+  const [places, onPlaces] = usePlaces();
   const narrow = useNarrow();
   const margin = useRef<HTMLDivElement>(null);
   // A customer or partner writes to us, and to nobody else.
   const party = me.staff ? (talk?.conversation.party ?? null) : null;
   const subject = useMemo(() => subjectOfFile(entry, file, me.staff, party), [entry, file, me.staff, party]);
-  const of = useMemo(
-    () => ({
-      name: file.caption ?? file.name,
-      file,
-      drawing: file.width ? { x: 0, y: 0, width: file.width, height: file.height!, layers: [] } : null,
-      pictureOf: () => `/api/files/${file.id}`,
-    }),
-    [file],
-  );
+  const of = useMemo(() => depictedAlone(file, file.caption ?? file.name), [file]);
   const here = discussions.find((d) => d.id === open);
   const tools = (view: string, picture: () => Promise<Blob>) => (
     <AttachView
@@ -88,7 +83,7 @@ export function EntryFileTalk({ entry, file, me }: Props) {
           onOpen={show}
           chosen={chosen}
           onChoose={setChosen}
-          onPlaces={setPlaces}
+          onPlaces={onPlaces}
           onScrolled={() => undefined}
           scroll={{ current: null }}
         />

@@ -1,7 +1,7 @@
 import { ArrowLeft } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import type { AnchorView, Me } from '../../api/client';
+import type { AnchorView, DiscussionView, Me } from '../../api/client';
 import { SheetTools } from '../../sheets/SheetTools';
 import { useDiscussions } from '../../sheets/discuss/discussions';
 import type { Writable } from '../../sheets/drawing/AttachView';
@@ -14,6 +14,8 @@ import { moment } from '../../ui/time';
 import { PartyTalk } from './PartyTalk';
 import { SheetView } from './SheetView';
 
+const none: DiscussionView[] = [];
+
 type Props = { id: string; me: Me; firm: string; places: Writable[]; onBack: () => void };
 
 /** A sheet as it was shared with a customer or partner, with what is said about it between them and us. */
@@ -21,7 +23,7 @@ export function PartySheet({ id, me, firm, places, onBack }: Props) {
   const [params] = useSearchParams();
   const { data: sheet, error, refetch } = useSheet(id, null);
   const number = sheet?.shown.number ?? 0;
-  const { data: discussions = [] } = useDiscussions(id, number, number > 0);
+  const { data: discussions = none } = useDiscussions(id, number, number > 0);
   const [open, setOpen] = useState(params.get('discussion'));
   const wanted = params.get('view');
   const [viewpoint, setViewpoint] = useState<string | null>(wanted);

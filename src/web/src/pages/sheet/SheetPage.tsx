@@ -1,7 +1,7 @@
 import { GitCompareArrows, Highlighter, Pencil, Trash2 } from 'lucide-react';
 import { Suspense, lazy, useCallback, useEffect, useMemo, useState } from 'react';
 import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
-import type { AnchorView, Me, SheetView } from '../../api/client';
+import type { AnchorView, DiscussionView, Me, SheetView } from '../../api/client';
 import { useDocket } from '../../api/queries';
 import { openTab } from '../../dockets/tabs';
 import { Changes } from '../../sheets/Changes';
@@ -24,6 +24,8 @@ import { DiscussionTalk } from './DiscussionTalk';
 import { SheetView as SheetWithTalk } from './SheetView';
 
 const SheetEdit = lazy(() => import('../../sheets/SheetEdit').then((m) => ({ default: m.SheetEdit })));
+
+const none: DiscussionView[] = [];
 
 type Tab = 'discussions' | 'checks' | 'revisions';
 
@@ -63,7 +65,7 @@ export function SheetPage({ me }: { me: Me }) {
   const [authors, setAuthors] = useState(false);
   const [tab, setTab] = useState<Tab>('discussions');
   const number = sheet?.shown.number ?? 0;
-  const { data: discussions = [] } = useDiscussions(id, number, begun === null && number > 0 && !before);
+  const { data: discussions = none } = useDiscussions(id, number, begun === null && number > 0 && !before);
   const writable = useMemo(
     () =>
       (of?.conversations ?? [])

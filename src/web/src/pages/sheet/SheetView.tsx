@@ -1,4 +1,4 @@
-import { type ReactNode, useCallback, useMemo, useRef, useState } from 'react';
+import { type ReactNode, useCallback, useMemo, useRef } from 'react';
 import type { AnchorView, DiscussionView, Me, SheetView as Sheet } from '../../api/client';
 import type { Finding } from '../../sheets/checks/checks';
 import { AttachView, type Writable } from '../../sheets/drawing/AttachView';
@@ -8,7 +8,7 @@ import { PageView } from '../../sheets/discuss/PageView';
 import { TableView } from '../../sheets/discuss/TableView';
 import { useAuthors } from '../../sheets/discuss/discussions';
 import { subjectOfSheet } from '../../sheets/discuss/subject';
-import type { Places } from '../../sheets/discuss/view';
+import { usePlaces } from '../../sheets/discuss/view';
 import { depictedBy } from '../../sheets/drawing/depicted';
 import { PageText } from '../../sheets/SheetBody';
 import * as texts from '../../sheets/texts';
@@ -60,20 +60,9 @@ export function SheetView(props: Props) {
     talk,
   } = props;
   const narrow = useNarrow();
-  const [places, setPlaces] = useState<Places>({ tops: new Map(), height: 0 });
+  const [places, onPlaces] = usePlaces();
   const margin = useRef<HTMLDivElement>(null);
   const scroll = useRef<((to: number) => void) | null>(null);
-  const onPlaces = useCallback(
-    (next: Places) =>
-      setPlaces((before) =>
-        before.height === next.height &&
-        before.tops.size === next.tops.size &&
-        [...next.tops].every(([id, top]) => before.tops.get(id) === top)
-          ? before
-          : next,
-      ),
-    [],
-  );
   const onScrolled = useCallback((to: number) => {
     if (margin.current && Math.abs(margin.current.scrollTop - to) > 1) margin.current.scrollTop = to;
   }, []);

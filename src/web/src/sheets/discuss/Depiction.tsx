@@ -6,7 +6,7 @@ import { Marks, type PictureMark } from '../../ui/picture/Marks';
 import { snapshot } from '../../ui/picture/snapshot';
 import { type Area, Pane, type Point } from '../../ui/picture/Pane';
 import { DrawingTools } from '../drawing/Tools';
-import { type Viewpoint, acrossWindow, fitted, read, written, zoomed } from '../../ui/picture/viewpoint';
+import { type Viewpoint, acrossWindow, fitted, read, within, written, zoomed } from '../../ui/picture/viewpoint';
 import type { Depicted, Drawing } from '../drawing/depicted';
 import * as texts from '../texts';
 import { inOrder, isThere } from './discussions';
@@ -101,7 +101,7 @@ export function Depiction(props: Props) {
         onSize={setSize}
         label={texts.drawingHint(of.name)}
         marking={marking}
-        onSpot={(p) => choose(p)}
+        onSpot={(p) => within(drawing, p) && choose(p)}
         onArea={(a) => {
           setMarking(false);
           choose(a);
@@ -145,7 +145,7 @@ export function Depiction(props: Props) {
         hidden={hidden}
         onHidden={(next) => at && setNow({ ...at, hidden: next })}
         marking={marking}
-        onMarking={() => setMarking(!marking)}
+        onMarking={props.untouched ? undefined : () => setMarking(!marking)}
       >
         {at && tools ? tools(written(at), () => snapshot(box.current!, drawing, at, size)) : null}
         {pages && pages > 1 ? <PageTurn page={page} pages={pages} onTurn={turn} /> : null}

@@ -18,15 +18,24 @@ export function PdfView(props: DepictedProps) {
       if (!document) return;
       const real = Math.min(document.numPages, Math.max(1, number));
       wished.current = real;
-      void document.getPage(real).then((page) => {
-        const { width, height } = page.getViewport({ scale: 1 });
-        // Of pages that are turned quickly the last one counts.
-        if (wished.current === real) setShown({ number: real, page: { x: 0, y: 0, width, height, layers: [] } });
-      });
+      document
+        .getPage(real)
+        .then((page) => {
+          const { width, height } = page.getViewport({ scale: 1 });
+          // Of pages that are turned quickly the last one counts.
+          if (wished.current === real) setShown({ number: real, page: { x: 0, y: 0, width, height, layers: [] } });
+        })
+        .catch((wrong: unknown) => {
+          if (wished.current !== 0) throw wrong;
+        });
     },
     [document],
   );
-  useEffect(() => show(wished.current || 1), [show]);
+  useEffect(() => {
+    show(wished.current || 1);
+    // Put away, it shows nothing any more.
+    return () => void (wished.current = 0);
+  }, [show]);
   if (wrong)
     return (
       <p role="alert" className="m-auto max-w-96 p-6 text-late">

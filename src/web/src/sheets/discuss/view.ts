@@ -1,3 +1,4 @@
+import { useCallback, useState } from 'react';
 import type { AnchorView, DiscussionView } from '../../api/client';
 
 /** Where a new discussion would stand among the places. */
@@ -19,6 +20,8 @@ export type TalkedAbout = {
   onScrolled: (to: number) => void;
   /** Scrolls it as far as the margin was. */
   scroll: { current: ((to: number) => void) | null };
+  /** Whether nothing can be said about it. */
+  untouched?: boolean;
 };
 
 /** How a discussion's mark looks: by whom it is with, and quiet once it is settled. */
@@ -55,4 +58,22 @@ export const untouched: TalkedAbout = {
   onPlaces: () => undefined,
   onScrolled: () => undefined,
   scroll: { current: null },
+  untouched: true,
 };
+
+/** Where the places of a sheet are shown; told again as they are, nothing is drawn anew. */
+export function usePlaces() {
+  const [places, setPlaces] = useState<Places>({ tops: new Map(), height: 0 });
+  const onPlaces = useCallback(
+    (next: Places) =>
+      setPlaces((before) =>
+        before.height === next.height &&
+        before.tops.size === next.tops.size &&
+        [...next.tops].every(([id, top]) => before.tops.get(id) === top)
+          ? before
+          : next,
+      ),
+    [],
+  );
+  return [places, onPlaces] as const;
+}

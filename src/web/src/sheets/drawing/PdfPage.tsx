@@ -31,7 +31,8 @@ export default function PdfPage({ document, number, zoom, onWords }: Props) {
     if (sharp === 0) return;
     let drawing: pdf.RenderTask | null = null;
     let gone = false;
-    void document.getPage(number).then(async (page) => {
+    const draw = async () => {
+      const page = await document.getPage(number);
       const one = page.getViewport({ scale: 1 });
       const viewport = page.getViewport({ scale: Math.min(sharp, Math.sqrt(MostPixels / (one.width * one.height))) });
       if (gone || !canvas.current) return;
@@ -51,6 +52,10 @@ export default function PdfPage({ document, number, zoom, onWords }: Props) {
       canvas.current.height = aside.height;
       canvas.current.getContext('2d')!.drawImage(aside, 0, 0);
       canvas.current.dataset.page = String(number);
+    };
+    // What is put away while it is read needs no page any more.
+    draw().catch((wrong: unknown) => {
+      if (!gone) throw wrong;
     });
     return () => {
       gone = true;
@@ -61,7 +66,8 @@ export default function PdfPage({ document, number, zoom, onWords }: Props) {
     const layer = words.current!;
     let gone = false;
     let text: pdf.TextLayer | null = null;
-    void document.getPage(number).then(async (page) => {
+    const lay = async () => {
+      const page = await document.getPage(number);
       const one = page.getViewport({ scale: 1 });
       const content = await page.getTextContent();
       if (gone) return;
@@ -70,6 +76,9 @@ export default function PdfPage({ document, number, zoom, onWords }: Props) {
       layer.style.setProperty('--total-scale-factor', String(scale));
       text = new pdf.TextLayer({ textContentSource: content, container: layer, viewport: page.getViewport({ scale }) });
       await text.render();
+    };
+    lay().catch((wrong: unknown) => {
+      if (!gone) throw wrong;
     });
     return () => {
       gone = true;

@@ -21,6 +21,14 @@ export const pictureOf = (
     ? `/api/sheets/${sheet.id}/drawing?revision=${sheet.revision}${hidden.length > 0 ? `&hide=${encodeURIComponent(hidden.join('\n'))}` : ''}`
     : `/api/files/${sheet.file}`;
 
+/** A file on its own, as it was brought. */
+export const depictedAlone = (file: FileView, name = file.name): Depicted => ({
+  name,
+  file,
+  drawing: file.width ? { x: 0, y: 0, width: file.width, height: file.height!, layers: [] } : null,
+  pictureOf: () => `/api/files/${file.id}`,
+});
+
 /** What the file of a sheet shows; null for a page or table. */
 export const depictedBy = (sheet: SheetView): Depicted | null =>
   sheet.file && {

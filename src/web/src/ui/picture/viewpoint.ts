@@ -1,6 +1,10 @@
 /** What is drawn on, in units of its own. */
 export type Ground = { x: number; y: number; width: number; height: number };
 
+/** Whether a spot is on it. */
+export const within = (ground: Ground, at: { x: number; y: number }) =>
+  at.x >= ground.x && at.x <= ground.x + ground.width && at.y >= ground.y && at.y <= ground.y + ground.height;
+
 /** What one looks at: the middle, how many pixels a unit takes, the page, and the layers that are hidden. */
 export type Viewpoint = { x: number; y: number; zoom: number; page: number; hidden: string[] };
 
