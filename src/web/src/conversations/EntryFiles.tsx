@@ -1,5 +1,5 @@
 import { FileText, Film, Locate, Music, Table } from 'lucide-react';
-import { Suspense, lazy, useState } from 'react';
+import { Suspense, lazy, useEffect, useState } from 'react';
 import { Link, type Location, useLocation, useSearchParams } from 'react-router';
 import type { EntryView, FileView } from '../api/client';
 import { sizeInWords } from './files';
@@ -25,12 +25,19 @@ type RowProps = {
 /** Files in a row, each with its small picture where it is one. */
 export function FileRow({ files: rest, entry, onTakeOut }: RowProps) {
   const location = useLocation();
-  const [params] = useSearchParams();
-  const [open, setOpen] = useState<number | null>(() => {
-    // The address may lead to a file, and to what is said about it.
-    const wanted = params.get('entry') === entry?.id ? rest.findIndex((f) => f.id === params.get('file')) : -1;
-    return wanted < 0 ? null : wanted;
-  });
+  const [params, setParams] = useSearchParams();
+  const [open, setOpen] = useState<number | null>(null);
+  // The address may lead to a file, and to what is said about it.
+  const wanted = entry && params.get('entry') === entry.id ? rest.findIndex((f) => f.id === params.get('file')) : -1;
+  useEffect(() => {
+    if (wanted >= 0) setOpen(wanted);
+  }, [wanted]);
+  const close = () => {
+    setOpen(null);
+    if (!params.has('file')) return;
+    for (const name of ['file', 'discussion', 'view']) params.delete(name);
+    setParams(params, { replace: true });
+  };
   if (rest.length === 0) return null;
   return (
     <ul
@@ -76,7 +83,7 @@ export function FileRow({ files: rest, entry, onTakeOut }: RowProps) {
       ))}
       {open !== null ? (
         <Suspense fallback={null}>
-          <FileViewer files={rest} entry={entry} at={open} onGo={setOpen} onClose={() => setOpen(null)} />
+          <FileViewer files={rest} entry={entry} at={open} onGo={setOpen} onClose={close} />
         </Suspense>
       ) : null}
     </ul>

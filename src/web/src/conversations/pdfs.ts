@@ -11,11 +11,17 @@ export function usePdf(address: string) {
   const [document, setDocument] = useState<PdfDocument | null>(null);
   const [wrong, setWrong] = useState('');
   useEffect(() => {
+    let gone = false;
     const task = pdf.getDocument({ url: address, isEvalSupported: false, enableXfa: false });
-    task.promise.then(setDocument).catch((e: Error) => {
-      if (!task.destroyed) setWrong(e.message);
-    });
-    return () => void task.destroy();
+    const read = task.promise.then(
+      (document) => gone || setDocument(document),
+      (e: Error) => gone || setWrong(e.message),
+    );
+    return () => {
+      gone = true;
+      // Ended only once it has been read: ended in the middle, its reader complains to nobody.
+      void read.then(() => task.destroy());
+    };
   }, [address]);
   return { document, wrong };
 }
