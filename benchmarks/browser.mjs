@@ -24,7 +24,7 @@ export async function atPage(url, path) {
     ).newPage();
     await page.goto(url);
     await page.getByRole("button", { name: "Odalys Brandt" }).click();
-    await page.getByRole("link", { name: "Wrenlet, to Today" }).waitFor();
+    await page.getByRole("link", { name: "Wrenlet, go to Today" }).waitFor();
     await page.goto(url + path);
     await page.waitForTimeout(4000);
     await watch(page);

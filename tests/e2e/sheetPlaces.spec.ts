@@ -149,6 +149,8 @@ test('words of a PDF are talked about and found again in its next revision', asy
       .setInputFiles({ name: 'mast.pdf', mimeType: 'application/pdf', buffer: await printed(paragraphs) });
   await choose(['The step is dry.', 'The collar shows a crack of three inches.']);
   await odalys.getByRole('button', { name: 'Save the sheet' }).click();
+  // Not the one that is shown before it is saved.
+  await expect(odalys.getByText('revision 1, Odalys')).toBeVisible();
   await expect(odalys.locator('canvas[data-page="1"]')).toBeVisible();
   const line = odalys.locator('[data-words] span').filter({ hasText: 'The collar shows' });
   await line.click({ clickCount: 3 });

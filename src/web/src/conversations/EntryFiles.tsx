@@ -3,9 +3,11 @@ import { Suspense, lazy, useEffect, useState } from 'react';
 import { Link, type Location, useLocation, useSearchParams } from 'react-router';
 import type { EntryView, FileView } from '../api/client';
 import { sizeInWords } from './files';
-import { MarkLetter, MarkList } from '../ui/picture/Marks';
 import * as texts from './texts';
 
+// Few pictures are marked.
+const MarkList = lazy(() => import('../ui/picture/Marks').then((m) => ({ default: m.MarkList })));
+const MarksOver = lazy(() => import('../ui/picture/Marks').then((m) => ({ default: m.MarksOver })));
 const FileViewer = lazy(() => import('./FileViewer').then((m) => ({ default: m.FileViewer })));
 
 const icons: Record<string, typeof FileText> = { audio: Music, video: Film, table: Table };
@@ -54,7 +56,11 @@ export function FileRow({ files: rest, entry, onTakeOut }: RowProps) {
             className="block max-w-[240px] rounded-[3px] border bg-paper p-1 text-left hover:border-soft"
           >
             {f.shown === 'picture' ? <Small file={f} /> : null}
-            <MarkList marks={f.marks} className="max-w-[220px] py-0.5 text-[12px]" />
+            {f.marks.length > 0 ? (
+              <Suspense fallback={null}>
+                <MarkList marks={f.marks} className="max-w-[220px] py-0.5 text-[12px]" />
+              </Suspense>
+            ) : null}
             <span className="flex min-h-6 items-center gap-1.5 max-md:min-h-[36px]">
               {f.shown === 'picture' ? null : <Kind file={f} />}
               <span className="truncate">{f.caption ?? f.name}</span>
@@ -114,17 +120,11 @@ function Small({ file }: { file: FileView }) {
         className="h-28 w-auto max-w-full rounded-[2px] object-contain"
         style={{ aspectRatio: `${width} / ${height}` }}
       />
-      {file.width
-        ? file.marks.map((m, i) => (
-            <span
-              key={i}
-              className="absolute grid -translate-x-1/2 -translate-y-1/2"
-              style={{ left: `${(m.x / width) * 100}%`, top: `${(m.y / height) * 100}%` }}
-            >
-              <MarkLetter index={i} />
-            </span>
-          ))
-        : null}
+      {file.width && file.marks.length > 0 ? (
+        <Suspense fallback={null}>
+          <MarksOver marks={file.marks} width={width} height={height} />
+        </Suspense>
+      ) : null}
     </span>
   );
 }

@@ -1,9 +1,19 @@
-import { type CSSProperties, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { picked } from '../../conversations/picked';
+import {
+  type CSSProperties,
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  Suspense,
+  lazy,
+} from 'react';
 import { useSearchParams } from 'react-router';
 import type { ConversationView, EntryView, MarksView, Me, Talk } from '../../api/client';
 import { useReading } from '../../api/live';
 import { outbox } from '../../api/outbox';
-import { PickedBar } from '../../sheets/PickedBar';
 import { typedAhead, useKeys } from '../../ui/keys';
 import { Kept } from '../../api/store';
 import { clock, day, dateOf } from '../../ui/time';
@@ -20,6 +30,9 @@ import { LaneHead } from '../../conversations/LaneHead';
 import { setPins, useReadingMarks } from '../../conversations/marks';
 import { type ReadTalk, useTalk } from '../../conversations/useTalk';
 import * as texts from './texts';
+
+// It comes once something is picked.
+const PickedBar = lazy(() => import('../../sheets/PickedBar').then((m) => ({ default: m.PickedBar })));
 
 const split = new Kept('wrenlet.lanes', 50);
 
@@ -63,6 +76,7 @@ export function Lanes({ me, talk, marks, conversations, read, only, slim, writes
   const lane: Lane = !both ? (inside ? 'inside' : 'outside') : asked;
   const percent = split.use();
 
+  const hasPicked = picked.use().some((p) => p.docket === inside?.docket);
   const [selected, setSelected] = useState<string | null>(null);
   const [drafting, setDrafting] = useState<string | null>(null);
   const [handing, setHanding] = useState(false);
@@ -305,7 +319,11 @@ export function Lanes({ me, talk, marks, conversations, read, only, slim, writes
   let lastDay = '';
   return (
     <section aria-label={texts.talk} className="flex min-h-0 min-w-0 flex-1 flex-col" ref={body}>
-      {inside?.docket && !slim ? <PickedBar docket={inside.docket} /> : null}
+      {inside?.docket && !slim && hasPicked ? (
+        <Suspense fallback={null}>
+          <PickedBar docket={inside.docket} />
+        </Suspense>
+      ) : null}
       {narrow && both ? (
         <div role="group" aria-label={texts.lane} className="grid flex-none grid-cols-2 border-b">
           {(['inside', 'outside'] as const).map((side) => (

@@ -67,3 +67,15 @@ export function MarkList({ marks, className }: { marks: PictureMark[]; className
     </ol>
   );
 }
+
+/** The letters over a small picture, wherever it is shown. */
+export const MarksOver = ({ marks, width, height }: { marks: PictureMark[]; width: number; height: number }) =>
+  marks.map((m, i) => (
+    <span
+      key={i}
+      className="absolute grid -translate-x-1/2 -translate-y-1/2"
+      style={{ left: `${(m.x / width) * 100}%`, top: `${(m.y / height) * 100}%` }}
+    >
+      <MarkLetter index={i} />
+    </span>
+  ));

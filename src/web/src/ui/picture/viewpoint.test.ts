@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fitted, read, written, zoomed } from './viewpoint';
+import { acrossWindow, fitted, read, within, written, zoomed } from './viewpoint';
 
 const drawing = { x: 0, y: 0, width: 980, height: 420 };
 
@@ -33,4 +33,22 @@ describe('viewpoints', () => {
     expect(zoomed(v, 1e9, v.zoom, middle).zoom).toBeCloseTo(v.zoom * 60);
     expect(zoomed(v, 1e-9, v.zoom, middle).zoom).toBeCloseTo(v.zoom * 0.25);
   });
+});
+
+it('a page stands as wide as the window, from its top; a small one as a whole', () => {
+  const page = { x: 0, y: 0, width: 600, height: 800 };
+  const wide = acrossWindow(page, 900, 400);
+  expect(wide.zoom).toBeCloseTo(1.41);
+  // Its top is just below that of the window.
+  expect(200 - wide.y * wide.zoom).toBeCloseTo(6);
+  const tall = acrossWindow(page, 300, 2000);
+  expect(tall.zoom).toBeCloseTo(0.47);
+  expect(tall.y).toBe(400);
+});
+
+it('a spot beside what is drawn is none of it', () => {
+  const page = { x: 10, y: 0, width: 600, height: 800 };
+  expect(within(page, { x: 10, y: 800 })).toBe(true);
+  expect(within(page, { x: 9, y: 100 })).toBe(false);
+  expect(within(page, { x: 100, y: 801 })).toBe(false);
 });
