@@ -103,11 +103,15 @@ test('the pictures of the README', async ({ browser, yard }) => {
   ).toBeVisible();
   await page.screenshot({ path: to('find-or-do') });
 
-  // A sheet, and what changed on it.
+  // A sheet, and what is said on it.
   await page.goto(`${yard.url}/dockets/J-1042`);
   await page.getByRole('link', { name: /^Page Survey report/ }).click();
-  await page.getByRole('button', { name: 'What changed', exact: true }).click();
-  await expect(page.getByText(/From revision/)).toBeVisible();
+  await page
+    .getByRole('article')
+    .filter({ hasText: 'a third of the section' })
+    .getByRole('button', { expanded: false })
+    .click();
+  await expect(page.getByRole('button', { name: 'Settle' })).toBeVisible();
   await page.waitForTimeout(300);
   await page.screenshot({ path: to('sheet') });
 

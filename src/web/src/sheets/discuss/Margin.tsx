@@ -32,6 +32,9 @@ type Props = {
 /** Cards whose height is not known yet are taken for so high. */
 const usual = 64;
 
+/** Cards are drawn by steps of so many pixels of what is scrolled. */
+const step = 600;
+
 /** What is said on a sheet, each discussion at the height of its place. */
 export function Margin(props: Props) {
   const { subject, me, discussions, places, open, onOpen, chosen, onChoose, box, onScrolled, onRevision, talk } = props;
@@ -46,10 +49,9 @@ export function Margin(props: Props) {
 
   const measure = useRef(() => {});
   measure.current = () => {
-    const next = new Map([...cards.current].map(([id, card]) => [id, card.offsetHeight]));
-    setHeights((before) =>
-      before.size === next.size && [...next].every(([id, h]) => before.get(id) === h) ? before : next,
-    );
+    const now = [...cards.current].map(([id, card]) => [id, card.offsetHeight] as const);
+    // What is out of sight is as high as it was when it was seen last.
+    setHeights((before) => (now.every(([id, h]) => before.get(id) === h) ? before : new Map([...before, ...now])));
   };
   const watch = useRef<ResizeObserver | null>(null);
   watch.current ??= new ResizeObserver(() => measure.current());
@@ -86,12 +88,18 @@ export function Margin(props: Props) {
     if (chosen) all.push({ id: fresh, wanted: topOf(fresh) ?? 0, height: heights.get(fresh) ?? usual });
     return stacked(all, chosen ? fresh : open);
   }, [shown, places, heights, open, chosen, shift]); // eslint-disable-line react-hooks/exhaustive-deps
+  // Of many only those near what one sees are drawn.
+  const [near, setNear] = useState(0);
+  const isNear = (d: DiscussionView) => {
+    const at = standing.get(d.id) ?? 0;
+    return d.id === open || Math.abs(at - near * step) < 3 * step;
+  };
   const foot = Math.max(0, ...[...standing].map(([id, top]) => top + (heights.get(id) ?? usual))) + 16;
 
-  const walk = (step: number) => {
+  const walk = (by: number) => {
     if (shown.length === 0) return;
     const at = shown.findIndex((d) => d.id === open);
-    const next = shown[at < 0 ? (step > 0 ? 0 : shown.length - 1) : (at + step + shown.length) % shown.length]!;
+    const next = shown[at < 0 ? (by > 0 ? 0 : shown.length - 1) : (at + by + shown.length) % shown.length]!;
     onOpen(next.id);
   };
   useKeys({ ']': () => walk(1), '[': () => walk(-1), d: () => chosen && document.getElementById('say-here')?.focus() });
@@ -131,14 +139,17 @@ export function Margin(props: Props) {
         role="region"
         aria-label={texts.discussions}
         tabIndex={-1}
-        onScroll={(e) => onScrolled(e.currentTarget.scrollTop)}
+        onScroll={(e) => {
+          setNear(Math.round(e.currentTarget.scrollTop / step));
+          onScrolled(e.currentTarget.scrollTop);
+        }}
         className="relative min-h-0 flex-1 overflow-y-auto overflow-x-hidden outline-none"
       >
         <div className="relative" style={{ height: Math.max(places.height, foot) }}>
           {shown.length === 0 && !chosen ? (
             <p className="px-4 py-3 text-soft">{texts.selectToDiscuss[subject.kind]}</p>
           ) : null}
-          {shown.map((d) => {
+          {shown.filter(isNear).map((d) => {
             const at = standing.get(d.id) ?? 0;
             return (
               <div
