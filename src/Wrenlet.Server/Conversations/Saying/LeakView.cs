@@ -26,7 +26,8 @@ public sealed record LeakView(string Kind, string Reason, string? Words)
                 },
                 l.Reason,
                 // What is said of a file stands behind the draft's own words, and cannot be marked in them.
-                l.Start >= 0 && l.End <= plain.Length
+                l.Start >= 0
+                && l.End <= plain.Length
                     ? plain[l.Start..l.End]
                     : null
             )),
