@@ -42,7 +42,7 @@ public sealed class FileTests(YardFixture fixture) : YardTests(fixture)
     }
 
     /// <summary>Sends a file in one part.</summary>
-    private static async Task<JsonElement> Upload(Visitor who, string name, string type, byte[] bytes)
+    private static new async Task<JsonElement> Upload(Visitor who, string name, string type, byte[] bytes)
     {
         var id = Guid.CreateVersion7();
         await Read(await Begin(who, id, name, type, bytes.Length));

@@ -18,29 +18,6 @@ public sealed class PlaceOfPictureTests(YardFixture fixture) : YardTests(fixture
         return bitmap.Encode(SKEncodedImageFormat.Png, 80).ToArray();
     }
 
-    private static async Task<Guid> Upload(Visitor who, string name, byte[] bytes)
-    {
-        var id = Guid.CreateVersion7();
-        await who.Do(
-            HttpMethod.Post,
-            "/api/uploads",
-            new
-            {
-                id,
-                name,
-                mediaType = "image/png",
-                size = bytes.Length,
-            }
-        );
-        var request = new HttpRequestMessage(HttpMethod.Patch, $"/api/uploads/{id}")
-        {
-            Content = new ByteArrayContent(bytes),
-        };
-        request.Headers.Add("Upload-Offset", "0");
-        (await who.Http.SendAsync(request, Stop)).StatusCode.ShouldBe(HttpStatusCode.OK);
-        return id;
-    }
-
     private static object Mark(double x, double y, string words) =>
         new
         {
@@ -74,7 +51,7 @@ public sealed class PlaceOfPictureTests(YardFixture fixture) : YardTests(fixture
     public async Task A_marked_picture_is_shown_with_its_marks_told_in_words_by_mail_and_found_by_them()
     {
         var odalys = Of("Odalys");
-        var picture = await Upload(odalys, "port.png", Picture());
+        var picture = await Upload(odalys, "port.png", "image/png", Picture());
         var said = await Say(
             odalys,
             Conversation("J-1 Benedikta"),
@@ -112,7 +89,7 @@ public sealed class PlaceOfPictureTests(YardFixture fixture) : YardTests(fixture
                 {
                     new
                     {
-                        id = await Upload(odalys, "star.png", Picture()),
+                        id = await Upload(odalys, "star.png", "image/png", Picture()),
                         marks = new[] { Mark(5, 5, "The owner of the yard wants nine hundred for all of these parts") },
                     },
                 },
@@ -125,11 +102,11 @@ public sealed class PlaceOfPictureTests(YardFixture fixture) : YardTests(fixture
     public async Task A_view_leads_whoever_sees_the_sheet_there_and_is_held_up_before_it_goes_to_who_does_not()
     {
         var (odalys, benedikta) = (Of("Odalys"), Of("Benedikta"));
-        var drawing = await Upload(odalys, "plan.png", Picture(400, 300));
+        var drawing = await Upload(odalys, "plan.png", "image/png", Picture(400, 300));
         var sheet = await Make(odalys, "drawing", new { file = drawing });
         async Task<Guid> View()
         {
-            var small = await Upload(odalys, "view.png", Picture());
+            var small = await Upload(odalys, "view.png", "image/png", Picture());
             await odalys.Do(
                 HttpMethod.Put,
                 $"/api/viewpoints/{small}",
@@ -178,7 +155,7 @@ public sealed class PlaceOfPictureTests(YardFixture fixture) : YardTests(fixture
     public async Task What_is_said_about_a_picture_of_the_talk_is_a_conversation_of_its_own()
     {
         var (odalys, benedikta) = (Of("Odalys"), Of("Benedikta"));
-        var picture = await Upload(benedikta, "leak.png", Picture());
+        var picture = await Upload(benedikta, "leak.png", "image/png", Picture());
         var sent = await Say(benedikta, Conversation("J-1 Benedikta"), "Here it leaks.", new { id = picture });
         var path = $"/api/entries/{Id(sent)}/files/{picture}/discussions";
         Task<JsonElement> Begin(Visitor who, Guid? party) =>
@@ -220,7 +197,7 @@ public sealed class PlaceOfPictureTests(YardFixture fixture) : YardTests(fixture
     [Fact]
     public async Task Nobody_says_what_anothers_picture_shows_or_shows_what_they_do_not_see()
     {
-        var picture = await Upload(Of("Odalys"), "mine.png", Picture());
+        var picture = await Upload(Of("Odalys"), "mine.png", "image/png", Picture());
         var sheet = await Make(Of("Odalys"), "page", new { text = "Words." });
         var given = new
         {

@@ -48,29 +48,6 @@ public sealed class SheetTests(YardFixture fixture) : YardTests(fixture)
         string? note = null
     ) => who.Do(HttpMethod.Put, $"/api/sheets/{Id(sheet)}/revisions/{number}", new { body = new { text }, note });
 
-    private static async Task<Guid> Upload(Visitor who, string name, string type, byte[] bytes)
-    {
-        var id = Guid.CreateVersion7();
-        await who.Do(
-            HttpMethod.Post,
-            "/api/uploads",
-            new
-            {
-                id,
-                name,
-                mediaType = type,
-                size = bytes.Length,
-            }
-        );
-        var request = new HttpRequestMessage(HttpMethod.Patch, $"/api/uploads/{id}")
-        {
-            Content = new ByteArrayContent(bytes),
-        };
-        request.Headers.Add("Upload-Offset", "0");
-        (await who.Http.SendAsync(request, Stop)).StatusCode.ShouldBe(HttpStatusCode.OK);
-        return id;
-    }
-
     [Fact]
     public async Task A_page_is_made_once_however_often_it_is_sent_and_stands_in_its_docket()
     {

@@ -1,3 +1,4 @@
+using System.Net;
 using System.Text.Json;
 using Wrenlet.Core.Conversations;
 
@@ -37,4 +38,28 @@ public abstract class YardTests(YardFixture fixture) : IClassFixture<YardFixture
                 files,
             }
         );
+
+    /// <summary>Brings a file, in one part.</summary>
+    protected static async Task<Guid> Upload(Visitor who, string name, string type, byte[] bytes)
+    {
+        var id = Guid.CreateVersion7();
+        await who.Do(
+            HttpMethod.Post,
+            "/api/uploads",
+            new
+            {
+                id,
+                name,
+                mediaType = type,
+                size = bytes.Length,
+            }
+        );
+        var request = new HttpRequestMessage(HttpMethod.Patch, $"/api/uploads/{id}")
+        {
+            Content = new ByteArrayContent(bytes),
+        };
+        request.Headers.Add("Upload-Offset", "0");
+        (await who.Http.SendAsync(request, Stop)).StatusCode.ShouldBe(HttpStatusCode.OK);
+        return id;
+    }
 }

@@ -4,8 +4,6 @@ using Wrenlet.Core.Conversations;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Sheets;
 using Wrenlet.Core.Sheets.Anchors;
-using Wrenlet.Formats.Sheets;
-using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Dockets;

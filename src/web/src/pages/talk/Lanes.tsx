@@ -1,15 +1,4 @@
-import { picked } from '../../conversations/picked';
-import {
-  type CSSProperties,
-  useCallback,
-  useEffect,
-  useLayoutEffect,
-  useMemo,
-  useRef,
-  useState,
-  Suspense,
-  lazy,
-} from 'react';
+import { type CSSProperties, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { ConversationView, EntryView, MarksView, Me, Talk } from '../../api/client';
 import { useReading } from '../../api/live';
@@ -21,6 +10,7 @@ import { refocus } from '../../ui/refocus';
 import { useNarrow } from '../../ui/useNarrow';
 import { Divider } from '../../ui/Divider';
 import { Button, cx } from '../../ui/controls';
+import { PickedLine } from './PickedLine';
 import { Composer, type ComposerHandle } from './Composer';
 import type { EntryActs } from './EntryBlock';
 import { GoToDate, Waits } from './LaneParts';
@@ -30,9 +20,6 @@ import { LaneHead } from '../../conversations/LaneHead';
 import { setPins, useReadingMarks } from '../../conversations/marks';
 import { type ReadTalk, useTalk } from '../../conversations/useTalk';
 import * as texts from './texts';
-
-// It comes once something is picked.
-const PickedBar = lazy(() => import('../../sheets/PickedBar').then((m) => ({ default: m.PickedBar })));
 
 const split = new Kept('wrenlet.lanes', 50);
 
@@ -76,7 +63,6 @@ export function Lanes({ me, talk, marks, conversations, read, only, slim, writes
   const lane: Lane = !both ? (inside ? 'inside' : 'outside') : asked;
   const percent = split.use();
 
-  const hasPicked = picked.use().some((p) => p.docket === inside?.docket);
   const [selected, setSelected] = useState<string | null>(null);
   const [drafting, setDrafting] = useState<string | null>(null);
   const [handing, setHanding] = useState(false);
@@ -319,11 +305,7 @@ export function Lanes({ me, talk, marks, conversations, read, only, slim, writes
   let lastDay = '';
   return (
     <section aria-label={texts.talk} className="flex min-h-0 min-w-0 flex-1 flex-col" ref={body}>
-      {inside?.docket && !slim && hasPicked ? (
-        <Suspense fallback={null}>
-          <PickedBar docket={inside.docket} />
-        </Suspense>
-      ) : null}
+      {inside?.docket && !slim ? <PickedLine docket={inside.docket} /> : null}
       {narrow && both ? (
         <div role="group" aria-label={texts.lane} className="grid flex-none grid-cols-2 border-b">
           {(['inside', 'outside'] as const).map((side) => (
