@@ -17,9 +17,11 @@ public static class PdfPages
     public static PagedText? Read(Stream pdf)
     {
         var words = new List<PageWord>();
+        var pages = 0;
         try
         {
             using var document = PdfDocument.Open(pdf);
+            pages = document.NumberOfPages;
             foreach (var page in document.GetPages().Take(MostPages))
             {
                 foreach (var word in page.GetWords())
@@ -34,7 +36,7 @@ public static class PdfPages
                         )
                     );
                     if (words.Count == MostWords)
-                        return new(words);
+                        return new(words, pages);
                 }
             }
         }
@@ -45,6 +47,6 @@ public static class PdfPages
             return null;
         }
 
-        return new(words);
+        return new(words, pages);
     }
 }

@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Sheets;
+using Wrenlet.Core.Sheets.Drawings;
 using Wrenlet.Formats.Sheets;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
@@ -26,6 +27,7 @@ internal static class SheetEndpoints
         api.MapGet("/sheets/{id:guid}/file", GetFile).For(Access.SignedIn);
         api.MapGet("/sheets/{id:guid}/drawing", GetDrawing).For(Access.SignedIn);
         api.MapGet("/sheets/{id:guid}/changes", GetChanges).For(Access.Staff);
+        api.MapGet("/sheets/{id:guid}/pages", GetPages).For(Access.Staff);
         api.MapPut("/sheets/{id:guid}", Make).For(Access.Staff);
         api.MapPut("/sheets/{id:guid}/name", Name).For(Access.Staff);
         api.MapPut("/sheets/{id:guid}/revisions/{number:int}", Revise).For(Access.Staff);
@@ -181,6 +183,31 @@ internal static class SheetEndpoints
             return SheetStore.Revision(s, kept, from) is { } before && SheetStore.Revision(s, kept, to) is { } after
                 ? TypedResults.Ok(SheetReading.Changes(kept.Sheet.Kind, before, after))
                 : Refusals.NotFound("revision");
+        });
+
+    /// <summary>Which pages of two revisions belong side by side; none where their words are not known.</summary>
+    private static Results<Ok<IReadOnlyList<PagePair>>, ProblemHttpResult> GetPages(
+        Guid id,
+        int from,
+        int to,
+        Viewer viewer,
+        Database database,
+        DrawingReading drawings
+    ) =>
+        database.Read<Results<Ok<IReadOnlyList<PagePair>>, ProblemHttpResult>>(s =>
+        {
+            if (SheetReading.Seen(s, id, viewer.Person) is not { } kept)
+                return Refusals.NotFound("sheet");
+            if (
+                SheetStore.Revision(s, kept, from) is not { } before
+                || SheetStore.Revision(s, kept, to) is not { } after
+            )
+                return Refusals.NotFound("revision");
+            return TypedResults.Ok(
+                drawings.TextOf(s, before.File) is { } old && drawings.TextOf(s, after.File) is { } now
+                    ? PagePairs.Between(old, now)
+                    : []
+            );
         });
 
     private static async Task<Results<Ok<SheetView>, ProblemHttpResult>> Make(

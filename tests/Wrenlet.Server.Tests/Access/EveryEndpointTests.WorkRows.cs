@@ -104,6 +104,7 @@ public partial class EveryEndpointTests
             ),
             ["GET /api/sheets/{id}/file"] = new($"/api/sheets/{sheet}/file", ["Kit", "Caspian"]),
             ["GET /api/sheets/{id}/changes"] = new($"/api/sheets/{sheet}/changes?from=1&to=2", ["Kit"]),
+            ["GET /api/sheets/{id}/pages"] = new($"/api/sheets/{sheet}/pages?from=1&to=2", ["Kit"]),
             ["PUT /api/sheets/{id}/name"] = new(
                 $"/api/sheets/{sheet}/name",
                 ["Kit"],

@@ -177,6 +177,7 @@ public partial class NothingLeaksTests(YardFixture world)
                 "/file?revision=1",
                 "/file?revision=2",
                 "/changes?from=1&to=2",
+                "/pages?from=1&to=2",
             }
         )
             yield return $"/api/sheets/{sheet.Value}{part}";

@@ -230,6 +230,7 @@ public partial class RandomYardTests
                 "/file?revision=2",
                 "/file?revision=3",
                 "/changes?from=1&to=3",
+                "/pages?from=1&to=3",
                 "/authors?revision=3",
                 "/annotations",
                 "/discussions",

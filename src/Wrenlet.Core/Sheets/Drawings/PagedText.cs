@@ -17,10 +17,13 @@ public sealed class PagedText
     private readonly int[] _starts;
 
     /// <summary>Lays the words one after the other.</summary>
-    public PagedText(IReadOnlyList<PageWord> words)
+    /// <param name="words">As the document has them.</param>
+    /// <param name="pages">How many pages it has; left out, as many as have words.</param>
+    public PagedText(IReadOnlyList<PageWord> words, int pages = 0)
     {
         ArgumentNullException.ThrowIfNull(words);
         _words = words;
+        Pages = Math.Max(pages, words.Select(w => w.Page).DefaultIfEmpty(0).Max());
         _starts = new int[words.Count];
         var text = new StringBuilder();
         for (var i = 0; i < words.Count; i++)
@@ -33,6 +36,12 @@ public sealed class PagedText
 
         Text = text.ToString();
     }
+
+    /// <summary>How many pages there are; one without words counts too.</summary>
+    public int Pages { get; }
+
+    /// <summary>The words, as the document has them.</summary>
+    public IReadOnlyList<PageWord> Words => _words;
 
     /// <summary>All words, with a blank between two, and a new line where a paragraph or page begins.</summary>
     public string Text { get; }

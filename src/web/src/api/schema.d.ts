@@ -5846,6 +5846,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sheets/{id}/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    from: number;
+                    to: number;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PagePair"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sheets/{id}/name": {
         parameters: {
             query?: never;
@@ -12746,6 +12786,19 @@ export interface components {
             /** Format: int32 */
             hue: number;
             done: boolean;
+        };
+        /** @description A page of an earlier revision and the page of a later one that it became. */
+        PagePair: {
+            /**
+             * Format: int32
+             * @description Its number in the earlier one, from 1; null for a page that is new.
+             */
+            before: null | number;
+            /**
+             * Format: int32
+             * @description Its number in the later one, from 1; null for a page that is gone.
+             */
+            after: null | number;
         };
         PartOfView: {
             /** Format: int32 */

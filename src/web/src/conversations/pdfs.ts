@@ -6,11 +6,12 @@ pdf.GlobalWorkerOptions.workerSrc = worker;
 
 export type PdfDocument = pdf.PDFDocumentProxy;
 
-/** A PDF, read as far as it is looked at; nothing in it is run. */
-export function usePdf(address: string) {
+/** A PDF, read as far as it is looked at; nothing in it is run. Without an address there is none. */
+export function usePdf(address: string | null) {
   const [document, setDocument] = useState<PdfDocument | null>(null);
   const [wrong, setWrong] = useState('');
   useEffect(() => {
+    if (!address) return;
     let gone = false;
     const task = pdf.getDocument({ url: address, isEvalSupported: false, enableXfa: false });
     const read = task.promise.then(

@@ -181,6 +181,9 @@ export const howToCompare = 'How to compare';
 export const laidOver = 'On top of each other';
 export const sideBySide = 'Side by side';
 export const onlyIn = (n: number) => `only in revision ${n}`;
+export const pageIsNotThere = (revision: number) => `Revision ${revision} has no such page.`;
+export const cannotBeCompared = (from: number, to: number) =>
+  `Only pictures and PDFs can be compared. Open revision ${from} or ${to} to see it.`;
 export const comparedOver = (from: number, to: number) => `Revision ${from} and ${to} on top of each other`;
 export const toExplain = (n: number) => `To explain ${n}`;
 export const noChecksYet = 'Nothing is checked in this table yet. Say which values need explaining.';

@@ -5,11 +5,11 @@ import type { AnchorView, DiscussionView, Me, SheetView } from '../../api/client
 import { useDocket } from '../../api/queries';
 import { openTab } from '../../dockets/tabs';
 import { Changes } from '../../sheets/Changes';
+import { DrawingCompare } from '../../sheets/compare/DrawingCompare';
 import { picked } from '../../conversations/picked';
 import { ToExplain } from '../../sheets/checks/ToExplain';
 import { useChecks } from '../../sheets/checks/checks';
 import { anchorOf } from '../../sheets/discuss/view';
-import { DrawingCompare } from '../../sheets/drawing/DrawingCompare';
 import { SheetSide } from '../../sheets/SheetSide';
 import { SheetTools } from '../../sheets/SheetTools';
 import { useDiscussions } from '../../sheets/discuss/discussions';
@@ -172,7 +172,7 @@ export function SheetPage({ me }: { me: Me }) {
       {before ? (
         <div className="grid min-h-0 flex-1 grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_320px] md:grid-rows-1">
           <section aria-label={texts.theSheet} className="flex min-h-0 min-w-0 flex-col">
-            {sheet.kind === 'drawing' && sheet.file?.shown === 'picture' ? (
+            {sheet.kind === 'drawing' ? (
               <DrawingCompare sheet={sheet} from={before} />
             ) : (
               <Changes id={sheet.id} from={before} to={sheet.shown.number} />

@@ -1,10 +1,10 @@
-import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import type { AnchorView, DiscussionView } from '../../api/client';
-import { IconButton, cx, inputClass } from '../../ui/controls';
+import { cx } from '../../ui/controls';
 import { Marks, type PictureMark } from '../../ui/picture/Marks';
 import { snapshot } from '../../ui/picture/snapshot';
 import { type Area, Pane, type Point } from '../../ui/picture/Pane';
+import { PageTurn } from '../drawing/PageTurn';
 import { DrawingTools } from '../drawing/Tools';
 import { type Viewpoint, acrossWindow, fitted, read, within, written, zoomed } from '../../ui/picture/viewpoint';
 import type { Depicted, Drawing } from '../drawing/depicted';
@@ -151,37 +151,6 @@ export function Depiction(props: Props) {
         {pages && pages > 1 ? <PageTurn page={page} pages={pages} onTurn={turn} /> : null}
       </DrawingTools>
     </div>
-  );
-}
-
-/** Which page one looks at, and the way to others. */
-function PageTurn({ page, pages, onTurn }: { page: number; pages: number; onTurn: (to: number) => void }) {
-  const [typed, setTyped] = useState<string | null>(null);
-  return (
-    <form
-      className="flex items-center gap-1"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (typed !== null) onTurn(Math.min(pages, Math.max(1, Number(typed) || page)));
-        setTyped(null);
-      }}
-    >
-      <IconButton label={texts.previousPage} disabled={page <= 1} onClick={() => onTurn(page - 1)}>
-        <ChevronLeft size={15} />
-      </IconButton>
-      <input
-        aria-label={texts.pageOf(page, pages)}
-        inputMode="numeric"
-        value={typed ?? String(page)}
-        onChange={(e) => setTyped(e.target.value.replace(/\D/g, ''))}
-        onBlur={() => setTyped(null)}
-        className={cx(inputClass, '!min-h-6 !w-12 !px-1 !py-0 text-center max-md:!min-h-[44px]')}
-      />
-      <span className="text-soft">{texts.ofPages(pages)}</span>
-      <IconButton label={texts.nextPage} disabled={page >= pages} onClick={() => onTurn(page + 1)}>
-        <ChevronRight size={15} />
-      </IconButton>
-    </form>
   );
 }
 

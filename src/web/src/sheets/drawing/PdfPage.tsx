@@ -9,8 +9,8 @@ type Props = {
   number: number;
   /** Pixels that a point takes in the window. */
   zoom: number;
-  /** Tells what words were selected, and where in the window. */
-  onWords: (words: string, around: DOMRect[]) => void;
+  /** Tells what words were selected, and where in the window; left out, there are none to select. */
+  onWords?: (words: string, around: DOMRect[]) => void;
 };
 
 /** A page is drawn with no more pixels than this. */
@@ -62,8 +62,10 @@ export default function PdfPage({ document, number, zoom, onWords }: Props) {
       drawing?.cancel();
     };
   }, [document, number, sharp]);
+  const selectable = onWords !== undefined;
   useEffect(() => {
-    const layer = words.current!;
+    const layer = words.current;
+    if (!layer) return;
     let gone = false;
     let text: pdf.TextLayer | null = null;
     const lay = async () => {
@@ -85,16 +87,18 @@ export default function PdfPage({ document, number, zoom, onWords }: Props) {
       text?.cancel();
       layer.replaceChildren();
     };
-  }, [document, number]);
+  }, [document, number, selectable]);
   const selected = () => {
     const selection = window.getSelection();
     if (!selection || selection.isCollapsed || !words.current?.contains(selection.anchorNode)) return;
-    onWords(selection.toString().replace(/\s+/g, ' ').trim(), [...selection.getRangeAt(0).getClientRects()]);
+    onWords?.(selection.toString().replace(/\s+/g, ' ').trim(), [...selection.getRangeAt(0).getClientRects()]);
   };
   return (
     <div className="relative h-full w-full bg-white" role="img" aria-label={texts.pageOf(number, document.numPages)}>
       <canvas ref={canvas} aria-hidden className="absolute inset-0 h-full w-full" />
-      <div ref={words} data-words="" className="pdf-words absolute inset-0" onMouseUp={selected} />
+      {selectable ? (
+        <div ref={words} data-words="" className="pdf-words absolute inset-0" onMouseUp={selected} />
+      ) : null}
     </div>
   );
 }
