@@ -150,6 +150,9 @@ try {
         (_, i) => `Item ${i} stands at place ${i * 7} and was seen by two.`,
     );
     const talked = await sheet("page", "List", { text: lines.join("\n\n") });
+    const quiet = await sheet("page", "List that nobody talks about", {
+        text: lines.join("\n\n"),
+    });
     const letters = (words) => words.replace(/[^\p{L}\p{N}]/gu, "").length;
     let before = 0;
     for (const [i, line] of lines.entries()) {
@@ -206,6 +209,11 @@ try {
         "a PDF of 300 pages: from the click to its first page",
         ms(await open(pdf, { css: 'canvas[data-page="1"]', many: 1 })),
         "500 ms",
+    );
+    note(
+        "the same page without any: from the click to its words",
+        ms(await open(quiet, { css: "section p", many: 500 })),
+        "",
     );
     note(
         "a page with 500 discussions: from the click to those in sight",

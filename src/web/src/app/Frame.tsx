@@ -23,6 +23,8 @@ import { closeTab, tabs } from '../dockets/tabs';
 import * as texts from './texts';
 
 const loadFindOrDo = () => import('../finding/FindOrDo');
+const loadSheets = () => import('../pages/sheet/SheetPage');
+
 /** Takes what is typed before the field is there. */
 function Early({ onType }: { onType: (words: string) => void }) {
   return (
@@ -186,7 +188,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
   useEffect(() => {
     if ((navigator as { connection?: { saveData?: boolean } }).connection?.saveData) return;
     const timer = setTimeout(() => {
-      for (const load of [loadFindOrDo, loadAlerts, loadColleagues]) load().catch(() => undefined);
+      for (const load of [loadFindOrDo, loadAlerts, loadColleagues, loadSheets]) load().catch(() => undefined);
     }, 1000);
     return () => clearTimeout(timer);
   }, []);

@@ -33,12 +33,25 @@ export const useSheets = (docket: string, enabled = true) =>
     enabled,
   });
 
+/** What is said on a sheet, at its places in a revision. */
+export const saidOn = (sheet: string, revision: number) => ({
+  queryKey: [...keys.discussions, 'sheet', sheet, revision],
+  queryFn: () =>
+    taken(api.GET('/api/sheets/{id}/discussions', { params: { path: { id: sheet }, query: { revision } } })),
+});
+
 /** A sheet with one of its revisions; null for the newest. */
 export const useSheet = (id: string, revision: number | null, enabled = true) =>
   useQuery({
     queryKey: [...keys.sheets, id, revision],
-    queryFn: () =>
-      taken(api.GET('/api/sheets/{id}', { params: { path: { id }, query: revision ? { revision } : {} } })),
+    queryFn: async () => {
+      const sheet = await taken(
+        api.GET('/api/sheets/{id}', { params: { path: { id }, query: revision ? { revision } : {} } }),
+      );
+      // What is said on it is asked for while the sheet is being drawn, not only after that.
+      void queries.prefetchQuery({ ...saidOn(id, sheet.shown.number), staleTime: 1000 });
+      return sheet;
+    },
     // While another revision comes the one before stays; never another sheet.
     placeholderData: (before) => (before?.id === id ? before : undefined),
     enabled,

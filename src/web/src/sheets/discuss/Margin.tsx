@@ -92,7 +92,7 @@ export function Margin(props: Props) {
   const [near, setNear] = useState(0);
   const isNear = (d: DiscussionView) => {
     const at = standing.get(d.id) ?? 0;
-    return d.id === open || Math.abs(at - near * step) < 3 * step;
+    return d.id === open || Math.abs(at - near * step) < 2 * step;
   };
   const foot = Math.max(0, ...[...standing].map(([id, top]) => top + (heights.get(id) ?? usual))) + 16;
 

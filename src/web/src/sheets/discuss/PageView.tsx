@@ -23,6 +23,9 @@ type Props = TalkedAbout & {
 
 type Tick = { id: string; left: number; top: number; hue: string; label: string };
 
+/** Of many only the marks near what one sees are there to be pressed, by steps of so many pixels. */
+const step = 600;
+
 /** Marks runs of the page by the browser's own highlights, so that the page itself stays as it is. */
 function mark(names: Map<string, Range[]>) {
   if (!('highlights' in CSS)) return;
@@ -47,6 +50,7 @@ export function PageView(props: Props) {
   const [ticks, setTicks] = useState<Tick[]>([]);
   const [author, setAuthor] = useState<Written | null>(null);
   const ranges = useRef(new Map<string, Range>());
+  const [near, setNear] = useState(0);
 
   const place = useCallback(() => {
     const area = box.current;
@@ -54,12 +58,13 @@ export function PageView(props: Props) {
     const edge = area.getBoundingClientRect();
     const tops = new Map<string, number>();
     const next: Tick[] = [];
+    const byId = new Map(discussions.map((d) => [d.id, d]));
     for (const [id, range] of ranges.current) {
       const rects = range.getClientRects();
       const first = rects[0] ?? range.getBoundingClientRect();
       tops.set(id, first.top - edge.top + area.scrollTop);
       const last = rects[rects.length - 1];
-      const d = discussions.find((x) => x.id === id);
+      const d = byId.get(id);
       if (d && last && d.state !== 'settled')
         next.push({
           id,
@@ -73,28 +78,33 @@ export function PageView(props: Props) {
     onPlaces({ tops, height: area.scrollHeight });
   }, [discussions, onPlaces]);
 
+  useLayoutEffect(() => void (text.current = new ShownText(body.current!)), [html]);
+
   useLayoutEffect(() => {
-    text.current = new ShownText(body.current!);
+    const shown = text.current!;
     const names = new Map<string, Range[]>();
     const add = (key: string, range: Range | null) => {
-      if (range) names.set(key, [...(names.get(key) ?? []), range]);
+      if (!range) return null;
+      const all = names.get(key);
+      if (all) all.push(range);
+      else names.set(key, [range]);
       return range;
     };
     ranges.current = new Map();
     for (const d of discussions) {
       const at = d.place?.at;
       if (!isThere(d) || at?.kind !== 'words') continue;
-      const range = text.current.range(at.start!, at.end!);
+      const range = shown.range(at.start!, at.end!);
       if (!range) continue;
       ranges.current.set(d.id, range);
       add(`talk-${hueOf(d)}`, range);
       if (d.id === open) add('talk-open', range);
     }
     if (chosen?.kind === 'words') {
-      const range = add('talk-new', text.current.range(chosen.start!, chosen.end!));
+      const range = add('talk-new', shown.range(chosen.start!, chosen.end!));
       if (range) ranges.current.set(fresh, range);
     }
-    for (const run of written ?? []) add(`by-${run.by.hue}`, text.current.range(run.start, run.end));
+    for (const run of written ?? []) add(`by-${run.by.hue}`, shown.range(run.start, run.end));
     mark(names);
     place();
     return () => mark(new Map());
@@ -163,27 +173,32 @@ export function PageView(props: Props) {
         tabIndex={0}
         role="region"
         aria-label={name}
-        onScroll={(e) => onScrolled(e.currentTarget.scrollTop)}
+        onScroll={(e) => {
+          setNear(Math.round(e.currentTarget.scrollTop / step));
+          onScrolled(e.currentTarget.scrollTop);
+        }}
         className="relative min-h-0 flex-1 overflow-auto bg-surface px-6 py-5"
       >
         <div ref={body} onClick={press} onMouseMove={point} onMouseLeave={() => setAuthor(null)}>
           {children}
         </div>
-        {ticks.map((t) => (
-          <button
-            key={t.id}
-            type="button"
-            aria-label={t.label}
-            title={t.label}
-            onClick={() => onOpen(t.id)}
-            style={{ left: t.left, top: t.top }}
-            className={cx(
-              'absolute z-10 h-6 w-3 -translate-y-0.5 max-md:w-6',
-              "before:absolute before:left-[2px] before:top-[3px] before:h-[9px] before:w-[3px] before:content-['']",
-              t.hue === 'outside' ? 'before:bg-outside-ink' : 'before:bg-inside-ink',
-            )}
-          />
-        ))}
+        {ticks
+          .filter((t) => Math.abs(t.top - near * step) < 2 * step)
+          .map((t) => (
+            <button
+              key={t.id}
+              type="button"
+              aria-label={t.label}
+              title={t.label}
+              onClick={() => onOpen(t.id)}
+              style={{ left: t.left, top: t.top }}
+              className={cx(
+                'absolute z-10 h-6 w-3 -translate-y-0.5 max-md:w-6',
+                "before:absolute before:left-[2px] before:top-[3px] before:h-[9px] before:w-[3px] before:content-['']",
+                t.hue === 'outside' ? 'before:bg-outside-ink' : 'before:bg-inside-ink',
+              )}
+            />
+          ))}
       </div>
       {written ? (
         <p className="flex min-h-[30px] flex-none flex-wrap items-center gap-x-3 border-t bg-paper px-4 py-1 text-[12.5px]">

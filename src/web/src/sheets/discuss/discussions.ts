@@ -3,16 +3,13 @@ import { v7 as newId } from 'uuid';
 import { type AnchorView, type DiscussionView, api, taken } from '../../api/client';
 import { keys, queries } from '../../api/queries';
 import { say, sayWrong } from '../../ui/toasts';
+import { saidOn } from '../sheet';
 import * as texts from '../texts';
-
-const keyOf = (sheet: string, revision: number) => [...keys.discussions, 'sheet', sheet, revision];
 
 /** What is said on a sheet, at its places in a revision. */
 export const useDiscussions = (sheet: string, revision: number, enabled = true) =>
   useQuery({
-    queryKey: keyOf(sheet, revision),
-    queryFn: () =>
-      taken(api.GET('/api/sheets/{id}/discussions', { params: { path: { id: sheet }, query: { revision } } })),
+    ...saidOn(sheet, revision),
     placeholderData: (before, query) => (query?.queryKey[2] === sheet ? before : undefined),
     enabled,
   });
@@ -52,7 +49,7 @@ async function begun(key: readonly unknown[], work: Promise<DiscussionView>) {
 /** Begins a discussion at a place of a sheet: inside, or with a party. */
 export const beginOnSheet = (sheet: string, revision: number, anchor: AnchorView, party: string | null) =>
   begun(
-    keyOf(sheet, revision),
+    saidOn(sheet, revision).queryKey,
     taken(
       api.PUT('/api/sheets/{id}/discussions/{discussion}', {
         params: { path: { id: sheet, discussion: newId() } },

@@ -49,13 +49,25 @@ export class ShownText {
 
   /** The range from one letter to another; null where there is none. */
   range(start: number, end: number): Range | null {
-    const first = this.pieces.find((p) => p.end > start);
-    const last = this.pieces.find((p) => p.end >= end);
+    const first = this.pieces[this.firstBehind(start)];
+    const last = this.pieces[this.firstBehind(end - 1)];
     if (!first || !last || end <= start) return null;
     const range = document.createRange();
     range.setStart(first.node, offsetOf(first.node.data, start - first.start, false));
     range.setEnd(last.node, offsetOf(last.node.data, end - last.start, true));
     return range;
+  }
+
+  /** The first piece that ends behind a letter, by halving: a page has thousands. */
+  private firstBehind(letter: number): number {
+    let low = 0;
+    let high = this.pieces.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (this.pieces[middle]!.end > letter) high = middle;
+      else low = middle + 1;
+    }
+    return low;
   }
 
   /** How many letters stand before a point of the document. */
