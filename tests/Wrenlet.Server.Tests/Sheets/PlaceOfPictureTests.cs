@@ -1,7 +1,10 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
+using System.Text.RegularExpressions;
 using SkiaSharp;
+using Wrenlet.Core.Sheets.Anchors;
+using Wrenlet.Formats.Sheets;
 using Wrenlet.Server.Tests.World;
 
 namespace Wrenlet.Server.Tests.Sheets;
@@ -330,5 +333,40 @@ public sealed class PlaceOfPictureTests(YardFixture fixture) : YardTests(fixture
         (await ines.Send(HttpMethod.Post, $"/api/sheets/{other}/annotations", new { text = "{}" })).StatusCode.ShouldBe(
             HttpStatusCode.BadRequest
         );
+    }
+
+    [Fact]
+    public async Task What_was_settled_elsewhere_is_settled_here_and_what_is_very_long_is_kept_whole()
+    {
+        var ines = Of("Ines");
+        const string text = "The joint was measured cold.";
+        var sheet = await Make(ines, "page", new { text });
+        string[] words = [.. Enumerable.Range(0, 30_000).Select(n => $"word{n}")];
+        var annotation = WebAnnotations.Write([
+            new(
+                Guid.CreateVersion7(),
+                sheet,
+                1,
+                Anchor.Words.At(text, 0, 9),
+                null,
+                "settled",
+                [new("Somebody else", new(2026, 1, 5, 9, 0, 0, TimeSpan.Zero), string.Join(' ', words), false)]
+            ),
+        ]);
+
+        await ines.Do(HttpMethod.Post, $"/api/sheets/{sheet}/annotations", new { text = annotation });
+
+        var read = (await ines.Get($"/api/sheets/{sheet}/discussions"))[0];
+        read.GetProperty("state").GetString().ShouldBe("settled");
+        var talk = await ines.Get($"/api/conversations/{read.GetProperty("conversation").GetGuid()}");
+        var said = talk.GetProperty("talk")
+            .GetProperty("entries")
+            .EnumerateArray()
+            .Select(e => e.GetProperty("html").GetString()!)
+            .ToList();
+        said.Count.ShouldBeGreaterThan(2);
+        foreach (var note in said)
+            note.ShouldContain("Somebody else");
+        Regex.Matches(string.Concat(said), @"\bword\d+").Select(m => m.Value).ShouldBe(words);
     }
 }

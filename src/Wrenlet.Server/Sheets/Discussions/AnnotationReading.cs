@@ -71,9 +71,12 @@ internal sealed class AnnotationReading(WriteQueue writes, Posting posting)
         ConversationStore.AddOfDiscussion(w.Session, talk, id.Value, sheet.Docket.Id, null, sheet.Sheet.Name);
         DiscussionStore.Put(w.Session, id, place, by.Id, at);
         foreach (
-            var note in annotation.Bodies.Count > 0 ? annotation.Bodies.Select(NoteOf) : ["Nothing was said about it."]
+            var note in annotation.Bodies.Count > 0
+                ? annotation.Bodies.SelectMany(NotesOf)
+                : ["Nothing was said about it."]
         )
-            posting.Post(
+        {
+            var posted = posting.Post(
                 w,
                 new EntryId(Guid.CreateVersion7()),
                 talk,
@@ -82,15 +85,44 @@ internal sealed class AnnotationReading(WriteQueue writes, Posting posting)
                 EntryText.FromMarkdown(note),
                 at
             );
+            // A note without tags and files that its writer puts where they see it is never refused; if it were, nothing
+            // would be read in, rather than some of it.
+            if (posted.Entry is null)
+                throw new InvalidOperationException(posted.Refusal?.Reason ?? "The place of the note is not there.");
+        }
+
+        if (annotation.State == StoredWords.DiscussionStates.Of(DiscussionState.Settled))
+            DiscussionStore.Set(
+                w.Session,
+                DiscussionStore.Find(w.Session, id)!.Discussion with
+                {
+                    SettledBy = by.Id,
+                    SettledAt = at,
+                }
+            );
     }
 
-    /// <summary>What was said there, by whom and when, without the tags that it had: nobody is called by it again.</summary>
-    private static string NoteOf(AnnotationBody body)
+    /// <summary>What was said there, by whom and when, without the tags that it had: nobody is called by it again. What is
+    /// longer than a note may be goes on in the next.</summary>
+    private static IEnumerable<string> NotesOf(AnnotationBody body)
     {
-        var note =
-            $"**{EntryText.Escaped(body.By)}**, {body.At.ToString("d MMM yyyy HH:mm", CultureInfo.InvariantCulture)}: "
-            + (body.Markdown ? TagLink.WordsOnly(body.Text) : EntryText.Escaped(body.Text));
-        return note.Length > Posting.LongestBody ? note[..Posting.LongestBody] : note;
+        var head =
+            $"**{EntryText.Escaped(body.By)}**, {body.At.ToString("d MMM yyyy HH:mm", CultureInfo.InvariantCulture)}: ";
+        var words = body.Markdown ? TagLink.WordsOnly(body.Text) : EntryText.Escaped(body.Text);
+        while (head.Length + words.Length > Posting.LongestBody)
+        {
+            var most = Posting.LongestBody - head.Length;
+            var blank = words.LastIndexOfAny(['\n', ' '], most - 1);
+            // Words of that length without a blank are cut where they must be, but not within a character.
+            var cut =
+                blank > 0 ? blank
+                : char.IsLowSurrogate(words[most]) ? most - 1
+                : most;
+            yield return head + words[..cut];
+            words = words[cut..].TrimStart();
+        }
+
+        yield return head + words;
     }
 
     /// <summary>The place on the revision that it was made on where that has it, else on the newest; null for neither.</summary>
