@@ -1,9 +1,10 @@
 # Builds the application into .build/app, unless nothing has changed since the last time. Sourced by run, test, bench and shots.
 
-# Whether a stamp is older than any file that it stands for, or was made by another build.
+# Whether a stamp is older than any file that it stands for, or was made by another build. The API's document is what a
+# build makes, and nothing is built of it.
 changed_since() {
   local stamp=$1; shift
-  [ ! -e "$stamp" ] || [ -n "$(find "$@" -newer "$stamp" -type f -not -path '*/bin/*' -not -path '*/obj/*' -not -path '*/wwwroot/*' -not -path '*/node_modules/*' -print -quit 2>/dev/null)" ]
+  [ ! -e "$stamp" ] || [ -n "$(find "$@" -newer "$stamp" -type f -not -path '*/bin/*' -not -path '*/obj/*' -not -path '*/wwwroot/*' -not -path '*/node_modules/*' -not -name openapi.json -print -quit 2>/dev/null)" ]
 }
 
 # The web's packages, and the web application from them.

@@ -155,8 +155,8 @@ test('words of a PDF are talked about and found again in its next revision', asy
   const line = odalys.locator('[data-words] span').filter({ hasText: 'The collar shows' });
   await line.click({ clickCount: 3 });
   await odalys.getByRole('button', { name: 'Note, internal only' }).click();
+  // Typed and sent before there is a field: it all goes there.
   await odalys.keyboard.type('By how much?');
-  await expect(odalys.getByRole('textbox', { name: /Write a note/ })).toHaveText('By how much?');
   await odalys.keyboard.press('Control+Enter');
   await expect(odalys.getByRole('article', { name: /The collar shows a crack/ })).toBeVisible();
   await expect(odalys.getByRole('article').getByText('By how much?').last()).toBeVisible();
@@ -168,4 +168,14 @@ test('words of a PDF are talked about and found again in its next revision', asy
   const card = odalys.getByRole('article', { name: /The collar shows a crack of five inches/ });
   await expect(card).toContainText('The words have changed since.');
   await expect(card.locator('del')).toHaveText('three');
+
+  // Both revisions in one window, and in two that move together.
+  await odalys.getByRole('button', { name: 'What changed', exact: true }).click();
+  const over = odalys.getByRole('region', { name: 'Revision 1 and 2 on top of each other' });
+  await expect(over.locator('canvas[data-page="1"]')).toHaveCount(2);
+  await odalys.getByRole('button', { name: 'Side by side' }).click();
+  for (const revision of ['Revision 1', 'Revision 2'])
+    await expect(
+      odalys.getByRole('region', { name: revision, exact: true }).locator('canvas[data-page="1"]'),
+    ).toBeVisible();
 });

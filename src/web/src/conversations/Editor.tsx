@@ -331,8 +331,11 @@ export const Editor = forwardRef<EditorHandle, Props>(
         const { view, state } = editor;
         view.dispatch(state.tr.setSelection(Selection.atEnd(state.doc)).scrollIntoView());
         view.focus();
-        const typed = typedAhead.take();
-        if (typed) editor.commands.insertContent(paragraphsOf(typed));
+        for (const [i, typed] of typedAhead.take().entries()) {
+          // Ctrl+Enter was pressed before there was anything that could send.
+          if (i > 0) sending.current();
+          if (typed) editor.commands.insertContent(paragraphsOf(typed));
+        }
       },
       markdown: () => (editor ? toMarkdown(editor.getJSON() as DocNode) : ''),
       clear: () => editor?.commands.clearContent(true),

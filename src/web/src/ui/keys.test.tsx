@@ -46,16 +46,23 @@ test('what is typed while a composer opens is held for it, and is no command', a
   typedAhead.begin();
   await user.keyboard('jd x{Backspace}y{Enter}2');
   expect([down, go, leave].map((mock) => mock.mock.calls.length)).toEqual([0, 0, 0]);
-  expect(typedAhead.take()).toBe('jd y\n2');
+  expect(typedAhead.take()).toEqual(['jd y\n2']);
   await user.keyboard('j');
   expect(down).toHaveBeenCalledTimes(1);
+});
+
+test('what is sent before the composer is there is told apart from what is typed after it', async () => {
+  render(<Page map={map} />);
+  typedAhead.begin();
+  await user.keyboard('One.{Control>}{Enter}{/Control}And more');
+  expect(typedAhead.take()).toEqual(['One.', 'And more']);
 });
 
 test('what is typed into the composer itself is not held', async () => {
   const { getByLabelText } = render(<Page map={map} />);
   typedAhead.begin();
   await user.type(getByLabelText('Words'), 'j');
-  expect(typedAhead.take()).toBe('');
+  expect(typedAhead.take()).toEqual(['']);
 });
 
 test('while one types, with a panel open, or with a modifier, keys are nobody’s but theirs', async () => {

@@ -25,16 +25,19 @@ export const pageKeys = {
     }, pageKeys.on),
 };
 
-/** What was typed since a key opened something to write in; null when nothing is being opened. */
-let ahead: string | null = null;
+/** What was typed since a key opened something to write in, up to each time it was sent; null when nothing is opened. */
+let ahead: string[] | null = null;
 let givenUp: ReturnType<typeof setTimeout> | undefined;
 
 const hold = (event: KeyboardEvent) => {
-  if (ahead === null || event.ctrlKey || event.metaKey || event.altKey) return;
-  if (isTyping(event.target)) return;
-  if (event.key.length === 1) ahead += event.key;
-  else if (event.key === 'Enter') ahead += '\n';
-  else if (event.key === 'Backspace') ahead = ahead.slice(0, -1);
+  if (ahead === null || event.altKey || isTyping(event.target)) return;
+  const command = event.ctrlKey || event.metaKey;
+  const last = ahead.length - 1;
+  if (command && event.key === 'Enter') ahead.push('');
+  else if (command) return;
+  else if (event.key.length === 1) ahead[last] += event.key;
+  else if (event.key === 'Enter') ahead[last] += '\n';
+  else if (event.key === 'Backspace') ahead[last] = ahead[last]!.slice(0, -1);
   else return;
   event.preventDefault();
   event.stopImmediatePropagation();
@@ -47,15 +50,15 @@ const hold = (event: KeyboardEvent) => {
 export const typedAhead = {
   begin: () => {
     // Pressed first, and opened a moment later: both mean the same words.
-    ahead ??= '';
+    ahead ??= [''];
     window.addEventListener('keydown', hold, true);
     clearTimeout(givenUp);
     // Where nothing opens after all, keys are commands again.
     givenUp = setTimeout(typedAhead.take, 3000);
   },
-  /** What was typed meanwhile; from now on keys go where they go. */
+  /** What was typed meanwhile, each text but the last to be sent; from now on keys go where they go. */
   take: () => {
-    const typed = ahead ?? '';
+    const typed = ahead ?? [''];
     ahead = null;
     clearTimeout(givenUp);
     window.removeEventListener('keydown', hold, true);
