@@ -11,6 +11,7 @@ using Wrenlet.Server.Finding;
 using Wrenlet.Server.Flow;
 using Wrenlet.Server.Flow.Templates;
 using Wrenlet.Server.Happenings;
+using Wrenlet.Server.Keeping;
 using Wrenlet.Server.Live;
 using Wrenlet.Server.Pages;
 using Wrenlet.Server.People;
@@ -19,13 +20,16 @@ using Wrenlet.Server.Sheets;
 using Wrenlet.Server.Standins;
 using Wrenlet.Server.Tasks;
 
+if (Commands.IsOne(args))
+    return await Commands.Run(args);
 return await StartUp.Run(
-    args,
+    args is ["run", .. var said] ? said : args,
     (services, settings) =>
     {
         services.AddFoundation(settings).AddOutsideServices(settings).AddTimedWork().AddLive();
         services.AddPeople().AddDockets().AddConversations().AddTasks().AddAsks().AddSheets().AddFlow().AddAlerts();
         services.AddReports();
+        services.AddKeeping();
         services.AddPages().AddDemo();
         // What follows from what happens, in this order: docs/decisions/0007-happenings.md.
         services
@@ -63,6 +67,7 @@ return await StartUp.Run(
         api.MapLive();
         api.MapStandins();
         api.MapTimedWork();
+        api.MapKeeping();
         app.MapHub<LiveHub>("/live");
     }
 );

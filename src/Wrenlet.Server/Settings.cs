@@ -1,11 +1,12 @@
 using System.Globalization;
-using Wrenlet.Formats.Conversations;
+using System.Net;
+using System.Text.Json;
 
 namespace Wrenlet.Server;
 
 /// <summary>How this server was started.</summary>
 /// <param name="DataFolder">Where the database and the mail stand-in live.</param>
-/// <param name="Port">Port on loopback.</param>
+/// <param name="Port">Port it listens on.</param>
 /// <param name="Clock">Local time at which the firm's clock stands still; null for a running clock.</param>
 /// <param name="Demo">Whether a new database is filled with the scenario.</param>
 /// <param name="DemoFolder">Where the scenario's files are.</param>
@@ -26,81 +27,84 @@ public sealed record Settings(
     /// <summary>Address at which people reach this server, for links in mail; without a slash at its end.</summary>
     public string PublicAddress { get; init; } = "http://127.0.0.1:" + Port.ToString(CultureInfo.InvariantCulture);
 
-    private static readonly Dictionary<string, string> Switches = new()
-    {
-        ["--data"] = nameof(DataFolder),
-        ["--port"] = nameof(Port),
-        ["--clock"] = nameof(Clock),
-        ["--demo"] = nameof(Demo),
-        ["--demo-folder"] = nameof(DemoFolder),
-        ["--address"] = nameof(PublicAddress),
-        ["--mail"] = nameof(MailFile),
-        ["--think-seconds"] = nameof(ThinkSeconds),
-        ["--changes-per-second"] = nameof(ChangesPerSecond),
-    };
+    /// <summary>The address of this machine that it listens on.</summary>
+    public IPAddress Listen { get; init; } = IPAddress.Loopback;
+
+    /// <summary>Proxies whose word counts about who asks, and how: addresses and networks (CIDR); empty for none.</summary>
+    public IReadOnlyList<IPNetwork> TrustedProxies { get; init; } = [];
+
+    /// <summary>Where the nightly backups go.</summary>
+    public string BackupFolder { get; init; } = Path.Combine(DataFolder, "backups");
+
+    /// <summary>How many backups are kept; 0 for none a night.</summary>
+    public int BackupsKept { get; init; } = 14;
+
+    /// <summary>When the nightly backup is made, in the firm's time.</summary>
+    public TimeOnly BackupAt { get; init; } = new(2, 30);
+
+    /// <summary>A word that whoever reads <c>/metrics</c> from elsewhere sends as a bearer token; null: only this machine
+    /// reads it.</summary>
+    public string? MetricsToken { get; init; }
 
     /// <summary>
-    /// Reads the command line: <c>--data DIR --port N --clock 2026-04-14T08:40 --no-demo --mail FILE --address URL</c>.
-    /// What is not said there is taken from the environment: WRENLET_DATAFOLDER, WRENLET_PORT and so on.
+    /// Reads the settings: from the arguments, what is not said there from the environment (WRENLET_PORT and so on), and
+    /// what is not said there either from the file that <c>--config</c> names.
     /// </summary>
-    /// <exception cref="StartException">An argument is unknown or has no usable value.</exception>
+    /// <exception cref="StartException">A setting is unknown or has no usable value.</exception>
     public static Settings Parse(IReadOnlyList<string> args)
     {
-        var given = new ConfigurationBuilder()
-            .AddEnvironmentVariables("WRENLET_")
-            .AddCommandLine([.. Whole(args)], Switches)
-            .Build();
-        var port = Number("--port", given[nameof(Port)] ?? "5080", 0, 65535);
+        var said = KnownSettings.Read(args);
         var settings = new Settings(
-            given[nameof(DataFolder)] ?? "data",
-            port,
-            given[nameof(Clock)],
-            given[nameof(Demo)] is not "false",
-            given[nameof(DemoFolder)] ?? Path.Combine(AppContext.BaseDirectory, "demo"),
-            Number("--changes-per-second", given[nameof(ChangesPerSecond)] ?? "25", 0, 1_000_000),
-            Number("--think-seconds", given[nameof(ThinkSeconds)] ?? "10", 0, 600),
-            given[nameof(MailFile)]
-        );
-        return given[nameof(PublicAddress)] is { } address
-            ? settings with
-            {
-                PublicAddress = Address(address),
-            }
-            : settings;
-    }
-
-    /// <summary>The arguments, each with its value; what is not known is refused.</summary>
-    private static IEnumerable<string> Whole(IReadOnlyList<string> args)
-    {
-        for (var i = 0; i < args.Count; i++)
+            said.Text(nameof(DataFolder))!,
+            said.Number(nameof(Port), 0, 65535),
+            said.Text(nameof(Clock)),
+            said.YesNo(nameof(Demo)),
+            said.Text(nameof(DemoFolder)) ?? Path.Combine(AppContext.BaseDirectory, "demo"),
+            said.Number(nameof(ChangesPerSecond), 0, 1_000_000),
+            said.Number(nameof(ThinkSeconds), 0, 600),
+            said.Text(nameof(MailFile))
+        )
         {
-            if (args[i] == "--no-demo")
+            Listen = said.Of(nameof(Listen), "an address of this machine, such as 127.0.0.1 or 0.0.0.0", AddressOf),
+            TrustedProxies = said.Each(
+                nameof(TrustedProxies),
+                "addresses and networks with commas between, such as 127.0.0.1, 10.0.0.0/8",
+                NetworkOf
+            ),
+            BackupsKept = said.Number(nameof(BackupsKept), 0, 10_000),
+            BackupAt = said.Of(nameof(BackupAt), "a time such as 02:30", TimeOf),
+            MetricsToken = said.Secret(nameof(MetricsToken)),
+        };
+        if (said.Text(nameof(BackupFolder)) is { } backups)
+            settings = settings with { BackupFolder = backups };
+        return said.Text(nameof(PublicAddress)) is null
+            ? settings
+            : settings with
             {
-                yield return "--demo=false";
-                continue;
-            }
-
-            if (!Switches.ContainsKey(args[i]))
-                throw new StartException(
-                    $"{args[i]} is not known here. There are --data DIR, --port N, --clock 2026-04-14T08:40, --mail "
-                        + $"FILE, --address URL and --no-demo."
-                );
-            if (i + 1 == args.Count)
-                throw new StartException($"{args[i]} needs a value after it.");
-            yield return args[i];
-            yield return args[++i];
-        }
+                PublicAddress = said.Of(
+                    nameof(PublicAddress),
+                    "an address such as https://wrenlet.example",
+                    WebAddressOf
+                ),
+            };
     }
 
-    private static string Address(string text) =>
+    private static IPAddress? AddressOf(string text) => IPAddress.TryParse(text, out var address) ? address : null;
+
+    private static IPNetwork? NetworkOf(string text) =>
+        IPNetwork.TryParse(text, out var network) ? network
+        : IPAddress.TryParse(text, out var one) ? new IPNetwork(one, one.GetAddressBytes().Length * 8)
+        : null;
+
+    private static TimeOnly? TimeOf(string text) =>
+        TimeOnly.TryParseExact(text, "HH:mm", CultureInfo.InvariantCulture, DateTimeStyles.None, out var time)
+            ? time
+            : null;
+
+    private static string? WebAddressOf(string text) =>
         Uri.TryCreate(text, UriKind.Absolute, out var uri) && uri.Scheme is "http" or "https"
             ? text.TrimEnd('/')
-            : throw new StartException($"--address {text}: an address such as https://wrenlet.example is wanted.");
-
-    private static int Number(string name, string text, int least, int most) =>
-        int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var n) && n >= least && n <= most
-            ? n
-            : throw new StartException($"{name} {text}: a number from {least} to {most} is wanted.");
+            : null;
 }
 
 /// <summary>The server cannot start; the message is the one line that says why and what to do.</summary>

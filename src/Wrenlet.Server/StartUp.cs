@@ -14,6 +14,7 @@ using Wrenlet.Server.Demo;
 using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
+using Wrenlet.Storage.Keeping;
 
 namespace Wrenlet.Server;
 
@@ -120,25 +121,39 @@ internal static class StartUp
         {
             kestrel.AddServerHeader = false;
             kestrel.Limits.MaxRequestBodySize = 4 * 1024 * 1024;
-            kestrel.Listen(IPAddress.Loopback, settings.Port);
+            kestrel.Listen(settings.Listen, settings.Port);
         };
 
     private static IServiceCollection AddStorage(this IServiceCollection services) =>
         services
+            .AddSingleton(s => new DataFolder(s.GetRequiredService<Settings>().DataFolder))
+            .AddSingleton(s =>
+                Usable(() =>
+                {
+                    var folder = s.GetRequiredService<DataFolder>();
+                    folder.RefuseToBeginAnew();
+                    return FolderLock.Take(folder, "serves it");
+                })
+            )
             .AddSingleton(s =>
             {
-                try
-                {
-                    return Database.Open(
-                        Directory.CreateDirectory(s.GetRequiredService<Settings>().DataFolder).FullName
-                    );
-                }
-                catch (DatabaseException wrong)
-                {
-                    throw new StartException(wrong.Message, wrong);
-                }
+                // Held as long as the database is open.
+                _ = s.GetRequiredService<FolderLock>();
+                return Usable(() => Database.Open(s.GetRequiredService<DataFolder>().Path));
             })
             .AddSingleton<WriteQueue>();
+
+    private static T Usable<T>(Func<T> open)
+    {
+        try
+        {
+            return open();
+        }
+        catch (DatabaseException wrong)
+        {
+            throw new StartException(wrong.Message, wrong);
+        }
+    }
 
     private static void Compress(ResponseCompressionOptions options)
     {

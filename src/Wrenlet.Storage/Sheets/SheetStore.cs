@@ -90,8 +90,8 @@ public static class SheetStore
         Index(session, id);
     }
 
-    /// <summary>What was removed is not found any more.</summary>
-    private static void Index(SqlSession session, SheetId id)
+    /// <summary>Makes a sheet found by its name and words; what was removed is not found any more.</summary>
+    internal static void Index(SqlSession session, SheetId id)
     {
         session.Run(
             "DELETE FROM sheet_search WHERE rowid = (SELECT id FROM sheet WHERE uid = $uid)",

@@ -3,6 +3,7 @@ using NodaTime;
 using Wrenlet.Core.People;
 using Wrenlet.Formats.Text;
 using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.Keeping;
 
 namespace Wrenlet.Server.Conversations;
 
@@ -20,7 +21,7 @@ public sealed class FileKeeper(Settings settings)
 
     private const int Buffer = 1 << 17;
 
-    private readonly string _folder = Path.Combine(settings.DataFolder, "files");
+    private readonly string _folder = new DataFolder(settings.DataFolder).Files;
 
     /// <summary>Writes bytes to the disk for good; the row that names them is the caller's.</summary>
     /// <param name="id">Id of the file.</param>
@@ -120,11 +121,11 @@ public sealed class FileKeeper(Settings settings)
     public byte[] Read(StoredFile file) => File.ReadAllBytes(PathOf(file));
 
     /// <summary>Where the bytes of a file lie.</summary>
-    public string PathOf(StoredFile file) => PathOf(_folder, file.Sha256);
+    public string PathOf(StoredFile file) => DataFolder.FileOf(_folder, file.Sha256);
 
     /// <summary>Where the small picture of a file lies, or is to lie.</summary>
     public string ThumbnailOf(StoredFile file) =>
-        PathOf(Path.Combine(settings.DataFolder, "thumbnails"), file.Sha256) + ".jpg";
+        DataFolder.FileOf(Path.Combine(settings.DataFolder, "thumbnails"), file.Sha256) + ".jpg";
 
     private StoredFile Named(
         Guid id,
@@ -137,7 +138,7 @@ public sealed class FileKeeper(Settings settings)
         Instant at
     )
     {
-        var path = PathOf(_folder, hash);
+        var path = DataFolder.FileOf(_folder, hash);
         if (File.Exists(path))
         {
             File.Delete(part);
@@ -158,10 +159,4 @@ public sealed class FileKeeper(Settings settings)
     }
 
     private string PartOf(Guid upload) => Path.Combine(_folder, "arriving", upload.ToString("N"));
-
-    private static string PathOf(string folder, byte[] hash)
-    {
-        var name = Convert.ToHexStringLower(hash);
-        return Path.Combine(folder, name[..2], name);
-    }
 }

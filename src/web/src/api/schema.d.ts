@@ -10618,6 +10618,76 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/keeping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeepingView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keeping/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KeepingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/standins/post-office/mails": {
         parameters: {
             query?: never;
@@ -11990,6 +12060,23 @@ export interface components {
         JsonElement: unknown;
         KeepMark: {
             kept: boolean;
+        };
+        KeepingView: {
+            folder: string;
+            /** Format: int32 */
+            kept: number;
+            at: string;
+            /** Format: date-time */
+            newest: null | string;
+            /** Format: int32 */
+            count: number;
+            old: boolean;
+            wrong: null | string;
+            damage: string[];
+            /** Format: date-time */
+            lookedAt: null | string;
+            /** Format: int64 */
+            free: number;
         };
         KeptDraft: {
             /** Format: uuid */

@@ -1,0 +1,13 @@
+namespace Wrenlet.Server.Keeping;
+
+/// <summary>What keeps the firm's data.</summary>
+internal static class KeepingParts
+{
+    public static IServiceCollection AddKeeping(this IServiceCollection services) =>
+        services
+            .AddSingleton<Backups>()
+            .AddHostedService(s => s.GetRequiredService<Backups>())
+            .AddSingleton<DatabaseWatch>()
+            .AddHostedService(s => s.GetRequiredService<DatabaseWatch>())
+            .AddSingleton<KeepingReading>();
+}
