@@ -54,6 +54,20 @@ public sealed class KnownSettings
             null,
             "The bearer token by which /metrics is read from another machine; without it only this machine reads them."
         ),
+        new(nameof(Settings.LogLevel), "--log-level", "Warning", "What is logged: this and what is graver."),
+        new(
+            nameof(Settings.LogLevels),
+            "--log-levels",
+            null,
+            "Other levels for parts of the program, with commas between: Wrenlet.Server.Background=Debug."
+        ),
+        new(nameof(Settings.Traces), "--traces", null, "Where traces go by OTLP, such as http://127.0.0.1:4317."),
+        new(
+            nameof(Settings.Reserve),
+            "--reserve",
+            "64",
+            "Megabytes of the disk that are left to administrators: with fewer, nobody else can save."
+        ),
         new(
             nameof(Settings.ThinkSeconds),
             "--think-seconds",

@@ -62,12 +62,7 @@ internal sealed class Mishaps : IExceptionHandler
                 "Something needs correcting",
                 $"The request cannot be read: {bad.Message}"
             ),
-            SqliteException { SqliteErrorCode: 13 } or IOException { HResult: NoSpace } => Problem(
-                StatusCodes.Status507InsufficientStorage,
-                "The disk is full",
-                "The server’s disk is full: this was not saved. Keep your page open, free some space or ask your "
-                    + "administrator to, then send it again. What was saved before is all there."
-            ),
+            SqliteException { SqliteErrorCode: 13 } or IOException { HResult: NoSpace } => Refusals.NoRoom(),
             SqliteException { SqliteErrorCode: 5 or 8 or 10 or 14 } => Problem(
                 StatusCodes.Status503ServiceUnavailable,
                 "Not saved",

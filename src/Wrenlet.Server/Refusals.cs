@@ -14,6 +14,15 @@ internal static class Refusals
             title: "Not found"
         );
 
+    /// <summary>The disk has no room for a change.</summary>
+    public static ProblemHttpResult NoRoom() =>
+        TypedResults.Problem(
+            "The server’s disk is full: this was not saved. Keep your page open, free some space or ask your "
+                + "administrator to, then send it again. What was saved before is all there.",
+            statusCode: StatusCodes.Status507InsufficientStorage,
+            title: "The disk is full"
+        );
+
     /// <summary>A field has a value that cannot be used.</summary>
     public static ProblemHttpResult Invalid(string field, string message) =>
         TypedResults.Problem(

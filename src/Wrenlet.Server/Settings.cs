@@ -1,6 +1,6 @@
 using System.Globalization;
 using System.Net;
-using System.Text.Json;
+using Serilog.Events;
 
 namespace Wrenlet.Server;
 
@@ -46,6 +46,18 @@ public sealed record Settings(
     /// reads it.</summary>
     public string? MetricsToken { get; init; }
 
+    /// <summary>Where traces go (OTLP); null for nowhere.</summary>
+    public Uri? Traces { get; init; }
+
+    /// <summary>What is logged: this and what is graver.</summary>
+    public LogEventLevel LogLevel { get; init; } = LogEventLevel.Warning;
+
+    /// <summary>Other levels for parts of the program, by the beginning of their names.</summary>
+    public IReadOnlyList<(string Part, LogEventLevel Level)> LogLevels { get; init; } = [];
+
+    /// <summary>So many bytes of the disk are left to administrators: with fewer, others cannot save.</summary>
+    public long Reserve { get; init; } = 64L * 1024 * 1024;
+
     /// <summary>
     /// Reads the settings: from the arguments, what is not said there from the environment (WRENLET_PORT and so on), and
     /// what is not said there either from the file that <c>--config</c> names.
@@ -74,7 +86,19 @@ public sealed record Settings(
             BackupsKept = said.Number(nameof(BackupsKept), 0, 10_000),
             BackupAt = said.Of(nameof(BackupAt), "a time such as 02:30", TimeOf),
             MetricsToken = said.Secret(nameof(MetricsToken)),
+            LogLevel = said.Of(nameof(LogLevel), Levels, LevelOf),
+            LogLevels = said.Each(
+                nameof(LogLevels),
+                $"parts with a level, such as Wrenlet.Server.Background=Debug; {Levels}",
+                PartOf
+            ),
+            Reserve = said.Number(nameof(Reserve), 0, 1_000_000) * 1024L * 1024,
         };
+        if (said.Text(nameof(Traces)) is not null)
+            settings = settings with
+            {
+                Traces = said.Of(nameof(Traces), "an address such as http://127.0.0.1:4317", TraceAddressOf),
+            };
         if (said.Text(nameof(BackupFolder)) is { } backups)
             settings = settings with { BackupFolder = backups };
         return said.Text(nameof(PublicAddress)) is null
@@ -88,6 +112,18 @@ public sealed record Settings(
                 ),
             };
     }
+
+    private const string Levels = "one of Debug, Information, Warning, Error and Fatal";
+
+    private static LogEventLevel? LevelOf(string text) =>
+        Enum.TryParse<LogEventLevel>(text, ignoreCase: true, out var level) && !int.TryParse(text, out _)
+            ? level
+            : null;
+
+    private static (string, LogEventLevel)? PartOf(string text) =>
+        text.Split('=') is [{ Length: > 0 } part, var level] && LevelOf(level) is { } known ? (part, known) : null;
+
+    private static Uri? TraceAddressOf(string text) => Uri.TryCreate(text, UriKind.Absolute, out var uri) ? uri : null;
 
     private static IPAddress? AddressOf(string text) => IPAddress.TryParse(text, out var address) ? address : null;
 

@@ -12,6 +12,8 @@ using Wrenlet.Formats.Conversations;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Demo;
 using Wrenlet.Server.Happenings;
+using Wrenlet.Server.Keeping;
+using Wrenlet.Server.Outside;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Keeping;
@@ -74,13 +76,17 @@ internal static class StartUp
                 new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory }
             );
             builder.WebHost.ConfigureKestrel(Listen(settings));
-            builder.Logging.SetMinimumLevel(LogLevel.Warning);
+            builder.Logging.ClearProviders();
+            builder.Services.AddSeen(settings);
             compose(builder.Services, settings);
             var app = builder.Build();
+            app.UseTrustedProxies(settings);
+            app.UseRequestLog();
             app.UseExceptionHandler().UseStatusCodePages().UseSafeHeaders().UseResponseCompression();
-            app.UseRouting().UseMiddleware<AccessMiddleware>().UseRateLimiter();
+            app.UseRouting().UseMiddleware<AccessMiddleware>().UseMiddleware<LeftOfDisk>().UseRateLimiter();
             map(app);
             app.MapGroup("/api").MapFallback(() => Refusals.NotFound("address")).For(Access.Everyone);
+            app.MapSeen(settings);
             app.MapWebApplication();
             await app.Begin(settings);
             return 0;

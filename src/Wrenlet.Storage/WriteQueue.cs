@@ -1,3 +1,5 @@
+using System.Diagnostics;
+using System.Diagnostics.Metrics;
 using System.Threading.Channels;
 using Microsoft.Data.Sqlite;
 
@@ -45,12 +47,22 @@ public sealed class Writing
 /// </summary>
 public sealed class WriteQueue : IAsyncDisposable
 {
+    /// <summary>The meter that says how long commits take.</summary>
+    public const string MeterName = "Wrenlet.Storage";
+
     private const int MostPerCommit = 256;
+    private static readonly Meter Meter = new(MeterName);
+    private static readonly Histogram<double> Commits = Meter.CreateHistogram<double>(
+        "wrenlet.commit.duration",
+        "s",
+        "How long a commit takes until it is on the disk."
+    );
     private readonly Channel<Command> _waiting = Channel.CreateBounded<Command>(
         new BoundedChannelOptions(8192) { SingleReader = true }
     );
     private readonly SqlSession _session;
     private readonly Thread _writer;
+    private long _oldest;
     private readonly TaskCompletionSource _ended = new(TaskCreationOptions.RunContinuationsAsynchronously);
 
     /// <summary>Starts the writer.</summary>
@@ -65,6 +77,13 @@ public sealed class WriteQueue : IAsyncDisposable
     /// Raised on the writer's thread after each commit with what it changed; handlers must be quick and must not throw.
     /// </summary>
     public event Action<IReadOnlyList<Change>>? Committed;
+
+    /// <summary>How many commands wait for the writer.</summary>
+    public int Waiting => _waiting.Reader.Count;
+
+    /// <summary>How long the oldest command has waited that waits or is being written; zero for none.</summary>
+    public TimeSpan WaitingFor =>
+        Interlocked.Read(ref _oldest) is var oldest && oldest == 0 ? TimeSpan.Zero : Stopwatch.GetElapsedTime(oldest);
 
     /// <summary>Runs a command; the task completes after its commit is on disk.</summary>
     /// <exception cref="ObjectDisposedException">The queue is closed.</exception>
@@ -106,7 +125,9 @@ public sealed class WriteQueue : IAsyncDisposable
             batch.Clear();
             while (batch.Count < MostPerCommit && _waiting.Reader.TryRead(out var command))
                 batch.Add(command);
+            Interlocked.Exchange(ref _oldest, batch.Count > 0 ? batch[0].Since : 0);
             Commit(batch);
+            Interlocked.Exchange(ref _oldest, 0);
         }
 
         try
@@ -140,7 +161,9 @@ public sealed class WriteQueue : IAsyncDisposable
                 _session.Run("RELEASE command");
             }
 
+            var begun = Stopwatch.GetTimestamp();
             _session.Run("COMMIT");
+            Commits.Record(Stopwatch.GetElapsedTime(begun).TotalSeconds);
         }
         catch (SqliteException wrong)
         {
@@ -166,6 +189,9 @@ public sealed class WriteQueue : IAsyncDisposable
 
     private abstract class Command
     {
+        /// <summary>When it was queued, by the stopwatch.</summary>
+        public long Since { get; } = Stopwatch.GetTimestamp();
+
         public abstract bool Try(Writing writing);
 
         public abstract void Complete();

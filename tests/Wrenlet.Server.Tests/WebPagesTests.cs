@@ -3,25 +3,25 @@ using Wrenlet.Server.Tests.World;
 
 namespace Wrenlet.Server.Tests;
 
-/// <summary>How the built web application is served.</summary>
-public sealed class WebPagesTests : IAsyncLifetime
+/// <summary>A server without a firm, for tests that only read.</summary>
+public sealed class EmptyServer : IAsyncLifetime
 {
-    private RunningServer _server = null!;
-    private HttpClient _browser = null!;
+    public RunningServer Server { get; private set; } = null!;
+
+    public async ValueTask InitializeAsync() =>
+        Server = await RunningServer.Start(RunningServer.NewFolder(), "--no-demo");
+
+    public ValueTask DisposeAsync() => Server.DisposeAsync();
+}
+
+/// <summary>How the built web application is served.</summary>
+public sealed class WebPagesTests(EmptyServer empty) : IClassFixture<EmptyServer>, IDisposable
+{
+    private readonly HttpClient _browser = new() { BaseAddress = empty.Server.Address };
 
     private static CancellationToken Stop => TestContext.Current.CancellationToken;
 
-    public async ValueTask InitializeAsync()
-    {
-        _server = await RunningServer.Start(RunningServer.NewFolder(), "--no-demo");
-        _browser = new HttpClient { BaseAddress = _server.Address };
-    }
-
-    public async ValueTask DisposeAsync()
-    {
-        _browser.Dispose();
-        await _server.DisposeAsync();
-    }
+    public void Dispose() => _browser.Dispose();
 
     [Theory]
     [InlineData("/")]

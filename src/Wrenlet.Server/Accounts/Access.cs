@@ -95,7 +95,7 @@ internal sealed class AccessMiddleware(RequestDelegate next, Sessions sessions, 
 
     private Viewer? Recognise(HttpContext context)
     {
-        if (!context.Request.Cookies.TryGetValue(Sessions.Cookie, out var token))
+        if (!context.Request.Cookies.TryGetValue(Sessions.CookieOf(context.Request), out var token))
             return null;
         var hash = Sessions.Hash(token);
         return
@@ -118,10 +118,17 @@ internal sealed class AccessMiddleware(RequestDelegate next, Sessions sessions, 
         var request = context.Request;
         if (request.Headers["Sec-Fetch-Site"].ToString() is "cross-site")
             return true;
-        if (request.Path.StartsWithSegments("/live", StringComparison.Ordinal))
-            return Uri.TryCreate(request.Headers.Origin.ToString(), UriKind.Absolute, out var origin)
-                && origin.Authority != request.Host.Value;
-        if (HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method) || viewer is null)
+        var reads = HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method);
+        var live = request.Path.StartsWithSegments("/live", StringComparison.Ordinal);
+        // Who names an origin names ours; programs that are no browsers name none.
+        if ((!reads || live) && request.Headers.Origin.ToString() is { Length: > 0 } named)
+        {
+            var ours = Uri.TryCreate(named, UriKind.Absolute, out var origin) && origin.Authority == request.Host.Value;
+            if (!ours)
+                return true;
+        }
+
+        if (reads || live || viewer is null)
             return false;
         return !CryptographicOperations.FixedTimeEquals(
             Encoding.ASCII.GetBytes(request.Headers[GuardHeader].ToString()),

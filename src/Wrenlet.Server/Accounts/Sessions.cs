@@ -12,7 +12,7 @@ namespace Wrenlet.Server.Accounts;
 /// </summary>
 public sealed class Sessions(Database database, WriteQueue writes, FirmClock clock)
 {
-    internal const string Cookie = "wrenlet";
+    private const string Cookie = "wrenlet";
     private static readonly Duration Length = Duration.FromDays(14);
     private readonly Dictionary<string, SignedIn> _known = [];
     private readonly Lock _knowing = new();
@@ -82,7 +82,7 @@ public sealed class Sessions(Database database, WriteQueue writes, FirmClock clo
             return;
         lock (_knowing)
             _known[Convert.ToHexString(hash)] = signedIn;
-        context.Response.Cookies.Append(Cookie, token, Options(context));
+        context.Response.Cookies.Append(CookieOf(context.Request), token, Options(context));
     }
 
     /// <summary>Ends one session.</summary>
@@ -157,7 +157,11 @@ public sealed class Sessions(Database database, WriteQueue writes, FirmClock clo
     }
 
     /// <summary>Takes the cookie back.</summary>
-    public static void Forget(HttpContext context) => context.Response.Cookies.Delete(Cookie, Options(context));
+    public static void Forget(HttpContext context) =>
+        context.Response.Cookies.Delete(CookieOf(context.Request), Options(context));
+
+    /// <summary>What the cookie is called: by TLS a name that a browser lets no other host or path set (RFC 6265bis).</summary>
+    internal static string CookieOf(HttpRequest request) => request.IsHttps ? "__Host-" + Cookie : Cookie;
 
     private static CookieOptions Options(HttpContext context) =>
         new()

@@ -2,6 +2,7 @@ using System.Diagnostics;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.Happenings;
+using Wrenlet.Server.Outside;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Standins;
 
@@ -85,6 +86,7 @@ internal sealed class Collector(
     {
         var arrival = await intake.Take(mail.Raw, clock.Now);
         await office.Took(mail, cancellation);
+        Counted.MailsIn.Add(1);
         if (arrival is not Arrival.Posted)
             log.LogInformation("Mail {Name}: {Arrival}", mail.Name, arrival);
     }

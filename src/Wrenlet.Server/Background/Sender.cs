@@ -4,6 +4,7 @@ using Wrenlet.Formats.Text;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Happenings;
+using Wrenlet.Server.Outside;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Standins;
 using Wrenlet.Storage;
@@ -158,6 +159,7 @@ internal sealed class Sender(
                         cancellation
                     );
                 _gone.Add(outgoing.Key);
+                Counted.MessagesOut.Add(1);
             }
 
             await writes.Run(w =>

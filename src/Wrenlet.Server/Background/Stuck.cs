@@ -50,7 +50,7 @@ internal sealed class Stuck(
         // A full disk is no fault of this piece of work: it does not count, and is tried again with the next look.
         catch (SqliteException wrong) when (IsDisk(wrong))
         {
-            log.LogError(wrong, "{Kind} failed: {About}", work.Kind, work.About);
+            log.LogError(wrong, "{Kind} failed: {Item}", work.Kind, work.Item);
             return false;
         }
         // Whatever is wrong with it, what is behind it goes on.
@@ -58,7 +58,7 @@ internal sealed class Stuck(
         catch (Exception wrong) when (!cancellation.IsCancellationRequested)
 #pragma warning restore CA1031
         {
-            log.LogError(wrong, "{Kind} failed: {About}", work.Kind, work.About);
+            log.LogError(wrong, "{Kind} failed: {Item}", work.Kind, work.Item);
             await Failed(work, wrong.Message);
             return false;
         }

@@ -12,6 +12,9 @@ public sealed class LiveConnections(ILogger<DefaultHubLifetimeManager<LiveHub>> 
     private readonly ConcurrentDictionary<string, HubConnectionContext> _all = new();
 
     /// <inheritdoc/>
+    /// <summary>How many there are.</summary>
+    public int Count => _all.Count;
+
     public override Task OnConnectedAsync(HubConnectionContext connection)
     {
         ArgumentNullException.ThrowIfNull(connection);

@@ -10,6 +10,13 @@ public sealed record Outgoing(long Key, int Tries, DateTimeOffset NotBefore, boo
 /// <summary>The outbox: entries that wait to leave, and what became of their sending.</summary>
 public static class OutgoingStore
 {
+    /// <summary>How many messages have not left yet.</summary>
+    public static long Waiting(SqlSession session)
+    {
+        ArgumentNullException.ThrowIfNull(session);
+        return session.Number("SELECT count(*) FROM outbox") ?? 0;
+    }
+
     /// <summary>Puts an entry into the outbox.</summary>
     /// <param name="notBefore">The machine's time before which it stays.</param>
     /// <param name="before">The conversation as it was before, in words of the caller, for taking the entry

@@ -65,6 +65,13 @@ public static class StuckStore
         session.First($"{Select} WHERE s.uid = $uid", Row, ("uid", id));
 
     /// <summary>All that is stuck, what failed last first.</summary>
+    public static long Count(SqlSession session)
+    {
+        ArgumentNullException.ThrowIfNull(session);
+        return session.Number("SELECT count(*) FROM stuck_work") ?? 0;
+    }
+
+    /// <summary>Pieces of work that failed.</summary>
     public static List<StuckWork> All(SqlSession session, int most) =>
         session.All($"{Select} ORDER BY s.last DESC LIMIT {most}", Row);
 

@@ -284,6 +284,8 @@ public partial class EveryEndpointTests
                 new { raw = "no mail" }
             ),
             ["GET /api/asides"] = new("/api/asides", Coordinators),
+            ["GET /api/keeping"] = new("/api/keeping", Administrators),
+            ["POST /api/keeping/backups"] = new("/api/keeping/backups", Administrators),
             ["GET /api/stuck-work"] = new("/api/stuck-work", Administrators),
             ["POST /api/stuck-work/{id}/tries"] = new($"/api/stuck-work/{Guid.CreateVersion7()}/tries", []),
         };

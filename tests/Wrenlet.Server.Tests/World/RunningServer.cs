@@ -11,8 +11,10 @@ public sealed class RunningServer : IAsyncDisposable
 {
     private readonly Process _process;
 
-    private RunningServer(Process process, Uri address, string data, string said) =>
-        (_process, Address, Data, Said) = (process, address, data, said);
+    private readonly Task<string> _log;
+
+    private RunningServer(Process process, Uri address, string data, string said, Task<string> log) =>
+        (_process, Address, Data, Said, _log) = (process, address, data, said, log);
 
     public Uri Address { get; }
 
@@ -36,7 +38,7 @@ public sealed class RunningServer : IAsyncDisposable
             var port = FreePort();
             var (process, first, errors) = await Launch(data, port, more);
             if (first is not null && first.Contains("ready", StringComparison.Ordinal))
-                return new(process, new Uri($"http://127.0.0.1:{port}"), data, first);
+                return new(process, new Uri($"http://127.0.0.1:{port}"), data, first, errors);
             await process.WaitForExitAsync();
             if (attempt == 2)
                 throw new InvalidOperationException($"The server did not start: {await errors}");
@@ -47,7 +49,7 @@ public sealed class RunningServer : IAsyncDisposable
     /// <returns>Its exit code and what it said on standard error.</returns>
     public static async Task<(int Code, string Words)> StartInVain(params string[] args)
     {
-        using var process = Process.Start(Command(args))!;
+        using var process = Process.Start(Program(args))!;
         var words = await process.StandardError.ReadToEndAsync();
         await process.WaitForExitAsync();
         return (process.ExitCode, words);
@@ -61,6 +63,13 @@ public sealed class RunningServer : IAsyncDisposable
     {
         _process.Kill();
         await _process.WaitForExitAsync();
+    }
+
+    /// <summary>Ends it, and gives all that it logged.</summary>
+    public async Task<string> Log()
+    {
+        await Kill();
+        return await _log;
     }
 
     public async ValueTask DisposeAsync()
@@ -77,7 +86,7 @@ public sealed class RunningServer : IAsyncDisposable
     )
     {
         var process = Process.Start(
-            Command([
+            Program([
                 "--data",
                 data,
                 "--port",
@@ -93,12 +102,19 @@ public sealed class RunningServer : IAsyncDisposable
     /// The program under test: the one beside the tests, or the one that ./test has built as it ships, which starts
     /// faster.
     /// </summary>
-    private static readonly string Program =
+    private static readonly string Dll =
         Environment.GetEnvironmentVariable("WRENLET_SERVER")
         ?? Path.Combine(AppContext.BaseDirectory, "Wrenlet.Server.dll");
 
-    private static ProcessStartInfo Command(string[] args) =>
-        new("dotnet", [Program, .. args]) { RedirectStandardOutput = true, RedirectStandardError = true };
+    /// <summary>The program with arguments, to be started.</summary>
+    /// <param name="typed">Whether something is given to its standard input.</param>
+    public static ProcessStartInfo Program(string[] args, bool typed = false) =>
+        new("dotnet", [Dll, .. args])
+        {
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+            RedirectStandardInput = typed,
+        };
 
     public static int FreePort()
     {

@@ -50,6 +50,7 @@ export const keys = {
   sent: ['sent'] as const,
   asides: ['asides'] as const,
   stuck: ['stuck'] as const,
+  keeping: ['keeping'] as const,
   asks: ['asks'] as const,
   meetings: ['meetings'] as const,
   sheets: ['sheets'] as const,

@@ -7,6 +7,7 @@ import { SitesPart } from '../dockets/SitesPart';
 import { KindsPart } from '../dockets/kinds/KindsPart';
 import { StockReplies } from '../conversations/StockReplies';
 import { may } from '../accounts/rights';
+import { BackupsPart } from '../accounts/setup/BackupsPart';
 import { Firm } from '../accounts/setup/FirmPart';
 import { Roles } from '../accounts/setup/RolesPart';
 import { Holidays } from '../accounts/setup/HolidaysPart';
@@ -30,6 +31,7 @@ const parts = {
   roles: { name: texts.roles, right: 'take-on' },
   router: { name: texts.router, right: 'set-up' },
   texts: { name: texts.stock, right: 'set-up' },
+  backups: { name: texts.backups, right: 'set-up' },
   stuck: { name: texts.stuckWork, right: 'set-up' },
   log: { name: texts.log, right: 'see-log' },
 };
@@ -75,6 +77,7 @@ export function SetUpPage({ me }: { me: Me }) {
           {part === 'people' ? <Staff data={data} /> : null}
           {part === 'router' ? <Router data={data} /> : null}
           {part === 'texts' ? <StockReplies administrator /> : null}
+          {part === 'backups' ? <BackupsPart /> : null}
           {part === 'stuck' ? <StuckPart /> : null}
           {part === 'log' ? <Log data={data} /> : null}
         </div>

@@ -108,6 +108,7 @@ export const holidays = 'Holidays';
 export const people = 'People';
 export const router = 'Router';
 export const stock = 'Texts';
+export const backups = 'Backups';
 export const stuckWork = 'Stuck work';
 export const log = 'Log';
 

@@ -161,3 +161,27 @@ export const addressOfQueueDoes =
   'New mail to it waits here, whatever its words. Leave empty to let the router decide.';
 export const addHolidaysOf = (land: string, count: number) =>
   `Add those of ${land} (${counted(count, { one: 'day', other: 'days' })} to come)`;
+
+export const backups = 'Backups';
+export const backupMade = 'Backup made and checked.';
+export const lastBackupFailed = 'The last backup failed.';
+export const newestBackup = 'Newest backup';
+export const noBackupYet = 'None yet';
+export const olderThanTwoDays = 'older than two days';
+export const nightly = 'By itself';
+export const everyNightAt = (at: string, kept: number) =>
+  `Every night at ${at}. The newest ${kept === 1 ? 'one is' : `${kept} are`} kept.`;
+export const noneByItself = 'Off. Set how many are kept to turn it on.';
+export const keptIn = 'Where';
+export const inFolder = (folder: string, count: number) =>
+  `${folder} (${count === 0 ? 'empty' : count === 1 ? '1 backup' : `${count} backups`})`;
+export const database = 'Database';
+export const damaged = (what: string) => `Damaged: ${what}. Put a backup in its place with wrenlet restore.`;
+export const nothingWrong = (at: string) => `Nothing wrong, checked ${at}`;
+export const beingChecked = 'Being checked now';
+export const freeOnDisk = 'Free on its disk';
+export const gigabytes = (bytes: number) => `${(bytes / 1e9).toLocaleString('en-GB', { maximumFractionDigits: 1 })} GB`;
+export const whereBackupsAreSet =
+  'The folder, the time and how many are kept are settings of the server. Keep a copy on another machine too: a backup on the same disk goes with the disk.';
+export const makeBackupNow = 'Make a backup now';
+export const makingBackup = 'Making a backup…';
