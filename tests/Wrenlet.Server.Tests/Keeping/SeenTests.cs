@@ -31,7 +31,7 @@ public sealed class SeenTests : IAsyncLifetime
             $"/api/conversations/{_yard.Conversations["J-1 inside"].Value}/entries",
             new { id = Guid.CreateVersion7(), body = $"A {Marked} of ours." }
         );
-        (await odalys.Get($"/api/find?query={Marked}")).GetRawText().ShouldContain(Marked);
+        (await odalys.Get($"/api/find?words={Marked}")).GetRawText().ShouldContain(Marked);
         await odalys.Send(HttpMethod.Get, $"/with/{Marked}");
 
         (await odalys.Http.GetStringAsync("/health/live", Stop)).ShouldBe("Healthy");

@@ -168,7 +168,7 @@ export const lastBackupFailed = 'The last backup failed.';
 export const newestBackup = 'Newest backup';
 export const noBackupYet = 'None yet';
 export const olderThanTwoDays = 'older than two days';
-export const nightly = 'By itself';
+export const nightly = 'Schedule';
 export const everyNightAt = (at: string, kept: number) =>
   `Every night at ${at}. The newest ${kept === 1 ? 'one is' : `${kept} are`} kept.`;
 export const noneByItself = 'Off. Set how many are kept to turn it on.';
