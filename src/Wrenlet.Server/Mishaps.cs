@@ -63,6 +63,12 @@ internal sealed class Mishaps : IExceptionHandler
                 $"The request cannot be read: {bad.Message}"
             ),
             SqliteException { SqliteErrorCode: 13 } or IOException { HResult: NoSpace } => Refusals.NoRoom(),
+            SqliteException { SqliteErrorCode: 11 or 26 } => Problem(
+                StatusCodes.Status503ServiceUnavailable,
+                "Damaged",
+                "A part of the database is damaged, and this stands in it. All else can still be read. Tell your "
+                    + "administrator: a backup puts it back (wrenlet restore)."
+            ),
             SqliteException { SqliteErrorCode: 5 or 8 or 10 or 14 } => Problem(
                 StatusCodes.Status503ServiceUnavailable,
                 "Not saved",

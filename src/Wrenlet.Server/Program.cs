@@ -23,7 +23,10 @@ using Wrenlet.Server.Tasks;
 if (Commands.IsOne(args))
     return await Commands.Run(args);
 return await StartUp.Run(
-    args is ["run", .. var said] ? said : args,
+    // Whoever runs it for others begins with an empty firm, unless they say otherwise.
+    args is ["run", .. var said]
+        ? ["--no-demo", .. said]
+        : args,
     (services, settings) =>
     {
         services.AddFoundation(settings).AddOutsideServices(settings).AddTimedWork().AddLive();

@@ -81,7 +81,7 @@ test('a conversation under the chart, the table and the parts of the set-up have
   await expect(page.getByRole('form', { name: 'Call note' })).toBeVisible();
   await fit(page, 'a call note', ['light']);
   const administrator = await yard.visit(browser, 'Wilhelmina Achterberg', '/set-up');
-  for (const part of ['Hours', 'Holidays', 'People', 'Router', 'Texts', 'Log']) {
+  for (const part of ['Hours', 'Holidays', 'People', 'Router', 'Texts', 'Backups', 'Log']) {
     await administrator.getByRole('main').getByRole('button', { name: part, exact: true }).click();
     await administrator.waitForLoadState('networkidle');
     await fit(administrator, part, ['light']);

@@ -111,7 +111,7 @@ test('the pictures of the README', async ({ browser, yard }) => {
     .filter({ hasText: 'a third of the section' })
     .getByRole('button', { expanded: false })
     .click();
-  await expect(page.getByRole('button', { name: 'Settle' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Settle', exact: true })).toBeVisible();
   await page.waitForTimeout(300);
   await page.screenshot({ path: to('sheet') });
 

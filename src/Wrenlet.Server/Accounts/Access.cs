@@ -55,7 +55,7 @@ public sealed record Viewer(Person Person, byte[] TokenHash, string Guard, Guid?
 /// <summary>
 /// Knows the viewer by their session cookie, lets each endpoint serve only those it is for, and refuses forged changes.
 /// </summary>
-internal sealed class AccessMiddleware(RequestDelegate next, Sessions sessions, WhoIsWho who)
+internal sealed class AccessMiddleware(RequestDelegate next, Sessions sessions, WhoIsWho who, Settings settings)
 {
     public const string GuardHeader = "X-Wrenlet-Guard";
 
@@ -113,7 +113,7 @@ internal sealed class AccessMiddleware(RequestDelegate next, Sessions sessions, 
     /// (OWASP: synchronizer token, with Fetch Metadata as defence in depth). A live connection must name our own
     /// origin.
     /// </summary>
-    private static bool IsForged(HttpContext context, Viewer? viewer)
+    private bool IsForged(HttpContext context, Viewer? viewer)
     {
         var request = context.Request;
         if (request.Headers["Sec-Fetch-Site"].ToString() is "cross-site")
@@ -121,12 +121,8 @@ internal sealed class AccessMiddleware(RequestDelegate next, Sessions sessions, 
         var reads = HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method);
         var live = request.Path.StartsWithSegments("/live", StringComparison.Ordinal);
         // Who names an origin names ours; programs that are no browsers name none.
-        if ((!reads || live) && request.Headers.Origin.ToString() is { Length: > 0 } named)
-        {
-            var ours = Uri.TryCreate(named, UriKind.Absolute, out var origin) && origin.Authority == request.Host.Value;
-            if (!ours)
-                return true;
-        }
+        if ((!reads || live) && request.Headers.Origin.ToString() is { Length: > 0 } named && !IsOurs(named, request))
+            return true;
 
         if (reads || live || viewer is null)
             return false;
@@ -135,6 +131,15 @@ internal sealed class AccessMiddleware(RequestDelegate next, Sessions sessions, 
             Encoding.ASCII.GetBytes(viewer.Guard)
         );
     }
+
+    /// <summary>Whether an origin is where this was sent, or where people are told to go: a proxy may have changed the
+    /// host.</summary>
+    private bool IsOurs(string named, HttpRequest request) =>
+        Uri.TryCreate(named, UriKind.Absolute, out var origin)
+        && (
+            origin.Authority == request.Host.Value
+            || named.Equals(settings.PublicAddress, StringComparison.OrdinalIgnoreCase)
+        );
 
     private static Task Forged(HttpContext context) =>
         TypedResults

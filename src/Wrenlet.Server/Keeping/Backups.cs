@@ -2,6 +2,7 @@ using NodaTime;
 using Wrenlet.Core.Alerts;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Alerts;
+using Wrenlet.Server.Background;
 using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
@@ -18,6 +19,7 @@ internal sealed class Backups(
     Settings settings,
     WhoIsWho who,
     WriteQueue writes,
+    Stuck stuck,
     TimeProvider machine,
     FirmClock clock,
     ILogger<Backups> log
@@ -45,7 +47,10 @@ internal sealed class Backups(
         try
         {
             while (await timer.WaitForNextTickAsync(stoppingToken))
-                await Look(stoppingToken);
+                await stuck.Try(
+                    DueWork.Loop("Looking after backups", "the data folder", () => Look(stoppingToken)),
+                    stoppingToken
+                );
         }
         catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
         {

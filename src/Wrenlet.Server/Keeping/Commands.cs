@@ -17,7 +17,7 @@ internal static class Commands
     public const int Wrong = 2;
 
     private const string Help = """
-        wrenlet run                     serves the firm in a data folder
+        wrenlet run                     serves the firm in a data folder; a new one is empty, unless with --demo true
         wrenlet check [--mend]          looks through a data folder: database, search, files; mends what can be mended
         wrenlet backup DIR              makes a backup while the server runs, and verifies it
         wrenlet restore DIR [--which NAME]
@@ -86,7 +86,8 @@ internal static class Commands
         var mend = args.Remove("--mend");
         var settings = Settings.Parse(args);
         var folder = new DataFolder(settings.DataFolder);
-        using var held = mend ? FolderLock.Take(folder, "mends it") : null;
+        // Of a folder that is no data folder nothing is made.
+        using var held = mend && File.Exists(folder.Database) ? FolderLock.Take(folder, "mends it") : null;
         using var telling = new ProgressLine();
         var found = Checkup.Look(folder, settings.BackupFolder, mend, telling.How);
         telling.Done();

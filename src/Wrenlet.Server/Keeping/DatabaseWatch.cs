@@ -2,6 +2,8 @@ using NodaTime;
 using Wrenlet.Core.Alerts;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Alerts;
+using Wrenlet.Server.Background;
+using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Keeping;
@@ -16,6 +18,7 @@ internal sealed class DatabaseWatch(
     DataFolder folder,
     WhoIsWho who,
     WriteQueue writes,
+    Stuck stuck,
     TimeProvider machine,
     FirmClock clock,
     ILogger<DatabaseWatch> log
@@ -37,16 +40,19 @@ internal sealed class DatabaseWatch(
     {
         try
         {
-            await Look(whole: false, stoppingToken);
+            await Try(whole: false, stoppingToken);
             using var timer = new PeriodicTimer(Between, machine);
             while (await timer.WaitForNextTickAsync(stoppingToken))
-                await Look(whole: true, stoppingToken);
+                await Try(whole: true, stoppingToken);
         }
         catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
         {
             // The server stops.
         }
     }
+
+    private Task<bool> Try(bool whole, CancellationToken cancellation) =>
+        stuck.Try(DueWork.Loop("Looking for damage", "the database", () => Look(whole, cancellation)), cancellation);
 
     /// <summary>Looks at the whole database.</summary>
     public async Task Look(bool whole, CancellationToken cancellation)

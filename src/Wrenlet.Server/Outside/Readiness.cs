@@ -1,6 +1,7 @@
 using Microsoft.Extensions.Diagnostics.HealthChecks;
 using Wrenlet.Server.Keeping;
 using Wrenlet.Storage;
+using Wrenlet.Storage.Keeping;
 
 namespace Wrenlet.Server.Outside;
 
@@ -20,8 +21,7 @@ internal sealed class Readiness(WriteQueue writes, DatabaseWatch watch, Settings
     {
         try
         {
-            // An empty change goes through the queue and a transaction, as any other does.
-            await writes.Run(_ => { }).WaitAsync(Patience, cancellationToken);
+            await writes.Run(Soundness.TryWriting).WaitAsync(Patience, cancellationToken);
         }
         catch (Exception wrong)
             when (wrong is TimeoutException or Microsoft.Data.Sqlite.SqliteException or ObjectDisposedException)

@@ -133,7 +133,10 @@ public static class Backup
             .SelectMany(b => FilesOf(b.Database))
             .Select(f => Convert.ToHexStringLower(f.Hash))
             .ToHashSet();
-        foreach (var file in Directory.EnumerateFiles(Path.Combine(folder, "files"), "*", SearchOption.AllDirectories))
+        var files = Path.Combine(folder, "files");
+        foreach (
+            var file in Directory.Exists(files) ? Directory.EnumerateFiles(files, "*", SearchOption.AllDirectories) : []
+        )
             if (!named.Contains(Path.GetFileName(file)))
                 File.Delete(file);
         return old.Count;

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Net;
 using System.Text.RegularExpressions;
 using Microsoft.Data.Sqlite;
@@ -17,13 +16,13 @@ public sealed record Finding(string What, string? Mends, bool Mended = false);
 public static partial class Checkup
 {
     /// <summary>What is searched, and which rows of it: the index of each stands in a table of its own.</summary>
-    private static readonly (string Index, string Rows, string Called)[] Indexes =
+    private static readonly (string Index, string Rows, string One, string Many)[] Indexes =
     [
-        ("entry_search", "SELECT id FROM entry WHERE kind <> 'event' AND removed IS NULL", "entries"),
-        ("task_search", "SELECT id FROM task", "tasks"),
-        ("docket_search", "SELECT id FROM docket", "dockets"),
-        ("file_search", "SELECT id FROM file", "files"),
-        ("sheet_search", "SELECT id FROM sheet WHERE removed = 0", "sheets"),
+        ("entry_search", "SELECT id FROM entry WHERE kind <> 'event' AND removed IS NULL", "entry", "entries"),
+        ("task_search", "SELECT id FROM task", "task", "tasks"),
+        ("docket_search", "SELECT id FROM docket", "docket", "dockets"),
+        ("file_search", "SELECT id FROM file", "file", "files"),
+        ("sheet_search", "SELECT id FROM sheet WHERE removed = 0", "sheet", "sheets"),
     ];
 
     /// <summary>Looks, and mends what can be mended when asked to.</summary>
@@ -59,7 +58,7 @@ public static partial class Checkup
     {
         using var session = Session(folder, mend);
         var found = new List<Finding>();
-        foreach (var (index, rows, called) in Indexes)
+        foreach (var (index, rows, one, many) in Indexes)
         {
             // An index without content of its own keeps a row of sizes for each row that it has.
             var stale = session.Number($"SELECT count(*) FROM {index}_docsize WHERE id NOT IN ({rows})");
@@ -69,9 +68,7 @@ public static partial class Checkup
                     session.Run(
                         $"DELETE FROM {index} WHERE rowid IN (SELECT id FROM {index}_docsize WHERE id NOT IN ({rows}))"
                     );
-                found.Add(
-                    new($"Search: {stale} {called} are found that are not there any more.", "They are taken out.", mend)
-                );
+                found.Add(new($"Search: {Are(stale, one, many)} found, but gone.", "They are taken out.", mend));
             }
 
             var missing = session.Number(
@@ -81,7 +78,7 @@ public static partial class Checkup
                 continue;
             if (mend)
                 Refill(session, index, rows);
-            found.Add(new($"Search: {missing} {called} are not found by their words.", "They are added.", mend));
+            found.Add(new($"Search: {Are(missing, one, many)} not found.", "They are added.", mend));
         }
 
         return found;
@@ -188,7 +185,7 @@ public static partial class Checkup
         if (mend)
             parts.ForEach(File.Delete);
         yield return new(
-            $"{parts.Count.ToString(CultureInfo.InvariantCulture)} half-written files are left from an earlier day.",
+            $"{Are(parts.Count, "half-written file", "half-written files")} left from an earlier day.",
             "They are taken away.",
             mend
         );
@@ -202,6 +199,8 @@ public static partial class Checkup
         command.Parameters.AddWithValue("$hash", file.Hash);
         return (string)command.ExecuteScalar()!;
     }
+
+    private static string Are(long? n, string one, string many) => n == 1 ? $"1 {one} is" : $"{n} {many} are";
 
     private static SqlSession Session(DataFolder folder, bool mend)
     {

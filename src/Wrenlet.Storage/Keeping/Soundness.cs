@@ -44,6 +44,13 @@ public static class Soundness
         }
     }
 
+    /// <summary>Writes something that changes nothing, so that it is known whether a write reaches the disk.</summary>
+    public static void TryWriting(Writing w)
+    {
+        ArgumentNullException.ThrowIfNull(w);
+        w.Session.Run("UPDATE SchemaVersions SET Applied = Applied WHERE SchemaVersionID = 1");
+    }
+
     private static List<string> Rows(SqliteConnection connection, string sql, Func<SqliteDataReader, string> read)
     {
         using var command = connection.CreateCommand();

@@ -111,6 +111,18 @@ public sealed class BackupTests : IDisposable
         Backup.All(Kept).Count.ShouldBe(1);
     }
 
+    [Fact]
+    public void Of_a_firm_without_files_too_so_many_are_kept()
+    {
+        Open().Dispose();
+        foreach (var night in Enumerable.Range(0, 3))
+            Backup.Make(_data, Kept, Night.AddDays(night));
+
+        Backup.Thin(Kept, 2).ShouldBe(1);
+
+        Backup.All(Kept).Count.ShouldBe(2);
+    }
+
     [Theory]
     [InlineData("pages")]
     [InlineData("head")]

@@ -42,9 +42,9 @@ public sealed class CheckupTests : IDisposable
         found
             .Select(f => f.What)
             .ShouldBe([
-                "Search: 1 tasks are found that are not there any more.",
-                "Search: 1 files are found that are not there any more.",
-                "Search: 1 files are not found by their words.",
+                "Search: 1 task is found, but gone.",
+                "Search: 1 file is found, but gone.",
+                "Search: 1 file is not found.",
             ]);
         found.ShouldAllBe(f => !f.Mended && f.Mends != null);
         Checkup.Look(_data, Kept, mend: true).Count(f => f.Mended).ShouldBe(3);

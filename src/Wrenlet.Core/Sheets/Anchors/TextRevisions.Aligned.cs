@@ -85,7 +85,7 @@ public sealed partial class TextRevisions
         /// <summary>Whether that is them, rather than words that happen to be alike.</summary>
         private static bool There(float own, float kept, float near, float close, float stands, int words) =>
             own >= 0.35f
-            && kept >= 0.45f
+            && kept >= 0.6f
             && (near >= 0.35f || (own >= 0.75f && words >= 6 && near >= 0.1f))
             && (own + kept) / 2 + 0.6f * near + 0.3f * close + 0.4f * stands >= 1.2f;
 
