@@ -31,7 +31,7 @@ export function BackupsPart() {
   return (
     <section aria-labelledby="backups" className="grid max-w-[70ch] gap-3">
       <h2 id="backups" className="font-bold">
-        {texts.backups}
+        {texts.howDataIsKept}
       </h2>
       {data.wrong ? (
         <p role="alert" className="rounded-card border border-late p-3 text-late">

@@ -162,7 +162,7 @@ export const addressOfQueueDoes =
 export const addHolidaysOf = (land: string, count: number) =>
   `Add those of ${land} (${counted(count, { one: 'day', other: 'days' })} to come)`;
 
-export const backups = 'Backups';
+export const howDataIsKept = 'How your data is kept';
 export const backupMade = 'Backup made and checked.';
 export const lastBackupFailed = 'The last backup failed.';
 export const newestBackup = 'Newest backup';
