@@ -1,7 +1,4 @@
 using NodaTime;
-using Wrenlet.Core.Alerts;
-using Wrenlet.Core.People;
-using Wrenlet.Server.Alerts;
 using Wrenlet.Server.Background;
 using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
@@ -18,10 +15,9 @@ internal sealed class Backups(
     DataFolder folder,
     Settings settings,
     WhoIsWho who,
-    WriteQueue writes,
+    Administrators administrators,
     Stuck stuck,
     TimeProvider machine,
-    FirmClock clock,
     ILogger<Backups> log
 ) : BackgroundService
 {
@@ -68,7 +64,7 @@ internal sealed class Backups(
         if (Newest is { } newest && Now - newest > TooOld && (_toldOld is not { } told || Now - told > TooOld))
         {
             _toldOld = Now;
-            await TellAdministrators("The newest backup is older than two days.");
+            await administrators.Tell("The newest backup is older than two days.");
         }
     }
 
@@ -110,7 +106,7 @@ internal sealed class Backups(
         {
             Last = (Now, null, wrong.Message);
             log.LogError(wrong, "The backup failed");
-            await TellAdministrators($"The backup failed. {wrong.Message}");
+            await administrators.Tell($"The backup failed. {wrong.Message}");
             return null;
         }
         finally
@@ -118,17 +114,6 @@ internal sealed class Backups(
             _one.Release();
         }
     }
-
-    private Task TellAdministrators(string words) =>
-        writes.Run(w =>
-        {
-            foreach (var person in who.Current.Staff.Where(p => p.May(Right.SetUp)).Select(p => p.Id))
-                Telling.Write(
-                    w,
-                    new Alert(person, AlertReason.Stuck),
-                    new Told(null, new Place.Own(person), Thing.Working, clock.Now, words)
-                );
-        });
 
     public override void Dispose()
     {

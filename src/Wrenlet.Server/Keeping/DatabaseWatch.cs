@@ -1,11 +1,6 @@
 using NodaTime;
-using Wrenlet.Core.Alerts;
-using Wrenlet.Core.People;
-using Wrenlet.Server.Alerts;
 using Wrenlet.Server.Background;
 using Wrenlet.Server.Happenings;
-using Wrenlet.Server.People;
-using Wrenlet.Storage;
 using Wrenlet.Storage.Keeping;
 
 namespace Wrenlet.Server.Keeping;
@@ -16,11 +11,9 @@ namespace Wrenlet.Server.Keeping;
 /// </summary>
 internal sealed class DatabaseWatch(
     DataFolder folder,
-    WhoIsWho who,
-    WriteQueue writes,
+    Administrators administrators,
     Stuck stuck,
     TimeProvider machine,
-    FirmClock clock,
     ILogger<DatabaseWatch> log
 ) : BackgroundService
 {
@@ -63,20 +56,8 @@ internal sealed class DatabaseWatch(
         if (Damage.Count == 0 || before.Count > 0)
             return;
         log.LogCritical("The database is damaged: {Damage}", string.Join("; ", Damage));
-        await writes.Run(w =>
-        {
-            foreach (var person in who.Current.Staff.Where(p => p.May(Right.SetUp)).Select(p => p.Id))
-                Telling.Write(
-                    w,
-                    new Alert(person, AlertReason.Stuck),
-                    new Told(
-                        null,
-                        new Place.Own(person),
-                        Thing.Working,
-                        clock.Now,
-                        $"The database is damaged: {Damage[0]}. What can be read is still there. Put a backup in its place."
-                    )
-                );
-        });
+        await administrators.Tell(
+            $"The database is damaged: {Damage[0]}. What can be read is still there. Put a backup in its place."
+        );
     }
 }

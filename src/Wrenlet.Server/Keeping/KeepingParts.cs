@@ -5,6 +5,7 @@ internal static class KeepingParts
 {
     public static IServiceCollection AddKeeping(this IServiceCollection services) =>
         services
+            .AddSingleton<Administrators>()
             .AddSingleton<Backups>()
             .AddHostedService(s => s.GetRequiredService<Backups>())
             .AddSingleton<DatabaseWatch>()
