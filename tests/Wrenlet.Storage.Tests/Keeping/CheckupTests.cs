@@ -28,7 +28,8 @@ public sealed class CheckupTests : IDisposable
         await Write(s =>
         {
             s.Run(
-                "INSERT INTO file (uid, sha256, name, media_type, size, at) VALUES (randomblob(16), zeroblob(32), 'gland.png', 'image/png', 0, 0)"
+                "INSERT INTO file (uid, sha256, name, media_type, size, at) "
+                    + "VALUES (randomblob(16), zeroblob(32), 'gland.png', 'image/png', 0, 0)"
             );
             s.Run("INSERT INTO file_search (rowid, name) VALUES (77, 'never there')");
             s.Run("INSERT INTO task_search (rowid, title) VALUES (5, 'gone')");
