@@ -96,7 +96,7 @@ describe('the live connection', () => {
     const all = vi.spyOn(queries.queries, 'invalidateQueries');
     GET.mockImplementation(() => ok({ list: [], last: 9000, more: true }));
     await live.connect(4, () => undefined);
-    expect(all).toHaveBeenCalledWith();
+    expect(all).toHaveBeenCalledWith({}, { cancelRefetch: false });
   });
 
   test('tries again when the server cannot be reached', async () => {
@@ -208,6 +208,35 @@ describe('what others do', () => {
   test('of a kind that is not known here reads everything anew', () => {
     const all = vi.spyOn(queries.queries, 'invalidateQueries');
     hear(change('something.new'));
-    expect(all).toHaveBeenLastCalledWith();
+    expect(all).toHaveBeenLastCalledWith({}, { cancelRefetch: false });
+  });
+
+  test('is not lost where its docket was being read from before it: that is read once more', async () => {
+    const { QueryObserver } = await import('@tanstack/react-query');
+    const before = docket();
+    let answer: (docket: typeof before) => void = () => {};
+    const read = vi
+      .fn<() => Promise<typeof before>>()
+      .mockImplementationOnce(() => new Promise((resolve) => (answer = resolve)))
+      .mockResolvedValue({ ...before, talk: { ...before.talk, entries: [entry('3', 3, { html: 'as it is now' })] } });
+    const shown = new QueryObserver(queries.queries, { queryKey: queries.keys.docket('J-1'), queryFn: read });
+    const stop = shown.subscribe(() => undefined);
+    void shown.refetch();
+    hear(change('entry.changed', { entry: entry('3', 3, { html: 'new' }) }));
+    expect(docket().talk.entries[1]!.html).toBe('new');
+    answer(before);
+    await vi.waitFor(() => expect(docket().talk.entries[0]!.html).toBe('as it is now'));
+    expect(read).toHaveBeenCalledTimes(2);
+    stop();
+  });
+
+  test('to what one sent is newer than the answer to sending it', () => {
+    hear(change('entry.posted', { entry: entry('4', 4, { html: 'sent' }) }));
+    hear(change('entry.changed', { entry: entry('4', 4, { html: 'changed by a colleague' }) }));
+    live.showSent('J-1', entry('4', 4, { html: 'sent', tasks: [{ id: 't' } as TaskView] }));
+    const sent = docket().talk.entries[2]!;
+    expect([sent.html, sent.tasks.length]).toEqual(['changed by a colleague', 1]);
+    live.showSent('J-1', entry('5', 5, { html: 'not heard of yet' }));
+    expect(orders()).toEqual([1, 3, 4, 5]);
   });
 });

@@ -15,7 +15,7 @@ import type {
 } from './client';
 import { api, taken } from './client';
 import { flushOutbox } from './outbox';
-import { keys, queries } from './queries';
+import { keys, patch, queries, readAnew } from './queries';
 
 /** Whether changes by others arrive by themselves just now. */
 type State = 'connecting' | 'live' | 'away';
@@ -63,7 +63,7 @@ export function showMarks(marks: MarksView) {
       ? { ...d, marks: d.marks.map((m) => (m.conversation === marks.conversation ? marks : m)) }
       : d,
   );
-  queries.setQueryData<OpenedConversation>(keys.conversation(marks.conversation), (c) => c && { ...c, marks });
+  patch<OpenedConversation>(keys.conversation(marks.conversation), (c) => ({ ...c, marks }));
 }
 
 const present = new Map<string, Present[]>();
@@ -141,7 +141,7 @@ async function catchUp() {
   const since = await taken(api.GET('/api/changes', { params: { query: { after: last } } }));
   last = Math.max(last, since.last);
   caughtUp = true;
-  if (since.more) await queries.invalidateQueries();
+  if (since.more) readAnew();
   else for (const change of since.list as Change[]) apply(change);
 }
 
@@ -178,19 +178,19 @@ export function writing(conversation: string | null) {
 
 /** Puts a change where it belongs in what is shown; what cannot be patched is read anew. */
 function apply(change: Change) {
-  void repoint(change);
+  repoint(change);
   // What needs somebody, and in which order, is the server's to say; it is asked only while that is shown.
-  void queries.invalidateQueries({ queryKey: keys.needs }, { cancelRefetch: false });
+  readAnew({ queryKey: keys.needs });
   switch (change.kind) {
     case 'entry.posted':
       if (change.entry) showEntry(change.docket, change.entry);
       else refresh(change);
       hung(change.entry);
-      void queries.invalidateQueries({ queryKey: ['dockets'] });
-      void queries.invalidateQueries({ queryKey: ['talk'] });
-      void queries.invalidateQueries({ queryKey: keys.discussions });
+      readAnew({ queryKey: ['dockets'] });
+      readAnew({ queryKey: ['talk'] });
+      readAnew({ queryKey: keys.discussions });
       // What belongs to no docket may be a comment on a notice.
-      if (!change.docket) void queries.invalidateQueries({ queryKey: ['notices'] });
+      if (!change.docket) readAnew({ queryKey: ['notices'] });
       break;
     case 'entry.taken-back':
       dropEntry(change.docket, change.conversation, change.subject);
@@ -204,76 +204,76 @@ function apply(change: Change) {
     case 'pins.changed':
     case 'conversation.read':
       onMarks(change.conversation!);
-      void queries.invalidateQueries({ queryKey: ['talk'] });
+      readAnew({ queryKey: ['talk'] });
       break;
     case 'conversation.changed':
     case 'conversation.made':
       refresh(change);
       onConversation(change.subject);
-      void queries.invalidateQueries({ queryKey: keys.sent });
-      void queries.invalidateQueries({ queryKey: keys.texts });
+      readAnew({ queryKey: keys.sent });
+      readAnew({ queryKey: keys.texts });
       break;
     case 'task.made':
     case 'task.changed':
       if (change.task) showTask(change.task, change.kind === 'task.made');
       else refresh(change);
-      void queries.invalidateQueries({ queryKey: keys.tasks });
+      readAnew({ queryKey: keys.tasks });
       break;
     case 'sheet.made':
     case 'sheet.revised':
     case 'sheet.changed':
-      void queries.invalidateQueries({ queryKey: keys.sheets });
-      void queries.invalidateQueries({ queryKey: keys.discussions });
+      readAnew({ queryKey: keys.sheets });
+      readAnew({ queryKey: keys.discussions });
       break;
     case 'discussion.changed':
-      void queries.invalidateQueries({ queryKey: keys.discussions });
+      readAnew({ queryKey: keys.discussions });
       break;
     case 'alert.given':
       // Which line it stands in, among those that came with it, is the server's to say.
-      void queries.invalidateQueries({ queryKey: keys.alerts });
+      readAnew({ queryKey: keys.alerts });
       if (change.alert) onAlert(change);
       break;
     case 'board.changed':
-      void queries.invalidateQueries({ queryKey: ['notices'] });
-      void queries.invalidateQueries({ queryKey: ['thanks'] });
+      readAnew({ queryKey: ['notices'] });
+      readAnew({ queryKey: ['thanks'] });
       break;
     case 'leave.changed':
-      void queries.invalidateQueries({ queryKey: ['standing'] });
-      void queries.invalidateQueries({ queryKey: keys.crews });
-      void queries.invalidateQueries({ queryKey: keys.queues });
+      readAnew({ queryKey: ['standing'] });
+      readAnew({ queryKey: keys.crews });
+      readAnew({ queryKey: keys.queues });
       break;
     case 'alert.read':
-      void queries.invalidateQueries({ queryKey: keys.alerts });
+      readAnew({ queryKey: keys.alerts });
       break;
     default:
-      void queries.invalidateQueries();
+      readAnew();
   }
 }
 
 /** Lists of asks and meetings are read anew when one of them changed at its entry. */
 function hung(entry: EntryView | null) {
   if (entry?.ask) {
-    void queries.invalidateQueries({ queryKey: keys.asks });
+    readAnew({ queryKey: keys.asks });
     // What was asked about the values of a table is explained once it is answered.
-    void queries.invalidateQueries({
+    readAnew({
       predicate: ({ queryKey: [what, , part] }) => what === 'sheets' && part === 'checks',
     });
   }
   if (!entry?.meeting) return;
-  for (const key of [keys.meetings, keys.today, ['meeting-times']]) void queries.invalidateQueries({ queryKey: key });
+  for (const key of [keys.meetings, keys.today, ['meeting-times']]) readAnew({ queryKey: key });
 }
 
 /** Tags that point at what has changed show how it stands now. */
 const repoint = (change: Change) =>
-  queries.invalidateQueries({
+  readAnew({
     predicate: ({ queryKey: [what, , target] }) =>
       what === 'thing' && (target === change.subject || target === change.docket),
   });
 
 function refresh(change: Change) {
-  if (change.docket) void queries.invalidateQueries({ queryKey: keys.docket(change.docket) });
-  if (change.conversation) void queries.invalidateQueries({ queryKey: keys.conversation(change.conversation) });
-  void queries.invalidateQueries({ queryKey: keys.page });
+  if (change.docket) readAnew({ queryKey: keys.docket(change.docket) });
+  if (change.conversation) readAnew({ queryKey: keys.conversation(change.conversation) });
+  readAnew({ queryKey: keys.page });
 }
 
 /** The newest talk with an entry as it is now; one older than all of it is not a part of it. */
@@ -298,40 +298,37 @@ export const whenEntryChanges = (then: EntryListener) => {
   return () => void entryListeners.delete(then);
 };
 
+/** Changes the talk that an entry belongs to, wherever it is shown. */
+function patchTalk(docket: string | null | undefined, conversation: string, change: (talk: Talk) => Talk) {
+  if (docket)
+    patch<DocketView>(keys.docket(docket), (d) =>
+      // What is said on a sheet of the docket stands there.
+      d.conversations.some((c) => c.id === conversation) ? { ...d, talk: change(d.talk) } : d,
+    );
+  patch<OpenedConversation>(keys.conversation(conversation), (c) => ({ ...c, talk: change(c.talk) }));
+  patch<PartyPage>(keys.page, (p) => ({
+    ...p,
+    conversations: p.conversations.map((c) => (c.id === conversation ? { ...c, talk: change(c.talk) } : c)),
+  }));
+}
+
 /** Shows an entry wherever its conversation is shown. */
 export function showEntry(docket: string | null | undefined, entry: EntryView) {
   entryListeners.forEach((l) => l(entry.id, entry));
-  if (docket)
-    queries.setQueryData<DocketView>(keys.docket(docket), (d) =>
-      // What is said on a sheet of the docket stands there.
-      d?.conversations.some((c) => c.id === entry.conversation) ? { ...d, talk: withEntry(d.talk, entry) } : d,
-    );
-  queries.setQueryData<OpenedConversation>(
-    keys.conversation(entry.conversation),
-    (c) => c && { ...c, talk: withEntry(c.talk, entry) },
-  );
-  queries.setQueryData<PartyPage>(
-    keys.page,
-    (p) =>
-      p && {
-        ...p,
-        conversations: p.conversations.map((c) =>
-          c.id === entry.conversation ? { ...c, talk: withEntry(c.talk, entry) } : c,
-        ),
-      },
-  );
+  patchTalk(docket, entry.conversation, (talk) => withEntry(talk, entry));
 }
+
+/** Shows what one has sent, as the answer to it says; where it was heard of live before, it may have changed since. */
+export const showSent = (docket: string | null, entry: EntryView) =>
+  patchTalk(docket, entry.conversation, (talk) =>
+    withEntry(talk, { ...entry, ...talk.entries.find((e) => e.id === entry.id), tasks: entry.tasks }),
+  );
 
 /** Takes an entry out wherever it is shown: it was taken back. */
 export function dropEntry(docket: string | null, conversation: string | null, id: string) {
   entryListeners.forEach((l) => l(id, null));
-  const without = (talk: Talk): Talk => ({ ...talk, entries: talk.entries.filter((e) => e.id !== id) });
-  if (docket) queries.setQueryData<DocketView>(keys.docket(docket), (d) => d && { ...d, talk: without(d.talk) });
   if (conversation)
-    queries.setQueryData<OpenedConversation>(
-      keys.conversation(conversation),
-      (c) => c && { ...c, talk: without(c.talk) },
-    );
+    patchTalk(docket, conversation, (talk) => ({ ...talk, entries: talk.entries.filter((e) => e.id !== id) }));
 }
 
 /** Takes on who is where, as the server says it at the beginning. */
@@ -362,27 +359,23 @@ export function showTask(task: TaskView, made = false) {
     ),
   });
   if (task.docket)
-    queries.setQueryData<DocketView>(
-      keys.docket(task.docket),
-      (d) => d && { ...d, tasks: withTask(d.tasks, task), talk: onEntry(d.talk) },
-    );
+    patch<DocketView>(keys.docket(task.docket), (d) => ({
+      ...d,
+      tasks: withTask(d.tasks, task),
+      talk: onEntry(d.talk),
+    }));
   if (task.sourceConversation)
-    queries.setQueryData<OpenedConversation>(
-      keys.conversation(task.sourceConversation),
-      (c) => c && { ...c, talk: onEntry(c.talk) },
-    );
-  queries.setQueryData<TaskView[]>(keys.tasks, (list) =>
-    list?.map((t) => (t.id === task.id && t.version <= task.version ? task : t)),
-  );
+    patch<OpenedConversation>(keys.conversation(task.sourceConversation), (c) => ({ ...c, talk: onEntry(c.talk) }));
+  patch<TaskView[]>(keys.tasks, (list) => list.map((t) => (t.id === task.id && t.version <= task.version ? task : t)));
 }
 
 /** Shows a conversation's new state wherever it is shown. */
 export function showConversation(conversation: ConversationView) {
   if (conversation.docket)
-    queries.setQueryData<DocketView>(
-      keys.docket(conversation.docket),
-      (d) => d && { ...d, conversations: d.conversations.map((c) => (c.id === conversation.id ? conversation : c)) },
-    );
-  queries.setQueryData<OpenedConversation>(keys.conversation(conversation.id), (c) => c && { ...c, conversation });
+    patch<DocketView>(keys.docket(conversation.docket), (d) => ({
+      ...d,
+      conversations: d.conversations.map((c) => (c.id === conversation.id ? conversation : c)),
+    }));
+  patch<OpenedConversation>(keys.conversation(conversation.id), (c) => ({ ...c, conversation }));
   onConversation(conversation.id);
 }

@@ -1,4 +1,4 @@
-import { QueryClient, useQuery } from '@tanstack/react-query';
+import { type Query, QueryClient, type QueryFilters, type QueryKey, useQuery } from '@tanstack/react-query';
 import { Refusal, api, taken } from './client';
 
 export const queries = new QueryClient({
@@ -10,6 +10,33 @@ export const queries = new QueryClient({
     },
   },
 });
+
+const onceMore = new WeakSet<Query>();
+
+/** What is being read at this moment may have been read before a change that is known here: it is read once more. */
+function readOnceMore(filters: QueryFilters) {
+  for (const query of queries.getQueryCache().findAll({ ...filters, fetchStatus: 'fetching' })) {
+    if (onceMore.has(query)) continue;
+    onceMore.add(query);
+    const read = () => {
+      onceMore.delete(query);
+      void queries.invalidateQueries({ queryKey: query.queryKey, exact: true });
+    };
+    void (query.promise ?? Promise.resolve()).then(read, read);
+  }
+}
+
+/** Reads anew what is shown of these, and whatever is being read of them once more. */
+export function readAnew(filters: QueryFilters = {}) {
+  readOnceMore(filters);
+  void queries.invalidateQueries(filters, { cancelRefetch: false });
+}
+
+/** Changes what is known of something; where it is being read at this moment, that answer may come from before. */
+export function patch<T>(queryKey: QueryKey, change: (known: T) => T) {
+  queries.setQueryData<T>(queryKey, (known) => known && change(known));
+  readOnceMore({ queryKey, exact: true });
+}
 
 export const keys = {
   me: ['me'] as const,

@@ -5,7 +5,7 @@ import { BrowserRouter, Navigate, Route, Routes, useNavigate, useParams } from '
 import { SignIn } from '../accounts/SignIn';
 import { may } from '../accounts/rights';
 import { type EntryView, type FileView, type Me, Refusal, api, setGuard, taken } from '../api/client';
-import { connect, showEntry, whenArrived, whenConversationChanges } from '../api/live';
+import { connect, showSent, whenArrived, whenConversationChanges } from '../api/live';
 import { FileTalk } from '../conversations/fileTalk';
 import { hearDrafts, joinDrafts } from '../conversations/drafts';
 import { refreshRow } from '../conversations/queues/board';
@@ -115,7 +115,7 @@ function ToColleague() {
 function Inside({ me }: { me: Me }) {
   useEffect(() => {
     whenSent((waiting, entry) => {
-      showEntry(waiting.docket, entry);
+      showSent(waiting.docket, entry);
       // Where the entry itself is in sight it says so; elsewhere a toast does.
       if (entry.delivery === 'waiting')
         setTimeout(() => document.getElementById(`entry-${entry.id}`) ?? leavingToast(entry, texts.leaves), 400);
