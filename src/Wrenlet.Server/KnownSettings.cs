@@ -22,6 +22,12 @@ public sealed class KnownSettings
         new(nameof(Settings.Listen), "--listen", "127.0.0.1", "The address of this machine that it listens on."),
         new(nameof(Settings.Port), "--port", "5080", "The port that it listens on; 0 for any that is free."),
         new(
+            nameof(Settings.BasePath),
+            "--base-path",
+            null,
+            "The path below which it lies on its host, such as /wrenlet; nothing for the host's top."
+        ),
+        new(
             nameof(Settings.PublicAddress),
             "--address",
             null,

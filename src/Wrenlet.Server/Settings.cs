@@ -24,7 +24,12 @@ public sealed record Settings(
     string? MailFile
 )
 {
-    /// <summary>Address at which people reach this server, for links in mail; without a slash at its end.</summary>
+    /// <summary>The path below which it lies on its host, with a slash before it and none after; empty at the top.</summary>
+    public string BasePath { get; init; } = "";
+
+    /// <summary>
+    /// Address at which people reach this server, for links in mail; with the base path and without a slash at its end.
+    /// </summary>
     public string PublicAddress { get; init; } = "http://127.0.0.1:" + Port.ToString(CultureInfo.InvariantCulture);
 
     /// <summary>The address of this machine that it listens on.</summary>
@@ -101,17 +106,29 @@ public sealed record Settings(
             };
         if (said.Text(nameof(BackupFolder)) is { } backups)
             settings = settings with { BackupFolder = backups };
+        if (said.Text(nameof(BasePath)) is not null)
+        {
+            var path = said.Of(nameof(BasePath), "a path such as /wrenlet, of letters, digits and -", PathOf);
+            settings = settings with { BasePath = path, PublicAddress = settings.PublicAddress + path };
+        }
         return said.Text(nameof(PublicAddress)) is null
             ? settings
             : settings with
             {
                 PublicAddress = said.Of(
                     nameof(PublicAddress),
-                    "an address such as https://wrenlet.example",
-                    WebAddressOf
+                    $"an address such as https://wrenlet.example{settings.BasePath}"
+                        + (settings.BasePath.Length > 0 ? ", with the base path at its end," : ""),
+                    text => WebAddressOf(text, settings.BasePath)
                 ),
             };
     }
+
+    private static string? PathOf(string text) =>
+        text.Trim('/') is { Length: > 0 } path
+        && path.Split('/').All(p => p.Length > 0 && p.All(c => char.IsAsciiLetterOrDigit(c) || c == '-'))
+            ? "/" + path
+            : null;
 
     private const string Levels = "one of Debug, Information, Warning, Error and Fatal";
 
@@ -137,8 +154,11 @@ public sealed record Settings(
             ? time
             : null;
 
-    private static string? WebAddressOf(string text) =>
-        Uri.TryCreate(text, UriKind.Absolute, out var uri) && uri.Scheme is "http" or "https"
+    /// <summary>A web address whose path is the one below which this server lies: links lead nowhere else.</summary>
+    private static string? WebAddressOf(string text, string path) =>
+        Uri.TryCreate(text, UriKind.Absolute, out var uri)
+        && uri.Scheme is "http" or "https"
+        && uri.AbsolutePath.TrimEnd('/') == path
             ? text.TrimEnd('/')
             : null;
 }

@@ -2,6 +2,7 @@ using System.IO.Compression;
 using System.Net;
 using System.Net.Sockets;
 using System.Reflection;
+using System.Text;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
 using Microsoft.AspNetCore.Hosting.Server;
@@ -81,13 +82,15 @@ internal static class StartUp
             compose(builder.Services, settings);
             var app = builder.Build();
             app.UseTrustedProxies(settings);
+            if (settings.BasePath.Length > 0)
+                app.UsePathBase(settings.BasePath);
             app.UseRequestLog();
             app.UseExceptionHandler().UseStatusCodePages().UseSafeHeaders().UseResponseCompression();
             app.UseRouting().UseMiddleware<AccessMiddleware>().UseMiddleware<LeftOfDisk>().UseRateLimiter();
             map(app);
             app.MapGroup("/api").MapFallback(() => Refusals.NotFound("address")).For(Access.Everyone);
             app.MapSeen(settings);
-            app.MapWebApplication();
+            app.MapWebApplication(settings);
             await app.Begin(settings);
             return 0;
         }
@@ -172,7 +175,7 @@ internal static class StartUp
     /// The pages of the web application, each address of which is the one page; files carry a hash in their name and
     /// are kept for good. They were compressed when the application was built.
     /// </summary>
-    private static void MapWebApplication(this WebApplication app)
+    private static void MapWebApplication(this WebApplication app, Settings settings)
     {
         if (!Directory.Exists(app.Environment.WebRootPath))
             return;
@@ -190,14 +193,28 @@ internal static class StartUp
             }
         );
         app.MapStaticAssets();
-        app.MapFallbackToFile(
-            "index.html",
-            new StaticFileOptions
+        var page = PageAt(
+            settings.BasePath,
+            File.ReadAllText(Path.Combine(app.Environment.WebRootPath, "index.html"))
+        );
+        app.MapFallback(
+            "{*path:nonfile}",
+            (HttpContext context) =>
             {
-                OnPrepareResponse = page => page.Context.Response.Headers.CacheControl = "no-cache",
+                context.Response.Headers.CacheControl = "no-cache";
+                return Results.Text(page, "text/html", Encoding.UTF8);
             }
         );
     }
+
+    /// <summary>The page with what it loads where it lies: it is built to lie beside what it loads.</summary>
+    private static string PageAt(string path, string page) =>
+        page.Replace("\"./", $"\"{path}/", StringComparison.Ordinal)
+            .Replace(
+                "name=\"wrenlet-base\" content=\"\"",
+                $"name=\"wrenlet-base\" content=\"{path}\"",
+                StringComparison.Ordinal
+            );
 
     /// <summary>
     /// Fills a new database with the scenario if asked to, listens, says where, and waits for the end.

@@ -1,4 +1,4 @@
-using System.Collections.Frozen;
+using System.Runtime.CompilerServices;
 using Wrenlet.Core.Alerts;
 using Wrenlet.Core.Asks;
 using Wrenlet.Core.Conversations;
@@ -253,23 +253,52 @@ public static class StoredWords
 public sealed class Vocabulary<T>
     where T : struct, Enum
 {
-    private readonly FrozenDictionary<T, string> _words;
-    private readonly FrozenDictionary<string, T> _values;
+    // By the number of the value. Plain lists: a dictionary for each enumeration would be compiled at each start.
+    private readonly Words _words = new();
 
     internal Vocabulary(params (T Value, string Word)[] pairs)
     {
-        _words = pairs.ToFrozenDictionary(p => p.Value, p => p.Word);
-        _values = pairs.ToFrozenDictionary(p => p.Word, p => p.Value);
+        foreach (var (value, word) in pairs)
+            _words.Add(Number(value), word);
     }
 
     /// <summary>All words, in the order of the enumeration.</summary>
-    public IEnumerable<string> All => _words.OrderBy(w => w.Key).Select(w => w.Value);
+    public IEnumerable<string> All => _words.All;
 
     /// <summary>The word of a value.</summary>
-    public string Of(T value) => _words[value];
+    public string Of(T value) => _words[Number(value)];
 
     /// <summary>The value of a word; null when it is none of them.</summary>
-    public T? Parse(string? word) => word is not null && _values.TryGetValue(word, out var value) ? value : null;
+    public T? Parse(string? word) => _words.NumberOf(word) is >= 0 and var number ? Value(number) : null;
 
-    internal T Read(string word) => _values[word];
+    internal T Read(string word) => Parse(word) ?? throw new KeyNotFoundException($"“{word}” is no {typeof(T).Name}.");
+
+    private static int Number(T value) => Unsafe.BitCast<T, int>(value);
+
+    private static T Value(int number) => Unsafe.BitCast<int, T>(number);
+}
+
+/// <summary>Words by small numbers.</summary>
+internal sealed class Words
+{
+    private string?[] _byNumber = [];
+
+    public IEnumerable<string> All => _byNumber.OfType<string>();
+
+    public string this[int number] =>
+        (uint)number < (uint)_byNumber.Length && _byNumber[number] is { } word
+            ? word
+            : throw new KeyNotFoundException($"There is no word for {number}.");
+
+    public void Add(int number, string word)
+    {
+        if (NumberOf(word) >= 0)
+            throw new ArgumentException($"“{word}” stands for two values.", nameof(word));
+        if (number >= _byNumber.Length)
+            Array.Resize(ref _byNumber, number + 1);
+        _byNumber[number] = word;
+    }
+
+    /// <summary>The number of a word; -1 for none. They are few: a list is looked through as fast as a table.</summary>
+    public int NumberOf(string? word) => word is null ? -1 : Array.IndexOf(_byNumber, word);
 }

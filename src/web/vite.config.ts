@@ -5,6 +5,8 @@ import { defineConfig } from 'vitest/config';
 const outDir = '../Wrenlet.Server/wwwroot';
 
 export default defineConfig({
+  // The server says in the page where it lies.
+  base: './',
   plugins: [react(), tailwindcss()],
   build: {
     outDir,

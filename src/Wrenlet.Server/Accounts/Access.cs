@@ -138,7 +138,10 @@ internal sealed class AccessMiddleware(RequestDelegate next, Sessions sessions, 
         Uri.TryCreate(named, UriKind.Absolute, out var origin)
         && (
             origin.Authority == request.Host.Value
-            || named.Equals(settings.PublicAddress, StringComparison.OrdinalIgnoreCase)
+            || named.Equals(
+                new Uri(settings.PublicAddress).GetLeftPart(UriPartial.Authority),
+                StringComparison.OrdinalIgnoreCase
+            )
         );
 
     private static Task Forged(HttpContext context) =>

@@ -1,5 +1,6 @@
 import { DropdownMenu } from 'radix-ui';
 import { useNavigate } from 'react-router';
+import { at } from '../api/at';
 import { type Me, api, taken } from '../api/client';
 import { disconnect } from '../api/live';
 import { outbox } from '../api/outbox';
@@ -46,7 +47,7 @@ export async function signOut(everywhere = false) {
   if (waiting > 0 && !window.confirm(texts.signOutWithWaiting(waiting))) return;
   await taken(everywhere ? api.DELETE('/api/sessions') : api.DELETE('/api/session'));
   await disconnect();
-  window.location.assign('/');
+  window.location.assign(at('/'));
 }
 
 type Props = { me: Me; onKeys: () => void; onPassword: () => void; onAddress: () => void };

@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as newId } from 'uuid';
+import { whereNow } from '../api/at';
 import { type AlertSettings, type AlertView, api, taken } from '../api/client';
 import { send } from '../api/outbox';
 import { keys, queries } from '../api/queries';
@@ -142,7 +143,7 @@ let timer: ReturnType<typeof setTimeout> | undefined;
 
 /** Whether it is said on the sheet that is in sight: there it stands in the margin already. */
 const standsHere = (alert: AlertView) =>
-  !document.hidden && alert.path.startsWith('/sheets/') && alert.path.split('?')[0] === window.location.pathname;
+  !document.hidden && alert.path.startsWith('/sheets/') && alert.path.split('?')[0] === whereNow();
 
 /**
  * Shows an alert beside whatever is open; it stays until it is dismissed. What only informs, or comes in quiet hours, does

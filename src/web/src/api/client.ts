@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch';
+import { at } from './at';
 import type { components, paths } from './schema';
 import * as texts from './texts';
 
@@ -161,7 +162,7 @@ export const setGuard = (value: string) => {
   guard = value;
 };
 
-export const api = createClient<paths>({ baseUrl: '/' });
+export const api = createClient<paths>({ baseUrl: at('/') });
 
 api.use({
   onRequest({ request }) {
@@ -213,7 +214,7 @@ export const sendPart = (id: string, from: number, part: Blob, gone: (bytes: num
   new Promise((resolve, reject) => {
     const request = new XMLHttpRequest();
     const unreachable = () => reject(new Unreachable(texts.theServerCannotReachedJust));
-    request.open('PATCH', `/api/uploads/${id}`);
+    request.open('PATCH', at(`/api/uploads/${id}`));
     request.setRequestHeader('X-Wrenlet-Guard', guard);
     request.setRequestHeader('Upload-Offset', String(from));
     request.setRequestHeader('Content-Type', 'application/partial-upload');

@@ -13,6 +13,7 @@ import type {
   Talk,
   TaskView,
 } from './client';
+import { at } from './at';
 import { api, taken } from './client';
 import { flushOutbox } from './outbox';
 import { keys, patch, queries, readAnew } from './queries';
@@ -93,7 +94,7 @@ export async function connect(sequence: number, alerted: (change: Change) => voi
   onAlert = alerted;
   const { HubConnectionBuilder, HttpTransportType, LogLevel } = await import('@microsoft/signalr');
   connection = new HubConnectionBuilder()
-    .withUrl('/live', { transport: HttpTransportType.WebSockets, skipNegotiation: true })
+    .withUrl(at('/live'), { transport: HttpTransportType.WebSockets, skipNegotiation: true })
     .withAutomaticReconnect({ nextRetryDelayInMilliseconds: (c) => Math.min(15_000, 500 * 2 ** c.previousRetryCount) })
     .configureLogging(LogLevel.None)
     .build();

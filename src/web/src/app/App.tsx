@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Suspense, lazy, useCallback, useEffect, useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { BrowserRouter, Navigate, Route, Routes, useNavigate, useParams } from 'react-router';
+import { basename } from '../api/at';
 import { SignIn } from '../accounts/SignIn';
 import { may } from '../accounts/rights';
 import { type EntryView, type FileView, type Me, Refusal, api, setGuard, taken } from '../api/client';
@@ -193,7 +194,7 @@ export function App() {
   });
   const begin = () => void anew().catch(() => me.refetch());
   return (
-    <BrowserRouter>
+    <BrowserRouter basename={basename}>
       <Suspense fallback={null}>
         <Routes>
           <Route path="/with/:token/*" element={<ByLink done={anew} />} />

@@ -2,6 +2,7 @@ import { Bell, CheckSquare, FileStack, Inbox, Megaphone, Phone, Search, Sun, X }
 import { type ReactNode, Suspense, lazy, useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { Link, NavLink, useLocation, useNavigate } from 'react-router';
+import { whereNow } from '../api/at';
 import { PopUps } from '../alerts/PopUps';
 import { AlertsPanel, loadAlerts } from '../alerts/AlertsPanel';
 import type { Me } from '../api/client';
@@ -207,7 +208,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
 
   useKeys({
     f1: () => setHelping(true),
-    c: () => beginCall(window.location.pathname),
+    c: () => beginCall(whereNow()),
     ...Object.fromEntries(places.map((p) => [p.key, () => void navigate(p.to)])),
   });
 
@@ -241,7 +242,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
         <button
           type="button"
           title={texts.noteACallC}
-          onClick={() => beginCall(window.location.pathname)}
+          onClick={() => beginCall(whereNow())}
           className="ml-2 flex h-9 items-center gap-1 rounded-card px-2 text-soft hover:text-ink max-lg:hidden"
         >
           <Phone size={15} aria-hidden /> <Letter of="c">{texts.call}</Letter>

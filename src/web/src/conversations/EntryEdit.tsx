@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { asHtml } from '../api/at';
 import { type EntryView, Refusal, type VersionView, api, taken } from '../api/client';
 import { showEntry } from '../api/live';
 import { exact, moment } from '../ui/time';
@@ -74,7 +75,7 @@ export function EntryEdit({
       {theirs ? (
         <div className="mt-1 rounded-card border bg-paper px-2 py-1">
           <b className="text-[12.5px]">{texts.howItIsNow}</b>
-          <div className="said" dangerouslySetInnerHTML={{ __html: theirs.html }} />
+          <div className="said" dangerouslySetInnerHTML={asHtml(theirs.html)} />
         </div>
       ) : null}
       <p className="mt-1.5 flex items-center gap-2 text-[12.5px] text-soft">
@@ -131,7 +132,7 @@ export function Versions({ entry, label }: { entry: EntryView; label: string }) 
                 {v.current ? texts.nowTitle : v.number === 1 ? texts.asFirstSaid : texts.version(v.number)},{' '}
                 {moment(v.at)}
               </p>
-              <div className="said" dangerouslySetInnerHTML={{ __html: v.html }} />
+              <div className="said" dangerouslySetInnerHTML={asHtml(v.html)} />
             </li>
           ))}
         </ol>

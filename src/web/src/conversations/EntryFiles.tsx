@@ -1,6 +1,7 @@
 import { FileText, Film, Locate, Music, Table } from 'lucide-react';
 import { Suspense, lazy, useEffect, useState } from 'react';
 import { Link, type Location, useLocation, useSearchParams } from 'react-router';
+import { at } from '../api/at';
 import type { EntryView, FileView } from '../api/client';
 import { sizeInWords } from './files';
 import * as texts from './texts';
@@ -114,7 +115,7 @@ function Small({ file }: { file: FileView }) {
   return (
     <span className="relative block w-fit max-w-full">
       <img
-        src={file.width ? `/api/files/${file.id}/thumbnail` : `/api/files/${file.id}`}
+        src={at(`/api/files/${file.id}${file.width ? '/thumbnail' : ''}`)}
         alt={file.caption ?? file.name}
         loading="lazy"
         className="h-28 w-auto max-w-full rounded-[2px] object-contain"

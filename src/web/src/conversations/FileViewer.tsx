@@ -1,6 +1,7 @@
 import { ChevronLeft, ChevronRight, Download, X, ZoomIn, ZoomOut } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { Fragment, type ReactNode, Suspense, lazy, useContext, useEffect, useState } from 'react';
+import { at } from '../api/at';
 import type { EntryView, FileView } from '../api/client';
 import { Back } from '../ui/Back';
 import { Button, IconButton } from '../ui/controls';
@@ -83,7 +84,7 @@ export function FileViewer({ files, entry, at, onGo, onClose }: Props) {
 }
 
 function Shown({ file }: { file: FileView }): ReactNode {
-  const address = `/api/files/${file.id}`;
+  const address = at(`/api/files/${file.id}`);
   switch (file.shown) {
     case 'picture':
       return <Picture file={file} />;
@@ -113,7 +114,7 @@ function Picture({ file }: { file: FileView }) {
   return (
     <>
       <img
-        src={`/api/files/${file.id}`}
+        src={at(`/api/files/${file.id}`)}
         alt={file.caption ?? file.name}
         className={own ? 'm-auto max-w-none' : 'm-auto min-h-0 max-h-full max-w-full object-contain p-2'}
       />
@@ -133,7 +134,7 @@ function Words({ file }: { file: FileView }) {
   const [wrong, setWrong] = useState('');
   useEffect(() => {
     let gone = false;
-    fetch(`/api/files/${file.id}`)
+    fetch(at(`/api/files/${file.id}`))
       .then((answer) => (answer.ok ? answer.text() : Promise.reject(new Error(texts.theServerAnswered(answer.status)))))
       .then((words) => !gone && setText(words))
       .catch((e: Error) => !gone && setWrong(texts.couldNotReadTry(file.name, e.message)));
@@ -188,7 +189,7 @@ function Take({ file }: { file: FileView }) {
   const take = async () => {
     setCome(0);
     try {
-      const answer = await fetch(`/api/files/${file.id}`);
+      const answer = await fetch(at(`/api/files/${file.id}`));
       if (!answer.ok || !answer.body) throw new Error(texts.theServerAnswered(answer.status));
       const parts: BlobPart[] = [];
       const reader = answer.body.getReader();
@@ -211,7 +212,7 @@ function Take({ file }: { file: FileView }) {
   if (file.size > Watched)
     return (
       <a
-        href={`/api/files/${file.id}`}
+        href={at(`/api/files/${file.id}`)}
         download={file.name}
         className="inline-flex min-h-[28px] items-center gap-1.5 rounded-card border px-2.5 hover:border-soft"
       >

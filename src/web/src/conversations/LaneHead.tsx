@@ -1,5 +1,6 @@
 import { Ellipsis, Link2 } from 'lucide-react';
 import { Suspense, lazy } from 'react';
+import { at } from '../api/at';
 import { type ConversationView, type Me, type PinView, api, taken } from '../api/client';
 import { usePresent } from '../api/live';
 import { Button, Panel, Tip, cx } from '../ui/controls';
@@ -147,7 +148,7 @@ async function makeLink(conversation: ConversationView) {
           {url}
         </a>
         {texts.linkWorksFor(known.days)}{' '}
-        <a className="text-wren underline" href={`/contacts?party=${party}`}>
+        <a className="text-wren underline" href={at(`/contacts?party=${party}`)}>
           {texts.allLinks}
         </a>
       </span>,

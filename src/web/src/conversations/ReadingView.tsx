@@ -2,6 +2,7 @@ import '@fontsource-variable/literata/wght.css';
 import { BookOpen } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
+import { asHtml } from '../api/at';
 import { Kept } from '../api/store';
 import { Button, IconButton } from '../ui/controls';
 import * as texts from './texts';
@@ -117,7 +118,7 @@ export function ReadingView({ title, html, children, aloud: words, trigger }: Pr
               ref={text}
               className="said mx-auto font-read"
               style={{ fontSize: how.size, lineHeight: how.spacing, maxWidth: `${how.width}em` }}
-              {...(html === undefined ? {} : { dangerouslySetInnerHTML: { __html: html } })}
+              {...(html === undefined ? {} : { dangerouslySetInnerHTML: asHtml(html) })}
             >
               {html === undefined ? children : undefined}
             </div>

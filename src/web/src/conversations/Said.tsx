@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { type MouseEvent, useEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { useNavigate } from 'react-router';
+import { asHtml } from '../api/at';
 import { type ThingView, api, taken } from '../api/client';
 import { cx } from '../ui/controls';
 import * as texts from './texts';
@@ -82,7 +83,7 @@ export function Said({ html, className }: { html: string; className?: string }) 
         onMouseLeave={() => setPointed(null)}
         onFocus={(e) => setPointed(tagAt(e.target))}
         onBlur={() => setPointed(null)}
-        dangerouslySetInnerHTML={{ __html: html }}
+        dangerouslySetInnerHTML={asHtml(html)}
       />
       {alone.map((place, i) => createPortal(<Card thing={thingOf(place)} />, place, String(i)))}
       {pointed ? <Pointed tag={pointed} /> : null}

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { FolderOpen, Pin as PinIcon } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { at } from '../api/at';
 import { type ConversationView, type SharedView, api, taken } from '../api/client';
 import { exact, moment } from '../ui/time';
 import { Panel, cx, inputClass } from '../ui/controls';
@@ -109,10 +110,10 @@ function Shared({ id, reference }: { id: string; reference: string | null }) {
             <li key={s.address + s.path}>
               <Link to={s.path} title={`${s.name}, ${s.by?.name ?? ''}, ${moment(s.at)}`}>
                 <img
-                  src={`${s.address}/thumbnail`}
+                  src={at(`${s.address}/thumbnail`)}
                   onError={(e) => {
                     // Of some pictures none that is small can be made.
-                    if (!e.currentTarget.src.endsWith(s.address)) e.currentTarget.src = s.address;
+                    if (!e.currentTarget.src.endsWith(s.address)) e.currentTarget.src = at(s.address);
                   }}
                   alt={s.name}
                   loading="lazy"
@@ -136,7 +137,7 @@ function Shared({ id, reference }: { id: string; reference: string | null }) {
               </Link>
             ) : (
               <a
-                href={s.address}
+                href={at(s.address)}
                 className="min-w-0 flex-1 truncate underline decoration-line underline-offset-2 hover:decoration-wren"
                 {...(s.kind === 'link'
                   ? { target: '_blank', rel: 'noopener noreferrer nofollow' }

@@ -1,4 +1,5 @@
 import { v7 as newId } from 'uuid';
+import { at } from '../api/at';
 import { type FileView, Refusal, Unreachable, api, sendPart, taken } from '../api/client';
 import { Kept, whenOwned } from '../api/store';
 import type { PictureMark } from '../ui/picture/Marks';
@@ -68,13 +69,13 @@ export const asSent = (list: Attachment[]) =>
 
 /** Where the whole picture is, on the server or still on this device; null for what is none. */
 export function wholeOf(attachment: Attachment): string | null {
-  if (attachment.view) return attachment.view.shown === 'picture' ? `/api/files/${attachment.id}` : null;
+  if (attachment.view) return attachment.view.shown === 'picture' ? at(`/api/files/${attachment.id}`) : null;
   return previewOf(attachment);
 }
 
 /** A picture of a file that has not come yet, from this device. */
 export function previewOf(attachment: Attachment): string | null {
-  if (attachment.view?.width) return `/api/files/${attachment.id}/thumbnail`;
+  if (attachment.view?.width) return at(`/api/files/${attachment.id}/thumbnail`);
   const file = held.get(attachment.id);
   if (!file || !/^image\/(png|jpeg|gif|webp|avif)$/.test(file.type)) return null;
   if (!previews.has(attachment.id)) previews.set(attachment.id, URL.createObjectURL(file));

@@ -1,5 +1,6 @@
 import { Extension } from '@tiptap/core';
 import { Plugin } from '@tiptap/pm/state';
+import { within } from '../api/at';
 import { api, taken } from '../api/client';
 
 /** The path of a link into this application; null for any other words. */
@@ -7,7 +8,8 @@ export function ownPath(text: string, origin = window.location.origin): string |
   const words = text.trim();
   if (/\s/.test(words) || !URL.canParse(words)) return null;
   const url = new URL(words);
-  return url.origin === origin ? url.pathname + url.search : null;
+  const path = url.origin === origin ? within(url.pathname) : null;
+  return path === null ? null : path + url.search;
 }
 
 /** A pasted link into the application becomes a tag of what it leads to; of what is no thing, or not seen, it stays a link. */

@@ -2,6 +2,7 @@ import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { whereNow } from '../api/at';
 import { type Hit, type Me, type NarrowingView, api, taken } from '../api/client';
 import { placesOf, signOut } from '../accounts/AccountMenu';
 import { beginCall } from '../conversations/callNote';
@@ -120,7 +121,7 @@ export function FindOrDo({ me, begun, onClose, onKeys }: Props) {
     [texts.goToTasks, () => go('/tasks')],
     [texts.goToNoticeboard, () => go('/noticeboard')],
     ...placesOf(me).map((p): [string, () => void] => [texts.goTo(p.name), () => go(p.to)]),
-    [texts.noteACall, () => act(() => beginCall(window.location.pathname))],
+    [texts.noteACall, () => act(() => beginCall(whereNow()))],
     [texts.showTheKeys, () => act(onKeys)],
     [texts.useTheLightTheme, () => act(() => (theme.set('light'), applyTheme()))],
     [texts.useTheDarkTheme, () => act(() => (theme.set('dark'), applyTheme()))],

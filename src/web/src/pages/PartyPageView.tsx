@@ -2,6 +2,7 @@ import '@fontsource-variable/literata/wght.css';
 import { useQuery } from '@tanstack/react-query';
 import { Suspense, lazy, useEffect, useRef, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
+import { asHtml, at } from '../api/at';
 import { type EntryView, type Me, type PartyPage, api, taken } from '../api/client';
 import { keys } from '../api/queries';
 import { queries } from '../api/queries';
@@ -43,7 +44,7 @@ function Said({ entry, firm, onSheet }: { entry: EntryView; firm: string; onShee
           const tag = (e.target as HTMLElement).closest<HTMLElement>('.tag[data-kind="sheet"]');
           if (tag) onSheet(tag.dataset.target!);
         }}
-        dangerouslySetInnerHTML={{ __html: entry.html }}
+        dangerouslySetInnerHTML={asHtml(entry.html)}
       />
       <Files entry={entry} />
       {entry.ask ? <AskCard ask={entry.ask} staff={false} /> : null}
@@ -234,7 +235,7 @@ export function PartyPageView({ me }: { me: Me }) {
   return (
     <div className="flex h-full flex-col">
       <header className="flex flex-none flex-wrap items-center gap-x-4 gap-y-1 border-b bg-surface px-4 py-2">
-        {data.logo ? <img src="/api/logo" alt="" className="max-h-10 max-w-[160px]" /> : null}
+        {data.logo ? <img src={at('/api/logo')} alt="" className="max-h-10 max-w-[160px]" /> : null}
         <div className="min-w-0">
           <h1 className="text-[17px] font-bold tracking-tight">{data.firm}</h1>
           <p className="text-[13px] text-soft">{conversation ? conversation.subject : texts.noMessagesYet}</p>

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { v7 as newId } from 'uuid';
+import { at } from '../api/at';
 import { type Me, api, taken } from '../api/client';
 import { keys } from '../api/queries';
 import { Button, Empty, Field, Wrong, cx, inputClass } from '../ui/controls';
@@ -70,7 +71,7 @@ export function ContactsPage({ me }: { me: Me }) {
           </>
         ) : null}
         {may(me, 'export') ? (
-          <a href="/api/contacts/cards" className={linkClass}>
+          <a href={at('/api/contacts/cards')} className={linkClass}>
             {texts.exportVcards}
           </a>
         ) : null}

@@ -1,4 +1,5 @@
 import { type ReactNode } from 'react';
+import { at } from '../api/at';
 import { Empty } from '../ui/controls';
 import * as texts from './texts';
 
@@ -53,7 +54,7 @@ export function Figure({ title, words, table, weeks, head, rows, children }: Fig
             </tbody>
           </table>
         </div>
-        <a className="text-wren underline" href={`/api/reports/responses/${table}/file?weeks=${weeks}`}>
+        <a className="text-wren underline" href={at(`/api/reports/responses/${table}/file?weeks=${weeks}`)}>
           {texts.exportAsCsv}
         </a>
       </details>

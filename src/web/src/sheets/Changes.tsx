@@ -1,3 +1,4 @@
+import { asHtml } from '../api/at';
 import type { SheetChangesView } from '../api/client';
 import { Wrong, cx } from '../ui/controls';
 import { useChanges } from './sheet';
@@ -74,7 +75,7 @@ function Blocks({ blocks }: { blocks: SheetChangesView['blocks'] }) {
           ) : (
             <div
               className={cx('said sheet', b.fate === 'removed' && 'line-through decoration-late decoration-1')}
-              dangerouslySetInnerHTML={{ __html: b.html }}
+              dangerouslySetInnerHTML={asHtml(b.html)}
             />
           )}
         </div>

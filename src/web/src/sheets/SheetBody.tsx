@@ -1,4 +1,5 @@
 import '@fontsource-variable/literata/wght.css';
+import { asHtml } from '../api/at';
 import type { SheetView } from '../api/client';
 import { Said } from '../conversations/Said';
 import { DrawingView } from './discuss/DrawingView';
@@ -14,7 +15,7 @@ export const PageText = ({ sheet }: { sheet: SheetView }) =>
     <Said html={sheet.html ?? ''} className={look} />
   ) : (
     // Whoever sees it outside is not shown how things stand inside.
-    <div className={`said ${look}`} dangerouslySetInnerHTML={{ __html: sheet.html ?? '' }} />
+    <div className={`said ${look}`} dangerouslySetInnerHTML={asHtml(sheet.html ?? '')} />
   );
 
 /** What stands on a sheet, without what is said about it. */

@@ -1,5 +1,6 @@
 import { BookOpen, Download, MessagesSquare, Upload } from 'lucide-react';
 import { useState } from 'react';
+import { at } from '../api/at';
 import type { SheetView } from '../api/client';
 import { ReadingView } from '../conversations/ReadingView';
 import { Button, Panel, cx } from '../ui/controls';
@@ -23,7 +24,7 @@ export function SheetTools({ sheet }: { sheet: SheetView }) {
         <ReadBody sheet={sheet} />
       </ReadingView>
       <a
-        href={`/api/sheets/${sheet.id}/file?revision=${sheet.shown.number}`}
+        href={at(`/api/sheets/${sheet.id}/file?revision=${sheet.shown.number}`)}
         download
         className="inline-flex min-h-[28px] items-center gap-1.5 rounded-card border px-2.5 hover:border-soft max-md:min-h-[44px]"
       >
@@ -50,7 +51,7 @@ function Annotations({ sheet }: { sheet: SheetView }) {
       }
     >
       <div className="grid gap-1.5">
-        <a href={`/api/sheets/${sheet.id}/annotations`} download className={link}>
+        <a href={at(`/api/sheets/${sheet.id}/annotations`)} download className={link}>
           <Download size={14} aria-hidden /> {texts.downloadAnnotations}
         </a>
         <label className={cx(link, 'cursor-pointer focus-within:outline-2 focus-within:outline-wren')}>
@@ -102,6 +103,6 @@ function ReadBody({ sheet }: { sheet: SheetView }) {
     );
   }
   if (sheet.file?.shown === 'picture')
-    return <img src={`/api/files/${sheet.file.id}`} alt={sheet.name} className="!max-h-none w-full !border-0" />;
+    return <img src={at(`/api/files/${sheet.file.id}`)} alt={sheet.name} className="!max-h-none w-full !border-0" />;
   return <p className="whitespace-pre-line">{sheet.words}</p>;
 }

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
+import { at } from '../api/at';
 import { type SentMail, api, taken } from '../api/client';
 import { keys, queries } from '../api/queries';
 import { moment } from '../ui/time';
@@ -42,7 +43,7 @@ function Letter({ mail }: { mail: SentMail }) {
       <p className="whitespace-pre-wrap py-3">{mail.text}</p>
       <a
         className="inline-block min-h-6 py-0.5 text-[13px] text-wren underline"
-        href={`/api/standins/post-office/mails/${encodeURIComponent(mail.messageId)}/file`}
+        href={at(`/api/standins/post-office/mails/${encodeURIComponent(mail.messageId)}/file`)}
       >
         {texts.theEmlFile}
       </a>

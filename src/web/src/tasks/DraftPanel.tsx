@@ -12,6 +12,7 @@ import {
   api,
   taken,
 } from '../api/client';
+import { asHtml } from '../api/at';
 import { keys } from '../api/queries';
 import { Button, Wrong, cx } from '../ui/controls';
 import { moment } from '../ui/time';
@@ -173,7 +174,7 @@ export function DraftPanel({ entry, onClose }: { entry: EntryView; onClose: () =
           if (target?.tagName === 'INPUT') target.focus();
           else target?.click();
         }}
-        dangerouslySetInnerHTML={{ __html: data?.html ?? entry.html }}
+        dangerouslySetInnerHTML={asHtml(data?.html ?? entry.html)}
       />
       {error ? <Wrong error={error} /> : null}
       {data ? <Lines data={data} entry={entry} onClose={onClose} /> : null}

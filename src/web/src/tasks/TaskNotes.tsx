@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { asHtml } from '../api/at';
 import type { TaskView } from '../api/client';
 import { keys, queries } from '../api/queries';
 import { Button, inputClass } from '../ui/controls';
@@ -47,7 +48,7 @@ export function TaskNotes({ task, notes, html }: { task: TaskView; notes: string
           </span>
         </>
       ) : notes ? (
-        <div className="said text-[13px]" dangerouslySetInnerHTML={{ __html: html }} />
+        <div className="said text-[13px]" dangerouslySetInnerHTML={asHtml(html)} />
       ) : null}
     </>
   );

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Dialog } from 'radix-ui';
 import { FolderInput } from 'lucide-react';
 import { useRef, useState } from 'react';
+import { at } from '../api/at';
 import { type ImportView, api, taken } from '../api/client';
 import { keys, queries } from '../api/queries';
 import { moment } from '../ui/time';
@@ -18,7 +19,7 @@ export function TransferPanel({ scope }: { scope: string }) {
   const [preview, setPreview] = useState<ImportView | null>(null);
   const choose = useRef<HTMLInputElement>(null);
   const [kind, of] = scope.split(':');
-  const out = (format: string) => `/api/tasks/exports/${format}?scope=${kind}${of ? `&of=${of}` : ''}`;
+  const out = (format: string) => at(`/api/tasks/exports/${format}?scope=${kind}${of ? `&of=${of}` : ''}`);
   const read = async (chosen: File) => {
     try {
       const text = await chosen.text();

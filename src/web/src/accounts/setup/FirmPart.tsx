@@ -1,4 +1,5 @@
 import { type ChangeEvent, type FormEvent, useRef, useState } from 'react';
+import { at } from '../../api/at';
 import { type SetUpView, api, taken } from '../../api/client';
 import { useBegun } from '../../api/meanwhile';
 import { keys, queries } from '../../api/queries';
@@ -168,7 +169,7 @@ function Logo() {
       {there ? (
         <img
           key={shown}
-          src={`/api/logo?${shown}`}
+          src={at(`/api/logo?${shown}`)}
           alt={texts.logo}
           className="max-h-14 max-w-[220px]"
           onError={() => setThere(false)}

@@ -1,6 +1,7 @@
 import { FileUp, X } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { v7 as newId } from 'uuid';
+import { at } from '../../api/at';
 import type { TemplateSetting } from '../../api/client';
 import { AttachedList, useAttachments } from '../../conversations/Attachments';
 import { attach, attachments } from '../../conversations/attachments';
@@ -115,7 +116,7 @@ function Drawing({ id, file, onFile }: DrawingProps) {
         <FileUp size={14} aria-hidden /> {file ? words.otherFile : words.chooseFile}
       </Button>
       {file && !chosen ? (
-        <a href={`/api/files/${file}`} target="_blank" rel="noreferrer" className="underline underline-offset-2">
+        <a href={at(`/api/files/${file}`)} target="_blank" rel="noreferrer" className="underline underline-offset-2">
           {words.look}
         </a>
       ) : null}

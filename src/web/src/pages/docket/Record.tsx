@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { at } from '../../api/at';
 import { type FiledSum, api, taken } from '../../api/client';
 import { exact, moment } from '../../ui/time';
 import { filingKinds } from '../../conversations/Filing';
@@ -41,7 +42,7 @@ export function Record({ reference }: { reference: string }) {
   const [since, setSince] = useState('');
   const [until, setUntil] = useState('');
   const query = new URLSearchParams({ inside: String(inside), ...(since && { since }), ...(until && { until }) });
-  const exported = (format: string) => `/api/dockets/${reference}/exports/${format}?${query}`;
+  const exported = (format: string) => at(`/api/dockets/${reference}/exports/${format}?${query}`);
   const link = 'rounded-card border px-2.5 py-0.5 hover:border-soft';
   return (
     <div className="flex flex-wrap items-center gap-1.5 text-[13px]">
@@ -68,7 +69,7 @@ export function Record({ reference }: { reference: string }) {
           <div className="mt-2 grid gap-2">
             <Sums title={texts.byPerson} sums={data.byPerson} />
             <Sums title={texts.byKind} sums={data.byKind} />
-            <a href={`/api/dockets/${reference}/record/file`} className={link} download>
+            <a href={at(`/api/dockets/${reference}/record/file`)} className={link} download>
               {texts.recordAsCsv}
             </a>
           </div>

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useRef } from 'react';
+import { asHtml } from '../../api/at';
 import { type DiscussionView, api, taken } from '../../api/client';
 import { keys } from '../../api/queries';
 import { AttachPanel, AttachedList, taking } from '../../conversations/Attachments';
@@ -42,7 +43,7 @@ export function PartyTalk({ discussion, firm }: { discussion: DiscussionView; fi
                 {moment(e.at)}
               </time>
             </p>
-            <div className="said" dir="auto" dangerouslySetInnerHTML={{ __html: e.html }} />
+            <div className="said" dir="auto" dangerouslySetInnerHTML={asHtml(e.html)} />
             <Files entry={e} />
           </li>
         ))}

@@ -12,6 +12,7 @@ import {
 } from 'lucide-react';
 import { type MouseEvent, Suspense, lazy, memo, useState } from 'react';
 import { Link } from 'react-router';
+import { at } from '../../api/at';
 import type { ConversationView, EntryView, PersonView, QuoteView } from '../../api/client';
 import { exact, moment } from '../../ui/time';
 import { AskCard } from '../../asks/AskCard';
@@ -292,7 +293,7 @@ export const EntryBlock = memo((props: Props) => {
                 ) : null}
                 {entry.source ? (
                   <a
-                    href={`/api/files/${entry.source}`}
+                    href={at(`/api/files/${entry.source}`)}
                     className="flex min-h-6 items-center px-1.5 text-[12.5px] text-soft hover:text-ink"
                     onClick={(e) => e.stopPropagation()}
                   >

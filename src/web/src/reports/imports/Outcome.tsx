@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { at } from '../../api/at';
 import { type ImportJob, api, taken } from '../../api/client';
 import { keys, queries } from '../../api/queries';
 import { Button, Panel } from '../../ui/controls';
@@ -70,7 +71,7 @@ export function Outcome({ job }: { job: ImportJob }) {
         <div className="rounded-card border border-soon bg-soon-wash p-2.5">
           <p className="font-semibold">{texts.wereLeft(job.left)}</p>
           <p className="text-[13px]">
-            <a className="underline" href={`/api/imports/${job.id}/left`}>
+            <a className="underline" href={at(`/api/imports/${job.id}/left`)}>
               {texts.downloadLeft}
             </a>
             . {texts.leftHint}

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
+import { at } from '../../api/at';
 import { type SheetView, api, taken } from '../../api/client';
 import { keys } from '../../api/queries';
 import { type PdfDocument, usePdf } from '../../conversations/pdfs';
@@ -44,7 +45,7 @@ type Revision = { sheet: SheetView; document: PdfDocument | null; wrong: string;
 /** A revision and how many pages it has; a picture has one. */
 function useRevision(sheet: SheetView): Revision {
   const isPdf = sheet.file!.shown === 'pdf';
-  const { document, wrong } = usePdf(isPdf ? `/api/files/${sheet.file!.id}` : null);
+  const { document, wrong } = usePdf(isPdf ? at(`/api/files/${sheet.file!.id}`) : null);
   return { sheet, document, wrong, pages: isPdf ? (document?.numPages ?? null) : 1 };
 }
 

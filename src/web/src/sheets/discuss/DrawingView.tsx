@@ -1,4 +1,5 @@
 import { Suspense, lazy, useState } from 'react';
+import { at } from '../../api/at';
 import type { Drawing } from '../drawing/depicted';
 import * as texts from '../texts';
 import { type DepictedProps, Depiction } from './Depiction';
@@ -33,7 +34,7 @@ export function DrawingView(props: DepictedProps) {
   return (
     <div className="grid min-h-0 flex-1 place-items-center overflow-auto bg-paper p-4">
       <img
-        src={`/api/files/${of.file.id}`}
+        src={at(`/api/files/${of.file.id}`)}
         alt={of.name}
         className="max-h-full max-w-full"
         onLoad={(e) =>

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { at } from '../../api/at';
 import { usePdf } from '../../conversations/pdfs';
 import type { Drawing } from '../drawing/depicted';
 import PdfPage from '../drawing/PdfPage';
@@ -9,7 +10,7 @@ import { anchorOf } from './view';
 /** The pages of a PDF, one at a time, with what is said about their words, spots and areas. */
 export function PdfView(props: DepictedProps) {
   const { of, onChoose } = props;
-  const { document, wrong } = usePdf(`/api/files/${of.file.id}`);
+  const { document, wrong } = usePdf(at(`/api/files/${of.file.id}`));
   const [shown, setShown] = useState<{ number: number; page: Drawing } | null>(null);
   const wished = useRef(0);
   const box = useRef<HTMLDivElement>(null);

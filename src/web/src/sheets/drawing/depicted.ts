@@ -1,3 +1,4 @@
+import { at } from '../../api/at';
 import type { FileView, Schemas, SheetView } from '../../api/client';
 
 export type Drawing = Schemas['DrawingView'];
@@ -18,15 +19,18 @@ export const pictureOf = (
   hidden: string[],
 ) =>
   sheet.drawing && sheet.drawing.layers.length > 0
-    ? `/api/sheets/${sheet.id}/drawing?revision=${sheet.revision}${hidden.length > 0 ? `&hide=${encodeURIComponent(hidden.join('\n'))}` : ''}`
-    : `/api/files/${sheet.file}`;
+    ? at(
+        `/api/sheets/${sheet.id}/drawing?revision=${sheet.revision}` +
+          (hidden.length > 0 ? `&hide=${encodeURIComponent(hidden.join('\n'))}` : ''),
+      )
+    : at(`/api/files/${sheet.file}`);
 
 /** A file on its own, as it was brought. */
 export const depictedAlone = (file: FileView, name = file.name): Depicted => ({
   name,
   file,
   drawing: file.width ? { x: 0, y: 0, width: file.width, height: file.height!, layers: [] } : null,
-  pictureOf: () => `/api/files/${file.id}`,
+  pictureOf: () => at(`/api/files/${file.id}`),
 });
 
 /** What the file of a sheet shows; null for a page or table. */
