@@ -44,8 +44,17 @@ public sealed class KnownSettings
             nameof(Settings.MailFile),
             "--mail",
             null,
-            "JSON file that names the mail servers; without it mail goes to a stand-in."
+            "JSON file that names the mail servers; or name them here. Without either, mail goes to a stand-in."
         ),
+        new(nameof(Settings.SmtpServer), "--smtp-server", null, "Where mail goes out: mail.example:587."),
+        new(nameof(Settings.SmtpSecurity), "--smtp-security", "starttls", "tls, starttls or none."),
+        new(nameof(Settings.SmtpUser), "--smtp-user", null, "Who signs in there; nobody by default."),
+        new(nameof(Settings.SmtpPassword), null, null, "The password for it."),
+        new(nameof(Settings.ImapServer), "--imap-server", null, "Where mail is taken in: mail.example:993."),
+        new(nameof(Settings.ImapSecurity), "--imap-security", "tls", "tls, starttls or none."),
+        new(nameof(Settings.ImapUser), "--imap-user", null, "Who signs in there; nobody by default."),
+        new(nameof(Settings.ImapPassword), null, null, "The password for it."),
+        new(nameof(Settings.ImapFolder), "--imap-folder", "INBOX", "The mailbox that is read."),
         new(
             nameof(Settings.BackupFolder),
             "--backups",
@@ -85,6 +94,19 @@ public sealed class KnownSettings
             "--changes-per-second",
             "25",
             "How many changes a second one person may make for long; 0 for no limit."
+        ),
+        new(nameof(Settings.FileMegabytes), "--file-megabytes", "2048", "How large one file may be."),
+        new(
+            nameof(Settings.MailMegabytes),
+            "--mail-megabytes",
+            "25",
+            "How large the files of one mail may be together; many mail servers refuse more."
+        ),
+        new(
+            nameof(Settings.SignInTries),
+            "--sign-in-tries",
+            "5",
+            "How many wrong passwords for an address are free, before each further try waits."
         ),
         new(
             nameof(Settings.Demo),

@@ -63,6 +63,48 @@ public sealed record Settings(
     /// <summary>So many bytes of the disk are left to administrators: with fewer, others cannot save.</summary>
     public long Reserve { get; init; } = 64L * 1024 * 1024;
 
+    /// <summary>Largest file that is taken, in bytes.</summary>
+    public long LargestFile => FileMegabytes * 1_048_576L;
+
+    /// <summary>Most bytes of files that go with one mail.</summary>
+    public long LargestByMail => MailMegabytes * 1_048_576L;
+
+    /// <summary>Largest file that is taken, in megabytes.</summary>
+    public int FileMegabytes { get; init; } = 2048;
+
+    /// <summary>Most megabytes of files that go with one mail: more is refused by many mail servers.</summary>
+    public int MailMegabytes { get; init; } = 25;
+
+    /// <summary>How many wrong passwords for an address are free; each further try waits.</summary>
+    public int SignInTries { get; init; } = 5;
+
+    /// <summary>Where mail goes out (host and port); null where <see cref="MailFile"/> says it, or nobody.</summary>
+    public string? SmtpServer { get; init; }
+
+    /// <summary>tls, starttls or none.</summary>
+    public string SmtpSecurity { get; init; } = "starttls";
+
+    /// <summary>Who signs in there; null for nobody.</summary>
+    public string? SmtpUser { get; init; }
+
+    /// <summary>The password for it.</summary>
+    public string? SmtpPassword { get; init; }
+
+    /// <summary>Where mail is taken in (host and port); null for nowhere.</summary>
+    public string? ImapServer { get; init; }
+
+    /// <inheritdoc cref="SmtpSecurity"/>
+    public string ImapSecurity { get; init; } = "tls";
+
+    /// <inheritdoc cref="SmtpUser"/>
+    public string? ImapUser { get; init; }
+
+    /// <inheritdoc cref="SmtpPassword"/>
+    public string? ImapPassword { get; init; }
+
+    /// <summary>The mailbox that is read.</summary>
+    public string ImapFolder { get; init; } = "INBOX";
+
     /// <summary>
     /// Reads the settings: from the arguments, what is not said there from the environment (WRENLET_PORT and so on), and
     /// what is not said there either from the file that <c>--config</c> names.
@@ -98,6 +140,18 @@ public sealed record Settings(
                 PartOf
             ),
             Reserve = said.Number(nameof(Reserve), 0, 1_000_000) * 1024L * 1024,
+            FileMegabytes = said.Number(nameof(FileMegabytes), 1, 1_000_000),
+            MailMegabytes = said.Number(nameof(MailMegabytes), 1, 1_000),
+            SignInTries = said.Number(nameof(SignInTries), 1, 1_000),
+            SmtpServer = said.Text(nameof(SmtpServer)),
+            SmtpSecurity = said.Text(nameof(SmtpSecurity))!,
+            SmtpUser = said.Text(nameof(SmtpUser)),
+            SmtpPassword = said.Secret(nameof(SmtpPassword)),
+            ImapServer = said.Text(nameof(ImapServer)),
+            ImapSecurity = said.Text(nameof(ImapSecurity))!,
+            ImapUser = said.Text(nameof(ImapUser)),
+            ImapPassword = said.Secret(nameof(ImapPassword)),
+            ImapFolder = said.Text(nameof(ImapFolder))!,
         };
         if (said.Text(nameof(Traces)) is not null)
             settings = settings with

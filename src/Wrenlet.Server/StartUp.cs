@@ -84,6 +84,13 @@ internal static class StartUp
             app.UseTrustedProxies(settings);
             if (settings.BasePath.Length > 0)
                 app.UsePathBase(settings.BasePath);
+            app.Use(
+                (context, next) =>
+                {
+                    WriteQueue.AskedFrom.Value = AddressOf(context.Connection.RemoteIpAddress);
+                    return next(context);
+                }
+            );
             app.UseRequestLog();
             app.UseExceptionHandler().UseStatusCodePages().UseSafeHeaders().UseResponseCompression();
             app.UseRouting().UseMiddleware<AccessMiddleware>().UseMiddleware<LeftOfDisk>().UseRateLimiter();
@@ -152,6 +159,9 @@ internal static class StartUp
             })
             .AddSingleton<WriteQueue>();
 
+    private static string? AddressOf(IPAddress? address) =>
+        (address is { IsIPv4MappedToIPv6: true } ? address.MapToIPv4() : address)?.ToString();
+
     private static T Usable<T>(Func<T> open)
     {
         try
@@ -193,10 +203,7 @@ internal static class StartUp
             }
         );
         app.MapStaticAssets();
-        var page = PageAt(
-            settings.BasePath,
-            File.ReadAllText(Path.Combine(app.Environment.WebRootPath, "index.html"))
-        );
+        var page = PageAt(settings.BasePath, File.ReadAllText(Path.Combine(app.Environment.WebRootPath, "index.html")));
         app.MapFallback(
             "{*path:nonfile}",
             (HttpContext context) =>

@@ -24,6 +24,9 @@ public sealed class SqlSession : IDisposable
 
     internal SqliteConnection Connection { get; }
 
+    /// <summary>The address from which what it does now was asked; null for what is done by itself.</summary>
+    public string? AskedFrom { get; internal set; }
+
     /// <summary>Runs a statement that returns no rows.</summary>
     /// <returns>How many rows it changed.</returns>
     public int Run(string sql, params ReadOnlySpan<(string Name, object? Value)> values) =>

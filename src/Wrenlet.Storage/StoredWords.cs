@@ -35,6 +35,17 @@ public static class StoredWords
         (Right.Announce, "announce"),
         (Right.SeeLog, "see-log")
     );
+    public static readonly Vocabulary<LogKind> LogKinds = new(
+        (LogKind.SigningIn, "signing-in"),
+        (LogKind.Refused, "refused"),
+        (LogKind.Accounts, "accounts"),
+        (LogKind.Settings, "settings"),
+        (LogKind.Dockets, "dockets"),
+        (LogKind.Removed, "removed"),
+        (LogKind.TakenAlong, "taken-along"),
+        (LogKind.ReadAcross, "read-across"),
+        (LogKind.ByItself, "by-itself")
+    );
     public static readonly Vocabulary<LinkWay> LinkWays = new(
         (LinkWay.Copied, "copied"),
         (LinkWay.Mail, "mail"),

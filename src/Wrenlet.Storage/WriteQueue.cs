@@ -85,6 +85,9 @@ public sealed class WriteQueue : IAsyncDisposable
     public TimeSpan WaitingFor =>
         Interlocked.Read(ref _oldest) is var oldest && oldest == 0 ? TimeSpan.Zero : Stopwatch.GetElapsedTime(oldest);
 
+    /// <summary>The address from which what runs now was asked; null for what is done by itself. It goes along to the writer.</summary>
+    public static AsyncLocal<string?> AskedFrom { get; } = new();
+
     /// <summary>Runs a command; the task completes after its commit is on disk.</summary>
     /// <exception cref="ObjectDisposedException">The queue is closed.</exception>
     public async Task<T> Run<T>(Func<Writing, T> command)
@@ -153,6 +156,7 @@ public sealed class WriteQueue : IAsyncDisposable
             foreach (var command in batch)
             {
                 _session.Run("SAVEPOINT command");
+                _session.AskedFrom = command.From;
                 var writing = new Writing(_session);
                 if (command.Try(writing))
                     changes.AddRange(writing.Changes);
@@ -191,6 +195,9 @@ public sealed class WriteQueue : IAsyncDisposable
     {
         /// <summary>When it was queued, by the stopwatch.</summary>
         public long Since { get; } = Stopwatch.GetTimestamp();
+
+        /// <summary>From where it was asked.</summary>
+        public string? From { get; } = AskedFrom.Value;
 
         public abstract bool Try(Writing writing);
 

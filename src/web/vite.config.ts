@@ -13,6 +13,8 @@ export default defineConfig({
     emptyOutDir: true,
     target: 'es2022',
     assetsInlineLimit: 0,
+    // Every browser that runs these scripts loads them ahead by itself.
+    modulePreload: { polyfill: false },
     // A text comes with the script that shows it, not with all texts of its feature.
     rolldownOptions: { optimization: { inlineConst: { mode: 'all', pass: 2 } } },
   },

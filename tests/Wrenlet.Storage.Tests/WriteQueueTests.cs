@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using NodaTime;
 using Wrenlet.Core.People;
+using Wrenlet.Storage.People;
 
 namespace Wrenlet.Storage.Tests;
 
@@ -24,6 +25,21 @@ public sealed class WriteQueueTests : IAsyncDisposable
     {
         await _writes.Run(w => w.Session.Run("INSERT INTO noted VALUES ($n)", ("n", 1L)));
         Count().ShouldBe(1);
+    }
+
+    [Fact]
+    public async Task A_line_of_the_log_says_from_where_it_was_asked_and_that_of_the_next_does_not()
+    {
+        var at = Instant.FromUtc(2026, 4, 14, 7, 40);
+        WriteQueue.AskedFrom.Value = "192.0.2.7";
+        var asked = _writes.Run(w => LogStore.Add(w.Session, at, null, LogKind.Refused, "asked", ""));
+        WriteQueue.AskedFrom.Value = null;
+        await _writes.Run(w => LogStore.Add(w.Session, at, null, LogKind.ByItself, "done", ""));
+        await asked;
+        _database
+            .Read(s => LogStore.Read(s, new(), null, 2))
+            .Select(l => (l.What, l.From))
+            .ShouldBe([("done", null), ("asked", "192.0.2.7")]);
     }
 
     [Fact]

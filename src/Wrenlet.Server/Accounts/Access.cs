@@ -55,7 +55,13 @@ public sealed record Viewer(Person Person, byte[] TokenHash, string Guard, Guid?
 /// <summary>
 /// Knows the viewer by their session cookie, lets each endpoint serve only those it is for, and refuses forged changes.
 /// </summary>
-internal sealed class AccessMiddleware(RequestDelegate next, Sessions sessions, WhoIsWho who, Settings settings)
+internal sealed class AccessMiddleware(
+    RequestDelegate next,
+    Sessions sessions,
+    WhoIsWho who,
+    Settings settings,
+    LogBook book
+)
 {
     public const string GuardHeader = "X-Wrenlet-Guard";
 
@@ -75,14 +81,45 @@ internal sealed class AccessMiddleware(RequestDelegate next, Sessions sessions, 
         }
 
         if (!Allows(needs.Access, viewer?.Person))
+        {
             await Refusals.Stranger(viewer is not null).ExecuteAsync(context);
+            await Refused(viewer, "was refused what is not for them", context);
+        }
         else if (needs.Rights.Count > 0 && !needs.Rights.Any(viewer!.Person.May))
+        {
             await Refusals.NoRight(viewer.Person, needs.Rights[0]).ExecuteAsync(context);
+            await Refused(viewer, "was refused for want of a right", context);
+        }
         else if (IsForged(context, viewer))
+        {
             await Forged(context);
+            await Refused(viewer, "sent a change that no page of theirs made", context);
+        }
         else
+        {
             await next(context);
+            // One such answer is a link of yesterday; many are somebody who tries what there is.
+            if (viewer is not null && context.Response.StatusCode == StatusCodes.Status404NotFound)
+                await book.Often(
+                    viewer.Person.Id,
+                    LogKind.Refused,
+                    "asked for what is not there or not theirs",
+                    "",
+                    first: 10
+                );
+        }
     }
+
+    /// <summary>Notes what a person was refused; whoever is not signed in has only to sign in.</summary>
+    private Task Refused(Viewer? viewer, string what, HttpContext context) =>
+        viewer is null
+            ? Task.CompletedTask
+            : book.Often(
+                viewer.Person.Id,
+                LogKind.Refused,
+                what,
+                $"{context.Request.Method} {(context.GetEndpoint() as RouteEndpoint)?.RoutePattern.RawText}"
+            );
 
     private static bool Allows(Access access, Person? person) =>
         access switch

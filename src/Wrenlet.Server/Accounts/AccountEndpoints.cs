@@ -244,17 +244,31 @@ internal static class AccountEndpoints
         HttpContext context,
         Passwords passwords,
         Sessions sessions,
-        SignInThrottle throttle
+        SignInThrottle throttle,
+        WhoIsWho who,
+        LogBook book
     )
     {
+        // What was typed may be a password in the wrong field: only addresses that are known here are named.
+        var whose = who.Current.Profiles.Values.FirstOrDefault(p =>
+            string.Equals(p.Address, given.Address.Trim(), StringComparison.OrdinalIgnoreCase)
+        )
+            is { } known
+            ? known.Person.Name
+            : "an address that is not known";
         if (throttle.Wait(given.Address) is { Ticks: > 0 } wait)
+        {
+            await book.Often(null, LogKind.SigningIn, "was held back from trying passwords", whose);
             return Refusals.Wait(wait);
+        }
+
         var check = await passwords.Check(given.Address, given.Password, context.RequestAborted);
         if (check.Busy)
             return Refusals.Wait(TimeSpan.FromSeconds(2));
         if (check.Person is not { } person)
         {
             throttle.Failed(given.Address);
+            await book.Often(null, LogKind.SigningIn, "tried to sign in in vain", whose);
             return Refusals.Invalid("password", "Email address or password is wrong. Check both and try again.");
         }
 
@@ -300,9 +314,10 @@ internal static class AccountEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> SignOut(Viewer viewer, HttpContext context, Sessions sessions)
+    private static async Task<NoContent> SignOut(Viewer viewer, HttpContext context, Sessions sessions, LogBook book)
     {
         await sessions.End(viewer);
+        await book.Add(viewer.Person.Id, LogKind.SigningIn, ("signed out", ""));
         Sessions.Forget(context);
         return TypedResults.NoContent();
     }

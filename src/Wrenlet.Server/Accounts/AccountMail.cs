@@ -91,10 +91,11 @@ internal sealed partial class AccountMail(
         await writes.Run(w =>
         {
             AccountLinkStore.Put(w.Session, AccountLink.For(person, purpose, now), Sessions.Hash(token));
-            SessionStore.Audit(
+            LogStore.Add(
                 w.Session,
                 now,
                 by?.Id ?? person,
+                LogKind.Accounts,
                 purpose is AccountPurpose.Invitation ? "sent an invitation" : "asked for a new password",
                 by is null ? "" : who.Current.NameOf(person)
             );

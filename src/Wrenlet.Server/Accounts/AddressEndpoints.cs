@@ -69,7 +69,7 @@ internal static class AddressEndpoints
         await writes.Run(w =>
         {
             AddressChangeStore.Put(w.Session, change, Sessions.Hash(forOld), Sessions.Hash(forNew));
-            SessionStore.Audit(w.Session, clock.Now, viewer.Person.Id, "wants another address", address);
+            LogStore.Add(w.Session, clock.Now, viewer.Person.Id, LogKind.Accounts, "wants another address", address);
         });
         try
         {
@@ -120,7 +120,7 @@ internal static class AddressEndpoints
                 return (null, taken);
             PeopleStore.SetAddress(w.Session, after.Person, after.Address);
             AddressChangeStore.End(w.Session, after.Person);
-            SessionStore.Audit(w.Session, clock.Now, after.Person, "changed their address", after.Address);
+            LogStore.Add(w.Session, clock.Now, after.Person, LogKind.Accounts, "changed their address", after.Address);
             w.Log(
                 new Change(
                     ChangeKinds.PeopleChanged,

@@ -51,7 +51,14 @@ internal static class LogoEndpoints
         await writes.Run(w =>
         {
             LogoStore.Put(w.Session, bytes is null ? null : (TypeOf(bytes)!, bytes));
-            SessionStore.Audit(w.Session, clock.Now, viewer.Person.Id, "set the logo", bytes is null ? "none" : "");
+            LogStore.Add(
+                w.Session,
+                clock.Now,
+                viewer.Person.Id,
+                LogKind.Settings,
+                "set the logo",
+                bytes is null ? "none" : ""
+            );
         });
         return TypedResults.NoContent();
     }

@@ -162,7 +162,7 @@ internal static class PartyLinkEndpoints
             w =>
             {
                 LinkStore.EndAll(w.Session, contact.Id, clock.Now);
-                SessionStore.Audit(w.Session, clock.Now, viewer.Person.Id, "ended all links", contact.Name);
+                LogStore.Add(w.Session, clock.Now, viewer.Person.Id, LogKind.Accounts, "ended all links", contact.Name);
             }
         );
         return TypedResults.NoContent();

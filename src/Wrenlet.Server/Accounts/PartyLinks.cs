@@ -43,7 +43,7 @@ internal sealed class PartyLinks(
                 LinkStore.EndAll(w.Session, contact.Id, clock.Now);
             LinkStore.Add(w.Session, link, Sessions.Hash(token));
             var words = PartyLink.Said(by.FirstName, contact.Name, way);
-            SessionStore.Audit(w.Session, clock.Now, by.Id, "made a link", words);
+            LogStore.Add(w.Session, clock.Now, by.Id, LogKind.Accounts, "made a link", words);
             happenings.Say(w, new PartyLinkMade(link, contact.Party!.Value, by, words));
         }
 

@@ -75,7 +75,7 @@ public sealed class Sessions(Database database, WriteQueue writes, FirmClock clo
             SessionStore.Start(w.Session, hash, signedIn, now);
             if (link is { } used)
                 LinkStore.Used(w.Session, used, now);
-            SessionStore.Audit(w.Session, now, person, "signed in", how);
+            LogStore.Add(w.Session, now, person, LogKind.SigningIn, "signed in", how);
             return true;
         });
         if (!started)
@@ -121,7 +121,7 @@ public sealed class Sessions(Database database, WriteQueue writes, FirmClock clo
             if (!may(w))
                 return false;
             SessionStore.EndAll(w.Session, person);
-            SessionStore.Audit(w.Session, clock.Now, person, why, "");
+            LogStore.Add(w.Session, clock.Now, person, LogKind.Accounts, why, "");
             return true;
         });
         if (!ended)
@@ -137,7 +137,14 @@ public sealed class Sessions(Database database, WriteQueue writes, FirmClock clo
         ArgumentNullException.ThrowIfNull(link);
         var ended = await writes.Run(w =>
         {
-            SessionStore.Audit(w.Session, clock.Now, by.Id, "ended a link", link.Contact.Value.ToString());
+            LogStore.Add(
+                w.Session,
+                clock.Now,
+                by.Id,
+                LogKind.Accounts,
+                "ended a link",
+                PeopleStore.NameOf(w.Session, link.Contact)
+            );
             return LinkStore.End(w.Session, link.Id, clock.Now);
         });
         Forget(k => k.Value.Link == link.Id);

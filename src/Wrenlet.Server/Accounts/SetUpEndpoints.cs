@@ -52,6 +52,7 @@ public sealed record HolidaysSetting(IReadOnlyList<NewHoliday> Days, string? Ver
 /// <param name="DayFirst">Whether 12/5 is 12 May.</param>
 /// <param name="Signature">What ends each mail to customers and partners.</param>
 /// <param name="LinkDays">For how many days their links work.</param>
+/// <param name="LogDays">For how many days the log is kept.</param>
 /// <remarks>In a change, null leaves a thing as it is.</remarks>
 public sealed record FirmSetting(
     [property: Required(AllowEmptyStrings = true), StringLength(2)] string Country,
@@ -64,11 +65,9 @@ public sealed record FirmSetting(
     bool? DayFirst = null,
     [property: StringLength(600)] string? Signature = null,
     [property: Range(1, 3650)] int? LinkDays = null,
+    [property: Range(30, 36500)] int? LogDays = null,
     string? Version = null
 ) : IVersioned;
-
-/// <summary>A line of the log of what was set.</summary>
-public sealed record SetUpLine(DateTimeOffset At, string By, string What, string About);
 
 /// <summary>All that an administrator sets.</summary>
 public sealed record SetUpView(
@@ -78,7 +77,6 @@ public sealed record SetUpView(
     HolidaysSetting Holidays,
     IReadOnlyList<StaffSetting> Staff,
     IReadOnlyList<CrewSetting> Crews,
-    IReadOnlyList<SetUpLine> Log,
     IReadOnlyList<FormerStaff> Former
 );
 
@@ -110,14 +108,6 @@ internal static class SetUpEndpoints
             [.. roster.Staff.Select(p => StaffEndpoints.Setting(p, roster))],
             [.. roster.Crews.Values.OrderBy(c => c.Name, StringComparer.Ordinal).Select(StaffEndpoints.Setting)],
             [
-                .. (viewer.May(Right.SeeLog) ? SessionStore.Audited(s, 60) : []).Select(a => new SetUpLine(
-                    a.At.ToDateTimeOffset(),
-                    a.By is { } by ? roster.NameOf(by) : "",
-                    a.What,
-                    a.About
-                )),
-            ],
-            [
                 .. roster.Former.Select(p => new FormerStaff(
                     p.Person.Id.Value,
                     p.Person.Name,
@@ -139,7 +129,8 @@ internal static class SetUpEndpoints
             roster.Firm.CalendarName,
             roster.Firm.DayFirst,
             roster.Firm.Signature,
-            roster.Firm.LinkDays
+            roster.Firm.LinkDays,
+            roster.Firm.LogDays
         );
         return firm with { Version = Versions.Of(firm) };
     }
@@ -229,6 +220,7 @@ internal static class SetUpEndpoints
             StandIns = standIns,
             Signature = signature,
             LinkDays = given.LinkDays ?? before.LinkDays,
+            LogDays = given.LogDays ?? before.LogDays,
         };
         var held = await Set(
             viewer,
@@ -247,7 +239,8 @@ internal static class SetUpEndpoints
                 ("usual hours", before.CalendarName, hours),
                 ("dates", before.DayFirst ? "day first" : "month first", after.DayFirst ? "day first" : "month first"),
                 ("signature", before.Signature, signature),
-                ("links work for days", $"{before.LinkDays}", $"{after.LinkDays}")
+                ("links work for days", $"{before.LinkDays}", $"{after.LinkDays}"),
+                ("log kept for days", $"{before.LogDays}", $"{after.LogDays}")
             ),
             w => PeopleStore.SetFirm(w.Session, after, zone)
         );
@@ -462,7 +455,7 @@ internal static class SetUpEndpoints
             if (held(w.Session) is { } why)
                 return why;
             write(w);
-            SessionStore.Audit(w.Session, clock.Now, viewer.Person.Id, what, about);
+            LogStore.Add(w.Session, clock.Now, viewer.Person.Id, LogKind.Settings, what, about);
             w.Log(
                 new Change(
                     ChangeKinds.QueuesChanged,

@@ -4,12 +4,11 @@ using System.Diagnostics;
 namespace Wrenlet.Server.Accounts;
 
 /// <summary>
-/// Slows down guessing: after five wrong passwords for an address, each further try waits, twice as long each time,
+/// Slows down guessing: after so many wrong passwords for an address, each further try waits, twice as long each time,
 /// up to a quarter of an hour. Counted on the machine's own monotonic time, whatever the firm's clock does.
 /// </summary>
-public sealed class SignInThrottle
+public sealed class SignInThrottle(Settings settings)
 {
-    private const int Free = 5;
     private const int Most = 10_000;
     private static readonly TimeSpan Longest = TimeSpan.FromMinutes(15);
     private readonly ConcurrentDictionary<string, (int Failures, long Since)> _tries = new(
@@ -19,9 +18,11 @@ public sealed class SignInThrottle
     /// <summary>How long this address must wait before the next try; zero when it need not.</summary>
     public TimeSpan Wait(string address)
     {
-        if (!_tries.TryGetValue(address, out var t) || t.Failures < Free)
+        if (!_tries.TryGetValue(address, out var t) || t.Failures < settings.SignInTries)
             return TimeSpan.Zero;
-        var pause = TimeSpan.FromSeconds(Math.Min(Longest.TotalSeconds, 5 * Math.Pow(2, t.Failures - Free)));
+        var pause = TimeSpan.FromSeconds(
+            Math.Min(Longest.TotalSeconds, 5 * Math.Pow(2, t.Failures - settings.SignInTries))
+        );
         var left = pause - Stopwatch.GetElapsedTime(t.Since);
         return left > TimeSpan.Zero ? left : TimeSpan.Zero;
     }

@@ -1,3 +1,5 @@
+using Wrenlet.Core.People;
+using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 
@@ -8,7 +10,7 @@ namespace Wrenlet.Server.Background;
 /// time of asks run out, makes the next of tasks that repeat, and reminds of what is due. Each piece by itself, so that
 /// one that fails stops no other.
 /// </summary>
-internal sealed class DueRunner(IEnumerable<IDueWork> parts, Stuck stuck, WhoIsWho who, FirmClock clock)
+internal sealed class DueRunner(IEnumerable<IDueWork> parts, Stuck stuck, WhoIsWho who, FirmClock clock, LogBook book)
     : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(10);
@@ -34,7 +36,7 @@ internal sealed class DueRunner(IEnumerable<IDueWork> parts, Stuck stuck, WhoIsW
     /// <returns>How many pieces of work were done.</returns>
     public async Task<int> RunDue(CancellationToken cancellation)
     {
-        var done = 0;
+        var done = new List<(string What, string About)>();
         foreach (var part in parts)
         {
             List<DueWork> due = [];
@@ -44,10 +46,11 @@ internal sealed class DueRunner(IEnumerable<IDueWork> parts, Stuck stuck, WhoIsW
                 continue;
             foreach (var work in due)
                 if (await stuck.Try(work, cancellation))
-                    done++;
+                    done.Add((work.Kind, work.About));
         }
 
-        return done;
+        await book.Add(null, LogKind.ByItself, [.. done]);
+        return done.Count;
     }
 
     private Func<Task> Look(IDueWork part, List<DueWork> due) =>

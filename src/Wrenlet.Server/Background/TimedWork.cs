@@ -1,3 +1,4 @@
+using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Alerts;
 using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations;
@@ -26,6 +27,7 @@ internal static class TimedWork
             .AddSingleton<IDueWork>(s => s.GetRequiredService<Convening>())
             .AddSingleton<IDueWork>(s => s.GetRequiredService<TellsOfQueues>())
             .AddSingleton<IDueWork>(s => s.GetRequiredService<ComingRound>())
+            .AddSingleton<IDueWork>(s => s.GetRequiredService<LogThinning>())
             .AddHostedService<Sender>()
             .AddHostedService<Collector>()
             .AddHostedService<DueRunner>()

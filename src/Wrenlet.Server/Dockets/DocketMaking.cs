@@ -139,10 +139,11 @@ public sealed class DocketMaking(WriteQueue writes, WhoIsWho who, FirmKinds kind
             return new(after);
         Log(w, after, by, at);
         if (!before.Sight.SameAs(after.Sight))
-            SessionStore.Audit(
+            LogStore.Add(
                 s,
                 at,
                 by.Id,
+                LogKind.Accounts,
                 "said who sees a docket",
                 $"{after.Ref}: {(after.Sight.Limited ? SightWords.Of(after.Sight, who.Current) : "all staff")}"
             );

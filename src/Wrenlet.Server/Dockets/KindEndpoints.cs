@@ -144,10 +144,11 @@ internal static class KindEndpoints
             ? $"new, numbered {after.Numbering.Letters}"
             : string.Join("; ", KindRules.Changes(before, after));
         if (said.Length > 0)
-            SessionStore.Audit(
+            LogStore.Add(
                 w.Session,
                 at,
                 by.Id,
+                LogKind.Settings,
                 before is null ? "made a kind" : "changed a kind",
                 $"{after.Name}: {said}"
             );

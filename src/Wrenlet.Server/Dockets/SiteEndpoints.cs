@@ -78,10 +78,11 @@ internal static class SiteEndpoints
             if (wrong is var (part, words))
                 return Refusals.Invalid(part, words);
             SiteStore.Put(w.Session, site);
-            SessionStore.Audit(
+            LogStore.Add(
                 w.Session,
                 clock.Now,
                 viewer.Person.Id,
+                LogKind.Settings,
                 before is null ? "made a site" : "changed a site",
                 before is null || before.Name == site.Name ? Words(site) : $"{before.Name} → {Words(site)}"
             );

@@ -76,7 +76,14 @@ public sealed class DocketMoving(WriteQueue writes, FirmKinds kinds, IFollowers 
             {
                 var waits = Names.List(means.InTheWay.Select(g => $"“{g.Title}”"));
                 line += $", though {waits} {(means.InTheWay.Length == 1 ? "was" : "were")} not done";
-                SessionStore.Audit(w.Session, at, by.Id, "moved past open gates", $"{docket.Ref} to {to}: {waits}");
+                LogStore.Add(
+                    w.Session,
+                    at,
+                    by.Id,
+                    LogKind.Dockets,
+                    "moved past open gates",
+                    $"{docket.Ref} to {to}: {waits}"
+                );
             }
 
             return new(Moved(w, docket, line, by, at));

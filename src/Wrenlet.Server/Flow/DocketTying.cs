@@ -119,7 +119,7 @@ public sealed class DocketTying(WriteQueue writes, WhoIsWho who, FirmKinds kinds
                 return new(docket, not);
             DocketMaking.Log(w, docket, by, at);
             DocketTies.Remove(s, docket.Id, at);
-            SessionStore.Audit(s, at, by.Id, "deleted a docket", docket.Ref.ToString());
+            LogStore.Add(s, at, by.Id, LogKind.Dockets, "deleted a docket", docket.Ref.ToString());
             return new(docket);
         });
 
@@ -132,7 +132,7 @@ public sealed class DocketTying(WriteQueue writes, WhoIsWho who, FirmKinds kinds
                 return null;
             DocketTies.Restore(w.Session, id);
             var docket = DocketStore.Find(w.Session, id)!;
-            SessionStore.Audit(w.Session, at, by.Id, "restored a docket", docket.Ref.ToString());
+            LogStore.Add(w.Session, at, by.Id, LogKind.Dockets, "restored a docket", docket.Ref.ToString());
             DocketMaking.Log(w, docket, by, at);
             return docket;
         });

@@ -1,4 +1,6 @@
 using NodaTime;
+using Wrenlet.Core.People;
+using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Background;
 using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
@@ -18,6 +20,7 @@ internal sealed class Backups(
     Administrators administrators,
     Stuck stuck,
     TimeProvider machine,
+    LogBook book,
     ILogger<Backups> log
 ) : BackgroundService
 {
@@ -92,6 +95,7 @@ internal sealed class Backups(
                 cancellation
             );
             Last = (at, made, null);
+            await book.Add(null, LogKind.ByItself, ("Backup made", $"{made.Files} files, {made.New} of them new"));
             log.LogInformation(
                 "A backup was made: {Files} files, {New} new, {Bytes} bytes",
                 made.Files,
@@ -106,6 +110,7 @@ internal sealed class Backups(
         {
             Last = (Now, null, wrong.Message);
             log.LogError(wrong, "The backup failed");
+            await book.Add(null, LogKind.ByItself, ("Backup failed", wrong.Message));
             await administrators.Tell($"The backup failed. {wrong.Message}");
             return null;
         }

@@ -1,4 +1,6 @@
 using NodaTime;
+using Wrenlet.Core.People;
+using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Background;
 using Wrenlet.Server.Happenings;
 using Wrenlet.Storage.Keeping;
@@ -14,6 +16,7 @@ internal sealed class DatabaseWatch(
     Administrators administrators,
     Stuck stuck,
     TimeProvider machine,
+    LogBook book,
     ILogger<DatabaseWatch> log
 ) : BackgroundService
 {
@@ -53,6 +56,12 @@ internal sealed class DatabaseWatch(
         var before = Damage;
         Damage = await Task.Run(() => Soundness.Of(folder.Database, whole), cancellation);
         LookedAt = Instant.FromDateTimeOffset(machine.GetUtcNow());
+        if (whole || Damage.Count > 0)
+            await book.Add(
+                null,
+                LogKind.ByItself,
+                ("Database looked through", Damage.Count == 0 ? "whole" : $"damaged: {Damage[0]}")
+            );
         if (Damage.Count == 0 || before.Count > 0)
             return;
         log.LogCritical("The database is damaged: {Damage}", string.Join("; ", Damage));

@@ -42,7 +42,7 @@ internal static class Users
                 SessionStore.EndAll(w.Session, person.Id);
             }
 
-            SessionStore.Audit(w.Session, at, null, "did from the command line: user " + what, address);
+            LogStore.Add(w.Session, at, null, LogKind.Accounts, "did from the command line: user " + what, address);
         });
         Console.WriteLine(
             what switch

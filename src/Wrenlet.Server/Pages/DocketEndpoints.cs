@@ -384,7 +384,14 @@ internal static class DocketEndpoints
         await writes.Run(w =>
         {
             DocketStore.GiveSight(w.Session, docket.Id, receiver.Id);
-            SessionStore.Audit(w.Session, clock.Now, viewer.Person.Id, "gave sight", $"{receiver.Name}: {docket.Ref}");
+            LogStore.Add(
+                w.Session,
+                clock.Now,
+                viewer.Person.Id,
+                LogKind.Accounts,
+                "gave sight",
+                $"{receiver.Name}: {docket.Ref}"
+            );
             w.Log(
                 new Change(
                     ChangeKinds.DocketChanged,

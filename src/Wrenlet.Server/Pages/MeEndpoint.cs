@@ -17,6 +17,7 @@ namespace Wrenlet.Server.Pages;
 /// <param name="Now">The firm's present moment.</param>
 /// <param name="StandsStill">Whether the firm's clock stands still.</param>
 /// <param name="Rights">What they may do beyond seeing, by the words of the rights.</param>
+/// <param name="FileMegabytes">How large one file may be.</param>
 /// <param name="Sequence">Number of the last change, to catch up from.</param>
 public sealed record Me(
     PersonView Person,
@@ -30,14 +31,15 @@ public sealed record Me(
     int UnreadAlerts,
     bool Demo,
     bool StandIns,
-    IReadOnlyList<string> Rights
+    IReadOnlyList<string> Rights,
+    int FileMegabytes
 );
 
 internal static class MeEndpoint
 {
     public static void MapMe(this IEndpointRouteBuilder api) => api.MapGet("/me", GetMe).For(Access.SignedIn);
 
-    private static Me GetMe(Viewer viewer, WhoIsWho who, Database database, FirmClock clock)
+    private static Me GetMe(Viewer viewer, WhoIsWho who, Database database, FirmClock clock, Settings settings)
     {
         var firm = who.Current.Firm!;
         var (sequence, unread) = database.Read(s => (ChangeLog.Last(s), AlertStore.Unread(s, viewer.Person.Id)));
@@ -53,7 +55,8 @@ internal static class MeEndpoint
             unread,
             firm.Demo,
             firm.HasStandIns,
-            [.. Enum.GetValues<Right>().Where(viewer.Person.May).Select(StoredWords.Rights.Of)]
+            [.. Enum.GetValues<Right>().Where(viewer.Person.May).Select(StoredWords.Rights.Of)],
+            settings.FileMegabytes
         );
     }
 }

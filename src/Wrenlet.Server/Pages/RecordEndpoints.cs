@@ -233,10 +233,11 @@ internal static class RecordEndpoints
         if (made is not { } file)
             return Refusals.NotFound("format");
         await writes.Run(w =>
-            SessionStore.Audit(
+            LogStore.Add(
                 w.Session,
                 clock.Now,
                 viewer.Person.Id,
+                LogKind.TakenAlong,
                 "exported",
                 $"{docket.Ref} as {format}{(inside ? ", with inside" : "")}"
             )

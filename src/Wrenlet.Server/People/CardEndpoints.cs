@@ -16,7 +16,12 @@ internal static class CardEndpoints
         api.MapGet("/contacts/cards", Export).For(Right.Export);
 
     /// <summary>All contacts, or those of one party, as cards.</summary>
-    private static Results<FileContentHttpResult, ProblemHttpResult> Export(WhoIsWho who, Guid? party = null)
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> Export(
+        Viewer viewer,
+        WhoIsWho who,
+        LogBook book,
+        Guid? party = null
+    )
     {
         var roster = who.Current;
         var parties = party is null
@@ -31,6 +36,14 @@ internal static class CardEndpoints
                     [.. c.Phones],
                     c.Language.Length > 0 ? c.Language : null
                 ))
+        );
+        await book.Add(
+            viewer.Person.Id,
+            LogKind.TakenAlong,
+            (
+                "exported contacts",
+                party is null ? "all" : roster.Parties.GetValueOrDefault(new PartyId(party.Value))?.Name ?? "none"
+            )
         );
         return TypedResults.File(
             Encoding.UTF8.GetBytes(ContactCards.Write(cards)),

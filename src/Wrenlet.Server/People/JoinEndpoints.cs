@@ -81,10 +81,11 @@ internal static class JoinEndpoints
                 if ((refusal = refuses?.Invoke(w)) is not null)
                     return false;
                 JoinStore.Join(w.Session, kept.Id, gone.Id);
-                SessionStore.Audit(
+                LogStore.Add(
                     w.Session,
                     clock.Now,
                     by.Id,
+                    LogKind.Dockets,
                     "joined two of the same person",
                     $"{gone.Name} to {kept.Name}"
                 );

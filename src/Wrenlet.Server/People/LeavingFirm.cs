@@ -66,7 +66,7 @@ public sealed class LeavingFirm(
                 AccountLinkStore.End(w.Session, person.Id);
                 AddressChangeStore.End(w.Session, person.Id);
                 happenings.Say(w, new PersonLeft(person, by, at));
-                SessionStore.Audit(w.Session, at, by.Id, "ended an account", person.Name);
+                LogStore.Add(w.Session, at, by.Id, LogKind.Accounts, "ended an account", person.Name);
                 Changed(w, person.Id, by, at);
                 return true;
             }
@@ -83,7 +83,7 @@ public sealed class LeavingFirm(
             PeopleStore.SetLeft(w.Session, person, null);
             // Their old password may be known to others by now; they choose a new one.
             PeopleStore.SetPassword(w.Session, person, null);
-            SessionStore.Audit(w.Session, at, by.Id, "let somebody come back", profile.Person.Name);
+            LogStore.Add(w.Session, at, by.Id, LogKind.Accounts, "let somebody come back", profile.Person.Name);
             Changed(w, person, by, at);
             return true;
         });

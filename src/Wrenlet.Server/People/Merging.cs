@@ -25,7 +25,7 @@ public sealed class Merging(WriteQueue writes, Dispatcher happenings)
             MergeStore.Merge(w.Session, kept.Id, gone.Id, moved);
             happenings.Say(w, new PartiesMerged(kept.Id, gone.Id, moved));
             MergeStore.Add(w.Session, Guid.CreateVersion7(), kept.Id, gone.Id, moved, by.Id, at);
-            SessionStore.Audit(w.Session, at, by.Id, "merged contacts", $"{gone.Name} into {kept.Name}");
+            LogStore.Add(w.Session, at, by.Id, LogKind.Dockets, "merged contacts", $"{gone.Name} into {kept.Name}");
             Changed(w, kept.Id.Value, by, at);
         });
 
@@ -38,7 +38,14 @@ public sealed class Merging(WriteQueue writes, Dispatcher happenings)
                 return false;
             happenings.Say(w, new MergeUndone(kept, gone, moved));
             MergeStore.Undo(w.Session, id, kept, gone, moved, at);
-            SessionStore.Audit(w.Session, at, by.Id, "undid a merge of contacts", id.ToString());
+            LogStore.Add(
+                w.Session,
+                at,
+                by.Id,
+                LogKind.Dockets,
+                "undid a merge of contacts",
+                $"{PeopleStore.NameOf(w.Session, gone)} from {PeopleStore.NameOf(w.Session, kept)}"
+            );
             Changed(w, id, by, at);
             return true;
         });

@@ -9,6 +9,8 @@ internal static class PeoplePart
         services
             .AddSingleton<WhoIsWho>()
             .AddSingleton<Sessions>()
+            .AddSingleton<LogBook>()
+            .AddSingleton<LogThinning>()
             .AddSingleton<SignInThrottle>()
             .AddSingleton<Passwords>()
             .AddSingleton<SetUpCode>()
@@ -23,6 +25,7 @@ internal static class PeoplePart
         api.MapAccounts();
         api.MapBeginning();
         api.MapSetUp();
+        api.MapLog();
         api.MapStaff();
         api.MapRoles();
         api.MapLeavingFirm();

@@ -188,7 +188,14 @@ internal static class StandingEndpoints
 
     private static void Said(Writing w, Person by, PersonId whose, string what, Instant at)
     {
-        SessionStore.Audit(w.Session, at, by.Id, "leave", $"{whose.Value}: {what}");
+        LogStore.Add(
+            w.Session,
+            at,
+            by.Id,
+            LogKind.Settings,
+            "leave",
+            $"{PeopleStore.NameOf(w.Session, whose)}: {what}"
+        );
         w.Log(new Change(ChangeKinds.LeaveChanged, whose.Value, new Place.Firm(), Thing.Working, at, by.Id));
     }
 

@@ -89,10 +89,11 @@ internal static class ReadingEndpoints
         });
         if (seen.Count > 0)
             await writes.Run(w =>
-                SessionStore.Audit(
+                LogStore.Add(
                     w.Session,
                     clock.Now,
                     viewer.Person.Id,
+                    LogKind.ReadAcross,
                     "read across people",
                     $"{Whose(given, roster)}, {given.From:yyyy-MM-dd} to {given.Until:yyyy-MM-dd}: {string.Join(", ", seen)}"
                 )

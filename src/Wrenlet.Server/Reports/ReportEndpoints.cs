@@ -213,9 +213,10 @@ internal static class ReportEndpoints
         ];
 
     /// <summary>One table of the report as CSV (RFC 4180).</summary>
-    private static Results<FileContentHttpResult, ProblemHttpResult> GetFile(
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> GetFile(
         string table,
         Viewer viewer,
+        LogBook book,
         Database database,
         WhoIsWho who,
         FirmClock clock,
@@ -223,6 +224,7 @@ internal static class ReportEndpoints
     )
     {
         var report = Report(viewer, database, who.Current, clock.Now, Math.Clamp(weeks, 1, MostWeeks));
+        await book.Add(viewer.Person.Id, LogKind.TakenAlong, ("exported a report", $"responses by {table}"));
         var text = table switch
         {
             "queues" => Times("queue", report.ByQueue),

@@ -27,6 +27,39 @@ public sealed record MailServers(MailServer Smtp, MailServer? Imap, string Folde
 {
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
 
+    /// <summary>What the settings name, in a file or one by one; null where they name none.</summary>
+    /// <exception cref="StartException">They name both, or not enough.</exception>
+    public static MailServers? Of(Settings settings)
+    {
+        ArgumentNullException.ThrowIfNull(settings);
+        if (settings.MailFile is { } file)
+            return settings.SmtpServer is null && settings.ImapServer is null
+                ? Read(file)
+                : throw new StartException($"mail servers are named in {file} and by settings. Use one of them.");
+        if (settings.SmtpServer is { } smtp)
+            return new(
+                Named(smtp, settings.SmtpSecurity, settings.SmtpUser, settings.SmtpPassword),
+                settings.ImapServer is { } imap
+                    ? Named(imap, settings.ImapSecurity, settings.ImapUser, settings.ImapPassword)
+                    : null,
+                settings.ImapFolder
+            );
+        return settings.ImapServer is null
+            ? null
+            : throw new StartException("mail is to be taken in, but none can go out. Set SmtpServer as well.");
+    }
+
+    private static MailServer Named(string server, string security, string? user, string? password)
+    {
+        Options(security);
+        return
+            server.LastIndexOf(':') is > 0 and var colon
+            && int.TryParse(server[(colon + 1)..], out var port)
+            && port is > 0 and < 65536
+            ? new(server[..colon], port, security, user, password)
+            : throw new StartException($"{server}: a mail server is wanted with its port, such as mail.example:587.");
+    }
+
     /// <summary>Reads the file.</summary>
     /// <exception cref="StartException">It is not there or does not say what is needed.</exception>
     public static MailServers Read(string file)

@@ -10,8 +10,8 @@ internal static class StandinsPart
             .AddSingleton<StandinTextOffice>()
             .AddSingleton<StandinCallOffice>()
             .AddSingleton<ICallOffice>(s => s.GetRequiredService<StandinCallOffice>());
-        return settings.MailFile is { } file
-            ? services.AddSingleton<IPostOffice>(new MailServerPostOffice(MailServers.Read(file)))
+        return MailServers.Of(settings) is { } servers
+            ? services.AddSingleton<IPostOffice>(new MailServerPostOffice(servers))
             : services.AddSingleton<IPostOffice>(s => s.GetRequiredService<StandinPostOffice>());
     }
 

@@ -99,7 +99,14 @@ internal static class TaskTransferEndpoints
             return Refusals.NotFound("set of tasks");
         await writes.Run(w =>
         {
-            SessionStore.Audit(w.Session, now, viewer.Person.Id, "exported tasks", $"{format}, {scope} {of}".Trim());
+            LogStore.Add(
+                w.Session,
+                now,
+                viewer.Person.Id,
+                LogKind.TakenAlong,
+                "exported tasks",
+                $"{format}, {scope} {of}".Trim()
+            );
             return true;
         });
         var (type, bytes) =
@@ -253,7 +260,14 @@ internal static class TaskTransferEndpoints
         await writes.Run(w =>
         {
             FeedStore.Put(w.Session, viewer.Person.Id, Sessions.Hash(token), now);
-            SessionStore.Audit(w.Session, now, viewer.Person.Id, "made a calendar address", "their own tasks");
+            LogStore.Add(
+                w.Session,
+                now,
+                viewer.Person.Id,
+                LogKind.Accounts,
+                "made a calendar address",
+                "their own tasks"
+            );
             return true;
         });
         return new($"{settings.PublicAddress}/api/calendars/{token}.ics", now.ToDateTimeOffset());
@@ -264,10 +278,11 @@ internal static class TaskTransferEndpoints
         await writes.Run(w =>
         {
             FeedStore.Remove(w.Session, viewer.Person.Id);
-            SessionStore.Audit(
+            LogStore.Add(
                 w.Session,
                 clock.Now,
                 viewer.Person.Id,
+                LogKind.Accounts,
                 "took their calendar address back",
                 "their own tasks"
             );

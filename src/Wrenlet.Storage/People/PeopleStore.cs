@@ -94,7 +94,7 @@ public static class PeopleStore
         var calendars = zone is null ? [] : Calendars(session, DateTimeZoneProviders.Tzdb[zone]);
         var firm = session.First(
             "SELECT f.name, f.address, f.day_first, c.name, f.demo, f.clock_offset_ms, f.country, "
-                + "f.router_threshold, f.stand_ins, f.link_days, f.signature "
+                + "f.router_threshold, f.stand_ins, f.link_days, f.signature, f.log_days "
                 + "FROM firm f JOIN calendar c ON c.id = f.calendar",
             r => new Firm(
                 r.GetString(0),
@@ -108,7 +108,8 @@ public static class PeopleStore
                 r.GetString(3),
                 r.GetBoolean(8),
                 r.GetInt32(9),
-                r.GetString(10)
+                r.GetString(10),
+                r.GetInt32(11)
             )
         );
         var queues = session.All(
@@ -318,6 +319,14 @@ public static class PeopleStore
     public static void RemoveHoliday(SqlSession session, LocalDate date) =>
         session.Run("DELETE FROM holiday WHERE date = $date", ("date", LocalDatePattern.Iso.Format(date)));
 
+    /// <summary>A person's name, whether or not they are still among us; empty for nobody.</summary>
+    public static string NameOf(SqlSession session, PersonId person) =>
+        session.First("SELECT name FROM person WHERE uid = $id", r => r.GetString(0), ("id", person.Value)) ?? "";
+
+    /// <summary>A party's name; empty for none.</summary>
+    public static string NameOf(SqlSession session, PartyId party) =>
+        session.First("SELECT name FROM party WHERE uid = $id", r => r.GetString(0), ("id", party.Value)) ?? "";
+
     /// <summary>Sets what a firm is. Its zone moves no moment: clocks and days are computed from it.</summary>
     /// <param name="zone">IANA name of its time zone.</param>
     public static void SetFirm(SqlSession session, Firm firm, string zone) =>
@@ -325,7 +334,7 @@ public static class PeopleStore
             """
             UPDATE firm SET name = $name, address = $address, zone = $zone, day_first = $day, country = $country,
               calendar = (SELECT id FROM calendar WHERE name = $calendar), router_threshold = $threshold,
-              stand_ins = $standins, link_days = $links, signature = $signature
+              stand_ins = $standins, link_days = $links, signature = $signature, log_days = $log
             """,
             ("name", firm.Name),
             ("address", firm.Address),
@@ -336,7 +345,8 @@ public static class PeopleStore
             ("threshold", firm.RouterThreshold),
             ("standins", firm.StandIns),
             ("links", firm.LinkDays),
-            ("signature", firm.Signature)
+            ("signature", firm.Signature),
+            ("log", firm.LogDays)
         );
 
     /// <summary>Sets what an administrator decides about a member of staff.</summary>

@@ -18,6 +18,7 @@ namespace Wrenlet.Storage.People;
 /// <param name="CalendarName">Name of its usual working time.</param>
 /// <param name="LinkDays">For how many days the links of customers and partners work.</param>
 /// <param name="Signature">What ends each mail to them; empty for nothing.</param>
+/// <param name="LogDays">For how many days the log is kept.</param>
 public sealed record Firm(
     string Name,
     string Address,
@@ -30,7 +31,8 @@ public sealed record Firm(
     string CalendarName = "",
     bool StandIns = false,
     int LinkDays = 90,
-    string Signature = ""
+    string Signature = "",
+    int LogDays = 730
 )
 {
     /// <summary>Whether mail and texts can be put in through the stand-ins: in the demo, and where that was switched on.</summary>

@@ -11,7 +11,7 @@ namespace Wrenlet.Storage.People;
 public sealed record SignedIn(PersonId Person, string Guard, Instant Ends, Guid? Link = null);
 
 /// <summary>
-/// Passwords, sessions and the audit trail. Tokens are known here only by their SHA-256.
+/// Passwords and sessions. Tokens are known here only by their SHA-256.
 /// </summary>
 public static class SessionStore
 {
@@ -53,26 +53,4 @@ public static class SessionStore
 
     public static void EndExpired(SqlSession session, Instant now) =>
         session.Run("DELETE FROM session WHERE ends <= $now", ("now", now));
-
-    public static void Audit(SqlSession session, Instant at, PersonId? person, string what, string about) =>
-        session.Run(
-            "INSERT INTO audit (at, person, what, about) VALUES ($at, (SELECT id FROM person WHERE uid = $person), $what, $about)",
-            ("at", at),
-            ("person", person?.Value),
-            ("what", what),
-            ("about", about)
-        );
-
-    /// <summary>The newest lines of the audit.</summary>
-    public static List<(Instant At, PersonId? By, string What, string About)> Audited(SqlSession session, int most) =>
-        session.All(
-            $"SELECT a.at, p.uid, a.what, a.about FROM audit a LEFT JOIN person p ON p.id = a.person ORDER BY a.id DESC LIMIT {most}",
-            r =>
-                (
-                    r.GetMoment(0),
-                    r.GetUidOrNull(1) is { } by ? new PersonId(by) : (PersonId?)null,
-                    r.GetString(2),
-                    r.GetString(3)
-                )
-        );
 }

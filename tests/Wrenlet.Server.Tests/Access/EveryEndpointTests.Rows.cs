@@ -83,6 +83,8 @@ public partial class EveryEndpointTests
             ),
             ["DELETE /api/contacts/merges/{id}"] = new($"/api/contacts/merges/{Guid.CreateVersion7()}", []),
             ["GET /api/set-up"] = new("/api/set-up", Administrators),
+            ["GET /api/log"] = new("/api/log", Administrators),
+            ["GET /api/log/file"] = new("/api/log/file?kind=refused", Administrators),
             ["PUT /api/set-up/firm"] = new(
                 "/api/set-up/firm",
                 Administrators,

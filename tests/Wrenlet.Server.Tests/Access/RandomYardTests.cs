@@ -191,6 +191,7 @@ public partial class RandomYardTests
             "/api/reports/responses",
             "/api/standins/text-office/texts",
             "/api/set-up",
+            "/api/log",
             "/api/tasks",
             "/api/alerts",
             "/api/changes?after=0",

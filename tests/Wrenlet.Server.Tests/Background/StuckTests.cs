@@ -6,12 +6,14 @@ using NodaTime;
 using Wrenlet.Core.Alerts;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.People;
+using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Background;
 using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tests.World;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Alerts;
+using Wrenlet.Storage.People;
 using Wrenlet.Storage.Reports;
 
 namespace Wrenlet.Server.Tests.Background;
@@ -222,10 +224,12 @@ public sealed class StuckTests : IAsyncLifetime
             [new Part(done, "first", "bad", "third"), new Part(done, "blind"), new Part(done, "last")],
             Begin(),
             Who,
-            _parts.GetRequiredService<FirmClock>()
+            _parts.GetRequiredService<FirmClock>(),
+            _parts.GetRequiredService<LogBook>()
         );
         (await runner.RunDue(Cancelled)).ShouldBe(3);
         done.ShouldBe(["first", "third", "last"]);
         Database.Read(s => StuckStore.All(s, 10)).Select(w => w.Item).ShouldContain("bad");
+        Database.Read(s => LogStore.Read(s, new(Kind: LogKind.ByItself), null, 10)).Count.ShouldBe(3);
     }
 }

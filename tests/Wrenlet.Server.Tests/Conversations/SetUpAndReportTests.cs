@@ -75,8 +75,8 @@ public sealed class SetUpTests : IAsyncLifetime
             .GetProperty("reason")
             .GetString()
             .ShouldBe("Arrived today 08:40; 30 min today: 30 min of 20 min used. The goal for the first reply.");
-        (await _administrator.Get("/api/set-up"))
-            .GetProperty("log")
+        (await _administrator.Get("/api/log?kind=settings"))
+            .GetProperty("lines")
             .EnumerateArray()
             .First()
             .GetProperty("about")

@@ -11,8 +11,11 @@ namespace Wrenlet.Server.Tests.Dockets;
 /// </summary>
 public sealed class OlderFirmTests
 {
-    /// <summary>What is another thing now: a stage has an identity, a kind is named as the firm names it.</summary>
-    private static readonly string[] Otherwise = ["gateStage", "kind", "version"];
+    /// <summary>
+    /// What is another thing now: a stage has an identity, a kind is named as the firm names it, and the log has an
+    /// address of its own.
+    /// </summary>
+    private static readonly string[] Otherwise = ["gateStage", "kind", "version", "log"];
 
     private static string Kept(string name) => Path.Combine(Repository.Root, "tests/firms/before-kinds", name);
 

@@ -84,7 +84,7 @@ public sealed class CommandTests
             )
         ).StatusCode.ShouldNotBe(HttpStatusCode.NoContent);
         using var ines = await server.Visit().SignIn("ines@quay.example", "another one of hers");
-        (await ines.Get("/api/set-up")).GetRawText().ShouldContain("did from the command line: user admin");
+        (await ines.Get("/api/log")).GetRawText().ShouldContain("did from the command line: user admin");
         (await Do(null, "user", "sessions", "ines@quay.example")).Code.ShouldBe(1);
     }
 

@@ -5,6 +5,7 @@ using System.Security.Cryptography;
 using System.Security.Cryptography.X509Certificates;
 using System.Text;
 using System.Text.Json;
+using System.Text.RegularExpressions;
 using Microsoft.AspNetCore.SignalR.Client;
 using Wrenlet.Server.Tests.World;
 
@@ -22,7 +23,7 @@ public sealed class ProxyTests : IAsyncLifetime
 
     private static CancellationToken Stop => TestContext.Current.CancellationToken;
 
-    private Uri Address => new($"https://localhost:{_port}");
+    private Uri Address => new($"https://localhost:{_port}/quay/");
 
     public async ValueTask InitializeAsync()
     {
@@ -32,6 +33,8 @@ public sealed class ProxyTests : IAsyncLifetime
             "--no-demo",
             "--trusted-proxies",
             "127.0.0.1",
+            "--base-path",
+            "/quay",
             "--address",
             Address.ToString()
         );
@@ -49,7 +52,7 @@ public sealed class ProxyTests : IAsyncLifetime
             try
             {
                 using var browser = Browser();
-                return (await browser.GetAsync("/health/live", Stop)).IsSuccessStatusCode;
+                return (await browser.GetAsync("health/live", Stop)).IsSuccessStatusCode;
             }
             catch (HttpRequestException)
             {
@@ -86,14 +89,19 @@ public sealed class ProxyTests : IAsyncLifetime
     {
         var cookies = new CookieContainer();
         using var browser = Browser(cookies);
-        var page = await browser.GetAsync("/dockets", Stop);
+        var page = await browser.GetAsync("dockets", Stop);
         page.Headers.GetValues("Strict-Transport-Security").Single().ShouldStartWith("max-age=");
         page.Headers.CacheControl!.NoCache.ShouldBeTrue();
-        (await browser.GetAsync("/assets/not-there.js", Stop)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (await browser.GetAsync("assets/not-there.js", Stop)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        var html = await page.Content.ReadAsStringAsync(Stop);
+        html.ShouldContain("name=\"wrenlet-base\" content=\"/quay\"");
+        var script = Regex.Match(html, "src=\"(/quay/assets/[^\"]+\\.js)\"").Groups[1].Value;
+        (await browser.GetAsync(script, Stop)).Content.Headers.ContentType!.MediaType.ShouldBe("text/javascript");
+        Regex.Matches(html, "(?:src|href)=\"(?!/quay/)").ShouldBeEmpty();
 
         var signedIn = await Send(
             browser,
-            "/api/session",
+            "api/session",
             new { address = "odalys@quay.example", password = SmallYard.Password }
         );
 
@@ -103,12 +111,12 @@ public sealed class ProxyTests : IAsyncLifetime
         cookie.ShouldContain("secure");
         cookie.ShouldContain("path=/");
         cookie.ShouldNotContain("domain");
-        var me = JsonDocument.Parse(await browser.GetStringAsync("/api/me", Stop)).RootElement;
+        var me = JsonDocument.Parse(await browser.GetStringAsync("api/me", Stop)).RootElement;
         browser.DefaultRequestHeaders.Add("X-Wrenlet-Guard", me.GetProperty("guard").GetString());
 
         await using var live = new HubConnectionBuilder()
             .WithUrl(
-                new Uri(Address, "/live"),
+                new Uri(Address, "live"),
                 o =>
                 {
                     o.Headers["Cookie"] = cookies.GetCookieHeader(Address);
@@ -125,7 +133,7 @@ public sealed class ProxyTests : IAsyncLifetime
         (
             await Send(
                 browser,
-                $"/api/conversations/{_yard.Conversations["J-1 inside"].Value}/entries",
+                $"api/conversations/{_yard.Conversations["J-1 inside"].Value}/entries",
                 new { id = Guid.CreateVersion7(), body = "Said through the proxy." }
             )
         ).IsSuccessStatusCode.ShouldBeTrue();
@@ -136,11 +144,11 @@ public sealed class ProxyTests : IAsyncLifetime
     public async Task What_a_client_says_of_itself_does_not_open_the_metrics_to_it()
     {
         using var browser = Browser();
-        (await browser.GetAsync("/metrics", Stop)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (await browser.GetAsync("metrics", Stop)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
         // What a client says of itself does not count: the proxy says who asks.
         browser.DefaultRequestHeaders.Add("X-Forwarded-For", "198.51.100.7");
-        (await browser.GetAsync("/metrics", Stop)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
-        (await browser.GetAsync("/health/ready", Stop)).StatusCode.ShouldBe(HttpStatusCode.OK);
+        (await browser.GetAsync("metrics", Stop)).StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        (await browser.GetAsync("health/ready", Stop)).StatusCode.ShouldBe(HttpStatusCode.OK);
     }
 
     private Task<HttpResponseMessage> Send(HttpClient browser, string path, object body)
@@ -186,7 +194,7 @@ public sealed class ProxyTests : IAsyncLifetime
                 listen 127.0.0.1:{{_port}} ssl;
                 ssl_certificate {{_folder}}/cert.pem;
                 ssl_certificate_key {{_folder}}/key.pem;
-                location / {
+                location /quay/ {
                   proxy_pass {{_server.Address.GetLeftPart(UriPartial.Authority)}};
                   proxy_http_version 1.1;
                   proxy_set_header Host $http_host;

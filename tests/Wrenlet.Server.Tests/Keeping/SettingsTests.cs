@@ -1,5 +1,6 @@
 using System.Net;
 using Serilog.Events;
+using Wrenlet.Server.Standins;
 using Wrenlet.Server.Tests.World;
 
 namespace Wrenlet.Server.Tests.Keeping;
@@ -61,6 +62,64 @@ public sealed class SettingsTests
             Environment.SetEnvironmentVariable("WRENLET_PORT", null);
             Environment.SetEnvironmentVariable("WRENLET_BACKUPSKEPT", null);
         }
+    }
+
+    [Fact]
+    public void Below_a_path_links_begin_there_and_an_address_elsewhere_is_refused()
+    {
+        var settings = Settings.Parse(["--base-path", "yard/", "--port", "7001"]);
+        settings.BasePath.ShouldBe("/yard");
+        settings.PublicAddress.ShouldBe("http://127.0.0.1:7001/yard");
+        Settings
+            .Parse(["--base-path", "/yard", "--address", "https://quay.example/yard/"])
+            .PublicAddress.ShouldBe("https://quay.example/yard");
+        foreach (var address in new[] { "https://quay.example", "https://quay.example/other" })
+            Should
+                .Throw<StartException>(() => Settings.Parse(["--base-path", "/yard", "--address", address]))
+                .Message.ShouldContain("https://wrenlet.example/yard, with the base path at its end");
+        Should.Throw<StartException>(() => Settings.Parse(["--address", "https://quay.example/yard"]));
+        foreach (var path in new[] { "/", "/a b", "/a//b", "/\"x" })
+            Should.Throw<StartException>(() => Settings.Parse(["--base-path", path])).Message.ShouldContain("/wrenlet");
+    }
+
+    [Fact]
+    public void Mail_servers_are_named_one_by_one_or_in_a_file_and_passwords_never_as_arguments()
+    {
+        var file = File("""{ "SmtpPassword": "one", "ImapPassword": "two" }""");
+        var named = MailServers.Of(
+            Settings.Parse([
+                "--config",
+                file,
+                "--smtp-server",
+                "mail.quay.example:587",
+                "--smtp-user",
+                "yard",
+                "--imap-server",
+                "mail.quay.example:993",
+                "--imap-folder",
+                "Wrenlet",
+            ])
+        )!;
+        named.Smtp.ShouldBe(new("mail.quay.example", 587, "starttls", "yard", "one"));
+        named.Imap.ShouldBe(new("mail.quay.example", 993, "tls", null, "two"));
+        named.Folder.ShouldBe("Wrenlet");
+        MailServers.Of(Settings.Parse([])).ShouldBeNull();
+
+        string Wrong(params string[] args) =>
+            Should.Throw<StartException>(() => MailServers.Of(Settings.Parse(args))).Message;
+        Wrong("--smtp-server", "mail.quay.example").ShouldContain("with its port");
+        Wrong("--smtp-server", "mail.quay.example:587", "--smtp-security", "some").ShouldContain("Use tls");
+        Wrong("--imap-server", "mail.quay.example:993").ShouldContain("SmtpServer");
+        Wrong("--smtp-server", "mail.quay.example:587", "--mail", "/some/file").ShouldContain("Use one of them");
+        Wrong("--smtp-password", "one").ShouldContain("not known here");
+    }
+
+    [Fact]
+    public void Limits_are_settings_too()
+    {
+        var settings = Settings.Parse(["--file-megabytes", "3", "--mail-megabytes", "2", "--sign-in-tries", "9"]);
+        (settings.LargestFile, settings.LargestByMail, settings.SignInTries).ShouldBe((3 << 20, 2 << 20, 9));
+        Should.Throw<StartException>(() => Settings.Parse(["--file-megabytes", "0"])).Message.ShouldContain("from 1");
     }
 
     [Fact]

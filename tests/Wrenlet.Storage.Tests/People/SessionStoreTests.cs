@@ -75,16 +75,26 @@ public sealed class SessionStoreTests : Shelf
     [Fact]
     public void What_was_done_with_the_house_is_told_newest_first()
     {
-        SessionStore.Audit(S, Now, Odalys, "signed in", "");
-        SessionStore.Audit(S, Now + Duration.FromHours(1), null, "wrong password", "x@quay.example");
-        SessionStore
-            .Audited(S, 10)
-            .Take(2)
-            .ShouldBe([
-                (Now + Duration.FromHours(1), null, "wrong password", "x@quay.example"),
-                (Now, Odalys, "signed in", ""),
-            ]);
-        SessionStore.Audited(S, 1).Count.ShouldBe(1);
+        var later = Now + Duration.FromHours(1);
+        LogStore.Add(S, Now, Odalys, LogKind.SigningIn, "signed in", "");
+        LogStore.Add(S, later, null, LogKind.Refused, "wrong password", "Ines Kowal");
+        string[] Found(LogWanted wanted, long? before = null) =>
+            [.. LogStore.Read(S, wanted, before, 10).Where(l => l.At >= Now).Select(l => l.What)];
+
+        Found(new()).ShouldBe(["wrong password", "signed in"]);
+        Found(new(By: Odalys)).ShouldBe(["signed in"]);
+        Found(new(Kind: LogKind.Refused)).ShouldBe(["wrong password"]);
+        Found(new(Words: " KOWAL ")).ShouldBe(["wrong password"]);
+        Found(new(Since: later)).ShouldBe(["wrong password"]);
+        Found(new(Until: later)).ShouldBe(["signed in"]);
+        var newest = LogStore.Read(S, new(), null, 1).ShouldHaveSingleItem();
+        newest.ShouldBe(new(newest.Id, later, null, LogKind.Refused, "wrong password", "Ines Kowal", null));
+        Found(new(), newest.Id).ShouldBe(["signed in"]);
+
+        LogStore.HasBefore(S, later).ShouldBeTrue();
+        LogStore.RemoveBefore(S, later).ShouldBeGreaterThan(0);
+        LogStore.HasBefore(S, later).ShouldBeFalse();
+        LogStore.Read(S, new(), null, 10).ShouldHaveSingleItem();
     }
 
     [Fact]

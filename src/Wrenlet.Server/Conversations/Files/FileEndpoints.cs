@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Storage;
 
@@ -6,6 +7,9 @@ namespace Wrenlet.Server.Conversations;
 
 internal static class FileEndpoints
 {
+    /// <summary>So many files within an hour are more than one looks at.</summary>
+    private const int ManyFiles = 200;
+
     public static void MapFiles(this IEndpointRouteBuilder api)
     {
         api.MapGet("/files/{id:guid}", Get).For(Access.SignedIn);
@@ -16,17 +20,19 @@ internal static class FileEndpoints
     /// The file, or the part of it that is asked for by Range (RFC 9110), so that a broken download goes on and a film
     /// can be wound.
     /// </summary>
-    private static Results<PhysicalFileHttpResult, ProblemHttpResult> Get(
+    private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> Get(
         Guid id,
         Viewer viewer,
         Database database,
         FilePlaces places,
         FileKeeper keeper,
+        LogBook book,
         HttpContext context
     )
     {
         if (database.Read(s => places.Seen(s, id, viewer.Person)) is not { } file)
             return Refusals.NotFound("file");
+        await book.Often(viewer.Person.Id, LogKind.TakenAlong, "opened or saved files", "", first: ManyFiles);
         Guard(context);
         return FileView.ShownAs(file) is "picture" or "audio" or "video"
             ? TypedResults.PhysicalFile(keeper.PathOf(file), file.MediaType, enableRangeProcessing: true)

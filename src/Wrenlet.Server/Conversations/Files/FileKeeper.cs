@@ -14,10 +14,7 @@ namespace Wrenlet.Server.Conversations;
 public sealed class FileKeeper(Settings settings)
 {
     /// <summary>Largest file that is taken, in bytes.</summary>
-    public const long Largest = 2L * 1024 * 1024 * 1024;
-
-    /// <summary>Most bytes of files that go with one mail: more is refused by many mail servers.</summary>
-    public const long LargestByMail = 25 * 1024 * 1024;
+    public long Largest => settings.LargestFile;
 
     private const int Buffer = 1 << 17;
 

@@ -65,10 +65,10 @@ internal static class UploadEndpoints
             return Refusals.Invalid("id", "A file needs an id of its own (UUIDv7).");
         if (given.Size <= 0)
             return Refusals.Invalid("size", $"{name} is empty. Choose the file again.");
-        if (given.Size > FileKeeper.Largest)
+        if (given.Size > keeper.Largest)
             return Refusals.Invalid(
                 "size",
-                $"{name} is {given.Size / 1_048_576} MB; at most {FileKeeper.Largest / 1_048_576} MB are taken. Make "
+                $"{name} is {given.Size / 1_048_576} MB; at most {keeper.Largest / 1_048_576} MB are taken. Make "
                     + $"it smaller, or send a link to it."
             );
         if (Find(given.Id, viewer, database, keeper) is { } begun)

@@ -15,7 +15,7 @@ namespace Wrenlet.Server.Conversations;
 internal sealed record Cleared(IReadOnlyList<Recipient> To, string? Knowing);
 
 /// <summary>Looks at a message of ours before it leaves: whether it can go, and whether it should.</summary>
-internal sealed class BeforeLeaving(LeakReading leaks, FirmKinds kinds)
+internal sealed class BeforeLeaving(LeakReading leaks, FirmKinds kinds, Settings settings)
 {
     /// <summary>The message cleared; or why it stays.</summary>
     /// <param name="unseeing">People tagged in it who do not see the conversation.</param>
@@ -58,8 +58,8 @@ internal sealed class BeforeLeaving(LeakReading leaks, FirmKinds kinds)
             return $"A text message holds {Posting.LongestText} characters and this has {words.Plain.Length}. "
                 + "Shorten it, or reply by mail.";
         var size = (saying.Files ?? []).Sum(f => FileStore.Find(session, f.File)!.Size);
-        return via is Via.Mail && size > FileKeeper.LargestByMail
-            ? $"A mail carries at most {FileKeeper.LargestByMail / 1_048_576} MB of files and these are "
+        return via is Via.Mail && size > settings.LargestByMail
+            ? $"A mail carries at most {settings.MailMegabytes} MB of files and these are "
                 + $"{size / 1_048_576} MB. Use their page instead, or remove some."
             : null;
     }

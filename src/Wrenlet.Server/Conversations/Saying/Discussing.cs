@@ -6,6 +6,7 @@ using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Conversations;
 
@@ -56,6 +57,14 @@ internal sealed class Discussing(WriteQueue writes, WhoIsWho who, Pointing point
             if (refusal is not null)
                 return new EntryOutcome(entry, Refusal: refusal);
             EntryMarkStore.Remove(w.Session, entry, at);
+            LogStore.Add(
+                w.Session,
+                at,
+                author.Id,
+                LogKind.Removed,
+                "removed something they said",
+                conversation.Docket is { } docket ? $"{docket.Ref}" : StoredWords.Audiences.Of(conversation.Audience)
+            );
             happenings.Say(w, new EntryRemoved(conversation, entry, author, at));
             EventLines.EntryChanged(w, entry, conversation, author.Id, at, Thing.Working);
             Pinned(w, conversation, author, at);

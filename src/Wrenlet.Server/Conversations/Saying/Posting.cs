@@ -143,12 +143,13 @@ internal sealed class Posting(
         if (saying.Invites is { } invites && kind is EntryKind.MessageOut)
             MeetingStore.AddLetter(w.Session, entry.Key, invites);
         if (cleared.Knowing is not null)
-            SessionStore.Audit(
+            LogStore.Add(
                 w.Session,
                 at,
                 author.Id,
+                LogKind.Dockets,
                 "sent in spite of the leak check",
-                $"conversation {conversation.Id.Value}; the entry keeps the reasons"
+                $"{conversation.Docket?.Ref} {(conversation.Party is { } party ? PeopleStore.NameOf(w.Session, party) : "")}; the entry keeps the reasons".TrimStart()
             );
         happenings.Say(w, new EntryWritten(conversation, entry, words, answered?.Author));
         return new(entry, null);

@@ -208,7 +208,7 @@ internal static class RecurringEndpoints
 
     private static void Log(Writing w, Guid id, Person by, Instant at, string what, string subject)
     {
-        SessionStore.Audit(w.Session, at, by.Id, what, subject);
+        LogStore.Add(w.Session, at, by.Id, LogKind.Settings, what, subject);
         w.Log(new Change(ChangeKinds.RecurringChanged, id, new Place.Firm(), Thing.Working, at, by.Id));
     }
 }

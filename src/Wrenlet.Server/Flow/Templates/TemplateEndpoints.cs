@@ -59,10 +59,11 @@ internal static class TemplateEndpoints
             if (problem is not null)
                 return;
             TemplateStore.Put(w.Session, wanted);
-            SessionStore.Audit(
+            LogStore.Add(
                 w.Session,
                 clock.Now,
                 viewer.Person.Id,
+                LogKind.Settings,
                 before is null ? "made a template"
                     : wanted.Retired && !before.Retired ? "retired a template"
                     : "changed a template",

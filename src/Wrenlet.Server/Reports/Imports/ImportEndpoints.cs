@@ -425,10 +425,11 @@ internal static class ImportEndpoints
             if (refuses(import) is { } why)
                 return Refusals.Refused(why);
             ImportStore.SetState(w.Session, id, state);
-            SessionStore.Audit(
+            LogStore.Add(
                 w.Session,
                 clock.Now,
                 viewer.Person.Id,
+                LogKind.Dockets,
                 $"{did} {StoredWords.ImportKinds.Of(import.Kind)}",
                 import.File
             );

@@ -37,6 +37,7 @@ export type PartyThingView = Schemas['PartyThingView'];
 export type OwedAnswer = Schemas['OwedAnswer'];
 export type RolesView = Schemas['RolesView'];
 export type PartyLinksView = Schemas['PartyLinksView'];
+export type LogLineView = Schemas['LogLineView'];
 export type SetUpView = Schemas['SetUpView'];
 export type QueueSetting = Schemas['QueueSetting'];
 export type RouterView = Schemas['RouterView'];

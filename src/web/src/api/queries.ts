@@ -78,6 +78,7 @@ export const keys = {
   asides: ['asides'] as const,
   stuck: ['stuck'] as const,
   keeping: ['keeping'] as const,
+  log: ['log'] as const,
   asks: ['asks'] as const,
   meetings: ['meetings'] as const,
   sheets: ['sheets'] as const,

@@ -549,6 +549,87 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    by?: string;
+                    kind?: string;
+                    words?: string;
+                    since?: string;
+                    until?: string;
+                    before?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LogView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    by?: string;
+                    kind?: string;
+                    words?: string;
+                    since?: string;
+                    until?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/set-up/staff/{id}": {
         parameters: {
             query?: never;
@@ -11845,6 +11926,8 @@ export interface components {
             signature?: null | string;
             /** Format: int32 */
             linkDays?: null | number;
+            /** Format: int32 */
+            logDays?: null | number;
             version?: null | string;
         };
         FirstStep: {
@@ -12217,6 +12300,22 @@ export interface components {
             people: components["schemas"]["LoadRow"][];
             tasks: components["schemas"]["TaskView"][];
         };
+        LogLineView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: date-time */
+            at: string;
+            by: string;
+            kind: string;
+            what: string;
+            about: string;
+            from: null | string;
+        };
+        LogView: {
+            lines: components["schemas"]["LogLineView"][];
+            /** Format: int64 */
+            before: null | number;
+        };
         LogoSetting: {
             picture: null | string;
         };
@@ -12274,6 +12373,8 @@ export interface components {
             demo: boolean;
             standIns: boolean;
             rights: string[];
+            /** Format: int32 */
+            fileMegabytes: number;
         };
         MeetingDayView: {
             /** Format: date */
@@ -13414,13 +13515,6 @@ export interface components {
             name: string;
             body: string;
         };
-        SetUpLine: {
-            /** Format: date-time */
-            at: string;
-            by: string;
-            what: string;
-            about: string;
-        };
         SetUpView: {
             firm: components["schemas"]["FirmSetting"];
             queues: components["schemas"]["QueueSetting"][];
@@ -13428,7 +13522,6 @@ export interface components {
             holidays: components["schemas"]["HolidaysSetting"];
             staff: components["schemas"]["StaffSetting"][];
             crews: components["schemas"]["CrewSetting"][];
-            log: components["schemas"]["SetUpLine"][];
             former: components["schemas"]["FormerStaff"][];
         };
         ShareView: {

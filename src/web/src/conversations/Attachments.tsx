@@ -1,6 +1,7 @@
 import { ArrowLeft, ArrowRight, FileText, MapPin, Paperclip, RotateCw, X } from 'lucide-react';
 import { type ClipboardEvent, type DragEvent, Suspense, lazy, useRef, useState } from 'react';
-import type { FileView } from '../api/client';
+import type { FileView, Me } from '../api/client';
+import { keys, queries } from '../api/queries';
 import { Button, IconButton, Panel, cx, inputClass } from '../ui/controls';
 import {
   type Attachment,
@@ -105,7 +106,9 @@ export function AttachPanel({ conversation, known = [] }: ChooserProps) {
           {texts.takeAPicture}
         </Button>
       ) : null}
-      <p className="mt-1.5 text-[12.5px] text-soft">{texts.up2GbEach}</p>
+      <p className="mt-1.5 text-[12.5px] text-soft">
+        {texts.upToEach(queries.getQueryData<Me>(keys.me)?.fileMegabytes ?? 2048)}
+      </p>
       {offered.length > 0 ? (
         <ul className="mt-2 max-h-52 overflow-auto border-t pt-1">
           {offered.map((f) => (

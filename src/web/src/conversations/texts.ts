@@ -64,7 +64,8 @@ export const files = 'Files';
 export const camera = 'Camera';
 export const fromThisDevice = 'From this device';
 export const takeAPicture = 'Take a picture';
-export const up2GbEach = 'Up to 2 GB each. You can also drop or paste files.';
+export const upToEach = (megabytes: number) =>
+  `Up to ${megabytes % 1024 === 0 ? `${megabytes / 1024} GB` : `${megabytes} MB`} each. You can also drop or paste files.`;
 export const internalSoFar = 'internal so far';
 export const outside = 'outside';
 export const attachedFiles = 'Attached files';

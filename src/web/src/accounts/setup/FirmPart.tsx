@@ -105,6 +105,16 @@ export function Firm({ data }: { data: SetUpView }) {
           value={f.linkDays ?? ''}
           onChange={(e) => set({ linkDays: e.target.valueAsNumber || null })}
         />
+        <Field
+          label={texts.logDays}
+          type="number"
+          min={30}
+          max={36500}
+          required
+          hint={texts.logDaysDo}
+          value={f.logDays ?? ''}
+          onChange={(e) => set({ logDays: e.target.valueAsNumber || null })}
+        />
         <div className="grid content-end gap-2 sm:col-span-2">
           <Alert>{wrong}</Alert>
           <Clashes
@@ -118,6 +128,7 @@ export function Firm({ data }: { data: SetUpView }) {
               dayFirst: texts.datesAreRead,
               signature: texts.signature,
               linkDays: texts.linkDays,
+              logDays: texts.logDays,
             }}
             onTheirs={(field, theirs) => set({ [field]: theirs })}
           />

@@ -12,7 +12,31 @@ export const howToWriteHours = 'Write hours like 08:00-12:30, 13:00-17:00. Leave
 export const newWorkingHours = 'New working hours';
 export const hoursOfSaved = (name: string | null | undefined) => `Hours of ${name} saved.`;
 export const off = 'off';
-export const changesSettingsListedHere = 'Changes to the settings are listed here, with who made them.';
+export const log = 'Log';
+export const logBy = 'Who';
+export const anybody = 'Anybody';
+export const logKind = 'What kind';
+export const everything = 'Everything';
+export const logWords = 'With the words';
+export const logSince = 'From';
+export const logUntil = 'Until';
+export const logKept = (days: number) => `Older than ${days} days is removed; Firm says how long.`;
+export const logAsFile = 'Save these lines as a file (JSON Lines)';
+export const nothingInLog = 'Nothing in the log fits.';
+export const olderLines = 'Show older lines';
+export const wrenlet = 'Wrenlet';
+export const somebody = 'Not signed in';
+export const logKinds: Record<string, string> = {
+  'signing-in': 'Signing in and out',
+  refused: 'Refused',
+  accounts: 'Accounts, links and rights',
+  settings: 'Settings',
+  dockets: 'Dockets and contacts',
+  removed: 'Removed words',
+  'taken-along': 'Exports and many files',
+  'read-across': 'Read across people',
+  'by-itself': 'Done by itself',
+};
 export const goalsMinutesQueueS =
   'Goals are in minutes of the queue’s working time. Anyone can take a conversation that nobody ' +
   'owns; choose here who can reassign the others, beside those whose role allows it. Changes apply to every clock at once.';
@@ -128,6 +152,8 @@ export const signature = 'Signature';
 export const signatureDoes = 'Ends every mail to customers and partners from now on. Leave empty for none.';
 export const linkDays = 'Links to their page work for (days)';
 export const linkDaysDo = 'For new links. Those that were sent keep their own end.';
+export const logDays = 'Keep the log for (days)';
+export const logDaysDo = 'Older lines are removed each day. At least 30.';
 export const logo = 'Logo';
 export const noLogo = 'none yet';
 export const logoFile = 'Logo file';
