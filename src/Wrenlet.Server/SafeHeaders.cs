@@ -18,14 +18,19 @@ internal static class SafeHeaders
                 var headers = context.Response.Headers;
                 headers.ContentSecurityPolicy = Policy;
                 headers.XContentTypeOptions = "nosniff";
-                headers["Referrer-Policy"] = "no-referrer";
-                headers["Cross-Origin-Opener-Policy"] = "same-origin";
-                headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()";
                 // Whoever came by TLS once comes by nothing else for a year (RFC 6797).
                 if (context.Request.IsHttps)
                     headers.StrictTransportSecurity = "max-age=31536000";
                 if (context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal))
                     headers.CacheControl = "no-store";
+                // What the page loads is many files, for which the rest means nothing.
+                if (!context.Request.Path.StartsWithSegments("/assets", StringComparison.Ordinal))
+                {
+                    headers["Referrer-Policy"] = "no-referrer";
+                    headers["Cross-Origin-Opener-Policy"] = "same-origin";
+                    headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()";
+                }
+
                 return next(context);
             }
         );

@@ -1,4 +1,4 @@
-import { expect, test } from './yard';
+import { Yard, expect, test } from './yard';
 
 /** The whole path with two browsers: from a customer's message to a finished task. */
 test('from a customer’s message to a finished task', async ({ browser, yard }) => {
@@ -221,4 +221,35 @@ test('finding and doing by typing, with the keyboard alone', async ({ browser, y
   await odalys.keyboard.press('Escape');
   await odalys.keyboard.press('2');
   await expect(odalys.getByRole('heading', { name: 'Queues', exact: true })).toBeVisible();
+});
+
+test('below a path of its host one signs in, reads, writes, hears and sees pictures', async ({ browser }) => {
+  const below = await Yard.open('--base-path', '/quay');
+  try {
+    const odalys = await below.visit(browser, 'Odalys Brandt', '/dockets/J-1042');
+    const astray: string[] = [];
+    odalys.on('response', (r) => {
+      if (!new URL(r.url()).pathname.startsWith('/quay/') || r.status() >= 400) astray.push(`${r.status()} ${r.url()}`);
+    });
+    const ines = await below.visit(browser, 'Ines Kowal', '/dockets/J-1042');
+    await expect(ines.getByText('before the price goes up')).toBeVisible();
+    await odalys.keyboard.press('n');
+    await expect(odalys.locator('[contenteditable=true]').first()).toBeFocused();
+    await odalys.keyboard.type('Said below a path.');
+    await odalys.keyboard.press('Control+Enter');
+    await expect(ines.getByText('Said below a path.')).toBeVisible();
+    await odalys
+      .getByRole('complementary', { name: 'Commitments' })
+      .getByRole('link', { name: /Sail and rigging plan/ })
+      .click();
+    const plan = odalys.locator('img[src^="/quay/api/"]').first();
+    await expect.poll(() => plan.evaluate((i: HTMLImageElement) => i.naturalWidth)).toBeGreaterThan(0);
+    await odalys.getByRole('link', { name: 'Wrenlet, go to Today' }).click();
+    await expect(odalys).toHaveURL(new RegExp(`${below.url}/?$`));
+    await odalys.reload();
+    await expect(odalys.getByRole('heading', { name: /^Today/ })).toBeVisible();
+    expect(astray).toEqual([]);
+  } finally {
+    below.close();
+  }
 });

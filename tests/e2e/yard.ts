@@ -53,7 +53,8 @@ export class Yard {
       server.stderr.on('data', (data) => (words += data));
       server.on('exit', () => reject(new Error(`The server did not start: ${words}`)));
     });
-    return new Yard(`http://127.0.0.1:${port}`, server, folder, /code ([A-Z3-]+)/.exec(said)?.[1] ?? '');
+    const below = more.includes('--base-path') ? more[more.indexOf('--base-path') + 1] : '';
+    return new Yard(`http://127.0.0.1:${port}${below}`, server, folder, /code ([A-Z3-]+)/.exec(said)?.[1] ?? '');
   }
 
   /** Somebody at a browser of their own; null for who has not signed in. */

@@ -31,7 +31,7 @@ export function Log({ data }: { data: SetUpView }) {
   const people = [...data.staff.map((s) => ({ id: s.id, name: s.name })), ...data.former];
   return (
     <div className="grid gap-3">
-      <div className="grid items-end gap-x-3 gap-y-2 sm:grid-cols-2 lg:grid-cols-[1fr_1fr_1.4fr_auto_auto]">
+      <div className="grid grid-cols-2 items-end gap-x-3 gap-y-2 lg:grid-cols-[1fr_1fr_1.4fr_auto_auto]">
         <Choose label={texts.logBy} value={wanted.by ?? ''} onChange={(by) => narrow({ by })}>
           <option value="">{texts.anybody}</option>
           {people.map((p) => (
@@ -50,6 +50,7 @@ export function Log({ data }: { data: SetUpView }) {
         </Choose>
         <Field
           label={texts.logWords}
+          className="max-lg:col-span-2"
           type="search"
           maxLength={200}
           value={wanted.words ?? ''}
@@ -94,7 +95,7 @@ export function Log({ data }: { data: SetUpView }) {
 
 function Line({ line: l }: { line: LogLineView }) {
   return (
-    <li className="grid gap-x-3 border-b py-1 text-[13px] sm:grid-cols-[118px_150px_minmax(0,1fr)_minmax(0,1.1fr)_110px]">
+    <li className="flex flex-wrap gap-x-2 border-b py-1 text-[13px] sm:grid sm:gap-x-3 sm:grid-cols-[118px_150px_minmax(0,1fr)_minmax(0,1.1fr)_110px]">
       <time className="text-soft tabular-nums" dateTime={l.at} title={exact(l.at)}>
         {moment(l.at)}
       </time>

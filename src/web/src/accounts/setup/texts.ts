@@ -20,7 +20,7 @@ export const everything = 'Everything';
 export const logWords = 'With the words';
 export const logSince = 'From';
 export const logUntil = 'Until';
-export const logKept = (days: number) => `Older than ${days} days is removed; Firm says how long.`;
+export const logKept = (days: number) => `Lines are kept for ${days} days; change that under Firm.`;
 export const logAsFile = 'Save these lines as a file (JSON Lines)';
 export const nothingInLog = 'Nothing in the log fits.';
 export const olderLines = 'Show older lines';
