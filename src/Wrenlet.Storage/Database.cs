@@ -32,7 +32,9 @@ public sealed class Database : IDisposable
     /// <summary>
     /// Opens the database in a folder, making it when it is missing, and runs the migrations that it lacks.
     /// </summary>
-    /// <exception cref="DatabaseException">The file is no database, is damaged, or cannot be written.</exception>
+    /// <exception cref="DatabaseException">
+    /// The file is no database, is damaged, is of a newer version, or cannot be written.
+    /// </exception>
     public static Database Open(string folder)
     {
         var file = Path.Combine(folder, "wrenlet.db");
@@ -47,7 +49,7 @@ public sealed class Database : IDisposable
 
             // A table that is made anew is dropped under its name for a moment: foreign keys rest meanwhile and are
             // checked after.
-            var result = DeployChanges
+            var upgrade = DeployChanges
                 .To.SqliteDatabase(
                     new SqliteConnectionStringBuilder
                     {
@@ -59,8 +61,14 @@ public sealed class Database : IDisposable
                 .WithScriptsEmbeddedInAssembly(Assembly.GetExecutingAssembly())
                 .WithTransactionPerScript()
                 .LogToNowhere()
-                .Build()
-                .PerformUpgrade();
+                .Build();
+            // What a later version made of it means something else there.
+            if (upgrade.GetExecutedButNotDiscoveredScripts().FirstOrDefault() is { } later)
+                throw new DatabaseException(
+                    $"The database {file} has been brought forward by a newer version ({later}). Start that one, or put "
+                        + "the backup in its place that was made before; nothing was changed."
+                );
+            var result = upgrade.PerformUpgrade();
             if (!result.Successful)
                 throw new DatabaseException(
                     $"The database {file} could not be brought up to date ({result.ErrorScript?.Name}): {result.Error.Message}",

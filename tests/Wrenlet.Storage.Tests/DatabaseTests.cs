@@ -50,6 +50,22 @@ public sealed class DatabaseTests : IDisposable
     }
 
     [Fact]
+    public async Task What_a_newer_version_brought_forward_is_left_to_it()
+    {
+        using (var newer = Database.Open(_folder))
+        await using (var writes = new WriteQueue(newer))
+            await writes.Run(w =>
+                w.Session.Run(
+                    "INSERT INTO SchemaVersions (ScriptName, Applied) VALUES ('Wrenlet.Storage.Migrations.9999-later.sql', "
+                        + "'2030-01-01')"
+                )
+            );
+        Should
+            .Throw<DatabaseException>(() => Database.Open(_folder))
+            .Message.ShouldContain("brought forward by a newer version (Wrenlet.Storage.Migrations.9999-later.sql)");
+    }
+
+    [Fact]
     public void A_reader_cannot_write()
     {
         using var database = Database.Open(_folder);

@@ -103,9 +103,7 @@ public sealed class LogTests(YardFixture fixture) : YardTests(fixture)
         (await Lines("since=2026-04-15")).ShouldBeEmpty();
         (await Lines("since=2026-04-14&until=2026-04-14")).ShouldNotBeEmpty();
         (await Lines("until=2026-04-13")).ShouldBeEmpty();
-        (await Administrator.Http.GetAsync("/api/log?kind=some", Stop)).StatusCode.ShouldBe(
-            HttpStatusCode.BadRequest
-        );
+        (await Administrator.Http.GetAsync("/api/log?kind=some", Stop)).StatusCode.ShouldBe(HttpStatusCode.BadRequest);
 
         var all = (await Lines("")).ConvertAll(l => l.GetProperty("id").GetInt64());
         all.ShouldBe([.. all.OrderDescending()]);
