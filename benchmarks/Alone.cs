@@ -12,7 +12,7 @@ internal static class Alone
             ["--data", data, "--port", $"{port}", "--clock", "2026-04-14T08:40", "--changes-per-second", "0"];
         return part switch
         {
-            "kill" => await new Killing(product, On).Run((int)seconds),
+            "kill" => await new Killing(product, data, On).Run((int)seconds),
             "attack" => await new Attacking(product, On).Run(seconds),
             "import" => await new Importing(product, On).Run(),
             "dockets" => await new FieldTables(product, On, data).Run(),

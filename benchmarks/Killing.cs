@@ -1,5 +1,7 @@
 using System.Collections.Concurrent;
+using System.Diagnostics;
 using System.Globalization;
+using System.IO.Compression;
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
@@ -8,9 +10,10 @@ namespace Wrenlet.Bench;
 
 /// <summary>
 /// Kills the server at any moment, again and again, while people write, edit, finish tasks, answer asks and move stages.
-/// What was acknowledged has to be there afterwards, once and whole.
+/// What was acknowledged has to be there afterwards, once and whole. Backups are killed with it, and restoring and bringing
+/// an older firm forward by themselves.
 /// </summary>
-internal sealed class Killing(string product, Func<int, string[]> arguments)
+internal sealed class Killing(string product, string data, Func<int, string[]> arguments)
 {
     private const int Writers = 6;
     private readonly Random _random = new(20261127);
@@ -33,17 +36,30 @@ internal sealed class Killing(string product, Func<int, string[]> arguments)
             var yard = await Yard.Of(odalys);
             using var over = new CancellationTokenSource();
             var work = Enumerable.Range(0, Writers).Select(w => Write(odalys, ines, yard, w, over.Token)).ToList();
+            // A backup begins so that it is at any of its steps when both are killed.
+            var backup = i % 3 == 0 ? Command.Begin(product, "backup", Kept, "--data", data) : null;
             await Task.Delay(_random.Next(150, 1200));
             server.Dispose();
+            if (backup is not null)
+                await Command.Kill(backup);
             await over.CancelAsync();
             await Task.WhenAll(work);
             if (i % 10 == 9)
                 Console.WriteLine($"{i + 1, 5} kills, {Acknowledged:#,0} things acknowledged");
         }
 
-        using var last = await Server.Start(product, arguments, "/api/welcome");
-        using var reader = await Client.SignIn(last.Address, "Odalys");
-        var lost = await Lost(reader);
+        var lost = await Lost();
+        await Command.Run(product, "check", "--data", data);
+        await Command.Run(product, "backup", Kept, "--data", data);
+        var restored = Beside("restored");
+        for (var i = 0; i < kills / 10; i++)
+            await KillSoon(Command.Begin(product, "restore", Kept, "--data", restored));
+        await Command.Run(product, "restore", Kept, "--data", restored);
+        await Command.Run(product, "check", "--data", restored);
+        Console.WriteLine($"{kills / 10} kills while it was restored: whole at the end.");
+        for (var i = 0; i < kills / 10; i++)
+            await BringForward();
+        Console.WriteLine($"{kills / 10} kills while an older firm was brought forward: whole each time.");
         Console.WriteLine(
             $"{kills} kills: {_entries.Count:#,0} entries with their edits, {_finished.Count:#,0} finished tasks, "
                 + $"{_answered.Count:#,0} answered asks and {_stages.Count:#,0} moved dockets were acknowledged; {lost.Count} lost."
@@ -51,6 +67,39 @@ internal sealed class Killing(string product, Func<int, string[]> arguments)
         foreach (var one in lost.Take(20))
             Console.WriteLine("  " + one);
         return lost.Count == 0;
+    }
+
+    private string Kept => Beside("kept");
+
+    private string Beside(string name) => Path.Combine(Path.GetDirectoryName(data)!, name);
+
+    private async Task KillSoon(Process process)
+    {
+        await Task.Delay(_random.Next(100, 900));
+        await Command.Kill(process);
+    }
+
+    /// <summary>A firm of before its kinds were its own is brought forward, is killed at it, and begins again.</summary>
+    private async Task BringForward()
+    {
+        var folder = Directory.CreateDirectory(Beside($"older-{Guid.CreateVersion7():N}")).FullName;
+        var packed = Path.Combine(Path.GetDirectoryName(product)!, "../../tests/firms/before-kinds/wrenlet.db.gz");
+        await using (var gzip = new GZipStream(File.OpenRead(packed), CompressionMode.Decompress))
+        await using (var file = File.Create(Path.Combine(folder, "wrenlet.db")))
+            await gzip.CopyToAsync(file);
+        await KillSoon(Command.Begin(product, "--data", folder, "--port", "0", "--no-demo"));
+        using (
+            await Server.Start(product, port => ["--data", folder, "--port", $"{port}", "--no-demo"], "/api/welcome")
+        ) { }
+
+        Directory.Delete(folder, recursive: true);
+    }
+
+    private async Task<List<string>> Lost()
+    {
+        using var last = await Server.Start(product, arguments, "/api/welcome");
+        using var reader = await Client.SignIn(last.Address, "Odalys");
+        return await Lost(reader);
     }
 
     private int Acknowledged => _entries.Count + _finished.Count + _answered.Count + _stages.Count;

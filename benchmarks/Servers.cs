@@ -64,6 +64,43 @@ internal sealed class Server : IDisposable
     }
 }
 
+/// <summary>A command of the product, in a process of its own.</summary>
+internal static class Command
+{
+    /// <summary>Begins it.</summary>
+    public static Process Begin(string product, params string[] words) =>
+        Process.Start(
+            new ProcessStartInfo("dotnet", [product, .. words])
+            {
+                RedirectStandardOutput = true,
+                RedirectStandardError = true,
+            }
+        ) ?? throw new InvalidOperationException($"{words[0]} did not start.");
+
+    /// <summary>Runs it to its end.</summary>
+    /// <returns>How many seconds it took.</returns>
+    /// <exception cref="InvalidOperationException">It did not end well.</exception>
+    public static async Task<double> Run(string product, params string[] words)
+    {
+        var clock = Stopwatch.StartNew();
+        using var process = Begin(product, words);
+        var errors = process.StandardError.ReadToEndAsync();
+        var said = await process.StandardOutput.ReadToEndAsync();
+        await process.WaitForExitAsync();
+        return process.ExitCode == 0
+            ? clock.Elapsed.TotalSeconds
+            : throw new InvalidOperationException($"{words[0]} ended with {process.ExitCode}: {await errors} {said}");
+    }
+
+    /// <summary>Ends it wherever it is.</summary>
+    public static async Task Kill(Process process)
+    {
+        process.Kill();
+        await process.WaitForExitAsync();
+        process.Dispose();
+    }
+}
+
 /// <summary>Somebody signed in.</summary>
 internal sealed class Client : IDisposable
 {

@@ -1,4 +1,5 @@
 using NodaTime;
+using Wrenlet.Core.Calendars;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Background;
@@ -62,7 +63,8 @@ internal sealed class Backups(
     {
         if (settings.BackupsKept == 0 || who.Current.Firm is not { } firm)
             return;
-        if (IsDue(Newest, Last?.At, Now, settings.BackupAt, firm.Calendar.Zone))
+        var night = new LocalTime(settings.BackupAt.Hour, settings.BackupAt.Minute);
+        if (Nightly.IsDue(Newest, Last?.At, Now, night, firm.Calendar.Zone))
             await Make(cancellation);
         if (Newest is { } newest && Now - newest > TooOld && (_toldOld is not { } told || Now - told > TooOld))
         {
@@ -71,15 +73,19 @@ internal sealed class Backups(
         }
     }
 
-    /// <summary>Whether a backup is due: the hour of the night has passed since the newest was made, and since one was
-    /// tried.</summary>
-    public static bool IsDue(Instant? newest, Instant? tried, Instant now, TimeOnly at, DateTimeZone zone)
+    /// <summary>Removes all but the newest, for the room that they take.</summary>
+    /// <returns>How many went.</returns>
+    public async Task<int> KeepNewest(CancellationToken cancellation)
     {
-        var local = now.InZone(zone).LocalDateTime;
-        var hour = new LocalTime(at.Hour, at.Minute);
-        var date = local.TimeOfDay >= hour ? local.Date : local.Date.PlusDays(-1);
-        var last = (date + hour).InZoneLeniently(zone).ToInstant();
-        return !(newest >= last) && !(tried >= last);
+        await _one.WaitAsync(cancellation);
+        try
+        {
+            return await Task.Run(() => Backup.Thin(settings.BackupFolder, 1), cancellation);
+        }
+        finally
+        {
+            _one.Release();
+        }
     }
 
     /// <summary>Makes one now, after any that is being made.</summary>

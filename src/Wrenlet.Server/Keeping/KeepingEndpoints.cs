@@ -35,9 +35,24 @@ internal static class KeepingEndpoints
     {
         api.MapGet("/keeping", Get).For(Right.SetUp);
         api.MapPost("/keeping/backups", Make).For(Right.SetUp);
+        api.MapDelete("/keeping/backups", KeepNewest).For(Right.SetUp);
     }
 
     private static KeepingView Get(KeepingReading reading) => reading.Now();
+
+    /// <summary>Removes all backups but the newest.</summary>
+    private static async Task<Ok<KeepingView>> KeepNewest(
+        Viewer viewer,
+        Backups backups,
+        KeepingReading reading,
+        LogBook book,
+        CancellationToken cancellation
+    )
+    {
+        var gone = await backups.KeepNewest(cancellation);
+        await book.Add(viewer.Person.Id, LogKind.Removed, ("removed older backups", $"{gone}"));
+        return TypedResults.Ok(reading.Now());
+    }
 
     /// <summary>Makes a backup now.</summary>
     private static async Task<Results<Ok<KeepingView>, ProblemHttpResult>> Make(

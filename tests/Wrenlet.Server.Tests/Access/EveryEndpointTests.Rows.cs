@@ -288,6 +288,7 @@ public partial class EveryEndpointTests
             ["GET /api/asides"] = new("/api/asides", Coordinators),
             ["GET /api/keeping"] = new("/api/keeping", Administrators),
             ["POST /api/keeping/backups"] = new("/api/keeping/backups", Administrators),
+            ["DELETE /api/keeping/backups"] = new("/api/keeping/backups", Administrators),
             ["GET /api/stuck-work"] = new("/api/stuck-work", Administrators),
             ["POST /api/stuck-work/{id}/tries"] = new($"/api/stuck-work/{Guid.CreateVersion7()}/tries", []),
         };

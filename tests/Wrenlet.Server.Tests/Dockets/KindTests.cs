@@ -303,7 +303,7 @@ public sealed partial class KindTests(YardFixture fixture) : YardTests(fixture)
             .GetString()
             .ShouldBe("Wanted");
         docket.GetProperty("stages").ToString().ShouldNotContain("Lost");
-        (await Of("Wilhelmina").Get("/api/set-up")).ToString().ShouldContain("Hire: stages: Asked");
+        (await Of("Wilhelmina").Get("/api/log")).ToString().ShouldContain("Hire: stages: Asked");
     }
 
     [Fact]

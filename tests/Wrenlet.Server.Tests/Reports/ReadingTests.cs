@@ -28,7 +28,7 @@ public sealed class ReadingTests(YardFixture fixture) : YardTests(fixture)
         entry.GetProperty("limited").GetBoolean().ShouldBeTrue();
         // What he does not see otherwise has no way there.
         entry.GetProperty("path").ValueKind.ShouldBe(JsonValueKind.Null);
-        (await Of("Wilhelmina").Get("/api/set-up")).ToString().ShouldContain("read across people");
+        (await Of("Wilhelmina").Get("/api/log")).ToString().ShouldContain("read across people");
         (await Of("Odalys").Refused(HttpMethod.Post, "/api/reading", Wish("Kit", null))).Status.ShouldBe(
             HttpStatusCode.Forbidden
         );

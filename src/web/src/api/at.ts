@@ -1,5 +1,5 @@
 /** Where this application lies on its host, as its page says; empty at the top. The server writes it into the page. */
-export const basename = document.querySelector<HTMLMetaElement>('meta[name="wrenlet-base"]')?.content ?? '';
+export const basename = globalThis.document?.querySelector<HTMLMetaElement>('meta[name="wrenlet-base"]')?.content ?? '';
 
 /** The address of something by its path in this application; that of something elsewhere as it is. */
 export const at = (path: string) => (path.startsWith('/') ? basename + path : path);

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, taken } from '../../api/client';
 import { keys, queries } from '../../api/queries';
-import { Button, Wrong } from '../../ui/controls';
+import { Button, Panel, Wrong } from '../../ui/controls';
 import { moment } from '../../ui/time';
 import { say, sayWrong } from '../../ui/toasts';
 import * as texts from './texts';
@@ -60,11 +60,39 @@ export function BackupsPart() {
         <dd>{texts.gigabytes(data.free)}</dd>
       </dl>
       <p className="text-soft">{texts.whereBackupsAreSet}</p>
-      <p>
+      <div className="flex flex-wrap gap-2">
         <Button disabled={busy} onClick={() => void make()}>
           {busy ? texts.makingBackup : texts.makeBackupNow}
         </Button>
-      </p>
+        {data.count > 1 ? <RemoveOlder /> : null}
+      </div>
     </section>
+  );
+}
+
+/** Makes room on the disk, once it is agreed to. */
+function RemoveOlder() {
+  const [open, setOpen] = useState(false);
+  const remove = async () => {
+    try {
+      queries.setQueryData(keys.keeping, await taken(api.DELETE('/api/keeping/backups')));
+      setOpen(false);
+      say(texts.olderBackupsRemoved);
+    } catch (wrong) {
+      sayWrong(wrong);
+    }
+  };
+  return (
+    <Panel
+      label={texts.removeOlderBackups}
+      open={open}
+      onOpenChange={setOpen}
+      trigger={<Button look="quiet">{texts.removeOlderBackups}</Button>}
+    >
+      <p className="mb-2 max-w-[40ch] text-[13px]">{texts.olderBackupsGo}</p>
+      <Button look="main" onClick={() => void remove()}>
+        {texts.removeOlderBackups}
+      </Button>
+    </Panel>
   );
 }

@@ -209,5 +209,8 @@ export const freeOnDisk = 'Free on its disk';
 export const gigabytes = (bytes: number) => `${(bytes / 1e9).toLocaleString('en-GB', { maximumFractionDigits: 1 })} GB`;
 export const whereBackupsAreSet =
   'The folder, the time and how many are kept are settings of the server. Keep a copy on another machine too: a backup on the same disk goes with the disk.';
+export const removeOlderBackups = 'Remove all but the newest';
+export const olderBackupsGo = 'All but the newest backup are deleted for good, with the files that only they hold.';
+export const olderBackupsRemoved = 'Removed. The newest backup is still there.';
 export const makeBackupNow = 'Make a backup now';
 export const makingBackup = 'Making a backup…';
