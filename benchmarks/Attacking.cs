@@ -32,13 +32,7 @@ internal sealed class Attacking(string product, Func<int, string[]> arguments)
         using var odalys = await Client.SignIn(server.Address, "Odalys");
         using var kit = await Client.SignIn(server.Address, "Kit");
         using var tobiah = await Client.SignIn(server.Address, "Tobiah");
-        var conversations = (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/dockets/J-1042"))
-            .GetProperty("conversations")
-            .EnumerateArray()
-            .ToList();
-        Guid Of(string audience) =>
-            conversations.First(c => c.GetProperty("audience").GetString() == audience).GetProperty("id").GetGuid();
-        var (inside, outside) = (Of("inside"), Of("outside"));
+        var (inside, outside) = (await odalys.Talk("inside"), await odalys.Talk("outside"));
         await Pace(odalys, seconds / 2);
         // Made once: what an attacker has to work for is not what is measured.
         var (picture, words) = (Picture(7_680, 7_680), Words(100_000));

@@ -183,12 +183,7 @@ internal sealed class Discussing(
         using var server = await Server.Start(product, arguments, "/api/welcome");
         using var odalys = await Client.SignIn(server.Address, "Odalys");
         using var ines = await Client.SignIn(server.Address, "Ines");
-        var inside = (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/dockets/J-1042"))
-            .GetProperty("conversations")
-            .EnumerateArray()
-            .First(c => c.GetProperty("audience").GetString() == "inside")
-            .GetProperty("id")
-            .GetGuid();
+        var inside = await odalys.Talk("inside");
         var sent = new ConcurrentDictionary<Guid, long>();
         var arrived = new ConcurrentBag<double>();
         var connections = await Task.WhenAll(

@@ -23,12 +23,7 @@ internal sealed class Importing(string product, Func<int, string[]> on)
         using var odalys = await Client.SignIn(server.Address, "Odalys");
         using var ines = await Client.SignIn(server.Address, "Ines");
         using var tobiah = await Client.SignIn(server.Address, "Tobiah");
-        var inside = (await ines.Http.GetFromJsonAsync<JsonElement>("/api/dockets/J-1042"))
-            .GetProperty("conversations")
-            .EnumerateArray()
-            .First(c => c.GetProperty("audience").GetString() == "inside")
-            .GetProperty("id")
-            .GetGuid();
+        var inside = await ines.Talk("inside");
         (string What, Func<Task> Do)[] others =
         [
             (

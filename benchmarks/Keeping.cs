@@ -33,12 +33,7 @@ internal sealed class Keeping(
         using (var server = await Server.Start(product, arguments, "/api/welcome"))
         {
             using var odalys = await Client.SignIn(server.Address, "Odalys");
-            var inside = (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/dockets/J-1042"))
-                .GetProperty("conversations")
-                .EnumerateArray()
-                .First(c => c.GetProperty("audience").GetString() == "inside")
-                .GetProperty("id")
-                .GetGuid();
+            var inside = await odalys.Talk("inside");
             var alone = await Posting(odalys, inside, Task.Delay(TimeSpan.FromSeconds(10)));
             var first = Command.Run(product, "backup", backups, "--data", data);
             var during = await Posting(odalys, inside, first);

@@ -108,12 +108,7 @@ internal sealed class Killing(string product, string data, Func<int, string[]> a
     {
         public static async Task<Yard> Of(Client odalys) =>
             new(
-                (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/dockets/J-1042"))
-                    .GetProperty("conversations")
-                    .EnumerateArray()
-                    .First(c => c.GetProperty("audience").GetString() == "inside")
-                    .GetProperty("id")
-                    .GetGuid(),
+                await odalys.Talk("inside"),
                 (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/colleagues"))
                     .GetProperty("people")
                     .EnumerateArray()

@@ -85,12 +85,7 @@ if (part is "all" or "posting")
         using var plain = Client.Plain(bare.Address);
         using var odalys = await Client.SignIn(server.Address, "Odalys");
         var read = $"/api/dockets/{busy}";
-        var inside = (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/dockets/J-1042"))
-            .GetProperty("conversations")
-            .EnumerateArray()
-            .First(c => c.GetProperty("audience").GetString() == "inside")
-            .GetProperty("id")
-            .GetGuid();
+        var inside = await odalys.Talk("inside");
         var tagged = (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/colleagues"))
             .GetProperty("people")
             .EnumerateArray()

@@ -133,6 +133,15 @@ internal sealed class Client : IDisposable
         return client;
     }
 
+    /// <summary>The conversation of that audience on a busy docket of the demo.</summary>
+    public async Task<Guid> Talk(string audience) =>
+        (await Http.GetFromJsonAsync<JsonElement>("/api/dockets/J-1042"))
+            .GetProperty("conversations")
+            .EnumerateArray()
+            .First(c => c.GetProperty("audience").GetString() == audience)
+            .GetProperty("id")
+            .GetGuid();
+
     public void Dispose()
     {
         Http.Dispose();

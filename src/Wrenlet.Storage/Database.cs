@@ -153,6 +153,8 @@ public sealed class Database : IDisposable
     {
         var connection = new SqliteConnection(ConnectionString(file, mode));
         connection.Open();
+        // SQLite's own lower() knows no letters beyond ASCII.
+        connection.CreateFunction("folded", (string words) => words.ToLowerInvariant(), isDeterministic: true);
         using var command = connection.CreateCommand();
         command.CommandText = Pragmas;
         command.ExecuteNonQuery();

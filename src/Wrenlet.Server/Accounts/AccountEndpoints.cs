@@ -258,7 +258,7 @@ internal static class AccountEndpoints
             : "an address that is not known";
         if (throttle.Wait(given.Address) is { Ticks: > 0 } wait)
         {
-            await book.Often(null, LogKind.SigningIn, "was held back from trying passwords", whose);
+            book.OnceAnswered(context.Response, LogKind.SigningIn, "was held back from trying passwords", whose);
             return Refusals.Wait(wait);
         }
 
@@ -268,7 +268,7 @@ internal static class AccountEndpoints
         if (check.Person is not { } person)
         {
             throttle.Failed(given.Address);
-            await book.Often(null, LogKind.SigningIn, "tried to sign in in vain", whose);
+            book.OnceAnswered(context.Response, LogKind.SigningIn, "tried to sign in in vain", whose);
             return Refusals.Invalid("password", "Email address or password is wrong. Check both and try again.");
         }
 

@@ -39,6 +39,33 @@ internal sealed class LogBook(WriteQueue writes, FirmClock clock, ILogger<LogBoo
     }
 
     /// <summary>
+    /// As <see cref="Often"/>, when the answer has gone out and without holding up what comes next: how long an answer
+    /// takes must not tell a stranger whether there was anything to write.
+    /// </summary>
+    public void OnceAnswered(HttpResponse response, LogKind kind, string what, string about)
+    {
+        var from = WriteQueue.AskedFrom.Value;
+        response.OnCompleted(() =>
+        {
+            _ = Tell();
+            return Task.CompletedTask;
+        });
+
+        async Task Tell()
+        {
+            WriteQueue.AskedFrom.Value = from;
+            try
+            {
+                await Often(null, kind, what, about);
+            }
+            catch (Exception wrong) when (wrong is InvalidOperationException or OperationCanceledException)
+            {
+                log.LogError(wrong, "A line of the log could not be written: {What}", what);
+            }
+        }
+    }
+
+    /// <summary>
     /// Adds a line for what may come in floods: within an hour, by the same person from the same address, the first time,
     /// ten times as many, a hundred times as many.
     /// </summary>
@@ -46,9 +73,9 @@ internal sealed class LogBook(WriteQueue writes, FirmClock clock, ILogger<LogBoo
     public Task Often(PersonId? by, LogKind kind, string what, string about, int first = 1)
     {
         var now = clock.Now;
+        // Forgetting all of them now and then costs a line more of each, and neither time nor room.
         if (_counted.Count >= Most)
-            foreach (var (old, _) in _counted.Where(c => now - c.Value.Since > Hour || c.Value.Times < first))
-                _counted.TryRemove(old, out _);
+            _counted.Clear();
         var counted = _counted.AddOrUpdate(
             (by, what, about, WriteQueue.AskedFrom.Value),
             _ => new(now, 1),

@@ -164,16 +164,21 @@ internal sealed class LogThinning(Database database, WriteQueue writes, WhoIsWho
         var today = now.InZone(firm.Calendar.Zone).Date;
         if (_done == today)
             yield break;
-        _done = today;
         var oldest = now - Duration.FromDays(firm.LogDays);
         if (!database.Read(s => LogStore.HasBefore(s, oldest)))
+            _done = today;
+        if (_done == today)
             yield break;
         yield return new(
             "Lines of the log removed that are older than the firm keeps them",
             today.ToString(),
             $"older than {firm.LogDays} days",
             null,
-            () => writes.Run(w => LogStore.RemoveBefore(w.Session, oldest))
+            async () =>
+            {
+                await writes.Run(w => LogStore.RemoveBefore(w.Session, oldest));
+                _done = today;
+            }
         );
     }
 }

@@ -50,7 +50,7 @@ internal static class KeepingEndpoints
     )
     {
         var gone = await backups.KeepNewest(cancellation);
-        await book.Add(viewer.Person.Id, LogKind.Removed, ("removed older backups", $"{gone}"));
+        await book.Add(viewer.Person.Id, LogKind.Settings, ("removed older backups", $"{gone}"));
         return TypedResults.Ok(reading.Now());
     }
 

@@ -28,6 +28,7 @@ internal static class Users
         var hash = what == "password" ? Passwords.Hash(await Password()) : null;
         await using var writes = new WriteQueue(database);
         var at = SystemClock.Instance.GetCurrentInstant();
+        WriteQueue.AskedFrom.Value = "command line";
         await writes.Run(w =>
         {
             if (what == "admin")
@@ -42,7 +43,7 @@ internal static class Users
                 SessionStore.EndAll(w.Session, person.Id);
             }
 
-            LogStore.Add(w.Session, at, null, LogKind.Accounts, "did from the command line: user " + what, address);
+            LogStore.Add(w.Session, at, null, LogKind.Accounts, Done(what), address);
         });
         Console.WriteLine(
             what switch
@@ -54,6 +55,14 @@ internal static class Users
         );
         return Commands.Well;
     }
+
+    private static string Done(string what) =>
+        what switch
+        {
+            "admin" => "made an administrator",
+            "password" => "set a password",
+            _ => "ended all sessions",
+        };
 
     /// <summary>The first line of standard input; it never stands among the arguments, where others could read it.</summary>
     private static async Task<string> Password()

@@ -51,7 +51,7 @@ public static class LogStore
             WHERE a.id < $before
               AND ($by IS NULL OR a.person = (SELECT id FROM person WHERE uid = $by))
               AND ($kind IS NULL OR a.kind = $kind)
-              AND ($words IS NULL OR instr(lower(a.what || ' ' || a.about || ' ' || coalesce(a.source, '')), $words) > 0)
+              AND ($words IS NULL OR instr(folded(a.what || ' ' || a.about || ' ' || coalesce(a.source, '')), $words) > 0)
               AND ($since IS NULL OR a.at >= $since)
               AND ($until IS NULL OR a.at < $until)
             ORDER BY a.id DESC

@@ -25,6 +25,8 @@ public sealed class LogTests(YardFixture fixture) : YardTests(fixture)
                 .Visit()
                 .Http.PostAsJsonAsync("/api/session", new { address, password = "a wrong guess" }, Stop);
 
+        // They are written when the answer has gone, so that it takes as long for one as for the other.
+        await Waiting.Until(async () => (await Lines("words=in vain")).Count >= 2);
         var lines = (await Lines("kind=signing-in")).ConvertAll(l =>
             (Words(l, "by"), Words(l, "what"), Words(l, "about"), Words(l, "from"))
         );
@@ -47,6 +49,7 @@ public sealed class LogTests(YardFixture fixture) : YardTests(fixture)
                 new { address = "nobody-at-all@quay.example", password = $"guess {i}" },
                 Stop
             );
+        await Waiting.Until(async () => (await Lines("words=held back")).Count > 0);
         Words((await Lines("words=held back"))[0], "about").ShouldBe("an address that is not known");
     }
 

@@ -143,14 +143,18 @@ internal sealed class Posting(
         if (saying.Invites is { } invites && kind is EntryKind.MessageOut)
             MeetingStore.AddLetter(w.Session, entry.Key, invites);
         if (cleared.Knowing is not null)
+        {
+            var to = conversation.Party is { } party ? PeopleStore.NameOf(w.Session, party) : "";
             LogStore.Add(
                 w.Session,
                 at,
                 author.Id,
                 LogKind.Dockets,
                 "sent in spite of the leak check",
-                $"{conversation.Docket?.Ref} {(conversation.Party is { } party ? PeopleStore.NameOf(w.Session, party) : "")}; the entry keeps the reasons".TrimStart()
+                $"{conversation.Docket?.Ref} {to}; the entry keeps the reasons".TrimStart()
             );
+        }
+
         happenings.Say(w, new EntryWritten(conversation, entry, words, answered?.Author));
         return new(entry, null);
     }

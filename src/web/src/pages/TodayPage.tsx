@@ -36,9 +36,13 @@ const pathOfRow = (row: Row) => `/queues?conversation=${row.id}`;
 function Part({ id, title, note, children }: { id: string; title: string; note?: string; children: ReactNode }) {
   return (
     <section aria-labelledby={id} className="min-w-0">
-      <h2 id={id} className="mb-1 flex items-baseline justify-between gap-2 border-b pb-1 text-[13px] font-bold">
-        {title} <span className="font-normal text-soft">{note}</span>
-      </h2>
+      <div className="mb-1 flex items-baseline justify-between gap-2 border-b pb-1 text-[13px]">
+        {/* Its name is the same before and after the note has come. */}
+        <h2 id={id} className="font-bold">
+          {title}
+        </h2>
+        <span className="text-soft">{note}</span>
+      </div>
       {children}
     </section>
   );

@@ -14,10 +14,11 @@ export function Line({ name, children }: { name: string; children: ReactNode }) 
 /** The head of a part of the panel. */
 export function Head({ name, note, children }: { name: string; note?: string; children?: ReactNode }) {
   return (
-    <h2 className="mb-1 mt-3 flex items-baseline gap-2 border-b pb-[3px] text-[13px] font-bold">
-      {name} <span className="flex-1 font-normal text-soft">{note}</span>
+    <div className="mb-1 mt-3 flex items-baseline gap-2 border-b pb-[3px] text-[13px]">
+      <h2 className="font-bold">{name}</h2>
+      <span className="flex-1 text-soft">{note}</span>
       {children}
-    </h2>
+    </div>
   );
 }
 

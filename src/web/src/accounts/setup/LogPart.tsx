@@ -6,6 +6,7 @@ import { keys } from '../../api/queries';
 import { Button, Field, Wrong } from '../../ui/controls';
 import { Choose } from '../../ui/Choose';
 import { exact, moment } from '../../ui/time';
+import { useRested } from '../../ui/useRested';
 import * as texts from './texts';
 
 type Wanted = { by?: string; kind?: string; words?: string; since?: string; until?: string };
@@ -18,7 +19,8 @@ const asked = (wanted: Wanted) =>
 export function Log({ data }: { data: SetUpView }) {
   const [wanted, setWanted] = useState<Wanted>({});
   const narrow = (part: Wanted) => setWanted((all) => ({ ...all, ...part }));
-  const query = asked(wanted);
+  const words = useRested(wanted.words, 250);
+  const query = asked({ ...wanted, words });
   const log = useInfiniteQuery({
     queryKey: [...keys.log, query],
     queryFn: ({ pageParam }) =>
@@ -71,7 +73,7 @@ export function Log({ data }: { data: SetUpView }) {
       </div>
       <p className="flex flex-wrap items-baseline gap-x-3 text-[12.5px] text-soft">
         {texts.logKept(data.firm.logDays ?? 730)}
-        <a className="text-wren underline" href={at(`/api/log/file?${new URLSearchParams(query)}`)} download>
+        <a className="text-wren underline" href={at(`/api/log/file?${new URLSearchParams(asked(wanted))}`)} download>
           {texts.logAsFile}
         </a>
       </p>
