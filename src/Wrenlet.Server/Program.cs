@@ -9,6 +9,7 @@ using Wrenlet.Server.Demo;
 using Wrenlet.Server.Dockets;
 using Wrenlet.Server.Finding;
 using Wrenlet.Server.Flow;
+using Wrenlet.Server.Flow.Rules;
 using Wrenlet.Server.Flow.Templates;
 using Wrenlet.Server.Happenings;
 using Wrenlet.Server.Keeping;
@@ -48,6 +49,7 @@ return await StartUp.Run(
             .AddHandler<FeedsEnd>();
         services.AddHandler<Answering>().AddHandler<SharesOfMerged>();
         services.AddHandler<FollowingDates>().AddHandler<ComingRound>();
+        services.AddHandler<RuleWatching>().AddHandler<GateKeeping>();
         services.AddHandler<TellsOfTalk>().AddHandler<TellsOfQueues>().AddHandler<TellsOfMeetings>();
         services.AddHandler<TellsOfDuty>().AddHandler<TellsOfSheets>();
         services.AddHandler<TellsOfTasks>();

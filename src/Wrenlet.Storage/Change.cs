@@ -37,6 +37,9 @@ public static class ChangeKinds
     public const string QueuesChanged = "queues.changed";
     public const string KindsChanged = "kinds.changed";
     public const string TemplatesChanged = "templates.changed";
+
+    /// <summary>A rule was made, changed, switched or removed, or acted.</summary>
+    public const string RulesChanged = "rules.changed";
     public const string RecurringChanged = "recurring.changed";
 
     /// <summary>Much was brought along, or taken back, and the roster is drawn anew already.</summary>

@@ -4,6 +4,8 @@ using Wrenlet.Core.Asks;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.Dockets;
+using Wrenlet.Core.Flow;
+using Wrenlet.Core.Flow.Rules;
 using Wrenlet.Core.Flow.Templates;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Reports.Imports;
@@ -152,6 +154,35 @@ public static class StoredWords
     public static readonly Vocabulary<AccountPurpose> AccountPurposes = new(
         (AccountPurpose.Invitation, "invitation"),
         (AccountPurpose.Reset, "reset")
+    );
+    public static readonly Vocabulary<MoveState> MoveStates = new(
+        (MoveState.Waiting, "waiting"),
+        (MoveState.Settled, "settled"),
+        (MoveState.Undone, "undone")
+    );
+    public static readonly Vocabulary<GateKind> GateKinds = new(
+        (GateKind.Task, "task"),
+        (GateKind.Ask, "ask"),
+        (GateKind.Field, "field"),
+        (GateKind.Lock, "lock")
+    );
+    public static readonly Vocabulary<RunState> RunStates = new(
+        (RunState.Waiting, "waiting"),
+        (RunState.Done, "done"),
+        (RunState.Undone, "undone"),
+        (RunState.Stopped, "stopped")
+    );
+    public static readonly Vocabulary<RunDeed> RunDeeds = new(
+        (RunDeed.Wrote, "wrote"),
+        (RunDeed.Noted, "noted"),
+        (RunDeed.Gave, "gave"),
+        (RunDeed.Locked, "locked"),
+        (RunDeed.HandedOver, "handed-over"),
+        (RunDeed.Moved, "moved"),
+        (RunDeed.Weighed, "weighed"),
+        (RunDeed.Filled, "filled"),
+        (RunDeed.Used, "used"),
+        (RunDeed.Left, "left")
     );
     public static readonly Vocabulary<DateUnit> DateUnits = new(
         (DateUnit.WorkingDays, "working-days"),

@@ -51,7 +51,7 @@ public enum Via
 /// <param name="IsMarkdown">Whether the body is Markdown; what came from outside is plain text.</param>
 /// <param name="Html">The same, safe to show to staff.</param>
 /// <param name="Delivery">How its sending by mail or text stands; null for what is not sent.</param>
-/// <param name="Automatic">Whether a machine on the other side wrote it.</param>
+/// <param name="Automatic">Whether a machine on the other side wrote it, or a rule of ours.</param>
 /// <param name="Knowing">The leak check's reasons that its sender went on in spite of; null when there were
 /// none.</param>
 /// <param name="Source">The mail as it arrived, as a file; null when it did not arrive by mail.</param>

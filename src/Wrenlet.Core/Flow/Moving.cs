@@ -1,13 +1,44 @@
 using System.Collections.Immutable;
+using NodaTime;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
 
 namespace Wrenlet.Core.Flow;
+
+/// <summary>What a gate waits for.</summary>
+public enum GateKind
+{
+    /// <summary>A task that is to be done.</summary>
+    Task,
+
+    /// <summary>An ask that is to be decided.</summary>
+    Ask,
+
+    /// <summary>A field that is to be filled in.</summary>
+    Field,
+
+    /// <summary>A lock, past which nobody goes.</summary>
+    Lock,
+}
 
 /// <summary>Something that must be done before a docket may enter a stage.</summary>
 /// <param name="Stage">The stage that waits for it.</param>
 /// <param name="Title">What it is.</param>
-public readonly record struct OpenGate(StageId Stage, string Title);
+public sealed record OpenGate(StageId Stage, string Title)
+{
+    /// <summary>What it waits for.</summary>
+    public GateKind Kind { get; init; }
+
+    /// <summary>Identity of the task, the ask's entry, the field or the lock.</summary>
+    public Guid Of { get; init; }
+
+    /// <summary>Who can open it; empty for whoever works on the docket.</summary>
+    public ImmutableArray<TaskOwner> Owners { get; init; } = [];
+
+    /// <summary>Since when it holds; null where nobody knows.</summary>
+    public Instant? Since { get; init; }
+}
 
 /// <summary>What moving a docket to another stage means, before it is done.</summary>
 /// <param name="Refusal">Why it cannot be moved there at all; null when it can.</param>
@@ -21,13 +52,25 @@ public sealed record StageMove(
     ImmutableArray<string> SetsOff
 )
 {
+    /// <summary>Most characters of a reason.</summary>
+    public const int LongestReason = 500;
+
+    /// <summary>The locks among what stands in the way: past these nobody goes.</summary>
+    public IEnumerable<OpenGate> Locks => InTheWay.Where(g => g.Kind is GateKind.Lock);
+
     /// <summary>Why it is not moved; null when it is.</summary>
-    /// <param name="knowing">Whether who moves it has seen what stands in the way, and goes on.</param>
-    public string? Refuses(bool knowing)
+    /// <param name="reason">Why it is moved though something stands in the way; empty where who moves it has not seen
+    /// that, or gives none.</param>
+    public string? Refuses(string reason)
     {
+        ArgumentNullException.ThrowIfNull(reason);
         if (Refusal is not null || InTheWay.IsEmpty)
             return Refusal;
-        if (knowing && MayAllTheSame)
+        if (Locks.ToList() is { Count: > 0 } locks)
+            return Texts.ItIsLocked(Names.List(locks.Select(l => $"“{l.Title}”")));
+        if (MayAllTheSame && reason.Length > LongestReason)
+            return Texts.ReasonTooLong(LongestReason);
+        if (MayAllTheSame && !string.IsNullOrWhiteSpace(reason))
             return null;
         var waits = Texts.StandsStandWay(Names.List(InTheWay.Select(g => $"“{g.Title}”")), InTheWay.Length);
         return MayAllTheSame

@@ -20,7 +20,23 @@ internal static class Texts
         $"{names} {(count == 1 ? "stands" : "stand")} in the way.";
 
     public static string FinishThemMoveAnyway(string waits, int count) =>
-        $"{waits} Finish {(count == 1 ? "it" : "them")}, or move it anyway.";
+        $"{waits} Finish {(count == 1 ? "it" : "them")}, or move it anyway and say why.";
+
+    public static string ItIsLocked(string names) =>
+        $"It is locked until {names} is done. Ask somebody whose role allows it to lift the lock.";
+
+    public static string ReasonTooLong(int most) => $"The reason is too long. Write at most {most} characters.";
+
+    public const string NothingToUndo = "It has not been moved, so there is nothing to undo.";
+
+    public const string MoveIsUndone = "It has been undone already.";
+
+    public const string MoveHasSettled = "It is too late to undo this. Move the docket back instead.";
+
+    public const string MoveIsOfAnother = "Somebody else moved it. Move the docket back instead.";
+
+    public const string OnlySomeRolesLift =
+        "Your role does not allow you to lock a stage or to lift a gate. Ask an administrator.";
 
     public static string FinishThemAskDocket(string waits, int count) =>
         $"{waits} Finish {(count == 1 ? "it" : "them")}, or ask the docket’s owner or somebody whose role allows it to move "

@@ -20,7 +20,7 @@ public static class Rights
     /// </summary>
     public static readonly ImmutableArray<Right> InUse =
     [
-        .. Enum.GetValues<Right>().Except([Right.SeeSums, Right.LockAndLift, Right.MakeRules, Right.AcceptForCustomer]),
+        .. Enum.GetValues<Right>().Except([Right.SeeSums, Right.AcceptForCustomer]),
     ];
 
     /// <summary>Whether somebody may do a thing by their role; contacts and people who have left never may.</summary>

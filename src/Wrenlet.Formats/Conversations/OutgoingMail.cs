@@ -16,6 +16,7 @@ namespace Wrenlet.Formats.Conversations;
 /// <param name="References">Message-IDs of the conversation so far, oldest first.</param>
 /// <param name="Files">What goes with it; null for nothing.</param>
 /// <param name="Calendar">The calendar that it is a letter of (RFC 6047), with its method; null for none.</param>
+/// <param name="Automatic">Whether a machine writes it; other machines do not answer it then (RFC 3834, 5).</param>
 public sealed record OutgoingMail(
     Guid Entry,
     (string Name, string Address) From,
@@ -27,7 +28,8 @@ public sealed record OutgoingMail(
     string? InReplyTo,
     IReadOnlyList<string> References,
     IReadOnlyList<MailFile>? Files = null,
-    (string Method, string Text)? Calendar = null
+    (string Method, string Text)? Calendar = null,
+    bool Automatic = false
 )
 {
     /// <summary>The Message-ID (RFC 5322, 3.6.4) of an entry at a host, without angle brackets.</summary>
@@ -46,6 +48,8 @@ public sealed record OutgoingMail(
         mail.From.Add(new MailboxAddress(From.Name, From.Address));
         foreach (var (name, address) in To)
             mail.To.Add(new MailboxAddress(name, address));
+        if (Automatic)
+            mail.Headers.Add("Auto-Submitted", InReplyTo is null ? "auto-generated" : "auto-replied");
         if (InReplyTo is not null)
             mail.InReplyTo = InReplyTo;
         foreach (var reference in References)

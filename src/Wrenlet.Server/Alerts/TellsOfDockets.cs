@@ -5,6 +5,7 @@ using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Flow;
+using Wrenlet.Server.Flow.Rules;
 using Wrenlet.Server.Flow.Templates;
 using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
@@ -20,7 +21,8 @@ internal sealed class TellsOfDockets(Telling telling, WhoIsWho who)
         IHandles<DocketGiven>,
         IHandles<DocketMoved>,
         IHandles<DocketCameRound>,
-        IHandles<SheetWritten>
+        IHandles<SheetWritten>,
+        IHandles<RuleHeldBack>
 {
     /// <summary>To whom it was given.</summary>
     public void Handle(Writing w, DocketGiven happening)
@@ -33,7 +35,7 @@ internal sealed class TellsOfDockets(Telling telling, WhoIsWho who)
     /// <summary>Its owner and followers.</summary>
     public void Handle(Writing w, DocketMoved happening)
     {
-        var (docket, inside, line, by, at) = happening;
+        var (docket, inside, line, by, at, _) = happening;
         telling.Tell(w, Following(w.Session, docket.Brief), Of(inside, line.Id, by.Id, line.Body, at));
     }
 
@@ -53,6 +55,13 @@ internal sealed class TellsOfDockets(Telling telling, WhoIsWho who)
     {
         var (kept, inside, line, by, words, at) = happening;
         telling.Tell(w, Following(w.Session, kept.Docket), Of(inside, line.Id, by, words, at));
+    }
+
+    /// <summary>Whoever made the rule: what it left is theirs to do.</summary>
+    public void Handle(Writing w, RuleHeldBack happening)
+    {
+        var (inside, line, maker, words, at) = happening;
+        telling.Tell(w, [new Alert(maker, AlertReason.Stuck)], Of(inside, line.Id, null, words, at));
     }
 
     /// <inheritdoc/>

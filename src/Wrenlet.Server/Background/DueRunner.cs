@@ -13,17 +13,19 @@ namespace Wrenlet.Server.Background;
 internal sealed class DueRunner(IEnumerable<IDueWork> parts, Stuck stuck, WhoIsWho who, FirmClock clock, LogBook book)
     : BackgroundService
 {
-    private static readonly TimeSpan Pause = TimeSpan.FromSeconds(10);
+    private static readonly TimeSpan Pause = TimeSpan.FromSeconds(1);
+    private const int AllEach = 10;
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         using var timer = new PeriodicTimer(Pause);
         try
         {
+            var tick = 0;
             do
             {
                 if (who.Current.Firm is not null)
-                    await RunDue(stoppingToken);
+                    await RunDue(stoppingToken, soon: tick++ % AllEach > 0);
             } while (await timer.WaitForNextTickAsync(stoppingToken));
         }
         catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
@@ -33,11 +35,12 @@ internal sealed class DueRunner(IEnumerable<IDueWork> parts, Stuck stuck, WhoIsW
     }
 
     /// <summary>Does all that is due now.</summary>
+    /// <param name="soon">Whether only what somebody waits for is looked at.</param>
     /// <returns>How many pieces of work were done.</returns>
-    public async Task<int> RunDue(CancellationToken cancellation)
+    public async Task<int> RunDue(CancellationToken cancellation, bool soon = false)
     {
         var done = new List<(string What, string About)>();
-        foreach (var part in parts)
+        foreach (var part in parts.Where(p => p.Soon || !soon))
         {
             List<DueWork> due = [];
             var name = part.GetType().Name;

@@ -3,6 +3,8 @@ using Wrenlet.Server.Alerts;
 using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Conversations.Meetings;
+using Wrenlet.Server.Flow;
+using Wrenlet.Server.Flow.Rules;
 using Wrenlet.Server.Flow.Templates;
 using Wrenlet.Server.Happenings;
 using Wrenlet.Server.Tasks;
@@ -20,6 +22,9 @@ internal static class TimedWork
             )
             .AddSingleton(TimeProvider.System)
             .AddSingleton<Stuck>()
+            .AddSingleton<IDueWork>(s => s.GetRequiredService<DocketMoving>())
+            .AddSingleton<IDueWork>(s => s.GetRequiredService<RuleTiming>())
+            .AddSingleton<IDueWork>(s => s.GetRequiredService<RuleActing>())
             .AddSingleton<IDueWork>(s => s.GetRequiredService<Handling>())
             .AddSingleton<IDueWork>(s => s.GetRequiredService<Noticing>())
             .AddSingleton<IDueWork>(s => s.GetRequiredService<Answering>())

@@ -1,4 +1,5 @@
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Flow.Rules;
 using Wrenlet.Server.Flow.Templates;
 using Wrenlet.Server.People;
 
@@ -10,6 +11,10 @@ internal static class FlowPart
     public static IServiceCollection AddFlow(this IServiceCollection services) =>
         services
             .AddSingleton<DocketMoving>()
+            .AddSingleton<FirmRules>()
+            .AddSingleton<RuleTiming>()
+            .AddSingleton<RuleActing>()
+            .AddSingleton<RuleUndoing>()
             .AddSingleton<DocketTying>()
             .AddSingleton<TemplateUse>()
             .AddSingleton<IHoldsFiles, TemplateFiles>()
@@ -18,6 +23,8 @@ internal static class FlowPart
     public static void MapFlowPart(this IEndpointRouteBuilder api)
     {
         api.MapMoving();
+        api.MapGates();
+        api.MapRules();
         api.MapTying();
         api.MapLoad();
         api.MapTemplates();

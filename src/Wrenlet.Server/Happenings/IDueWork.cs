@@ -42,6 +42,9 @@ public sealed record DueWork(
 /// <summary>A part of the work that does something by itself when its moment has come.</summary>
 public interface IDueWork
 {
+    /// <summary>Whether it is looked at each second rather than each ten: somebody waits for it.</summary>
+    bool Soon => false;
+
     /// <summary>What is due at a moment, in the order in which it is done.</summary>
     IEnumerable<DueWork> Due(Instant now);
 }

@@ -30,12 +30,12 @@ public class MovingTests
     public void What_stands_in_the_way_is_said_and_keeps_it_where_it_is()
     {
         Move(4, "Kit")
-            .Refuses(false)
+            .Refuses("")
             .ShouldBe(
                 "“Check the seacocks” and “Sign the rig off” stand in the way. Finish them, or ask the docket’s owner "
                     + "or somebody whose role allows it to move it anyway."
             );
-        Move(4, "Kit").Refuses(true).ShouldNotBeNull();
+        Move(4, "Kit").Refuses("they agreed").ShouldNotBeNull();
     }
 
     [Fact]
@@ -43,8 +43,8 @@ public class MovingTests
     {
         foreach (var who in new[] { "Odalys", "Tobiah", "Wilhelmina" })
         {
-            Move(4, who).Refuses(false).ShouldNotBeNull().ShouldEndWith("or move it anyway.");
-            Move(4, who).Refuses(true).ShouldBeNull();
+            Move(4, who).Refuses("").ShouldNotBeNull().ShouldEndWith("or move it anyway and say why.");
+            Move(4, who).Refuses("they agreed").ShouldBeNull();
         }
     }
 
@@ -56,7 +56,7 @@ public class MovingTests
     }
 
     [Fact]
-    public void Going_back_is_never_barred() => Move(1).Refuses(false).ShouldBeNull();
+    public void Going_back_is_never_barred() => Move(1).Refuses("").ShouldBeNull();
 
     [Fact]
     public void What_moving_sets_off_is_said_before()
@@ -78,7 +78,7 @@ public class MovingTests
     [InlineData(-1, true, "There is no such stage any more. Choose another.")]
     [InlineData(4, false, "The docket is closed. Reopen it first.")]
     public void Some_moves_make_no_sense(int to, bool open, string refusal) =>
-        Move(to, open: open).Refuses(true).ShouldBe(refusal);
+        Move(to, open: open).Refuses("they agreed").ShouldBe(refusal);
 
     [Theory]
     [InlineData(0, 0, null)]

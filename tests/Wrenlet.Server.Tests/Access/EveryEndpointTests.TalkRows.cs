@@ -171,6 +171,33 @@ public partial class EveryEndpointTests
                 ["Kit"],
                 new { stage = YardKinds.Job.At(0).Value }
             ),
+            ["POST /api/dockets/{reference}/stage/undo"] = new("/api/dockets/J-2/stage/undo", ["Kit"]),
+            ["PUT /api/dockets/{reference}/locks/{id}"] = new(
+                $"/api/dockets/J-2/locks/{Guid.NewGuid()}",
+                ["Kit"],
+                new { stage = YardKinds.Job.At(1).Value, reason = "to wait" }
+            ),
+            ["POST /api/dockets/{reference}/gates/lifted"] = new(
+                "/api/dockets/J-2/gates/lifted",
+                ["Kit"],
+                new
+                {
+                    of = Guid.NewGuid(),
+                    stage = YardKinds.Job.At(1).Value,
+                    reason = "no need",
+                }
+            ),
+            ["PUT /api/dockets/{reference}/gates/asks/{entry}"] = new(
+                $"/api/dockets/J-2/gates/asks/{Guid.NewGuid()}",
+                [],
+                new { stage = (Guid?)null }
+            ),
+            ["GET /api/rules"] = new("/api/rules", Managers),
+            ["PUT /api/rules/{id}"] = new($"/api/rules/{_rule}", Managers, Rule, "*"),
+            ["POST /api/rules/{id}/trial"] = new($"/api/rules/{_rule}/trial", Managers, Rule),
+            ["GET /api/rules/{id}/runs"] = new($"/api/rules/{_rule}/runs", Managers),
+            ["POST /api/rule-runs/{id}/undo"] = new($"/api/rule-runs/{Guid.NewGuid()}/undo", []),
+            ["DELETE /api/rules/{id}"] = new($"/api/rules/{Guid.NewGuid()}", []),
             ["PUT /api/dockets/{reference}/open"] = new("/api/dockets/J-2/open", ["Kit"], new { open = true }),
             ["POST /api/dockets/{reference}/parties"] = new(
                 "/api/dockets/J-2/parties",

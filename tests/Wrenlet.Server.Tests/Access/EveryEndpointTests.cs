@@ -32,6 +32,7 @@ public partial class EveryEndpointTests(YardFixture world)
     private static readonly string[] SignedIn = [.. Everybody.Except(["nobody"])];
     private static readonly string[] Staff = ["Odalys", "Ines", "Kit", "Tobiah", "Wilhelmina"];
     private static readonly string[] Administrators = ["Wilhelmina"];
+    private static readonly string[] Managers = ["Tobiah", "Wilhelmina"];
     private static readonly string[] Coordinators = ["Odalys", "Tobiah", "Wilhelmina"];
 
     /// <summary>How to call an endpoint, and for whom it is.</summary>
@@ -51,6 +52,16 @@ public partial class EveryEndpointTests(YardFixture world)
     private readonly Guid _list = Guid.CreateVersion7();
     private readonly Guid _column = Guid.CreateVersion7();
     private readonly Guid _template = Guid.CreateVersion7();
+    private readonly Guid _rule = Guid.CreateVersion7();
+
+    private static readonly object Rule = new
+    {
+        name = "Of a test",
+        trigger = new { kind = "party-writes" },
+        conditions = Array.Empty<object>(),
+        steps = new[] { new { kind = "note", words = "They wrote." } },
+        on = false,
+    };
 
     private Dictionary<string, Row> Rows() => new([.. HouseRows(), .. TalkRows(), .. WorkRows(), .. FirmRows()]);
 

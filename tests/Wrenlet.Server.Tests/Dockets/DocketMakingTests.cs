@@ -264,7 +264,7 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
         var means = await Of("Kit").Get($"/api/dockets/{reference}/stages/{YardKinds.Job.At(2).Value}");
         (
             Text(means, "stage"),
-            means.GetProperty("inTheWay")[0].GetString(),
+            Text(means.GetProperty("inTheWay")[0], "title"),
             means.GetProperty("mayAllTheSame").GetBoolean()
         ).ShouldBe(("Quote", "Have the quote signed", false));
         means.GetProperty("setsOff")[0].GetString()!.ShouldContain("Odalys is told");
@@ -273,7 +273,7 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
                 .Refused(
                     HttpMethod.Put,
                     $"/api/dockets/{reference}/stage",
-                    new { stage = YardKinds.Job.At(2).Value, knowing = true }
+                    new { stage = YardKinds.Job.At(2).Value, reason = "they agreed" }
                 )
         ).Words.ShouldContain("“Have the quote signed” stands in the way");
         // Up to the stage before it the way is free.
@@ -284,10 +284,10 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
             .Do(
                 HttpMethod.Put,
                 $"/api/dockets/{reference}/stage",
-                new { stage = YardKinds.Job.At(3).Value, knowing = true }
+                new { stage = YardKinds.Job.At(3).Value, reason = "they agreed by phone" }
             );
         (await Talk("Kit", reference)).ShouldContain(
-            "Odalys moved this from Survey to Work, though “Have the quote signed” was not done"
+            "Odalys moved this from Survey to Work, though “Have the quote signed” was not done: they agreed by phone"
         );
         await Of("Kit")
             .Do(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = YardKinds.Job.At(0).Value });

@@ -107,9 +107,9 @@ public sealed partial class KindTests(YardFixture fixture) : YardTests(fixture)
         Text(docket.GetProperty("stages")[0], "standing").ShouldBe("now");
 
         // The soundboard must be known before it is strung: an empty field is a gate, and says so.
-        var strung = new { stage = restoration.Stage("Strung"), knowing = true };
+        var strung = new { stage = restoration.Stage("Strung"), reason = "it cannot wait" };
         var means = await Of("Kit").Get($"/api/dockets/{reference}/stages/{strung.stage}");
-        means.GetProperty("inTheWay")[0].GetString().ShouldBe("Fill in Soundboard");
+        Text(means.GetProperty("inTheWay")[0], "title").ShouldBe("Fill in Soundboard");
         (await Of("Kit").Refused(HttpMethod.Put, $"/api/dockets/{reference}/stage", strung)).Words.ShouldContain(
             "“Fill in Soundboard” stands in the way"
         );

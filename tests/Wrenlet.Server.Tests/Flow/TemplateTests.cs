@@ -267,7 +267,8 @@ public sealed class TemplateTests(YardFixture fixture) : YardTests(fixture)
         var last = Tuning.Stages[^1].Id;
         var means = await Of("Odalys").Get($"/api/dockets/{reference}/stages/{last}");
         means.GetProperty("setsOff").ToString().ShouldContain("“Bill, upright” gets its date");
-        await Of("Tobiah").Do(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = last, knowing = true });
+        await Of("Tobiah")
+            .Do(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage = last, reason = "it was billed" });
         Text((await TasksOf(reference))["Bill"], "due").ShouldBe("2026-04-15T16:00:00+00:00");
     }
 

@@ -71,6 +71,22 @@ internal sealed class Discussing(WriteQueue writes, WhoIsWho who, Pointing point
             return new EntryOutcome(EntryStore.FindByKey(w.Session, entry.Key));
         });
 
+    /// <summary>Takes away a note that a rule left, as long as nobody has answered or changed it.</summary>
+    /// <returns>Whether it was taken away.</returns>
+    internal bool RemoveByRule(Writing w, EntryId id, Person by, Instant at)
+    {
+        if (
+            EntryStore.Find(w.Session, id) is not { Removed: null, Version: 1 } entry
+            || ConversationStore.Find(w.Session, entry.Conversation) is not { } conversation
+            || EntryStore.After(w.Session, conversation.Key, entry.Key).Any(e => e.RepliesTo == entry.Key)
+        )
+            return false;
+        EntryMarkStore.Remove(w.Session, entry, at);
+        happenings.Say(w, new EntryRemoved(conversation, entry, by, at));
+        EventLines.EntryChanged(w, entry, conversation, by.Id, at, Thing.Working);
+        return true;
+    }
+
     /// <summary>
     /// Gives an entry a sign, or takes one's own back. Its author is not told: signs are there to spare words.
     /// </summary>

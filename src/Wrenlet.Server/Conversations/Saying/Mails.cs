@@ -72,7 +72,8 @@ internal sealed class Mails(IEnumerable<IAnsweredInWords> carried, FileKeeper ke
             before.FirstOrDefault(),
             [.. before.AsEnumerable().Reverse()],
             files,
-            letter is null ? null : MeetingLetters.Calendar(letter, text.Plain, roster, entry.At, page)
+            letter is null ? null : MeetingLetters.Calendar(letter, text.Plain, roster, entry.At, page),
+            entry.Automatic
         );
     }
 

@@ -131,6 +131,7 @@ internal sealed class Posting(
             saying.Body,
             author.IsStaff,
             words.Html,
+            Automatic: saying.ByRule,
             Knowing: cleared.Knowing,
             Files: saying.Files?.Count ?? 0,
             RepliesTo: answered?.Key,

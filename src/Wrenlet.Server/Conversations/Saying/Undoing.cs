@@ -16,28 +16,39 @@ public sealed class Undoing(WriteQueue writes, Dispatcher happenings)
     /// </returns>
     public Task<string?> TakeBack(EntryId id, Person actor, Instant at) =>
         writes.Run(w =>
-        {
-            if (
-                SeenTalk.Entry(w.Session, id, actor) is not var (entry, conversation)
-                || entry.Author != actor.Id
-                || OutgoingStore.StopLeaving(w.Session, entry.Key) is not { } kept
+            SeenTalk.Entry(w.Session, id, actor) is var (entry, conversation)
+            && entry.Author == actor.Id
+            && TakeBack(w, entry, conversation, at)
+                ? entry.Body
+                : null
+        );
+
+    /// <summary>Takes out what a rule wrote and has not left yet, whoever made the rule.</summary>
+    /// <returns>Whether it was still there.</returns>
+    internal bool TakeBack(Writing w, EntryId id, Instant at) =>
+        EntryStore.Find(w.Session, id) is { } entry
+        && ConversationStore.Find(w.Session, entry.Conversation) is { } conversation
+        && TakeBack(w, entry, conversation, at);
+
+    private bool TakeBack(Writing w, Entry entry, Conversation conversation, Instant at)
+    {
+        if (OutgoingStore.StopLeaving(w.Session, entry.Key) is not { } kept)
+            return false;
+        happenings.Say(w, new EntryTakenBack(entry.Key));
+        EntryStore.TakeOut(w.Session, entry.Key);
+        ConversationStore.Update(
+            w.Session,
+            conversation.Without(
+                KeptBefore.Read(kept),
+                EntryStore.After(w.Session, conversation.Key, entry.Key),
+                entry.Author!.Value,
+                EntryStore.Newest(w.Session, conversation.Key)
             )
-                return null;
-            happenings.Say(w, new EntryTakenBack(entry.Key));
-            EntryStore.TakeOut(w.Session, entry.Key);
-            ConversationStore.Update(
-                w.Session,
-                conversation.Without(
-                    KeptBefore.Read(kept),
-                    EntryStore.After(w.Session, conversation.Key, entry.Key),
-                    actor.Id,
-                    EntryStore.Newest(w.Session, conversation.Key)
-                )
-            );
-            EventLines.Log(w, ChangeKinds.EntryTakenBack, id.Value, conversation, Thing.Working, actor.Id, at);
-            EventLines.Changed(w, conversation, actor.Id, at);
-            return entry.Body;
-        });
+        );
+        EventLines.Log(w, ChangeKinds.EntryTakenBack, entry.Id.Value, conversation, Thing.Working, entry.Author, at);
+        EventLines.Changed(w, conversation, entry.Author, at);
+        return true;
+    }
 
     /// <summary>Makes what waits or rests leave at once.</summary>
     /// <returns>Whether there was something to send.</returns>

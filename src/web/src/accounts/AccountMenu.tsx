@@ -26,6 +26,7 @@ const places: { to: string; name: string; rights: string[] | null }[] = [
   { to: '/reading', name: texts.readAcross, rights: ['read-across'] },
   { to: '/imports', name: texts.import_, rights: null },
   { to: '/templates', name: texts.templates, rights: ['keep-templates'] },
+  { to: '/rules', name: texts.rules, rights: ['make-rules'] },
   { to: '/stock-replies', name: texts.stockReplies, rights: null },
   { to: '/set-up', name: texts.settings, rights: ['set-up', 'take-on', 'see-log'] },
   { to: '/post-office', name: texts.postOfficeStandIn, rights: null },

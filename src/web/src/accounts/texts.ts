@@ -8,6 +8,7 @@ export const import_ = 'Import';
 export const readAcross = 'Read across';
 export const reports = 'Reports';
 export const templates = 'Templates';
+export const rules = 'Rules';
 export const stockReplies = 'Stock replies';
 export const settings = 'Settings';
 export const postOfficeStandIn = 'Post office stand-in';

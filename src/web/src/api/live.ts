@@ -243,6 +243,9 @@ function apply(change: Change) {
       readAnew({ queryKey: keys.crews });
       readAnew({ queryKey: keys.queues });
       break;
+    case 'rules.changed':
+      readAnew({ queryKey: keys.rules });
+      break;
     case 'alert.read':
       readAnew({ queryKey: keys.alerts });
       break;

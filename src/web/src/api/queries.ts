@@ -90,6 +90,7 @@ export const keys = {
   sites: ['sites'] as const,
   templates: ['templates'] as const,
   recurring: ['recurring-dockets'] as const,
+  rules: ['rules'] as const,
 };
 
 export const useDockets = (open: boolean) =>

@@ -6802,6 +6802,44 @@ export interface paths {
                 };
             };
             responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MovedView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/stage/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
                 /** @description No Content */
                 204: {
                     headers: {
@@ -6811,7 +6849,6 @@ export interface paths {
                 };
             };
         };
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -6851,6 +6888,337 @@ export interface paths {
             };
         };
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/locks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewLock"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/gates/lifted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewLift"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/gates/asks/{entry}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                    entry: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewAskGate"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RuleView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RuleSetting"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RuleView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules/{id}/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RuleSetting"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TrialView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules/{id}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RuleRunView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rule-runs/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RunUndoneView"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -11424,6 +11792,12 @@ export interface components {
             most: null | number;
             finishes: boolean;
         };
+        ConditionForm: {
+            kind: string;
+            /** Format: uuid */
+            of?: null | string;
+            value?: null | string;
+        };
         ConfusionCell: {
             actual: string;
             guessed: null | string;
@@ -12014,6 +12388,18 @@ export interface components {
             tasks: components["schemas"]["TaskFromTemplate"][];
             sheets: string[];
         };
+        GateView: {
+            /** Format: uuid */
+            of: string;
+            kind: string;
+            /** Format: uuid */
+            stage: string;
+            title: string;
+            who: string;
+            people: string[];
+            /** Format: date-time */
+            since: null | string;
+        };
         GivenAnnotations: {
             text: string;
         };
@@ -12488,6 +12874,10 @@ export interface components {
             read: components["schemas"]["MomentView"][];
             offers: components["schemas"]["MomentView"][];
         };
+        MovedView: {
+            /** Format: date-time */
+            undoUntil: null | string;
+        };
         MyDuty: {
             duties: components["schemas"]["DutyView"][];
             asked: components["schemas"]["SwapView"][];
@@ -12547,6 +12937,10 @@ export interface components {
             hidden: boolean;
             /** Format: int32 */
             right?: null | number;
+        };
+        NewAskGate: {
+            /** Format: uuid */
+            stage: null | string;
         };
         NewAttendance: {
             answer: string;
@@ -12663,6 +13057,18 @@ export interface components {
             cover: null | string;
             note: null | string;
         };
+        NewLift: {
+            /** Format: uuid */
+            of: string;
+            /** Format: uuid */
+            stage: string;
+            reason: string;
+        };
+        NewLock: {
+            /** Format: uuid */
+            stage: string;
+            reason: string;
+        };
         NewMeeting: {
             /** Format: uuid */
             id: string;
@@ -12770,8 +13176,8 @@ export interface components {
         NewStage: {
             /** Format: uuid */
             stage: string;
-            /** @default false */
-            knowing: boolean;
+            reason?: null | string;
+            changed?: null | components["schemas"]["SetOffChange"][];
         };
         NewStanding: {
             step: string;
@@ -13474,6 +13880,47 @@ export interface components {
             words: string[];
             placed: boolean;
         };
+        RuleRunView: {
+            /** Format: uuid */
+            id: string;
+            docket: string;
+            subject: string;
+            because: string;
+            /** Format: date-time */
+            at: string;
+            state: string;
+            did: string[];
+        };
+        RuleSetting: {
+            name: string;
+            trigger: components["schemas"]["TriggerForm"];
+            conditions: components["schemas"]["ConditionForm"][];
+            steps: components["schemas"]["StepForm"][];
+            on: boolean;
+        };
+        RuleView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            maker: string;
+            on: boolean;
+            ended: null | string;
+            happens: string;
+            onlyIf: string[];
+            then: string[];
+            trigger: components["schemas"]["TriggerForm"];
+            conditions: components["schemas"]["ConditionForm"][];
+            steps: components["schemas"]["StepForm"][];
+            /** Format: int32 */
+            runs: number;
+            /** Format: date-time */
+            last: null | string;
+            version?: null | string;
+        };
+        RunUndoneView: {
+            undone: string[];
+            stays: string[];
+        };
         SaidInCall: {
             speaker: string;
             words: string;
@@ -13508,6 +13955,26 @@ export interface components {
             stages: string[];
             fields: string[];
             milestone?: null | string;
+        };
+        SetOffChange: {
+            /** Format: uuid */
+            rule: string;
+            /** Format: int32 */
+            step: number;
+            words: null | string;
+        };
+        SetOffStepView: {
+            /** Format: int32 */
+            step: number;
+            words: string;
+            text: null | string;
+            unfilled: string[];
+        };
+        SetOffView: {
+            /** Format: uuid */
+            rule: string;
+            name: string;
+            steps: components["schemas"]["SetOffStepView"][];
         };
         SetQueue: {
             name: string;
@@ -13711,9 +14178,11 @@ export interface components {
         StageMoveView: {
             stage: string;
             refusal: null | string;
-            inTheWay: string[];
+            inTheWay: components["schemas"]["GateView"][];
             mayAllTheSame: boolean;
+            mayLift: boolean;
             setsOff: string[];
+            rules: components["schemas"]["SetOffView"][];
         };
         StageSetting: {
             /** Format: uuid */
@@ -13749,6 +14218,23 @@ export interface components {
             queues: components["schemas"]["SetQueue"][];
             texts: components["schemas"]["SetText"][];
             templates: components["schemas"]["SetTemplate"][];
+        };
+        StepForm: {
+            kind: string;
+            /** Format: uuid */
+            of?: null | string;
+            words?: null | string;
+            via?: null | string;
+            owner?: null | string;
+            /** Format: uuid */
+            ownerId?: null | string;
+            /** Format: int32 */
+            dueIn?: null | number;
+            priority?: null | string;
+            /** Format: int32 */
+            remindEvery?: null | number;
+            /** Format: uuid */
+            locks?: null | string;
         };
         StockView: {
             /** Format: uuid */
@@ -14194,6 +14680,33 @@ export interface components {
         ToldView: {
             person: components["schemas"]["PersonView"];
             reason: string;
+        };
+        TrialTimeView: {
+            docket: string;
+            subject: string;
+            /** Format: date-time */
+            at: string;
+        };
+        TrialView: {
+            /** Format: date-time */
+            since: string;
+            /** Format: int32 */
+            count: number;
+            times: components["schemas"]["TrialTimeView"][];
+            then: string[];
+        };
+        TriggerForm: {
+            kind: string;
+            /** Format: uuid */
+            of?: null | string;
+            /** Format: int32 */
+            minutes?: null | number;
+            ours?: null | boolean;
+            words?: null | string;
+            /** Format: int32 */
+            month?: null | number;
+            /** Format: int32 */
+            day?: null | number;
         };
         UnclearTag: {
             typed: string;

@@ -30,6 +30,7 @@ const PartyPageView = lazy(() => import('../pages/PartyPageView').then((m) => ({
 const TodayPage = lazy(() => import('../pages/TodayPage').then((m) => ({ default: m.TodayPage })));
 const DocketsPage = lazy(() => import('../pages/DocketsPage').then((m) => ({ default: m.DocketsPage })));
 const TemplatesPage = lazy(() => import('../flow/templates/TemplatesPage').then((m) => ({ default: m.TemplatesPage })));
+const RulesPage = lazy(() => import('../flow/rules/RulesPage').then((m) => ({ default: m.RulesPage })));
 const DocketPage = lazy(() => import('../pages/docket/DocketPage').then((m) => ({ default: m.DocketPage })));
 const QueuesPage = lazy(() => import('../pages/queues/QueuesPage').then((m) => ({ default: m.QueuesPage })));
 const ConversationPage = lazy(() => import('../pages/ConversationPage').then((m) => ({ default: m.ConversationPage })));
@@ -154,6 +155,7 @@ function Inside({ me }: { me: Me }) {
             <Route path="/dockets" element={<DocketsPage me={me} />} />
             <Route path="/dockets/:reference" element={<DocketPage me={me} />} />
             <Route path="/templates" element={<TemplatesPage me={me} />} />
+            <Route path="/rules" element={<RulesPage />} />
             <Route path="/conversations/:id" element={<ConversationPage me={me} />} />
             <Route path="/talk" element={<TalkPage me={me} />} />
             <Route path="/colleagues/:id" element={<ToColleague />} />

@@ -1,13 +1,15 @@
-import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
-import { type DocketView, api, taken } from '../api/client';
-import { keys } from '../api/queries';
+import { Suspense, lazy, useState } from 'react';
+import type { DocketView } from '../api/client';
 import { Button, Panel, cx } from '../ui/controls';
-import { act, setOpen } from './setting';
+import { setOpen } from './setting';
 import * as texts from './docketTexts';
 
+const loadMove = () => import('./MoveMeans');
+const MoveMeans = lazy(() => loadMove().then((m) => ({ default: m.MoveMeans })));
+const LockStage = lazy(() => loadMove().then((m) => ({ default: m.LockStage })));
+
 /** Where the work stands, and what is ahead: past, now, gated or free. A press on a stage says what moving there means. */
-export function StageStrip({ docket }: { docket: DocketView }) {
+export function StageStrip({ docket, mayLock }: { docket: DocketView; mayLock: boolean }) {
   return (
     <ol aria-label={texts.stages} className="flex items-center text-[13px] text-soft max-md:overflow-x-auto">
       {docket.stages.map((s, i) => (
@@ -22,14 +24,14 @@ export function StageStrip({ docket }: { docket: DocketView }) {
             s.standing === 'ahead' && 'border-t-line',
           )}
         >
-          <Stage docket={docket} at={i} />
+          <Stage docket={docket} at={i} mayLock={mayLock} />
         </li>
       ))}
     </ol>
   );
 }
 
-function Stage({ docket, at }: { docket: DocketView; at: number }) {
+function Stage({ docket, at, mayLock }: { docket: DocketView; at: number; mayLock: boolean }) {
   const [open, setShown] = useState(false);
   const stage = docket.stages[at]!;
   const last = at === docket.stages.length - 1;
@@ -37,7 +39,7 @@ function Stage({ docket, at }: { docket: DocketView; at: number }) {
     <Panel
       label={stage.standing === 'now' ? texts.inIt(stage.name) : texts.moveTo(stage.name)}
       align="end"
-      className="w-[min(340px,92vw)]"
+      className="max-h-[70vh] w-[min(420px,92vw)] overflow-auto"
       open={open}
       onOpenChange={setShown}
       trigger={
@@ -67,68 +69,13 @@ function Stage({ docket, at }: { docket: DocketView; at: number }) {
           </p>
         </>
       ) : (
-        <Means docket={docket.ref} stage={stage.id} onMoved={() => setShown(false)} />
+        <Suspense fallback={<p className="text-soft">{texts.checking}</p>}>
+          <MoveMeans docket={docket} stage={stage.id} onMoved={() => setShown(false)} />
+          {mayLock && stage.standing !== 'past' ? (
+            <LockStage docket={docket.ref} stage={stage.id} onDone={() => setShown(false)} />
+          ) : null}
+        </Suspense>
       )}
     </Panel>
-  );
-}
-
-/** What stands in the way of a stage, and what moving there sets off. */
-function Means({ docket, stage, onMoved }: { docket: string; stage: string; onMoved: () => void }) {
-  const { data } = useQuery({
-    queryKey: [...keys.docket(docket), 'stage', stage],
-    queryFn: () =>
-      taken(api.GET('/api/dockets/{reference}/stages/{stage}', { params: { path: { reference: docket, stage } } })),
-    // Always asked anew: what stood in the way before would be drawn first, and move the button under a press.
-    staleTime: 0,
-    gcTime: 0,
-  });
-  if (!data) return <p className="text-soft">{texts.checking}</p>;
-  const barred = data.inTheWay.length > 0;
-  const move = (knowing: boolean) =>
-    act(
-      docket,
-      () =>
-        taken(
-          api.PUT('/api/dockets/{reference}/stage', {
-            params: { path: { reference: docket } },
-            body: { stage, knowing },
-          }),
-        ),
-      true,
-    ).then((done) => done && onMoved());
-  return (
-    <>
-      {data.refusal ? <p>{data.refusal}</p> : null}
-      {barred ? (
-        <>
-          <b>{texts.stillToDoBefore(data.stage)}</b>
-          <ul className="mb-1.5 mt-0.5 list-disc pl-5">
-            {data.inTheWay.map((t) => (
-              <li key={t}>{t}</li>
-            ))}
-          </ul>
-        </>
-      ) : null}
-      {data.refusal ? null : (
-        <>
-          <b>{texts.movingTo(data.stage)}</b>
-          <ul className="mt-0.5 list-disc pl-5">
-            {data.setsOff.map((s) => (
-              <li key={s}>{s}</li>
-            ))}
-          </ul>
-          {barred && !data.mayAllTheSame ? (
-            <p className="mt-1.5 text-[13px] text-soft">{texts.onlyItsOwnerManagers}</p>
-          ) : (
-            <p className="mt-2 text-right">
-              <Button look={barred ? 'plain' : 'main'} onClick={() => void move(barred)}>
-                {barred ? texts.moveToAnyway(data.stage) : texts.moveToOfStage(data.stage)}
-              </Button>
-            </p>
-          )}
-        </>
-      )}
-    </>
   );
 }

@@ -40,12 +40,6 @@ export const theDocketIsClosed = 'The docket is closed.';
 export const closeTheDocket = 'Close the docket';
 export const reopenTheDocket = 'Reopen the docket';
 export const checking = 'Checking …';
-export const stillToDoBefore = (stage: string) => `Still to do before ${stage}`;
-export const movingTo = (stage: string) => `Moving to ${stage}`;
-export const onlyItsOwnerManagers =
-  'Only its owner and those whose role allows it can move it now. Ask one of them, or finish these first.';
-export const moveToAnyway = (stage: string) => `Move to ${stage} anyway`;
-export const moveToOfStage = (stage: string) => `Move to ${stage}`;
 export const isAbout = 'About';
 export const whatItIsAbout = 'What this docket is about';
 export const sayWhatItIsAbout = 'Link a thing of the customer';

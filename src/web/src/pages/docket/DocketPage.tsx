@@ -3,6 +3,7 @@ import { Suspense, lazy, useEffect, useMemo, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import type { DocketView, Me } from '../../api/client';
 import { usePresent } from '../../api/live';
+import { may } from '../../accounts/rights';
 import { useDocket } from '../../api/queries';
 import { Kept } from '../../api/store';
 import { openTab } from '../../dockets/tabs';
@@ -72,7 +73,7 @@ function Head({ docket, me }: { docket: DocketView; me: Me }) {
         </h1>
         {narrow ? fold : null}
       </div>
-      <StageStrip docket={docket} />
+      <StageStrip docket={docket} mayLock={may(me, 'lock-and-lift')} />
       <p className="flex flex-wrap items-center gap-x-4 text-[13px] text-soft">
         <b className="text-ink">{docket.ref}</b>
         <span>

@@ -1,0 +1,415 @@
+using System.Collections.Immutable;
+using NodaTime;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.Flow;
+using Wrenlet.Core.Flow.Rules;
+using Wrenlet.Core.Flow.Templates;
+using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
+using Wrenlet.Formats.Text;
+using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Dockets;
+using Wrenlet.Server.Flow.Templates;
+using Wrenlet.Server.Happenings;
+using Wrenlet.Server.People;
+using Wrenlet.Server.Tasks;
+using Wrenlet.Storage;
+using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.Dockets;
+using Wrenlet.Storage.Flow;
+using DueWork = Wrenlet.Server.Happenings.DueWork;
+
+namespace Wrenlet.Server.Flow.Rules;
+
+/// <summary>A rule could not do all that it was to do: its maker is told.</summary>
+/// <param name="Line">The line inside that says so.</param>
+/// <param name="Maker">Who made the rule.</param>
+/// <param name="Words">What was left, and why.</param>
+public sealed record RuleHeldBack(Conversation Inside, Entry Line, PersonId Maker, string Words, Instant At)
+    : IHappening;
+
+/// <summary>
+/// Does what rules are to do, each run in a write of its own together with the note that it was done: started anew in the
+/// middle, it is done once.
+/// </summary>
+internal sealed class RuleActing(
+    Database database,
+    WriteQueue writes,
+    WhoIsWho who,
+    FirmKinds kinds,
+    FirmClock clock,
+    RuleWatching watching,
+    Posting posting,
+    TaskMaking tasks,
+    DocketMaking dockets,
+    DocketMoving moving,
+    TemplateUse templates,
+    Dispatcher happenings
+) : IDueWork
+{
+    private const int MostAtOnce = 200;
+
+    /// <inheritdoc/>
+    public bool Soon => true;
+
+    /// <inheritdoc/>
+    public IEnumerable<DueWork> Due(Instant now) =>
+        database
+            .Read(s => RuleStore.Due(s, now, MostAtOnce))
+            .Select(run => new DueWork(
+                "What a rule does",
+                run.Id.ToString(),
+                $"run {run.Id:N}",
+                database.Read(s => RuleStore.Find(s, run.Rule))?.Maker,
+                () => writes.Run(w => Act(w, run.Id, clock.Now))
+            ));
+
+    private void Act(Writing w, Guid id, Instant at)
+    {
+        // Read anew within the write: it may have been done, or the rule switched off, meanwhile.
+        if (RuleStore.Run(w.Session, id) is not { State: RunState.Waiting } run)
+            return;
+        var rule = RuleStore.Find(w.Session, run.Rule)!;
+        var docket = DocketStore.Find(w.Session, run.Docket);
+        if (docket is null || Stops(w.Session, rule, docket, run, at) is { } stops)
+        {
+            Write(w, run with { State = RunState.Stopped, At = at, Done = [] }, at);
+            return;
+        }
+
+        if (run.Depth >= Firing.Deepest)
+        {
+            var words = $"The rule “{rule.Name}” did nothing: rules have set one another off {run.Depth} times.";
+            var step = new RunStep(RunDeed.Left, "rules have set one another off too often");
+            Write(w, run with { State = RunState.Stopped, At = at, Done = [step] }, at);
+            HoldBack(w, docket, rule, words, at);
+            return;
+        }
+
+        var maker = who.Current.Find(rule.Maker)!;
+        var doing = new Doing(w, rule, run, maker, at);
+        var done = ImmutableArray.CreateBuilder<RunStep>();
+        for (var i = 0; i < rule.Steps.Length; i++)
+            if (!run.Left.Contains(i))
+                done.AddRange(Do(doing, rule.Steps[i], i));
+        Write(w, run with { State = RunState.Done, At = at, Done = done.ToImmutable() }, at);
+        Tell(w, docket.Id, rule, run, done, at);
+    }
+
+    private string? Stops(SqlSession session, Rule rule, Docket docket, RuleRun run, Instant at) =>
+        !rule.On ? "off"
+        : !docket.Open ? "closed"
+        : !Firing.MayAct(rule, watching.CircumstancesOf(session, docket, at), who.Current.Find(rule.Maker)) ? "maker"
+        : null;
+
+    private static void Write(Writing w, RuleRun run, Instant at)
+    {
+        RuleStore.Set(w.Session, run);
+        w.Log(RuleMaking.Changed(run.Rule.Value, null, at));
+    }
+
+    /// <summary>One line inside says what was done and by which rule; what was left is told to the rule's maker.</summary>
+    private void Tell(Writing w, DocketId docket, Rule rule, RuleRun run, IReadOnlyCollection<RunStep> done, Instant at)
+    {
+        var did = done.Where(d => d.Deed is not (RunDeed.Left or RunDeed.Moved)).Select(d => d.Words).ToList();
+        var inside = DocketTalks.Inside(w.Session, docket);
+        if (did.Count > 0)
+            EventLines.Add(w, inside, null, at, $"The rule “{rule.Name}” ({run.Because}): {Names.List(did)}");
+        foreach (var left in done.Where(d => d.Deed is RunDeed.Left))
+            HoldBack(
+                w,
+                DocketStore.Find(w.Session, docket)!,
+                rule,
+                $"The rule “{rule.Name}” could not do this: {left.Words}",
+                at
+            );
+    }
+
+    private void HoldBack(Writing w, Docket docket, Rule rule, string words, Instant at)
+    {
+        var inside = DocketTalks.Inside(w.Session, docket.Id);
+        var line = EventLines.Add(w, inside, null, at, words);
+        happenings.Say(w, new RuleHeldBack(inside, line, rule.Maker, words, at));
+    }
+
+    private sealed record Doing(Writing W, Rule Rule, RuleRun Run, Person Maker, Instant At)
+    {
+        /// <summary>The docket as it is now: an earlier step may have changed it.</summary>
+        public Docket Docket => DocketStore.Find(W.Session, Run.Docket)!;
+    }
+
+    private IEnumerable<RunStep> Do(Doing doing, RuleStep step, int number) =>
+        step switch
+        {
+            RuleStep.Message s => [Message(doing, s, number)],
+            RuleStep.Note s => [Note(doing, s, number)],
+            RuleStep.Give s => Give(doing, s),
+            RuleStep.Use s => [Use(doing, s)],
+            RuleStep.HandOver s => [HandOver(doing, s)],
+            RuleStep.Move s => [Move(doing, s)],
+            RuleStep.SetPriority s => [SetPriority(doing, s)],
+            RuleStep.SetField s => [SetField(doing, s)],
+            _ => throw new ArgumentOutOfRangeException(nameof(step)),
+        };
+
+    private static RunStep Left(string why) => new(RunDeed.Left, why);
+
+    private RunStep Message(Doing doing, RuleStep.Message step, int number)
+    {
+        var s = doing.W.Session;
+        if (StockStore.Find(s, step.Stock) is not { } stock)
+            return Left("the stock reply that it sends is gone.");
+        if (RuleWatching.OutsideOf(s, doing.Docket.Id) is not { } talk)
+            return Left($"“{stock.Name}” could not be sent, since nobody outside belongs to this docket.");
+        var filled = StockFilling.Fill(s, stock, talk, doing.Maker, kinds.Current, who.Current);
+        var body = doing.Run.Texts.GetValueOrDefault(number) ?? filled.Body;
+        var entry = new EntryId(Guid.CreateVersion7());
+        var posted = posting.Post(
+            doing.W,
+            entry,
+            talk.Id,
+            doing.Maker,
+            new Saying(body, Via: step.Via, ByRule: true),
+            EntryText.FromMarkdown(body),
+            doing.At
+        );
+        if (posted.Entry is null)
+        {
+            KeepDraft(doing, talk, body);
+            return Left($"“{stock.Name}” was not sent, and is kept as your draft. {posted.Refusal?.Reason}");
+        }
+
+        return new(RunDeed.Wrote, $"wrote “{stock.Name}” to {NameOf(talk)}", entry.Value);
+    }
+
+    /// <summary>What cannot be sent is the maker's to look at, unless they are writing something there themselves.</summary>
+    private static void KeepDraft(Doing doing, Conversation talk, string body)
+    {
+        if (DraftStore.Of(doing.W.Session, doing.Maker.Id).Any(d => d.Conversation == talk.Id))
+            return;
+        var doc = EditorDocument.OfText(body);
+        DraftStore.Keep(doing.W.Session, doing.Maker.Id, talk.Key, doc, doing.At);
+    }
+
+    private RunStep Note(Doing doing, RuleStep.Note step, int number)
+    {
+        var s = doing.W.Session;
+        var inside = DocketTalks.Inside(s, doing.Docket.Id);
+        var words = doing.Run.Texts.GetValueOrDefault(number) ?? step.Words;
+        var stock = new StockReply(Guid.Empty, null, "", words, 1);
+        var talk = RuleWatching.OutsideOf(s, doing.Docket.Id) ?? inside;
+        var body = StockFilling.Fill(s, stock, talk, doing.Maker, kinds.Current, who.Current).Body;
+        var entry = new EntryId(Guid.CreateVersion7());
+        var posted = posting.Post(
+            doing.W,
+            entry,
+            inside.Id,
+            doing.Maker,
+            new Saying(body, ByRule: true),
+            EntryText.FromMarkdown(body),
+            doing.At
+        );
+        return posted.Entry is null
+            ? Left($"the note could not be left. {posted.Refusal?.Reason}")
+            : new(RunDeed.Noted, "left a note", entry.Value);
+    }
+
+    private IEnumerable<RunStep> Give(Doing doing, RuleStep.Give step)
+    {
+        var docket = doing.Docket;
+        TaskOwner? owner = step.Owner switch
+        {
+            TemplateOwner.OfPerson o => new TaskOwner.OfPerson(o.Person),
+            TemplateOwner.OfCrew o => new TaskOwner.OfCrew(o.Crew),
+            TemplateOwner.DocketOwner => docket.Owner is { } o ? new TaskOwner.OfPerson(o) : null,
+            TemplateOwner.User => new TaskOwner.OfPerson(doing.Maker.Id),
+            _ => null,
+        };
+        if (
+            owner is TaskOwner.OfPerson { Person: var person }
+            && who.Current.Find(person) is var found
+            && found?.MaySee(docket.Place) != true
+        )
+            return
+            [
+                Left(
+                    $"{found?.Name ?? "Somebody who is gone"} does not see this docket, so “{step.Title}” was not given."
+                ),
+            ];
+        var calendar = who.Current.Firm!.Calendar;
+        var today = calendar.DateOf(doing.At);
+        var title = StockFilled(doing, step.Title);
+        var task = new WorkTask(
+            0,
+            new TaskId(Guid.CreateVersion7()),
+            title,
+            docket.Brief,
+            null,
+            doing.Maker.Id,
+            doing.At,
+            TaskState.NeedsAction,
+            null,
+            CompletionRule.Any,
+            step.Priority,
+            null,
+            step.DueIn is { } days
+                ? calendar.ClosingOf(days == 0 ? calendar.WorkingDayFrom(today) : calendar.AddWorkingDays(today, days))
+                : null,
+            null,
+            null,
+            null,
+            null,
+            1,
+            owner is null ? [] : [new OwnerShare(owner, false)],
+            docket.Sight
+        )
+        {
+            RemindAgain = step.RemindEvery,
+        };
+        if (Owning.RefusesGiving(doing.Maker, [], task.Owners) is { } not)
+            return [Left(not)];
+        if (tasks.Make(doing.W, task, doing.Maker).Refusal is { } refusal)
+            return [Left(refusal)];
+        var given = new RunStep(
+            RunDeed.Gave,
+            owner is null ? $"added the task “{title}”" : $"gave {NameOf(owner)} the task “{title}”",
+            task.Id.Value,
+            After: "1"
+        );
+        if (step.Locks is not { } stage)
+            return [given];
+        if (kinds.Current.Of(docket).Find(stage) is not { Retired: false } locked)
+            return [given, Left("this docket does not have the stage that is to be locked.")];
+        var held = new StageLock(Guid.CreateVersion7(), stage, task.Id, title, doing.Maker.Id, doing.At);
+        HoldingStore.Add(doing.W.Session, docket.Id, held);
+        DocketMaking.Log(doing.W, docket, doing.Maker, doing.At);
+        return [given, new(RunDeed.Locked, $"locked {locked.Name} until it is done", held.Id)];
+    }
+
+    private string StockFilled(Doing doing, string words)
+    {
+        var s = doing.W.Session;
+        var talk = RuleWatching.OutsideOf(s, doing.Docket.Id) ?? DocketTalks.Inside(s, doing.Docket.Id);
+        return StockFilling
+            .Fill(s, new StockReply(Guid.Empty, null, "", words, 1), talk, doing.Maker, kinds.Current, who.Current)
+            .Body;
+    }
+
+    private RunStep Use(Doing doing, RuleStep.Use step)
+    {
+        var docket = doing.Docket;
+        if (TemplateStore.Find(doing.W.Session, step.Template) is not { Retired: false } template)
+            return Left("the template that it uses is gone.");
+        if (template.Kind != docket.Kind)
+            return Left($"the template {template.Name} is for another kind of docket.");
+        var laid = templates.LayOut(doing.W.Session, template, docket, doing.Maker, doing.At);
+        templates.Apply(doing.W, template, docket, Wanted.Of(laid), doing.Maker, doing.At);
+        return new(RunDeed.Used, $"made what the template {template.Name} holds");
+    }
+
+    private RunStep HandOver(Doing doing, RuleStep.HandOver step)
+    {
+        var docket = doing.Docket;
+        if (who.Current.Find(step.To) is not { IsStaff: true } to)
+            return Left("whoever is to have the docket is gone.");
+        if (docket.Owner == to.Id)
+            return new(
+                RunDeed.HandedOver,
+                $"left the docket with {to.FirstName}",
+                Before: Text(to.Id),
+                After: Text(to.Id)
+            );
+        return Changed(doing, t => t with { Owner = to })
+            ?? new RunStep(
+                RunDeed.HandedOver,
+                $"gave the docket to {to.FirstName}",
+                Before: docket.Owner is { } before ? Text(before) : "",
+                After: Text(to.Id)
+            );
+    }
+
+    private RunStep Move(Doing doing, RuleStep.Move step)
+    {
+        var docket = doing.Docket;
+        var kind = kinds.Current.Of(docket);
+        if (kind.PositionOf(step.Stage) < 0)
+            return Left("this docket does not have the stage that it is to be moved to.");
+        var outcome = moving.Move(
+            doing.W,
+            docket,
+            step.Stage,
+            "",
+            doing.Maker,
+            doing.At,
+            doing.Run.Depth + 1,
+            doing.Rule.Name
+        );
+        return outcome.Refusal is { } refusal
+            ? Left(refusal)
+            : new(
+                RunDeed.Moved,
+                $"moved it to {kind.Find(step.Stage)!.Name}",
+                Before: docket.Stage.Value.ToString(),
+                After: step.Stage.Value.ToString()
+            );
+    }
+
+    private RunStep SetPriority(Doing doing, RuleStep.SetPriority step)
+    {
+        var before = doing.Docket.Priority;
+        return Changed(doing, t => t with { Priority = step.Priority })
+            ?? new RunStep(
+                RunDeed.Weighed,
+                $"set the priority to {StoredWords.Priorities.Of(step.Priority)}",
+                Before: StoredWords.Priorities.Of(before),
+                After: StoredWords.Priorities.Of(step.Priority)
+            );
+    }
+
+    private RunStep SetField(Doing doing, RuleStep.SetField step)
+    {
+        var docket = doing.Docket;
+        if (kinds.Current.Of(docket).Fields.FirstOrDefault(f => f.Id == step.Field) is not { Retired: false } field)
+            return Left("this docket does not have the field that it is to fill in.");
+        var (value, wrong) = FieldValues.Read(
+            field,
+            step.Stored,
+            p => who.Current.Find(new PersonId(p)) is { IsStaff: true }
+        );
+        if (wrong is not null)
+            return Left(wrong);
+        var before = FieldStore.Of(doing.W.Session, docket.Id);
+        return Changed(doing, t => t with { Values = new Dictionary<FieldId, FieldValue?> { [field.Id] = value } })
+            ?? new RunStep(
+                RunDeed.Filled,
+                value is null ? $"emptied {field.Name}" : $"filled in {field.Name}",
+                field.Id.Value,
+                before.TryGetValue(field.Id, out var was) ? was.Stored : "",
+                value?.Stored ?? ""
+            );
+    }
+
+    /// <summary>Changes what the docket is; returns why not, null where it was.</summary>
+    private RunStep? Changed(Doing doing, Func<DocketTerms, DocketTerms> change)
+    {
+        var docket = doing.Docket;
+        var terms = change(RuleUndoing.TermsOf(doing.W.Session, docket, p => who.Current.Find(p)));
+        return dockets.Change(doing.W, docket, terms, doing.Maker, doing.At).Refusal is { } refusal
+            ? Left(refusal)
+            : null;
+    }
+
+    private string NameOf(Conversation talk) =>
+        who.Current.Parties.GetValueOrDefault(talk.Party!.Value)?.Name ?? "the customer";
+
+    private string NameOf(TaskOwner owner) =>
+        owner switch
+        {
+            TaskOwner.OfPerson o => who.Current.Find(o.Person)?.FirstName ?? "somebody",
+            TaskOwner.OfCrew o => who.Current.Crews.GetValueOrDefault(o.Crew)?.Name ?? "a crew",
+            _ => throw new ArgumentOutOfRangeException(nameof(owner)),
+        };
+
+    private static string Text(PersonId person) => person.Value.ToString();
+}

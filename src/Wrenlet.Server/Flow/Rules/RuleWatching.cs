@@ -1,0 +1,150 @@
+using NodaTime;
+using Wrenlet.Core.Asks;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.Flow.Rules;
+using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
+using Wrenlet.Server.Asks;
+using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Dockets;
+using Wrenlet.Server.Happenings;
+using Wrenlet.Server.People;
+using Wrenlet.Server.Tasks;
+using Wrenlet.Storage;
+using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.Dockets;
+using Wrenlet.Storage.Flow;
+
+namespace Wrenlet.Server.Flow.Rules;
+
+/// <summary>
+/// Notes what rules are to do, in the write in which it happened: what is noted is done once, whatever is started anew,
+/// and what fails in the doing takes nothing with it.
+/// </summary>
+internal sealed class RuleWatching(FirmRules rules, FirmKinds kinds, WhoIsWho who, FirmClock clock)
+    : IHandles<DocketMoved>,
+        IHandles<EntryWritten>,
+        IHandles<TaskChanged>,
+        IHandles<AskStepped>,
+        IHandles<StageEmptied>
+{
+    public void Handle(Writing w, DocketMoved happening)
+    {
+        if (happening.Move is { } move)
+            Watch(
+                w,
+                move.Docket,
+                new Happened.Moved(move.From, move.To, move.Number),
+                happening.At,
+                move.Depth,
+                MoveStore.ChangedOf(w.Session, move.Number)
+            );
+    }
+
+    public void Handle(Writing w, EntryWritten happening)
+    {
+        var (conversation, entry, _, _) = happening;
+        if (
+            entry.Kind is EntryKind.MessageIn
+            && conversation is { Audience: Audience.Outside, Docket: { } docket, Party: { } party, Discussed: null }
+        )
+            Watch(
+                w,
+                docket.Id,
+                new Happened.Wrote(party, entry.Automatic, who.Current.Firm!.Calendar.DateOf(entry.At)),
+                entry.At
+            );
+    }
+
+    public void Handle(Writing w, TaskChanged happening)
+    {
+        if (
+            happening is { Before.State: not TaskState.Done, After: { State: TaskState.Done, Docket: { } docket } task }
+            && !task.Private
+        )
+            Watch(w, docket.Id, new Happened.Done(task.Id, task.Title, happening.At), happening.At);
+    }
+
+    public void Handle(Writing w, AskStepped happening)
+    {
+        if (
+            happening is { Before.State: not AskState.Decided, After.State: AskState.Decided }
+            && happening.Conversation.Docket is { } docket
+        )
+            Watch(w, docket.Id, new Happened.Decided(happening.Entry.Id), happening.Step.At);
+    }
+
+    /// <summary>What named a stage that is gone names the one that its dockets went to.</summary>
+    public void Handle(Writing w, StageEmptied happening)
+    {
+        HoldingStore.MoveStage(w.Session, happening.From, happening.To);
+        foreach (var rule in RuleStore.All(w.Session))
+            if (RuleRules.Emptied(rule, happening.From, happening.To) is var moved && !Same(moved, rule))
+                RuleStore.Put(w.Session, moved);
+        w.Log(RuleMaking.Changed(Guid.Empty, null, clock.Now));
+    }
+
+    private static bool Same(Rule one, Rule other) =>
+        one.Trigger == other.Trigger && one.Steps.SequenceEqual(other.Steps);
+
+    /// <summary>Notes what rules are to do because of something.</summary>
+    /// <param name="depth">How many rules set one another off before it.</param>
+    /// <param name="changed">What whoever set it off changed of what they will do.</param>
+    /// <param name="only">The only rule that is asked; null for all.</param>
+    public void Watch(
+        Writing w,
+        DocketId id,
+        Happened happened,
+        Instant at,
+        int depth = 0,
+        IReadOnlyList<ChangedStep>? changed = null,
+        RuleId? only = null
+    )
+    {
+        var book = rules.Current;
+        if (!book.MayActOn(happened) || DocketStore.Find(w.Session, id) is not { } docket)
+            return;
+        var acting = Firing.Of(book, happened, CircumstancesOf(w.Session, docket, at), p => who.Current.Find(p));
+        if (acting.IsEmpty)
+            return;
+        var names = RuleNaming.Of(w.Session, kinds, who);
+        foreach (var rule in acting.Where(r => only is null || r.Id == only))
+            RuleStore.Add(
+                w.Session,
+                new RuleRun(
+                    Guid.CreateVersion7(),
+                    rule.Id,
+                    docket.Id,
+                    happened.Key,
+                    RuleWords.Of(rule.Trigger, names),
+                    at,
+                    depth,
+                    System.Collections.Immutable.ImmutableDictionary<int, string>.Empty,
+                    [],
+                    RunState.Waiting,
+                    []
+                ),
+                (changed ?? []).Where(c => c.Rule == rule.Id.Value)
+            );
+    }
+
+    /// <summary>How a docket stands, as far as rules ask.</summary>
+    public Circumstances CircumstancesOf(SqlSession session, Docket docket, Instant at)
+    {
+        var outside = OutsideOf(session, docket.Id);
+        return new(
+            docket,
+            outside?.Party,
+            outside?.Queue,
+            FieldStore.Of(session, docket.Id),
+            who.Current.Firm!.Calendar.IsWorking(at)
+        );
+    }
+
+    /// <summary>The conversation with the docket's party: the first of them; null for none.</summary>
+    public static Conversation? OutsideOf(SqlSession session, DocketId docket) =>
+        ConversationStore
+            .OfDocket(session, docket)
+            .Find(c => c is { Audience: Audience.Outside, Party: not null, Discussed: null });
+}
