@@ -104,18 +104,25 @@ internal sealed class Killing(string product, string data, Func<int, string[]> a
 
     private int Acknowledged => _entries.Count + _finished.Count + _answered.Count + _stages.Count;
 
-    private sealed record Yard(Guid Inside, Guid Ines)
+    private sealed record Yard(Guid Inside, Guid Ines, Guid Kind, Guid[] Stages)
     {
-        public static async Task<Yard> Of(Client odalys) =>
-            new(
+        public static async Task<Yard> Of(Client odalys)
+        {
+            var kind = (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/kinds"))
+                .EnumerateArray()
+                .First(k => k.GetProperty("name").GetString() == "Project");
+            return new(
                 await odalys.Talk("inside"),
                 (await odalys.Http.GetFromJsonAsync<JsonElement>("/api/colleagues"))
                     .GetProperty("people")
                     .EnumerateArray()
                     .First(p => p.GetProperty("firstName").GetString() == "Ines")
                     .GetProperty("id")
-                    .GetGuid()
+                    .GetGuid(),
+                kind.GetProperty("id").GetGuid(),
+                [.. kind.GetProperty("stages").EnumerateArray().Select(s => s.GetProperty("id").GetGuid())]
             );
+        }
     }
 
     private async Task Write(Client odalys, Client ines, Yard yard, int writer, CancellationToken over)
@@ -129,7 +136,7 @@ internal sealed class Killing(string product, string data, Func<int, string[]> a
                         0 or 1 or 2 => SayAndEdit(odalys, yard),
                         3 => Finish(odalys, yard),
                         4 => Ask(odalys, ines, yard),
-                        _ => Move(odalys),
+                        _ => Move(odalys, yard),
                     }
                 );
         }
@@ -204,14 +211,14 @@ internal sealed class Killing(string product, string data, Func<int, string[]> a
             _answered[ask] = 0;
     }
 
-    private async Task Move(Client odalys)
+    private async Task Move(Client odalys, Yard yard)
     {
         using var made = await odalys.Http.PostAsJsonAsync(
             "/api/dockets",
             new
             {
                 id = Guid.CreateVersion7(),
-                kind = "project",
+                kind = yard.Kind,
                 subject = "Killed at any moment",
                 site = "",
             }
@@ -222,7 +229,10 @@ internal sealed class Killing(string product, string data, Func<int, string[]> a
         _stages[reference] = 0;
         for (var stage = 1; stage <= 2; stage++)
         {
-            using var moved = await odalys.Http.PutAsJsonAsync($"/api/dockets/{reference}/stage", new { stage });
+            using var moved = await odalys.Http.PutAsJsonAsync(
+                $"/api/dockets/{reference}/stage",
+                new { stage = yard.Stages[stage] }
+            );
             if (moved.IsSuccessStatusCode)
                 _stages[reference] = stage;
         }

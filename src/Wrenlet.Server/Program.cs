@@ -40,6 +40,7 @@ return await StartUp.Run(
             .AddHandler<FirstKinds>()
             .AddHandler<FirstTexts>()
             .AddHandler<FirstTemplates>()
+            .AddHandler<FirstRules>()
             .AddHandler<TalksOfMerged>()
             .AddHandler<DocketTalks>()
             .AddHandler<LinksInRecord>()

@@ -46,12 +46,13 @@ test('a job is begun for a customer, changed, moved past its gates anyway, and c
   await kit.getByRole('button', { name: /^Launch ,/ }).click();
   const means = kit.getByRole('dialog', { name: 'Move to Launch' });
   await expect(means).toContainText('Sign the rig off');
-  await expect(means).toContainText('Only its owner and those whose role allows it can move it now.');
+  await expect(means).toContainText('You cannot move it past these.');
   const tobiah = await yard.visit(browser, 'Tobiah Renn', '/dockets/J-1042');
   await tobiah.getByRole('button', { name: /^Launch ,/ }).click();
+  await tobiah.getByLabel('Why it goes on all the same').fill('The tide does not wait');
   await tobiah.getByRole('button', { name: 'Move to Launch anyway' }).click();
   await expect(
-    tobiah.getByText(/Tobiah moved this from Work to Launch, though .*“Sign the rig off” were not done/),
+    tobiah.getByText(/Tobiah moved this from Work to Launch, though .*“Sign the rig off” were not done: The tide does not wait/),
   ).toBeVisible();
 
   // Limited, it is gone for those who are not on the list.

@@ -35,6 +35,7 @@ const places: [string, string, string, string?][] = [
   ['All conversations', '/talk?audience=outside', 'All conversations'],
   ['a docket', '/dockets/J-1042', 'Quillfish: keel and rigging refit'],
   ['Templates', '/templates', 'Templates'],
+  ['Rules', '/rules', 'Rules', 'Tobiah Renn'],
   ['dockets that recur', '/templates?part=recurring', 'Templates'],
   ['Tasks', '/tasks', 'Tasks'],
   ['Asks', '/asks', 'Asks'],

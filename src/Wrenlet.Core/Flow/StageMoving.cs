@@ -25,7 +25,7 @@ public enum MoveState
 /// <param name="To">The stage that it entered.</param>
 /// <param name="By">Who moved it.</param>
 /// <param name="At">When.</param>
-/// <param name="Settles">Until when it can be undone, and nothing of it is told.</param>
+/// <param name="Settles">Until when it can be undone, and nothing of it is told; by the machine's clock.</param>
 /// <param name="Line">The line inside that says so.</param>
 /// <param name="Reason">Why it was moved though something stood in the way; empty where nothing did.</param>
 /// <param name="Depth">How many rules set one another off before it; 0 where somebody moved it.</param>

@@ -51,6 +51,7 @@ internal sealed partial class DemoLoader(
     TellsOfQueues queues,
     DemoLife life,
     DemoTemplates templates,
+    DemoRules rules,
     FirmKinds kinds,
     DemoWords words
 )
@@ -101,6 +102,7 @@ internal sealed partial class DemoLoader(
                 DemoDiscussions.Put(w, Read<DiscussionFile[]>("discussions.json"), posting, who.Current, Moved(present))
             );
             await writes.Run(w => DemoCards.Put(w, Read<CardFile[]>("customers.json"), who.Current));
+            await rules.Add(Read<RuleFile[]>("rules.json"), Moved(present));
             who.Refresh();
             await Settle(present);
             await queues.Settle(Moved(present));

@@ -8,5 +8,6 @@ internal static class DemoPart
             .AddSingleton<DemoWords>()
             .AddSingleton<DemoLife>()
             .AddSingleton<DemoTemplates>()
+            .AddSingleton<DemoRules>()
             .AddSingleton<DemoLoader>();
 }

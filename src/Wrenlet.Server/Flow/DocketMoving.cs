@@ -59,7 +59,8 @@ public sealed class DocketMoving(
     WhoIsWho who,
     IFollowers followers,
     Dispatcher happenings,
-    Settings settings
+    Settings settings,
+    TimeProvider machine
 ) : IDueWork
 {
     /// <inheritdoc/>
@@ -144,7 +145,7 @@ public sealed class DocketMoving(
                 stage,
                 by.Id,
                 at,
-                at + rests,
+                Machine + rests,
                 entry.Id,
                 means.InTheWay.IsEmpty ? "" : reason,
                 depth,
@@ -220,7 +221,7 @@ public sealed class DocketMoving(
     /// <summary>Moves that cannot be undone any more: what they set off is done.</summary>
     public IEnumerable<DueWork> Due(Instant now) =>
         database
-            .Read(s => MoveStore.Due(s, now))
+            .Read(s => MoveStore.Due(s, Machine))
             .Select(move => new DueWork(
                 "What moving a docket sets off",
                 $"{move.Number}",
@@ -228,6 +229,9 @@ public sealed class DocketMoving(
                 move.By,
                 () => writes.Run(w => Settle(w, move))
             ));
+
+    /// <summary>A hand that would undo something goes by the machine's clock, whatever the firm's says.</summary>
+    private Instant Machine => Instant.FromDateTimeOffset(machine.GetUtcNow());
 
     private Duration Rests => Duration.Min(KeptMove.Rest, Duration.FromSeconds(settings.ThinkSeconds));
 

@@ -246,17 +246,22 @@ internal sealed class SetOffPreview(
             _ => null,
         };
         if (body is null)
-            return new(number, RuleWords.Of(step, names), null, []);
+            return new(number, Filled(docket, rule, RuleWords.Of(step, names)).Body, null, []);
+        var filled = Filled(docket, rule, body);
+        return new(number, RuleWords.Of(step, names), filled.Body, filled.Unfilled);
+    }
+
+    private FilledStock Filled(Docket docket, Rule rule, string words)
+    {
         var talk = RuleWatching.OutsideOf(session, docket.Id) ?? DocketTalks.Inside(session, docket.Id);
         var maker = who.Current.Find(rule.Maker)!;
-        var filled = StockFilling.Fill(
+        return StockFilling.Fill(
             session,
-            new StockReply(Guid.Empty, null, "", body, 1),
+            new StockReply(Guid.Empty, null, "", words, 1),
             talk,
             maker,
             kinds.Current,
             who.Current
         );
-        return new(number, RuleWords.Of(step, names), filled.Body, filled.Unfilled);
     }
 }

@@ -32,7 +32,7 @@ public sealed record RuleSetting(
 /// <param name="Ended">Why it acts no more though it is on; null where it acts.</param>
 /// <param name="Happens">What it waits for, in words.</param>
 /// <param name="OnlyIf">What must be so, each in words.</param>
-/// <param name="Then">What it does, each in words.</param>
+/// <param name="Does">What it does, each in words.</param>
 /// <param name="Runs">How many times it has acted.</param>
 /// <param name="Last">When it last did; null for never.</param>
 public sealed record RuleView(
@@ -43,7 +43,7 @@ public sealed record RuleView(
     string? Ended,
     string Happens,
     IReadOnlyList<string> OnlyIf,
-    IReadOnlyList<string> Then,
+    IReadOnlyList<string> Does,
     TriggerForm Trigger,
     IReadOnlyList<ConditionForm> Conditions,
     IReadOnlyList<StepForm> Steps,
@@ -59,12 +59,12 @@ public sealed record TrialTimeView(string Docket, string Subject, DateTimeOffset
 /// <param name="Since">From when on was looked.</param>
 /// <param name="Count">How many times it would have acted, as far as the viewer sees the dockets.</param>
 /// <param name="Times">The newest of them.</param>
-/// <param name="Then">What it would have done each time, in words.</param>
+/// <param name="Does">What it would have done each time, in words.</param>
 public sealed record TrialView(
     DateTimeOffset Since,
     int Count,
     IReadOnlyList<TrialTimeView> Times,
-    IReadOnlyList<string> Then
+    IReadOnlyList<string> Does
 );
 
 /// <summary>One time that a rule acted.</summary>

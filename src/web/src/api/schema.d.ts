@@ -13907,7 +13907,7 @@ export interface components {
             ended: null | string;
             happens: string;
             onlyIf: string[];
-            then: string[];
+            does: string[];
             trigger: components["schemas"]["TriggerForm"];
             conditions: components["schemas"]["ConditionForm"][];
             steps: components["schemas"]["StepForm"][];
@@ -14693,7 +14693,7 @@ export interface components {
             /** Format: int32 */
             count: number;
             times: components["schemas"]["TrialTimeView"][];
-            then: string[];
+            does: string[];
         };
         TriggerForm: {
             kind: string;

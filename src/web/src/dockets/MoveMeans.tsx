@@ -26,9 +26,7 @@ export async function move(docket: string, stage: string, name: string, reason =
         action: {
           label: texts.undo,
           run: () =>
-            void taken(
-              api.POST('/api/dockets/{reference}/stage/undo', { params: { path: { reference: docket } } }),
-            )
+            void taken(api.POST('/api/dockets/{reference}/stage/undo', { params: { path: { reference: docket } } }))
               .then(() => refreshDocket(docket))
               .catch(sayWrong),
         },
@@ -73,7 +71,13 @@ export function MoveMeans({ docket, stage, onMoved }: Props) {
           <b>{texts.stillToDoBefore(data.stage)}</b>
           <ul className="mt-0.5 grid gap-1">
             {data.inTheWay.map((g) => (
-              <Gate key={g.of + g.stage} gate={g} docket={docket} mayLift={data.mayLift} onLifted={() => void refetch()} />
+              <Gate
+                key={g.of + g.stage}
+                gate={g}
+                docket={docket}
+                mayLift={data.mayLift}
+                onLifted={() => void refetch()}
+              />
             ))}
           </ul>
         </section>

@@ -1,4 +1,4 @@
-import { useDeferredValue, useState } from 'react';
+import { Suspense, lazy, useDeferredValue, useState } from 'react';
 import { Link } from 'react-router';
 import { type Me, api, saveFile } from '../api/client';
 import { useKinds } from '../api/queries';
@@ -13,6 +13,8 @@ import { LayoutPanel } from '../dockets/table/LayoutPanel';
 import { ManyBar } from '../dockets/table/ManyBar';
 import { type Look, look, usual, useTable, wishOf } from '../dockets/table/look';
 import { texts } from '../dockets/table/texts';
+
+const StagesPart = lazy(() => import('../flow/stages/StagesPart').then((m) => ({ default: m.StagesPart })));
 
 /** All dockets in sight: found, filtered, sorted and grouped by what the firm keeps of them. */
 export function DocketsPage({ me }: { me: Me }) {
@@ -41,6 +43,7 @@ export function DocketsPage({ me }: { me: Me }) {
       else next.delete(ref);
     setChosen(next);
   };
+  const staged = kinds.find((k) => k.id === now.kind) ?? kinds[0];
   const first = data?.pages[0];
   const lines = data?.pages.flatMap((p) => p.lines) ?? [];
   const columns = first?.columns ?? [];
@@ -68,13 +71,29 @@ export function DocketsPage({ me }: { me: Me }) {
             </button>
           ))}
         </div>
+        <div role="group" aria-label={texts.shownAs} className="flex gap-1">
+          {[false, true].map((byStage) => (
+            <button
+              key={String(byStage)}
+              type="button"
+              aria-pressed={Boolean(now.byStage) === byStage}
+              onClick={() => change({ byStage })}
+              className={cx(
+                'min-h-7 rounded-card border px-2.5 max-md:min-h-[44px]',
+                Boolean(now.byStage) === byStage ? 'border-ink bg-ink text-surface' : 'bg-paper',
+              )}
+            >
+              {byStage ? texts.byStage : texts.asTable}
+            </button>
+          ))}
+        </div>
         <select
           aria-label={texts.kind}
           className={cx(inputClass, '!w-auto')}
-          value={now.kind ?? ''}
+          value={(now.byStage ? staged?.id : now.kind) ?? ''}
           onChange={(e) => change({ kind: e.target.value || null })}
         >
-          <option value="">{texts.allKinds}</option>
+          {now.byStage ? null : <option value="">{texts.allKinds}</option>}
           {kinds.map((k) => (
             <option key={k.id} value={k.id}>
               {k.many}
@@ -90,7 +109,7 @@ export function DocketsPage({ me }: { me: Me }) {
         />
         <span className="flex flex-wrap items-center">
           <Filters columns={columns} filters={now.filters} onChange={(filters) => change({ filters })} />
-          <LayoutPanel columns={columns} now={now} onChange={change} />
+          {now.byStage ? null : <LayoutPanel columns={columns} now={now} onChange={change} />}
           <NamedViews about="dockets" now={now} onLook={(next) => change({ ...usual, ...(next as Partial<Look>) })} />
           <Button look="quiet" onClick={() => void save()}>
             {texts.export}
@@ -117,14 +136,19 @@ export function DocketsPage({ me }: { me: Me }) {
             }}
           />
         ) : null}
-        {first?.total === 0 ? (
+        {!now.byStage && first?.total === 0 ? (
           words || now.filters.length > 0 || now.kind ? (
             <Empty title={texts.noMatch}>{texts.noMatchHint}</Empty>
           ) : (
             <Empty title={texts.empty}>{texts.emptyHint}</Empty>
           )
         ) : null}
-        {first && lines.length > 0 ? (
+        {now.byStage && staged ? (
+          <Suspense fallback={null}>
+            <StagesPart kind={staged} now={now} words={words} />
+          </Suspense>
+        ) : null}
+        {!now.byStage && first && lines.length > 0 ? (
           <>
             <DocketRows
               columns={columns}

@@ -2,7 +2,7 @@ import { Settings2 } from 'lucide-react';
 import { useState } from 'react';
 import type { WorklistView } from '../api/client';
 import { Button, Empty, IconButton, cx, inputClass } from '../ui/controls';
-import { DragRoom } from './drag';
+import { DragRoom } from '../ui/drag';
 import { useTable } from './table';
 import { makeTask, placeTask, reopenTask } from './change';
 import { say, sayWrong } from '../ui/toasts';

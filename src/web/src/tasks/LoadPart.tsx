@@ -7,7 +7,7 @@ import { Wrong, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { changeTask } from './change';
 import { dayName, moved, plusDays, today } from './days';
-import { DragRoom, useDragging, useDrop } from './drag';
+import { DragRoom, useDragging, useDrop } from '../ui/drag';
 import { useWorkingDays } from './useWorkingDays';
 import { say } from '../ui/toasts';
 import * as texts from './texts';

@@ -8,7 +8,7 @@ import { Button, IconButton, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { refocus } from '../ui/refocus';
 import { dayName, daysBetween, mondayOf, monthName, monthOn, moved, plusDays, today } from './days';
-import { DragRoom, useDragging, useDrop } from './drag';
+import { DragRoom, useDragging, useDrop } from '../ui/drag';
 import { changeRows } from './table';
 import { useWorkingDays } from './useWorkingDays';
 import * as texts from './texts';

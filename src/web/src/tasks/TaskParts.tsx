@@ -6,7 +6,7 @@ import { Button, IconButton, cx, inputClass } from '../ui/controls';
 import { Due, Owners } from '../ui/tags';
 import { FinishBox } from './FinishBox';
 import { placeTask } from './change';
-import { DragRoom, bothRefs, useDragging, useDrop } from './drag';
+import { DragRoom, bothRefs, useDragging, useDrop } from '../ui/drag';
 import { Head } from './panel';
 import { sayWrong } from '../ui/toasts';
 import * as texts from './texts';

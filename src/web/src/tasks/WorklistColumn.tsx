@@ -2,7 +2,7 @@ import { type FormEvent, type KeyboardEvent, useState } from 'react';
 import { type OwnerView, type TaskRow } from '../api/client';
 import { cx, inputClass } from '../ui/controls';
 import { Due, Owners } from '../ui/tags';
-import { bothRefs, useDragging, useDrop } from './drag';
+import { bothRefs, useDragging, useDrop } from '../ui/drag';
 import { refocus } from '../ui/refocus';
 import * as texts from './texts';
 

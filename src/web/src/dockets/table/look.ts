@@ -11,6 +11,7 @@ export type Look = {
   down: boolean;
   groupBy: string | null;
   columns: string[];
+  byStage?: boolean;
 };
 
 export const usual: Look = {
@@ -26,7 +27,10 @@ export const usual: Look = {
 /** It stays across visits. */
 export const look = new Kept<Look>('wrenlet.dockets', usual);
 
-export const wishOf = (now: Look, words: string): TableWish => ({ ...now, words, after: null });
+export const wishOf = (now: Look, words: string): TableWish => {
+  const { byStage: _byStage, ...wish } = now;
+  return { ...wish, words, after: null };
+};
 
 /** The table as it is looked at, a hundred lines at a time. */
 export const useTable = (now: Look, words: string) =>

@@ -4,6 +4,9 @@ import { counted } from '../../ui/words';
 export const texts = {
   title: 'Dockets',
   which: 'Which',
+  shownAs: 'Shown as',
+  asTable: 'Table',
+  byStage: 'By stage',
   open: 'Open',
   closed: 'Closed',
   talk: 'All conversations',

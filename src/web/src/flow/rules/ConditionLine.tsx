@@ -76,7 +76,12 @@ function Rest({ condition: c, names, put }: RestProps) {
       );
     default:
       return (
-        <FieldAndValue of={c.of ?? null} value={c.value ?? ''} names={names} onChange={(id, value) => put({ of: id, value })} />
+        <FieldAndValue
+          of={c.of ?? null}
+          value={c.value ?? ''}
+          names={names}
+          onChange={(id, value) => put({ of: id, value })}
+        />
       );
   }
 }

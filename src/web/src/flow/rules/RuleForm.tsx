@@ -62,12 +62,7 @@ export function RuleForm({ rule, isNew, onSaved, onRemoved }: Props) {
           void save(wanted.on);
         }}
       >
-        <Field
-          label={texts.name}
-          maxLength={80}
-          value={wanted.name}
-          onChange={(e) => put({ name: e.target.value })}
-        />
+        <Field label={texts.name} maxLength={80} value={wanted.name} onChange={(e) => put({ name: e.target.value })} />
         {rule.ended ? <p className="text-late">{rule.ended}</p> : null}
         <LineOf title={texts.happens}>
           <TriggerLine trigger={wanted.trigger} names={names} onChange={(trigger) => put({ trigger })} />
@@ -100,7 +95,7 @@ export function RuleForm({ rule, isNew, onSaved, onRemoved }: Props) {
             {texts.addCondition}
           </Button>
         </LineOf>
-        <LineOf title={texts.then}>
+        <LineOf title={texts.does}>
           <ol className="grid gap-2">
             {wanted.steps.map((s, i) => (
               <li key={i} className="flex items-start gap-1.5 border-l-2 pl-2">
@@ -163,12 +158,7 @@ export function RuleForm({ rule, isNew, onSaved, onRemoved }: Props) {
 
 const replaced = <T,>(all: T[], at: number, next: T) => all.map((x, i) => (i === at ? next : x));
 const without = <T,>(all: T[], at: number) => all.filter((_, i) => i !== at);
-const raised = <T,>(all: T[], at: number) => [
-  ...all.slice(0, at - 1),
-  all[at]!,
-  all[at - 1]!,
-  ...all.slice(at + 1),
-];
+const raised = <T,>(all: T[], at: number) => [...all.slice(0, at - 1), all[at]!, all[at - 1]!, ...all.slice(at + 1)];
 
 const LineOf = ({ title, children }: { title: string; children: ReactNode }) => (
   <fieldset className="grid gap-x-3 gap-y-1 border-t pt-2 md:grid-cols-[90px_minmax(0,1fr)]">

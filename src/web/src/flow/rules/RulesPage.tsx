@@ -16,7 +16,7 @@ const fresh = (): RuleView => ({
   ended: null,
   happens: '',
   onlyIf: [],
-  then: [],
+  does: [],
   trigger: freshTrigger('enters'),
   conditions: [],
   steps: [freshStep('message')],

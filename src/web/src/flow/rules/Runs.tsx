@@ -16,7 +16,9 @@ export function Runs({ rule }: { rule: string }) {
   const undo = (id: string) =>
     taken(api.POST('/api/rule-runs/{id}/undo', { params: { path: { id } } }))
       .then((outcome) => {
-        say([texts.undone(outcome.undone), outcome.stays.length > 0 ? texts.stays(outcome.stays) : ''].join(' ').trim());
+        say(
+          [texts.undone(outcome.undone), outcome.stays.length > 0 ? texts.stays(outcome.stays) : ''].join(' ').trim(),
+        );
         void queries.invalidateQueries({ queryKey: keys.rules });
       })
       .catch(sayWrong);

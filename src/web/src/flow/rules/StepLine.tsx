@@ -85,9 +85,7 @@ function Rest({ step, names, put }: RestProps) {
         </Pick>
       );
     case 'move':
-      return (
-        <StagePick label={texts.stage} none={texts.chooseStage} value={step.of} names={names} onChange={of} />
-      );
+      return <StagePick label={texts.stage} none={texts.chooseStage} value={step.of} names={names} onChange={of} />;
     case 'priority':
       return <PriorityPick value={step.priority} onChange={(priority) => put({ priority })} />;
     default:

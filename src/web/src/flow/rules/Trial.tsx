@@ -23,7 +23,7 @@ export function Trial({ id, wanted }: { id: string; wanted: RuleSetting }) {
           <p role="status">{texts.wouldHave(trial.count, day(trial.since))}</p>
           {trial.count > 0 ? (
             <>
-              <p className="mt-1 text-soft">{texts.eachTime(trial.then)}</p>
+              <p className="mt-1 text-soft">{texts.eachTime(trial.does)}</p>
               <p className="mt-2 text-[13px] text-soft">{texts.newest(trial.times.length)}</p>
               <ul className="max-h-72 overflow-auto text-[13px]">
                 {trial.times.map((t) => (

@@ -57,7 +57,7 @@ function Rest({ trigger, names, put }: RestProps) {
         <>
           <LengthField
             label={texts.workingTime}
-            className="w-24"
+            className="!w-24"
             minutes={Math.abs(trigger.minutes ?? 0)}
             onChange={(m) => put({ minutes: (before ? -1 : 1) * (m ?? 0) })}
           />
@@ -90,7 +90,7 @@ function Rest({ trigger, names, put }: RestProps) {
         <>
           <LengthField
             label={texts.workingTime}
-            className="w-24"
+            className="!w-24"
             placeholder={texts.workingTimeHint}
             minutes={trigger.minutes ?? null}
             onChange={(minutes) => put({ minutes })}
@@ -111,7 +111,7 @@ function Rest({ trigger, names, put }: RestProps) {
           aria-label={texts.titled}
           placeholder={texts.anyTask}
           maxLength={300}
-          className={`${inputClass} w-64 max-w-full`}
+          className={`${inputClass} !w-64 max-w-full`}
           value={trigger.words ?? ''}
           onChange={(e) => put({ words: e.target.value })}
         />
@@ -120,7 +120,7 @@ function Rest({ trigger, names, put }: RestProps) {
       return (
         <LengthField
           label={texts.lateFor}
-          className="w-28"
+          className="!w-28"
           placeholder={texts.atOnce}
           minutes={trigger.minutes || null}
           onChange={(minutes) => put({ minutes: minutes ?? 0 })}
@@ -134,7 +134,7 @@ function Rest({ trigger, names, put }: RestProps) {
             min={1}
             max={31}
             aria-label={texts.day}
-            className={`${inputClass} w-20`}
+            className={`${inputClass} !w-20`}
             value={trigger.day ?? ''}
             onChange={(e) => put({ day: e.target.valueAsNumber || null })}
           />

@@ -16,7 +16,7 @@ type PickProps = {
 export const Pick = ({ label, value, onChange, none, children }: PickProps) => (
   <select
     aria-label={label}
-    className={`${inputClass} w-auto max-w-full`}
+    className={`${inputClass} !w-auto max-w-full`}
     value={value ?? ''}
     onChange={(e) => onChange(e.target.value)}
   >
@@ -45,7 +45,13 @@ export const StagePick = ({ names, ...rest }: StageProps & { onChange: (stage: s
   </Pick>
 );
 
-export const PriorityPick = ({ value, onChange }: { value: string | null | undefined; onChange: (value: string) => void }) => (
+export const PriorityPick = ({
+  value,
+  onChange,
+}: {
+  value: string | null | undefined;
+  onChange: (value: string) => void;
+}) => (
   <Pick label={texts.priority} value={value ?? 'normal'} onChange={onChange}>
     {Object.entries(texts.priorities).map(([id, name]) => (
       <option key={id} value={id}>

@@ -16,7 +16,7 @@ export const texts = {
   name: 'Name of the rule',
   happens: 'Happens',
   onlyIf: 'Only if',
-  then: 'Then',
+  does: 'Then',
   when: 'When',
   always: 'Nothing else has to be so.',
   addCondition: 'Add a condition',
@@ -104,8 +104,8 @@ export const texts = {
   chooseStock: 'choose a stock reply',
   via: 'By',
   usual: 'the way they wrote last',
-  mail: 'mail',
-  text: 'text message',
+  mail: 'by mail',
+  text: 'by text message',
   words: 'Words',
   wordsHint: 'Fields in braces are filled in, such as {docket}.',
   task: 'Task',
@@ -131,7 +131,7 @@ export const texts = {
     n === 0
       ? `Since ${since} it would not have acted, as far as you see the dockets.`
       : `Since ${since} it would have acted ${counted(n, { one: 'time', other: 'times' })}, as far as you see the dockets.`,
-  eachTime: (then: string[]) => `Each time: ${listed(then)}.`,
+  eachTime: (does: string[]) => `Each time: ${listed(does)}.`,
   newest: (n: number) => `The last ${n} of them:`,
   asNow: 'Sites, priorities and fields are asked as they are now.',
 

@@ -28,7 +28,7 @@ const innermost: CollisionDetection = (args) => {
 };
 
 /**
- * Within it tasks are dragged from place to place: with the mouse, and by touch after a moment's holding, so that a
+ * Within it things are dragged from place to place: with the mouse, and by touch after a moment's holding, so that a
  * finger that scrolls moves nothing. By keyboard each place has keys of its own.
  */
 export function DragRoom({ children }: { children: ReactNode }) {
@@ -60,13 +60,13 @@ export function DragRoom({ children }: { children: ReactNode }) {
   );
 }
 
-/** What makes something draggable that stands for a task. */
+/** What makes something draggable that stands for a thing. */
 export function useDragging(id: string, title: string) {
   const { setNodeRef, listeners, isDragging } = useDraggable({ id: useId(), data: { id, title } satisfies Held });
   return { held: isDragging, drag: { ref: setNodeRef, ...listeners } };
 }
 
-/** A place where a task can be put down; it shows while one is over it. */
+/** A place where a thing can be put down; it shows while one is over it. */
 export function useDrop(put: (id: string) => void) {
   const { setNodeRef, isOver } = useDroppable({ id: useId(), data: { put } satisfies Place });
   return { over: isOver, drop: { ref: setNodeRef } };
