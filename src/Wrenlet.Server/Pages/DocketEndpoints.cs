@@ -21,7 +21,8 @@ using Wrenlet.Storage.Tasks;
 namespace Wrenlet.Server.Pages;
 
 /// <summary>A stage, and whether it is past, now, gated or ahead.</summary>
-public sealed record StageView(Guid Id, string Name, string Standing, int OpenGates);
+/// <param name="Waits">What holds it up beside tasks and fields: locks, and asks that have to be decided.</param>
+public sealed record StageView(Guid Id, string Name, string Standing, int OpenGates, IReadOnlyList<GateView> Waits);
 
 /// <summary>A named moment, with its label: "Tue 28 Apr 10:30, in 10 working days".</summary>
 /// <param name="Was">Every date that it had before, the newest first, with who set it, when, and to whom it was
@@ -136,7 +137,13 @@ internal static class DocketEndpoints
                 tasks.Count < MostTasks ? tasks.Where(t => t.Source is not null).ToLookup(t => t.Source!.Entry) : null;
             var talk = TalkReading.Talk(s, conversations, viewer.Person, roster, now, default, hanging);
             var kind = kinds.Current.Of(docket);
-            var gates = Gates.ByStage(DocketGates.Open(s, docket, kind));
+            var held = DocketGates.Open(s, docket, kind);
+            var gates = Gates.ByStage(held);
+            List<GateView> Waits(StageId stage) =>
+                [
+                    .. held.Where(g => g.Stage == stage && g.Kind is (GateKind.Lock or GateKind.Ask))
+                        .Select(g => MovingEndpoints.View(g, roster)),
+                ];
             var standings = kind.Standing(docket.Stage, gates);
             var people = talk
                 .Entries.Select(e => e.Author?.Id)
@@ -181,7 +188,8 @@ internal static class DocketEndpoints
                                         StageStanding.Gated => "gated",
                                         _ => "ahead",
                                     },
-                                    gates.GetValueOrDefault(stage.Id)
+                                    gates.GetValueOrDefault(stage.Id),
+                                    Waits(stage.Id)
                                 )
                         ),
                     ],

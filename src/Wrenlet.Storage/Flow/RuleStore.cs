@@ -11,8 +11,9 @@ namespace Wrenlet.Storage.Flow;
 public static class RuleStore
 {
     private const string RunColumns =
-        "x.uid, r.uid, d.uid, x.happening, x.because, x.due, x.depth, x.changed, x.state, x.did, x.at";
-    private const string Runs = "rule_run x JOIN rule r ON r.id = x.rule JOIN docket d ON d.id = x.docket";
+        "x.uid, r.uid, d.uid, x.happening, x.because, x.due, x.depth, x.changed, x.state, x.did, x.at, p.uid";
+    private const string Runs =
+        "rule_run x JOIN rule r ON r.id = x.rule JOIN docket d ON d.id = x.docket LEFT JOIN party p ON p.id = x.party";
 
     /// <summary>All rules by name; those that were removed are left out.</summary>
     public static List<Rule> All(SqlSession session) => Read(session, "r.removed IS NULL ORDER BY r.name");
@@ -73,14 +74,15 @@ public static class RuleStore
         ArgumentNullException.ThrowIfNull(run);
         return session.Run(
                 """
-                INSERT OR IGNORE INTO rule_run (uid, rule, docket, happening, because, due, depth, changed, state, did, at)
+                INSERT OR IGNORE INTO rule_run (uid, rule, docket, happening, party, because, due, depth, changed, state, did, at)
                 VALUES ($uid, (SELECT id FROM rule WHERE uid = $rule), (SELECT id FROM docket WHERE uid = $docket),
-                  $happening, $because, $due, $depth, $changed, $state, $did, $at)
+                  $happening, (SELECT id FROM party WHERE uid = $with), $because, $due, $depth, $changed, $state, $did, $at)
                 """,
                 ("uid", run.Id),
                 ("rule", run.Rule.Value),
                 ("docket", run.Docket.Value),
                 ("happening", run.Key),
+                ("with", run.With?.Value),
                 ("because", run.Because),
                 ("due", run.Due),
                 ("depth", run.Depth),
@@ -91,17 +93,13 @@ public static class RuleStore
             ) == 1;
     }
 
-    /// <summary>Whether a rule has acted on something, or is to.</summary>
-    public static bool Has(SqlSession session, RuleId rule, DocketId docket, string key)
+    /// <summary>Whether a rule has acted on something, or is to, in whatever docket.</summary>
+    public static bool HasAnywhere(SqlSession session, RuleId rule, string key)
     {
         ArgumentNullException.ThrowIfNull(session);
         return session.Number(
-            """
-            SELECT 1 FROM rule_run WHERE rule = (SELECT id FROM rule WHERE uid = $rule)
-              AND docket = (SELECT id FROM docket WHERE uid = $docket) AND happening = $key
-            """,
+            "SELECT 1 FROM rule_run WHERE rule = (SELECT id FROM rule WHERE uid = $rule) AND happening = $key LIMIT 1",
             ("rule", rule.Value),
-            ("docket", docket.Value),
             ("key", key)
         )
             is not null;
@@ -196,6 +194,7 @@ public static class RuleStore
             new RuleId(r.GetUid(1)),
             new DocketId(r.GetUid(2)),
             r.GetString(3),
+            r.GetUidOrNull(11) is { } with ? new PartyId(with) : null,
             r.GetString(4),
             r.GetMoment(5),
             r.GetInt32(6),

@@ -1,6 +1,7 @@
 using NodaTime;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
+using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 
 namespace Wrenlet.Storage.Flow;
@@ -37,7 +38,7 @@ public static class RuleTimes
 
     /// <summary>Open conversations of open dockets whose last word is of that time, and who is waited for.</summary>
     /// <param name="ours">Whether the party waits for us; else we wait for them.</param>
-    public static List<(DocketId Docket, EntryId Last)> Silent(
+    public static List<(DocketId Docket, PartyId Party, EntryId Last)> Silent(
         SqlSession session,
         bool ours,
         Instant after,
@@ -45,18 +46,19 @@ public static class RuleTimes
     )
     {
         ArgumentNullException.ThrowIfNull(session);
+        var waits = ours
+            ? "c.waiting_since > $after AND c.waiting_since <= $until"
+            : "c.waiting_since IS NULL AND c.last_out > $after AND c.last_out <= $until";
         return session.All(
             $"""
-            SELECT d.uid, (SELECT e.uid FROM entry e WHERE e.conversation = c.id AND e.kind IN ('in', 'out')
+            SELECT d.uid, p.uid, (SELECT e.uid FROM entry e WHERE e.conversation = c.id AND e.kind IN ('in', 'out')
               AND e.automatic = 0 ORDER BY e.id DESC LIMIT 1) AS last
-            FROM conversation c JOIN docket d ON d.id = c.docket
-            WHERE c.audience = 'outside' AND c.state = 'open' AND c.discussion IS NULL AND {Open} AND CASE WHEN $ours
-              THEN c.waiting_since > $after AND c.waiting_since <= $until
-              ELSE c.waiting_since IS NULL AND c.last_out > $after AND c.last_out <= $until END AND last IS NOT NULL
+            FROM conversation c JOIN docket d ON d.id = c.docket JOIN party p ON p.id = c.party
+            WHERE {waits} AND c.audience = 'outside' AND c.state = 'open' AND c.discussion IS NULL AND {Open}
+              AND last IS NOT NULL
             ORDER BY c.id
             """,
-            r => (new DocketId(r.GetUid(0)), new EntryId(r.GetUid(1))),
-            ("ours", ours),
+            r => (new DocketId(r.GetUid(0)), new PartyId(r.GetUid(1)), new EntryId(r.GetUid(2))),
             ("after", after),
             ("until", until)
         );
@@ -90,7 +92,11 @@ public static class RuleTimes
     }
 
     /// <summary>What the parties of dockets wrote since a moment, machines left out; the oldest first.</summary>
-    public static List<(DocketId Docket, Guid Party, Instant At)> Written(SqlSession session, Instant since, int most)
+    public static List<(DocketId Docket, PartyId Party, Instant At)> Written(
+        SqlSession session,
+        Instant since,
+        int most
+    )
     {
         ArgumentNullException.ThrowIfNull(session);
         return session.All(
@@ -100,7 +106,7 @@ public static class RuleTimes
             WHERE e.kind = 'in' AND e.automatic = 0 AND e.at >= $since AND c.audience = 'outside'
               AND c.discussion IS NULL AND d.removed IS NULL ORDER BY e.id LIMIT {most}
             """,
-            r => (new DocketId(r.GetUid(0)), r.GetUid(1), r.GetMoment(2)),
+            r => (new DocketId(r.GetUid(0)), new PartyId(r.GetUid(1)), r.GetMoment(2)),
             ("since", since)
         );
     }
@@ -109,23 +115,29 @@ public static class RuleTimes
     /// Words between us and the parties of dockets since a moment, those of machines left out, in the order of their
     /// conversations.
     /// </summary>
-    public static List<(DocketId Docket, long Conversation, EntryId Entry, bool In, Instant At, bool Settled)> Talk(
-        SqlSession session,
-        Instant since,
-        int most
-    )
+    public static List<(
+        DocketId Docket,
+        PartyId Party,
+        long Conversation,
+        EntryId Entry,
+        bool In,
+        Instant At,
+        bool Settled
+    )> Talk(SqlSession session, Instant since, int most)
     {
         ArgumentNullException.ThrowIfNull(session);
         return session.All(
             $"""
-            SELECT d.uid, c.id, e.uid, e.kind = 'in', e.at, c.state = 'closed' OR d.state = 'closed'
+            SELECT d.uid, c.id, e.uid, e.kind = 'in', e.at, c.state = 'closed' OR d.state = 'closed', p.uid
             FROM entry e JOIN conversation c ON c.id = e.conversation JOIN docket d ON d.id = c.docket
+              JOIN party p ON p.id = c.party
             WHERE e.kind IN ('in', 'out') AND e.automatic = 0 AND e.at >= $since AND c.audience = 'outside'
               AND c.discussion IS NULL AND d.removed IS NULL ORDER BY c.id, e.id LIMIT {most}
             """,
             r =>
                 (
                     new DocketId(r.GetUid(0)),
+                    new PartyId(r.GetUid(6)),
                     r.GetInt64(1),
                     new EntryId(r.GetUid(2)),
                     r.GetBoolean(3),

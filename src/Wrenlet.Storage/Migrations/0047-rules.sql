@@ -75,6 +75,7 @@ CREATE TABLE rule_run (
   rule INTEGER NOT NULL REFERENCES rule,
   docket INTEGER NOT NULL REFERENCES docket,
   happening TEXT NOT NULL,
+  party INTEGER REFERENCES party,
   because TEXT NOT NULL,
   due INTEGER NOT NULL,
   depth INTEGER NOT NULL,
@@ -88,3 +89,9 @@ CREATE TABLE rule_run (
 ) STRICT;
 CREATE INDEX rule_run_waiting ON rule_run (due) WHERE state = 'waiting';
 CREATE INDEX rule_run_by_docket ON rule_run (docket);
+CREATE INDEX rule_run_by_happening ON rule_run (rule, happening);
+
+-- What comes by time is looked for by these.
+CREATE INDEX milestone_by_date ON milestone (named, at);
+CREATE INDEX conversation_by_wait ON conversation (waiting_since) WHERE waiting_since IS NOT NULL;
+CREATE INDEX conversation_by_reply ON conversation (last_out) WHERE waiting_since IS NULL;

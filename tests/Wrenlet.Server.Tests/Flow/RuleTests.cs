@@ -322,6 +322,110 @@ public sealed class RuleTests(YardFixture fixture) : YardTests(fixture)
     }
 
     [Fact]
+    public async Task With_two_parties_it_writes_to_the_one_that_wrote()
+    {
+        var (reference, site) = await Begin();
+        var caspian = Yard.People["Caspian"].Party!.Value.Value;
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Post,
+                $"/api/dockets/{reference}/parties",
+                new { id = Guid.CreateVersion7(), party = caspian }
+            );
+        var rule = await Rule(site, new { kind = "party-writes" }, new { kind = "message", of = Yard.EverybodysStock });
+        var theirs = (await Of("Odalys").Get($"/api/dockets/{reference}"))
+            .GetProperty("conversations")
+            .EnumerateArray()
+            .First(c => c.ToString().Contains("Caspian", StringComparison.Ordinal));
+        await Say(Of("Caspian"), Id(theirs), "Shall I come along?");
+        (await Run(rule)).GetProperty("did")[0].GetString().ShouldNotBeNull().ShouldContain("to Caspian");
+        (await Talk(reference)).ShouldContain("Dear Caspian");
+    }
+
+    [Fact]
+    public async Task An_ask_holds_a_stage_up_until_it_is_decided()
+    {
+        var (reference, _) = await Begin(party: null);
+        var inside = (await Of("Odalys").Get($"/api/dockets/{reference}"))
+            .GetProperty("conversations")
+            .EnumerateArray()
+            .First(c => Text(c, "audience") == "inside");
+        var ask = Guid.CreateVersion7();
+        var entry = Guid.CreateVersion7();
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Post,
+                $"/api/conversations/{Id(inside)}/entries",
+                new
+                {
+                    id = entry,
+                    body = "May we cut the mast?",
+                    ask = new
+                    {
+                        id = ask,
+                        kind = "decision",
+                        of = new[] { new { kind = "person", id = Whom("Kit") } },
+                        rule = "anyone",
+                    },
+                }
+            );
+        await Of("Odalys").Do(HttpMethod.Put, $"/api/dockets/{reference}/gates/asks/{entry}", new { stage = Survey });
+        var means = await Of("Odalys").Get($"/api/dockets/{reference}/stages/{Survey}");
+        var gate = means.GetProperty("inTheWay")[0];
+        (Text(gate, "title"), Text(gate, "kind"), Text(gate, "who")).ShouldBe(
+            ("May we cut the mast?", "ask", "Kit Ramaswamy")
+        );
+        await Of("Kit").Do(HttpMethod.Put, $"/api/asks/{ask}/answer", new { version = 1, approves = true });
+        (await Of("Odalys").Get($"/api/dockets/{reference}/stages/{Survey}"))
+            .GetProperty("inTheWay")
+            .GetArrayLength()
+            .ShouldBe(0);
+    }
+
+    [Fact]
+    public async Task A_date_that_is_set_when_it_is_near_already_counts()
+    {
+        var (reference, site) = await Begin(party: null);
+        var near = await Rule(
+            site,
+            new
+            {
+                kind = "near",
+                of = YardKinds.Job.Milestones[0].Id.Value,
+                minutes = -5400,
+            },
+            Task("Book the slipway")
+        );
+        var setting = await Of("Odalys").Get($"/api/dockets/{reference}/setting");
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Put,
+                $"/api/dockets/{reference}/setting",
+                new
+                {
+                    subject = "Kestrel: refit",
+                    site,
+                    owner = Whom("Odalys"),
+                    priority = "normal",
+                    limited = false,
+                    people = Array.Empty<Guid>(),
+                    crews = Array.Empty<Guid>(),
+                    milestones = new[]
+                    {
+                        new
+                        {
+                            name = "launch",
+                            at = "2026-04-20T10:00:00Z",
+                            named = YardKinds.Job.Milestones[0].Id.Value,
+                        },
+                    },
+                },
+                Text(setting, "version")
+            );
+        (await Run(near)).GetProperty("did")[0].GetString().ShouldBe("gave Odalys the task “Book the slipway”");
+    }
+
+    [Fact]
     public async Task Switched_off_it_acts_no_more_and_what_others_changed_is_not_overwritten()
     {
         var (reference, site) = await Begin(party: null);

@@ -1,6 +1,7 @@
 using System.Collections.Frozen;
 using System.Collections.Immutable;
 using NodaTime;
+using Wrenlet.Core.Calendars;
 using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Flow.Rules;
@@ -121,6 +122,19 @@ public static class Firing
             (Trigger.DayOfYear t, Happened.DayCame h) => DayIn(t, h.Day.Year) == h.Day,
             _ => false,
         };
+
+    /// <summary>When a milestone is so near, or so long past, that a rule acts.</summary>
+    /// <param name="trigger">The rule's trigger.</param>
+    /// <param name="milestone">The date of the milestone.</param>
+    /// <param name="calendar">Working time of the firm.</param>
+    public static Instant MomentOf(Trigger.Near trigger, Instant milestone, WorkCalendar calendar)
+    {
+        ArgumentNullException.ThrowIfNull(trigger);
+        ArgumentNullException.ThrowIfNull(calendar);
+        return trigger.Offset < Duration.Zero
+            ? calendar.Subtract(milestone, -trigger.Offset)
+            : calendar.Add(milestone, trigger.Offset);
+    }
 
     /// <summary>The day in a year; in a month that is shorter, its last day.</summary>
     public static LocalDate DayIn(Trigger.DayOfYear trigger, int year)

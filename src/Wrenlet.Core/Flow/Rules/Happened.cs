@@ -14,6 +14,9 @@ namespace Wrenlet.Core.Flow.Rules;
 /// <param name="Key">The same for the same happening, another for another.</param>
 public abstract record Happened(string Key)
 {
+    /// <summary>The party that it is about; null where it is about the docket.</summary>
+    public virtual PartyId? With => null;
+
     /// <summary>The docket was moved.</summary>
     /// <param name="From">The stage that it left.</param>
     /// <param name="To">The stage that it entered.</param>
@@ -25,13 +28,23 @@ public abstract record Happened(string Key)
     /// <param name="Automatic">Whether a machine wrote it.</param>
     /// <param name="On">The day, at the firm.</param>
     public sealed record Wrote(PartyId Party, bool Automatic, LocalDate On)
-        : Happened(Written($"party:{Party.Value:N}:{On:uuuuMMdd}"));
+        : Happened(Written($"party:{Party.Value:N}:{On:uuuuMMdd}"))
+    {
+        /// <inheritdoc/>
+        public override PartyId? With => Party;
+    }
 
     /// <summary>Nobody has written for some time.</summary>
+    /// <param name="Party">With whom.</param>
     /// <param name="Since">The last word.</param>
     /// <param name="For">Working time since then.</param>
     /// <param name="Ours">Whether they wait for us.</param>
-    public sealed record Silent(EntryId Since, Duration For, bool Ours) : Happened(Written($"silent:{Since.Value:N}"));
+    public sealed record Silent(PartyId Party, EntryId Since, Duration For, bool Ours)
+        : Happened(Written($"silent:{Since.Value:N}"))
+    {
+        /// <inheritdoc/>
+        public override PartyId? With => Party;
+    }
 
     /// <summary>A task was done.</summary>
     /// <param name="Task">Which.</param>

@@ -68,6 +68,7 @@ public enum RunState
 /// <param name="Rule">Which rule.</param>
 /// <param name="Docket">Where.</param>
 /// <param name="Key">What happened (<see cref="Happened.Key"/>); with rule and docket the identity of what it does.</param>
+/// <param name="With">The party that it is about; null where it is about the docket.</param>
 /// <param name="Because">What happened, in words.</param>
 /// <param name="Due">When it is done.</param>
 /// <param name="Depth">How many rules set one another off before it; 0 for none.</param>
@@ -80,6 +81,7 @@ public sealed record RuleRun(
     RuleId Rule,
     DocketId Docket,
     string Key,
+    PartyId? With,
     string Because,
     Instant Due,
     int Depth,

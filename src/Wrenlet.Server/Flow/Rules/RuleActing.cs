@@ -160,7 +160,7 @@ internal sealed class RuleActing(
         var s = doing.W.Session;
         if (StockStore.Find(s, step.Stock) is not { } stock)
             return Left("the stock reply that it sends is gone.");
-        if (RuleWatching.OutsideOf(s, doing.Docket.Id) is not { } talk)
+        if (RuleWatching.OutsideOf(s, doing.Docket.Id, doing.Run.With) is not { } talk)
             return Left($"“{stock.Name}” could not be sent, since nobody outside belongs to this docket.");
         var filled = StockFilling.Fill(s, stock, talk, doing.Maker, kinds.Current, who.Current);
         var body = doing.Run.Texts.GetValueOrDefault(number) ?? filled.Body;
@@ -198,7 +198,7 @@ internal sealed class RuleActing(
         var inside = DocketTalks.Inside(s, doing.Docket.Id);
         var words = doing.Run.Texts.GetValueOrDefault(number) ?? step.Words;
         var stock = new StockReply(Guid.Empty, null, "", words, 1);
-        var talk = RuleWatching.OutsideOf(s, doing.Docket.Id) ?? inside;
+        var talk = RuleWatching.OutsideOf(s, doing.Docket.Id, doing.Run.With) ?? inside;
         var body = StockFilling.Fill(s, stock, talk, doing.Maker, kinds.Current, who.Current).Body;
         var entry = new EntryId(Guid.CreateVersion7());
         var posted = posting.Post(
@@ -290,7 +290,7 @@ internal sealed class RuleActing(
     private string StockFilled(Doing doing, string words)
     {
         var s = doing.W.Session;
-        var talk = RuleWatching.OutsideOf(s, doing.Docket.Id) ?? DocketTalks.Inside(s, doing.Docket.Id);
+        var talk = RuleWatching.OutsideOf(s, doing.Docket.Id, doing.Run.With) ?? DocketTalks.Inside(s, doing.Docket.Id);
         return StockFilling
             .Fill(s, new StockReply(Guid.Empty, null, "", words, 1), talk, doing.Maker, kinds.Current, who.Current)
             .Body;

@@ -71,8 +71,8 @@ internal sealed class RuleTiming(
                 break;
             case Trigger.Silent t:
                 var (first, last) = (calendar.Subtract(after, t.For), calendar.Subtract(until, t.For));
-                foreach (var (docket, entry) in RuleTimes.Silent(s, t.Ours, first, last))
-                    yield return (docket, new Happened.Silent(entry, t.For, t.Ours));
+                foreach (var (docket, party, entry) in RuleTimes.Silent(s, t.Ours, first, last))
+                    yield return (docket, new Happened.Silent(party, entry, t.For, t.Ours));
                 break;
             case Trigger.TaskLate t:
                 var (early, late) = (calendar.Subtract(after, t.For), calendar.Subtract(until, t.For));

@@ -25,13 +25,13 @@ internal sealed class RuleTrial(RuleWatching watching, WhoIsWho who)
     /// <summary>All times since a moment, the newest first.</summary>
     public List<TrialTime> Of(SqlSession session, Rule rule, Person viewer, Instant since, Instant now)
     {
-        var seen = new Dictionary<DocketId, Circumstances?>();
-        Circumstances? Seen(DocketId id)
+        var seen = new Dictionary<(DocketId, PartyId?), Circumstances?>();
+        Circumstances? Seen(DocketId id, PartyId? with)
         {
-            if (!seen.TryGetValue(id, out var known))
-                seen[id] = known =
+            if (!seen.TryGetValue((id, with), out var known))
+                seen[(id, with)] = known =
                     DocketStore.Find(session, id) is { } docket && viewer.MaySee(docket.Place)
-                        ? watching.CircumstancesOf(session, docket, now)
+                        ? watching.CircumstancesOf(session, docket, now, with)
                         : null;
             return known;
         }
@@ -41,7 +41,7 @@ internal sealed class RuleTrial(RuleWatching watching, WhoIsWho who)
         return
         [
             .. Happenings(session, rule.Trigger, since, now)
-                .Select(h => (h.Docket, h.Happened, h.At, Now: Seen(h.Docket)))
+                .Select(h => (h.Docket, h.Happened, h.At, Now: Seen(h.Docket, h.Happened.With)))
                 .Where(h =>
                     h.Now is { } docket
                     && h.At >= since
@@ -69,9 +69,7 @@ internal sealed class RuleTrial(RuleWatching watching, WhoIsWho who)
                 .Select(m => (m.Docket, (Happened)new Happened.Moved(m.From, m.To, m.Number), m.At)),
             Trigger.PartyWrites => RuleTimes
                 .Written(s, since, Most)
-                .Select(w =>
-                    (w.Docket, (Happened)new Happened.Wrote(new PartyId(w.Party), false, calendar.DateOf(w.At)), w.At)
-                ),
+                .Select(w => (w.Docket, (Happened)new Happened.Wrote(w.Party, false, calendar.DateOf(w.At)), w.At)),
             Trigger.TaskDone => RuleTimes
                 .Tasks(s, since, Most)
                 .Where(t => t is { Done: true, Finished: not null })
@@ -104,13 +102,17 @@ internal sealed class RuleTrial(RuleWatching watching, WhoIsWho who)
     )
     {
         var calendar = who.Current.Firm!.Calendar;
-        Instant Then(Instant at) =>
-            near.Offset < Duration.Zero ? calendar.Subtract(at, -near.Offset) : calendar.Add(at, near.Offset);
         // A date far ahead may have been near for long already, counted in working time.
         var widest = Duration.FromDays(366);
         return RuleTimes
             .Milestones(s, near.Milestone, since - widest, now + widest)
-            .Select(m => (m.Docket, (Happened)new Happened.Near(near.Milestone, m.At, near.Offset), Then(m.At)));
+            .Select(m =>
+                (
+                    m.Docket,
+                    (Happened)new Happened.Near(near.Milestone, m.At, near.Offset),
+                    Firing.MomentOf(near, m.At, calendar)
+                )
+            );
     }
 
     private IEnumerable<(DocketId, Happened, Instant)> Silences(
@@ -131,7 +133,11 @@ internal sealed class RuleTrial(RuleWatching watching, WhoIsWho who)
                     continue;
                 var then = calendar.Add(last.At, silent.For);
                 if (then <= next)
-                    yield return (last.Docket, new Happened.Silent(last.Entry, silent.For, silent.Ours), then);
+                    yield return (
+                        last.Docket,
+                        new Happened.Silent(last.Party, last.Entry, silent.For, silent.Ours),
+                        then
+                    );
             }
         }
     }

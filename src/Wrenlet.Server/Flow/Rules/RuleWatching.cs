@@ -27,6 +27,7 @@ internal sealed class RuleWatching(FirmRules rules, FirmKinds kinds, WhoIsWho wh
         IHandles<EntryWritten>,
         IHandles<TaskChanged>,
         IHandles<AskStepped>,
+        IHandles<DocketSet>,
         IHandles<StageEmptied>
 {
     public void Handle(Writing w, DocketMoved happening)
@@ -75,6 +76,36 @@ internal sealed class RuleWatching(FirmRules rules, FirmKinds kinds, WhoIsWho wh
             Watch(w, docket.Id, new Happened.Decided(happening.Entry.Id), happening.Step.At);
     }
 
+    /// <summary>A date that was set just now may be near already, or past.</summary>
+    public void Handle(Writing w, DocketSet happening)
+    {
+        var near = rules.Current.Of<Trigger.Near>().ToList();
+        if (near.Count == 0)
+            return;
+        var calendar = who.Current.Firm!.Calendar;
+        var docket = happening.After;
+        var set = MilestoneStore
+            .Dates(w.Session, docket.Id)
+            .Where(d => d.Set == happening.At)
+            .Select(d => d.Name)
+            .ToHashSet();
+        foreach (var milestone in MilestoneStore.Of(w.Session, docket.Id).Where(m => set.Contains(m.Name)))
+        foreach (var rule in near)
+            if (
+                rule.Trigger is Trigger.Near trigger
+                && trigger.Milestone == milestone.Named
+                && Firing.MomentOf(trigger, milestone.At, calendar) <= happening.At
+                && milestone.At > happening.At
+            )
+                Watch(
+                    w,
+                    docket.Id,
+                    new Happened.Near(trigger.Milestone, milestone.At, trigger.Offset),
+                    happening.At,
+                    only: rule.Id
+                );
+    }
+
     /// <summary>What named a stage that is gone names the one that its dockets went to.</summary>
     public void Handle(Writing w, StageEmptied happening)
     {
@@ -105,11 +136,19 @@ internal sealed class RuleWatching(FirmRules rules, FirmKinds kinds, WhoIsWho wh
         var book = rules.Current;
         if (!book.MayActOn(happened) || DocketStore.Find(w.Session, id) is not { } docket)
             return;
-        var acting = Firing.Of(book, happened, CircumstancesOf(w.Session, docket, at), p => who.Current.Find(p));
+        var acting = Firing.Of(
+            book,
+            happened,
+            CircumstancesOf(w.Session, docket, at, happened.With),
+            p => who.Current.Find(p)
+        );
         if (acting.IsEmpty)
             return;
         var names = RuleNaming.Of(w.Session, kinds, who);
-        foreach (var rule in acting.Where(r => only is null || r.Id == only))
+        // A party that writes in two dockets is answered once.
+        bool Answered(Rule rule) =>
+            happened is Happened.Wrote && RuleStore.HasAnywhere(w.Session, rule.Id, happened.Key);
+        foreach (var rule in acting.Where(r => (only is null || r.Id == only) && !Answered(r)))
             RuleStore.Add(
                 w.Session,
                 new RuleRun(
@@ -117,6 +156,7 @@ internal sealed class RuleWatching(FirmRules rules, FirmKinds kinds, WhoIsWho wh
                     rule.Id,
                     docket.Id,
                     happened.Key,
+                    happened.With,
                     RuleWords.Of(rule.Trigger, names),
                     at,
                     depth,
@@ -130,9 +170,10 @@ internal sealed class RuleWatching(FirmRules rules, FirmKinds kinds, WhoIsWho wh
     }
 
     /// <summary>How a docket stands, as far as rules ask.</summary>
-    public Circumstances CircumstancesOf(SqlSession session, Docket docket, Instant at)
+    /// <param name="with">The party that it is about; null where it is about the docket.</param>
+    public Circumstances CircumstancesOf(SqlSession session, Docket docket, Instant at, PartyId? with = null)
     {
-        var outside = OutsideOf(session, docket.Id);
+        var outside = OutsideOf(session, docket.Id, with);
         return new(
             docket,
             outside?.Party,
@@ -142,9 +183,13 @@ internal sealed class RuleWatching(FirmRules rules, FirmKinds kinds, WhoIsWho wh
         );
     }
 
-    /// <summary>The conversation with the docket's party: the first of them; null for none.</summary>
-    public static Conversation? OutsideOf(SqlSession session, DocketId docket) =>
+    /// <summary>The conversation with a party of the docket; null for none.</summary>
+    /// <param name="with">Which; null for the first of them.</param>
+    public static Conversation? OutsideOf(SqlSession session, DocketId docket, PartyId? with = null) =>
         ConversationStore
             .OfDocket(session, docket)
-            .Find(c => c is { Audience: Audience.Outside, Party: not null, Discussed: null });
+            .Find(c =>
+                c is { Audience: Audience.Outside, Party: not null, Discussed: null }
+                && (with is null || c.Party == with)
+            );
 }

@@ -14201,6 +14201,7 @@ export interface components {
             standing: string;
             /** Format: int32 */
             openGates: number;
+            waits: components["schemas"]["GateView"][];
         };
         StandingView: {
             person: components["schemas"]["PersonView"];

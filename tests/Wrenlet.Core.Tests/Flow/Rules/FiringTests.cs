@@ -96,9 +96,12 @@ public class FiringTests
     {
         var two = Duration.FromHours(2);
         var last = new EntryId(Guid.CreateVersion7());
-        Acts(Rule(new Trigger.Silent(two, Ours: false)), new Happened.Silent(last, two, false)).ShouldBeTrue();
-        Acts(Rule(new Trigger.Silent(two, Ours: true)), new Happened.Silent(last, two, false)).ShouldBeFalse();
-        Acts(Rule(new Trigger.Silent(two, Ours: false)), new Happened.Silent(last, two / 2, false)).ShouldBeFalse();
+        Acts(Rule(new Trigger.Silent(two, Ours: false)), new Happened.Silent(Some.Thorne, last, two, false))
+            .ShouldBeTrue();
+        Acts(Rule(new Trigger.Silent(two, Ours: true)), new Happened.Silent(Some.Thorne, last, two, false))
+            .ShouldBeFalse();
+        Acts(Rule(new Trigger.Silent(two, Ours: false)), new Happened.Silent(Some.Thorne, last, two / 2, false))
+            .ShouldBeFalse();
         var task = new TaskId(Guid.CreateVersion7());
         Acts(Rule(new Trigger.TaskLate(two)), new Happened.Late(task, Some.Now, two)).ShouldBeTrue();
         Acts(Rule(new Trigger.TaskLate(two)), new Happened.Late(task, Some.Now, two / 2)).ShouldBeFalse();

@@ -3,8 +3,10 @@ import { Link } from 'react-router';
 import { useQuery } from '@tanstack/react-query';
 import { type DocketView, type TaskView, api, taken } from '../../api/client';
 import { keys } from '../../api/queries';
+import { AskGate } from '../../dockets/AskGate';
 import { kindWord } from '../../asks/asking';
 import { DocketSheets } from '../../sheets/DocketSheets';
+import { cx } from '../../ui/controls';
 import { FinishBox } from '../../tasks/FinishBox';
 import { Firsts, Part } from '../../ui/Part';
 import { Due, NameTag, Owners, Priority, Standing } from '../../ui/tags';
@@ -59,10 +61,10 @@ function Promised({ name, note, now, over }: { name: string; note: string; now: 
 }
 
 /** What was asked in a docket and is waited for; what is over stays a click away. */
-function Asks({ docket }: { docket: string }) {
+function Asks({ docket }: { docket: DocketView }) {
   const { data = [] } = useQuery({
-    queryKey: [...keys.asks, 'docket', docket],
-    queryFn: () => taken(api.GET('/api/dockets/{reference}/asks', { params: { path: { reference: docket } } })),
+    queryKey: [...keys.asks, 'docket', docket.ref],
+    queryFn: () => taken(api.GET('/api/dockets/{reference}/asks', { params: { path: { reference: docket.ref } } })),
   });
   const open = data.filter((i) => i.ask.state === 'open' || i.ask.state === 'returned');
   const over = data.filter((i) => !open.includes(i));
@@ -74,6 +76,7 @@ function Asks({ docket }: { docket: string }) {
       </Link>
       <p className="mt-0.5 flex flex-wrap items-center gap-x-2 text-[12.5px] text-soft">
         {ask.line} {ask.state === 'open' && ask.due ? <Standing state={ask.dueState}>{ask.dueLabel}</Standing> : null}
+        {ask.state === 'open' ? <AskGate docket={docket} entry={ask.entry} words={words} /> : null}
       </p>
     </li>
   );
@@ -114,7 +117,7 @@ export function Commitments({ docket }: { docket: DocketView }) {
   const details = docket.fields.filter((f) => f.shown && !f.inHead);
   return (
     <aside aria-label={texts.commitments} className="h-full overflow-auto bg-surface px-3.5 pb-4">
-      <Asks docket={docket.ref} />
+      <Asks docket={docket} />
       <Meetings docket={docket.ref} />
       <Part name={texts.tasks} note={plain.length > 0 ? texts.ofDone(finished.length, plain.length) : ''}>
         {plain.length === 0 ? <p className="text-[13px] text-soft">{texts.pressTEntryTurn}</p> : null}
@@ -137,15 +140,27 @@ export function Commitments({ docket }: { docket: DocketView }) {
       {docket.stages.map((stage) => {
         const gates = docket.tasks.filter((t) => t.gateStage === stage.id).sort(order);
         const empty = docket.fields.filter((f) => f.needed === stage.name);
-        return gates.length + empty.length > 0 ? (
+        const waits = stage.standing === 'past' || stage.standing === 'now' ? [] : stage.waits;
+        return gates.length + empty.length + waits.length > 0 ? (
           <Part
             key={stage.id}
             name={texts.waitsFor(stage.name)}
-            note={texts.ofDone(gates.filter(done).length, gates.length + empty.length)}
+            note={texts.ofDone(gates.filter(done).length, gates.length + empty.length + waits.length)}
           >
             {empty.map((f) => (
               <p key={f.id} className="py-0.5">
                 {headTexts.fillIn(f.name)}
+              </p>
+            ))}
+            {waits.map((g) => (
+              <p
+                key={g.of}
+                className={cx('border-l-[3px] py-0.5 pl-2', g.kind === 'lock' ? 'border-l-late' : 'border-l-ask')}
+              >
+                {g.title}
+                <span className="block text-[12.5px] text-soft">
+                  {g.kind === 'lock' ? texts.lockedUntil : texts.asked(g.who)}
+                </span>
               </p>
             ))}
             <Firsts>

@@ -31,6 +31,8 @@ export const ofDone = (count: number, count2: number) => `${count} of ${count2} 
 export const pressTEntryTurn = 'Press T on an entry to turn it into a task; it will appear here too.';
 export const done = (count: number) => `${count} done`;
 export const waitsFor = (name: string) => `${name} waits for`;
+export const lockedUntil = 'locked until this is done';
+export const asked = (who: string) => (who ? `asked of ${who}` : 'asked');
 export const people = 'People';
 export const close = 'Close';
 export const showLess = 'Show less';
