@@ -12,6 +12,7 @@ internal static class FlowPart
         services
             .AddSingleton<DocketMoving>()
             .AddSingleton<FirmRules>()
+            .AddSingleton<RuleWatching>()
             .AddSingleton<RuleTiming>()
             .AddSingleton<RuleActing>()
             .AddSingleton<RuleUndoing>()

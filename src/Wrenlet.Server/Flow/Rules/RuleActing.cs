@@ -280,7 +280,7 @@ internal sealed class RuleActing(
         if (step.Locks is not { } stage)
             return [given];
         if (kinds.Current.Of(docket).Find(stage) is not { Retired: false } locked)
-            return [given, Left("this docket does not have the stage that is to be locked.")];
+            return [given, Left("this docket has no such stage, so nothing was locked.")];
         var held = new StageLock(Guid.CreateVersion7(), stage, task.Id, title, doing.Maker.Id, doing.At);
         HoldingStore.Add(doing.W.Session, docket.Id, held);
         DocketMaking.Log(doing.W, docket, doing.Maker, doing.At);
@@ -334,7 +334,7 @@ internal sealed class RuleActing(
         var docket = doing.Docket;
         var kind = kinds.Current.Of(docket);
         if (kind.PositionOf(step.Stage) < 0)
-            return Left("this docket does not have the stage that it is to be moved to.");
+            return Left("this docket has no such stage, so it was not moved.");
         var outcome = moving.Move(
             doing.W,
             docket,
@@ -371,7 +371,7 @@ internal sealed class RuleActing(
     {
         var docket = doing.Docket;
         if (kinds.Current.Of(docket).Fields.FirstOrDefault(f => f.Id == step.Field) is not { Retired: false } field)
-            return Left("this docket does not have the field that it is to fill in.");
+            return Left("this docket has no such field.");
         var (value, wrong) = FieldValues.Read(
             field,
             step.Stored,

@@ -136,7 +136,7 @@ internal sealed class RuleUndoing(
                     ? "it has been moved since"
                     : moving.Move(w, docket, new StageId(Guid.Parse(step.Before)), "", by, at).Refusal;
             case RunDeed.Used:
-                return "take out by hand what is not wanted";
+                return "remove what you do not want yourself";
             default:
                 throw new ArgumentOutOfRangeException(nameof(step), step.Deed, "Unknown deed.");
         }
