@@ -26,13 +26,11 @@ if (args is ["bare", var bareFolder, var barePort, ..])
 if (args is ["phrases", var phrases])
 {
     Environment.Exit(Phrases.Run(phrases));
-    return;
 }
 
 if (args is ["anchors", ..])
 {
     Environment.Exit(Anchoring.Run(args.ElementAtOrDefault(1)));
-    return;
 }
 
 var product = Path.GetFullPath(args.ElementAtOrDefault(0) ?? ".build/app/Wrenlet.Server.dll");

@@ -52,7 +52,9 @@ test('a job is begun for a customer, changed, moved past its gates anyway, and c
   await tobiah.getByLabel('Why it goes on all the same').fill('The tide does not wait');
   await tobiah.getByRole('button', { name: 'Move to Launch anyway' }).click();
   await expect(
-    tobiah.getByText(/Tobiah moved this from Work to Launch, though .*“Sign the rig off” were not done: The tide does not wait/),
+    tobiah.getByText(
+      /Tobiah moved this from Work to Launch, though .*“Sign the rig off” were not done: The tide does not wait/,
+    ),
   ).toBeVisible();
 
   // Limited, it is gone for those who are not on the list.

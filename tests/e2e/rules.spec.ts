@@ -25,7 +25,9 @@ test('a job enters Work: the customer, the office and a lock react; a mistake is
     // In earnest, with a text of one's own.
     await toWork();
     await page.getByRole('button', { name: 'Read and change the text' }).click();
-    await page.getByRole('textbox', { name: /^Text: mail the customer/ }).fill('Good day Sabine, we lift her tomorrow.');
+    await page
+      .getByRole('textbox', { name: /^Text: mail the customer/ })
+      .fill('Good day Sabine, we lift her tomorrow.');
     await page.getByRole('button', { name: 'Move to Work' }).click();
     await expect(page.getByText('Odalys moved this from Survey to Work')).toBeVisible();
     await expect(page.getByText(/The rule “Work begins” \(a Job enters Work\): wrote “work begins”/)).toBeVisible({
