@@ -84,10 +84,6 @@ test('the pictures of the README', async ({ browser, yard }) => {
   await expect(page.getByRole('complementary', { name: 'What can be done with it' })).toContainText('Best placed');
   await page.waitForTimeout(400);
   await page.screenshot({ path: to('queues') });
-  await page.goto(`${yard.url}/contacts`);
-  await page.getByRole('button', { name: /^Benedikta Thorne/ }).click();
-  await expect(page.getByRole('heading', { name: 'Conversations' })).toBeVisible();
-  await page.screenshot({ path: to('contacts') });
   await page.goto(`${yard.url}/reports`);
   await expect(page.getByRole('heading', { name: 'What customers say' })).toBeVisible();
   await page.screenshot({ path: to('reports') });
@@ -126,6 +122,11 @@ test('the pictures of the README', async ({ browser, yard }) => {
   await note.getByRole('list', { name: 'Times that suit' }).getByRole('button').nth(1).click();
   await tobiah.waitForTimeout(500);
   await tobiah.screenshot({ path: to('meeting') });
+  await tobiah.goto(`${yard.url}/rules`);
+  await tobiah.getByRole('button', { name: /^Work begins/ }).click();
+  await tobiah.getByRole('button', { name: 'Try it on the past' }).click();
+  await expect(tobiah.getByRole('status').filter({ hasText: 'it would have acted' })).toBeVisible();
+  await tobiah.screenshot({ path: to('rules') });
 
   const phone = await yard.visit(browser, 'Ines Kowal', '/dockets/J-1042', { width: 390, height: 844 });
   await expect(phone.getByText('before the price goes up')).toBeVisible();

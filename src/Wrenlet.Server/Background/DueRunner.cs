@@ -36,7 +36,7 @@ internal sealed class DueRunner(IEnumerable<IDueWork> parts, Stuck stuck, WhoIsW
 
     /// <summary>Does all that is due now.</summary>
     /// <param name="soon">Whether only what somebody waits for is looked at.</param>
-    /// <returns>How many pieces of work were done.</returns>
+    /// <returns>How many pieces of work were done, without what somebody waits for.</returns>
     public async Task<int> RunDue(CancellationToken cancellation, bool soon = false)
     {
         var done = new List<(string What, string About)>();
@@ -48,7 +48,8 @@ internal sealed class DueRunner(IEnumerable<IDueWork> parts, Stuck stuck, WhoIsW
             if (!await stuck.Try(look, cancellation))
                 continue;
             foreach (var work in due)
-                if (await stuck.Try(work, cancellation))
+                // What somebody set off stands where they see it; the log tells what was done with nobody about.
+                if (await stuck.Try(work, cancellation) && !part.Soon)
                     done.Add((work.Kind, work.About));
         }
 

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { type DocketView, type GateView, type SetOffChange, type SetOffView, api, taken } from '../api/client';
-import { keys } from '../api/queries';
+import { keys, useColleagues } from '../api/queries';
 import { Button, cx, inputClass } from '../ui/controls';
 import { day, exact } from '../ui/time';
 import { say, sayWrong } from '../ui/toasts';
@@ -135,7 +135,8 @@ function Gate({ gate, docket, mayLift, onLifted }: GateProps) {
   const [asked, setAsked] = useState(false);
   const inside = docket.conversations.find((c) => c.audience === 'inside')?.id;
   const stage = docket.stages.find((s) => s.id === gate.stage)?.name ?? '';
-  const names = gate.who.split(/, | and /);
+  const { data: colleagues } = useColleagues();
+  const people = (colleagues?.people ?? []).filter((p) => gate.people.includes(p.id));
   const ask = () =>
     taken(
       api.POST('/api/conversations/{id}/entries', {
@@ -143,12 +144,13 @@ function Gate({ gate, docket, mayLift, onLifted }: GateProps) {
         body: {
           id: newId(),
           body: texts.asking(
-            gate.people.map((p, i) => `[@${names[i] ?? ''}](person:${p})`),
+            people.map((p) => `[@${p.name}](person:${p.id})`),
             gate.title,
             stage,
           ),
           close: false,
-        } as never,
+          knowing: false,
+        },
       }),
     )
       .then(() => setAsked(true))
@@ -183,9 +185,9 @@ function Gate({ gate, docket, mayLift, onLifted }: GateProps) {
             </>
           ) : null}
         </span>
-        {gate.people.length > 0 && inside ? (
+        {people.length > 0 && inside ? (
           <button type="button" className="min-h-6 text-wren underline" disabled={asked} onClick={() => void ask()}>
-            {asked ? texts.asked : texts.ask(names[0]!.split(' ')[0]!, gate.people.length > 1)}
+            {asked ? texts.asked : texts.ask(people[0]!.name.split(' ')[0]!, people.length > 1)}
           </button>
         ) : null}
         {mayLift && !lifting ? (
