@@ -47,7 +47,7 @@ function Rest({ condition: c, names, put }: RestProps) {
       );
     case 'site':
       return (
-        <Pick label="Site" none="choose a site" value={c.value} onChange={(value) => put({ value })}>
+        <Pick label={texts.site} none={texts.chooseSite} value={c.value} onChange={(value) => put({ value })}>
           {names.sites.map((s) => (
             <option key={s.id}>{s.name}</option>
           ))}

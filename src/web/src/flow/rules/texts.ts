@@ -79,6 +79,8 @@ export const texts = {
   within: 'within working hours',
   outside: 'outside working hours',
   hours: 'Hours',
+  site: 'Site',
+  chooseSite: 'choose a site',
   priority: 'Priority',
   priorities: { critical: 'critical', high: 'high', normal: 'normal', low: 'low' } as Record<string, string>,
   kind: 'Kind',
