@@ -104,6 +104,18 @@ describe('two devices', () => {
     expect(wordsOf('c')).toEqual(doc('newer'));
   });
 
+  test('what is written and saved here while the server’s are being read stays', async () => {
+    let answer: (value: unknown) => void = () => undefined;
+    GET.mockReturnValueOnce(new Promise((resolve) => (answer = resolve)));
+    const joined = kept.joinDrafts();
+    kept.keepDraft('c', { docket: null, doc: doc('one') });
+    await vi.advanceTimersByTimeAsync(700);
+    expect(kept.drafts.get()['c']!.unsaved).toBe(false);
+    answer(await ok([]));
+    await joined;
+    expect(wordsOf('c')).toEqual(doc('one'));
+  });
+
   test('what was sent on the other device is gone here', async () => {
     kept.keepDraft('c', { docket: null, doc: doc('one') });
     await vi.advanceTimersByTimeAsync(700);

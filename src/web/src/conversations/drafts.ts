@@ -99,12 +99,16 @@ async function save(conversation: string) {
 
 /** Brings both sides together: what only this browser has goes to the server, the rest comes from there. */
 export async function joinDrafts() {
+  const before = new Map(changes);
   const stored = await taken(api.GET('/api/drafts'));
+  // What was written here while that was read is newer than the answer, also where it has been saved since.
+  const newer = new Set([...changes.keys()].filter((c) => changes.get(c) !== before.get(c)));
   const local = drafts.get();
   const known = new Set(stored.map((d) => d.conversation));
-  const own = new Set([...unsaved.get(), ...Object.keys(local).filter((c) => local[c]!.unsaved)]);
+  const unsent = new Set([...unsaved.get(), ...Object.keys(local).filter((c) => local[c]!.unsaved)]);
+  const own = new Set([...unsent, ...newer]);
   for (const draft of stored) if (!own.has(draft.conversation)) take(draft);
-  for (const conversation of own) void save(conversation);
+  for (const conversation of unsent) void save(conversation);
   for (const conversation of Object.keys(local))
     if (!own.has(conversation) && !known.has(conversation)) put(conversation, null);
   // What went along with a draft that was sent on another page goes with it.
