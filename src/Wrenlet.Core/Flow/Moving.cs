@@ -147,6 +147,15 @@ public static class Moving
         return new(null, inTheWay, by.May(Right.PassGates) || owner == by.Id, [.. setsOff]);
     }
 
+    /// <summary>Why somebody cannot change the texts that rules will write; null when they can.</summary>
+    /// <param name="by">Who moves the docket.</param>
+    /// <param name="rewrites">Whether they wrote a text in place of a rule's: it may go to a party.</param>
+    public static string? RefusesChanging(Person by, bool rewrites)
+    {
+        ArgumentNullException.ThrowIfNull(by);
+        return rewrites && !by.May(Right.SendOutside) ? Texts.OnlySomeRolesRewrite : null;
+    }
+
     /// <summary>Why a docket cannot be closed; null when it can.</summary>
     /// <param name="openTasks">How many of its tasks are open.</param>
     /// <param name="openAsks">How many of its asks are waited for.</param>

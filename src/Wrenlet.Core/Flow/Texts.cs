@@ -37,6 +37,9 @@ internal static class Texts
 
     public const string MoveIsOfAnother = "Somebody else moved it. Move the docket back instead.";
 
+    public const string OnlySomeRolesRewrite =
+        "Your role does not allow you to write to customers, so leave the texts of rules as they are.";
+
     public const string OnlySomeRolesLift =
         "Your role does not allow you to lock a stage or to lift a gate. Ask an administrator.";
 

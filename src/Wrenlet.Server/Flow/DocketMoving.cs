@@ -110,7 +110,10 @@ public sealed class DocketMoving(
             return new(docket);
         reason = reason.Trim();
         var means = Means(w.Session, docket, stage, by);
-        if (means.Refuses(reason) is { } not)
+        if (
+            (means.Refuses(reason) ?? Moving.RefusesChanging(by, changed?.Any(c => c.Words is not null) == true)) is
+            { } not
+        )
             return new(docket, not);
         SettleLast(w, docket.Id);
         DocketStore.SetStage(w.Session, docket.Id, stage, docket.Open);

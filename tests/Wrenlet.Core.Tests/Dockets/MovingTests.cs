@@ -56,6 +56,16 @@ public class MovingTests
     }
 
     [Fact]
+    public void Who_may_not_write_outside_rewrites_no_text_of_a_rule()
+    {
+        var kit = Yard.Named("Kit");
+        Moving.RefusesChanging(kit, rewrites: true).ShouldBeNull();
+        var quiet = kit with { Role = Role.Member with { Rights = Role.Member.Rights.Remove(Right.SendOutside) } };
+        Moving.RefusesChanging(quiet, rewrites: true).ShouldNotBeNull();
+        Moving.RefusesChanging(quiet, rewrites: false).ShouldBeNull();
+    }
+
+    [Fact]
     public void Going_back_is_never_barred() => Move(1).Refuses("").ShouldBeNull();
 
     [Fact]
