@@ -207,7 +207,7 @@ public static class Becoming
         entry switch
         {
             { Kind: EntryKind.MessageIn, Automatic: false } => (exchange.Received(entry.At), owner),
-            { Kind: EntryKind.MessageOut, Automatic: false } => (
+            { Kind: EntryKind.MessageOut, Automatic: false, Circular: null } => (
                 exchange.Replied(entry.At),
                 Ownership.AfterReply(owner, entry.Author!.Value)
             ),

@@ -65,6 +65,7 @@ public enum Via
 /// <param name="Filed">Whether it is in its docket's record.</param>
 /// <param name="Asks">Whether it asks for an answer.</param>
 /// <param name="Meets">Whether it invites to a meeting.</param>
+/// <param name="Circular">The message to many that it is one of, which answers nobody; null for none.</param>
 public sealed record Entry(
     long Key,
     EntryId Id,
@@ -90,7 +91,8 @@ public sealed record Entry(
     int Signs = 0,
     bool Filed = false,
     bool Asks = false,
-    bool Meets = false
+    bool Meets = false,
+    Guid? Circular = null
 );
 
 /// <summary>How the sending of an entry stands.</summary>

@@ -38,7 +38,14 @@ public readonly record struct Leak(LeakKind Kind, string Reason, int Start, int 
 /// <param name="By">Who said it, in short.</param>
 /// <param name="Stands">Whether it still stands somewhere, as on a sheet, and was not said at a moment.</param>
 /// <param name="With">The other party it was said with; null when it was internal.</param>
-public readonly record struct SaidBefore(string Text, string By, bool Stands = false, string? With = null);
+/// <param name="Circular">The message to many that it is one of; null for none.</param>
+public readonly record struct SaidBefore(
+    string Text,
+    string By,
+    bool Stands = false,
+    string? With = null,
+    Guid? Circular = null
+);
 
 /// <summary>A draft that is about to leave, with all that the check needs to know.</summary>
 /// <param name="Plain">Its plain text.</param>

@@ -223,4 +223,24 @@ internal static class Texts
     public const string HasNotAnswered = "has not answered";
 
     public const string HaveNotAnswered = "have not answered";
+
+    public const string ThatMomentHasPassed = "That moment has passed. Choose one that is still to come.";
+
+    public const string MoreThanYearAhead = "That is more than a year ahead. Choose an earlier moment.";
+
+    public static string HasWrittenSince(string party) =>
+        $"{party} wrote after you did. Read that first, then send it or change it.";
+
+    public const string OnlyItsAuthorCanChangeLater =
+        "Only its author can change it. You can stop it, and tell them why.";
+
+    public const string ItWasStoppedAlready = "It has been stopped already.";
+
+    public static string YouCannotStopIt(string reason) => $"You cannot stop it: {reason}.";
+
+    public static string StoppedIt(string firstName) => $"{firstName} stopped it.";
+
+    public const string TakesPartToo = "takes part in this too";
+
+    public static string GetsItIn(string docket) => $"gets it in {docket}";
 }

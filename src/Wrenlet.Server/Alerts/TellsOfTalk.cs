@@ -25,7 +25,8 @@ internal sealed class TellsOfTalk(Telling telling, WhoIsWho who)
         IHandles<EntryTakenBack>,
         IHandles<MessageReturned>,
         IHandles<HandedOver>,
-        IHandles<BackAgain>
+        IHandles<BackAgain>,
+        IHandles<MessageStayed>
 {
     /// <summary>Who would be told of a draft if it were said now, and why.</summary>
     public IReadOnlyList<Alert> WouldTell(
@@ -46,6 +47,17 @@ internal sealed class TellsOfTalk(Telling telling, WhoIsWho who)
             concerns,
             id => roster.Find(id),
             id => levels.GetValueOrDefault(id)
+        );
+    }
+
+    /// <summary>Whoever wrote it: it is theirs to look at again.</summary>
+    public void Handle(Writing w, MessageStayed happening)
+    {
+        var (conversation, author, words, by, at) = happening;
+        telling.Tell(
+            w,
+            [new Alert(author, AlertReason.Stuck)],
+            new(by, conversation.Place, Thing.Working, at, words, conversation.Id)
         );
     }
 

@@ -38,6 +38,7 @@ namespace Wrenlet.Server.Pages;
 /// <param name="Ask">What it asks for, and how that stands; null when it asks for nothing.</param>
 /// <param name="Meeting">The meeting that it invites to; null for none.</param>
 /// <param name="ByLink">By which link its writer came, in words; null where they came by none, and for a party.</param>
+/// <param name="Circular">The message to many that it is one of; null for none, and for a party.</param>
 public sealed record EntryView(
     Guid Id,
     long Order,
@@ -67,7 +68,8 @@ public sealed record EntryView(
     FilingView? Filing,
     AskView? Ask,
     MeetingView? Meeting,
-    string? ByLink
+    string? ByLink,
+    Guid? Circular
 );
 
 /// <summary>An entry that another one answers or passes on.</summary>

@@ -80,7 +80,8 @@ internal static class EntryViews
                     byLink.MadeBy is { } maker ? roster.NameOf(maker) : null,
                     DayOf(byLink, roster)
                 )
-                : null
+                : null,
+            viewer.IsStaff ? entry.Circular : null
         );
     }
 

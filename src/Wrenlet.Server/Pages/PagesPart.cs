@@ -1,3 +1,6 @@
+using Wrenlet.Server.Happenings;
+using Wrenlet.Server.Pages.Later;
+
 namespace Wrenlet.Server.Pages;
 
 /// <summary>
@@ -6,7 +9,12 @@ namespace Wrenlet.Server.Pages;
 /// </summary>
 internal static class PagesPart
 {
-    public static IServiceCollection AddPages(this IServiceCollection services) => services.AddSingleton<Exporting>();
+    public static IServiceCollection AddPages(this IServiceCollection services) =>
+        services
+            .AddSingleton<Exporting>()
+            .AddSingleton<Speaking>()
+            .AddSingleton<Leaving>()
+            .AddSingleton<IDueWork>(s => s.GetRequiredService<Leaving>());
 
     public static void MapPages(this IEndpointRouteBuilder api)
     {
@@ -16,6 +24,8 @@ internal static class PagesPart
         api.MapDocketTable();
         api.MapTalks();
         api.MapSaying();
+        api.MapLater();
+        api.MapCirculars();
         api.MapDraftChecks();
         api.MapLeaving();
         api.MapForwards();

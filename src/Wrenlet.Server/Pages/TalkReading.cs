@@ -7,6 +7,7 @@ using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Conversations.Meetings;
+using Wrenlet.Server.Pages.Later;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Sheets;
 using Wrenlet.Server.Tasks;
@@ -68,7 +69,13 @@ internal static class TalkReading
                 .Where(b => after is null || !b.Running)
                 .ToList()
             : [];
-        return new(Entries(session, seen, viewer, roster, now, tasks), silences, before, after);
+        return new(
+            Entries(session, seen, viewer, roster, now, tasks),
+            silences,
+            before,
+            after,
+            viewer.IsStaff && after is null ? LaterViews.In(session, conversations, viewer, roster) : []
+        );
     }
 
     /// <summary>An entry as the viewer sees it; null when they do not.</summary>

@@ -15,7 +15,8 @@ public static class EntryStore
     private const string Columns =
         "e.id, e.uid, e.conversation, e.kind, e.via, a.uid, e.sender, e.at, e.body, e.markdown, e.html, x.entry, "
         + "x.problem, e.automatic, e.came_back, e.knowing, s.uid, x.not_before, x.leaving, e.files, e.replies_to, "
-        + "e.forwarded_from, e.version, e.edited, e.removed, e.signs, e.filed, e.asks, e.meets";
+        + "e.forwarded_from, e.version, e.edited, e.removed, e.signs, e.filed, e.asks, e.meets, "
+        + "(SELECT w.uid FROM circular w WHERE w.id = e.circular)";
     private const string Joins =
         "LEFT JOIN person a ON a.id = e.author LEFT JOIN outbox x ON x.entry = e.id LEFT JOIN file s ON s.id = e.source";
     private const string Select =
@@ -34,10 +35,10 @@ public static class EntryStore
         var added = session.Number(
             """
             INSERT INTO entry (uid, conversation, kind, via, author, sender, at, body, markdown, html, automatic,
-              knowing, source, files, replies_to, forwarded_from)
+              knowing, source, files, replies_to, forwarded_from, circular)
             VALUES ($uid, $conversation, $kind, $via, (SELECT id FROM person WHERE uid = $author), $sender, $at, $body,
               $markdown, $html, $automatic, $knowing, (SELECT id FROM file WHERE uid = $source), $files, $answers,
-              $passes) ON CONFLICT (uid) DO NOTHING RETURNING id
+              $passes, (SELECT id FROM circular WHERE uid = $circular)) ON CONFLICT (uid) DO NOTHING RETURNING id
             """,
             ("uid", entry.Id.Value),
             ("conversation", conversation.Key),
@@ -54,7 +55,8 @@ public static class EntryStore
             ("source", entry.Source),
             ("files", entry.Files),
             ("answers", entry.RepliesTo),
-            ("passes", entry.ForwardedFrom)
+            ("passes", entry.ForwardedFrom),
+            ("circular", entry.Circular)
         );
         if (added is not { } key)
             return null;
@@ -219,7 +221,7 @@ public static class EntryStore
     public static (Entry Entry, ConversationId Conversation)? ByMail(SqlSession session, string messageId) =>
         session.First<(Entry, ConversationId)?>(
             $"{Select} JOIN mail m ON m.entry = e.id WHERE m.message_id = $id",
-            r => (Row(r), new ConversationId(r.GetUid(29))),
+            r => (Row(r), new ConversationId(r.GetUid(30))),
             ("id", messageId)
         );
 
@@ -235,6 +237,14 @@ public static class EntryStore
     /// <summary>Says that an entry which had left has come back.</summary>
     public static void CameBack(SqlSession session, long entry, string reason) =>
         session.Run("UPDATE entry SET came_back = $reason WHERE id = $entry", ("reason", reason), ("entry", entry));
+
+    /// <summary>What has been said of a message to many, in its order.</summary>
+    public static List<Entry> OfCircular(SqlSession session, Guid circular) =>
+        session.All(
+            $"{Select} WHERE e.circular = (SELECT id FROM circular WHERE uid = $circular) ORDER BY e.id",
+            Row,
+            ("circular", circular)
+        );
 
     /// <summary>Takes an entry out with all that conversations keep of it. Other parts have taken out theirs.</summary>
     public static void TakeOut(SqlSession session, long entry)
@@ -412,7 +422,7 @@ public static class EntryStore
     public static byte[]? RawAside(SqlSession session, Guid id) =>
         session.First("SELECT raw FROM mail_aside WHERE uid = $uid", r => r.GetFieldValue<byte[]>(0), ("uid", id));
 
-    private static Entry Row(SqliteDataReader r) => Row(r, new ConversationId(r.GetUid(29)));
+    private static Entry Row(SqliteDataReader r) => Row(r, new ConversationId(r.GetUid(30)));
 
     private static Entry Row(SqliteDataReader r, ConversationId conversation)
     {
@@ -455,7 +465,8 @@ public static class EntryStore
             r.GetInt32(25),
             r.GetBoolean(26),
             r.GetBoolean(27),
-            r.GetBoolean(28)
+            r.GetBoolean(28),
+            r.GetUidOrNull(29)
         );
     }
 }

@@ -52,7 +52,7 @@ public static class RuleTimes
         return session.All(
             $"""
             SELECT d.uid, p.uid, (SELECT e.uid FROM entry e WHERE e.conversation = c.id AND e.kind IN ('in', 'out')
-              AND e.automatic = 0 ORDER BY e.id DESC LIMIT 1) AS last
+              AND e.automatic = 0 AND e.circular IS NULL ORDER BY e.id DESC LIMIT 1) AS last
             FROM conversation c JOIN docket d ON d.id = c.docket JOIN party p ON p.id = c.party
             WHERE {waits} AND c.audience = 'outside' AND c.state = 'open' AND c.discussion IS NULL AND {Open}
               AND last IS NOT NULL
@@ -131,7 +131,7 @@ public static class RuleTimes
             SELECT d.uid, c.id, e.uid, e.kind = 'in', e.at, c.state = 'closed' OR d.state = 'closed', p.uid
             FROM entry e JOIN conversation c ON c.id = e.conversation JOIN docket d ON d.id = c.docket
               JOIN party p ON p.id = c.party
-            WHERE e.kind IN ('in', 'out') AND e.automatic = 0 AND e.at >= $since AND c.audience = 'outside'
+            WHERE e.kind IN ('in', 'out') AND e.automatic = 0 AND e.circular IS NULL AND e.at >= $since AND c.audience = 'outside'
               AND c.discussion IS NULL AND d.removed IS NULL ORDER BY c.id, e.id LIMIT {most}
             """,
             r =>

@@ -33,7 +33,7 @@ public static class ReportStore
             """
             SELECT c.uid, q.uid, e.at, e.kind, p.uid FROM conversation c JOIN queue q ON q.id = c.queue
               JOIN entry e ON e.conversation = c.id LEFT JOIN person p ON p.id = e.author
-            WHERE c.audience = 'outside' AND e.kind IN ('in', 'out') AND e.automatic = 0
+            WHERE c.audience = 'outside' AND e.kind IN ('in', 'out') AND e.automatic = 0 AND e.circular IS NULL
               AND max(coalesce(c.last_in, 0), coalesce(c.last_out, 0)) >= $from
             ORDER BY c.id, e.id
             """,

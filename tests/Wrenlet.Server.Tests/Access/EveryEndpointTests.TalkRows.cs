@@ -246,6 +246,39 @@ public partial class EveryEndpointTests
                     knowing = true,
                 }
             ),
+            ["GET /api/conversations/{id}/opening"] = new($"/api/conversations/{inside}/opening", ["Kit"]),
+            ["POST /api/conversations/{id}/later"] = new(
+                $"/api/conversations/{inside}/later",
+                ["Kit"],
+                new { entry = new { id = Guid.Empty, body = "Later" } }
+            ),
+            ["PUT /api/later/{id}"] = new($"/api/later/{Guid.CreateVersion7()}", [], new { now = true }),
+            ["POST /api/later/{id}/stopped"] = new($"/api/later/{Guid.CreateVersion7()}/stopped", []),
+            ["DELETE /api/later/{id}"] = new($"/api/later/{Guid.CreateVersion7()}", []),
+            ["POST /api/circulars/preview"] = new(
+                "/api/circulars/preview",
+                Staff,
+                new { dockets = new[] { "J-2" }, words = "To all" }
+            ),
+            ["POST /api/circulars"] = new(
+                "/api/circulars",
+                ["Kit"],
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    words = "To all",
+                    pieces = new[]
+                    {
+                        new
+                        {
+                            conversation = inside,
+                            entry = Guid.CreateVersion7(),
+                            body = "To all",
+                        },
+                    },
+                }
+            ),
+            ["GET /api/circulars/{id}"] = new($"/api/circulars/{Guid.CreateVersion7()}", []),
             ["PUT /api/entries/{id}/leaving"] = new($"/api/entries/{entry}/leaving", ["Kit"]),
             ["DELETE /api/entries/{id}/leaving"] = new($"/api/entries/{entry}/leaving", ["Kit"]),
             ["POST /api/calls"] = new(

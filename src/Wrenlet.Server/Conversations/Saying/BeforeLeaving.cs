@@ -41,7 +41,7 @@ internal sealed class BeforeLeaving(LeakReading leaks, FirmKinds kinds, Settings
         if (saying.AtOnce)
             return (new(to, null), null);
         var files = (saying.Files ?? []).Select(f => f.File).ToList();
-        var found = leaks.Check(session, conversation, author, words, to, files, unseeing, roster);
+        var found = leaks.Check(session, conversation, author, words, to, files, unseeing, roster, saying.Circular);
         if (found.IsEmpty)
             return (new(to, null), null);
         return saying.Knowing

@@ -58,7 +58,8 @@ internal sealed class InsideNotes : IInsideWords
                 new(
                     EntryWords.PlainOf(entry),
                     entry.Author is { } by ? roster.NameOf(by).Split(' ')[0] : "a colleague",
-                    With: outside ? ConversationViews.PartyOf(place, roster)?.Name ?? "somebody else" : null
+                    With: outside ? ConversationViews.PartyOf(place, roster)?.Name ?? "somebody else" : null,
+                    Circular: entry.Circular
                 )
             );
         }
@@ -77,6 +78,8 @@ internal sealed partial class LeakReading(IEnumerable<IInsideWords> inside, File
     /// The leak check's reasons; empty when the draft may go. Only what the author sees is compared, so that the check
     /// tells nothing new.
     /// </summary>
+    /// <param name="circular">The message to many that it is one of: what the others of it say is no reason. Null for
+    /// none.</param>
     public ImmutableArray<Leak> Check(
         SqlSession session,
         Conversation conversation,
@@ -85,12 +88,16 @@ internal sealed partial class LeakReading(IEnumerable<IInsideWords> inside, File
         IReadOnlyList<Recipient> to,
         IReadOnlyList<Guid> files,
         ImmutableArray<Person> unseeing,
-        Roster roster
+        Roster roster,
+        Guid? circular = null
     )
     {
         var probes = LeakCheck.Probes(words.Plain);
         var found = inside.Select(i => i.With(session, probes, conversation, author, roster)).ToList();
-        List<SaidBefore> notes = [.. found.SelectMany(f => f.Inside)];
+        List<SaidBefore> notes =
+        [
+            .. found.SelectMany(f => f.Inside).Where(n => circular is null || n.Circular != circular),
+        ];
         var shared = LeakCheck.Shared(words.Plain, notes);
         List<string> known = shared.IsEmpty
             ? []

@@ -42,6 +42,17 @@ internal sealed class Posting(
         return writes.Run(w => Post(w, id, place, author, saying, words, at));
     }
 
+    /// <summary>Why something cannot be said as it stands; null when it can.</summary>
+    /// <param name="session">Where to read.</param>
+    public PostRefusal? Refuses(
+        SqlSession session,
+        Conversation conversation,
+        Person author,
+        Saying saying,
+        RenderedText words,
+        Instant at
+    ) => Weigh(session, conversation, author, saying, words, at).Refusal;
+
     /// <summary>Posts within a write that does more.</summary>
     public Posted Post(
         Writing w,
@@ -64,61 +75,11 @@ internal sealed class Posting(
 
         if (EntryStore.Knows(w.Session, id) && EntryStore.Find(w.Session, id) is { } said)
             return Repeat(said, place, author, saying);
-        var answered = saying.RepliesTo is { } answers ? EntryStore.Find(w.Session, answers) : null;
-        if (saying.RepliesTo is not null && (answered?.Conversation != place || answered.Kind is EntryKind.Event))
-            return Posted.Refuse(
-                "What this replies to is no longer in this conversation. Send it without the quote, or reply to something else; "
-                    + "your text is kept."
-            );
-        var outside = conversation.Audience is Audience.Outside;
-        var leaves = outside && author.IsStaff;
-        if (leaves && !author.May(Right.SendOutside))
-            return Posted.Refuse(
-                $"You cannot write to customers and partners: {Rights.Of(author, Right.SendOutside).Reason}. Your text is kept."
-            );
-        var tagged = Tags.Of(words, conversation, roster);
-        if (!leaves && !tagged.Unseeing.IsEmpty)
-            return new(null, Tags.Refusal(tagged.Unseeing));
-        if (saying.Files is { } files && files.Any(f => places.Seen(w.Session, f.File, author) is null))
-            return Posted.Refuse(
-                "One of the files is no longer there, or you cannot see it. Remove it and attach it again; "
-                    + "your text is kept."
-            );
-        words = WithFiles(words, saying.Files);
+        var (refusal, weighed) = Weigh(w.Session, conversation, author, saying, words, at);
+        if (weighed is not var (answered, kind, via, cleared, full))
+            return new(null, refusal);
+        words = full;
         var brought = saying.Brings ?? [];
-        foreach (var thing in brought)
-        {
-            if (thing.Read(conversation, author, roster, at) is { } refused)
-                return new(null, refused);
-            words = thing.With(words);
-        }
-
-        var kind =
-            !author.IsStaff ? EntryKind.MessageIn
-            : outside ? EntryKind.MessageOut
-            : EntryKind.Note;
-        Via? via =
-            !outside ? (saying.Call ? Via.Call : null)
-            : kind is EntryKind.MessageIn ? Via.Page
-            : saying.Via ?? Reaching.Usual(conversation, roster);
-        var cleared = new Cleared([], null);
-        if (leaves)
-        {
-            (var may, var held) = leaving.Look(
-                w.Session,
-                conversation,
-                author,
-                saying,
-                words,
-                via!.Value,
-                tagged.Unseeing,
-                roster
-            );
-            if (may is null)
-                return new(null, held);
-            cleared = may;
-        }
-
         var entry = new Entry(
             0,
             id,
@@ -132,6 +93,7 @@ internal sealed class Posting(
             author.IsStaff,
             words.Html,
             Automatic: saying.ByRule,
+            Circular: saying.Circular,
             Knowing: cleared.Knowing,
             Files: saying.Files?.Count ?? 0,
             RepliesTo: answered?.Key,
@@ -158,6 +120,83 @@ internal sealed class Posting(
 
         happenings.Say(w, new EntryWritten(conversation, entry, words, answered?.Author));
         return new(entry, null);
+    }
+
+    /// <summary>What was found out of something before it is written.</summary>
+    /// <param name="Words">Its words, with those of all that goes with it.</param>
+    private sealed record Weighed(Entry? Answered, EntryKind Kind, Via? Via, Cleared Cleared, RenderedText Words);
+
+    /// <summary>Why something cannot be said, or all that has to be known to write it.</summary>
+    private (PostRefusal? Refusal, Weighed? Weighed) Weigh(
+        SqlSession session,
+        Conversation conversation,
+        Person author,
+        Saying saying,
+        RenderedText words,
+        Instant at
+    )
+    {
+        static (PostRefusal?, Weighed?) Refuse(string reason) => (PostRefusal.For(reason), null);
+        var roster = who.Current;
+        var answered = saying.RepliesTo is { } answers ? EntryStore.Find(session, answers) : null;
+        if (
+            saying.RepliesTo is not null
+            && (answered?.Conversation != conversation.Id || answered.Kind is EntryKind.Event)
+        )
+            return Refuse(
+                "What this replies to is no longer in this conversation. Send it without the quote, or reply to something else; "
+                    + "your text is kept."
+            );
+        var outside = conversation.Audience is Audience.Outside;
+        var leaves = outside && author.IsStaff;
+        if (leaves && !author.May(Right.SendOutside))
+            return Refuse(
+                $"You cannot write to customers and partners: {Rights.Of(author, Right.SendOutside).Reason}. Your text is kept."
+            );
+        var tagged = Tags.Of(words, conversation, roster);
+        if (!leaves && !tagged.Unseeing.IsEmpty)
+            return (Tags.Refusal(tagged.Unseeing), null);
+        if (saying.Files is { } files && files.Any(f => places.Seen(session, f.File, author) is null))
+            return Refuse(
+                "One of the files is no longer there, or you cannot see it. Remove it and attach it again; "
+                    + "your text is kept."
+            );
+        words = WithFiles(words, saying.Files);
+        var brought = saying.Brings ?? [];
+        foreach (var thing in brought)
+        {
+            if (thing.Read(conversation, author, roster, at) is { } refused)
+                return (refused, null);
+            words = thing.With(words);
+        }
+
+        var kind =
+            !author.IsStaff ? EntryKind.MessageIn
+            : outside ? EntryKind.MessageOut
+            : EntryKind.Note;
+        Via? via =
+            !outside ? (saying.Call ? Via.Call : null)
+            : kind is EntryKind.MessageIn ? Via.Page
+            : saying.Via ?? Reaching.Usual(conversation, roster);
+        var cleared = new Cleared([], null);
+        if (leaves)
+        {
+            (var may, var held) = leaving.Look(
+                session,
+                conversation,
+                author,
+                saying,
+                words,
+                via!.Value,
+                tagged.Unseeing,
+                roster
+            );
+            if (may is null)
+                return (held, null);
+            cleared = may;
+        }
+
+        return (null, new(answered, kind, via, cleared, words));
     }
 
     /// <summary>Posts what came in by mail or text. A mail whose Message-ID is known already is one entry.</summary>

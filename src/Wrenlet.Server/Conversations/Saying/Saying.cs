@@ -70,6 +70,7 @@ public interface IBrought
 /// <param name="Passes">The entry, seen by the author, that it passes on; null when it is its own words.</param>
 /// <param name="Brings">What goes with it beside files; null for nothing.</param>
 /// <param name="ByRule">Whether a rule says it for its author: it answers nobody, and another machine must not answer it.</param>
+/// <param name="Circular">The message to many that it is one of; it answers nobody. Null for none.</param>
 /// <param name="Invites">The meeting, set before, whose calendar goes with it; null for none.</param>
 public sealed record Saying(
     string Body,
@@ -85,5 +86,6 @@ public sealed record Saying(
     EntryId? Passes = null,
     IReadOnlyList<IBrought>? Brings = null,
     MeetingId? Invites = null,
-    bool ByRule = false
+    bool ByRule = false,
+    Guid? Circular = null
 );

@@ -88,25 +88,28 @@ function tryLater() {
 /** Takes something out of the outbox for good. */
 export const withdraw = (id: string) => outbox.set((all) => all.filter((w) => w.id !== id));
 
+/** As the server takes it. */
+export const asNewEntry = (said: Waiting): Schemas['NewEntry'] => ({
+  id: said.id,
+  body: said.body,
+  close: said.close,
+  via: said.via ?? null,
+  to: said.to ?? null,
+  files: said.files ?? null,
+  seen: said.seen ?? null,
+  knowing: said.knowing ?? false,
+  repliesTo: said.repliesTo ?? null,
+  tasks: said.tasks ?? null,
+  ask: said.ask ?? null,
+  meeting: said.meeting ?? null,
+});
+
 async function attempt(waiting: Waiting) {
   try {
     const entry = await taken(
       api.POST('/api/conversations/{id}/entries', {
         params: { path: { id: waiting.conversation } },
-        body: {
-          id: waiting.id,
-          body: waiting.body,
-          close: waiting.close,
-          via: waiting.via ?? null,
-          to: waiting.to ?? null,
-          files: waiting.files ?? null,
-          seen: waiting.seen ?? null,
-          knowing: waiting.knowing ?? false,
-          repliesTo: waiting.repliesTo ?? null,
-          tasks: waiting.tasks ?? null,
-          ask: waiting.ask ?? null,
-          meeting: waiting.meeting ?? null,
-        },
+        body: asNewEntry(waiting),
       }),
     );
     onSent(waiting, entry);

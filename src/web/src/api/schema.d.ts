@@ -9688,6 +9688,305 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/conversations/{id}/opening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OpeningView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/conversations/{id}/later": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewLater"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LaterView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/later/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LaterChange"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LaterView"];
+                    };
+                };
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TakenBack"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/later/{id}/stopped": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LaterView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/circulars/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CircularWish"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CircularPreview"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/circulars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewCircular"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CircularView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/circulars/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CircularView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/conversations/{id}/check": {
         parameters: {
             query?: never;
@@ -11763,6 +12062,53 @@ export interface components {
             token: string;
             password: string;
         };
+        CircularLine: {
+            docket: string;
+            party: string;
+            path: string;
+            state: string;
+            why: null | string;
+        };
+        CircularPiece: {
+            /** Format: uuid */
+            conversation: string;
+            /** Format: uuid */
+            entry: string;
+            body: string;
+            /** @default false */
+            knowing: boolean;
+        };
+        CircularPieceView: {
+            /** Format: uuid */
+            conversation: string;
+            docket: string;
+            subject: string;
+            party: string;
+            chosen: boolean;
+            why: null | string;
+            way: string;
+            body: string;
+            refusal: null | string;
+            leaks: components["schemas"]["LeakView"][];
+        };
+        CircularPreview: {
+            pieces: components["schemas"]["CircularPieceView"][];
+            without: string[];
+            fields: string[];
+        };
+        CircularView: {
+            /** Format: uuid */
+            id: string;
+            author: components["schemas"]["PersonView"];
+            /** Format: date-time */
+            at: string;
+            words: string;
+            lines: components["schemas"]["CircularLine"][];
+        };
+        CircularWish: {
+            dockets: string[];
+            words: string;
+        };
         ClockStep: {
             state: string;
             /** Format: int64 */
@@ -12191,6 +12537,8 @@ export interface components {
             ask: null | components["schemas"]["AskView"];
             meeting: null | components["schemas"]["MeetingView"];
             byLink: null | string;
+            /** Format: uuid */
+            circular: null | string;
         };
         FeedView: {
             address: null | string;
@@ -12647,6 +12995,32 @@ export interface components {
             after: string[];
             there: boolean;
         };
+        LaterChange: {
+            body?: null | string;
+            /** Format: date-time */
+            at?: null | string;
+            /** @default false */
+            knowing: boolean;
+            /** @default false */
+            now: boolean;
+        };
+        LaterView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            conversation: string;
+            author: components["schemas"]["PersonView"];
+            /** Format: date-time */
+            leaves: string;
+            body: string;
+            html: string;
+            /** Format: int32 */
+            files: number;
+            goes: null | string;
+            held: null | string;
+            mine: boolean;
+            toMany: boolean;
+        };
         LayOutFor: {
             docket?: null | string;
             /** Format: uuid */
@@ -12970,6 +13344,12 @@ export interface components {
             /** Format: date-time */
             due?: null | string;
         };
+        NewCircular: {
+            /** Format: uuid */
+            id: string;
+            words: string;
+            pieces: components["schemas"]["CircularPiece"][];
+        };
         NewContact: {
             /** Format: uuid */
             party: string;
@@ -13049,6 +13429,11 @@ export interface components {
         NewKind: {
             /** Format: uuid */
             kind: string;
+        };
+        NewLater: {
+            entry: components["schemas"]["NewEntry"];
+            /** Format: date-time */
+            at?: null | string;
         };
         NewLeave: {
             /** Format: date */
@@ -13357,6 +13742,10 @@ export interface components {
             conversation: components["schemas"]["ConversationView"];
             talk: components["schemas"]["Talk"];
             marks: components["schemas"]["MarksView"];
+        };
+        OpeningView: {
+            /** Format: date-time */
+            at: string;
         };
         OutsideAnswer: {
             messageId: string;
@@ -14354,6 +14743,7 @@ export interface components {
             before: null | number;
             /** Format: int64 */
             after: null | number;
+            later: components["schemas"]["LaterView"][];
         };
         TalkRow: {
             /** Format: int64 */

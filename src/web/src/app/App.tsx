@@ -31,6 +31,12 @@ const TodayPage = lazy(() => import('../pages/TodayPage').then((m) => ({ default
 const DocketsPage = lazy(() => import('../pages/DocketsPage').then((m) => ({ default: m.DocketsPage })));
 const TemplatesPage = lazy(() => import('../flow/templates/TemplatesPage').then((m) => ({ default: m.TemplatesPage })));
 const RulesPage = lazy(() => import('../flow/rules/RulesPage').then((m) => ({ default: m.RulesPage })));
+const NewCircularPage = lazy(() =>
+  import('../conversations/circular/NewCircularPage').then((m) => ({ default: m.NewCircularPage })),
+);
+const CircularPage = lazy(() =>
+  import('../conversations/circular/CircularPage').then((m) => ({ default: m.CircularPage })),
+);
 const DocketPage = lazy(() => import('../pages/docket/DocketPage').then((m) => ({ default: m.DocketPage })));
 const QueuesPage = lazy(() => import('../pages/queues/QueuesPage').then((m) => ({ default: m.QueuesPage })));
 const ConversationPage = lazy(() => import('../pages/ConversationPage').then((m) => ({ default: m.ConversationPage })));
@@ -155,6 +161,8 @@ function Inside({ me }: { me: Me }) {
             <Route path="/dockets" element={<DocketsPage me={me} />} />
             <Route path="/dockets/:reference" element={<DocketPage me={me} />} />
             <Route path="/templates" element={<TemplatesPage me={me} />} />
+            <Route path="/circulars/new" element={<NewCircularPage />} />
+            <Route path="/circulars/:id" element={<CircularPage />} />
             <Route path="/rules" element={<RulesPage />} />
             <Route path="/conversations/:id" element={<ConversationPage me={me} />} />
             <Route path="/talk" element={<TalkPage me={me} />} />

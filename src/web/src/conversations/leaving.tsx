@@ -12,6 +12,9 @@ export const whenTakenBack = (then: typeof onTakenBack) => {
   onTakenBack = then;
 };
 
+/** Gives words back to where they were written. */
+export const wordsTakenBack = (conversation: string, body: string) => onTakenBack(conversation, body);
+
 /** Takes a message back before it leaves; its words go to its composer. */
 export async function takeBack(entry: EntryView, docket: string | null = null) {
   try {

@@ -5,7 +5,7 @@ import { Most, type Run, earlier, later, newestOf, refreshed } from './talkRun';
 const entries = (from: number, to: number) =>
   Array.from({ length: to - from + 1 }, (_, i) => ({ id: String(from + i), order: from + i }) as EntryView);
 const talk = (from: number, to: number, before: number | null, after: number | null = null) =>
-  ({ entries: entries(from, to), silences: [], before, after }) as Talk;
+  ({ entries: entries(from, to), silences: [], before, after, later: [] as Talk['later'] }) as Talk;
 const orders = (run: Run) => [run.entries[0]!.order, run.entries.at(-1)!.order, run.entries.length];
 
 test('what is new stands at the end, and what was taken back is gone', () => {

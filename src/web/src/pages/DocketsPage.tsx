@@ -1,10 +1,12 @@
 import { Suspense, lazy, useDeferredValue, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { type Me, api, saveFile } from '../api/client';
 import { useKinds } from '../api/queries';
 import { NamedViews } from '../ui/NamedViews';
 import { Button, Empty, Wrong, cx, inputClass } from '../ui/controls';
 import { sayWrong } from '../ui/toasts';
+import { may } from '../accounts/rights';
+import { beginCircular } from '../conversations/circular/begun';
 import { NewDocket } from '../flow/NewDocket';
 import { Removed } from '../dockets/Removed';
 import { DocketRows } from '../dockets/table/DocketRows';
@@ -19,6 +21,7 @@ const StagesPart = lazy(() => import('../flow/stages/StagesPart').then((m) => ({
 /** All dockets in sight: found, filtered, sorted and grouped by what the firm keeps of them. */
 export function DocketsPage({ me }: { me: Me }) {
   const now = { ...usual, ...look.use() };
+  const go = useNavigate();
   const [typed, setTyped] = useState('');
   const words = useDeferredValue(typed.trim());
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
@@ -120,7 +123,21 @@ export function DocketsPage({ me }: { me: Me }) {
         </Link>
         <NewDocket me={me.person.id!} />
       </header>
-      {chosen.size > 0 ? <ManyBar refs={[...chosen]} columns={columns} onClear={() => setChosen(new Set())} /> : null}
+      {chosen.size > 0 ? (
+        <ManyBar
+          refs={[...chosen]}
+          columns={columns}
+          onWrite={
+            may(me, 'send-outside')
+              ? () => {
+                  beginCircular([...chosen]);
+                  void go('/circulars/new');
+                }
+              : undefined
+          }
+          onClear={() => setChosen(new Set())}
+        />
+      ) : null}
       <div
         className="min-h-0 flex-1 overflow-auto short:overflow-visible"
         tabIndex={0}

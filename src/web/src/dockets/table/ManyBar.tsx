@@ -9,10 +9,16 @@ import { texts } from './texts';
 const words = texts.many;
 const priorities = ['critical', 'high', 'normal', 'low'];
 
-type Props = { refs: string[]; columns: TableColumn[]; onClear: () => void };
+type Props = {
+  refs: string[];
+  columns: TableColumn[];
+  /** Writes to the parties of them; undefined where one may not write outside. */
+  onWrite?: () => void;
+  onClear: () => void;
+};
 
 /** Changes one thing of all dockets that are chosen. */
-export function ManyBar({ refs, columns, onClear }: Props) {
+export function ManyBar({ refs, columns, onWrite, onClear }: Props) {
   const [what, setWhat] = useState('');
   const [value, setValue] = useState('');
   const { data: colleagues } = useColleagues();
@@ -98,6 +104,7 @@ export function ManyBar({ refs, columns, onClear }: Props) {
       <Button look="main" disabled={!what || (!value && !field)} onClick={() => void apply()}>
         {words.apply}
       </Button>
+      {onWrite ? <Button onClick={onWrite}>{words.write}</Button> : null}
       <Button look="quiet" onClick={onClear}>
         {words.clear}
       </Button>

@@ -73,6 +73,7 @@ export const texts = {
     priority: 'Priority',
     value: 'to',
     apply: 'Apply',
+    write: 'Write to their customers',
     clear: 'Clear',
     done: (n: number) => `${counted(n, { one: 'docket', other: 'dockets' })} changed.`,
     refused: (ref: string, why: string) => `${ref} was not changed: ${why}`,

@@ -10,9 +10,8 @@ import {
   taken,
 } from '../../api/client';
 import { useLiveState, writing } from '../../api/live';
-import { send } from '../../api/outbox';
+import { type Waiting, asNewEntry, send } from '../../api/outbox';
 import { asAsk, askDrafts, blankAsk, changeAskDraft, setAskDraft } from '../../asks/asking';
-import { firmNow } from '../../ui/time';
 import { useFoot } from '../../ui/foot';
 import { Button, Letter, cx } from '../../ui/controls';
 import type { EditorHandle } from '../../conversations/Editor';
@@ -22,6 +21,7 @@ import { AttachPanel, AttachedList, taking, useAttachments } from '../../convers
 import { asSent, attachmentsSent } from '../../conversations/attachments';
 import { HeldByLeaks, HeldByMissed } from '../../conversations/Held';
 import { isAmong, writingName } from '../../conversations/audience';
+import { willLeave } from '../../conversations/later/texts';
 import { carried, carry, putDown } from '../../conversations/carried';
 import { drafts, keepBeside, keepDraft, thisPage } from '../../conversations/drafts';
 import { whenTakenBack } from '../../conversations/leaving';
@@ -33,7 +33,8 @@ import {
   changeMeetingDraft,
   setMeetingDraft,
 } from '../../conversations/meetings/meeting';
-import { sayWrong } from '../../ui/toasts';
+import { clock, day, firmNow } from '../../ui/time';
+import { say, sayWrong } from '../../ui/toasts';
 import {
   AnsweringLine,
   AskTool,
@@ -52,6 +53,7 @@ import * as texts from './texts';
 const longName = 28;
 
 const Editor = lazy(() => import('../../conversations/Editor').then((m) => ({ default: m.Editor })));
+const LaterPanel = lazy(() => import('../../conversations/later/LaterPanel').then((m) => ({ default: m.LaterPanel })));
 const AskForm = lazy(() => import('../../asks/AskForm').then((m) => ({ default: m.AskForm })));
 const MeetingForm = lazy(() =>
   import('../../conversations/meetings/MeetingForm').then((m) => ({ default: m.MeetingForm })),
@@ -69,7 +71,28 @@ type Props = {
   inHand?: boolean;
 };
 
-type Held = { words: string; unseeing: PersonView[]; leaks: LeakView[]; missed: EntryView[]; close: boolean };
+/** When it leaves, if not now: at a moment (ISO 8601), or when the doors open next. */
+type When = { at: string | null };
+
+type Held = {
+  words: string;
+  unseeing: PersonView[];
+  leaks: LeakView[];
+  missed: EntryView[];
+  close: boolean;
+  later?: When;
+};
+
+/** Keeps something until its moment has come. */
+async function sendLater(entry: Waiting, { at }: When) {
+  const kept = await taken(
+    api.POST('/api/conversations/{id}/later', {
+      params: { path: { id: entry.conversation } },
+      body: { entry: asNewEntry(entry), at },
+    }),
+  );
+  say(willLeave(`${day(kept.leaves)} ${clock(kept.leaves)}`));
+}
 
 /** A lane's own composer. It says who will see what is written, and nothing typed is lost. */
 export type ComposerHandle = { focus: () => void; ask: () => void; meet: () => void };
@@ -172,7 +195,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
                 way ? wayWords[way.via] : '',
               );
 
-  const post = async (close: boolean, anyway: { knowing?: boolean; seen?: number } = {}) => {
+  const post = async (close: boolean, anyway: { knowing?: boolean; seen?: number; later?: When } = {}) => {
     const body = editor.current?.markdown() ?? '';
     if ((!body && files.length === 0 && !meeting) || onTheirWay > 0) return;
     const doc = editor.current?.doc();
@@ -182,7 +205,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
     keepDraft(conversation.id, null);
     writing(null);
     try {
-      await send({
+      const entry = {
         id: newId(),
         conversation: conversation.id,
         docket: conversation.docket,
@@ -198,7 +221,9 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
         tasks: agreed.map((task) => ({ id: newId(), task })),
         ask: asking ? asAsk(asking, newId()) : null,
         meeting: meeting ? asMeeting(meeting, newId()) : null,
-      });
+      };
+      if (anyway.later) await sendLater(entry, anyway.later);
+      else await send(entry);
       setMeetingDraft(conversation.id, null);
       setAskDraft(conversation.id, null);
       onAnswered?.();
@@ -219,6 +244,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
         leaks: refusal?.leaks ?? [],
         missed: refusal?.missed ?? [],
         close,
+        later: anyway.later,
       });
       if (refusal?.missed.length) seen.current = last;
     }
@@ -334,7 +360,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
         <HeldByMissed
           missed={held.missed}
           name={name}
-          onGo={() => void post(held.close, { seen: Math.max(...held.missed.map((m) => m.order)) })}
+          onGo={() => void post(held.close, { later: held.later, seen: Math.max(...held.missed.map((m) => m.order)) })}
           onEdit={() => {
             seen.current = Math.max(...held.missed.map((m) => m.order));
             setHeld(null);
@@ -345,7 +371,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
         <HeldByLeaks
           leaks={held.leaks}
           name={name}
-          onGo={() => void post(held.close, { knowing: true })}
+          onGo={() => void post(held.close, { later: held.later, knowing: true })}
           onEdit={() => {
             setHeld(null);
             focus();
@@ -389,6 +415,16 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
             {texts.sendAndClose}
           </Button>
         ) : null}
+        {live === 'away' ? null : (
+          <Suspense fallback={null}>
+            <LaterPanel
+              conversation={conversation.id}
+              docket={conversation.docket}
+              disabled={!sendable}
+              onLater={(at) => void post(false, { later: { at } })}
+            />
+          </Suspense>
+        )}
         <Button
           className="max-w-full"
           look={inside ? 'plain' : 'main'}

@@ -166,6 +166,15 @@ export const EntryBlock = memo((props: Props) => {
           {channel(entry)}
         </span>
       </header>
+      {entry.circular ? (
+        <Link
+          to={`/circulars/${entry.circular}`}
+          title={texts.oneOfManyTip}
+          className="text-[12.5px] text-soft underline decoration-dotted hover:text-ink"
+        >
+          {texts.oneOfMany}
+        </Link>
+      ) : null}
       {entry.repliesTo ? <Quoted quote={entry.repliesTo} word="To" onGo={acts.go} /> : null}
       {entry.forwardedFrom ? <Quoted quote={entry.forwardedFrom} word="Shared from" onGo={acts.go} /> : null}
       {drafting ? (

@@ -17,6 +17,7 @@ import { GoToDate, Waits } from './LaneParts';
 import { useFlow } from './flow';
 import { type Said, TalkRow } from './TalkRow';
 import { LaneHead } from '../../conversations/LaneHead';
+import { LaterCards } from '../../conversations/later/LaterCards';
 import { setPins, useReadingMarks } from '../../conversations/marks';
 import { type ReadTalk, useTalk } from '../../conversations/useTalk';
 import * as texts from './texts';
@@ -296,6 +297,7 @@ export function Lanes({ me, talk, marks, conversations, read, only, slim, writes
   const showOut = lane !== 'inside';
   const showSpine = !slim && !(narrow && lane !== 'both');
   const waiting = outbox.use();
+  const leavingFrom = (id: string) => talk.later.filter((m) => m.conversation === id);
   const insideWaiting = inside ? waiting.filter((w) => w.conversation === inside.id) : [];
   const outsideWaiting = outside ? waiting.filter((w) => w.conversation === outside.id) : [];
 
@@ -427,6 +429,11 @@ export function Lanes({ me, talk, marks, conversations, read, only, slim, writes
                     />
                   );
                 })}
+              </div>
+              <div className="grid" style={columns}>
+                {showIn && inside ? <LaterCards list={leavingFrom(inside.id)} /> : null}
+                {showSpine ? <div /> : null}
+                {showOut && outside ? <LaterCards list={leavingFrom(outside.id)} /> : null}
               </div>
               <div className="grid" style={columns}>
                 {showIn && inside ? <Waits list={insideWaiting} /> : null}

@@ -106,3 +106,5 @@ export const newBelow = (below: number) => `${below} new below`;
 export const toTheNewest = 'To the newest';
 export const useInASheet = 'Use in a sheet';
 export const pickForASheet = 'Pick it to start a page or table from it';
+export const oneOfMany = 'One of a message to many';
+export const oneOfManyTip = 'See who else got it';
