@@ -24,6 +24,9 @@ public enum TagKind
 
     /// <summary>A sheet, by id.</summary>
     Sheet,
+
+    /// <summary>A saved way of looking at tasks or dockets, by id.</summary>
+    View,
 }
 
 /// <summary>
@@ -49,6 +52,7 @@ public readonly partial record struct TagLink(TagKind Kind, string Target, strin
             "task" => TagKind.Task,
             "entry" => TagKind.Entry,
             "sheet" => TagKind.Sheet,
+            "view" => TagKind.View,
             _ => null,
         };
         var target = url[(colon + 1)..];
@@ -72,7 +76,9 @@ public readonly partial record struct TagLink(TagKind Kind, string Target, strin
     public static string WordsOnly(string markdown) =>
         TagForm().Replace(markdown, m => m.Groups["text"].Value.TrimStart('@', '#'));
 
-    [GeneratedRegex(@"\[(?<text>(?:[^\]\\]|\\.)*)\]\((?:person|crew|docket|task|entry|sheet):[0-9A-Za-z-]{1,40}\)")]
+    [GeneratedRegex(
+        @"\[(?<text>(?:[^\]\\]|\\.)*)\]\((?:person|crew|docket|task|entry|sheet|view):[0-9A-Za-z-]{1,40}\)"
+    )]
     private static partial Regex TagForm();
 
     /// <summary>The scheme of a kind.</summary>
@@ -85,6 +91,7 @@ public readonly partial record struct TagLink(TagKind Kind, string Target, strin
             TagKind.Task => "task",
             TagKind.Entry => "entry",
             TagKind.Sheet => "sheet",
+            TagKind.View => "view",
             _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, "Unknown kind of tag."),
         };
 }

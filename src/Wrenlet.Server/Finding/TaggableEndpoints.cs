@@ -30,6 +30,7 @@ internal static class TaggableEndpoints
     private const int Most = 8;
     private const int MostTabs = 9;
     private const int MostOfDocket = 5;
+    private static readonly string[] Viewed = ["tasks", "dockets"];
 
     public static void MapTaggable(this IEndpointRouteBuilder api) =>
         api.MapGet("/conversations/{id:guid}/taggable", GetTaggable).For(Access.Staff);
@@ -192,6 +193,19 @@ internal static class TaggableEndpoints
                     true
                 ))
             : [];
-        return [.. dockets.Concat(sheets).Concat(tasks).Concat(entries)];
+        var views = Viewed
+            .SelectMany(about =>
+                NamedViewStore.For(session, about, viewer.Person.Id).Select(v => (About: about, View: v))
+            )
+            .Where(v => words.Length > 0 && v.View.Name.Contains(words, StringComparison.OrdinalIgnoreCase))
+            .Take(Most)
+            .Select(v => new Taggable(
+                "view",
+                v.View.Id.ToString(),
+                "#" + TagLink.Plain(v.View.Name),
+                $"saved view of {v.About}{(v.View.Shared ? "" : ", only yours")}",
+                true
+            ));
+        return [.. dockets.Concat(views).Concat(sheets).Concat(tasks).Concat(entries)];
     }
 }

@@ -32,12 +32,19 @@ public sealed record NewTaskView(
 );
 
 /// <summary>Named ways of looking at the table of tasks and at that of dockets.</summary>
+/// <summary>A named view that words point at.</summary>
+/// <param name="About">tasks or dockets.</param>
+/// <param name="By">Whose it is.</param>
+/// <param name="Settings">What is shown and how, as the client keeps it; what stands in it is by the reader's sight.</param>
+public sealed record PointedView(Guid Id, string Name, string About, string By, JsonElement Settings);
+
 internal static class NamedViewEndpoints
 {
     private const int MostSettings = 20_000;
 
     public static void MapNamedViews(this IEndpointRouteBuilder api)
     {
+        api.MapGet("/views/{id:guid}", Get).For(Access.Staff);
         foreach (var (path, about) in new[] { ("/task-views", "tasks"), ("/docket-views", "dockets") })
         {
             api.MapGet(path, (Viewer viewer, Database database, WhoIsWho who) => GetViews(about, viewer, database, who))
@@ -63,6 +70,26 @@ internal static class NamedViewEndpoints
                 .For(Access.Staff);
         }
     }
+
+    /// <summary>A view that words point at: one's own, or one that is shared.</summary>
+    private static Results<Ok<PointedView>, ProblemHttpResult> Get(
+        Guid id,
+        Viewer viewer,
+        Database database,
+        WhoIsWho who
+    ) =>
+        database.Read(s => NamedViewStore.Find(s, id)) is var (view, about)
+        && viewer.Person.MaySee(view.Place, Thing.Working)
+            ? TypedResults.Ok(
+                new PointedView(
+                    view.Id,
+                    view.Name,
+                    about,
+                    who.Current.NameOf(view.Owner),
+                    JsonDocument.Parse(view.Settings).RootElement
+                )
+            )
+            : Refusals.NotFound("view");
 
     private static IReadOnlyList<NamedTaskView> GetViews(
         string about,

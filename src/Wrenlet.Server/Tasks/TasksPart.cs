@@ -11,6 +11,7 @@ internal static class TasksPart
             .AddSingleton<IOtherWork, DueTasks>()
             .AddSingleton<IHoldsFiles, TaskAttachments>()
             .AddSingleton<IPointable, PointableTasks>()
+            .AddSingleton<IPointable, PointableViews>()
             .AddSingleton<IHoldings, TaskHoldings>();
 
     public static void MapTasksPart(this IEndpointRouteBuilder api)

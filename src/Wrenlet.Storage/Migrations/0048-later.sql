@@ -32,3 +32,15 @@ CREATE TABLE later_message (
 CREATE INDEX later_message_due ON later_message (leaves) WHERE held IS NULL;
 CREATE INDEX later_message_in ON later_message (conversation);
 CREATE INDEX later_message_of ON later_message (circular) WHERE circular IS NOT NULL;
+
+-- Words may point at saved views, too.
+CREATE TABLE entry_tag_new (
+  entry INTEGER NOT NULL REFERENCES entry,
+  kind TEXT NOT NULL CHECK (kind IN ('person', 'crew', 'docket', 'task', 'entry', 'sheet', 'view')),
+  target TEXT NOT NULL,
+  PRIMARY KEY (entry, kind, target)
+) STRICT, WITHOUT ROWID;
+
+INSERT INTO entry_tag_new SELECT entry, kind, target FROM entry_tag;
+DROP TABLE entry_tag;
+ALTER TABLE entry_tag_new RENAME TO entry_tag;

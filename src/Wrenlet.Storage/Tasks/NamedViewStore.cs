@@ -4,7 +4,11 @@ namespace Wrenlet.Storage.Tasks;
 
 /// <summary>A way of looking at tasks or dockets that was given a name.</summary>
 /// <param name="Settings">What is shown and how, in words of the client (JSON).</param>
-public sealed record NamedView(Guid Id, PersonId Owner, string Name, bool Shared, string Settings);
+public sealed record NamedView(Guid Id, PersonId Owner, string Name, bool Shared, string Settings)
+{
+    /// <summary>Where it stands: one that is shared with all staff, another with its owner.</summary>
+    public Place Place => Shared ? new Place.Firm() : new Place.Own(Owner);
+}
 
 /// <summary>Named ways of looking at tasks and dockets.</summary>
 public static class NamedViewStore
@@ -21,6 +25,13 @@ public static class NamedViewStore
             ("about", about),
             ("person", person.Value)
         );
+
+    /// <summary>A view and what it is about, tasks or dockets; null where there is none.</summary>
+    public static (NamedView View, string About)? Find(SqlSession session, Guid id) =>
+        session.First("SELECT about FROM task_view WHERE uid = $uid", r => r.GetString(0), ("uid", id)) is { } about
+        && Find(session, about, id) is { } view
+            ? (view, about)
+            : null;
 
     public static NamedView? Find(SqlSession session, string about, Guid id) =>
         session.First(

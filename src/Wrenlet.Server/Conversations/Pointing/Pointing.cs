@@ -9,7 +9,7 @@ using Wrenlet.Storage.People;
 namespace Wrenlet.Server.Conversations;
 
 /// <summary>A thing that words can point at, as one viewer sees it now.</summary>
-/// <param name="Kind">docket, task, entry or sheet.</param>
+/// <param name="Kind">docket, task, entry, sheet or view.</param>
 /// <param name="Target">Reference or id.</param>
 /// <param name="Seen">Whether the viewer sees it; else nothing but that it is there is said.</param>
 /// <param name="Title">What it is.</param>
@@ -110,6 +110,10 @@ internal sealed partial class Pointing(IEnumerable<IPointable> things)
             );
     }
 
+    /// <summary>Whether a tag is of a thing that not all who read of it see, so that its words may say too much.</summary>
+    public static bool MaySayTooMuch(TagLink tag) =>
+        tag.Kind is TagKind.Task or TagKind.Entry or TagKind.Sheet or TagKind.View;
+
     /// <summary>Whether a party may be told of the thing that a tag points at. A tag of a person is a name.</summary>
     public bool SeenBy(SqlSession session, PartyId party, TagLink tag) =>
         tag.Kind is TagKind.Person or TagKind.Crew
@@ -121,19 +125,19 @@ internal sealed partial class Pointing(IEnumerable<IPointable> things)
         var match = PathForm().Match(path);
         if (!match.Success)
             return null;
-        foreach (var kind in new[] { TagKind.Entry, TagKind.Sheet, TagKind.Task, TagKind.Docket })
+        foreach (var kind in new[] { TagKind.Entry, TagKind.Sheet, TagKind.Task, TagKind.View, TagKind.Docket })
             if (match.Groups[TagLink.Word(kind)] is { Success: true } target)
                 return (kind, target.Value);
         return null;
     }
 
-    [GeneratedRegex(@"\[(?:[^\]\\]|\\.)*\]\((?<kind>task|entry|sheet):(?<target>[0-9A-Za-z-]{1,40})\)")]
+    [GeneratedRegex(@"\[(?:[^\]\\]|\\.)*\]\((?<kind>task|entry|sheet|view):(?<target>[0-9A-Za-z-]{1,40})\)")]
     private static partial Regex TagForm();
 
     [GeneratedRegex(
         @"^/(?:dockets/(?<docket>[A-Z]{1,3}-(?:\d{4}-)?\d{1,9})|sheets/(?<sheet>[0-9a-f-]{36})|conversations/[0-9a-f-]{36}|"
-            + @"noticeboard/[0-9a-f-]{36}|queues|tasks)"
-            + @"(?:\?(?:[^#]*&)?(?:entry=(?<entry>[0-9a-f-]{36})|task=(?<task>[0-9a-f-]{36})))?(?:[&#].*)?$"
+            + @"noticeboard/[0-9a-f-]{36}|queues|tasks|dockets)"
+            + @"(?:\?(?:[^#]*&)?(?:entry=(?<entry>[0-9a-f-]{36})|task=(?<task>[0-9a-f-]{36})|view=(?<view>[0-9a-f-]{36})))?(?:[&#].*)?$"
     )]
     private static partial Regex PathForm();
 }

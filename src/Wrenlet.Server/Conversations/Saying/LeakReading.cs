@@ -155,7 +155,7 @@ internal sealed partial class LeakReading(IEnumerable<IInsideWords> inside, File
     /// <summary>Things named in it that the party does not see: by tag, and dockets as typed too.</summary>
     private IEnumerable<string> Unseen(SqlSession session, Conversation conversation, RenderedText words)
     {
-        var things = words.Tags.Where(t => t.Kind is TagKind.Task or TagKind.Entry or TagKind.Sheet);
+        var things = words.Tags.Where(Pointing.MaySayTooMuch);
         foreach (var tag in things)
             if (conversation.Party is not { } party || !pointing.SeenBy(session, party, tag))
                 yield return tag.Text;

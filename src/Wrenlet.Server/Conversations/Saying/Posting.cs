@@ -67,7 +67,7 @@ internal sealed class Posting(
         var roster = who.Current;
         if (SeenTalk.Conversation(w.Session, place.Value, author) is not { } conversation)
             return Posted.Unseen;
-        if (author.IsStaff && words.Tags.Any(t => t.Kind is TagKind.Task or TagKind.Entry or TagKind.Sheet))
+        if (author.IsStaff && words.Tags.Any(Pointing.MaySayTooMuch))
         {
             saying = saying with { Body = pointing.Discreet(w.Session, saying.Body, conversation.Place, roster) };
             words = EntryText.FromMarkdown(saying.Body);

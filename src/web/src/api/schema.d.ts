@@ -4801,6 +4801,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/views/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PointedView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/task-views": {
         parameters: {
             query?: never;
@@ -14004,6 +14041,14 @@ export interface components {
             at: components["schemas"]["AnchorView"];
             words: components["schemas"]["WordsView"][];
             line: string;
+        };
+        PointedView: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            about: string;
+            by: string;
+            settings: components["schemas"]["JsonElement"];
         };
         Present: {
             person: components["schemas"]["PersonView"];

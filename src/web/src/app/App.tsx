@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Suspense, lazy, useCallback, useEffect, useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { BrowserRouter, Navigate, Route, Routes, useNavigate, useParams } from 'react-router';
+import { showViewsBy } from '../conversations/viewed';
 import { basename } from '../api/at';
 import { SignIn } from '../accounts/SignIn';
 import { may } from '../accounts/rights';
@@ -37,6 +38,7 @@ const NewCircularPage = lazy(() =>
 const CircularPage = lazy(() =>
   import('../conversations/circular/CircularPage').then((m) => ({ default: m.CircularPage })),
 );
+showViewsBy(lazy(() => import('../pages/views/ViewInPlace')));
 const DocketPage = lazy(() => import('../pages/docket/DocketPage').then((m) => ({ default: m.DocketPage })));
 const QueuesPage = lazy(() => import('../pages/queues/QueuesPage').then((m) => ({ default: m.QueuesPage })));
 const ConversationPage = lazy(() => import('../pages/ConversationPage').then((m) => ({ default: m.ConversationPage })));

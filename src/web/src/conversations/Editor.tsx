@@ -166,7 +166,10 @@ function tagSuggestion(
 }
 
 /** What each sign tags. */
-const kindsOf: Record<string, string[]> = { '@': ['person', 'crew'], '#': ['docket', 'task', 'entry', 'sheet'] };
+const kindsOf: Record<string, string[]> = {
+  '@': ['person', 'crew'],
+  '#': ['docket', 'task', 'entry', 'sheet', 'view'],
+};
 
 const tagNode = (
   name: string,

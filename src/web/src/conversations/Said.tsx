@@ -1,15 +1,16 @@
 import { useQuery } from '@tanstack/react-query';
-import { type MouseEvent, useEffect, useRef, useState } from 'react';
+import { type MouseEvent, Suspense, useEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { useNavigate } from 'react-router';
 import { asHtml } from '../api/at';
 import { type ThingView, api, taken } from '../api/client';
 import { cx } from '../ui/controls';
+import { viewInPlace } from './viewed';
 import * as texts from './texts';
 
 type Thing = { kind: string; target: string };
 
-const things = '.tag[data-kind="docket"], .tag[data-kind="task"], .tag[data-kind="entry"], .tag[data-kind="sheet"]';
+const things = ['docket', 'task', 'entry', 'sheet', 'view'].map((kind) => `.tag[data-kind="${kind}"]`).join(', ');
 const thingOf = (tag: HTMLElement): Thing => ({ kind: tag.dataset.kind!, target: tag.dataset.target! });
 
 /** How a thing stands now; live, as each change to it lets the question be asked again. */
@@ -32,6 +33,8 @@ export function Said({ html, className }: { html: string; className?: string }) 
   const box = useRef<HTMLDivElement>(null);
   const [alone, setAlone] = useState<HTMLElement[]>([]);
   const [pointed, setPointed] = useState<HTMLElement | null>(null);
+  /** The saved views that are open below the words. */
+  const [views, setViews] = useState<string[]>([]);
   const navigate = useNavigate();
   useEffect(() => {
     // Most words point at nothing, and then there is nothing to do.
@@ -57,8 +60,11 @@ export function Said({ html, className }: { html: string; className?: string }) 
     setPointed(null);
   }, [html]);
   const tagAt = (target: EventTarget) => (target as HTMLElement).closest<HTMLElement>(things);
+  const toggle = (id: string) => setViews((all) => (all.includes(id) ? all.filter((v) => v !== id) : [...all, id]));
   const go = async (tag: HTMLElement) => {
     const thing = thingOf(tag);
+    // A view opens where it is named.
+    if (thing.kind === 'view') return toggle(thing.target);
     const view = await taken(api.GET('/api/things/{kind}/{target}', { params: { path: thing } })).catch(() => null);
     if (view?.path) void navigate(view.path);
   };
@@ -86,13 +92,30 @@ export function Said({ html, className }: { html: string; className?: string }) 
         dangerouslySetInnerHTML={asHtml(html)}
       />
       {alone.map((place, i) => createPortal(<Card thing={thingOf(place)} />, place, String(i)))}
+      {views.map((id) => (
+        <ViewBelow key={id} id={id} onClose={() => toggle(id)} />
+      ))}
       {pointed ? <Pointed tag={pointed} /> : null}
     </>
   );
 }
 
+/** A saved view with its table. */
+function ViewBelow(props: { id: string; onClose?: () => void }) {
+  const View = viewInPlace();
+  return View ? (
+    <Suspense fallback={null}>
+      <View {...props} />
+    </Suspense>
+  ) : null;
+}
+
 /** A thing that stands alone on a line. */
 function Card({ thing }: { thing: Thing }) {
+  return thing.kind === 'view' ? <ViewBelow id={thing.target} /> : <ThingCard thing={thing} />;
+}
+
+function ThingCard({ thing }: { thing: Thing }) {
   const view = useThing(thing);
   const navigate = useNavigate();
   return (

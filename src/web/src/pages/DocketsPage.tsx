@@ -3,6 +3,7 @@ import { Link, useNavigate } from 'react-router';
 import { type Me, api, saveFile } from '../api/client';
 import { useKinds } from '../api/queries';
 import { NamedViews } from '../ui/NamedViews';
+import { useNamedView } from '../ui/useNamedView';
 import { Button, Empty, Wrong, cx, inputClass } from '../ui/controls';
 import { sayWrong } from '../ui/toasts';
 import { may } from '../accounts/rights';
@@ -22,6 +23,7 @@ const StagesPart = lazy(() => import('../flow/stages/StagesPart').then((m) => ({
 export function DocketsPage({ me }: { me: Me }) {
   const now = { ...usual, ...look.use() };
   const go = useNavigate();
+  useNamedView('dockets', (next) => change({ ...usual, ...(next as Partial<Look>) }));
   const [typed, setTyped] = useState('');
   const words = useDeferredValue(typed.trim());
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());

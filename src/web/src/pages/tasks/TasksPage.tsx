@@ -6,6 +6,7 @@ import { useColleagues, useDockets } from '../../api/queries';
 import { useAsks } from '../../asks/useAsks';
 import { Button, Wrong, cx, inputClass } from '../../ui/controls';
 import { NamedViews } from '../../ui/NamedViews';
+import { useNamedView } from '../../ui/useNamedView';
 import { Count } from '../../ui/tags';
 import { ColumnsPart } from '../../tasks/ColumnsPart';
 import { TransferPanel } from '../../tasks/TransferPanel';
@@ -47,6 +48,7 @@ export function TasksPage({ me }: { me: Me }) {
       },
       { replace: open !== null },
     );
+  useNamedView('tasks', (next) => look.set(next as Look));
   // What leads here from elsewhere names a worklist, and may open its talk.
   const named = params.get('list');
   useEffect(() => {
