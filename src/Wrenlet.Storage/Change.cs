@@ -38,8 +38,11 @@ public static class ChangeKinds
     public const string KindsChanged = "kinds.changed";
     public const string TemplatesChanged = "templates.changed";
 
-    /// <summary>A rule was made, changed, switched or removed, or acted.</summary>
+    /// <summary>A rule was made, changed, switched or removed.</summary>
     public const string RulesChanged = "rules.changed";
+
+    /// <summary>A rule acted, or what it did was undone.</summary>
+    public const string RuleRan = "rule.ran";
     public const string RecurringChanged = "recurring.changed";
 
     /// <summary>Much was brought along, or taken back, and the roster is drawn anew already.</summary>

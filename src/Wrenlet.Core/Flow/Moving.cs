@@ -147,13 +147,16 @@ public static class Moving
         return new(null, inTheWay, by.May(Right.PassGates) || owner == by.Id, [.. setsOff]);
     }
 
-    /// <summary>Why somebody cannot change the texts that rules will write; null when they can.</summary>
+    /// <summary>Why somebody cannot change what rules will do; null when they can.</summary>
     /// <param name="by">Who moves the docket.</param>
     /// <param name="rewrites">Whether they wrote a text in place of a rule's: it may go to a party.</param>
-    public static string? RefusesChanging(Person by, bool rewrites)
+    /// <param name="leavesOut">Whether they leave a step out: what was agreed for all is not one person's to drop.</param>
+    public static string? RefusesChanging(Person by, bool rewrites, bool leavesOut)
     {
         ArgumentNullException.ThrowIfNull(by);
-        return rewrites && !by.May(Right.SendOutside) ? Texts.OnlySomeRolesRewrite : null;
+        return rewrites && !by.May(Right.SendOutside) ? Texts.OnlySomeRolesRewrite
+            : leavesOut && !by.May(Right.MakeRules) ? Texts.OnlySomeRolesLeaveOut
+            : null;
     }
 
     /// <summary>Why a docket cannot be closed; null when it can.</summary>

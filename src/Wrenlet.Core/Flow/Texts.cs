@@ -37,6 +37,9 @@ internal static class Texts
 
     public const string MoveIsOfAnother = "Somebody else moved it. Move the docket back instead.";
 
+    public const string OnlySomeRolesLeaveOut =
+        "Only somebody whose role allows making rules can leave a step of one out. Move it as it is, or ask them.";
+
     public const string OnlySomeRolesRewrite =
         "Your role does not allow you to write to customers, so leave the texts of rules as they are.";
 

@@ -111,7 +111,14 @@ public sealed class DocketMoving(
         reason = reason.Trim();
         var means = Means(w.Session, docket, stage, by);
         if (
-            (means.Refuses(reason) ?? Moving.RefusesChanging(by, changed?.Any(c => c.Words is not null) == true)) is
+            (
+                means.Refuses(reason)
+                ?? Moving.RefusesChanging(
+                    by,
+                    changed?.Any(c => c.Words is not null) == true,
+                    changed?.Any(c => c.Words is null) == true
+                )
+            ) is
             { } not
         )
             return new(docket, not);

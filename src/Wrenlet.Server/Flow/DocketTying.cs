@@ -9,6 +9,7 @@ using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
+using Wrenlet.Storage.Flow;
 using Wrenlet.Storage.People;
 using Wrenlet.Storage.Sheets;
 using Wrenlet.Storage.Tasks;
@@ -92,6 +93,7 @@ public sealed class DocketTying(WriteQueue writes, WhoIsWho who, FirmKinds kinds
                 return new(docket, not);
             ConversationStore.MoveOutside(s, docket.Id, kept.Id);
             GateStore.MoveTasks(s, docket.Id, kept.Id);
+            HoldingStore.MoveDocket(s, docket.Id, kept.Id);
             SheetStore.Move(s, docket.Id, kept.Id);
             DocketTies.Join(s, docket.Id, kept.Id);
             DocketStore.Index(s, kept.Id);

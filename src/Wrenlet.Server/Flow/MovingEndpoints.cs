@@ -54,6 +54,8 @@ public sealed record SetOffView(Guid Rule, string Name, IReadOnlyList<SetOffStep
 /// <param name="MayLift">Whether the viewer may lift what stands in the way.</param>
 /// <param name="SetsOff">What moving sets off, each in a sentence.</param>
 /// <param name="Rules">The rules that it sets off.</param>
+/// <param name="MayRewrite">Whether the viewer may change the texts that they write.</param>
+/// <param name="MayLeaveOut">Whether the viewer may leave steps of them out.</param>
 public sealed record StageMoveView(
     string Stage,
     string? Refusal,
@@ -61,7 +63,9 @@ public sealed record StageMoveView(
     bool MayAllTheSame,
     bool MayLift,
     IReadOnlyList<string> SetsOff,
-    IReadOnlyList<SetOffView> Rules
+    IReadOnlyList<SetOffView> Rules,
+    bool MayRewrite,
+    bool MayLeaveOut
 );
 
 /// <summary>What the mover changed of a step that a rule will do.</summary>
@@ -153,7 +157,9 @@ internal static class MovingEndpoints
                     means.MayAllTheSame && !means.Locks.Any(),
                     Gates.RefusesLifting(viewer.Person) is null,
                     means.SetsOff,
-                    means.Refusal is null ? preview.Of(docket, new StageId(stage), clock.Now) : []
+                    means.Refusal is null ? preview.Of(docket, new StageId(stage), clock.Now) : [],
+                    Moving.RefusesChanging(viewer.Person, rewrites: true, leavesOut: false) is null,
+                    Moving.RefusesChanging(viewer.Person, rewrites: false, leavesOut: true) is null
                 )
             );
         });

@@ -158,4 +158,26 @@ public static class HoldingStore
                 ("from", from.Value)
             );
     }
+
+    /// <summary>
+    /// Moves what holds stages of a docket up to another that it goes on in; what held up a stage which that does not have
+    /// holds nothing up any more.
+    /// </summary>
+    public static void MoveDocket(SqlSession session, DocketId from, DocketId to)
+    {
+        ArgumentNullException.ThrowIfNull(session);
+        ReadOnlySpan<(string, object?)> dockets = [("from", from.Value), ("to", to.Value)];
+        foreach (var table in (string[])["stage_lock", "ask_gate", "gate_lifted"])
+        {
+            session.Run(
+                $"""
+                UPDATE OR IGNORE {table} SET docket = (SELECT id FROM docket WHERE uid = $to)
+                WHERE docket = (SELECT id FROM docket WHERE uid = $from)
+                  AND stage IN (SELECT s.id FROM stage s JOIN docket o ON o.kind = s.kind WHERE o.uid = $to)
+                """,
+                dockets
+            );
+            session.Run($"DELETE FROM {table} WHERE docket = (SELECT id FROM docket WHERE uid = $from)", dockets[..1]);
+        }
+    }
 }

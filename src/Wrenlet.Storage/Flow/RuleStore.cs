@@ -11,9 +11,10 @@ namespace Wrenlet.Storage.Flow;
 public static class RuleStore
 {
     private const string RunColumns =
-        "x.uid, r.uid, d.uid, x.happening, x.because, x.due, x.depth, x.changed, x.state, x.did, x.at, p.uid";
+        "x.uid, r.uid, d.uid, x.happening, x.because, x.due, x.depth, x.changed, x.state, x.did, x.at, p.uid, m.uid";
     private const string Runs =
-        "rule_run x JOIN rule r ON r.id = x.rule JOIN docket d ON d.id = x.docket LEFT JOIN party p ON p.id = x.party";
+        "rule_run x JOIN rule r ON r.id = x.rule JOIN docket d ON d.id = x.docket LEFT JOIN party p ON p.id = x.party "
+        + "LEFT JOIN person m ON m.id = x.person";
 
     /// <summary>All rules by name; those that were removed are left out.</summary>
     public static List<Rule> All(SqlSession session) => Read(session, "r.removed IS NULL ORDER BY r.name");
@@ -74,9 +75,10 @@ public static class RuleStore
         ArgumentNullException.ThrowIfNull(run);
         return session.Run(
                 """
-                INSERT OR IGNORE INTO rule_run (uid, rule, docket, happening, party, because, due, depth, changed, state, did, at)
+                INSERT OR IGNORE INTO rule_run (uid, rule, docket, happening, party, because, due, depth, changed, state, did, at, person)
                 VALUES ($uid, (SELECT id FROM rule WHERE uid = $rule), (SELECT id FROM docket WHERE uid = $docket),
-                  $happening, (SELECT id FROM party WHERE uid = $with), $because, $due, $depth, $changed, $state, $did, $at)
+                  $happening, (SELECT id FROM party WHERE uid = $with), $because, $due, $depth, $changed, $state, $did, $at,
+                  (SELECT id FROM person WHERE uid = $by))
                 """,
                 ("uid", run.Id),
                 ("rule", run.Rule.Value),
@@ -89,7 +91,8 @@ public static class RuleStore
                 ("changed", RuleForms.Write(changed)),
                 ("state", StoredWords.RunStates.Of(run.State)),
                 ("did", RuleForms.Write(run.Done)),
-                ("at", run.At)
+                ("at", run.At),
+                ("by", run.By?.Value)
             ) == 1;
     }
 
@@ -205,6 +208,7 @@ public static class RuleStore
         )
         {
             At = r.GetMomentOrNull(10),
+            By = r.GetUidOrNull(12) is { } by ? new PersonId(by) : null,
         };
     }
 }

@@ -44,3 +44,6 @@ CREATE TABLE entry_tag_new (
 INSERT INTO entry_tag_new SELECT entry, kind, target FROM entry_tag;
 DROP TABLE entry_tag;
 ALTER TABLE entry_tag_new RENAME TO entry_tag;
+
+-- Who set a run off by hand: what they wrote in place of the rule's words leaves in their name.
+ALTER TABLE rule_run ADD COLUMN person INTEGER REFERENCES person;

@@ -59,10 +59,10 @@ public class MovingTests
     public void Who_may_not_write_outside_rewrites_no_text_of_a_rule()
     {
         var kit = Yard.Named("Kit");
-        Moving.RefusesChanging(kit, rewrites: true).ShouldBeNull();
+        Moving.RefusesChanging(kit, rewrites: true, leavesOut: false).ShouldBeNull();
         var quiet = kit with { Role = Role.Member with { Rights = Role.Member.Rights.Remove(Right.SendOutside) } };
-        Moving.RefusesChanging(quiet, rewrites: true).ShouldNotBeNull();
-        Moving.RefusesChanging(quiet, rewrites: false).ShouldBeNull();
+        Moving.RefusesChanging(quiet, rewrites: true, leavesOut: false).ShouldNotBeNull();
+        Moving.RefusesChanging(quiet, rewrites: false, leavesOut: false).ShouldBeNull();
     }
 
     [Fact]

@@ -43,6 +43,7 @@ public partial class EveryEndpointTests
             ["POST /api/dockets/table"] = new("/api/dockets/table", Staff, new { open = true }),
             ["POST /api/dockets/table/file"] = new("/api/dockets/table/file", Staff, new { open = true }),
             ["PUT /api/dockets/many"] = new("/api/dockets/many", Staff, new { refs = new[] { "J-2" } }),
+            ["GET /api/views/{id}"] = new($"/api/views/{yard.KitsView}", ["Kit"]),
             ["GET /api/docket-views"] = new("/api/docket-views", Staff),
             ["PUT /api/docket-views/{id}"] = new(
                 $"/api/docket-views/{Guid.CreateVersion7()}",

@@ -60,6 +60,44 @@ public sealed class PointingTests(YardFixture fixture) : YardTests(fixture)
     }
 
     [Fact]
+    public async Task A_shared_view_is_seen_by_all_staff_and_ones_own_by_nobody_else()
+    {
+        async Task<Guid> View(string name, bool shared)
+        {
+            var id = Guid.CreateVersion7();
+            await Of("Kit")
+                .Do(
+                    HttpMethod.Put,
+                    $"/api/docket-views/{id}",
+                    new
+                    {
+                        name,
+                        shared,
+                        settings = new { open = true },
+                    }
+                );
+            return id;
+        }
+        var (shared, own) = (await View("Spring plans", shared: true), await View("Hush plans", shared: false));
+        (await Of("Ines").Get($"/api/views/{shared}")).GetProperty("about").GetString().ShouldBe("dockets");
+        (await Of("Ines").Refused(HttpMethod.Get, $"/api/views/{own}")).Status.ShouldBe(HttpStatusCode.NotFound);
+        (await Thing("Ines", "view", own)).GetProperty("seen").GetBoolean().ShouldBeFalse();
+        (await Thing("Kit", "view", own)).GetProperty("title").GetString().ShouldBe("Hush plans");
+
+        // Each is offered what they can see, and what is pointed at says no more than its reader may know.
+        async Task<string> Offered(string who) =>
+            (
+                await Of(who).Get($"/api/conversations/{Conversation("J-1 inside")}/taggable?sign=%23&typed=plans")
+            ).ToString();
+        (await Offered("Kit")).ShouldContain("Hush plans");
+        (await Offered("Ines")).ShouldNotContain("Hush plans");
+        (await Offered("Ines")).ShouldContain("Spring plans");
+        var said = await Say(Of("Kit"), Conversation("J-1 inside"), $"Look at [#Hush plans](view:{own}) now.");
+        said.ToString().ShouldNotContain("Hush");
+        said.GetProperty("html").GetString()!.ShouldContain("a view of somebody");
+    }
+
+    [Fact]
     public async Task The_words_of_a_tag_tell_nothing_to_those_who_do_not_see_the_thing()
     {
         var (task, entry) = (Yard.Tasks["J-2"].Value, Yard.Entries["J-2 inside"].Value);

@@ -93,4 +93,7 @@ public sealed record RuleRun(
 {
     /// <summary>When it was done, undone or stopped; null before.</summary>
     public Instant? At { get; init; }
+
+    /// <summary>Who set it off by hand, in whose name leaves what they wrote themselves; null where nobody did.</summary>
+    public PersonId? By { get; init; }
 }

@@ -8,49 +8,18 @@ using Wrenlet.Storage.Flow;
 
 namespace Wrenlet.Server.Flow.Rules;
 
-/// <summary>The firm's rules, sorted by what they wait for, read anew when one has changed.</summary>
-public sealed class FirmRules
+/// <summary>The firm's rules, sorted by what they wait for.</summary>
+public sealed class FirmRules(Database database, WriteQueue writes)
 {
-    private readonly Database _database;
-    private readonly Lock _setting = new();
-    private volatile RuleBook? _current;
-    private int _edition;
-
-    /// <summary>Listens to what is committed.</summary>
-    public FirmRules(Database database, WriteQueue writes)
-    {
-        _database = database;
-        writes.Committed += changes =>
-        {
-            if (changes.Any(c => c.Kind is ChangeKinds.RulesChanged))
-                Forget();
-        };
-    }
+    private readonly Remembered<RuleBook> _book = new(
+        database,
+        writes,
+        ChangeKinds.RulesChanged,
+        s => new RuleBook(RuleStore.All(s))
+    );
 
     /// <summary>The rules that are on at this moment.</summary>
-    public RuleBook Current => _current ?? Read();
-
-    private void Forget()
-    {
-        lock (_setting)
-        {
-            _edition++;
-            _current = null;
-        }
-    }
-
-    private RuleBook Read()
-    {
-        var edition = Volatile.Read(ref _edition);
-        var book = new RuleBook(_database.Read(RuleStore.All));
-        lock (_setting)
-        {
-            if (edition == _edition)
-                _current = book;
-        }
-
-        return book;
-    }
+    public RuleBook Current => _book.Current;
 }
 
 /// <summary>What rules can name, read where they are shown or checked.</summary>

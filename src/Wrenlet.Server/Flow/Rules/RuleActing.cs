@@ -106,7 +106,7 @@ internal sealed class RuleActing(
     private static void Write(Writing w, RuleRun run, Instant at)
     {
         RuleStore.Set(w.Session, run);
-        w.Log(RuleMaking.Changed(run.Rule.Value, null, at));
+        w.Log(RuleMaking.Ran(run.Rule.Value, null, at));
     }
 
     /// <summary>One line inside says what was done and by which rule; what was left is told to the rule's maker.</summary>
@@ -169,7 +169,7 @@ internal sealed class RuleActing(
             doing.W,
             entry,
             talk.Id,
-            doing.Maker,
+            WriterOf(doing, number),
             new Saying(body, Via: step.Via, ByRule: true),
             EntryText.FromMarkdown(body),
             doing.At
@@ -182,6 +182,12 @@ internal sealed class RuleActing(
 
         return new(RunDeed.Wrote, $"wrote “{stock.Name}” to {NameOf(talk)}", entry.Value);
     }
+
+    /// <summary>What the rule says is its maker's; what somebody wrote in place of it is theirs.</summary>
+    private Person WriterOf(Doing doing, int step) =>
+        doing.Run.Texts.ContainsKey(step) && who.Current.Find(doing.Run.By) is { IsStaff: true } mover
+            ? mover
+            : doing.Maker;
 
     /// <summary>What cannot be sent is the maker's to look at, unless they are writing something there themselves.</summary>
     private static void KeepDraft(Doing doing, Conversation talk, string body)
@@ -205,7 +211,7 @@ internal sealed class RuleActing(
             doing.W,
             entry,
             inside.Id,
-            doing.Maker,
+            WriterOf(doing, number),
             new Saying(body, ByRule: true),
             EntryText.FromMarkdown(body),
             doing.At

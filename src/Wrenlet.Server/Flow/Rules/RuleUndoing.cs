@@ -74,7 +74,7 @@ internal sealed class RuleUndoing(
                 }
 
             RuleStore.Set(w.Session, run with { State = RunState.Undone, At = at });
-            w.Log(RuleMaking.Changed(run.Rule.Value, by.Id, at));
+            w.Log(RuleMaking.Ran(run.Rule.Value, by.Id, at));
             EventLines.Add(
                 w,
                 DocketTalks.Inside(w.Session, run.Docket),

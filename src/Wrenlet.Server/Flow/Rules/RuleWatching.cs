@@ -39,7 +39,8 @@ internal sealed class RuleWatching(FirmRules rules, FirmKinds kinds, WhoIsWho wh
                 new Happened.Moved(move.From, move.To, move.Number),
                 happening.At,
                 move.Depth,
-                MoveStore.ChangedOf(w.Session, move.Number)
+                MoveStore.ChangedOf(w.Session, move.Number),
+                by: move.Depth == 0 ? move.By : null
             );
     }
 
@@ -123,6 +124,7 @@ internal sealed class RuleWatching(FirmRules rules, FirmKinds kinds, WhoIsWho wh
     /// <param name="depth">How many rules set one another off before it.</param>
     /// <param name="changed">What whoever set it off changed of what they will do.</param>
     /// <param name="only">The only rule that is asked; null for all.</param>
+    /// <param name="by">Who set it off by hand; null where nobody did.</param>
     public void Watch(
         Writing w,
         DocketId id,
@@ -130,7 +132,8 @@ internal sealed class RuleWatching(FirmRules rules, FirmKinds kinds, WhoIsWho wh
         Instant at,
         int depth = 0,
         IReadOnlyList<ChangedStep>? changed = null,
-        RuleId? only = null
+        RuleId? only = null,
+        PersonId? by = null
     )
     {
         var book = rules.Current;
@@ -164,7 +167,10 @@ internal sealed class RuleWatching(FirmRules rules, FirmKinds kinds, WhoIsWho wh
                     [],
                     RunState.Waiting,
                     []
-                ),
+                )
+                {
+                    By = by,
+                },
                 (changed ?? []).Where(c => c.Rule == rule.Id.Value)
             );
     }

@@ -12,6 +12,7 @@ export type AnchorView = Schemas['AnchorView'];
 export type DiscussionView = Schemas['DiscussionView'];
 export type EntryView = Schemas['EntryView'];
 export type TaskView = Schemas['TaskView'];
+export type StageMoveView = Schemas['StageMoveView'];
 export type LaterView = Schemas['LaterView'];
 export type Talk = Schemas['Talk'];
 export type DocketView = Schemas['DocketView'];

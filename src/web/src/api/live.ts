@@ -244,6 +244,7 @@ function apply(change: Change) {
       readAnew({ queryKey: keys.queues });
       break;
     case 'rules.changed':
+    case 'rule.ran':
       readAnew({ queryKey: keys.rules });
       break;
     case 'alert.read':

@@ -14617,6 +14617,8 @@ export interface components {
             mayLift: boolean;
             setsOff: string[];
             rules: components["schemas"]["SetOffView"][];
+            mayRewrite: boolean;
+            mayLeaveOut: boolean;
         };
         StageSetting: {
             /** Format: uuid */

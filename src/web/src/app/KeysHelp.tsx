@@ -16,6 +16,7 @@ const groups: [string, [string, string][]][] = [
       ['A', texts.askAnswerAboutEntry],
       ['M', texts.setUpAMeeting],
       ['O', texts.takeOrHandOver],
+      ['S', texts.moveToTheNextStage],
       ['7, 8, 9', texts.insideBothLanesOutside],
       [texts.ctrlEnter, texts.sendWhatIsWritten],
       [texts.andALetter, texts.findAStockReply],

@@ -56,3 +56,4 @@ export const thisPageStoppedBecause = (message: string) =>
   `This page stopped because of a mistake of ours (${message}). What you wrote is kept.`;
 export const nextDiscussionOneBefore = 'Next discussion, the one before';
 export const discussWhatIsSelected = 'Discuss what is selected';
+export const moveToTheNextStage = 'Move to the next stage';

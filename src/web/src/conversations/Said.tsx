@@ -64,7 +64,10 @@ export function Said({ html, className }: { html: string; className?: string }) 
   const go = async (tag: HTMLElement) => {
     const thing = thingOf(tag);
     // A view opens where it is named.
-    if (thing.kind === 'view') return toggle(thing.target);
+    if (thing.kind === 'view') {
+      setPointed(null);
+      return toggle(thing.target);
+    }
     const view = await taken(api.GET('/api/things/{kind}/{target}', { params: { path: thing } })).catch(() => null);
     if (view?.path) void navigate(view.path);
   };

@@ -1,7 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v7 as newId } from 'uuid';
-import { type DocketView, type GateView, type SetOffChange, type SetOffView, api, taken } from '../api/client';
+import {
+  type DocketView,
+  type GateView,
+  type SetOffChange,
+  type SetOffView,
+  type StageMoveView,
+  api,
+  taken,
+} from '../api/client';
 import { keys, useColleagues } from '../api/queries';
 import { Button, cx, inputClass } from '../ui/controls';
 import { day, exact } from '../ui/time';
@@ -93,7 +101,7 @@ export function MoveMeans({ docket, stage, onMoved }: Props) {
             </ul>
           </section>
           {data.rules.map((r) => (
-            <SetsOff key={r.rule} rule={r} changed={changed} put={put} keep={keep} />
+            <SetsOff key={r.rule} rule={r} means={data} changed={changed} put={put} keep={keep} />
           ))}
           {barred && !data.mayAllTheSame ? (
             <p className="text-[13px] text-soft">{texts.onlyItsOwnerManagers}</p>
@@ -131,7 +139,6 @@ type GateProps = { gate: GateView; docket: DocketView; mayLift: boolean; onLifte
 /** Something in the way: who can open it and since when, asking them, and lifting it. */
 function Gate({ gate, docket, mayLift, onLifted }: GateProps) {
   const [lifting, setLifting] = useState(false);
-  const [reason, setReason] = useState('');
   const [asked, setAsked] = useState(false);
   const inside = docket.conversations.find((c) => c.audience === 'inside')?.id;
   const stage = docket.stages.find((s) => s.id === gate.stage)?.name ?? '';
@@ -155,7 +162,7 @@ function Gate({ gate, docket, mayLift, onLifted }: GateProps) {
     )
       .then(() => setAsked(true))
       .catch(sayWrong);
-  const lift = () =>
+  const lift = (reason: string) =>
     taken(
       api.POST('/api/dockets/{reference}/gates/lifted', {
         params: { path: { reference: docket.ref } },
@@ -197,20 +204,7 @@ function Gate({ gate, docket, mayLift, onLifted }: GateProps) {
         ) : null}
       </p>
       {lifting ? (
-        <div className="mt-1 flex gap-1.5">
-          <input
-            autoFocus
-            aria-label={texts.whyLifted}
-            placeholder={texts.whyLifted}
-            maxLength={500}
-            className={inputClass}
-            value={reason}
-            onChange={(e) => setReason(e.target.value)}
-          />
-          <Button disabled={reason.trim() === ''} onClick={() => void lift()}>
-            {texts.lift}
-          </Button>
-        </div>
+        <ReasonLine label={texts.whyLifted} act={texts.lift} onReason={(reason) => void lift(reason)} />
       ) : null}
     </li>
   );
@@ -218,13 +212,15 @@ function Gate({ gate, docket, mayLift, onLifted }: GateProps) {
 
 type SetsOffProps = {
   rule: SetOffView;
+  /** What its mover may change of it. */
+  means: Pick<StageMoveView, 'mayRewrite' | 'mayLeaveOut'>;
   changed: SetOffChange[];
   put: (next: SetOffChange) => void;
   keep: (rule: string, step: number) => void;
 };
 
-/** What a rule will do: each step can be left out, and each text read and changed. */
-function SetsOff({ rule, changed, put, keep }: SetsOffProps) {
+/** What a rule will do: each text is read, and changed or left out by whose role allows that. */
+function SetsOff({ rule, means, changed, put, keep }: SetsOffProps) {
   const [open, setOpen] = useState<number | null>(null);
   return (
     <section aria-label={texts.ruleNamed(rule.name)}>
@@ -239,6 +235,7 @@ function SetsOff({ rule, changed, put, keep }: SetsOffProps) {
                 <input
                   type="checkbox"
                   className="mt-1 size-4 accent-wren"
+                  disabled={!means.mayLeaveOut}
                   checked={!left}
                   onChange={() =>
                     left ? keep(rule.rule, s.step) : put({ rule: rule.rule, step: s.step, words: null })
@@ -253,6 +250,7 @@ function SetsOff({ rule, changed, put, keep }: SetsOffProps) {
                     className={cx(inputClass, 'mt-1')}
                     rows={5}
                     maxLength={10_000}
+                    readOnly={!means.mayRewrite}
                     value={mine?.words ?? s.text ?? ''}
                     onChange={(e) => put({ rule: rule.rule, step: s.step, words: e.target.value })}
                   />
@@ -262,7 +260,7 @@ function SetsOff({ rule, changed, put, keep }: SetsOffProps) {
                     className="ml-6 min-h-6 text-[13px] text-wren underline"
                     onClick={() => setOpen(s.step)}
                   >
-                    {texts.readAndChange}
+                    {means.mayRewrite ? texts.readAndChange : texts.read}
                   </button>
                 )
               ) : null}
@@ -277,11 +275,37 @@ function SetsOff({ rule, changed, put, keep }: SetsOffProps) {
   );
 }
 
+/** A reason in a line, and what is done with it. */
+function ReasonLine({ label, act, onReason }: { label: string; act: string; onReason: (reason: string) => void }) {
+  const [reason, setReason] = useState('');
+  return (
+    <div className="mt-1 flex gap-1.5">
+      <input
+        autoFocus
+        aria-label={label}
+        placeholder={label}
+        maxLength={500}
+        className={inputClass}
+        value={reason}
+        onChange={(e) => setReason(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key !== 'Enter') return;
+          // It stands in the form of the move, which is another matter.
+          e.preventDefault();
+          if (reason.trim()) onReason(reason);
+        }}
+      />
+      <Button disabled={reason.trim() === ''} onClick={() => onReason(reason)}>
+        {act}
+      </Button>
+    </div>
+  );
+}
+
 /** Locks a stage of the docket, for those whose role allows it. */
 export function LockStage({ docket, stage, onDone }: { docket: string; stage: string; onDone: () => void }) {
   const [open, setOpen] = useState(false);
-  const [reason, setReason] = useState('');
-  const lock = () =>
+  const lock = (reason: string) =>
     taken(
       api.PUT('/api/dockets/{reference}/locks/{id}', {
         params: { path: { reference: docket, id: newId() } },
@@ -299,20 +323,5 @@ export function LockStage({ docket, stage, onDone }: { docket: string; stage: st
         {texts.lock}
       </button>
     );
-  return (
-    <div className="mt-2 flex gap-1.5">
-      <input
-        autoFocus
-        aria-label={texts.whyLocked}
-        placeholder={texts.whyLocked}
-        maxLength={500}
-        className={inputClass}
-        value={reason}
-        onChange={(e) => setReason(e.target.value)}
-      />
-      <Button disabled={reason.trim() === ''} onClick={() => void lock()}>
-        {texts.lockIt}
-      </Button>
-    </div>
-  );
+  return <ReasonLine label={texts.whyLocked} act={texts.lockIt} onReason={(reason) => void lock(reason)} />;
 }

@@ -1,5 +1,7 @@
 import { listed } from '../ui/words';
 
+export const moveDocket = (ref: string) => `Move ${ref}`;
+export const where = 'Move it to';
 export const checking = 'Checking …';
 export const stillToDoBefore = (stage: string) => `Still to do before ${stage}`;
 export const movingTo = (stage: string) => `Moving to ${stage}`;
@@ -21,6 +23,7 @@ export const asking = (people: string[], title: string, stage: string) =>
 export const lift = 'Lift';
 export const whyLifted = 'Why it is lifted';
 export const ruleNamed = (name: string) => `Rule “${name}” will`;
+export const read = 'Read the text';
 export const readAndChange = 'Read and change the text';
 export const textOf = (words: string) => `Text: ${words}`;
 export const unfilled = (fields: string[]) => `There is nothing here for ${listed(fields)}.`;

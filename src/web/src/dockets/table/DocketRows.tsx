@@ -1,8 +1,12 @@
+import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { TableColumn, TableLine } from '../../api/client';
+import { useKinds } from '../../api/queries';
 import { exact, moment } from '../../ui/time';
 import { cx } from '../../ui/controls';
 import { Due, NameTag, Priority, Standing } from '../../ui/tags';
+import { MovePanel } from '../MovePanel';
+import { moveDocket } from '../moveTexts';
 import type { Look } from './look';
 import { texts } from './texts';
 
@@ -133,6 +137,36 @@ export function DocketRows({ columns, groups, lines, now, onSort, chosen, onChoo
   );
 }
 
+type StageProps = { reference: string; kind: string; stage: string; open: boolean };
+
+/** The stage that a docket is in; a press moves it. */
+function StageCell({ reference, kind, stage, open }: StageProps) {
+  const [moving, setMoving] = useState<{ stage: string | null } | null>(null);
+  const stages = (useKinds().data ?? []).find((k) => k.name === kind)?.stages ?? [];
+  if (!open || stages.length === 0) return <>{stage}</>;
+  return (
+    // What is done in the panel is not a press on the line.
+    <span onClick={(e) => e.stopPropagation()}>
+      <MovePanel
+        reference={reference}
+        stage={stage}
+        stages={stages}
+        moving={moving}
+        onMoving={setMoving}
+        trigger={
+          <button
+            type="button"
+            aria-label={`${stage}. ${moveDocket(reference)}`}
+            className="min-h-6 rounded-[3px] text-left hover:underline"
+          >
+            {stage}
+          </button>
+        }
+      />
+    </span>
+  );
+}
+
 type LineProps = { line: TableLine; fields: TableColumn[]; chosen: boolean; onChoose: (on: boolean) => void };
 
 function Line({ line: { row: r, cells }, fields, chosen, onChoose }: LineProps) {
@@ -162,7 +196,7 @@ function Line({ line: { row: r, cells }, fields, chosen, onChoose }: LineProps) 
         </span>
       </td>
       <td className="px-2 py-1.5">
-        {r.stage}
+        <StageCell reference={r.ref} kind={r.kind} stage={r.stage} open={r.open} />
         {r.priority !== 'normal' ? (
           <span className="block">
             <Priority value={r.priority} />

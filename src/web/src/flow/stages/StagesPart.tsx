@@ -1,10 +1,9 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { KindSetting, TableLine } from '../../api/client';
-import { useDocket } from '../../api/queries';
-import { MoveMeans } from '../../dockets/MoveMeans';
+import { MovePanel } from '../../dockets/MovePanel';
 import { type Look, useTable } from '../../dockets/table/look';
-import { Button, Panel, Wrong, cx } from '../../ui/controls';
+import { Button, Wrong, cx } from '../../ui/controls';
 import { DragRoom, useDragging, useDrop } from '../../ui/drag';
 import { Due, NameTag, Priority } from '../../ui/tags';
 import { texts } from './texts';
@@ -93,12 +92,12 @@ function Card({ line: { row }, stages, moving, onMoving }: CardProps) {
         {row.owner ? <NameTag who={row.owner} /> : null}
         {row.priority !== 'normal' ? <Priority value={row.priority} /> : null}
         {row.nextTask ? <Due task={row.nextTask} /> : null}
-        <Panel
-          label={texts.move(row.ref)}
-          align="end"
-          className="max-h-[70vh] w-[min(420px,92vw)] overflow-auto"
-          open={open}
-          onOpenChange={(shown) => onMoving(shown ? { ref: row.ref, stage: null } : null)}
+        <MovePanel
+          reference={row.ref}
+          stage={row.stage}
+          stages={stages}
+          moving={open ? { stage: moving.stage } : null}
+          onMoving={(next) => onMoving(next && { ref: row.ref, ...next })}
           trigger={
             <button
               type="button"
@@ -108,33 +107,8 @@ function Card({ line: { row }, stages, moving, onMoving }: CardProps) {
               {texts.moveShort}
             </button>
           }
-        >
-          {moving?.stage ? (
-            <Means reference={row.ref} stage={moving.stage} onMoved={() => onMoving(null)} />
-          ) : (
-            <>
-              <b>{texts.where}</b>
-              <ul className="mt-1 grid gap-1">
-                {stages
-                  .filter((s) => s.name !== row.stage)
-                  .map((s) => (
-                    <li key={s.id}>
-                      <Button className="w-full" onClick={() => onMoving({ ref: row.ref, stage: s.id })}>
-                        {s.name}
-                      </Button>
-                    </li>
-                  ))}
-              </ul>
-            </>
-          )}
-        </Panel>
+        />
       </div>
     </li>
   );
-}
-
-function Means({ reference, stage, onMoved }: { reference: string; stage: string; onMoved: () => void }) {
-  const { data, error } = useDocket(reference);
-  if (error && !data) return <Wrong error={error} />;
-  return data ? <MoveMeans docket={data} stage={stage} onMoved={onMoved} /> : <p>{texts.reading}</p>;
 }

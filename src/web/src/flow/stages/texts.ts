@@ -7,7 +7,5 @@ export const texts = {
   nothing: 'nothing here',
   move: (ref: string) => `Move ${ref}`,
   moveShort: 'Move',
-  where: 'Where to?',
   more: 'Show more',
-  reading: 'Reading …',
 };

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { type Schemas, api, taken } from '../../api/client';
 import { usual as usualDockets, useTable as useDockets } from '../../dockets/table/look';
@@ -113,8 +113,15 @@ type FrameProps = {
 
 function Frame({ view, count, more, opened, onClose, children }: FrameProps) {
   const [open, setOpen] = useState(opened);
+  const box = useRef<HTMLDivElement>(null);
+  const read = count !== undefined;
+  // What is opened by hand is brought into sight, with as much of it as there is room for.
+  useEffect(() => {
+    if (open && read) box.current?.scrollIntoView({ block: 'nearest' });
+  }, [open, read]);
   return (
     <div
+      ref={box}
       role="group"
       aria-label={view.name}
       onClick={(e) => e.stopPropagation()}
