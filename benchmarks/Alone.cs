@@ -16,6 +16,7 @@ internal static class Alone
             "attack" => await new Attacking(product, On).Run(seconds),
             "import" => await new Importing(product, On).Run(),
             "dockets" => await new FieldTables(product, On, data).Run(),
+            "rules" => await new Ruling(product, root).Run(),
             _ => null,
         };
     }

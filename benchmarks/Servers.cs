@@ -127,10 +127,19 @@ internal sealed class Client : IDisposable
             .GetProperty("person")
             .GetProperty("id")
             .GetGuid();
-        (await client.Http.PostAsJsonAsync("/api/session/demo", new { person })).EnsureSuccessStatusCode();
-        var me = await client.Http.GetFromJsonAsync<JsonElement>("/api/me");
-        client.Http.DefaultRequestHeaders.Add("X-Wrenlet-Guard", me.GetProperty("guard").GetString());
-        return client;
+        return await client.Enter("/api/session/demo", new { person });
+    }
+
+    /// <summary>Somebody who comes by a private link.</summary>
+    public static Task<Client> ByLink(Uri address, string token) =>
+        new Client(address).Enter("/api/session/link", new { token });
+
+    private async Task<Client> Enter(string path, object by)
+    {
+        (await Http.PostAsJsonAsync(path, by)).EnsureSuccessStatusCode();
+        var me = await Http.GetFromJsonAsync<JsonElement>("/api/me");
+        Http.DefaultRequestHeaders.Add("X-Wrenlet-Guard", me.GetProperty("guard").GetString());
+        return this;
     }
 
     /// <summary>The conversation of that audience on a busy docket of the demo.</summary>

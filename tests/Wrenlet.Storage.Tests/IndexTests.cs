@@ -10,6 +10,7 @@ using Wrenlet.Storage.Asks;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.Finding;
+using Wrenlet.Storage.Flow;
 using Wrenlet.Storage.People;
 using Wrenlet.Storage.Sheets;
 using Wrenlet.Storage.Tasks;
@@ -121,6 +122,17 @@ public sealed partial class IndexTests : Shelf
         {
             SheetStore.Of(s, Guid.CreateVersion7());
             SheetStore.OfParty(s, Thorne);
+        },
+        ["what rules wait for"] = s =>
+        {
+            RuleTimes.Milestones(s, new Core.Dockets.MilestoneId(Guid.CreateVersion7()), Now, Now);
+            RuleTimes.Silent(s, ours: true, Now, Now);
+            RuleTimes.Silent(s, ours: false, Now, Now);
+            RuleTimes.Late(s, Now, Now);
+            RuleStore.Due(s, Now, 20);
+            MoveStore.Due(s, Now);
+            LaterStore.Due(s, Now, 20);
+            LaterStore.In(s, [1, 2]);
         },
         ["alerts"] = s =>
         {

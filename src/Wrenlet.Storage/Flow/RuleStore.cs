@@ -53,11 +53,16 @@ public static class RuleStore
         session.Run("UPDATE rule SET removed = $at, since = NULL WHERE uid = $uid", ("at", at), ("uid", id.Value));
     }
 
-    /// <summary>Until when what comes by time was looked for; null for not yet.</summary>
-    public static Instant? LookedUntil(SqlSession session, RuleId id)
+    /// <summary>Until when what comes by time was looked for; without the rules for which it was not yet.</summary>
+    public static Dictionary<RuleId, Instant> LookedUntil(SqlSession session)
     {
         ArgumentNullException.ThrowIfNull(session);
-        return session.First("SELECT looked FROM rule WHERE uid = $uid", r => r.GetMomentOrNull(0), ("uid", id.Value));
+        return session
+            .All(
+                "SELECT uid, looked FROM rule WHERE looked IS NOT NULL",
+                r => (new RuleId(r.GetUid(0)), r.GetMoment(1))
+            )
+            .ToDictionary();
     }
 
     /// <summary>Notes until when what comes by time has been looked for.</summary>

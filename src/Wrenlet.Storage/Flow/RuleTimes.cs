@@ -1,6 +1,8 @@
 using NodaTime;
+using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
+using Wrenlet.Core.Flow.Rules;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 
@@ -46,17 +48,19 @@ public static class RuleTimes
     )
     {
         ArgumentNullException.ThrowIfNull(session);
-        var waits = ours
-            ? "c.waiting_since > $after AND c.waiting_since <= $until"
-            : "c.waiting_since IS NULL AND c.last_out > $after AND c.last_out <= $until";
+        // By the moments first: of thousands of conversations few fall silent within a stretch.
+        var (index, since, waits) = ours
+            ? ("conversation_by_wait", "c.waiting_since", "c.waiting_since IS NOT NULL")
+            : ("conversation_by_reply", "c.last_out", "c.waiting_since IS NULL");
         return session.All(
             $"""
             SELECT d.uid, p.uid, (SELECT e.uid FROM entry e WHERE e.conversation = c.id AND e.kind IN ('in', 'out')
               AND e.automatic = 0 AND e.circular IS NULL ORDER BY e.id DESC LIMIT 1) AS last
-            FROM conversation c JOIN docket d ON d.id = c.docket JOIN party p ON p.id = c.party
-            WHERE {waits} AND c.audience = 'outside' AND c.state = 'open' AND c.discussion IS NULL AND {Open}
+            FROM conversation c INDEXED BY {index} CROSS JOIN docket d ON d.id = c.docket
+              CROSS JOIN party p ON p.id = c.party
+            WHERE {waits} AND {since} > $after AND {since} <= $until AND c.audience = 'outside' AND c.state = 'open' AND c.discussion IS NULL AND {Open}
               AND last IS NOT NULL
-            ORDER BY c.id
+            ORDER BY {since}, c.id
             """,
             r => (new DocketId(r.GetUid(0)), new PartyId(r.GetUid(1)), new EntryId(r.GetUid(2))),
             ("after", after),
@@ -74,7 +78,7 @@ public static class RuleTimes
         ArgumentNullException.ThrowIfNull(session);
         return session.All(
             $"""
-            SELECT d.uid, t.uid, t.due FROM task t JOIN docket d ON d.id = t.docket
+            SELECT d.uid, t.uid, t.due FROM task t INDEXED BY task_open_by_due CROSS JOIN docket d ON d.id = t.docket
             WHERE t.due > $after AND t.due <= $until AND t.state NOT IN ('done', 'dropped') AND t.private = 0 AND {Open}
             ORDER BY t.due
             """,
@@ -189,4 +193,48 @@ public static class RuleTimes
             ("since", since)
         );
     }
+
+    /// <summary>What came about after a moment and until another, of what one rule waits for.</summary>
+    public static IEnumerable<(DocketId Docket, Happened Happened)> Found(
+        SqlSession session,
+        Rule rule,
+        WorkCalendar calendar,
+        Instant after,
+        Instant until
+    )
+    {
+        ArgumentNullException.ThrowIfNull(rule);
+        ArgumentNullException.ThrowIfNull(calendar);
+        switch (rule.Trigger)
+        {
+            case Trigger.Near t:
+                var (soonest, latest) = (Against(calendar, after, t.Offset), Against(calendar, until, t.Offset));
+                foreach (var (docket, at) in Milestones(session, t.Milestone, soonest, latest))
+                    yield return (docket, new Happened.Near(t.Milestone, at, t.Offset));
+                break;
+            case Trigger.Silent t:
+                var (first, last) = (calendar.Subtract(after, t.For), calendar.Subtract(until, t.For));
+                foreach (var (docket, party, entry) in Silent(session, t.Ours, first, last))
+                    yield return (docket, new Happened.Silent(party, entry, t.For, t.Ours));
+                break;
+            case Trigger.TaskLate t:
+                var (early, late) = (calendar.Subtract(after, t.For), calendar.Subtract(until, t.For));
+                foreach (var (docket, task, due) in Late(session, early, late))
+                    yield return (docket, new Happened.Late(task, due, t.For));
+                break;
+            case Trigger.DayOfYear t:
+                var (before, today) = (calendar.DateOf(after), calendar.DateOf(until));
+                for (var year = before.Year; year <= today.Year; year++)
+                    if (Firing.DayIn(t, year) is var day && day > before && day <= today)
+                        foreach (var docket in OpenDockets(session))
+                            yield return (docket, new Happened.DayCame(day));
+                break;
+            default:
+                throw new ArgumentOutOfRangeException(nameof(rule), rule.Trigger, "It does not come by time.");
+        }
+    }
+
+    /// <summary>The date of a milestone for which its distance from a moment is just this.</summary>
+    private static Instant Against(WorkCalendar calendar, Instant moment, Duration offset) =>
+        offset < Duration.Zero ? calendar.Add(moment, -offset) : calendar.Subtract(moment, offset);
 }

@@ -2,6 +2,7 @@ using System.Collections.Frozen;
 using System.Collections.Immutable;
 using NodaTime;
 using Wrenlet.Core.Calendars;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Flow.Rules;
@@ -18,11 +19,18 @@ public sealed class RuleBook
     public RuleBook(IEnumerable<Rule> rules)
     {
         On = [.. rules.Where(r => r.On)];
+        Timed =
+        [
+            .. On.Where(r => r.Trigger is Trigger.Near or Trigger.Silent or Trigger.TaskLate or Trigger.DayOfYear),
+        ];
         _by = On.GroupBy(r => Slot(r.Trigger)).ToFrozenDictionary(g => g.Key, g => g.ToImmutableArray());
     }
 
     /// <summary>Those that are on, in their order.</summary>
     public ImmutableArray<Rule> On { get; }
+
+    /// <summary>Those that wait for something that comes by time alone.</summary>
+    public ImmutableArray<Rule> Timed { get; }
 
     /// <summary>Rules whose trigger is of a kind, such as <see cref="Trigger.Silent"/>.</summary>
     public IEnumerable<Rule> Of<T>()
@@ -143,12 +151,31 @@ public static class Firing
         return new(year, trigger.Month, Math.Min(trigger.Day, CalendarSystem.Iso.GetDaysInMonth(year, trigger.Month)));
     }
 
+    /// <summary>
+    /// Whether any rule may act on it, by what the docket alone says: what else rules ask has to be read from the database,
+    /// and mostly need not be.
+    /// </summary>
+    public static bool MayAny(RuleBook book, Happened happened, Docket docket)
+    {
+        ArgumentNullException.ThrowIfNull(book);
+        ArgumentNullException.ThrowIfNull(docket);
+        return book.For(happened).Any(r => r.Conditions.All(c => Holds(c, docket) ?? true));
+    }
+
+    /// <summary>Whether a condition holds by what the docket alone says; null where that says nothing.</summary>
+    private static bool? Holds(Condition condition, Docket docket) =>
+        condition switch
+        {
+            Condition.OfKind c => docket.Kind == c.Kind,
+            Condition.AtSite c => docket.Site.Equals(c.Site, StringComparison.OrdinalIgnoreCase),
+            Condition.OfPriority c => docket.Priority == c.Priority,
+            _ => null,
+        };
+
     private static bool Holds(Condition condition, Circumstances now) =>
         condition switch
         {
-            Condition.OfKind c => now.Docket.Kind == c.Kind,
-            Condition.AtSite c => now.Docket.Site.Equals(c.Site, StringComparison.OrdinalIgnoreCase),
-            Condition.OfPriority c => now.Docket.Priority == c.Priority,
+            Condition.OfKind or Condition.AtSite or Condition.OfPriority => Holds(condition, now.Docket)!.Value,
             Condition.OfParty c => now.Party == c.Party,
             Condition.InQueue c => now.Queue == c.Queue,
             Condition.FieldIs c => now.Fields.TryGetValue(c.Field, out var value) && value.Stored == c.Stored,

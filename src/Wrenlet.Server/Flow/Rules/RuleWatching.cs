@@ -66,6 +66,23 @@ internal sealed class RuleWatching(FirmRules rules, FirmKinds kinds, WhoIsWho wh
             && !task.Private
         )
             Watch(w, docket.Id, new Happened.Done(task.Id, task.Title, happening.At), happening.At);
+        else
+            LateAlready(w, happening);
+    }
+
+    /// <summary>What is late for long by a due moment that was set just now is not found by looking ahead.</summary>
+    private void LateAlready(Writing w, TaskChanged happening)
+    {
+        var (before, after, _, at) = happening;
+        if (
+            after is not { Due: { } due, Docket: { } docket, Private: false, Progress.Over: false }
+            || due == before.Due
+        )
+            return;
+        var calendar = who.Current.Firm!.Calendar;
+        foreach (var rule in rules.Current.Of<Trigger.TaskLate>())
+            if (rule.Trigger is Trigger.TaskLate { For: var time } && calendar.Add(due, time) <= at)
+                Watch(w, docket.Id, new Happened.Late(after.Id, due, time), at, only: rule.Id);
     }
 
     public void Handle(Writing w, AskStepped happening)
@@ -137,7 +154,11 @@ internal sealed class RuleWatching(FirmRules rules, FirmKinds kinds, WhoIsWho wh
     )
     {
         var book = rules.Current;
-        if (!book.MayActOn(happened) || DocketStore.Find(w.Session, id) is not { } docket)
+        if (
+            !book.MayActOn(happened)
+            || DocketStore.Find(w.Session, id) is not { } docket
+            || !Firing.MayAny(book, happened, docket)
+        )
             return;
         var acting = Firing.Of(
             book,

@@ -169,6 +169,16 @@ public class FiringTests
         Firing.MayAct(Rule(enters), Now(), null).ShouldBeFalse();
     }
 
+    [Theory]
+    [MemberData(nameof(Conditions), DisableDiscoveryEnumeration = true)]
+    public void The_docket_alone_rules_out_only_what_cannot_act(Condition condition, bool holds)
+    {
+        var book = new RuleBook([Rule(new Trigger.Enters(Work), [condition])]);
+        var may = Firing.MayAny(book, Move(Survey, Work), Now().Docket);
+        may.ShouldBe(holds || condition is not (Condition.OfKind or Condition.AtSite or Condition.OfPriority));
+        Firing.MayAny(book, Move(Work, Survey), Now().Docket).ShouldBeFalse();
+    }
+
     [Fact]
     public void What_is_off_does_nothing() =>
         Acts(Rule(new Trigger.Enters(Work), on: false), Move(Survey, Work)).ShouldBeFalse();
@@ -220,8 +230,10 @@ public class FiringTests
                     var slow = new HashSet<(RuleId, string)>();
                     foreach (var h in happenings.Concat(happenings))
                     {
-                        foreach (var acting in Firing.Of(book, h, Now(), p => Yard.Staff.First(s => s.Id == p)))
-                            ran.Add((acting.Id, h.Key));
+                        // By the docket alone first, as it is asked: that must leave out nothing that acts.
+                        if (Firing.MayAny(book, h, Now().Docket))
+                            foreach (var acting in Firing.Of(book, h, Now(), p => Yard.Staff.First(s => s.Id == p)))
+                                ran.Add((acting.Id, h.Key));
                         foreach (var r in rules)
                             if (Slowly(r, h))
                                 slow.Add((r.Id, h.Key));
