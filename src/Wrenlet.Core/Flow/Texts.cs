@@ -171,6 +171,8 @@ internal static class RuleTexts
     public const string NoCrew = "It names a crew that is gone. Choose another.";
     public const string MailOrText = "A rule writes by mail or by text message.";
     public const string WriteNote = "Write the note.";
+    public const string WriteQuestion = "Write what is asked.";
+    public const string NoChoice = "A rule asks a question, a decision or a confirmation.";
     public const string WriteTitle = "Write what is to be done.";
     public const string SayHowLong = "Say how long, such as 4 h.";
     public const string TooLong = "That is too long. Choose at most 1,000 h of working time.";

@@ -249,6 +249,7 @@ internal sealed class SetOffPreview(
         {
             RuleStep.Message m => StockStore.Find(session, m.Stock)?.Body,
             RuleStep.Note n => n.Words,
+            RuleStep.Ask a => a.Words,
             _ => null,
         };
         if (body is null)

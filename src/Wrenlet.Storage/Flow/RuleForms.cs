@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using NodaTime;
+using Wrenlet.Core.Asks;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Flow.Rules;
@@ -106,16 +107,17 @@ public sealed record ConditionForm(string Kind, Guid? Of = null, string? Value =
 }
 
 /// <summary>A step of a rule.</summary>
-/// <param name="Kind">message, note, task, template, hand-over, move, priority or field.</param>
+/// <param name="Kind">message, note, ask, task, template, hand-over, move, priority or field.</param>
 /// <param name="Of">The stock reply, template, person, stage or field; null for others.</param>
-/// <param name="Words">The words of a note, the title of a task, what a field is to hold.</param>
+/// <param name="Words">The words of a note or ask, the title of a task, what a field is to hold.</param>
 /// <param name="Via">mail or text; null for the way by which the party wrote last.</param>
-/// <param name="Owner">Of a task: person, crew, docket-owner, or maker (of the rule); null for nobody yet.</param>
+/// <param name="Owner">Of a task, or who is asked: person, crew, docket-owner, or maker (of the rule); null for nobody yet.</param>
 /// <param name="OwnerId">The person or crew.</param>
-/// <param name="DueIn">Of a task: working days until it is due; null for no date.</param>
+/// <param name="DueIn">Of a task or ask: working days until it is due; null for no date.</param>
 /// <param name="Priority">critical, high, normal or low; of a task or of the docket.</param>
 /// <param name="RemindEvery">Minutes of working time; null for what is usual.</param>
 /// <param name="Locks">The stage that is locked until the task is done; null for none.</param>
+/// <param name="Asks">Of an ask: question, decision or confirmation.</param>
 public sealed record StepForm(
     string Kind,
     Guid? Of = null,
@@ -126,7 +128,8 @@ public sealed record StepForm(
     int? DueIn = null,
     string? Priority = null,
     int? RemindEvery = null,
-    Guid? Locks = null
+    Guid? Locks = null,
+    string? Asks = null
 )
 {
     /// <summary>A step in this form.</summary>
@@ -136,6 +139,14 @@ public sealed record StepForm(
             RuleStep.Message s => new("message", s.Stock, Via: s.Via is { } via ? StoredWords.Vias.Of(via) : null),
             RuleStep.Note s => new("note", Words: s.Words),
             RuleStep.Give s => Given(s),
+            RuleStep.Ask s => new(
+                "ask",
+                Words: s.Words,
+                Owner: Stored(s.Whom).Owner,
+                OwnerId: Stored(s.Whom).Id,
+                DueIn: s.DueIn,
+                Asks: StoredWords.AskKinds.Of(s.Kind)
+            ),
             RuleStep.Use s => new("template", s.Template.Value),
             RuleStep.HandOver s => new("hand-over", s.To.Value),
             RuleStep.Move s => new("move", s.Stage.Value),
@@ -158,6 +169,12 @@ public sealed record StepForm(
                 RemindEvery is { } minutes ? Duration.FromMinutes(minutes) : null,
                 Locks is { } stage ? new StageId(stage) : null
             ),
+            { Kind: "ask", Words: { } words } when OwnerOf() is { } whom => new RuleStep.Ask(
+                StoredWords.AskKinds.Parse(Asks) ?? AskKind.Question,
+                words,
+                whom,
+                DueIn
+            ),
             { Kind: "template", Of: { } template } => new RuleStep.Use(new TemplateId(template)),
             { Kind: "hand-over", Of: { } person } => new RuleStep.HandOver(new PersonId(person)),
             { Kind: "move", Of: { } stage } => new RuleStep.Move(new StageId(stage)),
@@ -177,9 +194,8 @@ public sealed record StepForm(
             _ => null,
         };
 
-    private static StepForm Given(RuleStep.Give give)
-    {
-        (string? Owner, Guid? Id) owner = give.Owner switch
+    private static (string? Owner, Guid? Id) Stored(TemplateOwner? owner) =>
+        owner switch
         {
             TemplateOwner.OfPerson o => ("person", o.Person.Value),
             TemplateOwner.OfCrew o => ("crew", o.Crew.Value),
@@ -187,6 +203,10 @@ public sealed record StepForm(
             TemplateOwner.User => ("maker", null),
             _ => (null, null),
         };
+
+    private static StepForm Given(RuleStep.Give give)
+    {
+        var owner = Stored(give.Owner);
         return new(
             "task",
             Words: give.Title,

@@ -84,6 +84,37 @@ public sealed class RuleRunTests(YardFixture fixture) : RuleYardTests(fixture)
     }
 
     [Fact]
+    public async Task A_rule_asks_whoever_owns_the_docket_and_undone_it_asks_no_more()
+    {
+        var (reference, site) = await Begin(party: null);
+        var rule = await Rule(
+            site,
+            new { kind = "enters", of = Survey },
+            new
+            {
+                kind = "ask",
+                words = "Shall we lift {docket} this week?",
+                owner = "docket-owner",
+                asks = "decision",
+                dueIn = 2,
+            }
+        );
+        await Move(reference, Survey, by: "Tobiah");
+        var run = await Run(rule);
+        var ask = (await Of("Odalys").Get($"/api/dockets/{reference}"))
+            .GetProperty("talk")
+            .GetProperty("entries")
+            .EnumerateArray()
+            .Single(e => Text(e, "kind") == "note");
+        Text(ask, "html")!.ShouldContain($"Shall we lift {reference} this week?");
+        Text(ask.GetProperty("ask"), "kind").ShouldBe("decision");
+        (await Of("Odalys").Get("/api/alerts")).ToString().ShouldContain($"Shall we lift {reference}");
+
+        await Of("Tobiah").Do(HttpMethod.Post, $"/api/rule-runs/{Id(run)}/undo");
+        (await Of("Odalys").Get("/api/asks/on-me")).ToString().ShouldNotContain($"Shall we lift {reference}");
+    }
+
+    [Fact]
     public async Task However_often_the_server_dies_in_the_middle_of_it_a_rule_does_each_thing_once()
     {
         var (reference, site) = await Begin();

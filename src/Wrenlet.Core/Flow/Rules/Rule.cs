@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using NodaTime;
+using Wrenlet.Core.Asks;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Flow.Templates;
@@ -90,6 +91,13 @@ public abstract record RuleStep
 
     /// <summary>Leaves a note inside, which may tag people and hold the fields of stock replies.</summary>
     public sealed record Note(string Words) : RuleStep;
+
+    /// <summary>Asks somebody inside for an answer.</summary>
+    /// <param name="Kind">What sort of answer; not a choice.</param>
+    /// <param name="Words">What is asked; may hold the fields of stock replies.</param>
+    /// <param name="Whom">Who is asked. <see cref="TemplateOwner.User"/> is the rule's maker.</param>
+    /// <param name="DueIn">Working days until the answer is due, to the end of the day; null for no time.</param>
+    public sealed record Ask(AskKind Kind, string Words, TemplateOwner Whom, int? DueIn) : RuleStep;
 
     /// <summary>Gives somebody a task.</summary>
     /// <param name="Title">What is to be done.</param>

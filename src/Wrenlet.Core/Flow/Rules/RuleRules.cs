@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using NodaTime;
+using Wrenlet.Core.Asks;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Flow.Templates;
@@ -147,6 +148,7 @@ public static class RuleRules
             RuleStep.Message { Stock: var stock } => names.Stock(stock) is null ? RuleTexts.NoStock : null,
             RuleStep.Note { Words: var words } => string.IsNullOrWhiteSpace(words) ? RuleTexts.WriteNote : null,
             RuleStep.Give give => Wrong(give, names),
+            RuleStep.Ask ask => Wrong(ask, names),
             RuleStep.Use { Template: var t } => names.Template(t) is not { Retired: false }
                 ? RuleTexts.NoTemplate
                 : null,
@@ -168,13 +170,22 @@ public static class RuleRules
             return RuleTexts.RemindWithin;
         if (give.Locks is { } stage && NoStage(stage, names) is { } none)
             return none;
-        return give.Owner switch
+        return Gone(give.Owner, names);
+    }
+
+    private static string? Wrong(RuleStep.Ask ask, RuleNames names) =>
+        string.IsNullOrWhiteSpace(ask.Words) ? RuleTexts.WriteQuestion
+        : ask.Kind is AskKind.Choice ? RuleTexts.NoChoice
+        : ask.DueIn is < 0 or > TemplateDate.MostOffset ? RuleTexts.TooLong
+        : Gone(ask.Whom, names);
+
+    private static string? Gone(TemplateOwner? whom, RuleNames names) =>
+        whom switch
         {
             TemplateOwner.OfPerson { Person: var p } when names.Person(p) is null => RuleTexts.NoPerson,
             TemplateOwner.OfCrew { Crew: var c } when names.Crew(c) is null => RuleTexts.NoCrew,
             _ => null,
         };
-    }
 
     private static string? NoStage(StageId stage, RuleNames names) =>
         names.Kinds.Stage(stage) is { Retired: false } ? null : RuleTexts.NoStage;

@@ -65,6 +65,7 @@ public static class RuleWords
                     + $"“{names.Stock(s.Stock) ?? "a stock reply that is gone"}”",
             RuleStep.Note s => $"note internally “{Short(s.Words)}”",
             RuleStep.Give s => Given(s, names),
+            RuleStep.Ask s => $"ask {Whom(s.Whom, names)} “{Short(s.Words)}”{Due(s.DueIn)}",
             RuleStep.Use s => $"make what the template {names.Template(s.Template)?.Name ?? "that is gone"} holds",
             RuleStep.HandOver s => $"give the docket to {names.Person(s.To) ?? "somebody who is gone"}",
             RuleStep.Move s => $"move it to {names.Kinds.Stage(s.Stage)?.Name ?? RuleTexts.Gone("stage")}",
@@ -79,17 +80,7 @@ public static class RuleWords
 
     private static string Given(RuleStep.Give give, RuleNames names)
     {
-        var owner = give.Owner switch
-        {
-            TemplateOwner.OfPerson o => names.Person(o.Person) ?? "somebody who is gone",
-            TemplateOwner.OfCrew o => names.Crew(o.Crew) ?? "a crew that is gone",
-            TemplateOwner.DocketOwner => "whoever owns the docket",
-            TemplateOwner.User => "whoever made the rule",
-            _ => "nobody yet",
-        };
-        var words = $"give {owner} the task “{Short(give.Title)}”";
-        if (give.DueIn is { } days)
-            words += days == 0 ? ", due that day" : $", due in {days} working day{(days == 1 ? "" : "s")}";
+        var words = $"give {Whom(give.Owner, names)} the task “{Short(give.Title)}”{Due(give.DueIn)}";
         if (give.Priority is not Priority.Normal)
             words += $", {PriorityWord(give.Priority)}";
         if (give.RemindEvery is { } every)
@@ -98,6 +89,25 @@ public static class RuleWords
             words += $", and lock {names.Kinds.Stage(stage)?.Name ?? RuleTexts.Gone("stage")} until it is";
         return words;
     }
+
+    private static string Whom(TemplateOwner? owner, RuleNames names) =>
+        owner switch
+        {
+            TemplateOwner.OfPerson o => names.Person(o.Person) ?? "somebody who is gone",
+            TemplateOwner.OfCrew o => names.Crew(o.Crew) ?? "a crew that is gone",
+            TemplateOwner.DocketOwner => "whoever owns the docket",
+            TemplateOwner.User => "whoever made the rule",
+            _ => "nobody yet",
+        };
+
+    private static string Due(int? days) =>
+        days switch
+        {
+            null => "",
+            0 => ", due that day",
+            1 => ", due in 1 working day",
+            _ => $", due in {days} working days",
+        };
 
     private static string Held(Condition.FieldIs condition, RuleNames names) =>
         names.Kinds.Field(condition.Field) is { } field

@@ -8,6 +8,7 @@ using Wrenlet.Core.Flow.Templates;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Formats.Text;
+using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Dockets;
 using Wrenlet.Server.Flow.Templates;
@@ -144,6 +145,7 @@ internal sealed class RuleActing(
         {
             RuleStep.Message s => [Message(doing, s, number)],
             RuleStep.Note s => [Note(doing, s, number)],
+            RuleStep.Ask s => [Ask(doing, s, number)],
             RuleStep.Give s => Give(doing, s),
             RuleStep.Use s => [Use(doing, s)],
             RuleStep.HandOver s => [HandOver(doing, s)],
@@ -221,17 +223,63 @@ internal sealed class RuleActing(
             : new(RunDeed.Noted, "left a note", entry.Value);
     }
 
-    private IEnumerable<RunStep> Give(Doing doing, RuleStep.Give step)
+    /// <summary>An ask inside; undoing its note withdraws it.</summary>
+    private RunStep Ask(Doing doing, RuleStep.Ask step, int number)
     {
-        var docket = doing.Docket;
-        TaskOwner? owner = step.Owner switch
+        if (OwnerOf(step.Whom, doing) is not { } whom)
+            return Left("nobody owns the docket, so nobody was asked.");
+        var inside = DocketTalks.Inside(doing.W.Session, doing.Docket.Id);
+        var body = doing.Run.Texts.GetValueOrDefault(number) ?? StockFilled(doing, step.Words);
+        var entry = new EntryId(Guid.CreateVersion7());
+        var asked = new NewAsk(
+            Guid.CreateVersion7(),
+            StoredWords.AskKinds.Of(step.Kind),
+            [
+                whom is TaskOwner.OfPerson p
+                    ? new("person", p.Person.Value)
+                    : new("crew", ((TaskOwner.OfCrew)whom).Crew.Value),
+            ],
+            Due: DueIn(step.DueIn, doing.At)?.ToDateTimeOffset()
+        );
+        var posted = posting.Post(
+            doing.W,
+            entry,
+            inside.Id,
+            WriterOf(doing, number),
+            new Saying(body, ByRule: true, Brings: [new BroughtAsk(asked)]),
+            EntryText.FromMarkdown(body),
+            doing.At
+        );
+        return posted.Entry is null
+            ? Left($"nobody could be asked. {posted.Refusal?.Reason}")
+            : new(RunDeed.Noted, $"asked {NameOf(whom)}", entry.Value);
+    }
+
+    /// <summary>Whom a step means here; null for nobody.</summary>
+    private static TaskOwner? OwnerOf(TemplateOwner? owner, Doing doing) =>
+        owner switch
         {
             TemplateOwner.OfPerson o => new TaskOwner.OfPerson(o.Person),
             TemplateOwner.OfCrew o => new TaskOwner.OfCrew(o.Crew),
-            TemplateOwner.DocketOwner => docket.Owner is { } o ? new TaskOwner.OfPerson(o) : null,
+            TemplateOwner.DocketOwner => doing.Docket.Owner is { } o ? new TaskOwner.OfPerson(o) : null,
             TemplateOwner.User => new TaskOwner.OfPerson(doing.Maker.Id),
             _ => null,
         };
+
+    /// <summary>The end of the day so many working days on; null for no date.</summary>
+    private Instant? DueIn(int? days, Instant at)
+    {
+        var calendar = who.Current.Firm!.Calendar;
+        var today = calendar.DateOf(at);
+        return days is { } n
+            ? calendar.ClosingOf(n == 0 ? calendar.WorkingDayFrom(today) : calendar.AddWorkingDays(today, n))
+            : null;
+    }
+
+    private IEnumerable<RunStep> Give(Doing doing, RuleStep.Give step)
+    {
+        var docket = doing.Docket;
+        var owner = OwnerOf(step.Owner, doing);
         if (
             owner is TaskOwner.OfPerson { Person: var person }
             && who.Current.Find(person) is var found
@@ -243,8 +291,6 @@ internal sealed class RuleActing(
                     $"{found?.Name ?? "Somebody who is gone"} does not see this docket, so “{step.Title}” was not given."
                 ),
             ];
-        var calendar = who.Current.Firm!.Calendar;
-        var today = calendar.DateOf(doing.At);
         var title = StockFilled(doing, step.Title);
         var task = new WorkTask(
             0,
@@ -259,9 +305,7 @@ internal sealed class RuleActing(
             CompletionRule.Any,
             step.Priority,
             null,
-            step.DueIn is { } days
-                ? calendar.ClosingOf(days == 0 ? calendar.WorkingDayFrom(today) : calendar.AddWorkingDays(today, days))
-                : null,
+            DueIn(step.DueIn, doing.At),
             null,
             null,
             null,

@@ -14672,6 +14672,7 @@ export interface components {
             remindEvery?: null | number;
             /** Format: uuid */
             locks?: null | string;
+            asks?: null | string;
         };
         StockView: {
             /** Format: uuid */

@@ -9,14 +9,15 @@ import type { RuleNames } from './useRules';
 export const freshStep = (kind: string): StepForm => ({
   kind,
   of: null,
-  words: kind === 'note' || kind === 'task' ? '' : null,
+  words: kind === 'note' || kind === 'ask' || kind === 'task' ? '' : null,
   via: null,
-  owner: kind === 'task' ? 'docket-owner' : null,
+  owner: kind === 'task' || kind === 'ask' ? 'docket-owner' : null,
   ownerId: null,
-  dueIn: kind === 'task' ? 1 : null,
+  dueIn: kind === 'task' || kind === 'ask' ? 1 : null,
   priority: kind === 'task' ? 'normal' : kind === 'priority' ? 'high' : null,
   remindEvery: null,
   locks: null,
+  asks: kind === 'ask' ? 'question' : null,
 });
 
 type Props = { step: StepForm; label: string; names: RuleNames; onChange: (step: StepForm) => void };
@@ -70,6 +71,8 @@ function Rest({ step, names, put }: RestProps) {
           />
         </label>
       );
+    case 'ask':
+      return <AskStep step={step} names={names} put={put} />;
     case 'task':
       return <TaskStep step={step} names={names} put={put} />;
     case 'template':
@@ -100,9 +103,79 @@ function Rest({ step, names, put }: RestProps) {
   }
 }
 
+type WhomProps = RestProps & { label: string; none?: string };
+
+/** A colleague or crew, or whoever it is then. */
+function Whom({ label, none, step, names, put }: WhomProps) {
+  const owner = step.owner === 'person' || step.owner === 'crew' ? `${step.owner} ${step.ownerId}` : (step.owner ?? '');
+  return (
+    <Labelled label={label}>
+      <Pick
+        label={label}
+        value={owner}
+        onChange={(next) => {
+          const [kind, id] = next.split(' ');
+          put({ owner: kind || null, ownerId: id ?? null });
+        }}
+      >
+        {none ? <option value="">{none}</option> : null}
+        <option value="docket-owner">{texts.docketOwner}</option>
+        <option value="maker">{texts.maker}</option>
+        {names.crews.map((c) => (
+          <option key={c.id} value={`crew ${c.id}`}>
+            {texts.crew(c.name)}
+          </option>
+        ))}
+        {names.people.map((p) => (
+          <option key={p.id} value={`person ${p.id}`}>
+            {p.name}
+          </option>
+        ))}
+      </Pick>
+    </Labelled>
+  );
+}
+
+const DueIn = ({ step, put }: Omit<RestProps, 'names'>) => (
+  <Field
+    label={texts.dueIn}
+    type="number"
+    min={0}
+    max={999}
+    placeholder={texts.noDate}
+    value={step.dueIn ?? ''}
+    onChange={(e) => put({ dueIn: Number.isNaN(e.target.valueAsNumber) ? null : e.target.valueAsNumber })}
+  />
+);
+
+/** Something asked of a colleague: what sort of answer, of whom, by when. */
+function AskStep({ step, names, put }: RestProps) {
+  return (
+    <div className="grid w-full grid-cols-2 gap-x-3 gap-y-1.5 lg:grid-cols-3">
+      <Field
+        label={texts.asked}
+        maxLength={2000}
+        className="col-span-full"
+        value={step.words ?? ''}
+        onChange={(e) => put({ words: e.target.value })}
+      />
+      <Labelled label={texts.sort}>
+        <Pick label={texts.sort} value={step.asks ?? 'question'} onChange={(asks) => put({ asks })}>
+          {Object.entries(texts.sorts).map(([kind, name]) => (
+            <option key={kind} value={kind}>
+              {name}
+            </option>
+          ))}
+        </Pick>
+      </Labelled>
+      <Whom label={texts.whom} step={step} names={names} put={put} />
+      <DueIn step={step} put={put} />
+    </div>
+  );
+}
+
 /** A task with owner, date, priority, reminders, and the stage that it locks. */
 function TaskStep({ step, names, put }: RestProps) {
-  const owner = step.owner === 'person' || step.owner === 'crew' ? `${step.owner} ${step.ownerId}` : (step.owner ?? '');
   return (
     <div className="grid w-full grid-cols-2 gap-x-3 gap-y-1.5 lg:grid-cols-3">
       <Field
@@ -112,39 +185,8 @@ function TaskStep({ step, names, put }: RestProps) {
         value={step.words ?? ''}
         onChange={(e) => put({ words: e.target.value })}
       />
-      <Labelled label={texts.owner}>
-        <Pick
-          label={texts.owner}
-          value={owner}
-          onChange={(next) => {
-            const [kind, id] = next.split(' ');
-            put({ owner: kind || null, ownerId: id ?? null });
-          }}
-        >
-          <option value="">{texts.nobody}</option>
-          <option value="docket-owner">{texts.docketOwner}</option>
-          <option value="maker">{texts.maker}</option>
-          {names.crews.map((c) => (
-            <option key={c.id} value={`crew ${c.id}`}>
-              {texts.crew(c.name)}
-            </option>
-          ))}
-          {names.people.map((p) => (
-            <option key={p.id} value={`person ${p.id}`}>
-              {p.name}
-            </option>
-          ))}
-        </Pick>
-      </Labelled>
-      <Field
-        label={texts.dueIn}
-        type="number"
-        min={0}
-        max={999}
-        placeholder={texts.noDate}
-        value={step.dueIn ?? ''}
-        onChange={(e) => put({ dueIn: Number.isNaN(e.target.valueAsNumber) ? null : e.target.valueAsNumber })}
-      />
+      <Whom label={texts.owner} none={texts.nobody} step={step} names={names} put={put} />
+      <DueIn step={step} put={put} />
       <Labelled label={texts.priority}>
         <PriorityPick value={step.priority} onChange={(priority) => put({ priority })} />
       </Labelled>

@@ -95,6 +95,7 @@ export const texts = {
   steps: {
     message: 'write to the customer',
     note: 'leave a note inside',
+    ask: 'ask somebody',
     task: 'give somebody a task',
     template: 'make what a template holds',
     'hand-over': 'give the docket to',
@@ -102,6 +103,14 @@ export const texts = {
     priority: 'set its priority',
     field: 'fill a field in',
   } as Record<string, string>,
+  asked: 'What is asked',
+  sort: 'What sort of answer',
+  sorts: {
+    question: 'an answer in words',
+    decision: 'yes or no',
+    confirmation: 'that it was read',
+  } as Record<string, string>,
+  whom: 'Of whom',
   stock: 'Stock reply',
   chooseStock: 'choose a stock reply',
   via: 'By',
