@@ -58,7 +58,7 @@ export function DocketsPage({ me }: { me: Me }) {
     );
   return (
     <div className="flex min-h-0 flex-1 flex-col short:block short:overflow-auto">
-      <header className="flex flex-none flex-wrap items-center gap-x-3 gap-y-1.5 border-b bg-surface px-4 py-2">
+      <header className="flex flex-none flex-wrap items-center gap-x-2 gap-y-1.5 border-b bg-surface px-4 py-2">
         <h1 className="text-[19px] font-bold tracking-tight">{texts.title}</h1>
         <div role="group" aria-label={texts.which} className="flex gap-1">
           {[true, false].map((which) => (
@@ -108,7 +108,7 @@ export function DocketsPage({ me }: { me: Me }) {
         <input
           aria-label={texts.words}
           placeholder={texts.words}
-          className={cx(inputClass, '!w-52')}
+          className={cx(inputClass, '!w-auto min-w-28 max-w-52 flex-1 basis-28')}
           value={typed}
           onChange={(e) => setTyped(e.target.value)}
         />

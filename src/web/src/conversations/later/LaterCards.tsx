@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { type LaterView, type LeakView, Refusal, api, taken } from '../../api/client';
 import { readAnew } from '../../api/queries';
 import { MomentField } from '../../ui/MomentField';
@@ -12,9 +12,16 @@ import * as texts from './texts';
 
 /** What leaves later from one conversation, and what was to leave and did not. */
 export function LaterCards({ list }: { list: LaterView[] }) {
+  const box = useRef<HTMLElement>(null);
+  const before = useRef(list.length);
+  // What has just been put here is brought into sight: it stands where one goes on.
+  useEffect(() => {
+    if (list.length > before.current) box.current?.lastElementChild?.scrollIntoView({ block: 'nearest' });
+    before.current = list.length;
+  }, [list.length]);
   if (list.length === 0) return <div />;
   return (
-    <section aria-label={texts.waitingToLeave}>
+    <section ref={box} aria-label={texts.waitingToLeave}>
       {list.map((m) => (
         <LaterCard key={m.id} message={m} />
       ))}

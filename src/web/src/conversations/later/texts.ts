@@ -7,7 +7,6 @@ export const atAnotherMoment = 'At another moment';
 export const sendThen = 'Send then';
 export const untilThen = 'Until then you can change it, send it now, or keep it back.';
 export const leavesAt = (when: string) => `Leaves ${when}.`;
-export const willLeave = (when: string) => `It leaves ${when}.`;
 export const leavesIn = 'Leaves in its turn.';
 export const waitingToLeave = 'Waiting to leave';
 export const byName = (name: string) => `from ${name}`;

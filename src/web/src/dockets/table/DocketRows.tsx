@@ -157,7 +157,7 @@ function StageCell({ reference, kind, stage, open }: StageProps) {
           <button
             type="button"
             aria-label={`${stage}. ${moveDocket(reference)}`}
-            className="min-h-6 rounded-[3px] text-left hover:underline"
+            className="-mt-0.5 min-h-6 rounded-[3px] text-left hover:underline"
           >
             {stage}
           </button>

@@ -151,7 +151,7 @@ const DueIn = ({ step, put }: Omit<RestProps, 'names'>) => (
 /** Something asked of a colleague: what sort of answer, of whom, by when. */
 function AskStep({ step, names, put }: RestProps) {
   return (
-    <div className="grid w-full grid-cols-2 gap-x-3 gap-y-1.5 lg:grid-cols-3">
+    <div className="grid w-full grid-cols-2 gap-x-3 gap-y-1.5 2xl:grid-cols-3">
       <Field
         label={texts.asked}
         maxLength={2000}
@@ -177,7 +177,7 @@ function AskStep({ step, names, put }: RestProps) {
 /** A task with owner, date, priority, reminders, and the stage that it locks. */
 function TaskStep({ step, names, put }: RestProps) {
   return (
-    <div className="grid w-full grid-cols-2 gap-x-3 gap-y-1.5 lg:grid-cols-3">
+    <div className="grid w-full grid-cols-2 gap-x-3 gap-y-1.5 2xl:grid-cols-3">
       <Field
         label={texts.task}
         maxLength={300}

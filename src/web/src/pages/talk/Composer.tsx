@@ -21,7 +21,6 @@ import { AttachPanel, AttachedList, taking, useAttachments } from '../../convers
 import { asSent, attachmentsSent } from '../../conversations/attachments';
 import { HeldByLeaks, HeldByMissed } from '../../conversations/Held';
 import { isAmong, writingName } from '../../conversations/audience';
-import { willLeave } from '../../conversations/later/texts';
 import { carried, carry, putDown } from '../../conversations/carried';
 import { drafts, keepBeside, keepDraft, thisPage } from '../../conversations/drafts';
 import { whenTakenBack } from '../../conversations/leaving';
@@ -33,8 +32,8 @@ import {
   changeMeetingDraft,
   setMeetingDraft,
 } from '../../conversations/meetings/meeting';
-import { clock, day, firmNow } from '../../ui/time';
-import { say, sayWrong } from '../../ui/toasts';
+import { firmNow } from '../../ui/time';
+import { sayWrong } from '../../ui/toasts';
 import {
   AnsweringLine,
   AskTool,
@@ -85,13 +84,12 @@ type Held = {
 
 /** Keeps something until its moment has come. */
 async function sendLater(entry: Waiting, { at }: When) {
-  const kept = await taken(
+  await taken(
     api.POST('/api/conversations/{id}/later', {
       params: { path: { id: entry.conversation } },
       body: { entry: asNewEntry(entry), at },
     }),
   );
-  say(willLeave(`${day(kept.leaves)} ${clock(kept.leaves)}`));
 }
 
 /** A lane's own composer. It says who will see what is written, and nothing typed is lost. */
@@ -398,7 +396,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
           inside ? 'text-inside-ink' : 'text-outside-ink',
         )}
       >
-        <span className="mr-auto min-w-0 flex-1 basis-28">
+        <span className="mr-auto min-w-0 flex-1 basis-28 max-md:basis-full">
           <WhoSees names={checked?.viewers ?? conversation.viewers}>
             {isAmong(conversation)
               ? texts.seenBy(conversation.whoSees)

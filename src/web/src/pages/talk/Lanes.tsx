@@ -363,7 +363,7 @@ export function Lanes({ me, talk, marks, conversations, read, only, slim, writes
           />
         ) : null}
       </div>
-      <div className={cx('relative', slim ? visible.length === 0 && 'hidden' : 'min-h-16 flex-1')}>
+      <div className={cx('relative', slim ? visible.length + talk.later.length === 0 && 'hidden' : 'min-h-16 flex-1')}>
         <div
           ref={flow}
           onScroll={scrolled}
