@@ -38,7 +38,7 @@ test('the queues as time: read, take, hand over with a word, set aside, close an
     .getByRole('button', { name: /^New work/ })
     .click();
   await expect(hanneke.getByText('Hanneke moved this from Unsorted to New work')).toBeVisible();
-  await handling(hanneke).getByRole('button', { name: 'Later' }).click();
+  await handling(hanneke).getByRole('button', { name: 'Later', exact: true }).click();
   await hanneke.getByRole('dialog').getByRole('button', { name: 'tomorrow' }).click();
   await expect(row(hanneke, /Ottoline Marsh/)).toHaveAccessibleName(/later, until Wed 15 Apr 08:00/);
   await putAwayMessages(hanneke);

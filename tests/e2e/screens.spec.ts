@@ -72,7 +72,7 @@ test('a conversation under the chart, the table and the parts of the set-up have
   await page.mouse.move(4, 300);
   await expect(page.getByRole('tooltip')).toHaveCount(0);
   await fit(page, 'the reading pane');
-  await page.getByRole('button', { name: 'Later' }).click();
+  await page.getByRole('button', { name: 'Later', exact: true }).click();
   await expect(page.getByRole('dialog', { name: 'Later, until' })).toBeVisible();
   await fit(page, 'setting aside', ['light']);
   await page.keyboard.press('Escape');

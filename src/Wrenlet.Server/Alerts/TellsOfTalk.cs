@@ -54,10 +54,19 @@ internal sealed class TellsOfTalk(Telling telling, WhoIsWho who)
     public void Handle(Writing w, MessageStayed happening)
     {
         var (conversation, author, words, by, at) = happening;
+        // Whoever lost the sight of the place is told all the same, and not led there.
+        var sees = who.Current.Find(author)?.MaySee(conversation.Place, Thing.Working) == true;
         telling.Tell(
             w,
             [new Alert(author, AlertReason.Stuck)],
-            new(by, conversation.Place, Thing.Working, at, words, conversation.Id)
+            new(
+                by,
+                sees ? conversation.Place : new Place.Own(author),
+                Thing.Working,
+                at,
+                words,
+                sees ? conversation.Id : null
+            )
         );
     }
 

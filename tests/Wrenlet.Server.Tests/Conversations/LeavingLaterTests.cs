@@ -159,6 +159,7 @@ public sealed class LeavingLaterTests : IAsyncLifetime
         await Tick(Opening);
         Said(id).ShouldBeNull();
         Kept(id)!.Held.ShouldBe("Odalys does not see this conversation any more.");
+        AlertsOf("Odalys").ShouldContain("Odalys does not see this conversation any more.");
     }
 
     [Fact]

@@ -160,56 +160,29 @@ internal static class CircularEndpoints
     }
 
     /// <summary>Keeps all of it, or nothing where one of them cannot leave; they leave one after the other.</summary>
-    private static Task<Results<Ok<CircularView>, ProblemHttpResult>> Send(
+    private static async Task<Results<Ok<CircularView>, ProblemHttpResult>> Send(
         NewCircular given,
         Viewer viewer,
         Speaking speaking,
+        Database database,
         WriteQueue writes,
         WhoIsWho who,
         FirmClock clock
     )
     {
         var (now, author) = (clock.Now, viewer.Person);
-        return writes.Run<Results<Ok<CircularView>, ProblemHttpResult>>(w =>
+        // They are looked at beside the work of others, which waits for no more than the keeping; each is looked at again
+        // before it leaves.
+        var (messages, wrong) = database.Read(s => Read(s, given, author, speaking, who, now));
+        return await writes.Run<Results<Ok<CircularView>, ProblemHttpResult>>(w =>
         {
             if (LaterStore.FindCircular(w.Session, given.Id) is { } known)
                 return known.Author == author.Id
                     ? TypedResults.Ok(View(w.Session, known, author, who))
                     : Refusals.Refused("Another message has this id already. Load the page again and repeat.");
+            if (wrong is not null)
+                return wrong;
             var circular = new Circular(given.Id, author.Id, now, given.Words);
-            var messages = new List<(LaterMessage Message, Conversation Conversation)>();
-            var not = new List<string>();
-            foreach (var piece in given.Pieces.DistinctBy(p => p.Conversation))
-            {
-                if (SeenTalk.Conversation(w.Session, piece.Conversation, author) is not { Docket: not null } talk)
-                    return Refusals.NotFound("conversation");
-                if (talk.Audience is not Audience.Outside)
-                    return Refusals.Refused("A message to many goes to customers and partners only.");
-                if (EntryStore.Knows(w.Session, new EntryId(piece.Entry)))
-                    return Refusals.Refused("Another entry has this id already. Load the page again and repeat.");
-                var saying = new Saying(piece.Body, Circular: given.Id);
-                var refusal = speaking.Refuses(w.Session, talk, saying, author, now);
-                if (refusal is not null && (refusal.Leaks.IsEmpty || !piece.Knowing))
-                    not.Add($"{NameOf(talk, who)} ({talk.Docket!.Ref}): {refusal.Reason}");
-                messages.Add(
-                    (
-                        new LaterMessage(
-                            new EntryId(piece.Entry),
-                            talk.Id,
-                            author.Id,
-                            now,
-                            now,
-                            Leaving.Write(new NewEntry(piece.Entry, piece.Body)),
-                            [.. (refusal?.Leaks ?? []).Select(l => l.Reason)],
-                            Circular: given.Id
-                        ),
-                        talk
-                    )
-                );
-            }
-
-            if (not.Count > 0)
-                return Refusals.Refused("Nothing was sent. " + string.Join(" ", not.Take(5)));
             LaterStore.Add(w.Session, circular);
             foreach (var (message, talk) in messages)
             {
@@ -227,6 +200,52 @@ internal static class CircularEndpoints
             );
             return TypedResults.Ok(View(w.Session, circular, author, who));
         });
+    }
+
+    /// <summary>The messages that it comes to, or why none of them can leave.</summary>
+    private static (List<(LaterMessage Message, Conversation Talk)> Messages, ProblemHttpResult? Wrong) Read(
+        SqlSession session,
+        NewCircular given,
+        Person author,
+        Speaking speaking,
+        WhoIsWho who,
+        Instant now
+    )
+    {
+        var messages = new List<(LaterMessage, Conversation)>();
+        var not = new List<string>();
+        foreach (var piece in given.Pieces.DistinctBy(p => p.Conversation))
+        {
+            if (SeenTalk.Conversation(session, piece.Conversation, author) is not { Docket: not null } talk)
+                return ([], Refusals.NotFound("conversation"));
+            if (talk.Audience is not Audience.Outside)
+                return ([], Refusals.Refused("A message to many goes to customers and partners only."));
+            var id = new EntryId(piece.Entry);
+            if (EntryStore.Knows(session, id) || LaterStore.Find(session, id) is not null)
+                return ([], Refusals.Refused("Another entry has this id already. Load the page again and repeat."));
+            var refusal = speaking.Refuses(session, talk, new Saying(piece.Body, Circular: given.Id), author, now);
+            if (refusal is not null && (refusal.Leaks.IsEmpty || !piece.Knowing))
+                not.Add($"{NameOf(talk, who)} ({talk.Docket!.Ref}): {refusal.Reason}");
+            messages.Add(
+                (
+                    new LaterMessage(
+                        id,
+                        talk.Id,
+                        author.Id,
+                        now,
+                        now,
+                        Leaving.Write(new NewEntry(piece.Entry, piece.Body)),
+                        [.. (refusal?.Leaks ?? []).Select(l => l.Reason)],
+                        Circular: given.Id
+                    ),
+                    talk
+                )
+            );
+        }
+
+        return not.Count > 0
+            ? ([], Refusals.Refused("Nothing was sent. " + string.Join(" ", not.Take(5))))
+            : (messages, null);
     }
 
     private static Results<Ok<CircularView>, ProblemHttpResult> Get(

@@ -70,7 +70,7 @@ internal sealed class Leaving(
                 EventLines.Changed(w, conversation, message.Author, now);
             }
             else if (why != message.Held)
-                Hold(w, message with { Held = why }, conversation, now);
+                Hold(w, message with { Held = why }, conversation, now, all ? message.Author : null);
             return why;
         });
 

@@ -8,20 +8,13 @@ import { clock, day, exact } from '../../ui/time';
 import { say, sayWrong } from '../../ui/toasts';
 import { Said } from '../Said';
 import { wordsTakenBack } from '../leaving';
+import { wasKeptHere } from './kept';
 import * as texts from './texts';
 
 /** What leaves later from one conversation, and what was to leave and did not. */
 export function LaterCards({ list }: { list: LaterView[] }) {
-  const box = useRef<HTMLElement>(null);
-  const before = useRef(list.length);
-  // What has just been put here is brought into sight: it stands where one goes on.
-  useEffect(() => {
-    if (list.length > before.current) box.current?.lastElementChild?.scrollIntoView({ block: 'nearest' });
-    before.current = list.length;
-  }, [list.length]);
-  if (list.length === 0) return <div />;
   return (
-    <section ref={box} aria-label={texts.waitingToLeave}>
+    <section aria-label={texts.waitingToLeave}>
       {list.map((m) => (
         <LaterCard key={m.id} message={m} />
       ))}
@@ -32,6 +25,11 @@ export function LaterCards({ list }: { list: LaterView[] }) {
 type Change = { body?: string; at?: string; knowing?: boolean; now?: boolean };
 
 function LaterCard({ message }: { message: LaterView }) {
+  const box = useRef<HTMLElement>(null);
+  // What was put aside just now is brought into sight: it is where one goes on.
+  useEffect(() => {
+    if (wasKeptHere(message.id)) box.current?.scrollIntoView({ block: 'nearest' });
+  }, [message.id]);
   const [doing, setDoing] = useState<'words' | 'time' | null>(null);
   const [body, setBody] = useState(message.body);
   const [held, setHeld] = useState<{ words: string; leaks: LeakView[]; change: Change } | null>(null);
@@ -76,6 +74,7 @@ function LaterCard({ message }: { message: LaterView }) {
   const goes = texts.goesWith(message.files, message.goes);
   return (
     <article
+      ref={box}
       aria-label={`${message.author.name}, ${message.held ? texts.didNotLeave : texts.leavesAt(exact(message.leaves))}`}
       className={cx(
         'mx-2.5 my-1 rounded-card border border-dashed bg-surface px-2.5 py-1.5',

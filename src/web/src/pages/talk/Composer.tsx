@@ -23,6 +23,7 @@ import { HeldByLeaks, HeldByMissed } from '../../conversations/Held';
 import { isAmong, writingName } from '../../conversations/audience';
 import { carried, carry, putDown } from '../../conversations/carried';
 import { drafts, keepBeside, keepDraft, thisPage } from '../../conversations/drafts';
+import { keptLater } from '../../conversations/later/kept';
 import { whenTakenBack } from '../../conversations/leaving';
 import {
   asMeeting,
@@ -84,6 +85,7 @@ type Held = {
 
 /** Keeps something until its moment has come. */
 async function sendLater(entry: Waiting, { at }: When) {
+  keptLater(entry.id);
   await taken(
     api.POST('/api/conversations/{id}/later', {
       params: { path: { id: entry.conversation } },

@@ -1,10 +1,22 @@
 import { CalendarSearch } from 'lucide-react';
-import { useState } from 'react';
-import type { SilenceView } from '../../api/client';
+import { Suspense, lazy, useState } from 'react';
+import type { LaterView, SilenceView } from '../../api/client';
 import { type Waiting, withdraw } from '../../api/outbox';
 import { MomentField } from '../../ui/MomentField';
 import { Button, Panel, cx } from '../../ui/controls';
 import * as texts from './texts';
+
+const LaterCards = lazy(() => import('../../conversations/later/LaterCards').then((m) => ({ default: m.LaterCards })));
+
+/** What leaves later from a lane; most have nothing. */
+export const LeavesLater = ({ list }: { list: LaterView[] }) =>
+  list.length === 0 ? (
+    <div />
+  ) : (
+    <Suspense fallback={<div />}>
+      <LaterCards list={list} />
+    </Suspense>
+  );
 
 /** Goes to what was said on a day. */
 export function GoToDate({ onGo }: { onGo: (date: string) => void }) {

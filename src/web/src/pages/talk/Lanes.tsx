@@ -13,11 +13,10 @@ import { Button, cx } from '../../ui/controls';
 import { PickedLine } from './PickedLine';
 import { Composer, type ComposerHandle } from './Composer';
 import type { EntryActs } from './EntryBlock';
-import { GoToDate, Waits } from './LaneParts';
+import { GoToDate, LeavesLater, Waits } from './LaneParts';
 import { useFlow } from './flow';
 import { type Said, TalkRow } from './TalkRow';
 import { LaneHead } from '../../conversations/LaneHead';
-import { LaterCards } from '../../conversations/later/LaterCards';
 import { setPins, useReadingMarks } from '../../conversations/marks';
 import { type ReadTalk, useTalk } from '../../conversations/useTalk';
 import * as texts from './texts';
@@ -431,9 +430,9 @@ export function Lanes({ me, talk, marks, conversations, read, only, slim, writes
                 })}
               </div>
               <div className="grid" style={columns}>
-                {showIn && inside ? <LaterCards list={leavingFrom(inside.id)} /> : null}
+                {showIn && inside ? <LeavesLater list={leavingFrom(inside.id)} /> : null}
                 {showSpine ? <div /> : null}
-                {showOut && outside ? <LaterCards list={leavingFrom(outside.id)} /> : null}
+                {showOut && outside ? <LeavesLater list={leavingFrom(outside.id)} /> : null}
               </div>
               <div className="grid" style={columns}>
                 {showIn && inside ? <Waits list={insideWaiting} /> : null}
