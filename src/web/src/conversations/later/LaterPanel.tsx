@@ -54,8 +54,9 @@ export function LaterPanel({ conversation, docket, disabled, onLater }: Props) {
         onKeyDown={(e) => e.stopPropagation()}
         className="grid gap-2"
       >
-        <Button onClick={() => choose(null)} disabled={opens === null} className="justify-center">
-          {texts.whenWeOpen(opens ? `${day(opens)} ${clock(opens)}` : '')}
+        {/* It can be pressed from the beginning and has the focus then: nothing below it opens, and nothing moves. */}
+        <Button onClick={() => choose(null)} className="justify-center">
+          {opens ? texts.whenWeOpenAt(`${day(opens)} ${clock(opens)}`) : texts.whenWeOpen}
         </Button>
         <MomentField
           inline

@@ -2,7 +2,8 @@ import { counted } from '../../ui/words';
 
 export const sendLater = 'Send later';
 export const sendLaterTip = 'Send later: when you open, or at another moment';
-export const whenWeOpen = (when: string) => `When we open, ${when}`;
+export const whenWeOpen = 'When we open';
+export const whenWeOpenAt = (when: string) => `When we open, ${when}`;
 export const atAnotherMoment = 'At another moment';
 export const sendThen = 'Send then';
 export const untilThen = 'Until then you can change it, send it now, or keep it back.';
