@@ -82,6 +82,22 @@ public sealed record LaterMessage(
             : Texts.YouCannotStopIt(Rights.Of(by, Right.SendOutside).Reason);
     }
 
+    /// <summary>
+    /// It, as its author has put it since. What was held waits again once another moment is set, and not by other words
+    /// alone: who stopped it meant what it says to be looked at.
+    /// </summary>
+    /// <param name="said">What is said now, with all that goes with it.</param>
+    /// <param name="knowing">The leak check's reasons that its author goes on in spite of now.</param>
+    /// <param name="leaves">When it leaves now; null where that was left.</param>
+    public LaterMessage ChangedTo(string said, ImmutableArray<string> knowing, Instant? leaves) =>
+        this with
+        {
+            Said = said,
+            Knowing = knowing,
+            Leaves = leaves ?? Leaves,
+            Held = leaves is null ? Held : null,
+        };
+
     /// <summary>It, stopped by somebody.</summary>
     public LaterMessage StoppedBy(Person by)
     {

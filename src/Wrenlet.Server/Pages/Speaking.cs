@@ -119,6 +119,9 @@ internal sealed class Speaking(Posting posting, TaskMaking making, Database data
     )
     {
         var posted = posting.Post(w, new EntryId(entry.Id), new ConversationId(place), author, saying, words, at);
+        // What is said waits no longer to be said.
+        if (posted.Entry is { } said && LaterStore.Remove(w.Session, said.Id))
+            EventLines.Changed(w, ConversationStore.Find(w.Session, said.Conversation)!, author.Id, at);
         if (
             entry.Tasks is not { Count: > 0 } tasks
             || !author.IsStaff

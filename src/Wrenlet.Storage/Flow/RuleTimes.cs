@@ -58,8 +58,8 @@ public static class RuleTimes
               AND e.automatic = 0 AND e.circular IS NULL ORDER BY e.id DESC LIMIT 1) AS last
             FROM conversation c INDEXED BY {index} CROSS JOIN docket d ON d.id = c.docket
               CROSS JOIN party p ON p.id = c.party
-            WHERE {waits} AND {since} > $after AND {since} <= $until AND c.audience = 'outside' AND c.state = 'open' AND c.discussion IS NULL AND {Open}
-              AND last IS NOT NULL
+            WHERE {waits} AND {since} > $after AND {since} <= $until AND c.audience = 'outside'
+              AND c.state = 'open' AND c.discussion IS NULL AND {Open} AND last IS NOT NULL
             ORDER BY {since}, c.id
             """,
             r => (new DocketId(r.GetUid(0)), new PartyId(r.GetUid(1)), new EntryId(r.GetUid(2))),

@@ -132,6 +132,35 @@ public sealed class LaterTests(YardFixture fixture) : YardTests(fixture)
     }
 
     [Fact]
+    public async Task Other_words_alone_do_not_let_it_leave_once_it_was_stopped()
+    {
+        var (_, outside, _) = await Begin();
+        var id = Id(await Keep(outside, "The price is settled."));
+        await Of("Tobiah").Do(HttpMethod.Post, $"/api/later/{id}/stopped");
+        var changed = await Of("Odalys").Do(HttpMethod.Put, $"/api/later/{id}", new { body = "The price stands." });
+        Text(changed, "held").ShouldBe("Tobiah stopped it.");
+        changed = await Of("Odalys").Do(HttpMethod.Put, $"/api/later/{id}", new { at = "2026-04-17T10:00:00Z" });
+        Text(changed, "held").ShouldBeNull();
+        Text(changed, "body").ShouldBe("The price stands.");
+    }
+
+    [Fact]
+    public async Task Written_again_after_an_answer_that_never_came_it_is_one_message()
+    {
+        var (_, outside, _) = await Begin();
+        var id = Guid.CreateVersion7();
+        foreach (var body in new[] { "We begin.", "We begin soon." })
+            await Of("Odalys").Do(HttpMethod.Post, $"/api/conversations/{outside}/later", Later(body, id: id));
+        Text((await Waiting(outside, "Odalys")).Single(), "body").ShouldBe("We begin soon.");
+
+        // Said at once after all, it does not wait any more.
+        await Of("Odalys")
+            .Do(HttpMethod.Post, $"/api/conversations/{outside}/entries", new { id, body = "We begin now." });
+        (await Waiting(outside, "Odalys")).ShouldBeEmpty();
+        (await Of("Odalys").Get($"/api/entries/{id}")).ToString().ShouldContain("We begin now.");
+    }
+
+    [Fact]
     public async Task Kept_back_its_words_wait_where_one_writes()
     {
         var (_, outside, _) = await Begin();

@@ -83,13 +83,15 @@ internal static class LaterEndpoints
         return await writes.Run<Results<Ok<LaterView>, ProblemHttpResult>>(w =>
         {
             var entryId = new EntryId(given.Entry.Id);
-            if (LaterStore.Find(w.Session, entryId) is { } kept)
-                return kept.Author == viewer.Person.Id && kept.Conversation == conversation.Id
-                    ? TypedResults.Ok(LaterViews.Of(kept, viewer.Person, who.Current))
-                    : Refusals.Refused("Another message has this id already. Load the page again; your text is kept.");
+            // Sent again after an answer that never came, it is one message, as it was written last.
+            if (
+                LaterStore.Find(w.Session, entryId) is { } kept
+                && (kept.Author != viewer.Person.Id || kept.Conversation != conversation.Id)
+            )
+                return Refusals.Refused("Another message has this id already. Load the page again; your text is kept.");
             if (EntryStore.Knows(w.Session, entryId))
                 return Refusals.Refused("It has been sent already.");
-            if (LaterStore.In(w.Session, [conversation.Key]).Count >= LaterMessage.MostInOne)
+            if (LaterStore.In(w.Session, [conversation.Key]).Count(m => m.Id != entryId) >= LaterMessage.MostInOne)
                 return Refusals.Refused(
                     $"{LaterMessage.MostInOne} messages wait to leave here already. Send or discard one first."
                 );
@@ -160,20 +162,17 @@ internal static class LaterEndpoints
             var (saying, wrong) = speaking.Read(message.Conversation.Value, entry, viewer.Person);
             if (saying is null)
                 return wrong!.Problem("conversation");
-            var asKnown = saying with { Knowing = change.Knowing };
+            var asKnown = saying with { Knowing = change.Knowing, Circular = message.Circular };
             var (refusal, knowing) = Weighed(w.Session, conversation, asKnown, viewer.Person, speaking, now);
             if (refusal is { Leaks.IsEmpty: false } && message.Knows(refusal.Leaks.Select(l => l.Reason)))
                 (refusal, knowing) = (null, message.Knowing);
             if (refusal is not null)
                 return HeldBack.Of(refusal, saying.Body, viewer.Person, who.Current);
-            var next = message with
-            {
-                Leaves = leaves,
-                Said = Leaving.Write(entry with { Body = saying.Body }),
-                Knowing = knowing,
-                // What is held waits for another moment, or to be sent now.
-                Held = change.At is null && leaves <= now ? message.Held : null,
-            };
+            var next = message.ChangedTo(
+                Leaving.Write(entry with { Body = saying.Body }),
+                knowing,
+                change.At is null ? null : leaves
+            );
             LaterStore.Keep(w.Session, next);
             EventLines.Changed(w, conversation, viewer.Person.Id, now);
             return TypedResults.Ok(LaterViews.Of(next, viewer.Person, who.Current));

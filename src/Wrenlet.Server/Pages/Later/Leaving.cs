@@ -54,7 +54,7 @@ internal sealed class Leaving(
             });
     }
 
-    /// <summary>Lets a message leave, if it can; in one write with the mark that it did.</summary>
+    /// <summary>Lets a message leave, if it can; the write that says it takes it out.</summary>
     /// <param name="all">Whether its author has read what was said since, and sends it all the same.</param>
     /// <returns>Why it stays; null when it left, or is not there any more.</returns>
     public Task<string?> Leave(EntryId id, Instant now, bool all = false) =>
@@ -64,12 +64,7 @@ internal sealed class Leaving(
                 return null;
             var conversation = ConversationStore.Find(w.Session, message.Conversation)!;
             var why = Say(w, message, conversation, now, all);
-            if (why is null)
-            {
-                LaterStore.Remove(w.Session, id);
-                EventLines.Changed(w, conversation, message.Author, now);
-            }
-            else if (why != message.Held)
+            if (why is not null && why != message.Held)
                 Hold(w, message with { Held = why }, conversation, now, all ? message.Author : null);
             return why;
         });

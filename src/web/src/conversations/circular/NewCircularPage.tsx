@@ -44,8 +44,6 @@ function Writing({ now }: { now: Begun }) {
     placeholderData: (before) => before,
   });
   const [busy, setBusy] = useState(false);
-  // The same id for the same message, so that a repeat is one.
-  const id = useRef(newId());
   const entries = useRef(new Map<string, string>());
   const field = useRef<HTMLTextAreaElement>(null);
   const set = (part: Partial<Begun>) => begun.set((b) => b && { ...b, ...part });
@@ -76,7 +74,7 @@ function Writing({ now }: { now: Begun }) {
       const sent = await taken(
         api.POST('/api/circulars', {
           body: {
-            id: id.current,
+            id: now.id,
             words: now.words,
             pieces: chosen.map((p) => ({
               conversation: p.conversation,

@@ -1,7 +1,10 @@
+import { v7 as newId } from 'uuid';
 import { Kept } from '../../api/store';
 
 /** A message to many that is being written: it outlives the page. */
 export type Begun = {
+  /** The same id for the same message, over reloads: sent again, it is one. */
+  id: string;
   refs: string[];
   words: string;
   /** Words that were changed for one conversation. */
@@ -16,4 +19,4 @@ export const begun = new Kept<Begun | null>('wrenlet.circular', null, { personal
 
 /** Begins a message to the parties of dockets; words that were written before stay. */
 export const beginCircular = (refs: string[]) =>
-  begun.set((before) => ({ refs, words: before?.words ?? '', changed: {}, chosen: {}, knowing: [] }));
+  begun.set((before) => ({ id: newId(), refs, words: before?.words ?? '', changed: {}, chosen: {}, knowing: [] }));

@@ -6,6 +6,7 @@ import {
   type LeakView,
   type PersonView,
   Refusal,
+  Unreachable,
   api,
   taken,
 } from '../../api/client';
@@ -195,6 +196,8 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
                 way ? wayWords[way.via] : '',
               );
 
+  /** The id of what may have been kept though no answer came: written again, it is the same message. */
+  const unsure = useRef<string | null>(null);
   const post = async (close: boolean, anyway: { knowing?: boolean; seen?: number; later?: When } = {}) => {
     const body = editor.current?.markdown() ?? '';
     if ((!body && files.length === 0 && !meeting) || onTheirWay > 0) return;
@@ -204,9 +207,10 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
     editor.current?.clear();
     keepDraft(conversation.id, null);
     writing(null);
+    const id = unsure.current ?? newId();
     try {
       const entry = {
-        id: newId(),
+        id,
         conversation: conversation.id,
         docket: conversation.docket,
         body,
@@ -224,6 +228,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
       };
       if (anyway.later) await sendLater(entry, anyway.later);
       else await send(entry);
+      unsure.current = null;
       setMeetingDraft(conversation.id, null);
       setAskDraft(conversation.id, null);
       onAnswered?.();
@@ -232,6 +237,7 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
       forget();
       seen.current = null;
     } catch (wrong) {
+      unsure.current = wrong instanceof Unreachable ? id : null;
       if (doc) {
         editor.current?.restore(doc);
         keepDraft(conversation.id, { docket: conversation.docket, doc });
