@@ -177,36 +177,6 @@ public class PartsTests
             .State.ShouldBe(TaskState.Waiting);
     }
 
-    [Fact]
-    public void A_persons_days_hold_the_work_due_on_them_what_is_late_stands_on_today_and_leave_has_no_time()
-    {
-        var (ines, kit) = (Yard.Named("Ines").Id, Yard.Named("Kit").Id);
-        OwnerShare Owner(PersonId person, int? percent = null) => new(new TaskOwner.OfPerson(person), false, percent);
-        DueWork[] work =
-        [
-            new(Id(1), [Owner(ines)], Yard.At("2026-04-10T17:00"), Duration.FromHours(2)),
-            new(Id(2), [Owner(ines, 75), Owner(kit, 25)], Yard.At("2026-04-15T17:00"), Duration.FromHours(16)),
-            new(Id(3), [Owner(ines)], Yard.At("2026-04-15T09:00"), null),
-            new(Id(4), [Owner(kit)], Yard.At("2026-04-15T09:00"), Duration.FromHours(1)),
-        ];
-        var days = Load.Of(
-            ines,
-            Yard.Hours,
-            [new Leave(ines, new LocalDate(2026, 4, 16), new LocalDate(2026, 4, 16), null, "")],
-            [],
-            work,
-            Yard.At("2026-04-14T13:00"),
-            5
-        );
-        (days[0].Free, days[0].Work, days[0].Tasks.Length).ShouldBe((Duration.FromHours(4), Duration.FromHours(2), 1));
-        (days[1].Free, days[1].Work, days[1].Over, days[1].Tasks.Length).ShouldBe(
-            (Duration.FromHours(9), Duration.FromHours(12), true, 2)
-        );
-        (days[2].Free, days[2].OnLeave).ShouldBe((Duration.Zero, true));
-        days[4].Free.ShouldBe(Duration.Zero, "Saturday");
-        Load.Of(kit, Yard.Hours, [], [], work, Yard.At("2026-04-14T13:00"), 2)[1].Work.ShouldBe(Duration.FromHours(5));
-    }
-
     [Theory]
     [InlineData(0, 0, TaskState.Done, null)]
     [InlineData(3, 3, TaskState.Done, null)]

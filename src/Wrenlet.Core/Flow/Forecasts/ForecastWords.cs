@@ -1,0 +1,118 @@
+using NodaTime;
+using Wrenlet.Core.Calendars;
+using Wrenlet.Core.People;
+
+namespace Wrenlet.Core.Flow.Forecasts;
+
+/// <summary>Why something cannot be reached sooner, in a sentence.</summary>
+public static class ForecastWords
+{
+    /// <summary>What the reader may not see stands so.</summary>
+    public static string OtherWork => Texts.OtherWork;
+
+    /// <summary>What the end of a docket is called.</summary>
+    public static string AllDone => Texts.AllDone;
+
+    /// <summary>The sentence that explains a forecast.</summary>
+    /// <param name="forecast">The forecast.</param>
+    /// <param name="target">What is forecast.</param>
+    /// <param name="name">What it is called; null for the end of all.</param>
+    /// <param name="firstNameOf">First name of a member of staff.</param>
+    public static string Why(
+        FirmForecast forecast,
+        (Dockets.DocketId Docket, Dockets.StageId? Stage) target,
+        string? name,
+        Func<PersonId, string> firstNameOf
+    )
+    {
+        ArgumentNullException.ThrowIfNull(forecast);
+        ArgumentNullException.ThrowIfNull(firstNameOf);
+        var outlook = forecast.To(target.Docket, target.Stage);
+        var chain = outlook.Chain;
+        var what = name ?? Texts.AllDone.ToLowerInvariant();
+        if (chain.IsEmpty)
+            return name is null ? Texts.NothingLeftToDo : Texts.NothingInTheWay(name);
+        var most = chain
+            .GroupBy(l => (l.Person, Waits: l.Of.Task is null))
+            .MaxBy(g => g.Sum(l => (l.Ends - l.Starts).TotalMinutes))!
+            .Key;
+        if (most.Waits)
+            return Texts.WaitDecides(what);
+        if (most.Person is not { } person)
+            return Texts.NobodyDecides(what);
+        // Where it cannot begin at once, what counts is the time from then on.
+        Instant? from = chain[0].Held is HeldBy.Start ? chain[0].Starts : null;
+        var carrier = outlook.Carriers(from).Where(c => c.Person == person).Cast<Carrier?>().FirstOrDefault();
+        // It may hang on somebody who has nothing to do for it but something that comes before.
+        if (carrier is not { } one)
+            return Texts.OtherWorkDecides(firstNameOf(person), what);
+        string[] taken =
+        [
+            .. new[] { (one.Other, Texts.OtherWork), (one.Away, Texts.Leave) }
+                .Where(t => t.Item1 >= Duration.FromMinutes(30))
+                .Select(t => Texts.OfThem(Hours(t.Item1), t.Item2)),
+        ];
+        var beside = taken.Length == 0 ? "" : $", {Names.List(taken)}";
+        var (work, free) = (Hours(one.Work), Hours(one.Free + one.Away));
+        return from is { } moment
+            ? Texts.PersonDecidesFrom(firstNameOf(person), Moment(forecast, moment), work, what, free, beside)
+            : Texts.PersonDecides(firstNameOf(person), work, what, free, beside);
+    }
+
+    /// <summary>Why somebody is to take a task, and what it helps.</summary>
+    /// <param name="step">What is proposed.</param>
+    /// <param name="firstName">First name of whom it goes to.</param>
+    /// <param name="crew">Name of the crew that both are in; null for none.</param>
+    /// <param name="helps">What the docket that it helps is called; null for none.</param>
+    public static string Why(LevelStep step, string firstName, string? crew, string? helps)
+    {
+        ArgumentNullException.ThrowIfNull(step);
+        string?[] reasons =
+        [
+            step.From is null ? Texts.NobodyHasIt : null,
+            step.DidLike > 0 ? Texts.DidLike(firstName, step.DidLike)
+            : crew is not null ? Texts.SameCrew(firstName, crew)
+            : step.AtIt ? Texts.AtItAlready(firstName)
+            : null,
+            helps is not null ? Texts.Surer(helps, step.SureWithout, step.Sure)
+            : step.Late >= Duration.FromMinutes(30) ? Texts.LessLate(Hours(step.Late))
+            : null,
+        ];
+        var words = string.Join("; ", reasons.OfType<string>());
+        return words.Length > 0 ? Sentence(words) + "." : "";
+    }
+
+    /// <summary>What has changed, in a few words.</summary>
+    /// <param name="change">What.</param>
+    /// <param name="title">Title of its task; null where the reader may not see it, and where it is of a person's time.</param>
+    /// <param name="firstName">First name of whose it is; null for nobody.</param>
+    public static string Of(ForecastChange change, string? title, string? firstName) =>
+        Sentence(
+            Texts.Changed(change.Kind, title is null ? Texts.OtherWork : $"“{title}”", firstName, Hours(change.By))
+        );
+
+    private static string Sentence(string words) =>
+        words.Length > 0 ? char.ToUpperInvariant(words[0]) + words[1..] : "";
+
+    private static string Moment(FirmForecast forecast, Instant moment)
+    {
+        var (firm, zone) = (forecast.Input.Firm, forecast.Input.Firm.Zone);
+        return DateWords.Moment(moment.InZone(zone).LocalDateTime, firm.DateOf(forecast.Input.Now));
+    }
+
+    /// <summary>Whether a docket's moment has changed so much that somebody wants to know.</summary>
+    public static bool IsWorthAWord(MomentForecast before, MomentForecast after)
+    {
+        ArgumentNullException.ThrowIfNull(before);
+        ArgumentNullException.ThrowIfNull(after);
+        return Math.Abs((after.Sure ?? 0) - (before.Sure ?? 0)) >= 3
+            || Math.Abs((after.Kept50 - before.Kept50).TotalHours) >= 2;
+    }
+
+    /// <summary>A length as a forecast says it: below two hours to five minutes, else to the half hour.</summary>
+    public static string Hours(Duration length)
+    {
+        var each = length < Duration.FromHours(2) ? 5 : 30;
+        return WorkingTimeWords.Of(Duration.FromMinutes(Math.Round(length.TotalMinutes / each) * each));
+    }
+}
