@@ -260,6 +260,10 @@ public static class DocketStore
             ("before", before ?? long.MaxValue)
         );
 
+    /// <summary>All open dockets, in the order in which they were made.</summary>
+    public static List<Docket> Open(SqlSession session) =>
+        session.All($"SELECT {Columns} {From} WHERE d.state = 'open' ORDER BY d.id", r => Row(session, r, 0));
+
     /// <summary>
     /// Dockets whose reference begins with what was typed, or whose subject and site fit a full-text query, open ones
     /// first.

@@ -358,6 +358,10 @@ public static class TaskStore
             ("docket", docket.Value)
         );
 
+    /// <summary>All tasks that are neither done nor dropped.</summary>
+    public static List<WorkTask> Open(SqlSession session) =>
+        session.All($"{TaskRows.Select} WHERE t.state NOT IN ('done', 'dropped')", r => TaskRows.Read(session, r));
+
     /// <summary>How many tasks of a docket are neither done nor dropped.</summary>
     public static int OpenIn(SqlSession session, DocketId docket) =>
         (int)
