@@ -141,7 +141,7 @@ public class StartTests
                 .GetProperty("label")
                 .GetString()
                 .ShouldBe("Tue 28 Apr 10:30, in 10 working days");
-            docket.GetProperty("openGates").GetInt32().ShouldBe(3);
+            docket.GetProperty("openGates").GetInt32().ShouldBe(5);
             (await odalys.Get("/api/dockets?open=false")).GetArrayLength().ShouldBeGreaterThan(15);
             var inside = docket
                 .GetProperty("conversations")

@@ -4,6 +4,7 @@ using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Conversations.Meetings;
 using Wrenlet.Server.Flow;
+using Wrenlet.Server.Flow.Forecasts;
 using Wrenlet.Server.Flow.Rules;
 using Wrenlet.Server.Flow.Templates;
 using Wrenlet.Server.Happenings;
@@ -32,6 +33,7 @@ internal static class TimedWork
             .AddSingleton<IDueWork>(s => s.GetRequiredService<Convening>())
             .AddSingleton<IDueWork>(s => s.GetRequiredService<TellsOfQueues>())
             .AddSingleton<IDueWork>(s => s.GetRequiredService<ComingRound>())
+            .AddSingleton<IDueWork>(s => s.GetRequiredService<ForecastMarking>())
             .AddSingleton<IDueWork>(s => s.GetRequiredService<LogThinning>())
             .AddHostedService<Sender>()
             .AddHostedService<Collector>()

@@ -12,6 +12,7 @@ using Wrenlet.Server.Alerts;
 using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Conversations.Meetings;
+using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
@@ -38,6 +39,7 @@ internal sealed class DemoLife(
     Convening convening,
     Noticing noticing,
     TaskMaking making,
+    FirmKinds kinds,
     DemoWords words
 )
 {
@@ -212,6 +214,9 @@ internal sealed class DemoLife(
     {
         var (by, at, id) = (Of(told.By), At(told.At), new TaskId(DemoWords.Id("task " + told.Title)));
         var docket = told.Docket is { } reference ? await writes.Run(w => Docket(w.Session, reference)) : null;
+        var gate = told.Gate is { } stage
+            ? kinds.Current.Of(docket!).Stages.First(s => s.Name == stage).Brief
+            : (StageBrief?)null;
         var made = await making.Make(
             new WorkTask(
                 0,
@@ -225,11 +230,11 @@ internal sealed class DemoLife(
                 null,
                 CompletionRule.Any,
                 Priority.Normal,
-                null,
+                told.Start is { } start ? At(start) : null,
                 At(told.Due),
                 told.Repeats,
                 Duration.FromMinutes(told.Minutes),
-                null,
+                gate,
                 null,
                 1,
                 [new OwnerShare(new TaskOwner.OfPerson(Of(told.Owner).Id), false)],

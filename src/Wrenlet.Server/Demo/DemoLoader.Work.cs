@@ -109,6 +109,15 @@ internal sealed partial class DemoLoader
             meeting.Where is null
         );
 
+    /// <summary>Work takes a little longer than people think, and sometimes much.</summary>
+    private Duration Took(Duration estimate)
+    {
+        var luck = _luck.NextDouble() + _luck.NextDouble() + _luck.NextDouble() - 1.5;
+        return Duration.FromMinutes(
+            Math.Max(5, Math.Round(estimate.TotalMinutes * Math.Exp(0.08 + (0.7 * luck)) / 5) * 5)
+        );
+    }
+
     private async Task Promise(Story story, PromisedTask promised, Entry source, Person by, Instant at)
     {
         var docket = await DocketOf(story);
@@ -154,7 +163,11 @@ internal sealed partial class DemoLoader
                 null,
                 owners[0],
                 Moved(done),
-                t => t.After(t.Progress.Finish(t.Rule, owners[0]), Moved(done))
+                t =>
+                    t.After(t.Progress.Finish(t.Rule, owners[0]), Moved(done)) with
+                    {
+                        Spent = t.Estimate is { } estimate ? Took(estimate) : Duration.Zero,
+                    }
             );
     }
 

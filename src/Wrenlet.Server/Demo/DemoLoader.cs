@@ -60,6 +60,7 @@ internal sealed partial class DemoLoader(
     private static readonly int[] StepsGiven = [5, 4, 5, 5, 4, 3, 5, 4, 2, 5];
     private readonly Dictionary<string, string> _lastMail = [];
     private readonly DemoWords _words = words;
+    private readonly Random _luck = new(1042);
 
     /// <summary>Loads everything.</summary>
     /// <exception cref="StartException">A file of the scenario is missing or cannot be read.</exception>

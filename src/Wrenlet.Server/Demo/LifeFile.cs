@@ -84,7 +84,9 @@ internal sealed record ToldTask(
     string[]? WaitsFor,
     string[]? FollowedBy,
     string[]? Parts,
-    string At
+    string At,
+    string? Start = null,
+    string? Gate = null
 );
 
 internal sealed record ToldFollow(string By, string Docket);

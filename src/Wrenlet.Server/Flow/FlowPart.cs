@@ -1,4 +1,5 @@
 using Wrenlet.Server.Conversations;
+using Wrenlet.Server.Flow.Forecasts;
 using Wrenlet.Server.Flow.Rules;
 using Wrenlet.Server.Flow.Templates;
 using Wrenlet.Server.People;
@@ -16,6 +17,9 @@ internal static class FlowPart
             .AddSingleton<RuleTiming>()
             .AddSingleton<RuleActing>()
             .AddSingleton<RuleUndoing>()
+            .AddSingleton<ForecastKeeping>()
+            .AddSingleton<ForecastMarking>()
+            .AddSingleton<PlanChanging>()
             .AddSingleton<DocketTying>()
             .AddSingleton<TemplateUse>()
             .AddSingleton<IHoldsFiles, TemplateFiles>()
@@ -28,6 +32,9 @@ internal static class FlowPart
         api.MapRules();
         api.MapTying();
         api.MapLoad();
+        api.MapForecasts();
+        api.MapLevelling();
+        api.MapUsual();
         api.MapTemplates();
         api.MapTemplateUse();
         api.MapRecurring();

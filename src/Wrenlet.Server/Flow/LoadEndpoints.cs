@@ -1,98 +1,194 @@
-using System.ComponentModel.DataAnnotations;
-using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
-using Wrenlet.Core.Flow;
+using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Flow.Forecasts;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Flow.Forecasts;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
-using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.People;
-using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Flow;
 
-/// <summary>A person's days with the work that is due on them.</summary>
-public sealed record LoadRow(PersonView Person, IReadOnlyList<LoadCell> Days);
+/// <summary>Days in a row: one, or a week.</summary>
+/// <param name="Until">The last of them.</param>
+public sealed record LoadPeriod(DateOnly From, DateOnly Until);
 
-/// <summary>One person's day.</summary>
-/// <param name="FreeMinutes">Working time on it; of today, what is left.</param>
-/// <param name="WorkMinutes">Estimated work due on it.</param>
-/// <param name="Over">Whether more is due than there is time for.</param>
+/// <summary>Work that is laid out in a period.</summary>
+/// <param name="Task">The task; null for all that the viewer does not see, together.</param>
+/// <param name="Minutes">Working time of it in this period.</param>
+/// <param name="Promised">Whether it is due, or something that was promised waits for it.</param>
+public sealed record LoadedView(Guid? Task, string Title, double Minutes, bool Promised);
+
+/// <summary>Somebody's time in a period.</summary>
+/// <param name="FreeMinutes">Working time in it without leave and meetings; of today, what is left.</param>
+/// <param name="PlannedMinutes">Of that, what work is laid out in.</param>
+/// <param name="PromisedMinutes">Of that work, what is due or promised.</param>
+/// <param name="Overfull">Whether it has to hold more than it can, however it is laid out.</param>
+/// <param name="TooMuchMinutes">How much more has to be done by its end than there is time for.</param>
 public sealed record LoadCell(
-    DateOnly Day,
     double FreeMinutes,
-    double WorkMinutes,
-    bool Over,
+    double PlannedMinutes,
+    double PromisedMinutes,
+    bool Overfull,
+    double TooMuchMinutes,
     bool OnLeave,
-    IReadOnlyList<Guid> Tasks
+    IReadOnlyList<LoadedView> Work
 );
 
-/// <summary>People by days.</summary>
+/// <summary>Somebody's periods, or those of a crew: all of its people together.</summary>
+public sealed record LoadRow(PersonView? Person, Guid? Crew, string Name, IReadOnlyList<LoadCell> Cells);
+
+/// <summary>People and crews by days or weeks.</summary>
+/// <param name="Tasks">The tasks that the viewer sees in it.</param>
+/// <param name="BeingMade">Whether something has changed since, and a new one is being made.</param>
 public sealed record LoadView(
-    IReadOnlyList<DateOnly> Days,
-    IReadOnlyList<LoadRow> People,
-    IReadOnlyList<TaskView> Tasks
+    IReadOnlyList<LoadPeriod> Periods,
+    IReadOnlyList<LoadRow> Rows,
+    IReadOnlyList<TaskView> Tasks,
+    bool BeingMade
 );
 
 internal static class LoadEndpoints
 {
-    private const int Most = 25_000;
-
     public static void MapLoad(this IEndpointRouteBuilder api) => api.MapGet("/tasks/load", GetLoad).For(Access.Staff);
 
-    /// <summary>People by days: the working time they have, and the estimated work that is due.</summary>
-    private static LoadView GetLoad(Viewer viewer, Database database, WhoIsWho who, FirmClock clock, int days = 10) =>
-        database.Read(s =>
+    /// <summary>People and crews by days or weeks: the working time they have, and the work that the plan lays out in it.</summary>
+    /// <param name="days">How many days, from today on.</param>
+    /// <param name="weeks">How many weeks instead; none for days.</param>
+    private static async Task<LoadView> GetLoad(
+        Viewer viewer,
+        Database database,
+        WhoIsWho who,
+        ForecastKeeping keeping,
+        CancellationToken cancelled,
+        int days = 10,
+        int weeks = 0
+    )
+    {
+        var (forecast, beingMade) = await keeping.Now(null, cancelled);
+        var roster = who.Current;
+        return database.Read(_ =>
+            new Laying(forecast, roster, viewer.Person, Periods(forecast, days, weeks)).View()
+        ) with
         {
-            var (roster, now) = (who.Current, clock.Now);
-            var many = Math.Clamp(days, 1, 31);
-            var tasks = TaskStore
-                .Table(s, TaskScope.All, null, now, Most)
-                .Where(t => !t.Progress.Over && viewer.Person.MaySee(t.Place, Thing.Working))
-                .ToList();
-            var work = Load.Lay(
-                tasks.Select(t => new OpenWork(
-                    t.Id,
-                    t.Parent,
-                    t.Owners,
-                    t.Due,
-                    t.Remaining,
-                    t.Parts.Count > 0,
-                    t.Parts.Percent
-                ))
-            );
-            var today = roster.Firm!.Calendar.DateOf(now);
-            var leaves = LeaveStore.From(s, today).ToLookup(l => l.Person);
-            var meetings = MeetingStore.Busy(
-                s,
-                [.. roster.Staff.Select(p => p.Id)],
-                now,
-                now + Duration.FromDays(many + 1)
-            );
-            var rows = roster
-                .Staff.Select(p => new LoadRow(
-                    PersonView.Of(p),
-                    [
-                        .. Load.Of(p.Id, roster.HoursOf(p.Id), [.. leaves[p.Id]], [.. meetings[p.Id]], work, now, many)
-                            .Select(d => new LoadCell(
-                                d.Day.ToDateOnly(),
-                                d.Free.TotalMinutes,
-                                d.Work.TotalMinutes,
-                                d.Over,
-                                d.OnLeave,
-                                [.. d.Tasks.Select(t => t.Value)]
-                            )),
-                    ]
-                ))
-                .ToList();
-            var shown = rows.SelectMany(r => r.Days).SelectMany(d => d.Tasks).ToHashSet();
-            return new LoadView(
-                [.. Enumerable.Range(0, many).Select(n => today.PlusDays(n).ToDateOnly())],
+            BeingMade = beingMade,
+        };
+    }
+
+    private static List<(LocalDate From, LocalDate Until)> Periods(FirmForecast forecast, int days, int weeks)
+    {
+        var today = forecast.Input.Firm.DateOf(forecast.Input.Now);
+        if (weeks <= 0)
+            return
+            [
+                .. Enumerable.Range(0, Math.Clamp(days, 1, 31)).Select(n => (today.PlusDays(n), today.PlusDays(n))),
+            ];
+        var sunday = today.DayOfWeek is IsoDayOfWeek.Sunday ? today : today.Next(IsoDayOfWeek.Sunday);
+        return
+        [
+            .. Enumerable
+                .Range(0, Math.Clamp(weeks, 1, 26))
+                .Select(n => (n == 0 ? today : sunday.PlusDays((n * 7) - 6), sunday.PlusDays(n * 7))),
+        ];
+    }
+
+    /// <summary>Lays it out for one viewer: of what is not theirs to see stands the time, and nothing else.</summary>
+    private sealed class Laying(
+        FirmForecast forecast,
+        Roster roster,
+        Person viewer,
+        List<(LocalDate From, LocalDate Until)> periods
+    )
+    {
+        private readonly Dictionary<TaskId, WorkTask> _tasks = forecast
+            .Input.Tasks.Where(t => viewer.MaySee(t.Place, Thing.Working))
+            .ToDictionary(t => t.Id);
+
+        private readonly List<(Instant From, Instant Until)> _times =
+        [
+            .. periods.Select(p =>
+                (
+                    forecast.Input.Firm.FirstMoment(p.From.AtMidnight()),
+                    forecast.Input.Firm.FirstMoment(p.Until.PlusDays(1).AtMidnight())
+                )
+            ),
+        ];
+
+        public LoadView View()
+        {
+            LoadRow[] rows =
+            [
+                .. roster.Staff.Select(OfPerson),
+                .. roster
+                    .LiveCrews.Where(c => roster.Staff.Any(p => p.Crews.Contains(c.Id)))
+                    .Select(c => new LoadRow(
+                        null,
+                        c.Id.Value,
+                        c.Name,
+                        [.. forecast.Load.Of(c.Id, _times).Select(t => Cell(t, false))]
+                    )),
+            ];
+            var shown = rows.SelectMany(r => r.Cells).SelectMany(c => c.Work).Select(w => w.Task).ToHashSet();
+            return new(
+                [.. periods.Select(p => new LoadPeriod(p.From.ToDateOnly(), p.Until.ToDateOnly()))],
                 rows,
-                [.. tasks.Where(t => shown.Contains(t.Id.Value)).Select(t => TaskViews.Of(t, roster, now))]
+                [
+                    .. _tasks
+                        .Values.Where(t => shown.Contains(t.Id.Value))
+                        .Select(t => TaskViews.Of(t, roster, forecast.Input.Now)),
+                ],
+                false
             );
-        });
+        }
+
+        private LoadRow OfPerson(Person person)
+        {
+            var own = forecast.Input.People.FirstOrDefault(p => p.Id == person.Id);
+            var times = forecast.Load.Of(person.Id, _times);
+            return new(
+                PersonView.Of(person),
+                null,
+                person.Name,
+                [.. times.Select((t, i) => Cell(t, own?.IsAway(periods[i].From, periods[i].Until) is true))]
+            );
+        }
+
+        private LoadCell Cell(LoadedTime time, bool onLeave)
+        {
+            var seen = time.Work.Where(w => w.Of.Task is { } id && _tasks.ContainsKey(id)).ToList();
+            var hidden = time.Work.Except(seen).ToList();
+            return new(
+                time.Free.TotalMinutes,
+                time.Planned.TotalMinutes,
+                time.Promised.TotalMinutes,
+                time.Overfull,
+                time.TooMuch.TotalMinutes,
+                onLeave,
+                [
+                    .. seen.GroupBy(w => w.Of.Task!.Value)
+                        .Select(g => new LoadedView(
+                            g.Key.Value,
+                            _tasks[g.Key].Title,
+                            g.Sum(w => w.Time.TotalMinutes),
+                            g.Any(w => w.Wanted)
+                        )),
+                    .. hidden.Count > 0
+                        ?
+                        [
+                            new LoadedView(
+                                null,
+                                ForecastWords.OtherWork,
+                                hidden.Sum(w => w.Time.TotalMinutes),
+                                hidden.Any(w => w.Wanted)
+                            ),
+                        ]
+                        : Array.Empty<LoadedView>(),
+                ]
+            );
+        }
+    }
 }

@@ -6,8 +6,9 @@ namespace Wrenlet.Server.People;
 
 /// <summary>A day of the firm's calendar.</summary>
 /// <param name="Working">Whether there is work on it.</param>
+/// <param name="Begins">When work begins on it; on a day off, when it would.</param>
 /// <param name="Ends">When work ends on it; on a day off, when it would.</param>
-public sealed record WorkingDayView(DateOnly Date, bool Working, DateTimeOffset Ends);
+public sealed record WorkingDayView(DateOnly Date, bool Working, DateTimeOffset Begins, DateTimeOffset Ends);
 
 internal static class WorkingDayEndpoints
 {
@@ -25,6 +26,7 @@ internal static class WorkingDayEndpoints
                 .Select(d => new WorkingDayView(
                     d.ToDateOnly(),
                     calendar.IsWorkingDay(d),
+                    calendar.OpeningOf(d).ToDateTimeOffset(),
                     calendar.ClosingOf(d).ToDateTimeOffset()
                 )),
         ];

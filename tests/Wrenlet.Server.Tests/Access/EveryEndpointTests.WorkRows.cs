@@ -224,6 +224,30 @@ public partial class EveryEndpointTests
             ["GET /api/tasks/next"] = new("/api/tasks/next", Staff),
             ["GET /api/tasks/table"] = new("/api/tasks/table?scope=docket&of=J-2", ["Kit"]),
             ["GET /api/tasks/load"] = new("/api/tasks/load", Staff),
+            ["GET /api/forecasts"] = new("/api/forecasts", Staff),
+            ["GET /api/tasks/usual"] = new("/api/tasks/usual?title=Paint&docket=J-2", Staff),
+            ["GET /api/forecasts/levelling"] = new("/api/forecasts/levelling", Staff),
+            ["POST /api/forecasts/what-if"] = new(
+                "/api/forecasts/what-if",
+                Staff,
+                new { changes = Array.Empty<object>(), quick = false }
+            ),
+            ["POST /api/forecasts/applied"] = new(
+                "/api/forecasts/applied",
+                Staff,
+                new { changes = Array.Empty<object>(), quick = false }
+            ),
+            ["GET /api/dockets/{reference}/forecast"] = new("/api/dockets/J-2/forecast", ["Kit"]),
+            ["POST /api/dockets/{reference}/forecast/what-if"] = new(
+                "/api/dockets/J-2/forecast/what-if",
+                ["Kit"],
+                new { changes = Array.Empty<object>(), quick = false }
+            ),
+            ["POST /api/dockets/{reference}/forecast/applied"] = new(
+                "/api/dockets/J-2/forecast/applied",
+                ["Kit"],
+                new { changes = Array.Empty<object>(), quick = false }
+            ),
             ["POST /api/tasks/changes"] = new(
                 "/api/tasks/changes",
                 Staff,

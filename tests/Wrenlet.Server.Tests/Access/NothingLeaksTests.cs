@@ -115,6 +115,13 @@ public partial class NothingLeaksTests(YardFixture world)
             {
                 "queues/board",
                 "queues/board?closed=true",
+                "forecasts",
+                "forecasts/levelling",
+                "tasks/load",
+                "tasks/load?weeks=4",
+                "dockets/J-1/forecast",
+                "dockets/J-2/forecast",
+                "dockets/J-1/forecast?stage=end",
                 "contacts",
                 "contacts/cards",
                 "stock-replies",

@@ -17,7 +17,8 @@ public abstract class TaskActs(YardFixture fixture) : YardTests(fixture)
         Guid? parent = null,
         int? minutes = null,
         string? due = null,
-        bool isPrivate = false
+        bool isPrivate = false,
+        string? start = null
     ) =>
         await Of("Odalys")
             .Do(
@@ -30,6 +31,7 @@ public abstract class TaskActs(YardFixture fixture) : YardTests(fixture)
                     docket,
                     owners = more ?? [Person(owner)],
                     due,
+                    start,
                     priority = "normal",
                     estimateMinutes = minutes,
                     parent,
@@ -76,6 +78,21 @@ public abstract class TaskActs(YardFixture fixture) : YardTests(fixture)
 
     protected Task<JsonElement> Put(string who, JsonElement task, object fields) =>
         Of(who).Do(HttpMethod.Put, $"/api/tasks/{Id(task)}", fields, $"\"{task.GetProperty("version").GetInt32()}\"");
+
+    /// <summary>What is forecast, once it is of now: where a new one takes long, the one before comes first.</summary>
+    protected async Task<JsonElement> WhenMade(string who, string path)
+    {
+        var view = default(JsonElement);
+        await Waiting.Until(
+            async () =>
+            {
+                view = await Of(who).Get(path);
+                return !view.GetProperty("beingMade").GetBoolean();
+            },
+            seconds: 60
+        );
+        return view;
+    }
 
     protected Task<JsonElement> Detail(JsonElement task, string who = "Odalys") =>
         Of(who).Get($"/api/tasks/{Id(task)}/detail");

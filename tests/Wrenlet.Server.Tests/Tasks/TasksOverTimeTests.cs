@@ -5,25 +5,9 @@ using Wrenlet.Server.Tests.World;
 
 namespace Wrenlet.Server.Tests.Tasks;
 
-/// <summary>Tasks that repeat, remind and wait too long, and the load they make.</summary>
+/// <summary>Tasks that repeat, remind and wait too long.</summary>
 public sealed class TasksOverTimeTests(YardFixture fixture) : TaskActs(fixture)
 {
-    [Fact]
-    public async Task The_load_shows_free_hours_and_the_work_that_is_due()
-    {
-        await Make("Heavy day", "Kit", minutes: 600, due: "2026-04-15T16:00:00Z");
-        var load = await Of("Odalys").Get("/api/tasks/load?days=3");
-        var kit = load.GetProperty("people")
-            .EnumerateArray()
-            .Single(p => p.GetProperty("person").GetProperty("firstName").GetString() == "Kit");
-        var day = kit.GetProperty("days")[1];
-        (
-            day.GetProperty("freeMinutes").GetDouble(),
-            day.GetProperty("workMinutes").GetDouble(),
-            day.GetProperty("over").GetBoolean()
-        ).ShouldBe((540, 600, true));
-    }
-
     [Fact]
     public async Task A_task_that_repeats_is_followed_by_the_next_when_it_is_done_and_not_after_all_when_it_is_not()
     {

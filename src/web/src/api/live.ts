@@ -277,6 +277,7 @@ const repoint = (change: Change) =>
 
 function refresh(change: Change) {
   if (change.docket) readAnew({ queryKey: keys.docket(change.docket) });
+  if (change.kind.startsWith('task.') || change.kind === 'docket.changed') readAnew({ queryKey: keys.forecast });
   if (change.conversation) readAnew({ queryKey: keys.conversation(change.conversation) });
   readAnew({ queryKey: keys.page });
 }

@@ -91,6 +91,7 @@ export const keys = {
   templates: ['templates'] as const,
   recurring: ['recurring-dockets'] as const,
   rules: ['rules'] as const,
+  forecast: ['forecast'] as const,
 };
 
 export const useDockets = (open: boolean) =>

@@ -7526,6 +7526,7 @@ export interface paths {
             parameters: {
                 query?: {
                     days?: number;
+                    weeks?: number;
                 };
                 header?: never;
                 path?: never;
@@ -7541,6 +7542,316 @@ export interface paths {
                     content: {
                         "application/json": components["schemas"]["LoadView"];
                     };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/forecasts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PromisedView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/forecast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    stage?: string;
+                };
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DocketForecastView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/forecast/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PlanChanges"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WhatIfView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dockets/{reference}/forecast/applied": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    reference: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PlanChanges"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/forecasts/levelling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LevelView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/forecasts/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PlanChanges"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FirmWhatIfView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/forecasts/applied": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PlanChanges"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/usual": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    title: string;
+                    docket?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["UsualView"];
+                    };
+                };
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
                 };
             };
         };
@@ -12034,6 +12345,15 @@ export interface components {
             speaker: null | string;
             version?: null | string;
         };
+        CarrierView: {
+            person: components["schemas"]["PersonView"];
+            /** Format: double */
+            minutes: number;
+            /** Format: double */
+            otherMinutes: number;
+            /** Format: double */
+            freeMinutes: number;
+        };
         CellQuestionView: {
             person: null | components["schemas"]["PersonView"];
             /** Format: date-time */
@@ -12226,6 +12546,18 @@ export interface components {
             mayAsk: boolean;
             mayMeet: boolean;
         };
+        CostView: {
+            docket: null | string;
+            name: string;
+            /** Format: int32 */
+            sureBefore: null | number;
+            /** Format: int32 */
+            sure: null | number;
+            /** Format: double */
+            laterMinutes: number;
+            /** Format: date-time */
+            kept50: string;
+        };
         CountedFromView: {
             /** Format: uuid */
             id: string;
@@ -12376,6 +12708,25 @@ export interface components {
             values?: null | {
                 [key: string]: string;
             };
+        };
+        DocketForecastView: {
+            docket: string;
+            subject: string;
+            /** Format: date-time */
+            now: string;
+            moments: components["schemas"]["ForecastMomentView"][];
+            /** Format: uuid */
+            to: null | string;
+            why: string;
+            chain: components["schemas"]["PlannedView"][];
+            beside: components["schemas"]["PlannedView"][];
+            elsewhere: null | components["schemas"]["PersonView"];
+            elsewhereWork: components["schemas"]["PlannedView"][];
+            carriers: components["schemas"]["CarrierView"][];
+            gaps: components["schemas"]["GapView"][];
+            days: components["schemas"]["ForecastDayView"][];
+            beingMade: boolean;
+            since?: null | components["schemas"]["ForecastSinceView"];
         };
         DocketFromTemplate: {
             docket: components["schemas"]["DocketToMake"];
@@ -12708,6 +13059,9 @@ export interface components {
             logDays?: null | number;
             version?: null | string;
         };
+        FirmWhatIfView: {
+            promises: components["schemas"]["CostView"][];
+        };
         FirstStep: {
             step: string;
             done: boolean;
@@ -12737,6 +13091,48 @@ export interface components {
         FollowersView: {
             follows: boolean;
             people: components["schemas"]["PersonView"][];
+        };
+        ForecastChangeView: {
+            words: string;
+            /** Format: uuid */
+            task: null | string;
+        };
+        ForecastDayView: {
+            /** Format: date */
+            day: string;
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            until: string;
+            working: boolean;
+        };
+        ForecastMomentView: {
+            /** Format: uuid */
+            stage: null | string;
+            name: string;
+            /** Format: date-time */
+            kept50: string;
+            /** Format: date-time */
+            kept80: string;
+            /** Format: date-time */
+            kept95: string;
+            /** Format: date-time */
+            promised: null | string;
+            promise: null | string;
+            /** Format: int32 */
+            sure: null | number;
+            clear: boolean;
+        };
+        ForecastSinceView: {
+            /** Format: date-time */
+            since: string;
+            /** Format: int32 */
+            sureBefore: null | number;
+            /** Format: int32 */
+            sure: null | number;
+            /** Format: double */
+            laterMinutes: number;
+            why: components["schemas"]["ForecastChangeView"][];
         };
         ForgottenPassword: {
             address: string;
@@ -12773,6 +13169,22 @@ export interface components {
             tasks: components["schemas"]["TaskFromTemplate"][];
             sheets: string[];
         };
+        GapView: {
+            kind: string;
+            /** Format: uuid */
+            task: null | string;
+            /** Format: uuid */
+            entry: null | string;
+            title: string;
+            /** Format: int32 */
+            minutes: null | number;
+            /** Format: int32 */
+            low: null | number;
+            /** Format: int32 */
+            high: null | number;
+            /** Format: int32 */
+            like: null | number;
+        };
         GateView: {
             /** Format: uuid */
             of: string;
@@ -12803,6 +13215,12 @@ export interface components {
         };
         HandedThings: {
             things: components["schemas"]["HandedThing"][];
+        };
+        HelpBody: {
+            /** Format: uuid */
+            person: string;
+            /** Format: int32 */
+            minutes: number;
         };
         HistoryRow: {
             /** Format: uuid */
@@ -13089,6 +13507,30 @@ export interface components {
             minutes: number;
             shown: string;
         };
+        LevelStepView: {
+            /** Format: uuid */
+            task: string;
+            title: string;
+            docket: null | string;
+            docketName: null | string;
+            from: null | components["schemas"]["PersonView"];
+            to: components["schemas"]["PersonView"];
+            /** Format: int32 */
+            shareMinutes: null | number;
+            why: string;
+            /** Format: date-time */
+            starts: string;
+            /** Format: date-time */
+            ends: string;
+            /** Format: double */
+            minutes: number;
+            /** Format: int32 */
+            version: number;
+        };
+        LevelView: {
+            steps: components["schemas"]["LevelStepView"][];
+            promises: components["schemas"]["CostView"][];
+        };
         LinkSignIn: {
             token: string;
         };
@@ -13097,24 +13539,44 @@ export interface components {
             follows: boolean;
         };
         LoadCell: {
-            /** Format: date */
-            day: string;
             /** Format: double */
             freeMinutes: number;
             /** Format: double */
-            workMinutes: number;
-            over: boolean;
+            plannedMinutes: number;
+            /** Format: double */
+            promisedMinutes: number;
+            overfull: boolean;
+            /** Format: double */
+            tooMuchMinutes: number;
             onLeave: boolean;
-            tasks: string[];
+            work: components["schemas"]["LoadedView"][];
+        };
+        LoadPeriod: {
+            /** Format: date */
+            from: string;
+            /** Format: date */
+            until: string;
         };
         LoadRow: {
-            person: components["schemas"]["PersonView"];
-            days: components["schemas"]["LoadCell"][];
+            person: null | components["schemas"]["PersonView"];
+            /** Format: uuid */
+            crew: null | string;
+            name: string;
+            cells: components["schemas"]["LoadCell"][];
         };
         LoadView: {
-            days: string[];
-            people: components["schemas"]["LoadRow"][];
+            periods: components["schemas"]["LoadPeriod"][];
+            rows: components["schemas"]["LoadRow"][];
             tasks: components["schemas"]["TaskView"][];
+            beingMade: boolean;
+        };
+        LoadedView: {
+            /** Format: uuid */
+            task: null | string;
+            title: string;
+            /** Format: double */
+            minutes: number;
+            promised: boolean;
         };
         LogLineView: {
             /** Format: int64 */
@@ -14042,6 +14504,33 @@ export interface components {
             words: components["schemas"]["WordsView"][];
             line: string;
         };
+        PlanChanges: {
+            changes: components["schemas"]["TaskChangeBody"][];
+            stage?: null | string;
+            /** @default false */
+            quick: boolean;
+        };
+        PlannedView: {
+            /** Format: uuid */
+            task: null | string;
+            /** Format: uuid */
+            entry: null | string;
+            title: string;
+            docket: null | string;
+            person: null | components["schemas"]["PersonView"];
+            /** Format: date-time */
+            starts: string;
+            /** Format: date-time */
+            ends: string;
+            /** Format: double */
+            minutes: number;
+            held: null | string;
+            /** Format: double */
+            spareMinutes: null | number;
+            docketName: null | string;
+            /** Format: int32 */
+            version: null | number;
+        };
         PointedView: {
             /** Format: uuid */
             id: string;
@@ -14065,6 +14554,22 @@ export interface components {
             title: string;
             does: string;
             why: null | string;
+        };
+        PromisedView: {
+            docket: string;
+            name: string;
+            owner: null | components["schemas"]["PersonView"];
+            promise: string;
+            /** Format: date-time */
+            promised: string;
+            /** Format: int32 */
+            sure: number;
+            /** Format: date-time */
+            kept50: string;
+            /** Format: date-time */
+            kept80: string;
+            /** Format: date-time */
+            kept95: string;
         };
         QueueDuty: {
             person: null | string;
@@ -14813,6 +15318,21 @@ export interface components {
             ours: boolean;
             members: components["schemas"]["PersonView"][];
         };
+        TaskChangeBody: {
+            /** Format: uuid */
+            task: string;
+            /** Format: uuid */
+            owner?: null | string;
+            /** Format: date */
+            day?: null | string;
+            /** Format: int32 */
+            minutes?: null | number;
+            /** @default false */
+            dropped: boolean;
+            help?: null | components["schemas"]["HelpBody"];
+            /** Format: int32 */
+            version?: null | number;
+        };
         TaskChangeView: {
             by: null | components["schemas"]["PersonView"];
             /** Format: date-time */
@@ -15158,6 +15678,16 @@ export interface components {
             received: number;
             file: null | components["schemas"]["FileView"];
         };
+        UsualView: {
+            /** Format: int32 */
+            lowMinutes: number;
+            /** Format: int32 */
+            middleMinutes: number;
+            /** Format: int32 */
+            highMinutes: number;
+            /** Format: int32 */
+            like: number;
+        };
         VersionView: {
             /** Format: int32 */
             number: number;
@@ -15185,6 +15715,11 @@ export interface components {
             firm: null | string;
             people: components["schemas"]["DemoPerson"][];
         };
+        WhatIfView: {
+            forecast: components["schemas"]["DocketForecastView"];
+            before: components["schemas"]["ForecastMomentView"][];
+            costs: components["schemas"]["CostView"][];
+        };
         WordsView: {
             text: string;
             fate: string;
@@ -15193,6 +15728,8 @@ export interface components {
             /** Format: date */
             date: string;
             working: boolean;
+            /** Format: date-time */
+            begins: string;
             /** Format: date-time */
             ends: string;
         };

@@ -1,0 +1,67 @@
+using System.Collections.Immutable;
+using NodaTime;
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.Flow.Forecasts;
+using Wrenlet.Core.People;
+using Wrenlet.Storage;
+using Wrenlet.Storage.Asks;
+using Wrenlet.Storage.Conversations;
+using Wrenlet.Storage.Dockets;
+using Wrenlet.Storage.Flow;
+using Wrenlet.Storage.People;
+using Wrenlet.Storage.Tasks;
+
+namespace Wrenlet.Server.Flow.Forecasts;
+
+/// <summary>Reads all that a forecast is made of.</summary>
+internal static class ForecastReading
+{
+    private const int MostTook = 5_000;
+    private static readonly Duration Ahead = Duration.FromDays(370);
+
+    public static ForecastInput Read(SqlSession session, Roster roster, Kinds kinds, Instant now)
+    {
+        var firm = roster.Firm!.Calendar;
+        var leaves = LeaveStore.From(session, firm.DateOf(now)).ToLookup(l => l.Person);
+        var meetings = MeetingStore.Busy(session, [.. roster.Staff.Select(p => p.Id)], now, now + Ahead);
+        return new(
+            now,
+            firm,
+            [
+                .. roster.Staff.Select(p => new ForecastPerson(
+                    p.Id,
+                    roster.HoursOf(p.Id),
+                    p.Crews,
+                    [.. leaves[p.Id]],
+                    [.. meetings[p.Id]]
+                )),
+            ],
+            [.. TaskStore.Open(session)],
+            [
+                .. DocketStore
+                    .Open(session)
+                    .Select(d => new ForecastDocket(
+                        d,
+                        kinds.Of(d),
+                        MilestoneStore.Of(session, d.Id),
+                        Asks(session, d.Id)
+                    )
+                    {
+                        Locks = [.. HoldingStore.LocksOf(session, d.Id)],
+                        Lifted = HoldingStore.LiftedOf(session, d.Id),
+                    }),
+            ],
+            new Experience(TookStore.Last(session, MostTook))
+        );
+    }
+
+    private static ImmutableArray<ForecastAsk> Asks(SqlSession session, DocketId docket) =>
+        [
+            .. HoldingStore
+                .AsksOf(session, docket)
+                .Select(a => (Gate: a, Entry: EntryStore.Find(session, a.Entry)!))
+                .Select(a => (a.Gate, Ask: AskStore.OfEntries(session, [a.Entry.Key]).GetValueOrDefault(a.Gate.Entry)))
+                .Where(a => a.Ask is not null)
+                .Select(a => new ForecastAsk(a.Gate.Entry, a.Gate.Stage, a.Ask!.At, a.Ask.Asking.Terms.Due)),
+        ];
+}
