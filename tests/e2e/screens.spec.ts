@@ -105,6 +105,9 @@ test('tasks as a table with one open beside it, as a calendar and as load have n
   await page.getByRole('button', { name: 'Load' }).click();
   await expect(page.getByRole('table', { name: 'Load by people and days' })).toBeVisible();
   await fit(page, 'Load', ['light']);
+  await page.getByRole('link', { name: 'Level the work' }).click();
+  await expect(page.getByRole('list', { name: 'What is proposed' })).toBeVisible();
+  await fit(page, 'Level the work', ['light']);
 });
 
 test('a meeting, and the form that sets one, have no accessibility violation', async ({ browser, yard }) => {

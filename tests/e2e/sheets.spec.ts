@@ -209,3 +209,20 @@ test('a table is written in by keyboard and pasted into, and a drawing is chosen
   await ines.keyboard.type('travel lift dock');
   await expect(ines.getByRole('option', { name: /Berths: .*travel lift dock/ })).toBeVisible();
 });
+
+test('a panel stays within reach when what stands above its button grows', async ({ yard, browser }) => {
+  const page = await yard.visit(browser, 'Mateus Lindqvist', '/dockets/J-1042');
+  const opener = page.getByRole('button', { name: 'New sheet' });
+  await opener.click();
+  const name = page.getByRole('textbox', { name: 'Name', exact: true });
+  await name.fill('Not made');
+  // As when its column comes in bit by bit: everything below is pushed out of the window.
+  await opener.evaluate((button) => {
+    const tall = document.createElement('div');
+    tall.style.height = '1500px';
+    button.closest('section')!.before(tall);
+  });
+  await expect(opener).not.toBeInViewport();
+  await expect(page.getByRole('button', { name: 'Create', exact: true })).toBeInViewport({ ratio: 1 });
+  await expect(name).toHaveValue('Not made');
+});

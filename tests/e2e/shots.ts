@@ -12,12 +12,16 @@ test('the pictures of the README', async ({ browser, yard }) => {
   await expect(page.getByText('Ines is here')).toBeVisible();
   await page.screenshot({ path: to('docket') });
 
-  await page.keyboard.press('ArrowDown');
-  await page.keyboard.press('t');
-  await expect(page.getByRole('form', { name: 'Task from these words' })).toBeVisible();
-  await page.waitForTimeout(400);
-  await page.screenshot({ path: to('draft') });
-  await page.keyboard.press('Escape');
+  // When it can be done, and what would be if somebody helped.
+  await page.goto(`${yard.url}/dockets/J-1042/forecast`);
+  await page.getByRole('button', { name: 'Fit the eight new keel bolts' }).click();
+  await page.getByLabel('Who helps').selectOption({ label: 'Kit Ramaswamy' });
+  await page.getByRole('button', { name: 'Look at it' }).click();
+  await expect(page.getByText(/with this plan/)).toBeVisible();
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: to('forecast') });
+  await page.goto(`${yard.url}/dockets/J-1042`);
+  await expect(page.getByText('Ines is here')).toBeVisible();
 
   await page.evaluate(() => (document.documentElement.dataset.theme = 'dark'));
   await page.screenshot({ path: to('docket-dark') });

@@ -32,6 +32,9 @@ const TodayPage = lazy(() => import('../pages/TodayPage').then((m) => ({ default
 const DocketsPage = lazy(() => import('../pages/DocketsPage').then((m) => ({ default: m.DocketsPage })));
 const TemplatesPage = lazy(() => import('../flow/templates/TemplatesPage').then((m) => ({ default: m.TemplatesPage })));
 const RulesPage = lazy(() => import('../flow/rules/RulesPage').then((m) => ({ default: m.RulesPage })));
+const ForecastPage = lazy(() => import('../flow/forecasts/ForecastPage').then((m) => ({ default: m.ForecastPage })));
+const LevelPage = lazy(() => import('../flow/forecasts/LevelPage').then((m) => ({ default: m.LevelPage })));
+const PromisedPage = lazy(() => import('../flow/forecasts/Promised').then((m) => ({ default: m.PromisedPage })));
 const NewCircularPage = lazy(() =>
   import('../conversations/circular/NewCircularPage').then((m) => ({ default: m.NewCircularPage })),
 );
@@ -162,6 +165,9 @@ function Inside({ me }: { me: Me }) {
             <Route path="/queues" element={<QueuesPage me={me} />} />
             <Route path="/dockets" element={<DocketsPage me={me} />} />
             <Route path="/dockets/:reference" element={<DocketPage me={me} />} />
+            <Route path="/dockets/:reference/forecast" element={<ForecastPage />} />
+            <Route path="/forecasts" element={<PromisedPage />} />
+            <Route path="/forecasts/levelling" element={<LevelPage />} />
             <Route path="/templates" element={<TemplatesPage me={me} />} />
             <Route path="/circulars/new" element={<NewCircularPage />} />
             <Route path="/circulars/:id" element={<CircularPage />} />

@@ -119,7 +119,7 @@ function TabStrip() {
       className="flex h-[34px] flex-none items-end gap-[3px] overflow-x-auto overflow-y-hidden border-b px-3.5 max-md:hidden"
     >
       {open.map((tab) => {
-        const here = pathname === `/dockets/${tab.ref}`;
+        const here = pathname === `/dockets/${tab.ref}` || pathname === `/dockets/${tab.ref}/forecast`;
         const draft = Object.values(kept).some((d) => d.docket === tab.ref);
         const close = () => {
           const beside = closeTab(tab.ref);

@@ -120,7 +120,10 @@ export function DocketsPage({ me }: { me: Me }) {
             {texts.export}
           </Button>
         </span>
-        <Link to="/talk" className="ml-auto text-soft underline underline-offset-2 hover:text-ink">
+        <Link to="/forecasts" className="ml-auto text-soft underline underline-offset-2 hover:text-ink">
+          {texts.promised}
+        </Link>
+        <Link to="/talk" className="text-soft underline underline-offset-2 hover:text-ink">
           {texts.talk}
         </Link>
         <NewDocket me={me.person.id!} />

@@ -3,6 +3,8 @@ import { useState } from 'react';
 import { type ReportView, api, taken } from '../api/client';
 import { keys } from '../api/queries';
 import { minutesInWords } from '../conversations/queues/board';
+import { Promised } from '../flow/forecasts/Promised';
+import { texts as promised } from '../flow/forecasts/texts';
 import { Wrong, cx } from '../ui/controls';
 import { Figure } from './Figure';
 import { Hours } from './Hours';
@@ -45,6 +47,11 @@ export function ReportsPage() {
       {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
       {data ? (
         <div className="grid min-h-0 flex-1 content-start gap-x-8 gap-y-6 overflow-auto p-4 lg:grid-cols-2">
+          <section aria-label={promised.promises} className="min-w-0 lg:col-span-2">
+            <h2 className="text-[15px] font-bold">{promised.promises}</h2>
+            <p className="mb-2 text-[13px] text-soft">{promised.promisesNote}</p>
+            <Promised />
+          </section>
           <Times title={texts.byQueue} table="queues" head="Queue" rows={data.byQueue} weeks={weeks} />
           <Times title={texts.byWhoReplied} table="owners" head="Who replied" rows={data.byOwner} weeks={weeks} />
           <Weeks data={data} weeks={weeks} />

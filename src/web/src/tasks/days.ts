@@ -34,3 +34,10 @@ export const monthName = (date: string) => `${monthNames[Number(date.slice(5, 7)
 /** "Tue 14". */
 export const dayName = (date: string) =>
   `${short(weekdayNames[(new Date(`${date}T00:00:00Z`).getUTCDay() + 6) % 7]!)} ${Number(date.slice(8))}`;
+
+/** "20 to 26 Apr", "27 Apr to 3 May". */
+export function weekName(from: string, until: string) {
+  const month = (date: string) => short(monthNames[Number(date.slice(5, 7)) - 1]!);
+  const first = Number(from.slice(8));
+  return `${month(from) === month(until) ? first : `${first} ${month(from)}`} to ${Number(until.slice(8))} ${month(until)}`;
+}

@@ -164,22 +164,40 @@ export const aSecretAddressYour = 'A secret address that your calendar can subsc
 export const makeANewAddress = 'Make a new address';
 export const makeAnAddress = 'Make an address';
 export const withdrawIt = 'Delete this address';
-export const dueOfTitle = (title: string, part: string, moment: string) => `${title}: ${part}due ${moment}`;
-export const days = 'Days';
-export const estimatedHoursOutHours =
-  'Estimated hours out of the hours that are free. Late work counts for today. Drag tasks to ' +
-  'another day or person, or use Alt and an arrow.';
+export const loadNote =
+  'How the plan fills everybody’s time: hours planned, of those that are free. Red is only what no other plan could ' +
+  'relieve. Drag work to another day or person, or use Alt and an arrow.';
+export const span = 'Show';
+export const close = 'Close';
+export const daysOf = (n: number) => `${n} days`;
+export const weeksOf = (n: number) => `${n} weeks`;
+export const level = 'Level the work';
+export const crewOf = (name: string) => `All of ${name}`;
+export const dueBy = (moment: string) => `due ${moment}`;
+export const notBeforeDay = (day: string) => `not before ${day}`;
+export const fromNowOn = 'from now on';
+export const becomes = (title: string, what: string) => `${title}: ${what}`;
+export const usually = (low: string, high: string, like: number) => `usually ${low} to ${high}: ${like} like it`;
+export const takeUsual = (length: string) => `take ${length}`;
+export const hoursFree = (hours: string) => `${hours} h free`;
+export const tooMuch = (hours: string) => `${hours} h too much`;
+export const listOf = (who: string, when: string) => `${who}, ${when}`;
+export const cellOf = (who: string, when: string, hours: string) => `${who}, ${when}: ${hours}`;
+export const hoursHere = (hours: string) => `${hours} h here`;
+export const freePlannedPromised = (free: string, planned: string, promised: string) =>
+  `${planned} h planned of ${free} h, ${promised} h of it due or promised`;
+export const noPlanHelps = (hours: string) =>
+  `${hours} h more have to be done by then than there is time for, however it is laid out.`;
+export const partOfTooMuch = 'What has to be done on the days around it is more than they hold.';
+export const pointAtWork = 'Point at work to read all of it. Press the hours for a list.';
 export const load = 'Load';
 export const loadByPeopleDays = 'Load by people and days';
 export const who = 'Who';
 export const today = ', today';
 export const off = 'off';
 export const ofH = (hours: string, hours2: string) => `${hours} of ${hours2} h`;
-export const hDue = (hours: string) => `${hours} h due`;
-export const overFull = 'over-full';
 export const fewer = 'fewer';
 export const moreOfCount = (count: number) => `${count} more`;
-export const noEstimate = ', no estimate';
 export const dueOfMoment = (moment: string) => `Due ${moment}`;
 export const previousWeek = 'Previous week';
 export const previousMonth = 'Previous month';
@@ -267,7 +285,5 @@ export const nothingFitsFilterTasks = (count: number) =>
   `Nothing fits the filter, which leaves out ${counted(count, { one: 'task', other: 'tasks' })}.`;
 export const whatNext = 'What next';
 export const byWhenDue = 'By due date';
-
-export const estimatedHours = (hours: string) => `, ${hours} h`;
 
 export const talkAboutIt = 'Talk about it';

@@ -1,5 +1,5 @@
 import { Popover as RadixPopover, Tooltip as RadixTooltip } from 'radix-ui';
-import { type ButtonHTMLAttributes, type InputHTMLAttributes, type ReactNode, forwardRef } from 'react';
+import { type ButtonHTMLAttributes, type InputHTMLAttributes, type ReactNode, forwardRef, useRef } from 'react';
 import * as texts from './texts';
 
 /** Joins class names. */
@@ -98,11 +98,34 @@ type PanelProps = {
   className?: string;
 };
 
-/** A small panel in place, beside what opened it. */
+/** Where something is; once it is out of the window, where it was last in it. */
+function lastInWindow(element: () => HTMLElement | null) {
+  let last: DOMRect | null = null;
+  return {
+    get contextElement() {
+      return element() ?? undefined;
+    },
+    getBoundingClientRect() {
+      const now = element()?.getBoundingClientRect() ?? last!;
+      if (!last || (now.bottom > 0 && now.top < window.innerHeight)) last = now;
+      return last;
+    },
+  };
+}
+
+/**
+ * A small panel in place, beside what opened it. Should what opened it leave the window, because what stands above it grows or
+ * is scrolled, the panel stays within reach.
+ */
 export function Panel({ trigger, children, label, open, onOpenChange, align = 'start', className }: PanelProps) {
+  const opener = useRef<HTMLButtonElement>(null);
+  const place = useRef(lastInWindow(() => opener.current));
   return (
     <RadixPopover.Root open={open} onOpenChange={onOpenChange}>
-      <RadixPopover.Trigger asChild>{trigger}</RadixPopover.Trigger>
+      <RadixPopover.Anchor virtualRef={place} />
+      <RadixPopover.Trigger asChild ref={opener}>
+        {trigger}
+      </RadixPopover.Trigger>
       <RadixPopover.Portal>
         <RadixPopover.Content
           aria-label={label}

@@ -14,7 +14,7 @@ import {
 import { type ReactNode, useId, useState } from 'react';
 
 type Held = { id: string; title: string };
-type Place = { put: (id: string) => void };
+type Place = { put: (id: string) => void; hover?: (id: string) => void };
 
 /** What lies innermost under the pointer takes it; without a pointer, what is covered most. */
 const innermost: CollisionDetection = (args) => {
@@ -31,7 +31,7 @@ const innermost: CollisionDetection = (args) => {
  * Within it things are dragged from place to place: with the mouse, and by touch after a moment's holding, so that a
  * finger that scrolls moves nothing. By keyboard each place has keys of its own.
  */
-export function DragRoom({ children }: { children: ReactNode }) {
+export function DragRoom({ children, onCancel }: { children: ReactNode; onCancel?: () => void }) {
   const [held, setHeld] = useState<Held | null>(null);
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
@@ -42,9 +42,16 @@ export function DragRoom({ children }: { children: ReactNode }) {
       sensors={sensors}
       collisionDetection={innermost}
       onDragStart={({ active }) => setHeld(active.data.current as Held)}
-      onDragCancel={() => setHeld(null)}
+      onDragCancel={() => {
+        setHeld(null);
+        onCancel?.();
+      }}
+      onDragOver={({ active, over }) =>
+        (over?.data.current as Place | undefined)?.hover?.((active.data.current as Held).id)
+      }
       onDragEnd={({ active, over }) => {
         setHeld(null);
+        if (!over) onCancel?.();
         (over?.data.current as Place | undefined)?.put((active.data.current as Held).id);
       }}
     >
@@ -66,9 +73,9 @@ export function useDragging(id: string, title: string) {
   return { held: isDragging, drag: { ref: setNodeRef, ...listeners } };
 }
 
-/** A place where a thing can be put down; it shows while one is over it. */
-export function useDrop(put: (id: string) => void) {
-  const { setNodeRef, isOver } = useDroppable({ id: useId(), data: { put } satisfies Place });
+/** A place where a thing can be put down; it shows while one is over it, and may say what would become of it. */
+export function useDrop(put: (id: string) => void, hover?: (id: string) => void) {
+  const { setNodeRef, isOver } = useDroppable({ id: useId(), data: { put, hover } satisfies Place });
   return { over: isOver, drop: { ref: setNodeRef } };
 }
 

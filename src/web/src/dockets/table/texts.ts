@@ -9,6 +9,7 @@ export const texts = {
   byStage: 'By stage',
   open: 'Open',
   closed: 'Closed',
+  promised: 'Promised dates',
   talk: 'All conversations',
   kind: 'Kind',
   allKinds: 'All kinds',

@@ -105,29 +105,29 @@ const hours = (minutes: number) => `${Math.round(minutes / 6) / 10}`;
 /** What the crew's people have to do in the coming days against the time that they have. */
 function Load({ crew }: { crew: CrewPageView }) {
   const { data } = useQuery({
-    queryKey: [...keys.load, 5],
+    queryKey: [...keys.load, '5'],
     queryFn: () => taken(api.GET('/api/tasks/load', { params: { query: { days: 5 } } })),
   });
   const ids = new Set(crew.members.map((m) => m.person.id));
-  const rows = data?.people.filter((p) => ids.has(p.person.id)) ?? [];
+  const rows = data?.rows.filter((r) => r.person && ids.has(r.person.id)) ?? [];
   if (rows.length === 0) return null;
   return (
     <Part name={texts.load}>
       <ul className="grid gap-1.5 text-[13px]">
         {rows.map((r) => {
-          const work = r.days.reduce((sum, d) => sum + d.workMinutes, 0);
-          const free = r.days.reduce((sum, d) => sum + d.freeMinutes, 0);
+          const work = r.cells.reduce((sum, d) => sum + d.plannedMinutes, 0);
+          const free = r.cells.reduce((sum, d) => sum + d.freeMinutes, 0);
           return (
-            <li key={r.person.id}>
+            <li key={r.name}>
               <span className="flex justify-between gap-2">
-                <b>{r.person.firstName}</b>
-                <span className={r.days.some((d) => d.over) ? 'text-late' : 'text-soft'}>
+                <b>{r.person?.firstName}</b>
+                <span className={r.cells.some((d) => d.overfull) ? 'text-late' : 'text-soft'}>
                   {texts.loadOf(hours(work), hours(free))}
                 </span>
               </span>
               <span className="block h-1.5 border bg-paper" aria-hidden>
                 <span
-                  className={r.days.some((d) => d.over) ? 'block h-full bg-late' : 'block h-full bg-done'}
+                  className={r.cells.some((d) => d.overfull) ? 'block h-full bg-late' : 'block h-full bg-done'}
                   style={{ width: `${free > 0 ? Math.min(100, (100 * work) / free) : work > 0 ? 100 : 0}%` }}
                 />
               </span>

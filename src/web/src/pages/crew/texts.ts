@@ -49,7 +49,7 @@ export const away = (until: string, cover: string | null) =>
   cover ? `away until ${until}, ${cover} covers` : `away until ${until}`;
 export const onDutyUntil = (at: string) => `on duty until ${at}`;
 export const load = 'Load this week';
-export const loadOf = (work: string, free: string) => `${work} h due, ${free} h to work in`;
+export const loadOf = (work: string, free: string) => `${work} h planned, ${free} h to work in`;
 export const worklists = 'Worklists';
 export const noWorklists = 'None yet. Make one for the crew under Tasks, Columns.';
 export const onlyCrew = 'The crew’s conversation is for those who are in it.';

@@ -1,6 +1,6 @@
 import { ChevronDown, ChevronUp } from 'lucide-react';
 import { Suspense, lazy, useEffect, useMemo, useState } from 'react';
-import { useParams, useSearchParams } from 'react-router';
+import { Link, useParams, useSearchParams } from 'react-router';
 import type { DocketView, Me } from '../../api/client';
 import { usePresent } from '../../api/live';
 import { may } from '../../accounts/rights';
@@ -23,6 +23,7 @@ import { StageStrip } from '../../dockets/StageStrip';
 import * as texts from './texts';
 
 const Listening = lazy(() => loadAlerts().then((m) => ({ default: m.Listening })));
+const Certainty = lazy(() => import('../../flow/forecasts/Certainty').then((m) => ({ default: m.Certainty })));
 const UseTemplate = lazy(() => import('../../flow/templates/UseTemplate').then((m) => ({ default: m.UseTemplate })));
 const TaskPanel = lazy(() => import('../tasks/TaskPanel').then((m) => ({ default: m.TaskPanel })));
 
@@ -108,9 +109,35 @@ function Head({ docket, me }: { docket: DocketView; me: Me }) {
       </p>
       <p className="flex flex-wrap items-center gap-x-4 text-[13px] text-soft md:justify-end">
         <NextMilestone docket={docket} />
+        {docket.open ? <ForecastLink reference={docket.ref} /> : null}
         {docket.openGates > 0 ? <span>{texts.gatesOpen(docket.openGates)}</span> : null}
       </p>
     </header>
+  );
+}
+
+/** Goes to the forecast; how sure it is comes once the page is at rest. Whoever saves data reads it there. */
+function ForecastLink({ reference }: { reference: string }) {
+  const [rests, setRests] = useState(false);
+  useEffect(() => {
+    if ((navigator as { connection?: { saveData?: boolean } }).connection?.saveData) return;
+    const wait = setTimeout(() => setRests(true), 1000);
+    return () => clearTimeout(wait);
+  }, []);
+  const link = (
+    <Link
+      to={`/dockets/${reference}/forecast`}
+      className="inline-flex min-h-6 items-center rounded-[3px] underline decoration-dotted underline-offset-2 hover:text-ink"
+    >
+      {texts.forecast}
+    </Link>
+  );
+  return rests ? (
+    <Suspense fallback={link}>
+      <Certainty reference={reference} />
+    </Suspense>
+  ) : (
+    link
   );
 }
 

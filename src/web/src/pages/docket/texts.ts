@@ -49,3 +49,4 @@ export const gatesOpen = (openGates: number) =>
 export const template = 'Template';
 export const wrenlet = (ref: string, shortName: string) => `${ref} ${shortName} · Wrenlet`;
 export const widthOfCommitments = 'Width of commitments';
+export const forecast = 'Forecast';

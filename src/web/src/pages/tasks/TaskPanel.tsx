@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { type Me, type TaskDetail, type TaskView, api, taken } from '../../api/client';
 import { keys, queries } from '../../api/queries';
 import { moment } from '../../ui/time';
+import { Usual } from '../../tasks/Usual';
 import { LengthField } from '../../ui/LengthField';
 import { Button, IconButton, Wrong, cx } from '../../ui/controls';
 import { NameTag } from '../../ui/tags';
@@ -230,6 +231,7 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
           />
           <span className="text-soft">{texts.spent}</span>
         </span>
+        <Usual task={task} />
       </Line>
       <Line name={texts.repeats}>
         <RepeatsChoice
