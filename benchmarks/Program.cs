@@ -33,6 +33,17 @@ if (args is ["anchors", ..])
     Environment.Exit(Anchoring.Run(args.ElementAtOrDefault(1)));
 }
 
+if (args is ["forecast"])
+{
+    ForecastingFirm.Run();
+    return;
+}
+
+if (args is ["forecast", var cases])
+{
+    Environment.Exit(Forecasting.Run(cases));
+}
+
 var product = Path.GetFullPath(args.ElementAtOrDefault(0) ?? ".build/app/Wrenlet.Server.dll");
 var seconds = double.Parse(args.ElementAtOrDefault(1) ?? "6", System.Globalization.CultureInfo.InvariantCulture);
 var part = args.ElementAtOrDefault(2) ?? "all";
