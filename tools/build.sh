@@ -1,6 +1,7 @@
 # Builds the application into .build/app, unless nothing has changed since the last time. Sourced by run, test, bench and shots.
 
-# Whether a stamp is older than any file that it stands for, or was made by another build. The API's document is what a
+# Whether a stamp is older than any file that it stands for, or was made by another build. A stamp has the time at which its build
+# began: what is changed while it runs is built the next time. The API's document is what a
 # build makes, and nothing is built of it.
 changed_since() {
   local stamp=$1; shift
@@ -18,8 +19,9 @@ build_web() {
   fi
   if changed_since "$build/web" "$top/src/web" "$top/package-lock.json" || [ ! -f "$top/src/Wrenlet.Server/wwwroot/index.html" ]; then
     echo "Building the web application ..." >&2
+    touch "$build/web.begun"
     (cd "$top/src/web" && npx vite build --logLevel error >&2) || return 1
-    touch "$build/web"
+    mv "$build/web.begun" "$build/web"
   fi
 }
 
@@ -30,8 +32,9 @@ build_application() {
   if changed_since "$build/app.stamp" "$top/src/Wrenlet.Core" "$top/src/Wrenlet.Formats" "$top/src/Wrenlet.Storage" "$top/src/Wrenlet.Server" "$top/demo" "$build/web" "$top/Directory.Packages.props"; then
     echo "Building the server ..." >&2
     rm -rf "$build/app.new"
+    touch "$build/app.begun"
     dotnet publish "$top/src/Wrenlet.Server" -c Release -o "$build/app.new" -p:OpenApiGenerateDocuments=false -p:RunAnalyzers=false ${how:---use-current-runtime} -v quiet --nologo >&2 || return 1
     rm -rf "$build/app" && mv "$build/app.new" "$build/app"
-    touch "$build/app.stamp"
+    mv "$build/app.begun" "$build/app.stamp"
   fi
 }

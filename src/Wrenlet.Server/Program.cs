@@ -46,6 +46,7 @@ return await StartUp.Run(
             .AddHandler<LinksInRecord>()
             .AddHandler<Convening>()
             .AddHandler<TaskMaking>()
+            .AddHandler<TimeSpending>()
             .AddHandler<GatesOfStages>()
             .AddHandler<FeedsEnd>();
         services.AddHandler<Answering>().AddHandler<SharesOfMerged>();

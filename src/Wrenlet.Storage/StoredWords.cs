@@ -273,6 +273,7 @@ public static class StoredWords
         (AlertReason.DiscussionGiven, "discussion-given"),
         (AlertReason.OwnDiscussion, "own-discussion"),
         (AlertReason.TaskDue, "task-due"),
+        (AlertReason.NotCome, "not-come"),
         (AlertReason.AskedLate, "asked-late"),
         (AlertReason.Invited, "invited"),
         (AlertReason.Duty, "duty"),

@@ -1,22 +1,27 @@
 import type { Page } from '@playwright/test';
 import { expect, test } from './yard';
 
-/** Selects words on the page that is shown, as one does with the mouse. */
-const select = (page: Page, words: string) =>
-  page.evaluate((text) => {
-    const walk = document.createTreeWalker(document.querySelector('.sheet')!, NodeFilter.SHOW_TEXT);
-    for (let node = walk.nextNode() as Text | null; node; node = walk.nextNode() as Text | null) {
-      const at = node.data.indexOf(text);
-      if (at < 0) continue;
-      const range = document.createRange();
-      range.setStart(node, at);
-      range.setEnd(node, at + text.length);
-      getSelection()!.removeAllRanges();
-      getSelection()!.addRange(range);
-      return;
-    }
-    throw new Error(`“${text}” is not on the page.`);
-  }, words);
+/** Selects words on the page that is shown, as one does with the mouse; a key is pressed before the browser has said so. */
+const select = (page: Page, words: string, thenPress = '') =>
+  page.evaluate(
+    ([text, key]) => {
+      const walk = document.createTreeWalker(document.querySelector('.sheet')!, NodeFilter.SHOW_TEXT);
+      for (let node = walk.nextNode() as Text | null; node; node = walk.nextNode() as Text | null) {
+        const at = node.data.indexOf(text!);
+        if (at < 0) continue;
+        const range = document.createRange();
+        range.setStart(node, at);
+        range.setEnd(node, at + text!.length);
+        getSelection()!.removeAllRanges();
+        getSelection()!.addRange(range);
+        if (key)
+          document.activeElement!.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+        return;
+      }
+      throw new Error(`“${text}” is not on the page.`);
+    },
+    [words, thenPress],
+  );
 
 const openSheet = async (page: Page, name: RegExp) => {
   await page.getByRole('complementary', { name: 'Commitments' }).getByRole('link', { name }).click();
@@ -52,8 +57,7 @@ test('two colleagues and the customer discuss a page, it changes, and what was s
 
   // Inside, beside the words, with a tag; the words stay where they are while one writes.
   await odalys.getByRole('tab', { name: /^Discussions/ }).click();
-  await select(odalys, 'frames three and seven');
-  await odalys.keyboard.press('d');
+  await select(odalys, 'frames three and seven', 'd');
   await odalys.keyboard.press('Enter');
   await expect(odalys.getByRole('textbox', { name: /Write a note/ })).toBeFocused();
   await odalys.keyboard.type('Or four and seven?');

@@ -51,6 +51,9 @@ public enum AlertReason
     /// <summary>A task of theirs is due, or late.</summary>
     TaskDue,
 
+    /// <summary>What a task of theirs waits for was to come by now.</summary>
+    NotCome,
+
     /// <summary>A task that they asked for is late.</summary>
     AskedLate,
 
@@ -159,6 +162,7 @@ public static class Alerting
             AlertReason.DiscussionGiven => Texts.DiscussionAssignedYou,
             AlertReason.OwnDiscussion => Texts.DiscussionAboutYours,
             AlertReason.TaskDue => Texts.YouOwnTaskDue,
+            AlertReason.NotCome => Texts.YourTaskWaitsForIt,
             AlertReason.AskedLate => Texts.YouAskedTaskLate,
             AlertReason.Invited => Texts.YouInvitedAskedWhether,
             AlertReason.Duty => Texts.ItIsAboutYourDuty,
@@ -211,6 +215,7 @@ public static class Alerting
             AlertReason.DiscussionGiven => Texts.AssignedDiscussion(who),
             AlertReason.OwnDiscussion => Texts.OnYourWork(who),
             AlertReason.TaskDue => Texts.Reminder,
+            AlertReason.NotCome => Texts.HasItCome,
             AlertReason.AskedLate => Texts.WhatYouAskedLate,
             AlertReason.Invited => Texts.InvitesYouToMeeting(who),
             AlertReason.Duty => Texts.AboutDuty(who),

@@ -192,6 +192,24 @@ public static class Concerns
     }
 
     /// <summary>
+    /// Those who are asked whether something has come that a task waits for: who wrote it down, and the task's owners.
+    /// </summary>
+    /// <param name="task">The task.</param>
+    /// <param name="wait">What it waits for.</param>
+    /// <param name="members">The people of a crew.</param>
+    public static IEnumerable<Alert> OfWait(
+        WorkTask task,
+        DatedWait wait,
+        Func<CrewId, ImmutableArray<PersonId>> members
+    )
+    {
+        ArgumentNullException.ThrowIfNull(task);
+        ArgumentNullException.ThrowIfNull(wait);
+        ArgumentNullException.ThrowIfNull(members);
+        return Each([wait.SetBy, .. task.Owners.SelectMany(o => People(o.Owner, members))], AlertReason.NotCome);
+    }
+
+    /// <summary>
     /// Those whom a step of an ask concerns: who has to answer now and had not to before; who asked, unless they
     /// reminded; and, when it is withdrawn, who was waited for.
     /// </summary>

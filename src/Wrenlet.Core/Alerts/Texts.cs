@@ -34,6 +34,10 @@ internal static class Texts
 
     public const string YouOwnerTask = "You are an owner of the task.";
 
+    public const string YourTaskWaitsForIt = "A task of yours waits for it, and it was to come by now.";
+
+    public const string HasItCome = "Has it come?";
+
     public const string YouOwnTaskDue = "You own the task, and it is due or late.";
 
     public const string YouAskedTaskLate = "You asked for the task, and it is late.";

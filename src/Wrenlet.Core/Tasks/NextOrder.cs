@@ -24,7 +24,11 @@ public sealed record OpenTask(
     string? GateOf,
     ImmutableArray<TaskId> BlockedBy,
     Instant Made
-);
+)
+{
+    /// <summary>What it waits for that comes from elsewhere, with the day; null for nothing.</summary>
+    public string? Awaits { get; init; }
+}
 
 /// <summary>Where a task stands in what to do next, and why.</summary>
 /// <param name="Id">Which.</param>
@@ -38,7 +42,8 @@ public sealed record NextStep(TaskId Id, string Reason, bool Blocked);
 /// What a gate waits for stands a working day earlier. What others wait for is as urgent as the most urgent of them, so
 /// that
 /// a blocked task always stands below what blocks it, and finishing a task that can be done never pushes another down.
-/// Without a date a task counts by its priority. The order is total: slack, priority, age, id.
+/// What waits for something from elsewhere stands below all that can be done. Without a date a task counts by its priority.
+/// The order is total: what it waits for, slack, priority, age, id.
 /// </summary>
 public static class NextOrder
 {
@@ -61,6 +66,7 @@ public static class NextOrder
         var waiting = tasks
             .SelectMany(t => t.BlockedBy.Where(open.ContainsKey).Select(b => (Blocker: b, Task: t)))
             .ToLookup(x => x.Blocker, x => x.Task);
+        var held = new Dictionary<TaskId, bool>();
         List<OpenTask> order = [];
         var placed = new HashSet<TaskId>();
         // By their own urgency, each with all that blocks it just before it. Taking away what nothing blocks leaves the
@@ -74,12 +80,25 @@ public static class NextOrder
                 .Select(t => new NextStep(
                     t.Task.Id,
                     Reason(t.Task, own[t.Task.Id], [.. waiting[t.Task.Id]], t.Blockers, now, calendar),
-                    t.Blockers.Count > 0
+                    t.Blockers.Count > 0 || t.Task.Awaits is not null
                 )),
         ];
 
         IEnumerable<OpenTask> ByUrgency(IEnumerable<OpenTask> some) =>
-            some.OrderBy(t => own[t.Id]).ThenBy(t => t.Priority).ThenBy(t => t.Made).ThenBy(t => t.Id.Value);
+            some.OrderBy(Held)
+                .ThenBy(t => own[t.Id])
+                .ThenBy(t => t.Priority)
+                .ThenBy(t => t.Made)
+                .ThenBy(t => t.Id.Value);
+
+        // Whether it cannot be done before something comes from elsewhere, for itself or for what blocks it.
+        bool Held(OpenTask task)
+        {
+            if (held.TryGetValue(task.Id, out var known))
+                return known;
+            held[task.Id] = task.Awaits is not null;
+            return held[task.Id] |= task.BlockedBy.Where(open.ContainsKey).Any(b => Held(open[b]));
+        }
 
         // In a ring of tasks that wait for one another, the most urgent is the one that is come upon first, and stands
         // last of them.
@@ -138,6 +157,8 @@ public static class NextOrder
     )
     {
         var parts = new List<string>();
+        if (task.Awaits is { } awaited)
+            parts.Add(Texts.NotThereYet(awaited));
         if (blockers.Count > 0)
             parts.Add(Texts.WaitsFor(blockers[0].Title, (blockers.Count > 1 ? Texts.AndMore(blockers.Count - 1) : "")));
         if (task.Due is { } due)

@@ -13,6 +13,12 @@ internal static class Texts
 
     public static string WaitsFor(string title, string part) => $"waits for “{title}”{part}";
 
+    public static string Comes(string what, string when) => $"{what}, {when}";
+
+    public static string WasToCome(string what, string late) => $"{what}, {late}";
+
+    public static string NotThereYet(string what) => $"waits for {what}";
+
     public static string AndMore(int count) => $" and {count} more";
 
     public static string DueItsWorkNo(string label, string workingTimeWords) =>

@@ -119,6 +119,9 @@ public sealed record WorkTask(
     /// <summary>What it waits for.</summary>
     public ImmutableArray<Blocker> BlockedBy { get; init; } = [];
 
+    /// <summary>What it waits for that comes from elsewhere, and has not come yet, by when it is to.</summary>
+    public ImmutableArray<DatedWait> Waits { get; init; } = [];
+
     /// <summary>How far its parts are; a count of 0 where it has none.</summary>
     public PartsDone Parts { get; init; }
 

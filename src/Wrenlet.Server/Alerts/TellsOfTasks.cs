@@ -18,6 +18,8 @@ internal sealed class TellsOfTasks(Telling telling, WhoIsWho who)
         IHandles<TaskChanged>,
         IHandles<TaskCarried>,
         IHandles<TasksDue>,
+        IHandles<WaitOver>,
+        IHandles<WaitLate>,
         IHandles<TaskTakenOut>
 {
     /// <summary>More reminders at once than these are one line.</summary>
@@ -100,6 +102,23 @@ internal sealed class TellsOfTasks(Telling telling, WhoIsWho who)
             foreach (var ((task, _, words), alert) in list)
                 Telling.Write(w, alert, Of(task, null, happening.At, $"{task.Title}: {words}"));
         }
+    }
+
+    /// <summary>Its owners and who wrote it down: it can go on.</summary>
+    public void Handle(Writing w, WaitOver happening)
+    {
+        var (task, wait, by, at) = happening;
+        var concerns = Concerns.OfWait(task, wait, Members).Select(a => a with { Reason = AlertReason.OwnTask });
+        telling.Tell(w, concerns, Of(task, by, at, $"{wait.What} has come: {task.Title}"));
+    }
+
+    /// <summary>Its owners and who wrote it down: somebody asks where it is.</summary>
+    public void Handle(Writing w, WaitLate happening)
+    {
+        var (task, wait, at) = happening;
+        var said = wait.ToldBy is { } teller ? $", {teller} said" : "";
+        var words = $"{wait.Words(at, who.Current.Firm!.Calendar)}{said}. {task.Title} waits for it.";
+        telling.Tell(w, Concerns.OfWait(task, wait, Members), Of(task, null, at, words));
     }
 
     /// <summary>Nobody is told any more of a task that is not there.</summary>

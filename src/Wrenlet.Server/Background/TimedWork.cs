@@ -30,6 +30,7 @@ internal static class TimedWork
             .AddSingleton<IDueWork>(s => s.GetRequiredService<Noticing>())
             .AddSingleton<IDueWork>(s => s.GetRequiredService<Answering>())
             .AddSingleton<IDueWork>(s => s.GetRequiredService<TaskMaking>())
+            .AddSingleton<IDueWork>(s => s.GetRequiredService<TaskWaiting>())
             .AddSingleton<IDueWork>(s => s.GetRequiredService<Convening>())
             .AddSingleton<IDueWork>(s => s.GetRequiredService<TellsOfQueues>())
             .AddSingleton<IDueWork>(s => s.GetRequiredService<ComingRound>())

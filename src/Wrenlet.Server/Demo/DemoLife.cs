@@ -39,6 +39,7 @@ internal sealed class DemoLife(
     Convening convening,
     Noticing noticing,
     TaskMaking making,
+    TaskWaiting waiting,
     FirmKinds kinds,
     DemoWords words
 )
@@ -253,6 +254,12 @@ internal sealed class DemoLife(
             blockers.Add(await TaskOf(title));
         if (blockers.Count > 0)
             Did(told.Title, (await making.Block(id, blockers, by, at)).Refusal);
+        if (told.Comes is { } comes)
+        {
+            var wait = new WaitBody(comes.What, comes.ToldBy, At(comes.By).ToDateTimeOffset());
+            Did(told.Title, (await waiting.Put(id, DemoWords.Id("wait " + told.Title), wait, by, at)).Refusal);
+        }
+
         foreach (var person in told.FollowedBy ?? [])
             await making.Watch(id, Of(person), true, at);
     }

@@ -86,8 +86,12 @@ internal sealed record ToldTask(
     string[]? Parts,
     string At,
     string? Start = null,
-    string? Gate = null
+    string? Gate = null,
+    ToldWait? Comes = null
 );
+
+/// <summary>What a task waits for that comes from elsewhere.</summary>
+internal sealed record ToldWait(string What, string By, string? ToldBy);
 
 internal sealed record ToldFollow(string By, string Docket);
 

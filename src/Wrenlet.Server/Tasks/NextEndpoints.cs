@@ -47,14 +47,14 @@ internal static class NextEndpoints
                 .Select(b => TaskStore.Find(s, b))
                 .OfType<WorkTask>();
             return NextOrder
-                .Of([.. open.Values.Concat(waitedFor).Select(Open)], clock.Now, calendar)
+                .Of([.. open.Values.Concat(waitedFor).Select(t => Open(t, clock.Now, calendar))], clock.Now, calendar)
                 .Where(n => open.ContainsKey(n.Id))
                 .Select(n => new NextView(n.Id.Value, n.Reason, n.Blocked, Stale(s, open[n.Id], clock.Now, calendar)))
                 .ToList();
         });
     }
 
-    private static OpenTask Open(WorkTask task) =>
+    private static OpenTask Open(WorkTask task, Instant now, WorkCalendar calendar) =>
         new(
             task.Id,
             task.Title,
@@ -64,7 +64,10 @@ internal static class NextEndpoints
             task.GateStage?.Name,
             [.. task.BlockedBy.Where(b => !b.Over).Select(b => b.Id)],
             task.Made
-        );
+        )
+        {
+            Awaits = task.Waits is [var wait, ..] ? wait.Words(now, calendar) : null,
+        };
 
     /// <summary>
     /// Whether a task is to be questioned. When it was last spoken of is looked up only where it is late.

@@ -160,7 +160,8 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
         if (before.Progress.Over != after.Progress.Over)
             foreach (var waiting in TaskStore.WaitingFor(w.Session, id))
                 Announce(w, waiting, ChangeKinds.TaskChanged, by.Id, at);
-        return new(after, false, null);
+        // Whoever heard of it may have changed it further.
+        return new(After(w, after), false, null);
     }
 
     /// <summary>Leaves one of a series out: it is dropped, and the next takes its place.</summary>
@@ -271,21 +272,12 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
                         $"“{blocker.Title}” is already waiting for this one, so neither could start. Choose another."
                     );
             TaskStore.SetBlockers(w.Session, task.Key, blockers);
-            TaskStore.Touch(w.Session, task.Key);
-            var after = TaskStore.Find(w.Session, id)!;
-            TaskHistoryStore.Remember(
-                w.Session,
-                task.Key,
-                after.Version,
-                by.Id,
-                at,
-                "waits for",
-                string.Join(", ", task.BlockedBy.Select(b => b.Title)),
-                string.Join(", ", after.BlockedBy.Select(b => b.Title))
-            );
-            Announce(w, after, ChangeKinds.TaskChanged, by.Id, at);
-            return new(after, false, null);
+            return Beside(w, task, "waits for", Titles(task.BlockedBy), Titles(After(w, task).BlockedBy), by, at);
         });
+
+    private static string Titles(IEnumerable<Blocker> blockers) => string.Join(", ", blockers.Select(b => b.Title));
+
+    private static WorkTask After(Writing w, WorkTask task) => TaskStore.Find(w.Session, task.Id)!;
 
     /// <summary>
     /// Puts files with a task's notes, in place of those that stood there; whoever brings them sees them.
@@ -295,20 +287,26 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
         ArgumentNullException.ThrowIfNull(w);
         ArgumentNullException.ThrowIfNull(task);
         ArgumentNullException.ThrowIfNull(by);
-        var before = TaskAttachmentStore.Of(w.Session, task);
+        string Names() => string.Join(", ", TaskAttachmentStore.Of(w.Session, task).Select(f => f.Name));
+        var before = Names();
         TaskAttachmentStore.Set(w.Session, task, files);
+        return Beside(w, task, "files", before, Names(), by, at);
+    }
+
+    /// <summary>Remembers and announces a change of what stands beside a task, as one of the task.</summary>
+    internal static TaskOutcome Beside(
+        Writing w,
+        WorkTask task,
+        string what,
+        string before,
+        string now,
+        Person by,
+        Instant at
+    )
+    {
         TaskStore.Touch(w.Session, task.Key);
-        var after = TaskStore.Find(w.Session, task.Id)!;
-        TaskHistoryStore.Remember(
-            w.Session,
-            task.Key,
-            after.Version,
-            by.Id,
-            at,
-            "files",
-            string.Join(", ", before.Select(f => f.Name)),
-            string.Join(", ", TaskAttachmentStore.Of(w.Session, task).Select(f => f.Name))
-        );
+        var after = After(w, task);
+        TaskHistoryStore.Remember(w.Session, task.Key, after.Version, by.Id, at, what, before, now);
         Announce(w, after, ChangeKinds.TaskChanged, by.Id, at);
         return new(after, false, null);
     }

@@ -76,13 +76,11 @@ public sealed record TaskTimes(
 /// </summary>
 internal static class TaskPlaceEndpoints
 {
-    private const int MostHistory = 200;
     private const int MostBlockers = 50;
     private const int MostFiles = 50;
 
     public static void MapTaskPlaces(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/tasks/{id:guid}/detail", GetDetail).For(Access.Staff);
         api.MapPut("/tasks/{id:guid}/place", PutPlace).For(Access.Staff);
         api.MapPut("/tasks/{id:guid}/files", PutFiles).For(Access.Staff);
         api.MapPut("/tasks/{id:guid}/blockers", PutBlockers).For(Access.Staff);
@@ -135,82 +133,6 @@ internal static class TaskPlaceEndpoints
             ? TaskEndpoints.Outcome(outcome, who.Current, clock, context)
             : Refusals.Refused(problem);
     }
-
-    private static Results<Ok<TaskDetail>, ProblemHttpResult> GetDetail(
-        Guid id,
-        Viewer viewer,
-        Database database,
-        WhoIsWho who,
-        FirmKinds kinds,
-        FirmClock clock
-    ) =>
-        database.Read<Results<Ok<TaskDetail>, ProblemHttpResult>>(s =>
-        {
-            if (TaskStore.Find(s, new TaskId(id)) is not { } task || !viewer.Person.MaySee(task.Place, Thing.Working))
-                return Refusals.NotFound("task");
-            var (roster, now) = (who.Current, clock.Now);
-            var parts = new List<PartOfView>();
-            void Down(TaskId whole, int depth)
-            {
-                if (depth > 20 || parts.Count > 500)
-                    return;
-                foreach (
-                    var part in TaskStore.PartsOfTask(s, whole).Where(p => viewer.Person.MaySee(p.Place, Thing.Working))
-                )
-                {
-                    parts.Add(new(depth, TaskViews.Of(part, roster, now)));
-                    if (part.Parts.Count > 0)
-                        Down(part.Id, depth + 1);
-                }
-            }
-
-            Down(task.Id, 0);
-            var source = task.Source is { } from ? EntryStore.Find(s, from.Entry) : null;
-            return TypedResults.Ok(
-                new TaskDetail(
-                    TaskViews.Of(task, roster, now),
-                    task.Notes,
-                    EntryText.FromMarkdown(task.Notes).Html,
-                    [.. TaskAttachmentStore.Of(s, task).Select(FileView.Of)],
-                    parts,
-                    [
-                        .. TaskStore
-                            .WaitingFor(s, task.Id)
-                            .Where(t => viewer.Person.MaySee(t.Place, Thing.Working))
-                            .Select(t => new BlockerView(t.Id.Value, t.Title, t.Progress.Over)),
-                    ],
-                    [.. task.Watchers.Select(p => roster.Find(p)).OfType<Person>().Select(PersonView.Of)],
-                    task.Watchers.Contains(viewer.Person.Id),
-                    task.MadeBy == viewer.Person.Id,
-                    ConversationStore.OfTask(s, id)?.Id.Value,
-                    task.Docket is { } docket
-                        ?
-                        [
-                            .. kinds
-                                .Current.Of(DocketStore.Find(s, docket.Id)!)
-                                .Stages.Select(g => new StageChoice(g.Id.Value, g.Name)),
-                        ]
-                        : [],
-                    [
-                        .. TaskHistoryStore
-                            .History(s, task.Key, MostHistory)
-                            .Select(h => new TaskChangeView(
-                                roster.Find(h.By) is { } by ? PersonView.Of(by) : null,
-                                h.At.ToDateTimeOffset(),
-                                h.What,
-                                h.Before,
-                                h.After
-                            )),
-                    ],
-                    new TaskTimes(
-                        Minutes(task.RemindBefore),
-                        Minutes(task.RemindAgain),
-                        task.Series is { } series && SeriesStore.FindSeries(s, series) is var (_, byTime, _) && byTime
-                    ),
-                    source is null ? null : source.Edited is { } edited && edited > task.Made
-                )
-            );
-        });
 
     private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> PutPlace(
         Guid id,
@@ -317,8 +239,6 @@ internal static class TaskPlaceEndpoints
                 _ => Refusals.NotFound("task"),
             };
     }
-
-    private static int? Minutes(Duration? length) => length is { } l ? (int)l.TotalMinutes : null;
 
     /// <summary>
     /// A place after another, among the parts of a task or in a column; where there is no room between two, all are

@@ -1,4 +1,5 @@
 using NodaTime;
+using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
@@ -27,6 +28,7 @@ namespace Wrenlet.Server.Tasks;
 /// <param name="Worklist">The worklist it stands in; null for none.</param>
 /// <param name="Column">Its column there; null for none.</param>
 /// <param name="Watchers">People who want to hear what becomes of it.</param>
+/// <param name="Waits">What it waits for that comes from elsewhere, and has not come.</param>
 /// <param name="Pressing">Whether it is to be done now: it is open, and late or soon due.</param>
 public sealed record TaskView(
     Guid Id,
@@ -62,6 +64,7 @@ public sealed record TaskView(
     Guid? Column,
     double Position,
     IReadOnlyList<Guid> Watchers,
+    IReadOnlyList<WaitView> Waits,
     bool Pressing
 );
 
@@ -72,6 +75,36 @@ public sealed record PartsView(int Count, int Done, int Percent);
 /// <summary>A task that another waits for.</summary>
 /// <param name="Over">Whether it is done or dropped.</param>
 public sealed record BlockerView(Guid Id, string Title, bool Over);
+
+/// <summary>What a task waits for that comes from elsewhere.</summary>
+/// <param name="ToldBy">Who said when it comes; null where nobody did.</param>
+/// <param name="FirstSaid">When it was to come, as was said first.</param>
+/// <param name="Label">When it is to come, in words.</param>
+/// <param name="Late">Whether it was to come by now, and has not.</param>
+/// <param name="Came">When it came; null while it has not.</param>
+public sealed record WaitView(
+    Guid Id,
+    string What,
+    string? ToldBy,
+    DateTimeOffset FirstSaid,
+    DateTimeOffset Expected,
+    string Label,
+    bool Late,
+    DateTimeOffset? Came
+)
+{
+    internal static WaitView Of(DatedWait wait, WorkCalendar calendar, Instant now) =>
+        new(
+            wait.Id,
+            wait.What,
+            wait.ToldBy,
+            wait.FirstSaid.ToDateTimeOffset(),
+            wait.Expected.ToDateTimeOffset(),
+            DueStanding.At(now, wait.Expected, calendar).Label,
+            wait.Came is null && wait.Expected <= now,
+            wait.Came?.ToDateTimeOffset()
+        );
+}
 
 internal static class TaskViews
 {
@@ -117,6 +150,7 @@ internal static class TaskViews
             task.Worklist?.Column,
             task.Position,
             [.. task.Watchers.Select(p => p.Value)],
+            [.. task.Waits.Select(w => WaitView.Of(w, roster.Firm!.Calendar, now))],
             standing.Pressing
         );
     }

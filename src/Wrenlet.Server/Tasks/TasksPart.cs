@@ -8,6 +8,7 @@ internal static class TasksPart
 {
     public static IServiceCollection AddTasks(this IServiceCollection services) =>
         services
+            .AddSingleton<TaskWaiting>()
             .AddSingleton<IOtherWork, DueTasks>()
             .AddSingleton<IHoldsFiles, TaskAttachments>()
             .AddSingleton<IPointable, PointableTasks>()
@@ -20,6 +21,9 @@ internal static class TasksPart
         api.MapTasks();
         api.MapNext();
         api.MapTaskPlaces();
+        api.MapTaskDetail();
+        api.MapTaskWaits();
+        api.MapTimes();
         api.MapTaskTables();
         api.MapNamedViews();
         api.MapWorklists();

@@ -23,7 +23,8 @@ internal static class TaskRows
           t.notes, t.private, t.spent_minutes, t.by_share, f.uid, f.title, t.position, t.wanted, v.uid, l.uid,
           (SELECT group_concat(hex(p.uid)) FROM task_watcher x JOIN person p ON p.id = x.person WHERE x.task = t.id),
           EXISTS (SELECT 1 FROM task_block x WHERE x.task = t.id), EXISTS (SELECT 1 FROM task x WHERE x.parent = t.id),
-          t.reminded, t.due_since, t.remind_before, t.remind_again, t.series, t.occurrence, g.name
+          t.reminded, t.due_since, t.remind_before, t.remind_again, t.series, t.occurrence, g.name,
+          EXISTS (SELECT 1 FROM task_wait x WHERE x.task = t.id AND x.came IS NULL)
         FROM task t JOIN person m ON m.id = t.made_by LEFT JOIN docket d ON d.id = t.docket
           LEFT JOIN stage g ON g.id = t.gate
           LEFT JOIN person w ON w.id = d.owner
@@ -132,6 +133,7 @@ internal static class TaskRows
             RemindAgain = r.GetIntOrNull(42) is { } again ? Duration.FromMinutes(again) : null,
             Series = r.GetKeyOrNull(43),
             Occurrence = r.GetMomentOrNull(44),
+            Waits = r.GetBoolean(46) ? [.. WaitStore.Of(session, r.GetInt64(0), open: true)] : [],
         };
     }
 }

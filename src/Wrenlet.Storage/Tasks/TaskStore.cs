@@ -329,6 +329,7 @@ public static class TaskStore
             SELECT 1 WHERE EXISTS (SELECT 1 FROM conversation WHERE task = $id)
               OR EXISTS (SELECT 1 FROM task WHERE parent = $id) OR EXISTS (SELECT 1 FROM task_file WHERE task = $id)
               OR EXISTS (SELECT 1 FROM task_block WHERE blocker = $id OR task = $id)
+              OR EXISTS (SELECT 1 FROM task_wait WHERE task = $id)
             """,
             ("id", task.Key)
         )

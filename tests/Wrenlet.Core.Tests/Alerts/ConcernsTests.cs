@@ -170,6 +170,25 @@ public class ConcernsTests
         Concerns.OfReminder(Some.Task(), 0, Members).ShouldBe([Told(Some.Odalys, AlertReason.AskedLate)]);
     }
 
+    [Fact]
+    public void Who_wrote_a_wait_down_and_who_has_the_task_are_asked_whether_it_has_come()
+    {
+        var task = Some.Task(owners: [new TaskOwner.OfPerson(Some.Ines)]);
+        var wait = new DatedWait(
+            Guid.CreateVersion7(),
+            task.Id,
+            "The pump",
+            null,
+            Some.Odalys,
+            Some.Now,
+            Some.Now,
+            Some.Now
+        );
+        Concerns
+            .OfWait(task, wait, Members)
+            .ShouldBe([Told(Some.Odalys, AlertReason.NotCome), Told(Some.Ines, AlertReason.NotCome)]);
+    }
+
     [Theory]
     [InlineData(AlertReason.Asked, false)]
     [InlineData(AlertReason.Invited, false)]

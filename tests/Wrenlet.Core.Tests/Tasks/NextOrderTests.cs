@@ -53,6 +53,15 @@ public sealed class NextOrderTests
             .ShouldBe([3, 2, 1, 4]);
 
     [Fact]
+    public void What_waits_for_something_from_elsewhere_stands_below_all_that_can_be_done_with_what_it_blocks()
+    {
+        OpenTask[] tasks = [Task(1, dueIn: 1) with { Awaits = "the pump, Thu 16 Apr" }, Task(2, blockedBy: 1), Task(3)];
+        Order(tasks).ShouldBe([3, 1, 2]);
+        Why(1, tasks).ShouldStartWith("Waits for the pump, Thu 16 Apr; due");
+        NextOrder.Of(tasks, Now, Yard.Hours).Select(s => s.Blocked).ShouldBe([false, true, true]);
+    }
+
+    [Fact]
     public void Without_a_date_priority_counts_for_one() =>
         Order(Task(1, Priority.Low), Task(2), Task(3, Priority.Critical), Task(4, dueIn: 3), Task(5, Priority.High))
             .ShouldBe([3, 4, 5, 2, 1]);

@@ -258,6 +258,21 @@ public partial class EveryEndpointTests
             ["PUT /api/tasks/{id}/place"] = new($"/api/tasks/{task}/place", ["Kit"], new { docket = "J-2" }),
             ["PUT /api/tasks/{id}/files"] = new($"/api/tasks/{task}/files", ["Kit"], Array.Empty<object>()),
             ["PUT /api/tasks/{id}/blockers"] = new($"/api/tasks/{task}/blockers", ["Kit"], Array.Empty<Guid>()),
+            ["PUT /api/tasks/{id}/waits/{wait}"] = new(
+                $"/api/tasks/{task}/waits/{Guid.CreateVersion7()}",
+                ["Kit"],
+                new { what = "the pump", expected = "2027-04-20T12:00:00Z" }
+            ),
+            ["DELETE /api/tasks/{id}/waits/{wait}"] = new($"/api/tasks/{task}/waits/{Guid.CreateVersion7()}", ["Kit"]),
+            ["POST /api/tasks/{id}/time"] = new(
+                $"/api/tasks/{task}/time",
+                ["Kit"],
+                new { id = Guid.CreateVersion7(), minutes = 30 }
+            ),
+            ["DELETE /api/tasks/{id}/time/{time}"] = new($"/api/tasks/{task}/time/{Guid.CreateVersion7()}", ["Kit"]),
+            ["PUT /api/tasks/{id}/clock"] = new($"/api/tasks/{task}/clock", ["Kit"]),
+            ["GET /api/clock"] = new("/api/clock", Staff),
+            ["DELETE /api/clock"] = new("/api/clock", Staff),
             ["PUT /api/tasks/{id}/watching"] = new($"/api/tasks/{task}/watching", ["Kit"]),
             ["DELETE /api/tasks/{id}/watching"] = new($"/api/tasks/{task}/watching", ["Kit"]),
             ["POST /api/tasks/{id}/skip"] = new($"/api/tasks/{task}/skip", ["Kit"]),

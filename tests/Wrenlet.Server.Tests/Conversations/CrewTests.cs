@@ -9,8 +9,6 @@ public sealed class CrewTests(YardFixture fixture) : YardTests(fixture)
 {
     private static readonly SemaphoreSlim Setting = new(1);
 
-    private static string? Text(JsonElement view, string name) => view.GetProperty(name).GetString();
-
     private Guid IdOf(string person) => Yard.People[person].Id.Value;
 
     /// <summary>Makes a crew of some of the staff.</summary>

@@ -7,8 +7,6 @@ namespace Wrenlet.Server.Tests.Conversations;
 /// <summary>Messages that leave later and messages to many, as they are kept, shown, changed and kept back.</summary>
 public sealed class LaterTests(YardFixture fixture) : YardTests(fixture)
 {
-    private static string? Text(JsonElement view, string name) => view.GetProperty(name).GetString();
-
     /// <summary>A docket of its own with a customer, and its outside and inside conversations.</summary>
     private async Task<(string Ref, Guid Outside, Guid Inside)> Begin(string party = "Benedikta")
     {

@@ -51,8 +51,6 @@ public sealed class MeetingTests(YardFixture fixture) : YardTests(fixture)
                 )
         ).GetProperty("meeting");
 
-    private static string? Text(JsonElement view, string name) => view.GetProperty(name).GetString();
-
     private Task<JsonElement> Meeting(string who, Guid id) => Of(who).Get($"/api/meetings/{id}");
 
     private static string Answer(JsonElement meeting, string name) =>

@@ -9,8 +9,6 @@ public sealed class PartyCardTests(YardFixture fixture) : YardTests(fixture)
 {
     private Guid Party(string name) => Yard.People[name].Party!.Value.Value;
 
-    private static string? Text(JsonElement view, string name) => view.GetProperty(name).GetString();
-
     private Task<JsonElement> Card(string of, string viewer = "Odalys") =>
         Of(viewer).Get($"/api/contacts/{Party(of)}/card");
 

@@ -12,8 +12,6 @@ public sealed class DocketMakingTests(YardFixture fixture) : YardTests(fixture)
 
     private Guid PartyOf(string name) => Yard.People[name].Party!.Value.Value;
 
-    private static string? Text(JsonElement view, string name) => view.GetProperty(name).GetString();
-
     private async Task<string> Make(
         string by,
         string subject,

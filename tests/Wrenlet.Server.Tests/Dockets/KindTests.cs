@@ -12,8 +12,6 @@ public sealed partial class KindTests(YardFixture fixture) : YardTests(fixture)
     private static readonly JsonSerializerOptions Web = new(JsonSerializerDefaults.Web);
     private static IReadOnlyList<KindSetting>? _kinds;
 
-    private static string? Text(JsonElement view, string name) => view.GetProperty(name).GetString();
-
     private static KindSetting Kind(string name) => _kinds!.First(k => k.Name == name);
 
     /// <summary>The kinds are set up once for all tests of the class, over the API as an administrator does.</summary>

@@ -16,8 +16,6 @@ namespace Wrenlet.Server.Tests.Flow;
 /// </summary>
 public sealed class ForecastTests(YardFixture fixture) : TaskActs(fixture)
 {
-    private static string? Text(JsonElement view, string name) => view.GetProperty(name).GetString();
-
     private static IEnumerable<string?> Titles(JsonElement forecast, string part) =>
         forecast.GetProperty(part).EnumerateArray().Select(p => Text(p, "title"));
 
@@ -122,6 +120,32 @@ public sealed class ForecastTests(YardFixture fixture) : TaskActs(fixture)
                 }
             );
         (await Forecast(docket)).GetProperty("gaps").GetArrayLength().ShouldBe(1);
+    }
+
+    [Fact]
+    public async Task What_comes_from_elsewhere_holds_its_task_up_and_is_named_with_who_said_so()
+    {
+        var docket = await Docket();
+        var task = await Make("Hang the rudder", "Tobiah", docket: docket, minutes: 60);
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Put,
+                $"/api/tasks/{Id(task)}/waits/{Guid.CreateVersion7()}",
+                new
+                {
+                    what = "The bearings",
+                    toldBy = "Ostrander",
+                    expected = "2026-04-28T11:00:00Z",
+                }
+            );
+        var forecast = await Forecast(docket);
+        Titles(forecast, "chain").ShouldBe(["The bearings", "Hang the rudder"]);
+        var wait = forecast.GetProperty("chain")[0];
+        wait.GetProperty("task").ValueKind.ShouldBe(JsonValueKind.Null);
+        (Text(wait.GetProperty("wait"), "task"), Text(wait.GetProperty("wait"), "toldBy")).ShouldBe(
+            (Id(task).ToString(), "Ostrander")
+        );
+        Text(forecast, "why").ShouldNotBeNull().ShouldContain("waits for “The bearings”");
     }
 
     [Fact]

@@ -28,8 +28,6 @@ public sealed class LoadTests(YardFixture fixture) : TaskActs(fixture)
                 }
             );
 
-    private static string? Text(JsonElement view, string name) => view.GetProperty(name).GetString();
-
     private static double Minutes(JsonElement cell, string name) => cell.GetProperty($"{name}Minutes").GetDouble();
 
     private Task<JsonElement> Load(string who, string query) => WhenMade(who, $"/api/tasks/load?{query}");

@@ -11,8 +11,6 @@ public abstract class RuleYardTests(YardFixture fixture) : YardTests(fixture)
 
     protected Guid Whom(string name) => Yard.People[name].Id.Value;
 
-    protected static string? Text(JsonElement view, string name) => view.GetProperty(name).GetString();
-
     /// <summary>A docket of its own, at a site of its own: rules of other tests do not act on it.</summary>
     protected async Task<(string Ref, string Site)> Begin(string? party = "Benedikta", string? at = null)
     {

@@ -11,8 +11,6 @@ public sealed class TemplateTests(YardFixture fixture) : YardTests(fixture)
     private static readonly SemaphoreSlim Setting = new(1);
     private static KindSetting? _tuning;
 
-    private static string? Text(JsonElement view, string name) => view.GetProperty(name).GetString();
-
     private static KindSetting Tuning => _tuning!;
 
     private async Task SetUp()

@@ -9,8 +9,6 @@ namespace Wrenlet.Server.Tests.Reports;
 /// <summary>Contacts, dockets and tasks of other programs are brought along, stopped, and taken back.</summary>
 public sealed class ImportTests(YardFixture fixture) : YardTests(fixture)
 {
-    private static string? Text(JsonElement view, string name) => view.GetProperty(name).GetString();
-
     private static int Number(JsonElement view, string name) => view.GetProperty(name).GetInt32();
 
     private static async Task<JsonElement> Choose(Visitor who, string kind, string file, byte[] bytes)

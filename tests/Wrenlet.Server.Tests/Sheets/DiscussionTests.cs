@@ -7,14 +7,14 @@ namespace Wrenlet.Server.Tests.Sheets;
 /// <summary>What is said at a place of a sheet, from being begun to being settled, inside and with a party.</summary>
 public sealed class DiscussionTests(YardFixture fixture) : YardTests(fixture)
 {
-    private const string Text =
+    private const string OnPage =
         "The joint is open by 2 mm. Bolts 3 and 4 are wasted.\n\nSound to the hammer all round.";
 
     private Guid Benedikta => Yard.People["Benedikta"].Party!.Value.Value;
 
     private static string? Word(JsonElement view, string name) => view.GetProperty(name).GetString();
 
-    private static async Task<Guid> Page(Visitor who, string text = Text)
+    private static async Task<Guid> Page(Visitor who, string text = OnPage)
     {
         var id = Guid.CreateVersion7();
         await who.Do(
@@ -33,7 +33,7 @@ public sealed class DiscussionTests(YardFixture fixture) : YardTests(fixture)
 
     private static int Letters(string text) => text.Count(char.IsLetterOrDigit);
 
-    private static object Words(string words, string text = Text)
+    private static object Words(string words, string text = OnPage)
     {
         var before = Letters(text[..text.IndexOf(words, StringComparison.Ordinal)]);
         return new
@@ -117,7 +117,7 @@ public sealed class DiscussionTests(YardFixture fixture) : YardTests(fixture)
         var sheet = await Page(odalys);
         foreach (var words in new[] { "Bolts 3 and 4 are wasted", "hammer all round" })
             await Say(odalys, await Begin(odalys, sheet, Words(words)), $"About {words}");
-        await Revise(odalys, sheet, 2, Text.Replace("are wasted", "are badly wasted", StringComparison.Ordinal));
+        await Revise(odalys, sheet, 2, OnPage.Replace("are wasted", "are badly wasted", StringComparison.Ordinal));
         await Revise(odalys, sheet, 3, "The joint is open by 2 mm. Bolts 3 and 4 are badly wasted.");
         var now = await On(odalys, sheet);
         now.Select(d => Word(d.GetProperty("place"), "fate")).ShouldBe(["changed", "gone"]);
@@ -136,8 +136,8 @@ public sealed class DiscussionTests(YardFixture fixture) : YardTests(fixture)
     {
         var (odalys, ines, kit) = (Of("Odalys"), Of("Ines"), Of("Kit"));
         var sheet = await Page(ines);
-        await Revise(kit, sheet, 2, Text.Replace("all round", "nearly all round", StringComparison.Ordinal));
-        var text = Text.Replace("all round", "nearly all round", StringComparison.Ordinal);
+        await Revise(kit, sheet, 2, OnPage.Replace("all round", "nearly all round", StringComparison.Ordinal));
+        var text = OnPage.Replace("all round", "nearly all round", StringComparison.Ordinal);
         await Say(odalys, await Begin(odalys, sheet, Words("nearly", text), revision: 2), "Where not, exactly?");
         (await kit.Get("/api/alerts"))
             .GetProperty("alerts")
@@ -189,7 +189,7 @@ public sealed class DiscussionTests(YardFixture fixture) : YardTests(fixture)
         var (odalys, benedikta, caspian) = (Of("Odalys"), Of("Benedikta"), Of("Caspian"));
         var sheet = await Page(odalys);
         await Share(odalys, sheet, Benedikta);
-        await Revise(odalys, sheet, 2, Text + "\n\nNot for her yet.");
+        await Revise(odalys, sheet, 2, OnPage + "\n\nNot for her yet.");
         await Say(benedikta, await Begin(benedikta, sheet, Words("Bolts 3 and 4")), "Can these two wait a season?");
         var theirs = (await On(odalys, sheet)).Single();
         (Word(theirs.GetProperty("first"), "words"), Word(theirs.GetProperty("place"), "fate")).ShouldBe(

@@ -16,8 +16,6 @@ public sealed class SheetTests(YardFixture fixture) : YardTests(fixture)
 
     private Guid Benedikta => Yard.People["Benedikta"].Party!.Value.Value;
 
-    private static string? Text(JsonElement view, string name) => view.GetProperty(name).GetString();
-
     private static async Task<JsonElement> Make(
         Visitor who,
         string kind,

@@ -35,6 +35,7 @@ internal static class Parts
             .AddTimedWork()
             .AddHandler<Convening>()
             .AddHandler<TaskMaking>()
+            .AddHandler<TimeSpending>()
             .AddHandler<Answering>()
             .AddHandler<TellsOfQueues>()
             .AddHandler<ComingRound>();

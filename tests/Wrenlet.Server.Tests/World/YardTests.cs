@@ -24,6 +24,9 @@ public abstract class YardTests(YardFixture fixture) : IClassFixture<YardFixture
 
     protected Guid Conversation(string name) => Yard.Conversations[name].Value;
 
+    /// <summary>The words of a field; null where there are none.</summary>
+    protected static string? Text(JsonElement view, string name) => view.GetProperty(name).GetString();
+
     protected static Guid Id(JsonElement view) => view.GetProperty("id").GetGuid();
 
     /// <summary>Says something, with what goes along.</summary>

@@ -64,13 +64,11 @@ public sealed class Experience
     private const double OfSameKind = 0.08;
     private const double UsualWidth = 0.45;
     private const double WidthOfUnknown = 0.8;
-    private const double LeastWidth = 0.1;
-    private const double NormalOfMad = 1.4826;
 
     private readonly ImmutableArray<Took> _took;
     private readonly Dictionary<string, List<int>> _byWord = [];
     private readonly double[] _lengths;
-    private readonly (double Middle, double Width) _ratios;
+    private readonly Spread _ratios;
 
     /// <summary>Learns from tasks that are done; those without time spent teach nothing.</summary>
     public Experience(IEnumerable<Took> took)
@@ -84,7 +82,7 @@ public sealed class Experience
         for (var i = 0; i < words.Count; i++)
             _lengths[i] = Math.Sqrt(words[i].Sum(w => Weight(w) * Weight(w)));
         var ratios = _took.Where(t => t.Estimate > Duration.Zero).Select(t => t.Spent / t.Estimate!.Value).ToList();
-        _ratios = ratios.Count >= Enough ? MiddleAndWidth(ratios) : (1, UsualWidth);
+        _ratios = ratios.Count >= Enough ? Spread.Of(ratios) : new(1, UsualWidth);
     }
 
     /// <summary>Nothing was ever done.</summary>
@@ -100,14 +98,14 @@ public sealed class Experience
         if (estimate is { } said && said > Duration.Zero)
         {
             var ratios = like.Where(t => t.Estimate > Duration.Zero).Select(t => t.Spent / t.Estimate!.Value).ToList();
-            var (ratio, width) = ratios.Count >= Enough ? MiddleAndWidth(ratios) : _ratios;
+            var (ratio, width) = ratios.Count >= Enough ? Spread.Of(ratios) : _ratios;
             var by = ratios.Count >= Enough ? ExpectedBy.Likes : ExpectedBy.Estimate;
             return new(said * ratio, width, by, by is ExpectedBy.Likes ? ratios.Count : 0);
         }
 
         if (like.Count < Enough)
             return new(UsualLength, WidthOfUnknown, ExpectedBy.Usual, 0);
-        var (hours, spread) = MiddleAndWidth([.. like.Select(t => t.Spent.TotalHours)]);
+        var (hours, spread) = Spread.Of([.. like.Select(t => t.Spent.TotalHours)]);
         return new(Duration.FromHours(hours), spread, ExpectedBy.Likes, like.Count);
     }
 
@@ -159,15 +157,4 @@ public sealed class Experience
                 .Where(w => w.Length > 2)
                 .Select(Folding.Of),
         ];
-
-    private static (double Middle, double Width) MiddleAndWidth(List<double> ratios)
-    {
-        var logs = ratios.Select(r => Math.Log(Math.Max(r, 1e-3))).Order().ToList();
-        var middle = Median(logs);
-        var off = logs.Select(l => Math.Abs(l - middle)).Order().ToList();
-        return (Math.Exp(middle), Math.Max(LeastWidth, Median(off) * NormalOfMad));
-    }
-
-    private static double Median(List<double> sorted) =>
-        (sorted[(sorted.Count - 1) / 2] + sorted[sorted.Count / 2]) / 2;
 }

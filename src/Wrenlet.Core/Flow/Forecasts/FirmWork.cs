@@ -9,12 +9,20 @@ using Wrenlet.Core.Tasks;
 namespace Wrenlet.Core.Flow.Forecasts;
 
 /// <summary>What a job of the plan is.</summary>
-/// <param name="Task">The task that it is, or is a share of; null for an answer.</param>
-/// <param name="Ask">The entry that asks for the answer; null for a task.</param>
+/// <param name="Task">The task that it is, or is a share of; null for a wait.</param>
+/// <param name="Ask">The entry that asks for the answer; null for all else.</param>
 /// <param name="Docket">The docket that it belongs to; null for none.</param>
-/// <param name="Left">Working time that is left of it, as expected; the time on the wall for an answer.</param>
-/// <param name="By">Where that comes from; null for an answer.</param>
-public readonly record struct JobOf(TaskId? Task, EntryId? Ask, DocketId? Docket, Duration Left, ExpectedBy? By);
+/// <param name="Left">Working time that is left of it, as expected; the time on the wall for a wait.</param>
+/// <param name="By">Where that comes from; null for a wait.</param>
+/// <param name="Wait">What a task waits for that comes from elsewhere; null for all else.</param>
+public readonly record struct JobOf(
+    TaskId? Task,
+    EntryId? Ask,
+    DocketId? Docket,
+    Duration Left,
+    ExpectedBy? By,
+    DatedWait? Wait = null
+);
 
 /// <summary>A moment of a docket that can be forecast.</summary>
 /// <param name="Docket">Which docket.</param>
@@ -28,9 +36,6 @@ internal sealed class FirmWork
 {
     private const int DaysLaidOut = 500;
     private const double LeastLeft = 0.1;
-    private static readonly Duration UsualAnswer = Duration.FromDays(2);
-    private static readonly Duration Overdue = Duration.FromDays(1);
-    private const double AnswerWidth = 0.6;
 
     private readonly Dictionary<PersonId, int> _people;
     private readonly Dictionary<CrewId, ImmutableArray<int>> _crews;
@@ -39,6 +44,7 @@ internal sealed class FirmWork
     private readonly HashSet<TaskId> _begun = [];
     private readonly Dictionary<DocketId, KindId> _kinds;
     private readonly ILookup<TaskId, WorkTask> _parts;
+    private readonly ILookup<TaskId, DatedWait> _waits;
     private readonly Dictionary<TaskId, DueWork> _shares;
     private readonly List<PlanJob> _jobs = [];
     private readonly List<JobOf> _of = [];
@@ -58,6 +64,7 @@ internal sealed class FirmWork
             .ToDictionary(g => g.Key, g => g.ToImmutableArray());
         _open = input.Tasks.Where(t => !t.Progress.Over).ToDictionary(t => t.Id);
         _parts = _open.Values.Where(t => t.Parent is { } p && _open.ContainsKey(p)).ToLookup(t => t.Parent!.Value);
+        _waits = input.Waits.Where(w => w.Came is null).ToLookup(w => w.Task);
         _kinds = input.Dockets.ToDictionary(d => d.Docket.Id, d => d.Kind.Id);
         Expectations = _open.Values.ToDictionary(
             t => t.Id,
@@ -126,6 +133,9 @@ internal sealed class FirmWork
     /// <summary>Whether anybody has a task, or what it is a part of.</summary>
     public bool HasOwner(WorkTask task) => !task.Owners.IsEmpty || !_shares[task.Id].Owners.IsEmpty;
 
+    /// <summary>Whether a task waits for something from elsewhere that was said to come on a day.</summary>
+    public bool HasWaits(TaskId task) => _waits.Contains(task);
+
     /// <summary>A number for an identity, as chance goes by it.</summary>
     public static ulong KeyOf(Guid id)
     {
@@ -150,7 +160,7 @@ internal sealed class FirmWork
         if (!_begun.Add(task.Id))
             return null;
         ImmutableArray<int> after =
-            task.BlockedBy.IsEmpty && !_parts.Contains(task.Id)
+            task.BlockedBy.IsEmpty && !_parts.Contains(task.Id) && !_waits.Contains(task.Id)
                 ? []
                 :
                 [
@@ -161,6 +171,7 @@ internal sealed class FirmWork
                         .Where(_open.ContainsKey)
                         .Select(b => Add(_open[b]))
                         .OfType<int>(),
+                    .. _waits[task.Id].Select(w => AddWait(w, task.Docket?.Id)),
                 ];
         var from = task.Start is { } start ? Input.Minutes(start) : 0;
         var share = _shares[task.Id];
@@ -262,15 +273,30 @@ internal sealed class FirmWork
 
     private int AddAsk(ForecastAsk ask, DocketId docket)
     {
-        // Until it is due; after that, and where nobody said by when, as long as answers usually take.
-        var until =
-            ask.Due is { } due && due > Input.Now ? due
-            : ask.Asked + UsualAnswer > Input.Now ? ask.Asked + UsualAnswer
-            : Input.Now + Overdue;
-        var minutes = Input.Minutes(until);
-        _jobs.Add(new(minutes, [], [], Waits: true));
-        _of.Add(new(null, ask.Entry, docket, Duration.FromMinutes(minutes), null));
-        _chances.Add(new(new Spread(1, AnswerWidth), KeyOf(ask.Entry.Value), 0));
+        // Until it is due; after that, and where nobody said by when, as long as such answers took before.
+        var waited = Duration.Max(Duration.Zero, Input.Now - ask.Asked);
+        var expected =
+            ask.Due is { } due && due > Input.Now
+                ? Patience.Until(due - Input.Now)
+                : Input.Answers.Of(ask.Of, null, waited);
+        return AddWait(new(null, ask.Entry, docket, expected.Left, null), expected, ask.Entry.Value);
+    }
+
+    private int AddWait(DatedWait wait, DocketId? docket)
+    {
+        var expected = Input.Arrivals.Of(
+            wait.ToldBy,
+            wait.Expected - wait.Since,
+            Duration.Max(Duration.Zero, Input.Now - wait.Since)
+        );
+        return AddWait(new(null, null, docket, expected.Left, null, wait), expected, wait.Id);
+    }
+
+    private int AddWait(JobOf of, ExpectedWait expected, Guid key)
+    {
+        _jobs.Add(new(Math.Max(1, (int)Math.Ceiling(expected.Left.TotalMinutes)), [], [], Waits: true));
+        _of.Add(of);
+        _chances.Add(new(new Spread(1, expected.Width), KeyOf(key), 0));
         return _jobs.Count - 1;
     }
 

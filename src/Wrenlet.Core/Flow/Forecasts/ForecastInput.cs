@@ -42,7 +42,11 @@ public sealed record ForecastPerson(
 /// <param name="Stage">The stage that waits for it; null where only the docket as a whole does.</param>
 /// <param name="Asked">When it was asked.</param>
 /// <param name="Due">By when an answer was wanted; null where nobody said.</param>
-public sealed record ForecastAsk(EntryId Entry, StageId? Stage, Instant Asked, Instant? Due);
+public sealed record ForecastAsk(EntryId Entry, StageId? Stage, Instant Asked, Instant? Due)
+{
+    /// <summary>Whose answer it waits for, by any name that stays the same; null where that is not one alone.</summary>
+    public string? Of { get; init; }
+}
 
 /// <summary>An open docket, as far as it matters when it can be done.</summary>
 /// <param name="Docket">The docket.</param>
@@ -79,6 +83,15 @@ public sealed record ForecastInput(
     Experience Experience
 )
 {
+    /// <summary>What open tasks wait for that comes from elsewhere.</summary>
+    public ImmutableArray<DatedWait> Waits { get; init; } = [];
+
+    /// <summary>How long others took to answer.</summary>
+    public Patience Answers { get; init; } = Patience.None;
+
+    /// <summary>How what came from elsewhere kept the day that was said.</summary>
+    public Patience Arrivals { get; init; } = Patience.None;
+
     /// <summary>What comes between.</summary>
     public Unrest Unrest { get; init; } = Unrest.Usual;
 

@@ -1,6 +1,7 @@
 using NodaTime;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
 
 namespace Wrenlet.Core.Flow.Forecasts;
 
@@ -18,30 +19,41 @@ public static class ForecastWords
     /// <param name="target">What is forecast.</param>
     /// <param name="name">What it is called; null for the end of all.</param>
     /// <param name="firstNameOf">First name of a member of staff.</param>
+    /// <param name="sees">Whether the reader sees a task.</param>
     public static string Why(
         FirmForecast forecast,
         (Dockets.DocketId Docket, Dockets.StageId? Stage) target,
         string? name,
-        Func<PersonId, string> firstNameOf
+        Func<PersonId, string> firstNameOf,
+        Func<TaskId, bool> sees
     )
     {
         ArgumentNullException.ThrowIfNull(forecast);
         ArgumentNullException.ThrowIfNull(firstNameOf);
+        ArgumentNullException.ThrowIfNull(sees);
         var outlook = forecast.To(target.Docket, target.Stage);
         var chain = outlook.Chain;
         var what = name ?? Texts.AllDone.ToLowerInvariant();
         if (chain.IsEmpty)
             return name is null ? Texts.NothingLeftToDo : Texts.NothingInTheWay(name);
+        // What comes first of all from elsewhere only says from when on the rest counts.
+        var awaited = chain.Length > 1 ? chain[0].Of.Wait : null;
         var most = chain
-            .GroupBy(l => (l.Person, Waits: l.Of.Task is null))
+            .Skip(awaited is null ? 0 : 1)
+            .GroupBy(l => (l.Person, Waits: l.Of.Task is null, l.Of.Wait))
             .MaxBy(g => g.Sum(l => (l.Ends - l.Starts).TotalMinutes))!
             .Key;
+        if (most.Wait is { } wait)
+            return Texts.ArrivalDecides(WhatOf(wait), what);
         if (most.Waits)
             return Texts.WaitDecides(what);
         if (most.Person is not { } person)
             return Texts.NobodyDecides(what);
         // Where it cannot begin at once, what counts is the time from then on.
-        Instant? from = chain[0].Held is HeldBy.Start ? chain[0].Starts : null;
+        Instant? from =
+            awaited is not null ? chain[0].Ends
+            : chain[0].Held is HeldBy.Start ? chain[0].Starts
+            : null;
         var carrier = outlook.Carriers(from).Where(c => c.Person == person).Cast<Carrier?>().FirstOrDefault();
         // It may hang on somebody who has nothing to do for it but something that comes before.
         if (carrier is not { } one)
@@ -54,9 +66,14 @@ public static class ForecastWords
         ];
         var beside = taken.Length == 0 ? "" : $", {Names.List(taken)}";
         var (work, free) = (Hours(one.Work), Hours(one.Free + one.Away));
-        return from is { } moment
-            ? Texts.PersonDecidesFrom(firstNameOf(person), Moment(forecast, moment), work, what, free, beside)
-            : Texts.PersonDecides(firstNameOf(person), work, what, free, beside);
+        if (from is not { } moment)
+            return Texts.PersonDecides(firstNameOf(person), work, what, free, beside);
+        var when = Moment(forecast, moment);
+        return awaited is null
+            ? Texts.PersonDecidesFrom(firstNameOf(person), when, work, what, free, beside)
+            : Texts.PersonDecidesAfter(WhatOf(awaited), when, firstNameOf(person), work, what, free, beside);
+
+        string WhatOf(DatedWait of) => sees(of.Task) ? $"“{of.What}”" : Texts.OtherWork;
     }
 
     /// <summary>Why somebody is to take a task, and what it helps.</summary>

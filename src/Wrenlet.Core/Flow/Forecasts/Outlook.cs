@@ -48,6 +48,9 @@ public enum GapKind
 
     /// <summary>An answer is not there yet.</summary>
     NoAnswer,
+
+    /// <summary>What a task waits for should have come, and has not.</summary>
+    NotCome,
 }
 
 /// <summary>Something that is not known.</summary>
@@ -55,7 +58,14 @@ public enum GapKind
 /// <param name="Task">The task; null for an answer.</param>
 /// <param name="Ask">The entry that asks; null for a task.</param>
 /// <param name="Expected">What is counted with where nobody estimated; null for all else.</param>
-public readonly record struct ForecastGap(GapKind Kind, TaskId? Task, EntryId? Ask, Expected? Expected = null);
+/// <param name="Wait">What has not come; null for all else.</param>
+public readonly record struct ForecastGap(
+    GapKind Kind,
+    TaskId? Task,
+    EntryId? Ask,
+    Expected? Expected = null,
+    DatedWait? Wait = null
+);
 
 /// <summary>
 /// What stands before a moment of a docket: what decides it, what else is needed, whose time that takes, and what is not known.
@@ -142,7 +152,7 @@ public sealed class Outlook
         [
             .. _needed
                 .Select(j => _work.Of[j])
-                .DistinctBy(o => (o.Task, o.Ask))
+                .DistinctBy(o => (o.Task, o.Ask, o.Wait?.Id))
                 .Select(Gap)
                 .OfType<ForecastGap>()
                 .OrderBy(g => g.Kind),
@@ -150,6 +160,10 @@ public sealed class Outlook
 
     private ForecastGap? Gap(JobOf of)
     {
+        if (of.Wait is { } wait)
+            return wait.Expected <= _input.Now && of.Docket == _docket
+                ? new(GapKind.NotCome, wait.Task, null, null, wait)
+                : null;
         if (of.Task is not { } id)
             return new(GapKind.NoAnswer, null, of.Ask);
         var task = _work.OpenTask(id);
@@ -159,7 +173,7 @@ public sealed class Outlook
             return new(GapKind.NoOwner, id, null);
         if (task.Estimate is null && task.Parts.Count == 0)
             return new(GapKind.NoEstimate, id, null, _work.Expectations[id].Whole);
-        if (task.State is TaskState.Waiting)
+        if (task.State is TaskState.Waiting && !_work.HasWaits(id))
             return new(GapKind.Waits, id, null);
         return task is { Due: null, GateStage: not null } ? new(GapKind.NoDate, id, null) : null;
     }

@@ -8,8 +8,25 @@ namespace Wrenlet.Core.Flow.Forecasts;
 /// <param name="Width">Standard deviation of the natural logarithm of the ratio; 0 for what is certain.</param>
 public readonly record struct Spread(double Middle, double Width)
 {
+    private const double LeastWidth = 0.1;
+    private const double LeastRatio = 1e-3;
+    private const double NormalOfMad = 1.4826;
+
     /// <summary>Nothing is uncertain.</summary>
     public static Spread Certain => new(1, 0);
+
+    /// <summary>What some came to: their median, and how far they lie from it (MAD), which one strange one does not move.</summary>
+    /// <param name="ratios">At least one.</param>
+    public static Spread Of(IReadOnlyCollection<double> ratios)
+    {
+        var logs = ratios.Select(r => Math.Log(Math.Max(r, LeastRatio))).Order().ToList();
+        var middle = Median(logs);
+        var off = logs.Select(l => Math.Abs(l - middle)).Order().ToList();
+        return new(Math.Exp(middle), Math.Max(LeastWidth, Median(off) * NormalOfMad));
+    }
+
+    private static double Median(List<double> sorted) =>
+        (sorted[(sorted.Count - 1) / 2] + sorted[sorted.Count / 2]) / 2;
 
     /// <summary>
     /// The ratio that so many in a hundred keep.

@@ -21,6 +21,9 @@ internal static class Texts
     public static string WaitDecides(string until) =>
         $"An answer decides it: {until} waits for one that is not there yet.";
 
+    public static string ArrivalDecides(string what, string until) =>
+        $"What has not come yet decides it: {until} waits for {what}.";
+
     public static string NobodyDecides(string until) =>
         $"Work that nobody has decides it: {until} waits for somebody to take it.";
 
@@ -34,6 +37,18 @@ internal static class Texts
     ) =>
         $"{person} decides it. What has to be done cannot begin before {when}; from then on {work} of work stand before "
         + $"{until}, and {free} are left for it{taken}.";
+
+    public static string PersonDecidesAfter(
+        string awaited,
+        string when,
+        string person,
+        string work,
+        string until,
+        string free,
+        string taken
+    ) =>
+        $"{person} decides it, and {awaited}, to come {when}: from then on {work} of work stand before {until}, "
+        + $"and {free} are left for it{taken}.";
 
     public static string OtherWorkDecides(string person, string until) =>
         $"{person} decides it: other work comes before what {until} waits for.";

@@ -17,6 +17,7 @@ namespace Wrenlet.Server.Flow.Forecasts;
 internal static class ForecastReading
 {
     private const int MostTook = 5_000;
+    private const int MostWaited = 2_000;
     private static readonly Duration Ahead = Duration.FromDays(370);
 
     public static ForecastInput Read(SqlSession session, Roster roster, Kinds kinds, Instant now)
@@ -44,7 +45,7 @@ internal static class ForecastReading
                         d,
                         kinds.Of(d),
                         MilestoneStore.Of(session, d.Id),
-                        Asks(session, d.Id)
+                        Asks(session, d.Id, now)
                     )
                     {
                         Locks = [.. HoldingStore.LocksOf(session, d.Id)],
@@ -52,16 +53,33 @@ internal static class ForecastReading
                     }),
             ],
             new Experience(TookStore.Last(session, MostTook))
-        );
+        )
+        {
+            Waits = [.. WaitStore.Open(session)],
+            Answers = new(WaitedStore.Answers(session, MostWaited)),
+            Arrivals = new(WaitedStore.Arrivals(session, MostWaited)),
+        };
     }
 
-    private static ImmutableArray<ForecastAsk> Asks(SqlSession session, DocketId docket) =>
+    private static ImmutableArray<ForecastAsk> Asks(SqlSession session, DocketId docket, Instant now) =>
         [
             .. HoldingStore
                 .AsksOf(session, docket)
                 .Select(a => (Gate: a, Entry: EntryStore.Find(session, a.Entry)!))
-                .Select(a => (a.Gate, Ask: AskStore.OfEntries(session, [a.Entry.Key]).GetValueOrDefault(a.Gate.Entry)))
+                .Select(a =>
+                    (
+                        a.Gate,
+                        a.Entry.Conversation,
+                        Ask: AskStore.OfEntries(session, [a.Entry.Key]).GetValueOrDefault(a.Gate.Entry)
+                    )
+                )
                 .Where(a => a.Ask is not null)
-                .Select(a => new ForecastAsk(a.Gate.Entry, a.Gate.Stage, a.Ask!.At, a.Ask.Asking.Terms.Due)),
+                .Select(a => new ForecastAsk(a.Gate.Entry, a.Gate.Stage, a.Ask!.At, a.Ask.Asking.Terms.Due)
+                {
+                    Of = WaitedStore.NameOf(
+                        ConversationStore.Find(session, a.Conversation)?.Party,
+                        [.. a.Ask.Asking.At(now).WaitedFor]
+                    ),
+                }),
         ];
 }

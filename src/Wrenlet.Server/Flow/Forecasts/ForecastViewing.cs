@@ -45,7 +45,7 @@ internal sealed class ForecastViewing(SqlSession session, Roster roster, Person 
             forecast.Input.Now.ToDateTimeOffset(),
             Moments(forecast, docket, kind),
             chosen.Stage?.Value,
-            ForecastWords.Why(forecast, (docket.Id, chosen.Stage), NameOf(kind, chosen.Stage), FirstName),
+            ForecastWords.Why(forecast, (docket.Id, chosen.Stage), NameOf(kind, chosen.Stage), FirstName, Sees),
             [.. outlook.Chain.Where(l => l.Ends > l.Starts).Select(l => Planned(l, docket))],
             [.. outlook.Beside().Select(l => Planned(l, docket))],
             roster.Find(most) is { } person ? PersonView.Of(person) : null,
@@ -199,13 +199,16 @@ internal sealed class ForecastViewing(SqlSession session, Roster roster, Person 
 
     private PlannedView Planned(LaidOut laid, Docket docket)
     {
-        var task = laid.Of.Task is { } id && _tasks[id] is var t && Sees(t) ? t : null;
-        var hidden = laid.Of.Task is not null && task is null;
+        var wait = laid.Of.Wait;
+        var of = laid.Of.Task ?? wait?.Task;
+        var task = of is { } id && Sees(id) ? _tasks[id] : null;
+        var hidden = of is not null && task is null;
         var entry = laid.Of.Docket == docket.Id ? laid.Of.Ask : null;
         return new(
-            task?.Id.Value,
+            wait is null ? task?.Id.Value : null,
             entry?.Value,
             hidden ? ForecastWords.OtherWork
+                : wait is not null ? wait.What
                 : task is not null ? task.Title
                 : entry is { } ask ? WordsOf(ask)
                 : ForecastWords.OtherWork,
@@ -223,15 +226,16 @@ internal sealed class ForecastViewing(SqlSession session, Roster roster, Person 
                 _ => null,
             },
             laid.Spare?.TotalMinutes,
-            task?.Docket is { } of && of.Id != docket.Id ? _dockets.GetValueOrDefault(of.Id)?.ShortName : null,
-            task?.Version
+            task?.Docket is { } its && its.Id != docket.Id ? _dockets.GetValueOrDefault(its.Id)?.ShortName : null,
+            task?.Version,
+            wait is null || task is null ? null : new(task.Id.Value, wait.ToldBy, wait.Expected.ToDateTimeOffset())
         );
     }
 
     private GapView? Gap(ForecastGap gap)
     {
         var task = gap.Task is { } id ? _tasks[id] : null;
-        if (task is not null && !Sees(task))
+        if (task is not null && !Sees(task.Id))
             return null;
         return new(
             gap.Kind switch
@@ -240,11 +244,12 @@ internal sealed class ForecastViewing(SqlSession session, Roster roster, Person 
                 GapKind.NoEstimate => "no-estimate",
                 GapKind.Waits => "waits",
                 GapKind.NoDate => "no-date",
+                GapKind.NotCome => "not-come",
                 _ => "no-answer",
             },
             task?.Id.Value,
             gap.Ask?.Value,
-            task?.Title ?? WordsOf(gap.Ask!.Value),
+            gap.Wait?.What ?? task?.Title ?? WordsOf(gap.Ask!.Value),
             Minutes(gap.Expected?.Middle),
             Minutes(gap.Expected?.Low),
             Minutes(gap.Expected?.High),
@@ -255,6 +260,8 @@ internal sealed class ForecastViewing(SqlSession session, Roster roster, Person 
     /// <summary>To a quarter of an hour, and never none.</summary>
     public static int? Minutes(Duration? length) =>
         length is { } l ? Math.Max(15, (int)Math.Round(l.TotalMinutes / 15) * 15) : null;
+
+    private bool Sees(TaskId task) => Sees(_tasks[task]);
 
     private bool Sees(WorkTask task) => viewer.MaySee(task.Place, Thing.Working);
 

@@ -33,7 +33,7 @@ public sealed record ForecastMomentView(
 );
 
 /// <summary>Work or a wait on the calendar.</summary>
-/// <param name="Task">The task; null for an answer, and for what the viewer does not see.</param>
+/// <param name="Task">The task; null for a wait, and for what the viewer does not see.</param>
 /// <param name="Entry">The entry that asks for an answer.</param>
 /// <param name="Docket">Its docket, where that is another one.</param>
 /// <param name="DocketName">What that is called for short.</param>
@@ -41,6 +41,7 @@ public sealed record ForecastMomentView(
 /// <param name="Minutes">Working time left, as expected.</param>
 /// <param name="Held">nothing, before, person or start: why it does not begin sooner; null beside the chain.</param>
 /// <param name="SpareMinutes">Working time by which it could be over later; null on the chain.</param>
+/// <param name="Wait">Until when it is waited for, where it comes from elsewhere; null for all else.</param>
 public sealed record PlannedView(
     Guid? Task,
     Guid? Entry,
@@ -53,14 +54,21 @@ public sealed record PlannedView(
     string? Held,
     double? SpareMinutes,
     string? DocketName,
-    int? Version
+    int? Version,
+    PlannedWaitView? Wait
 );
+
+/// <summary>Until when something from elsewhere is waited for.</summary>
+/// <param name="Task">The task that waits for it.</param>
+/// <param name="ToldBy">Who said so; null where nobody did.</param>
+/// <param name="Said">When it is to come.</param>
+public sealed record PlannedWaitView(Guid Task, string? ToldBy, DateTimeOffset Said);
 
 /// <summary>How much of somebody's time it takes.</summary>
 public sealed record CarrierView(PersonView Person, double Minutes, double OtherMinutes, double FreeMinutes);
 
 /// <summary>What is not known, and makes it less sure.</summary>
-/// <param name="Kind">no-owner, no-estimate, waits, no-date or no-answer.</param>
+/// <param name="Kind">no-owner, no-estimate, waits, no-date, no-answer or not-come.</param>
 /// <param name="Low">What is counted with where nobody estimated, from a quarter to three quarters of what was like it.</param>
 /// <param name="Like">How many were like it.</param>
 public sealed record GapView(

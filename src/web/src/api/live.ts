@@ -190,6 +190,8 @@ function apply(change: Change) {
       readAnew({ queryKey: ['dockets'] });
       readAnew({ queryKey: ['talk'] });
       readAnew({ queryKey: keys.discussions });
+      // A note of a task's talk may say how long it took.
+      readAnew({ queryKey: keys.taskDetail });
       // What belongs to no docket may be a comment on a notice.
       if (!change.docket) readAnew({ queryKey: ['notices'] });
       break;
@@ -219,6 +221,7 @@ function apply(change: Change) {
       if (change.task) showTask(change.task, change.kind === 'task.made');
       else refresh(change);
       readAnew({ queryKey: keys.tasks });
+      readAnew({ queryKey: keys.clock });
       break;
     case 'sheet.made':
     case 'sheet.revised':

@@ -47,6 +47,7 @@ export const keys = {
   today: ['today'] as const,
   needs: ['needs'] as const,
   tasks: ['tasks'] as const,
+  clock: ['clock'] as const,
   alerts: ['alerts'] as const,
   alertSettings: ['alert-settings'] as const,
   colleagues: ['colleagues'] as const,

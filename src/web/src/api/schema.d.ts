@@ -4385,43 +4385,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/tasks/{id}/detail": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["TaskDetail"];
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/tasks/{id}/place": {
         parameters: {
             query?: never;
@@ -4719,6 +4682,291 @@ export interface paths {
         };
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{id}/detail": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskDetail"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{id}/waits/{wait}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    wait: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WaitBody"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    wait: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{id}/time": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TimeBody"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{id}/time/{time}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                    time: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{id}/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskClockView"];
+                    };
+                };
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskClockStoppedView"];
+                    };
+                };
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
         options?: never;
         head?: never;
         patch?: never;
@@ -14530,6 +14778,14 @@ export interface components {
             docketName: null | string;
             /** Format: int32 */
             version: null | number;
+            wait: null | components["schemas"]["PlannedWaitView"];
+        };
+        PlannedWaitView: {
+            /** Format: uuid */
+            task: string;
+            toldBy: null | string;
+            /** Format: date-time */
+            said: string;
         };
         PointedView: {
             /** Format: uuid */
@@ -14859,6 +15115,11 @@ export interface components {
         RunUndoneView: {
             undone: string[];
             stays: string[];
+        };
+        RunningView: {
+            person: components["schemas"]["PersonView"];
+            /** Format: date-time */
+            began: string;
         };
         SaidInCall: {
             speaker: string;
@@ -15341,6 +15602,22 @@ export interface components {
             before: string;
             after: string;
         };
+        TaskClockStoppedView: {
+            task: components["schemas"]["TaskView"];
+            /** Format: uuid */
+            time: string;
+            /** Format: int32 */
+            minutes: number;
+            overNight: boolean;
+        };
+        TaskClockView: {
+            /** Format: uuid */
+            task: string;
+            title: string;
+            docket: null | string;
+            /** Format: date-time */
+            began: string;
+        };
         TaskDetail: {
             task: components["schemas"]["TaskView"];
             notes: string;
@@ -15356,6 +15633,10 @@ export interface components {
             stages: components["schemas"]["StageChoice"][];
             history: components["schemas"]["TaskChangeView"][];
             times: components["schemas"]["TaskTimes"];
+            waits: components["schemas"]["WaitView"][];
+            tellers: string[];
+            clocks: components["schemas"]["RunningView"][];
+            said: components["schemas"]["TimeSaidView"][];
             sourceEdited: null | boolean;
         };
         TaskFields: {
@@ -15509,6 +15790,7 @@ export interface components {
             /** Format: double */
             position: number;
             watchers: string[];
+            waits: components["schemas"]["WaitView"][];
             pressing: boolean;
         };
         TaskWhere: {
@@ -15629,6 +15911,22 @@ export interface components {
         ThingsChosen: {
             things: string[];
         };
+        TimeBody: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            minutes: number;
+            /** Format: uuid */
+            entry?: null | string;
+        };
+        TimeSaidView: {
+            /** Format: uuid */
+            entry: string;
+            person: components["schemas"]["PersonView"];
+            /** Format: int32 */
+            minutes: number;
+            words: string;
+        };
         TodayView: {
             /** Format: date-time */
             since: string;
@@ -15696,6 +15994,14 @@ export interface components {
             html: string;
             current: boolean;
         };
+        WaitBody: {
+            what: string;
+            toldBy: null | string;
+            /** Format: date-time */
+            expected: string;
+            /** @default false */
+            came: boolean;
+        };
         WaitRow: {
             queue: string;
             /** Format: int32 */
@@ -15706,6 +16012,20 @@ export interface components {
             forThemCount: number;
             /** Format: double */
             forThem: number;
+        };
+        WaitView: {
+            /** Format: uuid */
+            id: string;
+            what: string;
+            toldBy: null | string;
+            /** Format: date-time */
+            firstSaid: string;
+            /** Format: date-time */
+            expected: string;
+            label: string;
+            late: boolean;
+            /** Format: date-time */
+            came: null | string;
         };
         WayView: {
             via: string;

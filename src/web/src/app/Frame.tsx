@@ -21,6 +21,7 @@ import { AccountMenu } from '../accounts/AccountMenu';
 import { Mark } from '../ui/Mark';
 import { useKeys } from '../ui/keys';
 import { closeTab, tabs } from '../dockets/tabs';
+import { RunningClock } from '../tasks/clock';
 import * as texts from './texts';
 
 const loadFindOrDo = () => import('../finding/FindOrDo');
@@ -271,6 +272,7 @@ export function Frame({ me, children }: { me: Me; children: ReactNode }) {
       </header>
       <TabStrip />
       <LiveNote />
+      <RunningClock />
       <PopUps onAll={() => setAlerting(true)} />
       <main id="page" tabIndex={-1} className="flex min-h-0 flex-1 flex-col outline-none">
         {children}

@@ -1,7 +1,8 @@
 import { Check } from 'lucide-react';
 import type { TaskView } from '../api/client';
 import { cx } from '../ui/controls';
-import { finishTask, reopenTask } from './change';
+import { reopenTask } from './change';
+import { finishTask } from './finish';
 import * as texts from './texts';
 
 /** The box that finishes a task, and takes that back. */

@@ -5,6 +5,7 @@ import { showTask } from '../api/live';
 import { keys, queries } from '../api/queries';
 import { Button, IconButton, Panel, cx, inputClass } from '../ui/controls';
 import { Head } from './panel';
+import { TaskArrivals, WaitForm } from './TaskArrivals';
 import { sayWrong } from '../ui/toasts';
 import * as texts from './texts';
 
@@ -22,8 +23,9 @@ export function TaskWaits({ detail, onOpen }: { detail: TaskDetail; onOpen: (id:
   const ids = task.blockedBy.map((b) => b.id);
   return (
     <>
-      <Head name={texts.waitsFor} note={task.blockedBy.length === 0 ? texts.nothing : ''}>
+      <Head name={texts.waitsFor} note={task.blockedBy.length + detail.waits.length === 0 ? texts.nothing : ''}>
         <ChooseTask known={[task.id, ...ids]} docket={task.docket} onChoose={(id) => void set([...ids, id])} />
+        <WaitForm detail={detail} />
       </Head>
       <ul>
         {task.blockedBy.map((b) => (
@@ -44,6 +46,7 @@ export function TaskWaits({ detail, onOpen }: { detail: TaskDetail; onOpen: (id:
           </li>
         ))}
       </ul>
+      <TaskArrivals detail={detail} />
       {detail.waitingFor.length > 0 ? (
         <p className="text-[12.5px] text-soft">
           {detail.waitingFor.map((w, i) => (
@@ -102,7 +105,7 @@ function ChooseTask({
       onOpenChange={setOpen}
       trigger={
         <Button look="quiet" className="!min-h-6 !py-0">
-          {texts.add}
+          {texts.aTask}
         </Button>
       }
     >

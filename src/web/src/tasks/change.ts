@@ -176,19 +176,6 @@ export async function placeTask(
 export const whereSaid = (task: TaskView) =>
   task.sourceEntry ? `/entries/${task.sourceEntry}` : task.docket ? `/dockets/${task.docket}` : null;
 
-/** Says that a task is done; undone from the toast. */
-export async function finishTask(task: TaskView): Promise<void> {
-  try {
-    const after = await taken(api.PUT('/api/tasks/{id}/done', { params: { path: { id: task.id } } }));
-    showTask(after);
-    say(after.state === 'done' ? texts.done(task.title) : texts.yourPartIsDone(task.title), {
-      action: { label: texts.undo, run: () => void reopenTask(task) },
-    });
-  } catch (wrong) {
-    sayWrong(wrong);
-  }
-}
-
 /** Takes a finish back: the task has the state again that it had. */
 export async function reopenTask(task: TaskView): Promise<void> {
   try {

@@ -12,12 +12,19 @@ let standing: (string | number)[] = [];
 const gone = (id: string | number) => (standing = standing.filter((s) => s !== id));
 
 /** Says something at the foot of the window; it goes by itself unless it stays. */
-export function say(body: ReactNode, options: { action?: Action; stays?: boolean; lasts?: number } = {}) {
-  const id = toast.custom((own) => <One body={body} action={options.action} onDismiss={() => toast.dismiss(own)} />, {
-    duration: options.stays ? Infinity : (options.lasts ?? 8000),
-    onDismiss: (t) => gone(t.id),
-    onAutoClose: (t) => gone(t.id),
-  });
+export function say(
+  body: ReactNode | ((dismiss: () => void) => ReactNode),
+  options: { action?: Action; stays?: boolean; lasts?: number } = {},
+) {
+  const shown = (own: string | number) => (typeof body === 'function' ? body(() => toast.dismiss(own)) : body);
+  const id = toast.custom(
+    (own) => <One body={shown(own)} action={options.action} onDismiss={() => toast.dismiss(own)} />,
+    {
+      duration: options.stays ? Infinity : (options.lasts ?? 8000),
+      onDismiss: (t) => gone(t.id),
+      onAutoClose: (t) => gone(t.id),
+    },
+  );
   standing.push(id);
   while (standing.length > Most) toast.dismiss(standing.shift());
 }
@@ -63,10 +70,11 @@ export const Toasts = () => (
     mobileOffset={{ bottom: 'calc(max(52px, var(--foot, 0px)) + 12px)', left: 12, right: 12 }}
     className="toasts"
     style={{ '--width': 'min(26rem, calc(100vw - 24px))' } as CSSProperties}
-    // A press goes through to what is under it, but on its own buttons and links.
+    // A press goes through to what is under it, but on its own buttons, links and fields.
     toastOptions={{
       unstyled: true,
-      className: 'w-(--width) !pointer-events-none [&_a]:pointer-events-auto [&_button]:pointer-events-auto',
+      className:
+        'w-(--width) !pointer-events-none [&_a]:pointer-events-auto [&_button]:pointer-events-auto [&_input]:pointer-events-auto',
     }}
   />
 );

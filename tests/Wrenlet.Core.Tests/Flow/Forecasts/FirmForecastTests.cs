@@ -120,7 +120,51 @@ public class FirmForecastTests
             .Chain.Single()
             .ShouldSatisfyAllConditions(l => l.Of.Ask.ShouldBe(ask.Entry), l => l.Ends.ShouldBe(due));
         forecast.To(Refit, Launch).Gaps().Select(g => g.Kind).ShouldContain(GapKind.NoAnswer);
-        ForecastWords.Why(forecast, (Refit, Launch), "Launch", _ => "").ShouldStartWith("An answer decides it");
+        ForecastWords
+            .Why(forecast, (Refit, Launch), "Launch", _ => "", _ => true)
+            .ShouldStartWith("An answer decides it");
+    }
+
+    [Fact]
+    public void What_is_said_to_come_is_waited_for_and_asked_about_when_it_has_not()
+    {
+        var task = Sure("Fit the pump", 1, "Ines", gate: 4);
+        var said = Yard.At("2026-04-20T12:00");
+        var wait = new DatedWait(
+            Guid.CreateVersion7(),
+            task.Id,
+            "the pump",
+            "Ostrander",
+            Some.Odalys,
+            Some.Now,
+            said,
+            said
+        );
+        var forecast = FirmForecast.Of(Input([task]) with { Waits = [wait] });
+        var outlook = forecast.To(Refit, Launch);
+        outlook
+            .Chain.Select(l => (l.Of.Task, l.Of.Wait, l.Ends))
+            .ShouldBe([(null, wait, said), (task.Id, null, Yard.At("2026-04-20T13:00"))]);
+        outlook.Gaps().ShouldNotContain(g => g.Kind == GapKind.NotCome);
+        string Why(bool sees) => ForecastWords.Why(forecast, (Refit, Launch), "Launch", _ => "", _ => sees);
+        Why(true)
+            .ShouldBe(
+                "Ines decides it, and “the pump”, to come Mon 20 Apr 12:00: from then on 1 h of work stand before "
+                    + "Launch, and 1 h are left for it."
+            );
+        Why(false).ShouldStartWith("Ines decides it, and other work, to come");
+
+        var late = wait with { Expected = Some.Now };
+        FirmForecast
+            .Of(Input([task]) with { Waits = [late] })
+            .To(Refit, Launch)
+            .Gaps()
+            .ShouldContain(new ForecastGap(GapKind.NotCome, task.Id, null, null, late));
+        // What has come holds nothing up.
+        FirmForecast
+            .Of(Input([task]) with { Waits = [wait with { Came = Some.Now }] })
+            .To(Refit, Launch)
+            .Chain.Length.ShouldBe(1);
     }
 
     [Fact]

@@ -1,10 +1,11 @@
 import { useRef } from 'react';
+import { Link } from 'react-router';
 import type { DocketForecastView, ForecastMomentView, PlannedView } from '../../api/client';
 import { cx } from '../../ui/controls';
 import { useDragging, useDrop } from '../../ui/drag';
 import { shownLength } from '../../ui/LengthField';
 import { NameTag } from '../../ui/tags';
-import { moment } from '../../ui/time';
+import { day, moment } from '../../ui/time';
 import { useNarrow } from '../../ui/useNarrow';
 import { useWidth } from '../../ui/useWidth';
 import { type Axis, axisOf } from './axis';
@@ -47,7 +48,7 @@ export function Calendar({ forecast, before, moves }: Props) {
   const was = new Map((before ? [...before.chain, ...before.beside] : []).map((p) => [p.task, p]));
   // What can be entered at once and was promised for no day needs no row.
   const stages = forecast.moments.filter((m) => !m.clear || m.promised || !m.stage);
-  const rows = { axis, was, moves };
+  const rows = { axis, was, moves, docket: forecast.docket };
   return (
     <div
       ref={box}
@@ -241,9 +242,10 @@ type WorkProps = {
   axis: Axis;
   was: Map<string | null, PlannedView>;
   moves: Moves;
+  docket: string;
 };
 
-function WorkRow({ planned: p, decides, axis, was, moves }: WorkProps) {
+function WorkRow({ planned: p, decides, axis, was, moves, docket }: WorkProps) {
   const { held, drag } = useDragging(p.task ?? '', p.title);
   const earlier = p.task ? was.get(p.task) : undefined;
   const moved = earlier && (earlier.starts !== p.starts || earlier.ends !== p.ends);
@@ -257,9 +259,11 @@ function WorkRow({ planned: p, decides, axis, was, moves }: WorkProps) {
       ? texts.from(moment(p.starts))
       : p.spareMinutes
         ? texts.spare(spare(p.spareMinutes))
-        : !p.task && p.entry
-          ? texts.waits
-          : '';
+        : p.wait
+          ? texts.comes(day(p.wait.said), p.wait.toldBy)
+          : !p.task && p.entry
+            ? texts.waits
+            : '';
   const label = (
     <>
       {p.person ? <NameTag who={p.person} /> : <span className="inline-block w-[26px]" />}
@@ -283,6 +287,14 @@ function WorkRow({ planned: p, decides, axis, was, moves }: WorkProps) {
         >
           {label}
         </button>
+      ) : p.wait ? (
+        <Link
+          title={p.title}
+          to={`/dockets/${p.docket ?? docket}?task=${p.wait.task}`}
+          className={cx(labels, 'sticky left-0 z-[5] flex items-center gap-1.5 bg-paper/90 pl-4 pr-2 hover:underline')}
+        >
+          {label}
+        </Link>
       ) : (
         <span className={cx(labels, 'sticky left-0 z-[5] flex items-center gap-1.5 bg-paper/90 pl-4 pr-2 text-soft')}>
           {label}

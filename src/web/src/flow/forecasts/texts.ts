@@ -41,6 +41,7 @@ export const texts = {
   spare: (length: string) => `${length} to spare`,
   from: (when: string) => `not before ${when}`,
   waits: 'waits for an answer',
+  comes: (day: string, who: string | null) => (who ? `${day}, says ${who}` : `to come ${day}`),
   range: (low: string, high: string) => `${low} to ${high}`,
   whatIf: (title: string) => `What if: ${title}`,
   who: 'Who does it',
@@ -68,6 +69,7 @@ export const texts = {
     waits: (title: string) => `“${title}” waits, and nobody knows until when`,
     'no-date': (title: string) => `“${title}” has no date`,
     'no-answer': (title: string) => `“${title}” is not answered yet`,
+    'not-come': (title: string) => `“${title}” was to come by now`,
   } as Record<string, (title: string) => string>,
   likely: (low: string, high: string, like: number) =>
     like > 0
@@ -79,6 +81,7 @@ export const texts = {
     waits: 'open',
     'no-date': 'set',
     'no-answer': 'remind',
+    'not-come': 'open',
   } as Record<string, string>,
   estimate: (length: string) => `take ${length}`,
   estimateOf: (title: string, length: string) => `Estimate “${title}” at ${length}`,

@@ -16,6 +16,8 @@ import { TaskParts } from '../../tasks/TaskParts';
 import { RepeatsChoice } from '../../tasks/RepeatsChoice';
 import { TaskTimes } from '../../tasks/TaskTimes';
 import { TaskWaits } from '../../tasks/TaskWaits';
+import { ClockButton } from '../../tasks/clock';
+import { TimeSaid } from '../../tasks/TimeSaid';
 import { type Standing, changeTask, placeTask, states, whereSaid } from '../../tasks/change';
 import { useWorklists, whose } from '../../tasks/worklists';
 import { DueField, OwnersField, PriorityField } from '../../tasks/fields';
@@ -231,8 +233,10 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
           />
           <span className="text-soft">{texts.spent}</span>
         </span>
+        <ClockButton task={task} />
         <Usual task={task} />
       </Line>
+      <TimeSaid detail={detail} me={me} />
       <Line name={texts.repeats}>
         <RepeatsChoice
           className={choice}

@@ -1,6 +1,8 @@
 import { type MouseEvent, type ReactNode, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import type { DiscussionView } from '../../api/client';
 import { cx } from '../../ui/controls';
+import { isTyping } from '../../ui/keys';
 import { isThere } from './discussions';
 import { ShownText } from './letters';
 import { type TalkedAbout, anchorOf, fresh, hueOf } from './view';
@@ -134,8 +136,16 @@ export function PageView(props: Props) {
       const found = selection.isCollapsed ? null : text.current.selected(range);
       if (found) onChoose(anchorOf({ kind: 'words', ...found, exact: selection.toString().slice(0, 400) }));
     };
+    // The browser says so a moment later; a key pressed meanwhile already means what is selected.
+    const pressed = (e: KeyboardEvent) => {
+      if (e.key.toLowerCase() === 'd' && !isTyping(e.target)) flushSync(changed);
+    };
     document.addEventListener('selectionchange', changed);
-    return () => document.removeEventListener('selectionchange', changed);
+    document.addEventListener('keydown', pressed, true);
+    return () => {
+      document.removeEventListener('selectionchange', changed);
+      document.removeEventListener('keydown', pressed, true);
+    };
   }, [onChoose]);
 
   useEffect(() => {
