@@ -67,11 +67,13 @@ public sealed record DatedWait(
                 ?.At
             : null;
 
-    /// <summary>What it waits for and until when, in a few words.</summary>
+    /// <summary>What it waits for and until when, or that it has come, in a few words.</summary>
     /// <param name="now">The moment.</param>
     /// <param name="calendar">The firm's days.</param>
     public string Words(Instant now, WorkCalendar calendar)
     {
+        if (Came is not null)
+            return Texts.HasCome(What);
         var standing = DueStanding.At(now, Expected, calendar);
         return Expected > now ? Texts.Comes(What, standing.Label) : Texts.WasToCome(What, standing.Label);
     }

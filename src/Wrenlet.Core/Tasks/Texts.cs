@@ -17,6 +17,8 @@ internal static class Texts
 
     public static string WasToCome(string what, string late) => $"{what}, {late}";
 
+    public static string HasCome(string what) => $"{what} has come";
+
     public static string NotThereYet(string what) => $"waits for {what}";
 
     public static string AndMore(int count) => $" and {count} more";

@@ -53,6 +53,7 @@ public sealed record HolidaysSetting(IReadOnlyList<NewHoliday> Days, string? Ver
 /// <param name="Signature">What ends each mail to customers and partners.</param>
 /// <param name="LinkDays">For how many days their links work.</param>
 /// <param name="LogDays">For how many days the log is kept.</param>
+/// <param name="TellsWhen">Whether customers and partners see on their pages when their work is likely done.</param>
 /// <remarks>In a change, null leaves a thing as it is.</remarks>
 public sealed record FirmSetting(
     [property: Required(AllowEmptyStrings = true), StringLength(2)] string Country,
@@ -66,6 +67,7 @@ public sealed record FirmSetting(
     [property: StringLength(600)] string? Signature = null,
     [property: Range(1, 3650)] int? LinkDays = null,
     [property: Range(30, 36500)] int? LogDays = null,
+    bool? TellsWhen = null,
     string? Version = null
 ) : IVersioned;
 
@@ -130,7 +132,8 @@ internal static class SetUpEndpoints
             roster.Firm.DayFirst,
             roster.Firm.Signature,
             roster.Firm.LinkDays,
-            roster.Firm.LogDays
+            roster.Firm.LogDays,
+            roster.Firm.TellsWhen
         );
         return firm with { Version = Versions.Of(firm) };
     }
@@ -221,6 +224,7 @@ internal static class SetUpEndpoints
             Signature = signature,
             LinkDays = given.LinkDays ?? before.LinkDays,
             LogDays = given.LogDays ?? before.LogDays,
+            TellsWhen = given.TellsWhen ?? before.TellsWhen,
         };
         var held = await Set(
             viewer,
@@ -240,7 +244,8 @@ internal static class SetUpEndpoints
                 ("dates", before.DayFirst ? "day first" : "month first", after.DayFirst ? "day first" : "month first"),
                 ("signature", before.Signature, signature),
                 ("links work for days", $"{before.LinkDays}", $"{after.LinkDays}"),
-                ("log kept for days", $"{before.LogDays}", $"{after.LogDays}")
+                ("log kept for days", $"{before.LogDays}", $"{after.LogDays}"),
+                ("customers see when", before.TellsWhen ? "on" : "off", after.TellsWhen ? "on" : "off")
             ),
             w => PeopleStore.SetFirm(w.Session, after, zone)
         );

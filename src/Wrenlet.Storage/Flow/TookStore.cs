@@ -20,7 +20,9 @@ public static class TookStore
         return session.All(
             $"""
             SELECT t.title, k.uid, t.estimate_minutes, t.spent_minutes,
-              (SELECT group_concat(hex(p.uid)) FROM task_owner o JOIN person p ON p.id = o.person WHERE o.task = t.id)
+              (SELECT group_concat(hex(p.uid)) FROM task_owner o JOIN person p ON p.id = o.person WHERE o.task = t.id),
+              (SELECT group_concat(DISTINCT hex(k.uid)) FROM task_owner o JOIN crew k ON k.id = o.crew
+                OR k.id IN (SELECT crew FROM crew_member WHERE person = o.person) WHERE o.task = t.id)
             FROM task t
               LEFT JOIN docket d ON d.id = t.docket LEFT JOIN kind k ON k.id = d.kind
             WHERE t.state = 'done' AND t.spent_minutes > 0 AND t.private = 0 AND coalesce(d.limited, 0) = 0
@@ -33,10 +35,12 @@ public static class TookStore
                 Duration.FromMinutes(r.GetInt64(3))
             )
             {
-                By = r.IsDBNull(4) ? [] : [.. r.GetString(4).Split(',').Select(PersonOf)],
+                By = [.. Ids(r.GetTextOrNull(4)).Select(id => new PersonId(id))],
+                Crews = [.. Ids(r.GetTextOrNull(5)).Select(id => new CrewId(id))],
             }
         );
     }
 
-    private static PersonId PersonOf(string hex) => new(new Guid(Convert.FromHexString(hex), bigEndian: true));
+    private static IEnumerable<Guid> Ids(string? joined) =>
+        joined is null ? [] : joined.Split(',').Select(hex => new Guid(Convert.FromHexString(hex), bigEndian: true));
 }

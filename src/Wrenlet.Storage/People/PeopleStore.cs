@@ -94,7 +94,7 @@ public static class PeopleStore
         var calendars = zone is null ? [] : Calendars(session, DateTimeZoneProviders.Tzdb[zone]);
         var firm = session.First(
             "SELECT f.name, f.address, f.day_first, c.name, f.demo, f.clock_offset_ms, f.country, "
-                + "f.router_threshold, f.stand_ins, f.link_days, f.signature, f.log_days "
+                + "f.router_threshold, f.stand_ins, f.link_days, f.signature, f.log_days, f.tells_when "
                 + "FROM firm f JOIN calendar c ON c.id = f.calendar",
             r => new Firm(
                 r.GetString(0),
@@ -109,7 +109,8 @@ public static class PeopleStore
                 r.GetBoolean(8),
                 r.GetInt32(9),
                 r.GetString(10),
-                r.GetInt32(11)
+                r.GetInt32(11),
+                r.GetBoolean(12)
             )
         );
         var queues = session.All(
@@ -334,7 +335,7 @@ public static class PeopleStore
             """
             UPDATE firm SET name = $name, address = $address, zone = $zone, day_first = $day, country = $country,
               calendar = (SELECT id FROM calendar WHERE name = $calendar), router_threshold = $threshold,
-              stand_ins = $standins, link_days = $links, signature = $signature, log_days = $log
+              stand_ins = $standins, link_days = $links, signature = $signature, log_days = $log, tells_when = $tellsWhen
             """,
             ("name", firm.Name),
             ("address", firm.Address),
@@ -346,7 +347,8 @@ public static class PeopleStore
             ("standins", firm.StandIns),
             ("links", firm.LinkDays),
             ("signature", firm.Signature),
-            ("log", firm.LogDays)
+            ("log", firm.LogDays),
+            ("tellsWhen", firm.TellsWhen)
         );
 
     /// <summary>Sets what an administrator decides about a member of staff.</summary>

@@ -19,6 +19,7 @@ namespace Wrenlet.Storage.People;
 /// <param name="LinkDays">For how many days the links of customers and partners work.</param>
 /// <param name="Signature">What ends each mail to them; empty for nothing.</param>
 /// <param name="LogDays">For how many days the log is kept.</param>
+/// <param name="TellsWhen">Whether customers and partners see on their pages when their work is likely done.</param>
 public sealed record Firm(
     string Name,
     string Address,
@@ -32,7 +33,8 @@ public sealed record Firm(
     bool StandIns = false,
     int LinkDays = 90,
     string Signature = "",
-    int LogDays = 730
+    int LogDays = 730,
+    bool TellsWhen = false
 )
 {
     /// <summary>Whether mail and texts can be put in through the stand-ins: in the demo, and where that was switched on.</summary>

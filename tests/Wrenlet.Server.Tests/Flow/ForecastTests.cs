@@ -145,7 +145,40 @@ public sealed class ForecastTests(YardFixture fixture) : TaskActs(fixture)
         (Text(wait.GetProperty("wait"), "task"), Text(wait.GetProperty("wait"), "toldBy")).ShouldBe(
             (Id(task).ToString(), "Ostrander")
         );
-        Text(forecast, "why").ShouldNotBeNull().ShouldContain("waits for “The bearings”");
+        Text(forecast, "why").ShouldNotBeNull().ShouldContain("and “The bearings”, to come Tue 28 Apr 12:00");
+    }
+
+    [Fact]
+    public async Task A_customer_is_told_when_to_expect_it_only_where_the_firm_wants_that()
+    {
+        await Make("Varnish the table", "Tobiah", docket: "J-1", minutes: 600, start: "2026-05-11T07:00:00Z");
+        async Task<JsonElement> Expected() =>
+            (await Of("Benedikta").Get("/api/page"))
+                .GetProperty("conversations")
+                .EnumerateArray()
+                .First(c => Text(c, "docket") == "J-1")
+                .GetProperty("expected");
+        (await Expected()).ValueKind.ShouldBe(JsonValueKind.Null);
+        async Task Tell(bool tellsWhen) =>
+            await Of("Wilhelmina")
+                .Do(
+                    HttpMethod.Put,
+                    "/api/set-up/firm",
+                    new
+                    {
+                        country = "PT",
+                        routerThreshold = 0.75,
+                        tellsWhen,
+                    },
+                    "*"
+                );
+        await Tell(true);
+        await Forecast("J-1");
+        var told = await Expected();
+        Text(told, "when").ShouldNotBeNull().ShouldMatch(@"^(on|between) \w{3} \d+ May");
+        (await Of("Benedikta").Get("/api/page")).GetRawText().ShouldNotContain("Varnish the table");
+        await Tell(false);
+        (await Expected()).ValueKind.ShouldBe(JsonValueKind.Null);
     }
 
     [Fact]

@@ -14,6 +14,9 @@ public sealed record Took(string Title, KindId? Kind, Duration? Estimate, Durati
 {
     /// <summary>Who did it.</summary>
     public ImmutableArray<PersonId> By { get; init; } = [];
+
+    /// <summary>The crews whose work it was, or that those were in who did it.</summary>
+    public ImmutableArray<CrewId> Crews { get; init; } = [];
 }
 
 /// <summary>Where an expectation comes from.</summary>
@@ -46,8 +49,8 @@ public readonly record struct Expected(Duration Middle, double Width, ExpectedBy
 }
 
 /// <summary>
-/// What tasks took that are done, to expect from it what others will take: those like it by their words and kind where there
-/// are enough of them, else what all estimates came to.
+/// What tasks took that are done, to expect from it what others will take: those like it by their words, kind and crew where
+/// there are enough of them, else what all estimates came to.
 /// </summary>
 /// <remarks>Words count by how rare they are (Spärck Jones, "A statistical interpretation of term specificity", Journal of
 /// Documentation 28, 1972); middles and widths are median and MAD, which one strange task does not move.</remarks>
@@ -92,9 +95,13 @@ public sealed class Experience
     /// <param name="title">What is to be done.</param>
     /// <param name="kind">The kind of its docket; null for none.</param>
     /// <param name="estimate">Working time that is estimated; null where nobody has.</param>
-    public Expected Of(string title, KindId? kind, Duration? estimate)
+    /// <param name="crews">The crews of those who will do it; null or none where that is not known.</param>
+    public Expected Of(string title, KindId? kind, Duration? estimate, IReadOnlyCollection<CrewId>? crews = null)
     {
         var like = Like(title, kind);
+        // A crew has its own pace: where there are enough of its own, they alone speak for it.
+        if (crews is { Count: > 0 } && like.FindAll(t => t.Crews.Any(crews.Contains)) is { Count: >= Enough } own)
+            like = own;
         if (estimate is { } said && said > Duration.Zero)
         {
             var ratios = like.Where(t => t.Estimate > Duration.Zero).Select(t => t.Spent / t.Estimate!.Value).ToList();

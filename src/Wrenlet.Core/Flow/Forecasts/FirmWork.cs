@@ -39,6 +39,7 @@ internal sealed class FirmWork
 
     private readonly Dictionary<PersonId, int> _people;
     private readonly Dictionary<CrewId, ImmutableArray<int>> _crews;
+    private readonly Dictionary<PersonId, ImmutableArray<CrewId>> _crewsOf;
     private readonly Dictionary<TaskId, WorkTask> _open;
     private readonly Dictionary<TaskId, int> _ends = [];
     private readonly HashSet<TaskId> _begun = [];
@@ -58,6 +59,7 @@ internal sealed class FirmWork
         var people = input.People.OrderBy(p => p.Id.Value).ToList();
         _people = people.Select((p, i) => (p.Id, i)).ToDictionary(p => p.Id, p => p.i);
         People = [.. people.Select(p => p.Id)];
+        _crewsOf = people.ToDictionary(p => p.Id, p => p.Crews);
         _crews = people
             .SelectMany((p, i) => p.Crews.Select(c => (Crew: c, At: i)))
             .GroupBy(p => p.Crew, p => p.At)
@@ -146,10 +148,23 @@ internal sealed class FirmWork
 
     private (Expected Whole, Duration Left) Expect(WorkTask task)
     {
-        var whole = Input.Experience.Of(task.Title, KindOf(task), task.Estimate);
+        var whole = Input.Experience.Of(task.Title, KindOf(task), task.Estimate, CrewsOf(task.Owners));
         // What has taken longer than expected is not done for that.
         return (whole, Duration.Max(whole.Middle - task.Spent, whole.Middle * LeastLeft));
     }
+
+    /// <summary>The crews of those who have a task.</summary>
+    private HashSet<CrewId> CrewsOf(ImmutableArray<OwnerShare> owners) =>
+        [
+            .. owners.SelectMany(o =>
+                o.Owner switch
+                {
+                    TaskOwner.OfCrew c => [c.Crew],
+                    TaskOwner.OfPerson p when _crewsOf.TryGetValue(p.Person, out var crews) => crews,
+                    _ => ImmutableArray<CrewId>.Empty,
+                }
+            ),
+        ];
 
     /// <summary>The jobs of a task: one that any of its owners does, or one for each owner; and its end.</summary>
     /// <returns>The job at whose end it is done; null in a ring of tasks that wait for one another.</returns>

@@ -76,6 +76,26 @@ public static class ForecastWords
         string WhatOf(DatedWait of) => sees(of.Task) ? $"“{of.What}”" : Texts.OtherWork;
     }
 
+    /// <summary>
+    /// When a docket's work is likely done, as its customer is told: the days that are kept in 50 and in 80 of 100. Nothing of how it
+    /// comes to that.
+    /// </summary>
+    /// <param name="forecast">The forecast.</param>
+    /// <param name="docket">The docket.</param>
+    /// <returns>The stage that is reached then, null for the end of all; and the words. Null where nothing is left to do, or it is not
+    /// open.</returns>
+    public static (Dockets.StageId? Stage, string Words)? ForParty(FirmForecast forecast, Dockets.DocketId docket)
+    {
+        ArgumentNullException.ThrowIfNull(forecast);
+        if (forecast.MomentsOf(docket).IsEmpty || forecast.NextOf(docket) is not { Clear: false } moment)
+            return null;
+        var firm = forecast.Input.Firm;
+        var (first, last) = (firm.DateOf(moment.Kept50), firm.DateOf(moment.Kept80));
+        var today = firm.DateOf(forecast.Input.Now);
+        string Day(LocalDate day) => DateWords.Day(day, today);
+        return (moment.Stage, first == last ? Texts.On(Day(first)) : Texts.Between(Day(first), Day(last)));
+    }
+
     /// <summary>Why somebody is to take a task, and what it helps.</summary>
     /// <param name="step">What is proposed.</param>
     /// <param name="firstName">First name of whom it goes to.</param>

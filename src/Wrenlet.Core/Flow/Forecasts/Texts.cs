@@ -9,6 +9,10 @@ internal static class Texts
 
     public const string AllDone = "All done";
 
+    public static string Between(string first, string last) => $"between {first} and {last}";
+
+    public static string On(string day) => $"on {day}";
+
     public static string NothingInTheWay(string name) => $"Nothing stands in the way of {name} any more.";
 
     public const string NothingLeftToDo = "Nothing is left to do.";

@@ -1,10 +1,14 @@
 using System.ComponentModel.DataAnnotations;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Flow.Forecasts;
+using Wrenlet.Core.People;
 using Wrenlet.Server.Accounts;
 using Wrenlet.Server.Dockets;
+using Wrenlet.Server.People;
 using Wrenlet.Storage;
+using Wrenlet.Storage.People;
 
 namespace Wrenlet.Server.Flow.Forecasts;
 
@@ -22,20 +26,23 @@ internal static class UsualEndpoints
     /// <summary>How long tasks of such a title took; nothing where too few were like it.</summary>
     /// <param name="title">What is to be done.</param>
     /// <param name="docket">Reference of its docket; left out for none.</param>
+    /// <param name="owners">The people and crews who are to do it; left out where that is open.</param>
     private static async Task<Results<Ok<UsualView>, NoContent>> Get(
         [MaxLength(300)] string title,
         Viewer viewer,
         Database database,
         FirmKinds kinds,
+        WhoIsWho who,
         ForecastKeeping keeping,
         CancellationToken cancelled,
-        string? docket = null
+        string? docket = null,
+        [FromQuery, MaxLength(50)] Guid[]? owners = null
     )
     {
         var (forecast, _) = await keeping.Now(null, cancelled);
         var of = docket is null ? null : database.Read(s => SeenDocket.Find(s, docket, viewer.Person));
         KindId? kind = of is null ? null : kinds.Current.Of(of).Id;
-        var usual = forecast.Input.Experience.Of(title, kind, null);
+        var usual = forecast.Input.Experience.Of(title, kind, null, CrewsOf(owners ?? [], who.Current));
         return usual.By is ExpectedBy.Likes
             ? TypedResults.Ok(
                 new UsualView(
@@ -47,4 +54,11 @@ internal static class UsualEndpoints
             )
             : TypedResults.NoContent();
     }
+
+    private static List<CrewId> CrewsOf(Guid[] owners, Roster roster) =>
+        [
+            .. owners.SelectMany(o =>
+                roster.Crews.ContainsKey(new CrewId(o)) ? [new CrewId(o)] : roster.Find(new PersonId(o))?.Crews ?? []
+            ),
+        ];
 }

@@ -8078,6 +8078,7 @@ export interface paths {
                 query: {
                     title: string;
                     docket?: string;
+                    owners?: string[];
                 };
                 header?: never;
                 path?: never;
@@ -13305,6 +13306,7 @@ export interface components {
             linkDays?: null | number;
             /** Format: int32 */
             logDays?: null | number;
+            tellsWhen?: null | boolean;
             version?: null | string;
         };
         FirmWhatIfView: {
@@ -14587,7 +14589,12 @@ export interface components {
             /** Format: int32 */
             steps: null | number;
             stage: null | string;
+            expected: null | components["schemas"]["PartyExpected"];
             fields: components["schemas"]["PartyField"][];
+        };
+        PartyExpected: {
+            what: null | string;
+            when: string;
         };
         PartyField: {
             name: string;

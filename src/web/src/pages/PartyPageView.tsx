@@ -64,11 +64,17 @@ function Talk({ conversation, firm, onSheet }: TalkProps) {
   }, [newest]);
   return (
     <section aria-label={conversation.subject} className="flex min-h-0 flex-1 flex-col">
-      {conversation.stage || conversation.fields.length > 0 ? (
+      {conversation.stage || conversation.expected || conversation.fields.length > 0 ? (
         <p className="flex flex-none flex-wrap gap-x-5 gap-y-0.5 border-b bg-surface px-4 py-1.5 text-[13.5px]">
           {conversation.stage ? (
             <span>
               {texts.whereItStands} <b>{conversation.stage}</b>
+            </span>
+          ) : null}
+          {conversation.expected ? (
+            <span>
+              {conversation.expected.what ? texts.expectWhat(conversation.expected.what) : texts.whenToExpectIt}{' '}
+              <b>{conversation.expected.when}</b>
             </span>
           ) : null}
           {conversation.fields.map((f) => (

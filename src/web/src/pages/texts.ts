@@ -1,5 +1,7 @@
 import { counted } from '../ui/words';
 
+export const whenToExpectIt = 'We expect to be done';
+export const expectWhat = (what: string) => `${what}, as we expect,`;
 export const whereItStands = 'Where it stands:';
 export const conversation = 'Conversation';
 export const sendingKeptUntilArrives = 'sending; kept until it arrives';

@@ -33,6 +33,7 @@ const saidOf = ({ what, toldBy, expected, came }: Wait): Said => ({ what, toldBy
 /** What it waits for that comes from elsewhere, and what has come. */
 export function TaskArrivals({ detail }: { detail: TaskDetail }) {
   const { id } = detail.task;
+  if (detail.waits.length === 0) return null;
   const come = (w: Wait) =>
     void put(id, w.id, { ...saidOf(w), came: true }).then(
       (done) =>
@@ -132,7 +133,7 @@ function Form({ detail, wait, onDone }: { detail: TaskDetail; wait: Wait | undef
         label={texts.whenItComes}
         inline
         value={expected}
-        wrong={missing ? texts.sayWhen : undefined}
+        wrong={missing && !expected ? texts.sayWhen : undefined}
         onChange={setExpected}
       />
       <label className="grid gap-0.5">

@@ -7,10 +7,11 @@ import * as texts from './texts';
 /** What tasks like this one took that are done; a press takes their middle as its estimate. */
 export function Usual({ task }: { task: TaskView }) {
   const { title, docket } = task;
+  const owners = task.owners.map((o) => o.id!);
   const { data } = useQuery({
-    queryKey: ['usual', title, docket],
+    queryKey: ['usual', title, docket, ...owners],
     queryFn: async () =>
-      (await taken(api.GET('/api/tasks/usual', { params: { query: { title, docket: docket ?? undefined } } }))) ?? null,
+      (await taken(api.GET('/api/tasks/usual', { params: { query: { title, docket: docket ?? undefined, owners } } }))) ?? null,
     staleTime: 300_000,
   });
   if (!data || task.estimateMinutes === data.middleMinutes) return null;

@@ -146,7 +146,7 @@ public class FirmForecastTests
             .Chain.Select(l => (l.Of.Task, l.Of.Wait, l.Ends))
             .ShouldBe([(null, wait, said), (task.Id, null, Yard.At("2026-04-20T13:00"))]);
         outlook.Gaps().ShouldNotContain(g => g.Kind == GapKind.NotCome);
-        string Why(bool sees) => ForecastWords.Why(forecast, (Refit, Launch), "Launch", _ => "", _ => sees);
+        string Why(bool sees) => ForecastWords.Why(forecast, (Refit, Launch), "Launch", _ => "Ines", _ => sees);
         Why(true)
             .ShouldBe(
                 "Ines decides it, and “the pump”, to come Mon 20 Apr 12:00: from then on 1 h of work stand before "
@@ -165,6 +165,20 @@ public class FirmForecastTests
             .Of(Input([task]) with { Waits = [wait with { Came = Some.Now }] })
             .To(Refit, Launch)
             .Chain.Length.ShouldBe(1);
+    }
+
+    [Fact]
+    public void A_party_is_told_a_range_of_days_and_nothing_where_nothing_is_left()
+    {
+        var wide = Some.Task("Paint the hull", estimate: Duration.FromHours(16), gate: 4, owners: By("Ines"));
+        var (stage, when) = ForecastWords.ForParty(FirmForecast.Of(Input([wide])), Refit)!.Value;
+        stage.ShouldBeNull();
+        when.ShouldMatch(@"^between \w{3} \d+ Apr and \w{3} \d+ Apr$");
+        ForecastWords
+            .ForParty(FirmForecast.Of(Input([Sure("Wash it", 1, "Ines")])), Refit)
+            .ShouldBe((null, "on Tue 14 Apr"));
+        ForecastWords.ForParty(FirmForecast.Of(Input([])), Refit).ShouldBeNull();
+        ForecastWords.ForParty(FirmForecast.Of(Input([wide])), new DocketId(Guid.CreateVersion7())).ShouldBeNull();
     }
 
     [Fact]
@@ -258,5 +272,22 @@ public class FirmForecastTests
                 e => e.Middle.TotalHours.ShouldBeInRange(4, 8)
             );
         Experience.None.Of("Weld the keel", null, null).ShouldBe(new(Experience.UsualLength, 0.8, ExpectedBy.Usual, 0));
+    }
+
+    [Fact]
+    public void A_crew_has_its_own_pace_where_enough_of_its_own_is_known()
+    {
+        var (fast, slow, other) = (NewCrew(), NewCrew(), NewCrew());
+        static CrewId NewCrew() => new(Guid.CreateVersion7());
+        static IEnumerable<Took> Painted(CrewId crew, int times, int hours) =>
+            Enumerable
+                .Range(0, times)
+                .Select(i => new Took($"Paint hull {i}", null, null, Duration.FromHours(hours)) { Crews = [crew] });
+        var experience = new Experience([.. Painted(fast, 6, 2), .. Painted(slow, 6, 8), .. Painted(other, 2, 40)]);
+        double Hours(params CrewId[] crews) => experience.Of("Paint hull", null, null, crews).Middle.TotalHours;
+        Hours(fast).ShouldBe(2, 0.01);
+        Hours(slow).ShouldBe(8, 0.01);
+        Hours(other).ShouldBe(Hours(), 0.01, "two are not enough");
+        Hours().ShouldBeInRange(2, 8);
     }
 }

@@ -115,6 +115,17 @@ export function Firm({ data }: { data: SetUpView }) {
           value={f.logDays ?? ''}
           onChange={(e) => set({ logDays: e.target.valueAsNumber || null })}
         />
+        <label className="flex gap-2 text-[13.5px] sm:col-span-2">
+          <input
+            type="checkbox"
+            checked={f.tellsWhen ?? false}
+            onChange={(e) => set({ tellsWhen: e.target.checked })}
+          />
+          <span>
+            <span className="font-semibold">{texts.tellsWhen}</span>
+            <span className="block text-[12.5px] text-soft">{texts.tellsWhenDoes}</span>
+          </span>
+        </label>
         <div className="grid content-end gap-2 sm:col-span-2">
           <Alert>{wrong}</Alert>
           <Clashes
@@ -129,6 +140,7 @@ export function Firm({ data }: { data: SetUpView }) {
               signature: texts.signature,
               linkDays: texts.linkDays,
               logDays: texts.logDays,
+              tellsWhen: texts.tellsWhen,
             }}
             onTheirs={(field, theirs) => set({ [field]: theirs })}
           />

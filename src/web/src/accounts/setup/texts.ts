@@ -152,6 +152,9 @@ export const signature = 'Signature';
 export const signatureDoes = 'Ends every mail to customers and partners from now on. Leave empty for none.';
 export const linkDays = 'Links to their page work for (days)';
 export const linkDaysDo = 'For new links. Those that were sent keep their own end.';
+export const tellsWhen = 'Tell customers when to expect it';
+export const tellsWhenDoes =
+  'Their page shows a range of days for their docket, by the forecast. Nothing of how it comes about.';
 export const logDays = 'Keep the log for (days)';
 export const logDaysDo = 'Older lines are removed each day. At least 30.';
 export const logo = 'Logo';

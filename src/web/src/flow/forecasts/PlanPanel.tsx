@@ -79,11 +79,24 @@ export function PlanPanel({ planned, change, docket, onChange, onClose }: Props)
             {change.help ? (
               <>
                 <span>{texts.helpsFor}</span>
-                <LengthField
-                  label={texts.helpsFor}
-                  minutes={change.help.minutes}
-                  onChange={(minutes) => onChange({ ...change, help: minutes ? { person: helps, minutes } : null })}
-                />
+                <span className="flex flex-wrap items-center gap-1">
+                  <LengthField
+                    label={texts.helpsFor}
+                    className="!w-[88px]"
+                    minutes={change.help.minutes}
+                    onChange={(minutes) => onChange({ ...change, help: minutes ? { person: helps, minutes } : null })}
+                  />
+                  {texts.helpLengths.map(([minutes, words]) => (
+                    <Button
+                      key={minutes}
+                      look="quiet"
+                      aria-pressed={change.help?.minutes === minutes}
+                      onClick={() => onChange({ ...change, help: { person: helps, minutes } })}
+                    >
+                      {words}
+                    </Button>
+                  ))}
+                </span>
               </>
             ) : null}
             <span />

@@ -51,6 +51,11 @@ export const texts = {
   helps: 'Who helps',
   nobody: 'nobody',
   helpsFor: 'For how long',
+  helpLengths: [
+    [240, 'half a day'],
+    [480, 'a day'],
+    [960, 'two days'],
+  ] as [number, string][],
   drop: 'Leave it out',
   look: 'Look at it',
   open: 'Open the task',
