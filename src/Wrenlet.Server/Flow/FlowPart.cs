@@ -2,6 +2,7 @@ using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Flow.Forecasts;
 using Wrenlet.Server.Flow.Rules;
 using Wrenlet.Server.Flow.Templates;
+using Wrenlet.Server.Flow.Visits;
 using Wrenlet.Server.People;
 
 namespace Wrenlet.Server.Flow;
@@ -20,6 +21,7 @@ internal static class FlowPart
             .AddSingleton<ForecastKeeping>()
             .AddSingleton<ForecastMarking>()
             .AddSingleton<PlanChanging>()
+            .AddSingleton<VisitPlanning>()
             .AddSingleton<DocketTying>()
             .AddSingleton<TemplateUse>()
             .AddSingleton<IHoldsFiles, TemplateFiles>()
@@ -35,6 +37,7 @@ internal static class FlowPart
         api.MapForecasts();
         api.MapLevelling();
         api.MapUsual();
+        api.MapVisits();
         api.MapTemplates();
         api.MapTemplateUse();
         api.MapRecurring();

@@ -264,6 +264,21 @@ public partial class EveryEndpointTests
                 new { what = "the pump", expected = "2027-04-20T12:00:00Z" }
             ),
             ["DELETE /api/tasks/{id}/waits/{wait}"] = new($"/api/tasks/{task}/waits/{Guid.CreateVersion7()}", ["Kit"]),
+            ["GET /api/tasks/{id}/visit"] = new($"/api/tasks/{task}/visit", ["Kit"]),
+            ["PUT /api/tasks/{id}/visit"] = new(
+                $"/api/tasks/{task}/visit",
+                ["Kit"],
+                new
+                {
+                    place = "Pier 4",
+                    from = "2027-04-20T08:00:00Z",
+                    until = "2027-04-20T10:00:00Z",
+                },
+                IfMatch: "*"
+            ),
+            ["PUT /api/tasks/{id}/visit/on-way"] = new($"/api/tasks/{task}/visit/on-way", ["Kit"]),
+            ["DELETE /api/tasks/{id}/visit"] = new($"/api/tasks/{task}/visit", ["Kit"], IfMatch: "*"),
+            ["GET /api/visits/today"] = new("/api/visits/today", Staff),
             ["POST /api/tasks/{id}/time"] = new(
                 $"/api/tasks/{task}/time",
                 ["Kit"],

@@ -188,6 +188,8 @@ internal sealed class FirmWork
                         .OfType<int>(),
                     .. _waits[task.Id].Select(w => AddWait(w, task.Docket?.Id)),
                 ];
+        if (Input.Visits.TryGetValue(task.Id, out var visit) && visit.Until > Input.Now)
+            return _ends[task.Id] = AddVisit(task, visit, after);
         var from = task.Start is { } start ? Input.Minutes(start) : 0;
         var share = _shares[task.Id];
         var left = share.Remaining ?? Duration.Zero;
@@ -295,6 +297,16 @@ internal sealed class FirmWork
                 ? Patience.Until(due - Input.Now)
                 : Input.Answers.Of(ask.Of, null, waited);
         return AddWait(new(null, ask.Entry, docket, expected.Left, null), expected, ask.Entry.Value);
+    }
+
+    /// <summary>A visit takes place when it was agreed; who goes there has that time taken from theirs.</summary>
+    private int AddVisit(WorkTask task, (Instant From, Instant Until) visit, ImmutableArray<int> after)
+    {
+        var from = Input.Minutes(visit.From);
+        _jobs.Add(new(Input.Minutes(visit.Until) - from, [], after, from, Waits: true));
+        _of.Add(new(task.Id, null, task.Docket?.Id, Expectations[task.Id].Left, Expectations[task.Id].Whole.By));
+        _chances.Add(new(Spread.Certain, KeyOf(task.Id.Value), 0));
+        return _jobs.Count - 1;
     }
 
     private int AddWait(DatedWait wait, DocketId? docket)

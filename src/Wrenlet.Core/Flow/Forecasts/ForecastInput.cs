@@ -86,6 +86,10 @@ public sealed record ForecastInput(
     /// <summary>What open tasks wait for that comes from elsewhere.</summary>
     public ImmutableArray<DatedWait> Waits { get; init; } = [];
 
+    /// <summary>When open tasks are done that are visits: nothing moves those.</summary>
+    public IReadOnlyDictionary<TaskId, (Instant From, Instant Until)> Visits { get; init; } =
+        FrozenDictionary<TaskId, (Instant From, Instant Until)>.Empty;
+
     /// <summary>How long others took to answer.</summary>
     public Patience Answers { get; init; } = Patience.None;
 

@@ -3,6 +3,8 @@ using NodaTime;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Flow.Forecasts;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
+using Wrenlet.Server.Flow.Visits;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Asks;
 using Wrenlet.Storage.Conversations;
@@ -25,6 +27,9 @@ internal static class ForecastReading
         var firm = roster.Firm!.Calendar;
         var leaves = LeaveStore.From(session, firm.DateOf(now)).ToLookup(l => l.Person);
         var meetings = MeetingStore.Busy(session, [.. roster.Staff.Select(p => p.Id)], now, now + Ahead);
+        var tasks = TaskStore.Open(session);
+        var visits = Visits(session, tasks, now);
+        var away = visits.ToLookup(v => v.Person, v => v.Away);
         return new(
             now,
             firm,
@@ -34,10 +39,10 @@ internal static class ForecastReading
                     roster.HoursOf(p.Id),
                     p.Crews,
                     [.. leaves[p.Id]],
-                    [.. meetings[p.Id]]
+                    [.. meetings[p.Id], .. away[p.Id]]
                 )),
             ],
-            [.. TaskStore.Open(session)],
+            [.. tasks],
             [
                 .. DocketStore
                     .Open(session)
@@ -56,9 +61,33 @@ internal static class ForecastReading
         )
         {
             Waits = [.. WaitStore.Open(session)],
+            Visits = visits.DistinctBy(v => v.Task).ToDictionary(v => v.Task, v => v.There),
             Answers = new(WaitedStore.Answers(session, MostWaited)),
             Arrivals = new(WaitedStore.Arrivals(session, MostWaited)),
         };
+    }
+
+    /// <summary>Visits of open tasks: when one is there, and from when to when whoever goes is away for it.</summary>
+    private static List<(
+        TaskId Task,
+        PersonId? Person,
+        (Instant From, Instant Until) There,
+        (Instant From, Instant Until) Away
+    )> Visits(SqlSession session, IEnumerable<WorkTask> tasks, Instant now)
+    {
+        var byId = tasks.ToDictionary(t => t.Id);
+        return
+        [
+            .. VisitStore
+                .Open(session)
+                .SelectMany(v =>
+                {
+                    var (task, window) = (byId[v.Task], VisitPlanning.StandingOf(session, v, now).Window);
+                    var until = Instant.Max(window.Until, window.From + (task.Remaining ?? Duration.Zero));
+                    var owners = task.Owners.Select(o => (o.Owner as TaskOwner.OfPerson)?.Person).DefaultIfEmpty();
+                    return owners.Select(o => (v.Task, o, (window.From, until), (window.From - v.Way, until)));
+                }),
+        ];
     }
 
     private static ImmutableArray<ForecastAsk> Asks(SqlSession session, DocketId docket, Instant now) =>

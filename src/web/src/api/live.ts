@@ -199,6 +199,9 @@ function apply(change: Change) {
       dropEntry(change.docket, change.conversation, change.subject);
       break;
     case 'entry.changed':
+      // It may be the answer to the offer of a visit.
+      readAnew({ queryKey: keys.taskDetail });
+      readAnew({ queryKey: keys.visits });
       if (change.entry) showEntry(change.docket, change.entry);
       hung(change.entry);
       // What quotes it says something else now.
@@ -222,6 +225,7 @@ function apply(change: Change) {
       else refresh(change);
       readAnew({ queryKey: keys.tasks });
       readAnew({ queryKey: keys.clock });
+      readAnew({ queryKey: keys.visits });
       break;
     case 'sheet.made':
     case 'sheet.revised':

@@ -48,6 +48,7 @@ export const keys = {
   needs: ['needs'] as const,
   tasks: ['tasks'] as const,
   clock: ['clock'] as const,
+  visits: ['visits'] as const,
   alerts: ['alerts'] as const,
   alertSettings: ['alert-settings'] as const,
   colleagues: ['colleagues'] as const,

@@ -8112,6 +8112,163 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tasks/{id}/visit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskVisitView"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["VisitBody"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["VisitView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: {
+                    "If-Match"?: string;
+                };
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{id}/visit/on-way": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["VisitView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["VisitLegView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/templates": {
         parameters: {
             query?: never;
@@ -15800,6 +15957,10 @@ export interface components {
             waits: components["schemas"]["WaitView"][];
             pressing: boolean;
         };
+        TaskVisitView: {
+            visit: null | components["schemas"]["VisitView"];
+            parties: components["schemas"]["VisitPartyView"][];
+        };
         TaskWhere: {
             docket: null | string;
             /** Format: uuid */
@@ -16001,6 +16162,55 @@ export interface components {
             html: string;
             current: boolean;
         };
+        VisitBody: {
+            place: string;
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            until: string;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            wayMinutes: number;
+            others?: null | components["schemas"]["WindowBody"][];
+            /** Format: uuid */
+            offer?: null | string;
+        };
+        VisitLegView: {
+            visit: components["schemas"]["VisitView"];
+            title: string;
+            docket: null | string;
+            /** Format: date-time */
+            leave: string;
+            /** Format: date-time */
+            arrive: string;
+            /** Format: date-time */
+            done: string;
+            /** Format: int32 */
+            lateMinutes: number;
+        };
+        VisitPartyView: {
+            /** Format: uuid */
+            conversation: string;
+            name: string;
+            contacts: string[];
+        };
+        VisitView: {
+            /** Format: uuid */
+            task: string;
+            place: string;
+            window: components["schemas"]["WindowView"];
+            offered: components["schemas"]["WindowView"][];
+            /** Format: int32 */
+            wayMinutes: number;
+            state: string;
+            reply: string;
+            /** Format: uuid */
+            entry: null | string;
+            today: boolean;
+            version?: null | string;
+        };
         WaitBody: {
             what: string;
             toldBy: null | string;
@@ -16046,6 +16256,19 @@ export interface components {
             forecast: components["schemas"]["DocketForecastView"];
             before: components["schemas"]["ForecastMomentView"][];
             costs: components["schemas"]["CostView"][];
+        };
+        WindowBody: {
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            until: string;
+        };
+        WindowView: {
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            until: string;
+            words: string;
         };
         WordsView: {
             text: string;

@@ -22,6 +22,7 @@ import { kindWord } from '../asks/asking';
 import { useAsks } from '../asks/useAsks';
 import { useMeetings } from '../conversations/meetings/meeting';
 import { type Row, standing, useBoard, useNow } from '../conversations/queues/board';
+import { VisitsToday } from '../flow/visits/VisitsToday';
 import { FinishBox } from '../tasks/FinishBox';
 import { DiscussionRow, useAssigned } from '../sheets/discuss/DiscussionsPage';
 import { Button, cx } from '../ui/controls';
@@ -78,6 +79,7 @@ export function TodayPage({ me }: { me: Me }) {
         </Part>
         <Part id="hours" title={texts.yourDay}>
           <MyDuty />
+          <VisitsToday />
           {today.data ? <Day day={today.data.day} /> : <Coming lines={8} />}
         </Part>
         <Part id="since" title={texts.sinceYouLeft} note={today.data?.sinceWords}>

@@ -117,7 +117,7 @@ function Form({ detail, wait, onDone }: { detail: TaskDetail; wait: Wait | undef
     setBusy(false);
   };
   return (
-    <form className="grid w-[260px] gap-2 text-[13px]" onSubmit={(e) => void save(e)}>
+    <form className="grid gap-2 text-[13px]" onSubmit={(e) => void save(e)}>
       <label className="grid gap-0.5">
         {texts.whatWaitsFor}
         <input

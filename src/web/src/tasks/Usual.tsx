@@ -11,7 +11,9 @@ export function Usual({ task }: { task: TaskView }) {
   const { data } = useQuery({
     queryKey: ['usual', title, docket, ...owners],
     queryFn: async () =>
-      (await taken(api.GET('/api/tasks/usual', { params: { query: { title, docket: docket ?? undefined, owners } } }))) ?? null,
+      (await taken(
+        api.GET('/api/tasks/usual', { params: { query: { title, docket: docket ?? undefined, owners } } }),
+      )) ?? null,
     staleTime: 300_000,
   });
   if (!data || task.estimateMinutes === data.middleMinutes) return null;

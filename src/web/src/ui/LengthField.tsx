@@ -1,6 +1,7 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { api, taken } from '../api/client';
 import { cx, inputClass } from './controls';
+import { useUnsettled } from './useUnsettled';
 import * as texts from './texts';
 
 /** "1 h 30", as the server writes it. */
@@ -22,6 +23,7 @@ type Props = {
 export function LengthField({ minutes, label, onChange, placeholder = texts.none, className }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const [wrong, setWrong] = useState('');
+  const input = useRef<HTMLInputElement>(null);
   const settle = async () => {
     if (typed === null) return;
     const words = typed.trim();
@@ -35,9 +37,11 @@ export function LengthField({ minutes, label, onChange, placeholder = texts.none
       setWrong((refusal as Error).message);
     }
   };
+  useUnsettled(input, typed === null ? null : settle);
   return (
     <span className="inline-block">
       <input
+        ref={input}
         aria-label={label}
         aria-invalid={wrong ? true : undefined}
         placeholder={placeholder}

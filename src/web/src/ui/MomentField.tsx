@@ -2,6 +2,7 @@ import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
 import { type MomentView, type MomentsView, api, taken } from '../api/client';
 import { cx, inputClass } from './controls';
 import { clock, dateOf, day, exact } from './time';
+import { useUnsettled } from './useUnsettled';
 import * as texts from './texts';
 
 export type MomentSense = 'by' | 'from' | 'past';
@@ -105,21 +106,7 @@ export function MomentField({
       ));
     if (read?.read[0]) take(read.read[0]);
   };
-  // A form that is sent while words stand here unread waits until they are.
-  const unsettled = useRef<(() => Promise<void>) | null>(null);
-  unsettled.current = words === null ? null : settle;
-  useEffect(() => {
-    const form = input.current?.form;
-    const hold = (event: SubmitEvent) => {
-      if (!unsettled.current) return;
-      event.preventDefault();
-      event.stopPropagation();
-      const sender = event.submitter;
-      void unsettled.current().then(() => setTimeout(() => !unsettled.current && form?.requestSubmit(sender)));
-    };
-    form?.addEventListener('submit', hold, true);
-    return () => form?.removeEventListener('submit', hold, true);
-  }, []);
+  useUnsettled(input, words === null ? null : settle);
   useEffect(() => {
     input.current?.setCustomValidity(unread ? texts.writeDayTimeSuch : '');
   }, [unread]);

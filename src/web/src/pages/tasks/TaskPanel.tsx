@@ -20,6 +20,7 @@ import { ClockButton } from '../../tasks/clock';
 import { TimeSaid } from '../../tasks/TimeSaid';
 import { type Standing, changeTask, placeTask, states, whereSaid } from '../../tasks/change';
 import { useWorklists, whose } from '../../tasks/worklists';
+import { VisitPart } from '../../flow/visits/VisitPart';
 import { DueField, OwnersField, PriorityField } from '../../tasks/fields';
 import { Line, Words, Head, choice } from '../../tasks/panel';
 import { sayWrong } from '../../ui/toasts';
@@ -333,6 +334,7 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
       <TaskFiles task={task.id} files={detail.files} />
       <TaskParts detail={detail} onOpen={onOpen} />
       <TaskWaits detail={detail} onOpen={onOpen} />
+      <VisitPart task={task.id} />
       <Head name={texts.talk} />
       {talking ? (
         <Suspense fallback={null}>
