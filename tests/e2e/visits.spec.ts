@@ -35,14 +35,15 @@ test('a visit is planned, offered with two times, agreed to by the customer, and
   await customer.goto(link!);
   const asked = customer.getByRole('region', { name: /Choice asked by Odalys/ });
   await asked.getByLabel('Tue 14 Apr, 16:30 to 18:30').check();
-  await asked.getByRole('button', { name: 'Answer', exact: true }).click();
+  await asked.getByRole('button', { name: /^Choose/ }).click();
   await commitments.getByText('Tell Tobiah what Benedikta decides', { exact: true }).first().click();
   await expect(panel).toContainText('They agreed to this time.');
   await expect(panel).toContainText('Tue 14 Apr, 16:30 to 18:30');
 
   // On the day: when to leave stands in one's day, and they are told that one is on the way.
-  await panel.getByRole('button', { name: 'On our way' }).click();
-  await page.getByRole('dialog', { name: 'On our way' }).getByRole('button', { name: 'Send', exact: true }).click();
+  const onOurWay = 'Tell Benedikta Thorne we are on our way';
+  await panel.getByRole('button', { name: onOurWay }).click();
+  await page.getByRole('dialog', { name: onOurWay }).getByRole('button', { name: 'Send', exact: true }).click();
   await expect(panel).toContainText('They know that we are on our way.');
   await page.goto(`${yard.url}/`);
   const day = page.getByRole('region', { name: 'Where you go today' });

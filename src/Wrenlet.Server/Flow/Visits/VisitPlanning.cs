@@ -39,6 +39,7 @@ public sealed class VisitPlanning(WriteQueue writes, WhoIsWho who)
     {
         var calendar = roster.Firm!.Calendar;
         var standing = StandingOf(session, visit, now);
+        var entry = visit.Offer is { } offer ? EntryStore.Find(session, offer) : null;
         return new(
             visit.Task.Value,
             visit.Place,
@@ -47,7 +48,8 @@ public sealed class VisitPlanning(WriteQueue writes, WhoIsWho who)
             (int)visit.Way.TotalMinutes,
             WordOf(standing.State),
             standing.Reply,
-            visit.Offer is { } offer && EntryStore.Knows(session, offer) ? offer.Value : null,
+            entry?.Id.Value,
+            entry?.Conversation.Value,
             calendar.DateOf(standing.Window.From) == calendar.DateOf(now),
             $"{visit.Version}"
         );

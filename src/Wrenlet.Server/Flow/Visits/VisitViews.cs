@@ -40,6 +40,8 @@ public sealed record WindowView(DateTimeOffset From, DateTimeOffset Until, strin
 /// <param name="State">planned, offered, agreed, another-time or on-our-way.</param>
 /// <param name="Reply">What they wrote with their answer; empty for nothing.</param>
 /// <param name="Entry">The entry that offers it; null while it was not said.</param>
+/// <param name="With">The conversation that it is offered in; null while it was not said.</param>
+/// <param name="Today">Whether it is today.</param>
 /// <param name="Version">To be sent back as If-Match.</param>
 public sealed record VisitView(
     Guid Task,
@@ -50,6 +52,7 @@ public sealed record VisitView(
     string State,
     string Reply,
     Guid? Entry,
+    Guid? With,
     bool Today,
     string? Version = null
 ) : IVersioned;

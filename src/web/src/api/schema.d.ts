@@ -16208,6 +16208,8 @@ export interface components {
             reply: string;
             /** Format: uuid */
             entry: null | string;
+            /** Format: uuid */
+            with: null | string;
             today: boolean;
             version?: null | string;
         };

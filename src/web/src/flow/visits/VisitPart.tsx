@@ -65,8 +65,8 @@ export function VisitPart({ task }: { task: string }) {
                       {(done) => <OfferVisit visit={visit} party={p} onDone={done} />}
                     </Opened>
                   ) : null}
-                  {visit.today && visit.state !== 'on-our-way' && visit.entry ? (
-                    <Opened label={texts.onOurWay}>
+                  {visit.today && visit.state !== 'on-our-way' && (!visit.with || visit.with === p.conversation) ? (
+                    <Opened label={texts.tellOnOurWay(p.name)}>
                       {(done) => <OnOurWay visit={visit} party={p} onDone={done} />}
                     </Opened>
                   ) : null}

@@ -20,7 +20,7 @@ export const removeTime = (words: string) => `Do not offer ${words}`;
 export const send = 'Send';
 export const sendAnyway = 'Send it anyway';
 export const leaves = 'It leaves';
-export const onOurWay = 'On our way';
+export const tellOnOurWay = (party: string) => `Tell ${party} we are on our way`;
 export const weAreOnOurWay = 'We are on our way to you.';
 export const stockReply = 'Stock reply';
 export const ownWords = 'in my own words';
