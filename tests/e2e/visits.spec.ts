@@ -16,7 +16,7 @@ test('a visit is planned, offered with two times, agreed to by the customer, and
   // Pressed before what was typed is read: it counts all the same.
   await plan.getByRole('textbox', { name: 'The way there' }).fill('25 min');
   await plan.getByRole('button', { name: 'Save' }).click();
-  await expect(panel).toContainText('Tue 14 Apr, 14:00 to 16:00, Her house, Rua da Ribeira, 25 min of way');
+  await expect(panel).toContainText('Tue 14 Apr, 14:00 to 16:00, Her house, Rua da Ribeira, 25 min to get there');
   await expect(panel).toContainText('Nobody outside knows of it yet.');
 
   await panel.getByRole('button', { name: 'Offer it to Benedikta Thorne' }).click();
@@ -47,6 +47,6 @@ test('a visit is planned, offered with two times, agreed to by the customer, and
   await expect(panel).toContainText('They know that we are on our way.');
   await page.goto(`${yard.url}/`);
   const day = page.getByRole('region', { name: 'Where you go today' });
-  await expect(day).toContainText('leave at 16:05, 25 min of way, there at 16:30');
+  await expect(day).toContainText('leave at 16:05, there at 16:30 (25 min)');
   await expect(day).toContainText('Tell Tobiah what Benedikta decides');
 });

@@ -97,7 +97,7 @@ public sealed class TaskWaiting(Database database, WriteQueue writes, WhoIsWho w
     private static string? Refuses(Writing w, WorkTask task, DatedWait? known, Instant expected, Instant now) =>
         expected <= now && expected != known?.Expected ? "That day is over. Choose one that is to come."
         : known is null && WaitStore.Of(w.Session, task.Key, open: true).Count >= DatedWait.MostOfATask
-            ? $"A task waits for at most {DatedWait.MostOfATask} things at once. Take out what it no longer waits for."
+            ? $"A task waits for at most {DatedWait.MostOfATask} things at once. Remove what it no longer waits for."
         : null;
 
     private TaskOutcome Changed(Writing w, WorkTask task, DatedWait? before, DatedWait? after, Person by, Instant now)

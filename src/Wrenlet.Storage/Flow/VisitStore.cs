@@ -2,6 +2,7 @@ using System.Text.Json;
 using Microsoft.Data.Sqlite;
 using NodaTime;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.Flow.Visits;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
@@ -60,6 +61,60 @@ public static class VisitStore
     {
         ArgumentNullException.ThrowIfNull(session);
         session.Run("DELETE FROM visit WHERE task = (SELECT id FROM task WHERE uid = $task)", ("task", task.Value));
+    }
+
+    /// <summary>Somebody's ways to meetings, and when they told that they are on them.</summary>
+    public static Dictionary<MeetingId, (Duration Way, Instant? OnWay)> WaysOf(SqlSession session, PersonId person)
+    {
+        ArgumentNullException.ThrowIfNull(session);
+        return session
+            .All(
+                """
+                SELECT m.uid, w.minutes, w.on_way FROM meeting_way w JOIN meeting m ON m.id = w.meeting
+                WHERE w.person = (SELECT id FROM person WHERE uid = $person)
+                """,
+                r =>
+                    (
+                        Id: new MeetingId(r.GetUid(0)),
+                        Way: Duration.FromMinutes(r.GetInt64(1)),
+                        OnWay: r.GetMomentOrNull(2)
+                    ),
+                ("person", person.Value)
+            )
+            .ToDictionary(w => w.Id, w => (w.Way, w.OnWay));
+    }
+
+    /// <summary>When people are on their ways to meetings that are to come.</summary>
+    public static List<(PersonId Person, Instant From, Instant Until)> OnWays(SqlSession session, Instant now)
+    {
+        ArgumentNullException.ThrowIfNull(session);
+        return session.All(
+            """
+            SELECT p.uid, w.minutes, m.starts FROM meeting_way w JOIN meeting m ON m.id = w.meeting
+              JOIN person p ON p.id = w.person
+              JOIN meeting_person x ON x.meeting = m.id AND x.person = p.id AND x.answer <> 'not-coming'
+            WHERE m.starts > $now AND m.called_off = 0 AND w.minutes > 0
+            """,
+            r => (new PersonId(r.GetUid(0)), r.GetMoment(2) - Duration.FromMinutes(r.GetInt64(1)), r.GetMoment(2)),
+            ("now", now)
+        );
+    }
+
+    /// <summary>Sets how long somebody's way to a meeting is, and when they told that they are on it.</summary>
+    public static void SetWay(SqlSession session, MeetingId meeting, PersonId person, Duration way, Instant? onWay)
+    {
+        ArgumentNullException.ThrowIfNull(session);
+        session.Run(
+            """
+            INSERT INTO meeting_way (meeting, person, minutes, on_way)
+            VALUES ((SELECT id FROM meeting WHERE uid = $meeting), (SELECT id FROM person WHERE uid = $person), $minutes, $onWay)
+            ON CONFLICT (meeting, person) DO UPDATE SET minutes = $minutes, on_way = $onWay
+            """,
+            ("meeting", meeting.Value),
+            ("person", person.Value),
+            ("minutes", (long)way.TotalMinutes),
+            ("onWay", onWay)
+        );
     }
 
     private static long Ticks(Instant moment) => moment.ToUnixTimeTicks();

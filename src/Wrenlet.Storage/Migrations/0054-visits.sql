@@ -14,3 +14,13 @@ CREATE TABLE visit (
 ) STRICT;
 CREATE INDEX visit_ends ON visit (ends);
 CREATE INDEX visit_set_by ON visit (set_by);
+
+-- How long the way to a meeting is for somebody, and when they told that they are on it.
+CREATE TABLE meeting_way (
+  meeting INTEGER NOT NULL REFERENCES meeting ON DELETE CASCADE,
+  person INTEGER NOT NULL REFERENCES person,
+  minutes INTEGER NOT NULL CHECK (minutes >= 0),
+  on_way INTEGER,
+  PRIMARY KEY (meeting, person)
+) STRICT, WITHOUT ROWID;
+CREATE INDEX meeting_way_person ON meeting_way (person);

@@ -278,6 +278,11 @@ public partial class EveryEndpointTests
             ),
             ["PUT /api/tasks/{id}/visit/on-way"] = new($"/api/tasks/{task}/visit/on-way", ["Kit"]),
             ["DELETE /api/tasks/{id}/visit"] = new($"/api/tasks/{task}/visit", ["Kit"], IfMatch: "*"),
+            ["PUT /api/meetings/{id}/way"] = new(
+                $"/api/meetings/{yard.Meeting.Value}/way",
+                ["Kit"],
+                new { minutes = 20 }
+            ),
             ["GET /api/visits/today"] = new("/api/visits/today", Staff),
             ["POST /api/tasks/{id}/time"] = new(
                 $"/api/tasks/{task}/time",

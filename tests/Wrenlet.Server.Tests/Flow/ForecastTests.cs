@@ -149,6 +149,41 @@ public sealed class ForecastTests(YardFixture fixture) : TaskActs(fixture)
     }
 
     [Fact]
+    public async Task What_a_hidden_task_waits_for_has_no_name()
+    {
+        var docket = await Docket();
+        var hidden = await Of("Kit")
+            .Do(
+                HttpMethod.Post,
+                "/api/tasks",
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    title = "Wrap the secret",
+                    docket = "J-2",
+                    owners = new[] { Person("Kit") },
+                    priority = "normal",
+                    estimateMinutes = 60,
+                    start = "2026-05-01T07:00:00Z",
+                }
+            );
+        await Of("Kit")
+            .Do(
+                HttpMethod.Put,
+                $"/api/tasks/{Id(hidden)}/waits/{Guid.CreateVersion7()}",
+                new { what = "The hidden ribbon", expected = "2026-05-04T11:00:00Z" }
+            );
+        // Kit sees both, and makes the one wait for the other.
+        var task = await Make("Give it away", "Kit", docket: docket, minutes: 60);
+        await Of("Kit").Do(HttpMethod.Put, $"/api/tasks/{Id(task)}/blockers", new[] { Id(hidden) });
+        (await Forecast(docket, "Kit")).GetRawText().ShouldContain("The hidden ribbon");
+        var seen = await Forecast(docket, "Ines");
+        seen.GetRawText().ShouldNotContain("ribbon");
+        seen.GetRawText().ShouldNotContain("Wrap the secret");
+        Titles(seen, "chain").TakeLast(3).ShouldBe(["other work", "other work", "Give it away"]);
+    }
+
+    [Fact]
     public async Task A_customer_is_told_when_to_expect_it_only_where_the_firm_wants_that()
     {
         await Make("Varnish the table", "Tobiah", docket: "J-1", minutes: 600, start: "2026-05-11T07:00:00Z");

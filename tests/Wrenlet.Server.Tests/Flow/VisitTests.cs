@@ -155,6 +155,46 @@ public sealed class VisitTests(YardFixture fixture) : TaskActs(fixture)
     }
 
     [Fact]
+    public async Task Meetings_at_a_place_stand_in_the_day_with_the_way_that_was_given()
+    {
+        var meeting = Guid.CreateVersion7();
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Post,
+                $"/api/conversations/{Conversation("J-1 Benedikta")}/entries",
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    body = "At yours?",
+                    meeting = new
+                    {
+                        id = meeting,
+                        title = "Look at the deck",
+                        from = "2026-04-14T14:00:00Z",
+                        minutes = 60,
+                        where = "Pier 12",
+                        call = false,
+                        with = new[] { Yard.People["Wilhelmina"].Id.Value, Yard.People["Benedikta"].Id.Value },
+                    },
+                }
+            );
+        async Task<JsonElement> Stop() =>
+            (await Of("Wilhelmina").Get("/api/visits/today"))
+                .EnumerateArray()
+                .Single(s => Text(s, "title") == "Look at the deck");
+        Text(await Stop(), "leave").ShouldBe("2026-04-14T14:00:00+00:00");
+        await Of("Wilhelmina").Do(HttpMethod.Put, $"/api/meetings/{meeting}/way", new { minutes = 35, onWay = false });
+        var stop = await Stop();
+        (Text(stop, "leave"), Text(stop, "place")).ShouldBe(("2026-04-14T13:25:00+00:00", "Pier 12"));
+        Text(stop.GetProperty("party"), "name").ShouldBe(Yard.People["Benedikta"].Name);
+        await Of("Wilhelmina").Do(HttpMethod.Put, $"/api/meetings/{meeting}/way", new { minutes = 35, onWay = true });
+        (await Stop()).GetProperty("party").ValueKind.ShouldBe(JsonValueKind.Null, "they know it");
+        (
+            await Of("Kit").Refused(HttpMethod.Put, $"/api/meetings/{meeting}/way", new { minutes = 5, onWay = false })
+        ).Status.ShouldBe(HttpStatusCode.NotFound, "Kit is not invited");
+    }
+
+    [Fact]
     public async Task Two_who_change_it_at_once_do_not_take_it_from_one_another()
     {
         var task = await Make("Hang the lamp", "Tobiah", docket: "J-1");

@@ -3,7 +3,7 @@ namespace Wrenlet.Server.Tests.World;
 internal static class Waiting
 {
     /// <summary>Waits until something has happened; fails after some seconds.</summary>
-    public static async Task Until(Func<bool> happened, int seconds = 10)
+    public static async Task Until(Func<bool> happened, int seconds = 30)
     {
         for (var i = 0; i < seconds * 20 && !happened(); i++)
             await Task.Delay(50);
@@ -11,7 +11,7 @@ internal static class Waiting
     }
 
     /// <summary>Waits until something that has to be asked for has happened; fails after some seconds.</summary>
-    public static async Task Until(Func<Task<bool>> happened, int seconds = 10)
+    public static async Task Until(Func<Task<bool>> happened, int seconds = 30)
     {
         for (var i = 0; i < seconds * 20 && !await happened(); i++)
             await Task.Delay(50);

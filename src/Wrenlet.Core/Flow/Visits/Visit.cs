@@ -132,13 +132,13 @@ public sealed record Visit(TaskId Task, string Place, VisitWindow Window, Durati
     }
 
     /// <summary>Why it cannot be said now that we are on our way, in a sentence; null when it can.</summary>
-    /// <param name="standing">How it stands.</param>
+    /// <param name="from">When one is to be there.</param>
     /// <param name="now">The moment.</param>
     /// <param name="calendar">The firm's days.</param>
-    public static string? RefusesOnWay(VisitStanding standing, Instant now, WorkCalendar calendar)
+    public static string? RefusesOnWay(Instant from, Instant now, WorkCalendar calendar)
     {
         ArgumentNullException.ThrowIfNull(calendar);
-        return calendar.DateOf(standing.Window.From) == calendar.DateOf(now) ? null : Texts.NotToday;
+        return calendar.DateOf(from) == calendar.DateOf(now) ? null : Texts.NotToday;
     }
 
     private static string Words(AskStanding asked) =>

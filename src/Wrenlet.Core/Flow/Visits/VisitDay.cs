@@ -1,15 +1,14 @@
 using System.Collections.Immutable;
 using NodaTime;
-using Wrenlet.Core.Tasks;
 
 namespace Wrenlet.Core.Flow.Visits;
 
 /// <summary>Something of a day that has a place.</summary>
-/// <param name="Task">The task.</param>
+/// <param name="Id">The task or the meeting.</param>
 /// <param name="Window">When to arrive.</param>
 /// <param name="Way">How long the way there takes, from where one was before.</param>
 /// <param name="Stay">How long one is there.</param>
-public readonly record struct VisitStop(TaskId Task, VisitWindow Window, Duration Way, Duration Stay);
+public readonly record struct VisitStop(Guid Id, VisitWindow Window, Duration Way, Duration Stay);
 
 /// <summary>A stop in its place of the day.</summary>
 /// <param name="Stop">The stop.</param>
@@ -32,7 +31,7 @@ public static class VisitDay
         ArgumentNullException.ThrowIfNull(stops);
         var legs = ImmutableArray.CreateBuilder<VisitLeg>();
         var free = Instant.MinValue;
-        foreach (var stop in stops.OrderBy(s => s.Window.From).ThenBy(s => s.Window.Until).ThenBy(s => s.Task.Value))
+        foreach (var stop in stops.OrderBy(s => s.Window.From).ThenBy(s => s.Window.Until).ThenBy(s => s.Id))
         {
             var leave = Instant.Max(free, stop.Window.From - stop.Way);
             var arrive = leave + stop.Way;

@@ -29,7 +29,11 @@ internal static class ForecastReading
         var meetings = MeetingStore.Busy(session, [.. roster.Staff.Select(p => p.Id)], now, now + Ahead);
         var tasks = TaskStore.Open(session);
         var visits = Visits(session, tasks, now);
-        var away = visits.ToLookup(v => v.Person, v => v.Away);
+        var away = visits
+            .Where(v => v.Person is not null)
+            .Select(v => (Person: v.Person!.Value, v.Away.From, v.Away.Until))
+            .Concat(VisitStore.OnWays(session, now))
+            .ToLookup(v => v.Person, v => (v.From, v.Until));
         return new(
             now,
             firm,

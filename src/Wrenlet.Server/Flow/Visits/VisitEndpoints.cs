@@ -1,7 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using NodaTime;
-using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.Flow.Visits;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
@@ -25,6 +25,7 @@ internal static class VisitEndpoints
         api.MapPut("/tasks/{id:guid}/visit/on-way", OnWay).For(Access.Staff);
         api.MapDelete("/tasks/{id:guid}/visit", Remove).For(Access.Staff);
         api.MapGet("/visits/today", GetToday).For(Access.Staff);
+        api.MapPut("/meetings/{id:guid}/way", SetWay).For(Access.Staff);
     }
 
     /// <summary>A task's visit, and to whom it can be offered.</summary>
@@ -46,14 +47,9 @@ internal static class VisitEndpoints
                     VisitStore.Of(s, task.Id) is { } visit ? VisitPlanning.View(s, visit, roster, clock.Now) : null,
                     [
                         .. talks
-                            .Where(c => c is { Audience: Audience.Outside, Party: not null })
-                            .Where(c => viewer.Person.MaySee(c.Place) && roster.Parties.ContainsKey(c.Party!.Value))
-                            .Select(c => (Talk: c, Party: roster.Parties[c.Party!.Value]))
-                            .Select(c => new VisitPartyView(
-                                c.Talk.Id.Value,
-                                c.Party.Name,
-                                [.. c.Party.Contacts.Select(p => p.Value)]
-                            )),
+                            .Where(c => viewer.Person.MaySee(c.Place))
+                            .Select(c => DayReading.PartyOf(c, roster))
+                            .OfType<VisitPartyView>(),
                     ]
                 )
             );
@@ -90,53 +86,25 @@ internal static class VisitEndpoints
         return outcome.Problem is { } problem ? problem : TypedResults.NoContent();
     }
 
-    /// <summary>The viewer's visits of today in their order, each with the way to it.</summary>
-    private static IReadOnlyList<VisitLegView> GetToday(
+    /// <summary>Where the viewer goes today, in order, each with the way to it.</summary>
+    private static IReadOnlyList<DayStopView> GetToday(
         Viewer viewer,
         Database database,
         WhoIsWho who,
         FirmClock clock
-    ) =>
-        database.Read(s =>
-        {
-            var (roster, now, me) = (who.Current, clock.Now, viewer.Person);
-            var calendar = roster.Firm!.Calendar;
-            var mine = VisitStore
-                .Open(s)
-                .Select(v => (Visit: v, Standing: VisitPlanning.StandingOf(s, v, now)))
-                .Where(v => calendar.DateOf(v.Standing.Window.From) == calendar.DateOf(now))
-                .Select(v => (v.Visit, v.Standing, Task: TaskStore.Find(s, v.Visit.Task)!))
-                .Where(v => me.MaySee(v.Task.Place, Thing.Working) && v.Task.Owners.Any(o => IsOf(o.Owner, me)))
-                .ToDictionary(v => v.Task.Id);
-            return VisitDay
-                .Of(
-                    mine.Values.Select(v => new VisitStop(
-                        v.Task.Id,
-                        v.Standing.Window,
-                        v.Visit.Way,
-                        v.Task.Remaining ?? VisitDay.UsualStay
-                    ))
-                )
-                .Select(l => (Leg: l, mine[l.Stop.Task].Visit, mine[l.Stop.Task].Task))
-                .Select(l => new VisitLegView(
-                    VisitPlanning.View(s, l.Visit, roster, now),
-                    l.Task.Title,
-                    l.Task.Docket?.Ref.ToString(),
-                    l.Leg.Leave.ToDateTimeOffset(),
-                    l.Leg.Arrive.ToDateTimeOffset(),
-                    l.Leg.Done.ToDateTimeOffset(),
-                    (int)l.Leg.Late.TotalMinutes
-                ))
-                .ToList();
-        });
+    ) => database.Read(s => new DayReading(s, who.Current, viewer.Person, clock.Now).Stops());
 
-    private static bool IsOf(TaskOwner owner, Person person) =>
-        owner switch
-        {
-            TaskOwner.OfPerson p => p.Person == person.Id,
-            TaskOwner.OfCrew c => person.Crews.Contains(c.Crew),
-            _ => false,
-        };
+    /// <summary>Sets how long the viewer's way to a meeting is, or says that they were told that they are on it.</summary>
+    private static async Task<Results<NoContent, ProblemHttpResult>> SetWay(
+        Guid id,
+        WayBody body,
+        Viewer viewer,
+        VisitPlanning planning,
+        FirmClock clock
+    ) =>
+        await planning.SetWay(new MeetingId(id), body, viewer.Person, clock.Now) is { } problem
+            ? problem
+            : TypedResults.NoContent();
 
     private static Results<Ok<VisitView>, ProblemHttpResult> Answer(VisitOutcome outcome) =>
         outcome.Problem is { } problem ? problem : TypedResults.Ok(outcome.Visit!);

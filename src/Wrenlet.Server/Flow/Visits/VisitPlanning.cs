@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NodaTime;
 using Wrenlet.Core.Conversations;
+using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.Flow.Visits;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
@@ -101,7 +102,7 @@ public sealed class VisitPlanning(WriteQueue writes, WhoIsWho who)
             if (known is null)
                 return new(Refusals.NotFound("visit"), null);
             var standing = StandingOf(w.Session, known, now);
-            if (Visit.RefusesOnWay(standing, now, who.Current.Firm!.Calendar) is { } refusal)
+            if (Visit.RefusesOnWay(standing.Window.From, now, who.Current.Firm!.Calendar) is { } refusal)
                 return new(Refusals.Refused(refusal), null);
             VisitStore.Put(w.Session, known with { OnWay = known.OnWay ?? now });
             return Done(w, task!, known, by, now);
@@ -118,6 +119,26 @@ public sealed class VisitPlanning(WriteQueue writes, WhoIsWho who)
                 return default;
             VisitStore.Remove(w.Session, id);
             return Done(w, task!, known, by, now);
+        });
+
+    /// <summary>Sets how long one's way to a meeting is, or says that they were told that one is on it.</summary>
+    /// <returns>Why it was not done; null where it was.</returns>
+    internal Task<ProblemHttpResult?> SetWay(MeetingId id, WayBody body, Person by, Instant now) =>
+        writes.Run(w =>
+        {
+            if (
+                MeetingStore.Find(w.Session, id) is not { } kept
+                || kept.Meeting.Invitees.All(i => i.Whom != by.Id)
+                || ConversationStore.Find(w.Session, kept.Conversation) is not { } talk
+                || !by.MaySee(talk.Place)
+            )
+                return Refusals.NotFound("meeting");
+            if (body.OnWay && Visit.RefusesOnWay(kept.Meeting.From, now, who.Current.Firm!.Calendar) is { } refusal)
+                return Refusals.Refused(refusal);
+            var known = VisitStore.WaysOf(w.Session, by.Id).GetValueOrDefault(id);
+            var onWay = body.OnWay ? known.OnWay ?? now : (Instant?)null;
+            VisitStore.SetWay(w.Session, id, by.Id, Duration.FromMinutes(body.Minutes), onWay);
+            return (ProblemHttpResult?)null;
         });
 
     private (WorkTask? Task, Visit? Known, ProblemHttpResult? Held) Begin(

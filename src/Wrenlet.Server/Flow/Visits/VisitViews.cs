@@ -66,17 +66,31 @@ public sealed record VisitPartyView(Guid Conversation, string Name, IReadOnlyLis
 /// <param name="Visit">Null where it is none.</param>
 public sealed record TaskVisitView(VisitView? Visit, IReadOnlyList<VisitPartyView> Parties);
 
-/// <summary>A stop of a person's day.</summary>
-/// <param name="Title">Title of its task.</param>
+/// <summary>How long somebody's way to a meeting is.</summary>
+/// <param name="OnWay">Whether they have told that they are on it.</param>
+public sealed record WayBody([property: Range(0, 720)] int Minutes, bool OnWay = false);
+
+/// <summary>A stop of a person's day: a visit, or a meeting at a place.</summary>
+/// <param name="Task">The task of a visit; null for a meeting.</param>
+/// <param name="Meeting">The meeting; null for a visit.</param>
+/// <param name="When">When one is to be there, in words.</param>
 /// <param name="Leave">When one leaves for it.</param>
 /// <param name="Arrive">When one is there.</param>
 /// <param name="LateMinutes">By how much one comes after its time; 0 where one is in time.</param>
-public sealed record VisitLegView(
-    VisitView Visit,
+/// <param name="State">How a visit stands; null for a meeting.</param>
+/// <param name="Party">Who can be told that one is on the way; null where nobody outside knows of it, and where they were.</param>
+public sealed record DayStopView(
+    Guid? Task,
+    Guid? Meeting,
     string Title,
     string? Docket,
+    string Place,
+    string When,
+    int WayMinutes,
     DateTimeOffset Leave,
     DateTimeOffset Arrive,
     DateTimeOffset Done,
-    int LateMinutes
+    int LateMinutes,
+    string? State,
+    VisitPartyView? Party
 );

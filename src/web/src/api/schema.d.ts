@@ -8256,12 +8256,51 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["VisitLegView"][];
+                        "application/json": components["schemas"]["DayStopView"][];
                     };
                 };
             };
         };
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meetings/{id}/way": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WayBody"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
         post?: never;
         delete?: never;
         options?: never;
@@ -13024,6 +13063,28 @@ export interface components {
             start: string;
             end: string;
         };
+        DayStopView: {
+            /** Format: uuid */
+            task: null | string;
+            /** Format: uuid */
+            meeting: null | string;
+            title: string;
+            docket: null | string;
+            place: string;
+            when: string;
+            /** Format: int32 */
+            wayMinutes: number;
+            /** Format: date-time */
+            leave: string;
+            /** Format: date-time */
+            arrive: string;
+            /** Format: date-time */
+            done: string;
+            /** Format: int32 */
+            lateMinutes: number;
+            state: null | string;
+            party: null | components["schemas"]["VisitPartyView"];
+        };
         DayView: {
             shifts: components["schemas"]["ShiftView"][];
             /** Format: date-time */
@@ -16177,19 +16238,6 @@ export interface components {
             /** Format: uuid */
             offer?: null | string;
         };
-        VisitLegView: {
-            visit: components["schemas"]["VisitView"];
-            title: string;
-            docket: null | string;
-            /** Format: date-time */
-            leave: string;
-            /** Format: date-time */
-            arrive: string;
-            /** Format: date-time */
-            done: string;
-            /** Format: int32 */
-            lateMinutes: number;
-        };
         VisitPartyView: {
             /** Format: uuid */
             conversation: string;
@@ -16245,6 +16293,12 @@ export interface components {
             late: boolean;
             /** Format: date-time */
             came: null | string;
+        };
+        WayBody: {
+            /** Format: int32 */
+            minutes: number;
+            /** @default false */
+            onWay: boolean;
         };
         WayView: {
             via: string;

@@ -38,14 +38,14 @@ export function HowLong({ task, words, onGone }: { task: TaskView; words: string
       <span className="mt-1 flex flex-wrap items-center gap-1.5 text-[13px]">
         <span className="text-soft">{texts.howLongDidItTake}</span>
         {estimate ? (
-          <Button className="!min-h-6 !py-0" onClick={() => add(estimate)}>
+          <Button className="!min-h-6 !py-0 max-md:!min-h-11" onClick={() => add(estimate)}>
             {texts.asEstimated(shownLength(estimate))}
           </Button>
         ) : null}
         <LengthField
           label={texts.timeTaken(task.title)}
           placeholder={texts.forExample}
-          className="!min-h-6 !w-[132px] !py-0"
+          className="!min-h-6 !w-[132px] !py-0 max-md:!min-h-11"
           minutes={null}
           onChange={(minutes) => minutes && add(minutes)}
         />

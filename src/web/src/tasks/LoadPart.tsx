@@ -57,7 +57,7 @@ export function LoadPart({ onOpen }: { onOpen: (id: string) => void }) {
       : [];
     const owners = other ? [...stay, owner] : undefined;
     const before = { start: task.start, due: task.due, owners: task.owners.map(({ kind, id }) => ({ kind, id })) };
-    await changeTask(task, { start, ...(late && { due }), ...(owners && { owners }) });
+    if (!(await changeTask(task, { start, ...(late && { due }), ...(owners && { owners }) }))) return;
     const words = [
       other ? nameOf(row) : '',
       start ? texts.notBeforeDay(day(start)) : texts.fromNowOn,

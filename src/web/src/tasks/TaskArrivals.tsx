@@ -55,7 +55,11 @@ export function TaskArrivals({ detail }: { detail: TaskDetail }) {
           ) : (
             <>
               <WaitForm detail={detail} wait={w} />
-              <Button className="!min-h-6 flex-none !py-0" aria-label={texts.itCame(w.what)} onClick={() => come(w)}>
+              <Button
+                className="!min-h-6 flex-none !py-0 max-md:!min-h-11"
+                aria-label={texts.itCame(w.what)}
+                onClick={() => come(w)}
+              >
                 {texts.came}
               </Button>
             </>
@@ -88,7 +92,7 @@ export function WaitForm({ detail, wait }: { detail: TaskDetail; wait?: Wait }) 
             </span>
           </button>
         ) : (
-          <Button look="quiet" className="!min-h-6 !py-0">
+          <Button look="quiet" className="!min-h-6 !py-0 max-md:!min-h-11">
             {texts.somethingElse}
           </Button>
         )

@@ -19,7 +19,10 @@ export function TimeSaid({ detail, me }: { detail: TaskDetail; me: Me }) {
       {detail.said.map((s) => (
         <li key={s.entry} className="flex flex-wrap items-center gap-x-2">
           <span className="min-w-0 truncate">{texts.wrote(s.person.firstName, s.words)}</span>
-          <Button className="!min-h-6 !py-0" onClick={() => void addTime(detail.task, s.minutes, s.entry)}>
+          <Button
+            className="!min-h-6 !py-0 max-md:!min-h-11"
+            onClick={() => void addTime(detail.task, s.minutes, s.entry)}
+          >
             {texts.countIt(shownLength(s.minutes))}
           </Button>
         </li>

@@ -41,13 +41,15 @@ const underWay = new Map<string, Promise<TaskView | null>>();
 /**
  * Changes some fields of a task. What somebody else changed of other fields meanwhile stands beside it; where it is the
  * same field, theirs is shown and one chooses.
+ * @returns Whether it was made; where it was not, that is said already.
  */
-export function changeTask(task: TaskView, change: Partial<Fields>): Promise<void> {
+export function changeTask(task: TaskView, change: Partial<Fields>): Promise<boolean> {
   const before = underWay.get(task.id) ?? Promise.resolve(null);
   const after = before.then((made) => put(made && made.version > task.version ? made : task, change));
   underWay.set(task.id, after);
-  return after.then(() => {
+  return after.then((made) => {
     if (underWay.get(task.id) === after) underWay.delete(task.id);
+    return made !== null;
   });
 }
 
@@ -70,7 +72,7 @@ async function put(task: TaskView, change: Partial<Fields>): Promise<TaskView | 
 }
 
 /** Shows what somebody else made of the same field; one's own can still be put in its place. */
-function collided(wrong: Refusal, again: (theirs: TaskView) => Promise<void>) {
+function collided(wrong: Refusal, again: (theirs: TaskView) => Promise<unknown>) {
   const theirs = wrong.current as TaskView;
   showTask(theirs);
   const both = wrong.collisions.map((c) => texts.isNow(c.what, c.now)).join(', ');

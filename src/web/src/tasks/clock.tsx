@@ -92,7 +92,7 @@ export function ClockButton({ task }: { task: TaskView }) {
     <Button
       look="quiet"
       aria-pressed={mine}
-      className="!min-h-6 !py-0"
+      className="!min-h-6 !py-0 max-md:!min-h-11"
       onClick={() => void (mine ? stop() : start(task.id))}
     >
       {mine ? <Square size={12} aria-hidden /> : <Timer size={13} aria-hidden />}
@@ -114,7 +114,7 @@ function Running({ clock }: { clock: NonNullable<ReturnType<typeof useClock>> })
     <div
       role="group"
       aria-label={texts.yourClock}
-      className="flex h-[30px] flex-none items-center gap-2 border-b bg-wren-wash px-3.5 text-[13px]"
+      className="flex min-h-[30px] flex-none items-center gap-2 border-b bg-wren-wash px-3.5 text-[13px]"
     >
       <Timer size={14} aria-hidden className="text-wren" />
       <b className="tabular-nums">{since}</b>
@@ -122,7 +122,7 @@ function Running({ clock }: { clock: NonNullable<ReturnType<typeof useClock>> })
         {clock.docket ? `${clock.docket}: ` : ''}
         {clock.title}
       </Link>
-      <Button className="ml-auto !min-h-6 flex-none !py-0" onClick={() => void stop()}>
+      <Button className="ml-auto !min-h-6 flex-none !py-0 max-md:!min-h-11" onClick={() => void stop()}>
         {texts.stopClock}
       </Button>
     </div>

@@ -79,30 +79,25 @@ public sealed class VisitTests
             .ShouldNotBeNull()
             .ShouldContain("At most 4");
         Refuses(Planned with { Way = Duration.FromHours(13) }).ShouldNotBeNull();
-        Visit.RefusesOnWay(Planned.At(null), Yard.At("2026-04-15T09:00"), Yard.Hours).ShouldNotBeNull();
-        Visit.RefusesOnWay(Planned.At(null), Yard.At("2026-04-16T08:00"), Yard.Hours).ShouldBeNull();
+        Visit.RefusesOnWay(Planned.Window.From, Yard.At("2026-04-15T09:00"), Yard.Hours).ShouldNotBeNull();
+        Visit.RefusesOnWay(Planned.Window.From, Yard.At("2026-04-16T08:00"), Yard.Hours).ShouldBeNull();
         Planned.Window.Words(Yard.Hours, Some.Now).ShouldBe("Thu 16 Apr, 09:00 to 11:00");
     }
 
     private static VisitStop Stop(int from, int until, int way, int stay) =>
-        new(
-            new TaskId(Guid.CreateVersion7()),
-            Window("16", from, until),
-            Duration.FromMinutes(way),
-            Duration.FromMinutes(stay)
-        );
+        new(Guid.CreateVersion7(), Window("16", from, until), Duration.FromMinutes(way), Duration.FromMinutes(stay));
 
     [Fact]
     public void A_day_goes_from_stop_to_stop_with_the_ways_between()
     {
-        var legs = VisitDay.Of([Stop(11, 12, 30, 60), Stop(8, 9, 20, 150), Stop(11, 12, 90, 30)]);
+        var legs = VisitDay.Of([Stop(11, 12, 30, 60), Stop(8, 9, 20, 150), Stop(11, 13, 90, 30)]);
         legs.Select(l =>
                 (Yard.Local(l.Leave)[11..], Yard.Local(l.Arrive)[11..], Yard.Local(l.Done)[11..], l.Late.TotalMinutes)
             )
             .ShouldBe([
                 ("07:40", "08:00", "10:30", 0),
                 ("10:30", "11:00", "12:00", 0),
-                ("12:00", "13:30", "14:00", 90),
+                ("12:00", "13:30", "14:00", 30),
             ]);
     }
 

@@ -1,13 +1,13 @@
 import { X } from 'lucide-react';
-import { type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
-import { Button, IconButton, Panel, cx } from '../../ui/controls';
+import { IconButton, cx } from '../../ui/controls';
 import { shownLength } from '../../ui/LengthField';
 import { sayWrong } from '../../ui/toasts';
 import { Head } from '../../tasks/panel';
+import { Opened } from './Opened';
 import { VisitForm } from './VisitForm';
 import { OfferVisit, OnOurWay } from './VisitTelling';
-import { readAgain, removeVisit, useVisit } from './visit';
+import { readAgain, removeVisit, tellOnWay, useVisit } from './visit';
 import * as texts from './texts';
 
 /** A task that is done at its customer's: where and when, whether they know, and that we are on our way. */
@@ -67,7 +67,7 @@ export function VisitPart({ task }: { task: string }) {
                   ) : null}
                   {visit.today && visit.state !== 'on-our-way' && (!visit.with || visit.with === p.conversation) ? (
                     <Opened label={texts.tellOnOurWay(p.name)}>
-                      {(done) => <OnOurWay visit={visit} party={p} onDone={done} />}
+                      {(done) => <OnOurWay party={p} onSaid={() => tellOnWay(visit.task)} onDone={done} />}
                     </Opened>
                   ) : null}
                 </span>
@@ -77,34 +77,5 @@ export function VisitPart({ task }: { task: string }) {
         </div>
       ) : null}
     </>
-  );
-}
-
-/** A button that opens a panel with something to fill in. */
-function Opened({
-  label,
-  quiet,
-  children,
-}: {
-  label: string;
-  quiet?: boolean;
-  children: (done: () => void) => ReactNode;
-}) {
-  const [open, setOpen] = useState(false);
-  return (
-    <Panel
-      label={label}
-      align="end"
-      className="w-80"
-      open={open}
-      onOpenChange={setOpen}
-      trigger={
-        <Button look={quiet ? 'quiet' : 'plain'} className="!min-h-6 !py-0">
-          {label}
-        </Button>
-      }
-    >
-      {children(() => setOpen(false))}
-    </Panel>
   );
 }

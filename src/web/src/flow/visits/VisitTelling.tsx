@@ -9,7 +9,7 @@ import { leavingToast } from '../../conversations/leaving';
 import { MomentField } from '../../ui/MomentField';
 import { Button, IconButton, inputClass } from '../../ui/controls';
 import { sayWrong } from '../../ui/toasts';
-import { type Party, type Visit, asLongAs, bodyOf, choiceOf, putVisit, readAgain, tell, tellOnWay } from './visit';
+import { type Party, type Visit, asLongAs, bodyOf, choiceOf, putVisit, readAgain, tell } from './visit';
 import * as texts from './texts';
 
 type TellingProps = {
@@ -142,8 +142,10 @@ export function OfferVisit({ visit, party, onDone }: Props) {
   );
 }
 
+type OnOurWayProps = { party: Party; onSaid: () => Promise<unknown>; onDone: () => void };
+
 /** Tells a party that we are on our way: in one's own words, or by a stock reply. */
-export function OnOurWay({ visit, party, onDone }: Props) {
+export function OnOurWay({ party, onSaid, onDone }: OnOurWayProps) {
   const [words, setWords] = useState(texts.weAreOnOurWay);
   const entry = useRef(newId());
   const { data: replies = [] } = useQuery({
@@ -161,7 +163,7 @@ export function OnOurWay({ visit, party, onDone }: Props) {
   };
   const send = async (knowing: boolean) => {
     const said = await tell({ id: entry.current, conversation: party.conversation, body: words, knowing });
-    await tellOnWay(visit.task);
+    await onSaid();
     leavingToast(said, texts.leaves);
     await readAgain();
     onDone();

@@ -2,12 +2,13 @@ export const visit = 'Visit';
 export const none = 'none';
 export const plan = 'Plan one';
 export const change = 'Change';
-export const remove = 'Take the visit out';
+export const remove = 'Remove the visit';
 export const place = 'Where';
 export const from = 'Not before';
 export const window = 'How long you may arrive after that';
 export const way = 'The way there';
-export const wayIs = (length: string) => `${length} of way`;
+export const wayTo = (title: string) => `The way to ${title}`;
+export const wayIs = (length: string) => `${length} to get there`;
 export const save = 'Save';
 export const sayFrom = 'Say when the visit is.';
 export const offer = (party: string) => `Offer it to ${party}`;
@@ -34,6 +35,7 @@ export const states: Record<string, string> = {
 };
 export const theyWrote = (words: string) => `They wrote: “${words}”`;
 export const today = 'Where you go today';
-export const leave = (at: string) => `leave at ${at}`;
-export const arrive = (at: string) => `there at ${at}`;
+export const goes = (leave: string, arrive: string, length: string) =>
+  `leave at ${leave}, there at ${arrive} (${length})`;
+export const there = (at: string) => `there at ${at}`;
 export const late = (length: string) => `${length} too late for it: move one of them`;

@@ -32,6 +32,10 @@ export const removeVisit = (visit: Visit) =>
 export const tellOnWay = (task: string) =>
   taken(api.PUT('/api/tasks/{id}/visit/on-way', { params: { path: { id: task } } }));
 
+/** Sets how long one's way to a meeting is, or that they were told that one is on it. */
+export const setWay = (meeting: string, minutes: number, onWay: boolean) =>
+  taken(api.PUT('/api/meetings/{id}/way', { params: { path: { id: meeting } }, body: { minutes, onWay } }));
+
 /** The visit as it is, to be changed in part. */
 export const bodyOf = (visit: Visit): Body => ({
   place: visit.place,
