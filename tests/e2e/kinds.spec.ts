@@ -98,7 +98,8 @@ test('a piano workshop makes kinds, stages and fields of its own, and works by t
     await form.getByRole('button', { name: 'Save' }).click();
     await expect(page.getByText('Restoration saved.')).toBeVisible();
     await page.goto(`${yard.url}/dockets/R-1`);
-    await expect(page.getByRole('listitem').filter({ hasText: 'Offered' })).toHaveAttribute('aria-current', 'step');
+    const strip = page.getByRole('list', { name: 'Stages', exact: true });
+    await expect(strip.getByRole('listitem').filter({ hasText: 'Offered' })).toHaveAttribute('aria-current', 'step');
 
     // It becomes a ticket, found by its old number, and is deleted and restored.
     await page.getByRole('button', { name: 'Edit details' }).click();

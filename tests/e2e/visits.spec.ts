@@ -43,7 +43,9 @@ test('a visit is planned, offered with two times, agreed to by the customer, and
   // On the day: when to leave stands in one's day, and they are told that one is on the way.
   const onOurWay = 'Tell Benedikta Thorne we are on our way';
   await panel.getByRole('button', { name: onOurWay }).click();
-  await page.getByRole('dialog', { name: onOurWay }).getByRole('button', { name: 'Send', exact: true }).click();
+  const telling = page.getByRole('dialog', { name: onOurWay });
+  await expect(telling.getByLabel('What you write')).toHaveValue(/^Good day Benedikta, we are on our way/);
+  await telling.getByRole('button', { name: 'Send', exact: true }).click();
   await expect(panel).toContainText('They know that we are on our way.');
   await page.goto(`${yard.url}/`);
   const day = page.getByRole('region', { name: 'Where you go today' });

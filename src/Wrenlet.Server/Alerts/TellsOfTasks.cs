@@ -104,12 +104,11 @@ internal sealed class TellsOfTasks(Telling telling, WhoIsWho who)
         }
     }
 
-    /// <summary>Its owners and who wrote it down: it can go on.</summary>
+    /// <summary>Its owners and who made it: it can go on.</summary>
     public void Handle(Writing w, WaitOver happening)
     {
         var (task, wait, by, at) = happening;
-        var concerns = Concerns.OfWait(task, wait, Members).Select(a => a with { Reason = AlertReason.OwnTask });
-        telling.Tell(w, concerns, Of(task, by, at, $"{wait.What} has come: {task.Title}"));
+        telling.Tell(w, Concerns.OfTaskCarried(task), Of(task, by, at, $"{wait.What} has come: {task.Title}"));
     }
 
     /// <summary>Its owners and who wrote it down: somebody asks where it is.</summary>

@@ -26,7 +26,7 @@ public sealed class TimeSpending(WriteQueue writes, WhoIsWho who, TaskMaking mak
     /// <summary>Adds time to a task; said twice with the same id, or of the same entry, it counts once.</summary>
     /// <param name="task">Which task.</param>
     /// <param name="id">Under which id the time is set down.</param>
-    /// <param name="length">How long; whole minutes, above none.</param>
+    /// <param name="length">How long; whole minutes, above none. Where an entry says so, what it says counts.</param>
     /// <param name="entry">The entry of its talk that says so, and then it is its author's time; null for the viewer's own.</param>
     /// <param name="by">Who adds it.</param>
     /// <param name="now">When.</param>
@@ -39,13 +39,13 @@ public sealed class TimeSpending(WriteQueue writes, WhoIsWho who, TaskMaking mak
             if (entry is { } said)
             {
                 var known = SaidIn(w.Session, of).Where(s => s.Entry.Id == said).Cast<(Entry Entry, SpentWords)?>();
-                if (known.FirstOrDefault() is not var (found, _))
+                if (known.FirstOrDefault() is not var (found, spent))
                     return new(
                         of,
                         false,
                         "The time of this note is counted already, or it is not said there any more."
                     );
-                whose = found.Author!.Value;
+                (whose, length) = (found.Author!.Value, spent.Length);
             }
 
             return Add(w, of, id, length, entry, whose, by, now);

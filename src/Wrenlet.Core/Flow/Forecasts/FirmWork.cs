@@ -311,10 +311,11 @@ internal sealed class FirmWork
 
     private int AddWait(DatedWait wait, DocketId? docket)
     {
+        // From when the day was last said: whoever has put it off once has said anew how long it takes.
         var expected = Input.Arrivals.Of(
             wait.ToldBy,
-            wait.Expected - wait.Since,
-            Duration.Max(Duration.Zero, Input.Now - wait.Since)
+            wait.Expected - wait.Stands,
+            Duration.Max(Duration.Zero, Input.Now - wait.Stands)
         );
         return AddWait(new(null, null, docket, expected.Left, null, wait), expected, wait.Id);
     }

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { X } from 'lucide-react';
-import { type FormEvent, type ReactNode, useRef, useState } from 'react';
+import { type FormEvent, type ReactNode, useEffect, useRef, useState } from 'react';
 import { v7 as newId } from 'uuid';
 import { type LeakView, Refusal, api, taken } from '../../api/client';
 import { keys } from '../../api/queries';
@@ -152,7 +152,9 @@ export function OnOurWay({ party, onSaid, onDone }: OnOurWayProps) {
     queryKey: keys.stock,
     queryFn: () => taken(api.GET('/api/stock-replies')),
   });
+  const [chosen, setChosen] = useState('');
   const fill = async (reply: string) => {
+    setChosen(reply);
     if (!reply) return setWords(texts.weAreOnOurWay);
     try {
       const path = { id: party.conversation, reply };
@@ -161,6 +163,11 @@ export function OnOurWay({ party, onSaid, onDone }: OnOurWayProps) {
       sayWrong(wrong);
     }
   };
+  // Where there is a reply for just this, it stands there from the beginning; not in the place of what one has typed.
+  const usual = replies.find((r) => r.name.toLowerCase() === texts.replyOnOurWay)?.id;
+  useEffect(() => {
+    if (usual && words === texts.weAreOnOurWay) void fill(usual);
+  }, [usual]); // eslint-disable-line react-hooks/exhaustive-deps
   const send = async (knowing: boolean) => {
     const said = await tell({ id: entry.current, conversation: party.conversation, body: words, knowing });
     await onSaid();
@@ -172,7 +179,7 @@ export function OnOurWay({ party, onSaid, onDone }: OnOurWayProps) {
     <Telling words={words} onWords={setWords} onSend={send}>
       <label className="grid gap-0.5">
         {texts.stockReply}
-        <select className={inputClass} onChange={(e) => void fill(e.target.value)}>
+        <select className={inputClass} value={chosen} onChange={(e) => void fill(e.target.value)}>
           <option value="">{texts.ownWords}</option>
           {replies.map((r) => (
             <option key={r.id} value={r.id}>

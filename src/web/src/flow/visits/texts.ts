@@ -23,6 +23,8 @@ export const sendAnyway = 'Send it anyway';
 export const leaves = 'It leaves';
 export const tellOnOurWay = (party: string) => `Tell ${party} we are on our way`;
 export const weAreOnOurWay = 'We are on our way to you.';
+/** What a stock reply is called, in small letters, that says just this. */
+export const replyOnOurWay = 'on our way';
 export const stockReply = 'Stock reply';
 export const ownWords = 'in my own words';
 export const seeOffer = 'See the offer';
