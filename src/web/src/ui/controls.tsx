@@ -133,7 +133,12 @@ export function Panel({ trigger, children, label, open, onOpenChange, align = 's
           align={align}
           sideOffset={5}
           collisionPadding={10}
-          className={cx('z-40 rounded-card border border-soft/40 bg-surface p-2.5 shadow-md', className ?? 'w-72')}
+          className={cx(
+            'z-40 rounded-card border border-soft/40 bg-surface p-2.5 shadow-md',
+            // In a low window what does not fit is scrolled.
+            'short:max-h-(--radix-popover-content-available-height) short:overflow-y-auto',
+            className ?? 'w-72',
+          )}
         >
           {children}
         </RadixPopover.Content>

@@ -71,7 +71,7 @@ export function TaskPanel({
       }}
       className={cx(
         'flex min-h-0 w-[400px] flex-none flex-col overflow-auto border-l bg-surface',
-        'max-md:fixed max-md:inset-0 max-md:bottom-14 max-md:z-30 max-md:w-full',
+        'max-md:fixed max-md:inset-0 max-md:bottom-14 short:bottom-11 max-md:z-30 max-md:w-full',
       )}
     >
       {error && !data ? <Wrong error={error} again={() => void refetch()} /> : null}
