@@ -34,7 +34,8 @@ internal static class Texts
 
     public const string YouOwnerTask = "You are an owner of the task.";
 
-    public const string YourTaskWaitsForIt = "A task waits for it, and it was to come by now. You have the task, or wrote down that it waits.";
+    public const string YourTaskWaitsForIt =
+        "A task waits for it, and it was to come by now. You have the task, or wrote down that it waits.";
 
     public const string HasItCome = "Has it come?";
 
