@@ -119,6 +119,16 @@ public sealed class VisitTests(YardFixture fixture) : TaskActs(fixture)
     }
 
     [Fact]
+    public async Task What_was_asked_in_another_docket_is_no_offer_and_says_nothing()
+    {
+        var asked = await Make("Ask her", "Tobiah", docket: "J-1", minutes: 60);
+        var (_, offered) = await Offer(asked);
+        var elsewhere = await Make("Nobody's business", "Tobiah", minutes: 60);
+        var visit = await Plan(elsewhere, Body(offer: offered.GetProperty("entry").GetGuid()));
+        (Text(visit, "state"), visit.GetProperty("entry").ValueKind).ShouldBe(("planned", JsonValueKind.Null));
+    }
+
+    [Fact]
     public async Task A_party_that_wants_another_time_says_so()
     {
         var task = await Make("Look at the mooring", "Tobiah", docket: "J-1", minutes: 60);

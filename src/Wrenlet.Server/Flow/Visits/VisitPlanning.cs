@@ -28,19 +28,26 @@ public sealed class VisitPlanning(WriteQueue writes, WhoIsWho who)
     /// <summary>How a visit stands by now.</summary>
     internal static VisitStanding StandingOf(SqlSession session, Visit visit, Instant now) =>
         visit.At(
-            visit.Offer is { } offer
-            && EntryStore.Find(session, offer) is { Removed: null } entry
-            && AskStore.OfEntries(session, [entry.Key]).GetValueOrDefault(offer) is { } ask
-                ? ask.Asking.At(now)
+            OfferOf(session, visit) is { } entry
+                ? AskStore.OfEntries(session, [entry.Key]).GetValueOrDefault(entry.Id)?.Asking.At(now)
                 : null
         );
+
+    /// <summary>The entry that offers a visit: only one that is said outside in the task's own docket, for whoever sees the task sees that.</summary>
+    private static Entry? OfferOf(SqlSession session, Visit visit) =>
+        visit.Offer is { } offer
+        && EntryStore.Find(session, offer) is { Removed: null } entry
+        && ConversationStore.Find(session, entry.Conversation) is { Audience: Audience.Outside, Docket: { } docket }
+        && docket.Id == TaskStore.Find(session, visit.Task)?.Docket?.Id
+            ? entry
+            : null;
 
     /// <summary>A visit as shown.</summary>
     internal static VisitView View(SqlSession session, Visit visit, Roster roster, Instant now)
     {
         var calendar = roster.Firm!.Calendar;
         var standing = StandingOf(session, visit, now);
-        var entry = visit.Offer is { } offer ? EntryStore.Find(session, offer) : null;
+        var entry = OfferOf(session, visit);
         return new(
             visit.Task.Value,
             visit.Place,
