@@ -182,6 +182,9 @@ public static class StoredWords
         (RunDeed.Weighed, "weighed"),
         (RunDeed.Filled, "filled"),
         (RunDeed.Used, "used"),
+        (RunDeed.Laid, "laid"),
+        (RunDeed.Filed, "filed"),
+        (RunDeed.Began, "began"),
         (RunDeed.Left, "left")
     );
     public static readonly Vocabulary<DateUnit> DateUnits = new(
@@ -275,6 +278,7 @@ public static class StoredWords
         (AlertReason.TaskDue, "task-due"),
         (AlertReason.NotCome, "not-come"),
         (AlertReason.AskedLate, "asked-late"),
+        (AlertReason.DocketTaskLate, "docket-task-late"),
         (AlertReason.Invited, "invited"),
         (AlertReason.Duty, "duty"),
         (AlertReason.MeetingSoon, "meeting-soon"),

@@ -57,6 +57,9 @@ public enum AlertReason
     /// <summary>A task that they asked for is late.</summary>
     AskedLate,
 
+    /// <summary>A task of a docket that they own stays late.</summary>
+    DocketTaskLate,
+
     /// <summary>They are invited to a meeting, or one was moved: they have to say whether they come.</summary>
     Invited,
 
@@ -164,6 +167,7 @@ public static class Alerting
             AlertReason.TaskDue => Texts.YouOwnTaskDue,
             AlertReason.NotCome => Texts.YourTaskWaitsForIt,
             AlertReason.AskedLate => Texts.YouAskedTaskLate,
+            AlertReason.DocketTaskLate => Texts.YouOwnDocketTaskLate,
             AlertReason.Invited => Texts.YouInvitedAskedWhether,
             AlertReason.Duty => Texts.ItIsAboutYourDuty,
             AlertReason.MeetingSoon => Texts.YouTakePartMeeting,
@@ -217,6 +221,7 @@ public static class Alerting
             AlertReason.TaskDue => Texts.Reminder,
             AlertReason.NotCome => Texts.HasItCome,
             AlertReason.AskedLate => Texts.WhatYouAskedLate,
+            AlertReason.DocketTaskLate => Texts.StaysLateInYourDocket,
             AlertReason.Invited => Texts.InvitesYouToMeeting(who),
             AlertReason.Duty => Texts.AboutDuty(who),
             AlertReason.MeetingSoon => Texts.YourMeetingBeginsSoon,

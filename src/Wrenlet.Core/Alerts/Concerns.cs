@@ -176,19 +176,29 @@ public static class Concerns
     }
 
     /// <summary>
-    /// Those who are reminded of a task: its owners; who asked for it as well where it stays late, and where nobody owns
-    /// it.
+    /// Those who are reminded of a task: its owners; the next up as well where it stays late, and where nobody owns it.
     /// </summary>
     /// <param name="task">Which.</param>
-    /// <param name="nth">Which reminder it is: 0 before it is due, 1 when it is, and so on.</param>
+    /// <param name="reminder">Which reminder it is.</param>
+    /// <param name="docketOwner">Who owns its docket; null for nobody, or where it has none.</param>
     /// <param name="members">The people of a crew.</param>
-    public static IEnumerable<Alert> OfReminder(WorkTask task, int nth, Func<CrewId, ImmutableArray<PersonId>> members)
+    public static IEnumerable<Alert> OfReminder(
+        WorkTask task,
+        Reminder reminder,
+        PersonId? docketOwner,
+        Func<CrewId, ImmutableArray<PersonId>> members
+    )
     {
         ArgumentNullException.ThrowIfNull(task);
         ArgumentNullException.ThrowIfNull(members);
         List<PersonId> owners = [.. task.Owners.SelectMany(o => People(o.Owner, members))];
-        var asker = nth >= Reminder.AskerFrom || owners.Count == 0;
-        return [.. Each(owners, AlertReason.TaskDue), .. asker ? Each([task.MadeBy], AlertReason.AskedLate) : []];
+        var up = reminder.NextUp(task.MadeBy, docketOwner, owners).ToList();
+        return
+        [
+            .. Each(owners, AlertReason.TaskDue),
+            .. Each(up.Where(p => p == task.MadeBy), AlertReason.AskedLate),
+            .. Each(up.Where(p => p != task.MadeBy), AlertReason.DocketTaskLate),
+        ];
     }
 
     /// <summary>

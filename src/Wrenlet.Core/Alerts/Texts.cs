@@ -43,6 +43,8 @@ internal static class Texts
 
     public const string YouAskedTaskLate = "You asked for the task, and it is late.";
 
+    public const string YouOwnDocketTaskLate = "You own the docket, and a task of it stays late.";
+
     public const string YouInvitedAskedWhether = "You are invited, and asked whether you will come.";
 
     public const string YouTakePartMeeting = "You take part in the meeting.";
@@ -118,6 +120,8 @@ internal static class Texts
     public const string Reminder = "A reminder";
 
     public const string WhatYouAskedLate = "What you asked for is late";
+
+    public const string StaysLateInYourDocket = "Still late in your docket";
 
     public static string InvitesYouToMeeting(string who) => $"{who} invites you to a meeting";
 

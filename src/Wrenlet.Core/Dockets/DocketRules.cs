@@ -5,6 +5,9 @@ namespace Wrenlet.Core.Dockets;
 /// <summary>What a docket may be called, whose it may be, and who may see it.</summary>
 public static class DocketRules
 {
+    /// <summary>Longest subject, in UTF-16 units.</summary>
+    public const int LongestSubject = 200;
+
     /// <summary>What is wrong with a docket's subject, in a sentence; null when it can be used.</summary>
     public static string? WrongSubject(string? subject) =>
         string.IsNullOrWhiteSpace(subject) ? Texts.GiveTheDocketSubject : null;

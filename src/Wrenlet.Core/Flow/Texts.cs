@@ -174,6 +174,8 @@ internal static class RuleTexts
     public const string WriteQuestion = "Write what is asked.";
     public const string NoChoice = "A rule asks a question, a decision or a confirmation.";
     public const string WriteTitle = "Write what is to be done.";
+
+    public const string WriteSubject = "Write what the new docket is called.";
     public const string SayHowLong = "Say how long, such as 4 h.";
     public const string TooLong = "That is too long. Choose at most 1,000 h of working time.";
     public const string RemindWithin = "Remind at most every 15 min, and at least every 1,000 h.";

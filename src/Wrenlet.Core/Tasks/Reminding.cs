@@ -1,5 +1,6 @@
 using NodaTime;
 using Wrenlet.Core.Calendars;
+using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Tasks;
 
@@ -18,8 +19,30 @@ public readonly record struct Reminders(Duration Before, Duration Again)
 /// <param name="Nth">0 before it is due, 1 when it is, and one more each time after.</param>
 public readonly record struct Reminder(Instant At, int Nth)
 {
-    /// <summary>From which one on whoever asked for the task is told as well.</summary>
-    public const int AskerFrom = 3;
+    /// <summary>From which one on the next up is told as well.</summary>
+    public const int NextFrom = 3;
+
+    /// <summary>From which one on the one after them is told too.</summary>
+    public const int LastFrom = 6;
+
+    /// <summary>
+    /// Who is told of a task that stays late beside its owners, one after the other: who asked for it, then who owns its
+    /// docket. Who owns the task is not next up of it.
+    /// </summary>
+    /// <param name="askedBy">Who asked for it.</param>
+    /// <param name="docketOwner">Who owns its docket; null for nobody, or where it has none.</param>
+    /// <param name="owners">The people who own the task; where there are none, the first is told at once.</param>
+    public IEnumerable<PersonId> NextUp(PersonId askedBy, PersonId? docketOwner, IReadOnlyCollection<PersonId> owners)
+    {
+        ArgumentNullException.ThrowIfNull(owners);
+        PersonId?[] all = [askedBy, docketOwner];
+        var up = all.OfType<PersonId>().Distinct().Where(p => !owners.Contains(p));
+        return up.Take(
+            Nth >= LastFrom ? 2
+            : Nth >= NextFrom || owners.Count == 0 ? 1
+            : 0
+        );
+    }
 
     /// <summary>
     /// The reminder to give now: the latest whose moment has come and that was not given yet, so that after a time

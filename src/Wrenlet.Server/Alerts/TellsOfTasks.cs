@@ -8,6 +8,7 @@ using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Alerts;
+using Wrenlet.Storage.Dockets;
 
 namespace Wrenlet.Server.Alerts;
 
@@ -77,7 +78,12 @@ internal sealed class TellsOfTasks(Telling telling, WhoIsWho who)
                 null,
                 due.Task.Place,
                 Thing.Working,
-                Concerns.OfReminder(due.Task, due.Nth, Members),
+                Concerns.OfReminder(
+                    due.Task,
+                    due.Reminder,
+                    due.Task.Docket is { } docket ? DocketStore.Find(w.Session, docket.Id)?.Owner : null,
+                    Members
+                ),
                 id => who.Current.Find(id)
             );
             foreach (var alert in alerts)

@@ -25,7 +25,11 @@ public sealed record NewDocketTerms(
     string Site,
     PersonId? Owner,
     IReadOnlyList<Milestone>? Milestones = null
-);
+)
+{
+    /// <summary>Who is to see it.</summary>
+    public DocketSight Sight { get; init; } = DocketSight.Open;
+}
 
 /// <summary>
 /// What a docket is to be. Its milestones are in the order of time; fields that are not among the values stay.
@@ -245,7 +249,7 @@ public sealed class DocketMaking(WriteQueue writes, WhoIsWho who, FirmKinds kind
                 kind.First.Id,
                 Priority.Normal,
                 Open: true,
-                DocketSight.Open
+                terms.Sight
             ),
             at,
             by.Id

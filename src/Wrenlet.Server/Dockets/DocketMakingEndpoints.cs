@@ -20,7 +20,7 @@ namespace Wrenlet.Server.Dockets;
 public sealed record DocketToMake(
     [property: Required] Guid Id,
     [property: Required] Guid Kind,
-    [property: Required, StringLength(200)] string Subject,
+    [property: Required, StringLength(DocketRules.LongestSubject)] string Subject,
     [property: Required(AllowEmptyStrings = true), StringLength(60)] string Site,
     Guid? Owner = null,
     Guid? Party = null,
@@ -47,7 +47,7 @@ public sealed record MilestoneSetting(
 /// 2026-05-04, a choice and a person by their id, a checkbox as yes; null for nothing. Fields that are not named stay as
 /// they are.</param>
 public sealed record DocketFields(
-    [property: Required, StringLength(200)] string Subject,
+    [property: Required, StringLength(DocketRules.LongestSubject)] string Subject,
     [property: Required(AllowEmptyStrings = true), StringLength(60)] string Site,
     Guid? Owner,
     [property: Required] string Priority,

@@ -17,6 +17,7 @@ internal static class FlowPart
             .AddSingleton<RuleWatching>()
             .AddSingleton<RuleTiming>()
             .AddSingleton<RuleActing>()
+            .AddSingleton<RuleSteps>()
             .AddSingleton<RuleUndoing>()
             .AddSingleton<ForecastKeeping>()
             .AddSingleton<ForecastMarking>()

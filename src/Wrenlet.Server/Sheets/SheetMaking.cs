@@ -220,37 +220,40 @@ internal sealed class SheetMaking(
 
     /// <summary>Calls a sheet otherwise, removes it or brings it back.</summary>
     public Task<SheetOutcome> Set(SheetId id, int version, string name, bool removed, Person by, Instant at) =>
-        writes.Run(w =>
-        {
-            if (SheetReading.Seen(w.Session, id.Value, by) is not { } kept)
-                return new SheetOutcome(null);
-            if (kept.Sheet.Name == name && kept.Sheet.Removed == removed)
-                return new(kept);
-            if (kept.Version != version)
-                return new(kept, Changed: true);
-            SheetStore.Set(w.Session, id, name, removed);
-            var set = SheetStore.Find(w.Session, id)!;
-            // Of what is removed those hear who saw it.
-            w.Log(
-                new Change(
-                    ChangeKinds.SheetChanged,
-                    id.Value,
-                    removed ? kept.Sheet.Place : set.Sheet.Place,
-                    Thing.Said,
-                    at,
-                    by.Id,
-                    set.Docket.Id
-                )
-            );
-            var did =
-                removed != kept.Sheet.Removed
-                    ? removed
-                        ? $"removed {Tag(kept)}"
-                        : $"brought back {Tag(set)}"
-                    : $"renamed the sheet “{EntryText.Escaped(kept.Sheet.Name)}” {Tag(set)}";
-            Happened(w, Inside(w, set), by, at, $"{by.FirstName} {did}");
-            return new(set);
-        });
+        writes.Run(w => Set(w, id, version, name, removed, by, at));
+
+    /// <summary>The same within a write that does more.</summary>
+    public static SheetOutcome Set(Writing w, SheetId id, int version, string name, bool removed, Person by, Instant at)
+    {
+        if (SheetReading.Seen(w.Session, id.Value, by) is not { } kept)
+            return new SheetOutcome(null);
+        if (kept.Sheet.Name == name && kept.Sheet.Removed == removed)
+            return new(kept);
+        if (kept.Version != version)
+            return new(kept, Changed: true);
+        SheetStore.Set(w.Session, id, name, removed);
+        var set = SheetStore.Find(w.Session, id)!;
+        // Of what is removed those hear who saw it.
+        w.Log(
+            new Change(
+                ChangeKinds.SheetChanged,
+                id.Value,
+                removed ? kept.Sheet.Place : set.Sheet.Place,
+                Thing.Said,
+                at,
+                by.Id,
+                set.Docket.Id
+            )
+        );
+        var did =
+            removed != kept.Sheet.Removed
+                ? removed
+                    ? $"removed {Tag(kept)}"
+                    : $"brought back {Tag(set)}"
+                : $"renamed the sheet “{EntryText.Escaped(kept.Sheet.Name)}” {Tag(set)}";
+        Happened(w, Inside(w, set), by, at, $"{by.FirstName} {did}");
+        return new(set);
+    }
 
     /// <summary>Lets a party see a revision, or none any more.</summary>
     /// <param name="revision">Which; null for none.</param>

@@ -32,6 +32,7 @@ public sealed record TimeSaidView(Guid Entry, PersonView Person, int Minutes, st
 /// <param name="Tellers">Who may have said when something comes: what the docket's parties are called.</param>
 /// <param name="Clocks">Who is at it by their clock, the first first.</param>
 /// <param name="Said">What notes of its talk say that it took and is not counted, the newest first.</param>
+/// <param name="NextUp">Who is told beside its owners when it stays late, one after the other.</param>
 /// <param name="SourceEdited">Whether the entry it was made of was edited since; null where it has none.</param>
 public sealed record TaskDetail(
     TaskView Task,
@@ -51,5 +52,6 @@ public sealed record TaskDetail(
     IReadOnlyList<string> Tellers,
     IReadOnlyList<RunningView> Clocks,
     IReadOnlyList<TimeSaidView> Said,
+    IReadOnlyList<PersonView> NextUp,
     bool? SourceEdited
 );

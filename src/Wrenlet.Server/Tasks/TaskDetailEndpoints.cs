@@ -14,6 +14,7 @@ using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
+using Wrenlet.Storage.People;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Tasks;
@@ -25,6 +26,27 @@ internal static class TaskDetailEndpoints
 
     public static void MapTaskDetail(this IEndpointRouteBuilder api) =>
         api.MapGet("/tasks/{id:guid}/detail", GetDetail).For(Access.Staff);
+
+    /// <summary>Who is told when a task stays late, one after the other, of those who see it.</summary>
+    private static IEnumerable<Person> NextUp(SqlSession session, WorkTask task, Roster roster)
+    {
+        var owners = task
+            .Owners.SelectMany(o =>
+                o.Owner switch
+                {
+                    TaskOwner.OfPerson p => [p.Person],
+                    TaskOwner.OfCrew c when roster.Crews.TryGetValue(c.Crew, out var crew) => crew.Members,
+                    _ => System.Collections.Immutable.ImmutableArray<PersonId>.Empty,
+                }
+            )
+            .ToList();
+        var docketOwner = task.Docket is { } docket ? DocketStore.Find(session, docket.Id)?.Owner : null;
+        return new Reminder(default, Reminder.LastFrom)
+            .NextUp(task.MadeBy, docketOwner, owners)
+            .Select(p => roster.Find(p))
+            .OfType<Person>()
+            .Where(p => p.IsStaff && p.MaySee(task.Place, Thing.Working));
+    }
 
     private static Results<Ok<TaskDetail>, ProblemHttpResult> GetDetail(
         Guid id,
@@ -126,6 +148,7 @@ internal static class TaskDetailEndpoints
                                 t.Said.Words
                             )),
                     ],
+                    [.. NextUp(s, task, roster).Select(PersonView.Of)],
                     source is null ? null : source.Edited is { } edited && edited > task.Made
                 )
             );

@@ -24,7 +24,7 @@ public sealed record TasksDue(ImmutableArray<DueTask> Tasks, Instant At) : IHapp
 /// <summary>A task of which somebody is to be reminded.</summary>
 /// <param name="Nth">0 before it is due, 1 when it is, and one more each time after.</param>
 /// <param name="Words">How its due moment stands.</param>
-public readonly record struct DueTask(WorkTask Task, int Nth, string Words);
+public readonly record struct DueTask(WorkTask Task, Reminder Reminder, string Words);
 
 /// <summary>A task that was made by itself is about to be taken out; what others keep of it has to go first.</summary>
 /// <param name="Key">Its key.</param>

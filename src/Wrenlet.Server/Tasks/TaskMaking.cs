@@ -214,7 +214,7 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
                 ) is
                 { } reminder
             )
-                due.Add((new(task, reminder.Nth, TaskViews.DueWords(task, roster, now)), reminder.At));
+                due.Add((new(task, reminder, TaskViews.DueWords(task, roster, now)), reminder.At));
             return null;
         }
         // Dates that no calendar can hold; whoever runs the work sets them down.

@@ -105,6 +105,28 @@ public static class DocketTies
         )
             is not null;
 
+    /// <summary>
+    /// Whether anybody has said something in a docket, or changed a task or sheet of it, since it was made.
+    /// </summary>
+    public static bool IsWorkedWith(SqlSession session, DocketId docket) =>
+        session.Number(
+            """
+            SELECT 1 FROM docket d WHERE d.uid = $uid AND (
+              EXISTS (SELECT 1 FROM conversation c JOIN entry e ON e.conversation = c.id
+                WHERE c.docket = d.id AND e.kind <> 'event')
+              OR EXISTS (SELECT 1 FROM task t WHERE t.docket = d.id AND t.version > 1)
+              OR EXISTS (SELECT 1 FROM sheet h JOIN sheet_revision r ON r.sheet = h.id
+                WHERE h.docket = d.id AND r.number > 1))
+            """,
+            ("uid", docket.Value)
+        )
+            is not null;
+
+    /// <summary>Whether a docket has been deleted, and nobody has restored it.</summary>
+    public static bool IsRemoved(SqlSession session, DocketId docket) =>
+        session.Number("SELECT 1 FROM docket WHERE uid = $uid AND removed IS NOT NULL", ("uid", docket.Value))
+            is not null;
+
     /// <summary>Takes a docket out of everybody's sight; it can be restored.</summary>
     public static void Remove(SqlSession session, DocketId docket, Instant at) =>
         session.Run(

@@ -107,9 +107,10 @@ public sealed record ConditionForm(string Kind, Guid? Of = null, string? Value =
 }
 
 /// <summary>A step of a rule.</summary>
-/// <param name="Kind">message, note, ask, task, template, hand-over, move, priority or field.</param>
+/// <param name="Kind">message, note, ask, task, template, begin, hand-over, move, priority or field.</param>
 /// <param name="Of">The stock reply, template, person, stage or field; null for others.</param>
-/// <param name="Words">The words of a note or ask, the title of a task, what a field is to hold.</param>
+/// <param name="Words">The words of a note or ask, the title of a task, the subject of a docket, what a field is to
+/// hold.</param>
 /// <param name="Via">mail or text; null for the way by which the party wrote last.</param>
 /// <param name="Owner">Of a task, or who is asked: person, crew, docket-owner, or maker (of the rule); null for nobody yet.</param>
 /// <param name="OwnerId">The person or crew.</param>
@@ -118,6 +119,7 @@ public sealed record ConditionForm(string Kind, Guid? Of = null, string? Value =
 /// <param name="RemindEvery">Minutes of working time; null for what is usual.</param>
 /// <param name="Locks">The stage that is locked until the task is done; null for none.</param>
 /// <param name="Asks">Of an ask: question, decision or confirmation.</param>
+/// <param name="WithParty">Of a docket that is begun: whether it is with the same party; null for not.</param>
 public sealed record StepForm(
     string Kind,
     Guid? Of = null,
@@ -129,7 +131,8 @@ public sealed record StepForm(
     string? Priority = null,
     int? RemindEvery = null,
     Guid? Locks = null,
-    string? Asks = null
+    string? Asks = null,
+    bool? WithParty = null
 )
 {
     /// <summary>A step in this form.</summary>
@@ -148,6 +151,7 @@ public sealed record StepForm(
                 Asks: StoredWords.AskKinds.Of(s.Kind)
             ),
             RuleStep.Use s => new("template", s.Template.Value),
+            RuleStep.Begin s => new("begin", s.Template.Value, s.Subject, WithParty: s.WithParty),
             RuleStep.HandOver s => new("hand-over", s.To.Value),
             RuleStep.Move s => new("move", s.Stage.Value),
             RuleStep.SetPriority s => new("priority", Priority: StoredWords.Priorities.Of(s.Priority)),
@@ -176,6 +180,11 @@ public sealed record StepForm(
                 DueIn
             ),
             { Kind: "template", Of: { } template } => new RuleStep.Use(new TemplateId(template)),
+            { Kind: "begin", Of: { } template } => new RuleStep.Begin(
+                new TemplateId(template),
+                Words ?? "",
+                WithParty ?? false
+            ),
             { Kind: "hand-over", Of: { } person } => new RuleStep.HandOver(new PersonId(person)),
             { Kind: "move", Of: { } stage } => new RuleStep.Move(new StageId(stage)),
             { Kind: "priority" } when StoredWords.Priorities.Parse(Priority) is { } priority =>

@@ -113,6 +113,32 @@ public static class RuleStore
             is not null;
     }
 
+    /// <summary>Notes that a rule began a docket.</summary>
+    /// <param name="session">Where to write.</param>
+    /// <param name="docket">The docket.</param>
+    /// <param name="depth">How many rules set one another off before it, that one among them.</param>
+    public static void AddBegun(SqlSession session, DocketId docket, int depth)
+    {
+        ArgumentNullException.ThrowIfNull(session);
+        session.Run(
+            "INSERT INTO rule_begun (docket, depth) VALUES ((SELECT id FROM docket WHERE uid = $docket), $depth)",
+            ("docket", docket.Value),
+            ("depth", depth)
+        );
+    }
+
+    /// <summary>How many rules set one another off before a docket was begun; 0 where a person began it.</summary>
+    public static int BegunAfter(SqlSession session, DocketId docket)
+    {
+        ArgumentNullException.ThrowIfNull(session);
+        return (int)(
+            session.Number(
+                "SELECT depth FROM rule_begun WHERE docket = (SELECT id FROM docket WHERE uid = $docket)",
+                ("docket", docket.Value)
+            ) ?? 0
+        );
+    }
+
     /// <summary>Runs whose moment has come, in the order in which they came up.</summary>
     public static List<RuleRun> Due(SqlSession session, Instant now, int most)
     {

@@ -160,14 +160,30 @@ public class ConcernsTests
             .ShouldBe([Some.Ines, Some.Odalys]);
 
     [Fact]
-    public void Owners_are_reminded_and_who_asked_only_where_it_stays_late_or_nobody_owns_it()
+    public void Owners_are_reminded_and_the_next_up_only_where_it_stays_late_or_nobody_owns_it()
     {
         var task = Some.Task(owners: [Some.Of(Hull)]);
+        IEnumerable<Alert> Of(WorkTask task, int nth, PersonId? docketOwner = null) =>
+            Concerns.OfReminder(task, new Reminder(default, nth), docketOwner, Members);
+        Of(task, 0, Tobiah).ShouldBe([Told(Some.Ines, AlertReason.TaskDue), Told(Some.Kit, AlertReason.TaskDue)]);
+        Of(task, Reminder.NextFrom, Tobiah).Skip(2).ShouldBe([Told(Some.Odalys, AlertReason.AskedLate)]);
+        Of(task, Reminder.LastFrom, Tobiah)
+            .Skip(2)
+            .ShouldBe([Told(Some.Odalys, AlertReason.AskedLate), Told(Tobiah, AlertReason.DocketTaskLate)]);
+        Of(task, Reminder.LastFrom, Some.Odalys).Skip(2).ShouldBe([Told(Some.Odalys, AlertReason.AskedLate)]);
+        Of(Some.Task(), 0, Tobiah).ShouldBe([Told(Some.Odalys, AlertReason.AskedLate)]);
+    }
+
+    [Fact]
+    public void Who_owns_a_task_is_not_next_up_of_it()
+    {
+        var task = Some.Task(owners: [Some.Of(Some.Odalys)]);
         Concerns
-            .OfReminder(task, 0, Members)
-            .ShouldBe([Told(Some.Ines, AlertReason.TaskDue), Told(Some.Kit, AlertReason.TaskDue)]);
-        Concerns.OfReminder(task, Reminder.AskerFrom, Members).ShouldContain(Told(Some.Odalys, AlertReason.AskedLate));
-        Concerns.OfReminder(Some.Task(), 0, Members).ShouldBe([Told(Some.Odalys, AlertReason.AskedLate)]);
+            .OfReminder(task, new Reminder(default, Reminder.NextFrom), Tobiah, Members)
+            .ShouldBe([Told(Some.Odalys, AlertReason.TaskDue), Told(Tobiah, AlertReason.DocketTaskLate)]);
+        Concerns
+            .OfReminder(task, new Reminder(default, Reminder.LastFrom), Some.Odalys, Members)
+            .ShouldBe([Told(Some.Odalys, AlertReason.TaskDue)]);
     }
 
     [Fact]

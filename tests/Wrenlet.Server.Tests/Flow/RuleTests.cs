@@ -175,25 +175,7 @@ public sealed class RuleTests(YardFixture fixture) : RuleYardTests(fixture)
         trial.GetProperty("count").GetInt32().ShouldBe(1);
         Text(trial.GetProperty("times")[0], "docket").ShouldBe(reference);
 
-        var setting = await Of("Odalys").Get($"/api/dockets/{reference}/setting");
-        var fields = setting.GetProperty("fields");
-        await Of("Odalys")
-            .Do(
-                HttpMethod.Put,
-                $"/api/dockets/{reference}/setting",
-                new
-                {
-                    subject = Text(fields, "subject"),
-                    site,
-                    owner = Whom("Odalys"),
-                    priority = "normal",
-                    limited = true,
-                    people = new[] { Whom("Odalys") },
-                    crews = Array.Empty<Guid>(),
-                    milestones = Array.Empty<object>(),
-                },
-                Text(setting, "version")
-            );
+        await Limit(reference, "Odalys");
         (await Try("Tobiah")).GetProperty("count").GetInt32().ShouldBe(0);
     }
 

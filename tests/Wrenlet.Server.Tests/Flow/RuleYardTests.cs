@@ -50,6 +50,30 @@ public abstract class RuleYardTests(YardFixture fixture) : YardTests(fixture)
         return id;
     }
 
+    /// <summary>Nobody sees a docket any more but its owner Odalys, who has to be named, and these people.</summary>
+    protected async Task Limit(string reference, params string[] people)
+    {
+        var setting = await Of("Odalys").Get($"/api/dockets/{reference}/setting");
+        var fields = setting.GetProperty("fields");
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Put,
+                $"/api/dockets/{reference}/setting",
+                new
+                {
+                    subject = Text(fields, "subject"),
+                    site = Text(fields, "site"),
+                    owner = Whom("Odalys"),
+                    priority = "normal",
+                    limited = true,
+                    people = people.Select(Whom).ToArray(),
+                    crews = Array.Empty<Guid>(),
+                    milestones = Array.Empty<object>(),
+                },
+                Text(setting, "version")
+            );
+    }
+
     protected async Task Move(string reference, Guid stage, string by = "Odalys", object[]? changed = null) =>
         await Of(by).Do(HttpMethod.Put, $"/api/dockets/{reference}/stage", new { stage, changed });
 

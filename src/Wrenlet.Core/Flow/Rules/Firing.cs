@@ -2,6 +2,7 @@ using System.Collections.Frozen;
 using System.Collections.Immutable;
 using NodaTime;
 using Wrenlet.Core.Calendars;
+using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 
@@ -94,6 +95,27 @@ public static class Firing
                 .Where(r => Fits(r, happened, circumstances) && MayAct(r, circumstances, find(r.Maker))),
         ];
     }
+
+    /// <summary>
+    /// How many rules set one another off before something: those of the move that it is, and where time brought it, those
+    /// before the docket was begun. What a person does begins anew.
+    /// </summary>
+    /// <param name="happened">What has happened.</param>
+    /// <param name="moved">How many before the move; 0 for everything else.</param>
+    /// <param name="begun">How many before the docket was begun; 0 where a person began it.</param>
+    public static int DepthOf(Happened happened, int moved, int begun)
+    {
+        ArgumentNullException.ThrowIfNull(happened);
+        return happened.ByTime ? Math.Max(moved, begun) : moved;
+    }
+
+    /// <summary>The conversation that rules mean in a docket, and write in; null where nobody outside belongs to it.</summary>
+    /// <param name="talks">Conversations of the docket, in the order in which they were begun.</param>
+    /// <param name="with">The party that it is about; null for the one that came first.</param>
+    public static Conversation? TalkOf(IEnumerable<Conversation> talks, PartyId? with) =>
+        talks.FirstOrDefault(c =>
+            c is { Audience: Audience.Outside, Party: not null, Discussed: null } && (with is null || c.Party == with)
+        );
 
     /// <summary>Whether a rule fits, whoever made it.</summary>
     public static bool Fits(Rule rule, Happened happened, Circumstances circumstances)

@@ -17,6 +17,15 @@ public abstract record Happened(string Key)
     /// <summary>The party that it is about; null where it is about the docket.</summary>
     public virtual PartyId? With => null;
 
+    /// <summary>Whether time alone brought it, and nobody did anything for it.</summary>
+    public virtual bool ByTime => false;
+
+    /// <summary>
+    /// Whether it is the same happening in whatever docket, so that a rule acts on it in one of them only: a party that
+    /// writes in two dockets is answered once.
+    /// </summary>
+    public virtual bool OnceForAll => false;
+
     /// <summary>The docket was moved.</summary>
     /// <param name="From">The stage that it left.</param>
     /// <param name="To">The stage that it entered.</param>
@@ -32,6 +41,9 @@ public abstract record Happened(string Key)
     {
         /// <inheritdoc/>
         public override PartyId? With => Party;
+
+        /// <inheritdoc/>
+        public override bool OnceForAll => true;
     }
 
     /// <summary>Nobody has written for some time.</summary>
@@ -44,6 +56,9 @@ public abstract record Happened(string Key)
     {
         /// <inheritdoc/>
         public override PartyId? With => Party;
+
+        /// <inheritdoc/>
+        public override bool ByTime => true;
     }
 
     /// <summary>A task was done.</summary>
@@ -58,7 +73,11 @@ public abstract record Happened(string Key)
     /// <param name="Due">When it was due.</param>
     /// <param name="For">Working time since then.</param>
     public sealed record Late(TaskId Task, Instant Due, Duration For)
-        : Happened(Written($"late:{Task.Value:N}:{Due.ToUnixTimeTicks()}"));
+        : Happened(Written($"late:{Task.Value:N}:{Due.ToUnixTimeTicks()}"))
+    {
+        /// <inheritdoc/>
+        public override bool ByTime => true;
+    }
 
     /// <summary>Something asked was decided.</summary>
     public sealed record Decided(EntryId Ask) : Happened(Written($"ask:{Ask.Value:N}"));
@@ -68,10 +87,18 @@ public abstract record Happened(string Key)
     /// <param name="At">Its date.</param>
     /// <param name="Offset">Working time from it to now; negative before it.</param>
     public sealed record Near(MilestoneId Milestone, Instant At, Duration Offset)
-        : Happened(Written($"near:{Milestone.Value:N}:{At.ToUnixTimeTicks()}"));
+        : Happened(Written($"near:{Milestone.Value:N}:{At.ToUnixTimeTicks()}"))
+    {
+        /// <inheritdoc/>
+        public override bool ByTime => true;
+    }
 
     /// <summary>A day of the year has come.</summary>
-    public sealed record DayCame(LocalDate Day) : Happened(Written($"day:{Day:uuuuMMdd}"));
+    public sealed record DayCame(LocalDate Day) : Happened(Written($"day:{Day:uuuuMMdd}"))
+    {
+        /// <inheritdoc/>
+        public override bool ByTime => true;
+    }
 
     private static string Written(FormattableString key) => key.ToString(CultureInfo.InvariantCulture);
 }

@@ -120,6 +120,15 @@ public abstract record RuleStep
     /// <summary>Makes what a template holds.</summary>
     public sealed record Use(TemplateId Template) : RuleStep;
 
+    /// <summary>
+    /// Begins another docket from a template, at the same site, seen by the same people, owned by whoever owns this one,
+    /// else by the rule's maker.
+    /// </summary>
+    /// <param name="Template">The template; its kind is the new docket's.</param>
+    /// <param name="Subject">What it is called; may hold the fields of stock replies.</param>
+    /// <param name="WithParty">Whether it is with the same party.</param>
+    public sealed record Begin(TemplateId Template, string Subject, bool WithParty) : RuleStep;
+
     /// <summary>Gives the docket to somebody.</summary>
     public sealed record HandOver(PersonId To) : RuleStep;
 

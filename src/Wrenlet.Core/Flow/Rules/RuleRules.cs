@@ -152,6 +152,10 @@ public static class RuleRules
             RuleStep.Use { Template: var t } => names.Template(t) is not { Retired: false }
                 ? RuleTexts.NoTemplate
                 : null,
+            RuleStep.Begin { Template: var t } when names.Template(t) is not { Retired: false } => RuleTexts.NoTemplate,
+            RuleStep.Begin { Subject: var subject } => string.IsNullOrWhiteSpace(subject)
+                ? RuleTexts.WriteSubject
+                : null,
             RuleStep.HandOver { To: var p } => names.Person(p) is null ? RuleTexts.NoPerson : null,
             RuleStep.Move { Stage: var s } => NoStage(s, names),
             RuleStep.SetField { Field: var f, Stored: var value } => names.Kinds.Field(f) is not { } field

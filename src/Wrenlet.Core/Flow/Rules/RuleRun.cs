@@ -35,14 +35,34 @@ public enum RunDeed
     /// <summary>Made what a template holds.</summary>
     Used,
 
+    /// <summary>Made a task of a template.</summary>
+    Laid,
+
+    /// <summary>Made a sheet of a template.</summary>
+    Filed,
+
+    /// <summary>Began another docket.</summary>
+    Began,
+
     /// <summary>Could not be done; the words say why.</summary>
     Left,
+}
+
+/// <summary>What is said of deeds.</summary>
+public static class RunDeeds
+{
+    /// <summary>
+    /// Whether a deed stands in the line that says inside what a rule did: a move has a line of its own, parts of a
+    /// template go without saying, and what was not done is told to the rule's maker.
+    /// </summary>
+    public static bool IsTold(this RunDeed deed) =>
+        deed is not (RunDeed.Left or RunDeed.Moved or RunDeed.Laid or RunDeed.Filed);
 }
 
 /// <summary>One thing that a run did.</summary>
 /// <param name="Deed">What.</param>
 /// <param name="Words">As people read it.</param>
-/// <param name="Of">The entry, task, lock or field; null for others.</param>
+/// <param name="Of">The entry, task, sheet, docket, lock or field; null for others.</param>
 /// <param name="Before">What was there before; empty for nothing.</param>
 /// <param name="After">What has been there since; empty for nothing. For a task, its version.</param>
 public sealed record RunStep(RunDeed Deed, string Words, Guid? Of = null, string Before = "", string After = "");

@@ -67,6 +67,7 @@ public static class RuleWords
             RuleStep.Give s => Given(s, names),
             RuleStep.Ask s => $"ask {Whom(s.Whom, names)} “{Short(s.Words)}”{Due(s.DueIn)}",
             RuleStep.Use s => $"make what the template {names.Template(s.Template)?.Name ?? "that is gone"} holds",
+            RuleStep.Begin s => Begun(s, names),
             RuleStep.HandOver s => $"give the docket to {names.Person(s.To) ?? "somebody who is gone"}",
             RuleStep.Move s => $"move it to {names.Kinds.Stage(s.Stage)?.Name ?? RuleTexts.Gone("stage")}",
             RuleStep.SetPriority s => $"set its priority to {PriorityWord(s.Priority)}",
@@ -76,6 +77,14 @@ public static class RuleWords
             RuleStep.SetField => $"set {RuleTexts.Gone("field")}",
             _ => throw new ArgumentOutOfRangeException(nameof(step)),
         };
+    }
+
+    private static string Begun(RuleStep.Begin begin, RuleNames names)
+    {
+        var template = names.Template(begin.Template);
+        var kind = template is null ? null : names.Kinds.Find(template.Kind)?.Name;
+        return $"begin the {kind ?? "docket"} “{Short(begin.Subject)}” from the template {template?.Name ?? "that is gone"}"
+            + (begin.WithParty ? ", with the same customer" : "");
     }
 
     private static string Given(RuleStep.Give give, RuleNames names)

@@ -5,15 +5,19 @@ using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.Flow.Rules;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Sheets;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
+using Wrenlet.Server.Sheets;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
 using Wrenlet.Storage.Conversations;
 using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.Flow;
+using Wrenlet.Storage.People;
+using Wrenlet.Storage.Sheets;
 using Wrenlet.Storage.Tasks;
 
 namespace Wrenlet.Server.Flow.Rules;
@@ -135,8 +139,15 @@ internal sealed class RuleUndoing(
                 return docket.Stage.Value.ToString() != step.After
                     ? "it has been moved since"
                     : moving.Move(w, docket, new StageId(Guid.Parse(step.Before)), "", by, at).Refusal;
+            case RunDeed.Laid:
+                return Drop(w, step, by, at);
+            case RunDeed.Filed:
+                return Remove(w, step, by, at);
+            case RunDeed.Began:
+                return Delete(w, new DocketId(step.Of!.Value), by, at);
+            // What it holds is undone one by one.
             case RunDeed.Used:
-                return "remove what you do not want yourself";
+                return null;
             default:
                 throw new ArgumentOutOfRangeException(nameof(step), step.Deed, "Unknown deed.");
         }
@@ -152,6 +163,29 @@ internal sealed class RuleUndoing(
         return tasks
             .Change(w, id, null, by, at, before => before.After(before.Progress.Become(TaskState.Dropped), at))
             .Refusal;
+    }
+
+    private static string? Remove(Writing w, RunStep step, Person by, Instant at)
+    {
+        var id = new SheetId(step.Of!.Value);
+        if (SheetStore.Find(w.Session, id) is not { Sheet.Removed: false } sheet)
+            return "it is removed already";
+        if (sheet.Version.ToString(CultureInfo.InvariantCulture) != step.After)
+            return "it has been changed since";
+        SheetMaking.Set(w, id, sheet.Version, sheet.Sheet.Name, removed: true, by, at);
+        return null;
+    }
+
+    private static string? Delete(Writing w, DocketId id, Person by, Instant at)
+    {
+        if (DocketStore.Find(w.Session, id) is not { } docket || DocketTies.IsRemoved(w.Session, id))
+            return "it is deleted already";
+        if (DocketTies.IsWorkedWith(w.Session, id))
+            return "somebody has worked with it since";
+        DocketMaking.Log(w, docket, by, at);
+        DocketTies.Remove(w.Session, id, at);
+        LogStore.Add(w.Session, at, by.Id, LogKind.Dockets, "undid a rule that began a docket", docket.Ref.ToString());
+        return null;
     }
 
     private string? Refill(Writing w, Docket docket, RunStep step, Person by, Instant at)

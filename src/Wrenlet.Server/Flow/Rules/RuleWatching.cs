@@ -138,7 +138,7 @@ internal sealed class RuleWatching(FirmRules rules, FirmKinds kinds, WhoIsWho wh
         one.Trigger == other.Trigger && one.Steps.SequenceEqual(other.Steps);
 
     /// <summary>Notes what rules are to do because of something.</summary>
-    /// <param name="depth">How many rules set one another off before it.</param>
+    /// <param name="depth">How many rules set one another off before the move that it is; 0 for everything else.</param>
     /// <param name="changed">What whoever set it off changed of what they will do.</param>
     /// <param name="only">The only rule that is asked; null for all.</param>
     /// <param name="by">Who set it off by hand; null where nobody did.</param>
@@ -169,9 +169,8 @@ internal sealed class RuleWatching(FirmRules rules, FirmKinds kinds, WhoIsWho wh
         if (acting.IsEmpty)
             return;
         var names = RuleNaming.Of(w.Session, kinds, who);
-        // A party that writes in two dockets is answered once.
-        bool Answered(Rule rule) =>
-            happened is Happened.Wrote && RuleStore.HasAnywhere(w.Session, rule.Id, happened.Key);
+        bool Answered(Rule rule) => happened.OnceForAll && RuleStore.HasAnywhere(w.Session, rule.Id, happened.Key);
+        var before = Firing.DepthOf(happened, depth, RuleStore.BegunAfter(w.Session, id));
         foreach (var rule in acting.Where(r => (only is null || r.Id == only) && !Answered(r)))
             RuleStore.Add(
                 w.Session,
@@ -183,7 +182,7 @@ internal sealed class RuleWatching(FirmRules rules, FirmKinds kinds, WhoIsWho wh
                     happened.With,
                     RuleWords.Of(rule.Trigger, names),
                     at,
-                    depth,
+                    before,
                     System.Collections.Immutable.ImmutableDictionary<int, string>.Empty,
                     [],
                     RunState.Waiting,
@@ -213,10 +212,5 @@ internal sealed class RuleWatching(FirmRules rules, FirmKinds kinds, WhoIsWho wh
     /// <summary>The conversation with a party of the docket; null for none.</summary>
     /// <param name="with">Which; null for the first of them.</param>
     public static Conversation? OutsideOf(SqlSession session, DocketId docket, PartyId? with = null) =>
-        ConversationStore
-            .OfDocket(session, docket)
-            .Find(c =>
-                c is { Audience: Audience.Outside, Party: not null, Discussed: null }
-                && (with is null || c.Party == with)
-            );
+        Firing.TalkOf(ConversationStore.OfDocket(session, docket), with);
 }

@@ -60,6 +60,12 @@ public sealed record Wanted(IReadOnlyList<WantedTask> Tasks, IReadOnlyList<Guid>
     }
 }
 
+/// <summary>What was made of a template.</summary>
+internal sealed record MadeOfTemplate(
+    IReadOnlyList<(TaskId Id, string Title)> Tasks,
+    IReadOnlyList<(SheetId Id, string Name)> Sheets
+);
+
 /// <summary>Lays templates out for dockets, and makes what they hold.</summary>
 internal sealed class TemplateUse(TaskMaking tasks, SheetMaking sheets, WhoIsWho who, FirmKinds kinds)
 {
@@ -120,15 +126,7 @@ internal sealed class TemplateUse(TaskMaking tasks, SheetMaking sheets, WhoIsWho
     /// Makes what is wanted of a template in a docket, within a write that does more. What is there already, or was made
     /// meanwhile, is not made again.
     /// </summary>
-    /// <returns>How many tasks and sheets were made.</returns>
-    public (int Tasks, int Sheets) Apply(
-        Writing w,
-        Template template,
-        Docket docket,
-        Wanted wanted,
-        Person by,
-        Instant at
-    )
+    public MadeOfTemplate Apply(Writing w, Template template, Docket docket, Wanted wanted, Person by, Instant at)
     {
         var laid = LayOut(w.Session, template, docket, by, at);
         var kind = kinds.Current.Of(docket);
@@ -157,6 +155,7 @@ internal sealed class TemplateUse(TaskMaking tasks, SheetMaking sheets, WhoIsWho
         }
 
         var papers = laid.Sheets.Where(s => !s.There && wanted.Sheets.Contains(s.From.Id)).ToList();
+        var filed = new List<(SheetId, string)>();
         foreach (var (sheet, _) in papers)
         {
             var (body, wrong) = sheets.Read(
@@ -166,7 +165,9 @@ internal sealed class TemplateUse(TaskMaking tasks, SheetMaking sheets, WhoIsWho
             );
             if (body is null)
                 throw new InvalidOperationException($"The sheet {sheet.Name} of a template cannot be read: {wrong}");
-            sheets.Make(w, new SheetId(Guid.CreateVersion7()), docket.Id, sheet.Kind, sheet.Name, body, by, at);
+            var id = new SheetId(Guid.CreateVersion7());
+            sheets.Make(w, id, docket.Id, sheet.Kind, sheet.Name, body, by, at);
+            filed.Add((id, sheet.Name));
             TemplateStore.AddMade(w.Session, docket.Id, sheet.Id);
         }
 
@@ -178,7 +179,7 @@ internal sealed class TemplateUse(TaskMaking tasks, SheetMaking sheets, WhoIsWho
                 at,
                 FlowLines.Used(by.FirstName, template.Name, made.Count, papers.Count)
             );
-        return (made.Count, papers.Count);
+        return new([.. making.Select(m => (m.Wanted.Id, m.Wanted.Title))], filed);
     }
 
     private static void Follow(

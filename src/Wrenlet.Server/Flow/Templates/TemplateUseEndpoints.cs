@@ -288,10 +288,8 @@ internal static class TemplateUseEndpoints
             var (outcome, _) = making.Make(w, terms, party, given.Docket.Queue, viewer.Person, now);
             if (outcome.Docket is not { } docket)
                 return Refusals.NotFound("docket");
-            var (tasks, sheets) = use.Apply(w, template, docket, wanted!, viewer.Person, now);
-            return TypedResults.Ok(
-                Used(w.Session, template, docket, tasks, sheets, viewer.Person, kinds.Current, roster)
-            );
+            var made = use.Apply(w, template, docket, wanted!, viewer.Person, now);
+            return TypedResults.Ok(Used(w.Session, template, docket, made, viewer.Person, kinds.Current, roster));
         });
     }
 
@@ -328,10 +326,8 @@ internal static class TemplateUseEndpoints
         {
             if (SeenDocket.Find(w.Session, reference, viewer.Person) is not { } there)
                 return Refusals.NotFound("docket");
-            var (tasks, sheets) = use.Apply(w, template, there, wanted!, viewer.Person, now);
-            return TypedResults.Ok(
-                Used(w.Session, template, there, tasks, sheets, viewer.Person, kinds.Current, roster)
-            );
+            var made = use.Apply(w, template, there, wanted!, viewer.Person, now);
+            return TypedResults.Ok(Used(w.Session, template, there, made, viewer.Person, kinds.Current, roster));
         });
     }
 
@@ -398,8 +394,7 @@ internal static class TemplateUseEndpoints
         SqlSession session,
         Template template,
         Docket docket,
-        int tasks,
-        int sheets,
+        MadeOfTemplate made,
         Person by,
         Kinds kinds,
         Roster roster
@@ -410,8 +405,15 @@ internal static class TemplateUseEndpoints
             .Find(c => c.Audience is Audience.Outside && c.Party is not null);
         var stock = template.Message is { } message ? StockStore.Find(session, message) : null;
         if (outside is null || stock is null)
-            return new(docket.Ref.ToString(), tasks, sheets, null, null, []);
+            return new(docket.Ref.ToString(), made.Tasks.Count, made.Sheets.Count, null, null, []);
         var filled = StockFilling.Fill(session, stock, outside, by, kinds, roster);
-        return new(docket.Ref.ToString(), tasks, sheets, outside.Id.Value, filled.Body, filled.Unfilled);
+        return new(
+            docket.Ref.ToString(),
+            made.Tasks.Count,
+            made.Sheets.Count,
+            outside.Id.Value,
+            filled.Body,
+            filled.Unfilled
+        );
     }
 }

@@ -15664,6 +15664,7 @@ export interface components {
             /** Format: uuid */
             locks?: null | string;
             asks?: null | string;
+            withParty?: null | boolean;
         };
         StockView: {
             /** Format: uuid */
@@ -15862,6 +15863,7 @@ export interface components {
             tellers: string[];
             clocks: components["schemas"]["RunningView"][];
             said: components["schemas"]["TimeSaidView"][];
+            nextUp: components["schemas"]["PersonView"][];
             sourceEdited: null | boolean;
         };
         TaskFields: {

@@ -91,6 +91,11 @@ export function TaskTimes({ detail }: { detail: TaskDetail }) {
               </option>
             ))}
           </select>
+          {detail.nextUp.length > 0 && times.remindAgainMinutes !== 0 ? (
+            <span className="basis-full text-[13px] text-ink-soft">
+              {texts.nextUp(detail.nextUp.map((p) => p.firstName))}
+            </span>
+          ) : null}
         </Line>
       ) : null}
     </>

@@ -90,6 +90,10 @@ export const comesOnItsDate = 'comes on its date';
 export const remind = 'Remind';
 export const remindBeforeDue = 'Remind before it is due';
 export const remindAgain = 'Remind again';
+export const nextUp = ([first, then]: string[]) =>
+  then === undefined
+    ? `If it stays late, ${first} is told from the third time on.`
+    : `If it stays late, ${first} is told from the third time on, and ${then} from the sixth.`;
 export const waitsFor = 'Waits for';
 export const nothing = 'nothing';
 export const stopWaitingFor = (title: string) => `Stop waiting for ${title}`;

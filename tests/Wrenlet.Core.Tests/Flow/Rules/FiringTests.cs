@@ -179,6 +179,32 @@ public class FiringTests
         Firing.MayAny(book, Move(Work, Survey), Now().Docket).ShouldBeFalse();
     }
 
+    /// <summary>What a rule began goes on as a chain by time alone; whatever somebody does there begins anew.</summary>
+    [Fact]
+    public void What_time_brings_in_a_docket_that_a_rule_began_counts_on()
+    {
+        var task = new TaskId(Guid.CreateVersion7());
+        Firing.DepthOf(new Happened.Late(task, Some.Now, Duration.Zero), 0, 3).ShouldBe(3);
+        Firing.DepthOf(new Happened.DayCame(new LocalDate(2026, 4, 14)), 0, 3).ShouldBe(3);
+        Firing.DepthOf(new Happened.Done(task, "Bill", Some.Now), 0, 3).ShouldBe(0);
+        Firing.DepthOf(Move(Survey, Work), 2, 3).ShouldBe(2);
+    }
+
+    [Fact]
+    public void The_conversation_that_rules_mean_is_the_partys_else_the_first_with_anybody_outside()
+    {
+        Conversation Talk(PartyId? party) =>
+            Some.Conversation(party is null ? Audience.Inside : Audience.Outside) with
+            {
+                Party = party,
+            };
+        var (inside, oduya, thorne) = (Talk(null), Talk(Some.Oduya), Talk(Some.Thorne));
+        Firing.TalkOf([inside, oduya, thorne], null).ShouldBe(oduya);
+        Firing.TalkOf([inside, oduya, thorne], Some.Thorne).ShouldBe(thorne);
+        Firing.TalkOf([inside, oduya], Some.Thorne).ShouldBeNull();
+        Firing.TalkOf([inside], null).ShouldBeNull();
+    }
+
     [Fact]
     public void What_is_off_does_nothing() =>
         Acts(Rule(new Trigger.Enters(Work), on: false), Move(Survey, Work)).ShouldBeFalse();

@@ -11,6 +11,7 @@ namespace Wrenlet.Core.Tests.Flow.Rules;
 public class RuleRulesTests
 {
     private static readonly Guid Stock = Guid.CreateVersion7();
+    private static readonly TemplateId Yearly = new(Guid.CreateVersion7());
     private static readonly StageId Work = YardKinds.Job.At(3);
 
     private static readonly RuleNames Names = new(
@@ -20,7 +21,7 @@ public class RuleRulesTests
         p => p == Some.Thorne ? "Thorne" : null,
         _ => null,
         s => s == Stock ? "Work begins" : null,
-        _ => null
+        t => t == Yearly ? new Template(Yearly, YardKinds.Job.Id, "Yearly check", "", "", null, [], []) : null
     );
 
     private static Rule Rule(Trigger trigger, params RuleStep[] steps) =>
@@ -77,6 +78,8 @@ public class RuleRulesTests
             { new RuleStep.Move(new StageId(Guid.Empty)), "stage that is gone" },
             { new RuleStep.SetField(new FieldId(Guid.Empty), "1"), "field that is gone" },
             { new RuleStep.Use(new TemplateId(Guid.Empty)), "Choose a template" },
+            { new RuleStep.Begin(new TemplateId(Guid.Empty), "Yearly", true), "Choose a template" },
+            { new RuleStep.Begin(Yearly, " ", true), "what the new docket is called" },
             { Give(""), "Write what is to be done" },
             { Give("Bill", remind: Duration.FromMinutes(1)), "Remind at most every 15 min" },
             { Give("Bill", owner: new TemplateOwner.OfCrew(new CrewId(Guid.Empty))), "crew that is gone" },
@@ -117,6 +120,9 @@ public class RuleRulesTests
         RuleWords
             .Of(new Trigger.Silent(Duration.FromHours(4), Ours: false), Names)
             .ShouldBe("the customer has not answered for 4 h");
+        RuleWords
+            .Of(new RuleStep.Begin(Yearly, "{subject}, next year", true), Names)
+            .ShouldBe("begin the Job “{subject}, next year” from the template Yearly check, with the same customer");
         RuleWords.Of(new Trigger.DayOfYear(10, 1), Names).ShouldBe("it is 1 October");
         RuleWords.Of(new Condition.OfParty(Some.Oduya), Names).ShouldBe("it is with somebody who is gone");
     }

@@ -9,7 +9,7 @@ import type { RuleNames } from './useRules';
 export const freshStep = (kind: string): StepForm => ({
   kind,
   of: null,
-  words: kind === 'note' || kind === 'ask' || kind === 'task' ? '' : null,
+  words: ['note', 'ask', 'task', 'begin'].includes(kind) ? '' : null,
   via: null,
   owner: kind === 'task' || kind === 'ask' ? 'docket-owner' : null,
   ownerId: null,
@@ -18,6 +18,7 @@ export const freshStep = (kind: string): StepForm => ({
   remindEvery: null,
   locks: null,
   asks: kind === 'ask' ? 'question' : null,
+  withParty: kind === 'begin' ? true : null,
 });
 
 type Props = { step: StepForm; label: string; names: RuleNames; onChange: (step: StepForm) => void };
@@ -81,6 +82,8 @@ function Rest({ step, names, put }: RestProps) {
           {options(names.templates)}
         </Pick>
       );
+    case 'begin':
+      return <BeginStep step={step} names={names} put={put} />;
     case 'hand-over':
       return (
         <Pick label={texts.person} none={texts.choosePerson} value={step.of} onChange={of}>
@@ -170,6 +173,40 @@ function AskStep({ step, names, put }: RestProps) {
       </Labelled>
       <Whom label={texts.whom} step={step} names={names} put={put} />
       <DueIn step={step} put={put} />
+    </div>
+  );
+}
+
+/** Another docket: from which template, what it is called, whether it is with the same customer. */
+function BeginStep({ step, names, put }: RestProps) {
+  return (
+    <div className="grid w-full grid-cols-2 gap-x-3 gap-y-1.5">
+      <Field
+        label={texts.subject}
+        maxLength={200}
+        className="col-span-full"
+        placeholder={texts.subjectHint}
+        value={step.words ?? ''}
+        onChange={(e) => put({ words: e.target.value })}
+      />
+      <Labelled label={texts.template}>
+        <Pick
+          label={texts.template}
+          none={texts.chooseTemplate}
+          value={step.of}
+          onChange={(id) => put({ of: id || null })}
+        >
+          {options(names.templates)}
+        </Pick>
+      </Labelled>
+      <label className="flex items-center gap-1.5 self-end pb-1.5">
+        <input
+          type="checkbox"
+          checked={step.withParty ?? false}
+          onChange={(e) => put({ withParty: e.target.checked })}
+        />
+        {texts.withParty}
+      </label>
     </div>
   );
 }

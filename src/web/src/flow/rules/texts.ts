@@ -98,6 +98,7 @@ export const texts = {
     ask: 'ask somebody',
     task: 'give somebody a task',
     template: 'make what a template holds',
+    begin: 'begin another docket',
     'hand-over': 'give the docket to',
     move: 'move it to a stage',
     priority: 'set its priority',
@@ -133,6 +134,9 @@ export const texts = {
   locksNothing: 'nothing',
   template: 'Template',
   chooseTemplate: 'choose a template',
+  subject: 'Subject',
+  subjectHint: 'Fields in braces are filled in, such as {subject}.',
+  withParty: 'with the same customer',
   person: 'Colleague',
   choosePerson: 'choose a colleague',
 
