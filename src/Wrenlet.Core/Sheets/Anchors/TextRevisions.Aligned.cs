@@ -6,6 +6,15 @@ public sealed partial class TextRevisions
     /// <summary>Words and their surroundings laid over one place of the later text.</summary>
     private sealed class Aligned
     {
+        /// <summary>What it costs that another paragraph stood there before.</summary>
+        private const float Another = 0.8f;
+
+        /// <summary>A place of which more than this is another's is not theirs.</summary>
+        private const float Claimed = 0.8f;
+
+        /// <summary>What it costs that they stand far apart, as those of two places do.</summary>
+        private const float Strewn = 0.5f;
+
         /// <summary>For each word from the first of the surroundings on where it is; -1 for none.</summary>
         private readonly int[] _match;
         private readonly int _low;
@@ -15,9 +24,23 @@ public sealed partial class TextRevisions
         /// <summary>Where its first word is, or would be.</summary>
         public int At { get; private set; }
 
+        /// <summary>Where the first and last of them that are found are.</summary>
+        public int First { get; private set; }
+
+        public int Last { get; private set; }
+
+        /// <summary>Between which two neighbours of them much else stands, so that they may belong to two places; null for none.</summary>
+        public (int From, int To)? Gap { get; private set; }
+
+        /// <summary>Whether it is the same place.</summary>
+        public bool Stands(Aligned other) => At == other.At && First == other.First && Last == other.Last;
+
         public float Score { get; private set; }
 
         public bool IsThere { get; private set; }
+
+        /// <summary>How much of what stands there is another's; see <see cref="TextRevisions.Others"/>.</summary>
+        public float Others { get; private set; }
 
         private bool Moved { get; set; }
 
@@ -73,21 +96,63 @@ public sealed partial class TextRevisions
             }
 
             var stands = support ?? 0.5f;
+            var (begins, ends) = (match[first - low], match[Array.FindLastIndex(match, to - 1 - low, m => m >= 0)]);
+            var others = texts.Others(from, to, begins, ends);
             return new(match, low)
             {
+                Others = others,
                 At = at,
-                Score = own + 0.5f * near + 0.25f * close + 0.6f * stands,
-                IsThere = There(own, kept, near, close, stands, to - from),
+                First = begins,
+                Last = ends,
+                Gap = Apart(match, Math.Max(low, head) - low, Math.Min(high, foot) - low),
+                Score =
+                    own
+                    + 0.5f * near
+                    + 0.25f * close
+                    + 0.6f * stands
+                    + 0.2f * texts.SamePart(from, at)
+                    - Another * others
+                    - (ends - begins + 1 - (to - from) > 8 + (to - from) / 2 ? Strewn : 0),
+                IsThere =
+                    others <= Claimed
+                    && (
+                        There(own, kept, near, close, stands, to - from)
+                        || ((own + kept) / 2 >= 0.85f && texts.OnlyThere(match, low, from, to))
+                    ),
                 Moved = support < 0.3f,
             };
         }
 
+        /// <summary>The widest gap between two neighbours that are found, if it is wide.</summary>
+        private static (int, int)? Apart(int[] match, int from, int to)
+        {
+            (int, int)? widest = null;
+            var (most, last) = (8, -1);
+            for (var i = from; i < to; i++)
+                if (match[i] >= 0)
+                {
+                    if (last >= 0 && match[i] - match[last] - (i - last) is var gap && gap > most)
+                        (most, widest) = (gap, (match[last], match[i]));
+                    last = i;
+                }
+
+            return widest;
+        }
+
         /// <summary>Whether that is them, rather than words that happen to be alike.</summary>
-        private static bool There(float own, float kept, float near, float close, float stands, int words) =>
-            own >= 0.35f
-            && kept >= 0.6f
-            && (near >= 0.35f || (own >= 0.75f && words >= 6 && near >= 0.1f))
-            && (own + kept) / 2 + 0.6f * near + 0.3f * close + 0.4f * stands >= 1.2f;
+        private static bool There(float own, float kept, float near, float close, float stands, int words)
+        {
+            // Where all around them stands as it did, less of them need be left.
+            if (own >= 0.35f && kept >= 0.3f && near >= 0.8f && close >= 0.7f && stands >= 0.6f)
+                return true;
+            // Few words stand in many places: what is around them has to say that it is they.
+            if (words <= Few && near + 0.5f * close + 0.3f * stands < 1)
+                return false;
+            return own >= 0.35f
+                && kept >= 0.6f
+                && (near >= 0.35f || (own >= 0.75f && words >= 6 && near >= 0.1f))
+                && (own + kept) / 2 + 0.6f * near + 0.3f * close + 0.4f * stands >= 1.2f;
+        }
 
         /// <summary>
         /// A few words at an end of them that are found only far from the rest are others that happen to be alike.
@@ -97,6 +162,9 @@ public sealed partial class TextRevisions
             var all = 0f;
             for (var i = from; i < to; i++)
                 all += texts.Weight(i);
+            var (head, foot) = texts.Paragraph(from, to);
+            // So far apart stand two of a paragraph that was doubled.
+            var twin = Math.Max(12, (foot - head) * 6 / 10);
             void Drop(int begin, int end, int step)
             {
                 var (outer, last) = (0f, -1);
@@ -107,7 +175,10 @@ public sealed partial class TextRevisions
                     if (last >= 0)
                     {
                         var (was, now) = (Math.Abs(i - last), Math.Abs(match[i - low] - match[last - low]));
-                        if (outer < 0.3f * all && now > was + 3 + 20 * outer / (all + outer))
+                        if (
+                            (outer < 0.3f * all && now > was + 3 + 20 * outer / (all + outer))
+                            || (outer < 0.5f * all && now > was + twin)
+                        )
                             for (var k = begin; k != i; k += step)
                                 match[k - low] = -1;
                     }

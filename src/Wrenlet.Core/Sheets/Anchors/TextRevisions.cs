@@ -38,6 +38,9 @@ public sealed partial class TextRevisions
     /// <summary>Words of its own paragraph beside it that are enough to go by.</summary>
     private const int Own = 8;
 
+    /// <summary>So few words stand in many places by chance.</summary>
+    private const int Few = 3;
+
     /// <summary>Candidates that are aligned for one anchor.</summary>
     private const int MostCandidates = 6;
 
@@ -57,6 +60,9 @@ public sealed partial class TextRevisions
     /// <summary>For each word of the earlier text where the later has it, by runs that both have once; -1 for none.</summary>
     private readonly int[] _sure;
 
+    /// <summary>For each word of the later text where the earlier has it, by such runs; -1 for none.</summary>
+    private readonly int[] _came;
+
     /// <summary>Reads both.</summary>
     public TextRevisions(string before, string after)
     {
@@ -73,6 +79,11 @@ public sealed partial class TextRevisions
             _weights[i] = MathF.Log(1 + all / counts[i]) * (signs[i] ? 0.15f : 1);
         _runs = new(_nowIds);
         _sure = Sure();
+        _came = new int[_nowIds.Length];
+        Array.Fill(_came, -1);
+        for (var i = 0; i < _sure.Length; i++)
+            if (_sure[i] >= 0)
+                _came[_sure[i]] = i;
     }
 
     /// <summary>Finds each of these places again.</summary>
@@ -131,22 +142,59 @@ public sealed partial class TextRevisions
             return new(begins, ends, Reads(start, end) != Now(begins, ends), false);
         }
 
-        var all = Candidates(low, high, from, to)
-            .Select(at => AlignedAt(low, high, from, to, at))
-            .OfType<Aligned>()
-            .ToList();
+        var all = Fits(low, high, from, to);
         var best = all.MaxBy(a => a.Score);
         // What is doubled on the spot is the copy: of two that follow on one another it is the first.
         if (best is not null && Paragraph(from, to) is var (head, foot) && foot - head is > 8 and var length)
             best =
                 all.Find(a =>
-                    a.IsThere
+                    a is { IsThere: true, Others: < 0.5f }
                     && a.Score > best.Score - Twin
                     && best.At - a.At is var apart
                     && apart > length * 0.6
                     && apart < length * 1.5
                 ) ?? best;
         return best is { IsThere: true } ? best.Words(this, start, end, from, to) : null;
+    }
+
+    /// <summary>Every way in which the words may stand in the later text, each once.</summary>
+    private List<Aligned> Fits(int low, int high, int from, int to)
+    {
+        var all = new List<Aligned>();
+        void Add(Aligned? fit)
+        {
+            if (fit is not null && !all.Exists(a => a.Stands(fit)))
+                all.Add(fit);
+        }
+
+        foreach (var at in Candidates(low, high, from, to))
+            Add(AlignedAt(low, high, from, to, at));
+        // A window may hold two that are alike: what is left of it beside the one that was found is laid over once more
+        // (Waterman and Eggert, A new algorithm for best subsequence alignments, 1987), and one that reaches over both is cut.
+        foreach (var fit in all.Where(a => a.IsThere).ToList())
+        {
+            var span = high - low + Pad(low, high);
+            if (fit.Gap is var (gapFrom, gapTo))
+            {
+                Add(AlignedIn(low, high, from, to, fit.First - span, gapFrom + 1));
+                Add(AlignedIn(low, high, from, to, gapTo, fit.Last + 1 + span));
+            }
+
+            Add(AlignedIn(low, high, from, to, fit.First - span, fit.First));
+            Add(AlignedIn(low, high, from, to, fit.Last + 1, fit.Last + 1 + span));
+        }
+
+        // Moved by a little, they are crossed by what stood between: then they are looked for without their surroundings.
+        if (!all.Exists(a => a.IsThere))
+            for (var i = from; i + 2 < to; i++)
+                if (_sure[i] >= 0)
+                {
+                    var at = _sure[i] - (i - from);
+                    Add(AlignedIn(from, to, from, to, at - Few, at + to - from + Few));
+                    break;
+                }
+
+        return all;
     }
 
     /// <summary>Where the words may stand: places of the later text that their first word would have.</summary>
@@ -206,9 +254,16 @@ public sealed partial class TextRevisions
 
     private Aligned? AlignedAt(int low, int high, int from, int to, int at)
     {
-        var pad = 20 + ((high - low) / 3);
-        var a = Math.Clamp(at - (from - low) - pad, 0, _nowIds.Length);
-        var b = Math.Clamp(at + (high - from) + pad, 0, _nowIds.Length);
+        var pad = Pad(low, high);
+        return AlignedIn(low, high, from, to, at - (from - low) - pad, at + (high - from) + pad);
+    }
+
+    private static int Pad(int low, int high) => 20 + (high - low) / 3;
+
+    /// <summary>The words with their surroundings laid over a part of the later text; null where they do not fit at all.</summary>
+    private Aligned? AlignedIn(int low, int high, int from, int to, int a, int b)
+    {
+        (a, b) = (Math.Clamp(a, 0, _nowIds.Length), Math.Clamp(b, 0, _nowIds.Length));
         if (b <= a)
             return null;
         var match = Alignment.Of(_oldIds.AsSpan(low, high - low), _nowIds.AsSpan(a, b - a), _weights);
@@ -219,30 +274,74 @@ public sealed partial class TextRevisions
     private float? Support(int from, int to, int at)
     {
         var (left, right) = (0f, 0f);
-        var (before, behind) = (0, 0);
+        var (before, behind, told) = (0f, 0f, 0);
+        static float Says(int distance) => 1f / (1 + distance / 64f);
         bool Stands(int i, int distance) => Math.Abs(_sure[i] - at - (i - from)) <= 16 + distance / 2;
         // Of a paragraph that was doubled its own words say nothing of which of the two it is.
         var (head, foot) = Paragraph(from, to);
         for (int i = head - 1, n = from - head; i >= 0 && n < Around; i--, n++)
             if (_sure[i] >= 0)
             {
-                before++;
-                left += Stands(i, n) ? 1 : 0;
+                told++;
+                before += Says(n);
+                left += Stands(i, n) ? Says(n) : 0;
             }
 
         for (int i = foot, n = foot - to; i < _sure.Length && n < Around; i++, n++)
             if (_sure[i] >= 0)
             {
-                behind++;
-                right += Stands(i, n) ? 1 : 0;
+                told++;
+                behind += Says(n);
+                right += Stands(i, n) ? Says(n) : 0;
             }
 
-        if (before + behind < 3)
+        if (told < 3)
             return null;
         // What is doubled on the spot is the copy: of two that follow on one another it is the first.
         return before == 0 ? right / behind
             : behind == 0 ? left / before
             : LeftSays * left / before + (1 - LeftSays) * right / behind;
+    }
+
+    /// <summary>
+    /// How much of what stands at a place came from other paragraphs than that of the words, 0 to 1: what is alike but was
+    /// there before is another's place.
+    /// </summary>
+    private float Others(int from, int to, int first, int last)
+    {
+        var (head, foot) = Paragraph(from, to);
+        var (others, own) = (0, 0);
+        var (a, b) = NowParagraph(first, last);
+        for (var j = a; j < b; j++)
+            if (_came[j] >= 0)
+                if (_came[j] >= head - 2 && _came[j] < foot)
+                    own++;
+                else
+                    others++;
+        return others + own == 0 ? 0 : (float)others / (others + own);
+    }
+
+    private (int From, int To) NowParagraph(int first, int last)
+    {
+        var head = _now.Text.LastIndexOf('\n', _now.Start(first));
+        var foot = _now.Text.IndexOf('\n', _now.End(last));
+        return (
+            Math.Max(head < 0 ? 0 : _now.FirstAfter(head), first - Near),
+            Math.Min(foot < 0 ? _now.Count : _now.FirstAfter(foot), last + Near)
+        );
+    }
+
+    /// <summary>How near a place is to where the words stood, in parts of the text: 1 for there, 0 for the other end of it.</summary>
+    private float SamePart(int from, int at) =>
+        1 - Math.Abs((float)from / Math.Max(1, _oldIds.Length) - (float)at / Math.Max(1, _nowIds.Length));
+
+    /// <summary>Whether the words hold a run that both texts have once, and it is where they are found.</summary>
+    private bool OnlyThere(int[] match, int low, int from, int to)
+    {
+        for (var i = from; i + 2 < to; i++)
+            if (_sure[i] >= 0 && _sure[i] == match[i - low])
+                return true;
+        return false;
     }
 
     /// <summary>The paragraph of some words, or as much of it as tells.</summary>
@@ -300,6 +399,16 @@ public sealed partial class TextRevisions
         return sure;
     }
 
+    /// <summary>Whether the text before the words' paragraph stands right before a place too, and no twin between them.</summary>
+    private bool FollowsOn(int from, int to, int at)
+    {
+        var (head, foot) = Paragraph(from, to);
+        for (int i = head - 1, n = 0; i >= 0 && n < Around; i--, n++)
+            if (_sure[i] >= 0)
+                return Math.Abs(_sure[i] - at - (i - from)) <= Math.Max(4, (foot - head) / 2);
+        return true;
+    }
+
     /// <summary>
     /// The place where the words and all of their surroundings stand as they did, if it is only one and the text around
     /// it is the same; -1 otherwise.
@@ -322,6 +431,9 @@ public sealed partial class TextRevisions
             found = j;
         }
 
-        return found >= 0 && Support(from, to, found + from - low) >= 0.8f ? found + from - low : -1;
+        if (found < 0)
+            return -1;
+        var place = found + from - low;
+        return Support(from, to, place) >= 0.8f && FollowsOn(from, to, place) ? place : -1;
     }
 }

@@ -112,6 +112,55 @@ public class TextRevisionsTests
     }
 
     [Fact]
+    public void Of_a_paragraph_that_was_doubled_the_first_is_meant_though_only_the_copy_reads_as_before()
+    {
+        var lines = Survey.Split('\n');
+        var changed = lines[1].Replace("Sound to the hammer", "Dull to the hammer", StringComparison.Ordinal);
+        var after = string.Join('\n', lines[0], changed, lines[1], lines[2]);
+        var (found, place) = Find(Survey, "to the hammer all round", after);
+        found.ShouldBe("to the hammer all round");
+        place!.Value.Start.ShouldBe(after.IndexOf("to the hammer", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Words_are_not_drawn_out_over_both_of_two_that_are_alike()
+    {
+        var lines = Survey.Split('\n');
+        var changed = lines[2].Replace("have broken strands", "are broken", StringComparison.Ordinal);
+        var after = string.Join('\n', lines[0], lines[1], changed, lines[2]);
+        var (found, _) = Find(Survey, "Two lower shrouds have broken strands", after);
+        found.ShouldNotBeNull().Length.ShouldBeLessThan(40);
+        after.IndexOf(found, StringComparison.Ordinal).ShouldBeLessThan(after.LastIndexOf('\n'));
+    }
+
+    [Fact]
+    public void A_short_heading_that_was_moved_is_known_by_words_that_stand_nowhere_else()
+    {
+        const string heading = "What the surveyor proposes";
+        var before = Survey.Replace("\nStanding", $"\n{heading}\nStanding", StringComparison.Ordinal);
+        var (found, place) = Find(before, heading, $"{heading}\n{Survey}");
+        (found, place!.Value.Start).ShouldBe((heading, 0));
+    }
+
+    [Fact]
+    public void Where_all_around_stands_as_it_did_less_of_the_words_need_be_left()
+    {
+        var after = Survey.Replace("about a third", "nearly half", StringComparison.Ordinal);
+        Find(Survey, "about a third of their", after).Found.ShouldNotBeNull().ShouldBe("nearly half of their");
+    }
+
+    [Fact]
+    public void A_word_that_stands_everywhere_is_gone_with_its_sentence()
+    {
+        var after = Survey.Replace(
+            "Sound to the hammer all round. Moisture is high on the port side between frames 4 and 6.",
+            "Not looked at this time, as the deck was wet and the covers had not come off.",
+            StringComparison.Ordinal
+        );
+        Find(Survey, "the", after, nth: 1).Found.ShouldBeNull();
+    }
+
+    [Fact]
     public void A_long_run_is_found_by_its_ends()
     {
         var random = new Random(3);
