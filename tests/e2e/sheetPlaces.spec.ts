@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { type Page, chromium } from '@playwright/test';
 import { expect, test } from './yard';
 
@@ -24,6 +25,12 @@ const attachPhoto = async (page: Page, name: string, hue: string) => {
 const at = async (page: Page, name: RegExp, x: number, y: number) => {
   const box = (await page.getByRole('region', { name }).boundingBox())!;
   return { x: box.x + box.width * x, y: box.y + box.height * y };
+};
+
+/** An id whose first part is the time (UUIDv7, RFC 9562), as the browser makes them. */
+const newId = () => {
+  const time = Date.now().toString(16).padStart(12, '0');
+  return `${time.slice(0, 8)}-${time.slice(8)}-7${randomUUID().slice(15)}`;
 };
 
 /** A PDF of some paragraphs, as a browser prints it. */
@@ -178,4 +185,53 @@ test('words of a PDF are talked about and found again in its next revision', asy
     await expect(
       odalys.getByRole('region', { name: revision, exact: true }).locator('canvas[data-page="1"]'),
     ).toBeVisible();
+});
+
+test('on a long page marks and cards stand at their words, however far one goes', async ({ browser, yard }) => {
+  const page = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');
+  const lines = Array.from(
+    { length: 400 },
+    (_, i) => `Item ${i} ${'is as it was and was seen by two of us. '.repeat(2)}`,
+  );
+  const letters = (words: string) => words.replace(/[^\p{L}\p{N}]/gu, '').length;
+  const sheet = newId();
+  const { guard } = await (await page.request.get(`${yard.url}/api/me`)).json();
+  const headers = { 'X-Wrenlet-Guard': guard };
+  const made = await page.request.put(`${yard.url}/api/sheets/${sheet}`, {
+    headers,
+    data: { docket: 'J-1042', kind: 'page', name: 'Long list', body: { text: lines.join('\n\n') } },
+  });
+  expect(made.ok(), await made.text()).toBe(true);
+  const talked = [4, 190, 391];
+  for (const i of talked) {
+    const start = letters(lines.slice(0, i).join(''));
+    const begun = await page.request.put(`${yard.url}/api/sheets/${sheet}/discussions/${newId()}`, {
+      headers,
+      data: { revision: 1, anchor: { kind: 'words', start, end: start + letters(`Item ${i}`) } },
+    });
+    const { conversation } = await begun.json();
+    await page.request.post(`${yard.url}/api/conversations/${conversation}/entries`, {
+      headers,
+      data: { id: newId(), body: `About the item numbered ${i}.` },
+    });
+  }
+
+  await page.goto(`${yard.url}/sheets/${sheet}`);
+  await expect(page.getByText('3 open')).toBeVisible();
+  const region = page.getByRole('region', { name: 'Long list', exact: true });
+  for (const i of [...talked, ...talked.slice(0, 1)]) {
+    await page.keyboard.press(']');
+    const line = region.locator('p', { hasText: new RegExp(`^Item ${i} is`) });
+    await expect(line).toBeInViewport();
+    const card = page.getByRole('article', { name: new RegExp(`Item ${i}\\W*$`) });
+    await expect(card).toBeInViewport();
+    // The mark stands at the end of the words, the card at their height, once what is near has been laid out.
+    const mark = region.getByRole('button', { name: new RegExp(`Item ${i}\\W*$`) });
+    await expect
+      .poll(async () => {
+        const [words, tick, at] = [await line.boundingBox(), await mark.boundingBox(), await card.boundingBox()];
+        return Math.max(Math.abs(words!.y - tick!.y), Math.abs(words!.y - at!.y)) < 40;
+      })
+      .toBe(true);
+  }
 });

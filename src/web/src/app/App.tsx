@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import { Suspense, lazy, useCallback, useEffect, useState } from 'react';
+import { Suspense, lazy, useCallback, useEffect, useMemo, useState } from 'react';
 import { v7 as newId } from 'uuid';
-import { BrowserRouter, Navigate, Route, Routes, useNavigate, useParams } from 'react-router';
+import { BrowserRouter, Navigate, Route, Routes, useNavigate, useParams, useSearchParams } from 'react-router';
 import { showViewsBy } from '../conversations/viewed';
 import { basename } from '../api/at';
 import { SignIn } from '../accounts/SignIn';
@@ -15,6 +15,7 @@ import { leavingToast } from '../conversations/leaving';
 import { whenSent } from '../api/outbox';
 import { keys, queries } from '../api/queries';
 import { popUp } from '../alerts/PopUp';
+import { askAhead } from '../sheets/sheet';
 import { Wrong } from '../ui/controls';
 import { Toasts, sayWrong } from '../ui/toasts';
 import { ToEntry } from '../finding/ToEntry';
@@ -125,6 +126,14 @@ function ToColleague() {
   return null;
 }
 
+/** The page of a sheet; the sheet itself is on its way before the page is drawn. */
+function ToSheet({ me }: { me: Me }) {
+  const { id = '' } = useParams();
+  const [params] = useSearchParams();
+  useMemo(() => askAhead(id, params), [id]); // eslint-disable-line react-hooks/exhaustive-deps
+  return <SheetPage me={me} />;
+}
+
 function Inside({ me }: { me: Me }) {
   useEffect(() => {
     whenSent((waiting, entry) => {
@@ -182,7 +191,7 @@ function Inside({ me }: { me: Me }) {
             <Route path="/discussions" element={<DiscussionsPage me={me} />} />
             <Route path="/entries/:id" element={<ToEntry />} />
             <Route path="/meetings/:id" element={<MeetingPage me={me} />} />
-            <Route path="/sheets/:id" element={<SheetPage me={me} />} />
+            <Route path="/sheets/:id" element={<ToSheet me={me} />} />
             <Route path="/calls/:id" element={<ToCall />} />
             <Route path="/crews/:id" element={<CrewPage me={me} />} />
             <Route path="/reading" element={<ReadingPage />} />

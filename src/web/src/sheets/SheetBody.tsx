@@ -9,14 +9,20 @@ import { untouched } from './discuss/view';
 
 const look = 'sheet mx-auto max-w-[42em] font-read text-[16px] leading-[1.6]';
 
+/** From so many characters on the browser lays out only what is near what one sees. */
+const long = 20_000;
+
 /** The words of a page as they are read. */
-export const PageText = ({ sheet }: { sheet: SheetView }) =>
-  sheet.inside ? (
-    <Said html={sheet.html ?? ''} className={look} />
+export function PageText({ sheet }: { sheet: SheetView }) {
+  const html = sheet.html ?? '';
+  const className = html.length > long ? `${look} sheet-long` : look;
+  return sheet.inside ? (
+    <Said html={html} className={className} />
   ) : (
     // Whoever sees it outside is not shown how things stand inside.
-    <div className={`said ${look}`} dangerouslySetInnerHTML={asHtml(sheet.html ?? '')} />
+    <div className={`said ${className}`} dangerouslySetInnerHTML={asHtml(html)} />
   );
+}
 
 /** What stands on a sheet, without what is said about it. */
 export function SheetBody({ sheet }: { sheet: SheetView }) {

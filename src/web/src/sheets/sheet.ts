@@ -41,22 +41,33 @@ export const saidOn = (sheet: string, revision: number) => ({
 });
 
 /** A sheet with one of its revisions; null for the newest. */
+export const sheetAt = (id: string, revision: number | null) => ({
+  queryKey: [...keys.sheets, id, revision],
+  queryFn: async () => {
+    const of = { params: { path: { id }, query: revision ? { revision } : {} } };
+    // What is said on it comes at the same time, not only when the sheet is there.
+    const said = taken(api.GET('/api/sheets/{id}/discussions', of));
+    said.catch(() => undefined);
+    const sheet = await taken(api.GET('/api/sheets/{id}', of));
+    const { queryKey } = saidOn(id, sheet.shown.number);
+    void queries.prefetchQuery({ queryKey, queryFn: () => said, staleTime: 1000 });
+    return sheet;
+  },
+  retry: false,
+});
+
 export const useSheet = (id: string, revision: number | null, enabled = true) =>
   useQuery({
-    queryKey: [...keys.sheets, id, revision],
-    queryFn: async () => {
-      const sheet = await taken(
-        api.GET('/api/sheets/{id}', { params: { path: { id }, query: revision ? { revision } : {} } }),
-      );
-      // What is said on it is asked for while the sheet is being drawn, not only after that.
-      void queries.prefetchQuery({ ...saidOn(id, sheet.shown.number), staleTime: 1000 });
-      return sheet;
-    },
+    ...sheetAt(id, revision),
     // While another revision comes the one before stays; never another sheet.
     placeholderData: (before) => (before?.id === id ? before : undefined),
     enabled,
-    retry: false,
   });
+
+/** Asks for a sheet as soon as one goes there, before its page is drawn; not for one that is only begun. */
+export function askAhead(id: string, params: URLSearchParams) {
+  if (!params.has('new')) void queries.prefetchQuery({ ...sheetAt(id, Number(params.get('revision')) || null) });
+}
 
 export const useChanges = (id: string, from: number, to: number) =>
   useQuery({

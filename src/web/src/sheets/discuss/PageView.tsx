@@ -36,6 +36,12 @@ function mark(names: Map<string, Range[]>) {
   for (const [name, ranges] of names) if (ranges.length > 0) CSS.highlights.set(name, new Highlight(...ranges));
 }
 
+/** The paragraph of a long page that some words begin in; null where the page is short. */
+const blockOf = (range: Range) => {
+  const node = range.startContainer;
+  return (node instanceof Element ? node : node.parentElement)?.closest('.sheet-long > *') ?? null;
+};
+
 /** The point of the text under the pointer. */
 const pointed = (text: ShownText, e: { clientX: number; clientY: number }) => {
   const at = document.caretPositionFromPoint?.(e.clientX, e.clientY);
@@ -61,7 +67,15 @@ export function PageView(props: Props) {
     const tops = new Map<string, number>();
     const next: Tick[] = [];
     const byId = new Map(discussions.map((d) => [d.id, d]));
+    const seen = area.scrollTop;
     for (const [id, range] of ranges.current) {
+      // Far from what one sees the paragraph says enough: its words need not be laid out for it.
+      const block = blockOf(range);
+      const high = block ? block.getBoundingClientRect().top - edge.top + area.scrollTop : seen;
+      if (high < seen - step || high > seen + area.clientHeight + step) {
+        tops.set(id, high);
+        continue;
+      }
       const rects = range.getClientRects();
       const first = rects[0] ?? range.getBoundingClientRect();
       tops.set(id, first.top - edge.top + area.scrollTop);
@@ -111,6 +125,8 @@ export function PageView(props: Props) {
     place();
     return () => mark(new Map());
   }, [html, discussions, open, chosen, written, place]);
+
+  useEffect(place, [near, place]);
 
   useEffect(() => {
     const watch = new ResizeObserver(place);
