@@ -1,15 +1,16 @@
 import { FileText, Film, Locate, Music, Table } from 'lucide-react';
-import { Suspense, lazy, useEffect, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, type Location, useLocation, useSearchParams } from 'react-router';
 import { at } from '../api/at';
 import type { EntryView, FileView } from '../api/client';
 import { sizeInWords } from './files';
+import { whenLoaded } from '../ui/whenLoaded';
 import * as texts from './texts';
 
 // Few pictures are marked.
-const MarkList = lazy(() => import('../ui/picture/Marks').then((m) => ({ default: m.MarkList })));
-const MarksOver = lazy(() => import('../ui/picture/Marks').then((m) => ({ default: m.MarksOver })));
-const FileViewer = lazy(() => import('./FileViewer').then((m) => ({ default: m.FileViewer })));
+const MarkList = whenLoaded(() => import('../ui/picture/Marks').then((m) => m.MarkList));
+const MarksOver = whenLoaded(() => import('../ui/picture/Marks').then((m) => m.MarksOver));
+const FileViewer = whenLoaded(() => import('./FileViewer').then((m) => m.FileViewer));
 
 const icons: Record<string, typeof FileText> = { audio: Music, video: Film, table: Table };
 
@@ -57,11 +58,7 @@ export function FileRow({ files: rest, entry, onTakeOut }: RowProps) {
             className="block max-w-[240px] rounded-[3px] border bg-paper p-1 text-left hover:border-soft"
           >
             {f.shown === 'picture' ? <Small file={f} /> : null}
-            {f.marks.length > 0 ? (
-              <Suspense fallback={null}>
-                <MarkList marks={f.marks} className="max-w-[220px] py-0.5 text-[12px]" />
-              </Suspense>
-            ) : null}
+            {f.marks.length > 0 ? <MarkList marks={f.marks} className="max-w-[220px] py-0.5 text-[12px]" /> : null}
             <span className="flex min-h-6 items-center gap-1.5 max-md:min-h-[36px]">
               {f.shown === 'picture' ? null : <Kind file={f} />}
               <span className="truncate">{f.caption ?? f.name}</span>
@@ -88,11 +85,7 @@ export function FileRow({ files: rest, entry, onTakeOut }: RowProps) {
           ) : null}
         </li>
       ))}
-      {open !== null ? (
-        <Suspense fallback={null}>
-          <FileViewer files={rest} entry={entry} at={open} onGo={setOpen} onClose={close} />
-        </Suspense>
-      ) : null}
+      {open !== null ? <FileViewer files={rest} entry={entry} at={open} onGo={setOpen} onClose={close} /> : null}
     </ul>
   );
 }
@@ -121,11 +114,7 @@ function Small({ file }: { file: FileView }) {
         className="h-28 w-auto max-w-full rounded-[2px] object-contain"
         style={{ aspectRatio: `${width} / ${height}` }}
       />
-      {file.width && file.marks.length > 0 ? (
-        <Suspense fallback={null}>
-          <MarksOver marks={file.marks} width={width} height={height} />
-        </Suspense>
-      ) : null}
+      {file.width && file.marks.length > 0 ? <MarksOver marks={file.marks} width={width} height={height} /> : null}
     </span>
   );
 }

@@ -1,9 +1,10 @@
 import { ChevronLeft, ChevronRight, Download, X, ZoomIn, ZoomOut } from 'lucide-react';
 import { Dialog } from 'radix-ui';
-import { Fragment, type ReactNode, Suspense, lazy, useContext, useEffect, useState } from 'react';
+import { Fragment, type ReactNode, useContext, useEffect, useState } from 'react';
 import { at } from '../api/at';
 import type { EntryView, FileView } from '../api/client';
 import { Back } from '../ui/Back';
+import { whenLoaded } from '../ui/whenLoaded';
 import { Button, IconButton } from '../ui/controls';
 import { isTyping } from '../ui/keys';
 import { say } from '../ui/toasts';
@@ -12,7 +13,10 @@ import { FileTalk } from './fileTalk';
 import { sizeInWords } from './files';
 import * as texts from './texts';
 
-const Pdf = lazy(() => import('./Pdf').then((m) => ({ default: m.Pdf })));
+const Pdf = whenLoaded(
+  () => import('./Pdf').then((m) => m.Pdf),
+  () => <Waits />,
+);
 
 /** Up to here a download is watched in the page; what is longer is the browser's, which shows its own progress and can go on. */
 const Watched = 300_000_000;
@@ -89,11 +93,7 @@ function Shown({ file }: { file: FileView }): ReactNode {
     case 'picture':
       return <Picture file={file} />;
     case 'pdf':
-      return (
-        <Suspense fallback={<Waits />}>
-          <Pdf address={address} name={file.name} />
-        </Suspense>
-      );
+      return <Pdf address={address} name={file.name} />;
     case 'audio':
       return <audio controls src={address} aria-label={file.name} className="m-auto w-[min(560px,90%)]" />;
     case 'video':

@@ -1,4 +1,4 @@
-import { Suspense, forwardRef, lazy, useEffect, useImperativeHandle, useRef, useState } from 'react';
+import { forwardRef, useEffect, useImperativeHandle, useRef, useState } from 'react';
 import { v7 as newId } from 'uuid';
 import {
   type ConversationView,
@@ -14,6 +14,7 @@ import { useLiveState, writing } from '../../api/live';
 import { type Waiting, asNewEntry, send } from '../../api/outbox';
 import { asAsk, askDrafts, blankAsk, changeAskDraft, setAskDraft } from '../../asks/asking';
 import { useFoot } from '../../ui/foot';
+import { whenLoaded } from '../../ui/whenLoaded';
 import { Button, Letter, cx } from '../../ui/controls';
 import type { EditorHandle } from '../../conversations/Editor';
 import { Addressing, addresses, wayWords } from '../../conversations/Addressing';
@@ -53,12 +54,13 @@ import * as texts from './texts';
 /** Characters after which a name is cut in the hint of what to write. */
 const longName = 28;
 
-const Editor = lazy(() => import('../../conversations/Editor').then((m) => ({ default: m.Editor })));
-const LaterPanel = lazy(() => import('../../conversations/later/LaterPanel').then((m) => ({ default: m.LaterPanel })));
-const AskForm = lazy(() => import('../../asks/AskForm').then((m) => ({ default: m.AskForm })));
-const MeetingForm = lazy(() =>
-  import('../../conversations/meetings/MeetingForm').then((m) => ({ default: m.MeetingForm })),
+const Editor = whenLoaded(
+  () => import('../../conversations/Editor').then((m) => m.Editor),
+  ({ placeholder }) => <p className="min-h-[62px] px-2.5 py-1.5 text-soft">{placeholder}</p>,
 );
+const LaterPanel = whenLoaded(() => import('../../conversations/later/LaterPanel').then((m) => m.LaterPanel));
+const AskForm = whenLoaded(() => import('../../asks/AskForm').then((m) => m.AskForm));
+const MeetingForm = whenLoaded(() => import('../../conversations/meetings/MeetingForm').then((m) => m.MeetingForm));
 
 type Props = {
   conversation: ConversationView;
@@ -293,33 +295,31 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
         onMouseDown={(e) => !loaded && !(e.target as HTMLElement).closest('button') && focus()}
       >
         {loaded ? (
-          <Suspense fallback={<p className="min-h-[62px] px-2.5 py-1.5 text-soft">{placeholder}</p>}>
-            <Editor
-              ref={(handle) => {
-                editor.current = handle;
-                if (handle && wantsFocus.current) {
-                  wantsFocus.current = false;
-                  handle.focus();
-                }
-              }}
-              conversation={conversation.id}
-              placeholder={placeholder}
-              label={placeholder}
-              initial={kept?.doc ?? null}
-              autoFocus={wantsFocus.current}
-              stock={!inside}
-              onChange={(isEmpty, doc) => {
-                // What stood there when the writing began is what its writer has seen.
-                if (!isEmpty && seen.current === null) seen.current = mine.at(-1)?.order ?? 0;
-                if (isEmpty) seen.current = null;
-                setEmpty(isEmpty);
-                keepDraft(conversation.id, isEmpty ? null : { docket: conversation.docket, doc });
-                writing(isEmpty ? null : conversation.id);
-                look();
-              }}
-              onSend={() => void post(false)}
-            />
-          </Suspense>
+          <Editor
+            ref={(handle) => {
+              editor.current = handle;
+              if (handle && wantsFocus.current) {
+                wantsFocus.current = false;
+                handle.focus();
+              }
+            }}
+            conversation={conversation.id}
+            placeholder={placeholder}
+            label={placeholder}
+            initial={kept?.doc ?? null}
+            autoFocus={wantsFocus.current}
+            stock={!inside}
+            onChange={(isEmpty, doc) => {
+              // What stood there when the writing began is what its writer has seen.
+              if (!isEmpty && seen.current === null) seen.current = mine.at(-1)?.order ?? 0;
+              if (isEmpty) seen.current = null;
+              setEmpty(isEmpty);
+              keepDraft(conversation.id, isEmpty ? null : { docket: conversation.docket, doc });
+              writing(isEmpty ? null : conversation.id);
+              look();
+            }}
+            onSend={() => void post(false)}
+          />
         ) : (
           <button
             type="button"
@@ -339,24 +339,20 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
         <AttachedList conversation={conversation.id} />
       </div>
       {asking && mayAsk ? (
-        <Suspense fallback={null}>
-          <AskForm
-            conversation={conversation}
-            draft={asking}
-            onChange={(change) => changeAskDraft(conversation.id, change)}
-            onDrop={() => setAskDraft(conversation.id, null)}
-          />
-        </Suspense>
+        <AskForm
+          conversation={conversation}
+          draft={asking}
+          onChange={(change) => changeAskDraft(conversation.id, change)}
+          onDrop={() => setAskDraft(conversation.id, null)}
+        />
       ) : null}
       {meeting && mayMeet ? (
-        <Suspense fallback={null}>
-          <MeetingForm
-            conversation={conversation}
-            draft={meeting}
-            onChange={(change) => changeMeetingDraft(conversation.id, change)}
-            onDrop={() => setMeetingDraft(conversation.id, null)}
-          />
-        </Suspense>
+        <MeetingForm
+          conversation={conversation}
+          draft={meeting}
+          onChange={(change) => changeMeetingDraft(conversation.id, change)}
+          onDrop={() => setMeetingDraft(conversation.id, null)}
+        />
       ) : null}
       {checked && !empty ? <AsksFor tasks={checked.tasks} agreed={agreed} onAgree={setAgreed} /> : null}
       {checked && !empty ? (
@@ -422,14 +418,12 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
           </Button>
         ) : null}
         {live === 'away' ? null : (
-          <Suspense fallback={null}>
-            <LaterPanel
-              conversation={conversation.id}
-              docket={conversation.docket}
-              disabled={!sendable}
-              onLater={(at) => void post(false, { later: { at } })}
-            />
-          </Suspense>
+          <LaterPanel
+            conversation={conversation.id}
+            docket={conversation.docket}
+            disabled={!sendable}
+            onLater={(at) => void post(false, { later: { at } })}
+          />
         )}
         <Button
           className="max-w-full"

@@ -1,22 +1,21 @@
-import { Suspense, lazy, useState } from 'react';
+import { useState } from 'react';
 import { at } from '../../api/at';
 import type { Drawing } from '../drawing/depicted';
+import { whenLoaded } from '../../ui/whenLoaded';
 import * as texts from '../texts';
 import { type DepictedProps, Depiction } from './Depiction';
 
-const PdfView = lazy(() => import('./PdfView').then((m) => ({ default: m.PdfView })));
+const PdfView = whenLoaded(
+  () => import('./PdfView').then((m) => m.PdfView),
+  () => <p className="m-auto text-soft">{texts.loading}</p>,
+);
 
 /** A drawing, picture or PDF with what is said about its spots and areas. */
 export function DrawingView(props: DepictedProps) {
   const { of } = props;
   // What cannot be read is measured as a browser shows it.
   const [measured, setMeasured] = useState<Drawing | null>(null);
-  if (of.file.shown === 'pdf')
-    return (
-      <Suspense fallback={<p className="m-auto text-soft">{texts.loading}</p>}>
-        <PdfView {...props} />
-      </Suspense>
-    );
+  if (of.file.shown === 'pdf') return <PdfView {...props} />;
   const drawing = of.drawing ?? measured;
   if (drawing)
     return (
