@@ -78,10 +78,8 @@ internal static class AnnotationEndpoints
                         d.Discussion.Party is { } party ? roster.Parties.GetValueOrDefault(party)?.Name : null,
                         StoredWords.DiscussionStates.Of(d.Discussion.State),
                         [
-                            .. EntryStore
-                                .Before(s, [ConversationStore.Find(s, d.Discussion.Conversation)!], long.MaxValue, 1000)
+                            .. All(s, ConversationStore.Find(s, d.Discussion.Conversation)!)
                                 .Where(e => e.Kind is not EntryKind.Event && e.Removed is null)
-                                .Reverse()
                                 .Select(e => new AnnotationBody(
                                     EntryWords.AuthorOf(e, roster),
                                     e.At.ToDateTimeOffset(),
@@ -97,4 +95,19 @@ internal static class AnnotationEndpoints
                 FileNames.Safe(sheet.Sheet.Name) + ".jsonld"
             );
         });
+
+    /// <summary>All that was said, a page at a time.</summary>
+    private static IEnumerable<Entry> All(SqlSession session, Conversation conversation)
+    {
+        const int Page = 1000;
+        for (var from = 0L; ; )
+        {
+            var page = EntryStore.From(session, [conversation], from, Page);
+            foreach (var entry in page)
+                yield return entry;
+            if (page.Count < Page)
+                yield break;
+            from = page[^1].Key + 1;
+        }
+    }
 }

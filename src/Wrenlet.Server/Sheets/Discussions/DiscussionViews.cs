@@ -192,7 +192,11 @@ internal sealed class DiscussionViews(WhoIsWho who, FirmClock clock)
             Anchor.Spot { Exact: { Length: > 0 } exact } => EntryWords.Short(exact, MostWords),
             Anchor.Spot spot => (spot.IsSpot ? "a spot" : "an area")
                 + (spot.Page > 1 ? $" on page {spot.Page}" : "")
-                + (sheet is null ? "" : $" of {sheet.Sheet.Name}"),
+                + (
+                    sheet is null ? ""
+                    : spot.Page > 1 ? $" of {sheet.Sheet.Name}"
+                    : $" on {sheet.Sheet.Name}"
+                ),
             _ => sheet?.Sheet.Name ?? "the file",
         };
 

@@ -36,6 +36,13 @@ export function useBegun<T extends Versioned>(first: T) {
     setValue(from);
     setClashes([]);
   };
+  // Untouched, it follows what others save; touched, it stays until it is sent. As React has it for what follows from
+  // what is given: in the middle of drawing.
+  const [seen, setSeen] = useState(first.version);
+  if (first.version !== seen) {
+    setSeen(first.version);
+    if (first.version !== began.version && same(value, began)) begin(first);
+  }
   const set = (part: Partial<T>) => {
     setValue((all) => ({ ...all, ...part }));
     setClashes((all) => all.filter((c) => !(c.field in part)));

@@ -29,7 +29,7 @@ export function SitesPart({ data }: { data: SetUpView }) {
     <>
       <p className="max-w-[760px] text-soft">{words.intro}</p>
       {all.map((s) => (
-        <SiteForm key={`${s.id} ${s.version ?? ''}`} site={s} hours={data.calendars.map((c) => c.name)} />
+        <SiteForm key={s.id} site={s} hours={data.calendars.map((c) => c.name)} />
       ))}
       <div>
         <Button onClick={() => setAdded((a) => [...a, fresh()])}>{words.add}</Button>

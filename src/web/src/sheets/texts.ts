@@ -105,6 +105,7 @@ export const whatChanged = 'What changed';
 export const removeTheSheet = 'Remove the sheet';
 export const discussions = 'Discussions';
 export const sharing = 'Sharing';
+export const typedAlready = 'Not begun yet, and kept for you:';
 export const discussionOf = (about: string) => `Discussion of “${about}”`;
 export const pointToSeeWho = 'Point at words to see who wrote them:';
 export const tableHint = (name: string) => `${name}: the arrows select a cell, with Shift a range`;

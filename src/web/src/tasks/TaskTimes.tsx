@@ -92,7 +92,7 @@ export function TaskTimes({ detail }: { detail: TaskDetail }) {
             ))}
           </select>
           {detail.nextUp.length > 0 && times.remindAgainMinutes !== 0 ? (
-            <span className="basis-full text-[13px] text-ink-soft">
+            <span className="basis-full text-[13px] text-soft">
               {texts.nextUp(detail.nextUp.map((p) => p.firstName))}
             </span>
           ) : null}

@@ -92,8 +92,8 @@ export const remindBeforeDue = 'Remind before it is due';
 export const remindAgain = 'Remind again';
 export const nextUp = ([first, then]: string[]) =>
   then === undefined
-    ? `If it stays late, ${first} is told from the third time on.`
-    : `If it stays late, ${first} is told from the third time on, and ${then} from the sixth.`;
+    ? `If it stays late, ${first} is told too, from the third reminder on.`
+    : `If it stays late, ${first} is told too, from the third reminder on, and ${then} from the sixth.`;
 export const waitsFor = 'Waits for';
 export const nothing = 'nothing';
 export const stopWaitingFor = (title: string) => `Stop waiting for ${title}`;

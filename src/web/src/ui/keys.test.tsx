@@ -100,3 +100,18 @@ test('what the page lets one do now is found by name, each once, and done', asyn
   commands[0]!.run();
   expect(pressed).toHaveBeenCalledTimes(1);
 });
+
+test('whoever waits for the server has all that is typed meanwhile, and goes on from what was kept', async () => {
+  vi.useFakeTimers({ shouldAdvanceTime: true });
+  render(<Page map={map} />);
+  typedAhead.begin(['so far'], true);
+  vi.advanceTimersByTime(10_000);
+  await user.keyboard('j');
+  expect(typedAhead.take()).toEqual(['so farj']);
+  // Who does not wait gives the keys back after a while.
+  typedAhead.begin();
+  vi.advanceTimersByTime(10_000);
+  await user.keyboard('j');
+  expect(down).toHaveBeenCalledTimes(1);
+  vi.useRealTimers();
+});

@@ -48,13 +48,14 @@ const hold = (event: KeyboardEvent) => {
  * typed meanwhile is held, and is no command.
  */
 export const typedAhead = {
-  begin: () => {
+  /** From now on; with what was typed before and could not go anywhere. Whoever waits for the server says when it came. */
+  begin: (before = [''], waits = false) => {
     // Pressed first, and opened a moment later: both mean the same words.
-    ahead ??= [''];
+    ahead ??= before;
     window.addEventListener('keydown', hold, true);
     clearTimeout(givenUp);
     // Where nothing opens after all, keys are commands again.
-    givenUp = setTimeout(typedAhead.take, 3000);
+    if (!waits) givenUp = setTimeout(typedAhead.take, 3000);
   },
   /** What was typed meanwhile, each text but the last to be sent; from now on keys go where they go. */
   take: () => {

@@ -68,9 +68,7 @@ export function KindsPart() {
             {texts.add}
           </Button>
         </nav>
-        {kind ? (
-          <KindForm key={`${kind.id} ${kind.version ?? ''}`} kind={kind} onSaved={(k) => setChosen(k.id)} />
-        ) : null}
+        {kind ? <KindForm key={kind.id} kind={kind} onSaved={(k) => setChosen(k.id)} /> : null}
       </div>
     </>
   );

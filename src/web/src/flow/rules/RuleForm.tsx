@@ -1,7 +1,9 @@
 import { ArrowUp, X } from 'lucide-react';
-import { type ReactNode, useState } from 'react';
-import { type RuleSetting, type RuleView, api, taken } from '../../api/client';
+import type { ReactNode } from 'react';
+import { Refusal, type RuleSetting, type RuleView, api, taken } from '../../api/client';
+import { useBegun } from '../../api/meanwhile';
 import { keys, queries } from '../../api/queries';
+import { Clashes } from '../../ui/Clashes';
 import { Button, Field, IconButton } from '../../ui/controls';
 import { say, sayWrong } from '../../ui/toasts';
 import { ConditionLine, freshCondition } from './ConditionLine';
@@ -14,25 +16,48 @@ import { useRuleNames } from './useRules';
 
 type Props = { rule: RuleView; isNew: boolean; onSaved: () => void; onRemoved: () => void };
 
+const settingOf = ({ name, trigger, conditions, steps, on }: RuleView): RuleSetting => ({
+  name,
+  trigger,
+  conditions,
+  steps,
+  on,
+});
+
+const labels: Record<string, string> = {
+  name: texts.name,
+  trigger: texts.happens,
+  conditions: texts.onlyIf,
+  steps: texts.does,
+  on: texts.switched,
+};
+
+/** A part of a rule in a word, where two have changed the same. */
+const inShort = (field: string, value: unknown) =>
+  field === 'trigger'
+    ? texts.triggers[(value as RuleView['trigger']).kind]
+    : field === 'conditions'
+      ? (value as RuleView['conditions']).map((c) => texts.conditions[c.kind]).join(', ') || texts.always
+      : field === 'steps'
+        ? (value as RuleView['steps']).map((s) => texts.steps[s.kind]).join(', ')
+        : undefined;
+
 /** A rule in its three lines, with what it would have done beside them. */
 export function RuleForm({ rule, isNew, onSaved, onRemoved }: Props) {
-  const [wanted, setWanted] = useState<RuleSetting>({
-    name: rule.name,
-    trigger: rule.trigger,
-    conditions: rule.conditions,
-    steps: rule.steps,
-    on: rule.on,
-  });
+  const { value, set: put, clashes, begin, send } = useBegun(rule);
+  const wanted = settingOf(value);
   const names = useRuleNames();
-  const put = (part: Partial<RuleSetting>) => setWanted((all) => ({ ...all, ...part }));
   const save = (on: boolean) =>
-    taken(
-      api.PUT('/api/rules/{id}', {
-        params: { path: { id: rule.id }, header: isNew ? {} : { 'If-Match': rule.version ?? undefined } },
-        body: { ...wanted, on },
-      }),
+    send((now, ifMatch) =>
+      taken(
+        api.PUT('/api/rules/{id}', {
+          params: { path: { id: rule.id }, header: isNew ? {} : { 'If-Match': ifMatch } },
+          body: { ...settingOf(now), on },
+        }),
+      ),
     )
       .then((saved) => {
+        begin(saved);
         say(
           on && !rule.on
             ? texts.switchedOn(saved.name)
@@ -43,7 +68,8 @@ export function RuleForm({ rule, isNew, onSaved, onRemoved }: Props) {
         void queries.invalidateQueries({ queryKey: keys.rules });
         onSaved();
       })
-      .catch(sayWrong);
+      // What clashes stands above the buttons.
+      .catch((wrong) => (wrong instanceof Refusal && wrong.status === 412 ? undefined : sayWrong(wrong)));
   const remove = () =>
     window.confirm(texts.sure(rule.name)) &&
     void taken(api.DELETE('/api/rules/{id}', { params: { path: { id: rule.id } } }))
@@ -124,6 +150,12 @@ export function RuleForm({ rule, isNew, onSaved, onRemoved }: Props) {
             {texts.addStep}
           </Button>
         </LineOf>
+        <Clashes
+          clashes={clashes}
+          labels={labels}
+          show={inShort}
+          onTheirs={(field, theirs) => put({ [field]: theirs })}
+        />
         <div className="flex flex-wrap items-center gap-2">
           {rule.on ? (
             <>

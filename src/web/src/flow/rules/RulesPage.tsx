@@ -66,7 +66,7 @@ export function RulesPage() {
                 <Button onClick={add}>{texts.add}</Button>
               </nav>
               <RuleForm
-                key={`${rule.id} ${rule.version ?? ''}`}
+                key={rule.id}
                 rule={rule}
                 isNew={isNew(rule)}
                 onSaved={() => setChosen(rule.id)}

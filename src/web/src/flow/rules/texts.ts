@@ -140,6 +140,7 @@ export const texts = {
   person: 'Colleague',
   choosePerson: 'choose a colleague',
 
+  switched: 'Switched on',
   trial: 'On the past',
   tryIt: 'Try it on the past',
   wouldHave: (n: number, since: string) =>

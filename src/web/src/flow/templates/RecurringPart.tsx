@@ -63,7 +63,7 @@ export function RecurringPart({ may, of }: { may: boolean; of: string | null }) 
       ) : null}
       {(begun && may && usual ? [...rows, begunOf(of, fresh)] : rows).map((r) => (
         <RecurringForm
-          key={`${r.id} ${r.version ?? ''}`}
+          key={r.id}
           recurring={r}
           may={may}
           templates={templates}

@@ -125,7 +125,7 @@ function TemplatesPart({ mayChange, of, onUsed }: PartProps) {
           {template ? (
             <fieldset disabled={!mayChange} className="min-w-0">
               <TemplateForm
-                key={`${template.id} ${template.version ?? ''}`}
+                key={template.id}
                 template={template}
                 onSaved={(id) => {
                   setChosen(id);

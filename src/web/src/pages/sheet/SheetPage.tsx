@@ -159,7 +159,8 @@ export function SheetPage({ me }: { me: Me }) {
       </Suspense>
     );
   return (
-    <div className="flex min-h-0 flex-1 flex-col">
+    // In a low window the head is scrolled away, and the sheet has all of it.
+    <div className="flex min-h-0 flex-1 flex-col short:overflow-y-auto">
       <Head
         sheet={sheet}
         unsaved={unsaved}
@@ -264,7 +265,7 @@ function Head({ sheet, unsaved, comparing, look, authors, onAuthors, onEdit }: H
   const older = shown.number < sheet.newest;
   return (
     <header className="flex flex-none flex-wrap items-end gap-x-4 gap-y-1.5 border-b bg-surface px-4 pb-2 pt-2.5">
-      <div className="min-w-0 flex-1">
+      <div className="min-w-0 flex-1 max-md:basis-full">
         {naming === null ? (
           <h1 className="text-[19px] font-bold leading-tight tracking-tight">
             <button
@@ -330,7 +331,7 @@ function Head({ sheet, unsaved, comparing, look, authors, onAuthors, onEdit }: H
           {sheet.removed ? <b className="text-late">{texts.removedInline}</b> : null}
         </p>
       </div>
-      <p className="flex flex-wrap items-center gap-1.5">
+      <p className="flex flex-wrap items-center gap-1.5 max-md:max-w-full max-md:flex-nowrap max-md:overflow-x-auto max-md:*:flex-none">
         <Back />
         {sheet.removed ? (
           <Button look="main" onClick={() => void nameSheet(sheet, sheet.name, false)}>

@@ -89,7 +89,7 @@ export function SheetView(props: Props) {
   );
   const view = { discussions, open, onOpen, chosen, onChoose, onPlaces, onScrolled, scroll };
   return (
-    <div className="grid min-h-0 flex-1 grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_320px] md:grid-rows-1">
+    <div className="grid min-h-0 flex-1 grid-rows-[minmax(0,1fr)_auto] md:grid-cols-[minmax(0,1fr)_320px] md:grid-rows-1 short:min-h-[440px]">
       <section aria-label={texts.theSheet} className="flex min-h-0 min-w-0 flex-col">
         {sheet.rows ? (
           <TableView {...view} rows={sheet.rows} name={sheet.name} notes={marked} />
@@ -111,7 +111,11 @@ export function SheetView(props: Props) {
       <aside
         className={
           'flex min-h-0 flex-col border-l bg-paper max-md:border-l-0 max-md:border-t ' +
-          (narrow ? (open || chosen || side ? 'max-md:h-[52vh]' : 'max-md:max-h-[40vh]') : '')
+          (narrow
+            ? open || chosen || side
+              ? 'max-md:h-[52vh] short:h-[240px]'
+              : 'max-md:max-h-[40vh] short:max-h-[140px]'
+            : '')
         }
       >
         {tabs}

@@ -69,9 +69,9 @@ export function DiscussionCard({
           </span>
         ) : (
           <>
-            <span className="flex items-center gap-1.5">
+            <span className="flex flex-wrap items-center gap-x-1.5">
               {d.by ? <NameTag who={d.by} /> : null}
-              <b className="truncate">{d.by?.id === me.person.id ? texts.you : d.by?.firstName}</b>
+              <b className="max-w-[60%] truncate">{d.by?.id === me.person.id ? texts.you : d.by?.firstName}</b>
               {d.unread ? (
                 <span className="flex-none whitespace-nowrap rounded-[3px] bg-wren px-1 text-[11px] font-semibold text-wren-ink">
                   {texts.newIt}

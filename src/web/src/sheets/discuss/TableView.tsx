@@ -151,7 +151,7 @@ export function TableView(props: Props) {
           <tr>
             <th
               scope="col"
-              className="sticky top-0 z-10 border-b border-r bg-paper px-1.5 font-sans text-[12px] text-soft"
+              className="sticky -top-4 z-10 border-b border-r bg-paper px-1.5 font-sans text-[12px] text-soft"
             >
               <span className="sr-only">{texts.row}</span>
             </th>
@@ -160,7 +160,7 @@ export function TableView(props: Props) {
                 key={i}
                 scope="col"
                 className={cx(
-                  'sticky top-0 z-10 whitespace-nowrap border-b border-r bg-paper px-2.5 py-1 font-bold',
+                  'sticky -top-4 z-10 whitespace-nowrap border-b border-r bg-paper px-2.5 py-1 font-bold',
                   right[i] ? 'text-right' : 'text-left',
                 )}
               >
