@@ -97,7 +97,7 @@ public sealed partial class TextRevisions
 
             var stands = support ?? 0.5f;
             var (begins, ends) = (match[first - low], match[Array.FindLastIndex(match, to - 1 - low, m => m >= 0)]);
-            var others = texts.Others(from, to, begins, ends);
+            var others = texts.Others(from, to, at, begins, ends);
             return new(match, low)
             {
                 Others = others,

@@ -304,17 +304,18 @@ public sealed partial class TextRevisions
     }
 
     /// <summary>
-    /// How much of what stands at a place came from other paragraphs than that of the words, 0 to 1: what is alike but was
-    /// there before is another's place.
+    /// How much of what stands at a place stood elsewhere before, seen from the words, 0 to 1: what is alike but was there
+    /// before is another's place.
     /// </summary>
-    private float Others(int from, int to, int first, int last)
+    private float Others(int from, int to, int at, int first, int last)
     {
         var (head, foot) = Paragraph(from, to);
         var (others, own) = (0, 0);
         var (a, b) = NowParagraph(first, last);
         for (var j = a; j < b; j++)
             if (_came[j] >= 0)
-                if (_came[j] >= head - 2 && _came[j] < foot)
+                // Of a paragraph that was joined to theirs the words stand as far from them as they did.
+                if ((_came[j] >= head - 2 && _came[j] < foot) || Math.Abs(_came[j] - from - (j - at)) <= 16)
                     own++;
                 else
                     others++;

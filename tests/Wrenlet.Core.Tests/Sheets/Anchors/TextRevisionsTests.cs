@@ -143,6 +143,15 @@ public class TextRevisionsTests
     }
 
     [Fact]
+    public void A_short_line_that_was_joined_to_a_long_one_is_still_there()
+    {
+        var before = Survey.Replace("\nStanding", "\nThe rig aloft\nStanding", StringComparison.Ordinal);
+        var after = before.Replace("aloft\nStanding", "aloft: standing", StringComparison.Ordinal);
+        Find(before, "The rig aloft", after).Found.ShouldBe("The rig aloft");
+        Find(before, "rig aloft", after).Found.ShouldBe("rig aloft");
+    }
+
+    [Fact]
     public void Where_all_around_stands_as_it_did_less_of_the_words_need_be_left()
     {
         var after = Survey.Replace("about a third", "nearly half", StringComparison.Ordinal);
