@@ -115,6 +115,22 @@ public sealed class RuleTemplateTests(YardFixture fixture) : RuleYardTests(fixtu
     }
 
     [Fact]
+    public async Task A_docket_that_somebody_has_moved_stays_when_the_rule_is_undone()
+    {
+        var (template, _) = await Template();
+        var (reference, site) = await Begin(party: null);
+        var rule = await Rule(site, new { kind = "enters", of = Quote }, Begins(template, withParty: false));
+        await Move(reference, Quote);
+        var run = await Run(rule);
+        var begun = Text(await Begun(run), "ref")!;
+        await Move(begun, Survey);
+
+        var undone = await Of("Tobiah").Do(HttpMethod.Post, $"/api/rule-runs/{Id(run)}/undo");
+        undone.GetProperty("undone").GetArrayLength().ShouldBe(0);
+        undone.GetProperty("stays")[0].GetString()!.ShouldContain("somebody has worked with it since");
+    }
+
+    [Fact]
     public async Task Whoever_does_not_see_the_docket_does_not_see_the_one_that_a_rule_begins_of_it()
     {
         var (template, _) = await Template();

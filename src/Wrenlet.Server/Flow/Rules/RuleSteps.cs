@@ -321,7 +321,15 @@ internal sealed class RuleSteps(
             doing.At,
             $"The rule “{doing.Rule.Name}” began this from #{from.Ref} ({doing.Run.Because})"
         );
-        return [new(RunDeed.Began, $"began the {kind.Name} #{begun.Ref}", begun.Id.Value)];
+        return
+        [
+            new(
+                RunDeed.Began,
+                $"began the {kind.Name} #{begun.Ref}",
+                begun.Id.Value,
+                After: RuleUndoing.MarkOf(s, begun)
+            ),
+        ];
     }
 
     private static string Short(string subject) =>

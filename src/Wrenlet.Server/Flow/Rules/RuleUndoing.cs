@@ -68,7 +68,7 @@ internal sealed class RuleUndoing(
             var rule = RuleStore.Find(w.Session, run.Rule)!;
             var (undone, stays) = (new List<string>(), new List<string>());
             foreach (var step in run.Done.Reverse())
-                if (step.Deed is not RunDeed.Left)
+                if (step.Deed is not RunDeed.Left && !IsMadeOfParts(run, step))
                 {
                     var why = Undo(w, step, run.Docket, by, at);
                     if (why is null)
@@ -89,6 +89,17 @@ internal sealed class RuleUndoing(
             );
             return (new RunUndone(undone, stays), null);
         });
+
+    /// <summary>What a template made is undone part by part; runs of earlier releases did not write its parts down.</summary>
+    private static bool IsMadeOfParts(RuleRun run, RunStep step) =>
+        step.Deed is RunDeed.Used && run.Done.Any(d => d.Deed is RunDeed.Laid or RunDeed.Filed);
+
+    /// <summary>A mark of a docket that a rule began: the same as long as nobody has changed or moved it.</summary>
+    public static string MarkOf(SqlSession session, Docket docket)
+    {
+        ArgumentNullException.ThrowIfNull(docket);
+        return $"{DocketMaking.VersionOf(session, docket)} {docket.Stage.Value:N}";
+    }
 
     /// <summary>Undoes one step; says why it stays, or null where it is undone.</summary>
     private string? Undo(Writing w, RunStep step, DocketId id, Person by, Instant at)
@@ -144,10 +155,9 @@ internal sealed class RuleUndoing(
             case RunDeed.Filed:
                 return Remove(w, step, by, at);
             case RunDeed.Began:
-                return Delete(w, new DocketId(step.Of!.Value), by, at);
-            // What it holds is undone one by one.
+                return Delete(w, step, by, at);
             case RunDeed.Used:
-                return null;
+                return "remove what you do not want yourself";
             default:
                 throw new ArgumentOutOfRangeException(nameof(step), step.Deed, "Unknown deed.");
         }
@@ -176,11 +186,14 @@ internal sealed class RuleUndoing(
         return null;
     }
 
-    private static string? Delete(Writing w, DocketId id, Person by, Instant at)
+    private static string? Delete(Writing w, RunStep step, Person by, Instant at)
     {
+        var id = new DocketId(step.Of!.Value);
         if (DocketStore.Find(w.Session, id) is not { } docket || DocketTies.IsRemoved(w.Session, id))
             return "it is deleted already";
-        if (DocketTies.IsWorkedWith(w.Session, id))
+        if (!by.MaySee(docket.Place))
+            return "you do not see it";
+        if (MarkOf(w.Session, docket) != step.After || DocketTies.IsWorkedWith(w.Session, id))
             return "somebody has worked with it since";
         DocketMaking.Log(w, docket, by, at);
         DocketTies.Remove(w.Session, id, at);
