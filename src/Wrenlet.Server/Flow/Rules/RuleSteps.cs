@@ -12,7 +12,6 @@ using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Dockets;
 using Wrenlet.Server.Flow.Templates;
-using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
 using Wrenlet.Server.Tasks;
 using Wrenlet.Storage;
@@ -21,7 +20,6 @@ using Wrenlet.Storage.Dockets;
 using Wrenlet.Storage.Flow;
 using Wrenlet.Storage.Sheets;
 using Wrenlet.Storage.Tasks;
-using DueWork = Wrenlet.Server.Happenings.DueWork;
 
 namespace Wrenlet.Server.Flow.Rules;
 

@@ -33,7 +33,10 @@ public sealed class VisitPlanning(WriteQueue writes, WhoIsWho who)
                 : null
         );
 
-    /// <summary>The entry that offers a visit: only one that is said outside in the task's own docket, for whoever sees the task sees that.</summary>
+    /// <summary>
+    /// The entry that offers a visit: only one that is said outside in the task's own docket, for whoever sees the task sees
+    /// that.
+    /// </summary>
     private static Entry? OfferOf(SqlSession session, Visit visit) =>
         visit.Offer is { } offer
         && EntryStore.Find(session, offer) is { Removed: null } entry

@@ -141,7 +141,9 @@ internal sealed class TaskImporting(Database database, WhoIsWho who) : IImportin
             };
         }
 
-        /// <summary>A colleague by their whole name, their first name where one only has it, or their address; a crew by its name.</summary>
+        /// <summary>
+        /// A colleague by their whole name, their first name where one only has it, or their address; a crew by its name.
+        /// </summary>
         private string Owner(string text)
         {
             bool Same(string name) => name.Equals(text.TrimStart('@'), StringComparison.OrdinalIgnoreCase);

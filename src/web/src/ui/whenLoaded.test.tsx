@@ -40,17 +40,26 @@ class Guard extends Component<{ children: React.ReactNode }, { wrong: string }> 
   override render = () => this.state.wrong || this.props.children;
 }
 
-test('what cannot be fetched is told to whoever looks after failures', async () => {
+test('what cannot be fetched is told to whoever looks after failures, and tried again the next time', async () => {
   const quiet = vi.spyOn(console, 'error').mockImplementation(() => undefined);
-  const Broken = whenLoaded<object>(() => Promise.reject(new Error('no line')));
-  const box = document.createElement('div');
-  await act(async () =>
-    createRoot(box).render(
-      <Guard>
-        <Broken />
-      </Guard>,
-    ),
-  );
-  expect(box.textContent).toContain('no line');
+  let line = false;
+  const Broken = whenLoaded<object>(async () => {
+    if (!line) throw new Error('no line');
+    return () => 'here';
+  });
+  const show = async () => {
+    const box = document.createElement('div');
+    await act(async () =>
+      createRoot(box).render(
+        <Guard>
+          <Broken />
+        </Guard>,
+      ),
+    );
+    return box.textContent;
+  };
+  expect(await show()).toContain('no line');
+  line = true;
+  expect(await show()).toBe('here');
   quiet.mockRestore();
 });

@@ -20,7 +20,11 @@ export function whenLoaded<P extends object>(
         (e: unknown) => void (wrong = e),
       )
       .then(() => waiting.forEach((hear) => hear()));
-    return () => void waiting.delete(heard);
+    return () => {
+      waiting.delete(heard);
+      // What could not be fetched is tried again the next time that it is shown.
+      if (wrong && waiting.size === 0) wrong = coming = null;
+    };
   };
   return function WhenLoaded(props: P) {
     const Shown = useSyncExternalStore(subscribe, () => component);
