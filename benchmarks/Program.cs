@@ -23,6 +23,12 @@ if (args is ["bare", var bareFolder, var barePort, ..])
     return;
 }
 
+if (args is ["learn", var folder, .. var rest])
+{
+    Environment.Exit(Phrases.Learn(folder, rest is ["write", var to] ? to : null, rest is ["show", var trade] ? trade : null));
+    return;
+}
+
 if (args is ["phrases", var phrases])
 {
     Environment.Exit(Phrases.Run(phrases));

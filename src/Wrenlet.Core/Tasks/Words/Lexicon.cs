@@ -114,8 +114,8 @@ internal static class Lexicon
         "said says told tells asked asks thinks thought wants wanted wrote writes mentioned promised reckons hopes believes"
     );
 
-    /// <summary>Base forms that open a bare order.</summary>
-    public static readonly FrozenSet<string> Verbs = Set(
+    /// <summary>Verbs by which work is usually ordered, in any trade.</summary>
+    public static readonly FrozenSet<string> UsualOrders = Set(
         "add adjust agree align allocate answer apply arrange ask assemble assess assign attach attend balance bleed "
             + "block book bolt bring brush build buy calculate call cancel "
             + "carry caulk change charge chase check clean clear close coat coil collect compare complete confirm "
@@ -150,12 +150,4 @@ internal static class Lexicon
             + "upgrade ventilate walk warm wedge winch wire witness "
             + "wait warn wash watch wax weigh weld wind wipe work wrap write"
     );
-
-    public static bool IsVerb(string word) =>
-        Verbs.Contains(word)
-        || (
-            word.StartsWith("re", StringComparison.Ordinal)
-            && word.Length > 4
-            && Verbs.Contains(word[2..].TrimStart('-'))
-        );
 }

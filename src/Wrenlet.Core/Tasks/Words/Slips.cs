@@ -62,10 +62,72 @@ internal static class Slips
 
     private static readonly FrozenSet<string> Known = Long.ToFrozenSet();
 
+    /// <summary>Words as they are written short, or without their apostrophe.</summary>
+    private static readonly FrozenDictionary<string, string> Short = new Dictionary<string, string>
+    {
+        ["u"] = "you",
+        ["ur"] = "your",
+        ["ya"] = "you",
+        ["pls"] = "please",
+        ["plz"] = "please",
+        ["plse"] = "please",
+        ["cud"] = "could",
+        ["wud"] = "would",
+        ["wd"] = "would",
+        ["shud"] = "should",
+        ["thx"] = "thanks",
+        ["tmrw"] = "tomorrow",
+        ["tmw"] = "tomorrow",
+        ["2moro"] = "tomorrow",
+        ["2morrow"] = "tomorrow",
+        ["2day"] = "today",
+        ["2nite"] = "tonight",
+        ["tonite"] = "tonight",
+        ["b4"] = "before",
+        ["afore"] = "before",
+        ["n"] = "and",
+        ["some1"] = "someone",
+        ["any1"] = "anyone",
+        ["every1"] = "everyone",
+        ["yday"] = "yesterday",
+        ["im"] = "i'm",
+        ["ive"] = "i've",
+        ["dont"] = "don't",
+        ["doesnt"] = "doesn't",
+        ["didnt"] = "didn't",
+        ["cant"] = "can't",
+        ["wont"] = "won't",
+        ["isnt"] = "isn't",
+        ["havent"] = "haven't",
+        ["hasnt"] = "hasn't",
+        ["wasnt"] = "wasn't",
+        ["werent"] = "weren't",
+        ["couldnt"] = "couldn't",
+        ["wouldnt"] = "wouldn't",
+        ["shouldnt"] = "shouldn't",
+        ["youre"] = "you're",
+        ["theyre"] = "they're",
+        ["thats"] = "that's",
+        ["theres"] = "there's",
+        ["whats"] = "what's",
+        ["lets"] = "let's",
+        ["gonna"] = "going",
+        ["gotta"] = "gotta",
+        ["fwd"] = "forward",
+        ["asap"] = "asap",
+        ["abt"] = "about",
+        ["wi"] = "with",
+        ["wi'"] = "with",
+        ["tha's"] = "you've",
+        ["mins"] = "minutes",
+    }.ToFrozenDictionary();
+
     /// <summary>The word that was meant; the word itself where no slip is seen.</summary>
     /// <param name="word">In lower case.</param>
     public static string Mend(string word)
     {
+        if (Short.TryGetValue(word, out var whole))
+            return whole;
         if (word.Length is < 5 or > 12 || Known.Contains(word) || OwnWords.Contains(word))
             return word;
         foreach (var meant in Long)

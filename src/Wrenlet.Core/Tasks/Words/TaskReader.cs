@@ -7,26 +7,47 @@ namespace Wrenlet.Core.Tasks.Words;
 
 /// <summary>Reads the drafts of tasks that a message asks for.</summary>
 /// <remarks>Make one per workspace and keep it: it holds the names. Safe for use by several threads.</remarks>
-public sealed class TaskReader(ReaderSetting setting)
+public sealed class TaskReader
 {
+    private readonly ReaderSetting _setting;
+    private readonly Weights _weights;
+    private readonly Tokenizer _tokenizer;
+
+    /// <summary>A reader with the weights that ship.</summary>
+    /// <param name="setting">What the firm's reader has to know.</param>
+    public TaskReader(ReaderSetting setting)
+        : this(setting, Weights.Shipped) { }
+
+    /// <summary>A reader with other weights than those that ship.</summary>
+    /// <param name="setting">What the firm's reader has to know.</param>
+    /// <param name="weights">A feature and its worth a line, as <see cref="Learning.Learner"/> writes them.</param>
+    public static TaskReader With(ReaderSetting setting, string weights) =>
+        new(setting, Weights.Parse(new StringReader(weights)));
+
+    internal TaskReader(ReaderSetting setting, Weights weights) =>
+        (_setting, _weights, _tokenizer) = (setting, weights, new(setting));
+
     /// <summary>
     /// Most words and marks of a message that are read: ten pages of them. What is said behind them asks for nothing
     /// that is found here; looking for it would cost more than its length.
     /// </summary>
     public const int MostTokens = 2_000;
 
-    private readonly Tokenizer _tokenizer = new(setting);
-
     /// <summary>Reads a message.</summary>
     /// <param name="text">Plain text; tags as they are shown, with their at sign.</param>
     /// <param name="author">Whose "I" it is; null when the author is not staff.</param>
     /// <param name="sent">When it was sent; all dates are counted from here.</param>
+    /// <param name="authorName">What the author is called, for "me" in a title; null for that of the author among the staff.</param>
     /// <returns>No draft, one, or several, in the order of the text.</returns>
-    public ImmutableArray<Draft> Read(string text, PersonId? author, Instant sent)
+    public ImmutableArray<Draft> Read(string text, PersonId? author, Instant sent, string? authorName = null)
     {
-        var tokens = _tokenizer.Read(text, MostTokens);
-        return new MessageReading(setting, text, tokens, author, sent).Drafts();
+        var words = Words(text, sent);
+        var name = authorName ?? _setting.Staff.FirstOrDefault(p => p.Id == author)?.Name;
+        return new MessageReading(_setting, words, author, name, sent, _weights).Drafts();
     }
+
+    internal MessageWords Words(string text, Instant sent) =>
+        new(_setting, text, _tokenizer.Read(text, MostTokens), sent);
 
     /// <summary>
     /// Reads a message of ours to the other side: what we promise in it. What is asked of them is no work of ours.

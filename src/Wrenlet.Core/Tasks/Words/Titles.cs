@@ -5,75 +5,60 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <summary>Makes a title of what is left of a request.</summary>
 internal static class Titles
 {
-    private static readonly char[] Edges = [' ', ',', ';', ':', '.', '!', '?', '-', '–', '—', '"', '\t', '\n', '\r'];
+    private static readonly char[] Edges = [' ', ',', ';', ':', '.', '!', '?', '-', '–', '—', '"', '/', '(', '=', '\t', '\n', '\r'];
 
-    private static readonly string[] Dangling =
+    private static readonly HashSet<string> Dangling =
     [
-        " and",
-        " but",
-        " or",
-        " by",
-        " on",
-        " at",
-        " for",
-        " please",
-        " before",
-        " then",
-        " so",
-        " also",
-        " thanks",
-        " thank you",
-        " cheers",
-        " ta",
-        " with",
-        " as",
-        " the",
-        " to",
-        " not",
-        " pls",
-        " deadline",
-        " due",
-        " any time",
-        " anytime",
-        " sometime",
-        " it's",
-        " very",
+        "and", "but", "or", "by", "on", "at", "for", "please", "before", "then", "so", "also", "thanks", "cheers", "ta", "with", "as",
+        "the", "to", "not", "pls", "deadline", "due", "sometime", "it's", "very", "would", "could", "will", "can", "ok", "that", "if",
     ];
 
-    /// <summary>The text of a span without the given runs in it, joined and tidied.</summary>
-    public static string Of(string text, Span whole, IEnumerable<Span> without)
+    /// <summary>The title of a request: what is to be done, in the base form, without what was understood as something else.</summary>
+    /// <param name="words">The message.</param>
+    /// <param name="request">The words that ask.</param>
+    /// <param name="taken">Runs of tokens that are no part of it.</param>
+    /// <param name="author">Who is meant by "me" and "my"; null where the author is the one to do it.</param>
+    public static string Of(MessageWords words, Candidate request, IEnumerable<(int From, int To)> taken, string? author)
     {
-        var title = new StringBuilder();
-        var at = whole.Start;
-        foreach (var cut in without.Where(c => c.Overlaps(whole)).OrderBy(c => c.Start))
-        {
-            if (cut.Start > at)
-                title.Append(text, at, cut.Start - at).Append(' ');
-            at = Math.Max(at, cut.End);
-        }
+        var left = new bool[words.Count];
+        Array.Fill(left, true, request.Content, request.End - request.Content);
+        foreach (var (from, to) in taken)
+            for (var i = Math.Max(from, 0); i < to; i++)
+                left[i] = false;
+        for (var i = request.Content; i < request.End; i++)
+            if (words.At(i).Lower is "please" or "kindly" or "pls" or "thanks")
+                left[i] = false;
+        var first = author?.Split(' ')[0];
+        if (request.Needs < 0)
+            return Polish(Joined(words, request.Content, request.End, left, first, InBaseForm(words, request)));
 
-        if (at < whole.End)
-            title.Append(text, at, whole.End - at);
-        return Polish(title.ToString());
+        // A thing needs something: what is to be done comes before the thing.
+        var thing = Joined(words, request.From, request.Needs, Enumerable.Repeat(true, words.Count).ToArray(), first, null).Trim(Edges);
+        var bare = Undetermined(thing);
+        var (opening, rest) = (words.At(request.Content).Lower, Joined(words, request.Content + 1, request.End, left, first, null));
+        var done = WordForms.GerundBase(opening) ?? (words.At(request.Content - 1).Is("be") ? WordForms.PastBase(opening) : null);
+        if (done is not null)
+            return Polish($"{done} {thing} {rest}");
+        return words.ClassAt(request.Content) is WordClass.Determiner or WordClass.Noun or WordClass.Number or WordClass.VerbOrAdjective or WordClass.NounOrVerb
+            ? Polish($"{Undetermined(Joined(words, request.Content, request.End, left, first, null))} for {thing}")
+            : Polish($"{bare} {Joined(words, request.Needs, request.End, left, first, null)}");
     }
 
     /// <summary>Folds blanks, trims what dangles at the edges and makes the first letter large.</summary>
-    public static string Polish(string words)
+    public static string Polish(string text)
     {
-        var title = string.Join(' ', words.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries))
+        var title = string.Join(' ', text.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries))
             .Replace(" ,", ",", StringComparison.Ordinal)
+            .Replace(",,", ",", StringComparison.Ordinal)
             .Replace("@", "", StringComparison.Ordinal)
             .Trim(Edges);
-        for (var before = ""; before != title; )
-        {
-            before = title;
-            foreach (var end in Dangling)
-                if (title.EndsWith(end, StringComparison.OrdinalIgnoreCase))
-                    title = title[..^end.Length].TrimEnd(Edges);
-            if (title.StartsWith("and ", StringComparison.OrdinalIgnoreCase))
-                title = title[4..];
-        }
-
+        while (title.LastIndexOf(' ') is > 0 and var last && Dangling.Contains(title[(last + 1)..].ToLowerInvariant()))
+            title = title[..last].TrimEnd(Edges);
+        while (
+            title.IndexOf(' ', StringComparison.Ordinal) is > 0 and var blank
+            && title[..blank].TrimEnd(',').ToLowerInvariant() is "and" or "then" or "so" or "but" or "also" or "just" or "or"
+        )
+            title = title[(blank + 1)..].TrimStart(Edges);
         return title.Length == 0 ? title : char.ToUpperInvariant(title[0]) + title[1..];
     }
 
@@ -95,4 +80,42 @@ internal static class Titles
                     return named is null ? word : named + word[bare.Length..];
                 })
         );
+
+    /// <summary>"Would you mind fetching": "fetch"; null where the words begin in the base form already.</summary>
+    private static string? InBaseForm(MessageWords words, Candidate request) =>
+        request.Cue.Cue.Label is "mind" or "mind who" or "kind" or "ask someone" or "remind me"
+        && WordForms.GerundBase(words.At(request.Content).Lower) is { } base1
+            ? base1
+            : null;
+
+    private static string Joined(MessageWords words, int from, int to, bool[] left, string? author, string? opening)
+    {
+        var joined = new StringBuilder();
+        for (var i = from; i < to; i++)
+        {
+            var token = words.At(i);
+            var apart = i > from && token.Span.Start > words.At(i - 1).Span.End;
+            if (joined.Length > 0 && (apart || !left[i]) && joined[^1] != ' ')
+                joined.Append(' ');
+            if (left[i])
+                joined.Append(i == from && opening is not null ? opening : WordOf(words, i, author));
+        }
+
+        return joined.ToString();
+    }
+
+    /// <summary>A word as it stands, but for those that are written short, and "me" and "my".</summary>
+    private static string WordOf(MessageWords words, int i, string? author)
+    {
+        var token = words.At(i);
+        var written = words.Text[token.Span.Start..token.Span.End];
+        if (!token.IsWord)
+            return written;
+        if (author is not null && token.Lower is "me" or "my")
+            return token.Lower is "me" ? author! : author + "'s";
+        return token.Mended ? token.Lower : written;
+    }
+
+    private static string Undetermined(string words) =>
+        words.Split(' ', 2) is [var first, var rest] && (first.ToLowerInvariant() is "a" or "an" or "some") ? rest : words;
 }

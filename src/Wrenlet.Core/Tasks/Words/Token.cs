@@ -19,7 +19,7 @@ internal enum TokenKind
 /// <param name="Lower">Its text in lower case.</param>
 /// <param name="Span">Where it stands.</param>
 /// <param name="Value">Of a number or ordinal its value, of a clock its minutes since midnight.</param>
-/// <param name="Name">Who is named; null for all other kinds.</param>
+/// <param name="Name">Who is named, or may be where it is a word that a crew is called by; null for all others.</param>
 /// <param name="Tagged">Whether a name was written with an at sign.</param>
 internal readonly record struct Token(
     TokenKind Kind,
@@ -30,6 +30,9 @@ internal readonly record struct Token(
     bool Tagged = false
 )
 {
+    /// <summary>Whether its text was mended: a slip, or a word that was written short.</summary>
+    public bool Mended { get; init; }
+
     /// <summary>Stands for what is beyond the message.</summary>
     public static readonly Token None = new(TokenKind.Mark, "", default);
 

@@ -8,6 +8,9 @@ internal sealed class Tokenizer
 {
     private readonly List<(string Key, NamedOne One, bool IsCrew)> _names = [];
 
+    /// <summary>Words that may name somebody though nothing marks them as a name: crews, and first names without capitals.</summary>
+    private readonly Dictionary<string, NamedOne> _unmarked = [];
+
     public Tokenizer(ReaderSetting setting)
     {
         foreach (
@@ -28,6 +31,12 @@ internal sealed class Tokenizer
         )
             _names.Add((key, new NamedOne(other, null, []), false));
         _names.Sort((a, b) => b.Key.Length.CompareTo(a.Key.Length));
+        foreach (var (key, one, isCrew) in _names)
+        {
+            var word = key.ToLowerInvariant();
+            if (one.Owner is not null && (isCrew || (!WordForms.IsVerb(word) && WordForms.ClassOf(word) is WordClass.Noun)))
+                _unmarked.TryAdd(word, one);
+        }
     }
 
     /// <summary>The tokens of a text, of a very long one the first.</summary>
@@ -54,11 +63,13 @@ internal sealed class Tokenizer
             }
 
             var token =
-                (lineStart ? Bullet(text, i) : null)
+                (lineStart || (tokens.Count > 0 && Enumerates(text, i)) ? Bullet(text, i) : null)
                 ?? Name(text, i)
                 ?? Digits(text, i)
                 ?? WordAt(text, i)
                 ?? new Token(TokenKind.Mark, c is '–' or '—' ? "-" : c.ToString(), new(i, i + 1));
+            if (token.Kind is TokenKind.Word && _unmarked.TryGetValue(token.Lower, out var one))
+                token = token with { Name = one };
             tokens.Add(token);
             i = token.Span.End;
             lineStart = token.Kind is TokenKind.Bullet;
@@ -66,6 +77,10 @@ internal sealed class Tokenizer
 
         return tokens;
     }
+
+    /// <summary>"1) … 2) …" within a line.</summary>
+    private static bool Enumerates(string text, int i) =>
+        char.IsAsciiDigit(text[i]) && i + 2 < text.Length && text[i + 1] is ')' && text[i + 2] is ' ' && text[i - 1] is ' ' or '(';
 
     private static IEnumerable<string> KeysOf(string name)
     {
@@ -201,7 +216,9 @@ internal sealed class Tokenizer
         while (j < text.Length && char.IsLetterOrDigit(text[j]))
             j++;
         var plain = text[i..j].All(char.IsAsciiDigit);
-        return new(plain ? TokenKind.Number : TokenKind.Word, text[i..j].ToLowerInvariant(), new(i, j), number);
+        var written = text[i..j].ToLowerInvariant();
+        var meant = plain ? written : Slips.Mend(written);
+        return new(plain ? TokenKind.Number : TokenKind.Word, meant, new(i, j), number) { Mended = meant != written };
     }
 
     private static (int End, bool Afternoon)? Meridiem(string text, int i)
@@ -245,6 +262,8 @@ internal sealed class Tokenizer
             )
         )
             j++;
-        return new(TokenKind.Word, Slips.Mend(text[i..j].ToLowerInvariant().Replace('’', '\'')), new(i, j));
+        var written = text[i..j].ToLowerInvariant().Replace('’', '\'');
+        var meant = Slips.Mend(written);
+        return new(TokenKind.Word, meant, new(i, j)) { Mended = !ReferenceEquals(meant, written) && meant != written };
     }
 }

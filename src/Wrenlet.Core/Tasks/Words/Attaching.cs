@@ -1,0 +1,234 @@
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>What speaks for and against that a time or a name belongs to a request.</summary>
+internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> requests)
+{
+    private static readonly ushort[] ClassNumbers = [.. Enum.GetNames<WordClass>().Select(Feature.Number)];
+
+    private static readonly ushort Time = N("time");
+    private static readonly ushort TimeWhere = N("time where");
+    private static readonly ushort TimeWord = N("time word");
+    private static readonly ushort TimeWhereWord = N("time where+word");
+    private static readonly ushort TimeNext = N("time next");
+    private static readonly ushort TimeNextWhere = N("time next+where");
+    private static readonly ushort TimePrevious = N("time previous");
+    private static readonly ushort TimePart = N("time in part");
+    private static readonly ushort TimeOwn = N("time own");
+    private static readonly ushort TimeAlone = N("time alone");
+    private static readonly ushort TimeKind = N("time kind");
+    private static readonly ushort TimePast = N("time past");
+    private static readonly ushort TimeBetween = N("time between");
+    private static readonly ushort TimeCue = N("time cue");
+    private static readonly ushort TimeSentence = N("time sentence has request");
+
+    private static readonly ushort Who = N("who");
+    private static readonly ushort WhoWhere = N("who where");
+    private static readonly ushort WhoKind = N("who kind");
+    private static readonly ushort WhoWhereKind = N("who where+kind");
+    private static readonly ushort WhoPrevious = N("who previous");
+    private static readonly ushort WhoPreviousWhere = N("who previous+where+kind");
+    private static readonly ushort WhoNext = N("who next+where");
+    private static readonly ushort WhoCue = N("who cue");
+    private static readonly ushort WhoNearer = N("who nearer");
+    private static readonly ushort WhoAlone = N("who alone");
+    private static readonly ushort WhoHead = N("who head");
+    private static readonly ushort WhoOpening = N("who opening");
+
+    /// <summary>What is so of a time beside a request.</summary>
+    public void OfTime(TimePhrase time, Candidate request, List<Feature> into)
+    {
+        var home = words.SentenceOf(time.From);
+        var where = N(Where(time.From, time.To, request, home));
+        var word = N(WordOf(time));
+        var kind = N(KindOf(time));
+        var next = ClassNumbers[(int)words.ClassIn(home, time.To)];
+        var previous = ClassNumbers[(int)words.ClassIn(home, time.From - 1)];
+        var part = N(PartOf(time.From, request, home));
+        into.Add(Feature.Of(Time));
+        into.Add(Feature.Of(TimeWhere, where));
+        into.Add(Feature.Of(TimeWord, word));
+        into.Add(Feature.Of(TimeWhereWord, where, word));
+        into.Add(Feature.Of(TimeKind, kind, where));
+        into.Add(Feature.Of(TimeNext, next));
+        into.Add(Feature.Of(TimeNextWhere, next, where, word));
+        into.Add(Feature.Of(TimePrevious, previous, where));
+        into.Add(Feature.Of(TimePrevious, previous, where, word));
+        into.Add(Feature.Of(TimePart, part));
+        into.Add(Feature.Of(TimePart, part, where));
+        into.Add(Feature.Of(TimePart, part, where, word));
+        into.Add(Feature.Of(TimeOwn, N(OwnOf(time, request)), where));
+        into.Add(Feature.Of(TimeCue, N(request.Cue.Cue.Label), where));
+        into.Add(Feature.Of(TimeCue, N(request.Cue.Cue.Label), word));
+        into.Add(Feature.Of(TimeAlone, N(IsAlone(home, time.From, time.To) ? "alone" : "with words"), where));
+        if (home != request.Sentence)
+            into.Add(Feature.Of(TimeSentence, N(requests.Any(r => r.Sentence == home) ? "yes" : "no"), where));
+        if (PastAround(time, home))
+            into.Add(Feature.Of(TimePast, where));
+        if (Between(time.From, time.To, request, home) is { Length: > 0 } between)
+            into.Add(Feature.Of(TimeBetween, N(between), where));
+    }
+
+    /// <summary>What is so of a name beside a request.</summary>
+    public void OfName(WhoPhrase who, Candidate request, List<Feature> into)
+    {
+        var home = words.SentenceOf(who.From);
+        var tagged = words.ClassAt(who.Names[0]);
+        var kind = ClassNumbers[(int)tagged];
+        var where = N(request.Cue.Who is { } inCue && inCue.From <= who.From && who.To <= inCue.To ? "in cue" : Where(who.From, who.To, request, home));
+        var previous = ClassNumbers[(int)words.ClassIn(home, who.From - 1)];
+        var next = ClassNumbers[(int)words.ClassIn(home, who.To)];
+        into.Add(Feature.Of(Who));
+        into.Add(Feature.Of(WhoWhere, where));
+        into.Add(Feature.Of(WhoKind, kind));
+        into.Add(Feature.Of(WhoWhereKind, where, kind));
+        into.Add(Feature.Of(WhoPrevious, previous, where));
+        into.Add(Feature.Of(WhoPreviousWhere, previous, where, kind));
+        into.Add(Feature.Of(WhoPreviousWhere, previous, where, next));
+        into.Add(Feature.Of(WhoNext, next, where));
+        into.Add(Feature.Of(WhoNext, next, where, kind));
+        into.Add(Feature.Of(WhoCue, N(request.Cue.Cue.Label), where));
+        into.Add(Feature.Of(WhoCue, N(request.Cue.Cue.Label), where, kind));
+        into.Add(Feature.Of(WhoNearer, N(NearerName(who, request)), where));
+        into.Add(Feature.Of(WhoNearer, N(NearerName(who, request)), where, kind));
+        into.Add(Feature.Of(WhoAlone, N(IsAlone(home, who.From, who.To) ? "alone" : "with words"), where));
+        into.Add(Feature.Of(WhoHead, N(HeadOf(who, home)), where, kind));
+        into.Add(Feature.Of(WhoOpening, ClassNumbers[(int)words.ClassAt(request.Content)], where));
+        if (request.Sentence.IsItem)
+            into.Add(Feature.Of(WhoHead, N("item"), where));
+    }
+
+    /// <summary>Where something stands beside a request.</summary>
+    private string Where(int from, int to, Candidate request, Sentence home)
+    {
+        if (home != request.Sentence)
+        {
+            var other = requests.Any(r =>
+                r != request && (from < request.From ? r.From >= to && r.From < request.From : r.From >= request.End && r.From < from)
+            );
+            var apart = Math.Abs(home.Index - request.Sentence.Index);
+            var lines = home.Line != request.Sentence.Line ? " line" : "";
+            return (from < request.From ? "above" : "below") + lines + (other ? " past another" : apart == 1 ? " next" : "");
+        }
+
+        if (from >= request.Content && to <= request.End)
+            return "inside";
+        var (gapFrom, gapTo) = from < request.Content ? (to, request.From) : (request.End, from);
+        if (requests.Any(r => r != request && r.Sentence == home && r.From >= Math.Min(gapFrom, gapTo) && r.From < Math.Max(gapFrom, gapTo)))
+            return from < request.Content ? "before another" : "after another";
+        var plain = 0;
+        for (var i = gapFrom; i < gapTo; i++)
+            if (words.IsPlain(i))
+                plain++;
+        return (from < request.Content ? "before" : "after") + (plain == 0 ? " next" : plain <= 3 ? " near" : " far");
+    }
+
+    /// <summary>The words that lead to a time: its preposition, or none.</summary>
+    private string WordOf(TimePhrase time)
+    {
+        var word = words.At(time.From).Lower;
+        return WordForms.ClassOf(word) is WordClass.Preposition || word is "no" or "not" or "due" or "starting" or "every" or "each" or "the" or "this" or "next"
+            ? word
+            : "bare";
+    }
+
+    private string KindOf(TimePhrase time) =>
+        time.Repeats is not null ? "repeat"
+        : time.Due is null ? "from"
+        : time.Start is not null ? "between"
+        : Enumerable.Range(time.From, time.To - time.From).Any(i => words.At(i).Kind is TokenKind.Clock) ? "clock"
+        : "day";
+
+    /// <summary>Whether a part of the sentence with its own verb leads to it.</summary>
+    private string PartOf(int token, Candidate request, Sentence home)
+    {
+        var part = "main";
+        var from = home == request.Sentence && token >= request.Content ? request.Content : home.From;
+        for (var i = from; i < token; i++)
+        {
+            var kind = words.ClassAt(i);
+            if (kind is WordClass.Comma or WordClass.Dash or WordClass.Colon or WordClass.Bracket)
+                part = "after a mark";
+            else if (kind is WordClass.Subordinator || words.At(i).Lower is "as" or "since")
+                part = "subordinate";
+            else if (kind is WordClass.Question or WordClass.Stating)
+                part = "clause";
+            else if (kind is WordClass.Subject or WordClass.I or WordClass.We or WordClass.You && i > from && part is not "subordinate")
+                part = words.ClassAt(i + 1) is WordClass.Noun && words.At(i).Lower is "this" or "that" or "these" or "those" ? part : "own subject";
+            else if (kind is WordClass.Past or WordClass.Be or WordClass.Have or WordClass.Third or WordClass.Modal && i > from && part is not "main")
+                part = "own verb";
+        }
+
+        return part;
+    }
+
+    private string OwnOf(TimePhrase time, Candidate request)
+    {
+        var own = false;
+        var later = false;
+        foreach (var other in words.Times)
+        {
+            if (other == time)
+                continue;
+            var inside = other.From >= request.From && other.To <= request.End;
+            own |= inside;
+            later |= other.From > time.From && words.SentenceOf(other.From) == words.SentenceOf(time.From);
+        }
+
+        return own ? later ? "another inside, later" : "another inside" : later ? "another later" : "only";
+    }
+
+    private bool IsAlone(Sentence home, int from, int to)
+    {
+        for (var i = home.From; i < home.To; i++)
+            if ((i < from || i >= to) && words.IsPlain(i) && !Lexicon.Fillers.Contains(words.At(i).Lower))
+                return false;
+        return true;
+    }
+
+    private bool PastAround(TimePhrase time, Sentence home)
+    {
+        for (var i = time.From - 1; i >= home.From && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash or WordClass.Colon); i--)
+            if (words.ClassAt(i) is WordClass.Past or WordClass.Be or WordClass.Have)
+                return true;
+        return false;
+    }
+
+    /// <summary>The first word of the gap between a time and a request that tells what the gap is.</summary>
+    private string Between(int from, int to, Candidate request, Sentence home)
+    {
+        if (home != request.Sentence)
+            return "";
+        var (gapFrom, gapTo) = from < request.Content ? (to, request.From) : (request.End, from);
+        for (var i = gapFrom; i < gapTo; i++)
+            if (words.IsPlain(i))
+                return words.ClassAt(i).ToString();
+        return "";
+    }
+
+    private string NearerName(WhoPhrase who, Candidate request)
+    {
+        var distance = Distance(who.From);
+        var nearer = "none";
+        for (var i = 0; i < words.Count; i++)
+            if (words.WhoAt(i, words.Count) is { } other && other.From != who.From && (other.From < who.From || other.From >= who.To))
+            {
+                if (Distance(other.From) < distance)
+                    nearer = words.ClassAt(other.Names[0]) is WordClass.Tag ? "a tag" : nearer is "a tag" ? nearer : "a name";
+                i = other.To - 1;
+            }
+
+        return nearer;
+
+        int Distance(int token) => token < request.Content ? request.Content - token : token < request.End ? token - request.Content : token - request.Content;
+    }
+
+    private string HeadOf(WhoPhrase who, Sentence home)
+    {
+        for (var i = home.From; i < who.From; i++)
+            if (words.IsPlain(i))
+                return who.To >= home.To ? "tail" : "middle";
+        return "head";
+    }
+
+    private static ushort N(string name) => Feature.Number(name);
+}

@@ -1,0 +1,203 @@
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>A run of words that might ask for or promise something.</summary>
+/// <param name="Sentence">The sentence it stands in.</param>
+/// <param name="From">First token of it, its cue included.</param>
+/// <param name="Content">First token of what is to be done.</param>
+/// <param name="End">Token after what is to be done.</param>
+/// <param name="Cue">The way of asking or promising.</param>
+/// <param name="Needs">The verb of a thing that needs something ("needs", "must"); -1 where it is said directly.</param>
+/// <param name="Courtesy">What kind of courtesy or news opens in the same words; null where none does.</param>
+internal sealed record Candidate(
+    Sentence Sentence,
+    int From,
+    int Content,
+    int End,
+    CueFound Cue,
+    int Needs = -1,
+    string? Courtesy = null
+)
+{
+    /// <summary>Whether what is to be done begins at the same place in the same way.</summary>
+    public bool BeginsAs(Candidate other) =>
+        Content == other.Content && From == other.From && Cue.Cue.Label == other.Cue.Cue.Label && Needs == other.Needs;
+}
+
+/// <summary>Finds whatever might ask for work: each place where it can begin, with each where it can end.</summary>
+internal static class Candidates
+{
+    private const int MostEnds = 9;
+
+    /// <summary>The candidates of a message, those that begin the same way one after the other.</summary>
+    /// <param name="words">The message.</param>
+    /// <param name="byStaff">Whether one of ours writes; what somebody outside promises is no work of ours.</param>
+    public static List<Candidate> Of(MessageWords words, bool byStaff)
+    {
+        var all = new List<Candidate>();
+        foreach (var sentence in words.Sentences)
+        {
+            var ends = Ends(words, sentence);
+            var cuesAt = new List<CueFound>[sentence.To - sentence.From];
+            for (var i = sentence.From; i < sentence.To; i++)
+                cuesAt[i - sentence.From] = Cues.At(words, i, sentence.To);
+            for (var i = sentence.From; i < sentence.To; i++)
+            {
+                if (i > sentence.From && words.TimeAt(i - 1) is { } before && before.Covers(i))
+                    continue;
+                var cues = cuesAt[i - sentence.From];
+                var opens = Opens(words, sentence, i);
+                foreach (var cue in cues)
+                    if (cue.Cue.Doer is Doer.Nothing || (cue.Cue.Doer is Doer.Author && !byStaff))
+                        continue;
+                    else if (opens || words.ClassAt(i) is not (WordClass.NoOne or WordClass.Courtesy))
+                        Add(sentence, i, cue, SkipFillers(words, cue.Content, sentence.To));
+                if (!opens)
+                    continue;
+                if (CanBegin(words.ClassAt(i)))
+                    Add(sentence, i, new(Cue.None, i, i, null), i);
+                foreach (var (verb, complement) in Needs(words, sentence, i))
+                    Add(sentence, i, new(Cue.Thing, complement, complement, null), complement, verb);
+            }
+
+            void Add(Sentence s, int from, CueFound cue, int content, int needs = -1)
+            {
+                if (content >= s.To || !CanBegin(words.ClassAt(content)))
+                    return;
+                var taken = 0;
+                var courtesy = CourtesyAt(from) ?? CourtesyAt(content);
+                foreach (var end in ends)
+                    if (end > content && taken++ < MostEnds)
+                        all.Add(new(s, from, content, end, cue, needs, courtesy));
+            }
+
+            string? CourtesyAt(int i)
+            {
+                foreach (var cue in cuesAt[i - sentence.From])
+                    if (cue.Cue.Doer is Doer.Nothing)
+                        return cue.Cue.Label;
+                return null;
+            }
+        }
+
+        return all;
+    }
+
+    /// <summary>Past courtesies, times and words of priority.</summary>
+    private static int SkipFillers(MessageWords words, int i, int end)
+    {
+        while (i < end)
+            if (words.TimeAt(i) is { } time)
+                i = time.To;
+            else if (words.PriorityAt(i) is { } priority)
+                i = priority.To;
+            else if (words.ClassAt(i) is WordClass.Courtesy or WordClass.Comma or WordClass.Colon)
+                i++;
+            else if (words.At(i).Lower is "also" or "just" or "then" or "quickly" or "really" or "kindly" or "maybe" or "possibly")
+                i++;
+            else
+                break;
+        return i;
+    }
+
+    private static bool CanBegin(WordClass first) =>
+        first
+            is not (
+                WordClass.Edge
+                or WordClass.Time
+                or WordClass.Priority
+                or WordClass.Courtesy
+                or WordClass.Comma
+                or WordClass.Colon
+                or WordClass.Dash
+                or WordClass.Bracket
+                or WordClass.Stop
+                or WordClass.Bullet
+                or WordClass.Mark
+                or WordClass.Tag
+                or WordClass.Conjunction
+            );
+
+    /// <summary>Whether a clause can begin at a token, by what stands before it.</summary>
+    private static bool Opens(MessageWords words, Sentence sentence, int i) =>
+        i == sentence.From
+        || words.ClassAt(i - 1)
+            is WordClass.Comma
+                or WordClass.Colon
+                or WordClass.Dash
+                or WordClass.Bracket
+                or WordClass.Stop
+                or WordClass.Mark
+                or WordClass.Conjunction
+                or WordClass.Courtesy
+                or WordClass.Time
+                or WordClass.Priority
+                or WordClass.Tag
+                or WordClass.Person
+                or WordClass.Crew
+        || (words.At(i - 1).Is("that") && words.At(i - 2).Lower is "means" or "is" or "remember");
+
+    private static List<int> Ends(MessageWords words, Sentence sentence)
+    {
+        var ends = new List<int>();
+        for (var e = sentence.From + 1; e <= sentence.To; e++)
+        {
+            var last = words.ClassAt(e - 1);
+            if (last is WordClass.Comma or WordClass.Colon or WordClass.Dash or WordClass.Conjunction or WordClass.Mark or WordClass.Stop)
+                continue;
+            if (e < sentence.To && words.TimeAt(e) is { } inside && inside.From < e)
+                continue;
+            if (e == sentence.To || EndsBefore(words, e))
+                ends.Add(e);
+        }
+
+        return ends;
+    }
+
+    private static bool EndsBefore(MessageWords words, int e) =>
+        words.ClassAt(e)
+            is WordClass.Comma
+                or WordClass.Colon
+                or WordClass.Dash
+                or WordClass.Bracket
+                or WordClass.Mark
+                or WordClass.Stop
+                or WordClass.Conjunction
+                or WordClass.Subordinator
+                or WordClass.Question
+                or WordClass.Stating
+                or WordClass.Subject
+                or WordClass.I
+                or WordClass.Time
+                or WordClass.Priority
+                or WordClass.Tag
+                or WordClass.Person
+                or WordClass.Crew
+                or WordClass.Courtesy
+        || words.At(e).Lower is "as" or "since" or "before" or "after" or "until" or "till" or "will" or "would";
+
+    /// <summary>Verbs by which a thing that opens at a token needs something, each with where that something begins.</summary>
+    private static IEnumerable<(int Verb, int Complement)> Needs(MessageWords words, Sentence sentence, int from)
+    {
+        if (words.ClassAt(from) is WordClass.I or WordClass.We or WordClass.You or WordClass.Someone or WordClass.NoOne)
+            yield break;
+        for (var i = from + 1; i < sentence.To && i < from + 10; i++)
+        {
+            if (words.ClassAt(i) is WordClass.Comma or WordClass.Subordinator or WordClass.Be or WordClass.Past or WordClass.Stop)
+                yield break;
+            var word = words.At(i).Lower;
+            var complement = word switch
+            {
+                "needs" or "need" or "wants" or "want" or "must" or "should" => words.At(i + 1).Is("to") ? i + 2 : i + 1,
+                "has" or "have" or "ought" when words.At(i + 1).Is("to") => i + 2,
+                "really" when words.At(i + 1).Lower is "has" or "have" or "needs" && words.At(i + 2).Is("to") => i + 3,
+                _ => -1,
+            };
+            if (complement < 0 || complement >= sentence.To)
+                continue;
+            if (words.At(complement).Is("be"))
+                complement++;
+            yield return (i, complement);
+            yield break;
+        }
+    }
+}

@@ -1,0 +1,378 @@
+using System.Collections.Frozen;
+
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>What speaks for and against that a candidate asks for work.</summary>
+internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
+{
+    private static readonly ushort[] ClassNumbers = [.. Enum.GetNames<WordClass>().Select(Feature.Number)];
+
+    private static readonly FrozenSet<string> Reporting = FrozenSet.ToFrozenSet([
+        "said", "says", "told", "tells", "asked", "asks", "thinks", "thought", "wants", "wanted", "wrote", "writes",
+        "mentioned", "promised", "reckons", "hopes", "believes", "suggested", "insists", "think", "believe",
+    ]);
+
+    private static readonly ushort Clause = N("clause");
+    private static readonly ushort CueIs = N("cue");
+    private static readonly ushort First = N("first");
+    private static readonly ushort FirstSecond = N("first+second");
+    private static readonly ushort CueFirst = N("cue+first");
+    private static readonly ushort CueFirstSecond = N("cue+first+second");
+    private static readonly ushort Before = N("before");
+    private static readonly ushort BeforeFirst = N("before+first");
+    private static readonly ushort BeforeCue = N("before+cue");
+    private static readonly ushort Address = N("address");
+    private static readonly ushort AddressFirst = N("address+first");
+    private static readonly ushort AddressBefore = N("address+before");
+    private static readonly ushort AddressCue = N("address+cue");
+    private static readonly ushort AddressTimeFirst = N("address+time+first");
+    private static readonly ushort TimeFirst = N("time+first");
+    private static readonly ushort TimeCue = N("time+cue");
+    private static readonly ushort MarkFirst = N("mark+first");
+    private static readonly ushort MarkCue = N("mark+cue");
+    private static readonly ushort MarkAddress = N("mark+address");
+    private static readonly ushort WordIs = N("word");
+    private static readonly ushort SecondIs = N("second word");
+    private static readonly ushort WordBefore = N("word before");
+    private static readonly ushort Lead = N("lead");
+    private static readonly ushort LeadBefore = N("lead+before");
+    private static readonly ushort ByOthers = N("by others+cue");
+    private static readonly ushort Reported = N("reported");
+    private static readonly ushort Conditional = N("conditional");
+    private static readonly ushort FiniteIs = N("finite");
+    private static readonly ushort FiniteFirst = N("finite+first");
+    private static readonly ushort FiniteAddress = N("finite+address+time");
+    private static readonly ushort FiniteCue = N("finite+cue");
+    private static readonly ushort Lone = N("lone");
+    private static readonly ushort After = N("after+first");
+    private static readonly ushort SamePast = N("same past");
+    private static readonly ushort Whole = N("whole length+first");
+    private static readonly ushort PastBefore = N("past before+cue");
+    private static readonly ushort Courtesy = N("courtesy+cue");
+    private static readonly ushort EndIs = N("end");
+    private static readonly ushort EndNext = N("end+next");
+    private static readonly ushort EndNextTwo = N("end+next two");
+    private static readonly ushort Length = N("length");
+    private static readonly ushort LengthEnd = N("length+end");
+    private static readonly ushort Crosses = N("crosses");
+    private static readonly ushort CrossesNext = N("crosses next two");
+    private static readonly ushort Last = N("last");
+    private static readonly ushort NeedsIs = N("needs");
+    private static readonly ushort NeedsFirst = N("needs+complement");
+
+    private readonly SentenceFacts[] _facts = [.. words.Sentences.Select(s => new SentenceFacts(words, s))];
+
+    /// <summary>What is so of where a candidate begins, wherever it ends.</summary>
+    public void OfBeginning(Candidate c, List<Feature> into)
+    {
+        var s = c.Sentence;
+        var facts = _facts[s.Index];
+        var cue = N(c.Cue.Cue.Label);
+        var (first, second) = (Class(s, c.Content), Class(s, c.Content + 1));
+        var before = BeforeOf(s, c.From);
+        var (address, time, mark) = (facts.Address, facts.Time, facts.Mark);
+        var finite = Finite(c);
+        into.Add(Feature.Of(Clause));
+        into.Add(Feature.Of(CueIs, cue));
+        into.Add(Feature.Of(CueFirst, cue, first));
+        into.Add(Feature.Of(CueFirstSecond, cue, first, second));
+        into.Add(Feature.Of(First, first));
+        into.Add(Feature.Of(FirstSecond, first, second));
+        into.Add(Feature.Of(Before, before));
+        into.Add(Feature.Of(BeforeFirst, before, first));
+        into.Add(Feature.Of(BeforeCue, before, cue));
+        into.Add(Feature.Of(Address, address));
+        into.Add(Feature.Of(AddressFirst, address, first));
+        into.Add(Feature.Of(AddressBefore, address, before));
+        into.Add(Feature.Of(AddressCue, address, cue));
+        into.Add(Feature.Of(AddressTimeFirst, address, time, first));
+        into.Add(Feature.Of(TimeFirst, time, first));
+        into.Add(Feature.Of(TimeCue, time, cue));
+        into.Add(Feature.Of(MarkFirst, mark, first));
+        into.Add(Feature.Of(MarkCue, mark, cue));
+        into.Add(Feature.Of(MarkAddress, mark, address));
+        into.Add(Feature.Of(FiniteIs, finite));
+        into.Add(Feature.Of(FiniteFirst, finite, first));
+        into.Add(Feature.Of(FiniteAddress, finite, address, time));
+        into.Add(Feature.Of(FiniteCue, finite, cue));
+        if (Closed(c.Content) is > 0 and var word)
+            into.Add(Feature.Of(WordIs, word, cue));
+        if (Closed(c.Content + 1) is > 0 and var next && c.Content + 1 < s.To)
+            into.Add(Feature.Of(SecondIs, next, first));
+        if (c.From > s.From && Closed(c.From - 1) is > 0 and var last)
+            into.Add(Feature.Of(WordBefore, last, first));
+        var lead = Bucket(facts.PlainBefore(c.From));
+        into.Add(Feature.Of(Lead, lead));
+        into.Add(Feature.Of(LeadBefore, lead, before));
+        if (!byStaff)
+            into.Add(Feature.Of(ByOthers, cue));
+        if (facts.FirstOf(Reporting) is >= 0 and var reported && reported < c.From)
+            into.Add(Feature.Of(Reported, cue));
+        if (Class(s, s.From) is var opening && opening == ClassNumbers[(int)WordClass.Subordinator] && c.From > s.From)
+            into.Add(Feature.Of(Conditional, before, cue));
+        if (facts.PastBefore(c.From))
+            into.Add(Feature.Of(PastBefore, cue, before));
+        if (words.Sentences.Count == 1 && lead == N("0"))
+            into.Add(Feature.Of(Lone, first, cue, mark));
+        into.Add(Feature.Of(Whole, Bucket(facts.Plain), first, before));
+        into.Add(Feature.Of(After, before, facts.Opening, first));
+        if (c.Courtesy is { } courtesy)
+            into.Add(Feature.Of(Courtesy, N(courtesy), cue));
+        if (WordForms.HasSamePast(words.At(c.Content).Lower))
+            into.Add(Feature.Of(SamePast, before, mark));
+        if (c.Needs >= 0)
+        {
+            var complement = words.At(c.Content - 1).Is("be") ? N("be") : words.At(c.Content - 1).Is("to") ? N("to") : N("bare");
+            into.Add(Feature.Of(NeedsIs, N(words.At(c.Needs).Lower), complement));
+            into.Add(Feature.Of(NeedsFirst, complement, first));
+            into.Add(Feature.Of(NeedsFirst, complement, first, Class(s, c.Needs - 1)));
+        }
+    }
+
+    /// <summary>What is so of where a candidate ends.</summary>
+    public void OfEnd(Candidate c, List<Feature> into)
+    {
+        var s = c.Sentence;
+        var kind = EndKind(s, c.End);
+        var after = IsJoint(s, c.End) ? c.End + 1 : c.End;
+        var next = Class(s, after);
+        into.Add(Feature.Of(EndIs, kind));
+        into.Add(Feature.Of(EndNext, kind, next));
+        into.Add(Feature.Of(EndNextTwo, kind, next, Class(s, after + 1)));
+        into.Add(Feature.Of(Last, Class(s, c.End - 1)));
+        var plain = 0;
+        for (var i = c.Content; i < c.End; i++)
+        {
+            if (words.IsPlain(i))
+                plain++;
+            if (i <= c.Content || !IsBoundary(s, i))
+                continue;
+            var at = EndKind(s, i);
+            var then = IsJoint(s, i) ? i + 1 : i;
+            into.Add(Feature.Of(Crosses, at));
+            into.Add(Feature.Of(CrossesNext, at, Class(s, then), Class(s, then + 1)));
+            into.Add(Feature.Of(CrossesNext, at, Class(s, then)));
+        }
+
+        var length = Bucket(plain);
+        into.Add(Feature.Of(Length, length));
+        into.Add(Feature.Of(LengthEnd, length, kind));
+        if (plain == 1)
+            into.Add(Feature.Of(LengthEnd, length, kind, Class(s, c.Content)));
+    }
+
+    /// <summary>The first word after the one that opens it that makes a statement of the clause.</summary>
+    private ushort Finite(Candidate c)
+    {
+        for (var i = c.Content + 1; i < c.Sentence.To; i++)
+        {
+            var kind = words.ClassAt(i);
+            if (kind is WordClass.Comma or WordClass.Colon or WordClass.Dash or WordClass.Subordinator or WordClass.Question)
+                break;
+            if (words.At(i).Lower is "that" or "and" or "so" or "but" or "before" or "after" or "until")
+                break;
+            if (kind is WordClass.Be or WordClass.Have or WordClass.Do or WordClass.Modal or WordClass.Stating or WordClass.Past)
+                return N($"{kind} {(i == c.Content + 1 ? "next" : "later")}");
+            if (kind is WordClass.Third && i == c.Content + 1)
+                return N("Third next");
+        }
+
+        return N("no");
+    }
+
+    private ushort BeforeOf(Sentence s, int from)
+    {
+        var i = from - 1;
+        while (i >= s.From && words.ClassAt(i) is WordClass.Courtesy)
+            i--;
+        if (i < s.From)
+            return s.IsItem ? N("item") : from > s.From ? N("courtesy") : N("start");
+        var kind = words.ClassAt(i);
+        if (kind is WordClass.Comma or WordClass.Colon or WordClass.Dash or WordClass.Bracket or WordClass.Mark)
+        {
+            var mark = kind switch
+            {
+                WordClass.Comma => "comma",
+                WordClass.Colon => "colon",
+                WordClass.Dash => "dash",
+                _ => "mark",
+            };
+            return i == s.From ? N(mark) : N($"{Rough(i - 1)} {mark}");
+        }
+
+        return kind is WordClass.Conjunction ? N($"{words.At(i).Lower}") : N(Rough(i));
+    }
+
+    private string Rough(int i) =>
+        words.ClassAt(i) switch
+        {
+            WordClass.Tag => "tag",
+            WordClass.Person => "name",
+            WordClass.Crew => "crew",
+            WordClass.Time => "time",
+            WordClass.Priority => "priority",
+            WordClass.Courtesy => "courtesy",
+            _ when words.At(i).Is("mate") || words.At(i).Is("crew") || words.At(i).Is("team") => "crew",
+            _ => "word",
+        };
+
+    private bool IsJoint(Sentence s, int i) =>
+        words.ClassIn(s, i) is WordClass.Comma or WordClass.Colon or WordClass.Dash or WordClass.Bracket or WordClass.Mark or WordClass.Conjunction;
+
+    private bool IsBoundary(Sentence s, int i) =>
+        IsJoint(s, i)
+        || words.ClassIn(s, i)
+            is WordClass.Subordinator
+                or WordClass.Question
+                or WordClass.Stating
+                or WordClass.Subject
+                or WordClass.I
+                or WordClass.Tag
+                or WordClass.Person
+                or WordClass.Crew
+                or WordClass.Courtesy
+        || (words.TimeAt(i) is { } time && time.From == i)
+        || words.At(i).Lower is "as" or "since" or "before" or "after" or "until" or "till" or "will" or "would";
+
+    private ushort EndKind(Sentence s, int i) =>
+        i >= s.To ? N("end")
+        : words.ClassAt(i) is WordClass.Conjunction or WordClass.Subordinator or WordClass.Preposition or WordClass.Question or WordClass.Modal
+            ? N(words.At(i).Lower)
+        : ClassNumbers[(int)words.ClassAt(i)];
+
+    private ushort Class(Sentence s, int i) => ClassNumbers[(int)words.ClassIn(s, i)];
+
+    /// <summary>The word itself, where it is one of those that build sentences; 0 for all that name things.</summary>
+    private ushort Closed(int i) =>
+        words.At(i).IsWord
+        && words.ClassAt(i)
+            is not (
+                WordClass.Noun
+                or WordClass.Verb
+                or WordClass.VerbOrNoun
+                or WordClass.NounOrVerb
+                or WordClass.VerbOrAdjective
+                or WordClass.Past
+                or WordClass.Gerund
+                or WordClass.Third
+                or WordClass.Possessive
+                or WordClass.Crew
+                or WordClass.Person
+                or WordClass.Time
+                or WordClass.Other
+            )
+            ? N(words.At(i).Lower)
+        : words.At(i).Lower is "let" or "keep" or "need" or "know" or "see" or "want" or "wants" or "go" or "look" ? N(words.At(i).Lower)
+        : (ushort)0;
+
+    private static ushort Bucket(int count) => N(count switch { 0 => "0", 1 => "1", 2 => "2", <= 4 => "3", <= 8 => "5", <= 14 => "9", _ => "15" });
+
+    private static ushort N(string name) => Feature.Number(name);
+
+    /// <summary>What is so of a whole sentence.</summary>
+    private sealed class SentenceFacts
+    {
+        private readonly MessageWords _words;
+        private readonly Sentence _sentence;
+
+        public SentenceFacts(MessageWords words, Sentence sentence)
+        {
+            (_words, _sentence) = (words, sentence);
+            Address = N(AddressOf());
+            Time = N(TimeOf());
+            Mark = N(words.At(sentence.To).Lower is "?" or "!" ? words.At(sentence.To).Lower : ".");
+            for (var i = sentence.From; i < sentence.To; i++)
+                if (words.IsPlain(i) && Plain++ == 0)
+                    Opening = ClassNumbers[(int)words.ClassAt(i)];
+        }
+
+        public ushort Address { get; }
+
+        public ushort Time { get; }
+
+        public ushort Mark { get; }
+
+        public ushort Opening { get; }
+
+        public int Plain { get; }
+
+        public int PlainBefore(int token)
+        {
+            var count = 0;
+            for (var i = _sentence.From; i < token; i++)
+                if (_words.IsPlain(i))
+                    count++;
+            return count;
+        }
+
+        public int FirstOf(FrozenSet<string> wanted)
+        {
+            for (var i = _sentence.From; i < _sentence.To; i++)
+                if (wanted.Contains(_words.At(i).Lower))
+                    return i;
+            return -1;
+        }
+
+        public bool PastBefore(int token)
+        {
+            for (var i = _sentence.From; i < token; i++)
+                if (_words.ClassAt(i) is WordClass.Past or WordClass.Be or WordClass.Have or WordClass.Stating)
+                    return true;
+            return false;
+        }
+
+        /// <summary>How somebody is addressed: a tag, a name at the head or the end; "spoken of" where one is only mentioned.</summary>
+        private string AddressOf()
+        {
+            var spoken = "nobody";
+            for (var i = _sentence.From; i < _sentence.To; i++)
+            {
+                if (_words.WhoAt(i, _sentence.To) is not { } who)
+                    continue;
+                var head = true;
+                for (var k = _sentence.From; k < who.From; k++)
+                    head &= !_words.IsPlain(k);
+                var tagged = _words.ClassAt(who.Names[0]) is WordClass.Tag;
+                var crew = _words.ClassAt(who.Names[0]) is WordClass.Crew;
+                var marked =
+                    who.To < _sentence.To && _words.ClassAt(who.To) is WordClass.Comma or WordClass.Colon or WordClass.Dash or WordClass.Bracket;
+                if (head)
+                    return (tagged ? "tag" : crew ? "crew" : "name") + (who.To == _sentence.To ? " alone" : marked ? " marked" : "");
+                if (tagged)
+                    return "tag later";
+                var called = _words.ClassAt(who.From - 1) is WordClass.Comma or WordClass.Dash or WordClass.Bracket or WordClass.Stop;
+                if (called && (who.To == _sentence.To || marked || _words.ClassAt(who.To) is WordClass.Courtesy or WordClass.Time or WordClass.Priority))
+                    return "called later";
+                if (who.To == _sentence.To && _words.ClassAt(who.From - 1) is not (WordClass.Preposition or WordClass.To or WordClass.Conjunction))
+                    spoken = "at the end";
+                else if (spoken == "nobody")
+                    spoken = called ? "after a mark" : "spoken of";
+                i = who.To - 1;
+            }
+
+            return spoken;
+        }
+
+        private string TimeOf()
+        {
+            var best = "no time";
+            for (var i = _sentence.From; i < _sentence.To; i++)
+            {
+                if (_words.TimeAt(i) is not { } time || time.From != i)
+                    continue;
+                var word = _words.At(i).Lower;
+                var kind =
+                    time.Repeats is not null ? "repeat"
+                    : word is "by" or "before" or "within" or "no" or "b4" ? "by"
+                    : time.Due is null ? "from"
+                    : word is "on" or "at" or "for" or "in" or "until" or "till" ? word
+                    : "bare";
+                if (best is "no time" || kind is "by")
+                    best = kind;
+                i = time.To - 1;
+            }
+
+            return best;
+        }
+    }
+}

@@ -1,0 +1,139 @@
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>A candidate that was taken to ask for work.</summary>
+/// <param name="Candidate">The words.</param>
+/// <param name="Certainty">How sure it is that work begins there, from 0 to 1.</param>
+internal sealed record Clause(Candidate Candidate, double Certainty);
+
+/// <summary>
+/// Decides which candidates of a message ask for work: those that stand apart from one another and whose features weigh most
+/// together, by dynamic programming over all of the message.
+/// </summary>
+/// <remarks>
+/// A semi-Markov conditional random field (Sarawagi and Cohen, 2004) with two labels: each set of candidates that do not
+/// overlap has the sum of their scores, and what lies between them has none.
+/// </remarks>
+internal sealed class Clauses
+{
+    private readonly int _count;
+    private readonly List<Candidate> _candidates;
+    private readonly double[] _scores;
+    private readonly List<int>[] _byEnd;
+
+    public Clauses(MessageWords words, List<Candidate> candidates, double[] scores)
+    {
+        (_count, _candidates, _scores) = (words.Count, candidates, scores);
+        _byEnd = new List<int>[_count + 1];
+        for (var i = 0; i < candidates.Count; i++)
+            (_byEnd[candidates[i].End] ??= []).Add(i);
+    }
+
+    /// <summary>The candidates of a message with what each weighs.</summary>
+    public static Clauses Of(MessageWords words, bool byStaff, Weights weights)
+    {
+        var candidates = Candidates.Of(words, byStaff);
+        var features = new ClauseFeatures(words, byStaff);
+        var scores = new double[candidates.Count];
+        var buffer = new List<Feature>(64);
+        var beginning = 0.0;
+        for (var i = 0; i < candidates.Count; i++)
+        {
+            if (i == 0 || !candidates[i].BeginsAs(candidates[i - 1]))
+            {
+                buffer.Clear();
+                features.OfBeginning(candidates[i], buffer);
+                beginning = weights.Sum(buffer);
+            }
+
+            buffer.Clear();
+            features.OfEnd(candidates[i], buffer);
+            scores[i] = beginning + weights.Sum(buffer);
+        }
+
+        return new(words, candidates, scores);
+    }
+
+    /// <summary>The likeliest set of candidates, in the order of the text, those included that are less sure than wanted.</summary>
+    /// <param name="least">Least certainty, from 0 to 1.</param>
+    public IReadOnlyList<Clause> Best(double least)
+    {
+        var (ahead, behind) = Sums();
+        var total = ahead[_count];
+        var sure = new double[_candidates.Count];
+        for (var i = 0; i < sure.Length; i++)
+            sure[i] = Math.Exp(ahead[_candidates[i].From] + _scores[i] + behind[_candidates[i].End] - total);
+
+        // Where it ends hardly matters for whether it is work: candidates that begin the same vote together.
+        var together = _candidates
+            .Select((c, i) => (c.Content, Sure: sure[i]))
+            .GroupBy(c => c.Content)
+            .ToDictionary(g => g.Key, g => g.Sum(c => c.Sure));
+        var best = new double[_count + 1];
+        var taken = new int[_count + 1];
+        for (var end = 1; end <= _count; end++)
+        {
+            (best[end], taken[end]) = (best[end - 1], -1);
+            foreach (var i in _byEnd[end] ?? [])
+            {
+                var c = _candidates[i];
+                if (together[c.Content] < least)
+                    continue;
+                var gain = best[c.From] + together[c.Content] + sure[i];
+                if (gain > best[end])
+                    (best[end], taken[end]) = (gain, i);
+            }
+        }
+
+        var found = new List<Clause>();
+        for (var end = _count; end > 0; )
+            if (taken[end] < 0)
+                end--;
+            else
+            {
+                var c = _candidates[taken[end]];
+                found.Add(new(c, Math.Min(1, together[c.Content])));
+                end = c.From;
+            }
+
+        found.Reverse();
+        return found;
+    }
+
+    /// <summary>
+    /// The logarithms of the sums over all sets of what stands ahead of each token, and behind it.
+    /// </summary>
+    private (double[] Ahead, double[] Behind) Sums()
+    {
+        var ahead = new double[_count + 1];
+        for (var end = 1; end <= _count; end++)
+        {
+            ahead[end] = ahead[end - 1];
+            foreach (var i in _byEnd[end] ?? [])
+                ahead[end] = Add(ahead[end], ahead[_candidates[i].From] + _scores[i]);
+        }
+
+        var behind = new double[_count + 1];
+        var byStart = new List<int>[_count + 1];
+        for (var i = 0; i < _candidates.Count; i++)
+            (byStart[_candidates[i].From] ??= []).Add(i);
+        for (var start = _count - 1; start >= 0; start--)
+        {
+            behind[start] = behind[start + 1];
+            foreach (var i in byStart[start] ?? [])
+                behind[start] = Add(behind[start], behind[_candidates[i].End] + _scores[i]);
+        }
+
+        return (ahead, behind);
+    }
+
+    /// <summary>The logarithm of the sum of what two logarithms stand for.</summary>
+    internal static double Add(double a, double b)
+    {
+        if (double.IsNegativeInfinity(a))
+            return b;
+        if (double.IsNegativeInfinity(b))
+            return a;
+        var (more, less) = a > b ? (a, b) : (b, a);
+        return more + Math.Log(1 + Math.Exp(less - more));
+    }
+}

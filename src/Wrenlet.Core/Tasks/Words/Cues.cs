@@ -1,0 +1,319 @@
+using System.Collections.Frozen;
+
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>Whose doing a cue speaks of.</summary>
+internal enum Doer
+{
+    /// <summary>Whoever is addressed.</summary>
+    You,
+
+    /// <summary>Whoever writes.</summary>
+    Author,
+
+    /// <summary>The one whose name is part of the cue.</summary>
+    Named,
+
+    /// <summary>Somebody, or all of us: nobody in particular.</summary>
+    Anyone,
+
+    /// <summary>Nobody: what it opens is courtesy or news, not work.</summary>
+    Nothing,
+}
+
+/// <summary>A way of asking, promising or telling that opens what is to be done.</summary>
+/// <param name="Label">What kind of way it is; cues of one kind share their weights.</param>
+/// <param name="Doer">Whose doing it speaks of.</param>
+internal sealed record Cue(string Label, Doer Doer)
+{
+    /// <summary>No cue: what is to be done opens by itself.</summary>
+    public static readonly Cue None = new("none", Doer.You);
+
+    /// <summary>A thing that needs something: "the gate needs painting".</summary>
+    public static readonly Cue Thing = new("thing needs", Doer.You);
+
+    internal string[][] Places { get; init; } = [];
+
+    internal bool[] Optional { get; init; } = [];
+
+    internal int? Keep { get; init; }
+}
+
+/// <summary>A cue found in a message.</summary>
+/// <param name="Cue">Which it is.</param>
+/// <param name="Content">First token of what is to be done.</param>
+/// <param name="To">Token after the cue.</param>
+/// <param name="Who">Who is named in it; null when nobody is.</param>
+internal readonly record struct CueFound(Cue Cue, int Content, int To, WhoPhrase? Who);
+
+/// <summary>
+/// The ways of asking and promising. Each is a run of words; a bar divides words of the same place, a question mark makes a
+/// place optional, a place that ends in a plus keeps the words from there on as part of what is to be done, and
+/// <c>&lt;who&gt;</c> stands for one or several names.
+/// </summary>
+internal static class Cues
+{
+    private const string Who = "<who>";
+
+    private static readonly FrozenDictionary<string, Cue[]> ByFirst = Index([
+        .. Of(
+            "courtesy",
+            Doer.Nothing,
+            "note that",
+            "let me|us know if|should you|anything|there",
+            "call|ring|phone|contact|email|mail|text|ask|tell me|us if|should you|anything|there|it",
+            "give my|our regards|best|love|thanks|apologies",
+            "have a good|nice|great|lovely|pleasant|fine",
+            "take care",
+            "get well",
+            "keep up the",
+            "keep it up",
+            "ignore|disregard|excuse|forgive|enjoy",
+            "accept my|our",
+            "feel free",
+            "see you|attached|below|above",
+            "see the attached",
+            "look forward",
+            "rest assured",
+            "find attached|enclosed|below|herewith",
+            "don't worry|hesitate",
+            "do not worry|hesitate",
+            "bear with",
+            "well done",
+            "thank you|him|her|them"
+        ),
+        .. Of("never mind", Doer.Nothing, "never mind", "no need", "hold off|on", "forget it|that|about", "scrap that"),
+        .. Of(
+            "promise",
+            Doer.Author,
+            "i'll just? also?",
+            "i will|shall|must|should just? also?",
+            "i need|have|ought to",
+            "i am going to",
+            "i'm going|about to",
+            "i've got to",
+            "i have got to",
+            "i got to",
+            "i gotta",
+            "i'd better",
+            "i had better",
+            "i promise to",
+            "i intend|plan|aim|mean to",
+            "i am|i'm about? to",
+            "i'll have|need to"
+        ),
+        .. Of("let me", Doer.Author, "let me just? quickly?"),
+        .. Of("remind me", Doer.Author, "remind me to|about|that?", "note|reminder|memo to self|myself :|- to?"),
+        .. Of(
+            "ask",
+            Doer.You,
+            "please? can|could|would|will you please? kindly? quickly? just? also? possibly?",
+            "you couldn't|can't|wouldn't",
+            "i'm asking you to",
+            "is there any chance of|you|that you? could|can?",
+            "any chance of|you|that you? could|can?",
+            "would|could|is it be? possible for you|someone to",
+            "would|could|is it be? possible to",
+            "it is possible that? for? you to?",
+            "are|would|will you be? able to",
+            "can|could|would you be? able to",
+            "do|don't you think you|we could|can",
+            "i wonder if|whether you|someone could|can|would|might",
+            "i was|am just? wondering if|whether you|someone could|can|would|might be? able? to?",
+            "i'm just? wondering if|whether you|someone could|can|would|might be? able? to?",
+            "wondering if|whether you|someone could|can|would|might",
+            "could|can|may|might i|we please? ask|trouble|bother|request you to",
+            "could|can|may i|we please? have|get+",
+            "if you|someone could|would|can please?",
+            "you can|could"
+        ),
+        .. Of(
+            "mind",
+            Doer.You,
+            "would|do you please? mind awfully?",
+            "would you all|both mind awfully?",
+            "if you wouldn't|don't mind",
+            "i'd|we'd|would be? appreciate? mind"
+        ),
+        .. Of(
+            "kind",
+            Doer.You,
+            "would|could|will you? please? be an? so|kind|dear|angel|good|friendly kind|friendly|good|enough? as? to|and",
+            "be so|kind|good kind|friendly|good|enough? as? to|and",
+            "do me a favour and",
+            "one? thing|job|task|favour for you :|, ",
+            "i|we would be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if you|someone could|would|can|will|were able? to?",
+            "i'd|we'd be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if you|someone could|would|can|will|were able? to?",
+            "i|we would really|very|greatly? much? appreciate it? if you|someone|you'd could|would|can?",
+            "i'd|we'd really|very|greatly? much? appreciate it? if you|someone|you'd could|would|can?",
+            "it would|will be really|very|so|most? great|good|nice|helpful|kind|lovely|useful|brilliant|wonderful|best|"
+                + "appreciated if you|someone|we|somebody could|can|would|to?",
+            "it'd|that'd be really|very|so|most? great|good|nice|helpful|kind|lovely|useful|brilliant|wonderful|best|"
+                + "appreciated if you|someone|we|somebody could|can|would?",
+            "it would|will be really|very? great|good|nice|helpful|kind|lovely|useful if? you|someone|somebody",
+            "i am writing to request|ask that|for|you? to?",
+            "it will|would be needed|necessary to"
+        ),
+        .. Of("ask who", Doer.Named, "please? can|could|would|will|shall <who> please? kindly? be? able? to?"),
+        .. Of("mind who", Doer.Named, "can|could|would|will <who> please? mind awfully?"),
+        .. Of(
+            "ask someone",
+            Doer.Anyone,
+            "please? can|could|would|will|might someone|somebody|anyone|anybody|one|we|everyone|everybody please? kindly? mind?"
+        ),
+        .. Of("please", Doer.You, "please|kindly not|do|to|you|then? forget? to? also?"),
+        .. Of("who to", Doer.Named, "<who> to", "<who> is|are to"),
+        .. Of(
+            "who must",
+            Doer.Named,
+            "<who> must|should to?",
+            "<who> needs|need|has|have|ought|wants to",
+            "<who> has|have got to",
+            "<who> will|'ll need|have to"
+        ),
+        .. Of("who will", Doer.Named, "<who> will|'ll", "<who> will|'ll be? able? to?"),
+        .. Of("who can", Doer.Named, "<who> can|could|might|may"),
+        .. Of("who please", Doer.Named, "<who> please|kindly you?"),
+        .. Of(
+            "someone must",
+            Doer.Anyone,
+            "someone|somebody|everyone|everybody|anyone|all|one|you really? must|should",
+            "someone|somebody|everyone|everybody|anyone really? needs|has|ought|wants to",
+            "someone|somebody|everyone has|have got to"
+        ),
+        .. Of("someone", Doer.Anyone, "someone|somebody|everyone|everybody|whoever|anyone else? please? : ?"),
+        .. Of(
+            "you must",
+            Doer.You,
+            "you must|should to? please?",
+            "you need|have|ought|want|are to",
+            "you've got to",
+            "you'll need|have to",
+            "you will need|have to",
+            "you'd better",
+            "you had better",
+            "you're to"
+        ),
+        .. Of(
+            "need you",
+            Doer.You,
+            "i|we need|want|expect|ask|urge you|someone|somebody to",
+            "i|we would|should very? much? like|love|need|want|prefer|ask you|someone|somebody to",
+            "i'd|we'd very? much? like|love|need|want|prefer|ask you|someone|somebody to",
+            "i|we rely|count on you to"
+        ),
+        .. Of("need", Doer.You, "i|we need|require", "need|needs to?", "we are|we're needing", "i|we could|can? do with"),
+        .. Of(
+            "wish",
+            Doer.You,
+            "i|we would like|love+ a|an|the|some|my|our|more|two|three",
+            "i'd|we'd like|love+ a|an|the|some|my|our|more|two|three",
+            "i'd|we'd be glad|grateful of|for",
+            "i|we want"
+        ),
+        .. Of(
+            "suggest",
+            Doer.Anyone,
+            "let's|let us also? just? all?",
+            "shall we",
+            "why don't we",
+            "we'll also? just?",
+            "we will|must|should|mustn't also? just? forget? to?",
+            "we need|have|ought|are to",
+            "we've got to",
+            "we have got to",
+            "we gotta",
+            "we're|we are? going? to",
+            "we'd better",
+            "it's|its high? time to",
+            "it is high? time to",
+            "time to"
+        ),
+        .. Of("sure", Doer.You, "make+ sure", "be sure to", "see+ that|whether|if", "see to+", "let+ me|us know"),
+        .. Of(
+            "remember",
+            Doer.You,
+            "don't forget to|about?",
+            "do not forget to|about?",
+            "remember|try to",
+            "mustn't forget to|about?",
+            "not to forget"
+        ),
+        .. Of("forbid", Doer.You, "don't", "do not", "never", "could|can|would you not", "please not to"),
+    ]);
+
+    /// <summary>The cues that open at a token, the longest first.</summary>
+    public static List<CueFound> At(MessageWords words, int from, int end)
+    {
+        var found = new List<CueFound>();
+        var first = words.At(from);
+        Try(ByFirst.GetValueOrDefault(first.Lower));
+        if (words.WhoAt(from, end) is not null)
+            Try(ByFirst[Who]);
+        if (found.Count > 1)
+            found.Sort((a, b) => b.To.CompareTo(a.To));
+        return found;
+
+        void Try(Cue[]? cues)
+        {
+            foreach (var cue in cues ?? [])
+                if (Match(cue, words, from, end) is { } match && found.TrueForAll(f => f.Cue.Label != cue.Label || f.To != match.To))
+                    found.Add(match);
+        }
+    }
+
+    private static CueFound? Match(Cue cue, MessageWords words, int from, int end)
+    {
+        var (at, kept) = (from, -1);
+        WhoPhrase? who = null;
+        for (var i = 0; i < cue.Places.Length; i++)
+        {
+            if (cue.Places[i][0] == Who)
+            {
+                if (words.WhoAt(at, end) is not { } named)
+                    return null;
+                (who, at) = (named, named.To);
+                continue;
+            }
+
+            var token = words.At(at);
+            var here = at < end && token.Kind is TokenKind.Word or TokenKind.Mark && cue.Places[i].AsSpan().Contains(token.Lower);
+            if (!here && !cue.Optional[i])
+                return null;
+            if (here && i == cue.Keep)
+                kept = at;
+            if (here)
+                at++;
+        }
+
+        return at == from ? null : new(cue, kept >= 0 ? kept : at, at, who);
+    }
+
+    private static FrozenDictionary<string, Cue[]> Index(IEnumerable<Cue> cues)
+    {
+        var by = new Dictionary<string, List<Cue>>();
+        foreach (var cue in cues)
+            for (var i = 0; i < cue.Places.Length; i++)
+            {
+                foreach (var word in cue.Places[i])
+                    (by.TryGetValue(word, out var list) ? list : by[word] = []).Add(cue);
+                if (!cue.Optional[i])
+                    break;
+            }
+
+        return by.ToFrozenDictionary(p => p.Key, p => p.Value.ToArray());
+    }
+
+    private static IEnumerable<Cue> Of(string label, Doer doer, params string[] patterns) =>
+        patterns.Select(pattern =>
+        {
+            var places = pattern.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+            var keep = Array.FindIndex(places, p => p.EndsWith('+'));
+            return new Cue(label, doer)
+            {
+                Places = [.. places.Select(p => p.TrimEnd('?', '+').Split('|'))],
+                Optional = [.. places.Select(p => p.EndsWith('?'))],
+                Keep = keep < 0 ? null : keep,
+            };
+        });
+}

@@ -1,0 +1,225 @@
+using NodaTime;
+using Wrenlet.Core.Dockets;
+
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>One or several names that stand together: "Ines and Kit", "one of the north crew".</summary>
+/// <param name="From">First token.</param>
+/// <param name="To">Token after the last.</param>
+/// <param name="Names">The tokens that are names.</param>
+internal sealed record WhoPhrase(int From, int To, IReadOnlyList<int> Names);
+
+/// <summary>A sentence, line or list item.</summary>
+/// <param name="Index">Which of the message it is, from 0.</param>
+/// <param name="From">First token.</param>
+/// <param name="To">Token after the last, its full stop not included.</param>
+/// <param name="Line">Which line of the message it stands in.</param>
+/// <param name="IsItem">Whether it is an item of a list.</param>
+internal sealed record Sentence(int Index, int From, int To, int Line, bool IsItem);
+
+/// <summary>A phrase that says how much something matters.</summary>
+internal readonly record struct PriorityPhrase(int From, int To, Priority? Says);
+
+/// <summary>A message with all that was found in it by itself: sentences, what each word can be, names, times, priorities.</summary>
+internal sealed class MessageWords
+{
+    private static readonly string[] Company = ["crew", "team", "lads", "lad", "lot", "people", "folk", "guys", "love", "mate"];
+
+    private readonly IReadOnlyList<Token> _tokens;
+    private readonly int[] _timeOf;
+    private readonly int[] _priorityOf;
+    private readonly WhoPhrase?[] _who;
+    private readonly WordClass[] _classes;
+
+    public MessageWords(ReaderSetting setting, string text, IReadOnlyList<Token> tokens, Instant sent)
+    {
+        (Text, _tokens) = (text, tokens);
+        (_timeOf, _priorityOf) = (new int[tokens.Count], new int[tokens.Count]);
+        Array.Fill(_timeOf, -1);
+        Array.Fill(_priorityOf, -1);
+        var grammar = new TimeGrammar(setting, sent, tokens);
+        for (var i = 0; i < tokens.Count; i++)
+            if (grammar.Read(i) is { } time)
+            {
+                Times.Add(time);
+                Array.Fill(_timeOf, Times.Count - 1, i, time.To - i);
+                i = time.To - 1;
+            }
+
+        for (var i = 0; i < tokens.Count; i++)
+            if (PriorityWords.Read(tokens, i) is { } read && !NamesAThing(read.From, read.To))
+            {
+                Priorities.Add(new(read.From, read.To, read.Says));
+                Array.Fill(_priorityOf, Priorities.Count - 1, read.From, read.To - read.From);
+                i = read.To - 1;
+            }
+
+        _classes = new WordClass[tokens.Count];
+        for (var i = 0; i < tokens.Count; i++)
+            _classes[i] = Classify(i);
+        _who = new WhoPhrase?[tokens.Count];
+        for (var i = 0; i < tokens.Count; i++)
+            _who[i] = ReadWho(i);
+        Sentences = [.. Cut()];
+    }
+
+    public string Text { get; }
+
+    public int Count => _tokens.Count;
+
+    public List<TimePhrase> Times { get; } = [];
+
+    public List<PriorityPhrase> Priorities { get; } = [];
+
+    public IReadOnlyList<Sentence> Sentences { get; }
+
+    public Token At(int i) => i >= 0 && i < _tokens.Count ? _tokens[i] : Token.None;
+
+    /// <summary>What a token can be; <see cref="WordClass.Edge"/> beyond the message.</summary>
+    public WordClass ClassAt(int i) => i >= 0 && i < _classes.Length ? _classes[i] : WordClass.Edge;
+
+    /// <summary>What a token can be; <see cref="WordClass.Edge"/> outside the sentence.</summary>
+    public WordClass ClassIn(Sentence sentence, int i) => i >= sentence.From && i < sentence.To ? _classes[i] : WordClass.Edge;
+
+    public TimePhrase? TimeAt(int i) => i >= 0 && i < _timeOf.Length && _timeOf[i] >= 0 ? Times[_timeOf[i]] : null;
+
+    public PriorityPhrase? PriorityAt(int i) =>
+        i >= 0 && i < _priorityOf.Length && _priorityOf[i] >= 0 ? Priorities[_priorityOf[i]] : null;
+
+    /// <summary>The names that stand together from a token on; null where none does, or they reach past an end.</summary>
+    public WhoPhrase? WhoAt(int i, int end) => i >= 0 && i < _who.Length && _who[i] is { } who && who.To <= end ? who : null;
+
+    public Sentence SentenceOf(int token) =>
+        Sentences.LastOrDefault(s => s.From <= token) ?? Sentences[0];
+
+    /// <summary>Whether a token is a word like others: no mark, name, time or word of priority.</summary>
+    public bool IsPlain(int i) =>
+        ClassAt(i)
+            is not (
+                WordClass.Edge
+                or WordClass.Time
+                or WordClass.Priority
+                or WordClass.Comma
+                or WordClass.Colon
+                or WordClass.Dash
+                or WordClass.Bracket
+                or WordClass.Stop
+                or WordClass.Bullet
+                or WordClass.Mark
+                or WordClass.Tag
+                or WordClass.Person
+                or WordClass.Courtesy
+            );
+
+    public Span SpanOf(int from, int to) =>
+        from >= to ? new(At(from).Span.Start, At(from).Span.Start) : new(At(from).Span.Start, At(to - 1).Span.End);
+
+    public string Slice(int from, int to)
+    {
+        var span = SpanOf(from, to);
+        return Text[span.Start..span.End];
+    }
+
+    /// <summary>"the emergency ladder": the word of priority is part of what something is called.</summary>
+    private bool NamesAThing(int from, int to) =>
+        to - from == 1
+        && At(to).IsWord
+        && At(from - 1).Lower is "the" or "an" or "a" or "our" or "my" or "his" or "her" or "their"
+        && WordForms.ClassOf(At(to).Lower) is WordClass.Noun or WordClass.NounOrVerb or WordClass.Third;
+
+    private WordClass Classify(int i)
+    {
+        var token = _tokens[i];
+        if (_timeOf[i] >= 0)
+            return WordClass.Time;
+        if (_priorityOf[i] >= 0)
+            return WordClass.Priority;
+        if (token.Name is { } name)
+            return name.Owner switch
+            {
+                null => WordClass.Other,
+                _ when token.Tagged => WordClass.Tag,
+                TaskOwner.OfCrew => WordClass.Crew,
+                _ => WordClass.Person,
+            };
+        return token.Kind switch
+        {
+            TokenKind.Word => WordForms.ClassOf(token.Lower),
+            TokenKind.Number or TokenKind.Ordinal or TokenKind.Clock or TokenKind.NumericDate => WordClass.Number,
+            TokenKind.Bullet => WordClass.Bullet,
+            TokenKind.LineBreak => WordClass.Stop,
+            _ => token.Lower switch
+            {
+                "," => WordClass.Comma,
+                ":" => WordClass.Colon,
+                "-" or "/" or "=" or "|" or ">" => WordClass.Dash,
+                "(" or ")" or "[" or "]" => WordClass.Bracket,
+                "." or "!" or "?" or ";" => WordClass.Stop,
+                "&" or "+" => WordClass.Conjunction,
+                _ => WordClass.Mark,
+            },
+        };
+    }
+
+    private bool IsWho(int i) => _classes[i] is WordClass.Tag or WordClass.Person or WordClass.Crew;
+
+    private WhoPhrase? ReadWho(int i)
+    {
+        var at = i;
+        if (At(at).Lower is "one" or "all" or "half" or "some" or "two" && At(at + 1).Is("of"))
+            at += 2;
+        if (At(at).Is("the") && ClassAt(at + 1) is WordClass.Crew)
+            at++;
+        if (at >= Count || !IsWho(at))
+            return null;
+        var names = new List<int>();
+        while (true)
+        {
+            names.Add(at++);
+            if (Company.Contains(At(at).Lower) && At(at).IsWord)
+                at++;
+            var joint = at;
+            while (joint < Count && (At(joint).Lower is "," or "and" or "&" or "/" or "+") && joint < at + 2)
+                joint++;
+            if (joint < Count && IsWho(joint) && (joint > at || _classes[joint] is WordClass.Tag))
+                at = joint;
+            else
+                break;
+        }
+
+        return new(i, at, names);
+    }
+
+    private IEnumerable<Sentence> Cut()
+    {
+        var (from, line, index, item) = (0, 0, 0, false);
+        for (var i = 0; i <= Count; i++)
+        {
+            var breaks = i == Count || At(i).Kind is TokenKind.LineBreak or TokenKind.Bullet;
+            if (!breaks && !Stops(i))
+                continue;
+            if (i > from)
+                yield return new(index++, from, i, line, item);
+            if (i < Count && At(i).Kind is TokenKind.LineBreak)
+                (line, item) = (line + 1, false);
+            if (i < Count && At(i).Kind is TokenKind.Bullet)
+                item = true;
+            from = i + 1;
+        }
+    }
+
+    /// <summary>Whether a mark ends its sentence; the point of an abbreviation or a number does not.</summary>
+    private bool Stops(int i)
+    {
+        var token = At(i);
+        if (token.Kind is not TokenKind.Mark || _timeOf[i] >= 0)
+            return false;
+        if (token.Lower is "!" or "?" or ";")
+            return true;
+        if (token.Lower is not ".")
+            return false;
+        var next = At(i + 1);
+        var apart = next.Span.Start > token.Span.End || next.Kind is TokenKind.LineBreak || i + 1 >= Count;
+        return apart && !(At(i - 1).Span.Length == 1 && next.Kind is TokenKind.Number);
+    }
+}

@@ -1,0 +1,77 @@
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>What a token can be in its sentence, as far as the word itself says.</summary>
+internal enum WordClass
+{
+    /// <summary>Beyond the sentence.</summary>
+    Edge,
+
+    /// <summary>Base form of what is mostly a verb: "fetch".</summary>
+    Verb,
+
+    /// <summary>Verb as often as noun: "order".</summary>
+    VerbOrNoun,
+
+    /// <summary>Noun more often than verb: "water".</summary>
+    NounOrVerb,
+
+    /// <summary>Adjective and verb: "clean".</summary>
+    VerbOrAdjective,
+
+    /// <summary>"finished", "went".</summary>
+    Past,
+
+    /// <summary>"varnishing".</summary>
+    Gerund,
+
+    /// <summary>"finishes", and many a plural.</summary>
+    Third,
+
+    Be,
+    Have,
+    Do,
+    Modal,
+
+    /// <summary>A pronoun and its verb in one: "it's", "they've".</summary>
+    Stating,
+
+    /// <summary>He, she, it, they, there.</summary>
+    Subject,
+    I,
+    We,
+    You,
+
+    /// <summary>Me, him, them.</summary>
+    Object,
+
+    /// <summary>Somebody, everyone, whoever.</summary>
+    Someone,
+
+    /// <summary>Nobody, nothing.</summary>
+    NoOne,
+    Determiner,
+    Possessive,
+    Preposition,
+    To,
+    Conjunction,
+    Subordinator,
+    Question,
+    Denial,
+    Number,
+    Tag,
+    Person,
+    Crew,
+    Other,
+    Time,
+    Priority,
+    Courtesy,
+    Adverb,
+    Noun,
+    Comma,
+    Colon,
+    Dash,
+    Bracket,
+    Stop,
+    Bullet,
+    Mark,
+}

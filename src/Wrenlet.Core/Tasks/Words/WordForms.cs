@@ -1,0 +1,182 @@
+using System.Collections.Frozen;
+using System.Reflection;
+
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>Verbs, what else each can be, and their endings.</summary>
+/// <remarks>
+/// From WordNet 3.0 (Princeton University), of which verbs.txt holds the verbs of one word with how often each was met as a
+/// verb, a noun and an adjective; and the verbs by which work is usually ordered, which its texts seldom say.
+/// </remarks>
+internal static class WordForms
+{
+    private readonly record struct Levels(byte Verb, byte Noun, byte Adjective);
+
+    private static readonly FrozenDictionary<string, Levels> Verbs;
+    private static readonly FrozenDictionary<string, string> Irregular;
+
+    private static readonly FrozenSet<string> SamePast = Set(
+        "put let cut shut set hit cost hurt read split spread burst cast quit rid shed bet"
+    );
+
+    private static readonly FrozenDictionary<string, WordClass> Closed = Classes(
+        (WordClass.Be, "is are was were am be been isn't aren't wasn't weren't being"),
+        (WordClass.Have, "has have had hasn't haven't hadn't having"),
+        (WordClass.Do, "does did doesn't didn't do doing done"),
+        (
+            WordClass.Modal,
+            "can could would will shall should must may might ought can't cannot couldn't wouldn't won't shan't shouldn't mustn't"
+        ),
+        (
+            WordClass.Stating,
+            "it's he's she's they're they've they'd they'll that's there's what's who's where's here's i'm i've i'd we've we're "
+                + "we'd you've you'd you're you'll he'd she'd he'll she'll it'd it'll how's everyone's everybody's someone's "
+                + "somebody's nobody's nothing's that'll that'd there'll there'd"
+        ),
+        (WordClass.Subject, "he she it they there this that these those"),
+        (WordClass.I, "i i'll"),
+        (WordClass.We, "we we'll"),
+        (WordClass.You, "you"),
+        (WordClass.Object, "me him them us myself himself themselves ourselves"),
+        (WordClass.Someone, "someone somebody anyone anybody everyone everybody whoever folks"),
+        (WordClass.NoOne, "nobody nothing none neither noone"),
+        (WordClass.Determiner, "the a an my our your his her their its some any all both no every each another"),
+        (
+            WordClass.Preposition,
+            "of in on at by for with from into onto about under over after before until till between without through per via "
+                + "off out up down round behind near since during against along across towards around as like than"
+        ),
+        (WordClass.To, "to"),
+        (WordClass.Conjunction, "and but or so then plus & nor yet"),
+        (WordClass.Subordinator, "because while whereas if unless when whenever once although though whether"),
+        (WordClass.Question, "who whom whose which what where why how"),
+        (WordClass.Denial, "not never don't neither no-one"),
+        (
+            WordClass.Courtesy,
+            "please kindly thanks thank cheers ta hi hello hey hiya dear morning ok okay right well sorry just yes no oh fyi ah"
+        ),
+        (
+            WordClass.Adverb,
+            "already still again always often usually never also only very really quite too almost nearly here now soon later "
+                + "back away today's instead maybe perhaps probably honestly apparently typically early late"
+        )
+    );
+
+    static WordForms()
+    {
+        var verbs = new Dictionary<string, Levels>(9_000);
+        var irregular = new Dictionary<string, string>(1_500);
+        using var stream = Assembly.GetExecutingAssembly().GetManifestResourceStream("verbs.txt")!;
+        using var lines = new StreamReader(stream);
+        while (lines.ReadLine() is { } line)
+        {
+            var parts = line.Split(' ');
+            verbs[parts[0]] = new((byte)(parts[1][0] - '0'), (byte)(parts[1][1] - '0'), (byte)(parts[1][2] - '0'));
+            foreach (var form in parts[2..])
+                irregular.TryAdd(form, parts[0]);
+        }
+
+        foreach (var verb in Lexicon.UsualOrders)
+        {
+            var known = verbs.GetValueOrDefault(verb);
+            verbs[verb] = known with { Verb = (byte)Math.Min(9, Math.Max(known.Verb + 2, 5)) };
+        }
+
+        Verbs = verbs.ToFrozenDictionary();
+        Irregular = irregular.ToFrozenDictionary();
+    }
+
+    /// <summary>Whether a word can be the base form of a verb.</summary>
+    public static bool IsVerb(string word) => Verbs.ContainsKey(word) || Prefixed(word) is not null;
+
+    /// <summary>What a word can be; <see cref="WordClass.Noun"/> where nothing else is known of it.</summary>
+    /// <param name="word">In lower case.</param>
+    public static WordClass ClassOf(string word)
+    {
+        if (Closed.TryGetValue(word, out var closed))
+            return closed;
+        if (word.EndsWith("'s", StringComparison.Ordinal) || word.EndsWith("s'", StringComparison.Ordinal))
+            return WordClass.Possessive;
+        if (Verbs.TryGetValue(word, out var levels) || (Prefixed(word) is { } base1 && Verbs.TryGetValue(base1, out levels)))
+        {
+            if (Irregular.ContainsKey(word) && levels.Verb < 5)
+                return WordClass.Past;
+            return levels.Adjective > levels.Verb ? WordClass.VerbOrAdjective
+                : levels.Noun == 0 || levels.Verb >= levels.Noun + 2 ? WordClass.Verb
+                : levels.Verb >= levels.Noun - 1 ? WordClass.VerbOrNoun
+                : WordClass.NounOrVerb;
+        }
+
+        if (PastBase(word) is not null)
+            return WordClass.Past;
+        if (GerundBase(word) is not null)
+            return WordClass.Gerund;
+        if (word.Length > 3 && word.EndsWith("ly", StringComparison.Ordinal))
+            return WordClass.Adverb;
+        return ThirdBase(word) is { } b && Verbs[b] is { } third && third.Verb + 1 >= third.Noun ? WordClass.Third
+            : WordClass.Noun;
+    }
+
+    /// <summary>The base form of a past form: "varnished", "sent"; null where it is none.</summary>
+    public static string? PastBase(string word) =>
+        Irregular.TryGetValue(word, out var irregular) ? irregular
+        : word.EndsWith("ied", StringComparison.Ordinal) && Known(word[..^3] + "y") is { } y ? y
+        : word.EndsWith("ed", StringComparison.Ordinal) ? Stem(word[..^2])
+        : null;
+
+    /// <summary>The base form of "varnishing", "tying", "cutting"; null where it is none.</summary>
+    public static string? GerundBase(string word) =>
+        !word.EndsWith("ing", StringComparison.Ordinal) || word.Length < 5 ? null
+        : word.EndsWith("ying", StringComparison.Ordinal) && Known(word[..^4] + "ie") is { } ie ? ie
+        : Stem(word[..^3]);
+
+    /// <summary>Whether the past form is the same as the base: "put", "let".</summary>
+    public static bool HasSamePast(string word) => SamePast.Contains(word);
+
+    private static string? ThirdBase(string word) =>
+        !word.EndsWith('s') || word.EndsWith("ss", StringComparison.Ordinal) ? null
+        : word.EndsWith("ies", StringComparison.Ordinal) && Known(word[..^3] + "y") is { } y ? y
+        : Known(word[..^1]) ?? (word.EndsWith("es", StringComparison.Ordinal) ? Known(word[..^2]) : null);
+
+    /// <summary>The verb of which a stem was left when its ending was taken: "clos" of "close", "fitt" of "fit".</summary>
+    private static string? Stem(string stem)
+    {
+        if (stem.Length < 2)
+            return null;
+        var doubled = stem.Length > 2 && stem[^1] == stem[^2];
+        var vowelBefore = stem.Length > 2 && "aeiou".Contains(stem[^2], StringComparison.Ordinal);
+        var single = doubled ? Known(stem[..^1]) : null;
+        var silent = Known(stem + "e");
+        var plain = Known(stem);
+        // "closed" is of "close", "cleaned" of "clean", "filled" of "fill": the likelier verb of those that there are.
+        return new[] { plain, silent, single }
+            .Where(v => v is not null)
+            .MaxBy(v => Verbs.GetValueOrDefault(v!).Verb + (v == single && !vowelBefore ? 0.5 : 0));
+    }
+
+    private static string? Known(string word) => Verbs.ContainsKey(word) ? word : null;
+
+    private static string? Prefixed(string word)
+    {
+        foreach (var prefix in (ReadOnlySpan<string>)["re", "un", "de", "double", "pre", "over"])
+            if (
+                word.Length > prefix.Length + 2
+                && word.StartsWith(prefix, StringComparison.Ordinal)
+                && Verbs.ContainsKey(word[prefix.Length..].TrimStart('-'))
+                && (word[prefix.Length] == '-' || prefix == "re")
+            )
+                return word[prefix.Length..].TrimStart('-');
+        return null;
+    }
+
+    private static FrozenSet<string> Set(string words) => words.Split(' ').ToFrozenSet();
+
+    private static FrozenDictionary<string, WordClass> Classes(params ReadOnlySpan<(WordClass Class, string Words)> lists)
+    {
+        var all = new Dictionary<string, WordClass>();
+        foreach (var (kind, words) in lists)
+        foreach (var word in words.Split(' '))
+            all.TryAdd(word, kind);
+        return all.ToFrozenDictionary();
+    }
+}
