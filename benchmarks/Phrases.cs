@@ -61,6 +61,16 @@ internal static class Phrases
             );
             var tally = new Tally();
             var reader = TaskReader.With(left.Rows[0].Message.Setting, learned);
+            if (shown is not null && shown.StartsWith(left.Name + ':', StringComparison.Ordinal))
+                foreach (var row in left.Rows.Where(r => shown.Split(':')[1].Split(',').Contains(r.Id)))
+                {
+                    Console.WriteLine(row.Message.Text);
+                    foreach (var w in reader.Weigh(row.Message.Text, true, row.Message.Sent).Take(3))
+                        Console.WriteLine(
+                            $"   {w.Certainty:0.00} {w.Score:0.00} “{row.Message.Text[w.Words.Start..w.Words.End]}”\n      "
+                                + string.Join("; ", w.Features.Take(30).Select(f => $"{f.Feature} {f.Worth:+0.00;-0.00}"))
+                        );
+                }
             foreach (var row in left.Rows)
                 Judge(row, reader, tally, line => Show(line, left.Name));
             Console.WriteLine($"{left.Name, -12} {tally.Line}");

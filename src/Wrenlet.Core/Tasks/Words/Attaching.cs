@@ -32,6 +32,10 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
     private static readonly ushort WhoNearer = N("who nearer");
     private static readonly ushort WhoAlone = N("who alone");
     private static readonly ushort WhoHead = N("who head");
+    private static readonly ushort TimeRival = N("time rival");
+    private static readonly ushort TimeOther = N("time other");
+    private static readonly ushort WhoRival = N("who rival");
+    private static readonly ushort WhoOther = N("who other");
     private static readonly ushort WhoOpening = N("who opening");
 
     /// <summary>What is so of a time beside a request.</summary>
@@ -60,6 +64,13 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         into.Add(Feature.Of(TimeCue, N(request.Cue.Cue.Label), where));
         into.Add(Feature.Of(TimeCue, N(request.Cue.Cue.Label), word));
         into.Add(Feature.Of(TimeAlone, N(IsAlone(home, time.From, time.To) ? "alone" : "with words"), where));
+        var near = NearnessOf(time.From, time.To, request, home);
+        var rival = requests.Where(r => r != request).Select(r => NearnessOf(time.From, time.To, r, home)).DefaultIfEmpty().Max();
+        var own = words.Times.Where(t => t != time).Select(t => NearnessOf(t.From, t.To, request, words.SentenceOf(t.From))).DefaultIfEmpty().Max();
+        into.Add(Feature.Of(TimeRival, N(near.ToString()), N(rival.ToString())));
+        into.Add(Feature.Of(TimeRival, where, N(rival.ToString()), word));
+        into.Add(Feature.Of(TimeOther, N(near.ToString()), N(own.ToString())));
+        into.Add(Feature.Of(TimeOther, where, N(own.ToString()), N(rival.ToString())));
         if (home != request.Sentence)
             into.Add(Feature.Of(TimeSentence, N(requests.Any(r => r.Sentence == home) ? "yes" : "no"), where));
         if (PastAround(time, home))
@@ -93,8 +104,57 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         into.Add(Feature.Of(WhoAlone, N(IsAlone(home, who.From, who.To) ? "alone" : "with words"), where));
         into.Add(Feature.Of(WhoHead, N(HeadOf(who, home)), where, kind));
         into.Add(Feature.Of(WhoOpening, ClassNumbers[(int)words.ClassAt(request.Content)], where));
+        var near = NearnessOf(who.From, who.To, request, home);
+        var rival = requests.Where(r => r != request).Select(r => NearnessOf(who.From, who.To, r, home)).DefaultIfEmpty().Max();
+        var own = Names().Where(n => n.From != who.From).Select(n => NearnessOf(n.From, n.To, request, words.SentenceOf(n.From))).DefaultIfEmpty().Max();
+        into.Add(Feature.Of(WhoRival, N(near.ToString()), N(rival.ToString())));
+        into.Add(Feature.Of(WhoRival, where, N(rival.ToString()), kind));
+        into.Add(Feature.Of(WhoOther, N(near.ToString()), N(own.ToString())));
+        into.Add(Feature.Of(WhoOther, where, N(own.ToString()), kind));
         if (request.Sentence.IsItem)
             into.Add(Feature.Of(WhoHead, N("item"), where));
+    }
+
+    /// <summary>How near something stands to a request: it may belong to another that it stands nearer to.</summary>
+    private enum Nearness
+    {
+        Far,
+        Sentence,
+        Heading,
+        Near,
+        Next,
+        Inside,
+        Cue,
+    }
+
+    private Nearness NearnessOf(int from, int to, Candidate request, Sentence home)
+    {
+        if (request.Cue.Who is { } who && who.From <= from && to <= who.To)
+            return Nearness.Cue;
+        if (home != request.Sentence)
+            return
+                request.Sentence.IsItem && !home.IsItem && from < request.From && words.Sentences.Skip(home.Index + 1).Take(request.Sentence.Index - home.Index).All(s => s.IsItem)
+                ? Nearness.Heading
+                : Nearness.Far;
+        if (from >= request.From && to <= request.End)
+            return Nearness.Inside;
+        var (gapFrom, gapTo) = from < request.Content ? (to, request.From) : (request.End, from);
+        if (requests.Any(r => r != request && r.Sentence == home && r.From >= gapFrom && r.From < gapTo))
+            return Nearness.Sentence;
+        for (var i = gapFrom; i < gapTo; i++)
+            if (words.IsPlain(i))
+                return Nearness.Near;
+        return Nearness.Next;
+    }
+
+    private IEnumerable<WhoPhrase> Names()
+    {
+        for (var i = 0; i < words.Count; i++)
+            if (words.WhoAt(i, words.Count) is { } who)
+            {
+                yield return who;
+                i = who.To - 1;
+            }
     }
 
     /// <summary>Where something stands beside a request.</summary>

@@ -53,7 +53,7 @@ internal static class Candidates
                         Add(sentence, i, cue, SkipFillers(words, cue.Content, sentence.To));
                 if (!opens)
                     continue;
-                if (CanBegin(words.ClassAt(i)))
+                if (CanBegin(words.ClassAt(i)) && !cues.Exists(c => c.Cue.Doer is not Doer.Nothing && c.Content > i))
                     Add(sentence, i, new(Cue.None, i, i, null), i);
                 foreach (var (verb, complement) in Needs(words, sentence, i))
                     Add(sentence, i, new(Cue.Thing, complement, complement, null), complement, verb);
@@ -72,9 +72,10 @@ internal static class Candidates
 
             string? CourtesyAt(int i)
             {
-                foreach (var cue in cuesAt[i - sentence.From])
-                    if (cue.Cue.Doer is Doer.Nothing)
-                        return cue.Cue.Label;
+                for (var k = Math.Max(sentence.From, i - 5); k <= i && k < sentence.To; k++)
+                    foreach (var cue in cuesAt[k - sentence.From])
+                        if (cue.Cue.Doer is Doer.Nothing && (k == i || cue.To >= i))
+                            return cue.Cue.Label;
                 return null;
             }
         }
@@ -114,6 +115,8 @@ internal static class Candidates
                 or WordClass.Bullet
                 or WordClass.Mark
                 or WordClass.Tag
+                or WordClass.Person
+                or WordClass.Crew
                 or WordClass.Conjunction
             );
 

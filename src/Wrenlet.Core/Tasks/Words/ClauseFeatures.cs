@@ -12,6 +12,12 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
         "mentioned", "promised", "reckons", "hopes", "believes", "suggested", "insists", "think", "believe",
     ]);
 
+    /// <summary>Words that say more by themselves than by what class they are of.</summary>
+    private static readonly FrozenSet<string> Telling = FrozenSet.ToFrozenSet([
+        "let", "keep", "need", "know", "see", "want", "wants", "go", "look", "hope", "heads", "sounds", "looks", "seems", "thank", "mind",
+        "believe", "wish", "guess", "suppose", "note", "good", "great", "lovely", "nice", "well", "same", "found", "left", "there",
+    ]);
+
     private static readonly ushort Clause = N("clause");
     private static readonly ushort CueIs = N("cue");
     private static readonly ushort First = N("first");
@@ -164,6 +170,8 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     /// <summary>The first word after the one that opens it that makes a statement of the clause.</summary>
     private ushort Finite(Candidate c)
     {
+        // "The certificate runs out": after a thing that is named, what ends in -s is more likely its verb.
+        var names = words.ClassAt(c.Content) is WordClass.Determiner or WordClass.Possessive or WordClass.Noun or WordClass.Number;
         for (var i = c.Content + 1; i < c.Sentence.To; i++)
         {
             var kind = words.ClassAt(i);
@@ -171,10 +179,20 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
                 break;
             if (words.At(i).Lower is "that" or "and" or "so" or "but" or "before" or "after" or "until")
                 break;
-            if (kind is WordClass.Be or WordClass.Have or WordClass.Do or WordClass.Modal or WordClass.Stating or WordClass.Past)
+            if (
+                kind
+                is WordClass.Be
+                    or WordClass.Have
+                    or WordClass.HaveBase
+                    or WordClass.Do
+                    or WordClass.DoBase
+                    or WordClass.Modal
+                    or WordClass.Stating
+                    or WordClass.Past
+            )
                 return N($"{kind} {(i == c.Content + 1 ? "next" : "later")}");
-            if (kind is WordClass.Third && i == c.Content + 1)
-                return N("Third next");
+            if (kind is WordClass.Third && (i == c.Content + 1 || names))
+                return N(i == c.Content + 1 ? "Third next" : "Third later");
         }
 
         return N("no");
@@ -200,7 +218,22 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
             return i == s.From ? N(mark) : N($"{Rough(i - 1)} {mark}");
         }
 
-        return kind is WordClass.Conjunction ? N($"{words.At(i).Lower}") : N(Rough(i));
+        if (kind is WordClass.Conjunction)
+            return N(words.At(i).Lower);
+        if (kind is not (WordClass.Person or WordClass.Crew or WordClass.Tag))
+            return N(Rough(i));
+        // "so Ines fix": what stands before the name tells whether she is addressed.
+        while (i > s.From && words.ClassAt(i - 1) is WordClass.Person or WordClass.Crew or WordClass.Tag)
+            i--;
+        var ahead = words.ClassIn(s, i - 1) switch
+        {
+            WordClass.Edge => "",
+            WordClass.Conjunction => words.At(i - 1).Lower + " ",
+            WordClass.Comma or WordClass.Colon or WordClass.Dash => "mark ",
+            WordClass.Courtesy or WordClass.Time or WordClass.Priority => "",
+            _ => "word ",
+        };
+        return N(ahead + Rough(i));
     }
 
     private string Rough(int i) =>
@@ -236,7 +269,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
 
     private ushort EndKind(Sentence s, int i) =>
         i >= s.To ? N("end")
-        : words.ClassAt(i) is WordClass.Conjunction or WordClass.Subordinator or WordClass.Preposition or WordClass.Question or WordClass.Modal
+        : words.ClassAt(i) is WordClass.Conjunction or WordClass.Subordinator or WordClass.Preposition or WordClass.Question or WordClass.Modal or WordClass.Subject
             ? N(words.At(i).Lower)
         : ClassNumbers[(int)words.ClassAt(i)];
 
@@ -262,7 +295,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
                 or WordClass.Other
             )
             ? N(words.At(i).Lower)
-        : words.At(i).Lower is "let" or "keep" or "need" or "know" or "see" or "want" or "wants" or "go" or "look" ? N(words.At(i).Lower)
+        : Telling.Contains(words.At(i).Lower) ? N(words.At(i).Lower)
         : (ushort)0;
 
     private static ushort Bucket(int count) => N(count switch { 0 => "0", 1 => "1", 2 => "2", <= 4 => "3", <= 8 => "5", <= 14 => "9", _ => "15" });
@@ -316,7 +349,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
         public bool PastBefore(int token)
         {
             for (var i = _sentence.From; i < token; i++)
-                if (_words.ClassAt(i) is WordClass.Past or WordClass.Be or WordClass.Have or WordClass.Stating)
+                if (_words.ClassAt(i) is WordClass.Past or WordClass.Be or WordClass.Have or WordClass.HaveBase or WordClass.Stating)
                     return true;
             return false;
         }

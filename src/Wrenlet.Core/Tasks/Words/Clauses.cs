@@ -53,15 +53,27 @@ internal sealed class Clauses
         return new(words, candidates, scores);
     }
 
+    /// <summary>How sure each candidate is by itself, from 0 to 1, in the order of the candidates.</summary>
+    public double[] Certainties()
+    {
+        var (ahead, behind) = Sums();
+        return
+        [
+            .. _candidates.Select(
+                (c, i) => Math.Min(1, Math.Exp(ahead[c.From] + _scores[i] + behind[c.End] - ahead[_count]))
+            ),
+        ];
+    }
+
+    public IReadOnlyList<Candidate> All => _candidates;
+
+    public IReadOnlyList<double> Scores => _scores;
+
     /// <summary>The likeliest set of candidates, in the order of the text, those included that are less sure than wanted.</summary>
     /// <param name="least">Least certainty, from 0 to 1.</param>
     public IReadOnlyList<Clause> Best(double least)
     {
-        var (ahead, behind) = Sums();
-        var total = ahead[_count];
-        var sure = new double[_candidates.Count];
-        for (var i = 0; i < sure.Length; i++)
-            sure[i] = Math.Exp(ahead[_candidates[i].From] + _scores[i] + behind[_candidates[i].End] - total);
+        var sure = Certainties();
 
         // Where it ends hardly matters for whether it is work: candidates that begin the same vote together.
         var together = _candidates

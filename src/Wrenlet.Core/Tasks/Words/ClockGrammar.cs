@@ -23,7 +23,7 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
         var at = i;
         var lead =
             At(at).Lower is "in" or "at" or "during" or "by"
-            && At(at + 1).Lower is "the" or "lunch" or "lunchtime" or "noon" or "midday" or "close"
+            && At(at + 1).Lower is "the" or "lunch" or "lunchtime" or "noon" or "midday" or "close" or "night"
                 ? at + 1
                 : at;
         var today = At(lead).Is("this");
@@ -49,6 +49,9 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
             "closing" => new(At(at + 1).Is("time") ? at + 2 : at + 1, Closing),
             "noon" or "midday" or "lunch" or "lunchtime" => Fixed(at + 1, Noon),
             "morning" => Fixed(at + 1, Noon) with { Today = today, StandsAlone = today || lead > i },
+            "am" when i == at => Fixed(at + 1, Noon),
+            "pm" when i == at => new(at + 1, Closing),
+            "night" => Fixed(at + 1, Evening) with { Today = today },
             "afternoon" => new(at + 1, Closing) { Today = today, StandsAlone = today || lead > i },
             "evening" => Fixed(at + 1, Evening) with { Today = today, StandsAlone = today || lead > i },
             "tonight" => Fixed(at + 1, Evening) with { Today = true, StandsAlone = true },
@@ -93,7 +96,7 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
         return Bare(i + 1, hour, 0);
     }
 
-    /// <summary>The hour inside working hours; the morning's when both or neither is.</summary>
+    /// <summary>The hour inside working hours; where neither is, the one nearer to them.</summary>
     private ClockWords Bare(int to, int hour, int minute)
     {
         LocalTime Resolve(LocalDate date)
@@ -103,7 +106,7 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
             var (opening, closing) = (Opening(date), Closing(date));
             return early >= opening && early <= closing ? early
                 : late >= opening && late <= closing ? late
-                : hour >= 6 && hour < 12 ? early
+                : opening.TickOfDay - early.TickOfDay <= late.TickOfDay - closing.TickOfDay ? early
                 : late;
         }
 

@@ -54,6 +54,7 @@ internal readonly record struct CueFound(Cue Cue, int Content, int To, WhoPhrase
 internal static class Cues
 {
     private const string Who = "<who>";
+    private const string LetKnow = "let me know";
 
     private static readonly FrozenDictionary<string, Cue[]> ByFirst = Index([
         .. Of(
@@ -80,6 +81,13 @@ internal static class Cues
             "do not worry|hesitate",
             "bear with",
             "well done",
+            "heads up",
+            "fyi",
+            "for information|info",
+            "just to say|tell|confirm|let",
+            "just so you know",
+            "i|we have|'ve asked|told",
+            "i've|we've asked|told",
             "thank you|him|her|them"
         ),
         .. Of("never mind", Doer.Nothing, "never mind", "no need", "hold off|on", "forget it|that|about", "scrap that"),
@@ -103,6 +111,7 @@ internal static class Cues
             "i'll have|need to"
         ),
         .. Of("let me", Doer.Author, "let me just? quickly?"),
+        .. Of(LetKnow, Doer.You, "let+ me|us|him|her|them know|have"),
         .. Of("remind me", Doer.Author, "remind me to|about|that?", "note|reminder|memo to self|myself :|- to?"),
         .. Of(
             "ask",
@@ -173,15 +182,16 @@ internal static class Cues
         ),
         .. Of("who will", Doer.Named, "<who> will|'ll", "<who> will|'ll be? able? to?"),
         .. Of("who can", Doer.Named, "<who> can|could|might|may"),
-        .. Of("who please", Doer.Named, "<who> please|kindly you?"),
+        .. Of("who please", Doer.Named, "<who> please|kindly to? you?", "<who> you"),
         .. Of(
             "someone must",
             Doer.Anyone,
-            "someone|somebody|everyone|everybody|anyone|all|one|you really? must|should",
+            "someone|somebody|everyone|everybody|anyone|all|one really? must|should",
+            "one of you|us really? must|should|needs|has to?",
             "someone|somebody|everyone|everybody|anyone really? needs|has|ought|wants to",
             "someone|somebody|everyone has|have got to"
         ),
-        .. Of("someone", Doer.Anyone, "someone|somebody|everyone|everybody|whoever|anyone else? please? : ?"),
+        .. Of("someone", Doer.Anyone, "someone|somebody|everyone|everybody|whoever|anyone else? please? :? to?"),
         .. Of(
             "you must",
             Doer.You,
@@ -214,7 +224,8 @@ internal static class Cues
         .. Of(
             "suggest",
             Doer.Anyone,
-            "let's|let us also? just? all?",
+            "let's also? just? all?",
+            "let us also? just? all?",
             "shall we",
             "why don't we",
             "we'll also? just?",
@@ -229,7 +240,7 @@ internal static class Cues
             "it is high? time to",
             "time to"
         ),
-        .. Of("sure", Doer.You, "make+ sure", "be sure to", "see+ that|whether|if", "see to+", "let+ me|us know"),
+        .. Of("sure", Doer.You, "make+ sure", "be sure to", "see+ that|whether|if", "see to+"),
         .. Of(
             "remember",
             Doer.You,
@@ -250,6 +261,9 @@ internal static class Cues
         Try(ByFirst.GetValueOrDefault(first.Lower));
         if (words.WhoAt(from, end) is not null)
             Try(ByFirst[Who]);
+        // "Let me know" asks; "let me find out" promises.
+        if (found.Exists(f => f.Cue.Label == LetKnow))
+            found.RemoveAll(f => f.Cue.Label == "let me");
         if (found.Count > 1)
             found.Sort((a, b) => b.To.CompareTo(a.To));
         return found;

@@ -24,14 +24,30 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
             i++;
         foreach (var milestone in setting.Milestones)
         {
-            var words = milestone.Name.ToLowerInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries);
-            if (words.Length == 0 || words.Index().Any(w => !At(i + w.Index).Is(w.Item)))
+            var words = milestone.Name.ToLowerInvariant().Split([' ', '-'], StringSplitOptions.RemoveEmptyEntries);
+            if (Named(words, i) is not { } past)
                 continue;
-            to = i + words.Length;
+            to = past;
             return milestone.At;
         }
 
         return null;
+    }
+
+    /// <summary>The token after words that stand at a token, joined by hyphens or not; null where they do not.</summary>
+    private int? Named(string[] words, int i)
+    {
+        var said = 0;
+        while (said < words.Length && At(i).IsWord)
+        {
+            var parts = At(i).Lower.Split('-');
+            if (said + parts.Length > words.Length || !parts.AsSpan().SequenceEqual(words.AsSpan(said, parts.Length)))
+                return null;
+            said += parts.Length;
+            i++;
+        }
+
+        return said > 0 && said == words.Length ? i : null;
     }
 
     /// <summary>A count at a token; null when there is none.</summary>
@@ -138,13 +154,15 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         if (At(at).Is("this") && At(at + 1).Is("week"))
             return Then(at + 2, soonest);
         if (OnDate(at) is { } exact && exact.Date.DayOfWeek == weekday)
-            return exact;
+            return exact with { StandsAlone = true };
         return Then(at, soonest, other: soonest == Today ? soonest.PlusWeeks(1) : null);
     }
 
     /// <summary>"end of the week", "EOM", "end of May", "next week", "the weekend".</summary>
     private DayWords? Period(int i)
     {
+        if (At(i).Lower is "in" or "during" && At(i + 1).IsWord && Lexicon.Months.TryGetValue(At(i + 1).Lower, out var whole))
+            return Until(i + 2, EndOfMonth(new LocalDate(whole < Today.Month ? Today.Year + 1 : Today.Year, whole, 1)));
         var at = At(i).Is("the") ? i + 1 : i;
         if (At(at).Is("eow"))
             return Until(at + 1, EndOfWeek(0));

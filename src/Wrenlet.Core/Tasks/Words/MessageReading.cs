@@ -98,6 +98,7 @@ internal sealed class MessageReading(
     {
         var c = request.Words;
         var due = Likeliest(request, t => t.Due is not null && t.Repeats is not null) ?? Likeliest(request, t => t.Due is not null);
+        due = Joined(request, due);
         var start = Likeliest(request, t => t.Start is not null);
         var repeat = Likeliest(request, t => t.Repeats is not null);
         var notBefore = c.Cue.Cue.Label is "forbid" && due is { Time.Repeats: null };
@@ -130,6 +131,18 @@ internal sealed class MessageReading(
             if (of(time.Time) && (best is null || time.Certainty >= best.Value.Certainty))
                 best = time;
         return best;
+    }
+
+    /// <summary>"Wednesday, Frank, seven o'clock": a day and a time of day that stand apart are one moment.</summary>
+    private (TimePhrase Time, double Certainty)? Joined(Request request, (TimePhrase Time, double Certainty)? due)
+    {
+        var day = Likeliest(request, t => t.DayAlone is not null);
+        var clock = Likeliest(request, t => t.ClockAlone is not null);
+        if (due is not { Time.Repeats: null } || day is not { } d || clock is not { } c)
+            return due;
+        var date = d.Time.DayAlone!.Date;
+        var moment = setting.Calendar.FirstMoment(date + c.Time.ClockAlone!.Time(date));
+        return (d.Time with { Due = new Point(moment, 0.9, [], "") }, Math.Min(d.Certainty, c.Certainty));
     }
 
     /// <summary>What is no part of the title since it was understood as something else.</summary>

@@ -30,6 +30,20 @@ internal static class PriorityWords
         (["when", "you", "can"], Priority.Low),
         (["at", "your", "convenience"], Priority.Low),
         (["at", "your", "leisure"], Priority.Low),
+        (["at", "your", "earliest", "convenience"], Priority.Low),
+        (["when", "it", "suits"], Priority.Low),
+        (["when", "you", "get", "a", "min"], Priority.Low),
+        (["when", "you", "have", "a", "min"], Priority.Low),
+        (["when", "you've", "a", "minute"], Priority.Low),
+        (["when", "you've", "a", "moment"], Priority.Low),
+        (["when", "you've", "got", "a", "minute"], Priority.Low),
+        (["when", "you've", "time"], Priority.Low),
+        (["if", "you", "get", "a", "minute"], Priority.Low),
+        (["whenever", "you", "pass"], Priority.Low),
+        (["whenever", "you", "are", "passing"], Priority.Low),
+        (["when", "you", "have", "nothing", "better", "on"], Priority.Low),
+        (["soon", "as"], Priority.Critical),
+        (["as", "soon", "as"], Priority.Critical),
         (["urgent"], Priority.Critical),
         (["urgently"], Priority.Critical),
         (["asap"], Priority.Critical),
@@ -179,7 +193,8 @@ internal static class PriorityWords
             var k = 0;
             while (k < words.Length && tokens[i + k].IsWord && tokens[i + k].Lower == words[k])
                 k++;
-            if (k == words.Length)
+            // "As soon as she has paid" is a condition; said alone it is haste.
+            if (k == words.Length && (words[^1] != "as" || i + k == tokens.Count || !tokens[i + k].IsWord))
                 return (i + k, says);
         }
 

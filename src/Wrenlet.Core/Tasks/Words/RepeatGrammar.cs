@@ -22,6 +22,8 @@ internal sealed class RepeatGrammar(
             "weekly" => ("FREQ=WEEKLY", today.PlusWeeks(1)),
             "fortnightly" => ("FREQ=WEEKLY;INTERVAL=2", today.PlusWeeks(2)),
             "monthly" => ("FREQ=MONTHLY", today.PlusMonths(1)),
+            "quarterly" => ("FREQ=MONTHLY;INTERVAL=3", today.PlusMonths(3)),
+            "nightly" => ("FREQ=DAILY", today),
             "yearly" or "annually" => ("FREQ=YEARLY", today.PlusYears(1)),
             _ => ((string, LocalDate)?)null,
         };

@@ -81,7 +81,24 @@ internal sealed class TimeGrammar
     }
 
     /// <summary>The repetition that begins at a token; null where none does.</summary>
-    private TimePhrase? Single(int i) => _repeats.Read(i) ?? Between(i) ?? DayBetween(i) ?? Simple(i);
+    private TimePhrase? Single(int i) => (_repeats.Read(i) is { } repeat ? Begun(repeat) : null) ?? Between(i) ?? DayBetween(i) ?? Simple(i);
+
+    /// <summary>"yearly, first time on 4 May": a repetition that says when it begins.</summary>
+    private TimePhrase Begun(TimePhrase repeat)
+    {
+        var at = At(repeat.To).Is(",") ? repeat.To + 1 : repeat.To;
+        if (At(at).Is("for") && At(at + 1).Is("the") && At(at + 2).Is("first"))
+            at += 2;
+        if (At(at).Is("first"))
+            at += At(at + 1).Is("time") ? 2 : 1;
+        else if (At(at).Lower is "starting" or "beginning" or "from")
+            at++;
+        else
+            return repeat;
+        if (At(at).Is("on"))
+            at++;
+        return _days.Read(at) is { } day ? repeat with { To = day.To, Due = Closing(day.Date, 0.9) } : repeat;
+    }
 
     /// <summary>A time of day before "and" or "to", where a bare hour would else be taken for a count.</summary>
     private ClockWords? HourAt(int i) =>
@@ -208,8 +225,10 @@ internal sealed class TimeGrammar
             return role is Role.After or Role.From ? new(i, to, null, point, null) : new(i, to, point, null, null);
         }
 
+        if (PartOf(i, at) is { } part)
+            return part;
         var day = _days.Read(at);
-        var clock = day is null ? _clocks.Read(at, prefixed) : null;
+        var clock = day is null ? _clocks.Read(at, prefixed && !At(i).Is("on")) : null;
         if (day is null && clock is null)
             return null;
         if (clock is not null && day is null)
@@ -244,6 +263,21 @@ internal sealed class TimeGrammar
         return Resolve(i, end, role, day, clock);
     }
 
+    /// <summary>"the morning of the launch", "on the evening of the 12th".</summary>
+    private TimePhrase? PartOf(int from, int at)
+    {
+        var of = At(at).Is("the") ? at + 2 : at + 1;
+        if (!At(of).Is("of") || _clocks.Read(at, false) is not { } clock || clock.To != of)
+            return null;
+        if (_days.Milestone(of + 1, out var to) is { } milestone)
+        {
+            var date = _setting.Calendar.DateOf(milestone);
+            return new(from, to, new Point(_setting.Calendar.FirstMoment(date + clock.Time(date)), 0.9, [], ""), null, null);
+        }
+
+        return _days.Read(of + 1) is { } day ? new(from, day.To, Timed(day, clock), null, null) : null;
+    }
+
     private TimePhrase Resolve(int from, int to, Role role, DayWords? day, ClockWords? clock)
     {
         if (clock is not null)
@@ -251,7 +285,7 @@ internal sealed class TimeGrammar
             var point = Timed(day, clock);
             return role is Role.From or Role.After
                 ? new(from, to, null, point, null)
-                : new(from, to, point, null, null);
+                : new(from, to, point, null, null) { ClockAlone = day is null ? clock : null };
         }
 
         var d = day!;
@@ -277,7 +311,10 @@ internal sealed class TimeGrammar
             case Role.Before when d.PeriodStart is { } start && start <= d.Date:
                 return new(from, to, Closing(_setting.Calendar.WorkingDayBefore(start), 0.9), null, null);
             default:
-                return new(from, to, Closing(d.Date, d.Other is null ? 0.95 : 0.8, d.Other), null, null);
+                return new(from, to, Closing(d.Date, d.Other is null ? 0.95 : 0.8, d.Other), null, null)
+                {
+                    DayAlone = d.PeriodEnd ? null : d,
+                };
         }
     }
 

@@ -11,6 +11,12 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <param name="Repeats">RFC 5545 rule; null when once.</param>
 internal sealed record TimePhrase(int From, int To, Point? Due, Point? Start, string? Repeats)
 {
+    /// <summary>The day, where one is said and no time of it.</summary>
+    public DayWords? DayAlone { get; init; }
+
+    /// <summary>The time of day, where one is said and no day.</summary>
+    public ClockWords? ClockAlone { get; init; }
+
     public bool Covers(int token) => token >= From && token < To;
 }
 

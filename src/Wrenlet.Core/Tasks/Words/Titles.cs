@@ -30,7 +30,10 @@ internal static class Titles
                 left[i] = false;
         var first = author?.Split(' ')[0];
         if (request.Needs < 0)
-            return Polish(Joined(words, request.Content, request.End, left, first, InBaseForm(words, request)));
+        {
+            var title = Polish(Joined(words, request.Content, request.End, left, first, InBaseForm(words, request)));
+            return SpokenOf.In(words, request) is { } meant ? Polish(SpokenOf.Named(title, meant)) : title;
+        }
 
         // A thing needs something: what is to be done comes before the thing.
         var thing = Joined(words, request.From, request.Needs, Enumerable.Repeat(true, words.Count).ToArray(), first, null).Trim(Edges);

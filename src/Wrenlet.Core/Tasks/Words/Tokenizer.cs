@@ -150,6 +150,13 @@ internal sealed class Tokenizer
         var j = i;
         while (j < text.Length && char.IsAsciiDigit(text[j]))
             j++;
+        if (j - i <= 3 && IsThousands(text, j))
+        {
+            while (IsThousands(text, j))
+                j += 4;
+            return new(TokenKind.Number, text[i..j], new(i, j), int.MaxValue);
+        }
+
         var number = j - i <= 8 ? int.Parse(text.AsSpan(i, j - i), CultureInfo.InvariantCulture) : int.MaxValue;
 
         // 2026-05-12, 12/5, 12/5/26, 12.5.2026
@@ -220,6 +227,13 @@ internal sealed class Tokenizer
         var meant = plain ? written : Slips.Mend(written);
         return new(plain ? TokenKind.Number : TokenKind.Word, meant, new(i, j), number) { Mended = meant != written };
     }
+
+    /// <summary>A comma with three digits, and no more: "8,000".</summary>
+    private static bool IsThousands(string text, int i) =>
+        i + 3 < text.Length
+        && text[i] == ','
+        && text.AsSpan(i + 1, 3).IndexOfAnyExceptInRange('0', '9') < 0
+        && !(i + 4 < text.Length && char.IsAsciiDigit(text[i + 4]));
 
     private static (int End, bool Afternoon)? Meridiem(string text, int i)
     {

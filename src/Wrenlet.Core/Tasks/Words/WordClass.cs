@@ -27,9 +27,20 @@ internal enum WordClass
     /// <summary>"finishes", and many a plural.</summary>
     Third,
 
+    /// <summary>"Is", "were"; "be" by itself is a verb.</summary>
     Be,
+
+    /// <summary>"Has", "had".</summary>
     Have,
+
+    /// <summary>"Does", "did".</summary>
     Do,
+
+    /// <summary>"Have", which states and orders.</summary>
+    HaveBase,
+
+    /// <summary>"Do", which asks and orders.</summary>
+    DoBase,
     Modal,
 
     /// <summary>A pronoun and its verb in one: "it's", "they've".</summary>

@@ -20,9 +20,11 @@ internal static class WordForms
     );
 
     private static readonly FrozenDictionary<string, WordClass> Closed = Classes(
-        (WordClass.Be, "is are was were am be been isn't aren't wasn't weren't being"),
-        (WordClass.Have, "has have had hasn't haven't hadn't having"),
-        (WordClass.Do, "does did doesn't didn't do doing done"),
+        (WordClass.Be, "is are was were am been isn't aren't wasn't weren't being"),
+        (WordClass.Have, "has had hasn't haven't hadn't having"),
+        (WordClass.HaveBase, "have"),
+        (WordClass.Do, "does did doesn't didn't doing done"),
+        (WordClass.DoBase, "do"),
         (
             WordClass.Modal,
             "can could would will shall should must may might ought can't cannot couldn't wouldn't won't shan't shouldn't mustn't"
@@ -99,7 +101,7 @@ internal static class WordForms
             return WordClass.Possessive;
         if (Verbs.TryGetValue(word, out var levels) || (Prefixed(word) is { } base1 && Verbs.TryGetValue(base1, out levels)))
         {
-            if (Irregular.ContainsKey(word) && levels.Verb < 5)
+            if (Irregular.TryGetValue(word, out var of) && of != word && !Lexicon.UsualOrders.Contains(word) && Verbs[of].Verb >= levels.Verb)
                 return WordClass.Past;
             return levels.Adjective > levels.Verb ? WordClass.VerbOrAdjective
                 : levels.Noun == 0 || levels.Verb >= levels.Noun + 2 ? WordClass.Verb

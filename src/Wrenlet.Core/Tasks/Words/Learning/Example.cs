@@ -130,10 +130,21 @@ internal sealed class Example
         return Titles.Of(_words, c, taken, c.Cue.Cue.Doer is Doer.Author ? null : _message.AuthorName);
     }
 
-    private static bool IsOf(TimePhrase time, LabelledTask task) =>
+    private bool IsOf(TimePhrase time, LabelledTask task) =>
         time.Repeats is not null ? time.Repeats == task.Repeats
+        : IsHalfOf(time, task) ? true
         : (time.Due is { } due && (due.At == task.Due || (task.Start is not null && task.Due is null && time.Start is null)))
             || (time.Start is { } start && start.At == task.Start);
+
+    /// <summary>A day and a time of day that stand apart and are due together.</summary>
+    private bool IsHalfOf(TimePhrase time, LabelledTask task) =>
+        task.Due is { } due
+        && (time.DayAlone is not null || time.ClockAlone is not null)
+        && _words.Times.Any(other =>
+            (time.DayAlone ?? other.DayAlone) is { } day
+            && (time.ClockAlone ?? other.ClockAlone) is { } clock
+            && _message.Setting.Calendar.FirstMoment(day.Date + clock.Time(day.Date)) == due
+        );
 
     private bool IsOf(WhoPhrase who, LabelledTask task) =>
         who.Names.All(n => _words.At(n).Name!.Owner is { } owner && task.Owners.Contains(owner));

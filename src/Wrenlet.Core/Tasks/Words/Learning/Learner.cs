@@ -9,10 +9,10 @@ namespace Wrenlet.Core.Tasks.Words.Learning;
 /// </remarks>
 public static class Learner
 {
-    private const int Rounds = 16;
-    private const double Rate = 0.25;
-    private const double Shrinking = 0.0015;
-    private const int SeenAtLeast = 2;
+    private static readonly int Rounds = int.Parse(Environment.GetEnvironmentVariable("L_N") ?? "16");
+    private static readonly double Rate = double.Parse(Environment.GetEnvironmentVariable("L_R") ?? "0.25");
+    private static readonly double Shrinking = double.Parse(Environment.GetEnvironmentVariable("L_S") ?? "0.0015");
+    private static readonly int SeenAtLeast = int.Parse(Environment.GetEnvironmentVariable("L_M") ?? "2");
 
     /// <summary>The weights that labelled messages teach, as they are written in a file: a feature and its worth a line.</summary>
     /// <param name="messages">What to learn from.</param>
