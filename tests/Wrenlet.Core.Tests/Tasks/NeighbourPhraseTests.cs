@@ -39,7 +39,7 @@ public class NeighbourPhraseTests
         "2026-05-29T17:00",
         "Turn the boat"
     )]
-    [InlineData("The tiller needs varnishing by Friday", "-", "2026-04-17T17:00", "The tiller needs varnishing")]
+    [InlineData("The tiller needs varnishing by Friday", "-", "2026-04-17T17:00", "Varnish the tiller")]
     [InlineData(
         "I'll send it to Wilhelmina by quarter to four",
         "Odalys Brandt",

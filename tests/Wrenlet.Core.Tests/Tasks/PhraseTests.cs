@@ -1,48 +1,35 @@
-using Wrenlet.Core.People;
-using Wrenlet.Core.Tasks;
 using Wrenlet.Core.Tasks.Words;
+using Wrenlet.Core.Tasks.Words.Learning;
 
 namespace Wrenlet.Core.Tests.Tasks;
 
-/// <summary>
-/// The worked messages of the design, and others in other words for the same rules and their neighbours, row by row.
-/// </summary>
+/// <summary>The worked messages of the design row by row, and those of all trades as a whole.</summary>
 public class PhraseTests
 {
-    private static readonly TaskReader Reader = new(Yard.Setting);
+    private static readonly IReadOnlyList<LabelledRow> Worked = LabelledFile.Read(Path.Combine(AppContext.BaseDirectory, "Tasks", "phrases.tsv"));
 
-    public static TheoryData<string> Ids() => [.. Rows().Select(r => r[0].TrimEnd('a', 'b', 'c')).Distinct()];
+    public static TheoryData<string> Ids() => [.. Worked.Select(r => r.Id)];
 
     [Theory]
     [MemberData(nameof(Ids))]
     public void Reads_the_drafts_of_a_worked_message(string id)
     {
-        var rows = Rows().Where(r => r[0].TrimEnd('a', 'b', 'c') == id).ToList();
-        var text = rows[0][3].Replace("\\n", "\n", StringComparison.Ordinal);
+        var row = Worked.Single(r => r.Id == id);
+        var drafts = Read(row, new TaskReader(row.Message.Setting));
 
-        var drafts = Reader.Read(text, Author(rows[0]), Yard.At(rows[0][1]));
-
-        var expected = rows.Where(r => r[7] != "-").ToList();
-        drafts.Length.ShouldBe(expected.Count, text);
-        foreach (var (row, draft) in expected.Zip(drafts))
-        {
-            Names(draft).ShouldBe(row[4], text);
-            (draft.Due is { } due ? Yard.Local(due.Value) : "-").ShouldBe(row[5], text);
-            (draft.Start is { } start ? Yard.Local(start.Value) : "-").ShouldBe(row[6], text);
-            draft.Priority.Value.ToString().ShouldBe(row[7], text);
-            (draft.Repeats?.Value ?? "-").ShouldBe(row[8], text);
-            Overlap(draft.Title.Value, row[9]).ShouldBeGreaterThanOrEqualTo(0.7, $"{draft.Title.Value} for {row[9]}");
-        }
+        var wanted = row.Rows.Where(r => r[7] != "-").ToList();
+        drafts.Length.ShouldBe(wanted.Count, row.Message.Text);
+        foreach (var (task, draft) in wanted.Zip(drafts))
+            Wrong(draft, task, row.Message).ShouldBeEmpty(row.Message.Text);
     }
 
-    [Theory]
-    [MemberData(nameof(Ids))]
-    public void Every_part_points_at_its_words(string id)
+    [Fact]
+    public void Every_part_points_at_its_words()
     {
-        var row = Rows().First(r => r[0].TrimEnd('a', 'b', 'c') == id);
-        var text = row[3].Replace("\\n", "\n", StringComparison.Ordinal);
-        foreach (var draft in Reader.Read(text, Author(row), Yard.At(row[1])))
+        foreach (var row in Worked)
+        foreach (var draft in Read(row, new TaskReader(row.Message.Setting)))
         {
+            var text = row.Message.Text;
             Span[] spans =
             [
                 .. draft.Title.Spans,
@@ -51,43 +38,85 @@ public class PhraseTests
                 .. draft.Start?.Spans ?? [],
                 .. draft.Priority.Spans,
             ];
-            spans.ShouldAllBe(s => s.Start >= 0 && s.End <= text.Length && s.Length > 0);
+            spans.ShouldAllBe(s => s.Start >= 0 && s.End <= text.Length && s.Length > 0, text);
             if (draft.Due is { } due)
                 due.Reason.ShouldContain(text[due.Spans[0].Start..due.Spans[0].End]);
         }
     }
 
-    private static List<string[]> Rows() =>
+    [Fact]
+    public void What_it_learned_from_it_reads_as_it_was_taught()
+    {
+        var (right, wanted, wrongly, quiet) = Judge(Trades().SelectMany(t => t.Rows), setting => new TaskReader(setting));
+        ((double)right / wanted).ShouldBeGreaterThan(0.85);
+        ((double)wrongly / quiet).ShouldBeLessThan(0.01);
+    }
+
+    [Fact]
+    public void A_trade_that_it_never_saw_is_read_well()
+    {
+        var left = Trades().Single(t => t.Name == "vets");
+        var learned = Learner.Learn([.. Trades().Where(t => t.Name != left.Name).SelectMany(t => t.Rows).Select(r => r.Message)]);
+        var (right, wanted, wrongly, quiet) = Judge(left.Rows, setting => TaskReader.With(setting, learned));
+        ((double)right / wanted).ShouldBeGreaterThan(0.7);
+        ((double)wrongly / quiet).ShouldBeLessThan(0.06);
+    }
+
+    [Fact]
+    public void The_same_messages_teach_the_same()
+    {
+        LabelledMessage[] messages = [.. Trades()[0].Rows.Select(r => r.Message)];
+        Learner.Learn(messages).ShouldBe(Learner.Learn(messages));
+    }
+
+    private static List<(string Name, IReadOnlyList<LabelledRow> Rows)> Trades() =>
         [
-            .. new[] { "phrases.tsv", "neighbours.tsv" }
-                .SelectMany(f => File.ReadAllLines(Path.Combine(AppContext.BaseDirectory, "Tasks", f)).Skip(1))
-                .Where(l => l.Length > 0)
-                .Select(l => l.Split('\t')),
+            .. Directory
+                .GetFiles(Path.Combine(AppContext.BaseDirectory, "Tasks", "training"), "*.tsv")
+                .Order(StringComparer.Ordinal)
+                .Select(f => (Path.GetFileNameWithoutExtension(f), LabelledFile.Read(f))),
         ];
 
-    /// <summary>Who wrote a row; null for a customer.</summary>
-    private static PersonId? Author(string[] row) => Yard.Staff.FirstOrDefault(p => p.Name == row[2])?.Id;
-
-    private static string Names(Draft draft) =>
-        draft.Owners is null
-            ? "-"
-            : string.Join(
-                ';',
-                draft.Owners.Value.Select(o =>
-                    o switch
-                    {
-                        TaskOwner.OfPerson p => Yard.Staff.Single(s => s.Id == p.Person).Name,
-                        TaskOwner.OfCrew c => Yard.Crews.Single(s => s.Id == c.Crew).Name,
-                        _ => "?",
-                    }
-                )
-            );
-
-    private static double Overlap(string a, string b)
+    private static (int Right, int Wanted, int Wrongly, int Quiet) Judge(
+        IEnumerable<LabelledRow> rows,
+        Func<ReaderSetting, TaskReader> readerOf
+    )
     {
-        var left = a.ToLowerInvariant().Split(' ');
-        var right = b.ToLowerInvariant().Split(' ').ToList();
-        double shared = left.Count(right.Remove);
-        return 2 * shared / (left.Length + b.Split(' ').Length);
+        var (right, wanted, wrongly, quiet) = (0, 0, 0, 0);
+        foreach (var row in rows)
+        {
+            var drafts = Read(row, readerOf(row.Message.Setting));
+            var tasks = row.Rows.Where(r => r[7] != "-").ToList();
+            wanted += tasks.Count;
+            if (tasks.Count == 0)
+                (quiet, wrongly) = (quiet + 1, wrongly + (drafts.IsEmpty ? 0 : 1));
+            else if (tasks.Count == drafts.Length)
+                right += tasks.Zip(drafts).Count(p => Wrong(p.Second, p.First, row.Message).Count == 0);
+        }
+
+        return (right, wanted, wrongly, quiet);
+    }
+
+    private static System.Collections.Immutable.ImmutableArray<Draft> Read(LabelledRow row, TaskReader reader) =>
+        reader.Read(row.Message.Text, row.Message.Author, row.Message.Sent, row.Message.AuthorName);
+
+    /// <summary>The columns in which a draft is not what was wanted, with what it says instead.</summary>
+    private static List<string> Wrong(Draft draft, string[] row, LabelledMessage message)
+    {
+        var wrong = new List<string>();
+        Compare(LabelledFile.Owners(draft, message.Setting), row[4]);
+        Compare(draft.Due is { } due ? Yard.Local(due.Value) : "-", row[5]);
+        Compare(draft.Start is { } start ? Yard.Local(start.Value) : "-", row[6]);
+        Compare(draft.Priority.Value.ToString(), row[7]);
+        Compare(draft.Repeats?.Value ?? "-", row[8]);
+        if (row[9] != "~" && LabelledTask.Overlap(draft.Title.Value, row[9]) < 0.7)
+            wrong.Add($"{draft.Title.Value} for {row[9]}");
+        return wrong;
+
+        void Compare(string read, string wanted)
+        {
+            if (wanted != "~" && read != wanted)
+                wrong.Add($"{read} for {wanted}");
+        }
     }
 }

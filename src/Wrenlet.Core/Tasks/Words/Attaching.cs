@@ -32,6 +32,7 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
     private static readonly ushort WhoNearer = N("who nearer");
     private static readonly ushort WhoAlone = N("who alone");
     private static readonly ushort WhoHead = N("who head");
+    private static readonly ushort TimeBeside = N("time beside");
     private static readonly ushort TimeRival = N("time rival");
     private static readonly ushort TimeOther = N("time other");
     private static readonly ushort WhoRival = N("who rival");
@@ -53,6 +54,8 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         into.Add(Feature.Of(TimeWord, word));
         into.Add(Feature.Of(TimeWhereWord, where, word));
         into.Add(Feature.Of(TimeKind, kind, where));
+        into.Add(Feature.Of(TimeKind, kind, word));
+        into.Add(Feature.Of(TimeKind, kind, where, word));
         into.Add(Feature.Of(TimeNext, next));
         into.Add(Feature.Of(TimeNextWhere, next, where, word));
         into.Add(Feature.Of(TimePrevious, previous, where));
@@ -71,6 +74,13 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         into.Add(Feature.Of(TimeRival, where, N(rival.ToString()), word));
         into.Add(Feature.Of(TimeOther, N(near.ToString()), N(own.ToString())));
         into.Add(Feature.Of(TimeOther, where, N(own.ToString()), N(rival.ToString())));
+        foreach (var other in words.Times)
+            if (other != time && words.SentenceOf(other.From) == home)
+            {
+                into.Add(Feature.Of(TimeBeside, word, N(WordOf(other)), N(other.From < time.From ? "behind" : "ahead")));
+                into.Add(Feature.Of(TimeBeside, kind, N(KindOf(other)), N(other.From < time.From ? "behind" : "ahead")));
+            }
+
         if (home != request.Sentence)
             into.Add(Feature.Of(TimeSentence, N(requests.Any(r => r.Sentence == home) ? "yes" : "no"), where));
         if (PastAround(time, home))
@@ -193,6 +203,7 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
 
     private string KindOf(TimePhrase time) =>
         time.Repeats is not null ? "repeat"
+        : time.IsMilestone ? "milestone"
         : time.Due is null ? "from"
         : time.Start is not null ? "between"
         : Enumerable.Range(time.From, time.To - time.From).Any(i => words.At(i).Kind is TokenKind.Clock) ? "clock"

@@ -118,6 +118,11 @@ internal static class Candidates
                 or WordClass.Person
                 or WordClass.Crew
                 or WordClass.Conjunction
+                or WordClass.Be
+                or WordClass.Have
+                or WordClass.Stating
+                or WordClass.Subordinator
+                or WordClass.I
             );
 
     /// <summary>Whether a clause can begin at a token, by what stands before it.</summary>
@@ -156,7 +161,24 @@ internal static class Candidates
         return ends;
     }
 
+    /// <summary>"It is late" opens a clause; "fetch it" does not.</summary>
+    private static bool IsObject(MessageWords words, int i) =>
+        words.At(i).Lower is "it" or "this" or "these" or "those"
+        && words.ClassAt(i + 1)
+            is not (
+                WordClass.Be
+                or WordClass.Have
+                or WordClass.HaveBase
+                or WordClass.Do
+                or WordClass.Modal
+                or WordClass.Third
+                or WordClass.Past
+            );
+
     private static bool EndsBefore(MessageWords words, int e) =>
+        !IsObject(words, e) && EndsAt(words, e);
+
+    private static bool EndsAt(MessageWords words, int e) =>
         words.ClassAt(e)
             is WordClass.Comma
                 or WordClass.Colon

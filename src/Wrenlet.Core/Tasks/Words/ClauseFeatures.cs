@@ -49,6 +49,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     private static readonly ushort FiniteFirst = N("finite+first");
     private static readonly ushort FiniteAddress = N("finite+address+time");
     private static readonly ushort FiniteCue = N("finite+cue");
+    private static readonly ushort BeforeFirstFinite = N("before+first+finite");
     private static readonly ushort Lone = N("lone");
     private static readonly ushort After = N("after+first");
     private static readonly ushort SamePast = N("same past");
@@ -99,6 +100,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
         into.Add(Feature.Of(MarkAddress, mark, address));
         into.Add(Feature.Of(FiniteIs, finite));
         into.Add(Feature.Of(FiniteFirst, finite, first));
+        into.Add(Feature.Of(BeforeFirstFinite, before, first, finite));
         into.Add(Feature.Of(FiniteAddress, finite, address, time));
         into.Add(Feature.Of(FiniteCue, finite, cue));
         if (Closed(c.Content) is > 0 and var word)

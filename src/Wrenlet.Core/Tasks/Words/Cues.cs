@@ -96,6 +96,9 @@ internal static class Cues
             Doer.Author,
             "i'll just? also?",
             "i will|shall|must|should just? also?",
+            "i will|must|should remember to",
+            "i mustn't|shouldn't forget to",
+            "i must|should not forget to",
             "i need|have|ought to",
             "i am going to",
             "i'm going|about to",
@@ -111,7 +114,7 @@ internal static class Cues
             "i'll have|need to"
         ),
         .. Of("let me", Doer.Author, "let me just? quickly?"),
-        .. Of(LetKnow, Doer.You, "let+ me|us|him|her|them know|have"),
+        .. Of(LetKnow, Doer.You, "let+ me|us|him|her|them know", "let+ me|us have the|your|his|her|their|all|some|any"),
         .. Of("remind me", Doer.Author, "remind me to|about|that?", "note|reminder|memo to self|myself :|- to?"),
         .. Of(
             "ask",

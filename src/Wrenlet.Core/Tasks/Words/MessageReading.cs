@@ -102,7 +102,7 @@ internal sealed class MessageReading(
         var start = Likeliest(request, t => t.Start is not null);
         var repeat = Likeliest(request, t => t.Repeats is not null);
         var notBefore = c.Cue.Cue.Label is "forbid" && due is { Time.Repeats: null };
-        var title = Titles.Of(words, c, Taken(request), author is null || c.Cue.Cue.Doer is not Doer.Author ? authorName : null);
+        var title = Titles.Of(words, c, Taken(request, due, start, repeat), author is null || c.Cue.Cue.Doer is not Doer.Author ? authorName : null);
         var whole = words.SpanOf(c.Needs >= 0 ? c.From : c.Content, c.End);
         return new(
             new(title, [whole], request.Clause.Certainty, [], Texts.AsksForWork(words.Text[whole.Start..whole.End].Trim())),
@@ -146,9 +146,10 @@ internal sealed class MessageReading(
     }
 
     /// <summary>What is no part of the title since it was understood as something else.</summary>
-    private static IEnumerable<(int From, int To)> Taken(Request request) =>
+    private static IEnumerable<(int From, int To)> Taken(Request request, params (TimePhrase Time, double)?[] chosen) =>
         request
-            .Times.Select(t => (t.Time.From, t.Time.To))
+            .Times.Where(t => chosen.Any(c => c?.Time.From == t.Time.From) || t.Time.DayAlone is not null || t.Time.ClockAlone is not null)
+            .Select(t => (t.Time.From, t.Time.To))
             .Concat(request.Names.Select(n => (n.Who.From, n.Who.To)))
             .Concat(request.Priorities.Select(p => (p.From, p.To)));
 

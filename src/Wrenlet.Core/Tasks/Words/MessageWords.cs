@@ -57,6 +57,14 @@ internal sealed class MessageWords
         _classes = new WordClass[tokens.Count];
         for (var i = 0; i < tokens.Count; i++)
             _classes[i] = Classify(i);
+        // "The shared drive", "its printed copy": what something is, not what was done.
+        for (var i = 1; i + 1 < tokens.Count; i++)
+            if (
+                _classes[i] is WordClass.Past or WordClass.Gerund
+                && _classes[i - 1] is WordClass.Determiner or WordClass.Possessive
+                && _classes[i + 1] is WordClass.Noun or WordClass.NounOrVerb or WordClass.VerbOrNoun or WordClass.Third
+            )
+                _classes[i] = WordClass.Noun;
         _who = new WhoPhrase?[tokens.Count];
         for (var i = 0; i < tokens.Count; i++)
             _who[i] = ReadWho(i);

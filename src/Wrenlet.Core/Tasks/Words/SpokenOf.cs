@@ -49,8 +49,11 @@ internal static class SpokenOf
     private static string? Phrase(MessageWords words, int from, int to)
     {
         var i = from;
-        while (i < to && !Begins(words.ClassAt(i)))
+        while (i < to && !words.IsPlain(i))
             i++;
+        // What opens with a verb or a pronoun is about no thing that is named first.
+        if (i >= to || !Begins(words.ClassAt(i)))
+            return null;
         var start = i;
         while (i < to && Goes(words, i, start))
             i++;

@@ -222,7 +222,9 @@ internal sealed class TimeGrammar
         if (prefixed && _days.Milestone(at, out var to) is { } milestone)
         {
             var point = new Point(milestone, 0.95, [], "the milestone's moment");
-            return role is Role.After or Role.From ? new(i, to, null, point, null) : new(i, to, point, null, null);
+            return role is Role.After or Role.From
+                ? new(i, to, null, point, null) { IsMilestone = true }
+                : new(i, to, point, null, null) { IsMilestone = true };
         }
 
         if (PartOf(i, at) is { } part)

@@ -37,6 +37,8 @@ internal static class Titles
 
         // A thing needs something: what is to be done comes before the thing.
         var thing = Joined(words, request.From, request.Needs, Enumerable.Repeat(true, words.Count).ToArray(), first, null).Trim(Edges);
+        if (words.ClassAt(request.From) is not (WordClass.Noun or WordClass.Possessive or WordClass.Other or WordClass.Number) && thing.Length > 0)
+            thing = char.ToLowerInvariant(thing[0]) + thing[1..];
         var bare = Undetermined(thing);
         var (opening, rest) = (words.At(request.Content).Lower, Joined(words, request.Content + 1, request.End, left, first, null));
         var done = WordForms.GerundBase(opening) ?? (words.At(request.Content - 1).Is("be") ? WordForms.PastBase(opening) : null);

@@ -12,6 +12,9 @@ internal sealed class Weights(IReadOnlyDictionary<Feature, double> worth)
     /// <summary>Those that were learned from the labelled messages, and ship with the product.</summary>
     public static Weights Shipped { get; } = Read();
 
+    /// <summary>What is worth less is left out of the file.</summary>
+    private const double Lightest = 0.05;
+
     public int Count => _worth.Count;
 
     public double Of(Feature feature) => _worth.GetValueOrDefault(feature);
@@ -29,7 +32,7 @@ internal sealed class Weights(IReadOnlyDictionary<Feature, double> worth)
     public string Written() =>
         string.Concat(
             _worth
-                .Where(w => Math.Abs(w.Value) >= 0.02)
+                .Where(w => Math.Abs(w.Value) >= Lightest)
                 .Select(w => (Feature: w.Key.ToString(), w.Value))
                 .OrderByDescending(w => Math.Abs(w.Value))
                 .ThenBy(w => w.Feature, StringComparer.Ordinal)

@@ -9,10 +9,17 @@ namespace Wrenlet.Core.Tasks.Words.Learning;
 /// </remarks>
 public static class Learner
 {
-    private static readonly int Rounds = int.Parse(Environment.GetEnvironmentVariable("L_N") ?? "16");
-    private static readonly double Rate = double.Parse(Environment.GetEnvironmentVariable("L_R") ?? "0.25");
-    private static readonly double Shrinking = double.Parse(Environment.GetEnvironmentVariable("L_S") ?? "0.0015");
-    private static readonly int SeenAtLeast = int.Parse(Environment.GetEnvironmentVariable("L_M") ?? "2");
+    private const int Rounds = 16;
+    private const double Rate = 0.25;
+
+    /// <summary>How much each step draws a weight towards nothing, as a share of it.</summary>
+    private const double Shrinking = 0.0015;
+
+    /// <summary>How much each round takes off every weight: what is worth no more than that is worth nothing (Tibshirani, 1996).</summary>
+    private const double Paring = 0.06;
+
+    /// <summary>What fewer messages have teaches nothing about others.</summary>
+    private const int SeenAtLeast = 2;
 
     /// <summary>The weights that labelled messages teach, as they are written in a file: a feature and its worth a line.</summary>
     /// <param name="messages">What to learn from.</param>
@@ -98,6 +105,8 @@ public static class Learner
         /// <summary>Adds up the weights of the later rounds: their mean is what was learned.</summary>
         public void EndRound(bool counts)
         {
+            for (var i = 0; i < _worth.Length; i++)
+                _worth[i] = Math.Sign(_worth[i]) * Math.Max(0, Math.Abs(_worth[i]) - Paring);
             if (!counts)
                 return;
             _averaged++;
