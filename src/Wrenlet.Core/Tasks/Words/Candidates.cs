@@ -192,8 +192,6 @@ internal static class Candidates
                 or WordClass.Stating
                 or WordClass.Subject
                 or WordClass.I
-                or WordClass.Time
-                or WordClass.Priority
                 or WordClass.Tag
                 or WordClass.Person
                 or WordClass.Crew
@@ -203,13 +201,22 @@ internal static class Candidates
     /// <summary>Verbs by which a thing that opens at a token needs something, each with where that something begins.</summary>
     private static IEnumerable<(int Verb, int Complement)> Needs(MessageWords words, Sentence sentence, int from)
     {
-        if (words.ClassAt(from) is WordClass.I or WordClass.We or WordClass.You or WordClass.Someone or WordClass.NoOne)
+        if (words.ClassAt(from) is WordClass.I or WordClass.We or WordClass.You or WordClass.Someone or WordClass.NoOne or WordClass.Denial || words.At(from).Is("no"))
             yield break;
         for (var i = from + 1; i < sentence.To && i < from + 10; i++)
         {
-            if (words.ClassAt(i) is WordClass.Comma or WordClass.Subordinator or WordClass.Be or WordClass.Past or WordClass.Stop)
-                yield break;
             var word = words.At(i).Lower;
+            if (word is "is" or "are" && words.At(i + 1).Is("to") && words.At(i + 2).Is("be") && i + 3 < sentence.To)
+            {
+                yield return (i, i + 3);
+                yield break;
+            }
+
+            if (
+                words.ClassAt(i) is WordClass.Comma or WordClass.Subordinator or WordClass.Be or WordClass.Past or WordClass.Stop
+                || (Lexicon.Reporting.Contains(word) && word is not ("wants" or "wanted"))
+            )
+                yield break;
             var complement = word switch
             {
                 "needs" or "need" or "wants" or "want" or "must" or "should" => words.At(i + 1).Is("to") ? i + 2 : i + 1,

@@ -44,6 +44,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     private static readonly ushort LeadBefore = N("lead+before");
     private static readonly ushort ByOthers = N("by others+cue");
     private static readonly ushort Reported = N("reported");
+    private static readonly ushort ReportedAfter = N("reported after");
     private static readonly ushort Conditional = N("conditional");
     private static readonly ushort FiniteIs = N("finite");
     private static readonly ushort FiniteFirst = N("finite+first");
@@ -116,6 +117,8 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
             into.Add(Feature.Of(ByOthers, cue));
         if (facts.FirstOf(Reporting) is >= 0 and var reported && reported < c.From)
             into.Add(Feature.Of(Reported, cue));
+        if (facts.LastOf(Reporting) is var told && told > c.Content && told >= s.To - 2)
+            into.Add(Feature.Of(ReportedAfter, cue));
         if (Class(s, s.From) is var opening && opening == ClassNumbers[(int)WordClass.Subordinator] && c.From > s.From)
             into.Add(Feature.Of(Conditional, before, cue));
         if (facts.PastBefore(c.From))
@@ -141,8 +144,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     public void OfEnd(Candidate c, List<Feature> into)
     {
         var s = c.Sentence;
-        var kind = EndKind(s, c.End);
-        var after = IsJoint(s, c.End) ? c.End + 1 : c.End;
+        var (kind, after) = BoundaryAt(s, c.End);
         var next = Class(s, after);
         into.Add(Feature.Of(EndIs, kind));
         into.Add(Feature.Of(EndNext, kind, next));
@@ -155,11 +157,11 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
                 plain++;
             if (i <= c.Content || !IsBoundary(s, i))
                 continue;
-            var at = EndKind(s, i);
-            var then = IsJoint(s, i) ? i + 1 : i;
+            var (at, then) = BoundaryAt(s, i);
             into.Add(Feature.Of(Crosses, at));
             into.Add(Feature.Of(CrossesNext, at, Class(s, then), Class(s, then + 1)));
             into.Add(Feature.Of(CrossesNext, at, Class(s, then)));
+            i = Math.Max(i, Math.Min(then, c.End) - 1);
         }
 
         var length = Bucket(plain);
@@ -266,8 +268,31 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
                 or WordClass.Person
                 or WordClass.Crew
                 or WordClass.Courtesy
-        || (words.TimeAt(i) is { } time && time.From == i)
         || words.At(i).Lower is "as" or "since" or "before" or "after" or "until" or "till" or "will" or "would";
+
+    /// <summary>What kind of boundary stands at a token, and where what follows it begins: a name that is called is part of it.</summary>
+    private (ushort Kind, int After) BoundaryAt(Sentence s, int i)
+    {
+        if (words.ClassIn(s, i) is WordClass.Comma or WordClass.Dash && words.WhoAt(i + 1, s.To) is { } who)
+        {
+            var to = who.To;
+            while (words.ClassIn(s, to) is WordClass.Courtesy)
+                to++;
+            if (to >= s.To || words.ClassIn(s, to) is WordClass.Comma or WordClass.Dash or WordClass.Conjunction or WordClass.Time)
+            {
+                if (words.ClassIn(s, to) is WordClass.Comma or WordClass.Dash)
+                    to++;
+                return words.ClassIn(s, to) is WordClass.Conjunction
+                    ? (N($"called {words.At(to).Lower}"), to + 1)
+                    : (N(to >= s.To ? "called at the end" : "called"), to);
+            }
+        }
+
+        // ", and" is one joint.
+        if (words.ClassIn(s, i) is WordClass.Comma && words.ClassIn(s, i + 1) is WordClass.Conjunction)
+            return (N($", {words.At(i + 1).Lower}"), i + 2);
+        return (EndKind(s, i), IsJoint(s, i) ? i + 1 : i);
+    }
 
     private ushort EndKind(Sentence s, int i) =>
         i >= s.To ? N("end")
@@ -343,6 +368,14 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
         public int FirstOf(FrozenSet<string> wanted)
         {
             for (var i = _sentence.From; i < _sentence.To; i++)
+                if (wanted.Contains(_words.At(i).Lower))
+                    return i;
+            return -1;
+        }
+
+        public int LastOf(FrozenSet<string> wanted)
+        {
+            for (var i = _sentence.To - 1; i >= _sentence.From; i--)
                 if (wanted.Contains(_words.At(i).Lower))
                     return i;
             return -1;

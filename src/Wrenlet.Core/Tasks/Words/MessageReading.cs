@@ -28,7 +28,7 @@ internal sealed class MessageReading(
 )
 {
     /// <summary>How sure it has to be that something is asked for.</summary>
-    private const double Least = 0.5;
+    private const double Least = 0.45;
 
     private readonly LocalDate _today = setting.Calendar.DateOf(sent);
 
