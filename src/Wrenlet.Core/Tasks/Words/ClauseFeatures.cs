@@ -64,6 +64,8 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     private static readonly ushort LengthEnd = N("length+end");
     private static readonly ushort Crosses = N("crosses");
     private static readonly ushort CrossesNext = N("crosses next two");
+    private static readonly ushort EndDated = N("end dated");
+    private static readonly ushort CrossesDated = N("crosses dated");
     private static readonly ushort Last = N("last");
     private static readonly ushort NeedsIs = N("needs");
     private static readonly ushort NeedsFirst = N("needs+complement");
@@ -150,6 +152,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
         into.Add(Feature.Of(EndNext, kind, next));
         into.Add(Feature.Of(EndNextTwo, kind, next, Class(s, after + 1)));
         into.Add(Feature.Of(Last, Class(s, c.End - 1)));
+        into.Add(Feature.Of(EndDated, kind, Dated(c, c.End, after), next));
         var plain = 0;
         for (var i = c.Content; i < c.End; i++)
         {
@@ -159,6 +162,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
                 continue;
             var (at, then) = BoundaryAt(s, i);
             into.Add(Feature.Of(Crosses, at));
+            into.Add(Feature.Of(CrossesDated, at, Dated(c, i, then), Class(s, then)));
             into.Add(Feature.Of(CrossesNext, at, Class(s, then), Class(s, then + 1)));
             into.Add(Feature.Of(CrossesNext, at, Class(s, then)));
             i = Math.Max(i, Math.Min(then, c.End) - 1);
@@ -269,6 +273,17 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
                 or WordClass.Crew
                 or WordClass.Courtesy
         || words.At(i).Lower is "as" or "since" or "before" or "after" or "until" or "till" or "will" or "would";
+
+    /// <summary>Whether what stands on either side of a boundary has a time of its own.</summary>
+    private ushort Dated(Candidate c, int boundary, int after)
+    {
+        var (before, behind) = (false, false);
+        for (var i = c.From; i < boundary; i++)
+            before |= words.ClassAt(i) is WordClass.Time;
+        for (var i = after; i < c.Sentence.To && !(i > after && IsBoundary(c.Sentence, i)); i++)
+            behind |= words.ClassAt(i) is WordClass.Time;
+        return N(before && behind ? "both dated" : before ? "dated before" : behind ? "dated after" : "undated");
+    }
 
     /// <summary>What kind of boundary stands at a token, and where what follows it begins: a name that is called is part of it.</summary>
     private (ushort Kind, int After) BoundaryAt(Sentence s, int i)
