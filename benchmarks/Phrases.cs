@@ -14,7 +14,7 @@ internal static class Phrases
 
     /// <summary>Says of each message what was read and whether it fits, and how many fit in each column.</summary>
     /// <returns>The exit code: 0 when the file could be read.</returns>
-    public static int Run(string file)
+    public static int Run(string file, IReadOnlyList<string> shown)
     {
         if (!File.Exists(file))
         {
@@ -24,7 +24,13 @@ internal static class Phrases
 
         var tally = new Tally();
         foreach (var row in LabelledFile.Read(file))
-            Judge(row, new TaskReader(row.Message.Setting), tally, Console.WriteLine);
+        {
+            var reader = new TaskReader(row.Message.Setting);
+            Judge(row, reader, tally, Console.WriteLine);
+            if (shown.Contains(row.Id))
+                Explain(reader, row.Message);
+        }
+
         Console.WriteLine();
         tally.Print();
         return 0;
@@ -49,28 +55,23 @@ internal static class Phrases
             var clock = Stopwatch.StartNew();
             var learned = Learner.Learn([.. trades.SelectMany(t => t.Rows).Select(r => r.Message)]);
             File.WriteAllText(weights, learned);
-            Console.WriteLine($"{learned.Count(c => c == '\n')} features, learned in {clock.Elapsed.TotalSeconds:0.0} s.");
+            Console.WriteLine(
+                $"{learned.Count(c => c == '\n')} features, learned in {clock.Elapsed.TotalSeconds:0.0} s."
+            );
             return 0;
         }
 
         var all = new Tally();
         foreach (var left in trades)
         {
-            var learned = Learner.Learn(
-                [.. trades.Where(t => t.Name != left.Name).SelectMany(t => t.Rows).Select(r => r.Message)]
-            );
+            var learned = Learner.Learn([
+                .. trades.Where(t => t.Name != left.Name).SelectMany(t => t.Rows).Select(r => r.Message),
+            ]);
             var tally = new Tally();
             var reader = TaskReader.With(left.Rows[0].Message.Setting, learned);
             if (shown is not null && shown.StartsWith(left.Name + ':', StringComparison.Ordinal))
                 foreach (var row in left.Rows.Where(r => shown.Split(':')[1].Split(',').Contains(r.Id)))
-                {
-                    Console.WriteLine(row.Message.Text);
-                    foreach (var w in reader.Weigh(row.Message.Text, true, row.Message.Sent).Take(3))
-                        Console.WriteLine(
-                            $"   {w.Certainty:0.00} {w.Score:0.00} “{row.Message.Text[w.Words.Start..w.Words.End]}”\n      "
-                                + string.Join("; ", w.Features.Take(30).Select(f => $"{f.Feature} {f.Worth:+0.00;-0.00}"))
-                        );
-                }
+                    Explain(reader, row.Message);
             foreach (var row in left.Rows)
                 Judge(row, reader, tally, line => Show(line, left.Name));
             Console.WriteLine($"{left.Name, -12} {tally.Line}");
@@ -83,9 +84,27 @@ internal static class Phrases
 
         void Show(string line, string trade)
         {
-            if (shown is not null && (shown == "all" || shown == trade) && line.Contains("WRONG", StringComparison.Ordinal))
+            if (
+                shown is not null
+                && (shown == "all" || shown == trade)
+                && line.Contains("WRONG", StringComparison.Ordinal)
+            )
                 Console.WriteLine($"{trade} {line}");
         }
+    }
+
+    /// <summary>The three likeliest candidates of a message, with what each weighs.</summary>
+    private static void Explain(TaskReader reader, LabelledMessage message)
+    {
+        Console.WriteLine(message.Text);
+        foreach (var w in reader.Examine(message.Text, message.Author is not null, message.Sent).Weighed.Take(3))
+            Console.WriteLine(
+                $"   {Load.Text(w.Certainty, "0.00")} {Load.Text(w.Score, "0.00")} “{message.Text[w.Words.Start..w.Words.End]}”\n      "
+                    + string.Join(
+                        "; ",
+                        w.Features.Take(30).Select(f => $"{f.Name} {Load.Text(f.Worth, "+0.00;-0.00")}")
+                    )
+            );
     }
 
     private static void Judge(LabelledRow row, TaskReader reader, Tally tally, Action<string> show)
@@ -101,7 +120,9 @@ internal static class Phrases
             tally.Quiet++;
             if (drafts.Length > 0)
                 tally.False++;
-            show($"{row.Id, -5} {(drafts.IsEmpty ? "fits" : "WRONG: nothing is asked"), -34} {message.Text} → {Shown(drafts, message)}");
+            show(
+                $"{row.Id, -5} {(drafts.IsEmpty ? "fits" : "WRONG: nothing is asked"), -34} {message.Text} → {Shown(drafts, message)}"
+            );
             return;
         }
 
@@ -111,7 +132,8 @@ internal static class Phrases
         {
             tally.Wanted++;
             var found =
-                left.MaxBy(d => LabelledTask.Overlap(d.Title.Value, task[9])) is { } best && (wanted.Count == 1 || LabelledTask.Overlap(best.Title.Value, task[9]) > 0.3)
+                left.MaxBy(d => LabelledTask.Overlap(d.Title.Value, task[9])) is { } best
+                && (wanted.Count == 1 || LabelledTask.Overlap(best.Title.Value, task[9]) > 0.3)
                     ? best
                     : null;
             if (found is null)
@@ -131,7 +153,8 @@ internal static class Phrases
             if (wrong.Count == 0)
                 tally.Right++;
             show(
-                $"{row.Id, -5} {(wrong.Count == 0 ? "fits" : "WRONG: " + string.Join(", ", wrong)), -34} {message.Text} → {Shown([found], message)}"
+                $"{row.Id, -5} {(wrong.Count == 0 ? "fits" : "WRONG: " + string.Join(", ", wrong)), -34} "
+                    + $"{message.Text} → {Shown([found], message)}"
                     + (wrong.Count == 0 ? "" : $" ≠ {string.Join(" | ", task[4..])}")
             );
         }
@@ -179,7 +202,8 @@ internal static class Phrases
         public TimeSpan Took { get; set; }
 
         public string Line =>
-            $"right {Right} of {Wanted}, {Share(Right, Wanted)}; found {Share(Found, Wanted)}; read where nothing is asked {False} of {Quiet}, {Share(False, Quiet)}";
+            $"right {Right} of {Wanted}, {Share(Right, Wanted)}; found {Share(Found, Wanted)}; "
+            + $"read where nothing is asked {False} of {Quiet}, {Share(False, Quiet)}";
 
         public void Wrong(string column) => _wrong[column] = _wrong.GetValueOrDefault(column) + 1;
 

@@ -25,13 +25,15 @@ if (args is ["bare", var bareFolder, var barePort, ..])
 
 if (args is ["learn", var folder, .. var rest])
 {
-    Environment.Exit(Phrases.Learn(folder, rest is ["write", var to] ? to : null, rest is ["show", var trade] ? trade : null));
+    Environment.Exit(
+        Phrases.Learn(folder, rest is ["write", var to] ? to : null, rest is ["show", var trade] ? trade : null)
+    );
     return;
 }
 
-if (args is ["phrases", var phrases])
+if (args is ["phrases", var phrases, .. var ids])
 {
-    Environment.Exit(Phrases.Run(phrases));
+    Environment.Exit(Phrases.Run(phrases, ids));
 }
 
 if (args is ["anchors", ..])

@@ -52,7 +52,7 @@ public partial class WordingTests
     private static partial Regex CoreTexts();
 
     /// <summary>What is told to programmers, and patterns of the reader.</summary>
-    [GeneratedRegex(@"Exception|/Frames\.cs|A shift on|Two shifts on")]
+    [GeneratedRegex(@"Exception|/Cues\.cs|A shift on|Two shifts on")]
     private static partial Regex Mistake();
 
     /// <summary>Lines of the sources without comments, tests, the demo, and the reader's list of verbs.</summary>

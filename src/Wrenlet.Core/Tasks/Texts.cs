@@ -67,9 +67,25 @@ internal static class Texts
     public const string TheAuthor = "the author";
     public const string ItsAuthorPromises = "Its author promises to do it.";
     public const string NoPriorityMentioned = "No priority mentioned.";
-    public const string NoRequestFound = "No request found; the first line is suggested as the title.";
+    public const string NoRequestFound = "The first line is suggested as the title.";
+
+    public const string NothingOfUrgency = "a denial";
 
     public static string AsksForWork(string words) => $"“{words}” asks for work.";
+
+    public static string CueAsks(string words) => $"“{words}” asks for it";
+
+    public static string CuePromises(string words) => $"“{words}” promises it";
+
+    public static string SaysWhatToDo(string word) => $"“{word}” says what to do";
+
+    public static string IsTagged(string names) => $"{names} is tagged";
+
+    public static string IsCalled(string names) => $"{names} is addressed";
+
+    public static string SaysWhen(string words) => $"“{words}” says when";
+
+    public static string Because(string reasons) => $"Read as a task since {reasons}.";
 
     public static string RepeatsIt(string words) => $"“{words}” repeats it.";
 

@@ -62,21 +62,13 @@ public sealed record AskedTask(
 }
 
 /// <summary>The drafts of an entry, and its words with those that were used marked.</summary>
-public sealed record DraftsView(string Html, IReadOnlyList<DraftView> Drafts, bool Found);
+/// <param name="Found">Whether the words ask for what is drafted.</param>
+/// <param name="Guessed">Whether they nearly do: the one draft is a guess.</param>
+public sealed record DraftsView(string Html, IReadOnlyList<DraftView> Drafts, bool Found, bool Guessed);
 
 /// <summary>Reads an entry's words into drafts, with what the workspace knows.</summary>
 internal static class DraftReading
 {
-    /// <summary>What words ask for, said by someone at a moment.</summary>
-    /// <param name="author">Who says them; null for someone outside, who promises nothing for us.</param>
-    public static ImmutableArray<Draft> Read(
-        string plain,
-        PersonId? author,
-        Instant at,
-        ImmutableArray<Milestone> milestones,
-        Roster roster
-    ) => Reader(milestones, roster).Read(plain, author, at);
-
     /// <summary>What the words of a draft ask for: inside all of it, outside what we promise.</summary>
     public static ImmutableArray<Draft> Written(
         string plain,
@@ -91,7 +83,8 @@ internal static class DraftReading
                 .ReadOutgoing(plain, author, ConversationViews.PartyOf(conversation, roster)?.ShortName ?? "them", at)
             : Reader(milestones, roster).Read(plain, author, at);
 
-    private static TaskReader Reader(ImmutableArray<Milestone> milestones, Roster roster) =>
+    /// <summary>A reader that knows the firm, and moments that may be named.</summary>
+    public static TaskReader Reader(ImmutableArray<Milestone> milestones, Roster roster) =>
         new(
             new ReaderSetting(
                 roster.Firm!.Calendar,
@@ -173,9 +166,12 @@ internal static class DraftReading
     public static DraftsView Drafts(Entry entry, ImmutableArray<Milestone> milestones, Roster roster)
     {
         var plain = EntryWords.PlainOf(entry);
-        var author = roster.Find(entry.Author) is { IsStaff: true } staff ? staff.Id : (PersonId?)null;
-        var read = Read(plain, author, entry.At, milestones, roster);
-        var drafts = read.IsEmpty ? [TaskReader.Blank(plain)] : read;
+        var by = roster.Find(entry.Author);
+        var author = by is { IsStaff: true } staff ? staff.Id : (PersonId?)null;
+        var reader = Reader(milestones, roster);
+        var read = reader.Read(plain, author, entry.At, by?.Name);
+        var guess = read.IsEmpty ? reader.Guess(plain, author, entry.At, by?.Name) : null;
+        var drafts = !read.IsEmpty ? read : [guess ?? TaskReader.Blank(plain)];
 
         var marks = new List<Marked>();
         var views = new List<DraftView>();
@@ -207,7 +203,13 @@ internal static class DraftReading
                 Part("repeats", repeats.Reason, repeats.Confidence, repeats.Spans, true);
             if (draft.Priority.Spans.Length > 0)
                 Part("priority", draft.Priority.Reason, draft.Priority.Confidence, draft.Priority.Spans, true);
-            Part("title", draft.Title.Reason, draft.Title.Confidence, draft.Title.Spans, !read.IsEmpty);
+            Part(
+                "title",
+                draft.Title.Reason,
+                draft.Title.Confidence,
+                draft.Title.Spans,
+                !read.IsEmpty || guess is not null
+            );
             views.Add(
                 new(
                     draft.Title.Value,
@@ -228,7 +230,8 @@ internal static class DraftReading
                 ? EntryText.FromMarkdown(entry.Body, apart).Html
                 : EntryText.FromPlain(entry.Body, apart).Html,
             views,
-            !read.IsEmpty
+            !read.IsEmpty,
+            guess is not null
         );
     }
 

@@ -18,6 +18,7 @@ internal static class TasksPart
     public static void MapTasksPart(this IEndpointRouteBuilder api)
     {
         api.MapMoments();
+        api.MapReader();
         api.MapTasks();
         api.MapNext();
         api.MapTaskPlaces();

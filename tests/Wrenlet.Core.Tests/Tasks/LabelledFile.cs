@@ -90,7 +90,11 @@ internal static class LabelledFile
         return new(
             Yard.Hours,
             true,
-            [.. heads["milestones"].Select(m => m.Split('=')).Select(m => new Milestone(m[0].Replace('-', ' '), Yard.At(m[1])))],
+            [
+                .. heads["milestones"]
+                    .Select(m => m.Split('='))
+                    .Select(m => new Milestone(m[0].Replace('-', ' '), Yard.At(m[1]))),
+            ],
             [.. people.Select(n => new Person(new PersonId(Guid.CreateVersion7()), n, Role.Member, null, []))],
             [.. heads["crews"].Select(n => new Crew(new CrewId(Guid.CreateVersion7()), n, []))],
             [.. heads["customers"]]

@@ -6,7 +6,9 @@ namespace Wrenlet.Core.Tests.Tasks;
 /// <summary>The worked messages of the design row by row, and those of all trades as a whole.</summary>
 public class PhraseTests
 {
-    private static readonly IReadOnlyList<LabelledRow> Worked = LabelledFile.Read(Path.Combine(AppContext.BaseDirectory, "Tasks", "phrases.tsv"));
+    private static readonly IReadOnlyList<LabelledRow> Worked = LabelledFile.Read(
+        Path.Combine(AppContext.BaseDirectory, "Tasks", "phrases.tsv")
+    );
 
     public static TheoryData<string> Ids() => [.. Worked.Select(r => r.Id)];
 
@@ -47,7 +49,10 @@ public class PhraseTests
     [Fact]
     public void What_it_learned_from_it_reads_as_it_was_taught()
     {
-        var (right, wanted, wrongly, quiet) = Judge(Trades().SelectMany(t => t.Rows), setting => new TaskReader(setting));
+        var (right, wanted, wrongly, quiet) = Judge(
+            Trades().SelectMany(t => t.Rows),
+            setting => new TaskReader(setting)
+        );
         ((double)right / wanted).ShouldBeGreaterThan(0.85);
         ((double)wrongly / quiet).ShouldBeLessThan(0.01);
     }
@@ -56,7 +61,9 @@ public class PhraseTests
     public void A_trade_that_it_never_saw_is_read_well()
     {
         var left = Trades().Single(t => t.Name == "vets");
-        var learned = Learner.Learn([.. Trades().Where(t => t.Name != left.Name).SelectMany(t => t.Rows).Select(r => r.Message)]);
+        var learned = Learner.Learn([
+            .. Trades().Where(t => t.Name != left.Name).SelectMany(t => t.Rows).Select(r => r.Message),
+        ]);
         var (right, wanted, wrongly, quiet) = Judge(left.Rows, setting => TaskReader.With(setting, learned));
         ((double)right / wanted).ShouldBeGreaterThan(0.7);
         ((double)wrongly / quiet).ShouldBeLessThan(0.06);

@@ -239,6 +239,11 @@ public partial class EveryEndpointTests
                 Administrators,
                 new { text = "A pump leaks" }
             ),
+            ["POST /api/set-up/reader/trials"] = new(
+                "/api/set-up/reader/trials",
+                Administrators,
+                new { text = "Could you look at the pump by Friday?", outside = false }
+            ),
             ["GET /api/reports/responses"] = new("/api/reports/responses", Coordinators),
             ["GET /api/reports/responses/{table}/file"] = new("/api/reports/responses/queues/file", Coordinators),
             ["GET /api/standins/text-office/texts"] = new("/api/standins/text-office/texts", Staff),

@@ -68,8 +68,16 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         into.Add(Feature.Of(TimeCue, N(request.Cue.Cue.Label), word));
         into.Add(Feature.Of(TimeAlone, N(IsAlone(home, time.From, time.To) ? "alone" : "with words"), where));
         var near = NearnessOf(time.From, time.To, request, home);
-        var rival = requests.Where(r => r != request).Select(r => NearnessOf(time.From, time.To, r, home)).DefaultIfEmpty().Max();
-        var own = words.Times.Where(t => t != time).Select(t => NearnessOf(t.From, t.To, request, words.SentenceOf(t.From))).DefaultIfEmpty().Max();
+        var rival = requests
+            .Where(r => r != request)
+            .Select(r => NearnessOf(time.From, time.To, r, home))
+            .DefaultIfEmpty()
+            .Max();
+        var own = words
+            .Times.Where(t => t != time)
+            .Select(t => NearnessOf(t.From, t.To, request, words.SentenceOf(t.From)))
+            .DefaultIfEmpty()
+            .Max();
         into.Add(Feature.Of(TimeRival, N(near.ToString()), N(rival.ToString())));
         into.Add(Feature.Of(TimeRival, where, N(rival.ToString()), word));
         into.Add(Feature.Of(TimeOther, N(near.ToString()), N(own.ToString())));
@@ -77,8 +85,12 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         foreach (var other in words.Times)
             if (other != time && words.SentenceOf(other.From) == home)
             {
-                into.Add(Feature.Of(TimeBeside, word, N(WordOf(other)), N(other.From < time.From ? "behind" : "ahead")));
-                into.Add(Feature.Of(TimeBeside, kind, N(KindOf(other)), N(other.From < time.From ? "behind" : "ahead")));
+                into.Add(
+                    Feature.Of(TimeBeside, word, N(WordOf(other)), N(other.From < time.From ? "behind" : "ahead"))
+                );
+                into.Add(
+                    Feature.Of(TimeBeside, kind, N(KindOf(other)), N(other.From < time.From ? "behind" : "ahead"))
+                );
             }
 
         if (home != request.Sentence)
@@ -95,7 +107,11 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         var home = words.SentenceOf(who.From);
         var tagged = words.ClassAt(who.Names[0]);
         var kind = ClassNumbers[(int)tagged];
-        var where = N(request.Cue.Who is { } inCue && inCue.From <= who.From && who.To <= inCue.To ? "in cue" : Where(who.From, who.To, request, home));
+        var where = N(
+            request.Cue.Who is { } inCue && inCue.From <= who.From && who.To <= inCue.To
+                ? "in cue"
+                : Where(who.From, who.To, request, home)
+        );
         var previous = ClassNumbers[(int)words.ClassIn(home, who.From - 1)];
         var next = ClassNumbers[(int)words.ClassIn(home, who.To)];
         into.Add(Feature.Of(Who));
@@ -115,8 +131,16 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         into.Add(Feature.Of(WhoHead, N(HeadOf(who, home)), where, kind));
         into.Add(Feature.Of(WhoOpening, ClassNumbers[(int)words.ClassAt(request.Content)], where));
         var near = NearnessOf(who.From, who.To, request, home);
-        var rival = requests.Where(r => r != request).Select(r => NearnessOf(who.From, who.To, r, home)).DefaultIfEmpty().Max();
-        var own = Names().Where(n => n.From != who.From).Select(n => NearnessOf(n.From, n.To, request, words.SentenceOf(n.From))).DefaultIfEmpty().Max();
+        var rival = requests
+            .Where(r => r != request)
+            .Select(r => NearnessOf(who.From, who.To, r, home))
+            .DefaultIfEmpty()
+            .Max();
+        var own = Names()
+            .Where(n => n.From != who.From)
+            .Select(n => NearnessOf(n.From, n.To, request, words.SentenceOf(n.From)))
+            .DefaultIfEmpty()
+            .Max();
         into.Add(Feature.Of(WhoRival, N(near.ToString()), N(rival.ToString())));
         into.Add(Feature.Of(WhoRival, where, N(rival.ToString()), kind));
         into.Add(Feature.Of(WhoOther, N(near.ToString()), N(own.ToString())));
@@ -143,7 +167,10 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
             return Nearness.Cue;
         if (home != request.Sentence)
             return
-                request.Sentence.IsItem && !home.IsItem && from < request.From && words.Sentences.Skip(home.Index + 1).Take(request.Sentence.Index - home.Index).All(s => s.IsItem)
+                request.Sentence.IsItem
+                && !home.IsItem
+                && from < request.From
+                && words.Sentences.Skip(home.Index + 1).Take(request.Sentence.Index - home.Index).All(s => s.IsItem)
                 ? Nearness.Heading
                 : Nearness.Far;
         if (from >= request.From && to <= request.End)
@@ -173,30 +200,53 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         if (home != request.Sentence)
         {
             var other = requests.Any(r =>
-                r != request && (from < request.From ? r.From >= to && r.From < request.From : r.From >= request.End && r.From < from)
+                r != request
+                && (
+                    from < request.From ? r.From >= to && r.From < request.From : r.From >= request.End && r.From < from
+                )
             );
             var apart = Math.Abs(home.Index - request.Sentence.Index);
             var lines = home.Line != request.Sentence.Line ? " line" : "";
-            return (from < request.From ? "above" : "below") + lines + (other ? " past another" : apart == 1 ? " next" : "");
+            return (from < request.From ? "above" : "below")
+                + lines
+                + (
+                    other ? " past another"
+                    : apart == 1 ? " next"
+                    : ""
+                );
         }
 
         if (from >= request.Content && to <= request.End)
             return "inside";
         var (gapFrom, gapTo) = from < request.Content ? (to, request.From) : (request.End, from);
-        if (requests.Any(r => r != request && r.Sentence == home && r.From >= Math.Min(gapFrom, gapTo) && r.From < Math.Max(gapFrom, gapTo)))
+        if (
+            requests.Any(r =>
+                r != request
+                && r.Sentence == home
+                && r.From >= Math.Min(gapFrom, gapTo)
+                && r.From < Math.Max(gapFrom, gapTo)
+            )
+        )
             return from < request.Content ? "before another" : "after another";
         var plain = 0;
         for (var i = gapFrom; i < gapTo; i++)
             if (words.IsPlain(i))
                 plain++;
-        return (from < request.Content ? "before" : "after") + (plain == 0 ? " next" : plain <= 3 ? " near" : " far");
+        return (from < request.Content ? "before" : "after")
+            + (
+                plain == 0 ? " next"
+                : plain <= 3 ? " near"
+                : " far"
+            );
     }
 
     /// <summary>The words that lead to a time: its preposition, or none.</summary>
     private string WordOf(TimePhrase time)
     {
         var word = words.At(time.From).Lower;
-        return WordForms.ClassOf(word) is WordClass.Preposition || word is "no" or "not" or "due" or "starting" or "every" or "each" or "the" or "this" or "next"
+        return
+            WordForms.ClassOf(word) is WordClass.Preposition
+            || word is "no" or "not" or "due" or "starting" or "every" or "each" or "the" or "this" or "next"
             ? word
             : "bare";
     }
@@ -223,9 +273,21 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
                 part = "subordinate";
             else if (kind is WordClass.Question or WordClass.Stating)
                 part = "clause";
-            else if (kind is WordClass.Subject or WordClass.I or WordClass.We or WordClass.You && i > from && part is not "subordinate")
-                part = words.ClassAt(i + 1) is WordClass.Noun && words.At(i).Lower is "this" or "that" or "these" or "those" ? part : "own subject";
-            else if (kind is WordClass.Past or WordClass.Be or WordClass.Have or WordClass.Third or WordClass.Modal && i > from && part is not "main")
+            else if (
+                kind is WordClass.Subject or WordClass.I or WordClass.We or WordClass.You
+                && i > from
+                && part is not "subordinate"
+            )
+                part =
+                    words.ClassAt(i + 1) is WordClass.Noun
+                    && words.At(i).Lower is "this" or "that" or "these" or "those"
+                        ? part
+                        : "own subject";
+            else if (
+                kind is WordClass.Past or WordClass.Be or WordClass.Have or WordClass.Third or WordClass.Modal
+                && i > from
+                && part is not "main"
+            )
                 part = "own verb";
         }
 
@@ -245,7 +307,13 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
             later |= other.From > time.From && words.SentenceOf(other.From) == words.SentenceOf(time.From);
         }
 
-        return own ? later ? "another inside, later" : "another inside" : later ? "another later" : "only";
+        return own
+            ? later
+                ? "another inside, later"
+                : "another inside"
+            : later
+                ? "another later"
+                : "only";
     }
 
     private bool IsAlone(Sentence home, int from, int to)
@@ -258,7 +326,11 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
 
     private bool PastAround(TimePhrase time, Sentence home)
     {
-        for (var i = time.From - 1; i >= home.From && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash or WordClass.Colon); i--)
+        for (
+            var i = time.From - 1;
+            i >= home.From && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash or WordClass.Colon);
+            i--
+        )
             if (words.ClassAt(i) is WordClass.Past or WordClass.Be or WordClass.Have)
                 return true;
         return false;
@@ -281,16 +353,26 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         var distance = Distance(who.From);
         var nearer = "none";
         for (var i = 0; i < words.Count; i++)
-            if (words.WhoAt(i, words.Count) is { } other && other.From != who.From && (other.From < who.From || other.From >= who.To))
+            if (
+                words.WhoAt(i, words.Count) is { } other
+                && other.From != who.From
+                && (other.From < who.From || other.From >= who.To)
+            )
             {
                 if (Distance(other.From) < distance)
-                    nearer = words.ClassAt(other.Names[0]) is WordClass.Tag ? "a tag" : nearer is "a tag" ? nearer : "a name";
+                    nearer =
+                        words.ClassAt(other.Names[0]) is WordClass.Tag ? "a tag"
+                        : nearer is "a tag" ? nearer
+                        : "a name";
                 i = other.To - 1;
             }
 
         return nearer;
 
-        int Distance(int token) => token < request.Content ? request.Content - token : token < request.End ? token - request.Content : token - request.Content;
+        int Distance(int token) =>
+            token < request.Content ? request.Content - token
+            : token < request.End ? token - request.Content
+            : token - request.Content;
     }
 
     private string HeadOf(WhoPhrase who, Sentence home)

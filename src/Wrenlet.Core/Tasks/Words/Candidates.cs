@@ -37,14 +37,11 @@ internal static class Candidates
         foreach (var sentence in words.Sentences)
         {
             var ends = Ends(words, sentence);
-            var cuesAt = new List<CueFound>[sentence.To - sentence.From];
-            for (var i = sentence.From; i < sentence.To; i++)
-                cuesAt[i - sentence.From] = Cues.At(words, i, sentence.To);
             for (var i = sentence.From; i < sentence.To; i++)
             {
                 if (i > sentence.From && words.TimeAt(i - 1) is { } before && before.Covers(i))
                     continue;
-                var cues = cuesAt[i - sentence.From];
+                var cues = words.CuesAt(sentence, i);
                 var opens = Opens(words, sentence, i);
                 foreach (var cue in cues)
                     if (cue.Cue.Doer is Doer.Nothing || (cue.Cue.Doer is Doer.Author && !byStaff))
@@ -53,7 +50,7 @@ internal static class Candidates
                         Add(sentence, i, cue, SkipFillers(words, cue.Content, sentence.To));
                 if (!opens)
                     continue;
-                if (CanBegin(words.ClassAt(i)) && !cues.Exists(c => c.Cue.Doer is not Doer.Nothing && c.Content > i))
+                if (CanBegin(words.ClassAt(i)) && !cues.Any(c => c.Cue.Doer is not Doer.Nothing && c.Content > i))
                     Add(sentence, i, new(Cue.None, i, i, null), i);
                 foreach (var (verb, complement) in Needs(words, sentence, i))
                     Add(sentence, i, new(Cue.Thing, complement, complement, null), complement, verb);
@@ -73,7 +70,7 @@ internal static class Candidates
             string? CourtesyAt(int i)
             {
                 for (var k = Math.Max(sentence.From, i - 5); k <= i && k < sentence.To; k++)
-                    foreach (var cue in cuesAt[k - sentence.From])
+                    foreach (var cue in words.CuesAt(sentence, k))
                         if (cue.Cue.Doer is Doer.Nothing && (k == i || cue.To >= i))
                             return cue.Cue.Label;
                 return null;
@@ -93,7 +90,17 @@ internal static class Candidates
                 i = priority.To;
             else if (words.ClassAt(i) is WordClass.Courtesy or WordClass.Comma or WordClass.Colon)
                 i++;
-            else if (words.At(i).Lower is "also" or "just" or "then" or "quickly" or "really" or "kindly" or "maybe" or "possibly")
+            else if (
+                words.At(i).Lower
+                is "also"
+                    or "just"
+                    or "then"
+                    or "quickly"
+                    or "really"
+                    or "kindly"
+                    or "maybe"
+                    or "possibly"
+            )
                 i++;
             else
                 break;
@@ -150,7 +157,15 @@ internal static class Candidates
         for (var e = sentence.From + 1; e <= sentence.To; e++)
         {
             var last = words.ClassAt(e - 1);
-            if (last is WordClass.Comma or WordClass.Colon or WordClass.Dash or WordClass.Conjunction or WordClass.Mark or WordClass.Stop)
+            if (
+                last
+                is WordClass.Comma
+                    or WordClass.Colon
+                    or WordClass.Dash
+                    or WordClass.Conjunction
+                    or WordClass.Mark
+                    or WordClass.Stop
+            )
                 continue;
             if (e < sentence.To && words.TimeAt(e) is { } inside && inside.From < e)
                 continue;
@@ -175,8 +190,7 @@ internal static class Candidates
                 or WordClass.Past
             );
 
-    private static bool EndsBefore(MessageWords words, int e) =>
-        !IsObject(words, e) && EndsAt(words, e);
+    private static bool EndsBefore(MessageWords words, int e) => !IsObject(words, e) && EndsAt(words, e);
 
     private static bool EndsAt(MessageWords words, int e) =>
         words.ClassAt(e)
@@ -201,7 +215,16 @@ internal static class Candidates
     /// <summary>Verbs by which a thing that opens at a token needs something, each with where that something begins.</summary>
     private static IEnumerable<(int Verb, int Complement)> Needs(MessageWords words, Sentence sentence, int from)
     {
-        if (words.ClassAt(from) is WordClass.I or WordClass.We or WordClass.You or WordClass.Someone or WordClass.NoOne or WordClass.Denial || words.At(from).Is("no"))
+        if (
+            words.ClassAt(from)
+                is WordClass.I
+                    or WordClass.We
+                    or WordClass.You
+                    or WordClass.Someone
+                    or WordClass.NoOne
+                    or WordClass.Denial
+            || words.At(from).Is("no")
+        )
             yield break;
         for (var i = from + 1; i < sentence.To && i < from + 10; i++)
         {
@@ -213,13 +236,20 @@ internal static class Candidates
             }
 
             if (
-                words.ClassAt(i) is WordClass.Comma or WordClass.Subordinator or WordClass.Be or WordClass.Past or WordClass.Stop
+                words.ClassAt(i)
+                    is WordClass.Comma
+                        or WordClass.Subordinator
+                        or WordClass.Be
+                        or WordClass.Past
+                        or WordClass.Stop
                 || (Lexicon.Reporting.Contains(word) && word is not ("wants" or "wanted"))
             )
                 yield break;
             var complement = word switch
             {
-                "needs" or "need" or "wants" or "want" or "must" or "should" => words.At(i + 1).Is("to") ? i + 2 : i + 1,
+                "needs" or "need" or "wants" or "want" or "must" or "should" => words.At(i + 1).Is("to")
+                    ? i + 2
+                    : i + 1,
                 "has" or "have" or "ought" when words.At(i + 1).Is("to") => i + 2,
                 "really" when words.At(i + 1).Lower is "has" or "have" or "needs" && words.At(i + 2).Is("to") => i + 3,
                 _ => -1,

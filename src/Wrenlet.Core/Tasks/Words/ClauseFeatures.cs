@@ -8,14 +8,61 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     private static readonly ushort[] ClassNumbers = [.. Enum.GetNames<WordClass>().Select(Feature.Number)];
 
     private static readonly FrozenSet<string> Reporting = FrozenSet.ToFrozenSet([
-        "said", "says", "told", "tells", "asked", "asks", "thinks", "thought", "wants", "wanted", "wrote", "writes",
-        "mentioned", "promised", "reckons", "hopes", "believes", "suggested", "insists", "think", "believe",
+        "said",
+        "says",
+        "told",
+        "tells",
+        "asked",
+        "asks",
+        "thinks",
+        "thought",
+        "wants",
+        "wanted",
+        "wrote",
+        "writes",
+        "mentioned",
+        "promised",
+        "reckons",
+        "hopes",
+        "believes",
+        "suggested",
+        "insists",
+        "think",
+        "believe",
     ]);
 
     /// <summary>Words that say more by themselves than by what class they are of.</summary>
     private static readonly FrozenSet<string> Telling = FrozenSet.ToFrozenSet([
-        "let", "keep", "need", "know", "see", "want", "wants", "go", "look", "hope", "heads", "sounds", "looks", "seems", "thank", "mind",
-        "believe", "wish", "guess", "suppose", "note", "good", "great", "lovely", "nice", "well", "same", "found", "left", "there",
+        "let",
+        "keep",
+        "need",
+        "know",
+        "see",
+        "want",
+        "wants",
+        "go",
+        "look",
+        "hope",
+        "heads",
+        "sounds",
+        "looks",
+        "seems",
+        "thank",
+        "mind",
+        "believe",
+        "wish",
+        "guess",
+        "suppose",
+        "note",
+        "good",
+        "great",
+        "lovely",
+        "nice",
+        "well",
+        "same",
+        "found",
+        "left",
+        "there",
     ]);
 
     private static readonly ushort Clause = N("clause");
@@ -63,6 +110,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     private static readonly ushort Length = N("length");
     private static readonly ushort LengthEnd = N("length+end");
     private static readonly ushort Crosses = N("crosses");
+    private static readonly ushort CrossesCue = N("crosses a cue");
     private static readonly ushort CrossesNext = N("crosses next two");
     private static readonly ushort EndDated = N("end dated");
     private static readonly ushort CrossesDated = N("crosses dated");
@@ -86,35 +134,42 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
         into.Add(Feature.Of(CueIs, cue));
         into.Add(Feature.Of(CueFirst, cue, first));
         into.Add(Feature.Of(CueFirstSecond, cue, first, second));
-        into.Add(Feature.Of(First, first));
-        into.Add(Feature.Of(FirstSecond, first, second));
-        into.Add(Feature.Of(Before, before));
-        into.Add(Feature.Of(BeforeFirst, before, first));
         into.Add(Feature.Of(BeforeCue, before, cue));
-        into.Add(Feature.Of(Address, address));
-        into.Add(Feature.Of(AddressFirst, address, first));
-        into.Add(Feature.Of(AddressBefore, address, before));
         into.Add(Feature.Of(AddressCue, address, cue));
-        into.Add(Feature.Of(AddressTimeFirst, address, time, first));
-        into.Add(Feature.Of(TimeFirst, time, first));
         into.Add(Feature.Of(TimeCue, time, cue));
-        into.Add(Feature.Of(MarkFirst, mark, first));
         into.Add(Feature.Of(MarkCue, mark, cue));
-        into.Add(Feature.Of(MarkAddress, mark, address));
-        into.Add(Feature.Of(FiniteIs, finite));
-        into.Add(Feature.Of(FiniteFirst, finite, first));
-        into.Add(Feature.Of(BeforeFirstFinite, before, first, finite));
-        into.Add(Feature.Of(FiniteAddress, finite, address, time));
         into.Add(Feature.Of(FiniteCue, finite, cue));
+        // Where nothing says that it asks, the place and the first words have to tell.
+        if (c.Cue.Cue == Cue.None)
+        {
+            into.Add(Feature.Of(First, first));
+            into.Add(Feature.Of(FirstSecond, first, second));
+            into.Add(Feature.Of(Before, before));
+            into.Add(Feature.Of(BeforeFirst, before, first));
+            into.Add(Feature.Of(Address, address));
+            into.Add(Feature.Of(AddressFirst, address, first));
+            into.Add(Feature.Of(AddressBefore, address, before));
+            into.Add(Feature.Of(AddressTimeFirst, address, time, first));
+            into.Add(Feature.Of(TimeFirst, time, first));
+            into.Add(Feature.Of(MarkFirst, mark, first));
+            into.Add(Feature.Of(MarkAddress, mark, address));
+            into.Add(Feature.Of(FiniteIs, finite));
+            into.Add(Feature.Of(FiniteFirst, finite, first));
+            into.Add(Feature.Of(BeforeFirstFinite, before, first, finite));
+            into.Add(Feature.Of(FiniteAddress, finite, address, time));
+            into.Add(Feature.Of(Whole, Bucket(facts.Plain), first, before));
+            into.Add(Feature.Of(After, before, facts.Opening, first));
+        }
+
         if (Closed(c.Content) is > 0 and var word)
             into.Add(Feature.Of(WordIs, word, cue));
         if (Closed(c.Content + 1) is > 0 and var next && c.Content + 1 < s.To)
-            into.Add(Feature.Of(SecondIs, next, first));
+            into.Add(Feature.Of(SecondIs, next, first, cue));
         if (c.From > s.From && Closed(c.From - 1) is > 0 and var last)
-            into.Add(Feature.Of(WordBefore, last, first));
+            into.Add(Feature.Of(WordBefore, last, first, cue));
         var lead = Bucket(facts.PlainBefore(c.From));
-        into.Add(Feature.Of(Lead, lead));
-        into.Add(Feature.Of(LeadBefore, lead, before));
+        into.Add(Feature.Of(Lead, lead, cue));
+        into.Add(Feature.Of(LeadBefore, lead, before, cue));
         if (!byStaff)
             into.Add(Feature.Of(ByOthers, cue));
         if (facts.FirstOf(Reporting) is >= 0 and var reported && reported < c.From)
@@ -127,15 +182,16 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
             into.Add(Feature.Of(PastBefore, cue, before));
         if (words.Sentences.Count == 1 && lead == N("0"))
             into.Add(Feature.Of(Lone, first, cue, mark));
-        into.Add(Feature.Of(Whole, Bucket(facts.Plain), first, before));
-        into.Add(Feature.Of(After, before, facts.Opening, first));
         if (c.Courtesy is { } courtesy)
             into.Add(Feature.Of(Courtesy, N(courtesy), cue));
         if (WordForms.HasSamePast(words.At(c.Content).Lower))
             into.Add(Feature.Of(SamePast, before, mark));
         if (c.Needs >= 0)
         {
-            var complement = words.At(c.Content - 1).Is("be") ? N("be") : words.At(c.Content - 1).Is("to") ? N("to") : N("bare");
+            var complement =
+                words.At(c.Content - 1).Is("be") ? N("be")
+                : words.At(c.Content - 1).Is("to") ? N("to")
+                : N("bare");
             into.Add(Feature.Of(NeedsIs, N(words.At(c.Needs).Lower), complement));
             into.Add(Feature.Of(NeedsFirst, complement, first));
             into.Add(Feature.Of(NeedsFirst, complement, first, Class(s, c.Needs - 1)));
@@ -158,6 +214,9 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
         {
             if (words.IsPlain(i))
                 plain++;
+            if (i > c.Content)
+                foreach (var cue in words.CuesAt(s, i))
+                    into.Add(Feature.Of(CrossesCue, N(cue.Cue.Label), N(IsJoint(s, i - 1) ? "after a mark" : "")));
             if (i <= c.Content || !IsBoundary(s, i))
                 continue;
             var (at, then) = BoundaryAt(s, i);
@@ -179,11 +238,23 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     private ushort Finite(Candidate c)
     {
         // "The certificate runs out": after a thing that is named, what ends in -s is more likely its verb.
-        var names = words.ClassAt(c.Content) is WordClass.Determiner or WordClass.Possessive or WordClass.Noun or WordClass.Number;
+        var names =
+            words.ClassAt(c.Content)
+            is WordClass.Determiner
+                or WordClass.Possessive
+                or WordClass.Noun
+                or WordClass.Number;
         for (var i = c.Content + 1; i < c.Sentence.To; i++)
         {
             var kind = words.ClassAt(i);
-            if (kind is WordClass.Comma or WordClass.Colon or WordClass.Dash or WordClass.Subordinator or WordClass.Question)
+            if (
+                kind
+                is WordClass.Comma
+                    or WordClass.Colon
+                    or WordClass.Dash
+                    or WordClass.Subordinator
+                    or WordClass.Question
+            )
                 break;
             if (words.At(i).Lower is "that" or "and" or "so" or "but" or "before" or "after" or "until")
                 break;
@@ -212,7 +283,9 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
         while (i >= s.From && words.ClassAt(i) is WordClass.Courtesy)
             i--;
         if (i < s.From)
-            return s.IsItem ? N("item") : from > s.From ? N("courtesy") : N("start");
+            return s.IsItem ? N("item")
+                : from > s.From ? N("courtesy")
+                : N("start");
         var kind = words.ClassAt(i);
         if (kind is WordClass.Comma or WordClass.Colon or WordClass.Dash or WordClass.Bracket or WordClass.Mark)
         {
@@ -258,7 +331,13 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
         };
 
     private bool IsJoint(Sentence s, int i) =>
-        words.ClassIn(s, i) is WordClass.Comma or WordClass.Colon or WordClass.Dash or WordClass.Bracket or WordClass.Mark or WordClass.Conjunction;
+        words.ClassIn(s, i)
+            is WordClass.Comma
+                or WordClass.Colon
+                or WordClass.Dash
+                or WordClass.Bracket
+                or WordClass.Mark
+                or WordClass.Conjunction;
 
     private bool IsBoundary(Sentence s, int i) =>
         IsJoint(s, i)
@@ -282,7 +361,12 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
             before |= words.ClassAt(i) is WordClass.Time;
         for (var i = after; i < c.Sentence.To && !(i > after && IsBoundary(c.Sentence, i)); i++)
             behind |= words.ClassAt(i) is WordClass.Time;
-        return N(before && behind ? "both dated" : before ? "dated before" : behind ? "dated after" : "undated");
+        return N(
+            before && behind ? "both dated"
+            : before ? "dated before"
+            : behind ? "dated after"
+            : "undated"
+        );
     }
 
     /// <summary>What kind of boundary stands at a token, and where what follows it begins: a name that is called is part of it.</summary>
@@ -293,7 +377,10 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
             var to = who.To;
             while (words.ClassIn(s, to) is WordClass.Courtesy)
                 to++;
-            if (to >= s.To || words.ClassIn(s, to) is WordClass.Comma or WordClass.Dash or WordClass.Conjunction or WordClass.Time)
+            if (
+                to >= s.To
+                || words.ClassIn(s, to) is WordClass.Comma or WordClass.Dash or WordClass.Conjunction or WordClass.Time
+            )
             {
                 if (words.ClassIn(s, to) is WordClass.Comma or WordClass.Dash)
                     to++;
@@ -311,7 +398,13 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
 
     private ushort EndKind(Sentence s, int i) =>
         i >= s.To ? N("end")
-        : words.ClassAt(i) is WordClass.Conjunction or WordClass.Subordinator or WordClass.Preposition or WordClass.Question or WordClass.Modal or WordClass.Subject
+        : words.ClassAt(i)
+            is WordClass.Conjunction
+                or WordClass.Subordinator
+                or WordClass.Preposition
+                or WordClass.Question
+                or WordClass.Modal
+                or WordClass.Subject
             ? N(words.At(i).Lower)
         : ClassNumbers[(int)words.ClassAt(i)];
 
@@ -340,122 +433,19 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
         : Telling.Contains(words.At(i).Lower) ? N(words.At(i).Lower)
         : (ushort)0;
 
-    private static ushort Bucket(int count) => N(count switch { 0 => "0", 1 => "1", 2 => "2", <= 4 => "3", <= 8 => "5", <= 14 => "9", _ => "15" });
+    private static ushort Bucket(int count) =>
+        N(
+            count switch
+            {
+                0 => "0",
+                1 => "1",
+                2 => "2",
+                <= 4 => "3",
+                <= 8 => "5",
+                <= 14 => "9",
+                _ => "15",
+            }
+        );
 
     private static ushort N(string name) => Feature.Number(name);
-
-    /// <summary>What is so of a whole sentence.</summary>
-    private sealed class SentenceFacts
-    {
-        private readonly MessageWords _words;
-        private readonly Sentence _sentence;
-
-        public SentenceFacts(MessageWords words, Sentence sentence)
-        {
-            (_words, _sentence) = (words, sentence);
-            Address = N(AddressOf());
-            Time = N(TimeOf());
-            Mark = N(words.At(sentence.To).Lower is "?" or "!" ? words.At(sentence.To).Lower : ".");
-            for (var i = sentence.From; i < sentence.To; i++)
-                if (words.IsPlain(i) && Plain++ == 0)
-                    Opening = ClassNumbers[(int)words.ClassAt(i)];
-        }
-
-        public ushort Address { get; }
-
-        public ushort Time { get; }
-
-        public ushort Mark { get; }
-
-        public ushort Opening { get; }
-
-        public int Plain { get; }
-
-        public int PlainBefore(int token)
-        {
-            var count = 0;
-            for (var i = _sentence.From; i < token; i++)
-                if (_words.IsPlain(i))
-                    count++;
-            return count;
-        }
-
-        public int FirstOf(FrozenSet<string> wanted)
-        {
-            for (var i = _sentence.From; i < _sentence.To; i++)
-                if (wanted.Contains(_words.At(i).Lower))
-                    return i;
-            return -1;
-        }
-
-        public int LastOf(FrozenSet<string> wanted)
-        {
-            for (var i = _sentence.To - 1; i >= _sentence.From; i--)
-                if (wanted.Contains(_words.At(i).Lower))
-                    return i;
-            return -1;
-        }
-
-        public bool PastBefore(int token)
-        {
-            for (var i = _sentence.From; i < token; i++)
-                if (_words.ClassAt(i) is WordClass.Past or WordClass.Be or WordClass.Have or WordClass.HaveBase or WordClass.Stating)
-                    return true;
-            return false;
-        }
-
-        /// <summary>How somebody is addressed: a tag, a name at the head or the end; "spoken of" where one is only mentioned.</summary>
-        private string AddressOf()
-        {
-            var spoken = "nobody";
-            for (var i = _sentence.From; i < _sentence.To; i++)
-            {
-                if (_words.WhoAt(i, _sentence.To) is not { } who)
-                    continue;
-                var head = true;
-                for (var k = _sentence.From; k < who.From; k++)
-                    head &= !_words.IsPlain(k);
-                var tagged = _words.ClassAt(who.Names[0]) is WordClass.Tag;
-                var crew = _words.ClassAt(who.Names[0]) is WordClass.Crew;
-                var marked =
-                    who.To < _sentence.To && _words.ClassAt(who.To) is WordClass.Comma or WordClass.Colon or WordClass.Dash or WordClass.Bracket;
-                if (head)
-                    return (tagged ? "tag" : crew ? "crew" : "name") + (who.To == _sentence.To ? " alone" : marked ? " marked" : "");
-                if (tagged)
-                    return "tag later";
-                var called = _words.ClassAt(who.From - 1) is WordClass.Comma or WordClass.Dash or WordClass.Bracket or WordClass.Stop;
-                if (called && (who.To == _sentence.To || marked || _words.ClassAt(who.To) is WordClass.Courtesy or WordClass.Time or WordClass.Priority))
-                    return "called later";
-                if (who.To == _sentence.To && _words.ClassAt(who.From - 1) is not (WordClass.Preposition or WordClass.To or WordClass.Conjunction))
-                    spoken = "at the end";
-                else if (spoken == "nobody")
-                    spoken = called ? "after a mark" : "spoken of";
-                i = who.To - 1;
-            }
-
-            return spoken;
-        }
-
-        private string TimeOf()
-        {
-            var best = "no time";
-            for (var i = _sentence.From; i < _sentence.To; i++)
-            {
-                if (_words.TimeAt(i) is not { } time || time.From != i)
-                    continue;
-                var word = _words.At(i).Lower;
-                var kind =
-                    time.Repeats is not null ? "repeat"
-                    : word is "by" or "before" or "within" or "no" or "b4" ? "by"
-                    : time.Due is null ? "from"
-                    : word is "on" or "at" or "for" or "in" or "until" or "till" ? word
-                    : "bare";
-                if (best is "no time" || kind is "by")
-                    best = kind;
-                i = time.To - 1;
-            }
-
-            return best;
-        }
-    }
 }

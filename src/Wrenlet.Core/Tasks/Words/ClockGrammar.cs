@@ -141,6 +141,7 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
     /// <summary>Whether the phrase can end before this token, so that the number before it counts nothing.</summary>
     private bool EndsHere(int i) =>
         At(i).Kind is TokenKind.Mark or TokenKind.LineBreak or TokenKind.Name
+        || At(i).Name is not null
         || i >= tokens.Count
         || Lexicon.Prepositions.Contains(At(i).Lower)
         || Lexicon.Subordinators.Contains(At(i).Lower)

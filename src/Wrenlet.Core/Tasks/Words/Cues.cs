@@ -154,8 +154,10 @@ internal static class Cues
             "be so|kind|good kind|friendly|good|enough? as? to|and",
             "do me a favour and",
             "one? thing|job|task|favour for you :|, ",
-            "i|we would be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if you|someone could|would|can|will|were able? to?",
-            "i'd|we'd be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if you|someone could|would|can|will|were able? to?",
+            "i|we would be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if you|someone "
+                + "could|would|can|will|were able? to?",
+            "i'd|we'd be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if you|someone "
+                + "could|would|can|will|were able? to?",
             "i|we would really|very|greatly? much? appreciate it? if you|someone|you'd could|would|can?",
             "i'd|we'd really|very|greatly? much? appreciate it? if you|someone|you'd could|would|can?",
             "it would|will be really|very|so|most? great|good|nice|helpful|kind|lovely|useful|brilliant|wonderful|best|"
@@ -215,7 +217,14 @@ internal static class Cues
             "i'd|we'd very? much? like|love|need|want|prefer|ask you|someone|somebody to",
             "i|we rely|count on you to"
         ),
-        .. Of("need", Doer.You, "i|we need|require", "need|needs to?", "we are|we're needing", "i|we could|can? do with"),
+        .. Of(
+            "need",
+            Doer.You,
+            "i|we need|require",
+            "need|needs to?",
+            "we are|we're needing",
+            "i|we could|can? do with"
+        ),
         .. Of(
             "wish",
             Doer.You,
@@ -274,7 +283,10 @@ internal static class Cues
         void Try(Cue[]? cues)
         {
             foreach (var cue in cues ?? [])
-                if (Match(cue, words, from, end) is { } match && found.TrueForAll(f => f.Cue.Label != cue.Label || f.To != match.To))
+                if (
+                    Match(cue, words, from, end) is { } match
+                    && found.TrueForAll(f => f.Cue.Label != cue.Label || f.To != match.To)
+                )
                     found.Add(match);
         }
     }
@@ -294,7 +306,10 @@ internal static class Cues
             }
 
             var token = words.At(at);
-            var here = at < end && token.Kind is TokenKind.Word or TokenKind.Mark && cue.Places[i].AsSpan().Contains(token.Lower);
+            var here =
+                at < end
+                && token.Kind is TokenKind.Word or TokenKind.Mark
+                && cue.Places[i].AsSpan().Contains(token.Lower);
             if (!here && !cue.Optional[i])
                 return null;
             if (here && i == cue.Keep)

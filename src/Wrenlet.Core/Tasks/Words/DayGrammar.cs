@@ -161,7 +161,11 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
     /// <summary>"end of the week", "EOM", "end of May", "next week", "the weekend".</summary>
     private DayWords? Period(int i)
     {
-        if (At(i).Lower is "in" or "during" && At(i + 1).IsWord && Lexicon.Months.TryGetValue(At(i + 1).Lower, out var whole))
+        if (
+            At(i).Lower is "in" or "during"
+            && At(i + 1).IsWord
+            && Lexicon.Months.TryGetValue(At(i + 1).Lower, out var whole)
+        )
             return Until(i + 2, EndOfMonth(new LocalDate(whole < Today.Month ? Today.Year + 1 : Today.Year, whole, 1)));
         var at = At(i).Is("the") ? i + 1 : i;
         if (At(at).Is("eow"))

@@ -44,6 +44,7 @@ internal readonly record struct Feature(ulong Key)
     public override string ToString()
     {
         lock (Names)
-            return string.Join('|', new[] { Key >> 48, Key >> 32, Key >> 16, Key }.Select(k => Names[(ushort)k])).TrimEnd('|');
+            return string.Join('|', new[] { Key >> 48, Key >> 32, Key >> 16, Key }.Select(k => Names[(ushort)k]))
+                .TrimEnd('|');
     }
 }

@@ -30,14 +30,23 @@ internal sealed class MessageReading(
     /// <summary>How sure it has to be that something is asked for.</summary>
     private const double Least = 0.45;
 
+    /// <summary>How sure it has to be to be worth a guess, where one is wanted.</summary>
+    private const double LeastGuess = 0.08;
+
     private readonly LocalDate _today = setting.Calendar.DateOf(sent);
 
-    public ImmutableArray<Draft> Drafts() =>
-        [.. Requests().Select(Draft).Where(d => d.Title.Value.Length > 1)];
+    public ImmutableArray<Draft> Drafts() => [.. Requests(Least).Select(Draft).Where(d => d.Title.Value.Length > 1)];
 
-    private IEnumerable<Request> Requests()
+    /// <summary>What it nearly took; null where nothing comes near.</summary>
+    public Draft? Nearest() =>
+        Requests(LeastGuess)
+            .OrderByDescending(r => r.Clause.Certainty)
+            .Select(Draft)
+            .FirstOrDefault(d => d.Title.Value.Length > 1);
+
+    private IEnumerable<Request> Requests(double least)
     {
-        var clauses = Clauses.Of(words, author is not null, weights).Best(Least);
+        var clauses = Clauses.Of(words, author is not null, weights).Best(least);
         Candidate[] candidates = [.. clauses.Select(c => c.Candidate)];
         var attaching = new Attaching(words, candidates);
         foreach (var clause in clauses)
@@ -74,6 +83,8 @@ internal sealed class MessageReading(
         for (var i = 0; i < words.Count; i++)
             if (words.WhoAt(i, words.Count) is { } who)
             {
+                if (words.IsOneself(who, author))
+                    continue;
                 features.Clear();
                 attaching.OfName(who, request, features);
                 var certainty = Certainty(weights.Sum(features));
@@ -97,15 +108,22 @@ internal sealed class MessageReading(
     private Draft Draft(Request request)
     {
         var c = request.Words;
-        var due = Likeliest(request, t => t.Due is not null && t.Repeats is not null) ?? Likeliest(request, t => t.Due is not null);
+        var due =
+            Likeliest(request, t => t.Due is not null && t.Repeats is not null)
+            ?? Likeliest(request, t => t.Due is not null);
         due = Joined(request, due);
         var start = Likeliest(request, t => t.Start is not null);
         var repeat = Likeliest(request, t => t.Repeats is not null);
         var notBefore = c.Cue.Cue.Label is "forbid" && due is { Time.Repeats: null };
-        var title = Titles.Of(words, c, Taken(request, due, start, repeat), author is null || c.Cue.Cue.Doer is not Doer.Author ? authorName : null);
+        var title = Titles.Of(
+            words,
+            c,
+            Taken(request, due, start, repeat),
+            author is null || c.Cue.Cue.Doer is not Doer.Author ? authorName : null
+        );
         var whole = words.SpanOf(c.Needs >= 0 ? c.From : c.Content, c.End);
         return new(
-            new(title, [whole], request.Clause.Certainty, [], Texts.AsksForWork(words.Text[whole.Start..whole.End].Trim())),
+            new(title, [whole], request.Clause.Certainty, [], Reasons.Of(words, request, author is not null, weights)),
             Owners(request),
             notBefore || due is null ? null : Reading(due.Value.Time.Due!, due.Value.Time, due.Value.Certainty, "due"),
             notBefore ? Reading(NotBefore(due!.Value.Time), due.Value.Time, due.Value.Certainty, Texts.NotBefore)
@@ -148,7 +166,11 @@ internal sealed class MessageReading(
     /// <summary>What is no part of the title since it was understood as something else.</summary>
     private static IEnumerable<(int From, int To)> Taken(Request request, params (TimePhrase Time, double)?[] chosen) =>
         request
-            .Times.Where(t => chosen.Any(c => c?.Time.From == t.Time.From) || t.Time.DayAlone is not null || t.Time.ClockAlone is not null)
+            .Times.Where(t =>
+                chosen.Any(c => c?.Time.From == t.Time.From)
+                || t.Time.DayAlone is not null
+                || t.Time.ClockAlone is not null
+            )
             .Select(t => (t.Time.From, t.Time.To))
             .Concat(request.Names.Select(n => (n.Who.From, n.Who.To)))
             .Concat(request.Priorities.Select(p => (p.From, p.To)));
@@ -194,7 +216,10 @@ internal sealed class MessageReading(
                     [],
                     Texts.ItsAuthorPromises
                 );
-        var names = request.Names.SelectMany(n => n.Who.Names).Select(i => (Token: i, Named: words.At(i).Name!)).ToList();
+        var names = request
+            .Names.SelectMany(n => n.Who.Names)
+            .Select(i => (Token: i, Named: words.At(i).Name!))
+            .ToList();
         if (names.Count == 0)
             return null;
         ImmutableArray<TaskOwner> owners = [.. names.Select(n => n.Named.Owner!).Distinct()];

@@ -1,5 +1,6 @@
 using NodaTime;
 using Wrenlet.Core.Dockets;
+using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Tasks.Words;
 
@@ -23,18 +24,35 @@ internal readonly record struct PriorityPhrase(int From, int To, Priority? Says)
 /// <summary>A message with all that was found in it by itself: sentences, what each word can be, names, times, priorities.</summary>
 internal sealed class MessageWords
 {
-    private static readonly string[] Company = ["crew", "team", "lads", "lad", "lot", "people", "folk", "guys", "love", "mate"];
+    private static readonly string[] Company =
+    [
+        "crew",
+        "team",
+        "lads",
+        "lad",
+        "lot",
+        "people",
+        "folk",
+        "guys",
+        "love",
+        "mate",
+    ];
 
     private readonly IReadOnlyList<Token> _tokens;
     private readonly int[] _timeOf;
     private readonly int[] _priorityOf;
     private readonly WhoPhrase?[] _who;
     private readonly WordClass[] _classes;
+    private readonly List<CueFound>?[] _cues;
 
     public MessageWords(ReaderSetting setting, string text, IReadOnlyList<Token> tokens, Instant sent)
     {
         (Text, _tokens) = (text, tokens);
-        (_timeOf, _priorityOf) = (new int[tokens.Count], new int[tokens.Count]);
+        (_timeOf, _priorityOf, _cues) = (
+            new int[tokens.Count],
+            new int[tokens.Count],
+            new List<CueFound>?[tokens.Count]
+        );
         Array.Fill(_timeOf, -1);
         Array.Fill(_priorityOf, -1);
         var grammar = new TimeGrammar(setting, sent, tokens);
@@ -57,12 +75,31 @@ internal sealed class MessageWords
         _classes = new WordClass[tokens.Count];
         for (var i = 0; i < tokens.Count; i++)
             _classes[i] = Classify(i);
-        // "The shared drive", "its printed copy": what something is, not what was done.
-        for (var i = 1; i + 1 < tokens.Count; i++)
+        // "The shared drive", "the saw", "Kit's printed copy": what something is, not what was done.
+        for (var i = 1; i < tokens.Count; i++)
             if (
                 _classes[i] is WordClass.Past or WordClass.Gerund
-                && _classes[i - 1] is WordClass.Determiner or WordClass.Possessive
-                && _classes[i + 1] is WordClass.Noun or WordClass.NounOrVerb or WordClass.VerbOrNoun or WordClass.Third
+                && (
+                    tokens[i - 1].Lower
+                        is "the"
+                            or "a"
+                            or "an"
+                            or "my"
+                            or "our"
+                            or "your"
+                            or "his"
+                            or "her"
+                            or "their"
+                            or "its"
+                    || (
+                        _classes[i - 1] is WordClass.Possessive
+                        && ClassAt(i + 1)
+                            is WordClass.Noun
+                                or WordClass.NounOrVerb
+                                or WordClass.VerbOrNoun
+                                or WordClass.Third
+                    )
+                )
             )
                 _classes[i] = WordClass.Noun;
         _who = new WhoPhrase?[tokens.Count];
@@ -87,7 +124,8 @@ internal sealed class MessageWords
     public WordClass ClassAt(int i) => i >= 0 && i < _classes.Length ? _classes[i] : WordClass.Edge;
 
     /// <summary>What a token can be; <see cref="WordClass.Edge"/> outside the sentence.</summary>
-    public WordClass ClassIn(Sentence sentence, int i) => i >= sentence.From && i < sentence.To ? _classes[i] : WordClass.Edge;
+    public WordClass ClassIn(Sentence sentence, int i) =>
+        i >= sentence.From && i < sentence.To ? _classes[i] : WordClass.Edge;
 
     public TimePhrase? TimeAt(int i) => i >= 0 && i < _timeOf.Length && _timeOf[i] >= 0 ? Times[_timeOf[i]] : null;
 
@@ -95,10 +133,17 @@ internal sealed class MessageWords
         i >= 0 && i < _priorityOf.Length && _priorityOf[i] >= 0 ? Priorities[_priorityOf[i]] : null;
 
     /// <summary>The names that stand together from a token on; null where none does, or they reach past an end.</summary>
-    public WhoPhrase? WhoAt(int i, int end) => i >= 0 && i < _who.Length && _who[i] is { } who && who.To <= end ? who : null;
+    public WhoPhrase? WhoAt(int i, int end) =>
+        i >= 0 && i < _who.Length && _who[i] is { } who && who.To <= end ? who : null;
 
-    public Sentence SentenceOf(int token) =>
-        Sentences.LastOrDefault(s => s.From <= token) ?? Sentences[0];
+    /// <summary>Whether a name without a tag is the author's own, under a message say: nobody addresses oneself so.</summary>
+    public bool IsOneself(WhoPhrase who, PersonId? author) =>
+        author is { } self && who.Names.All(n => !At(n).Tagged && At(n).Name!.Owner == new TaskOwner.OfPerson(self));
+
+    /// <summary>The ways of asking and promising that open at a token of a sentence, the longest first.</summary>
+    public IReadOnlyList<CueFound> CuesAt(Sentence sentence, int i) => _cues[i] ??= Cues.At(this, i, sentence.To);
+
+    public Sentence SentenceOf(int token) => Sentences.LastOrDefault(s => s.From <= token) ?? Sentences[0];
 
     /// <summary>Whether a token is a word like others: no mark, name, time or word of priority.</summary>
     public bool IsPlain(int i) =>

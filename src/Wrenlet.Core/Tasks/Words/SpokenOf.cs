@@ -11,16 +11,30 @@ internal static class SpokenOf
     /// </summary>
     public static string? In(MessageWords words, Candidate request)
     {
-        var needed = Enumerable.Range(request.Content, request.End - request.Content).Any(i => IsPronoun(words, request, i));
+        var needed = Enumerable
+            .Range(request.Content, request.End - request.Content)
+            .Any(i => IsPronoun(words, request, i));
         var bare = Enumerable.Range(request.Content, request.End - request.Content).Count(words.IsPlain) == 1;
-        var topical = bare && words.ClassAt(request.Content) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb or WordClass.VerbOrAdjective;
+        var topical =
+            bare
+            && words.ClassAt(request.Content)
+                is WordClass.Verb
+                    or WordClass.VerbOrNoun
+                    or WordClass.NounOrVerb
+                    or WordClass.VerbOrAdjective;
         if (!needed && !topical)
             return null;
         // "Roses: deadhead": a verb alone takes what stands before its colon; only that.
-        if (topical && !needed && !(request.From > request.Sentence.From && words.ClassAt(Before(words, request)) is WordClass.Colon))
+        if (
+            topical
+            && !needed
+            && !(request.From > request.Sentence.From && words.ClassAt(Before(words, request)) is WordClass.Colon)
+        )
             return null;
         return Phrase(words, request.Sentence.From, request.From)
-            ?? (needed && request.Sentence.Index > 0 ? Before(words, words.Sentences[request.Sentence.Index - 1]) : null);
+            ?? (
+                needed && request.Sentence.Index > 0 ? Before(words, words.Sentences[request.Sentence.Index - 1]) : null
+            );
     }
 
     /// <summary>A title with the thing in the place of its pronoun, or after its verb where it has none.</summary>
@@ -40,7 +54,10 @@ internal static class SpokenOf
     private static int Before(MessageWords words, Candidate request)
     {
         var i = request.From - 1;
-        while (i > request.Sentence.From && words.ClassAt(i) is WordClass.Person or WordClass.Tag or WordClass.Crew or WordClass.Courtesy)
+        while (
+            i > request.Sentence.From
+            && words.ClassAt(i) is WordClass.Person or WordClass.Tag or WordClass.Crew or WordClass.Courtesy
+        )
             i--;
         return i;
     }
@@ -57,16 +74,31 @@ internal static class SpokenOf
         var start = i;
         while (i < to && Goes(words, i, start))
             i++;
-        if (i == start || i - start > 8)
+        // A determiner alone names nothing.
+        if (
+            i == start
+            || i - start > 8
+            || (i == start + 1 && words.ClassAt(start) is WordClass.Determiner or WordClass.Number)
+        )
             return null;
         var phrase = words.Slice(start, i);
-        return char.IsUpper(phrase[0]) && words.ClassAt(start) is WordClass.Determiner or WordClass.Noun or WordClass.Number && start == from
+        return
+            char.IsUpper(phrase[0])
+            && words.ClassAt(start) is WordClass.Determiner or WordClass.Noun or WordClass.Number
+            && start == from
             ? char.ToLowerInvariant(phrase[0]) + phrase[1..]
             : phrase;
     }
 
     private static bool Begins(WordClass kind) =>
-        kind is WordClass.Determiner or WordClass.Noun or WordClass.NounOrVerb or WordClass.Possessive or WordClass.Other or WordClass.Number or WordClass.Third;
+        kind
+            is WordClass.Determiner
+                or WordClass.Noun
+                or WordClass.NounOrVerb
+                or WordClass.Possessive
+                or WordClass.Other
+                or WordClass.Number
+                or WordClass.Third;
 
     private static bool Goes(MessageWords words, int i, int start) =>
         words.ClassAt(i)
@@ -79,13 +111,27 @@ internal static class SpokenOf
                 or WordClass.Other
                 or WordClass.Number
                 or WordClass.Verb
-        || (i > start && words.ClassAt(i) is WordClass.Preposition && words.At(i).Lower is "of" or "on" or "in" or "at" or "for" or "to")
-        || (i == start && words.ClassAt(i) is WordClass.Third);
+        || (
+            i > start
+            && words.ClassAt(i) is WordClass.Preposition
+            && words.At(i).Lower is "of" or "on" or "in" or "at" or "for" or "to"
+        )
+        || (i == start && words.ClassAt(i) is WordClass.Third)
+        // "the back wall", "the off switch"
+        || (
+            words.ClassAt(i - 1) is WordClass.Determiner
+            && words.ClassAt(i) is WordClass.Adverb or WordClass.Preposition
+            && words.ClassAt(i + 1) is WordClass.Noun or WordClass.NounOrVerb or WordClass.VerbOrNoun or WordClass.Third
+        );
 
     private static bool IsPronoun(MessageWords words, Candidate request, int i) =>
         i > request.Content
         && words.At(i).IsWord
         && Pronouns.Contains(words.At(i).Lower)
         // "that page", "her number": no pronoun but part of what follows
-        && !(words.At(i).Lower is "that" or "those" or "this" or "these" or "her" && words.IsPlain(i + 1) && i + 1 < request.End);
+        && !(
+            words.At(i).Lower is "that" or "those" or "this" or "these" or "her"
+            && words.IsPlain(i + 1)
+            && i + 1 < request.End
+        );
 }

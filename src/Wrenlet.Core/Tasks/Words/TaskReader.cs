@@ -5,20 +5,6 @@ using Wrenlet.Core.People;
 
 namespace Wrenlet.Core.Tasks.Words;
 
-/// <summary>A run of words that might ask for work, with what it weighs.</summary>
-/// <param name="Words">All of it, with the way of asking.</param>
-/// <param name="Content">What would be done.</param>
-/// <param name="Certainty">How sure it is, from 0 to 1.</param>
-/// <param name="Score">The sum of what its features are worth.</param>
-/// <param name="Features">Each of them with its worth, the heaviest first.</param>
-public sealed record Weighed(
-    Span Words,
-    Span Content,
-    double Certainty,
-    double Score,
-    ImmutableArray<(string Feature, double Worth)> Features
-);
-
 /// <summary>Reads the drafts of tasks that a message asks for.</summary>
 /// <remarks>Make one per workspace and keep it: it holds the names. Safe for use by several threads.</remarks>
 public sealed class TaskReader
@@ -56,44 +42,28 @@ public sealed class TaskReader
     public ImmutableArray<Draft> Read(string text, PersonId? author, Instant sent, string? authorName = null)
     {
         var words = Words(text, sent);
-        var name = authorName ?? _setting.Staff.FirstOrDefault(p => p.Id == author)?.Name;
-        return new MessageReading(_setting, words, author, name, sent, _weights).Drafts();
+        return new MessageReading(_setting, words, author, authorName ?? NameOf(author), sent, _weights).Drafts();
     }
 
-    /// <summary>What a message might ask for, the likelier first, with what speaks for and against each.</summary>
+    /// <summary>
+    /// What a message that asks for nothing may still ask for, where one wants a task of it: what was nearly read as a request;
+    /// null where nothing comes near.
+    /// </summary>
+    /// <param name="text">Plain text; tags as they are shown, with their at sign.</param>
+    /// <param name="author">Whose "I" it is; null when the author is not staff.</param>
+    /// <param name="sent">When it was sent; all dates are counted from here.</param>
+    /// <param name="authorName">What the author is called; null for that of the author among the staff.</param>
+    public Draft? Guess(string text, PersonId? author, Instant sent, string? authorName = null) =>
+        new MessageReading(_setting, Words(text, sent), author, authorName ?? NameOf(author), sent, _weights).Nearest();
+
+    private string? NameOf(PersonId? author) => _setting.Staff.FirstOrDefault(p => p.Id == author)?.Name;
+
+    /// <summary>All that the reader sees in a message, for those who want to know how it reads.</summary>
     /// <param name="text">Plain text; tags as they are shown, with their at sign.</param>
     /// <param name="byStaff">Whether one of ours writes.</param>
     /// <param name="sent">When it was sent.</param>
-    public ImmutableArray<Weighed> Weigh(string text, bool byStaff, Instant sent)
-    {
-        var words = Words(text, sent);
-        var clauses = Clauses.Of(words, byStaff, _weights);
-        var features = new ClauseFeatures(words, byStaff);
-        return
-        [
-            .. clauses
-                .All.Zip(clauses.Certainties(), clauses.Scores)
-                .OrderByDescending(c => c.Second)
-                .ThenByDescending(c => c.Third)
-                .Select(c =>
-                {
-                    var of = new List<Feature>();
-                    features.OfBeginning(c.First, of);
-                    features.OfEnd(c.First, of);
-                    return new Weighed(
-                        words.SpanOf(c.First.From, c.First.End),
-                        words.SpanOf(c.First.Content, c.First.End),
-                        c.Second,
-                        c.Third,
-                        [
-                            .. of.Select(f => (f.ToString(), _weights.Of(f)))
-                                .Where(w => w.Item2 != 0)
-                                .OrderByDescending(w => Math.Abs(w.Item2)),
-                        ]
-                    );
-                }),
-        ];
-    }
+    public Examined Examine(string text, bool byStaff, Instant sent) =>
+        Examining.Of(Words(text, sent), byStaff, sent, _setting, _weights);
 
     internal MessageWords Words(string text, Instant sent) =>
         new(_setting, text, _tokenizer.Read(text, MostTokens), sent);

@@ -81,7 +81,8 @@ internal sealed class TimeGrammar
     }
 
     /// <summary>The repetition that begins at a token; null where none does.</summary>
-    private TimePhrase? Single(int i) => (_repeats.Read(i) is { } repeat ? Begun(repeat) : null) ?? Between(i) ?? DayBetween(i) ?? Simple(i);
+    private TimePhrase? Single(int i) =>
+        (_repeats.Read(i) is { } repeat ? Begun(repeat) : null) ?? Between(i) ?? DayBetween(i) ?? Simple(i);
 
     /// <summary>"yearly, first time on 4 May": a repetition that says when it begins.</summary>
     private TimePhrase Begun(TimePhrase repeat)
@@ -256,6 +257,20 @@ internal sealed class TimeGrammar
         if (!prefixed && !(day?.StandsAlone ?? false) && !(clock?.StandsAlone ?? false))
             return null;
         var end = Math.Max(day?.To ?? 0, clock?.To ?? 0);
+        // "At 6 tomorrow morning": the part of the day says which six it is.
+        if (
+            clock is { BareHour: { } hour }
+            && day is not null
+            && At(end).Lower is "morning" or "afternoon" or "evening" or "night"
+        )
+        {
+            var time = clock.Time(day.Date);
+            var minute = time.Minute;
+            var said = At(end).Is("morning") ? hour : hour + 12;
+            clock = new(clock.To, _ => new LocalTime(said, minute));
+            end++;
+        }
+
         if (At(end).Lower is "latest")
             end++;
         else if (At(end).Is("at") && At(end + 1).Is("the") && At(end + 2).Is("latest"))
@@ -274,7 +289,13 @@ internal sealed class TimeGrammar
         if (_days.Milestone(of + 1, out var to) is { } milestone)
         {
             var date = _setting.Calendar.DateOf(milestone);
-            return new(from, to, new Point(_setting.Calendar.FirstMoment(date + clock.Time(date)), 0.9, [], ""), null, null);
+            return new(
+                from,
+                to,
+                new Point(_setting.Calendar.FirstMoment(date + clock.Time(date)), 0.9, [], ""),
+                null,
+                null
+            );
         }
 
         return _days.Read(of + 1) is { } day ? new(from, day.To, Timed(day, clock), null, null) : null;

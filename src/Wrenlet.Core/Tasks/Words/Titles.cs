@@ -5,12 +5,62 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <summary>Makes a title of what is left of a request.</summary>
 internal static class Titles
 {
-    private static readonly char[] Edges = [' ', ',', ';', ':', '.', '!', '?', '-', '–', '—', '"', '/', '(', '=', '\t', '\n', '\r'];
+    private static readonly char[] Edges =
+    [
+        ' ',
+        ',',
+        ';',
+        ':',
+        '.',
+        '!',
+        '?',
+        '-',
+        '–',
+        '—',
+        '"',
+        '/',
+        '(',
+        '=',
+        '\t',
+        '\n',
+        '\r',
+    ];
 
     private static readonly HashSet<string> Dangling =
     [
-        "and", "but", "or", "by", "on", "at", "for", "please", "before", "then", "so", "also", "thanks", "cheers", "ta", "with", "as",
-        "the", "to", "not", "pls", "deadline", "due", "sometime", "it's", "very", "would", "could", "will", "can", "ok", "that", "if",
+        "and",
+        "but",
+        "or",
+        "by",
+        "on",
+        "at",
+        "for",
+        "please",
+        "before",
+        "then",
+        "so",
+        "also",
+        "thanks",
+        "cheers",
+        "ta",
+        "with",
+        "as",
+        "the",
+        "to",
+        "not",
+        "pls",
+        "deadline",
+        "due",
+        "sometime",
+        "it's",
+        "very",
+        "would",
+        "could",
+        "will",
+        "can",
+        "ok",
+        "that",
+        "if",
     ];
 
     /// <summary>The title of a request: what is to be done, in the base form, without what was understood as something else.</summary>
@@ -18,7 +68,12 @@ internal static class Titles
     /// <param name="request">The words that ask.</param>
     /// <param name="taken">Runs of tokens that are no part of it.</param>
     /// <param name="author">Who is meant by "me" and "my"; null where the author is the one to do it.</param>
-    public static string Of(MessageWords words, Candidate request, IEnumerable<(int From, int To)> taken, string? author)
+    public static string Of(
+        MessageWords words,
+        Candidate request,
+        IEnumerable<(int From, int To)> taken,
+        string? author
+    )
     {
         var left = new bool[words.Count];
         Array.Fill(left, true, request.Content, request.End - request.Content);
@@ -36,15 +91,38 @@ internal static class Titles
         }
 
         // A thing needs something: what is to be done comes before the thing.
-        var thing = Joined(words, request.From, request.Needs, Enumerable.Repeat(true, words.Count).ToArray(), first, null).Trim(Edges);
-        if (words.ClassAt(request.From) is not (WordClass.Noun or WordClass.Possessive or WordClass.Other or WordClass.Number) && thing.Length > 0)
+        var thing = Joined(
+                words,
+                request.From,
+                request.Needs,
+                Enumerable.Repeat(true, words.Count).ToArray(),
+                first,
+                null
+            )
+            .Trim(Edges);
+        if (
+            words.ClassAt(request.From)
+                is not (WordClass.Noun or WordClass.Possessive or WordClass.Other or WordClass.Number)
+            && thing.Length > 0
+        )
             thing = char.ToLowerInvariant(thing[0]) + thing[1..];
         var bare = Undetermined(thing);
-        var (opening, rest) = (words.At(request.Content).Lower, Joined(words, request.Content + 1, request.End, left, first, null));
-        var done = WordForms.GerundBase(opening) ?? (words.At(request.Content - 1).Is("be") ? WordForms.PastBase(opening) : null);
+        var (opening, rest) = (
+            words.At(request.Content).Lower,
+            Joined(words, request.Content + 1, request.End, left, first, null)
+        );
+        var done =
+            WordForms.GerundBase(opening)
+            ?? (words.At(request.Content - 1).Is("be") ? WordForms.PastBase(opening) : null);
         if (done is not null)
             return Polish($"{done} {thing} {rest}");
-        return words.ClassAt(request.Content) is WordClass.Determiner or WordClass.Noun or WordClass.Number or WordClass.VerbOrAdjective or WordClass.NounOrVerb
+        return
+            words.ClassAt(request.Content)
+                is WordClass.Determiner
+                    or WordClass.Noun
+                    or WordClass.Number
+                    or WordClass.VerbOrAdjective
+                    or WordClass.NounOrVerb
             ? Polish($"{Undetermined(Joined(words, request.Content, request.End, left, first, null))} for {thing}")
             : Polish($"{bare} {Joined(words, request.Needs, request.End, left, first, null)}");
     }
@@ -61,7 +139,14 @@ internal static class Titles
             title = title[..last].TrimEnd(Edges);
         while (
             title.IndexOf(' ', StringComparison.Ordinal) is > 0 and var blank
-            && title[..blank].TrimEnd(',').ToLowerInvariant() is "and" or "then" or "so" or "but" or "also" or "just" or "or"
+            && title[..blank].TrimEnd(',').ToLowerInvariant()
+                is "and"
+                    or "then"
+                    or "so"
+                    or "but"
+                    or "also"
+                    or "just"
+                    or "or"
         )
             title = title[(blank + 1)..].TrimStart(Edges);
         return title.Length == 0 ? title : char.ToUpperInvariant(title[0]) + title[1..];
@@ -122,5 +207,7 @@ internal static class Titles
     }
 
     private static string Undetermined(string words) =>
-        words.Split(' ', 2) is [var first, var rest] && (first.ToLowerInvariant() is "a" or "an" or "some") ? rest : words;
+        words.Split(' ', 2) is [var first, var rest] && (first.ToLowerInvariant() is "a" or "an" or "some")
+            ? rest
+            : words;
 }

@@ -34,7 +34,10 @@ internal sealed class Tokenizer
         foreach (var (key, one, isCrew) in _names)
         {
             var word = key.ToLowerInvariant();
-            if (one.Owner is not null && (isCrew || (!WordForms.IsVerb(word) && WordForms.ClassOf(word) is WordClass.Noun)))
+            if (
+                one.Owner is not null
+                && (isCrew || (!WordForms.IsVerb(word) && WordForms.ClassOf(word) is WordClass.Noun))
+            )
                 _unmarked.TryAdd(word, one);
         }
     }
@@ -80,7 +83,11 @@ internal sealed class Tokenizer
 
     /// <summary>"1) … 2) …" within a line.</summary>
     private static bool Enumerates(string text, int i) =>
-        char.IsAsciiDigit(text[i]) && i + 2 < text.Length && text[i + 1] is ')' && text[i + 2] is ' ' && text[i - 1] is ' ' or '(';
+        char.IsAsciiDigit(text[i])
+        && i + 2 < text.Length
+        && text[i + 1] is ')'
+        && text[i + 2] is ' '
+        && text[i - 1] is ' ' or '(';
 
     private static IEnumerable<string> KeysOf(string name)
     {

@@ -99,9 +99,17 @@ internal static class WordForms
             return closed;
         if (word.EndsWith("'s", StringComparison.Ordinal) || word.EndsWith("s'", StringComparison.Ordinal))
             return WordClass.Possessive;
-        if (Verbs.TryGetValue(word, out var levels) || (Prefixed(word) is { } base1 && Verbs.TryGetValue(base1, out levels)))
+        if (
+            Verbs.TryGetValue(word, out var levels)
+            || (Prefixed(word) is { } base1 && Verbs.TryGetValue(base1, out levels))
+        )
         {
-            if (Irregular.TryGetValue(word, out var of) && of != word && !Lexicon.UsualOrders.Contains(word) && Verbs[of].Verb >= levels.Verb)
+            if (
+                Irregular.TryGetValue(word, out var of)
+                && of != word
+                && !Lexicon.UsualOrders.Contains(word)
+                && Verbs[of].Verb >= levels.Verb
+            )
                 return WordClass.Past;
             return levels.Adjective > levels.Verb ? WordClass.VerbOrAdjective
                 : levels.Noun == 0 || levels.Verb >= levels.Noun + 2 ? WordClass.Verb
@@ -115,7 +123,8 @@ internal static class WordForms
             return WordClass.Gerund;
         if (word.Length > 3 && word.EndsWith("ly", StringComparison.Ordinal))
             return WordClass.Adverb;
-        return ThirdBase(word) is { } b && Verbs[b] is { } third && third.Verb + 1 >= third.Noun ? WordClass.Third
+        return ThirdBase(word) is { } b && Verbs[b] is { } third && third.Verb + 1 >= third.Noun
+            ? WordClass.Third
             : WordClass.Noun;
     }
 
@@ -173,7 +182,9 @@ internal static class WordForms
 
     private static FrozenSet<string> Set(string words) => words.Split(' ').ToFrozenSet();
 
-    private static FrozenDictionary<string, WordClass> Classes(params ReadOnlySpan<(WordClass Class, string Words)> lists)
+    private static FrozenDictionary<string, WordClass> Classes(
+        params ReadOnlySpan<(WordClass Class, string Words)> lists
+    )
     {
         var all = new Dictionary<string, WordClass>();
         foreach (var (kind, words) in lists)

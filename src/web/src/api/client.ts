@@ -51,6 +51,7 @@ export type PartyLinksView = Schemas['PartyLinksView'];
 export type LogLineView = Schemas['LogLineView'];
 export type SetUpView = Schemas['SetUpView'];
 export type QueueSetting = Schemas['QueueSetting'];
+export type ReadingView = Schemas['ReadingView'];
 export type RouterView = Schemas['RouterView'];
 export type ReportView = Schemas['ReportView'];
 export type TextMessage = Schemas['TextMessage'];

@@ -4096,6 +4096,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/set-up/reader/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ReaderTrial"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReadingView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/entries/{id}/drafts": {
         parameters: {
             query?: never;
@@ -13323,6 +13362,7 @@ export interface components {
             html: string;
             drafts: components["schemas"]["DraftView"][];
             found: boolean;
+            guessed: boolean;
         };
         DrawingView: {
             /** Format: double */
@@ -15129,6 +15169,11 @@ export interface components {
             words: string;
             path: null | string;
         };
+        ReadFeatureView: {
+            name: string;
+            /** Format: double */
+            worth: number;
+        };
         ReadMark: {
             read: boolean;
         };
@@ -15136,6 +15181,14 @@ export interface components {
             name: string;
             address: string;
             problem: null | string;
+        };
+        ReadSpanView: {
+            /** Format: int32 */
+            from: number;
+            /** Format: int32 */
+            to: number;
+            kind: string;
+            means: string;
         };
         ReadTo: {
             /** Format: int64 */
@@ -15145,6 +15198,14 @@ export interface components {
             entries: components["schemas"]["ReadEntry"][];
             /** Format: int64 */
             next: null | number;
+        };
+        ReadWeighedView: {
+            words: string;
+            /** Format: double */
+            certainty: number;
+            /** Format: double */
+            score: number;
+            features: components["schemas"]["ReadFeatureView"][];
         };
         ReadWish: {
             /** Format: uuid */
@@ -15158,6 +15219,10 @@ export interface components {
             /** Format: int64 */
             before?: null | number;
         };
+        ReaderTrial: {
+            text: string;
+            outside: boolean;
+        };
         ReaderView: {
             person: components["schemas"]["PersonView"];
             /** Format: date-time */
@@ -15167,6 +15232,11 @@ export interface components {
             read: components["schemas"]["ReaderView"][];
             unread: components["schemas"]["PersonView"][];
             notYet: components["schemas"]["PersonView"][];
+        };
+        ReadingView: {
+            found: components["schemas"]["ReadSpanView"][];
+            weighed: components["schemas"]["ReadWeighedView"][];
+            drafts: string[];
         };
         Reckoning: {
             reason: string;

@@ -9,6 +9,7 @@ import { StockReplies } from '../conversations/StockReplies';
 import { may } from '../accounts/rights';
 import { BackupsPart } from '../accounts/setup/BackupsPart';
 import { Firm } from '../accounts/setup/FirmPart';
+import { ReadingPart } from '../accounts/setup/ReadingPart';
 import { Roles } from '../accounts/setup/RolesPart';
 import { Holidays } from '../accounts/setup/HolidaysPart';
 import { Hours } from '../accounts/setup/HoursPart';
@@ -29,6 +30,7 @@ const parts = {
   holidays: { name: texts.holidays, right: 'set-up' },
   people: { name: texts.people, right: 'take-on' },
   roles: { name: texts.roles, right: 'take-on' },
+  reading: { name: texts.reading, right: 'set-up' },
   router: { name: texts.router, right: 'set-up' },
   texts: { name: texts.stock, right: 'set-up' },
   backups: { name: texts.backups, right: 'set-up' },
@@ -75,6 +77,7 @@ export function SetUpPage({ me }: { me: Me }) {
           {part === 'hours' ? <Hours data={data} /> : null}
           {part === 'holidays' ? <Holidays data={data} /> : null}
           {part === 'people' ? <Staff data={data} /> : null}
+          {part === 'reading' ? <ReadingPart /> : null}
           {part === 'router' ? <Router data={data} /> : null}
           {part === 'texts' ? <StockReplies administrator /> : null}
           {part === 'backups' ? <BackupsPart /> : null}

@@ -108,6 +108,7 @@ export const queues = 'Queues';
 export const hours = 'Hours';
 export const holidays = 'Holidays';
 export const people = 'People';
+export const reading = 'Reading';
 export const router = 'Router';
 export const stock = 'Texts';
 export const backups = 'Backups';

@@ -52,7 +52,11 @@ function DraftLine(props: LineProps) {
     title.current?.focus({ preventScroll: true });
     title.current?.closest('article')?.scrollIntoView({ block: 'nearest' });
   }, []);
-  const reasons = draft.parts.filter((p) => p.field !== 'title').map((p) => p.reason);
+  // Why it is a task at all comes first.
+  const reasons = [
+    ...draft.parts.filter((p) => p.field === 'title'),
+    ...draft.parts.filter((p) => p.field !== 'title'),
+  ].map((p) => p.reason);
   return (
     <form
       data-draft=""
@@ -247,7 +251,11 @@ function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; o
   };
   return (
     <>
-      {!data.found ? <p className="mt-1.5 text-[12.5px] text-soft">{texts.noRequestFoundThese}</p> : null}
+      {!data.found ? (
+        <p className="mt-1.5 text-[12.5px] text-soft">
+          {data.guessed ? texts.thisIsAGuess : texts.noRequestFoundThese}
+        </p>
+      ) : null}
       {drafts.map((d, i) => (
         <DraftLine
           key={d.id}

@@ -55,6 +55,7 @@ export const skipThisOne = 'Skip this one';
 export const nobodyNamedBestPlaced = 'Nobody is named. Best placed:';
 export const makeItAnyway = 'Make it anyway';
 export const by = (moment: string) => `, by ${moment}`;
+export const thisIsAGuess = 'Nothing here clearly asks for work. This is a guess: change what is wrong.';
 export const noRequestFoundThese = 'No request found in these words. Say what needs doing.';
 export const addAnotherTask = 'Add another task';
 export const makeAll = (count: number) => `Make all ${count}`;

@@ -88,7 +88,7 @@ internal sealed class Example
             if (requests[k].Cue.Cue.Doer is Doer.Author)
                 continue;
             for (var i = 0; i < _words.Count; i++)
-                if (_words.WhoAt(i, _words.Count) is { } who)
+                if (_words.WhoAt(i, _words.Count) is { } who && !_words.IsOneself(who, _message.Author))
                 {
                     var features = new List<Feature>();
                     attaching.OfName(who, requests[k], features);
@@ -100,9 +100,14 @@ internal sealed class Example
 
     private bool[] Fitting(LabelledTask task)
     {
-        double[] alike = [.. _candidates.Select(c => LabelledTask.Overlap(TitleOf(c, task), task.Title) + (OwnerFits(c, task) ? 0 : -1))];
+        double[] alike =
+        [
+            .. _candidates.Select(c =>
+                LabelledTask.Overlap(TitleOf(c, task), task.Title) + (OwnerFits(c, task) ? 0 : -1)
+            ),
+        ];
         var best = alike.Length == 0 ? 0 : alike.Max();
-        var least = best >= Alike ? Math.Max(Alike, best - 0.06) : Math.Max(0.34, best);
+        var least = Math.Max(Alike, best - 0.06);
         return [.. alike.Select(a => a >= least - 1e-9)];
     }
 
@@ -133,8 +138,10 @@ internal sealed class Example
     private bool IsOf(TimePhrase time, LabelledTask task) =>
         time.Repeats is not null ? time.Repeats == task.Repeats
         : IsHalfOf(time, task) ? true
-        : (time.Due is { } due && (due.At == task.Due || (task.Start is not null && task.Due is null && time.Start is null)))
-            || (time.Start is { } start && start.At == task.Start);
+        : (
+            time.Due is { } due
+            && (due.At == task.Due || (task.Start is not null && task.Due is null && time.Start is null))
+        ) || (time.Start is { } start && start.At == task.Start);
 
     /// <summary>A day and a time of day that stand apart and are due together.</summary>
     private bool IsHalfOf(TimePhrase time, LabelledTask task) =>
@@ -194,9 +201,13 @@ internal sealed class Example
         for (var i = 0; i < scores.Length; i++)
         for (var k = 0; k < states; k++)
             if (fits is null)
-                shares[i] += Math.Exp(ahead[_candidates[i].From, k] + scores[i] + behind[_candidates[i].End, k] - total);
+                shares[i] += Math.Exp(
+                    ahead[_candidates[i].From, k] + scores[i] + behind[_candidates[i].End, k] - total
+                );
             else if (k + 1 < states && fits[k][i])
-                shares[i] += Math.Exp(ahead[_candidates[i].From, k] + scores[i] + behind[_candidates[i].End, k + 1] - total);
+                shares[i] += Math.Exp(
+                    ahead[_candidates[i].From, k] + scores[i] + behind[_candidates[i].End, k + 1] - total
+                );
         return shares;
     }
 
@@ -209,10 +220,19 @@ internal sealed class Example
         for (var at = 0; at <= count; at++)
         for (var k = 0; k < states; k++)
         {
-            best[at, k] = at == 0 ? k == 0 ? 0 : double.NegativeInfinity : best[at - 1, k];
+            best[at, k] =
+                at == 0
+                    ? k == 0
+                        ? 0
+                        : double.NegativeInfinity
+                    : best[at - 1, k];
             taken[at, k] = -1;
             for (var i = 0; at > 0 && k > 0 && i < scores.Length; i++)
-                if (_candidates[i].End == at && _fits[k - 1][i] && best[_candidates[i].From, k - 1] + scores[i] > best[at, k])
+                if (
+                    _candidates[i].End == at
+                    && _fits[k - 1][i]
+                    && best[_candidates[i].From, k - 1] + scores[i] > best[at, k]
+                )
                     (best[at, k], taken[at, k]) = (best[_candidates[i].From, k - 1] + scores[i], i);
         }
 

@@ -1,0 +1,127 @@
+using System.Collections.Immutable;
+using NodaTime;
+using Wrenlet.Core.Calendars;
+
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>What kind of thing was found in a message by itself.</summary>
+public enum FoundKind
+{
+    /// <summary>A moment, a day or a repetition.</summary>
+    Time,
+
+    /// <summary>Somebody of the staff or a crew.</summary>
+    Name,
+
+    /// <summary>How much something matters.</summary>
+    Priority,
+
+    /// <summary>A way of asking or promising.</summary>
+    Cue,
+}
+
+/// <summary>Something that was found in a message by itself.</summary>
+/// <param name="Span">Where it stands.</param>
+/// <param name="Kind">What kind of thing it is.</param>
+/// <param name="Means">What it comes to, in words.</param>
+public sealed record FoundSpan(Span Span, FoundKind Kind, string Means);
+
+/// <summary>Something that is so of a run of words, with what it is worth.</summary>
+/// <param name="Name">What is looked at and what it is, a bar between them.</param>
+/// <param name="Worth">Above 0 where it speaks for a request, below where it speaks against one.</param>
+public readonly record struct WeighedFeature(string Name, double Worth);
+
+/// <summary>A run of words that might ask for work, with what it weighs.</summary>
+/// <param name="Words">All of it, with the way of asking.</param>
+/// <param name="Content">What would be done.</param>
+/// <param name="Certainty">How sure it is, from 0 to 1.</param>
+/// <param name="Score">The sum of what its features are worth.</param>
+/// <param name="Features">Each of them with its worth, the heaviest first.</param>
+public sealed record Weighed(
+    Span Words,
+    Span Content,
+    double Certainty,
+    double Score,
+    ImmutableArray<WeighedFeature> Features
+);
+
+/// <summary>All that the reader sees in a message.</summary>
+/// <param name="Found">What stands by itself, in the order of the text.</param>
+/// <param name="Weighed">What might ask for work, the likelier first.</param>
+public sealed record Examined(ImmutableArray<FoundSpan> Found, ImmutableArray<Weighed> Weighed);
+
+/// <summary>Tells what the reader sees in a message.</summary>
+internal static class Examining
+{
+    public static Examined Of(MessageWords words, bool byStaff, Instant sent, ReaderSetting setting, Weights weights) =>
+        new([.. Found(words, sent, setting).OrderBy(f => f.Span.Start)], [.. Weigh(words, byStaff, weights)]);
+
+    private static IEnumerable<FoundSpan> Found(MessageWords words, Instant sent, ReaderSetting setting)
+    {
+        var today = setting.Calendar.DateOf(sent);
+        foreach (var time in words.Times)
+        {
+            var at = (time.Due ?? time.Start)!.At.InZone(setting.Calendar.Zone).LocalDateTime;
+            var moment = DateWords.Moment(at, today);
+            var means = time.Due is null ? $"{Texts.NotBefore} {moment}" : moment;
+            yield return new(
+                words.SpanOf(time.From, time.To),
+                FoundKind.Time,
+                time.Repeats is null ? means : $"{time.Repeats}, {means}"
+            );
+        }
+
+        foreach (var priority in words.Priorities)
+            yield return new(
+                words.SpanOf(priority.From, priority.To),
+                FoundKind.Priority,
+                priority.Says?.ToString() ?? Texts.NothingOfUrgency
+            );
+        for (var i = 0; i < words.Count; i++)
+            if (words.WhoAt(i, words.Count) is { } who)
+            {
+                yield return new(
+                    words.SpanOf(who.From, who.To),
+                    FoundKind.Name,
+                    string.Join(", ", who.Names.Select(n => words.At(n).Name!.Text))
+                );
+                i = who.To - 1;
+            }
+
+        foreach (var sentence in words.Sentences)
+            for (var i = sentence.From; i < sentence.To; i++)
+                if (words.CuesAt(sentence, i) is [var cue, ..])
+                {
+                    yield return new(words.SpanOf(i, cue.To), FoundKind.Cue, cue.Cue.Label);
+                    i = cue.To - 1;
+                }
+    }
+
+    private static IEnumerable<Weighed> Weigh(MessageWords words, bool byStaff, Weights weights)
+    {
+        var clauses = Clauses.Of(words, byStaff, weights);
+        var features = new ClauseFeatures(words, byStaff);
+        return clauses
+            .All.Zip(clauses.Certainties(), clauses.Scores)
+            .OrderByDescending(c => c.Second)
+            .ThenByDescending(c => c.Third)
+            .Select(c =>
+            {
+                var (candidate, certainty, score) = c;
+                var of = new List<Feature>();
+                features.OfBeginning(candidate, of);
+                features.OfEnd(candidate, of);
+                return new Weighed(
+                    words.SpanOf(candidate.From, candidate.End),
+                    words.SpanOf(candidate.Needs >= 0 ? candidate.From : candidate.Content, candidate.End),
+                    certainty,
+                    score,
+                    [
+                        .. of.Select(f => new WeighedFeature(f.ToString(), weights.Of(f)))
+                            .Where(w => w.Worth != 0)
+                            .OrderByDescending(w => Math.Abs(w.Worth)),
+                    ]
+                );
+            });
+    }
+}

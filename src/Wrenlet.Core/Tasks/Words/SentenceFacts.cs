@@ -1,0 +1,152 @@
+using System.Collections.Frozen;
+
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>What is so of a whole sentence.</summary>
+internal sealed class SentenceFacts
+{
+    private readonly MessageWords _words;
+    private readonly Sentence _sentence;
+
+    public SentenceFacts(MessageWords words, Sentence sentence)
+    {
+        (_words, _sentence) = (words, sentence);
+        Address = N(AddressOf());
+        Time = N(TimeOf());
+        Mark = N(words.At(sentence.To).Lower is "?" or "!" ? words.At(sentence.To).Lower : ".");
+        for (var i = sentence.From; i < sentence.To; i++)
+            if (words.IsPlain(i) && Plain++ == 0)
+                Opening = N(words.ClassAt(i).ToString());
+    }
+
+    public ushort Address { get; }
+
+    public ushort Time { get; }
+
+    public ushort Mark { get; }
+
+    public ushort Opening { get; }
+
+    public int Plain { get; }
+
+    public int PlainBefore(int token)
+    {
+        var count = 0;
+        for (var i = _sentence.From; i < token; i++)
+            if (_words.IsPlain(i))
+                count++;
+        return count;
+    }
+
+    public int FirstOf(FrozenSet<string> wanted)
+    {
+        for (var i = _sentence.From; i < _sentence.To; i++)
+            if (wanted.Contains(_words.At(i).Lower))
+                return i;
+        return -1;
+    }
+
+    public int LastOf(FrozenSet<string> wanted)
+    {
+        for (var i = _sentence.To - 1; i >= _sentence.From; i--)
+            if (wanted.Contains(_words.At(i).Lower))
+                return i;
+        return -1;
+    }
+
+    public bool PastBefore(int token)
+    {
+        for (var i = _sentence.From; i < token; i++)
+            if (
+                _words.ClassAt(i)
+                is WordClass.Past
+                    or WordClass.Be
+                    or WordClass.Have
+                    or WordClass.HaveBase
+                    or WordClass.Stating
+            )
+                return true;
+        return false;
+    }
+
+    /// <summary>How somebody is addressed: a tag, a name at the head or the end; "spoken of" where one is only mentioned.</summary>
+    private string AddressOf()
+    {
+        var spoken = "nobody";
+        for (var i = _sentence.From; i < _sentence.To; i++)
+        {
+            if (_words.WhoAt(i, _sentence.To) is not { } who)
+                continue;
+            var head = true;
+            for (var k = _sentence.From; k < who.From; k++)
+                head &= !_words.IsPlain(k);
+            var tagged = _words.ClassAt(who.Names[0]) is WordClass.Tag;
+            var crew = _words.ClassAt(who.Names[0]) is WordClass.Crew;
+            var marked =
+                who.To < _sentence.To
+                && _words.ClassAt(who.To) is WordClass.Comma or WordClass.Colon or WordClass.Dash or WordClass.Bracket;
+            if (head)
+                return (
+                        tagged ? "tag"
+                        : crew ? "crew"
+                        : "name"
+                    )
+                    + (
+                        who.To == _sentence.To ? " alone"
+                        : marked ? " marked"
+                        : ""
+                    );
+            if (tagged)
+                return "tag later";
+            var called =
+                _words.ClassAt(who.From - 1)
+                is WordClass.Comma
+                    or WordClass.Dash
+                    or WordClass.Bracket
+                    or WordClass.Stop;
+            if (
+                called
+                && (
+                    who.To == _sentence.To
+                    || marked
+                    || _words.ClassAt(who.To) is WordClass.Courtesy or WordClass.Time or WordClass.Priority
+                )
+            )
+                return "called later";
+            if (
+                who.To == _sentence.To
+                && _words.ClassAt(who.From - 1) is not (WordClass.Preposition or WordClass.To or WordClass.Conjunction)
+            )
+                spoken = "at the end";
+            else if (spoken == "nobody")
+                spoken = called ? "after a mark" : "spoken of";
+            i = who.To - 1;
+        }
+
+        return spoken;
+    }
+
+    private string TimeOf()
+    {
+        var best = "no time";
+        for (var i = _sentence.From; i < _sentence.To; i++)
+        {
+            if (_words.TimeAt(i) is not { } time || time.From != i)
+                continue;
+            var word = _words.At(i).Lower;
+            var kind =
+                time.Repeats is not null ? "repeat"
+                : word is "by" or "before" or "within" or "no" or "b4" ? "by"
+                : time.Due is null ? "from"
+                : word is "on" or "at" or "for" or "in" or "until" or "till" ? word
+                : "bare";
+            if (best is "no time" || kind is "by")
+                best = kind;
+            i = time.To - 1;
+        }
+
+        return best;
+    }
+
+    private static ushort N(string name) => Feature.Number(name);
+}

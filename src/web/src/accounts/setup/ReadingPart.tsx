@@ -1,0 +1,189 @@
+import { type FormEvent, useState } from 'react';
+import { type ReadingView, api, taken } from '../../api/client';
+import { Button, Wrong, cx, inputClass } from '../../ui/controls';
+import * as texts from './texts';
+
+/** What is found in a message by itself, each kind with its own line under the words. */
+const kinds: Record<string, { name: string; look: string }> = {
+  time: { name: texts.aTime, look: 'decoration-wren decoration-solid' },
+  name: { name: texts.aName, look: 'decoration-done decoration-double' },
+  priority: { name: texts.howUrgent, look: 'decoration-late decoration-dotted' },
+  cue: { name: texts.wayOfAsking, look: 'decoration-ink decoration-dashed' },
+};
+
+/** Shows how a message is read: what was found in it, what each run of words weighs, and the tasks it comes to. */
+export function ReadingPart() {
+  const [text, setText] = useState('');
+  const [outside, setOutside] = useState(false);
+  const [read, setRead] = useState<{ text: string; view: ReadingView } | null>(null);
+  const [wrong, setWrong] = useState<Error | null>(null);
+  const attempt = async (event: FormEvent) => {
+    event.preventDefault();
+    try {
+      setRead({ text, view: await taken(api.POST('/api/set-up/reader/trials', { body: { text, outside } })) });
+      setWrong(null);
+    } catch (refusal) {
+      setWrong(refusal as Error);
+    }
+  };
+  return (
+    <div className="grid gap-5 lg:grid-cols-[minmax(0,400px)_minmax(0,1fr)]">
+      <section aria-labelledby="read-this" className="grid content-start gap-2">
+        <h2 id="read-this" className="font-bold">
+          {texts.howAMessageIsRead}
+        </h2>
+        <p className="text-soft">{texts.howReadingWorks}</p>
+        <form onSubmit={(e) => void attempt(e)} className="grid gap-2">
+          <textarea
+            aria-label={texts.messageToRead}
+            required
+            maxLength={5000}
+            className={cx(inputClass, 'min-h-[110px]')}
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+          />
+          <label className="flex min-h-7 items-center gap-1.5">
+            <input type="checkbox" checked={outside} onChange={(e) => setOutside(e.target.checked)} />
+            {texts.somebodyOutsideWrites}
+          </label>
+          <div>
+            <Button type="submit">{texts.readIt}</Button>
+          </div>
+        </form>
+        {wrong ? <Wrong error={wrong} /> : null}
+      </section>
+      {read ? (
+        <section aria-labelledby="as-read" className="grid content-start gap-3">
+          <h2 id="as-read" className="font-bold">
+            {texts.whatItComesTo}
+          </h2>
+          {read.view.drafts.length > 0 ? (
+            <ul role="status" className="grid gap-1">
+              {read.view.drafts.map((d) => (
+                <li key={d} className="rounded-card border border-wren/40 bg-wren-wash px-2.5 py-1.5 font-semibold">
+                  {d}
+                </li>
+              ))}
+            </ul>
+          ) : (
+            <p role="status">{texts.asksForNothing}</p>
+          )}
+          <h3 className="mt-1 font-bold">{texts.foundInIt}</h3>
+          <Found text={read.text} found={read.view.found} />
+          <h3 className="mt-1 font-bold">{texts.whatMightAsk}</h3>
+          <ol className="grid gap-2">
+            {read.view.weighed.map((w, i) => (
+              <Weighed key={`${w.words}${i}`} weighed={w} open={i === 0} />
+            ))}
+          </ol>
+        </section>
+      ) : null}
+    </div>
+  );
+}
+
+/** The message with what was found in it underlined, and below it what each comes to. */
+function Found({ text, found }: { text: string; found: ReadingView['found'] }) {
+  const apart = found.filter((f, i) => found.every((g, k) => k >= i || g.to <= f.from));
+  const pieces: { words: string; kind: string | null }[] = [];
+  let at = 0;
+  for (const f of apart) {
+    if (f.from > at) pieces.push({ words: text.slice(at, f.from), kind: null });
+    pieces.push({ words: text.slice(f.from, f.to), kind: f.kind });
+    at = f.to;
+  }
+  pieces.push({ words: text.slice(at), kind: null });
+  return (
+    <>
+      <p className="whitespace-pre-wrap rounded-card border bg-surface px-2.5 py-2 leading-7">
+        {pieces.map((p, i) =>
+          p.kind ? (
+            <span key={i} className={cx('underline decoration-2 underline-offset-4', kinds[p.kind]?.look)}>
+              {p.words}
+            </span>
+          ) : (
+            p.words
+          ),
+        )}
+      </p>
+      {found.length > 0 ? (
+        <table className="w-full text-[13px]">
+          <thead>
+            <tr className="text-left text-soft">
+              <th scope="col" className="py-0.5 pr-3 font-semibold">
+                {texts.words}
+              </th>
+              <th scope="col" className="py-0.5 pr-3 font-semibold">
+                {texts.isWhat}
+              </th>
+              <th scope="col" className="py-0.5 font-semibold">
+                {texts.means}
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {found.map((f) => (
+              <tr key={`${f.kind}${f.from}`} className="border-t align-top">
+                <td className="py-0.5 pr-3">
+                  <span className={cx('underline decoration-2 underline-offset-4', kinds[f.kind]?.look)}>
+                    {text.slice(f.from, f.to)}
+                  </span>
+                </td>
+                <td className="py-0.5 pr-3">{kinds[f.kind]?.name}</td>
+                <td className="py-0.5">{f.means}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ) : (
+        <p className="text-soft">{texts.nothingFound}</p>
+      )}
+    </>
+  );
+}
+
+/** A run of words that might ask for work, with what speaks for it and against it. */
+function Weighed({ weighed, open }: { weighed: ReadingView['weighed'][number]; open: boolean }) {
+  const most = Math.max(...weighed.features.map((f) => Math.abs(f.worth)), 0.01);
+  const percent = Math.round(weighed.certainty * 100);
+  return (
+    <li className="rounded-card border bg-surface">
+      <details open={open}>
+        <summary className="flex cursor-pointer flex-wrap items-center gap-2 px-2.5 py-1.5">
+          <span aria-hidden className="h-2 w-16 flex-none overflow-hidden rounded-full bg-line">
+            <span className="block h-full bg-wren" style={{ width: `${percent}%` }} />
+          </span>
+          <b className="w-12 flex-none tabular-nums">{percent} %</b>
+          <span className="min-w-0 flex-1 break-words">“{weighed.words}”</span>
+        </summary>
+        <table className="mb-2 w-full px-2.5 text-[12.5px]">
+          <tbody>
+            {weighed.features.map((f) => (
+              <tr key={f.name}>
+                <td className="w-1/2 break-words py-px pl-2.5 pr-2 text-right">{named(f.name)}</td>
+                <td className="w-14 whitespace-nowrap py-px pr-2 text-right tabular-nums">
+                  {f.worth > 0 ? '+' : '−'}
+                  {Math.abs(f.worth).toFixed(2)}
+                </td>
+                <td className="py-px pr-2.5">
+                  <span
+                    aria-hidden
+                    className={cx('block h-2 rounded-full', f.worth > 0 ? 'bg-done' : 'bg-late')}
+                    style={{ width: `${(100 * Math.abs(f.worth)) / most}%` }}
+                  />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </details>
+    </li>
+  );
+}
+
+/** "before+first|comma|Verb" as people read it: "before and first: comma, verb". */
+const named = (feature: string) => {
+  const [what = '', ...values] = feature.split('|');
+  const looked = what.replaceAll('+', ' and ');
+  return values.length > 0 ? `${looked}: ${values.join(', ').toLowerCase()}` : looked;
+};
