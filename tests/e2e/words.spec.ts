@@ -65,7 +65,7 @@ test('a mail with three requests becomes three tasks and a decision asked of the
   await odalys.keyboard.press('t');
   await expect(mail.getByLabel('Title')).toHaveCount(3);
   await mail.getByRole('button', { name: 'Make all 3' }).click();
-  for (const task of ['Check the anchor light', 'Send me the photos of the keel', 'Order a new burgee'])
+  for (const task of ['Check the anchor light', 'Send Benedikta the photos of the keel', 'Order a new burgee'])
     await expect(seen.getByRole('checkbox', { name: `Done: ${task}` })).toBeVisible();
 
   // What only the customer can decide is asked of them, in the lane that leaves.

@@ -48,7 +48,7 @@ internal static class Candidates
                         continue;
                     else if (opens || words.ClassAt(i) is not (WordClass.NoOne or WordClass.Courtesy))
                         Add(sentence, i, cue, SkipFillers(words, cue.Content, sentence.To));
-                if (!opens)
+                if (!opens || cues.Any(c => c.Cue.Label == Cues.Pointer))
                     continue;
                 if (CanBegin(words.ClassAt(i)) && !cues.Any(c => c.Cue.Doer is not Doer.Nothing && c.Content > i))
                     Add(sentence, i, new(Cue.None, i, i, null), i);

@@ -70,7 +70,7 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
         if (minutes is { } m && At(at + 1).Lower is "past" or "to" && HourOf(at + 2) is { } hour)
             return At(at + 1).Is("past") ? Bare(at + 3, hour, m) : Bare(at + 3, (hour + 11) % 12, 60 - m);
         if (HourOf(i) is { } sharp && At(i + 1).Lower is "o'clock" or "oclock")
-            return Bare(i + 2, sharp, 0);
+            return Bare(i + 2, sharp, 0) with { StandsAlone = !At(i - 1).Is("the") };
         return null;
     }
 

@@ -49,12 +49,18 @@ internal readonly record struct CueFound(Cue Cue, int Content, int To, WhoPhrase
 /// <summary>
 /// The ways of asking and promising. Each is a run of words; a bar divides words of the same place, a question mark makes a
 /// place optional, a place that ends in a plus keeps the words from there on as part of what is to be done, and
-/// <c>&lt;who&gt;</c> stands for one or several names.
+/// <c>&lt;who&gt;</c> stands for one or several names, <c>&lt;thing&gt;</c> for a docket or ticket by its number.
 /// </summary>
 internal static class Cues
 {
     private const string Who = "<who>";
     private const string LetKnow = "let me know";
+
+    /// <summary>A thing that is pointed at: "#T-312".</summary>
+    private const string Thing = "<thing>";
+
+    /// <summary>"See #T-312" shows where something is said, and asks for nothing.</summary>
+    public const string Pointer = "pointer";
 
     private static readonly FrozenDictionary<string, Cue[]> ByFirst = Index([
         .. Of(
@@ -90,6 +96,7 @@ internal static class Cues
             "i've|we've asked|told",
             "thank you|him|her|them"
         ),
+        .. Of(Pointer, Doer.Nothing, "see|cf|compare also? <thing>"),
         .. Of("never mind", Doer.Nothing, "never mind", "no need", "hold off|on", "forget it|that|about", "scrap that"),
         .. Of(
             "promise",
@@ -306,6 +313,14 @@ internal static class Cues
             }
 
             var token = words.At(at);
+            if (cue.Places[i][0] == Thing)
+            {
+                if (at >= end || !token.Lower.StartsWith('#'))
+                    return null;
+                at++;
+                continue;
+            }
+
             var here =
                 at < end
                 && token.Kind is TokenKind.Word or TokenKind.Mark

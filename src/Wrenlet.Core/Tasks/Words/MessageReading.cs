@@ -71,7 +71,25 @@ internal sealed class MessageReading(
                 taken.Add((time, certainty));
         }
 
+        // "Wednesday, seven o'clock": the time of day goes where its day goes.
+        foreach (var clock in words.Times.Where(t => t.ClockAlone is not null))
+            if (
+                !taken.Exists(t => t.Item1 == clock)
+                && taken.Find(t => IsBeside(t.Item1, clock)) is { Item1: not null } day
+            )
+                taken.Add((clock, day.Item2));
         return taken;
+    }
+
+    private bool IsBeside(TimePhrase day, TimePhrase clock)
+    {
+        if (day.DayAlone is null || words.SentenceOf(day.From) != words.SentenceOf(clock.From))
+            return false;
+        var (from, to) = day.From < clock.From ? (day.To, clock.From) : (clock.To, day.From);
+        for (var i = from; i < to; i++)
+            if (words.IsPlain(i))
+                return false;
+        return true;
     }
 
     private List<(WhoPhrase, double)> NamesOf(Attaching attaching, Candidate request)

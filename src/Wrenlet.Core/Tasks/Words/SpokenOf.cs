@@ -68,7 +68,23 @@ internal static class SpokenOf
         var i = from;
         while (i < to && !words.IsPlain(i))
             i++;
-        // What opens with a verb or a pronoun is about no thing that is named first.
+        // "I checked the winch", "sand the hatch": about what the verb is done to.
+        if (i < to && words.ClassAt(i) is WordClass.I or WordClass.We)
+            i++;
+        while (
+            i < to && IsVerb(words.ClassAt(i)) && words.ClassAt(i + 1) is WordClass.Determiner or WordClass.Possessive
+        )
+            i++;
+        // "The director wants the stairs wider": about what is wanted.
+        for (var k = i; k < to - 1 && k < i + 5; k++)
+            if (words.At(k).Lower is "wants" or "want" or "wanted")
+            {
+                i = k + 1;
+                while (i < to && (words.ClassAt(i) is WordClass.To || IsVerb(words.ClassAt(i))))
+                    i++;
+                break;
+            }
+
         if (i >= to || !Begins(words.ClassAt(i)))
             return null;
         var start = i;
@@ -89,6 +105,16 @@ internal static class SpokenOf
             ? char.ToLowerInvariant(phrase[0]) + phrase[1..]
             : phrase;
     }
+
+    private static bool IsVerb(WordClass kind) =>
+        kind
+            is WordClass.Verb
+                or WordClass.VerbOrNoun
+                or WordClass.NounOrVerb
+                or WordClass.VerbOrAdjective
+                or WordClass.Past
+                or WordClass.Have
+                or WordClass.HaveBase;
 
     private static bool Begins(WordClass kind) =>
         kind

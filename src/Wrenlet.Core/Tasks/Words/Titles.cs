@@ -83,6 +83,12 @@ internal static class Titles
         for (var i = request.Content; i < request.End; i++)
             if (words.At(i).Lower is "please" or "kindly" or "pls" or "thanks")
                 left[i] = false;
+        // Where something is said is no part of what is to be done.
+        for (var i = request.Content; i < request.End; i++)
+            foreach (var cue in words.CuesAt(request.Sentence, i))
+                if (cue.Cue.Label == Cues.Pointer)
+                    for (var k = i; k < cue.To; k++)
+                        left[k] = false;
         var first = author?.Split(' ')[0];
         if (request.Needs < 0)
         {

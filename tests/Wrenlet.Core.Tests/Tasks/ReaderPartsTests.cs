@@ -1,0 +1,139 @@
+using Wrenlet.Core.Dockets;
+using Wrenlet.Core.Tasks;
+using Wrenlet.Core.Tasks.Words;
+
+namespace Wrenlet.Core.Tests.Tasks;
+
+/// <summary>What the reader makes of words once it has taken them: titles, times, names, guesses, and what it says of itself.</summary>
+public class ReaderPartsTests
+{
+    private static readonly TaskReader Reader = new(Yard.Setting);
+
+    private static Draft One(string text) =>
+        Reader.Read(text, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40")).ShouldHaveSingleItem(text);
+
+    [Theory]
+    [InlineData("Kit, would you mind fetching the ladder?", "Fetch the ladder")]
+    [InlineData("The gate needs painting", "Paint the gate")]
+    [InlineData("The bilge alarm must be tested before Saturday", "Test the bilge alarm")]
+    [InlineData("The crate needs a new lid by Thursday", "New lid for the crate")]
+    [InlineData("Kit, the tail lift creaks, could you grease it by Thursday?", "Grease the tail lift")]
+    [InlineData("The back wall wobbles, Ines, please brace it", "Brace the back wall")]
+    [InlineData("@Kit pls fwd me the letter", "Forward Odalys the letter")]
+    [InlineData("Ines: bring my torch back by noon", "Bring Odalys's torch back")]
+    [InlineData("I'll bring my torch tomorrow", "Bring my torch")]
+    [InlineData("Someone please sweep the shed", "Sweep the shed")]
+    [InlineData("@Ines please measure the new bolts by Wednesday noon, see #T-312", "Measure the new bolts")]
+    public void A_title_is_what_is_left_in_the_base_form(string text, string title) =>
+        One(text).Title.Value.ShouldBe(title);
+
+    [Fact]
+    public void Me_in_a_customers_words_is_the_customer() =>
+        Reader
+            .Read("Please show me the new berth", null, Yard.At("2026-04-14T08:40"), "Caspian Oduya")
+            .ShouldHaveSingleItem()
+            .Title.Value.ShouldBe("Show Caspian the new berth");
+
+    [Theory]
+    [InlineData("@Kit sweep the shed Thurs am", "2026-04-16T12:00")]
+    [InlineData("@Kit sweep the shed on Sat 18th", "2026-04-18T17:00")]
+    [InlineData("@Kit sweep the shed at 6 tomorrow morning", "2026-04-15T06:00")]
+    [InlineData("@Kit sweep the shed until 6", "2026-04-14T18:00")]
+    [InlineData("@Kit sweep the shed on the morning of the launch", "2026-04-28T12:00")]
+    [InlineData("@Kit sweep the shed tomorrow night", "2026-04-15T20:00")]
+    [InlineData("@Kit sweep the shed in July", "2026-07-31T17:00")]
+    [InlineData("@Kit sweep the shed on Wednesday, seven o'clock", "2026-04-15T07:00")]
+    public void Times_are_read_as_people_write_them(string text, string due)
+    {
+        var draft = One(text);
+        Yard.Local(draft.Due.ShouldNotBeNull(text).Value).ShouldBe(due);
+        draft.Title.Value.ShouldBe("Sweep the shed");
+    }
+
+    [Theory]
+    [InlineData("@Kit sweep the shed quarterly", "FREQ=MONTHLY;INTERVAL=3", "2026-07-14T17:00")]
+    [InlineData("@Kit sweep the shed yearly, first time on 4 May", "FREQ=YEARLY", "2026-05-04T17:00")]
+    [InlineData("@Kit sweep the shed every Sunday night", "FREQ=WEEKLY;BYDAY=SU", "2026-04-19T20:00")]
+    public void Repetitions_say_when_they_begin(string text, string rule, string due)
+    {
+        var draft = One(text);
+        draft.Repeats!.Value.ShouldBe(rule);
+        Yard.Local(draft.Due!.Value).ShouldBe(due);
+    }
+
+    [Fact]
+    public void A_number_with_a_comma_is_one_number()
+    {
+        var draft = One("@Wilhelmina insure the dinghy for 8,000");
+        draft.Due.ShouldBeNull();
+        draft.Title.Value.ShouldBe("Insure the dinghy for 8,000");
+    }
+
+    [Theory]
+    [InlineData("could the rigging crew check the shrouds by Friday", "rigging")]
+    [InlineData("engines: strip the pump by Friday", "engines")]
+    public void A_crew_is_known_without_a_tag(string text, string crew) =>
+        LabelledFile.Owners(One(text), Yard.Setting).ShouldBe(crew);
+
+    [Fact]
+    public void A_name_is_known_without_its_capital() =>
+        One("mateus can u swap the batteries by fri")
+            .Owners!.Value.ShouldBe([new TaskOwner.OfPerson(Yard.Named("Mateus").Id)]);
+
+    [Fact]
+    public void Who_signs_is_not_asked() =>
+        LabelledFile
+            .Owners(One("Hi Kit, could you sweep the shed by Friday? Thanks, Odalys"), Yard.Setting)
+            .ShouldBe("Kit Ramaswamy");
+
+    [Theory]
+    [InlineData("@Kit launch the dinghy as soon as she has paid", Priority.Normal)]
+    [InlineData("@Kit launch the dinghy as soon as possible", Priority.Critical)]
+    [InlineData("@Kit mend the emergency ladder", Priority.Normal)]
+    [InlineData("@Kit launch the dinghy when u get a min", Priority.Low)]
+    public void Words_of_urgency_that_mean_something_else_are_left(string text, Priority priority) =>
+        One(text).Priority.Value.ShouldBe(priority);
+
+    [Fact]
+    public void What_nearly_asks_is_guessed()
+    {
+        const string Text = "Somebody ought to have swept the shed";
+        Reader.Read(Text, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40")).ShouldBeEmpty();
+        var guess = Reader.Guess("Hanneke, the pump", Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40"));
+        guess.ShouldNotBeNull().Title.Value.ShouldBe("The pump");
+    }
+
+    [Theory]
+    [InlineData("")]
+    [InlineData("…")]
+    [InlineData("@Kit")]
+    public void Where_there_is_nothing_to_do_there_is_no_guess(string text) =>
+        Reader.Guess(text, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40")).ShouldBeNull();
+
+    [Fact]
+    public void A_draft_says_what_decided()
+    {
+        One("Kit, could you sweep the shed by Friday?").Title.Reason.ShouldContain("“could you” asks for it");
+        One("@Kit the tide table, Thursday").Title.Reason.ShouldContain("Kit Ramaswamy is tagged");
+    }
+
+    [Fact]
+    public void It_shows_what_it_saw_and_what_that_weighs()
+    {
+        const string Text = "Kit, could you sweep the shed by Friday? No rush.";
+        var seen = Reader.Examine(Text, true, Yard.At("2026-04-14T08:40"));
+        seen.Found.Select(f => (f.Kind, Text[f.Span.Start..f.Span.End]))
+            .ShouldBe([
+                (FoundKind.Name, "Kit"),
+                (FoundKind.Cue, "could you"),
+                (FoundKind.Time, "by Friday"),
+                (FoundKind.Priority, "No rush"),
+            ]);
+        seen.Weighed.ShouldNotBeEmpty();
+        seen.Weighed.ShouldAllBe(w => w.Certainty >= 0 && w.Certainty <= 1);
+        foreach (var weighed in seen.Weighed)
+            weighed.Features.Sum(f => f.Worth).ShouldBe(weighed.Score, 1e-9);
+        var best = seen.Weighed[0];
+        Text[best.Content.Start..best.Content.End].ShouldBe("sweep the shed by Friday");
+    }
+}
