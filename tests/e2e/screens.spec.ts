@@ -89,6 +89,15 @@ test('a conversation under the chart, the table and the parts of the set-up have
     await administrator.waitForLoadState('networkidle');
     await fit(administrator, part, ['light']);
   }
+
+  // How a message is read: what it comes to, and what spoke for it.
+  await administrator.getByRole('main').getByRole('button', { name: 'Reading', exact: true }).click();
+  await administrator
+    .getByLabel('Message to read')
+    .fill('Kit, the tail lift creaks, could you grease it by Thursday? No rush.');
+  await administrator.getByRole('button', { name: 'Read it' }).click();
+  await expect(administrator.getByRole('status').filter({ hasText: 'Grease the tail lift · Kit' })).toBeVisible();
+  await fit(administrator, 'Reading', ['light', 'dark']);
 });
 
 test('tasks as a table with one open beside it, as a calendar and as load have no accessibility violation', async ({

@@ -32,6 +32,58 @@ public sealed class WordsIntoWorkTests(YardFixture fixture) : YardTests(fixture)
     }
 
     [Fact]
+    public async Task What_nearly_asks_for_work_is_a_guess_where_one_wants_a_task_of_it()
+    {
+        var entry = Guid.CreateVersion7();
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Post,
+                $"/api/conversations/{Inside}/entries",
+                new { id = entry, body = "Ines, the pump", close = false, knowing = false }
+            );
+        var drafts = await Of("Odalys").Get($"/api/entries/{entry}/drafts");
+        drafts.GetProperty("found").GetBoolean().ShouldBeFalse();
+        drafts.GetProperty("guessed").GetBoolean().ShouldBeTrue();
+        drafts.GetProperty("drafts")[0].GetProperty("title").GetString().ShouldBe("The pump");
+        drafts.GetProperty("html").GetString()!.ShouldContain("<mark");
+    }
+
+    [Fact]
+    public async Task An_administrator_sees_how_a_message_is_read()
+    {
+        var read = await Of("Wilhelmina")
+            .Do(
+                HttpMethod.Post,
+                "/api/set-up/reader/trials",
+                new { text = "Ines, could you measure the bolts by Friday? No rush.", outside = false }
+            );
+        read.GetProperty("drafts")
+            .EnumerateArray()
+            .Select(d => d.GetString())
+            .ShouldBe(["Measure the bolts · Ines · Fri 17 Apr 17:00 · low"]);
+        read.GetProperty("found")
+            .EnumerateArray()
+            .Select(f => (f.GetProperty("kind").GetString(), f.GetProperty("from").GetInt32()))
+            .ShouldBe([("name", 0), ("cue", 6), ("time", 34), ("priority", 45)]);
+        var best = read.GetProperty("weighed")[0];
+        best.GetProperty("certainty").GetDouble().ShouldBeGreaterThan(0.9);
+        best.GetProperty("features").GetArrayLength().ShouldBeGreaterThan(3);
+
+        // The same words of somebody outside promise nothing of ours.
+        (
+            await Of("Wilhelmina")
+                .Do(
+                    HttpMethod.Post,
+                    "/api/set-up/reader/trials",
+                    new { text = "I'll bring the mast on Friday", outside = true }
+                )
+        )
+            .GetProperty("drafts")
+            .GetArrayLength()
+            .ShouldBe(0);
+    }
+
+    [Fact]
     public async Task Outside_what_we_promise_becomes_a_task_and_what_we_ask_of_them_does_not()
     {
         var (place, entry, task) = (Conversation("J-1 Benedikta"), Guid.CreateVersion7(), Guid.CreateVersion7());

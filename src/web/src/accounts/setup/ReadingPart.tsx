@@ -57,17 +57,19 @@ export function ReadingPart() {
           <h2 id="as-read" className="font-bold">
             {texts.whatItComesTo}
           </h2>
-          {read.view.drafts.length > 0 ? (
-            <ul role="status" className="grid gap-1">
-              {read.view.drafts.map((d) => (
-                <li key={d} className="rounded-card border border-wren/40 bg-wren-wash px-2.5 py-1.5 font-semibold">
-                  {d}
-                </li>
-              ))}
-            </ul>
-          ) : (
-            <p role="status">{texts.asksForNothing}</p>
-          )}
+          <div role="status">
+            {read.view.drafts.length > 0 ? (
+              <ul className="grid gap-1">
+                {read.view.drafts.map((d) => (
+                  <li key={d} className="rounded-card border border-wren/40 bg-wren-wash px-2.5 py-1.5 font-semibold">
+                    {d}
+                  </li>
+                ))}
+              </ul>
+            ) : (
+              texts.asksForNothing
+            )}
+          </div>
           <h3 className="mt-1 font-bold">{texts.foundInIt}</h3>
           <Found text={read.text} found={read.view.found} />
           <h3 className="mt-1 font-bold">{texts.whatMightAsk}</h3>
