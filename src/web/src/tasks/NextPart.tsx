@@ -6,6 +6,7 @@ import { showTask } from '../api/live';
 import { keys, queries, useTasks } from '../api/queries';
 import { Kept } from '../api/store';
 import { LengthField } from '../ui/LengthField';
+import { useStill } from '../ui/useStill';
 import { MomentField } from '../ui/MomentField';
 import { exact } from '../ui/time';
 import { Button, Empty, Letter, Wrong, cx } from '../ui/controls';
@@ -199,6 +200,8 @@ export function NextPart({ wanted, onOpen }: { wanted: string | null; onOpen: (i
     const place = new Map(next.map((n, i) => [n.task, i]));
     return sorted.sort((a, b) => (place.get(a.id) ?? next.length) - (place.get(b.id) ?? next.length));
   }, [data, next, by]);
+  // A task just made finds its place when the order comes: not under the pointer of who presses it.
+  const [shown, still] = useStill(rows);
   const steps = useMemo(() => new Map(by === 'next' ? next?.map((n) => [n.task, n]) : []), [next, by]);
   return (
     <div className="flex min-h-0 flex-1 flex-col">
@@ -224,8 +227,8 @@ export function NextPart({ wanted, onOpen }: { wanted: string | null; onOpen: (i
         {data && rows.length === 0 ? (
           <Empty title={texts.youHaveNoTasks}>{texts.whenGivenTaskPress}</Empty>
         ) : (
-          <ul>
-            {rows.map((t) => (
+          <ul {...still}>
+            {shown.map((t) => (
               <Row
                 key={t.id}
                 task={t}
