@@ -39,7 +39,13 @@ public sealed class WordsIntoWorkTests(YardFixture fixture) : YardTests(fixture)
             .Do(
                 HttpMethod.Post,
                 $"/api/conversations/{Inside}/entries",
-                new { id = entry, body = "Ines, the pump", close = false, knowing = false }
+                new
+                {
+                    id = entry,
+                    body = "Ines, the pump",
+                    close = false,
+                    knowing = false,
+                }
             );
         var drafts = await Of("Odalys").Get($"/api/entries/{entry}/drafts");
         drafts.GetProperty("found").GetBoolean().ShouldBeFalse();
