@@ -30,6 +30,9 @@ internal sealed class MessageReading(
     /// <summary>How sure it has to be that something is asked for.</summary>
     private const double Least = 0.45;
 
+    /// <summary>Sentences and requests on either side that can have to do with one another.</summary>
+    private const int Around = 40;
+
     /// <summary>How sure it has to be to be worth a guess, where one is wanted.</summary>
     private const double LeastGuess = 0.08;
 
@@ -48,15 +51,25 @@ internal sealed class MessageReading(
     {
         var clauses = Clauses.Of(words, author is not null, weights).Best(least);
         Candidate[] candidates = [.. clauses.Select(c => c.Candidate)];
-        var attaching = new Attaching(words, candidates);
-        foreach (var clause in clauses)
+        for (var i = 0; i < clauses.Count; i++)
+        {
+            var clause = clauses[i];
+            // What stands further away belongs to something else; looking at all of it would cost more than its length.
+            var attaching = new Attaching(
+                words,
+                candidates[Math.Max(0, i - Around)..Math.Min(candidates.Length, i + Around)]
+            );
             yield return new(
                 clause,
                 TimesOf(attaching, clause.Candidate),
                 NamesOf(attaching, clause.Candidate),
                 PrioritiesOf(clause.Candidate, candidates)
             );
+        }
     }
+
+    private bool IsNear(int token, Candidate request) =>
+        Math.Abs(words.SentenceOf(token).Index - request.Sentence.Index) <= Around;
 
     private List<(TimePhrase, double)> TimesOf(Attaching attaching, Candidate request)
     {
@@ -64,6 +77,8 @@ internal sealed class MessageReading(
         var taken = new List<(TimePhrase, double)>();
         foreach (var time in words.Times)
         {
+            if (!IsNear(time.From, request))
+                continue;
             features.Clear();
             attaching.OfTime(time, request, features);
             var certainty = Certainty(weights.Sum(features));
@@ -101,7 +116,7 @@ internal sealed class MessageReading(
         for (var i = 0; i < words.Count; i++)
             if (words.WhoAt(i, words.Count) is { } who)
             {
-                if (words.IsOneself(who, author))
+                if (words.IsOneself(who, author) || !IsNear(i, request))
                     continue;
                 features.Clear();
                 attaching.OfName(who, request, features);

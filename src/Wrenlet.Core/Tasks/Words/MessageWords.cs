@@ -41,6 +41,7 @@ internal sealed class MessageWords
     private readonly IReadOnlyList<Token> _tokens;
     private readonly int[] _timeOf;
     private readonly int[] _priorityOf;
+    private readonly int[] _sentenceOf;
     private readonly WhoPhrase?[] _who;
     private readonly WordClass[] _classes;
     private readonly List<CueFound>?[] _cues;
@@ -106,6 +107,9 @@ internal sealed class MessageWords
         for (var i = 0; i < tokens.Count; i++)
             _who[i] = ReadWho(i);
         Sentences = [.. Cut()];
+        _sentenceOf = new int[tokens.Count];
+        foreach (var sentence in Sentences)
+            Array.Fill(_sentenceOf, sentence.Index, sentence.From, tokens.Count - sentence.From);
     }
 
     public string Text { get; }
@@ -143,7 +147,7 @@ internal sealed class MessageWords
     /// <summary>The ways of asking and promising that open at a token of a sentence, the longest first.</summary>
     public IReadOnlyList<CueFound> CuesAt(Sentence sentence, int i) => _cues[i] ??= Cues.At(this, i, sentence.To);
 
-    public Sentence SentenceOf(int token) => Sentences.LastOrDefault(s => s.From <= token) ?? Sentences[0];
+    public Sentence SentenceOf(int token) => Sentences[_sentenceOf[token]];
 
     /// <summary>Whether a token is a word like others: no mark, name, time or word of priority.</summary>
     public bool IsPlain(int i) =>
