@@ -26,7 +26,9 @@ if (args is ["bare", var bareFolder, var barePort, ..])
 if (args is ["learn", var folder, .. var rest])
 {
     Environment.Exit(
-        Phrases.Learn(folder, rest is ["write", var to] ? to : null, rest is ["show", var trade] ? trade : null)
+        rest is ["taught"]
+            ? Lessons.Run(folder)
+            : Phrases.Learn(folder, rest is ["write", var to] ? to : null, rest is ["show", var trade] ? trade : null)
     );
     return;
 }

@@ -47,6 +47,7 @@ return await StartUp.Run(
             .AddHandler<Convening>()
             .AddHandler<TaskMaking>()
             .AddHandler<TimeSpending>()
+            .AddHandler<ReaderLessons>()
             .AddHandler<GatesOfStages>()
             .AddHandler<FeedsEnd>();
         services.AddHandler<Answering>().AddHandler<SharesOfMerged>();

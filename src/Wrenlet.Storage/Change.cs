@@ -43,6 +43,9 @@ public static class ChangeKinds
 
     /// <summary>A rule acted, or what it did was undone.</summary>
     public const string RuleRan = "rule.ran";
+
+    /// <summary>The reader of messages was taught something, or forgot it.</summary>
+    public const string ReadingTaught = "reading.taught";
     public const string RecurringChanged = "recurring.changed";
 
     /// <summary>Much was brought along, or taken back, and the roster is drawn anew already.</summary>

@@ -89,6 +89,8 @@ internal static class Texts
 
     public static string RepeatsIt(string words) => $"“{words}” repeats it.";
 
+    public static string YouOftenMean(string name, string word) => $"You often mean {name} by “{word}”.";
+
     public static string AddressedTo(string names) => $"It is addressed to {names}.";
 
     public static string SaysPriority(string words, Priority priority) => $"“{words}” says {priority}.";

@@ -66,6 +66,7 @@ internal static class DraftCheckEndpoints
         Database database,
         WhoIsWho who,
         FirmKinds kinds,
+        ReaderLessons lessons,
         FirmClock clock
     ) =>
         database.Read<Results<Ok<Checked>, ProblemHttpResult>>(s =>
@@ -88,7 +89,14 @@ internal static class DraftCheckEndpoints
             var milestones = conversation.Docket is { } docket
                 ? NamedDates.Of(s, docket.Id, kinds.Current, roster.Firm!.Calendar)
                 : [];
-            var tasks = DraftReading.Written(words.Plain, conversation, viewer.Person.Id, now, milestones, roster);
+            var tasks = DraftReading.Written(
+                words.Plain,
+                conversation,
+                viewer.Person.Id,
+                now,
+                lessons.Reader(milestones),
+                roster
+            );
             return TypedResults.Ok(
                 new Checked(
                     WhoSees(conversation, via, to, roster),

@@ -7,6 +7,7 @@ using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Core.Tasks.Words;
+using Wrenlet.Core.Tasks.Words.Learning;
 using Wrenlet.Formats.Tasks;
 using Wrenlet.Formats.Text;
 using Wrenlet.Server.Conversations;
@@ -20,11 +21,15 @@ namespace Wrenlet.Server.Tasks;
 public sealed record PartView(string Field, string Reason, double Confidence);
 
 /// <summary>A task as an entry's words ask for it, to be corrected and made.</summary>
+/// <param name="OtherTitles">What else the words might ask for, the likelier first.</param>
+/// <param name="OtherOwners">Others of the same name.</param>
 /// <param name="OtherDues">Other moments the same words might mean.</param>
 /// <param name="Parts">How each part was read, in the order of the numbers of the marks.</param>
 public sealed record DraftView(
     string Title,
+    IReadOnlyList<string> OtherTitles,
     IReadOnlyList<OwnerView> Owners,
+    IReadOnlyList<OwnerView> OtherOwners,
     DateTimeOffset? Due,
     IReadOnlyList<DateTimeOffset> OtherDues,
     DateTimeOffset? Start,
@@ -75,41 +80,47 @@ internal static class DraftReading
         Conversation conversation,
         PersonId author,
         Instant at,
-        ImmutableArray<Milestone> milestones,
+        TaskReader reader,
         Roster roster
     ) =>
         conversation.Audience is Audience.Outside
-            ? Reader(milestones, roster)
-                .ReadOutgoing(plain, author, ConversationViews.PartyOf(conversation, roster)?.ShortName ?? "them", at)
-            : Reader(milestones, roster).Read(plain, author, at);
-
-    /// <summary>A reader that knows the firm, and moments that may be named.</summary>
-    public static TaskReader Reader(ImmutableArray<Milestone> milestones, Roster roster) =>
-        new(
-            new ReaderSetting(
-                roster.Firm!.Calendar,
-                roster.Firm.DayFirst,
-                milestones,
-                roster.Staff,
-                [.. roster.LiveCrews],
-                [.. roster.Profiles.Values.Where(p => !p.Person.IsStaff).Select(p => p.Person.Name)]
+            ? reader.ReadOutgoing(
+                plain,
+                author,
+                ConversationViews.PartyOf(conversation, roster)?.ShortName ?? "them",
+                at
             )
+            : reader.Read(plain, author, at);
+
+    /// <summary>What a reader has to know of the firm, and moments that may be named.</summary>
+    public static ReaderSetting Setting(ImmutableArray<Milestone> milestones, Roster roster) =>
+        new(
+            roster.Firm!.Calendar,
+            roster.Firm.DayFirst,
+            milestones,
+            roster.Staff,
+            [.. roster.LiveCrews],
+            [.. roster.Profiles.Values.Where(p => !p.Person.IsStaff).Select(p => p.Person.Name)]
         );
 
     /// <summary>A draft on one line: what, who, when.</summary>
-    public static string Brief(Draft draft, Instant now, Roster roster)
+    public static string Brief(Draft draft, Instant now, Roster roster) => Brief(Teaching.Labelled(draft), now, roster);
+
+    /// <summary>A task as words ask for it on one line: what, who, when.</summary>
+    public static string Brief(LabelledTask task, Instant now, Roster roster)
     {
         var calendar = roster.Firm!.Calendar;
-        var owners = draft.Owners is null
-            ? null
-            : string.Join(" and ", draft.Owners.Value.Select(o => TaskViews.Owner(o, roster)!.FirstName));
-        var due = draft.Due is null
-            ? null
-            : DateWords.Moment(draft.Due.Value.InZone(calendar.Zone).LocalDateTime, calendar.DateOf(now));
-        var priority = draft.Priority.Value is Priority.Normal ? null : StoredWords.Priorities.Of(draft.Priority.Value);
+        var owners = string.Join(
+            " and ",
+            task.Owners.Select(o => TaskViews.Owner(o, roster)).OfType<OwnerView>().Select(o => o.FirstName)
+        );
+        var due = task.Due is { } at
+            ? DateWords.Moment(at.InZone(calendar.Zone).LocalDateTime, calendar.DateOf(now))
+            : null;
+        var priority = task.Priority is Priority.Normal ? null : StoredWords.Priorities.Of(task.Priority);
         return string.Join(
             " · ",
-            new[] { draft.Title.Value, owners, due, priority, draft.Repeats is null ? null : "repeats" }.Where(x =>
+            new[] { task.Title, owners, due, priority, task.Repeats is null ? null : "repeats" }.Where(x =>
                 !string.IsNullOrEmpty(x)
             )
         );
@@ -163,12 +174,11 @@ internal static class DraftReading
         return TaskViews.Unseeing(task, roster) is null ? task : null;
     }
 
-    public static DraftsView Drafts(Entry entry, ImmutableArray<Milestone> milestones, Roster roster)
+    public static DraftsView Drafts(Entry entry, TaskReader reader, Roster roster)
     {
         var plain = EntryWords.PlainOf(entry);
         var by = roster.Find(entry.Author);
         var author = by is { IsStaff: true } staff ? staff.Id : (PersonId?)null;
-        var reader = Reader(milestones, roster);
         var read = reader.Read(plain, author, entry.At, by?.Name);
         var guess = read.IsEmpty ? reader.Guess(plain, author, entry.At, by?.Name) : null;
         var drafts = !read.IsEmpty ? read : [guess ?? TaskReader.Blank(plain)];
@@ -213,7 +223,11 @@ internal static class DraftReading
             views.Add(
                 new(
                     draft.Title.Value,
+                    draft.Title.Alternatives,
                     draft.Owners is null ? [] : [.. draft.Owners.Value.Select(o => TaskViews.Owner(o, roster)!)],
+                    draft.Owners is null
+                        ? []
+                        : [.. draft.Owners.Alternatives.SelectMany(o => o).Select(o => TaskViews.Owner(o, roster)!)],
                     draft.Due?.Value.ToDateTimeOffset(),
                     draft.Due is null ? [] : [.. draft.Due.Alternatives.Select(a => a.ToDateTimeOffset())],
                     draft.Start?.Value.ToDateTimeOffset(),

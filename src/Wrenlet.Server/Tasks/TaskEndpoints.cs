@@ -10,6 +10,7 @@ using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
 using Wrenlet.Formats.Tasks;
 using Wrenlet.Server.Accounts;
+using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Dockets;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
@@ -48,11 +49,16 @@ public sealed record NewTask(
     bool Again = false
 );
 
+/// <summary>A draft that asks for nothing.</summary>
+/// <param name="Title">Its title as it was read.</param>
+public sealed record TurnedDownDraft([property: Required, StringLength(1000, MinimumLength = 1)] string Title);
+
 internal static class TaskEndpoints
 {
     public static void MapTasks(this IEndpointRouteBuilder api)
     {
         api.MapGet("/entries/{id:guid}/drafts", GetDrafts).For(Access.Staff).Costly();
+        api.MapPost("/entries/{id:guid}/drafts/turned-down", TurnDown).For(Access.Staff);
         api.MapGet("/tasks", GetMine).For(Access.Staff);
         api.MapPost("/tasks", Make).For(Access.Staff);
         api.MapGet("/tasks/{id:guid}", GetTask).For(Access.Staff);
@@ -67,21 +73,48 @@ internal static class TaskEndpoints
         Viewer viewer,
         Database database,
         FirmKinds kinds,
+        ReaderLessons lessons,
         WhoIsWho who
     ) =>
-        database.Read<Results<Ok<DraftsView>, ProblemHttpResult>>(s =>
-        {
-            if (
-                EntryStore.Find(s, new EntryId(id)) is not { } entry
-                || ConversationStore.Find(s, entry.Conversation) is not { } conversation
-                || !viewer.Person.MaySee(conversation.Place, EntrySight.ThingOf(entry.Kind))
-            )
-                return Refusals.NotFound("entry");
-            var milestones = conversation.Docket is { } docket
-                ? NamedDates.Of(s, docket.Id, kinds.Current, who.Current.Firm!.Calendar)
-                : [];
-            return TypedResults.Ok(DraftReading.Drafts(entry, milestones, who.Current));
-        });
+        Seen(id, viewer.Person, database, kinds, who.Current) is var (entry, milestones)
+            ? TypedResults.Ok(DraftReading.Drafts(entry, lessons.Reader(milestones), who.Current))
+            : Refusals.NotFound("entry");
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> TurnDown(
+        Guid id,
+        TurnedDownDraft draft,
+        Viewer viewer,
+        Database database,
+        FirmKinds kinds,
+        ReaderLessons lessons,
+        WhoIsWho who
+    )
+    {
+        if (Seen(id, viewer.Person, database, kinds, who.Current) is not var (entry, milestones))
+            return Refusals.NotFound("entry");
+        return await lessons.TurnDown(entry, draft.Title, viewer.Person.Id, milestones)
+            ? TypedResults.NoContent()
+            : Refusals.Refused("These words are read otherwise by now. Close the drafts and press T again.");
+    }
+
+    /// <summary>An entry that somebody sees, with the moments that may be named there.</summary>
+    private static (Entry Entry, ImmutableArray<Milestone> Milestones)? Seen(
+        Guid id,
+        Person viewer,
+        Database database,
+        FirmKinds kinds,
+        Roster roster
+    ) =>
+        database.Read<(Entry, ImmutableArray<Milestone>)?>(s =>
+            SeenTalk.Entry(s, new EntryId(id), viewer) is not var (entry, conversation)
+                ? null
+                : (
+                    entry,
+                    conversation.Docket is { } docket
+                        ? NamedDates.Of(s, docket.Id, kinds.Current, roster.Firm!.Calendar)
+                        : []
+                )
+        );
 
     /// <summary>
     /// The viewer's tasks, their crews' included, by due moment; those finished today stay to be undone.
@@ -122,6 +155,8 @@ internal static class TaskEndpoints
         Viewer viewer,
         Database database,
         TaskMaking making,
+        ReaderLessons lessons,
+        FirmKinds kinds,
         WhoIsWho who,
         FirmClock clock,
         HttpContext context
@@ -218,7 +253,14 @@ internal static class TaskEndpoints
                 doubled,
                 new Dictionary<string, object?> { ["first"] = TaskViews.Of(first, roster, clock.Now) }
             );
-        return outcome.Refusal is { } reason ? Refusals.Refused(reason) : Answer(outcome.Task!, roster, clock, context);
+        if (outcome.Refusal is { } reason)
+            return Refusals.Refused(reason);
+        if (
+            found.Entry is { } words
+            && Seen(words.Id.Value, viewer.Person, database, kinds, roster) is var (_, milestones)
+        )
+            await lessons.Heed(words, outcome.Task!, milestones);
+        return Answer(outcome.Task!, roster, clock, context);
     }
 
     private static async Task<Results<Ok<TaskView>, ProblemHttpResult>> Put(

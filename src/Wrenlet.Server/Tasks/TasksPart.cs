@@ -9,6 +9,7 @@ internal static class TasksPart
     public static IServiceCollection AddTasks(this IServiceCollection services) =>
         services
             .AddSingleton<TaskWaiting>()
+            .AddSingleton<ReaderLessons>()
             .AddSingleton<IOtherWork, DueTasks>()
             .AddSingleton<IHoldsFiles, TaskAttachments>()
             .AddSingleton<IPointable, PointableTasks>()

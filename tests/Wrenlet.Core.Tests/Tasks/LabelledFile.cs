@@ -31,6 +31,13 @@ internal static class LabelledFile
         ];
     }
 
+    /// <summary>All messages that ship for learning.</summary>
+    public static IEnumerable<LabelledRow> All() =>
+        Directory
+            .GetFiles(Path.Combine(AppContext.BaseDirectory, "Tasks", "training"), "*.tsv")
+            .Order(StringComparer.Ordinal)
+            .SelectMany(Read);
+
     /// <summary>Who owns a draft, as the files write it.</summary>
     public static string Owners(Draft draft, ReaderSetting setting) =>
         draft.Owners is null

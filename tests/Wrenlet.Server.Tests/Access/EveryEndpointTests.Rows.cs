@@ -239,6 +239,13 @@ public partial class EveryEndpointTests
                 Administrators,
                 new { text = "A pump leaks" }
             ),
+            ["GET /api/set-up/reader/lessons"] = new("/api/set-up/reader/lessons", Administrators),
+            ["DELETE /api/set-up/reader/lessons"] = new("/api/set-up/reader/lessons", Administrators),
+            ["DELETE /api/set-up/reader/lessons/{id}"] = new(
+                $"/api/set-up/reader/lessons/{Guid.CreateVersion7()}",
+                Administrators
+            ),
+            ["DELETE /api/set-up/reader/nicknames/{word}"] = new("/api/set-up/reader/nicknames/chips", Administrators),
             ["POST /api/set-up/reader/trials"] = new(
                 "/api/set-up/reader/trials",
                 Administrators,

@@ -410,6 +410,11 @@ public partial class EveryEndpointTests
             ["GET /api/dockets/{reference}/shared"] = new("/api/dockets/J-2/shared", ["Kit"]),
             ["GET /api/conversations/{id}/shared"] = new($"/api/conversations/{inside}/shared", ["Kit"]),
             ["GET /api/page"] = new("/api/page", ["Benedikta", "Caspian", "Saoirse"]),
+            ["POST /api/entries/{id}/drafts/turned-down"] = new(
+                $"/api/entries/{entry}/drafts/turned-down",
+                ["Kit"],
+                new { title = "Sing" }
+            ),
             ["GET /api/entries/{id}/drafts"] = new($"/api/entries/{entry}/drafts", ["Kit"]),
             ["GET /api/dockets/{reference}/asks"] = new("/api/dockets/J-2/asks", ["Kit"]),
             ["GET /api/conversations/{id}/askable"] = new($"/api/conversations/{inside}/askable", ["Kit"]),

@@ -36,6 +36,7 @@ internal static class Parts
             .AddHandler<Convening>()
             .AddHandler<TaskMaking>()
             .AddHandler<TimeSpending>()
+            .AddHandler<ReaderLessons>()
             .AddHandler<Answering>()
             .AddHandler<TellsOfQueues>()
             .AddHandler<ComingRound>();

@@ -244,10 +244,11 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
     private string WordOf(TimePhrase time)
     {
         var word = words.At(time.From).Lower;
-        return
-            WordForms.ClassOf(word) is WordClass.Preposition
+        return WordForms.ClassOf(word) is WordClass.Preposition
             || word is "no" or "not" or "due" or "starting" or "every" or "each" or "the" or "this" or "next"
-            ? word
+                ? word
+            : words.ClassIn(words.SentenceOf(time.From), time.From - 1) is WordClass.Preposition
+                ? words.At(time.From - 1).Lower
             : "bare";
     }
 

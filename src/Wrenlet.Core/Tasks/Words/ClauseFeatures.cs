@@ -115,6 +115,14 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     private static readonly ushort EndDated = N("end dated");
     private static readonly ushort CrossesDated = N("crosses dated");
     private static readonly ushort Last = N("last");
+    private static readonly ushort FirmSays = N("your firm says");
+
+    /// <summary>So where people have said of such a sentence that it asks for work.</summary>
+    public static readonly Feature KnownToAsk = Feature.Of(FirmSays, N("asks"));
+
+    /// <summary>So where people have said of such a sentence that it asks for nothing.</summary>
+    public static readonly Feature KnownNotToAsk = Feature.Of(FirmSays, N("asks for nothing"));
+
     private static readonly ushort NeedsIs = N("needs");
     private static readonly ushort NeedsFirst = N("needs+complement");
 
@@ -170,6 +178,8 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
         var lead = Bucket(facts.PlainBefore(c.From));
         into.Add(Feature.Of(Lead, lead, cue));
         into.Add(Feature.Of(LeadBefore, lead, before, cue));
+        if (words.IsKnownToAsk(s) is { } asks)
+            into.Add(asks ? KnownToAsk : KnownNotToAsk);
         if (!byStaff)
             into.Add(Feature.Of(ByOthers, cue));
         if (facts.FirstOf(Reporting) is >= 0 and var reported && reported < c.From)

@@ -3,7 +3,8 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <summary>A candidate that was taken to ask for work.</summary>
 /// <param name="Candidate">The words.</param>
 /// <param name="Certainty">How sure it is that work begins there, from 0 to 1.</param>
-internal sealed record Clause(Candidate Candidate, double Certainty);
+/// <param name="Others">Where else it might end, the likelier first.</param>
+internal sealed record Clause(Candidate Candidate, double Certainty, IReadOnlyList<Candidate> Others);
 
 /// <summary>
 /// Decides which candidates of a message ask for work: those that stand apart from one another and whose features weigh most
@@ -15,6 +16,10 @@ internal sealed record Clause(Candidate Candidate, double Certainty);
 /// </remarks>
 internal sealed class Clauses
 {
+    /// <summary>From what share on another end is worth being offered.</summary>
+    private const double LeastOther = 0.12;
+    private const int MostOthers = 2;
+
     private readonly int _count;
     private readonly List<Candidate> _candidates;
     private readonly double[] _scores;
@@ -103,13 +108,28 @@ internal sealed class Clauses
             else
             {
                 var c = _candidates[taken[end]];
-                found.Add(new(c, Math.Min(1, together[c.Content])));
+                found.Add(new(c, Math.Min(1, together[c.Content]), Others(taken[end], sure, together[c.Content])));
                 end = c.From;
             }
 
         found.Reverse();
         return found;
     }
+
+    /// <summary>The candidates that begin as one does and are nearly as likely.</summary>
+    private List<Candidate> Others(int chosen, double[] sure, double together) =>
+        [
+            .. Enumerable
+                .Range(0, _candidates.Count)
+                .Where(i =>
+                    i != chosen
+                    && _candidates[i].Content == _candidates[chosen].Content
+                    && sure[i] >= LeastOther * together
+                )
+                .OrderByDescending(i => sure[i])
+                .Take(MostOthers)
+                .Select(i => _candidates[i]),
+        ];
 
     /// <summary>
     /// The logarithms of the sums over all sets of what stands ahead of each token, and behind it.

@@ -1,3 +1,4 @@
+using System.Collections.Frozen;
 using System.Collections.Immutable;
 using NodaTime;
 using Wrenlet.Core.Calendars;
@@ -62,4 +63,17 @@ public sealed record ReaderSetting(
     ImmutableArray<Person> Staff,
     ImmutableArray<Crew> Crews,
     ImmutableArray<string> Others
-);
+)
+{
+    /// <summary>Words by which the firm calls people and crews that have another name.</summary>
+    public ImmutableArray<Nickname> Nicknames { get; init; } = [];
+
+    /// <summary>Sentences that somebody has said to ask for work, true, or for nothing, false; by what is alike in them.</summary>
+    internal FrozenDictionary<string, bool> KnownSentences { get; init; } = FrozenDictionary<string, bool>.Empty;
+}
+
+/// <summary>A word by which a firm calls somebody who has another name.</summary>
+/// <param name="Word">In lower case.</param>
+/// <param name="Owner">Who is meant.</param>
+/// <param name="Times">How many messages taught it.</param>
+public sealed record Nickname(string Word, TaskOwner Owner, int Times);

@@ -53,6 +53,9 @@ public sealed record Examined(ImmutableArray<FoundSpan> Found, ImmutableArray<We
 /// <summary>Tells what the reader sees in a message.</summary>
 internal static class Examining
 {
+    /// <summary>What is worth less decides nothing.</summary>
+    private const double Lightest = 0.03;
+
     public static Examined Of(MessageWords words, bool byStaff, Instant sent, ReaderSetting setting, Weights weights) =>
         new([.. Found(words, sent, setting).OrderBy(f => f.Span.Start)], [.. Weigh(words, byStaff, weights)]);
 
@@ -118,7 +121,7 @@ internal static class Examining
                     score,
                     [
                         .. of.Select(f => new WeighedFeature(f.ToString(), weights.Of(f)))
-                            .Where(w => w.Worth != 0)
+                            .Where(w => Math.Abs(w.Worth) >= Lightest)
                             .OrderByDescending(w => Math.Abs(w.Worth)),
                     ]
                 );

@@ -77,37 +77,14 @@ internal static class Lexicon
         "because since as while whereas if unless when whenever once although though so which who whose where"
     );
 
-    public static readonly FrozenSet<string> SubjectPronouns = Set(
-        "he she they it we i you this that these those there"
-    );
-
-    public static readonly FrozenSet<string> Courtesies = Set(
-        "please pls plz kindly thanks cheers ta just hi hello hey dear morning ok okay right also then and but so well now"
-    );
-
-    public static readonly FrozenSet<string> Nobody = Set("someone somebody anyone anybody we who");
-
     /// <summary>Words of a clause that says nothing but how urgent or by when.</summary>
     public static readonly FrozenSet<string> Fillers = Set(
         "this that it it's is that's one please but and very really all quite "
             + "list jobs job tasks plan todo to-do to do things work for needed"
     );
 
-    public static readonly FrozenSet<string> Determiners = Set(
-        "the a an my our your his her their its some any all both this that these those no every each"
-    );
-
     public static readonly FrozenSet<string> Prepositions = Set(
         "of to in on at by for with from into onto about under over after before until till between without through per via"
-    );
-
-    /// <summary>Forms that make a statement of what follows a name: no order begins with them.</summary>
-    public static readonly FrozenSet<string> Statements = Set(
-        "is isn't are aren't was wasn't were weren't has hasn't had hadn't does doesn't did didn't will won't would "
-            + "wouldn't can can't could couldn't may might "
-            + "said says told tells asked asks thinks thought wants wanted knows knew went came got gave took made "
-            + "left rang sent paid found saw did "
-            + "and or but not who which that here there off away out back"
     );
 
     public static readonly FrozenSet<string> Reporting = Set(

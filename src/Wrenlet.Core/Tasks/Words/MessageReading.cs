@@ -148,15 +148,22 @@ internal sealed class MessageReading(
         var start = Likeliest(request, t => t.Start is not null);
         var repeat = Likeliest(request, t => t.Repeats is not null);
         var notBefore = c.Cue.Cue.Label is "forbid" && due is { Time.Repeats: null };
-        var title = Titles.Of(
-            words,
-            c,
-            Taken(request, due, start, repeat),
-            author is null || c.Cue.Cue.Doer is not Doer.Author ? authorName : null
-        );
+        var taken = Taken(request, due, start, repeat).ToList();
+        var title = TitleOf(c, taken);
         var whole = words.SpanOf(c.Needs >= 0 ? c.From : c.Content, c.End);
         return new(
-            new(title, [whole], request.Clause.Certainty, [], Reasons.Of(words, request, author is not null, weights)),
+            new(
+                title,
+                [whole],
+                request.Clause.Certainty,
+                [
+                    .. request
+                        .Clause.Others.Select(o => TitleOf(o, taken))
+                        .Where(t => t != title && t.Length > 1)
+                        .Distinct(),
+                ],
+                Reasons.Of(words, request, author is not null, weights)
+            ),
             Owners(request),
             notBefore || due is null ? null : Reading(due.Value.Time.Due!, due.Value.Time, due.Value.Certainty, "due"),
             notBefore ? Reading(NotBefore(due!.Value.Time), due.Value.Time, due.Value.Certainty, Texts.NotBefore)
@@ -174,6 +181,14 @@ internal sealed class MessageReading(
                 )
         );
     }
+
+    private string TitleOf(Candidate candidate, IEnumerable<(int, int)> taken) =>
+        Titles.Of(
+            words,
+            candidate,
+            taken,
+            author is null || candidate.Cue.Cue.Doer is not Doer.Author ? authorName : null
+        );
 
     private static (TimePhrase Time, double Certainty)? Likeliest(Request request, Func<TimePhrase, bool> of)
     {
@@ -265,7 +280,9 @@ internal sealed class MessageReading(
             [.. names.Select(n => words.At(n.Token).Span)],
             Math.Min(others.Length > 0 ? 0.6 : 1, request.Names.Min(n => n.Certainty)),
             others,
-            Texts.AddressedTo(string.Join(", ", names.Select(n => n.Named.Text)))
+            names.Find(n => n.Named.IsNickname) is { Named: not null } called
+                ? Texts.YouOftenMean(called.Named.Text, words.Slice(called.Token, called.Token + 1))
+                : Texts.AddressedTo(string.Join(", ", names.Select(n => n.Named.Text)))
         );
     }
 

@@ -1,3 +1,5 @@
+using System.Collections.Frozen;
+using System.Text;
 using NodaTime;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
@@ -45,10 +47,11 @@ internal sealed class MessageWords
     private readonly WhoPhrase?[] _who;
     private readonly WordClass[] _classes;
     private readonly List<CueFound>?[] _cues;
+    private readonly FrozenDictionary<string, bool> _known;
 
     public MessageWords(ReaderSetting setting, string text, IReadOnlyList<Token> tokens, Instant sent)
     {
-        (Text, _tokens) = (text, tokens);
+        (Text, _tokens, _known) = (text, tokens, setting.KnownSentences);
         (_timeOf, _priorityOf, _cues) = (
             new int[tokens.Count],
             new int[tokens.Count],
@@ -147,6 +150,38 @@ internal sealed class MessageWords
     /// <summary>The ways of asking and promising that open at a token of a sentence, the longest first.</summary>
     public IReadOnlyList<CueFound> CuesAt(Sentence sentence, int i) => _cues[i] ??= Cues.At(this, i, sentence.To);
 
+    /// <summary>Whether people have said of such a sentence that it asks for work, or for nothing; null where nobody has.</summary>
+    public bool? IsKnownToAsk(Sentence sentence) =>
+        _known.Count > 0 && _known.TryGetValue(LikenessOf(sentence), out var asks) ? asks : null;
+
+    /// <summary>What is alike in sentences that say the same of another day, person or number; empty for a very short one.</summary>
+    public string LikenessOf(Sentence sentence)
+    {
+        if (sentence.To - sentence.From < 3)
+            return "";
+        var alike = new StringBuilder();
+        for (var i = sentence.From; i < sentence.To; i++)
+        {
+            var kind = ClassAt(i);
+            if (kind is WordClass.Comma or WordClass.Dash or WordClass.Bracket or WordClass.Mark)
+                continue;
+            if (kind is WordClass.Time && i > sentence.From && ClassAt(i - 1) is WordClass.Time)
+                continue;
+            alike.Append(
+                kind switch
+                {
+                    WordClass.Time => "(time)",
+                    WordClass.Tag or WordClass.Person or WordClass.Crew or WordClass.Other => "(name)",
+                    WordClass.Number => "(number)",
+                    _ => At(i).Lower,
+                }
+            );
+            alike.Append(' ');
+        }
+
+        return alike.ToString();
+    }
+
     public Sentence SentenceOf(int token) => Sentences[_sentenceOf[token]];
 
     /// <summary>Whether a token is a word like others: no mark, name, time or word of priority.</summary>
@@ -197,6 +232,7 @@ internal sealed class MessageWords
                 null => WordClass.Other,
                 _ when token.Tagged => WordClass.Tag,
                 TaskOwner.OfCrew => WordClass.Crew,
+                _ when token.Name!.IsNickname => WordClass.Crew,
                 _ => WordClass.Person,
             };
         return token.Kind switch

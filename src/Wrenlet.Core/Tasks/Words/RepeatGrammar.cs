@@ -13,6 +13,16 @@ internal sealed class RepeatGrammar(
     ClockGrammar clocks
 )
 {
+    /// <summary>"the weekly figures": what something is called, and not how often it is to be done.</summary>
+    private bool IsOfAThing(int i) =>
+        At(i - 1).Lower is "the" or "this" or "that" or "last" or "our" or "my" or "your" or "his" or "her" or "their"
+        && At(i + 1).IsWord
+        && WordForms.ClassOf(At(i + 1).Lower)
+            is WordClass.Noun
+                or WordClass.NounOrVerb
+                or WordClass.VerbOrNoun
+                or WordClass.Third;
+
     public TimePhrase? Read(int i)
     {
         var today = sent.Date;
@@ -29,7 +39,7 @@ internal sealed class RepeatGrammar(
         };
         if (At(i).Is("monthly") && Monthly(i, today) is { } dated)
             return dated;
-        if (single is { } s && At(i).IsWord)
+        if (single is { } s && At(i).IsWord && !IsOfAThing(i))
             return Repeating(i, i + 1, s.Item1, s.Item2);
 
         if (Monthly(i, today) is { } once)

@@ -68,13 +68,29 @@ internal static class SpokenOf
         var i = from;
         while (i < to && !words.IsPlain(i))
             i++;
-        // "I checked the winch", "sand the hatch": about what the verb is done to.
-        if (i < to && words.ClassAt(i) is WordClass.I or WordClass.We)
+        // "If the glass comes": about the glass.
+        while (i < to && words.ClassAt(i) is WordClass.Subordinator)
             i++;
+        // "I checked the winch", "there's a parcel", "I'm going over the sheet": about what the verb is done to.
+        if (i < to && words.ClassAt(i) is WordClass.I or WordClass.We or WordClass.Stating)
+        {
+            i++;
+            for (var k = i; k < to && k < i + 4; k++)
+                if (words.ClassAt(k) is WordClass.Determiner or WordClass.Possessive)
+                {
+                    i = k;
+                    break;
+                }
+        }
+
+        // "sand the hatch"
         while (
             i < to && IsVerb(words.ClassAt(i)) && words.ClassAt(i + 1) is WordClass.Determiner or WordClass.Possessive
         )
             i++;
+        // "keep an eye on the gauge"
+        if (i + 3 < to && words.At(i).Is("an") && words.At(i + 1).Is("eye") && words.At(i + 2).Is("on"))
+            i += 3;
         // "The director wants the stairs wider": about what is wanted.
         for (var k = i; k < to - 1 && k < i + 5; k++)
             if (words.At(k).Lower is "wants" or "want" or "wanted")
@@ -90,6 +106,15 @@ internal static class SpokenOf
         var start = i;
         while (i < to && Goes(words, i, start))
             i++;
+        // "the exits clear", "the parts come": what they are to be, or do.
+        if (
+            i - start > 2
+            && (
+                words.ClassAt(i - 1) is WordClass.VerbOrAdjective
+                || (words.ClassAt(i - 1) is WordClass.Verb && words.At(i - 2).Lower.EndsWith('s'))
+            )
+        )
+            i--;
         // A determiner alone names nothing.
         if (
             i == start
@@ -98,6 +123,9 @@ internal static class SpokenOf
         )
             return null;
         var phrase = words.Slice(start, i);
+        // What was first "a parcel" is "the parcel" from then on.
+        if (words.At(start).Lower is "a" or "an" && i > start + 1)
+            return "the" + phrase[words.At(start).Span.Length..];
         return
             char.IsUpper(phrase[0])
             && words.ClassAt(start) is WordClass.Determiner or WordClass.Noun or WordClass.Number

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using NodaTime;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks.Words.Learning;
 
 namespace Wrenlet.Core.Tasks.Words;
 
@@ -20,9 +21,19 @@ public sealed class TaskReader
 
     /// <summary>A reader with other weights than those that ship.</summary>
     /// <param name="setting">What the firm's reader has to know.</param>
-    /// <param name="weights">A feature and its worth a line, as <see cref="Learning.Learner"/> writes them.</param>
+    /// <param name="weights">A feature and its worth a line, as <see cref="Learner"/> writes them.</param>
     public static TaskReader With(ReaderSetting setting, string weights) =>
         new(setting, Weights.Parse(new StringReader(weights)));
+
+    /// <summary>A reader that has learned from its firm.</summary>
+    /// <param name="setting">What the firm's reader has to know.</param>
+    /// <param name="learned">What it has learned.</param>
+    public static TaskReader Taught(ReaderSetting setting, Learned learned)
+    {
+        ArgumentNullException.ThrowIfNull(setting);
+        ArgumentNullException.ThrowIfNull(learned);
+        return new(setting with { Nicknames = learned.Nicknames, KnownSentences = learned.Sentences }, learned.Weights);
+    }
 
     internal TaskReader(ReaderSetting setting, Weights weights) =>
         (_setting, _weights, _tokenizer) = (setting, weights, new(setting));
@@ -79,7 +90,16 @@ public sealed class TaskReader
         [
             .. Read(text, author, sent)
                 .Where(d => d.Owners is not null)
-                .Select(d => d with { Title = d.Title with { Value = Titles.Naming(d.Title.Value, them) } }),
+                .Select(d =>
+                    d with
+                    {
+                        Title = d.Title with
+                        {
+                            Value = Titles.Naming(d.Title.Value, them),
+                            Alternatives = [.. d.Title.Alternatives.Select(t => Titles.Naming(t, them))],
+                        },
+                    }
+                ),
         ];
 
     /// <summary>

@@ -45,4 +45,8 @@ internal readonly record struct Token(
 /// <param name="Text">The name in full.</param>
 /// <param name="Owner">The person or crew; null for someone who cannot own, a customer say.</param>
 /// <param name="Others">Others of the same name.</param>
-internal sealed record NamedOne(string Text, TaskOwner? Owner, IReadOnlyList<TaskOwner> Others);
+internal sealed record NamedOne(string Text, TaskOwner? Owner, IReadOnlyList<TaskOwner> Others)
+{
+    /// <summary>Whether it is only a word by which the firm calls them.</summary>
+    public bool IsNickname { get; init; }
+}

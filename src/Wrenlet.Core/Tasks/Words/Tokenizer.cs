@@ -40,7 +40,19 @@ internal sealed class Tokenizer
             )
                 _unmarked.TryAdd(word, one);
         }
+
+        foreach (var nickname in setting.Nicknames)
+            if (NameOf(nickname.Owner, setting) is { } name)
+                _unmarked.TryAdd(nickname.Word, new(name, nickname.Owner, []) { IsNickname = true });
     }
+
+    private static string? NameOf(TaskOwner owner, ReaderSetting setting) =>
+        owner switch
+        {
+            TaskOwner.OfPerson p => setting.Staff.FirstOrDefault(s => s.Id == p.Person)?.Name,
+            TaskOwner.OfCrew c => setting.Crews.FirstOrDefault(s => s.Id == c.Crew)?.Name,
+            _ => null,
+        };
 
     /// <summary>The tokens of a text, of a very long one the first.</summary>
     public List<Token> Read(string text, int most)

@@ -250,6 +250,9 @@ function apply(change: Change) {
       readAnew({ queryKey: keys.crews });
       readAnew({ queryKey: keys.queues });
       break;
+    case 'reading.taught':
+      readAnew({ queryKey: keys.readerLessons });
+      break;
     case 'rules.changed':
     case 'rule.ran':
       readAnew({ queryKey: keys.rules });

@@ -71,6 +71,7 @@ export const keys = {
   imports: ['imports'] as const,
   import: (id: string) => ['imports', id] as const,
   setUp: ['set-up'] as const,
+  readerLessons: ['set-up', 'reader-lessons'] as const,
   roles: ['roles'] as const,
   firstSteps: ['first-steps'] as const,
   links: (party: string) => ['links', party] as const,

@@ -4135,6 +4135,128 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/set-up/reader/lessons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReaderLessonsView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set-up/reader/lessons/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set-up/reader/nicknames/{word}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    word: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/entries/{id}/drafts": {
         parameters: {
             query?: never;
@@ -4166,6 +4288,45 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/entries/{id}/drafts/turned-down": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TurnedDownDraft"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -13348,7 +13509,9 @@ export interface components {
         };
         DraftView: {
             title: string;
+            otherTitles: string[];
             owners: components["schemas"]["OwnerView"][];
+            otherOwners: components["schemas"]["OwnerView"][];
             /** Format: date-time */
             due: null | string;
             otherDues: string[];
@@ -14682,6 +14845,12 @@ export interface components {
             blocked: boolean;
             stale: boolean;
         };
+        NicknameView: {
+            word: string;
+            means: components["schemas"]["OwnerView"];
+            /** Format: int32 */
+            times: number;
+        };
         NotChanged: {
             ref: string;
             why: string;
@@ -15218,6 +15387,24 @@ export interface components {
             until: string;
             /** Format: int64 */
             before?: null | number;
+        };
+        ReaderLessonView: {
+            /** Format: uuid */
+            id: string;
+            words: string;
+            path: string;
+            by: components["schemas"]["PersonView"];
+            /** Format: date-time */
+            at: string;
+            turnedDown: boolean;
+            read: string;
+            made: string;
+        };
+        ReaderLessonsView: {
+            nicknames: components["schemas"]["NicknameView"][];
+            lessons: components["schemas"]["ReaderLessonView"][];
+            /** Format: int32 */
+            unseen: number;
         };
         ReaderTrial: {
             text: string;
@@ -16265,6 +16452,9 @@ export interface components {
             month?: null | number;
             /** Format: int32 */
             day?: null | number;
+        };
+        TurnedDownDraft: {
+            title: string;
         };
         UnclearTag: {
             typed: string;

@@ -17,7 +17,9 @@ const { DraftPanel } = await import('./DraftPanel');
 
 const draft = (title: string) => ({
   title,
+  otherTitles: [],
   owners: [],
+  otherOwners: [],
   due: null,
   otherDues: [],
   start: null,

@@ -16,7 +16,7 @@ import { asHtml } from '../api/at';
 import { keys } from '../api/queries';
 import { Button, Wrong, cx } from '../ui/controls';
 import { moment } from '../ui/time';
-import { sayWrong } from '../ui/toasts';
+import { say, sayWrong } from '../ui/toasts';
 import { listed } from '../ui/words';
 import { DraftMore } from './DraftMore';
 import type { Draft } from './draft';
@@ -40,18 +40,28 @@ type LineProps = {
   onChange: (draft: Draft) => void;
   onMake: () => void;
   onDrop: () => void;
+  /** Says that the words ask for nothing; null where nothing was read that could be turned down. */
+  onTurnDown: (() => void) | null;
   /** Which of several it is, "2 of 3"; null where there is one only. */
   number: string | null;
 };
 
 function DraftLine(props: LineProps) {
-  const { draft, suggestions, mayTell, number, only, wrong, onAgain, onChange, onMake, onDrop } = props;
+  const { draft, suggestions, mayTell, number, only, wrong, onAgain, onChange, onMake, onDrop, onTurnDown } = props;
   const title = useRef<HTMLInputElement>(null);
   const [more, setMore] = useState(draft.repeats !== null);
   useEffect(() => {
     title.current?.focus({ preventScroll: true });
     title.current?.closest('article')?.scrollIntoView({ block: 'nearest' });
   }, []);
+  const others = [
+    ...draft.otherTitles
+      .filter((t) => t !== draft.title)
+      .map((t) => ({ name: t, draft: { ...draft, title: t } as Draft })),
+    ...draft.otherOwners
+      .filter((o) => !draft.owners.some((d) => d.id === o.id))
+      .map((o) => ({ name: o.name, draft: { ...draft, owners: [o] } as Draft })),
+  ];
   // Why it is a task at all comes first.
   const reasons = [
     ...draft.parts.filter((p) => p.field === 'title'),
@@ -112,8 +122,23 @@ function DraftLine(props: LineProps) {
           <Button look="quiet" onClick={onDrop}>
             {only ? texts.notNow : texts.skipThisOne}
           </Button>
+          {onTurnDown ? (
+            <Button look="quiet" title={texts.notATaskWhy} onClick={onTurnDown}>
+              {texts.notATask}
+            </Button>
+          ) : null}
         </span>
       </div>
+      {others.length > 0 ? (
+        <p className="mt-1.5 flex flex-wrap items-center gap-1.5 text-[12.5px]">
+          <span className="text-soft">{texts.orIsIt}</span>
+          {others.map((o) => (
+            <Button key={o.name} className="!min-h-6 !py-0 text-left" onClick={() => onChange(o.draft)}>
+              {o.name}
+            </Button>
+          ))}
+        </p>
+      ) : null}
       {more ? <DraftMore draft={draft} mayTell={mayTell} onChange={onChange} /> : null}
       {suggestions.length > 0 && draft.owners.length === 0 ? (
         <p className="mt-1.5 flex flex-wrap items-center gap-1.5 text-[12.5px]">
@@ -189,7 +214,9 @@ export function DraftPanel({ entry, onClose }: { entry: EntryView; onClose: () =
 /** A task that none of the words ask for. */
 const blank: DraftView = {
   title: '',
+  otherTitles: [],
   owners: [],
+  otherOwners: [],
   due: null,
   otherDues: [],
   start: null,
@@ -215,7 +242,9 @@ async function tellHere(entry: EntryView, task: TaskView) {
 }
 
 function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; onClose: () => void }) {
-  const [drafts, setDrafts] = useState<Draft[]>(() => data.drafts.map((d) => ({ ...d, id: newId() })));
+  const [drafts, setDrafts] = useState<Draft[]>(() =>
+    data.drafts.map((d) => ({ ...d, id: newId(), read: data.found ? d.title : undefined })),
+  );
   const [wrong, setWrong] = useState<Record<string, Wrongness>>({});
   // What someone outside asks for names nobody of ours: the queue's own advice says who is best placed.
   const { data: advice } = useQuery({
@@ -236,9 +265,33 @@ function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; o
     left.current++;
     setDrafts((all) => [...all, { ...blank, id: newId() }]);
   };
+  const turnDown = async (draft: Draft) => {
+    try {
+      await taken(
+        api.POST('/api/entries/{id}/drafts/turned-down', {
+          params: { path: { id: entry.id } },
+          body: { title: draft.read! },
+        }),
+      );
+      without(draft.id);
+      say(texts.notATaskNoted);
+    } catch (refusal) {
+      setWrong((w) => ({ ...w, [draft.id]: { words: (refusal as Error).message, first: null } }));
+    }
+  };
   const make = async (draft: Draft, again = false) => {
     try {
-      const { worklist, column, tell, otherDues: _, parts: __, ...fields } = draft;
+      const {
+        worklist,
+        column,
+        tell,
+        read: _read,
+        otherTitles: _titles,
+        otherOwners: _owners,
+        otherDues: _dues,
+        parts: _parts,
+        ...fields
+      } = draft;
       const task = await makeTask({ ...fields, sourceEntry: entry.id, again });
       without(draft.id);
       sayMade(task);
@@ -269,6 +322,7 @@ function Lines({ data, entry, onClose }: { data: DraftsView; entry: EntryView; o
           onChange={(next) => setDrafts(drafts.map((x) => (x.id === d.id ? next : x)))}
           onMake={() => void make(d)}
           onDrop={() => without(d.id)}
+          onTurnDown={d.read === undefined ? null : () => void turnDown(d)}
         />
       ))}
       <div className="mt-2 flex flex-wrap justify-between gap-2">

@@ -39,7 +39,7 @@ public static class Learner
             pair.Number(belongings);
         belongings.Close(SeenAtLeast);
         Rounded(pairs, belongings, pair => pair.Step(belongings));
-        return new(table.Worth().Concat(belongings.Worth()).ToDictionary(w => w.Key, w => w.Value));
+        return new(table.Worth().Concat(belongings.Worth()));
     }
 
     private static void Rounded<T>(List<T> items, Table table, Action<T> step)
@@ -55,11 +55,14 @@ public static class Learner
     }
 
     /// <summary>The worth of features while it is being learned.</summary>
-    internal sealed class Table
+    /// <param name="start">What weights are moved from; null for nothing.</param>
+    /// <param name="rate">How far a step goes.</param>
+    internal sealed class Table(Weights? start = null, double rate = Rate)
     {
         private readonly Dictionary<Feature, int> _numbers = [];
         private readonly List<int> _seen = [];
         private double[] _worth = [];
+        private double[] _from = [];
         private double[] _steepness = [];
         private double[] _sum = [];
         private int _averaged;
@@ -83,6 +86,14 @@ public static class Learner
             (_worth, _steepness, _sum) = (new double[_seen.Count], new double[_seen.Count], new double[_seen.Count]);
             for (var i = 0; i < _seen.Count; i++)
                 _steepness[i] = _seen[i] < seenAtLeast ? double.PositiveInfinity : 0.1;
+            _from = new double[_seen.Count];
+            if (start is null)
+                return;
+            foreach (var (feature, number) in _numbers)
+            {
+                _worth[number] = _from[number] = start.Of(feature);
+                _steepness[number] += start.SureOf(feature);
+            }
         }
 
         public double Score(int[] features)
@@ -97,9 +108,9 @@ public static class Learner
         {
             if (double.IsInfinity(_steepness[feature]))
                 return;
-            var slope = by - (Shrinking * _worth[feature]);
+            var slope = by - (Shrinking * (_worth[feature] - _from[feature]));
             _steepness[feature] += slope * slope;
-            _worth[feature] += Rate * slope / Math.Sqrt(_steepness[feature]);
+            _worth[feature] += rate * slope / Math.Sqrt(_steepness[feature]);
         }
 
         /// <summary>Adds up the weights of the later rounds: their mean is what was learned.</summary>
@@ -114,9 +125,36 @@ public static class Learner
                 _sum[i] += _worth[i];
         }
 
-        public IEnumerable<KeyValuePair<Feature, double>> Worth() =>
-            _numbers
-                .Select(n => KeyValuePair.Create(n.Key, _averaged == 0 ? _worth[n.Value] : _sum[n.Value] / _averaged))
-                .Where(w => w.Value != 0);
+        /// <summary>Draws the weights back so far that none has moved further than allowed, nor all of them together.</summary>
+        /// <param name="one">Furthest that one goes.</param>
+        /// <param name="all">Furthest that all go, as the length of the way between the old weights and the new.</param>
+        public void Bound(double one, double all)
+        {
+            var squares = 0.0;
+            for (var i = 0; i < _worth.Length; i++)
+            {
+                var way = Math.Clamp(_worth[i] - _from[i], -one, one);
+                _worth[i] = _from[i] + way;
+                squares += way * way;
+            }
+
+            if (squares <= all * all)
+                return;
+            var share = all / Math.Sqrt(squares);
+            for (var i = 0; i < _worth.Length; i++)
+                _worth[i] = _from[i] + (share * (_worth[i] - _from[i]));
+        }
+
+        /// <summary>What each feature is worth, and how steep it was: what was met often is not easily moved again.</summary>
+        public IEnumerable<Weights.Learned> Worth()
+        {
+            foreach (var (feature, number) in _numbers)
+                if (!double.IsInfinity(_steepness[number]))
+                    yield return new(
+                        feature,
+                        _averaged == 0 ? _worth[number] : _sum[number] / _averaged,
+                        _steepness[number]
+                    );
+        }
     }
 }

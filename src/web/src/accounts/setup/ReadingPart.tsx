@@ -1,6 +1,11 @@
+import { useQuery } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
+import { Link } from 'react-router';
 import { type ReadingView, api, taken } from '../../api/client';
+import { keys, queries } from '../../api/queries';
 import { Button, Wrong, cx, inputClass } from '../../ui/controls';
+import { moment } from '../../ui/time';
+import { sayWrong } from '../../ui/toasts';
 import * as texts from './texts';
 
 /** What is found in a message by itself, each kind with its own line under the words. */
@@ -80,7 +85,112 @@ export function ReadingPart() {
           </ol>
         </section>
       ) : null}
+      <Lessons />
     </div>
+  );
+}
+
+/** What the reader has learned from what people made otherwise, to be looked at and forgotten. */
+function Lessons() {
+  const { data, error } = useQuery({
+    queryKey: keys.readerLessons,
+    queryFn: () => taken(api.GET('/api/set-up/reader/lessons')),
+  });
+  const again = () => queries.invalidateQueries({ queryKey: keys.readerLessons });
+  const forget = async (forgetting: Promise<unknown>) => {
+    try {
+      await forgetting;
+    } catch (wrong) {
+      sayWrong(wrong);
+    }
+    await again();
+  };
+  if (error) return <Wrong error={error} />;
+  if (!data) return null;
+  const { nicknames, lessons, unseen } = data;
+  return (
+    <section aria-labelledby="learned" className="grid content-start gap-2 lg:col-span-2">
+      <h2 id="learned" className="font-bold">
+        {texts.whatItHasLearned}
+      </h2>
+      <p className="max-w-[75ch] text-soft">{texts.howItLearns}</p>
+      {nicknames.length > 0 ? (
+        <ul className="flex flex-wrap gap-2">
+          {nicknames.map((n) => (
+            <li key={n.word} className="flex items-center gap-2 rounded-card border bg-surface py-0.5 pl-2.5 pr-1">
+              <span>
+                {texts.youOftenMean(n.means.name)} <b>“{n.word}”</b>{' '}
+                <span className="text-soft">{texts.times(n.times)}</span>
+              </span>
+              <Button
+                look="quiet"
+                aria-label={texts.forgetThis(n.word)}
+                onClick={() =>
+                  void forget(
+                    taken(api.DELETE('/api/set-up/reader/nicknames/{word}', { params: { path: { word: n.word } } })),
+                  )
+                }
+              >
+                {texts.forget}
+              </Button>
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      {lessons.length > 0 ? (
+        <ul className="grid gap-1.5">
+          {lessons.map((l) => (
+            <li key={l.id} className="flex items-start gap-3 rounded-card border bg-surface py-1.5 pl-2.5 pr-1">
+              <div className="min-w-0 flex-1">
+                <Link to={l.path} className="break-words hover:underline">
+                  “{l.words}”
+                </Link>
+                <p className="break-words text-[13px]">
+                  {l.turnedDown ? (
+                    <>
+                      {texts.readAs} <s>{l.read}</s>. {texts.itIsNoTask}
+                    </>
+                  ) : (
+                    <>
+                      {l.read ? (
+                        <>
+                          {texts.readAs} <s>{l.read}</s>.{' '}
+                        </>
+                      ) : (
+                        `${texts.nothingWasRead} `
+                      )}
+                      {texts.madeInstead} <b>{l.made}</b>.
+                    </>
+                  )}
+                </p>
+                <p className="text-[12.5px] text-soft">
+                  {l.by.name}, {moment(l.at)}
+                </p>
+              </div>
+              <Button
+                look="quiet"
+                aria-label={texts.forgetThis(l.words)}
+                onClick={() =>
+                  void forget(taken(api.DELETE('/api/set-up/reader/lessons/{id}', { params: { path: { id: l.id } } })))
+                }
+              >
+                {texts.forget}
+              </Button>
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <p className="text-soft">{texts.nothingLearned}</p>
+      )}
+      {unseen > 0 ? <p className="text-soft">{texts.lessonsUnseen(unseen)}</p> : null}
+      {lessons.length + unseen > 0 ? (
+        <div>
+          <Button onClick={() => void forget(taken(api.DELETE('/api/set-up/reader/lessons')))}>
+            {texts.forgetEverything}
+          </Button>
+        </div>
+      ) : null}
+    </section>
   );
 }
 

@@ -57,6 +57,21 @@ export const ownerAndManagers = 'its owner';
 export const howAMessageIsRead = 'How a message is read';
 export const howReadingWorks =
   'Type or paste a message to see which tasks it comes to, what was found in it, and what spoke for and against each part. Nothing is kept of it.';
+export const whatItHasLearned = 'What it has learned';
+export const howItLearns =
+  'When you change a draft before making it, make a task where nothing was read, or say that one is not a task, it learns from that. It moves only a little each time, and nothing leaves the firm.';
+export const nothingLearned = 'Nothing yet.';
+export const youOftenMean = (name: string) => `You often mean ${name} by`;
+export const times = (n: number) => `(${n} times)`;
+export const forget = 'Forget';
+export const forgetThis = (what: string) => `Forget “${what}”`;
+export const forgetEverything = 'Forget everything';
+export const readAs = 'Read as';
+export const itIsNoTask = 'It is not a task.';
+export const nothingWasRead = 'Nothing was read.';
+export const madeInstead = 'Made:';
+export const lessonsUnseen = (n: number) =>
+  n === 1 ? 'One more is from talk that you do not see.' : `${n} more are from talk that you do not see.`;
 export const messageToRead = 'Message to read';
 export const somebodyOutsideWrites = 'Somebody outside writes it';
 export const readIt = 'Read it';
