@@ -8,6 +8,7 @@ using Wrenlet.Core.Conversations.Meetings;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
+using Wrenlet.Core.Tasks.Words;
 using Wrenlet.Server.Alerts;
 using Wrenlet.Server.Asks;
 using Wrenlet.Server.Conversations;
@@ -248,7 +249,7 @@ internal sealed class DemoLife(
         );
         Did(told.Title, made.Refusal);
         if (told.Parts is { } parts)
-            await making.AddParts(id, PastedList.Read(string.Join('\n', parts)), by, at);
+            await making.AddParts(id, [.. parts.Select(p => (0, false, TaskLine.AsItStands(p)))], by, at);
         List<TaskId> blockers = [];
         foreach (var title in told.WaitsFor ?? [])
             blockers.Add(await TaskOf(title));

@@ -126,6 +126,14 @@ internal static class DraftReading
         );
     }
 
+    /// <summary>A task that was written on a line, as it is understood: what, who, when, how long.</summary>
+    public static string Brief(TaskLine line, Instant now, Roster roster)
+    {
+        var task = new LabelledTask(line.Title, line.Owners, line.Due, line.Start, line.Priority, line.Repeats);
+        var brief = Brief(task, now, roster);
+        return line.Estimate is { } length ? $"{brief} · {WorkingTimeWords.Of(length)}" : brief;
+    }
+
     /// <summary>
     /// The task that somebody agreed to while they wrote: that one, whatever the words that were sent ask for; null where
     /// it cannot be made any more.

@@ -27,6 +27,20 @@ public sealed record MomentsView(IReadOnlyList<MomentView> Read, IReadOnlyList<M
 /// <param name="Shown">As people read it: "1 h 30".</param>
 public sealed record LengthView(int Minutes, string Shown);
 
+/// <summary>A line that is to be a task, as it is understood.</summary>
+/// <param name="EstimateMinutes">How long it takes; null when nothing is said.</param>
+/// <param name="Read">All of it on a line; empty where nothing was understood beside the title.</param>
+public sealed record TaskLineView(
+    string Title,
+    IReadOnlyList<OwnerView> Owners,
+    DateTimeOffset? Due,
+    DateTimeOffset? Start,
+    string Priority,
+    string? Repeats,
+    int? EstimateMinutes,
+    string Read
+);
+
 /// <summary>Reads what people type into fields for moments and lengths.</summary>
 internal static class MomentEndpoints
 {
@@ -34,6 +48,37 @@ internal static class MomentEndpoints
     {
         api.MapGet("/moments", GetMoments).For(Access.SignedIn);
         api.MapGet("/lengths", GetLength).For(Access.SignedIn);
+        api.MapGet("/tasks/line", GetLine).For(Access.Staff);
+    }
+
+    /// <summary>Reads a line that is to be a task: what it says beside its title.</summary>
+    private static TaskLineView GetLine(
+        [StringLength(300)] string words,
+        Viewer viewer,
+        Database database,
+        FirmKinds kinds,
+        ReaderLessons lessons,
+        WhoIsWho who,
+        FirmClock clock,
+        string? docket = null
+    )
+    {
+        var (roster, now) = (who.Current, clock.Now);
+        var milestones =
+            docket is not null && database.Read(s => SeenDocket.Find(s, docket, viewer.Person)) is { } seen
+                ? database.Read(s => NamedDates.Of(s, seen.Id, kinds.Current, roster.Firm!.Calendar))
+                : [];
+        var line = lessons.Reader([.. milestones]).ReadLine(words, viewer.Person.Id, now);
+        return new(
+            line.Title,
+            [.. line.Owners.Select(o => TaskViews.Owner(o, roster)).OfType<OwnerView>()],
+            line.Due?.ToDateTimeOffset(),
+            line.Start?.ToDateTimeOffset(),
+            StoredWords.Priorities.Of(line.Priority),
+            line.Repeats,
+            (int?)line.Estimate?.TotalMinutes,
+            line.SaysMore ? DraftReading.Brief(line, now, roster) : ""
+        );
     }
 
     /// <summary>

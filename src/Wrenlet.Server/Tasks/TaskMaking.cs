@@ -1,7 +1,9 @@
 using System.Collections.Immutable;
 using NodaTime;
+using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
+using Wrenlet.Core.Tasks.Words;
 using Wrenlet.Server.Conversations;
 using Wrenlet.Server.Happenings;
 using Wrenlet.Server.People;
@@ -325,7 +327,7 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
     /// <summary>Makes the parts of a list, deeper ones as parts of the part before them.</summary>
     public Task<(TaskOutcome Outcome, ImmutableArray<WorkTask> Made)> AddParts(
         TaskId id,
-        IReadOnlyList<ListedPart> parts,
+        IReadOnlyList<(int Depth, bool Done, TaskLine Line)> parts,
         Person by,
         Instant at
     ) =>
@@ -336,6 +338,15 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
                     new TaskOutcome(null, false, "There is no such task, or you cannot see it."),
                     ImmutableArray<WorkTask>.Empty
                 );
+            foreach (var owners in parts.Select(p => Owned(p.Line)))
+                if (
+                    (
+                        Owning.RefusesGiving(by, [], owners)
+                        ?? TaskViews.Unseeing(whole with { Owners = owners }, who.Current)?.Reason
+                    ) is
+                    { } refusal
+                )
+                    return (new(whole, false, refusal), []);
             var made = ImmutableArray.CreateBuilder<WorkTask>();
             List<WorkTask> line = [whole];
             foreach (var part in parts)
@@ -346,7 +357,7 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
                 var task = new WorkTask(
                     0,
                     new TaskId(Guid.CreateVersion7()),
-                    part.Title,
+                    part.Line.Title,
                     whole.Docket,
                     null,
                     by.Id,
@@ -354,15 +365,15 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
                     part.Done ? TaskState.Done : TaskState.NeedsAction,
                     null,
                     CompletionRule.Any,
-                    whole.Priority,
-                    null,
-                    null,
-                    null,
-                    null,
+                    part.Line.Priority is Priority.Normal ? whole.Priority : part.Line.Priority,
+                    part.Line.Start,
+                    part.Line.Due,
+                    part.Line.Repeats,
+                    part.Line.Estimate,
                     null,
                     part.Done ? at : null,
                     1,
-                    [],
+                    Owned(part.Line),
                     whole.Sight
                 )
                 {
@@ -370,16 +381,22 @@ public sealed class TaskMaking(Database database, WriteQueue writes, WhoIsWho wh
                     Position = position,
                     Private = whole.Private,
                 };
-                TaskStore.Add(w.Session, task);
+                TaskStore.Add(w.Session, Series.Begun(w.Session, task, who.Current));
                 var written = TaskStore.Find(w.Session, task.Id)!;
                 Announce(w, written, ChangeKinds.TaskMade, by.Id, at);
                 made.Add(written);
                 line.Add(written);
             }
 
+            List<WorkTask> told = [.. made.Where(t => !t.Owners.IsEmpty && t.State is not TaskState.Done)];
+            if (told.Count > 0)
+                happenings.Say(w, new TasksMade(told, by.Id, at));
             Ripple(w, id, by, at);
             return (new TaskOutcome(TaskStore.Find(w.Session, id), false, null), made.ToImmutable());
         });
+
+    private static ImmutableArray<OwnerShare> Owned(TaskLine line) =>
+        [.. line.Owners.Select(o => new OwnerShare(o, false))];
 
     /// <summary>
     /// Makes the task that follows one of a series, where its series wants that now and there is none yet.

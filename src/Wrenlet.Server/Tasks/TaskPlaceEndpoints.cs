@@ -336,16 +336,21 @@ internal static class TaskPlaceEndpoints
         NewParts given,
         Viewer viewer,
         TaskMaking making,
+        ReaderLessons lessons,
         WhoIsWho who,
         FirmClock clock
     )
     {
-        var parts = PastedList.Read(given.Text);
-        if (parts.Count == 0)
+        var listed = PastedList.Read(given.Text);
+        if (listed.Count == 0)
             return Refusals.Invalid("text", "It is empty. Write something first. Write one part on each line.");
+        var reader = lessons.Reader([]);
+        var parts = listed
+            .Select(p => (p.Depth, p.Done, reader.ReadLine(p.Title, viewer.Person.Id, clock.Now)))
+            .ToList();
         var (outcome, made) = await making.AddParts(new TaskId(id), parts, viewer.Person, clock.Now);
-        return outcome.Task is null
-            ? Refusals.NotFound("task")
+        return outcome.Task is null ? Refusals.NotFound("task")
+            : outcome.Refusal is { } refusal ? Refusals.Refused(refusal)
             : TypedResults.Ok<IReadOnlyList<TaskView>>([.. made.Select(t => TaskViews.Of(t, who.Current, clock.Now))]);
     }
 

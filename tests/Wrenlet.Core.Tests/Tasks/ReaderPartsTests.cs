@@ -27,6 +27,56 @@ public class ReaderPartsTests
     public void A_title_is_what_is_left_in_the_base_form(string text, string title) =>
         One(text).Title.Value.ShouldBe(title);
 
+    [Theory]
+    [InlineData("Springs by Thursday @Kit, 2 h", "Springs", "Kit Ramaswamy", "2026-04-16T17:00", 120)]
+    [InlineData("Springs", "Springs", "-", "-", 0)]
+    [InlineData("Ines: oil the hinges tomorrow, 30 min", "Oil the hinges", "Ines Kowal", "2026-04-15T17:00", 30)]
+    [InlineData("oil the hinges, Ines", "Oil the hinges", "Ines Kowal", "-", 0)]
+    [InlineData("Ring Ines about the hinges", "Ring Ines about the hinges", "-", "-", 0)]
+    [InlineData("Could you fetch the ladder by noon", "Fetch the ladder", "-", "2026-04-14T12:00", 0)]
+    [InlineData("Fetch the ladder in 2 hours", "Fetch the ladder", "-", "2026-04-14T10:40", 0)]
+    [InlineData("1.5 h: the minutes of Thursday @office", "The minutes of Thursday", "office", "-", 90)]
+    [InlineData(
+        "@Kit @Ines lift the engine (3h) friday",
+        "Lift the engine",
+        "Kit Ramaswamy;Ines Kowal",
+        "2026-04-17T17:00",
+        180
+    )]
+    [InlineData("tomorrow", "tomorrow", "-", "-", 0)]
+    [InlineData("small bolts", "small bolts", "-", "-", 0)]
+    [InlineData("8 bolts M10, 2 spare", "8 bolts M10, 2 spare", "-", "-", 0)]
+    public void A_line_is_a_task_with_what_it_says(string text, string title, string owners, string due, int minutes)
+    {
+        var line = Reader.ReadLine(text, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40"));
+        line.Title.ShouldBe(title);
+        string.Join(
+                ';',
+                line.Owners.Select(o =>
+                    o is TaskOwner.OfPerson p
+                        ? Yard.Staff.Single(s => s.Id == p.Person).Name
+                        : Yard.Crews.Single(c => c.Id == ((TaskOwner.OfCrew)o).Crew).Name
+                )
+            )
+            .ShouldBe(owners == "-" ? "" : owners);
+        (line.Due is { } at ? Yard.Local(at) : "-").ShouldBe(due);
+        (line.Estimate?.TotalMinutes ?? 0).ShouldBe(minutes);
+        line.SaysMore.ShouldBe(owners != "-" || due != "-" || minutes > 0);
+    }
+
+    [Fact]
+    public void A_line_says_when_it_repeats_and_how_much_it_matters()
+    {
+        var line = Reader.ReadLine(
+            "urgent: grease the winch every Monday",
+            Yard.Named("Odalys").Id,
+            Yard.At("2026-04-14T08:40")
+        );
+        (line.Title, line.Priority, line.Repeats).ShouldBe(
+            ("Grease the winch", Priority.Critical, "FREQ=WEEKLY;BYDAY=MO")
+        );
+    }
+
     [Fact]
     public void Me_in_a_customers_words_is_the_customer() =>
         Reader

@@ -332,6 +332,7 @@ public partial class EveryEndpointTests
             ),
             ["DELETE /api/worklists/{id}"] = new($"/api/worklists/{_list}", ["Kit"]),
             ["GET /api/moments"] = new("/api/moments?words=thu%203pm&sense=by", SignedIn),
+            ["GET /api/tasks/line"] = new("/api/tasks/line?words=Springs%20by%20Thursday", Staff),
             ["GET /api/lengths"] = new("/api/lengths?words=1:30", SignedIn),
             ["GET /api/task-views"] = new("/api/task-views", Staff),
             ["PUT /api/task-views/{id}"] = new(

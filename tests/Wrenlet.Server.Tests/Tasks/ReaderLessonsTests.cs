@@ -26,8 +26,8 @@ public sealed class ReaderLessonsTests(YardFixture fixture) : YardTests(fixture)
         return entry;
     }
 
-    private Task<JsonElement> Make(Guid entry, string title, string owner, DateTimeOffset? due = null) =>
-        Of("Odalys")
+    private Task<JsonElement> Make(Guid entry, string title, string owner, string by = "Odalys") =>
+        Of(by)
             .Do(
                 HttpMethod.Post,
                 "/api/tasks",
@@ -37,7 +37,7 @@ public sealed class ReaderLessonsTests(YardFixture fixture) : YardTests(fixture)
                     title,
                     sourceEntry = entry,
                     owners = new[] { new { kind = "person", id = Yard.People[owner].Id.Value } },
-                    due,
+                    due = (DateTimeOffset?)null,
                     priority = "normal",
                     repeats = (string?)null,
                     again = true,
@@ -173,5 +173,57 @@ public sealed class ReaderLessonsTests(YardFixture fixture) : YardTests(fixture)
         (await Of("Wilhelmina").Refused(HttpMethod.Delete, "/api/set-up/reader/lessons")).Words.ShouldBe(
             "It has learned nothing that could be forgotten."
         );
+    }
+
+    [Fact]
+    public async Task A_line_says_who_by_when_and_how_long()
+    {
+        var line = await Of("Odalys").Get("/api/tasks/line?words=Springs%20by%20Thursday%20%40Kit%2C%202%20h");
+        Text(line, "title").ShouldBe("Springs");
+        line.GetProperty("owners")[0].GetProperty("firstName").GetString().ShouldBe("Kit");
+        line.GetProperty("estimateMinutes").GetInt32().ShouldBe(120);
+        Text(line, "read").ShouldBe("Springs · Kit · Thu 16 Apr 17:00 · 2 h");
+        Text(await Of("Odalys").Get("/api/tasks/line?words=Springs"), "read").ShouldBe("");
+    }
+
+    [Fact]
+    public async Task Parts_say_whose_they_are_and_their_owners_are_told()
+    {
+        var whole = await Make(await Say("Kit, please refit the yellow dinghy"), "Refit the yellow dinghy", "Kit");
+        var parts = (
+            await Of("Odalys")
+                .Do(
+                    HttpMethod.Post,
+                    $"/api/tasks/{Text(whole, "id")}/parts",
+                    new { text = "Yellow springs by Thursday @Ines, 2 h\n- [x] Yellow bolts" }
+                )
+        )
+            .EnumerateArray()
+            .ToList();
+        parts.Select(p => Text(p, "title")).ShouldBe(["Yellow springs", "Yellow bolts"]);
+        parts[0].GetProperty("owners")[0].GetProperty("firstName").GetString().ShouldBe("Ines");
+        parts[0].GetProperty("estimateMinutes").GetInt32().ShouldBe(120);
+        Text(parts[0], "due")!.ShouldStartWith("2026-04-16T");
+        (await Of("Ines").Get("/api/alerts")).GetRawText().ShouldContain("Yellow springs");
+
+        // One of them for somebody who cannot see it: nothing is made, and it says why.
+        var secret = await Make(
+            await Say("Please mend the lock", where: "J-2 inside", by: "Kit"),
+            "Mend the lock",
+            "Kit",
+            by: "Kit"
+        );
+        (
+            await Of("Kit")
+                .Refused(
+                    HttpMethod.Post,
+                    $"/api/tasks/{Text(secret, "id")}/parts",
+                    new { text = "Springs\nBolts @Ines" }
+                )
+        ).Words.ShouldContain("Ines");
+        (await Of("Kit").Get($"/api/tasks/{Text(secret, "id")}/detail"))
+            .GetProperty("parts")
+            .GetArrayLength()
+            .ShouldBe(0);
     }
 }

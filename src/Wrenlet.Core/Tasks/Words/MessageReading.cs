@@ -47,6 +47,66 @@ internal sealed class MessageReading(
             .Select(Draft)
             .FirstOrDefault(d => d.Title.Value.Length > 1);
 
+    /// <summary>All of a line as one request, with whatever it says; null where it says nothing that could be done.</summary>
+    public Draft? Line()
+    {
+        if (words.Sentences.FirstOrDefault(s => Opening(s) < s.To) is not { } sentence)
+            return null;
+        var from = Opening(sentence);
+        var cue =
+            words.CuesAt(sentence, from) is [{ Cue.Doer: Doer.You, Content: var content } asked, ..]
+            && content < sentence.To
+                ? asked
+                : new CueFound(Cue.None, from, from, null);
+        var candidate = new Candidate(sentence, from, Math.Max(from, cue.Content), sentence.To, cue);
+        return Draft(
+            new(
+                new(candidate, 1, []),
+                [.. words.Times.Where(t => !words.At(t.From - 1).Is("of")).Select(t => (t, 1.0))],
+                [.. NamedIn(sentence).Select(w => (w, 1.0))],
+                words.Priorities
+            )
+        );
+    }
+
+    /// <summary>The first word of a line that is no name to whom it is said, mark or time.</summary>
+    private int Opening(Sentence sentence)
+    {
+        var i = sentence.From;
+        while (i < sentence.To)
+            if (words.WhoAt(i, sentence.To) is { } who && (words.At(who.Names[0]).Tagged || IsSetApart(who, sentence)))
+                i = who.To;
+            else if (words.TimeAt(i) is { } time && time.To < sentence.To)
+                i = time.To;
+            else if (words.IsPlain(i) || words.WhoAt(i, sentence.To) is not null)
+                return i;
+            else
+                i++;
+        return i;
+    }
+
+    /// <summary>The names of a line that say whose it is: those with a tag, and those that marks set apart at its ends.</summary>
+    private IEnumerable<WhoPhrase> NamedIn(Sentence sentence)
+    {
+        for (var i = 0; i < words.Count; i++)
+            if (words.WhoAt(i, words.Count) is { } who)
+            {
+                if (words.At(who.Names[0]).Tagged || (words.SentenceOf(i) == sentence && IsSetApart(who, sentence)))
+                    yield return who;
+                i = who.To - 1;
+            }
+    }
+
+    private bool IsSetApart(WhoPhrase who, Sentence sentence)
+    {
+        if (who.Names.Any(n => words.At(n).Name!.Owner is null))
+            return false;
+        var (before, after) = (words.ClassIn(sentence, who.From - 1), words.ClassIn(sentence, who.To));
+        return before is WordClass.Edge && after is WordClass.Colon or WordClass.Comma or WordClass.Dash
+            || after is WordClass.Edge && before is WordClass.Comma or WordClass.Dash or WordClass.Colon
+            || before is WordClass.Comma && after is WordClass.Comma;
+    }
+
     private IEnumerable<Request> Requests(double least)
     {
         var clauses = Clauses.Of(words, author is not null, weights).Best(least);

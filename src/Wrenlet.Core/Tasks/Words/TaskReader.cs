@@ -67,6 +67,32 @@ public sealed class TaskReader
     public Draft? Guess(string text, PersonId? author, Instant sent, string? authorName = null) =>
         new MessageReading(_setting, Words(text, sent), author, authorName ?? NameOf(author), sent, _weights).Nearest();
 
+    /// <summary>Reads a line that is a task for certain, since somebody adds it as one; only what it says beside its title is open.</summary>
+    /// <param name="line">One line of plain text.</param>
+    /// <param name="author">Who writes it.</param>
+    /// <param name="sent">Now; all dates are counted from here.</param>
+    public TaskLine ReadLine(string line, PersonId author, Instant sent)
+    {
+        ArgumentNullException.ThrowIfNull(line);
+        var (estimate, rest) = TaskLine.EstimateIn(line);
+        var draft = new MessageReading(_setting, Words(rest, sent), author, NameOf(author), sent, _weights).Line();
+        if (draft is null || draft.Title.Value.Length < 2)
+            return TaskLine.AsItStands(line);
+        var read = new TaskLine(
+            draft.Title.Value,
+            draft.Owners?.Value ?? [],
+            draft.Due?.Value,
+            draft.Start?.Value,
+            draft.Priority.Value,
+            draft.Repeats?.Value,
+            estimate
+        );
+        // What says nothing else stays as it was typed, small letters too.
+        return read.SaysMore || !string.Equals(read.Title, line.Trim(), StringComparison.OrdinalIgnoreCase)
+            ? read
+            : TaskLine.AsItStands(line);
+    }
+
     private string? NameOf(PersonId? author) => _setting.Staff.FirstOrDefault(p => p.Id == author)?.Name;
 
     /// <summary>All that the reader sees in a message, for those who want to know how it reads.</summary>

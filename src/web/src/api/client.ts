@@ -141,6 +141,7 @@ export type RevisionView = Schemas['RevisionView'];
 export type ThingView = Schemas['ThingView'];
 export type MomentView = Schemas['MomentView'];
 export type MomentsView = Schemas['MomentsView'];
+export type TaskLineView = Schemas['TaskLineView'];
 
 /** What the live connection says; its shape is the server's ChangeView. */
 export type Change = {

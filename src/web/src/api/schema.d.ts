@@ -4096,6 +4096,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tasks/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    words: string;
+                    docket?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskLineView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/set-up/reader/trials": {
         parameters: {
             query?: never;
@@ -16162,6 +16200,19 @@ export interface components {
             format: string;
             text: string;
             apply: boolean;
+        };
+        TaskLineView: {
+            title: string;
+            owners: components["schemas"]["OwnerView"][];
+            /** Format: date-time */
+            due: null | string;
+            /** Format: date-time */
+            start: null | string;
+            priority: string;
+            repeats: null | string;
+            /** Format: int32 */
+            estimateMinutes: null | number;
+            read: string;
         };
         TaskRow: {
             /** Format: uuid */

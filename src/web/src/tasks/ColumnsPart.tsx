@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { WorklistView } from '../api/client';
 import { Button, Empty, IconButton, cx, inputClass } from '../ui/controls';
 import { DragRoom } from '../ui/drag';
+import type { LineFields } from './line';
 import { useTable } from './table';
 import { makeTask, placeTask, reopenTask } from './change';
 import { say, sayWrong } from '../ui/toasts';
@@ -99,12 +100,12 @@ function Columns({ list, onOpen, me }: { list: WorklistView; onOpen: (id: string
     };
     say(texts.done(row.title), { action: { label: texts.undo, run: () => void back() } });
   };
-  const add = async (title: string, column: string) => {
+  const add = async (fields: LineFields, column: string) => {
     try {
       const made = await makeTask({
-        title,
         docket: list.docket,
         owners: list.whose === 'own' ? [{ kind: 'person', id: me }] : [],
+        ...fields,
       });
       await place(made.id, column, of(column).at(-1)?.id ?? null);
     } catch (wrong) {
@@ -135,7 +136,8 @@ function Columns({ list, onOpen, me }: { list: WorklistView; onOpen: (id: string
               const next = all[i + step];
               if (next) void place(id, next.id, of(next.id).at(-1)?.id ?? null);
             }}
-            onAdd={column.id ? (title) => void add(title, column.id!) : undefined}
+            onAdd={column.id ? (fields) => void add(fields, column.id!) : undefined}
+            docket={list.docket}
           />
         ))}
       </div>

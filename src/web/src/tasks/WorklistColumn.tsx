@@ -4,6 +4,9 @@ import { cx, inputClass } from '../ui/controls';
 import { Due, Owners } from '../ui/tags';
 import { bothRefs, useDragging, useDrop } from '../ui/drag';
 import { refocus } from '../ui/refocus';
+import { sayWrong } from '../ui/toasts';
+import { LineRead } from './LineRead';
+import { type LineFields, useLine } from './line';
 import * as texts from './texts';
 
 type ColumnProps = {
@@ -13,18 +16,26 @@ type ColumnProps = {
   onOpen: (id: string) => void;
   onPlace: (id: string, after: string | null) => void;
   onAcross: (id: string, step: number) => void;
-  onAdd?: (title: string) => void;
+  onAdd?: (fields: LineFields) => void;
+  /** The docket of its list, whose milestones can be named. */
+  docket?: string | null;
 };
 
-export function Column({ column, rows, people, onOpen, onPlace, onAcross, onAdd }: ColumnProps) {
+export function Column({ column, rows, people, onOpen, onPlace, onAcross, onAdd, docket }: ColumnProps) {
   const { over, drop } = useDrop((id) => onPlace(id, rows.filter((r) => r.id !== id).at(-1)?.id ?? null));
   const [title, setTitle] = useState('');
   const full = column.most !== null && rows.length >= column.most;
   const past = column.most !== null && rows.length > column.most;
-  const submit = (e: FormEvent) => {
+  const line = useLine(title, docket);
+  const submit = async (e: FormEvent) => {
     e.preventDefault();
-    if (title.trim()) onAdd!(title.trim());
-    setTitle('');
+    if (!title.trim()) return;
+    try {
+      onAdd!(await line.fields());
+      setTitle('');
+    } catch (wrong) {
+      sayWrong(wrong);
+    }
   };
   return (
     <section
@@ -71,7 +82,7 @@ export function Column({ column, rows, people, onOpen, onPlace, onAcross, onAdd 
         ))}
       </ol>
       {onAdd ? (
-        <form onSubmit={submit} className="flex-none border-t p-1">
+        <form onSubmit={(e) => void submit(e)} className="flex-none border-t p-1">
           <input
             aria-label={texts.aTaskIn(column.name)}
             placeholder={texts.aTask}
@@ -80,6 +91,7 @@ export function Column({ column, rows, people, onOpen, onPlace, onAcross, onAdd 
             value={title}
             onChange={(e) => setTitle(e.target.value)}
           />
+          <LineRead line={line} />
         </form>
       ) : null}
     </section>

@@ -52,6 +52,7 @@ export const more = 'More';
 export const makeTask = 'Make task';
 export const notNow = 'Not now';
 export const skipThisOne = 'Skip this one';
+export const leaveItAsTyped = 'Leave it as typed';
 export const notATask = 'Not a task';
 export const notATaskWhy = 'These words ask for nothing. Such words will not be read as a task again.';
 export const notATaskNoted = 'Noted: words like these are not a task.';

@@ -8,6 +8,8 @@ import { Button, Wrong, cx, inputClass } from '../../ui/controls';
 import { NamedViews } from '../../ui/NamedViews';
 import { useNamedView } from '../../ui/useNamedView';
 import { Count } from '../../ui/tags';
+import { LineRead } from '../../tasks/LineRead';
+import { useLine } from '../../tasks/line';
 import { ColumnsPart } from '../../tasks/ColumnsPart';
 import { TransferPanel } from '../../tasks/TransferPanel';
 import { LoadPart } from '../../tasks/LoadPart';
@@ -200,27 +202,31 @@ function Scope({ scope, onScope }: { scope: string; onScope: (scope: string) => 
 /** A task of one's own, in a line. */
 function NewOne({ me }: { me: Me }) {
   const [title, setTitle] = useState('');
+  const line = useLine(title);
   const add = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      sayMade(await makeTask({ title, owners: [{ kind: 'person', id: me.person.id! }] }));
+      sayMade(await makeTask({ owners: [{ kind: 'person', id: me.person.id! }], ...(await line.fields()) }));
       setTitle('');
     } catch (wrong) {
       sayWrong(wrong);
     }
   };
   return (
-    <form onSubmit={(e) => void add(e)} className="ml-auto flex min-w-0 flex-1 basis-56 gap-2 md:max-w-[24rem]">
-      <input
-        required
-        aria-label={texts.newTaskForMe}
-        maxLength={300}
-        placeholder={texts.newTaskForMe}
-        className={inputClass}
-        value={title}
-        onChange={(e) => setTitle(e.target.value)}
-      />
-      <Button type="submit">{texts.makeTask}</Button>
+    <form onSubmit={(e) => void add(e)} className="relative ml-auto min-w-0 flex-1 basis-56 md:max-w-[24rem]">
+      <div className="flex gap-2">
+        <input
+          required
+          aria-label={texts.newTaskForMe}
+          maxLength={300}
+          placeholder={texts.newTaskForMeSay}
+          className={inputClass}
+          value={title}
+          onChange={(e) => setTitle(e.target.value)}
+        />
+        <Button type="submit">{texts.makeTask}</Button>
+      </div>
+      <LineRead line={line} />
     </form>
   );
 }

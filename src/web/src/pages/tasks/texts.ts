@@ -76,6 +76,7 @@ export const everybodyS = 'everybody’s';
 export const ofACrew = 'Of a crew';
 export const ofADocket = 'Of a docket';
 export const newTaskForMe = 'New task for me';
+export const newTaskForMeSay = 'New task for me: what, by when, who else';
 export const makeTask = 'Make task';
 export const next = 'Next';
 export const table = 'Table';
