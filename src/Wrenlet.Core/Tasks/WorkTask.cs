@@ -10,7 +10,11 @@ namespace Wrenlet.Core.Tasks;
 public readonly record struct TaskId(Guid Value);
 
 /// <summary>Where a task came from.</summary>
-public sealed record TaskSource(EntryId Entry, long Key, ConversationId Conversation);
+public sealed record TaskSource(EntryId Entry, long Key, ConversationId Conversation)
+{
+    /// <summary>To whom it is promised: whom a message of ours went to that it comes from; null where it comes from no such.</summary>
+    public PartyId? PromisedTo { get; init; }
+}
 
 /// <summary>A task that another waits for.</summary>
 /// <param name="Id">Which.</param>

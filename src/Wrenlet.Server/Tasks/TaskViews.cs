@@ -3,6 +3,7 @@ using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
 using Wrenlet.Core.Tasks;
+using Wrenlet.Server.Conversations;
 using Wrenlet.Server.People;
 using Wrenlet.Storage;
 using Wrenlet.Storage.People;
@@ -30,6 +31,7 @@ namespace Wrenlet.Server.Tasks;
 /// <param name="Watchers">People who want to hear what becomes of it.</param>
 /// <param name="Waits">What it waits for that comes from elsewhere, and has not come.</param>
 /// <param name="Pressing">Whether it is to be done now: it is open, and late or soon due.</param>
+/// <param name="PromisedTo">To whom it is promised: whom our message went to that it comes from; null for nobody.</param>
 public sealed record TaskView(
     Guid Id,
     string Title,
@@ -65,7 +67,8 @@ public sealed record TaskView(
     double Position,
     IReadOnlyList<Guid> Watchers,
     IReadOnlyList<WaitView> Waits,
-    bool Pressing
+    bool Pressing,
+    string? PromisedTo
 );
 
 /// <summary>How far the parts of a task are.</summary>
@@ -151,7 +154,10 @@ internal static class TaskViews
             task.Position,
             [.. task.Watchers.Select(p => p.Value)],
             [.. task.Waits.Select(w => WaitView.Of(w, roster.Firm!.Calendar, now))],
-            standing.Pressing
+            standing.Pressing,
+            task.Source?.PromisedTo is { } to && roster.Parties.TryGetValue(to, out var party)
+                ? ConversationViews.ShortNameOf(party, roster)
+                : null
         );
     }
 

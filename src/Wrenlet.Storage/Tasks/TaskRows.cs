@@ -24,11 +24,13 @@ internal static class TaskRows
           (SELECT group_concat(hex(p.uid)) FROM task_watcher x JOIN person p ON p.id = x.person WHERE x.task = t.id),
           EXISTS (SELECT 1 FROM task_block x WHERE x.task = t.id), EXISTS (SELECT 1 FROM task x WHERE x.parent = t.id),
           t.reminded, t.due_since, t.remind_before, t.remind_again, t.series, t.occurrence, g.name,
-          EXISTS (SELECT 1 FROM task_wait x WHERE x.task = t.id AND x.came IS NULL)
+          EXISTS (SELECT 1 FROM task_wait x WHERE x.task = t.id AND x.came IS NULL),
+          CASE WHEN e.kind = 'out' THEN h.uid END
         FROM task t JOIN person m ON m.id = t.made_by LEFT JOIN docket d ON d.id = t.docket
           LEFT JOIN stage g ON g.id = t.gate
           LEFT JOIN person w ON w.id = d.owner
           LEFT JOIN entry e ON e.id = t.source LEFT JOIN conversation c ON c.id = e.conversation
+          LEFT JOIN party h ON h.id = c.party
           LEFT JOIN task f ON f.id = t.parent LEFT JOIN worklist v ON v.id = t.worklist
             LEFT JOIN worklist_column l ON l.id = t.list_column
         """;
@@ -96,7 +98,10 @@ internal static class TaskRows
             docket,
             r.IsDBNull(9)
                 ? null
-                : new TaskSource(new EntryId(r.GetUid(9)), r.GetInt64(10), new ConversationId(r.GetUid(11))),
+                : new TaskSource(new EntryId(r.GetUid(9)), r.GetInt64(10), new ConversationId(r.GetUid(11)))
+                {
+                    PromisedTo = r.GetUidOrNull(47) is { } party ? new PartyId(party) : null,
+                },
             new PersonId(r.GetUid(12)),
             r.GetMoment(13),
             StoredWords.TaskStates.Read(r.GetString(14)),

@@ -226,4 +226,14 @@ public sealed class ReaderLessonsTests(YardFixture fixture) : YardTests(fixture)
             .GetArrayLength()
             .ShouldBe(0);
     }
+
+    [Fact]
+    public async Task What_our_message_promises_is_promised_to_whom_it_went_to()
+    {
+        var entry = await Say("We'll send you the photographs by Monday.", where: "J-1 Benedikta");
+        var made = await Make(entry, "Send Benedikta the photographs", "Ines");
+        Text(made, "promisedTo").ShouldBe("Benedikta");
+        (await Of("Ines").Get("/api/tasks")).GetRawText().ShouldContain("\"promisedTo\":\"Benedikta\"");
+        Text(await Make(await Say("Please send the plans"), "Send the plans", "Ines"), "promisedTo").ShouldBeNull();
+    }
 }

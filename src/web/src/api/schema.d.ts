@@ -16327,6 +16327,7 @@ export interface components {
             watchers: string[];
             waits: components["schemas"]["WaitView"][];
             pressing: boolean;
+            promisedTo: null | string;
         };
         TaskVisitView: {
             visit: null | components["schemas"]["VisitView"];

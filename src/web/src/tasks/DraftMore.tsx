@@ -1,7 +1,9 @@
 import { LengthField } from '../ui/LengthField';
 import { cx, inputClass } from '../ui/controls';
+import { useRested } from '../ui/useRested';
 import type { Draft } from './draft';
 import { RepeatsChoice } from './RepeatsChoice';
+import { Usual } from './Usual';
 import { useWorklists, whose } from './worklists';
 import * as texts from './texts';
 
@@ -9,6 +11,7 @@ type Props = { draft: Draft; mayTell: boolean; onChange: (draft: Draft) => void 
 
 /** What is seldom said in words and set by hand: how long, how often, in which list, and what is to be known. */
 export function DraftMore({ draft, mayTell, onChange }: Props) {
+  const title = useRested(draft.title, 300);
   const lists = useWorklists().data ?? [];
   const list = lists.find((l) => l.id === draft.worklist);
   const choice = 'min-h-[28px] rounded-card border bg-surface px-1.5';
@@ -21,6 +24,13 @@ export function DraftMore({ draft, mayTell, onChange }: Props) {
           className="!min-h-[28px] !w-32 !py-0"
           minutes={draft.estimateMinutes ?? null}
           onChange={(estimateMinutes) => onChange({ ...draft, estimateMinutes })}
+        />
+        <Usual
+          title={title}
+          docket={null}
+          owners={draft.owners.map((o) => o.id!)}
+          minutes={draft.estimateMinutes ?? null}
+          onTake={(estimateMinutes) => onChange({ ...draft, estimateMinutes })}
         />
         <RepeatsChoice
           value={draft.repeats}

@@ -2,6 +2,7 @@ import { Link, useLocation } from 'react-router';
 import type { TaskView } from '../api/client';
 import { Due, Owners } from '../ui/tags';
 import { FinishBox } from './FinishBox';
+import * as texts from './texts';
 
 /** A task hanging on the entry it was made of, live. */
 export function HungTask({ task }: { task: TaskView }) {
@@ -21,6 +22,7 @@ export function HungTask({ task }: { task: TaskView }) {
         {task.title}
       </Link>
       <span className="ml-auto flex flex-none items-center gap-2 text-[12.5px]">
+        {task.promisedTo ? <span className="text-soft">{texts.promised}</span> : null}
         <Due task={task} />
         <Owners owners={task.owners} />
       </span>

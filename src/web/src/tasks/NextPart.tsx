@@ -67,7 +67,11 @@ function Row({ task, here, reason, stale, onOpen }: RowProps) {
           ) : (
             texts.noDocket
           )}
-          {task.madeBy ? texts.askedBy(task.madeBy.firstName) : ''}
+          {task.promisedTo
+            ? texts.promisedTo(task.promisedTo)
+            : task.madeBy
+              ? texts.askedBy(task.madeBy.firstName)
+              : ''}
           {task.repeats ? texts.repeatsAfter : ''}
           {task.parts ? texts.ofPartsDone(task.parts.done, task.parts.count) : ''}
           {task.parentTitle ? texts.partOf(task.parentTitle) : ''}

@@ -1,13 +1,19 @@
 import { useQuery } from '@tanstack/react-query';
-import { type TaskView, api, taken } from '../api/client';
+import { api, taken } from '../api/client';
 import { shownLength } from '../ui/LengthField';
-import { changeTask } from './change';
 import * as texts from './texts';
 
+type Props = {
+  title: string;
+  docket: string | null;
+  owners: string[];
+  /** The estimate that it has. */
+  minutes: number | null;
+  onTake: (minutes: number) => void;
+};
+
 /** What tasks like this one took that are done; a press takes their middle as its estimate. */
-export function Usual({ task }: { task: TaskView }) {
-  const { title, docket } = task;
-  const owners = task.owners.map((o) => o.id!);
+export function Usual({ title, docket, owners, minutes, onTake }: Props) {
   const { data } = useQuery({
     queryKey: ['usual', title, docket, ...owners],
     queryFn: async () =>
@@ -16,14 +22,14 @@ export function Usual({ task }: { task: TaskView }) {
       )) ?? null,
     staleTime: 300_000,
   });
-  if (!data || task.estimateMinutes === data.middleMinutes) return null;
+  if (!data || minutes === data.middleMinutes) return null;
   return (
     <span className="text-soft">
       {texts.usually(shownLength(data.lowMinutes), shownLength(data.highMinutes), data.like)}{' '}
       <button
         type="button"
         className="min-h-6 text-wren underline underline-offset-2 max-md:min-h-11"
-        onClick={() => void changeTask(task, { estimateMinutes: data.middleMinutes })}
+        onClick={() => onTake(data.middleMinutes)}
       >
         {texts.takeUsual(shownLength(data.middleMinutes))}
       </button>

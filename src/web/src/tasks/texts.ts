@@ -237,6 +237,8 @@ export const goMessageCameFrom = 'Go to the message it came from';
 export const goToItsDocket = 'Go to its docket';
 export const whereItWasSaid = 'where it was said';
 export const noDocket = 'no docket';
+export const promisedTo = (name: string) => ` · promised to ${name}`;
+export const promised = 'Promised';
 export const askedBy = (firstName: string) => ` · asked by ${firstName}`;
 export const repeatsAfter = ' · repeats';
 export const ofPartsDone = (done: number, count: number) => ` · ${done} of ${count} parts done`;

@@ -145,6 +145,7 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
         ) : null}{' '}
         {detail.sourceEdited ? <b className="font-semibold text-soon">{texts.theMessageCameFrom} </b> : null}
         {texts.askedBy(task.madeBy?.id === me.person.id ? texts.you : task.madeBy?.firstName, moment(task.made))}
+        {task.promisedTo ? <b className="text-ink">{texts.promisedTo(task.promisedTo)}</b> : null}
       </p>
       <Line name={texts.owners}>
         <OwnersField
@@ -235,7 +236,13 @@ function Body({ detail, me, onOpen, onClose }: BodyProps) {
           <span className="text-soft">{texts.spent}</span>
         </span>
         <ClockButton task={task} />
-        <Usual task={task} />
+        <Usual
+          title={task.title}
+          docket={task.docket}
+          owners={task.owners.map((o) => o.id!)}
+          minutes={task.estimateMinutes}
+          onTake={(estimateMinutes) => void changeTask(task, { estimateMinutes })}
+        />
       </Line>
       <TimeSaid detail={detail} me={me} />
       <Line name={texts.repeats}>

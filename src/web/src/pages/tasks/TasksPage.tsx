@@ -226,7 +226,11 @@ function NewOne({ me }: { me: Me }) {
         />
         <Button type="submit">{texts.makeTask}</Button>
       </div>
-      <LineRead line={line} />
+      {/* Below it and over the page, which stays where it is. */}
+      <LineRead
+        line={line}
+        className="absolute inset-x-0 top-full z-20 mt-1 rounded-card border bg-surface px-2.5 py-1.5 shadow-md"
+      />
     </form>
   );
 }

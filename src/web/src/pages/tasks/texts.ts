@@ -6,6 +6,7 @@ export const title = 'Title';
 export const partOf = 'part of';
 export const whereItWasSaid = (part: string) => `${part}where it was said`;
 export const theMessageCameFrom = 'The message it came from was edited since.';
+export const promisedTo = (name: string) => `, promised to ${name}`;
 export const askedBy = (whom: string | null | undefined, at: string) => `asked by ${whom}, ${at}`;
 export const you = 'you';
 export const owners = 'Owners';
