@@ -85,3 +85,14 @@ test('what a colleague has made of the same words is shown, and made again only 
   await waitFor(() => expect(closed).toHaveBeenCalledTimes(1));
   expect(POST.mock.calls.map(([, { body }]) => body.again)).toEqual([false, true]);
 });
+
+test('what is not a task is said to the server, and goes', async () => {
+  show('One', 'Two');
+  await userEvent.click((await screen.findAllByRole('button', { name: 'Not a task' }))[0]!);
+  await waitFor(() => expect(screen.queryByDisplayValue('One')).toBeNull());
+  expect(POST.mock.calls.map(([path, { body }]) => [path, body])).toEqual([
+    ['/api/entries/{id}/drafts/turned-down', { title: 'One' }],
+  ]);
+  expect(screen.getByDisplayValue('Two')).toBeTruthy();
+  expect(closed).not.toHaveBeenCalled();
+});
