@@ -255,8 +255,10 @@ internal static class TaskEndpoints
             );
         if (outcome.Refusal is { } reason)
             return Refusals.Refused(reason);
+        // What is for its maker alone teaches nobody.
         if (
-            found.Entry is { } words
+            !isPrivate
+            && found.Entry is { } words
             && Seen(words.Id.Value, viewer.Person, database, kinds, roster) is var (_, milestones)
         )
             await lessons.Heed(words, outcome.Task!, milestones);

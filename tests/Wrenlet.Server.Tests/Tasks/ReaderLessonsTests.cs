@@ -134,6 +134,30 @@ public sealed class ReaderLessonsTests(YardFixture fixture) : YardTests(fixture)
     }
 
     [Fact]
+    public async Task What_one_makes_for_oneself_alone_teaches_nobody()
+    {
+        var entry = await Say("Kit, please fetch the short ladder");
+        await Of("Odalys")
+            .Do(
+                HttpMethod.Post,
+                "/api/tasks",
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    title = "Look for another job",
+                    sourceEntry = entry,
+                    owners = new[] { new { kind = "person", id = Yard.People["Odalys"].Id.Value } },
+                    due = (DateTimeOffset?)null,
+                    priority = "normal",
+                    repeats = (string?)null,
+                    again = true,
+                    @private = true,
+                }
+            );
+        (await Learned()).GetRawText().ShouldNotContain("another job");
+    }
+
+    [Fact]
     public async Task What_was_removed_from_the_talk_teaches_nothing_any_more()
     {
         var entry = await Say("Kit, please fetch the green ladder");

@@ -127,6 +127,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     private static readonly ushort NeedsFirst = N("needs+complement");
 
     private readonly SentenceFacts[] _facts = [.. words.Sentences.Select(s => new SentenceFacts(words, s))];
+    private readonly bool?[] _known = [.. words.Sentences.Select(words.IsKnownToAsk)];
 
     /// <summary>What is so of where a candidate begins, wherever it ends.</summary>
     public void OfBeginning(Candidate c, List<Feature> into)
@@ -178,7 +179,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
         var lead = Bucket(facts.PlainBefore(c.From));
         into.Add(Feature.Of(Lead, lead, cue));
         into.Add(Feature.Of(LeadBefore, lead, before, cue));
-        if (words.IsKnownToAsk(s) is { } asks)
+        if (_known[s.Index] is { } asks)
             into.Add(asks ? KnownToAsk : KnownNotToAsk);
         if (!byStaff)
             into.Add(Feature.Of(ByOthers, cue));

@@ -6,6 +6,7 @@ import { Empty, Wrong, cx } from '../ui/controls';
 import { NameTag } from '../ui/tags';
 import { AskCard } from './AskCard';
 import { useAsks } from './useAsks';
+import { useStill } from '../ui/useStill';
 import { Fold } from '../ui/fold';
 import * as texts from './texts';
 
@@ -39,6 +40,7 @@ export function AsksPage({ beside }: { beside?: ReactNode }) {
   const [over, setOver] = useState(false);
   const waiting = (ofMine.data ?? []).filter((i) => i.ask.state === 'open' || i.ask.state === 'returned');
   const shown = side === 'on-me' || over ? (data ?? []) : waiting;
+  const [still, holding] = useStill(shown);
   const done = (ofMine.data ?? []).length - waiting.length;
   return (
     <div className="flex min-h-0 flex-1 flex-col">
@@ -93,11 +95,11 @@ export function AsksPage({ beside }: { beside?: ReactNode }) {
         ) : (
           <Fold
             what="asks"
-            all={shown}
+            all={still}
             over={(i) => (side === 'on-me' || ['open', 'returned'].includes(i.ask.state) ? null : i.ask.at)}
           >
             {(items) => (
-              <ul>
+              <ul {...holding}>
                 {items.map((i) => (
                   <Item key={i.ask.id} item={i} />
                 ))}

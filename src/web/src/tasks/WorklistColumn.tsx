@@ -30,10 +30,13 @@ export function Column({ column, rows, people, onOpen, onPlace, onAcross, onAdd,
   const submit = async (e: FormEvent) => {
     e.preventDefault();
     if (!title.trim()) return;
+    // The field is free for the next one at once; what could not be read comes back.
+    const typed = title;
+    setTitle('');
     try {
       onAdd!(await line.fields());
-      setTitle('');
     } catch (wrong) {
+      setTitle((next) => next || typed);
       sayWrong(wrong);
     }
   };

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { type TaskLineView, api, taken } from '../api/client';
 import { useRested } from '../ui/useRested';
 
@@ -26,6 +26,11 @@ export const fieldsOf = ({ title, owners, due, start, priority, repeats, estimat
 /** What is understood of a line while it is typed, unless it is to be left as it stands. */
 export function useLine(words: string, docket?: string | null) {
   const [plain, setPlain] = useState(false);
+  // Another line is read again.
+  const empty = !words.trim();
+  useEffect(() => {
+    if (empty) setPlain(false);
+  }, [empty]);
   const rested = useRested(words.trim(), pause);
   const { data } = useQuery({
     queryKey: ['task-line', rested, docket],
@@ -40,9 +45,7 @@ export function useLine(words: string, docket?: string | null) {
     /** The fields to make it with. */
     fields: async () => {
       const line = words.trim();
-      const fields = plain ? { title: line } : fieldsOf(await readLine(line, docket));
-      setPlain(false);
-      return fields;
+      return plain ? { title: line } : fieldsOf(await readLine(line, docket));
     },
   };
 }

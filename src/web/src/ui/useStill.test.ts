@@ -17,3 +17,13 @@ test('rows stand still from pressing until the click is over', async () => {
   list.rerender({ rows: ['c'] });
   expect(list.result.current[0]).toEqual(['c']);
 });
+
+test('what stands above others stays while a pointer is down on any of them', async () => {
+  const list = renderHook(({ rows }) => useStill(rows, true), { initialProps: { rows: [] as string[] } });
+  act(() => void document.body.dispatchEvent(new Event('pointerdown', { bubbles: true })));
+  list.rerender({ rows: ['a'] });
+  expect(list.result.current[0]).toEqual([]);
+  dispatchEvent(new Event('pointerup'));
+  await act(() => new Promise((done) => setTimeout(done)));
+  expect(list.result.current[0]).toEqual(['a']);
+});

@@ -249,7 +249,7 @@ public static class Teaching
     /// <summary>Where the longest of a title's words stands in a text; its end where none does.</summary>
     private static int PlaceOf(string title, string text)
     {
-        foreach (var word in title.Split(' ').OrderByDescending(w => w.Length))
+        foreach (var word in title.Split(' ').Where(w => w.Length > 3).OrderByDescending(w => w.Length))
             if (text.IndexOf(word, StringComparison.OrdinalIgnoreCase) is >= 0 and var at)
                 return at;
         return text.Length;

@@ -205,10 +205,13 @@ function NewOne({ me }: { me: Me }) {
   const line = useLine(title);
   const add = async (event: FormEvent) => {
     event.preventDefault();
+    // The field is free for the next one at once; what could not be made comes back.
+    const typed = title;
+    setTitle('');
     try {
       sayMade(await makeTask({ owners: [{ kind: 'person', id: me.person.id! }], ...(await line.fields()) }));
-      setTitle('');
     } catch (wrong) {
+      setTitle((next) => next || typed);
       sayWrong(wrong);
     }
   };

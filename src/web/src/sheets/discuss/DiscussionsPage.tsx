@@ -8,6 +8,7 @@ import { Button, Empty, Wrong, cx, inputClass } from '../../ui/controls';
 import { useKeys } from '../../ui/keys';
 import { NameTag } from '../../ui/tags';
 import { exact, moment } from '../../ui/time';
+import { useStill } from '../../ui/useStill';
 import { useSheets } from '../sheet';
 import * as texts from '../texts';
 
@@ -231,13 +232,15 @@ export function DiscussionsPage({ me }: { me: Me }) {
 
 /** What one is to see to, among what waits for one's answer. */
 export function Assigned() {
-  const { data = [] } = useAssigned();
-  if (data.length === 0) return null;
+  const { data = none } = useAssigned();
+  // It comes after what stands below it, and would push that away under a pointer.
+  const [shown] = useStill(data, true);
+  if (shown.length === 0) return null;
   return (
     <section aria-label={texts.assignedDiscussions} className="mx-auto w-full max-w-[860px] px-4 py-2.5">
       <h2 className="mb-1 text-[13px] font-bold">{texts.assignedDiscussions}</h2>
       <ul className="grid gap-1.5">
-        {data.map((d) => (
+        {shown.map((d) => (
           <li key={d.id}>
             <DiscussionRow discussion={d} />
           </li>
@@ -246,3 +249,5 @@ export function Assigned() {
     </section>
   );
 }
+
+const none: never[] = [];
