@@ -188,9 +188,9 @@ internal static class ReaderEndpoints
         Roster roster
     )
     {
-        var setting = DraftReading.Setting([], roster);
+        var reader = new TaskReader(DraftReading.Setting([], roster));
         return lessons
-            .Where(l => Teaching.Calls(setting, ReaderLessons.MessageOf(l.Entry, [l.Lesson], roster), word))
+            .Where(l => Teaching.Calls(reader, ReaderLessons.MessageOf(l.Entry, [l.Lesson], roster), word))
             .Select(l => l.Lesson.Id);
     }
 

@@ -44,8 +44,8 @@ public class TeachingTests
         draft.Title.Value.ShouldBe("Book a room");
         draft.Owners.ShouldNotBeNull().Value.ShouldBe([Office]);
         draft.Owners!.Reason.ShouldBe("You often mean office by “Reception”.");
-        Teaching.Calls(Yard.Setting, messages[1], "reception").ShouldBeTrue();
-        Teaching.Calls(Yard.Setting, messages[1], "plans").ShouldBeFalse();
+        Teaching.Calls(Plain, messages[1], "reception").ShouldBeTrue();
+        Teaching.Calls(Plain, messages[1], "plans").ShouldBeFalse();
     }
 
     [Fact]

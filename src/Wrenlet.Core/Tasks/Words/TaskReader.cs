@@ -67,7 +67,7 @@ public sealed class TaskReader
     public Draft? Guess(string text, PersonId? author, Instant sent, string? authorName = null) =>
         new MessageReading(_setting, Words(text, sent), author, authorName ?? NameOf(author), sent, _weights).Nearest();
 
-    /// <summary>Reads a line that is a task for certain, since somebody adds it as one; only what it says beside its title is open.</summary>
+    /// <summary>Reads a line that somebody adds as a task: only what it says beside its title is open.</summary>
     /// <param name="line">One line of plain text.</param>
     /// <param name="author">Who writes it.</param>
     /// <param name="sent">Now; all dates are counted from here.</param>

@@ -25,11 +25,11 @@ internal sealed class Tokenizer
 
         foreach (var crew in setting.Crews)
             _names.Add((crew.Name, new NamedOne(crew.Name, new TaskOwner.OfCrew(crew.Id), []), true));
+        var taken = _names.Select(n => n.Key).ToHashSet(StringComparer.OrdinalIgnoreCase);
         foreach (var other in setting.Others)
-        foreach (
-            var key in KeysOf(other).Where(k => _names.All(n => !n.Key.Equals(k, StringComparison.OrdinalIgnoreCase)))
-        )
-            _names.Add((key, new NamedOne(other, null, []), false));
+        foreach (var key in KeysOf(other))
+            if (taken.Add(key))
+                _names.Add((key, new NamedOne(other, null, []), false));
         _names.Sort((a, b) => b.Key.Length.CompareTo(a.Key.Length));
         foreach (var (key, one, isCrew) in _names)
         {

@@ -13,10 +13,10 @@ internal sealed class Example
     private readonly bool[][] _fits;
     private int[][] _numbers = [];
 
-    private Example(LabelledMessage message)
+    private Example(LabelledMessage message, TaskReader reader)
     {
         _message = message;
-        _words = new TaskReader(message.Setting).Words(message.Text, message.Sent);
+        _words = reader.Words(message.Text, message.Sent);
         _candidates = Candidates.Of(_words, message.Author is not null);
         var features = new ClauseFeatures(_words, message.Author is not null);
         var buffer = new List<Feature>();
@@ -33,7 +33,20 @@ internal sealed class Example
         _fits = [.. message.Tasks.Select(Fitting)];
     }
 
-    public static Example Of(LabelledMessage message) => new(message);
+    /// <summary>The examples of messages; those of one firm that follow one another share a reader, which knows all its names.</summary>
+    public static List<Example> Of(IEnumerable<LabelledMessage> messages)
+    {
+        var examples = new List<Example>();
+        (ReaderSetting Setting, TaskReader Reader)? last = null;
+        foreach (var message in messages)
+        {
+            if (!ReferenceEquals(last?.Setting, message.Setting))
+                last = (message.Setting, new TaskReader(message.Setting));
+            examples.Add(new(message, last.Value.Reader));
+        }
+
+        return examples;
+    }
 
     /// <summary>Whether every task can be found among the candidates.</summary>
     public bool IsReachable => _fits.All(f => f.Contains(true));

@@ -27,7 +27,7 @@ public static class Learner
 
     internal static Weights LearnWeights(IReadOnlyList<LabelledMessage> messages)
     {
-        var examples = messages.Select(Example.Of).ToList();
+        var examples = Example.Of(messages);
         var table = new Table();
         foreach (var example in examples)
             example.Number(table);

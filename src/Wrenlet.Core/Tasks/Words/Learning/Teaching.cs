@@ -108,13 +108,14 @@ public static class Teaching
     }
 
     /// <summary>Whether a message taught that somebody is called by a word.</summary>
-    /// <param name="setting">What the reader knows of the firm.</param>
+    /// <param name="reader">A reader that has learned no such word.</param>
     /// <param name="message">The message.</param>
     /// <param name="word">The word, in lower case.</param>
-    public static bool Calls(ReaderSetting setting, TaughtMessage message, string word)
+    public static bool Calls(TaskReader reader, TaughtMessage message, string word)
     {
+        ArgumentNullException.ThrowIfNull(reader);
         ArgumentNullException.ThrowIfNull(message);
-        return Called(new TaskReader(setting).Words(message.Text, message.Sent)).Contains(word)
+        return Called(reader.Words(message.Text, message.Sent)).Contains(word)
             && message.Made.Any(m => m.Owners.Length == 1);
     }
 
@@ -219,7 +220,7 @@ public static class Teaching
                 yield return (alike, asks);
     }
 
-    /// <summary>What a message asks for, as far as people have said: what is read, but for what they made otherwise or turned down.</summary>
+    /// <summary>What a message asks for: what is read in it, but for what people made otherwise or turned down.</summary>
     private static LabelledMessage Labelled(TaughtMessage message, TaskReader reader, ReaderSetting setting)
     {
         var drafts = reader.Read(message.Text, message.Author, message.Sent, message.AuthorName).ToList();

@@ -27,7 +27,7 @@ internal static class Tuning
     {
         if (lessons.Count == 0)
             return from;
-        var examples = lessons.Select(Example.Of).ToList();
+        var examples = Example.Of(lessons);
         var clauses = new Learner.Table(from, Rate);
         foreach (var example in examples)
             example.Number(clauses);
