@@ -116,6 +116,18 @@ describe('two devices', () => {
     expect(wordsOf('c')).toEqual(doc('one'));
   });
 
+  test('what was written before and is saved while the server’s are being read stays', async () => {
+    let answer: (value: unknown) => void = () => undefined;
+    GET.mockReturnValueOnce(new Promise((resolve) => (answer = resolve)));
+    kept.keepDraft('c', { docket: null, doc: doc('one') });
+    const joined = kept.joinDrafts();
+    await vi.advanceTimersByTimeAsync(700);
+    expect(kept.drafts.get()['c']!.unsaved).toBe(false);
+    answer(await ok([]));
+    await joined;
+    expect(wordsOf('c')).toEqual(doc('one'));
+  });
+
   test('what was sent on the other device is gone here', async () => {
     kept.keepDraft('c', { docket: null, doc: doc('one') });
     await vi.advanceTimersByTimeAsync(700);

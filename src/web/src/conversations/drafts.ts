@@ -100,9 +100,10 @@ async function save(conversation: string) {
 /** Brings both sides together: what only this browser has goes to the server, the rest comes from there. */
 export async function joinDrafts() {
   const before = new Map(changes);
+  const onTheirWay = unsaved.get();
   const stored = await taken(api.GET('/api/drafts'));
-  // What was written here while that was read is newer than the answer, also where it has been saved since.
-  const newer = new Set([...changes.keys()].filter((c) => changes.get(c) !== before.get(c)));
+  // What was written or saved here while that was read is newer than the answer, also where the server has it by now.
+  const newer = [...onTheirWay, ...[...changes.keys()].filter((c) => changes.get(c) !== before.get(c))];
   const local = drafts.get();
   const known = new Set(stored.map((d) => d.conversation));
   const unsent = new Set([...unsaved.get(), ...Object.keys(local).filter((c) => local[c]!.unsaved)]);
