@@ -38,6 +38,8 @@ test('a template is made of a docket, changed, used for a new one, and added to 
   await expect(page.getByText('Spring check saved.')).toBeVisible();
 
   // A new docket begins with it: what it makes is shown with its dates, and can be changed before.
+  const connections: string[] = [];
+  page.on('websocket', (one) => connections.push(one.url()));
   await page.goto(`${yard.url}/dockets`);
   await page.getByRole('button', { name: 'New docket' }).click();
   const fresh = page.getByRole('dialog', { name: 'New docket' });
@@ -68,6 +70,8 @@ test('a template is made of a docket, changed, used for a new one, and added to 
   await panel.getByRole('button', { name: 'Add 1 task' }).click();
   await expect(page.getByText('1 task added.')).toBeVisible();
   await expect(page.getByText('Odalys used the template Spring check: 1 task')).toBeVisible();
+  // Whatever is read anew meanwhile, a page has one connection.
+  expect(connections).toHaveLength(1);
 });
 
 test('a docket recurs: it is set up from one that is there, and made on its day', async ({ browser, yard }) => {

@@ -108,6 +108,27 @@ describe('the live connection', () => {
     expect(GET).toHaveBeenCalledTimes(1);
   });
 
+  test('is one for a page: where it connects anew the one from before ends, and one that is left is not made', async () => {
+    const left = live.connect(4, () => undefined);
+    await live.disconnect();
+    await left;
+    expect(hub.start).not.toHaveBeenCalled();
+    await live.connect(5, () => undefined);
+    expect(hub.stop).not.toHaveBeenCalled();
+    await live.connect(6, () => undefined);
+    expect(hub.stop).toHaveBeenCalledTimes(1);
+    expect(GET).toHaveBeenLastCalledWith('/api/changes', { params: { query: { after: 6 } } });
+  });
+
+  test('does not try again once it was left', async () => {
+    vi.useFakeTimers();
+    hub.start.mockRejectedValue(new Error('no'));
+    await live.connect(4, () => undefined);
+    await live.disconnect();
+    await vi.advanceTimersByTimeAsync(10_000);
+    expect(hub.start).toHaveBeenCalledTimes(1);
+  });
+
   test('after a break what was heard meanwhile does not hide what came before it', async () => {
     await live.connect(4, () => undefined);
     (hub.onreconnecting.mock.calls[0]![0] as () => void)();

@@ -88,50 +88,69 @@ const nobody: Present[] = [];
 export const usePresent = (conversation: string | undefined) =>
   useSyncExternalStore(subscribe, () => (conversation && present.get(conversation)) || nobody);
 
-/** Connects after sign-in, and catches up by the number of the last change heard. */
+/** Counts the times that this page began or ended its connection: what was begun before that is not gone on with. */
+let turn = 0;
+
+/**
+ * Connects after sign-in, and catches up by the number of the last change heard. A page has one connection: the one from
+ * before ends.
+ */
 export async function connect(sequence: number, alerted: (change: Change) => void) {
+  void disconnect();
+  const mine = turn;
   last = sequence;
+  caughtUp = false;
   onAlert = alerted;
   const { HubConnectionBuilder, HttpTransportType, LogLevel } = await import('@microsoft/signalr');
-  connection = new HubConnectionBuilder()
+  if (mine !== turn) return;
+  const made = new HubConnectionBuilder()
     .withUrl(at('/live'), { transport: HttpTransportType.WebSockets, skipNegotiation: true })
     .withAutomaticReconnect({ nextRetryDelayInMilliseconds: (c) => Math.min(15_000, 500 * 2 ** c.previousRetryCount) })
     .configureLogging(LogLevel.None)
     .build();
-  connection.on('change', (change: Change) => {
+  connection = made;
+  made.on('change', (change: Change) => {
     if (caughtUp) last = Math.max(last, change.seq);
     apply(change);
   });
-  connection.on('present', (view: { conversation: string; people: Present[] }) => {
+  made.on('present', (view: { conversation: string; people: Present[] }) => {
     present.set(view.conversation, view.people);
     tell();
   });
-  connection.on('draft', (draft: KeptDraft) => onDraft(draft));
-  connection.onreconnecting(() => {
+  made.on('draft', (draft: KeptDraft) => onDraft(draft));
+  made.onreconnecting(() => {
     caughtUp = false;
     become('away');
   });
-  connection.onreconnected(begin);
-  connection.onclose(() => become('away'));
-  await begin();
+  made.onreconnected(() => begin(made));
+  made.onclose(() => {
+    if (made === connection) become('away');
+  });
+  await begin(made);
 }
 
-async function begin() {
+async function begin(one: HubConnection) {
   try {
-    if (connection!.state === 'Disconnected') await connection!.start();
-    await arrived();
+    if (one.state === 'Disconnected') await one.start();
+    await arrived(one);
   } catch {
+    if (one !== connection) return;
     become('away');
-    setTimeout(() => void begin(), 3000);
+    setTimeout(() => one === connection && void begin(one), 3000);
   }
 }
 
-/** Leaves for good, at sign-out. */
-export const disconnect = () => connection?.stop();
+/** Leaves for good: at sign-out, and where somebody else has signed in. */
+export function disconnect() {
+  turn++;
+  const before = connection;
+  connection = null;
+  return before?.stop();
+}
 
-async function arrived() {
+async function arrived(one: HubConnection) {
   become('live');
-  await connection!.invoke('Reading', reading);
+  await one.invoke('Reading', reading);
   await catchUp();
   await flushOutbox();
   await onArrived();

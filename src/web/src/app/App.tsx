@@ -7,7 +7,7 @@ import { basename } from '../api/at';
 import { SignIn } from '../accounts/SignIn';
 import { may } from '../accounts/rights';
 import { type EntryView, type FileView, type Me, Refusal, api, setGuard, taken } from '../api/client';
-import { connect, showSent, whenArrived, whenConversationChanges } from '../api/live';
+import { connect, disconnect, showSent, whenArrived, whenConversationChanges } from '../api/live';
 import { FileTalk } from '../conversations/fileTalk';
 import { hearDrafts, joinDrafts } from '../conversations/drafts';
 import { refreshRow } from '../conversations/queues/board';
@@ -135,6 +135,8 @@ function ToSheet({ me }: { me: Me }) {
 }
 
 function Inside({ me }: { me: Me }) {
+  // Who is signed in is read again and again, and says a later number each time; the page stays connected.
+  const [sequence] = useState(me.sequence);
   useEffect(() => {
     whenSent((waiting, entry) => {
       showSent(waiting.docket, entry);
@@ -147,8 +149,9 @@ function Inside({ me }: { me: Me }) {
       hearDrafts();
       whenArrived(joinDrafts);
     }
-    void connect(me.sequence, (change) => change.alert && popUp(change.alert));
-  }, [me.sequence, me.staff]);
+    void connect(sequence, (change) => change.alert && popUp(change.alert));
+    return () => void disconnect();
+  }, [sequence, me.staff]);
   const fileTalk = useCallback(
     (of: { entry: EntryView; file: FileView }) => (
       <Suspense fallback={null}>
