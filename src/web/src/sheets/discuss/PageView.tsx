@@ -126,14 +126,22 @@ export function PageView(props: Props) {
     return () => mark(new Map());
   }, [html, discussions, open, chosen, written, place]);
 
-  useEffect(place, [near, place]);
+  // Each time it is asked where the places are all is laid out: once for what is said, and again as one scrolls or sizes.
+  const again = useRef(place);
+  again.current = place;
+  const placed = useRef(near);
+  useEffect(() => {
+    if (placed.current === near) return;
+    placed.current = near;
+    again.current();
+  }, [near]);
 
   useEffect(() => {
-    const watch = new ResizeObserver(place);
+    const watch = new ResizeObserver(() => again.current());
     watch.observe(body.current!);
     watch.observe(box.current!);
     return () => watch.disconnect();
-  }, [place]);
+  }, []);
 
   useEffect(() => {
     scroll.current = (to) => {
