@@ -39,6 +39,9 @@ public sealed partial class TextRevisions
 
         public bool IsThere { get; private set; }
 
+        /// <summary>How much of the words themselves is there, a rare one counting for more, 0 to 1.</summary>
+        public float Left { get; private set; }
+
         /// <summary>How much of what stands there is another's; see <see cref="TextRevisions.Others"/>.</summary>
         public float Others { get; private set; }
 
@@ -51,7 +54,7 @@ public sealed partial class TextRevisions
                     match[i] += a;
             Fuzzy(texts, match, low, from, to);
             Straying(texts, match, low, from, to);
-            float Left(int x, int y)
+            float Remains(int x, int y)
             {
                 var (kept, all) = (0f, 0f);
                 for (var i = x; i < y; i++)
@@ -64,7 +67,7 @@ public sealed partial class TextRevisions
                 return all > 0 ? kept / all : 0;
             }
 
-            var own = Left(from, to);
+            var own = Remains(from, to);
             if (own <= 0)
                 return null;
             var (kept, letters) = (0f, 0f);
@@ -92,7 +95,7 @@ public sealed partial class TextRevisions
             float Beside(int x, int y)
             {
                 var sides = (x < from ? 1 : 0) + (to < y ? 1 : 0);
-                return sides == 0 ? 1 : (Left(x, from) + Left(to, y)) / sides;
+                return sides == 0 ? 1 : (Remains(x, from) + Remains(to, y)) / sides;
             }
 
             var stands = support ?? 0.5f;
@@ -101,6 +104,7 @@ public sealed partial class TextRevisions
             return new(match, low)
             {
                 Others = others,
+                Left = own,
                 At = at,
                 First = begins,
                 Last = ends,

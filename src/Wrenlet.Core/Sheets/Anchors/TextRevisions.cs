@@ -144,17 +144,23 @@ public sealed partial class TextRevisions
 
         var all = Fits(low, high, from, to);
         var best = all.MaxBy(a => a.Score);
-        // What is doubled on the spot is the copy: of two that follow on one another it is the first.
-        if (best is not null && Paragraph(from, to) is var (head, foot) && foot - head is > 8 and var length)
+        if (best is not { IsThere: true })
+            return null;
+        // What is doubled on the spot is the copy: of two that follow on one another it is the first. Between them they have
+        // the surroundings of one, so that little may be left of those of the first.
+        if (Paragraph(from, to) is var (head, foot) && foot - head is > 8 and var length)
             best =
                 all.Find(a =>
-                    a is { IsThere: true, Others: < 0.5f }
-                    && a.Score > best.Score - Twin
+                    a.Others < 0.5f
+                    && (
+                        (a.IsThere && a.Score > best.Score - Twin)
+                        || (to - from >= Few && a.Left >= Math.Max(0.6f, best.Left - 0.1f))
+                    )
                     && best.At - a.At is var apart
                     && apart > length * 0.6
                     && apart < length * 1.5
                 ) ?? best;
-        return best is { IsThere: true } ? best.Words(this, start, end, from, to) : null;
+        return best.Words(this, start, end, from, to);
     }
 
     /// <summary>Every way in which the words may stand in the later text, each once.</summary>
@@ -404,9 +410,13 @@ public sealed partial class TextRevisions
     private bool FollowsOn(int from, int to, int at)
     {
         var (head, foot) = Paragraph(from, to);
-        for (int i = head - 1, n = 0; i >= 0 && n < Around; i--, n++)
-            if (_sure[i] >= 0)
-                return Math.Abs(_sure[i] - at - (i - from)) <= Math.Max(4, (foot - head) / 2);
+        var apart = Math.Max(4, (foot - head) / 2);
+        for (int i = head - 1, n = 0; n < Around; i--, n++)
+            if (i < 0)
+                // As near to where the text begins as they were: a twin may stand between.
+                return Math.Abs(at - from) <= apart;
+            else if (_sure[i] >= 0)
+                return Math.Abs(_sure[i] - at - (i - from)) <= apart;
         return true;
     }
 

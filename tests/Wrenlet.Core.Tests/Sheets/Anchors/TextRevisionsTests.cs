@@ -112,6 +112,16 @@ public class TextRevisionsTests
     }
 
     [Fact]
+    public void Of_a_whole_paragraph_that_was_doubled_the_first_is_meant_also_where_the_text_begins()
+    {
+        var (head, others) = (Survey.Split('\n')[0], Survey[(Survey.IndexOf('\n', StringComparison.Ordinal) + 1)..]);
+        Find(Survey, head, $"{head}\n{head}\n{others}").Place!.Value.Start.ShouldBe(0);
+        var changed = head.Replace("wept rust", "wept some rust", StringComparison.Ordinal);
+        Find(Survey, head, $"{changed}\n{head}\n{others}").Place!.Value.Start.ShouldBe(0);
+        Find(Survey, "at its aft", $"{changed}\n{head}\n{others}").Place!.Value.Start.ShouldBeLessThan(changed.Length);
+    }
+
+    [Fact]
     public void Of_a_paragraph_that_was_doubled_the_first_is_meant_though_only_the_copy_reads_as_before()
     {
         var lines = Survey.Split('\n');
