@@ -1,4 +1,4 @@
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, memo, useState } from 'react';
 import type { AnchorView, DiscussionView, Me } from '../../api/client';
 import { Button, cx } from '../../ui/controls';
 import { NameTag } from '../../ui/tags';
@@ -23,7 +23,7 @@ type Props = {
 };
 
 /** A discussion in the margin: its first and last words, and opened all of it. */
-export function DiscussionCard({
+export const DiscussionCard = memo(function DiscussionCard({
   discussion: d,
   me,
   shown,
@@ -191,4 +191,4 @@ export function DiscussionCard({
       ) : null}
     </article>
   );
-}
+});

@@ -1,5 +1,14 @@
 import { ChevronDown, ChevronUp } from 'lucide-react';
-import { type ReactNode, type RefObject, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import {
+  type ReactNode,
+  type RefObject,
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import type { AnchorView, DiscussionView, Me } from '../../api/client';
 import { Button, IconButton, cx } from '../../ui/controls';
 import { useKeys } from '../../ui/keys';
@@ -37,7 +46,7 @@ const step = 600;
 
 /** What is said on a sheet, each discussion at the height of its place. */
 export function Margin(props: Props) {
-  const { subject, me, discussions, places, open, onOpen, chosen, onChoose, box, onScrolled, onRevision, talk } = props;
+  const { subject, me, discussions, places, open, onOpen, chosen, onChoose, box, onScrolled, talk } = props;
   const [settledToo, setSettledToo] = useState(true);
   const [heights, setHeights] = useState(new Map<string, number>());
   const cards = useRef(new Map<string, HTMLElement>());
@@ -45,6 +54,11 @@ export function Margin(props: Props) {
     () => inOrder(discussions).filter((d) => settledToo || d.state !== 'settled' || d.id === open),
     [discussions, settledToo, open],
   );
+  // Cards are drawn anew for what has changed in them, not each time that one of them finds its place.
+  const latest = useRef(props);
+  latest.current = props;
+  const goTo = useCallback((revision: number) => latest.current.onRevision(revision), []);
+  const drop = useCallback(() => latest.current.onChoose(null), []);
   const settled = discussions.filter((d) => d.state === 'settled').length;
 
   const measure = useRef(() => {});
@@ -167,9 +181,9 @@ export function Margin(props: Props) {
                   shown={subject.revision}
                   open={d.id === open}
                   onOpen={onOpen}
-                  onRevision={onRevision}
+                  onRevision={goTo}
                   chosen={chosen}
-                  onChosen={() => onChoose(null)}
+                  onChosen={drop}
                 >
                   {d.id === open ? talk(d) : null}
                 </DiscussionCard>
