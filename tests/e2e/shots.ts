@@ -96,6 +96,15 @@ test('the pictures of the README', async ({ browser, yard }) => {
   await expect(administrator.getByRole('form', { name: 'Job' })).toBeVisible();
   await administrator.screenshot({ path: to('set-up') });
 
+  // How one message is read, for docs/reader.md: its spans, and what each run of words weighs.
+  await administrator.getByRole('button', { name: 'Reading', exact: true }).click();
+  await administrator
+    .getByRole('textbox', { name: 'Message to read' })
+    .fill('Kit, the tail lift creaks, could you grease it by Thursday? The van goes out on Friday.');
+  await administrator.getByRole('button', { name: 'Read it' }).click();
+  await expect(administrator.getByRole('heading', { name: 'What might ask for work' })).toBeVisible();
+  await administrator.screenshot({ path: join(import.meta.dirname, '../../docs/reader.png') });
+
   await page.keyboard.press('Control+k');
   await page.getByRole('combobox', { name: 'Search or do' }).fill('bolts');
   await expect(

@@ -28,7 +28,7 @@ public sealed record ReadSpanView(int From, int To, string Kind, string Means);
 
 /// <summary>What is so of words that might ask for work.</summary>
 /// <param name="Worth">Above 0 where it speaks for a request, below where it speaks against one.</param>
-public sealed record ReadFeatureView(string Name, double Worth);
+public sealed record ReadFeatureView(string Name, string Words, double Worth);
 
 /// <summary>Words that might ask for work.</summary>
 /// <param name="Words">All of them, with the way of asking.</param>
@@ -222,7 +222,7 @@ internal static class ReaderEndpoints
                         trial.Text[w.Words.Start..w.Words.End],
                         w.Certainty,
                         w.Score,
-                        [.. w.Features.Take(MostFeatures).Select(f => new ReadFeatureView(f.Name, f.Worth))]
+                        [.. w.Features.Take(MostFeatures).Select(f => new ReadFeatureView(f.Name, f.Words, f.Worth))]
                     )),
             ],
             [.. drafts.Select(d => DraftReading.Brief(d, now, roster))]

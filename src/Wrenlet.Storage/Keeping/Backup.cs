@@ -66,7 +66,7 @@ public static class Backup
             progress?.Invoke(new("Copying the database", 0, 1));
             Copy(from.Database, part);
             cancellation.ThrowIfCancellationRequested();
-            if (Soundness.Of(part, whole: true) is { Count: > 0 } wrong)
+            if (Soundness.Of(part, whole: false) is { Count: > 0 } wrong)
                 throw new DatabaseException($"The copy of {from.Database} is damaged: {wrong[0]}. It was not kept.");
             var named = FilesOf(part);
             var (added, bytes) = (0, new FileInfo(part).Length);

@@ -186,4 +186,27 @@ public class ReaderPartsTests
         var best = seen.Weighed[0];
         Text[best.Content.Start..best.Content.End].ShouldBe("sweep the shed by Friday");
     }
+
+    [Fact]
+    public void What_it_weighs_is_told_in_plain_words()
+    {
+        const string Text = "Kit, could you sweep the shed by Friday? No rush.";
+        Reader
+            .Examine(Text, true, Yard.At("2026-04-14T08:40"))
+            .Weighed[0]
+            .Features.Select(f => f.Words)
+            .ShouldContain("the sentence asks with a question mark, it opens with “could you” or the like");
+
+        // Of every message that ships for learning, whatever is looked at in it.
+        foreach (var row in LabelledFile.All())
+        foreach (
+            var feature in new TaskReader(row.Message.Setting)
+                .Examine(row.Message.Text, true, row.Message.Sent)
+                .Weighed.SelectMany(w => w.Features)
+        )
+        {
+            feature.Words.Contains('|').ShouldBeFalse(feature.Name);
+            feature.Words.ShouldNotMatch("“[A-Z][a-z]+([A-Z][a-z]+)*”", feature.Name);
+        }
+    }
 }

@@ -27,9 +27,10 @@ public enum FoundKind
 public sealed record FoundSpan(Span Span, FoundKind Kind, string Means);
 
 /// <summary>Something that is so of a run of words, with what it is worth.</summary>
-/// <param name="Name">What is looked at and what it is, a bar between them.</param>
+/// <param name="Name">What is looked at and what it is, a bar between them, as the weights name it.</param>
+/// <param name="Words">The same in plain words.</param>
 /// <param name="Worth">Above 0 where it speaks for a request, below where it speaks against one.</param>
-public readonly record struct WeighedFeature(string Name, double Worth);
+public readonly record struct WeighedFeature(string Name, string Words, double Worth);
 
 /// <summary>A run of words that might ask for work, with what it weighs.</summary>
 /// <param name="Words">All of it, with the way of asking.</param>
@@ -95,7 +96,7 @@ internal static class Examining
             for (var i = sentence.From; i < sentence.To; i++)
                 if (words.CuesAt(sentence, i) is [var cue, ..])
                 {
-                    yield return new(words.SpanOf(i, cue.To), FoundKind.Cue, cue.Cue.Label);
+                    yield return new(words.SpanOf(i, cue.To), FoundKind.Cue, FeatureTexts.Does(cue.Cue.Doer));
                     i = cue.To - 1;
                 }
     }
@@ -120,9 +121,10 @@ internal static class Examining
                     certainty,
                     score,
                     [
-                        .. of.Select(f => new WeighedFeature(f.ToString(), weights.Of(f)))
+                        .. of.Select(f => (Name: f.ToString(), Worth: weights.Of(f)))
                             .Where(w => Math.Abs(w.Worth) >= Lightest)
-                            .OrderByDescending(w => Math.Abs(w.Worth)),
+                            .OrderByDescending(w => Math.Abs(w.Worth))
+                            .Select(w => new WeighedFeature(w.Name, FeatureTexts.Of(w.Name), w.Worth)),
                     ]
                 );
             });

@@ -15378,6 +15378,7 @@ export interface components {
         };
         ReadFeatureView: {
             name: string;
+            words: string;
             /** Format: double */
             worth: number;
         };

@@ -265,14 +265,16 @@ function Weighed({ weighed, open }: { weighed: ReadingView['weighed'][number]; o
           <span aria-hidden className="h-2 w-16 flex-none overflow-hidden rounded-full bg-line">
             <span className="block h-full bg-wren" style={{ width: `${percent}%` }} />
           </span>
-          <b className="w-12 flex-none tabular-nums">{percent} %</b>
+          <b className="w-12 flex-none tabular-nums">{percent}%</b>
           <span className="min-w-0 flex-1 break-words">“{weighed.words}”</span>
         </summary>
         <table className="mb-2 w-full px-2.5 text-[12.5px]">
           <tbody>
             {weighed.features.map((f) => (
               <tr key={f.name}>
-                <td className="w-1/2 break-words py-px pl-2.5 pr-2 text-right">{named(f.name)}</td>
+                <td title={f.name} className="w-1/2 break-words py-px pl-2.5 pr-2 text-right">
+                  {f.words}
+                </td>
                 <td className="w-14 whitespace-nowrap py-px pr-2 text-right tabular-nums">
                   {f.worth > 0 ? '+' : '−'}
                   {Math.abs(f.worth).toFixed(2)}
@@ -292,10 +294,3 @@ function Weighed({ weighed, open }: { weighed: ReadingView['weighed'][number]; o
     </li>
   );
 }
-
-/** "before+first|comma|Verb" as people read it: "before and first: comma, verb". */
-const named = (feature: string) => {
-  const [what = '', ...values] = feature.split('|');
-  const looked = what.replaceAll('+', ' and ');
-  return values.length > 0 ? `${looked}: ${values.join(', ').toLowerCase()}` : looked;
-};
