@@ -55,7 +55,8 @@ internal static class Forecasting
         Console.WriteLine(
             string.Create(
                 CultureInfo.InvariantCulture,
-                $"{cases} cases, {(cases == 0 ? 0 : sum.TotalMilliseconds / cases):0.00} ms a case, the slowest {longest.TotalMilliseconds:0.0} ms"
+                $"{cases} cases, {(cases == 0 ? 0 : sum.TotalMilliseconds / cases):0.00} ms a case, "
+                    + $"the slowest {longest.TotalMilliseconds:0.0} ms"
             )
         );
         return 0;

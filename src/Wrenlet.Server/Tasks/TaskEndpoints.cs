@@ -49,16 +49,10 @@ public sealed record NewTask(
     bool Again = false
 );
 
-/// <summary>A draft that asks for nothing.</summary>
-/// <param name="Title">Its title as it was read.</param>
-public sealed record TurnedDownDraft([property: Required, StringLength(1000, MinimumLength = 1)] string Title);
-
 internal static class TaskEndpoints
 {
     public static void MapTasks(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/entries/{id:guid}/drafts", GetDrafts).For(Access.Staff).Costly();
-        api.MapPost("/entries/{id:guid}/drafts/turned-down", TurnDown).For(Access.Staff);
         api.MapGet("/tasks", GetMine).For(Access.Staff);
         api.MapPost("/tasks", Make).For(Access.Staff);
         api.MapGet("/tasks/{id:guid}", GetTask).For(Access.Staff);
@@ -67,54 +61,6 @@ internal static class TaskEndpoints
         api.MapDelete("/tasks/{id:guid}/done", Reopen).For(Access.Staff);
         api.MapPut("/tasks/{id:guid}/wanted", StillWanted).For(Access.Staff);
     }
-
-    private static Results<Ok<DraftsView>, ProblemHttpResult> GetDrafts(
-        Guid id,
-        Viewer viewer,
-        Database database,
-        FirmKinds kinds,
-        ReaderLessons lessons,
-        WhoIsWho who
-    ) =>
-        Seen(id, viewer.Person, database, kinds, who.Current) is var (entry, milestones)
-            ? TypedResults.Ok(DraftReading.Drafts(entry, lessons.Reader(milestones), who.Current))
-            : Refusals.NotFound("entry");
-
-    private static async Task<Results<NoContent, ProblemHttpResult>> TurnDown(
-        Guid id,
-        TurnedDownDraft draft,
-        Viewer viewer,
-        Database database,
-        FirmKinds kinds,
-        ReaderLessons lessons,
-        WhoIsWho who
-    )
-    {
-        if (Seen(id, viewer.Person, database, kinds, who.Current) is not var (entry, milestones))
-            return Refusals.NotFound("entry");
-        return await lessons.TurnDown(entry, draft.Title, viewer.Person.Id, milestones)
-            ? TypedResults.NoContent()
-            : Refusals.Refused("These words are read otherwise by now. Close the drafts and press T again.");
-    }
-
-    /// <summary>An entry that somebody sees, with the moments that may be named there.</summary>
-    private static (Entry Entry, ImmutableArray<Milestone> Milestones)? Seen(
-        Guid id,
-        Person viewer,
-        Database database,
-        FirmKinds kinds,
-        Roster roster
-    ) =>
-        database.Read<(Entry, ImmutableArray<Milestone>)?>(s =>
-            SeenTalk.Entry(s, new EntryId(id), viewer) is not var (entry, conversation)
-                ? null
-                : (
-                    entry,
-                    conversation.Docket is { } docket
-                        ? NamedDates.Of(s, docket.Id, kinds.Current, roster.Firm!.Calendar)
-                        : []
-                )
-        );
 
     /// <summary>
     /// The viewer's tasks, their crews' included, by due moment; those finished today stay to be undone.
@@ -259,7 +205,7 @@ internal static class TaskEndpoints
         if (
             !isPrivate
             && found.Entry is { } words
-            && Seen(words.Id.Value, viewer.Person, database, kinds, roster) is var (_, milestones)
+            && DraftEndpoints.Seen(words.Id.Value, viewer.Person, database, kinds, roster) is var (_, milestones)
         )
             await lessons.Heed(words, outcome.Task!, milestones);
         return Answer(outcome.Task!, roster, clock, context);

@@ -20,6 +20,7 @@ internal static class TasksPart
     {
         api.MapMoments();
         api.MapReader();
+        api.MapDrafts();
         api.MapTasks();
         api.MapNext();
         api.MapTaskPlaces();
