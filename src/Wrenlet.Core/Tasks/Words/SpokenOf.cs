@@ -66,7 +66,8 @@ internal static class SpokenOf
     private static string? Phrase(MessageWords words, int from, int to)
     {
         var i = from;
-        while (i < to && !words.IsPlain(i))
+        // "could Jarek wash the minibus"
+        while (i < to && (!words.IsPlain(i) || words.ClassAt(i) is WordClass.Modal or WordClass.You))
             i++;
         // "If the glass comes": about the glass.
         while (i < to && words.ClassAt(i) is WordClass.Subordinator)
@@ -170,7 +171,11 @@ internal static class SpokenOf
             && words.ClassAt(i) is WordClass.Preposition
             && words.At(i).Lower is "of" or "on" or "in" or "at" or "for" or "to"
         )
-        || (i == start && words.ClassAt(i) is WordClass.Third)
+        // "exits"; "the exits"
+        || (
+            words.ClassAt(i) is WordClass.Third
+            && (i == start || words.ClassAt(i - 1) is WordClass.Determiner or WordClass.Possessive or WordClass.Number)
+        )
         // "the back wall", "the off switch"
         || (
             words.ClassAt(i - 1) is WordClass.Determiner

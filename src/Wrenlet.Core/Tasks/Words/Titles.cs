@@ -89,6 +89,16 @@ internal static class Titles
                 if (cue.Cue.Label == Cues.Pointer)
                     for (var k = i; k < cue.To; k++)
                         left[k] = false;
+        // "ring Ruth for me, could you": asked twice.
+        var end = request.End - 1;
+        while (end > request.Content && (!left[end] || !words.At(end).IsWord))
+            end--;
+        if (
+            end - 1 > request.Content
+            && words.ClassAt(end) is WordClass.You
+            && words.ClassAt(end - 1) is WordClass.Modal or WordClass.DoBase
+        )
+            (left[end], left[end - 1]) = (false, false);
         var first = author?.Split(' ')[0];
         if (request.Needs < 0)
         {
@@ -177,11 +187,15 @@ internal static class Titles
                 })
         );
 
-    /// <summary>"Would you mind fetching": "fetch"; null where the words begin in the base form already.</summary>
+    /// <summary>"Would you mind fetching", "it'd be good if somebody fetched": "fetch"; null where the words begin in the base form already.</summary>
     private static string? InBaseForm(MessageWords words, Candidate request) =>
         request.Cue.Cue.Label is "mind" or "mind who" or "kind" or "ask someone" or "remind me"
-        && WordForms.GerundBase(words.At(request.Content).Lower) is { } base1
-            ? base1
+            ? WordForms.GerundBase(words.At(request.Content).Lower)
+                ?? (
+                    request.Cue.Cue.Label is "kind" && words.ClassAt(request.Content) is WordClass.Past
+                        ? WordForms.PastBase(words.At(request.Content).Lower)
+                        : null
+                )
             : null;
 
     private static string Joined(MessageWords words, int from, int to, bool[] left, string? author, string? opening)
