@@ -144,7 +144,10 @@ test('from a customer’s message to a finished task', async ({ browser, yard })
   const benedikta = await customer.newPage();
   await benedikta.goto(link!);
   await expect(benedikta.getByRole('heading', { name: 'Saltmarsh Quay', exact: true })).toBeVisible();
-  await expect(benedikta.getByText('Yes, the 28th holds.')).toBeVisible();
+  // It opens at what was said last, whole, also once its letters have come.
+  await expect(benedikta.getByRole('listitem').filter({ hasText: 'Yes, the 28th holds.' })).toBeInViewport({
+    ratio: 1,
+  });
   await expect(benedikta.getByText('handed this over')).toHaveCount(0);
   await expect(benedikta.getByText('measure the new bolts')).toHaveCount(0);
   await benedikta.getByLabel('Write to Saltmarsh Quay').fill('I have booked the crew for the 28th.');

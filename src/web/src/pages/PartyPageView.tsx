@@ -1,6 +1,6 @@
 import '@fontsource-variable/literata/wght.css';
 import { useQuery } from '@tanstack/react-query';
-import { Suspense, lazy, useEffect, useRef, useState } from 'react';
+import { Suspense, lazy, useRef, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { asHtml, at } from '../api/at';
 import { type EntryView, type Me, type PartyPage, api, taken } from '../api/client';
@@ -11,6 +11,7 @@ import { AttachPanel, AttachedList, taking } from '../conversations/Attachments'
 import { Files } from '../conversations/EntryFiles';
 import { usePartyWriting } from '../conversations/usePartyWriting';
 import { exact, moment } from '../ui/time';
+import { useAtFoot } from '../ui/useAtFoot';
 import { PartySheets } from '../sheets/PartySheets';
 import { AskCard } from '../asks/AskCard';
 import { MeetingCard } from '../conversations/meetings/MeetingCard';
@@ -57,11 +58,9 @@ type TalkProps = { conversation: Conversation; firm: string; onSheet: (id: strin
 
 function Talk({ conversation, firm, onSheet }: TalkProps) {
   const { text, write, post, sendable, wrong, waiting } = usePartyWriting(conversation.id);
-  const foot = useRef<HTMLLIElement>(null);
-  const newest = conversation.talk.entries.at(-1)?.id;
-  useEffect(() => {
-    foot.current?.scrollIntoView({ block: 'end' });
-  }, [newest]);
+  const box = useRef<HTMLDivElement>(null);
+  const list = useRef<HTMLUListElement>(null);
+  useAtFoot(box, list, conversation.talk.entries.at(-1)?.id);
   return (
     <section aria-label={conversation.subject} className="flex min-h-0 flex-1 flex-col">
       {conversation.stage || conversation.expected || conversation.fields.length > 0 ? (
@@ -85,12 +84,13 @@ function Talk({ conversation, firm, onSheet }: TalkProps) {
         </p>
       ) : null}
       <div
+        ref={box}
         className="min-h-0 flex-1 overflow-auto bg-outside-ground px-3 py-3"
         tabIndex={0}
         role="region"
         aria-label={texts.conversation}
       >
-        <ul className="mx-auto grid max-w-[720px] gap-2">
+        <ul ref={list} className="mx-auto grid max-w-[720px] gap-2">
           {conversation.talk.entries.map((e) => (
             <Said key={e.id} entry={e} firm={firm} onSheet={onSheet} />
           ))}
@@ -99,7 +99,6 @@ function Talk({ conversation, firm, onSheet }: TalkProps) {
               {w.body} <span className="block text-[12px]">{texts.sendingKeptUntilArrives}</span>
             </li>
           ))}
-          <li ref={foot} aria-hidden className="h-px" />
         </ul>
       </div>
       {conversation.asks ? (
