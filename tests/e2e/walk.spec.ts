@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { Yard, expect, test } from './yard';
 
 /** The whole path with two browsers: from a customer's message to a finished task. */
@@ -194,6 +195,24 @@ test('what is typed outlives a reload, and what is sent while away is sent when 
   await kit.context().setOffline(false);
   await expect(kit.getByRole('article').filter({ hasText: 'Half a thought about the racking' })).toBeVisible();
   await expect(kit.getByText('sending; kept until it arrives')).toHaveCount(0);
+});
+
+test('whoever signs out on all devices is at the first page on each, and what was begun there is kept', async ({
+  browser,
+  yard,
+}) => {
+  const desk = await yard.visit(browser, 'Kit Ramaswamy', '/dockets/J-1042');
+  const phone = await yard.visit(browser, 'Kit Ramaswamy', '/dockets/J-1042');
+  const note = (page: Page) => page.getByRole('textbox', { name: /^Write a note/ });
+  await phone.getByRole('button', { name: /^Write a note/ }).click();
+  await note(phone).fill('The mast step needs a closer look');
+  await expect(desk.getByText('The mast step needs a closer look')).toBeVisible();
+  await desk.getByRole('button', { name: 'Kit Ramaswamy: menu' }).click();
+  await desk.getByRole('menuitem', { name: 'Sign out on all devices' }).click();
+  for (const page of [desk, phone])
+    await expect(page.getByRole('heading', { name: 'Try the demo as', exact: true })).toBeVisible();
+  await phone.getByRole('button', { name: /^Kit Ramaswamy/ }).click();
+  await expect(note(phone)).toContainText('The mast step needs a closer look');
 });
 
 test('others are seen reading and writing', async ({ browser, yard }) => {

@@ -280,7 +280,7 @@ internal sealed class TimeGrammar
         return Resolve(i, end, role, day, clock);
     }
 
-    /// <summary>"the morning of the launch", "on the evening of the 12th".</summary>
+    /// <summary>"the morning of the opening", "on the evening of the 12th".</summary>
     private TimePhrase? PartOf(int from, int at)
     {
         var of = At(at).Is("the") ? at + 2 : at + 1;

@@ -21,7 +21,7 @@ internal enum WordClass
     /// <summary>"finished", "went".</summary>
     Past,
 
-    /// <summary>"varnishing".</summary>
+    /// <summary>"painting".</summary>
     Gerund,
 
     /// <summary>"finishes", and many a plural.</summary>

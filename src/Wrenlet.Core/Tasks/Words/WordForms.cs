@@ -128,14 +128,14 @@ internal static class WordForms
             : WordClass.Noun;
     }
 
-    /// <summary>The base form of a past form: "varnished", "sent"; null where it is none.</summary>
+    /// <summary>The base form of a past form: "painted", "sent"; null where it is none.</summary>
     public static string? PastBase(string word) =>
         Irregular.TryGetValue(word, out var irregular) ? irregular
         : word.EndsWith("ied", StringComparison.Ordinal) && Known(word[..^3] + "y") is { } y ? y
         : word.EndsWith("ed", StringComparison.Ordinal) ? Stem(word[..^2])
         : null;
 
-    /// <summary>The base form of "varnishing", "tying", "cutting"; null where it is none.</summary>
+    /// <summary>The base form of "painting", "tying", "cutting"; null where it is none.</summary>
     public static string? GerundBase(string word) =>
         !word.EndsWith("ing", StringComparison.Ordinal) || word.Length < 5 ? null
         : word.EndsWith("ying", StringComparison.Ordinal) && Known(word[..^4] + "ie") is { } ie ? ie

@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { ok, unreachable } from './answers.testing';
+import { ok, refused, unreachable } from './answers.testing';
 import type { Change, EntryView, TaskView } from './client';
 
 const { GET, POST, hub } = vi.hoisted(() => ({
@@ -105,7 +105,7 @@ describe('the live connection', () => {
     await live.connect(4, () => undefined);
     await vi.advanceTimersByTimeAsync(3_000);
     expect(hub.start).toHaveBeenCalledTimes(2);
-    expect(GET).toHaveBeenCalledTimes(1);
+    expect(GET.mock.calls.filter(([path]) => path === '/api/changes')).toHaveLength(1);
   });
 
   test('is one for a page: where it connects anew the one from before ends, and one that is left is not made', async () => {
@@ -118,6 +118,20 @@ describe('the live connection', () => {
     await live.connect(6, () => undefined);
     expect(hub.stop).toHaveBeenCalledTimes(1);
     expect(GET).toHaveBeenLastCalledWith('/api/changes', { params: { query: { after: 6 } } });
+  });
+
+  test('that the server closes is made anew, or ends at the first page where one was signed out', async () => {
+    await live.connect(4, () => undefined);
+    queries.queries.setQueryData(queries.keys.me, { person: { id: 'odalys' } });
+    const close = hub.onclose.mock.calls[0]![0] as () => void;
+    hub.state = 'Disconnected';
+    close();
+    await vi.waitFor(() => expect(hub.start).toHaveBeenCalledTimes(2));
+    expect(queries.queries.getQueryData(queries.keys.me)).not.toBeNull();
+    GET.mockImplementation(() => refused(401, 'Sign in first.'));
+    close();
+    await vi.waitFor(() => expect(queries.queries.getQueryData(queries.keys.me)).toBeNull());
+    expect(hub.start).toHaveBeenCalledTimes(2);
   });
 
   test('does not try again once it was left', async () => {

@@ -14,7 +14,7 @@ import type {
   TaskView,
 } from './client';
 import { at } from './at';
-import { api, taken } from './client';
+import { Refusal, api, taken } from './client';
 import { flushOutbox } from './outbox';
 import { keys, patch, queries, readAnew } from './queries';
 
@@ -123,9 +123,7 @@ export async function connect(sequence: number, alerted: (change: Change) => voi
     become('away');
   });
   made.onreconnected(() => begin(made));
-  made.onclose(() => {
-    if (made === connection) become('away');
-  });
+  made.onclose(() => void again(made));
   await begin(made);
 }
 
@@ -136,8 +134,26 @@ async function begin(one: HubConnection) {
   } catch {
     if (one !== connection) return;
     become('away');
-    setTimeout(() => one === connection && void begin(one), 3000);
+    setTimeout(() => void again(one), 3000);
   }
+}
+
+/**
+ * Connects anew where it could not, or where the server has closed it; mostly as one was signed out elsewhere. Then the
+ * first page is shown, and what was being written is kept for the next time.
+ */
+async function again(one: HubConnection) {
+  if (one !== connection) return;
+  become('away');
+  try {
+    await taken(api.GET('/api/me'));
+  } catch (wrong) {
+    if (wrong instanceof Refusal && wrong.status === 401) {
+      queries.setQueryData(keys.me, null);
+      return;
+    }
+  }
+  if (one === connection) await begin(one);
 }
 
 /** Leaves for good: at sign-out, and where somebody else has signed in. */
