@@ -70,10 +70,11 @@ export function PageView(props: Props) {
     const seen = area.scrollTop;
     for (const [id, range] of ranges.current) {
       // Far from what one sees the paragraph says enough: its words need not be laid out for it.
-      const block = blockOf(range);
-      const high = block ? block.getBoundingClientRect().top - edge.top + area.scrollTop : seen;
-      if (high < seen - step || high > seen + area.clientHeight + step) {
-        tops.set(id, high);
+      const block = blockOf(range)?.getBoundingClientRect();
+      const head = block ? block.top - edge.top + seen : seen;
+      const foot = block ? head + block.height : seen;
+      if (foot < seen - step || head > seen + area.clientHeight + step) {
+        tops.set(id, head);
         continue;
       }
       const rects = range.getClientRects();
