@@ -187,7 +187,9 @@ internal static class Titles
                 })
         );
 
-    /// <summary>"Would you mind fetching", "it'd be good if somebody fetched": "fetch"; null where the words begin in the base form already.</summary>
+    /// <summary>
+    /// "Would you mind fetching", "it'd be good if somebody fetched": "fetch"; null where the words begin in the base form.
+    /// </summary>
     private static string? InBaseForm(MessageWords words, Candidate request) =>
         request.Cue.Cue.Label is "mind" or "mind who" or "kind" or "ask someone" or "remind me"
             ? WordForms.GerundBase(words.At(request.Content).Lower)
