@@ -214,7 +214,13 @@ export function PageView(props: Props) {
         }}
         className="relative min-h-0 flex-1 overflow-auto bg-surface px-6 py-5"
       >
-        <div ref={body} onClick={press} onMouseMove={point} onMouseLeave={() => setAuthor(null)}>
+        <div
+          ref={body}
+          className={written ? 'by-author' : undefined}
+          onClick={press}
+          onMouseMove={point}
+          onMouseLeave={() => setAuthor(null)}
+        >
           {children}
         </div>
         {ticks
