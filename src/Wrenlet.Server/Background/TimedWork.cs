@@ -39,6 +39,7 @@ internal static class TimedWork
             .AddHostedService<Sender>()
             .AddHostedService<Collector>()
             .AddHostedService<DueRunner>()
+            .AddHostedService(_ => new MemoryReturn())
             .AddSingleton<Digesting>()
             .AddHostedService(s => s.GetRequiredService<Digesting>());
 
