@@ -125,6 +125,38 @@ public class ReaderPartsTests
     public void A_crew_is_known_without_a_tag(string text, string crew) =>
         LabelledFile.Owners(One(text), Yard.Setting).ShouldBe(crew);
 
+    [Theory]
+    [InlineData("Kit, pick up the keys tonight, I've left them with Ines", "Kit Ramaswamy")]
+    [InlineData("Pryderi got stuck this morning. Kit, write to the customer", "Kit Ramaswamy")]
+    [InlineData("Make sure that nobody takes the saw until the rigging crew have signed it off", "-")]
+    [InlineData("Kit, take the small van, Mateus says the big one has a warning light on", "Kit Ramaswamy")]
+    public void Who_is_only_spoken_of_owns_nothing(string text, string owners) =>
+        LabelledFile.Owners(One(text), Yard.Setting).ShouldBe(owners);
+
+    [Fact]
+    public void Each_item_of_a_list_has_its_own_name_and_day()
+    {
+        var drafts = Reader.Read(
+            "1. Kit: sweep the shed\n2. Ines: oil the hinges by Friday\n3. order more rags",
+            Yard.Named("Odalys").Id,
+            Yard.At("2026-04-14T08:40")
+        );
+        drafts
+            .Select(d => (LabelledFile.Owners(d, Yard.Setting), d.Due is { } due ? Yard.Local(due.Value) : "-"))
+            .ShouldBe([("Kit Ramaswamy", "-"), ("Ines Kowal", "2026-04-17T17:00"), ("-", "-")]);
+    }
+
+    [Theory]
+    [InlineData("Mrs Pell rang about her invoice. Kit, please sort it today", "Sort Mrs Pell's invoice")]
+    [InlineData("Dr Lowther called. Kit, ring him by noon", "Ring Dr Lowther")]
+    [InlineData(
+        "The council sent the corrections this morning, Kit please go through them",
+        "Go through the corrections"
+    )]
+    [InlineData("Kit the mats in the workshop need hoovering", "Hoover the mats in the workshop")]
+    public void A_title_names_what_the_words_before_it_are_about(string text, string title) =>
+        One(text).Title.Value.ShouldBe(title);
+
     [Fact]
     public void A_name_is_known_without_its_capital() =>
         One("mateus can u swap the batteries by fri")
@@ -195,7 +227,7 @@ public class ReaderPartsTests
             .Examine(Text, true, Yard.At("2026-04-14T08:40"))
             .Weighed[0]
             .Features.Select(f => f.Words)
-            .ShouldContain("the sentence asks with a question mark, it opens with “could you” or the like");
+            .ShouldContain("the sentence ends in a question mark, it opens with “could you” or the like");
 
         // Of every message that ships for learning, whatever is looked at in it.
         foreach (var row in LabelledFile.All())

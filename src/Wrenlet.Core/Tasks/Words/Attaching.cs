@@ -38,6 +38,9 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
     private static readonly ushort WhoRival = N("who rival");
     private static readonly ushort WhoOther = N("who other");
     private static readonly ushort WhoOpening = N("who opening");
+    private static readonly ushort WhoPart = N("who in part");
+    private static readonly ushort WhoSpoken = N("who spoken of");
+    private static readonly ushort WhoHeads = N("who heads");
 
     /// <summary>What is so of a time beside a request.</summary>
     public void OfTime(TimePhrase time, Candidate request, List<Feature> into)
@@ -79,6 +82,7 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
             .DefaultIfEmpty()
             .Max();
         into.Add(Feature.Of(TimeRival, N(near.ToString()), N(rival.ToString())));
+        into.Add(Feature.Of(TimeRival, N(near.ToString()), N(own.ToString()), N(rival.ToString())));
         into.Add(Feature.Of(TimeRival, where, N(rival.ToString()), word));
         into.Add(Feature.Of(TimeOther, N(near.ToString()), N(own.ToString())));
         into.Add(Feature.Of(TimeOther, where, N(own.ToString()), N(rival.ToString())));
@@ -96,7 +100,12 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         if (home != request.Sentence)
             into.Add(Feature.Of(TimeSentence, N(requests.Any(r => r.Sentence == home) ? "yes" : "no"), where));
         if (PastAround(time, home))
+        {
             into.Add(Feature.Of(TimePast, where));
+            into.Add(Feature.Of(TimePast, part));
+            into.Add(Feature.Of(TimePast, part, kind));
+        }
+
         if (Between(time.From, time.To, request, home) is { Length: > 0 } between)
             into.Add(Feature.Of(TimeBetween, N(between), where));
     }
@@ -130,6 +139,17 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         into.Add(Feature.Of(WhoAlone, N(IsAlone(home, who.From, who.To) ? "alone" : "with words"), where));
         into.Add(Feature.Of(WhoHead, N(HeadOf(who, home)), where, kind));
         into.Add(Feature.Of(WhoOpening, ClassNumbers[(int)words.ClassAt(request.Content)], where));
+        var part = N(PartOf(who.From, request, home));
+        into.Add(Feature.Of(WhoPart, part, where));
+        into.Add(Feature.Of(WhoPart, part, where, kind));
+        if (SpokenOfAs(who, request, home) is { } spoken)
+        {
+            into.Add(Feature.Of(WhoSpoken, N(spoken)));
+            into.Add(Feature.Of(WhoSpoken, N(spoken), kind));
+        }
+
+        if (HeadsOf(who, request) is { Length: > 0 } heads)
+            into.Add(Feature.Of(WhoHeads, N(heads)));
         var near = NearnessOf(who.From, who.To, request, home);
         var rival = requests
             .Where(r => r != request)
@@ -142,6 +162,7 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
             .DefaultIfEmpty()
             .Max();
         into.Add(Feature.Of(WhoRival, N(near.ToString()), N(rival.ToString())));
+        into.Add(Feature.Of(WhoRival, N(near.ToString()), N(own.ToString()), N(rival.ToString())));
         into.Add(Feature.Of(WhoRival, where, N(rival.ToString()), kind));
         into.Add(Feature.Of(WhoOther, N(near.ToString()), N(own.ToString())));
         into.Add(Feature.Of(WhoOther, where, N(own.ToString()), kind));
@@ -375,6 +396,71 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
             : token < request.End ? token - request.Content
             : token - request.Content;
     }
+
+    /// <summary>
+    /// What shows that somebody is only spoken of: "I left them with Kit", "Kit says", "until Kit has", "ask Kit"; null
+    /// where nothing does.
+    /// </summary>
+    private string? SpokenOfAs(WhoPhrase who, Candidate request, Sentence home)
+    {
+        if (request.Cue.Who is { } inCue && inCue.From <= who.From && who.To <= inCue.To)
+            return null;
+        var before = who.From - 1;
+        while (before > home.From && words.ClassAt(before) is WordClass.Determiner)
+            before--;
+        if (before >= home.From)
+        {
+            if (words.At(before).Lower is "with" or "about" or "than")
+                return "beside a thing";
+            if (words.At(before).Lower is "from" or "to" or "of" or "at" or "let")
+                return "after a word of place";
+            if (
+                words.ClassAt(before) is WordClass.Subordinator or WordClass.Stating
+                || words.At(before).Lower is "until" or "till" or "once" or "before" or "after"
+            )
+                return "in a part of its own";
+            if (words.ClassAt(before) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb)
+                return "after a verb";
+        }
+
+        var needs = request.Needs >= who.To && request.From <= who.To && home == request.Sentence;
+        var states = words.ClassIn(home, who.To) switch
+        {
+            WordClass.Past or WordClass.Be or WordClass.Have or WordClass.Third => true,
+            // "Kit can you" is said to Kit, "Kit can't" of him.
+            WordClass.Modal or WordClass.Denial => words.ClassIn(home, who.To + 1) is not WordClass.You,
+            _ => false,
+        };
+        return states && !needs ? "with a verb of its own" : null;
+    }
+
+    /// <summary>
+    /// Whether somebody without a tag is surely only spoken of, whatever else speaks for them: "Kit has it", "once Kit has
+    /// left", "take it up with Kit".
+    /// </summary>
+    public bool IsOnlySpokenOf(WhoPhrase who, Candidate request) =>
+        !words.At(who.Names[0]).Tagged
+        && SpokenOfAs(who, request, words.SentenceOf(who.From))
+            is "beside a thing"
+                or "in a part of its own"
+                or "with a verb of its own";
+
+    /// <summary>
+    /// Which requests somebody's name leads to: "Ines, sand it, Kit, wash it" has two names that lead to one each.
+    /// </summary>
+    private string HeadsOf(WhoPhrase who, Candidate request)
+    {
+        var another = requests.Any(r => r != request && Heads(who, r));
+        if (!another)
+            return "";
+        return Heads(who, request) ? "this and another"
+            : Names().Any(n => n.From != who.From && Heads(n, request)) ? "another, where this has its own"
+            : "another";
+    }
+
+    private bool Heads(WhoPhrase who, Candidate request) =>
+        NearnessOf(who.From, who.To, request, words.SentenceOf(who.From)) is var near
+        && (near is Nearness.Cue || (near is Nearness.Next && who.From < request.Content));
 
     private string HeadOf(WhoPhrase who, Sentence home)
     {

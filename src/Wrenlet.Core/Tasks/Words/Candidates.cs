@@ -60,6 +60,13 @@ internal static class Candidates
             {
                 if (content >= s.To || !CanBegin(words.ClassAt(content)))
                     return;
+                // "Somebody ought to have swept": too late.
+                if (
+                    cue.Cue != Cue.None
+                    && words.ClassAt(content) is WordClass.HaveBase
+                    && words.ClassAt(content + 1) is WordClass.Past
+                )
+                    return;
                 var taken = 0;
                 var courtesy = CourtesyAt(from) ?? CourtesyAt(content);
                 foreach (var end in ends)

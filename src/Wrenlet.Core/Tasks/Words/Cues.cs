@@ -67,6 +67,9 @@ internal static class Cues
             "courtesy",
             Doer.Nothing,
             "note that",
+            "be aware|advised|warned",
+            "bear in mind",
+            "anyone|anybody|someone|somebody know|knows|seen",
             "let me|us know if|should you|anything|there",
             "call|ring|phone|contact|email|mail|text|ask|tell me|us if|should you|anything|there|it",
             "give my|our regards|best|love|thanks|apologies",
@@ -97,6 +100,7 @@ internal static class Cues
             "thank you|him|her|them"
         ),
         .. Of(Pointer, Doer.Nothing, "see|cf|compare also? <thing>"),
+        .. Of("said so", Doer.Nothing, "you|u said|promised|told|were|did|have|had"),
         .. Of("never mind", Doer.Nothing, "never mind", "no need", "hold off|on", "forget it|that|about", "scrap that"),
         .. Of(
             "promise",
@@ -192,7 +196,7 @@ internal static class Cues
             "<who> has|have got to",
             "<who> will|'ll need|have to"
         ),
-        .. Of("who will", Doer.Named, "<who> will|'ll", "<who> will|'ll be? able? to?"),
+        .. Of("who will", Doer.Named, "<who> will|'ll", "<who> will|'ll be? able? to?", "<who> is|are|'s going to"),
         .. Of("who can", Doer.Named, "<who> can|could|might|may"),
         .. Of("who please", Doer.Named, "<who> please|kindly to? you?", "<who> you"),
         .. Of(

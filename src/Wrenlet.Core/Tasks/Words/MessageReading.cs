@@ -28,7 +28,7 @@ internal sealed class MessageReading(
 )
 {
     /// <summary>How sure it has to be that something is asked for.</summary>
-    private const double Least = 0.45;
+    private const double Least = 0.48;
 
     /// <summary>Sentences and requests on either side that can have to do with one another.</summary>
     private const int Around = 40;
@@ -131,13 +131,20 @@ internal sealed class MessageReading(
     private bool IsNear(int token, Candidate request) =>
         Math.Abs(words.SentenceOf(token).Index - request.Sentence.Index) <= Around;
 
+    /// <summary>Who and what stands in one item of a list has to do with that one only, but for "all by Friday" at its end.</summary>
+    private bool IsOfAnotherItem(int token, Candidate request) =>
+        words.SentenceOf(token) is { IsItem: true } home && home != request.Sentence && request.Sentence.IsItem;
+
     private List<(TimePhrase, double)> TimesOf(Attaching attaching, Candidate request)
     {
         var features = new List<Feature>(32);
         var taken = new List<(TimePhrase, double)>();
         foreach (var time in words.Times)
         {
-            if (!IsNear(time.From, request))
+            if (
+                !IsNear(time.From, request)
+                || (IsOfAnotherItem(time.From, request) && words.At(time.From - 1).Lower is not ("all" or "everything"))
+            )
                 continue;
             features.Clear();
             attaching.OfTime(time, request, features);
@@ -176,14 +183,16 @@ internal sealed class MessageReading(
         for (var i = 0; i < words.Count; i++)
             if (words.WhoAt(i, words.Count) is { } who)
             {
-                if (words.IsOneself(who, author) || !IsNear(i, request))
+                if (words.IsOneself(who, author) || !IsNear(i, request) || IsOfAnotherItem(i, request))
+                    continue;
+                i = who.To - 1;
+                if (attaching.IsOnlySpokenOf(who, request))
                     continue;
                 features.Clear();
                 attaching.OfName(who, request, features);
                 var certainty = Certainty(weights.Sum(features));
                 if (certainty >= 0.5)
                     taken.Add((who, certainty));
-                i = who.To - 1;
             }
 
         return taken;

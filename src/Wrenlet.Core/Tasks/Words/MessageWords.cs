@@ -79,7 +79,7 @@ internal sealed class MessageWords
         _classes = new WordClass[tokens.Count];
         for (var i = 0; i < tokens.Count; i++)
             _classes[i] = Classify(i);
-        // "The shared drive", "the saw", "Kit's printed copy": what something is, not what was done.
+        // "The shared drive", "the saw", "the shed", "Kit's printed copy": what something is, not what is or was done.
         for (var i = 1; i < tokens.Count; i++)
             if (
                 _classes[i] is WordClass.Past or WordClass.Gerund
@@ -104,6 +104,12 @@ internal sealed class MessageWords
                                 or WordClass.Third
                     )
                 )
+            )
+                _classes[i] = WordClass.Noun;
+            // "Help her carry it": that she carries. "Have a look": that one looks.
+            else if (
+                _classes[i] is WordClass.Verb
+                && tokens[i - 1].Lower is "the" or "my" or "our" or "your" or "his" or "their" or "its"
             )
                 _classes[i] = WordClass.Noun;
         _who = new WhoPhrase?[tokens.Count];

@@ -71,6 +71,7 @@ internal static class Slips
         ["pls"] = "please",
         ["plz"] = "please",
         ["plse"] = "please",
+        ["ppl"] = "people",
         ["cud"] = "could",
         ["wud"] = "would",
         ["wd"] = "would",

@@ -1,9 +1,35 @@
+using System.Collections.Frozen;
+
 namespace Wrenlet.Core.Tasks.Words;
 
 /// <summary>Finds what "it", "them" or "him" in a request means: what the words before it are about.</summary>
 internal static class SpokenOf
 {
     private static readonly string[] Pronouns = ["it", "them", "him", "her", "that", "those", "this", "these"];
+
+    /// <summary>Verbs after which it is the thing that one goes on about, not who did it.</summary>
+    private static readonly FrozenSet<string> Handing = FrozenSet.ToFrozenSet([
+        "sent",
+        "left",
+        "delivered",
+        "brought",
+        "bought",
+        "ordered",
+        "forgot",
+        "forgotten",
+        "lost",
+        "found",
+        "borrowed",
+        "returned",
+        "wrote",
+        "written",
+        "made",
+        "scratched",
+        "dropped",
+        "posted",
+        "broke",
+        "broken",
+    ]);
 
     /// <summary>
     /// What the words before a request are about: "the tail lift" of "the tail lift creaks, grease it"; null where they name
@@ -31,10 +57,34 @@ internal static class SpokenOf
             && !(request.From > request.Sentence.From && words.ClassAt(Before(words, request)) is WordClass.Colon)
         )
             return null;
+        var before = request.Sentence.Index > 0 ? words.Sentences[request.Sentence.Index - 1] : null;
+        if (
+            IsSomebody(words, request)
+            && (
+                Somebody(words, request.Sentence.From, request.From)
+                ?? (before is null ? null : Somebody(words, before.From, before.To))
+            )
+                is { } somebody
+        )
+            return somebody;
         return Phrase(words, request.Sentence.From, request.From)
-            ?? (
-                needed && request.Sentence.Index > 0 ? Before(words, words.Sentences[request.Sentence.Index - 1]) : null
-            );
+            ?? (needed && before is not null && !IsSomebody(words, request) ? Before(words, before) : null);
+    }
+
+    private static bool IsSomebody(MessageWords words, Candidate request) =>
+        Enumerable
+            .Range(request.Content, request.End - request.Content)
+            .Any(i => words.At(i).Lower is "him" or "her" && IsPronoun(words, request, i));
+
+    /// <summary>Whom a run of tokens is about, past the one to whom it is said; null where it opens with no name.</summary>
+    private static string? Somebody(MessageWords words, int from, int to)
+    {
+        if (words.WhoAt(from, to) is { } who && who.To < to && words.ClassAt(who.To) is WordClass.Comma)
+            from = who.To + 1;
+        var name = Named(words, from, to);
+        return name.Contains(' ', StringComparison.Ordinal) || (name.Length > 0 && words.WhoAt(from, to) is not null)
+            ? name
+            : null;
     }
 
     /// <summary>A title with the thing in the place of its pronoun, or after its verb where it has none.</summary>
@@ -84,6 +134,29 @@ internal static class SpokenOf
                 }
         }
 
+        // "Benedikta rang about her invoice": about the invoice, which is hers by name.
+        var whose = "";
+        for (var k = i + 1; k < to - 1 && k < i + 8; k++)
+            if (words.At(k).Is("about") && words.ClassAt(k + 1) is WordClass.Determiner or WordClass.Possessive)
+            {
+                if (words.At(k + 1).Lower is "her" or "his" or "their")
+                    whose = Named(words, from, k);
+                i = whose.Length > 0 ? k + 2 : k + 1;
+                break;
+            }
+
+        // "Thorne and Daughter have sent a new version": about what they have sent.
+        var said = i;
+        while (said < to && (IsName(words, said) || (said > from && words.At(said).Is("and"))))
+            said++;
+        if (whose.Length == 0 && (said > from + 1 || (said > from && !words.IsPlain(from))))
+            for (var k = said; k < to && k < said + 4 && !Marks(words.ClassAt(k)); k++)
+                if (words.ClassAt(k) is WordClass.Determiner)
+                {
+                    i = k;
+                    break;
+                }
+
         // "sand the hatch"
         while (
             i < to && IsVerb(words.ClassAt(i)) && words.ClassAt(i + 1) is WordClass.Determiner or WordClass.Possessive
@@ -102,11 +175,22 @@ internal static class SpokenOf
                 break;
             }
 
-        if (i >= to || !Begins(words.ClassAt(i)))
+        if (i >= to || (whose.Length == 0 && !Begins(words.ClassAt(i))))
             return null;
         var start = i;
         while (i < to && Goes(words, i, start))
             i++;
+        // "The office sent the corrections", "she left a parcel": about what was sent and left.
+        if (
+            i < to
+            && Handing.Contains(words.At(words.ClassAt(i) is WordClass.Have or WordClass.HaveBase ? i + 1 : i).Lower)
+        )
+            for (var k = i + 1; k < to && k < i + 4; k++)
+                if (words.ClassAt(k) is WordClass.Determiner or WordClass.Possessive)
+                    return Phrase(words, k, to);
+        // "two of them start on Monday"
+        if (i - start > 2 && i < to && words.ClassAt(i) is WordClass.Time && IsVerb(words.ClassAt(i - 1)))
+            i--;
         // "the exits clear", "the parts come": what they are to be, or do.
         if (
             i - start > 2
@@ -124,6 +208,8 @@ internal static class SpokenOf
         )
             return null;
         var phrase = words.Slice(start, i);
+        if (whose.Length > 0)
+            return $"{whose}'s {phrase}";
         // What was first "a parcel" is "the parcel" from then on.
         if (words.At(start).Lower is "a" or "an" && i > start + 1)
             return "the" + phrase[words.At(start).Span.Length..];
@@ -134,6 +220,23 @@ internal static class SpokenOf
             ? char.ToLowerInvariant(phrase[0]) + phrase[1..]
             : phrase;
     }
+
+    /// <summary>The name that opens a run of tokens: its words with a capital; empty where there is none.</summary>
+    private static string Named(MessageWords words, int from, int to)
+    {
+        var i = from;
+        while (i < to && IsName(words, i))
+            i++;
+        return i == from ? "" : words.Slice(from, i);
+    }
+
+    private static bool IsName(MessageWords words, int i) =>
+        words.At(i).IsWord
+        && char.IsUpper(words.Text[words.At(i).Span.Start])
+        && words.ClassAt(i) is not (WordClass.Determiner or WordClass.Possessive);
+
+    private static bool Marks(WordClass kind) =>
+        kind is WordClass.Comma or WordClass.Dash or WordClass.Colon or WordClass.Stop or WordClass.Bracket;
 
     private static bool IsVerb(WordClass kind) =>
         kind

@@ -242,7 +242,7 @@ internal static class FeatureTexts
     private static string Mark(string mark) =>
         mark switch
         {
-            "?" => "the sentence asks with a question mark",
+            "?" => "the sentence ends in a question mark",
             "!" => "the sentence ends in an exclamation mark",
             _ => "the sentence ends in a full stop or none",
         };

@@ -83,6 +83,9 @@ internal static class Titles
         for (var i = request.Content; i < request.End; i++)
             if (words.At(i).Lower is "please" or "kindly" or "pls" or "thanks")
                 left[i] = false;
+        // "Kit, you do the invoices"
+        if (request.Needs < 0 && words.ClassAt(request.Content) is WordClass.You && request.End - request.Content > 2)
+            left[request.Content] = false;
         // Where something is said is no part of what is to be done.
         for (var i = request.Content; i < request.End; i++)
             foreach (var cue in words.CuesAt(request.Sentence, i))
@@ -106,19 +109,14 @@ internal static class Titles
             return SpokenOf.In(words, request) is { } meant ? Polish(SpokenOf.Named(title, meant)) : title;
         }
 
-        // A thing needs something: what is to be done comes before the thing.
-        var thing = Joined(
-                words,
-                request.From,
-                request.Needs,
-                Enumerable.Repeat(true, words.Count).ToArray(),
-                first,
-                null
-            )
+        // A thing needs something: what is to be done comes before the thing. Whom it is said to stands before both.
+        var opens = request.From;
+        while (opens < request.Needs - 1 && taken.Any(t => t.From <= opens && opens < t.To))
+            opens++;
+        var thing = Joined(words, opens, request.Needs, Enumerable.Repeat(true, words.Count).ToArray(), first, null)
             .Trim(Edges);
         if (
-            words.ClassAt(request.From)
-                is not (WordClass.Noun or WordClass.Possessive or WordClass.Other or WordClass.Number)
+            words.ClassAt(opens) is not (WordClass.Noun or WordClass.Possessive or WordClass.Other or WordClass.Number)
             && thing.Length > 0
         )
             thing = char.ToLowerInvariant(thing[0]) + thing[1..];

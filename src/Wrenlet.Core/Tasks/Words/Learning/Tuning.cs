@@ -18,7 +18,7 @@ internal static class Tuning
     private const double FurthestOne = 0.3;
 
     /// <summary>Furthest that all of them go together, as the length of the way.</summary>
-    private const double Furthest = 0.65;
+    private const double Furthest = 0.55;
 
     /// <summary>The weights after the lessons; those given where there are none.</summary>
     /// <param name="from">Those that ship.</param>
