@@ -3,6 +3,16 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <summary>What speaks for and against that a time or a name belongs to a request.</summary>
 internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> requests)
 {
+    /// <summary>Requests on either side that are looked at beside one: all of them would cost more than the text's length.</summary>
+    public const int AroundRequests = 16;
+
+    /// <summary>Sentences, and within them tokens, on either side of a request that can have to do with it.</summary>
+    private const int AroundSentences = 40;
+    private const int AroundTokens = 240;
+
+    private readonly Dictionary<Candidate, List<(int, Nearness)>> _names = new(ReferenceEqualityComparer.Instance);
+    private readonly Dictionary<Candidate, List<(int, Nearness)>> _times = new(ReferenceEqualityComparer.Instance);
+
     private static readonly ushort[] ClassNumbers = [.. Enum.GetNames<WordClass>().Select(Feature.Number)];
 
     private static readonly ushort Time = N("time");
@@ -42,6 +52,17 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
     private static readonly ushort WhoSpoken = N("who spoken of");
     private static readonly ushort WhoHeads = N("who heads");
 
+    /// <summary>Whether a token stands so near to a request, or in a heading over it, that they can have to do with each other.</summary>
+    public static bool IsNear(MessageWords words, int token, Candidate request)
+    {
+        var home = words.SentenceOf(token);
+        return Math.Abs(home.Index - request.Sentence.Index) <= AroundSentences
+            && (
+                Math.Abs(token - request.Content) <= AroundTokens
+                || (request.Sentence.IsItem && !home.IsItem && token < request.From)
+            );
+    }
+
     /// <summary>What is so of a time beside a request.</summary>
     public void OfTime(TimePhrase time, Candidate request, List<Feature> into)
     {
@@ -76,18 +97,18 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
             .Select(r => NearnessOf(time.From, time.To, r, home))
             .DefaultIfEmpty()
             .Max();
-        var own = words
-            .Times.Where(t => t != time)
-            .Select(t => NearnessOf(t.From, t.To, request, words.SentenceOf(t.From)))
-            .DefaultIfEmpty()
-            .Max();
+        var own = Nearest(TimesBeside(request), time.From);
         into.Add(Feature.Of(TimeRival, N(near.ToString()), N(rival.ToString())));
         into.Add(Feature.Of(TimeRival, N(near.ToString()), N(own.ToString()), N(rival.ToString())));
         into.Add(Feature.Of(TimeRival, where, N(rival.ToString()), word));
         into.Add(Feature.Of(TimeOther, N(near.ToString()), N(own.ToString())));
         into.Add(Feature.Of(TimeOther, where, N(own.ToString()), N(rival.ToString())));
         foreach (var other in words.Times)
-            if (other != time && words.SentenceOf(other.From) == home)
+            if (
+                other != time
+                && words.SentenceOf(other.From) == home
+                && Math.Abs(other.From - time.From) <= AroundTokens
+            )
             {
                 into.Add(
                     Feature.Of(TimeBeside, word, N(WordOf(other)), N(other.From < time.From ? "behind" : "ahead"))
@@ -156,11 +177,7 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
             .Select(r => NearnessOf(who.From, who.To, r, home))
             .DefaultIfEmpty()
             .Max();
-        var own = Names()
-            .Where(n => n.From != who.From)
-            .Select(n => NearnessOf(n.From, n.To, request, words.SentenceOf(n.From)))
-            .DefaultIfEmpty()
-            .Max();
+        var own = Nearest(NamesBeside(request), who.From);
         into.Add(Feature.Of(WhoRival, N(near.ToString()), N(rival.ToString())));
         into.Add(Feature.Of(WhoRival, N(near.ToString()), N(own.ToString()), N(rival.ToString())));
         into.Add(Feature.Of(WhoRival, where, N(rival.ToString()), kind));
@@ -205,14 +222,33 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         return Nearness.Next;
     }
 
-    private IEnumerable<WhoPhrase> Names()
+    /// <summary>How near each name of the message stands to a request, by its first token; told once for all that ask.</summary>
+    private List<(int From, Nearness Near)> NamesBeside(Candidate request) =>
+        Beside(_names, request, words.Names.Select(n => (n.From, n.To)));
+
+    private List<(int From, Nearness Near)> TimesBeside(Candidate request) =>
+        Beside(_times, request, words.Times.Select(t => (t.From, t.To)));
+
+    private List<(int From, Nearness Near)> Beside(
+        Dictionary<Candidate, List<(int, Nearness)>> told,
+        Candidate request,
+        IEnumerable<(int From, int To)> things
+    ) =>
+        told.TryGetValue(request, out var beside)
+            ? beside
+            : told[request] = [
+                .. things
+                    .Where(t => IsNear(words, t.From, request))
+                    .Select(t => (t.From, NearnessOf(t.From, t.To, request, words.SentenceOf(t.From)))),
+            ];
+
+    private static Nearness Nearest(List<(int From, Nearness Near)> beside, int but)
     {
-        for (var i = 0; i < words.Count; i++)
-            if (words.WhoAt(i, words.Count) is { } who)
-            {
-                yield return who;
-                i = who.To - 1;
-            }
+        var nearest = Nearness.Far;
+        foreach (var (from, near) in beside)
+            if (from != but && near > nearest)
+                nearest = near;
+        return nearest;
     }
 
     /// <summary>Where something stands beside a request.</summary>
@@ -374,20 +410,16 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
     {
         var distance = Distance(who.From);
         var nearer = "none";
-        for (var i = 0; i < words.Count; i++)
+        foreach (var other in words.Names)
             if (
-                words.WhoAt(i, words.Count) is { } other
-                && other.From != who.From
+                other.From != who.From
                 && (other.From < who.From || other.From >= who.To)
+                && Distance(other.From) < distance
             )
-            {
-                if (Distance(other.From) < distance)
-                    nearer =
-                        words.ClassAt(other.Names[0]) is WordClass.Tag ? "a tag"
-                        : nearer is "a tag" ? nearer
-                        : "a name";
-                i = other.To - 1;
-            }
+                nearer =
+                    words.ClassAt(other.Names[0]) is WordClass.Tag ? "a tag"
+                    : nearer is "a tag" ? nearer
+                    : "a name";
 
         return nearer;
 
@@ -454,13 +486,16 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         if (!another)
             return "";
         return Heads(who, request) ? "this and another"
-            : Names().Any(n => n.From != who.From && Heads(n, request)) ? "another, where this has its own"
+            : NamesBeside(request).Any(n => n.From != who.From && Leads(n.From, n.Near, request))
+                ? "another, where this has its own"
             : "another";
     }
 
     private bool Heads(WhoPhrase who, Candidate request) =>
-        NearnessOf(who.From, who.To, request, words.SentenceOf(who.From)) is var near
-        && (near is Nearness.Cue || (near is Nearness.Next && who.From < request.Content));
+        Leads(who.From, NearnessOf(who.From, who.To, request, words.SentenceOf(who.From)), request);
+
+    private static bool Leads(int from, Nearness near, Candidate request) =>
+        near is Nearness.Cue || (near is Nearness.Next && from < request.Content);
 
     private string HeadOf(WhoPhrase who, Sentence home)
     {

@@ -30,9 +30,6 @@ internal sealed class MessageReading(
     /// <summary>How sure it has to be that something is asked for.</summary>
     private const double Least = 0.48;
 
-    /// <summary>Sentences and requests on either side that can have to do with one another.</summary>
-    private const int Around = 40;
-
     /// <summary>How sure it has to be to be worth a guess, where one is wanted.</summary>
     private const double LeastGuess = 0.08;
 
@@ -117,7 +114,9 @@ internal sealed class MessageReading(
             // What stands further away belongs to something else; looking at all of it would cost more than its length.
             var attaching = new Attaching(
                 words,
-                candidates[Math.Max(0, i - Around)..Math.Min(candidates.Length, i + Around)]
+                candidates[
+                    Math.Max(0, i - Attaching.AroundRequests)..Math.Min(candidates.Length, i + Attaching.AroundRequests)
+                ]
             );
             yield return new(
                 clause,
@@ -127,9 +126,6 @@ internal sealed class MessageReading(
             );
         }
     }
-
-    private bool IsNear(int token, Candidate request) =>
-        Math.Abs(words.SentenceOf(token).Index - request.Sentence.Index) <= Around;
 
     /// <summary>Who and what stands in one item of a list has to do with that one only, but for "all by Friday" at its end.</summary>
     private bool IsOfAnotherItem(int token, Candidate request) =>
@@ -142,7 +138,7 @@ internal sealed class MessageReading(
         foreach (var time in words.Times)
         {
             if (
-                !IsNear(time.From, request)
+                !Attaching.IsNear(words, time.From, request)
                 || (IsOfAnotherItem(time.From, request) && words.At(time.From - 1).Lower is not ("all" or "everything"))
             )
                 continue;
@@ -180,20 +176,21 @@ internal sealed class MessageReading(
         var taken = new List<(WhoPhrase, double)>();
         if (request.Cue.Cue.Doer is Doer.Author)
             return taken;
-        for (var i = 0; i < words.Count; i++)
-            if (words.WhoAt(i, words.Count) is { } who)
-            {
-                if (words.IsOneself(who, author) || !IsNear(i, request) || IsOfAnotherItem(i, request))
-                    continue;
-                i = who.To - 1;
-                if (attaching.IsOnlySpokenOf(who, request))
-                    continue;
-                features.Clear();
-                attaching.OfName(who, request, features);
-                var certainty = Certainty(weights.Sum(features));
-                if (certainty >= 0.5)
-                    taken.Add((who, certainty));
-            }
+        foreach (var who in words.Names)
+        {
+            if (
+                words.IsOneself(who, author)
+                || !Attaching.IsNear(words, who.From, request)
+                || IsOfAnotherItem(who.From, request)
+                || attaching.IsOnlySpokenOf(who, request)
+            )
+                continue;
+            features.Clear();
+            attaching.OfName(who, request, features);
+            var certainty = Certainty(weights.Sum(features));
+            if (certainty >= 0.5)
+                taken.Add((who, certainty));
+        }
 
         return taken;
     }

@@ -115,6 +115,13 @@ internal sealed class MessageWords
         _who = new WhoPhrase?[tokens.Count];
         for (var i = 0; i < tokens.Count; i++)
             _who[i] = ReadWho(i);
+        for (var i = 0; i < tokens.Count; i++)
+            if (_who[i] is { } who)
+            {
+                Names.Add(who);
+                i = who.To - 1;
+            }
+
         Sentences = [.. Cut()];
         _sentenceOf = new int[tokens.Count];
         foreach (var sentence in Sentences)
@@ -126,6 +133,9 @@ internal sealed class MessageWords
     public int Count => _tokens.Count;
 
     public List<TimePhrase> Times { get; } = [];
+
+    /// <summary>The names in the order of the text, those that stand together as one.</summary>
+    public List<WhoPhrase> Names { get; } = [];
 
     public List<PriorityPhrase> Priorities { get; } = [];
 

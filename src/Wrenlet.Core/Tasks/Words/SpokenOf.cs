@@ -180,7 +180,7 @@ internal static class SpokenOf
         var start = i;
         while (i < to && Goes(words, i, start))
             i++;
-        // "The office sent the corrections", "she left a parcel": about what was sent and left.
+        // "The council sent the corrections", "she left a parcel": about what was sent and left.
         if (
             i < to
             && Handing.Contains(words.At(words.ClassAt(i) is WordClass.Have or WordClass.HaveBase ? i + 1 : i).Lower)
