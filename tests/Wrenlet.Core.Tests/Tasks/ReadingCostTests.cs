@@ -25,6 +25,7 @@ public class ReadingCostTests
     [InlineData("x", 100_000)]
     [InlineData("order bolts and ", 6_000)]
     [InlineData("Ines, ", 14_000)]
+    [InlineData("Ines, sweep the shed, Pryderi, oil the hinges by Friday, ", 1_800)]
     [InlineData("by Friday ", 10_000)]
     [InlineData("please call me ", 6_600)]
     [InlineData("- do it\n", 12_000)]

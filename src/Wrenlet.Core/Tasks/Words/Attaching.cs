@@ -92,11 +92,7 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         into.Add(Feature.Of(TimeCue, N(request.Cue.Cue.Label), word));
         into.Add(Feature.Of(TimeAlone, N(IsAlone(home, time.From, time.To) ? "alone" : "with words"), where));
         var near = NearnessOf(time.From, time.To, request, home);
-        var rival = requests
-            .Where(r => r != request)
-            .Select(r => NearnessOf(time.From, time.To, r, home))
-            .DefaultIfEmpty()
-            .Max();
+        var rival = NearestRival(time.From, time.To, request, home);
         var own = Nearest(TimesBeside(request), time.From);
         into.Add(Feature.Of(TimeRival, N(near.ToString()), N(rival.ToString())));
         into.Add(Feature.Of(TimeRival, N(near.ToString()), N(own.ToString()), N(rival.ToString())));
@@ -172,11 +168,7 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         if (HeadsOf(who, request) is { Length: > 0 } heads)
             into.Add(Feature.Of(WhoHeads, N(heads)));
         var near = NearnessOf(who.From, who.To, request, home);
-        var rival = requests
-            .Where(r => r != request)
-            .Select(r => NearnessOf(who.From, who.To, r, home))
-            .DefaultIfEmpty()
-            .Max();
+        var rival = NearestRival(who.From, who.To, request, home);
         var own = Nearest(NamesBeside(request), who.From);
         into.Add(Feature.Of(WhoRival, N(near.ToString()), N(rival.ToString())));
         into.Add(Feature.Of(WhoRival, N(near.ToString()), N(own.ToString()), N(rival.ToString())));
@@ -214,12 +206,29 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         if (from >= request.From && to <= request.End)
             return Nearness.Inside;
         var (gapFrom, gapTo) = from < request.Content ? (to, request.From) : (request.End, from);
-        if (requests.Any(r => r != request && r.Sentence == home && r.From >= gapFrom && r.From < gapTo))
-            return Nearness.Sentence;
+        for (var k = 0; k < requests.Count; k++)
+            if (
+                requests[k] is { } r
+                && r.From >= gapFrom
+                && r.From < gapTo
+                && r.Sentence == home
+                && !ReferenceEquals(r, request)
+            )
+                return Nearness.Sentence;
         for (var i = gapFrom; i < gapTo; i++)
             if (words.IsPlain(i))
                 return Nearness.Near;
         return Nearness.Next;
+    }
+
+    /// <summary>How near something stands to the request, of the others, that it stands nearest to.</summary>
+    private Nearness NearestRival(int from, int to, Candidate request, Sentence home)
+    {
+        var nearest = Nearness.Far;
+        for (var k = 0; k < requests.Count; k++)
+            if (!ReferenceEquals(requests[k], request) && NearnessOf(from, to, requests[k], home) is var near)
+                nearest = near > nearest ? near : nearest;
+        return nearest;
     }
 
     /// <summary>How near each name of the message stands to a request, by its first token; told once for all that ask.</summary>
