@@ -2,6 +2,7 @@ import { X } from 'lucide-react';
 import type { CSSProperties, ReactNode } from 'react';
 import { Toaster, toast } from 'sonner';
 import { Button } from './controls';
+import { useReach } from './foot';
 import * as texts from './texts';
 
 type Action = { label: string; run: () => void };
@@ -56,28 +57,30 @@ function One({ body, action, onDismiss }: { body: ReactNode; action?: Action; on
   );
 }
 
-/** Where toasts stand; what arrives is read out. */
-export const Toasts = () => (
-  <Toaster
-    containerAriaLabel={texts.messages}
-    customAriaLabel="Messages"
-    position="bottom-center"
-    visibleToasts={Most}
-    expand
-    gap={8}
-    // Never over what one writes, sends or presses at the foot of a page: that says how high it reaches.
-    offset={{ bottom: 'calc(var(--foot, 0px) + 12px)' }}
-    mobileOffset={{ bottom: 'calc(max(52px, var(--foot, 0px)) + 12px)', left: 12, right: 12 }}
-    className="toasts"
-    style={{ '--width': 'min(26rem, calc(100vw - 24px))' } as CSSProperties}
-    // A press goes through to what is under it, but on its own buttons, links and fields.
-    toastOptions={{
-      unstyled: true,
-      className:
-        'w-(--width) !pointer-events-none [&_a]:pointer-events-auto [&_button]:pointer-events-auto [&_input]:pointer-events-auto',
-    }}
-  />
-);
+/** Where toasts stand; what arrives is read out. Never over what one writes, sends or presses at the foot of a page. */
+export function Toasts() {
+  const reach = useReach();
+  return (
+    <Toaster
+      containerAriaLabel={texts.messages}
+      customAriaLabel="Messages"
+      position="bottom-center"
+      visibleToasts={Most}
+      expand
+      gap={8}
+      offset={{ bottom: reach + 12 }}
+      mobileOffset={{ bottom: Math.max(52, reach) + 12, left: 12, right: 12 }}
+      className="toasts"
+      style={{ '--width': 'min(26rem, calc(100vw - 24px))' } as CSSProperties}
+      // A press goes through to what is under it, but on its own buttons, links and fields.
+      toastOptions={{
+        unstyled: true,
+        className:
+          'w-(--width) !pointer-events-none [&_a]:pointer-events-auto [&_button]:pointer-events-auto [&_input]:pointer-events-auto',
+      }}
+    />
+  );
+}
 
 /** Says at the foot of the window what went wrong, in the server's words where it has some. */
 export const sayWrong = (wrong: unknown) => say(wrong instanceof Error ? wrong.message : String(wrong));

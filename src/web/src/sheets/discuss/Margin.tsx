@@ -102,11 +102,18 @@ export function Margin(props: Props) {
     if (chosen) all.push({ id: fresh, wanted: topOf(fresh) ?? 0, height: heights.get(fresh) ?? usual });
     return stacked(all, chosen ? fresh : open);
   }, [shown, places, heights, open, chosen, shift]); // eslint-disable-line react-hooks/exhaustive-deps
-  // Of many only those near what one sees are drawn.
+  // Of many only those near what one sees are drawn: at first no more than may be in sight, so that it is there at once.
   const [near, setNear] = useState(0);
+  const [around, setAround] = useState(0);
+  const some = shown.length > 0;
+  useEffect(() => {
+    if (!some) return;
+    const timer = setTimeout(() => setAround(2 * step), 100);
+    return () => clearTimeout(timer);
+  }, [some]);
   const isNear = (d: DiscussionView) => {
-    const at = standing.get(d.id) ?? 0;
-    return d.id === open || Math.abs(at - near * step) < 2 * step;
+    const at = (standing.get(d.id) ?? 0) - near * step;
+    return d.id === open || (at > -around && at < Math.max(around, window.innerHeight));
   };
   const foot = Math.max(0, ...[...standing].map(([id, top]) => top + (heights.get(id) ?? usual))) + 16;
 
