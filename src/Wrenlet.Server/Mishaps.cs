@@ -2,6 +2,7 @@ using System.Text.Json;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.Data.Sqlite;
+using Wrenlet.Storage.Keeping;
 
 namespace Wrenlet.Server;
 
@@ -11,9 +12,6 @@ namespace Wrenlet.Server;
 /// </summary>
 internal sealed class Mishaps : IExceptionHandler
 {
-    /// <summary>ENOSPC: no space left on the device.</summary>
-    private const int NoSpace = 28;
-
     public async ValueTask<bool> TryHandleAsync(
         HttpContext httpContext,
         Exception exception,
@@ -62,7 +60,7 @@ internal sealed class Mishaps : IExceptionHandler
                 "Something needs correcting",
                 $"The request cannot be read: {bad.Message}"
             ),
-            SqliteException { SqliteErrorCode: 13 } or IOException { HResult: NoSpace } => Refusals.NoRoom(),
+            _ when FullDisk.Is(exception) => Refusals.NoRoom(),
             SqliteException { SqliteErrorCode: 11 or 26 } => Problem(
                 StatusCodes.Status503ServiceUnavailable,
                 "Damaged",

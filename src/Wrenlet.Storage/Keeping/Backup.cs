@@ -44,8 +44,9 @@ public static class Backup
     /// <param name="now">The moment it is called by (UTC).</param>
     /// <param name="progress">Is told how far it is; null for nobody.</param>
     /// <param name="cancellation">Ends it early; what was begun is taken away.</param>
-    /// <exception cref="DatabaseException">There is nothing to keep, it is damaged, or a file is missing.</exception>
-    /// <exception cref="IOException">The folder of backups is full or cannot be written.</exception>
+    /// <exception cref="DatabaseException">There is nothing to keep, it is damaged, a file is missing, or there is no room.
+    /// </exception>
+    /// <exception cref="IOException">The folder of backups cannot be written.</exception>
     public static MadeBackup Make(
         DataFolder from,
         string to,
@@ -91,6 +92,13 @@ public static class Backup
             FlushToDisk(part);
             File.Move(part, name, overwrite: true);
             return new(name, now, named.Count, added, bytes);
+        }
+        catch (Exception wrong) when (FullDisk.Is(wrong))
+        {
+            throw new DatabaseException(
+                $"There is no room for a backup on the disk of {to}. Free some, or have backups made in another folder.",
+                wrong
+            );
         }
         catch (SqliteException wrong)
         {

@@ -15,6 +15,9 @@ public sealed class DataFolder
     /// <summary>Files, each once, under its hash.</summary>
     public string Files => In("files");
 
+    /// <summary>What is held back of the disk, to be given up when it is full.</summary>
+    public string Spare => In("wrenlet.spare");
+
     /// <summary>Where backups go when nobody says otherwise.</summary>
     public string Backups => In("backups");
 
