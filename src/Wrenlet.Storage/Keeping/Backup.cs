@@ -107,6 +107,8 @@ public static class Backup
         finally
         {
             File.Delete(part);
+            // SQLite leaves it where it could not go on.
+            File.Delete(part + "-journal");
         }
     }
 

@@ -55,6 +55,33 @@ public class NeighbourPhraseTests
         "2026-04-21T16:00",
         "Measure the stays"
     )]
+    [InlineData(
+        "The surveyor comes on Thursday at 2. @Kit please clear the cabin before then",
+        "Kit Ramaswamy",
+        "2026-04-16T14:00",
+        "Clear the cabin"
+    )]
+    [InlineData(
+        "We launch on the 28th, so @Kit slings and straps on the quay by noon that day",
+        "Kit Ramaswamy",
+        "2026-04-28T12:00",
+        "Slings and straps on the quay"
+    )]
+    [InlineData(
+        "Ring the yard at Hollow Quay, Ines, and say we're on our way",
+        "Ines Kowal",
+        "-",
+        "Ring the yard at Hollow Quay and say we're on our way"
+    )]
+    [InlineData("Order hinges, Kit, brass, a dozen", "Kit Ramaswamy", "-", "Order hinges, brass, a dozen")]
+    [InlineData("Ines, thank Benedikta for the cake please", "Ines Kowal", "-", "Thank Benedikta for the cake")]
+    [InlineData("Kit, order the rope because we are nearly out", "Kit Ramaswamy", "-", "Order the rope")]
+    [InlineData(
+        "Kit, cut the batten to 1.5 m by Friday",
+        "Kit Ramaswamy",
+        "2026-04-17T17:00",
+        "Cut the batten to 1.5 m"
+    )]
     public void Reads_owner_due_and_title(string text, string owner, string due, string title)
     {
         var draft = Reader.Read(text, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40")).ShouldHaveSingleItem();

@@ -1,3 +1,5 @@
+using NodaTime;
+
 namespace Wrenlet.Core.Tasks.Words;
 
 /// <summary>What speaks for and against that a time or a name belongs to a request.</summary>
@@ -318,11 +320,15 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
             : "bare";
     }
 
+    /// <summary>"We lost forty in March": a month that is over is said far more often than one so far ahead.</summary>
+    private static readonly Duration FarOff = Duration.FromDays(250);
+
     private string KindOf(TimePhrase time) =>
         time.Repeats is not null ? "repeat"
         : time.IsMilestone ? "milestone"
         : time.Due is null ? "from"
         : time.Start is not null ? "between"
+        : time.Due.At - words.Sent > FarOff ? "far off"
         : Enumerable.Range(time.From, time.To - time.From).Any(i => words.At(i).Kind is TokenKind.Clock) ? "clock"
         : "day";
 

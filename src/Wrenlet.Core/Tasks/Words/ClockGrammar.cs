@@ -13,10 +13,71 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
     /// </summary>
     public ClockWords? Read(int i, bool afterPreposition)
     {
+        if (One(i, afterPreposition) is not { } clock)
+            return null;
+        // "This evening at seven".
+        if (
+            clock.Half is { } half
+            && At(clock.To).Lower is "at" or "by" or "before" or "around" or "about"
+            && One(clock.To + 1, true) is { Half: null } within
+        )
+            return (within.BareHour is null ? within : InHalf(within, half)) with
+            {
+                Today = clock.Today,
+                StandsAlone = clock.StandsAlone,
+            };
+        return clock.BareHour is null ? clock : WithPart(clock);
+    }
+
+    private ClockWords? One(int i, bool afterPreposition)
+    {
         if (At(i).Kind is TokenKind.Clock)
             return Fixed(i + 1, LocalTime.FromMinutesSinceMidnight(At(i).Value % 1440));
-        return Part(i) ?? Spoken(i) ?? (afterPreposition ? Bare(i) : null);
+        return Part(i) ?? Spoken(i) ?? (afterPreposition || At(i + 1).Is("sharp") ? Bare(i) : null);
     }
+
+    /// <summary>"Six tonight", "6 in the evening", "2 this afternoon", "8 sharp".</summary>
+    private ClockWords WithPart(ClockWords clock)
+    {
+        var at = clock.To;
+        if (At(at).Is("sharp"))
+            return clock with { To = at + 1, StandsAlone = true };
+        if (At(at).Is("tonight"))
+            return InHalf(clock, Half.Night) with { To = at + 1, Today = true, StandsAlone = true };
+        if (At(at).Is("at") && At(at + 1).Is("night"))
+            return InHalf(clock, Half.Night) with { To = at + 2 };
+        var today = At(at).Is("this");
+        var part =
+            today ? at + 1
+            : At(at).Is("in") && At(at + 1).Is("the") ? at + 2
+            : -1;
+        return part > 0 && HalfOf(At(part).Lower) is { } half
+            ? InHalf(clock, half) with
+            {
+                To = part + 1,
+                Today = today,
+                StandsAlone = today || clock.StandsAlone,
+            }
+            : clock;
+    }
+
+    /// <summary>A bare hour in the part of the day that was said.</summary>
+    private static ClockWords InHalf(ClockWords clock, Half half)
+    {
+        var hour = clock.BareHour!.Value;
+        // "Two at night" is before dawn.
+        var said = half is Half.Morning || (half is Half.Night && hour < 5) ? hour : hour + 12;
+        return new(clock.To, date => new LocalTime(said, clock.Time(date).Minute)) { StandsAlone = clock.StandsAlone };
+    }
+
+    private static Half? HalfOf(string word) =>
+        word switch
+        {
+            "morning" => Half.Morning,
+            "afternoon" or "evening" => Half.Evening,
+            "night" or "tonight" => Half.Night,
+            _ => null,
+        };
 
     private ClockWords? Part(int i)
     {
@@ -30,6 +91,10 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
         at = At(lead).Is("the") || today ? lead + 1 : lead;
         if (At(at).Is("first") && At(at + 1).Is("thing"))
             return new(at + 2, Opening) { StandsAlone = true };
+        if (At(at).Is("last") && At(at + 1).Is("thing"))
+            return new(at + 2, Closing) { StandsAlone = true };
+        if (At(at).Is("close") && At(at - 1).Lower is "by" or "before" or "at" or "until")
+            return new(at + 1, Closing);
         if (
             (At(at).Is("end") || At(at).Is("close"))
             && At(at + 1).Is("of")
@@ -43,18 +108,24 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
             return new(At(at + 2).Is("the") ? at + 4 : at + 3, Closing) { StandsAlone = true };
         if (!At(at).IsWord)
             return null;
+        var half = HalfOf(At(at).Lower);
         return At(at).Lower switch
         {
             "eod" or "cob" or "eop" => new(at + 1, Closing) { StandsAlone = true },
             "closing" => new(At(at + 1).Is("time") ? at + 2 : at + 1, Closing),
             "noon" or "midday" or "lunch" or "lunchtime" => Fixed(at + 1, Noon),
-            "morning" => Fixed(at + 1, Noon) with { Today = today, StandsAlone = today || lead > i },
+            "morning" => Fixed(at + 1, Noon) with { Today = today, StandsAlone = today || lead > i, Half = half },
             "am" when i == at => Fixed(at + 1, Noon),
             "pm" when i == at => new(at + 1, Closing),
-            "night" => Fixed(at + 1, Evening) with { Today = today },
-            "afternoon" => new(at + 1, Closing) { Today = today, StandsAlone = today || lead > i },
-            "evening" => Fixed(at + 1, Evening) with { Today = today, StandsAlone = today || lead > i },
-            "tonight" => Fixed(at + 1, Evening) with { Today = true, StandsAlone = true },
+            "night" => Fixed(at + 1, Evening) with { Today = today, Half = half },
+            "afternoon" => new(at + 1, Closing)
+            {
+                Today = today,
+                StandsAlone = today || lead > i,
+                Half = half,
+            },
+            "evening" => Fixed(at + 1, Evening) with { Today = today, StandsAlone = today || lead > i, Half = half },
+            "tonight" => Fixed(at + 1, Evening) with { Today = true, StandsAlone = true, Half = half },
             "midnight" => Fixed(at + 1, new LocalTime(23, 59)),
             _ => null,
         };
@@ -92,6 +163,9 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
         if (At(i).Kind is TokenKind.Number && At(i).Value is > 12 and < 24 && EndsHere(i + 1))
             return Fixed(i + 1, new LocalTime(At(i).Value, 0));
         if (HourOf(i) is not { } hour || !EndsHere(i + 1))
+            return null;
+        // "Ask for one tonight".
+        if (At(i + 1).Is("tonight") && hour < 5)
             return null;
         return Bare(i + 1, hour, 0);
     }
@@ -149,6 +223,7 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
         || At(i).Lower
             is "today"
                 or "tomorrow"
+                or "tonight"
                 or "and"
                 or "or"
                 or "please"

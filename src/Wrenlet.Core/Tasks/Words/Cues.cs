@@ -163,7 +163,7 @@ internal static class Cues
             Doer.You,
             "would|could|will you? please? be an? so|kind|dear|angel|good|friendly kind|friendly|good|enough? as? to|and",
             "be so|kind|good kind|friendly|good|enough? as? to|and",
-            "do me a favour and",
+            "do me|us a favour and",
             "one? thing|job|task|favour for you :|, ",
             "i|we would be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if you|someone "
                 + "could|would|can|will|were able? to?",
@@ -196,7 +196,15 @@ internal static class Cues
             "<who> has|have got to",
             "<who> will|'ll need|have to"
         ),
-        .. Of("who will", Doer.Named, "<who> will|'ll", "<who> will|'ll be? able? to?", "<who> is|are|'s going to"),
+        .. Of(
+            "who will",
+            Doer.Named,
+            "<who> will|'ll",
+            "<who> will|'ll be? able? to?",
+            "<who> is|are|'s going to",
+            "<who> says|promises that? he|she|they will",
+            "<who> says|promises that? he'll|she'll|they'll"
+        ),
         .. Of("who can", Doer.Named, "<who> can|could|might|may"),
         .. Of("who please", Doer.Named, "<who> please|kindly to? you?", "<who> you"),
         .. Of(
@@ -218,7 +226,9 @@ internal static class Cues
             "you will need|have to",
             "you'd better",
             "you had better",
-            "you're to"
+            "you're to",
+            "it's|its your turn|job to",
+            "it is your turn|job to"
         ),
         .. Of(
             "need you",
@@ -263,7 +273,7 @@ internal static class Cues
             "it is high? time to",
             "time to"
         ),
-        .. Of("sure", Doer.You, "make+ sure", "be sure to", "see+ that|whether|if", "see to+"),
+        .. Of("sure", Doer.You, "make+ sure", "be sure to", "see+ that|whether|if", "see+ to"),
         .. Of(
             "remember",
             Doer.You,

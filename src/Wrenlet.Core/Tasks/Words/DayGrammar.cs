@@ -11,6 +11,9 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
 
     private LocalDate Monday => Today.PlusDays(1 - (int)Today.DayOfWeek);
 
+    /// <summary>The day that was named last ahead of a token; null where none was.</summary>
+    public Func<int, LocalDate?> NamedBefore { get; set; } = _ => null;
+
     public DayWords? Read(int i) =>
         Relative(i) ?? Ahead(i) ?? Weekday(i) ?? Period(i) ?? AroundMilestone(i) ?? OnDate(i);
 
@@ -75,6 +78,12 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         var the = At(i).Is("the") ? i + 1 : i;
         if (At(the).Is("day") && At(the + 1).Is("after") && At(the + 2).Is("tomorrow"))
             return Then(the + 3, Today.PlusDays(2));
+        var same =
+            At(i).Is("that") ? i + 1
+            : At(the).Is("same") ? the + 1
+            : -1;
+        if (same > 0 && At(same).Is("day") && NamedBefore(i) is { } named)
+            return Then(same + 1, named) with { StandsAlone = false };
         if ((At(the).Is("next") || At(the).Is("following")) && IsWorking(the + 1) && At(the + 2).Is("day"))
             return Then(the + 3, setting.Calendar.AddWorkingDays(Today, 1));
         if (At(the).Is("next") && At(the + 1).Is("day"))
@@ -105,7 +114,7 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
             "day" or "days" when working => setting.Calendar.AddWorkingDays(Today, n),
             "day" or "days" or "days'" or "day's" => Today.PlusDays(n),
             "week" or "weeks" or "weeks'" or "week's" => Today.PlusWeeks(n),
-            "fortnight" or "fortnights" => Today.PlusWeeks(2 * n),
+            "fortnight" or "fortnights" or "fortnight's" => Today.PlusWeeks(2 * n),
             "month" or "months" => Today.PlusMonths(n),
             _ => null,
         };
@@ -158,6 +167,17 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         return Then(at, soonest, other: soonest == Today ? soonest.PlusWeeks(1) : null);
     }
 
+    /// <summary>The first of the month that is named at a token, where no day of it follows; null where there is none.</summary>
+    public DayWords? Month(int i)
+    {
+        if (!IsMonth(i) || At(i).Name is not null || At(i + 1).Kind is TokenKind.Number or TokenKind.Ordinal)
+            return null;
+        var month = Lexicon.Months[At(i).Lower];
+        return Then(i + 1, new LocalDate(month <= Today.Month ? Today.Year + 1 : Today.Year, month, 1));
+    }
+
+    private bool IsMonth(int i) => At(i).IsWord && Lexicon.Months.ContainsKey(At(i).Lower);
+
     /// <summary>"end of the week", "EOM", "end of May", "next week", "the weekend".</summary>
     private DayWords? Period(int i)
     {
@@ -178,10 +198,16 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
             return Until(at + 1, EndOfWeek(0), Monday.PlusWeeks(1));
         if (At(at).Is("this") && At(at + 1).Is("weekend"))
             return Until(at + 2, EndOfWeek(0), Monday.PlusWeeks(1));
-        if (At(at).Lower is "start" or "beginning" or "middle" or "early" or "mid" && At(at + 1).Is("of"))
+        if (
+            At(at).Lower is "start" or "beginning" or "middle" or "early" or "mid"
+            && (At(at + 1).Is("of") || (At(at).Lower is "early" or "mid" && IsMonth(at + 1)))
+        )
         {
             var middle = At(at).Lower is "middle" or "mid";
-            var of = At(at + 2).Lower is "the" or "this" ? at + 3 : at + 2;
+            var of =
+                !At(at + 1).Is("of") ? at + 1
+                : At(at + 2).Lower is "the" or "this" ? at + 3
+                : at + 2;
             var coming = At(of).Is("next");
             if (coming)
                 of++;
@@ -215,9 +241,9 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
                 end ? null : Today.With(DateAdjusters.StartOfMonth).PlusMonths(1)
             );
         if (At(at).Is("this") && At(at + 1).Is("week"))
-            return Until(at + 2, EndOfWeek(0));
+            return Until(at + 2, EndOfWeek(0), Today);
         if (At(at).Is("this") && At(at + 1).Is("month"))
-            return Until(at + 2, EndOfMonth(Today));
+            return Until(at + 2, EndOfMonth(Today), Today);
         if (end && At(at).IsWord && Lexicon.Months.TryGetValue(At(at).Lower, out var month))
             return Until(
                 at + 1,
@@ -262,6 +288,13 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
             && At(at + 1).Value is >= 1 and <= 31
         )
             return Dated(at + 2, month, At(at + 1).Value);
+        if (
+            Lexicon.Ordinals.TryGetValue(At(at).Lower, out var nth)
+            && At(at + 1).Is("of")
+            && At(at + 2).IsWord
+            && Lexicon.Months.TryGetValue(At(at + 2).Lower, out month)
+        )
+            return Dated(at + 3, month, nth);
         if (At(at).Kind is not (TokenKind.Number or TokenKind.Ordinal) || At(at).Value is < 1 or > 31)
             return null;
         var day = At(at).Value;

@@ -32,6 +32,25 @@ internal static class Lexicon
         ["sun"] = IsoDayOfWeek.Sunday,
     }.ToFrozenDictionary();
 
+    /// <summary>Days of a month that people write in letters.</summary>
+    public static readonly FrozenDictionary<string, int> Ordinals = new[]
+    {
+        "first",
+        "second",
+        "third",
+        "fourth",
+        "fifth",
+        "sixth",
+        "seventh",
+        "eighth",
+        "ninth",
+        "tenth",
+        "eleventh",
+        "twelfth",
+    }
+        .Select((word, i) => (word, i + 1))
+        .ToFrozenDictionary(d => d.word, d => d.Item2);
+
     public static readonly FrozenDictionary<string, int> Months = new[]
     {
         "january jan",

@@ -118,10 +118,18 @@ internal sealed class MessageReading(
                     Math.Max(0, i - Attaching.AroundRequests)..Math.Min(candidates.Length, i + Attaching.AroundRequests)
                 ]
             );
+            var names = NamesOf(attaching, clause.Candidate);
+            var end = new Continuing(words, names).EndOf(
+                clause.Candidate,
+                i + 1 < candidates.Length ? candidates[i + 1].From : words.Count
+            );
             yield return new(
-                clause,
+                clause with
+                {
+                    Candidate = clause.Candidate with { End = end },
+                },
                 TimesOf(attaching, clause.Candidate),
-                NamesOf(attaching, clause.Candidate),
+                names,
                 PrioritiesOf(clause.Candidate, candidates)
             );
         }

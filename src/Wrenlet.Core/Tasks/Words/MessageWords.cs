@@ -51,7 +51,7 @@ internal sealed class MessageWords
 
     public MessageWords(ReaderSetting setting, string text, IReadOnlyList<Token> tokens, Instant sent)
     {
-        (Text, _tokens, _known) = (text, tokens, setting.KnownSentences);
+        (Text, Sent, _tokens, _known) = (text, sent, tokens, setting.KnownSentences);
         (_timeOf, _priorityOf, _cues) = (
             new int[tokens.Count],
             new int[tokens.Count],
@@ -106,6 +106,14 @@ internal sealed class MessageWords
                 )
             )
                 _classes[i] = WordClass.Noun;
+            // "Thank Ada for it": one is to do that.
+            else if (
+                tokens[i - 1].Is("thank")
+                && _classes[i - 1] is WordClass.Courtesy
+                && _classes[i] is not (WordClass.You or WordClass.Object or WordClass.Mark)
+                && tokens[i].Lower is not ("u" or "god" or "goodness" or "heavens")
+            )
+                _classes[i - 1] = WordClass.Verb;
             // "Help her carry it": that she carries. "Have a look": that one looks.
             else if (
                 _classes[i] is WordClass.Verb
@@ -129,6 +137,8 @@ internal sealed class MessageWords
     }
 
     public string Text { get; }
+
+    public Instant Sent { get; }
 
     public int Count => _tokens.Count;
 
@@ -263,6 +273,8 @@ internal sealed class MessageWords
                 ":" => WordClass.Colon,
                 "-" or "/" or "=" or "|" or ">" => WordClass.Dash,
                 "(" or ")" or "[" or "]" => WordClass.Bracket,
+                // "1.5 mm", "p. 12".
+                "." when At(i + 1).Kind is TokenKind.Number && !Stops(i) => WordClass.Other,
                 "." or "!" or "?" or ";" => WordClass.Stop,
                 "&" or "+" => WordClass.Conjunction,
                 _ => WordClass.Mark,

@@ -221,15 +221,27 @@ internal sealed class RepeatGrammar(
     {
         var joined = At(to).Lower is "at" or "by" or "before" or "in";
         var clock = clocks.Read(joined ? to + 1 : to, joined) ?? (joined ? clocks.Read(to, true) : null);
-        if (clock is null)
-            return new(from, to, TimeGrammar.Closing(setting.Calendar, first, 0.9), null, rule);
+        return clock is null
+            ? new(from, to, TimeGrammar.Closing(setting.Calendar, first, 0.9), null, rule)
+            : At(new(from, clock.To, null, null, rule), first, clock);
+    }
+
+    /// <summary>A repetition at a time of day.</summary>
+    /// <param name="repeat">The repetition.</param>
+    /// <param name="first">Its first day.</param>
+    /// <param name="clock">The time of day.</param>
+    public TimePhrase At(TimePhrase repeat, LocalDate first, ClockWords clock)
+    {
         var moment = setting.Calendar.FirstMoment(first + clock.Time(first));
         if (moment <= sent.ToInstant())
             moment = setting.Calendar.FirstMoment(
-                (rule.StartsWith("FREQ=DAILY", StringComparison.Ordinal) ? first.PlusDays(1) : first.PlusWeeks(1))
-                    + clock.Time(first)
+                (
+                    repeat.Repeats!.StartsWith("FREQ=DAILY", StringComparison.Ordinal)
+                        ? first.PlusDays(1)
+                        : first.PlusWeeks(1)
+                ) + clock.Time(first)
             );
-        return new(from, clock.To, new Point(moment, 0.9, [], "its first time"), null, rule);
+        return repeat with { Due = new Point(moment, 0.9, [], "its first time") };
     }
 
     private Token At(int i) => i >= 0 && i < tokens.Count ? tokens[i] : Token.None;

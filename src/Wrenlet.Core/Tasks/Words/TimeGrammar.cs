@@ -8,12 +8,19 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <summary>Reads whole phrases that say when: a preposition, a day, a time, a correction, a repeat.</summary>
 internal sealed class TimeGrammar
 {
+    /// <summary>So many tokens back is looked for what "then" means.</summary>
+    private const int MostBack = 40;
+
     private readonly ReaderSetting _setting;
     private readonly ZonedDateTime _sent;
     private readonly IReadOnlyList<Token> _tokens;
     private readonly DayGrammar _days;
     private readonly ClockGrammar _clocks;
     private readonly RepeatGrammar _repeats;
+    private bool _looksBack;
+
+    /// <summary>Where the phrase that is being read opens.</summary>
+    private int _opens;
 
     public TimeGrammar(ReaderSetting setting, Instant sent, IReadOnlyList<Token> tokens)
     {
@@ -21,6 +28,7 @@ internal sealed class TimeGrammar
         _sent = sent.InZone(setting.Calendar.Zone);
         _tokens = tokens;
         _days = new(setting, _sent, tokens);
+        _days.NamedBefore = _ => NamedBefore(_opens) is { } point ? setting.Calendar.DateOf(point.At) : null;
         _clocks = new(setting, tokens);
         _repeats = new(setting, _sent, tokens, _days, _clocks);
     }
@@ -39,9 +47,23 @@ internal sealed class TimeGrammar
     {
         if (Single(i) is not { } phrase)
             return null;
-        while (Corrected(phrase.To) is { } better)
+        while ((Corrected(phrase.To) ?? OrElse(phrase)) is { } better)
             phrase = better with { From = phrase.From };
         return phrase;
+    }
+
+    /// <summary>"By Thursday or Friday at the latest": by the later of the two.</summary>
+    private TimePhrase? OrElse(TimePhrase first)
+    {
+        var at = At(first.To).Is(",") ? first.To + 1 : first.To;
+        if (!At(at).Is("or") || first is not { DayAlone: not null, Due: { } early, Repeats: null })
+            return null;
+        return Simple(at + 1) is { DayAlone: not null, Due: { } late } other && late.At > early.At
+            ? other with
+            {
+                Due = late with { Others = [early.At] },
+            }
+            : null;
     }
 
     /// <summary>"on Thursday between 2 and 4", "tomorrow from 9 to 11".</summary>
@@ -82,7 +104,47 @@ internal sealed class TimeGrammar
 
     /// <summary>The repetition that begins at a token; null where none does.</summary>
     private TimePhrase? Single(int i) =>
-        (_repeats.Read(i) is { } repeat ? Begun(repeat) : null) ?? Between(i) ?? DayBetween(i) ?? Simple(i);
+        (_repeats.Read(i) is { } repeat ? Begun(repeat) : null)
+        ?? TimedRepeat(i)
+        ?? Between(i)
+        ?? DayBetween(i)
+        ?? Simple(i);
+
+    /// <summary>"at noon every day".</summary>
+    private TimePhrase? TimedRepeat(int i) =>
+        Preposition(i) is (Role.By, var at)
+        && _clocks.Read(at, true) is { } clock
+        && At(clock.To).Lower is "every" or "each" or "on" or "daily"
+        && _repeats.Read(clock.To) is { Due: { } first } repeat
+            ? _repeats.At(repeat with { From = i }, _setting.Calendar.DateOf(first.At), clock)
+            : null;
+
+    /// <summary>The moment that was named last ahead of a token, which "then" and "that day" stand for.</summary>
+    private Point? NamedBefore(int i)
+    {
+        // What was named by "then" itself leads further back; looking there again and again would cost more than it tells.
+        if (_looksBack)
+            return null;
+        _looksBack = true;
+        try
+        {
+            for (var k = i - 1; k >= Math.Max(0, i - MostBack); k--)
+                if (Simple(k) is { } named && named.To <= i)
+                {
+                    // "Next Friday" and not "Friday".
+                    var longer = k > 0 ? Simple(k - 1) : null;
+                    return longer is not null && longer.To >= named.To
+                        ? longer.Due ?? longer.Start
+                        : named.Due ?? named.Start;
+                }
+
+            return null;
+        }
+        finally
+        {
+            _looksBack = false;
+        }
+    }
 
     /// <summary>"yearly, first time on 4 May": a repetition that says when it begins.</summary>
     private TimePhrase Begun(TimePhrase repeat)
@@ -212,6 +274,8 @@ internal sealed class TimeGrammar
     /// <summary>One moment or day; a preposition may be supposed where a time that had one is corrected.</summary>
     private TimePhrase? Simple(int i, bool supposed = false)
     {
+        if (!_looksBack)
+            _opens = i;
         var (role, at) = Preposition(i);
         var prefixed = supposed || role is not Role.None;
 
@@ -228,9 +292,11 @@ internal sealed class TimeGrammar
                 : new(i, to, point, null, null) { IsMilestone = true };
         }
 
+        if (role is Role.By or Role.Before && At(at).Is("then") && NamedBefore(i) is { } then)
+            return new(i, at + 1, then, null, null);
         if (PartOf(i, at) is { } part)
             return part;
-        var day = _days.Read(at);
+        var day = _days.Read(at) ?? (role is Role.From or Role.Before ? _days.Month(at) : null);
         var clock = day is null ? _clocks.Read(at, prefixed && !At(i).Is("on")) : null;
         if (day is null && clock is null)
             return null;
@@ -248,9 +314,16 @@ internal sealed class TimeGrammar
             clock = _clocks.Read(joined ? next + 1 : next, joined);
             if (clock is null && joined)
                 clock = _clocks.Read(next, true);
+            // "About Sunday tonight": tonight is of no other day.
+            if (clock is { Today: true } && day.Date != _sent.Date)
+                clock = null;
             if (clock is not null && At(next).Is("before") && role is Role.None or Role.By)
                 role = Role.Before;
-            if (clock is not null && At(next).Lower is "from" or "after" && role is Role.None)
+            if (
+                clock is not null
+                && At(next).Lower is "from" or "after"
+                && (role is Role.None || (role is Role.By && At(i).Is("on")))
+            )
                 role = Role.From;
         }
 
@@ -280,15 +353,20 @@ internal sealed class TimeGrammar
         return Resolve(i, end, role, day, clock);
     }
 
-    /// <summary>"the morning of the opening", "on the evening of the 12th".</summary>
+    /// <summary>"the morning of the opening", "on the evening of the 12th", "the night before the show".</summary>
     private TimePhrase? PartOf(int from, int at)
     {
         var of = At(at).Is("the") ? at + 2 : at + 1;
-        if (!At(of).Is("of") || _clocks.Read(at, false) is not { } clock || clock.To != of)
+        var before = At(of).Is("before") ? 1 : 0;
+        if (
+            (before == 0 && !At(of).Is("of"))
+            || _clocks.Read(at, false) is not { Half: not null } clock
+            || clock.To != of
+        )
             return null;
         if (_days.Milestone(of + 1, out var to) is { } milestone)
         {
-            var date = _setting.Calendar.DateOf(milestone);
+            var date = _setting.Calendar.DateOf(milestone).PlusDays(-before);
             return new(
                 from,
                 to,
@@ -298,7 +376,9 @@ internal sealed class TimeGrammar
             );
         }
 
-        return _days.Read(of + 1) is { } day ? new(from, day.To, Timed(day, clock), null, null) : null;
+        return _days.Read(of + 1) is { } day
+            ? new(from, day.To, Timed(day with { Date = day.Date.PlusDays(-before) }, clock), null, null)
+            : null;
     }
 
     private TimePhrase Resolve(int from, int to, Role role, DayWords? day, ClockWords? clock)

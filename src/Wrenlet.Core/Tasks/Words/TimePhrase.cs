@@ -55,4 +55,15 @@ internal sealed record ClockWords(int To, Func<LocalDate, LocalTime> Time, int? 
 
     /// <summary>Whether only today can be meant: tonight, this afternoon.</summary>
     public bool Today { get; init; }
+
+    /// <summary>The part of the day that is meant, where no time of it is said; null otherwise.</summary>
+    public Half? Half { get; init; }
+}
+
+/// <summary>A part of the day: which of two times a bare hour is.</summary>
+internal enum Half
+{
+    Morning,
+    Evening,
+    Night,
 }

@@ -83,6 +83,13 @@ internal static class Titles
         for (var i = request.Content; i < request.End; i++)
             if (words.At(i).Lower is "please" or "kindly" or "pls" or "thanks")
                 left[i] = false;
+        // "Please all wash your hands"
+        if (
+            request.Needs < 0
+            && words.At(request.Content).Lower is "all" or "both"
+            && words.At(request.Content - 1).Is("please")
+        )
+            left[request.Content] = false;
         // "Kit, you do the invoices"
         if (request.Needs < 0 && words.ClassAt(request.Content) is WordClass.You && request.End - request.Content > 2)
             left[request.Content] = false;
@@ -102,6 +109,9 @@ internal static class Titles
             && words.ClassAt(end - 1) is WordClass.Modal or WordClass.DoBase
         )
             (left[end], left[end - 1]) = (false, false);
+        foreach (var (from, to) in Reasons(words, request))
+            for (var i = from; i < to; i++)
+                left[i] = false;
         var first = author?.Split(' ')[0];
         if (request.Needs < 0)
         {
@@ -141,11 +151,76 @@ internal static class Titles
             : Polish($"{bare} {Joined(words, request.Needs, request.End, left, first, null)}");
     }
 
+    /// <summary>Why something is asked, and what is told beside it: "because we are late", ", who comes at two".</summary>
+    private static IEnumerable<(int From, int To)> Reasons(MessageWords words, Candidate request)
+    {
+        for (var i = request.Content + 1; i < request.End; i++)
+        {
+            var next = words.ClassAt(i + 1);
+            var states = next is WordClass.Subject or WordClass.I or WordClass.We or WordClass.You or WordClass.Stating;
+            var why = words.At(i).Lower switch
+            {
+                "because" => true,
+                "or" or "so" or "since" => states,
+                "as" => states
+                    || (
+                        next is WordClass.Determiner or WordClass.Person or WordClass.Crew or WordClass.Other
+                        && States(words, i + 2, request.End)
+                    ),
+                _ => false,
+            };
+            if (why)
+            {
+                yield return (i, request.End);
+                yield break;
+            }
+
+            if (words.ClassAt(i) is not WordClass.Comma)
+                continue;
+            if (
+                words.At(i + 1).Lower is "before" or "after" or "until" or "while" or "when" or "once"
+                && (
+                    words.ClassAt(i + 2) is WordClass.I or WordClass.We or WordClass.You
+                    || States(words, i + 2, request.End)
+                )
+            )
+            {
+                yield return (i, request.End);
+                yield break;
+            }
+
+            if (words.At(i + 1).Lower is not ("who" or "which"))
+                continue;
+            var to = i + 1;
+            while (to < request.End && words.ClassAt(to) is not WordClass.Comma)
+                to++;
+            yield return (i, to);
+        }
+    }
+
+    /// <summary>Whether a verb that states comes before the next mark.</summary>
+    private static bool States(MessageWords words, int from, int to)
+    {
+        for (var i = from; i < to && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash); i++)
+            if (
+                words.ClassAt(i)
+                is WordClass.Be
+                    or WordClass.Have
+                    or WordClass.Do
+                    or WordClass.Modal
+                    or WordClass.Third
+                    or WordClass.Past
+            )
+                return true;
+        return false;
+    }
+
     /// <summary>Folds blanks, trims what dangles at the edges and makes the first letter large.</summary>
     public static string Polish(string text)
     {
         var title = string.Join(' ', text.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries))
             .Replace(" ,", ",", StringComparison.Ordinal)
+            .Replace(",, and ", " and ", StringComparison.Ordinal)
             .Replace(",,", ",", StringComparison.Ordinal)
             .Replace("@", "", StringComparison.Ordinal)
             .Trim(Edges);

@@ -1,0 +1,98 @@
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>
+/// What goes on with a request behind the name of whose it is, or behind "and": "ring the hall, Ada, and say we are late",
+/// "order hinges, Ben, brass, a dozen". Where it is no request of its own it is part of the one before, so that nothing of
+/// what was asked is lost.
+/// </summary>
+/// <param name="words">The message.</param>
+/// <param name="names">Who it was found to be for.</param>
+internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Who, double Certainty)> names)
+{
+    /// <summary>So many words of a thing are taken along; more are a sentence of their own.</summary>
+    private const int MostOfAThing = 7;
+
+    /// <summary>The token after all that belongs to a request.</summary>
+    /// <param name="request">The request as it was found.</param>
+    /// <param name="limit">Where the next one begins.</param>
+    public int EndOf(Candidate request, int limit)
+    {
+        var last = Math.Min(limit, request.Sentence.To);
+        var end = request.End;
+        // "Order hinges, Ben, brass, a dozen": one part behind the name leads to the next.
+        var goesOn = names.Any(n => n.Who.From > request.Content && n.Who.To < end);
+        while (end < last && PartAt(end, last, goesOn) is > 0 and var to)
+            (end, goesOn) = (to, true);
+        return end;
+    }
+
+    /// <summary>The token after a part that goes on at a boundary; -1 where none does.</summary>
+    private int PartAt(int end, int last, bool goesOn)
+    {
+        var i = end;
+        var called = false;
+        if (IsMark(i) && names.FirstOrDefault(n => n.Who.From == i + 1).Who is { } who)
+        {
+            (i, called) = (who.To, true);
+            if (IsMark(i) && words.ClassAt(i + 1) is WordClass.Conjunction)
+                i++;
+        }
+        else if (IsMark(i) && words.ClassAt(i + 1) is WordClass.Conjunction)
+            i++;
+
+        if (
+            words.At(i).Lower is "and" or "then"
+            && words.ClassAt(i + 1) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.VerbOrAdjective
+        )
+            return PartTo(i + 1, last, verb: true);
+        return (called || goesOn) && IsMark(i) ? PartTo(i + 1, last, verb: false) : -1;
+    }
+
+    private int PartTo(int from, int last, bool verb)
+    {
+        var plain = 0;
+        var i = from;
+        for (
+            ;
+            i < last && !IsMark(i) && words.ClassAt(i) is not (WordClass.Stop or WordClass.Mark or WordClass.Colon);
+            i++
+        )
+        {
+            if (
+                words.ClassAt(i)
+                is WordClass.Time
+                    or WordClass.Priority
+                    or WordClass.Courtesy
+                    or WordClass.Person
+                    or WordClass.Crew
+                    or WordClass.Tag
+            )
+                return -1;
+            if (!verb && !IsOfAThing(i, i == from))
+                return -1;
+            if (words.IsPlain(i))
+                plain++;
+        }
+
+        return
+            plain > 0 && i == last | IsMark(i) | words.ClassAt(i) is WordClass.Stop && (verb || plain <= MostOfAThing)
+            ? i
+            : -1;
+    }
+
+    private bool IsMark(int i) => words.ClassAt(i) is WordClass.Comma or WordClass.Dash;
+
+    private bool IsOfAThing(int i, bool first) =>
+        words.ClassAt(i)
+            is WordClass.Noun
+                or WordClass.NounOrVerb
+                or WordClass.VerbOrAdjective
+                or WordClass.Number
+                or WordClass.Determiner
+                or WordClass.Preposition
+                or WordClass.Possessive
+                or WordClass.Adverb
+                or WordClass.Other
+                or WordClass.Conjunction
+        || (words.ClassAt(i) is WordClass.Denial or WordClass.Past && first);
+}
