@@ -41,7 +41,7 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
             i++;
 
         if (
-            words.At(i).Lower is "and" or "then"
+            words.At(i).Lower is "and" or "then" or "or"
             && words.ClassAt(i + 1) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.VerbOrAdjective
         )
             return PartTo(i + 1, last, verb: true);

@@ -32,6 +32,14 @@ internal static class Lexicon
         ["sun"] = IsoDayOfWeek.Sunday,
     }.ToFrozenDictionary();
 
+    /// <summary>Words that take back what was said just before.</summary>
+    public static readonly FrozenSet<string> Correcting = Set(
+        "no sorry rather actually correction mean make wait oops better scratch strike instead"
+    );
+
+    /// <summary>Words that stand among those.</summary>
+    public static readonly FrozenSet<string> InCorrections = Set("that i it or say hang on , -");
+
     /// <summary>Days of a month that people write in letters.</summary>
     public static readonly FrozenDictionary<string, int> Ordinals = new[]
     {

@@ -81,6 +81,9 @@ internal static class SpokenOf
     {
         if (words.WhoAt(from, to) is { } who && who.To < to && words.ClassAt(who.To) is WordClass.Comma)
             from = who.To + 1;
+        // "If Mr Osei calls, put him through".
+        while (from < to && words.ClassAt(from) is WordClass.Subordinator or WordClass.Courtesy)
+            from++;
         var name = Named(words, from, to);
         return name.Contains(' ', StringComparison.Ordinal) || (name.Length > 0 && words.WhoAt(from, to) is not null)
             ? name
@@ -122,6 +125,15 @@ internal static class SpokenOf
         // "If the glass comes": about the glass.
         while (i < to && words.ClassAt(i) is WordClass.Subordinator)
             i++;
+        // "There are six boxes in front of the door": about the boxes.
+        if (i + 1 < to && words.At(i).Is("there") && words.ClassAt(i + 1) is WordClass.Be)
+        {
+            i += 2;
+            for (var k = i + 1; k < to && Goes(words, k, i); k++)
+                if (words.At(k).Lower is "in" or "on" or "at")
+                    to = k;
+        }
+
         // "I checked the winch", "there's a parcel", "I'm going over the sheet": about what the verb is done to.
         if (i < to && words.ClassAt(i) is WordClass.I or WordClass.We or WordClass.Stating)
         {

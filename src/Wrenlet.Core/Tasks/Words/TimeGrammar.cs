@@ -11,12 +11,16 @@ internal sealed class TimeGrammar
     /// <summary>So many tokens back is looked for what "then" means.</summary>
     private const int MostBack = 40;
 
+    /// <summary>A moment has at most so many tokens more than its last words.</summary>
+    private const int MostLonger = 5;
+
     private readonly ReaderSetting _setting;
     private readonly ZonedDateTime _sent;
     private readonly IReadOnlyList<Token> _tokens;
     private readonly DayGrammar _days;
     private readonly ClockGrammar _clocks;
     private readonly RepeatGrammar _repeats;
+    private readonly LengthGrammar _lengths;
     private bool _looksBack;
 
     /// <summary>Where the phrase that is being read opens.</summary>
@@ -31,6 +35,7 @@ internal sealed class TimeGrammar
         _days.NamedBefore = _ => NamedBefore(_opens) is { } point ? setting.Calendar.DateOf(point.At) : null;
         _clocks = new(setting, tokens);
         _repeats = new(setting, _sent, tokens, _days, _clocks);
+        _lengths = new(setting, _sent, tokens, _days);
     }
 
     private enum Role
@@ -131,11 +136,11 @@ internal sealed class TimeGrammar
             for (var k = i - 1; k >= Math.Max(0, i - MostBack); k--)
                 if (Simple(k) is { } named && named.To <= i)
                 {
-                    // "Next Friday" and not "Friday".
-                    var longer = k > 0 ? Simple(k - 1) : null;
-                    return longer is not null && longer.To >= named.To
-                        ? longer.Due ?? longer.Start
-                        : named.Due ?? named.Start;
+                    // "On the 21st at ten" and not "at ten", "next Friday" and not "Friday".
+                    for (var from = k - 1; from >= Math.Max(0, k - MostLonger); from--)
+                        if (Simple(from) is { } longer && longer.To == named.To)
+                            named = longer;
+                    return named.Due ?? named.Start;
                 }
 
             return null;
@@ -179,56 +184,12 @@ internal sealed class TimeGrammar
             at++;
         var said = at;
         while (
-            At(at).Lower
-                is "no"
-                    or "sorry"
-                    or "rather"
-                    or "actually"
-                    or "correction"
-                    or "wait"
-                    or "oops"
-                    or "make"
-                    or "that"
-                    or "mean"
-                    or "i"
-                    or "it"
-                    or "or"
-                    or "better"
-                    or "scratch"
-                    or "strike"
-                    or "instead"
-                    or "say"
-                    or "hang"
-                    or "on"
-                    or "no"
-                    or ","
-                    or "-"
+            (Lexicon.Correcting.Contains(At(at).Lower) || Lexicon.InCorrections.Contains(At(at).Lower))
             && !IsEnd(at)
             && !(At(at).Is("on") && _days.Read(at + 1) is not null)
         )
             at++;
-        if (
-            at == said
-            || (at == said + 1 && At(said).Is(","))
-            || !Enumerable
-                .Range(said, at - said)
-                .Any(k =>
-                    At(k).Lower
-                        is "no"
-                            or "sorry"
-                            or "rather"
-                            or "actually"
-                            or "correction"
-                            or "mean"
-                            or "make"
-                            or "wait"
-                            or "oops"
-                            or "better"
-                            or "scratch"
-                            or "strike"
-                            or "instead"
-                )
-        )
+        if (!Enumerable.Range(said, at - said).Any(k => Lexicon.Correcting.Contains(At(k).Lower)))
             return null;
         var better = Single(at) ?? Simple(at, supposed: true);
         if (better is null)
@@ -280,7 +241,7 @@ internal sealed class TimeGrammar
         var prefixed = supposed || role is not Role.None;
 
         if (
-            Length(prefixed && role is Role.By && At(i).Lower is "within" ? i : at) is { } length
+            _lengths.Read(prefixed && role is Role.By && At(i).Lower is "within" ? i : at) is { } length
             && role is Role.None or Role.By
         )
             return new(i, length.To, length.At, null, null);
@@ -420,50 +381,6 @@ internal sealed class TimeGrammar
                 };
         }
     }
-
-    /// <summary>"in 2 hours", "within 30 minutes", "in 4 working hours", "in half an hour".</summary>
-    private (Point At, int To)? Length(int i)
-    {
-        if (At(i).Lower is not ("in" or "within"))
-            return null;
-        var at = i + 1;
-        if (At(at).Is("the") && At(at + 1).Is("next"))
-            at += 2;
-        if (At(at).Is("half") && At(at + 1).Is("an") && At(at + 2).Is("hour"))
-            return (Exactly(Duration.FromMinutes(30)), at + 3);
-        if (
-            At(at).Is("a")
-            && At(at + 1).Is("quarter")
-            && At(at + 2).Is("of")
-            && At(at + 3).Is("an")
-            && At(at + 4).Is("hour")
-        )
-            return (Exactly(Duration.FromMinutes(15)), at + 5);
-        if (At(i).Is("within") && At(at).Lower is "the" or "this" && At(at + 1).Is("hour"))
-            return (Exactly(Duration.FromHours(1)), at + 2);
-        if (_days.Count(at) is not { } count)
-            return null;
-        var (n, to) = count;
-        var working = At(to).Lower is "working" or "business";
-        if (working)
-            to++;
-        if (At(to).Is("hour") && At(to + 1).Is("and") && At(to + 2).Is("a") && At(to + 3).Lower is "half" or "quarter")
-            return (Exactly(Duration.FromMinutes((n * 60) + (At(to + 3).Is("half") ? 30 : 15))), to + 4);
-        if (At(to).Is("and") && At(to + 1).Is("a") && At(to + 2).Is("half") && At(to + 3).Is("hours"))
-            return (Exactly(Duration.FromMinutes((n * 60) + 30)), to + 4);
-        Duration? length = At(to).Lower switch
-        {
-            "minute" or "minutes" or "min" or "mins" => Duration.FromMinutes(n),
-            "hour" or "hours" or "hr" or "hrs" or "h" => Duration.FromHours(n),
-            _ => null,
-        };
-        if (length is not { } l)
-            return null;
-        var moment = working ? _setting.Calendar.Add(_sent.ToInstant(), l) : _sent.ToInstant() + l;
-        return (new Point(moment, 0.97, [], working ? "counted in working time" : "counted from sending"), to + 1);
-    }
-
-    private Point Exactly(Duration length) => new(_sent.ToInstant() + length, 0.97, [], "counted from sending");
 
     private Point Timed(DayWords? day, ClockWords clock)
     {
