@@ -73,6 +73,7 @@ public class NeighbourPhraseTests
         "-",
         "Ring the yard at Hollow Quay and say we're on our way"
     )]
+    [InlineData("Ring Benedikta, Kit, she's in until four", "Kit Ramaswamy", "-", "Ring Benedikta")]
     [InlineData("Order hinges, Kit, brass, a dozen", "Kit Ramaswamy", "-", "Order hinges, brass, a dozen")]
     [InlineData("Ines, thank Benedikta for the cake please", "Ines Kowal", "-", "Thank Benedikta for the cake")]
     [InlineData("Kit, order the rope because we are nearly out", "Kit Ramaswamy", "-", "Order the rope")]
@@ -85,16 +86,18 @@ public class NeighbourPhraseTests
     public void Reads_owner_due_and_title(string text, string owner, string due, string title)
     {
         var draft = Reader.Read(text, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40")).ShouldHaveSingleItem();
-        var owners = draft.Owners is null
+        OwnersOf(draft).ShouldBe(owner);
+        (draft.Due is { } d ? Yard.Local(d.Value) : "-").ShouldBe(due);
+        draft.Title.Value.ShouldBe(title);
+    }
+
+    private static string OwnersOf(Draft draft) =>
+        draft.Owners is null
             ? "-"
             : string.Join(
                 ';',
                 draft.Owners.Value.Select(o => Yard.Staff.Single(s => s.Id == ((TaskOwner.OfPerson)o).Person).Name)
             );
-        owners.ShouldBe(owner);
-        (draft.Due is { } d ? Yard.Local(d.Value) : "-").ShouldBe(due);
-        draft.Title.Value.ShouldBe(title);
-    }
 
     [Theory]
     [InlineData("Pryderi stepped the mast yesterday")]
@@ -107,6 +110,20 @@ public class NeighbourPhraseTests
     [InlineData("@Ines")]
     public void Finds_no_work_where_none_is_asked(string text) =>
         Reader.Read(text, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40")).ShouldBeEmpty();
+
+    [Fact]
+    public void Who_does_what_is_theirs_each()
+    {
+        var drafts = Reader.Read(
+            "Ines books the crane, Kit tells the owner, and please both by Friday",
+            Yard.Named("Odalys").Id,
+            Yard.At("2026-04-14T08:40")
+        );
+
+        drafts
+            .Select(d => (OwnersOf(d), d.Title.Value))
+            .ShouldBe([("Ines Kowal", "Book the crane"), ("Kit Ramaswamy", "Tell the owner")]);
+    }
 
     [Fact]
     public void A_customers_mail_with_three_requests_gives_three_drafts()

@@ -74,10 +74,8 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
                 plain++;
         }
 
-        return
-            plain > 0 && i == last | IsMark(i) | words.ClassAt(i) is WordClass.Stop && (verb || plain <= MostOfAThing)
-            ? i
-            : -1;
+        var ends = i == last || IsMark(i) || words.ClassAt(i) is WordClass.Stop;
+        return ends && plain > 0 && (verb || plain <= MostOfAThing) ? i : -1;
     }
 
     private bool IsMark(int i) => words.ClassAt(i) is WordClass.Comma or WordClass.Dash;

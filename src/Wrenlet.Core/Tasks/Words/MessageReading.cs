@@ -139,6 +139,20 @@ internal sealed class MessageReading(
     private bool IsOfAnotherItem(int token, Candidate request) =>
         words.SentenceOf(token) is { IsItem: true } home && home != request.Sentence && request.Sentence.IsItem;
 
+    /// <summary>"She's in until four", "it's going to rain until Sunday": how long something is so, and no time to do anything by.</summary>
+    private bool IsOfAState(TimePhrase time)
+    {
+        if (words.At(time.From).Lower is not ("until" or "till"))
+            return false;
+        var home = words.SentenceOf(time.From);
+        for (var i = time.From - 1; i >= home.From; i--)
+            if (words.ClassAt(i) is WordClass.Be or WordClass.Stating or WordClass.Have)
+                return true;
+            else if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Colon)
+                return false;
+        return false;
+    }
+
     private List<(TimePhrase, double)> TimesOf(Attaching attaching, Candidate request)
     {
         var features = new List<Feature>(32);
@@ -147,6 +161,7 @@ internal sealed class MessageReading(
         {
             if (
                 !Attaching.IsNear(words, time.From, request)
+                || IsOfAState(time)
                 || (IsOfAnotherItem(time.From, request) && words.At(time.From - 1).Lower is not ("all" or "everything"))
             )
                 continue;
@@ -186,6 +201,13 @@ internal sealed class MessageReading(
             return taken;
         foreach (var who in words.Names)
         {
+            // "Hugh takes the pictures".
+            if (who.To == request.Content && words.DoneBy(request.Content) is not null)
+            {
+                taken.Add((who, 0.9));
+                continue;
+            }
+
             if (
                 words.IsOneself(who, author)
                 || !Attaching.IsNear(words, who.From, request)

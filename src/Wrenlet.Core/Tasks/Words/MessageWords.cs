@@ -229,6 +229,12 @@ internal sealed class MessageWords
                 or WordClass.Courtesy
             );
 
+    /// <summary>"Hugh takes the pictures": "take"; null where a token is no verb of the name before it.</summary>
+    public string? DoneBy(int verb) =>
+        ClassAt(verb) is WordClass.Third or WordClass.Do && ClassAt(verb - 1) is WordClass.Person or WordClass.Crew
+            ? WordForms.ThirdBase(At(verb).Lower)
+            : null;
+
     public Span SpanOf(int from, int to) =>
         from >= to ? new(At(from).Span.Start, At(from).Span.Start) : new(At(from).Span.Start, At(to - 1).Span.End);
 

@@ -261,17 +261,18 @@ internal static class Titles
         );
 
     /// <summary>
-    /// "Would you mind fetching", "it'd be good if somebody fetched": "fetch"; null where the words begin in the base form.
+    /// "Would you mind fetching", "it'd be good if somebody fetched", "Kit fetches": "fetch"; null where the words begin in the base form.
     /// </summary>
     private static string? InBaseForm(MessageWords words, Candidate request) =>
-        request.Cue.Cue.Label is "mind" or "mind who" or "kind" or "ask someone" or "remind me"
+        words.DoneBy(request.Content) is { } done ? done
+        : request.Cue.Cue.Label is "mind" or "mind who" or "kind" or "ask someone" or "remind me"
             ? WordForms.GerundBase(words.At(request.Content).Lower)
                 ?? (
                     request.Cue.Cue.Label is "kind" && words.ClassAt(request.Content) is WordClass.Past
                         ? WordForms.PastBase(words.At(request.Content).Lower)
                         : null
                 )
-            : null;
+        : null;
 
     private static string Joined(MessageWords words, int from, int to, bool[] left, string? author, string? opening)
     {

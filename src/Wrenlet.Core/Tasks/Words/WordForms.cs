@@ -144,7 +144,8 @@ internal static class WordForms
     /// <summary>Whether the past form is the same as the base: "put", "let".</summary>
     public static bool HasSamePast(string word) => SamePast.Contains(word);
 
-    private static string? ThirdBase(string word) =>
+    /// <summary>The base form of "takes", "carries"; null where it is none.</summary>
+    public static string? ThirdBase(string word) =>
         !word.EndsWith('s') || word.EndsWith("ss", StringComparison.Ordinal) ? null
         : word.EndsWith("ies", StringComparison.Ordinal) && Known(word[..^3] + "y") is { } y ? y
         : Known(word[..^1]) ?? (word.EndsWith("es", StringComparison.Ordinal) ? Known(word[..^2]) : null);

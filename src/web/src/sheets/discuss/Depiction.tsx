@@ -41,13 +41,20 @@ export function Depiction(props: Props) {
   const [now, setNow] = useState<Viewpoint | null>(() => read(view));
   const [marking, setMarking] = useState(false);
   const box = useRef<HTMLDivElement>(null);
-  // The address follows what one looks at, a moment after one has stopped moving; and one goes where it leads.
+  // The address follows what one looks at, a moment after one has stopped moving; and one goes where it leads. What it was told
+  // itself comes back a little later, when one may look at something else already: that leads nowhere.
+  const told = useRef<string | null>(null);
   useEffect(() => {
+    if (view === told.current) return;
+    told.current = null;
     if (view && (!now || written(now) !== view)) setNow(read(view));
   }, [view]); // eslint-disable-line react-hooks/exhaustive-deps
   useEffect(() => {
     if (!now || written(now) === view) return;
-    const later = setTimeout(() => onView(written(now)), 250);
+    const later = setTimeout(() => {
+      told.current = written(now);
+      onView(told.current);
+    }, 250);
     return () => clearTimeout(later);
   }, [now, view, onView]);
   const page = now?.page ?? 1;
@@ -71,10 +78,18 @@ export function Depiction(props: Props) {
     if (chosen?.kind === 'spot') tops.set(fresh, top(chosen.y!));
     onPlaces({ tops, height: size.height });
   }, [numbered, chosen, size, onPlaces, page, at?.x, at?.y, at?.zoom]); // eslint-disable-line react-hooks/exhaustive-deps
-  // What is opened in the margin comes into sight.
+  // What is opened in the margin comes into sight, once it is known where it stands and how large the window is. A view in the
+  // address that opened the page is what one wants to see.
+  const seen = useRef(view ? open : null);
+  const known = size.width > 0 && numbered.some((d) => d.id === open);
   useEffect(() => {
     const place = numbered.find((d) => d.id === open)?.place?.at;
-    if (!place || !at) return;
+    if (seen.current === open) return;
+    if (!place || !at || !known) {
+      seen.current = null;
+      return;
+    }
+    seen.current = open;
     const middle = { x: place.x! + place.width! / 2, y: place.y! + place.height! / 2 };
     if (
       place.page !== page ||
@@ -82,7 +97,7 @@ export function Depiction(props: Props) {
       Math.abs(middle.y - at.y) * at.zoom > size.height / 2 - 20
     )
       setNow({ ...at, ...middle, page: place.page! });
-  }, [open]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [open, known]); // eslint-disable-line react-hooks/exhaustive-deps
   const hidden = at?.hidden ?? [];
   const choose = (place: Partial<AnchorView>) =>
     onChoose(anchorOf({ kind: 'spot', page, width: 0, height: 0, ...place }));
