@@ -1,4 +1,5 @@
-import { type ReactNode, Suspense, lazy } from 'react';
+import { type ReactNode, Suspense } from 'react';
+import { lazy } from '../ui/lazy';
 import { Panel } from '../ui/controls';
 import * as texts from './texts';
 

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
-import { Suspense, lazy, useCallback, useEffect, useMemo, useState } from 'react';
+import { Suspense, useCallback, useEffect, useMemo, useState } from 'react';
+import { lazy } from '../ui/lazy';
 import { v7 as newId } from 'uuid';
 import { BrowserRouter, Navigate, Route, Routes, useNavigate, useParams, useSearchParams } from 'react-router';
 import { showViewsBy } from '../conversations/viewed';

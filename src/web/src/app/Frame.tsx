@@ -1,5 +1,6 @@
 import { Bell, CheckSquare, FileStack, Inbox, Megaphone, Phone, Search, Sun, X } from 'lucide-react';
-import { type ReactNode, Suspense, lazy, useEffect, useRef, useState } from 'react';
+import { type ReactNode, Suspense, useEffect, useRef, useState } from 'react';
+import { lazy } from '../ui/lazy';
 import { flushSync } from 'react-dom';
 import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { whereNow } from '../api/at';

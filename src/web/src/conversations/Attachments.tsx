@@ -1,5 +1,6 @@
 import { ArrowLeft, ArrowRight, FileText, MapPin, Paperclip, RotateCw, X } from 'lucide-react';
-import { type ClipboardEvent, type DragEvent, Suspense, lazy, useRef, useState } from 'react';
+import { type ClipboardEvent, type DragEvent, Suspense, useRef, useState } from 'react';
+import { lazy } from '../ui/lazy';
 import type { FileView, Me } from '../api/client';
 import { keys, queries } from '../api/queries';
 import { Button, IconButton, Panel, cx, inputClass } from '../ui/controls';

@@ -1,5 +1,6 @@
 import { Ellipsis, Link2 } from 'lucide-react';
-import { Suspense, lazy } from 'react';
+import { Suspense } from 'react';
+import { lazy } from '../ui/lazy';
 import { at } from '../api/at';
 import { type ConversationView, type Me, type PinView, api, taken } from '../api/client';
 import { usePresent } from '../api/live';

@@ -1,5 +1,6 @@
 import { Eye, Smile } from 'lucide-react';
-import { Suspense, lazy, useState } from 'react';
+import { Suspense, useState } from 'react';
+import { lazy } from '../ui/lazy';
 import { type EntryView, type ReadersView, api, taken } from '../api/client';
 import { showEntry } from '../api/live';
 import { exact, moment } from '../ui/time';

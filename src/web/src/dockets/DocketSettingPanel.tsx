@@ -1,4 +1,5 @@
-import { Suspense, lazy, useState } from 'react';
+import { Suspense, useState } from 'react';
+import { lazy } from '../ui/lazy';
 import { Panel } from '../ui/controls';
 import * as texts from './docketTexts';
 

@@ -1,4 +1,5 @@
-import { type ReactElement, Suspense, lazy } from 'react';
+import { type ReactElement, Suspense } from 'react';
+import { lazy } from '../ui/lazy';
 import type { KindSetting } from '../api/client';
 import { useDocket } from '../api/queries';
 import { Button, Panel, Wrong } from '../ui/controls';

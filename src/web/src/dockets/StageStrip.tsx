@@ -1,4 +1,5 @@
-import { Suspense, lazy, useState } from 'react';
+import { Suspense, useState } from 'react';
+import { lazy } from '../ui/lazy';
 import type { DocketView } from '../api/client';
 import { Button, Panel, cx } from '../ui/controls';
 import { useKeys } from '../ui/keys';

@@ -1,4 +1,5 @@
-import { Suspense, lazy, useDeferredValue, useState } from 'react';
+import { Suspense, useDeferredValue, useState } from 'react';
+import { lazy } from '../ui/lazy';
 import { Link, useNavigate } from 'react-router';
 import { type Me, api, saveFile } from '../api/client';
 import { useKinds } from '../api/queries';

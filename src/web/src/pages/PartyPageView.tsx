@@ -1,6 +1,7 @@
 import '@fontsource-variable/literata/wght.css';
 import { useQuery } from '@tanstack/react-query';
-import { Suspense, lazy, useRef, useState } from 'react';
+import { Suspense, useRef, useState } from 'react';
+import { lazy } from '../ui/lazy';
 import { useLocation, useNavigate } from 'react-router';
 import { asHtml, at } from '../api/at';
 import { type EntryView, type Me, type PartyPage, api, taken } from '../api/client';

@@ -1,5 +1,6 @@
 import { Users } from 'lucide-react';
-import { Suspense, lazy, useState } from 'react';
+import { Suspense, useState } from 'react';
+import { lazy } from '../ui/lazy';
 import type { Me } from '../api/client';
 import { useTalkRows } from '../api/queries';
 import { Panel } from '../ui/controls';

@@ -1,4 +1,5 @@
 import { type ComponentType, type ReactNode, useSyncExternalStore } from 'react';
+import { fetched } from './lazy';
 
 /**
  * A component whose script is fetched when it is first shown, and what is shown meanwhile. What suspends is held back for
@@ -14,7 +15,7 @@ export function whenLoaded<P extends object>(
   const waiting = new Set<() => void>();
   const subscribe = (heard: () => void) => {
     waiting.add(heard);
-    coming ??= load()
+    coming ??= fetched(load)
       .then(
         (c) => void (component = c),
         (e: unknown) => void (wrong = e),

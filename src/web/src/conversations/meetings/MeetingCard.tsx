@@ -1,5 +1,6 @@
 import { CalendarClock, CalendarX, Check, Phone, X } from 'lucide-react';
-import { type FormEvent, Suspense, lazy, useState } from 'react';
+import { type FormEvent, Suspense, useState } from 'react';
+import { lazy } from '../../ui/lazy';
 import { Link, useLocation } from 'react-router';
 import type { MeetingView } from '../../api/client';
 import { MomentField } from '../../ui/MomentField';

@@ -1,4 +1,5 @@
-import { type ReactNode, Suspense, lazy } from 'react';
+import { type ReactNode, Suspense } from 'react';
+import { lazy } from '../../ui/lazy';
 import { Link } from 'react-router';
 import { useQuery } from '@tanstack/react-query';
 import { type DocketView, type TaskView, api, taken } from '../../api/client';

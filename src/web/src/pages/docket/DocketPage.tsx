@@ -1,5 +1,6 @@
 import { ChevronDown, ChevronUp } from 'lucide-react';
-import { Suspense, lazy, useEffect, useMemo, useState } from 'react';
+import { Suspense, useEffect, useMemo, useState } from 'react';
+import { lazy } from '../../ui/lazy';
 import { Link, useParams, useSearchParams } from 'react-router';
 import type { DocketView, Me } from '../../api/client';
 import { usePresent } from '../../api/live';

@@ -1,5 +1,6 @@
 import { GitCompareArrows, Highlighter, Pencil, Trash2 } from 'lucide-react';
-import { Suspense, lazy, useCallback, useEffect, useMemo, useState } from 'react';
+import { Suspense, useCallback, useEffect, useMemo, useState } from 'react';
+import { lazy } from '../../ui/lazy';
 import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { AnchorView, DiscussionView, Me, SheetView } from '../../api/client';
 import { useDocket } from '../../api/queries';

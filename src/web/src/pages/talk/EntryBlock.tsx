@@ -10,7 +10,8 @@ import {
   PinOff,
   X,
 } from 'lucide-react';
-import { type MouseEvent, Suspense, lazy, memo, useState } from 'react';
+import { type MouseEvent, Suspense, memo, useState } from 'react';
+import { lazy } from '../../ui/lazy';
 import { Link } from 'react-router';
 import { at } from '../../api/at';
 import type { ConversationView, EntryView, PersonView, QuoteView } from '../../api/client';

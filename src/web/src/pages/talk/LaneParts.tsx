@@ -1,5 +1,6 @@
 import { CalendarSearch } from 'lucide-react';
-import { Suspense, lazy, useState } from 'react';
+import { Suspense, useState } from 'react';
+import { lazy } from '../../ui/lazy';
 import type { LaterView, SilenceView } from '../../api/client';
 import { type Waiting, withdraw } from '../../api/outbox';
 import { MomentField } from '../../ui/MomentField';

@@ -1,4 +1,5 @@
-import { Suspense, lazy } from 'react';
+import { Suspense } from 'react';
+import { lazy } from '../../ui/lazy';
 import { picked } from '../../conversations/picked';
 
 const PickedBar = lazy(() => import('../../sheets/PickedBar').then((m) => ({ default: m.PickedBar })));

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Eye, EyeOff, Lock, X } from 'lucide-react';
-import { Suspense, lazy, useEffect, useRef, useState } from 'react';
+import { Suspense, useEffect, useRef, useState } from 'react';
+import { lazy } from '../../ui/lazy';
 import { Link } from 'react-router';
 import { type Me, type TaskDetail, type TaskView, api, taken } from '../../api/client';
 import { keys, queries } from '../../api/queries';

@@ -1,4 +1,5 @@
-import { Suspense, lazy } from 'react';
+import { Suspense } from 'react';
+import { lazy } from '../../ui/lazy';
 import type { SheetView } from '../../api/client';
 import { useSheet } from '../sheet';
 import * as texts from '../texts';
