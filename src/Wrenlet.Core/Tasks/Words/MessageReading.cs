@@ -139,7 +139,7 @@ internal sealed class MessageReading(
     private bool IsOfAnotherItem(int token, Candidate request) =>
         words.SentenceOf(token) is { IsItem: true } home && home != request.Sentence && request.Sentence.IsItem;
 
-    /// <summary>"She's in until four", "it's going to rain until Sunday": how long something is so, and no time to do anything by.</summary>
+    /// <summary>"She's in until four", "it is shut until Sunday": how long something is so, and no time to do anything by.</summary>
     private bool IsOfAState(TimePhrase time)
     {
         if (words.At(time.From).Lower is not ("until" or "till"))
