@@ -2,7 +2,6 @@ using System.IO.Compression;
 using System.Net;
 using System.Net.Sockets;
 using System.Reflection;
-using System.Text;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
 using Microsoft.AspNetCore.Hosting.Server;
@@ -93,6 +92,7 @@ internal static class StartUp
             );
             app.UseRequestLog();
             app.UseExceptionHandler().UseStatusCodePages().UseSafeHeaders().UseResponseCompression();
+            app.UseWebFiles();
             app.UseRouting().UseMiddleware<AccessMiddleware>().UseMiddleware<LeftOfDisk>().UseRateLimiter();
             map(app);
             app.MapGroup("/api").MapFallback(() => Refusals.NotFound("address")).For(Access.Everyone);
@@ -123,6 +123,9 @@ internal static class StartUp
                 options.TypeInfoResolver = (
                     options.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()
                 ).WithAddedModifier(RequestBounds.LookAtAll);
+                // The OpenAPI document tells of all types.
+                if (!OnlyDescribing)
+                    options.Converters.Insert(0, new JsonAtFirstUse(options));
             })
             .Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true)
             .AddExceptionHandler<Mishaps>()
@@ -180,48 +183,6 @@ internal static class StartUp
         options.Providers.Add<GzipCompressionProvider>();
         options.MimeTypes = ["application/json", "application/problem+json", "text/html"];
     }
-
-    /// <summary>
-    /// The pages of the web application, each address of which is the one page; files carry a hash in their name and
-    /// are kept for good. They were compressed when the application was built.
-    /// </summary>
-    private static void MapWebApplication(this WebApplication app, Settings settings)
-    {
-        if (!Directory.Exists(app.Environment.WebRootPath))
-            return;
-        app.Use(
-            (context, next) =>
-            {
-                if (context.Request.Path.StartsWithSegments("/assets", StringComparison.Ordinal))
-                    context.Response.OnStarting(() =>
-                    {
-                        if (context.Response.StatusCode is StatusCodes.Status200OK)
-                            context.Response.Headers.CacheControl = "public, max-age=31536000, immutable";
-                        return Task.CompletedTask;
-                    });
-                return next(context);
-            }
-        );
-        app.MapStaticAssets();
-        var page = PageAt(settings.BasePath, File.ReadAllText(Path.Combine(app.Environment.WebRootPath, "index.html")));
-        app.MapFallback(
-            "{*path:nonfile}",
-            (HttpContext context) =>
-            {
-                context.Response.Headers.CacheControl = "no-cache";
-                return Results.Text(page, "text/html", Encoding.UTF8);
-            }
-        );
-    }
-
-    /// <summary>The page with what it loads where it lies: it is built to lie beside what it loads.</summary>
-    private static string PageAt(string path, string page) =>
-        page.Replace("\"./", $"\"{path}/", StringComparison.Ordinal)
-            .Replace(
-                "name=\"wrenlet-base\" content=\"\"",
-                $"name=\"wrenlet-base\" content=\"{path}\"",
-                StringComparison.Ordinal
-            );
 
     /// <summary>
     /// Fills a new database with the scenario if asked to, listens, says where, and waits for the end.

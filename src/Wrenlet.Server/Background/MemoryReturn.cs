@@ -14,7 +14,7 @@ internal sealed class MemoryReturn(Func<long> allocated, Action giveBack) : Back
     public const long Quiet = 4 << 20;
 
     /// <summary>Bytes allocated since the last time from which giving back is worth while.</summary>
-    public const long Worthwhile = 24 << 20;
+    public const long Worthwhile = 12 << 20;
 
     private long _seen;
     private long _given;

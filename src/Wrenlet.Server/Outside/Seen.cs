@@ -15,6 +15,12 @@ namespace Wrenlet.Server.Outside;
 /// <summary>How the server is seen by who watches over it: health, metrics, traces and the log.</summary>
 internal static class Seen
 {
+    private const string RequestDuration = "http.server.request.duration";
+
+    /// <summary>Series of one measure: requests are told apart by route, method and answer, others by a few names.</summary>
+    private const int MostOfRequests = 2000,
+        MostOfOthers = 100;
+
     public static IServiceCollection AddSeen(this IServiceCollection services, Settings settings)
     {
         services.AddSingleton<Measures>().AddHealthChecks().AddCheck<Readiness>("ready");
@@ -24,6 +30,11 @@ internal static class Seen
                 metrics
                     .AddMeter("Microsoft.AspNetCore.Hosting", "Microsoft.AspNetCore.Server.Kestrel", "System.Runtime")
                     .AddMeter(Measures.Name, Counted.Name, WriteQueue.MeterName)
+                    // Room is taken for all series that a measure may have; only requests have many.
+                    .AddView(measure => new MetricStreamConfiguration
+                    {
+                        CardinalityLimit = measure.Name == RequestDuration ? MostOfRequests : MostOfOthers,
+                    })
                     .AddPrometheusExporter()
             );
         if (settings.Traces is { } traces)
