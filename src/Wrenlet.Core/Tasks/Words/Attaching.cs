@@ -12,6 +12,7 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
     private const int AroundSentences = 40;
     private const int AroundTokens = 240;
 
+    private readonly TimeFacts _facts = new(words);
     private readonly Dictionary<Candidate, List<(int, Nearness)>> _names = new(ReferenceEqualityComparer.Instance);
     private readonly Dictionary<Candidate, List<(int, Nearness)>> _times = new(ReferenceEqualityComparer.Instance);
 
@@ -29,6 +30,8 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
     private static readonly ushort TimeAlone = N("time alone");
     private static readonly ushort TimeKind = N("time kind");
     private static readonly ushort TimePast = N("time past");
+    private static readonly ushort TimeTold = N("time told");
+    private static readonly ushort TimeWanted = N("time wanted");
     private static readonly ushort TimeBetween = N("time between");
     private static readonly ushort TimeCue = N("time cue");
     private static readonly ushort TimeSentence = N("time sentence has request");
@@ -70,11 +73,11 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
     {
         var home = words.SentenceOf(time.From);
         var where = N(Where(time.From, time.To, request, home));
-        var word = N(WordOf(time));
-        var kind = N(KindOf(time));
+        var word = N(_facts.WordOf(time));
+        var kind = N(_facts.KindOf(time));
         var next = ClassNumbers[(int)words.ClassIn(home, time.To)];
         var previous = ClassNumbers[(int)words.ClassIn(home, time.From - 1)];
-        var part = N(PartOf(time.From, request, home));
+        var part = N(_facts.PartOf(time.From, request, home));
         into.Add(Feature.Of(Time));
         into.Add(Feature.Of(TimeWhere, where));
         into.Add(Feature.Of(TimeWord, word));
@@ -92,7 +95,7 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         into.Add(Feature.Of(TimeOwn, N(OwnOf(time, request)), where));
         into.Add(Feature.Of(TimeCue, N(request.Cue.Cue.Label), where));
         into.Add(Feature.Of(TimeCue, N(request.Cue.Cue.Label), word));
-        into.Add(Feature.Of(TimeAlone, N(IsAlone(home, time.From, time.To) ? "alone" : "with words"), where));
+        into.Add(Feature.Of(TimeAlone, N(_facts.IsAlone(home, time.From, time.To) ? "alone" : "with words"), where));
         var near = NearnessOf(time.From, time.To, request, home);
         var rival = NearestRival(time.From, time.To, request, home);
         var own = Nearest(TimesBeside(request), time.From);
@@ -109,16 +112,34 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
             )
             {
                 into.Add(
-                    Feature.Of(TimeBeside, word, N(WordOf(other)), N(other.From < time.From ? "behind" : "ahead"))
+                    Feature.Of(
+                        TimeBeside,
+                        word,
+                        N(_facts.WordOf(other)),
+                        N(other.From < time.From ? "behind" : "ahead")
+                    )
                 );
                 into.Add(
-                    Feature.Of(TimeBeside, kind, N(KindOf(other)), N(other.From < time.From ? "behind" : "ahead"))
+                    Feature.Of(
+                        TimeBeside,
+                        kind,
+                        N(_facts.KindOf(other)),
+                        N(other.From < time.From ? "behind" : "ahead")
+                    )
                 );
             }
 
         if (home != request.Sentence)
             into.Add(Feature.Of(TimeSentence, N(requests.Any(r => r.Sentence == home) ? "yes" : "no"), where));
-        if (PastAround(time, home))
+        if (_facts.IsTold(time, request, home))
+            into.Add(Feature.Of(TimeTold, word));
+        if (_facts.IsWanted(time, home))
+        {
+            into.Add(Feature.Of(TimeWanted, word));
+            into.Add(Feature.Of(TimeWanted, where));
+        }
+
+        if (_facts.PastAround(time, home))
         {
             into.Add(Feature.Of(TimePast, where));
             into.Add(Feature.Of(TimePast, part));
@@ -155,10 +176,10 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         into.Add(Feature.Of(WhoCue, N(request.Cue.Cue.Label), where, kind));
         into.Add(Feature.Of(WhoNearer, N(NearerName(who, request)), where));
         into.Add(Feature.Of(WhoNearer, N(NearerName(who, request)), where, kind));
-        into.Add(Feature.Of(WhoAlone, N(IsAlone(home, who.From, who.To) ? "alone" : "with words"), where));
+        into.Add(Feature.Of(WhoAlone, N(_facts.IsAlone(home, who.From, who.To) ? "alone" : "with words"), where));
         into.Add(Feature.Of(WhoHead, N(HeadOf(who, home)), where, kind));
         into.Add(Feature.Of(WhoOpening, ClassNumbers[(int)words.ClassAt(request.Content)], where));
-        var part = N(PartOf(who.From, request, home));
+        var part = N(_facts.PartOf(who.From, request, home));
         into.Add(Feature.Of(WhoPart, part, where));
         into.Add(Feature.Of(WhoPart, part, where, kind));
         if (SpokenOfAs(who, request, home) is { } spoken)
@@ -308,65 +329,6 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
             );
     }
 
-    /// <summary>The words that lead to a time: its preposition, or none.</summary>
-    private string WordOf(TimePhrase time)
-    {
-        var word = words.At(time.From).Lower;
-        return WordForms.ClassOf(word) is WordClass.Preposition
-            || word is "no" or "not" or "due" or "starting" or "every" or "each" or "the" or "this" or "next"
-                ? word
-            : words.ClassIn(words.SentenceOf(time.From), time.From - 1) is WordClass.Preposition
-                ? words.At(time.From - 1).Lower
-            : "bare";
-    }
-
-    /// <summary>"We lost forty in March": a month that is over is said far more often than one so far ahead.</summary>
-    private static readonly Duration FarOff = Duration.FromDays(250);
-
-    private string KindOf(TimePhrase time) =>
-        time.Repeats is not null ? "repeat"
-        : time.IsMilestone ? "milestone"
-        : time.Due is null ? "from"
-        : time.Start is not null ? "between"
-        : time.Due.At - words.Sent > FarOff ? "far off"
-        : Enumerable.Range(time.From, time.To - time.From).Any(i => words.At(i).Kind is TokenKind.Clock) ? "clock"
-        : "day";
-
-    /// <summary>Whether a part of the sentence with its own verb leads to it.</summary>
-    private string PartOf(int token, Candidate request, Sentence home)
-    {
-        var part = "main";
-        var from = home == request.Sentence && token >= request.Content ? request.Content : home.From;
-        for (var i = from; i < token; i++)
-        {
-            var kind = words.ClassAt(i);
-            if (kind is WordClass.Comma or WordClass.Dash or WordClass.Colon or WordClass.Bracket)
-                part = "after a mark";
-            else if (kind is WordClass.Subordinator || words.At(i).Lower is "as" or "since")
-                part = "subordinate";
-            else if (kind is WordClass.Question or WordClass.Stating)
-                part = "clause";
-            else if (
-                kind is WordClass.Subject or WordClass.I or WordClass.We or WordClass.You
-                && i > from
-                && part is not "subordinate"
-            )
-                part =
-                    words.ClassAt(i + 1) is WordClass.Noun
-                    && words.At(i).Lower is "this" or "that" or "these" or "those"
-                        ? part
-                        : "own subject";
-            else if (
-                kind is WordClass.Past or WordClass.Be or WordClass.Have or WordClass.Third or WordClass.Modal
-                && i > from
-                && part is not "main"
-            )
-                part = "own verb";
-        }
-
-        return part;
-    }
-
     private string OwnOf(TimePhrase time, Candidate request)
     {
         var own = false;
@@ -387,26 +349,6 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
             : later
                 ? "another later"
                 : "only";
-    }
-
-    private bool IsAlone(Sentence home, int from, int to)
-    {
-        for (var i = home.From; i < home.To; i++)
-            if ((i < from || i >= to) && words.IsPlain(i) && !Lexicon.Fillers.Contains(words.At(i).Lower))
-                return false;
-        return true;
-    }
-
-    private bool PastAround(TimePhrase time, Sentence home)
-    {
-        for (
-            var i = time.From - 1;
-            i >= home.From && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash or WordClass.Colon);
-            i--
-        )
-            if (words.ClassAt(i) is WordClass.Past or WordClass.Be or WordClass.Have)
-                return true;
-        return false;
     }
 
     /// <summary>The first word of the gap between a time and a request that tells what the gap is.</summary>

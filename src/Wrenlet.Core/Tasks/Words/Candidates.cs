@@ -28,6 +28,9 @@ internal static class Candidates
 {
     private const int MostEnds = 9;
 
+    /// <summary>A clause that says when is no longer, in tokens.</summary>
+    private const int MostOfAClause = 16;
+
     /// <summary>The candidates of a message, those that begin the same way one after the other.</summary>
     /// <param name="words">The message.</param>
     /// <param name="byStaff">Whether one of ours writes; what somebody outside promises is no work of ours.</param>
@@ -156,7 +159,64 @@ internal static class Candidates
                 or WordClass.Tag
                 or WordClass.Person
                 or WordClass.Crew
-        || (words.At(i - 1).Is("that") && words.At(i - 2).Lower is "means" or "is" or "remember");
+        || (words.At(i - 1).Is("that") && words.At(i - 2).Lower is "means" or "is" or "remember")
+        || IsAfterClause(words, sentence, i);
+
+    /// <summary>
+    /// "When you're at the merchant's bring back a swatch", "whoever has the keys bring them": a verb behind a clause that says
+    /// when or who, with no mark between them.
+    /// </summary>
+    public static bool IsAfterClause(MessageWords words, Sentence sentence, int i)
+    {
+        if (
+            words.ClassAt(i) is not (WordClass.Verb or WordClass.VerbOrNoun)
+            || words.ClassAt(i - 1)
+                is not (
+                    WordClass.Noun
+                    or WordClass.NounOrVerb
+                    or WordClass.VerbOrNoun
+                    or WordClass.Verb
+                    or WordClass.Third
+                    or WordClass.Possessive
+                    or WordClass.Adverb
+                    or WordClass.Preposition
+                    or WordClass.Past
+                    or WordClass.Other
+                    or WordClass.Number
+                )
+            || !(
+                words.ClassAt(i + 1)
+                    is WordClass.Determiner
+                        or WordClass.Possessive
+                        or WordClass.Object
+                        or WordClass.Number
+                        or WordClass.Person
+                        or WordClass.Other
+                || words.At(i + 1).Lower is "it" or "her" or "this" or "back" or "up" or "out" or "off"
+                || Lexicon.Numbers.ContainsKey(words.At(i + 1).Lower)
+            )
+        )
+            return false;
+        var states = false;
+        for (var k = i - 1; k >= sentence.From && k > i - MostOfAClause; k--)
+            if (words.ClassAt(k) is WordClass.Comma or WordClass.Dash or WordClass.Colon or WordClass.Stop)
+                return false;
+            else if (words.ClassAt(k) is WordClass.Subordinator || words.At(k).Is("whoever"))
+                return k + 1 < i && (states || words.ClassAt(k + 1) is WordClass.Verb or WordClass.VerbOrNoun);
+            else
+                states |=
+                    words.ClassAt(k)
+                        is WordClass.Be
+                            or WordClass.Have
+                            or WordClass.HaveBase
+                            or WordClass.Stating
+                            or WordClass.Third
+                            or WordClass.Past
+                            or WordClass.Modal
+                    || words.At(k).Lower is "i'm" or "we're"
+                    || (k < i - 1 && words.ClassAt(k) is WordClass.Verb or WordClass.VerbOrNoun);
+        return false;
+    }
 
     private static List<int> Ends(MessageWords words, Sentence sentence)
     {
@@ -258,6 +318,9 @@ internal static class Candidates
                     ? i + 2
                     : i + 1,
                 "has" or "have" or "ought" when words.At(i + 1).Is("to") => i + 2,
+                // "the bench gets scrubbed", "the holds to be washed"
+                "gets" or "get" when words.ClassAt(i + 1) is WordClass.Past => i + 1,
+                "to" when words.At(i + 1).Is("be") && words.ClassAt(i + 2) is WordClass.Past => i + 2,
                 "really" when words.At(i + 1).Lower is "has" or "have" or "needs" && words.At(i + 2).Is("to") => i + 3,
                 _ => -1,
             };

@@ -219,7 +219,8 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
         into.Add(Feature.Of(EndNext, kind, next));
         into.Add(Feature.Of(EndNextTwo, kind, next, Class(s, after + 1)));
         into.Add(Feature.Of(Last, Class(s, c.End - 1)));
-        into.Add(Feature.Of(EndDated, kind, Dated(c, c.End, after), next));
+        var dated = Dated(c, c.End, after);
+        into.Add(Feature.Of(EndDated, kind, dated, next));
         var plain = 0;
         for (var i = c.Content; i < c.End; i++)
         {
@@ -232,7 +233,9 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
                 continue;
             var (at, then) = BoundaryAt(s, i);
             into.Add(Feature.Of(Crosses, at));
-            into.Add(Feature.Of(CrossesDated, at, Dated(c, i, then), Class(s, then)));
+            var sides = Dated(c, i, then);
+            into.Add(Feature.Of(CrossesDated, at, sides));
+            into.Add(Feature.Of(CrossesDated, at, sides, Class(s, then)));
             into.Add(Feature.Of(CrossesNext, at, Class(s, then), Class(s, then + 1)));
             into.Add(Feature.Of(CrossesNext, at, Class(s, then)));
             i = Math.Max(i, Math.Min(then, c.End) - 1);
@@ -298,6 +301,8 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
                 : from > s.From ? N("courtesy")
                 : N("start");
         var kind = words.ClassAt(i);
+        if (i == from - 1 && Candidates.IsAfterClause(words, s, from))
+            return N("a clause");
         if (kind is WordClass.Comma or WordClass.Colon or WordClass.Dash or WordClass.Bracket or WordClass.Mark)
         {
             var mark = kind switch

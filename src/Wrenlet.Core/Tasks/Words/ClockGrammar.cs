@@ -189,7 +189,7 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
 
     private int? HourOf(int i)
     {
-        if (At(i).Kind is TokenKind.Number && At(i).Value is >= 1 and <= 12)
+        if (At(i).Kind is TokenKind.Number && At(i).Value is >= 1 and <= 12 && At(i).Span.Length <= 2)
             return At(i).Value;
         return
             At(i).IsWord

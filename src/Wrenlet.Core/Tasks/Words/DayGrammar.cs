@@ -143,6 +143,9 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
             at++;
         if (!At(at).IsWord || !Lexicon.Weekdays.TryGetValue(At(at).Lower, out var weekday))
             return null;
+        // "Could we come on a Saturday": on which is open.
+        if (At(at - 1).Lower is "a" or "one" or "any")
+            return null;
         at++;
         if (At(at).Is("the") && At(at + 1).Kind is TokenKind.Ordinal)
             return OnDate(at);

@@ -28,10 +28,13 @@ internal sealed class MessageReading(
 )
 {
     /// <summary>How sure it has to be that something is asked for.</summary>
-    private const double Least = 0.48;
+    private const double Least = 0.49;
 
     /// <summary>How sure it has to be to be worth a guess, where one is wanted.</summary>
     private const double LeastGuess = 0.08;
+
+    /// <summary>How sure it is that "all by Friday" in one item of a list is of each.</summary>
+    private const double OfAll = 0.8;
 
     private readonly LocalDate _today = setting.Calendar.DateOf(sent);
 
@@ -159,12 +162,16 @@ internal sealed class MessageReading(
         var taken = new List<(TimePhrase, double)>();
         foreach (var time in words.Times)
         {
-            if (
-                !Attaching.IsNear(words, time.From, request)
-                || IsOfAState(time)
-                || (IsOfAnotherItem(time.From, request) && words.At(time.From - 1).Lower is not ("all" or "everything"))
-            )
+            if (!Attaching.IsNear(words, time.From, request) || IsOfAState(time))
                 continue;
+            if (IsOfAnotherItem(time.From, request))
+            {
+                // "1) permits 2) lights, all by Friday".
+                if (words.At(time.From - 1).Lower is "all" or "everything")
+                    taken.Add((time, OfAll));
+                continue;
+            }
+
             features.Clear();
             attaching.OfTime(time, request, features);
             var certainty = Certainty(weights.Sum(features));

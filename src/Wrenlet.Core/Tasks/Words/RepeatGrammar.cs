@@ -77,7 +77,7 @@ internal sealed class RepeatGrammar(
             case "morning" or "afternoon" or "evening":
                 return Repeating(i, at, "FREQ=DAILY", today);
             case "night":
-                return Repeating(i, at + 1, "FREQ=DAILY", today);
+                return Repeating(i, at, "FREQ=DAILY", today);
             case "week" or "weeks":
                 return Repeating(i, at + 1, "FREQ=WEEKLY" + suffix, today.PlusWeeks(interval));
             case "fortnight":

@@ -2,310 +2,264 @@ using System.Collections.Frozen;
 
 namespace Wrenlet.Core.Tasks.Words;
 
-/// <summary>Finds what "it", "them" or "him" in a request means: what the words before it are about.</summary>
-internal static class SpokenOf
+/// <summary>
+/// Finds what "it", "them" or "him" in a request means, so that its title can be read by itself: "the tail lift creaks, grease
+/// it" comes to "Grease the tail lift". What agrees with nothing named before stays as it was written: a wrong name would be
+/// worse than none.
+/// </summary>
+/// <param name="words">The message.</param>
+/// <param name="request">The words that ask.</param>
+/// <param name="author">Who is meant by "my"; null where that is to stay.</param>
+internal sealed class SpokenOf(MessageWords words, Candidate request, string? author)
 {
-    private static readonly string[] Pronouns = ["it", "them", "him", "her", "that", "those", "this", "these"];
+    /// <summary>How well something has to fit.</summary>
+    private const double Least = 2.5;
 
-    /// <summary>Verbs after which it is the thing that one goes on about, not who did it.</summary>
-    private static readonly FrozenSet<string> Handing = FrozenSet.ToFrozenSet([
-        "sent",
-        "left",
-        "delivered",
-        "brought",
-        "bought",
-        "ordered",
-        "forgot",
-        "forgotten",
-        "lost",
-        "found",
-        "borrowed",
-        "returned",
-        "wrote",
-        "written",
-        "made",
-        "scratched",
-        "dropped",
-        "posted",
-        "broke",
-        "broken",
+    /// <summary>So many sentences back are looked at.</summary>
+    private const int Sentences = 2;
+
+    /// <summary>Who is written, told or rung is somebody; what is copied, widened or fetched is not.</summary>
+    private static readonly FrozenSet<string> SaidTo = FrozenSet.ToFrozenSet([
+        "ring",
+        "call",
+        "phone",
+        "tell",
+        "ask",
+        "remind",
+        "write",
+        "email",
+        "chase",
+        "thank",
+        "offer",
+        "give",
+        "let",
+        "inform",
+        "invite",
+        "answer",
+        "text",
+        "promise",
+        "warn",
+        "help",
+        "meet",
+        "pay",
+        "show",
     ]);
 
-    /// <summary>
-    /// What the words before a request are about: "the tail lift" of "the tail lift creaks, grease it"; null where they name
-    /// nothing, or the request needs nothing.
-    /// </summary>
-    public static string? In(MessageWords words, Candidate request)
+    private readonly Mentions _mentions = new(words);
+    private List<Mention>? _before;
+
+    /// <summary>The words to stand in the place of pronouns, by their tokens.</summary>
+    public Dictionary<int, string> InPlaces()
     {
-        var needed = Enumerable
-            .Range(request.Content, request.End - request.Content)
-            .Any(i => IsPronoun(words, request, i));
-        var bare = Enumerable.Range(request.Content, request.End - request.Content).Count(words.IsPlain) == 1;
-        var topical =
-            bare
-            && words.ClassAt(request.Content)
-                is WordClass.Verb
-                    or WordClass.VerbOrNoun
-                    or WordClass.NounOrVerb
-                    or WordClass.VerbOrAdjective;
-        if (!needed && !topical)
-            return null;
-        // "Roses: deadhead": a verb alone takes what stands before its colon; only that.
-        if (
-            topical
-            && !needed
-            && !(request.From > request.Sentence.From && words.ClassAt(Before(words, request)) is WordClass.Colon)
-        )
-            return null;
-        var before = request.Sentence.Index > 0 ? words.Sentences[request.Sentence.Index - 1] : null;
-        if (
-            IsSomebody(words, request)
-            && (
-                Somebody(words, request.Sentence.From, request.From)
-                ?? (before is null ? null : Somebody(words, before.From, before.To))
-            )
-                is { } somebody
-        )
-            return somebody;
-        return Phrase(words, request.Sentence.From, request.From)
-            ?? (needed && before is not null && !IsSomebody(words, request) ? Before(words, before) : null);
+        var found = new Dictionary<int, string>();
+        var used = new HashSet<Mention>();
+        for (var i = request.Content + 1; i < request.End; i++)
+            if (IsPronoun(i) && !IsNamedInside(i) && Meant(i) is { } meant && used.Add(meant))
+            {
+                var named = WordsOf(meant);
+                // "Post Mr Osei's glasses to him".
+                if (!found.Values.Any(f => f.StartsWith(named + "'s", StringComparison.Ordinal)))
+                    found[i] = named;
+            }
+        return found;
     }
 
-    private static bool IsSomebody(MessageWords words, Candidate request) =>
-        Enumerable
-            .Range(request.Content, request.End - request.Content)
-            .Any(i => words.At(i).Lower is "him" or "her" && IsPronoun(words, request, i));
-
-    /// <summary>Whom a run of tokens is about, past the one to whom it is said; null where it opens with no name.</summary>
-    private static string? Somebody(MessageWords words, int from, int to)
+    /// <summary>"Roses: deadhead": what a verb alone is done to; null where nothing stands before its colon.</summary>
+    public string? Topic()
     {
-        if (words.WhoAt(from, to) is { } who && who.To < to && words.ClassAt(who.To) is WordClass.Comma)
-            from = who.To + 1;
-        // "If Mr Osei calls, put him through".
-        while (from < to && words.ClassAt(from) is WordClass.Subordinator or WordClass.Courtesy)
-            from++;
-        var name = Named(words, from, to);
-        return name.Contains(' ', StringComparison.Ordinal) || (name.Length > 0 && words.WhoAt(from, to) is not null)
-            ? name
+        var plain = 0;
+        for (var i = request.Content; i < request.End; i++)
+            if (words.IsPlain(i))
+                plain++;
+        if (
+            plain != 1
+            || words.ClassAt(request.Content)
+                is not (WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb or WordClass.VerbOrAdjective)
+        )
+            return null;
+        var colon = request.From - 1;
+        while (
+            colon > request.Sentence.From
+            && words.ClassAt(colon) is WordClass.Person or WordClass.Tag or WordClass.Crew or WordClass.Courtesy
+        )
+            colon--;
+        return
+            request.From > request.Sentence.From
+            && words.ClassAt(colon) is WordClass.Colon
+            && _mentions.In(request.Sentence.From, colon) is [.., var last]
+            ? WordsOf(last)
             : null;
     }
 
-    /// <summary>A title with the thing in the place of its pronoun, or after its verb where it has none.</summary>
-    public static string Named(string title, string thing)
+    private List<Mention> Before()
     {
-        var parts = title.Split(' ').ToList();
-        var at = parts.FindIndex(1, p => Pronouns.Contains(p.TrimEnd(',').ToLowerInvariant()));
-        if (at < 0)
-            parts.Add(thing);
-        else
-            parts[at] = thing + (parts[at].EndsWith(',') ? "," : "");
-        return string.Join(' ', parts);
-    }
-
-    private static string? Before(MessageWords words, Sentence sentence) => Phrase(words, sentence.From, sentence.To);
-
-    private static int Before(MessageWords words, Candidate request)
-    {
-        var i = request.From - 1;
-        while (
-            i > request.Sentence.From
-            && words.ClassAt(i) is WordClass.Person or WordClass.Tag or WordClass.Crew or WordClass.Courtesy
-        )
-            i--;
-        return i;
-    }
-
-    /// <summary>The first thing that is named: up to the verb, mark or clause after it.</summary>
-    private static string? Phrase(MessageWords words, int from, int to)
-    {
-        var i = from;
-        // "could Jarek wash the minibus"
-        while (i < to && (!words.IsPlain(i) || words.ClassAt(i) is WordClass.Modal or WordClass.You))
-            i++;
-        // "If the glass comes": about the glass.
-        while (i < to && words.ClassAt(i) is WordClass.Subordinator)
-            i++;
-        // "There are six boxes in front of the door": about the boxes.
-        if (i + 1 < to && words.At(i).Is("there") && words.ClassAt(i + 1) is WordClass.Be)
+        if (_before is not null)
+            return _before;
+        _before = _mentions.In(request.Sentence.From, request.From);
+        for (var back = 1; back <= Sentences && request.Sentence.Index - back >= 0; back++)
         {
-            i += 2;
-            for (var k = i + 1; k < to && Goes(words, k, i); k++)
-                if (words.At(k).Lower is "in" or "on" or "at")
-                    to = k;
+            var sentence = words.Sentences[request.Sentence.Index - back];
+            _before.AddRange(_mentions.In(sentence.From, sentence.To));
         }
 
-        // "I checked the winch", "there's a parcel", "I'm going over the sheet": about what the verb is done to.
-        if (i < to && words.ClassAt(i) is WordClass.I or WordClass.We or WordClass.Stating)
-        {
-            i++;
-            for (var k = i; k < to && k < i + 4; k++)
-                if (words.ClassAt(k) is WordClass.Determiner or WordClass.Possessive)
-                {
-                    i = k;
-                    break;
-                }
-        }
-
-        // "Benedikta rang about her invoice": about the invoice, which is hers by name.
-        var whose = "";
-        for (var k = i + 1; k < to - 1 && k < i + 8; k++)
-            if (words.At(k).Is("about") && words.ClassAt(k + 1) is WordClass.Determiner or WordClass.Possessive)
-            {
-                if (words.At(k + 1).Lower is "her" or "his" or "their")
-                    whose = Named(words, from, k);
-                i = whose.Length > 0 ? k + 2 : k + 1;
-                break;
-            }
-
-        // "Thorne and Daughter have sent a new version": about what they have sent.
-        var said = i;
-        while (said < to && (IsName(words, said) || (said > from && words.At(said).Is("and"))))
-            said++;
-        if (whose.Length == 0 && (said > from + 1 || (said > from && !words.IsPlain(from))))
-            for (var k = said; k < to && k < said + 4 && !Marks(words.ClassAt(k)); k++)
-                if (words.ClassAt(k) is WordClass.Determiner)
-                {
-                    i = k;
-                    break;
-                }
-
-        // "sand the hatch"
-        while (
-            i < to && IsVerb(words.ClassAt(i)) && words.ClassAt(i + 1) is WordClass.Determiner or WordClass.Possessive
-        )
-            i++;
-        // "keep an eye on the gauge"
-        if (i + 3 < to && words.At(i).Is("an") && words.At(i + 1).Is("eye") && words.At(i + 2).Is("on"))
-            i += 3;
-        // "The director wants the stairs wider": about what is wanted.
-        for (var k = i; k < to - 1 && k < i + 5; k++)
-            if (words.At(k).Lower is "wants" or "want" or "wanted")
-            {
-                i = k + 1;
-                while (i < to && (words.ClassAt(i) is WordClass.To || IsVerb(words.ClassAt(i))))
-                    i++;
-                break;
-            }
-
-        if (i >= to || (whose.Length == 0 && !Begins(words.ClassAt(i))))
-            return null;
-        var start = i;
-        while (i < to && Goes(words, i, start))
-            i++;
-        // "The council sent the corrections", "she left a parcel": about what was sent and left.
-        if (
-            i < to
-            && Handing.Contains(words.At(words.ClassAt(i) is WordClass.Have or WordClass.HaveBase ? i + 1 : i).Lower)
-        )
-            for (var k = i + 1; k < to && k < i + 4; k++)
-                if (words.ClassAt(k) is WordClass.Determiner or WordClass.Possessive)
-                    return Phrase(words, k, to);
-        // "two of them start on Monday"
-        if (i - start > 2 && i < to && words.ClassAt(i) is WordClass.Time && IsVerb(words.ClassAt(i - 1)))
-            i--;
-        // "the exits clear", "the parts come": what they are to be, or do.
-        if (
-            i - start > 2
-            && (
-                words.ClassAt(i - 1) is WordClass.VerbOrAdjective
-                || (words.ClassAt(i - 1) is WordClass.Verb && words.At(i - 2).Lower.EndsWith('s'))
-            )
-        )
-            i--;
-        // A determiner alone names nothing.
-        if (
-            i == start
-            || i - start > 8
-            || (i == start + 1 && words.ClassAt(start) is WordClass.Determiner or WordClass.Number)
-        )
-            return null;
-        var phrase = words.Slice(start, i);
-        if (whose.Length > 0)
-            return $"{whose}'s {phrase}";
-        // What was first "a parcel" is "the parcel" from then on.
-        if (words.At(start).Lower is "a" or "an" && i > start + 1)
-            return "the" + phrase[words.At(start).Span.Length..];
-        return
-            char.IsUpper(phrase[0])
-            && words.ClassAt(start) is WordClass.Determiner or WordClass.Noun or WordClass.Number
-            && start == from
-            ? char.ToLowerInvariant(phrase[0]) + phrase[1..]
-            : phrase;
+        return _before;
     }
 
-    /// <summary>The name that opens a run of tokens: its words with a capital; empty where there is none.</summary>
-    private static string Named(MessageWords words, int from, int to)
+    private Mention? Meant(int pronoun)
     {
-        var i = from;
-        while (i < to && IsName(words, i))
-            i++;
-        return i == from ? "" : words.Slice(from, i);
+        (Mention? Meant, double Fits) best = (null, Least);
+        foreach (var mention in Before())
+            if (Agrees(mention, pronoun) && Fit(mention, pronoun) is var fits && fits > best.Fits)
+                best = (mention, fits);
+        return best.Meant;
     }
 
-    private static bool IsName(MessageWords words, int i) =>
+    private bool Agrees(Mention m, int pronoun) =>
+        words.At(pronoun).Lower switch
+        {
+            "him" => !m.IsPlural && m.IsMale is not false && (m.IsSomebody || m.Speaks || IsFirm(m)),
+            "her" => !m.IsPlural && m.IsMale is not true && (m.IsSomebody || m.Speaks || IsFirm(m)),
+            "them" or "those" or "these" => IsSaidTo(pronoun)
+                ? m.IsMale is null
+                    && (m.Speaks || IsFirm(m) || (m.IsPlural && (m.IsSomebody || m.Part is Part.Subject or Part.Topic)))
+                : m.IsPlural && !m.Speaks && !(m.IsSomebody && m.Part is Part.Subject),
+            _ => !m.IsPlural && !m.IsSomebody && !m.Speaks && !IsFirm(m),
+        };
+
+    private bool IsFirm(Mention m) => words.ClassAt(m.Head) is WordClass.Other;
+
+    private bool IsSaidTo(int pronoun)
+    {
+        for (var i = pronoun - 1; i >= request.Content && i >= pronoun - 2; i--)
+            if (SaidTo.Contains(words.At(i).Lower))
+                return true;
+        return words.At(pronoun - 1).Is("to");
+    }
+
+    private double Fit(Mention m, int pronoun)
+    {
+        var fit = m.Part switch
+        {
+            Part.Topic => 5.0,
+            Part.Subject or Part.Alone => 4,
+            Part.Object => 3.5,
+            _ => 1.5,
+        };
+        if (!m.IsDefinite)
+            fit -= 1;
+        if (m.IsInAnAside)
+            fit -= 2;
+        // "Mrs Cleave's cheque bounced, write her".
+        if (m.IsSomebody && m.Part is Part.Aside)
+            fit += 1.5;
+        if (m.Speaks && words.At(pronoun).Lower is "him" or "her" or "them")
+            fit += 2;
+        fit -= (request.Sentence.Index - words.SentenceOf(m.From).Index) * 0.75;
+        // Of two that fit alike, what was said last.
+        return fit + (m.From / 10_000.0);
+    }
+
+    /// <summary>"Tell Eloise we can and ask her": named in the request itself.</summary>
+    private bool IsNamedInside(int pronoun) =>
+        _mentions
+            .In(request.Content + 1, pronoun)
+            .Exists(m => !LeadsTo(m, pronoun) && Agrees(m with { Speaks = false }, pronoun))
+        || words.At(pronoun).Lower is "him" or "her" && HasNameInside(pronoun);
+
+    /// <summary>"A towel under it", "a photo of it": what stands before a preposition is not what stands behind it.</summary>
+    private bool LeadsTo(Mention m, int pronoun)
+    {
+        if (words.ClassAt(pronoun - 1) is not (WordClass.Preposition or WordClass.To or WordClass.Question))
+            return false;
+        for (var i = m.To; i < pronoun; i++)
+            if (words.ClassAt(i) is WordClass.Conjunction or WordClass.Comma or WordClass.Dash)
+                return false;
+        return true;
+    }
+
+    private bool HasNameInside(int pronoun)
+    {
+        for (var i = request.Content; i < pronoun; i++)
+            if (words.ClassAt(i) is WordClass.Other or WordClass.Person)
+                return true;
+        return false;
+    }
+
+    private bool IsPronoun(int i) =>
         words.At(i).IsWord
-        && char.IsUpper(words.Text[words.At(i).Span.Start])
-        && words.ClassAt(i) is not (WordClass.Determiner or WordClass.Possessive);
-
-    private static bool Marks(WordClass kind) =>
-        kind is WordClass.Comma or WordClass.Dash or WordClass.Colon or WordClass.Stop or WordClass.Bracket;
-
-    private static bool IsVerb(WordClass kind) =>
-        kind
-            is WordClass.Verb
-                or WordClass.VerbOrNoun
-                or WordClass.NounOrVerb
-                or WordClass.VerbOrAdjective
-                or WordClass.Past
-                or WordClass.Have
-                or WordClass.HaveBase;
-
-    private static bool Begins(WordClass kind) =>
-        kind
-            is WordClass.Determiner
-                or WordClass.Noun
-                or WordClass.NounOrVerb
-                or WordClass.Possessive
-                or WordClass.Other
-                or WordClass.Number
-                or WordClass.Third;
-
-    private static bool Goes(MessageWords words, int i, int start) =>
-        words.ClassAt(i)
-            is WordClass.Determiner
-                or WordClass.Noun
-                or WordClass.NounOrVerb
-                or WordClass.VerbOrNoun
-                or WordClass.VerbOrAdjective
-                or WordClass.Possessive
-                or WordClass.Other
-                or WordClass.Number
-                or WordClass.Verb
-        || (
-            i > start
-            && words.ClassAt(i) is WordClass.Preposition
-            && words.At(i).Lower is "of" or "on" or "in" or "at" or "for" or "to"
-        )
-        // "exits"; "the exits"
-        || (
-            words.ClassAt(i) is WordClass.Third
-            && (i == start || words.ClassAt(i - 1) is WordClass.Determiner or WordClass.Possessive or WordClass.Number)
-        )
-        // "the back wall", "the off switch"
-        || (
-            words.ClassAt(i - 1) is WordClass.Determiner
-            && words.ClassAt(i) is WordClass.Adverb or WordClass.Preposition
-            && words.ClassAt(i + 1) is WordClass.Noun or WordClass.NounOrVerb or WordClass.VerbOrNoun or WordClass.Third
-        );
-
-    private static bool IsPronoun(MessageWords words, Candidate request, int i) =>
-        i > request.Content
-        && words.At(i).IsWord
-        && Pronouns.Contains(words.At(i).Lower)
+        && words.At(i).Lower is "it" or "them" or "him" or "her" or "that" or "those" or "this" or "these"
         // "that page", "her number": no pronoun but part of what follows
         && !(
             words.At(i).Lower is "that" or "those" or "this" or "these" or "her"
             && words.IsPlain(i + 1)
             && i + 1 < request.End
+            && !(words.At(i).Is("her") && !IsThing(i + 1))
+        )
+        // "make sure that", "it is late"
+        && !(
+            i + 1 < request.End
+            && words.ClassAt(i + 1) is WordClass.Be or WordClass.Modal or WordClass.Have
+            && words.ClassAt(i - 1) is not WordClass.Question
         );
+
+    private bool IsThing(int i) =>
+        words.ClassAt(i)
+            is WordClass.Noun
+                or WordClass.NounOrVerb
+                or WordClass.VerbOrNoun
+                or WordClass.VerbOrAdjective
+                or WordClass.Third
+                or WordClass.Number
+                or WordClass.Verb
+                or WordClass.Possessive
+                or WordClass.Other;
+
+    private string WordsOf(Mention m)
+    {
+        var from = m.From;
+        var whose = "";
+        if (words.At(from).Lower is "her" or "his" or "their" && m.To > from + 1)
+        {
+            var owner = Before()
+                .Where(o => o != m && o.From < m.From && OwnerFits(o, words.At(from).Lower))
+                .MaxBy(o => o.From);
+            if (owner is null)
+                return words.Slice(from, m.To);
+            (whose, from) = (words.Slice(owner.From, owner.To) + "'s ", from + 1);
+        }
+        else if (words.At(from).Is("my") && author is not null)
+            (whose, from) = (author + "'s ", from + 1);
+        // What was first "a parcel" is "the parcel" from then on.
+        else if (words.At(from).Lower is "a" or "an" && m.To > from + 1)
+            (whose, from) = ("the ", from + 1);
+        var phrase = words.Slice(from, m.To);
+        if (phrase.EndsWith("'s", StringComparison.Ordinal))
+            phrase = phrase[..^2];
+        return whose
+            + (
+                words.SentenceOf(from).From == from
+                && words.ClassAt(from)
+                    is WordClass.Determiner
+                        or WordClass.Noun
+                        or WordClass.NounOrVerb
+                        or WordClass.Number
+                        or WordClass.Third
+                && !(
+                    words.At(from + 1).IsWord
+                    && char.IsUpper(words.Text[words.At(from + 1).Span.Start])
+                    && from + 1 < m.To
+                )
+                    ? char.ToLowerInvariant(phrase[0]) + phrase[1..]
+                    : phrase
+            );
+    }
+
+    private bool OwnerFits(Mention m, string pronoun) =>
+        (m.IsSomebody || m.Speaks || IsFirm(m))
+        && pronoun switch
+        {
+            "her" => !m.IsPlural && m.IsMale is not true,
+            "his" => !m.IsPlural && m.IsMale is not false,
+            _ => m.IsMale is null,
+        };
 }

@@ -257,6 +257,8 @@ internal sealed class TimeGrammar
             return new(i, at + 1, then, null, null);
         if (PartOf(i, at) is { } part)
             return part;
+        if (role is Role.None or Role.By && Earlier(i, at) is { } earlier)
+            return earlier;
         var day = _days.Read(at) ?? (role is Role.From or Role.Before ? _days.Month(at) : null);
         var clock = day is null ? _clocks.Read(at, prefixed && !At(i).Is("on")) : null;
         if (day is null && clock is null)
@@ -341,6 +343,44 @@ internal sealed class TimeGrammar
             ? new(from, day.To, Timed(day with { Date = day.Date.PlusDays(-before) }, clock), null, null)
             : null;
     }
+
+    /// <summary>"the evening before", "a week before", "two days earlier": than what was named last.</summary>
+    private TimePhrase? Earlier(int from, int at)
+    {
+        var the = At(at).Is("the");
+        if (the && _clocks.Read(at + 1, false) is { Half: not null } clock && IsOpen(clock.To))
+            return NamedBefore(from) is { } named
+                ? new(
+                    from,
+                    clock.To + 1,
+                    Timed(new DayWords(0, _setting.Calendar.DateOf(named.At).PlusDays(-1)), clock),
+                    null,
+                    null
+                )
+                : null;
+        (int Count, int To)? count = the && At(at + 1).Lower is "day" or "week" ? (1, at + 1) : _days.Count(at);
+        if (count is not { } c || !IsOpen(c.To + 1))
+            return null;
+        int? days = At(c.To).Lower switch
+        {
+            "day" or "days" => c.Count,
+            "week" or "weeks" => 7 * c.Count,
+            "fortnight" => 14 * c.Count,
+            _ => null,
+        };
+        return days is { } back && NamedBefore(from) is { } point
+            ? new(from, c.To + 2, Closing(_setting.Calendar.DateOf(point.At).PlusDays(-back), 0.85), null, null)
+            : null;
+    }
+
+    /// <summary>"before" where nothing follows that it would be before of.</summary>
+    private bool IsOpen(int i) =>
+        At(i).Lower is "before" or "earlier" or "beforehand"
+        && (
+            IsEnd(i + 1)
+            || At(i + 1).Kind is TokenKind.Mark or TokenKind.LineBreak
+            || At(i + 1).Lower is "and" or "would" or "please"
+        );
 
     private TimePhrase Resolve(int from, int to, Role role, DayWords? day, ClockWords? clock)
     {

@@ -115,8 +115,17 @@ internal static class Titles
         var first = author?.Split(' ')[0];
         if (request.Needs < 0)
         {
-            var title = Polish(Joined(words, request.Content, request.End, left, first, InBaseForm(words, request)));
-            return SpokenOf.In(words, request) is { } meant ? Polish(SpokenOf.Named(title, meant)) : title;
+            var spokenOf = new SpokenOf(words, request, first);
+            var title = Joined(
+                words,
+                request.Content,
+                request.End,
+                left,
+                first,
+                InBaseForm(words, request),
+                spokenOf.InPlaces()
+            );
+            return Polish($"{title} {spokenOf.Topic()}");
         }
 
         // A thing needs something: what is to be done comes before the thing. Whom it is said to stands before both.
@@ -137,7 +146,7 @@ internal static class Titles
         );
         var done =
             WordForms.GerundBase(opening)
-            ?? (words.At(request.Content - 1).Is("be") ? WordForms.PastBase(opening) : null);
+            ?? (words.At(request.Content - 1).Lower is "be" or "get" or "gets" ? WordForms.PastBase(opening) : null);
         if (done is not null)
             return Polish($"{done} {thing} {rest}");
         return
@@ -274,7 +283,15 @@ internal static class Titles
                 )
         : null;
 
-    private static string Joined(MessageWords words, int from, int to, bool[] left, string? author, string? opening)
+    private static string Joined(
+        MessageWords words,
+        int from,
+        int to,
+        bool[] left,
+        string? author,
+        string? opening,
+        Dictionary<int, string>? inPlaces = null
+    )
     {
         var joined = new StringBuilder();
         for (var i = from; i < to; i++)
@@ -284,7 +301,11 @@ internal static class Titles
             if (joined.Length > 0 && (apart || !left[i]) && joined[^1] != ' ')
                 joined.Append(' ');
             if (left[i])
-                joined.Append(i == from && opening is not null ? opening : WordOf(words, i, author));
+                joined.Append(
+                    i == from && opening is not null ? opening
+                    : inPlaces is not null && inPlaces.TryGetValue(i, out var meant) ? meant
+                    : WordOf(words, i, author)
+                );
         }
 
         return joined.ToString();

@@ -175,7 +175,7 @@ internal static class WordForms
                 word.Length > prefix.Length + 2
                 && word.StartsWith(prefix, StringComparison.Ordinal)
                 && Verbs.ContainsKey(word[prefix.Length..].TrimStart('-'))
-                && (word[prefix.Length] == '-' || prefix == "re")
+                && (word[prefix.Length] == '-' || prefix is "re" or "un")
             )
                 return word[prefix.Length..].TrimStart('-');
         return null;

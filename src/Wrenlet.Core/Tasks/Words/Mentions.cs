@@ -1,0 +1,635 @@
+using System.Collections.Frozen;
+
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>What part somebody or something has in the clause that names it.</summary>
+internal enum Part
+{
+    /// <summary>The clause says nothing but this: "roses: deadhead", "the rider, read it again".</summary>
+    Alone,
+
+    /// <summary>What the clause is about: "the pump rattles".</summary>
+    Subject,
+
+    /// <summary>What is done something to: "they delivered the wrong rails".</summary>
+    Object,
+
+    /// <summary>"She rang about her invoice".</summary>
+    Topic,
+
+    /// <summary>Where, with what or for whom: "in the dome".</summary>
+    Aside,
+}
+
+/// <summary>Somebody or something that a message names.</summary>
+/// <param name="From">First token.</param>
+/// <param name="To">Token after the last.</param>
+/// <param name="Head">The word that says what it is.</param>
+/// <param name="Part">Its part in the clause.</param>
+internal sealed record Mention(int From, int To, int Head, Part Part)
+{
+    /// <summary>Whether it is named as this very one: "the pump", "Kit's saw", a name.</summary>
+    public bool IsDefinite { get; init; }
+
+    /// <summary>Whether there are several.</summary>
+    public bool IsPlural { get; init; }
+
+    /// <summary>Whether it is somebody: by name, or by a word for people.</summary>
+    public bool IsSomebody { get; init; }
+
+    /// <summary>Whether it does what only people and firms do: "the council wants".</summary>
+    public bool Speaks { get; init; }
+
+    /// <summary>Whether it is spoken of as he, true, or she, false; null where that is not known.</summary>
+    public bool? IsMale { get; init; }
+
+    /// <summary>Whether its clause goes on about something named before: "it's in the drawer".</summary>
+    public bool IsInAnAside { get; init; }
+}
+
+/// <summary>Finds whom and what a run of words names.</summary>
+/// <param name="words">The message.</param>
+internal sealed class Mentions(MessageWords words)
+{
+    private const int Longest = 8;
+
+    private static readonly FrozenDictionary<string, bool> Titled = new Dictionary<string, bool>
+    {
+        ["mr"] = true,
+        ["sir"] = true,
+        ["father"] = true,
+        ["lord"] = true,
+        ["mrs"] = false,
+        ["miss"] = false,
+        ["ms"] = false,
+        ["lady"] = false,
+        ["dame"] = false,
+        ["sister"] = false,
+    }.ToFrozenDictionary();
+
+    private static readonly FrozenSet<string> TitledEither = FrozenSet.ToFrozenSet([
+        "dr",
+        "doctor",
+        "professor",
+        "prof",
+        "captain",
+        "colonel",
+        "major",
+        "councillor",
+        "governor",
+        "judge",
+        "inspector",
+    ]);
+
+    private static readonly FrozenSet<string> Males = FrozenSet.ToFrozenSet([
+        "man",
+        "son",
+        "grandson",
+        "husband",
+        "father",
+        "dad",
+        "brother",
+        "uncle",
+        "nephew",
+        "boy",
+        "lad",
+        "gentleman",
+        "chap",
+        "bloke",
+        "guy",
+    ]);
+
+    private static readonly FrozenSet<string> Females = FrozenSet.ToFrozenSet([
+        "woman",
+        "daughter",
+        "granddaughter",
+        "wife",
+        "mother",
+        "mum",
+        "sister",
+        "aunt",
+        "niece",
+        "girl",
+        "lady",
+    ]);
+
+    private static readonly FrozenSet<string> People = FrozenSet.ToFrozenSet([
+        "customer",
+        "client",
+        "tenant",
+        "guest",
+        "driver",
+        "engineer",
+        "inspector",
+        "owner",
+        "neighbour",
+        "manager",
+        "director",
+        "author",
+        "student",
+        "patient",
+        "teacher",
+        "doctor",
+        "lawyer",
+        "auditor",
+        "surveyor",
+        "supplier",
+        "insurer",
+        "plumber",
+        "electrician",
+        "caller",
+        "visitor",
+        "widow",
+        "couple",
+        "people",
+        "parents",
+        "family",
+    ]);
+
+    /// <summary>Words that name nothing that anything could be done to: "keep an eye on", "next time", "any more".</summary>
+    private static readonly FrozenSet<string> Empty = FrozenSet.ToFrozenSet([
+        "eye",
+        "look",
+        "mind",
+        "favour",
+        "moment",
+        "minute",
+        "time",
+        "way",
+        "more",
+        "else",
+        "rest",
+        "one",
+        "ones",
+        "others",
+        "thing",
+        "things",
+        "lot",
+        "chance",
+        "rush",
+        "hurry",
+        "need",
+    ]);
+
+    /// <summary>What people and firms do, and things do not.</summary>
+    private static readonly FrozenSet<string> Doings = FrozenSet.ToFrozenSet([
+        "want",
+        "ring",
+        "call",
+        "phone",
+        "ask",
+        "say",
+        "tell",
+        "think",
+        "write",
+        "send",
+        "leave",
+        "bring",
+        "buy",
+        "order",
+        "forget",
+        "find",
+        "borrow",
+        "return",
+        "deliver",
+        "complain",
+        "pay",
+        "reply",
+        "answer",
+        "promise",
+        "hope",
+        "agree",
+        "refuse",
+        "reject",
+        "email",
+        "decide",
+        "cancel",
+        "sign",
+        "thank",
+        "remind",
+        "book",
+        "reckon",
+        "believe",
+        "mention",
+        "invite",
+        "visit",
+        "post",
+    ]);
+
+    /// <summary>Whom and what a run of tokens names, in their order.</summary>
+    public List<Mention> In(int from, int to)
+    {
+        var found = new List<Mention>();
+        var aside = false;
+        for (var i = from; i < to; i++)
+        {
+            if (IsBreak(i) || words.ClassAt(i) is WordClass.Conjunction or WordClass.Subordinator)
+                aside = false;
+            // "It's in the drawer", "they are on the board", "whichever suits the hall".
+            if (
+                words.At(i).Lower is "it's" or "they're" or "which" or "whichever"
+                || (
+                    words.At(i).Lower is "it" or "they"
+                    && (i == from || IsBreak(i - 1))
+                    && !IsVerb(words.ClassAt(i - 1))
+                )
+            )
+                aside = true;
+            if (!Begins(i, from, to))
+                continue;
+            var head = HeadFrom(i, to);
+            if (head < 0 || Empty.Contains(words.At(head).Lower))
+                continue;
+            var part = PartOf(i, head + 1, from, to);
+            var end = WithAsides(head + 1, to, part);
+            for (var k = i; k < head; k++)
+                if (IsOwner(k) && IsNamed(i, k + 1))
+                    found.Add(Of(i, k + 1, k, Part.Aside) with { IsSomebody = true });
+            if (end - i <= Longest)
+                found.Add(Of(i, end, head, part) with { IsInAnAside = aside });
+            i = end - 1;
+        }
+
+        return found;
+    }
+
+    private Mention Of(int from, int to, int head, Part part)
+    {
+        var title = words.At(from).Lower.TrimEnd('.');
+        var kind = words.At(head).Lower;
+        var named = IsNamed(from, head + 1);
+        bool? male = named
+            ? Titled.TryGetValue(title, out var he)
+                ? he
+                : null
+            : Males.Contains(kind)
+                ? true
+                : Females.Contains(kind)
+                    ? false
+                    : null;
+        var counted = false;
+        for (var i = from; i <= head; i++)
+            counted |= IsSeveral(i);
+        return new(from, to, head, part)
+        {
+            IsDefinite =
+                named || words.ClassAt(from) is WordClass.Determiner or WordClass.Possessive or WordClass.Number,
+            IsPlural =
+                words.At(from).Is("both")
+                || (counted && words.ClassAt(head) is not WordClass.Number)
+                || (!named && IsPluralWord(kind))
+                || HasAnd(from, head),
+            IsSomebody =
+                (named && (Titled.ContainsKey(title) || TitledEither.Contains(title) || IsPerson(from, head + 1)))
+                || male is not null
+                || People.Contains(kind)
+                || People.Contains(kind.TrimEnd('s')),
+            Speaks = part is Part.Subject && Speaks(to),
+            IsMale = male,
+        };
+    }
+
+    private bool IsSeveral(int i) =>
+        words.At(i).Kind is TokenKind.Number
+            ? words.At(i).Value > 1
+            : Lexicon.Numbers.TryGetValue(words.At(i).Lower, out var number) && number > 1;
+
+    private bool HasAnd(int from, int head)
+    {
+        for (var i = from; i < head; i++)
+            if (words.ClassAt(i) is WordClass.Conjunction && !IsNamed(from, head + 1))
+                return true;
+        return false;
+    }
+
+    private static bool IsPluralWord(string word) =>
+        word is "people" or "men" or "women" or "children" or "feet" or "teeth" or "parents"
+        || (
+            word.Length > 3
+            && word.EndsWith('s')
+            && !word.EndsWith("ss", StringComparison.Ordinal)
+            && !word.EndsWith("us", StringComparison.Ordinal)
+            && !word.EndsWith("is", StringComparison.Ordinal)
+            && !word.EndsWith("'s", StringComparison.Ordinal)
+        );
+
+    /// <summary>Whether a run is a name: each word with a capital, or one that the firm knows.</summary>
+    private bool IsNamed(int from, int to)
+    {
+        for (var i = from; i < to; i++)
+            if (!IsNameWord(i) && !(i > from && words.At(i).Lower is "and" or "&" or "."))
+                return false;
+        return to > from + 1 || words.ClassAt(from) is WordClass.Other or WordClass.Person || !OpensASentence(from);
+    }
+
+    private bool IsPerson(int from, int to)
+    {
+        for (var i = from; i < to; i++)
+            if (words.ClassAt(i) is WordClass.Person)
+                return true;
+        return false;
+    }
+
+    private bool IsNameWord(int i) =>
+        words.ClassAt(i) is WordClass.Other or WordClass.Person
+        || (
+            words.At(i).IsWord
+            && char.IsUpper(words.Text[words.At(i).Span.Start])
+            && words.ClassAt(i)
+                is not (
+                    WordClass.Determiner
+                    or WordClass.I
+                    or WordClass.We
+                    or WordClass.You
+                    or WordClass.Subject
+                    or WordClass.Stating
+                    or WordClass.Modal
+                    or WordClass.Subordinator
+                    or WordClass.Question
+                    or WordClass.Someone
+                    or WordClass.NoOne
+                    or WordClass.Courtesy
+                    or WordClass.Crew
+                    or WordClass.Conjunction
+                    or WordClass.Preposition
+                    or WordClass.Adverb
+                    or WordClass.Be
+                    or WordClass.Have
+                    or WordClass.Do
+                    or WordClass.DoBase
+                )
+        );
+
+    private bool OpensASentence(int i) => words.SentenceOf(i).From == i;
+
+    private bool Begins(int i, int from, int to)
+    {
+        var kind = words.ClassAt(i);
+        var before = i > from ? words.ClassAt(i - 1) : WordClass.Edge;
+        return kind switch
+        {
+            WordClass.Determiner => words.At(i).Lower is not ("no" or "every" or "each" or "any" or "all" or "its"),
+            WordClass.Possessive or WordClass.Noun or WordClass.Number or WordClass.Other => true,
+            // "Kit is off": named, and not called.
+            WordClass.Person => IsSaidOf(i, to) || before is WordClass.Preposition || IsVerb(before),
+            WordClass.NounOrVerb => before
+                is not (WordClass.To or WordClass.Modal or WordClass.I or WordClass.We or WordClass.Denial),
+            WordClass.VerbOrNoun => IsNameWord(i) && IsNameWord(i + 1) && i + 1 < to
+                || (before is WordClass.Preposition && !IsSaidOf(i, to)),
+            WordClass.Third => before is not (WordClass.Noun or WordClass.Subject or WordClass.Person)
+                && (IsSaidOf(i, to) || before is WordClass.Preposition || IsVerb(before)),
+            _ => IsNameWord(i) && i + 1 < to && IsNameWord(i + 1),
+        };
+    }
+
+    /// <summary>The last word of what begins at a token, without what says where or of what it is; -1 where it names nothing.</summary>
+    private int HeadFrom(int i, int to)
+    {
+        var j = i + 1;
+        while (j < to && GoesOn(i, j, to))
+            j++;
+        var head = j - 1;
+        while (head > i && words.ClassAt(head) is WordClass.Adverb or WordClass.Conjunction or WordClass.Determiner)
+            head--;
+        // "The exits clear", "the stairs wider": what they are to be.
+        if (
+            head > i + 1
+            && IsPluralWord(words.At(head - 1).Lower)
+            && (
+                words.ClassAt(head) is WordClass.VerbOrAdjective
+                || words.At(head).Lower.EndsWith("er", StringComparison.Ordinal)
+            )
+        )
+            head--;
+        return head == i && words.ClassAt(i) is WordClass.Determiner || (IsOwner(head) && !IsShortForIs(head))
+            ? -1
+            : head;
+    }
+
+    private bool IsOwner(int i) => words.ClassAt(i) is WordClass.Possessive;
+
+    /// <summary>"The mower's making a noise".</summary>
+    public bool IsShortForIs(int i) =>
+        IsOwner(i)
+        && words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
+        && words.ClassAt(i + 1)
+            is WordClass.Gerund
+                or WordClass.Adverb
+                or WordClass.Past
+                or WordClass.Denial
+                or WordClass.Determiner
+                or WordClass.Preposition
+        && !IsThing(i + 2);
+
+    private bool IsThing(int i) =>
+        words.ClassAt(i)
+            is WordClass.Noun
+                or WordClass.NounOrVerb
+                or WordClass.VerbOrNoun
+                or WordClass.Third
+                or WordClass.Verb;
+
+    private bool GoesOn(int from, int j, int to)
+    {
+        var (kind, before) = (words.ClassAt(j), words.ClassAt(j - 1));
+        // "Next time Miss Ferry rings"
+        if (
+            !IsNameWord(j - 1)
+            && IsNameWord(j)
+            && (Titled.ContainsKey(words.At(j).Lower) || TitledEither.Contains(words.At(j).Lower))
+        )
+            return before is WordClass.Determiner or WordClass.Possessive;
+        if (IsShortForIs(j - 1))
+            return false;
+        switch (kind)
+        {
+            case WordClass.Noun or WordClass.Other or WordClass.Possessive:
+                return true;
+            case WordClass.NounOrVerb or WordClass.VerbOrAdjective or WordClass.Number:
+                return before is not WordClass.Other || kind is WordClass.Number || IsNameWord(j) || IsSaidOf(j, to);
+            case WordClass.VerbOrNoun or WordClass.Verb or WordClass.Past or WordClass.Gerund:
+                return IsNameWord(j) && IsNameWord(j - 1)
+                    || (
+                        kind is not WordClass.Past
+                        && before
+                            is WordClass.Determiner
+                                or WordClass.Possessive
+                                or WordClass.VerbOrAdjective
+                                or WordClass.Number
+                    )
+                    // "the tail lift creaks", "the school's order comes in"
+                    || (
+                        kind is WordClass.VerbOrNoun
+                        && !IsPluralWord(words.At(j - 1).Lower)
+                        && !IsNameWord(j - 1)
+                        && (j + 1 >= to || !IsObjectAt(j + 1))
+                    )
+                    || (
+                        kind is WordClass.Verb or WordClass.VerbOrNoun
+                        && !IsPluralWord(words.At(j - 1).Lower)
+                        && (j + 1 >= to || IsBreak(j + 1) || IsSaidOf(j, to))
+                    );
+            case WordClass.Third:
+                return before
+                        is WordClass.Determiner
+                            or WordClass.Possessive
+                            or WordClass.Number
+                            or WordClass.VerbOrAdjective
+                    || IsSeveral(j - 1)
+                    || (IsSaidOf(j, to) && before is not WordClass.Person);
+            case WordClass.Adverb or WordClass.Preposition:
+                return before is WordClass.Determiner && words.At(j).Lower is not ("of" or "to");
+            case WordClass.Conjunction:
+                return words.At(j).Lower is "and" or "&"
+                    && j + 1 < to
+                    && (
+                        IsNameWord(j - 1) && IsNameWord(j + 1) && !words.At(j + 1).IsWord
+                        || words.ClassAt(j + 1) is WordClass.Determiner
+                        || (IsNameWord(j - 1) && IsNameWord(j + 1))
+                    );
+            case WordClass.Determiner:
+                return before is WordClass.Conjunction;
+            default:
+                return IsNameWord(j) && IsNameWord(j - 1) && words.ClassAt(j) is not WordClass.Person;
+        }
+    }
+
+    private bool IsObjectAt(int i) =>
+        words.ClassAt(i) is WordClass.Determiner or WordClass.Object or WordClass.Possessive or WordClass.Number;
+
+    /// <summary>"The seat in row 4 is", "the corrections for the sheet": what says of something which it is, is part of it.</summary>
+    private int WithAsides(int end, int to, Part part)
+    {
+        while (
+            end + 1 < to
+            && words.At(end).Lower is "of" or "for" or "on" or "in" or "at" or "from"
+            && words.TimeAt(end) is null
+            && words.ClassAt(end + 1)
+                is WordClass.Determiner
+                    or WordClass.Noun
+                    or WordClass.NounOrVerb
+                    or WordClass.Possessive
+                    or WordClass.Other
+                    or WordClass.Number
+                    or WordClass.VerbOrAdjective
+                    or WordClass.VerbOrNoun
+            && HeadFrom(end + 1, to) is > 0 and var head
+            && (
+                words.At(end).Lower is "of"
+                || (words.At(end).Is("for") && part is not Part.Aside)
+                || (part is Part.Subject or Part.Alone && IsSaidOf(head, to))
+            )
+        )
+            end = head + 1;
+        return end;
+    }
+
+    private Part PartOf(int i, int end, int from, int to)
+    {
+        var opens =
+            i == from
+            || IsBreak(i - 1)
+            || words.ClassAt(i - 1)
+                is WordClass.Person
+                    or WordClass.Crew
+                    or WordClass.Tag
+                    or WordClass.Courtesy
+                    or WordClass.Conjunction
+                    or WordClass.Subordinator;
+        var before = words.At(i - 1).Lower;
+        return before is "about" or "over" && !opens || words.At(i - 1).Is("on") && words.At(i - 2).Is("eye")
+                ? Part.Topic
+            : !opens && words.ClassAt(i - 1) is WordClass.Preposition or WordClass.To && !IsLiked(i - 1) ? Part.Aside
+            : IsSaidOf(end - 1, to) || (opens && SaidPastAsides(end, to)) ? Part.Subject
+            : opens ? Part.Alone
+            : Part.Object;
+    }
+
+    /// <summary>"I'd like the labels": the verb.</summary>
+    private bool IsLiked(int i) =>
+        words.At(i).Is("like") && words.ClassAt(i - 1) is WordClass.Modal or WordClass.Stating;
+
+    private bool SaidPastAsides(int end, int to)
+    {
+        while (
+            end + 1 < to
+            && words.ClassAt(end) is WordClass.Preposition
+            && words.TimeAt(end) is null
+            && HeadFrom(end + 1, to) is > 0 and var head
+        )
+            end = head + 1;
+        return IsSaidOf(end - 1, to);
+    }
+
+    /// <summary>Whether a verb that states follows a word.</summary>
+    private bool IsSaidOf(int i, int to)
+    {
+        var next = i + 1;
+        while (next < to && words.ClassAt(next) is WordClass.Adverb)
+            next++;
+        return next < to
+            && (
+                words.ClassAt(next)
+                    is WordClass.Be
+                        or WordClass.Have
+                        or WordClass.HaveBase
+                        or WordClass.Do
+                        or WordClass.DoBase
+                        or WordClass.Modal
+                        or WordClass.Past
+                        or WordClass.Third
+                || (
+                    words.ClassAt(next) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb
+                    && (IsPluralWord(words.At(i).Lower) || IsNameWord(i))
+                    && next == i + 1
+                )
+            );
+    }
+
+    private bool Speaks(int end)
+    {
+        var i = end;
+        while (
+            words.ClassAt(i)
+                is WordClass.Be
+                    or WordClass.Have
+                    or WordClass.HaveBase
+                    or WordClass.Do
+                    or WordClass.DoBase
+                    or WordClass.Modal
+                    or WordClass.Adverb
+                    or WordClass.Denial
+        )
+            i++;
+        var word = words.At(i).Lower;
+        // "The parcel was sent": something is done to it.
+        if (words.ClassAt(i) is WordClass.Past && i > end && words.ClassAt(i - 1) is WordClass.Be)
+            return false;
+        return Doings.Contains(word)
+            || (WordForms.ThirdBase(word) is { } third && Doings.Contains(third))
+            || (WordForms.PastBase(word) is { } past && Doings.Contains(past))
+            || (WordForms.GerundBase(word) is { } doing && Doings.Contains(doing))
+            || (word is "like" or "love" && words.ClassAt(i - 1) is WordClass.Modal);
+    }
+
+    private bool IsBreak(int i) =>
+        words.ClassAt(i)
+            is WordClass.Comma
+                or WordClass.Dash
+                or WordClass.Colon
+                or WordClass.Stop
+                or WordClass.Bracket
+                or WordClass.Mark
+                or WordClass.Edge;
+
+    private static bool IsVerb(WordClass kind) =>
+        kind
+            is WordClass.Verb
+                or WordClass.VerbOrNoun
+                or WordClass.Past
+                or WordClass.Third
+                or WordClass.Gerund
+                or WordClass.Have
+                or WordClass.HaveBase
+                or WordClass.Stating;
+}
