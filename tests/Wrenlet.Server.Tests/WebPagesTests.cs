@@ -64,6 +64,36 @@ public sealed class WebPagesTests(EmptyServer empty) : IClassFixture<EmptyServer
         answer.Headers.Vary.ShouldContain("Accept-Encoding");
     }
 
+    [Theory]
+    [InlineData("gzip", "gzip")]
+    [InlineData("br;q=0, gzip", "gzip")]
+    [InlineData("gzip, br", "br")]
+    [InlineData("identity", null)]
+    [InlineData("deflate", null)]
+    public async Task A_file_comes_in_the_form_that_the_browser_takes(string taken, string? form)
+    {
+        var page = await _browser.GetStringAsync("/", Stop);
+        var script = page.Split('"').First(p => p.StartsWith("/assets/", StringComparison.Ordinal));
+        using var request = new HttpRequestMessage(HttpMethod.Get, script);
+        request.Headers.TryAddWithoutValidation("Accept-Encoding", taken);
+        using var answer = await _browser.SendAsync(request, Stop);
+        answer.StatusCode.ShouldBe(HttpStatusCode.OK);
+        answer.Content.Headers.ContentEncoding.SingleOrDefault().ShouldBe(form);
+        answer.Headers.CacheControl!.MaxAge.ShouldBe(TimeSpan.FromDays(365));
+        (await answer.Content.ReadAsByteArrayAsync(Stop)).ShouldNotBeEmpty();
+    }
+
+    [Fact]
+    public async Task A_file_that_has_not_changed_is_not_sent_again()
+    {
+        using var first = await _browser.GetAsync("/mark.svg", Stop);
+        first.Headers.CacheControl!.NoCache.ShouldBeTrue();
+        using var request = new HttpRequestMessage(HttpMethod.Get, "/mark.svg");
+        request.Headers.IfNoneMatch.Add(first.Headers.ETag!);
+        using var again = await _browser.SendAsync(request, Stop);
+        again.StatusCode.ShouldBe(HttpStatusCode.NotModified);
+    }
+
     [Fact]
     public async Task A_script_that_is_not_there_is_not_kept_for_good()
     {

@@ -28,6 +28,58 @@ public class ReaderPartsTests
         One(text).Title.Value.ShouldBe(title);
 
     [Theory]
+    [InlineData("The workshop rang, the ladder is ready, Kit fetch it at noon", "Fetch the ladder")]
+    [InlineData("Dr Lowther called about his invoice again. Kit, ring him today", "Ring Dr Lowther")]
+    [InlineData("Mrs Ashby has asked twice about her refund. Kit, please sort it today", "Sort Mrs Ashby's refund")]
+    [InlineData(
+        "Kit, the inspector wants the log. It's in the drawer under the kettle, please scan it today",
+        "Scan the log"
+    )]
+    [InlineData(
+        "The insurer rejected six claims because the code was wrong, Kit please correct them",
+        "Correct six claims"
+    )]
+    [InlineData("Dame Isolde rang, her crown is too big, Kit can you take it in?", "Take Dame Isolde's crown in")]
+    [InlineData(
+        "Mrs Cleave's cheque bounced, Kit please write her a friendly letter",
+        "Write Mrs Cleave a friendly letter"
+    )]
+    [InlineData("The director wants the stairs wider, Kit please widen them by Friday", "Widen the stairs")]
+    [InlineData("The zip on the red coat is gone, Kit please fix it today", "Fix the zip on the red coat")]
+    public void What_it_and_they_mean_is_said(string text, string title) => One(text).Title.Value.ShouldBe(title);
+
+    [Theory]
+    [InlineData("Kit please tell Ines what you know about it", "Tell Ines what you know about it")]
+    [InlineData("Kit, the weather is lovely, please ring them today", "Ring them")]
+    [InlineData("Kit please write the label and put it on the crate", "Write the label and put it on the crate")]
+    [InlineData("Mrs Pell is here, Kit please show him the hall", "Show him the hall")]
+    public void What_they_mean_is_left_open_where_nothing_fits(string text, string title) =>
+        One(text).Title.Value.ShouldBe(title);
+
+    [Theory]
+    [InlineData("Kit, when you're at the merchant's bring back a swatch", "Bring back a swatch")]
+    [InlineData("Whoever has the keys for the shed bring them back please", "Bring the keys for the shed back")]
+    [InlineData("If the lift man rings tell him I'm back at two", "Tell the lift man I'm back at two")]
+    public void Work_is_found_behind_a_clause_without_a_mark(string text, string title) =>
+        One(text).Title.Value.ShouldBe(title);
+
+    [Theory]
+    [InlineData("@Kit tell Ines that we launch on 28 April")]
+    [InlineData("Kit, tell Ines the framed one goes out tomorrow")]
+    [InlineData("Kit, could we come on a Saturday? Please ask Ines")]
+    public void When_something_is_that_is_told_is_no_deadline(string text) =>
+        Reader
+            .Read(text, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40"))
+            .ShouldAllBe(d => d.Due == null && d.Owners != null);
+
+    [Theory]
+    [InlineData("The visit is on the 21st. Kit, please rope off the pit the evening before", "2026-04-20T20:00")]
+    [InlineData("The visit is on the 21st. Kit, please rope off the pit two days before", "2026-04-19T17:00")]
+    [InlineData("The visit is on the 21st. Kit, please rope off the pit a week before", "2026-04-14T17:00")]
+    public void Before_alone_is_before_what_was_named_last(string text, string due) =>
+        Yard.Local(One(text).Due.ShouldNotBeNull().Value).ShouldBe(due);
+
+    [Theory]
     [InlineData("Springs by Thursday @Kit, 2 h", "Springs", "Kit Ramaswamy", "2026-04-16T17:00", 120)]
     [InlineData("Springs", "Springs", "-", "-", 0)]
     [InlineData("Ines: oil the hinges tomorrow, 30 min", "Oil the hinges", "Ines Kowal", "2026-04-15T17:00", 30)]
@@ -103,6 +155,7 @@ public class ReaderPartsTests
     [Theory]
     [InlineData("@Kit sweep the shed quarterly", "FREQ=MONTHLY;INTERVAL=3", "2026-07-14T17:00")]
     [InlineData("@Kit sweep the shed yearly, first time on 4 May", "FREQ=YEARLY", "2026-05-04T17:00")]
+    [InlineData("@Kit sweep the shed every night", "FREQ=DAILY", "2026-04-14T20:00")]
     [InlineData("@Kit sweep the shed every Sunday night", "FREQ=WEEKLY;BYDAY=SU", "2026-04-19T20:00")]
     public void Repetitions_say_when_they_begin(string text, string rule, string due)
     {

@@ -29,6 +29,8 @@ public class ReadingCostTests
     [InlineData("by Friday ", 10_000)]
     [InlineData("please call me ", 6_600)]
     [InlineData("- do it\n", 12_000)]
+    [InlineData("the pump leaks, mend it, ", 4_000)]
+    [InlineData("her its the cat's ", 6_000)]
     [InlineData("1 ", 50_000)]
     [InlineData("9:00 ", 20_000)]
     [InlineData("a-", 47_000)]

@@ -434,6 +434,10 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
                 or "in a part of its own"
                 or "with a verb of its own";
 
+    /// <summary>Whether a time is surely only part of what is told: "tell her we launch on the 28th"; "by" may still be by when.</summary>
+    public bool IsOnlyTold(TimePhrase time, Candidate request) =>
+        _facts.WordOf(time) is not "by" && _facts.IsTold(time, request, words.SentenceOf(time.From));
+
     /// <summary>
     /// Which requests somebody's name leads to: "Ines, sand it, Kit, wash it" has two names that lead to one each.
     /// </summary>

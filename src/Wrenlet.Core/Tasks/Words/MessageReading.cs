@@ -162,7 +162,7 @@ internal sealed class MessageReading(
         var taken = new List<(TimePhrase, double)>();
         foreach (var time in words.Times)
         {
-            if (!Attaching.IsNear(words, time.From, request) || IsOfAState(time))
+            if (!Attaching.IsNear(words, time.From, request) || IsOfAState(time) || attaching.IsOnlyTold(time, request))
                 continue;
             if (IsOfAnotherItem(time.From, request))
             {

@@ -15,8 +15,12 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     /// <summary>How well something has to fit.</summary>
     private const double Least = 2.5;
 
-    /// <summary>So many sentences back are looked at.</summary>
-    private const int Sentences = 2;
+    /// <summary>So many sentences back are looked at, and so many tokens of each.</summary>
+    private const int Sentences = 2,
+        Tokens = 80;
+
+    /// <summary>So many pronouns of a request are looked up: a title has no more.</summary>
+    private const int Pronouns = 3;
 
     /// <summary>Who is written, told or rung is somebody; what is copied, widened or fetched is not.</summary>
     private static readonly FrozenSet<string> SaidTo = FrozenSet.ToFrozenSet([
@@ -53,8 +57,9 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     {
         var found = new Dictionary<int, string>();
         var used = new HashSet<Mention>();
-        for (var i = request.Content + 1; i < request.End; i++)
-            if (IsPronoun(i) && !IsNamedInside(i) && Meant(i) is { } meant && used.Add(meant))
+        var seen = 0;
+        for (var i = request.Content + 1; i < request.End && seen < Pronouns; i++)
+            if (IsPronoun(i) && seen++ < Pronouns && !IsNamedInside(i) && Meant(i) is { } meant && used.Add(meant))
             {
                 var named = WordsOf(meant);
                 // "Post Mr Osei's glasses to him".
@@ -95,11 +100,11 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     {
         if (_before is not null)
             return _before;
-        _before = _mentions.In(request.Sentence.From, request.From);
+        _before = _mentions.In(Math.Max(request.Sentence.From, request.From - Tokens), request.From);
         for (var back = 1; back <= Sentences && request.Sentence.Index - back >= 0; back++)
         {
             var sentence = words.Sentences[request.Sentence.Index - back];
-            _before.AddRange(_mentions.In(sentence.From, sentence.To));
+            _before.AddRange(_mentions.In(Math.Max(sentence.From, sentence.To - Tokens), sentence.To));
         }
 
         return _before;
