@@ -1,5 +1,3 @@
-using System.Collections.Frozen;
-
 namespace Wrenlet.Core.Tasks.Words;
 
 /// <summary>What part somebody or something has in the clause that names it.</summary>
@@ -53,169 +51,6 @@ internal sealed class Mentions(MessageWords words)
 {
     private const int Longest = 8;
 
-    private static readonly FrozenDictionary<string, bool> Titled = new Dictionary<string, bool>
-    {
-        ["mr"] = true,
-        ["sir"] = true,
-        ["father"] = true,
-        ["lord"] = true,
-        ["mrs"] = false,
-        ["miss"] = false,
-        ["ms"] = false,
-        ["lady"] = false,
-        ["dame"] = false,
-        ["sister"] = false,
-    }.ToFrozenDictionary();
-
-    private static readonly FrozenSet<string> TitledEither = FrozenSet.ToFrozenSet([
-        "dr",
-        "doctor",
-        "professor",
-        "prof",
-        "captain",
-        "colonel",
-        "major",
-        "councillor",
-        "governor",
-        "judge",
-        "inspector",
-    ]);
-
-    private static readonly FrozenSet<string> Males = FrozenSet.ToFrozenSet([
-        "man",
-        "son",
-        "grandson",
-        "husband",
-        "father",
-        "dad",
-        "brother",
-        "uncle",
-        "nephew",
-        "boy",
-        "lad",
-        "gentleman",
-        "chap",
-        "bloke",
-        "guy",
-    ]);
-
-    private static readonly FrozenSet<string> Females = FrozenSet.ToFrozenSet([
-        "woman",
-        "daughter",
-        "granddaughter",
-        "wife",
-        "mother",
-        "mum",
-        "sister",
-        "aunt",
-        "niece",
-        "girl",
-        "lady",
-    ]);
-
-    private static readonly FrozenSet<string> People = FrozenSet.ToFrozenSet([
-        "customer",
-        "client",
-        "tenant",
-        "guest",
-        "driver",
-        "engineer",
-        "inspector",
-        "owner",
-        "neighbour",
-        "manager",
-        "director",
-        "author",
-        "student",
-        "patient",
-        "teacher",
-        "doctor",
-        "lawyer",
-        "auditor",
-        "surveyor",
-        "supplier",
-        "insurer",
-        "plumber",
-        "electrician",
-        "caller",
-        "visitor",
-        "widow",
-        "couple",
-        "people",
-        "parents",
-        "family",
-    ]);
-
-    /// <summary>Words that name nothing that anything could be done to: "keep an eye on", "next time", "any more".</summary>
-    private static readonly FrozenSet<string> Empty = FrozenSet.ToFrozenSet([
-        "eye",
-        "look",
-        "mind",
-        "favour",
-        "moment",
-        "minute",
-        "time",
-        "way",
-        "more",
-        "else",
-        "rest",
-        "one",
-        "ones",
-        "others",
-        "thing",
-        "things",
-        "lot",
-        "chance",
-        "rush",
-        "hurry",
-        "need",
-    ]);
-
-    /// <summary>What people and firms do, and things do not.</summary>
-    private static readonly FrozenSet<string> Doings = FrozenSet.ToFrozenSet([
-        "want",
-        "ring",
-        "call",
-        "phone",
-        "ask",
-        "say",
-        "tell",
-        "think",
-        "write",
-        "send",
-        "leave",
-        "bring",
-        "buy",
-        "order",
-        "forget",
-        "find",
-        "borrow",
-        "return",
-        "deliver",
-        "complain",
-        "pay",
-        "reply",
-        "answer",
-        "promise",
-        "hope",
-        "agree",
-        "refuse",
-        "reject",
-        "email",
-        "decide",
-        "cancel",
-        "sign",
-        "thank",
-        "remind",
-        "book",
-        "reckon",
-        "believe",
-        "mention",
-        "invite",
-        "visit",
-        "post",
-    ]);
-
     /// <summary>Whom and what a run of tokens names, in their order.</summary>
     public List<Mention> In(int from, int to)
     {
@@ -238,7 +73,7 @@ internal sealed class Mentions(MessageWords words)
             if (!Begins(i, from, to))
                 continue;
             var head = HeadFrom(i, to);
-            if (head < 0 || Empty.Contains(words.At(head).Lower))
+            if (head < 0 || PeopleWords.IsEmpty(words.At(head).Lower))
                 continue;
             var part = PartOf(i, head + 1, from, to);
             var end = WithAsides(head + 1, to, part);
@@ -258,15 +93,7 @@ internal sealed class Mentions(MessageWords words)
         var title = words.At(from).Lower.TrimEnd('.');
         var kind = words.At(head).Lower;
         var named = IsNamed(from, head + 1);
-        bool? male = named
-            ? Titled.TryGetValue(title, out var he)
-                ? he
-                : null
-            : Males.Contains(kind)
-                ? true
-                : Females.Contains(kind)
-                    ? false
-                    : null;
+        var male = named ? PeopleWords.IsMaleTitle(title) : PeopleWords.IsMale(kind);
         var counted = false;
         for (var i = from; i <= head; i++)
             counted |= IsSeveral(i);
@@ -280,10 +107,9 @@ internal sealed class Mentions(MessageWords words)
                 || (!named && IsPluralWord(kind))
                 || HasAnd(from, head),
             IsSomebody =
-                (named && (Titled.ContainsKey(title) || TitledEither.Contains(title) || IsPerson(from, head + 1)))
+                (named && (PeopleWords.IsTitle(title) || IsPerson(from, head + 1)))
                 || male is not null
-                || People.Contains(kind)
-                || People.Contains(kind.TrimEnd('s')),
+                || PeopleWords.AreMeant(kind),
             Speaks = part is Part.Subject && Speaks(to),
             IsMale = male,
         };
@@ -386,7 +212,7 @@ internal sealed class Mentions(MessageWords words)
     private int HeadFrom(int i, int to)
     {
         var j = i + 1;
-        while (j < to && GoesOn(i, j, to))
+        while (j < to && GoesOn(j, to))
             j++;
         var head = j - 1;
         while (head > i && words.ClassAt(head) is WordClass.Adverb or WordClass.Conjunction or WordClass.Determiner)
@@ -429,15 +255,11 @@ internal sealed class Mentions(MessageWords words)
                 or WordClass.Third
                 or WordClass.Verb;
 
-    private bool GoesOn(int from, int j, int to)
+    private bool GoesOn(int j, int to)
     {
         var (kind, before) = (words.ClassAt(j), words.ClassAt(j - 1));
         // "Next time Miss Ferry rings"
-        if (
-            !IsNameWord(j - 1)
-            && IsNameWord(j)
-            && (Titled.ContainsKey(words.At(j).Lower) || TitledEither.Contains(words.At(j).Lower))
-        )
+        if (!IsNameWord(j - 1) && IsNameWord(j) && PeopleWords.IsTitle(words.At(j).Lower))
             return before is WordClass.Determiner or WordClass.Possessive;
         if (IsShortForIs(j - 1))
             return false;
@@ -482,11 +304,7 @@ internal sealed class Mentions(MessageWords words)
             case WordClass.Conjunction:
                 return words.At(j).Lower is "and" or "&"
                     && j + 1 < to
-                    && (
-                        IsNameWord(j - 1) && IsNameWord(j + 1) && !words.At(j + 1).IsWord
-                        || words.ClassAt(j + 1) is WordClass.Determiner
-                        || (IsNameWord(j - 1) && IsNameWord(j + 1))
-                    );
+                    && (words.ClassAt(j + 1) is WordClass.Determiner || (IsNameWord(j - 1) && IsNameWord(j + 1)));
             case WordClass.Determiner:
                 return before is WordClass.Conjunction;
             default:
@@ -605,11 +423,7 @@ internal sealed class Mentions(MessageWords words)
         // "The parcel was sent": something is done to it.
         if (words.ClassAt(i) is WordClass.Past && i > end && words.ClassAt(i - 1) is WordClass.Be)
             return false;
-        return Doings.Contains(word)
-            || (WordForms.ThirdBase(word) is { } third && Doings.Contains(third))
-            || (WordForms.PastBase(word) is { } past && Doings.Contains(past))
-            || (WordForms.GerundBase(word) is { } doing && Doings.Contains(doing))
-            || (word is "like" or "love" && words.ClassAt(i - 1) is WordClass.Modal);
+        return PeopleWords.Do(word) || (word is "like" or "love" && words.ClassAt(i - 1) is WordClass.Modal);
     }
 
     private bool IsBreak(int i) =>

@@ -38,15 +38,6 @@ internal sealed class TimeGrammar
         _lengths = new(setting, _sent, tokens, _days);
     }
 
-    private enum Role
-    {
-        None,
-        By,
-        Before,
-        From,
-        After,
-    }
-
     /// <summary>The phrase that starts at this token, corrections included; null when none does.</summary>
     public TimePhrase? Read(int i)
     {
@@ -117,7 +108,7 @@ internal sealed class TimeGrammar
 
     /// <summary>"at noon every day".</summary>
     private TimePhrase? TimedRepeat(int i) =>
-        Preposition(i) is (Role.By, var at)
+        TimeRoles.At(_tokens, i) is (TimeRole.By, var at)
         && _clocks.Read(at, true) is { } clock
         && At(clock.To).Lower is "every" or "each" or "on" or "daily"
         && _repeats.Read(clock.To) is { Due: { } first } repeat
@@ -237,29 +228,29 @@ internal sealed class TimeGrammar
     {
         if (!_looksBack)
             _opens = i;
-        var (role, at) = Preposition(i);
-        var prefixed = supposed || role is not Role.None;
+        var (role, at) = TimeRoles.At(_tokens, i);
+        var prefixed = supposed || role is not TimeRole.None;
 
         if (
-            _lengths.Read(prefixed && role is Role.By && At(i).Lower is "within" ? i : at) is { } length
-            && role is Role.None or Role.By
+            _lengths.Read(prefixed && role is TimeRole.By && At(i).Lower is "within" ? i : at) is { } length
+            && role is TimeRole.None or TimeRole.By
         )
             return new(i, length.To, length.At, null, null);
         if (prefixed && _days.Milestone(at, out var to) is { } milestone)
         {
             var point = new Point(milestone, 0.95, [], "the milestone's moment");
-            return role is Role.After or Role.From
+            return role is TimeRole.After or TimeRole.From
                 ? new(i, to, null, point, null) { IsMilestone = true }
                 : new(i, to, point, null, null) { IsMilestone = true };
         }
 
-        if (role is Role.By or Role.Before && At(at).Is("then") && NamedBefore(i) is { } then)
+        if (role is TimeRole.By or TimeRole.Before && At(at).Is("then") && NamedBefore(i) is { } then)
             return new(i, at + 1, then, null, null);
         if (PartOf(i, at) is { } part)
             return part;
-        if (role is Role.None or Role.By && Earlier(i, at) is { } earlier)
+        if (role is TimeRole.None or TimeRole.By && Earlier(i, at) is { } earlier)
             return earlier;
-        var day = _days.Read(at) ?? (role is Role.From or Role.Before ? _days.Month(at) : null);
+        var day = _days.Read(at) ?? (role is TimeRole.From or TimeRole.Before ? _days.Month(at) : null);
         var clock = day is null ? _clocks.Read(at, prefixed && !At(i).Is("on")) : null;
         if (day is null && clock is null)
             return null;
@@ -280,14 +271,14 @@ internal sealed class TimeGrammar
             // "About Sunday tonight": tonight is of no other day.
             if (clock is { Today: true } && day.Date != _sent.Date)
                 clock = null;
-            if (clock is not null && At(next).Is("before") && role is Role.None or Role.By)
-                role = Role.Before;
+            if (clock is not null && At(next).Is("before") && role is TimeRole.None or TimeRole.By)
+                role = TimeRole.Before;
             if (
                 clock is not null
                 && At(next).Lower is "from" or "after"
-                && (role is Role.None || (role is Role.By && At(i).Is("on")))
+                && (role is TimeRole.None || (role is TimeRole.By && At(i).Is("on")))
             )
-                role = Role.From;
+                role = TimeRole.From;
         }
 
         if (!prefixed && !(day?.StandsAlone ?? false) && !(clock?.StandsAlone ?? false))
@@ -382,12 +373,12 @@ internal sealed class TimeGrammar
             || At(i + 1).Lower is "and" or "would" or "please"
         );
 
-    private TimePhrase Resolve(int from, int to, Role role, DayWords? day, ClockWords? clock)
+    private TimePhrase Resolve(int from, int to, TimeRole role, DayWords? day, ClockWords? clock)
     {
         if (clock is not null)
         {
             var point = Timed(day, clock);
-            return role is Role.From or Role.After
+            return role is TimeRole.From or TimeRole.After
                 ? new(from, to, null, point, null)
                 : new(from, to, point, null, null) { ClockAlone = day is null ? clock : null };
         }
@@ -395,12 +386,12 @@ internal sealed class TimeGrammar
         var d = day!;
         switch (role)
         {
-            case Role.From:
+            case TimeRole.From:
                 return new(from, to, null, Opening(d.PeriodStart ?? d.Date, 0.9), null);
-            case Role.After:
+            case TimeRole.After:
                 var after = d.PeriodStart is { } s && d.PeriodEnd && s > d.Date ? s : d.Date.PlusDays(1);
                 return new(from, to, null, Opening(_setting.Calendar.WorkingDayFrom(after), 0.9), null);
-            case Role.Before when !d.PeriodEnd:
+            case TimeRole.Before when !d.PeriodEnd:
                 return new(
                     from,
                     to,
@@ -412,7 +403,7 @@ internal sealed class TimeGrammar
                     null,
                     null
                 );
-            case Role.Before when d.PeriodStart is { } start && start <= d.Date:
+            case TimeRole.Before when d.PeriodStart is { } start && start <= d.Date:
                 return new(from, to, Closing(_setting.Calendar.WorkingDayBefore(start), 0.9), null, null);
             default:
                 return new(from, to, Closing(d.Date, d.Other is null ? 0.95 : 0.8, d.Other), null, null)
@@ -455,51 +446,6 @@ internal sealed class TimeGrammar
 
     private Point Opening(LocalDate date, double confidence) =>
         new(_setting.Calendar.OpeningOf(date), confidence, [], "start of the working day");
-
-    private (Role Role, int To) Preposition(int i)
-    {
-        switch (At(i).Lower)
-        {
-            case "on" or "by" or "at" when At(i + 1).Is("or") && At(i + 2).Lower is "before" or "by":
-                return (Role.By, i + 3);
-            case "by" or "on" or "for" or "at" or "until" or "till" or "due" or "around" or "about" when At(i).IsWord:
-                var then = i + 1;
-                if (At(i).Is("due") && At(then).Lower is "on" or "by" or "at")
-                    then++;
-                if (At(i).Is("by") && At(then).Lower is "around" or "about")
-                    then++;
-                return (Role.By, then);
-            case "before" or "b4":
-                return (Role.Before, i + 1);
-            case "ahead" or "in" when At(i + 1).Lower is "of" or "advance":
-                return (
-                    Role.Before,
-                    At(i + 1).Is("of") ? i + 2
-                    : At(i + 2).Is("of") ? i + 3
-                    : i + 2
-                );
-            case "prior" when At(i + 1).Is("to"):
-                return (Role.Before, i + 2);
-            case "over" or "during" when At(i + 1).Lower is "the" or "next":
-                return (Role.By, i + 1);
-            case "from":
-                return (Role.From, i + 1);
-            case "after":
-                return (Role.After, i + 1);
-            case "within":
-                return (Role.By, i);
-            case "starting" or "beginning":
-                return (Role.From, At(i + 1).Lower is "on" or "from" ? i + 2 : i + 1);
-            case "no" or "not" when At(i + 1).Lower is "later" or "earlier" or "sooner" && At(i + 2).Is("than"):
-                return (At(i + 1).Is("later") ? Role.By : Role.From, i + 3);
-            case "not" when At(i + 1).Is("before"):
-                return (Role.From, i + 2);
-            case "not" when At(i + 1).Is("until"):
-                return (Role.From, i + 2);
-            default:
-                return (Role.None, i);
-        }
-    }
 
     private bool IsEnd(int i) => i >= _tokens.Count;
 

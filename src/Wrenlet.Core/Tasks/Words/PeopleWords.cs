@@ -1,0 +1,70 @@
+using System.Collections.Frozen;
+
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>Words for people, what they are called, and what only they do.</summary>
+internal static class PeopleWords
+{
+    private static readonly FrozenSet<string> MaleTitles = Set("mr sir father lord");
+    private static readonly FrozenSet<string> FemaleTitles = Set("mrs miss ms lady dame sister");
+
+    private static readonly FrozenSet<string> OtherTitles = Set(
+        "dr doctor professor prof captain colonel major councillor governor judge inspector"
+    );
+
+    private static readonly FrozenSet<string> Males = Set(
+        "man son grandson husband father dad brother uncle nephew boy lad gentleman chap bloke guy"
+    );
+
+    private static readonly FrozenSet<string> Females = Set(
+        "woman daughter granddaughter wife mother mum sister aunt niece girl lady"
+    );
+
+    private static readonly FrozenSet<string> People = Set(
+        "customer client tenant guest driver engineer inspector owner neighbour manager director author "
+            + "student patient teacher doctor lawyer auditor surveyor supplier insurer plumber electrician caller "
+            + "visitor widow couple people parents family"
+    );
+
+    /// <summary>What people and firms do, and things do not.</summary>
+    private static readonly FrozenSet<string> Doings = Set(
+        "want ring call phone ask say tell think write send leave bring buy order forget find borrow return "
+            + "deliver complain pay reply answer promise hope agree refuse reject email decide cancel sign thank "
+            + "remind book reckon believe mention invite visit post"
+    );
+
+    /// <summary>Words that name nothing that anything could be done to: "keep an eye on", "next time", "any more".</summary>
+    private static readonly FrozenSet<string> Empty = Set(
+        "eye look mind favour moment minute time way more else rest one ones others thing things lot chance "
+            + "rush hurry need"
+    );
+
+    public static bool IsEmpty(string word) => Empty.Contains(word);
+
+    /// <summary>"Mr", "Dr", "Colonel".</summary>
+    public static bool IsTitle(string word) =>
+        MaleTitles.Contains(word) || FemaleTitles.Contains(word) || OtherTitles.Contains(word);
+
+    /// <summary>Whether somebody with a title is he, true, or she, false; null where the title does not say.</summary>
+    public static bool? IsMaleTitle(string title) =>
+        MaleTitles.Contains(title) ? true
+        : FemaleTitles.Contains(title) ? false
+        : null;
+
+    /// <summary>Whether a word is for a man, true, or a woman, false; null where it is for neither alone.</summary>
+    public static bool? IsMale(string word) =>
+        Males.Contains(word) ? true
+        : Females.Contains(word) ? false
+        : null;
+
+    public static bool AreMeant(string word) => People.Contains(word) || People.Contains(word.TrimEnd('s'));
+
+    /// <summary>Whether a word in any of its forms is what only people and firms do.</summary>
+    public static bool Do(string word) =>
+        Doings.Contains(word)
+        || (WordForms.ThirdBase(word) is { } third && Doings.Contains(third))
+        || (WordForms.PastBase(word) is { } past && Doings.Contains(past))
+        || (WordForms.GerundBase(word) is { } doing && Doings.Contains(doing));
+
+    private static FrozenSet<string> Set(string words) => words.Split(' ').ToFrozenSet();
+}

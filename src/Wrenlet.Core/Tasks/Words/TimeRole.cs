@@ -1,0 +1,63 @@
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>What the words that lead to a time make of it.</summary>
+internal enum TimeRole
+{
+    None,
+    By,
+    Before,
+    From,
+    After,
+}
+
+/// <summary>Reads what leads to a time: "by", "no later than", "starting from".</summary>
+internal static class TimeRoles
+{
+    /// <summary>What a token leads to, and the token after all that leads to it; the token itself where it leads to nothing.</summary>
+    public static (TimeRole Role, int To) At(IReadOnlyList<Token> tokens, int i)
+    {
+        switch (Word(i).Lower)
+        {
+            case "on" or "by" or "at" when Word(i + 1).Is("or") && Word(i + 2).Lower is "before" or "by":
+                return (TimeRole.By, i + 3);
+            case "by" or "on" or "for" or "at" or "until" or "till" or "due" or "around" or "about" when Word(i).IsWord:
+                var then = i + 1;
+                if (Word(i).Is("due") && Word(then).Lower is "on" or "by" or "at")
+                    then++;
+                if (Word(i).Is("by") && Word(then).Lower is "around" or "about")
+                    then++;
+                return (TimeRole.By, then);
+            case "before" or "b4":
+                return (TimeRole.Before, i + 1);
+            case "ahead" or "in" when Word(i + 1).Lower is "of" or "advance":
+                return (
+                    TimeRole.Before,
+                    Word(i + 1).Is("of") ? i + 2
+                    : Word(i + 2).Is("of") ? i + 3
+                    : i + 2
+                );
+            case "prior" when Word(i + 1).Is("to"):
+                return (TimeRole.Before, i + 2);
+            case "over" or "during" when Word(i + 1).Lower is "the" or "next":
+                return (TimeRole.By, i + 1);
+            case "from":
+                return (TimeRole.From, i + 1);
+            case "after":
+                return (TimeRole.After, i + 1);
+            case "within":
+                return (TimeRole.By, i);
+            case "starting" or "beginning":
+                return (TimeRole.From, Word(i + 1).Lower is "on" or "from" ? i + 2 : i + 1);
+            case "no" or "not" when Word(i + 1).Lower is "later" or "earlier" or "sooner" && Word(i + 2).Is("than"):
+                return (Word(i + 1).Is("later") ? TimeRole.By : TimeRole.From, i + 3);
+            case "not" when Word(i + 1).Is("before"):
+                return (TimeRole.From, i + 2);
+            case "not" when Word(i + 1).Is("until"):
+                return (TimeRole.From, i + 2);
+            default:
+                return (TimeRole.None, i);
+        }
+
+        Token Word(int k) => k >= 0 && k < tokens.Count ? tokens[k] : Token.None;
+    }
+}
