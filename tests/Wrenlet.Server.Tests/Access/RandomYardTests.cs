@@ -286,7 +286,7 @@ public partial class RandomYardTests
                         heard.Add(m.GetRawText());
                 }
             );
-        await connection.StartAsync();
+        await connection.Begin();
         return connection;
     }
 

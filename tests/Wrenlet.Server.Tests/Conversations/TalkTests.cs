@@ -230,7 +230,7 @@ public class TalkTests(YardFixture world)
         var connection = new HubConnectionBuilder()
             .WithUrl(new Uri(world.Server.Address, "/live"), o => o.Headers["Cookie"] = world.Visitors[name].Cookie)
             .Build();
-        await connection.StartAsync();
+        await connection.Begin();
         return connection;
     }
 }
