@@ -74,9 +74,7 @@ internal sealed class RepeatGrammar(
         {
             case "day" or "days":
                 return Repeating(i, at + 1, "FREQ=DAILY" + suffix, interval == 1 ? today : today.PlusDays(interval));
-            case "morning" or "afternoon" or "evening":
-                return Repeating(i, at, "FREQ=DAILY", today);
-            case "night":
+            case "morning" or "afternoon" or "evening" or "night":
                 return Repeating(i, at, "FREQ=DAILY", today);
             case "week" or "weeks":
                 return Repeating(i, at + 1, "FREQ=WEEKLY" + suffix, today.PlusWeeks(interval));
