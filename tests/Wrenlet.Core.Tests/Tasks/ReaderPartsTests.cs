@@ -63,6 +63,19 @@ public class ReaderPartsTests
     public void Work_is_found_behind_a_clause_without_a_mark(string text, string title) =>
         One(text).Title.Value.ShouldBe(title);
 
+    [Fact]
+    public void That_a_clause_stands_before_it_is_said_in_words()
+    {
+        var weighed = Reader.Examine(
+            "When you're at the merchant's bring back a swatch",
+            true,
+            Yard.At("2026-04-14T08:40")
+        );
+        weighed
+            .Weighed.SelectMany(w => w.Features)
+            .ShouldContain(f => f.Words.Contains("behind a clause", StringComparison.Ordinal));
+    }
+
     [Theory]
     [InlineData("@Kit tell Ines that we launch on 28 April")]
     [InlineData("Kit, tell Ines the framed one goes out tomorrow")]

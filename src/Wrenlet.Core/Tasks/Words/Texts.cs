@@ -206,6 +206,7 @@ internal static class FeatureTexts
         {
             "start" => "it begins its sentence",
             "item" => "it begins an item of a list",
+            "a clause" => "it stands behind a clause that says when or who",
             _ => string.Join(" and ", what.Split(' ').Select(w => Rough.GetValueOrDefault(w) ?? $"“{w}”"))
                 + " before it",
         };
