@@ -272,17 +272,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
                 break;
             if (words.At(i).Lower is "that" or "and" or "so" or "but" or "before" or "after" or "until")
                 break;
-            if (
-                kind
-                is WordClass.Be
-                    or WordClass.Have
-                    or WordClass.HaveBase
-                    or WordClass.Do
-                    or WordClass.DoBase
-                    or WordClass.Modal
-                    or WordClass.Stating
-                    or WordClass.Past
-            )
+            if (kind.IsHelping() || kind is WordClass.Stating or WordClass.Past)
                 return N($"{kind} {(i == c.Content + 1 ? "next" : "later")}");
             if (kind is WordClass.Third && (i == c.Content + 1 || names))
                 return N(i == c.Content + 1 ? "Third next" : "Third later");

@@ -6,7 +6,8 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <summary>The closed word classes of the grammar, and the verbs that open a bare order.</summary>
 internal static class Lexicon
 {
-    private static FrozenSet<string> Set(string words) =>
+    /// <summary>The words of a list that blanks divide.</summary>
+    public static FrozenSet<string> Set(string words) =>
         words.Split(' ', StringSplitOptions.RemoveEmptyEntries).ToFrozenSet();
 
     public static readonly FrozenDictionary<string, IsoDayOfWeek> Weekdays = new Dictionary<string, IsoDayOfWeek>

@@ -387,15 +387,8 @@ internal sealed class Mentions(MessageWords words)
             next++;
         return next < to
             && (
-                words.ClassAt(next)
-                    is WordClass.Be
-                        or WordClass.Have
-                        or WordClass.HaveBase
-                        or WordClass.Do
-                        or WordClass.DoBase
-                        or WordClass.Modal
-                        or WordClass.Past
-                        or WordClass.Third
+                words.ClassAt(next).IsHelping()
+                || words.ClassAt(next) is WordClass.Past or WordClass.Third
                 || (
                     words.ClassAt(next) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb
                     && (IsPluralWord(words.At(i).Lower) || IsNameWord(i))
@@ -407,17 +400,7 @@ internal sealed class Mentions(MessageWords words)
     private bool Speaks(int end)
     {
         var i = end;
-        while (
-            words.ClassAt(i)
-                is WordClass.Be
-                    or WordClass.Have
-                    or WordClass.HaveBase
-                    or WordClass.Do
-                    or WordClass.DoBase
-                    or WordClass.Modal
-                    or WordClass.Adverb
-                    or WordClass.Denial
-        )
+        while (words.ClassAt(i).IsHelping() || words.ClassAt(i) is WordClass.Adverb or WordClass.Denial)
             i++;
         var word = words.At(i).Lower;
         // "The parcel was sent": something is done to it.

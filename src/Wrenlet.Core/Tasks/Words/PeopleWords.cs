@@ -5,36 +5,36 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <summary>Words for people, what they are called, and what only they do.</summary>
 internal static class PeopleWords
 {
-    private static readonly FrozenSet<string> MaleTitles = Set("mr sir father lord");
-    private static readonly FrozenSet<string> FemaleTitles = Set("mrs miss ms lady dame sister");
+    private static readonly FrozenSet<string> MaleTitles = Lexicon.Set("mr sir father lord");
+    private static readonly FrozenSet<string> FemaleTitles = Lexicon.Set("mrs miss ms lady dame sister");
 
-    private static readonly FrozenSet<string> OtherTitles = Set(
+    private static readonly FrozenSet<string> OtherTitles = Lexicon.Set(
         "dr doctor professor prof captain colonel major councillor governor judge inspector"
     );
 
-    private static readonly FrozenSet<string> Males = Set(
+    private static readonly FrozenSet<string> Males = Lexicon.Set(
         "man son grandson husband father dad brother uncle nephew boy lad gentleman chap bloke guy"
     );
 
-    private static readonly FrozenSet<string> Females = Set(
+    private static readonly FrozenSet<string> Females = Lexicon.Set(
         "woman daughter granddaughter wife mother mum sister aunt niece girl lady"
     );
 
-    private static readonly FrozenSet<string> People = Set(
+    private static readonly FrozenSet<string> People = Lexicon.Set(
         "customer client tenant guest driver engineer inspector owner neighbour manager director author "
             + "student patient teacher doctor lawyer auditor surveyor supplier insurer plumber electrician caller "
             + "visitor widow couple people parents family"
     );
 
     /// <summary>What people and firms do, and things do not.</summary>
-    private static readonly FrozenSet<string> Doings = Set(
+    private static readonly FrozenSet<string> Doings = Lexicon.Set(
         "want ring call phone ask say tell think write send leave bring buy order forget find borrow return "
             + "deliver complain pay reply answer promise hope agree refuse reject email decide cancel sign thank "
             + "remind book reckon believe mention invite visit post"
     );
 
     /// <summary>Words that name nothing that anything could be done to: "keep an eye on", "next time", "any more".</summary>
-    private static readonly FrozenSet<string> Empty = Set(
+    private static readonly FrozenSet<string> Empty = Lexicon.Set(
         "eye look mind favour moment minute time way more else rest one ones others thing things lot chance "
             + "rush hurry need"
     );
@@ -65,6 +65,4 @@ internal static class PeopleWords
         || (WordForms.ThirdBase(word) is { } third && Doings.Contains(third))
         || (WordForms.PastBase(word) is { } past && Doings.Contains(past))
         || (WordForms.GerundBase(word) is { } doing && Doings.Contains(doing));
-
-    private static FrozenSet<string> Set(string words) => words.Split(' ').ToFrozenSet();
 }

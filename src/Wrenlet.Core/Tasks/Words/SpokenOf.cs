@@ -23,31 +23,9 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     private const int Pronouns = 3;
 
     /// <summary>Who is written, told or rung is somebody; what is copied, widened or fetched is not.</summary>
-    private static readonly FrozenSet<string> SaidTo = FrozenSet.ToFrozenSet([
-        "ring",
-        "call",
-        "phone",
-        "tell",
-        "ask",
-        "remind",
-        "write",
-        "email",
-        "chase",
-        "thank",
-        "offer",
-        "give",
-        "let",
-        "inform",
-        "invite",
-        "answer",
-        "text",
-        "promise",
-        "warn",
-        "help",
-        "meet",
-        "pay",
-        "show",
-    ]);
+    private static readonly FrozenSet<string> SaidTo = Lexicon.Set(
+        "ring call phone tell ask remind write email chase thank offer give let inform invite answer text promise warn help meet pay show"
+    );
 
     private readonly Mentions _mentions = new(words);
     private List<Mention>? _before;

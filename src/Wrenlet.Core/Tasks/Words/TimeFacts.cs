@@ -11,31 +11,11 @@ internal sealed class TimeFacts(MessageWords words)
     private const int Ahead = 7;
 
     /// <summary>Verbs behind which something is told: its times are when that is so.</summary>
-    private static readonly FrozenSet<string> Telling = FrozenSet.ToFrozenSet([
-        "tell",
-        "say",
-        "ask",
-        "know",
-        "remind",
-        "write",
-        "promise",
-        "find",
-        "explain",
-        "remember",
-        "warn",
-        "confirm",
-    ]);
+    private static readonly FrozenSet<string> Telling = Lexicon.Set(
+        "tell say ask know remind write promise find explain remember warn confirm"
+    );
 
-    private static readonly FrozenSet<string> Wanting = FrozenSet.ToFrozenSet([
-        "need",
-        "needs",
-        "needed",
-        "needing",
-        "want",
-        "wants",
-        "wanted",
-        "due",
-    ]);
+    private static readonly FrozenSet<string> Wanting = Lexicon.Set("need needs needed needing want wants wanted due");
 
     /// <summary>The words that lead to a time: its preposition, or none.</summary>
     public string WordOf(TimePhrase time)

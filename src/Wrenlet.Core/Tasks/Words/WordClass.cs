@@ -86,3 +86,17 @@ internal enum WordClass
     Bullet,
     Mark,
 }
+
+/// <summary>What words of some classes have in common.</summary>
+internal static class WordClasses
+{
+    /// <summary>Whether it makes a statement with the verb that follows, or by itself: "is", "had", "do", "would".</summary>
+    public static bool IsHelping(this WordClass kind) =>
+        kind
+            is WordClass.Be
+                or WordClass.Have
+                or WordClass.HaveBase
+                or WordClass.Do
+                or WordClass.DoBase
+                or WordClass.Modal;
+}

@@ -15,7 +15,7 @@ internal static class WordForms
     private static readonly FrozenDictionary<string, Levels> Verbs;
     private static readonly FrozenDictionary<string, string> Irregular;
 
-    private static readonly FrozenSet<string> SamePast = Set(
+    private static readonly FrozenSet<string> SamePast = Lexicon.Set(
         "put let cut shut set hit cost hurt read split spread burst cast quit rid shed bet"
     );
 
@@ -180,8 +180,6 @@ internal static class WordForms
                 return word[prefix.Length..].TrimStart('-');
         return null;
     }
-
-    private static FrozenSet<string> Set(string words) => words.Split(' ').ToFrozenSet();
 
     private static FrozenDictionary<string, WordClass> Classes(
         params ReadOnlySpan<(WordClass Class, string Words)> lists
