@@ -58,6 +58,13 @@ internal static class Phrases
             return 0;
         }
 
+        // "print:30,62;school:45"
+        var explained = (shown ?? "")
+            .Split(';')
+            .Select(part => part.Split(':'))
+            .Where(part => part.Length == 2)
+            .SelectMany(part => part[1].Split(',').Select(id => (part[0], id)))
+            .ToHashSet();
         var all = new Tally();
         foreach (var left in trades)
         {
@@ -66,9 +73,8 @@ internal static class Phrases
             ]);
             var tally = new Tally();
             var reader = TaskReader.With(left.Rows[0].Message.Setting, learned);
-            if (shown is not null && shown.StartsWith(left.Name + ':', StringComparison.Ordinal))
-                foreach (var row in left.Rows.Where(r => shown.Split(':')[1].Split(',').Contains(r.Id)))
-                    Explain(reader, row.Message);
+            foreach (var row in left.Rows.Where(r => explained.Contains((left.Name, r.Id))))
+                Explain(reader, row.Message);
             foreach (var row in left.Rows)
                 tally.Judge(row, reader, line => Show(line, left.Name));
             Console.WriteLine($"{left.Name, -12} {tally.Line}");

@@ -399,7 +399,10 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
             before--;
         if (before >= home.From)
         {
-            if (words.At(before).Lower is "with" or "about" or "than")
+            if (words.At(before).Lower is "with" or "about" or "than" or "in" or "on")
+                return "beside a thing";
+            // "Sand the hull", where there is a crew of that name.
+            if (before < who.From - 1 && words.ClassAt(before) is WordClass.Verb)
                 return "beside a thing";
             if (words.At(before).Lower is "from" or "to" or "of" or "at" or "let")
                 return "after a word of place";

@@ -81,39 +81,80 @@ internal sealed class Clauses
         var sure = Certainties();
 
         // Where it ends hardly matters for whether it is work: candidates that begin the same vote together.
-        var together = _candidates
+        var begins = _candidates
             .Select((c, i) => (c.Content, Sure: sure[i]))
             .GroupBy(c => c.Content)
             .ToDictionary(g => g.Key, g => g.Sum(c => c.Sure));
+        var found = Likeliest(i => begins[_candidates[i].Content] >= least, i => begins[_candidates[i].Content] + sure[i]);
+
+        // "Ada, could you mind the shop": whether "mind" is what is asked or part of how it is asked hardly matters either.
+        // At most one of the candidates that hold a word is right, so what they come to is how sure it is that one of them is.
+        var apart = Apart(found);
+        var held = new double[_count];
+        for (var i = 0; i < _candidates.Count; i++)
+            for (var k = _candidates[i].From; apart[i] && k < _candidates[i].End; k++)
+                held[k] += sure[i];
+        found.AddRange(
+            Likeliest(
+                i => apart[i] && held[_candidates[i].Content] >= least,
+                i => begins[_candidates[i].Content] + sure[i]
+            )
+        );
+        return
+        [
+            .. found
+                .OrderBy(i => _candidates[i].From)
+                .Select(i =>
+                {
+                    var c = _candidates[i];
+                    var together = begins[c.Content];
+                    return new Clause(
+                        c,
+                        Math.Min(1, apart[i] ? held[c.Content] : together),
+                        Others(i, sure, together)
+                    );
+                }),
+        ];
+    }
+
+    /// <summary>Of those that may be taken, the ones that stand apart from one another and gain most together.</summary>
+    private List<int> Likeliest(Func<int, bool> may, Func<int, double> gains)
+    {
         var best = new double[_count + 1];
         var taken = new int[_count + 1];
         for (var end = 1; end <= _count; end++)
         {
             (best[end], taken[end]) = (best[end - 1], -1);
             foreach (var i in _byEnd[end] ?? [])
-            {
-                var c = _candidates[i];
-                if (together[c.Content] < least)
-                    continue;
-                var gain = best[c.From] + together[c.Content] + sure[i];
-                if (gain > best[end])
+                if (may(i) && best[_candidates[i].From] + gains(i) is var gain && gain > best[end])
                     (best[end], taken[end]) = (gain, i);
-            }
         }
 
-        var found = new List<Clause>();
+        var found = new List<int>();
         for (var end = _count; end > 0; )
             if (taken[end] < 0)
                 end--;
             else
             {
-                var c = _candidates[taken[end]];
-                found.Add(new(c, Math.Min(1, together[c.Content]), Others(taken[end], sure, together[c.Content])));
-                end = c.From;
+                found.Add(taken[end]);
+                end = _candidates[taken[end]].From;
             }
 
-        found.Reverse();
         return found;
+    }
+
+    /// <summary>Which candidates have no word that one of those found has.</summary>
+    private bool[] Apart(List<int> found)
+    {
+        var free = new bool[_count + 1];
+        Array.Fill(free, true);
+        foreach (var i in found)
+            Array.Fill(free, false, _candidates[i].From, _candidates[i].End - _candidates[i].From);
+        var until = new int[_count + 1];
+        until[_count] = _count;
+        for (var k = _count - 1; k >= 0; k--)
+            until[k] = free[k] ? until[k + 1] : k;
+        return [.. _candidates.Select(c => until[c.From] >= c.End)];
     }
 
     /// <summary>The candidates that begin as one does and are nearly as likely.</summary>

@@ -19,21 +19,18 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
     {
         var last = Math.Min(limit, request.Sentence.To);
         var end = request.End;
-        // "Order hinges, Ben, brass, a dozen": one part behind the name leads to the next.
-        var goesOn = names.Any(n => n.Who.From > request.Content && n.Who.To < end);
-        while (end < last && PartAt(end, last, goesOn) is > 0 and var to)
-            (end, goesOn) = (to, true);
+        while (end < last && PartAt(end, last) is > 0 and var to)
+            end = to;
         return end;
     }
 
     /// <summary>The token after a part that goes on at a boundary; -1 where none does.</summary>
-    private int PartAt(int end, int last, bool goesOn)
+    private int PartAt(int end, int last)
     {
         var i = end;
-        var called = false;
         if (IsMark(i) && names.FirstOrDefault(n => n.Who.From == i + 1).Who is { } who)
         {
-            (i, called) = (who.To, true);
+            i = who.To;
             if (IsMark(i) && words.ClassAt(i + 1) is WordClass.Conjunction)
                 i++;
         }
@@ -45,7 +42,7 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
             && words.ClassAt(i + 1) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.VerbOrAdjective
         )
             return PartTo(i + 1, last, verb: true);
-        return (called || goesOn) && IsMark(i) ? PartTo(i + 1, last, verb: false) : -1;
+        return IsMark(i) ? PartTo(i + 1, last, verb: false) : -1;
     }
 
     private int PartTo(int from, int last, bool verb)

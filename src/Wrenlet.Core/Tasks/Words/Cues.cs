@@ -179,7 +179,12 @@ internal static class Cues
             "i am writing to request|ask that|for|you? to?",
             "it will|would be needed|necessary to"
         ),
-        .. Of("ask who", Doer.Named, "please? can|could|would|will|shall <who> please? kindly? be? able? to?"),
+        .. Of(
+            "ask who",
+            Doer.Named,
+            "please? can|could|would|will|shall <who> please? kindly? be? able? to?",
+            "please? can|could|would|will|shall you and <who> please? kindly? be? able? to?"
+        ),
         .. Of("mind who", Doer.Named, "can|could|would|will <who> please? mind awfully?"),
         .. Of(
             "ask someone",

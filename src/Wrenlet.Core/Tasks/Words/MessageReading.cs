@@ -114,6 +114,15 @@ internal sealed class MessageReading(
         for (var i = 0; i < clauses.Count; i++)
         {
             var clause = clauses[i];
+            if (i > 0 && GoesOn(clauses[i - 1].Candidate, clause.Candidate))
+            {
+                var promised = clause.Candidate with
+                {
+                    Cue = candidates[i - 1].Cue with { Content = clause.Candidate.Content, To = clause.Candidate.Content },
+                };
+                (clause, candidates[i]) = (clause with { Candidate = promised }, promised);
+            }
+
             // What stands further away belongs to something else; looking at all of it would cost more than its length.
             var attaching = new Attaching(
                 words,
@@ -137,6 +146,14 @@ internal sealed class MessageReading(
             );
         }
     }
+
+    /// <summary>"I'll order the paint today and collect it on Friday": what is promised goes on behind "and".</summary>
+    private bool GoesOn(Candidate promise, Candidate next) =>
+        promise.Cue.Cue.Doer is Doer.Author
+        && next.Cue.Cue == Cue.None
+        && next.Sentence == promise.Sentence
+        && words.ClassAt(next.From - 1) is WordClass.Conjunction
+        && words.ClassAt(next.Content) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.VerbOrAdjective;
 
     /// <summary>Who and what stands in one item of a list has to do with that one only, but for "all by Friday" at its end.</summary>
     private bool IsOfAnotherItem(int token, Candidate request) =>

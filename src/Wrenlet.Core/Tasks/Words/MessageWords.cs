@@ -120,6 +120,9 @@ internal sealed class MessageWords
                 && tokens[i - 1].Lower is "the" or "my" or "our" or "your" or "his" or "their" or "its"
             )
                 _classes[i] = WordClass.Noun;
+        for (var i = 0; i < tokens.Count; i++)
+            if (IsVerbOfAThing(i))
+                _classes[i] = WordClass.Verb;
         _who = new WhoPhrase?[tokens.Count];
         for (var i = 0; i < tokens.Count; i++)
             _who[i] = ReadWho(i);
@@ -286,6 +289,52 @@ internal sealed class MessageWords
                 _ => WordClass.Mark,
             },
         };
+    }
+
+    /// <summary>
+    /// "Water the ferns", "bill them", "somebody true the wheel": before its object, a word is more surely a verb; at the head of
+    /// a sentence even one that is somebody's name, as in "Mark the pitch".
+    /// </summary>
+    private bool IsVerbOfAThing(int i)
+    {
+        var named = ClassAt(i) is WordClass.Person or WordClass.Crew;
+        var can = named ? WordForms.ClassOf(At(i).Lower) : ClassAt(i);
+        if (
+            can is not (WordClass.NounOrVerb or WordClass.VerbOrNoun or WordClass.VerbOrAdjective or WordClass.Verb)
+            || !(
+                At(i + 1).Lower
+                    is "the"
+                        or "a"
+                        or "an"
+                        or "my"
+                        or "our"
+                        or "your"
+                        or "his"
+                        or "her"
+                        or "their"
+                        or "its"
+                        or "it"
+                || ClassAt(i + 1) is WordClass.Object
+            )
+        )
+            return false;
+        var before = ClassAt(i - 1);
+        return before is WordClass.Edge or WordClass.Stop or WordClass.Bullet
+            || !named
+                && before
+                    is WordClass.Comma
+                        or WordClass.Colon
+                        or WordClass.Dash
+                        or WordClass.Bracket
+                        or WordClass.Courtesy
+                        or WordClass.Conjunction
+                        or WordClass.Someone
+                        or WordClass.To
+                        or WordClass.Modal
+                        or WordClass.You
+                        or WordClass.Tag
+                        or WordClass.Person
+                        or WordClass.Crew;
     }
 
     private bool IsWho(int i) => _classes[i] is WordClass.Tag or WordClass.Person or WordClass.Crew;
