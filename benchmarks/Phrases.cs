@@ -96,17 +96,24 @@ internal static class Phrases
         }
     }
 
-    /// <summary>The three likeliest candidates of a message, with what each weighs.</summary>
+    /// <summary>The three likeliest candidates of a message and what stands beside its requests, with what each weighs.</summary>
     private static void Explain(TaskReader reader, LabelledMessage message)
     {
-        Console.WriteLine(message.Text);
-        foreach (var w in reader.Examine(message.Text, message.Author is not null, message.Sent).Weighed.Take(3))
+        var text = message.Text;
+        Console.WriteLine(text);
+        var seen = reader.Examine(text, message.Author, message.Sent);
+        foreach (var w in seen.Weighed.Take(3))
             Console.WriteLine(
-                $"   {Load.Text(w.Certainty, "0.00")} {Load.Text(w.Score, "0.00")} “{message.Text[w.Words.Start..w.Words.End]}”\n      "
-                    + string.Join(
-                        "; ",
-                        w.Features.Take(30).Select(f => $"{f.Name} {Load.Text(f.Worth, "+0.00;-0.00")}")
-                    )
+                $"   {Load.Text(w.Certainty, "0.00")} {Load.Text(w.Score, "0.00")} “{text[w.Words.Start..w.Words.End]}”\n      "
+                    + Listed(w.Features)
+            );
+        foreach (var p in seen.Placed)
+            Console.WriteLine(
+                $"   {Load.Text(p.Certainty, "0.00")} “{text[p.Words.Start..p.Words.End]}” beside “{text[p.Request.Start..p.Request.End]}”\n"
+                    + $"      {p.Rule} {Listed(p.Features)}"
             );
     }
+
+    private static string Listed(IEnumerable<WeighedFeature> features) =>
+        string.Join("; ", features.Take(30).Select(f => $"{f.Name} {Load.Text(f.Worth, "+0.00;-0.00")}"));
 }

@@ -204,8 +204,9 @@ internal static class ReaderEndpoints
     {
         var (roster, now) = (who.Current, clock.Now);
         var reader = lessons.Reader([]);
-        var examined = reader.Examine(trial.Text, !trial.Outside, now);
-        var drafts = reader.Read(trial.Text, trial.Outside ? null : viewer.Person.Id, now);
+        PersonId? author = trial.Outside ? null : viewer.Person.Id;
+        var examined = reader.Examine(trial.Text, author, now);
+        var drafts = reader.Read(trial.Text, author, now);
         return new(
             [
                 .. examined.Found.Select(f => new ReadSpanView(

@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
 using NodaTime;
 using Wrenlet.Core.Calendars;
+using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks.Words.Beside;
 
 namespace Wrenlet.Core.Tasks.Words;
 
@@ -46,10 +48,31 @@ public sealed record Weighed(
     ImmutableArray<WeighedFeature> Features
 );
 
+/// <summary>A time or a name beside a request, with whether it belongs to it.</summary>
+/// <param name="Words">The time or the name.</param>
+/// <param name="Kind"><see cref="FoundKind.Time"/> or <see cref="FoundKind.Name"/>.</param>
+/// <param name="Request">What is asked.</param>
+/// <param name="Certainty">How sure it is that it belongs to the request, from 0 to 1; it does from 0.5 on.</param>
+/// <param name="Rule">What settles it by itself; null where the features decide.</param>
+/// <param name="Features">Each of them with its worth, the heaviest first; empty where a rule settles it.</param>
+public sealed record Placed(
+    Span Words,
+    FoundKind Kind,
+    Span Request,
+    double Certainty,
+    string? Rule,
+    ImmutableArray<WeighedFeature> Features
+);
+
 /// <summary>All that the reader sees in a message.</summary>
 /// <param name="Found">What stands by itself, in the order of the text.</param>
 /// <param name="Weighed">What might ask for work, the likelier first.</param>
-public sealed record Examined(ImmutableArray<FoundSpan> Found, ImmutableArray<Weighed> Weighed);
+/// <param name="Placed">The times and names beside what is asked, in the order of the requests and of the text.</param>
+public sealed record Examined(
+    ImmutableArray<FoundSpan> Found,
+    ImmutableArray<Weighed> Weighed,
+    ImmutableArray<Placed> Placed
+);
 
 /// <summary>Tells what the reader sees in a message.</summary>
 internal static class Examining
@@ -57,8 +80,18 @@ internal static class Examining
     /// <summary>What is worth less decides nothing.</summary>
     private const double Lightest = 0.03;
 
-    public static Examined Of(MessageWords words, bool byStaff, Instant sent, ReaderSetting setting, Weights weights) =>
-        new([.. Found(words, sent, setting).OrderBy(f => f.Span.Start)], [.. Weigh(words, byStaff, weights)]);
+    public static Examined Of(
+        MessageWords words,
+        PersonId? author,
+        Instant sent,
+        ReaderSetting setting,
+        Weights weights
+    ) =>
+        new(
+            [.. Found(words, sent, setting).OrderBy(f => f.Span.Start)],
+            [.. Weigh(words, author is not null, weights)],
+            [.. Place(words, author, weights)]
+        );
 
     private static IEnumerable<FoundSpan> Found(MessageWords words, Instant sent, ReaderSetting setting)
     {
@@ -120,13 +153,45 @@ internal static class Examining
                     words.SpanOf(candidate.Needs >= 0 ? candidate.From : candidate.Content, candidate.End),
                     certainty,
                     score,
-                    [
-                        .. of.Select(f => (Name: f.ToString(), Worth: weights.Of(f)))
-                            .Where(w => Math.Abs(w.Worth) >= Lightest)
-                            .OrderByDescending(w => Math.Abs(w.Worth))
-                            .Select(w => new WeighedFeature(w.Name, FeatureTexts.Of(w.Name), w.Worth)),
-                    ]
+                    Worth(of, weights)
                 );
             });
     }
+
+    private static IEnumerable<Placed> Place(MessageWords words, PersonId? author, Weights weights)
+    {
+        Candidate[] requests =
+        [
+            .. Clauses.Of(words, author is not null, weights).Best(MessageReading.Least).Select(c => c.Candidate),
+        ];
+        for (var i = 0; i < requests.Length; i++)
+        {
+            var request = requests[i];
+            var placing = Placing.Around(words, requests, i, author, weights);
+            var asked = words.SpanOf(request.Needs >= 0 ? request.From : request.Content, request.End);
+            var times = words.Times.Select(t => (t.From, t.To, FoundKind.Time, Verdict: placing.Of(t, request)));
+            var names =
+                request.Cue.Cue.Doer is Doer.Author
+                    ? []
+                    : words.Names.Select(n => (n.From, n.To, FoundKind.Name, Verdict: placing.Of(n, request)));
+            foreach (var (from, to, kind, verdict) in times.Concat(names).OrderBy(p => p.From))
+                yield return new(
+                    words.SpanOf(from, to),
+                    kind,
+                    asked,
+                    verdict.Certainty,
+                    verdict.Rule,
+                    Worth(verdict.Features, weights)
+                );
+        }
+    }
+
+    private static ImmutableArray<WeighedFeature> Worth(IEnumerable<Feature> features, Weights weights) =>
+        [
+            .. features
+                .Select(f => (Name: f.ToString(), Worth: weights.Of(f)))
+                .Where(w => Math.Abs(w.Worth) >= Lightest)
+                .OrderByDescending(w => Math.Abs(w.Worth))
+                .Select(w => new WeighedFeature(w.Name, FeatureTexts.Of(w.Name), w.Worth)),
+        ];
 }

@@ -3,6 +3,7 @@ using NodaTime;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks.Words.Beside;
 
 namespace Wrenlet.Core.Tasks.Words;
 
@@ -28,13 +29,10 @@ internal sealed class MessageReading(
 )
 {
     /// <summary>How sure it has to be that something is asked for.</summary>
-    private const double Least = 0.49;
+    public const double Least = 0.49;
 
     /// <summary>How sure it has to be to be worth a guess, where one is wanted.</summary>
     private const double LeastGuess = 0.08;
-
-    /// <summary>How sure it is that "all by Friday" in one item of a list is of each.</summary>
-    private const double OfAll = 0.8;
 
     private readonly LocalDate _today = setting.Calendar.DateOf(sent);
 
@@ -123,14 +121,8 @@ internal sealed class MessageReading(
                 (clause, candidates[i]) = (clause with { Candidate = promised }, promised);
             }
 
-            // What stands further away belongs to something else; looking at all of it would cost more than its length.
-            var attaching = new Attaching(
-                words,
-                candidates[
-                    Math.Max(0, i - Attaching.AroundRequests)..Math.Min(candidates.Length, i + Attaching.AroundRequests)
-                ]
-            );
-            var names = NamesOf(attaching, clause.Candidate);
+            var placing = Placing.Around(words, candidates, i, author, weights);
+            var names = placing.NamesOf(clause.Candidate);
             var end = new Continuing(words, names).EndOf(
                 clause.Candidate,
                 i + 1 < candidates.Length ? candidates[i + 1].From : words.Count
@@ -140,7 +132,7 @@ internal sealed class MessageReading(
                 {
                     Candidate = clause.Candidate with { End = end },
                 },
-                TimesOf(attaching, clause.Candidate),
+                placing.TimesOf(clause.Candidate),
                 names,
                 PrioritiesOf(clause.Candidate, candidates)
             );
@@ -155,108 +147,12 @@ internal sealed class MessageReading(
         && words.ClassAt(next.From - 1) is WordClass.Conjunction
         && words.ClassAt(next.Content) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.VerbOrAdjective;
 
-    /// <summary>Who and what stands in one item of a list has to do with that one only, but for "all by Friday" at its end.</summary>
-    private bool IsOfAnotherItem(int token, Candidate request) =>
-        words.SentenceOf(token) is { IsItem: true } home && home != request.Sentence && request.Sentence.IsItem;
-
-    /// <summary>"She's in until four", "it is shut until Sunday": how long something is so, and no time to do anything by.</summary>
-    private bool IsOfAState(TimePhrase time)
-    {
-        if (words.At(time.From).Lower is not ("until" or "till"))
-            return false;
-        var home = words.SentenceOf(time.From);
-        for (var i = time.From - 1; i >= home.From; i--)
-            if (words.ClassAt(i) is WordClass.Be or WordClass.Stating or WordClass.Have)
-                return true;
-            else if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Colon)
-                return false;
-        return false;
-    }
-
-    private List<(TimePhrase, double)> TimesOf(Attaching attaching, Candidate request)
-    {
-        var features = new List<Feature>(32);
-        var taken = new List<(TimePhrase, double)>();
-        foreach (var time in words.Times)
-        {
-            if (!Attaching.IsNear(words, time.From, request) || IsOfAState(time) || attaching.IsOnlyTold(time, request))
-                continue;
-            if (IsOfAnotherItem(time.From, request))
-            {
-                // "1) permits 2) lights, all by Friday".
-                if (words.At(time.From - 1).Lower is "all" or "everything")
-                    taken.Add((time, OfAll));
-                continue;
-            }
-
-            features.Clear();
-            attaching.OfTime(time, request, features);
-            var certainty = Certainty(weights.Sum(features));
-            if (certainty >= 0.5)
-                taken.Add((time, certainty));
-        }
-
-        // "Wednesday, seven o'clock": the time of day goes where its day goes.
-        foreach (var clock in words.Times.Where(t => t.ClockAlone is not null))
-            if (
-                !taken.Exists(t => t.Item1 == clock)
-                && taken.Find(t => IsBeside(t.Item1, clock)) is { Item1: not null } day
-            )
-                taken.Add((clock, day.Item2));
-        return taken;
-    }
-
-    private bool IsBeside(TimePhrase day, TimePhrase clock)
-    {
-        if (day.DayAlone is null || words.SentenceOf(day.From) != words.SentenceOf(clock.From))
-            return false;
-        var (from, to) = day.From < clock.From ? (day.To, clock.From) : (clock.To, day.From);
-        for (var i = from; i < to; i++)
-            if (words.IsPlain(i))
-                return false;
-        return true;
-    }
-
-    private List<(WhoPhrase, double)> NamesOf(Attaching attaching, Candidate request)
-    {
-        var features = new List<Feature>(32);
-        var taken = new List<(WhoPhrase, double)>();
-        if (request.Cue.Cue.Doer is Doer.Author)
-            return taken;
-        foreach (var who in words.Names)
-        {
-            // "Hugh takes the pictures".
-            if (who.To == request.Content && words.DoneBy(request.Content) is not null)
-            {
-                taken.Add((who, 0.9));
-                continue;
-            }
-
-            if (
-                words.IsOneself(who, author)
-                || !Attaching.IsNear(words, who.From, request)
-                || IsOfAnotherItem(who.From, request)
-                || attaching.IsOnlySpokenOf(who, request)
-            )
-                continue;
-            features.Clear();
-            attaching.OfName(who, request, features);
-            var certainty = Certainty(weights.Sum(features));
-            if (certainty >= 0.5)
-                taken.Add((who, certainty));
-        }
-
-        return taken;
-    }
-
     private List<PriorityPhrase> PrioritiesOf(Candidate request, Candidate[] all) =>
         [
             .. words.Priorities.Where(p =>
                 words.SentenceOf(p.From) is var home && (home == request.Sentence || all.All(r => r.Sentence != home))
             ),
         ];
-
-    internal static double Certainty(double score) => 1 / (1 + Math.Exp(-score));
 
     private Draft Draft(Request request)
     {

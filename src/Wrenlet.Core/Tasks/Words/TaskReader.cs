@@ -97,10 +97,10 @@ public sealed class TaskReader
 
     /// <summary>All that the reader sees in a message, for those who want to know how it reads.</summary>
     /// <param name="text">Plain text; tags as they are shown, with their at sign.</param>
-    /// <param name="byStaff">Whether one of ours writes.</param>
+    /// <param name="author">Who writes; null when it is nobody of the staff.</param>
     /// <param name="sent">When it was sent.</param>
-    public Examined Examine(string text, bool byStaff, Instant sent) =>
-        Examining.Of(Words(text, sent), byStaff, sent, _setting, _weights);
+    public Examined Examine(string text, PersonId? author, Instant sent) =>
+        Examining.Of(Words(text, sent), author, sent, _setting, _weights);
 
     internal MessageWords Words(string text, Instant sent) =>
         new(_setting, text, _tokenizer.Read(text, MostTokens), sent);

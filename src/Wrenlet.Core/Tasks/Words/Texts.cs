@@ -1,4 +1,5 @@
 using System.Collections.Frozen;
+using Wrenlet.Core.Tasks.Words.Beside;
 
 namespace Wrenlet.Core.Tasks.Words;
 
@@ -166,12 +167,13 @@ internal static class FeatureTexts
         ["mark"] = "a mark",
     }.ToFrozenDictionary();
 
-    /// <summary>A feature in words: what it looks at and what that is; the feature as it is written where it is none of a
-    /// candidate.</summary>
+    /// <summary>A feature in words: what it looks at and what that is; the feature as it is written where none looks like it.</summary>
     /// <param name="written">Its name and values, a bar between them.</param>
     public static string Of(string written)
     {
         var parts = written.Split('|');
+        if (PlaceTexts.Of(parts) is { } placed)
+            return placed;
         if (!Looks.TryGetValue(parts[0], out var looks) || parts.Length - 1 > looks.Length)
             return written;
         var said = string.Join(", ", parts.Skip(1).Zip(looks, (value, look) => look(value)).Where(s => s.Length > 0));
@@ -187,7 +189,7 @@ internal static class FeatureTexts
             _ => "asks for work",
         };
 
-    private static string Cue(string label) =>
+    public static string Cue(string label) =>
         label switch
         {
             "none" => "nothing says that it asks",
@@ -195,7 +197,7 @@ internal static class FeatureTexts
             _ => $"it opens with “{Cues.GetValueOrDefault(label, label)}” or the like",
         };
 
-    private static string Class(string name) => Classes.GetValueOrDefault(name) ?? $"“{name}”";
+    public static string Class(string name) => Classes.GetValueOrDefault(name) ?? $"“{name}”";
 
     private static string First(string name) => $"it begins with {Class(name)}";
 

@@ -1,3 +1,5 @@
+using Wrenlet.Core.Tasks.Words.Beside;
+
 namespace Wrenlet.Core.Tasks.Words.Learning;
 
 /// <summary>A labelled message with its candidates, and which of them would come to which of its tasks.</summary>
@@ -280,7 +282,7 @@ internal sealed class Belonging(List<Feature> features, bool belongs)
 
     public void Step(Learner.Table table)
     {
-        var by = (belongs ? 1 : 0) - MessageReading.Certainty(table.Score(_numbers));
+        var by = (belongs ? 1 : 0) - Placing.CertaintyOf(table.Score(_numbers));
         if (Math.Abs(by) < 1e-4)
             return;
         foreach (var number in _numbers)

@@ -1,6 +1,6 @@
 using NodaTime;
 
-namespace Wrenlet.Core.Tasks.Words;
+namespace Wrenlet.Core.Tasks.Words.Beside;
 
 /// <summary>What speaks for and against that a time or a name belongs to a request.</summary>
 internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> requests)
@@ -34,6 +34,7 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
     private static readonly ushort TimeWanted = N("time wanted");
     private static readonly ushort TimeBetween = N("time between");
     private static readonly ushort TimeCue = N("time cue");
+    private static readonly ushort TimeFit = N("time fit");
     private static readonly ushort TimeSentence = N("time sentence has request");
 
     private static readonly ushort Who = N("who");
@@ -93,6 +94,17 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         into.Add(Feature.Of(TimePart, part, where));
         into.Add(Feature.Of(TimePart, part, where, word));
         into.Add(Feature.Of(TimeOwn, N(OwnOf(time, request)), where));
+        if (home == request.Sentence)
+        {
+            var fit = N(FitOf(time, request));
+            into.Add(Feature.Of(TimeFit, fit));
+            into.Add(Feature.Of(TimeFit, fit, word));
+            into.Add(Feature.Of(TimeFit, fit, kind));
+            into.Add(Feature.Of(TimeFit, fit, word, kind));
+            into.Add(Feature.Of(TimeFit, fit, part));
+            into.Add(Feature.Of(TimeFit, fit, word, part));
+        }
+
         into.Add(Feature.Of(TimeCue, N(request.Cue.Cue.Label), where));
         into.Add(Feature.Of(TimeCue, N(request.Cue.Cue.Label), word));
         into.Add(Feature.Of(TimeAlone, N(_facts.IsAlone(home, time.From, time.To) ? "alone" : "with words"), where));
@@ -327,6 +339,28 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
                 : plain <= 3 ? " near"
                 : " far"
             );
+    }
+
+    /// <summary>
+    /// Whether a time closes what is asked, opens it or stands amid its words: whether the words were taken with it or end
+    /// before it is the same.
+    /// </summary>
+    private string FitOf(TimePhrase time, Candidate request)
+    {
+        if (time.From >= request.Content)
+            return IsBare(request.End, time.From) && (time.To >= request.End || IsBare(time.To, request.End)) ? "closes"
+                : time.To > request.End ? "behind"
+                : time.From == request.Content ? "opens"
+                : "amid";
+        return IsBare(time.To, request.From) ? "opens" : "ahead";
+    }
+
+    private bool IsBare(int from, int to)
+    {
+        for (var i = from; i < to; i++)
+            if (words.IsPlain(i))
+                return false;
+        return true;
     }
 
     private string OwnOf(TimePhrase time, Candidate request)

@@ -1,7 +1,7 @@
 using System.Collections.Frozen;
 using NodaTime;
 
-namespace Wrenlet.Core.Tasks.Words;
+namespace Wrenlet.Core.Tasks.Words.Beside;
 
 /// <summary>What is so of a time where it stands, whatever it may belong to.</summary>
 /// <param name="words">The message.</param>
@@ -39,7 +39,9 @@ internal sealed class TimeFacts(MessageWords words)
         : time.Due is null ? "from"
         : time.Start is not null ? "between"
         : time.Due.At - words.Sent > FarOff ? "far off"
-        : Enumerable.Range(time.From, time.To - time.From).Any(i => words.At(i).Kind is TokenKind.Clock) ? "clock"
+        : time.ClockAlone is not null
+        || Enumerable.Range(time.From, time.To - time.From).Any(i => words.At(i).Kind is TokenKind.Clock)
+            ? "clock"
         : "day";
 
     /// <summary>Whether a part of the sentence with its own verb leads to it.</summary>
@@ -121,12 +123,16 @@ internal sealed class TimeFacts(MessageWords words)
                     tells
                     && (
                         words.At(i).Is("that")
+                        || (
+                            words.ClassAt(i) is WordClass.Third or WordClass.Past
+                            // "about the judges tonight"
+                            && words.ClassAt(i - 1)
+                                is not (WordClass.Determiner or WordClass.Possessive or WordClass.Preposition)
+                        )
                         || words.ClassAt(i)
                             is WordClass.Be
                                 or WordClass.Have
                                 or WordClass.Modal
-                                or WordClass.Third
-                                or WordClass.Past
                                 or WordClass.Stating
                                 or WordClass.I
                                 or WordClass.We

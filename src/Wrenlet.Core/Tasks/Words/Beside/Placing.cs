@@ -1,0 +1,185 @@
+using Wrenlet.Core.People;
+
+namespace Wrenlet.Core.Tasks.Words.Beside;
+
+/// <summary>How it was decided whether a time or a name belongs to a request.</summary>
+/// <param name="Certainty">How sure it is that it does, from 0 to 1.</param>
+/// <param name="Rule">What settles it by itself, in words; null where the features decide.</param>
+/// <param name="Features">What is so of it beside the request; empty where a rule settles it.</param>
+internal readonly record struct Verdict(double Certainty, string? Rule, IReadOnlyList<Feature> Features)
+{
+    public bool Belongs => Certainty >= Placing.Least;
+
+    public static Verdict By(string rule, double certainty = 0) => new(certainty, rule, []);
+}
+
+/// <summary>Decides which times and names of a message belong to which of its requests.</summary>
+/// <param name="words">The message.</param>
+/// <param name="requests">What was found to be asked.</param>
+/// <param name="author">Who writes; null where it is nobody of the staff.</param>
+/// <param name="weights">What the features are worth.</param>
+internal sealed class Placing(
+    MessageWords words,
+    IReadOnlyList<Candidate> requests,
+    PersonId? author,
+    Weights weights
+)
+{
+    /// <summary>How sure it has to be that something belongs to a request.</summary>
+    public const double Least = 0.5;
+
+    /// <summary>How sure it is that "all by Friday" in one item of a list is of each.</summary>
+    private const double OfAll = 0.8;
+
+    /// <summary>How sure it is that the time of a heading is of the items below it.</summary>
+    private const double OfTheHeading = 0.9;
+
+    /// <summary>How sure it is of "Hugh takes the pictures" that Hugh does.</summary>
+    private const double WithItsVerb = 0.9;
+
+    private readonly Attaching _attaching = new(words, requests);
+
+    /// <summary>
+    /// What is needed to place the times and names of one request: those that stand further away belong to something else, and
+    /// looking at all would cost more than the text's length.
+    /// </summary>
+    public static Placing Around(
+        MessageWords words,
+        Candidate[] requests,
+        int which,
+        PersonId? author,
+        Weights weights
+    ) =>
+        new(
+            words,
+            requests[
+                Math.Max(0, which - Attaching.AroundRequests)..Math.Min(
+                    requests.Length,
+                    which + Attaching.AroundRequests
+                )
+            ],
+            author,
+            weights
+        );
+
+    internal static double CertaintyOf(double score) => 1 / (1 + Math.Exp(-score));
+
+    /// <summary>The times that belong to a request, with how sure that is.</summary>
+    public List<(TimePhrase Time, double Certainty)> TimesOf(Candidate request)
+    {
+        var taken = new List<(TimePhrase Time, double Certainty)>();
+        foreach (var time in words.Times)
+            if (Of(time, request) is { Belongs: true } verdict)
+                taken.Add((time, verdict.Certainty));
+
+        // "Wednesday, seven o'clock": the time of day goes where its day goes.
+        foreach (var clock in words.Times.Where(t => t.ClockAlone is not null))
+            if (
+                !taken.Exists(t => t.Time == clock)
+                && taken.Find(t => IsBeside(t.Time, clock)) is { Time: not null } day
+            )
+                taken.Add((clock, day.Certainty));
+        if (taken.Count == 0 && HeadingOf(request) is { } heading)
+            taken.AddRange(
+                words
+                    .Times.Where(t => words.SentenceOf(t.From) == heading && t.Repeats is null)
+                    .Select(t => (t, OfTheHeading))
+            );
+        return taken;
+    }
+
+    /// <summary>Those whose doing a request is, with how sure that is.</summary>
+    public List<(WhoPhrase Who, double Certainty)> NamesOf(Candidate request)
+    {
+        var taken = new List<(WhoPhrase, double)>();
+        if (request.Cue.Cue.Doer is not Doer.Author)
+            foreach (var who in words.Names)
+                if (Of(who, request) is { Belongs: true } verdict)
+                    taken.Add((who, verdict.Certainty));
+        return taken;
+    }
+
+    /// <summary>Whether a time belongs to a request, the heading above its list left out.</summary>
+    public Verdict Of(TimePhrase time, Candidate request)
+    {
+        if (!Attaching.IsNear(words, time.From, request))
+            return Verdict.By(PlaceTexts.StandsTooFarAway);
+        if (IsOfAState(time))
+            return Verdict.By(PlaceTexts.SaysHowLongSomethingIsSo);
+        if (_attaching.IsOnlyTold(time, request))
+            return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
+        if (IsOfAnotherItem(time.From, request))
+            // "1) permits 2) lights, all by Friday".
+            return words.At(time.From - 1).Lower is "all" or "everything"
+                ? Verdict.By(PlaceTexts.IsOfAllItems, OfAll)
+                : Verdict.By(PlaceTexts.IsOfAnotherItem);
+        var features = new List<Feature>(32);
+        _attaching.OfTime(time, request, features);
+        return new(CertaintyOf(weights.Sum(features)), null, features);
+    }
+
+    /// <summary>Whether a request is the doing of those who are named.</summary>
+    public Verdict Of(WhoPhrase who, Candidate request)
+    {
+        // "Hugh takes the pictures".
+        if (who.To == request.Content && words.DoneBy(request.Content) is not null)
+            return Verdict.By(PlaceTexts.StandsWithItsVerb, WithItsVerb);
+        if (words.IsOneself(who, author))
+            return Verdict.By(PlaceTexts.IsWhoWrites);
+        if (!Attaching.IsNear(words, who.From, request))
+            return Verdict.By(PlaceTexts.StandsTooFarAway);
+        if (IsOfAnotherItem(who.From, request))
+            return Verdict.By(PlaceTexts.IsOfAnotherItem);
+        if (_attaching.IsOnlySpokenOf(who, request))
+            return Verdict.By(PlaceTexts.IsOnlySpokenOf);
+        var features = new List<Feature>(32);
+        _attaching.OfName(who, request, features);
+        return new(CertaintyOf(weights.Sum(features)), null, features);
+    }
+
+    /// <summary>Who and what stands in one item of a list has to do with that one only, but for "all by Friday" at its end.</summary>
+    private bool IsOfAnotherItem(int token, Candidate request) =>
+        words.SentenceOf(token) is { IsItem: true } home && home != request.Sentence && request.Sentence.IsItem;
+
+    /// <summary>The heading above the list that a request is an item of; null where there is none.</summary>
+    private Sentence? HeadingOf(Candidate request)
+    {
+        if (!request.Sentence.IsItem)
+            return null;
+        var i = request.Sentence.Index;
+        while (i >= 0 && words.Sentences[i].IsItem)
+            i--;
+        return
+            i >= 0
+            && words.Sentences[i] is var heading
+            && Attaching.IsNear(words, heading.From, request)
+            && (words.ClassAt(heading.To - 1) is WordClass.Colon || requests.All(r => r.Sentence != heading))
+            ? heading
+            : null;
+    }
+
+    /// <summary>"She's in until four", "it is shut until Sunday": how long something is so, and no time to do anything by.</summary>
+    private bool IsOfAState(TimePhrase time)
+    {
+        if (words.At(time.From).Lower is not ("until" or "till"))
+            return false;
+        var home = words.SentenceOf(time.From);
+        for (var i = time.From - 1; i >= home.From; i--)
+            if (words.ClassAt(i) is WordClass.Be or WordClass.Stating or WordClass.Have)
+                return true;
+            else if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Colon)
+                return false;
+        return false;
+    }
+
+    private bool IsBeside(TimePhrase day, TimePhrase clock)
+    {
+        if (day.DayAlone is null || words.SentenceOf(day.From) != words.SentenceOf(clock.From))
+            return false;
+        var (from, to) = day.From < clock.From ? (day.To, clock.From) : (clock.To, day.From);
+        for (var i = from; i < to; i++)
+            if (words.IsPlain(i))
+                return false;
+        return true;
+    }
+}
