@@ -63,6 +63,13 @@ internal static class Candidates
             {
                 if (content >= s.To || !CanBegin(words.ClassAt(content)))
                     return;
+                // "Would you mind fetching": that is what is asked, not to mind.
+                if (
+                    cue.Cue.Doer is not Doer.Nothing
+                    && words.At(content).Is("mind")
+                    && words.ClassAt(content + 1) is WordClass.Gerund
+                )
+                    return;
                 // "Somebody ought to have swept": too late.
                 if (
                     cue.Cue != Cue.None
@@ -72,8 +79,9 @@ internal static class Candidates
                     return;
                 var taken = 0;
                 var courtesy = CourtesyAt(from) ?? CourtesyAt(content);
+                var last = Parting.EndOf(words, s, content);
                 foreach (var end in ends)
-                    if (end > content && taken++ < MostEnds)
+                    if (end > content && end <= last && taken++ < MostEnds)
                         all.Add(new(s, from, content, end, cue, needs, courtesy));
             }
 
@@ -290,6 +298,8 @@ internal static class Candidates
                     or WordClass.Someone
                     or WordClass.NoOne
                     or WordClass.Denial
+                    or WordClass.HaveBase
+                    or WordClass.Modal
             || words.At(from).Is("no")
         )
             yield break;
@@ -326,7 +336,15 @@ internal static class Candidates
             };
             if (complement < 0 || complement >= sentence.To)
                 continue;
-            if (words.At(complement).Is("be"))
+            // "Has to be swept", "has to have a label"
+            if (
+                words.At(complement).Is("be")
+                || (
+                    words.At(complement).Is("have")
+                    && words.ClassAt(complement + 1) is WordClass.Determiner or WordClass.Number
+                    && words.At(complement - 1).Is("to")
+                )
+            )
                 complement++;
             yield return (i, complement);
             yield break;

@@ -101,6 +101,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     private static readonly ushort Lone = N("lone");
     private static readonly ushort After = N("after+first");
     private static readonly ushort SamePast = N("same past");
+    private static readonly ushort BareVerb = N("bare verb");
     private static readonly ushort Whole = N("whole length+first");
     private static readonly ushort PastBefore = N("past before+cue");
     private static readonly ushort Courtesy = N("courtesy+cue");
@@ -197,6 +198,8 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
             into.Add(Feature.Of(Courtesy, N(courtesy), cue));
         if (WordForms.HasSamePast(words.At(c.Content).Lower))
             into.Add(Feature.Of(SamePast, before, mark));
+        else if (c.Cue.Cue == Cue.None && IsBareVerbOfOne(c))
+            into.Add(Feature.Of(BareVerb, first));
         if (c.Needs >= 0)
         {
             var complement =
@@ -208,6 +211,29 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
             into.Add(Feature.Of(NeedsFirst, complement, first, Class(s, c.Needs - 1)));
         }
     }
+
+    /// <summary>"Nell true the wheel": of one person it would be "trues" if it were told.</summary>
+    private bool IsBareVerbOfOne(Candidate c) =>
+        words.ClassIn(c.Sentence, c.Content - 1) is WordClass.Person
+        && words.ClassIn(c.Sentence, c.Content - 2)
+            is WordClass.Edge
+                or WordClass.Comma
+                or WordClass.Courtesy
+                or WordClass.Time
+                or WordClass.Conjunction
+        && words.ClassAt(c.Content)
+            is WordClass.Verb
+                or WordClass.VerbOrNoun
+                or WordClass.NounOrVerb
+                or WordClass.VerbOrAdjective
+        && words.ClassIn(c.Sentence, c.Content + 1)
+            is WordClass.Determiner
+                or WordClass.Possessive
+                or WordClass.Object
+                or WordClass.Preposition
+                or WordClass.Number
+                or WordClass.Subject
+                or WordClass.Other;
 
     /// <summary>What is so of where a candidate ends.</summary>
     public void OfEnd(Candidate c, List<Feature> into)

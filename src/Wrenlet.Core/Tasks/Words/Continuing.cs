@@ -18,10 +18,63 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
     public int EndOf(Candidate request, int limit)
     {
         var last = Math.Min(limit, request.Sentence.To);
-        var end = request.End;
+        var end = Clause(request, last);
         while (end < last && PartAt(end, last) is > 0 and var to)
             end = to;
         return end;
+    }
+
+    /// <summary>
+    /// "Ask Colm whether he got it", "find out what it costs", "make sure that nobody goes in until it is dry": what is to be
+    /// asked or seen to is part of what is asked, to the next mark.
+    /// </summary>
+    private int Clause(Candidate request, int last)
+    {
+        var end = request.End;
+        var asks = false;
+        var sure = false;
+        for (var i = request.Content; i < end; i++)
+            if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash)
+                (asks, sure) = (false, false);
+            else
+            {
+                asks |= words.At(i).Lower is "ask" or "tell" or "find" or "explain" or "check" or "see" or "show";
+                sure |= words.At(i).Lower is "sure";
+            }
+
+        var opens =
+            asks
+                && (
+                    words.ClassAt(end) is WordClass.Question
+                    || words.At(end).Lower is "whether" or "if" or "when"
+                    || (
+                        words.ClassAt(end - 1) is WordClass.Question || words.At(end - 1).Lower is "whether" or "if" or "when"
+                    )
+                )
+            || sure && words.At(end).Lower is "until" or "till" or "before" or "unless";
+        if (!opens)
+            return end;
+        var to = end;
+        while (
+            to < last
+            && !IsMark(to)
+            && words.ClassAt(to)
+                is not (
+                    WordClass.Stop
+                    or WordClass.Mark
+                    or WordClass.Colon
+                    or WordClass.Time
+                    or WordClass.Priority
+                    or WordClass.Courtesy
+                    or WordClass.Tag
+                )
+            && !(
+                words.ClassAt(to) is WordClass.Conjunction
+                && words.ClassAt(to + 1) is WordClass.Verb or WordClass.VerbOrNoun
+            )
+        )
+            to++;
+        return to;
     }
 
     /// <summary>The token after a part that goes on at a boundary; -1 where none does.</summary>

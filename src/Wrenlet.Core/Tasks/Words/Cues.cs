@@ -62,6 +62,9 @@ internal static class Cues
     /// <summary>"See #T-312" shows where something is said, and asks for nothing.</summary>
     public const string Pointer = "pointer";
 
+    /// <summary>"Could Ada": somebody who is named is asked.</summary>
+    public const string AskWho = "ask who";
+
     private static readonly FrozenDictionary<string, Cue[]> ByFirst = Index([
         .. Of(
             "courtesy",
@@ -92,6 +95,7 @@ internal static class Cues
             "well done",
             "heads up",
             "fyi",
+            "look|listen ,",
             "for information|info",
             "just to say|tell|confirm|let",
             "just so you know",
@@ -121,7 +125,8 @@ internal static class Cues
             "i had better",
             "i promise to",
             "i intend|plan|aim|mean to",
-            "i am|i'm about? to",
+            "i am about? to",
+            "i'm about? to",
             "i'll have|need to"
         ),
         .. Of("let me", Doer.Author, "let me just? quickly?"),
@@ -180,7 +185,7 @@ internal static class Cues
             "it will|would be needed|necessary to"
         ),
         .. Of(
-            "ask who",
+            AskWho,
             Doer.Named,
             "please? can|could|would|will|shall <who> please? kindly? be? able? to?",
             "please? can|could|would|will|shall you and <who> please? kindly? be? able? to?"
@@ -248,7 +253,8 @@ internal static class Cues
             Doer.You,
             "i|we need|require",
             "need|needs to?",
-            "we are|we're needing",
+            "we are needing",
+            "we're needing",
             "i|we could|can? do with"
         ),
         .. Of(

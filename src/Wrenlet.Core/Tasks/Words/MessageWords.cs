@@ -121,8 +121,10 @@ internal sealed class MessageWords
             )
                 _classes[i] = WordClass.Noun;
         for (var i = 0; i < tokens.Count; i++)
-            if (IsVerbOfAThing(i))
+            if (IsVerbOfAThing(i) || IsHavingDone(i))
                 _classes[i] = WordClass.Verb;
+            else if (IsGerundOfNeed(i))
+                _classes[i] = WordClass.Gerund;
         _who = new WhoPhrase?[tokens.Count];
         for (var i = 0; i < tokens.Count; i++)
             _who[i] = ReadWho(i);
@@ -315,6 +317,7 @@ internal sealed class MessageWords
                         or "its"
                         or "it"
                 || ClassAt(i + 1) is WordClass.Object
+                || (!named && ClassAt(i + 1) is WordClass.Possessive)
             )
         )
             return false;
@@ -336,6 +339,41 @@ internal sealed class MessageWords
                         or WordClass.Person
                         or WordClass.Crew;
     }
+
+    /// <summary>"Have it loaded by noon", "have a look": said of what one is to do, not of what one has.</summary>
+    private bool IsHavingDone(int i)
+    {
+        if (
+            ClassAt(i) is not WordClass.HaveBase
+            || ClassAt(i - 1)
+                is not (
+                    WordClass.Edge
+                    or WordClass.Stop
+                    or WordClass.Bullet
+                    or WordClass.Comma
+                    or WordClass.Colon
+                    or WordClass.Dash
+                    or WordClass.Conjunction
+                    or WordClass.Courtesy
+                    or WordClass.Tag
+                    or WordClass.Person
+                )
+        )
+            return false;
+        if (At(i + 1).Is("a") && At(i + 2).Lower is "look" or "think" or "word" or "listen" or "go" or "chat" or "read" or "quick")
+            return true;
+        var thing = At(i + 1).Lower is "it" or "them" or "this" or "these" or "that" or "those" ? i + 2 : -1;
+        for (var k = i + 2; thing < 0 && ClassAt(i + 1) is WordClass.Determiner && k < i + 6; k++)
+            if (ClassAt(k) is WordClass.Past)
+                thing = k;
+        return thing > 0 && ClassAt(thing) is WordClass.Past;
+    }
+
+    /// <summary>"Roses need deadheading": whatever word it is.</summary>
+    private bool IsGerundOfNeed(int i) =>
+        ClassAt(i) is WordClass.Noun
+        && At(i - 1).Lower is "need" or "needs" or "want" or "wants"
+        && WordForms.GuessedGerundBase(At(i).Lower) is not null;
 
     private bool IsWho(int i) => _classes[i] is WordClass.Tag or WordClass.Person or WordClass.Crew;
 

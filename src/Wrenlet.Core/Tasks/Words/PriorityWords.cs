@@ -62,6 +62,9 @@ internal static class PriorityWords
         (["pronto"], Priority.Critical),
         (["as", "a", "matter", "of", "urgency"], Priority.Critical),
         (["drop", "everything"], Priority.Critical),
+        (["drop", "everything", "and"], Priority.Critical),
+        (["drop", "everything", "else"], Priority.Critical),
+        (["drop", "everything", "else", "and"], Priority.Critical),
         (["with", "high", "priority"], Priority.High),
         (["essential"], Priority.High),
         (["vital"], Priority.High),
@@ -182,9 +185,25 @@ internal static class PriorityWords
             : Priority.Low;
     }
 
+    /// <summary>"Move them now please", "report - now": not "we have plenty now".</summary>
+    private static bool IsHaste(IReadOnlyList<Token> tokens, int now)
+    {
+        if (now + 1 < tokens.Count && tokens[now + 1].Lower is "please" or "pls" or "plz")
+            return now > 0;
+        var ends =
+            now + 1 == tokens.Count
+            || tokens[now + 1].Kind is TokenKind.LineBreak
+            || tokens[now + 1].Lower is "." or "!" or "-";
+        return ends && now > 0 && tokens[now - 1].Lower is "," or "-";
+    }
+
     private static (int To, Priority Says)? Match(IReadOnlyList<Token> tokens, int i)
     {
-        if (i >= tokens.Count || !tokens[i].IsWord || !ByFirst.TryGetValue(tokens[i].Lower, out var candidates))
+        if (i >= tokens.Count || !tokens[i].IsWord)
+            return null;
+        if (tokens[i].Is("now") && IsHaste(tokens, i))
+            return (i + 1, Priority.Critical);
+        if (!ByFirst.TryGetValue(tokens[i].Lower, out var candidates))
             return null;
         foreach (var (words, says) in candidates)
         {

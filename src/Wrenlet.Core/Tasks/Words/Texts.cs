@@ -47,6 +47,7 @@ internal static class FeatureTexts
         ["before+first+finite"] = [Before, First, Statement],
         ["lone"] = [f => $"there is no other sentence, {First(f)}", Cue, Mark],
         ["after+first"] = [Before, o => $"its sentence begins with {Class(o)}", First],
+        ["bare verb"] = [f => $"what one person does would be told in another form, {First(f)}"],
         ["same past"] = [b => $"its verb reads the same in the past, {Before(b)}", Mark],
         ["whole length+first"] = [n => $"its sentence has {Words(n)}", First, Before],
         ["past before+cue"] = [c => $"something past is told before it, {Cue(c)}", Before],

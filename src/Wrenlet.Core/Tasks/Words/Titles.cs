@@ -99,6 +99,8 @@ internal static class Titles
                 if (cue.Cue.Label == Cues.Pointer)
                     for (var k = i; k < cue.To; k++)
                         left[k] = false;
+        foreach (var (from, to) in Vague(words, request))
+            Array.Fill(left, false, from, to - from);
         // "ring Ruth for me, could you": asked twice.
         var end = request.End - 1;
         while (end > request.Content && (!left[end] || !words.At(end).IsWord))
@@ -145,7 +147,11 @@ internal static class Titles
             Joined(words, request.Content + 1, request.End, left, first, null)
         );
         var done =
-            WordForms.GerundBase(opening)
+            (
+                words.ClassAt(request.Content) is WordClass.Gerund
+                    ? WordForms.GuessedGerundBase(opening)
+                    : WordForms.GerundBase(opening)
+            )
             ?? (words.At(request.Content - 1).Lower is "be" or "get" or "gets" ? WordForms.PastBase(opening) : null);
         if (done is not null)
             return Polish($"{done} {thing} {rest}");
@@ -158,6 +164,28 @@ internal static class Titles
                     or WordClass.NounOrVerb
             ? Polish($"{Undetermined(Joined(words, request.Content, request.End, left, first, null))} for {thing}")
             : Polish($"{bare} {Joined(words, request.Needs, request.End, left, first, null)}");
+    }
+
+    private static readonly string[][] VagueTimes =
+    [
+        ["at", "some", "point"],
+        ["at", "some", "stage"],
+        ["some", "day"],
+        ["some", "time"],
+        ["some", "day", "or", "other"],
+        ["any", "time"],
+        ["sometime"],
+        ["for", "once"],
+        ["from", "now", "on"],
+    ];
+
+    /// <summary>"At some point", "for once": no time that could be kept to, and nothing to be done.</summary>
+    private static IEnumerable<(int From, int To)> Vague(MessageWords words, Candidate request)
+    {
+        for (var i = request.Content; i < request.End; i++)
+            foreach (var vague in VagueTimes)
+                if (i + vague.Length <= request.End && vague.Select((word, k) => words.At(i + k).Is(word)).All(same => same))
+                    yield return (i, i + vague.Length);
     }
 
     /// <summary>Why something is asked, and what is told beside it: "because we are late", ", who comes at two".</summary>
@@ -184,8 +212,20 @@ internal static class Titles
                 yield break;
             }
 
+            if (words.At(i).Is("by") && words.At(i + 1).Is("the") && words.At(i + 2).Is("time"))
+            {
+                yield return (i, request.End);
+                yield break;
+            }
+
             if (words.ClassAt(i) is not WordClass.Comma)
                 continue;
+            if (IsTold(words, i + 1, request.End) || words.At(i + 1).Lower is "need" or "needed" or "wanted")
+            {
+                yield return (i, request.End);
+                yield break;
+            }
+
             if (
                 words.At(i + 1).Lower is "before" or "after" or "until" or "while" or "when" or "once"
                 && (
@@ -205,6 +245,37 @@ internal static class Titles
                 to++;
             yield return (i, to);
         }
+    }
+
+    /// <summary>"Stop the run, page 3 is upside down": behind a comma, what something is or does.</summary>
+    private static bool IsTold(MessageWords words, int from, int to)
+    {
+        if (
+            words.ClassAt(from)
+                is not (
+                    WordClass.Determiner
+                    or WordClass.Noun
+                    or WordClass.NounOrVerb
+                    or WordClass.Possessive
+                    or WordClass.Third
+                    or WordClass.Number
+                    or WordClass.Person
+                    or WordClass.Other
+                )
+        )
+            return false;
+        for (var i = from + 1; i < to && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash or WordClass.Colon); i++)
+            if (
+                words.ClassAt(i) is WordClass.Question or WordClass.Subordinator
+                || words.At(i).Lower is "that" or "to"
+            )
+                return false;
+            else if (
+                words.ClassAt(i) is WordClass.Be or WordClass.Have or WordClass.Modal
+                || words.At(i).Lower is "want" or "wants" or "need" or "needs"
+            )
+                return true;
+        return false;
     }
 
     /// <summary>Whether a verb that states comes before the next mark.</summary>

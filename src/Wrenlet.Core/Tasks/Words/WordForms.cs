@@ -141,6 +141,17 @@ internal static class WordForms
         : word.EndsWith("ying", StringComparison.Ordinal) && Known(word[..^4] + "ie") is { } ie ? ie
         : Stem(word[..^3]);
 
+    /// <summary>What "deadheading" is likely of, though the verb is not known; null where it does not end so.</summary>
+    public static string? GuessedGerundBase(string word)
+    {
+        if (GerundBase(word) is { } known)
+            return known;
+        if (word.Length < 7 || !word.EndsWith("ing", StringComparison.Ordinal))
+            return null;
+        var stem = word[..^3];
+        return stem[^1] == stem[^2] && stem[^1] is not ('l' or 's') ? stem[..^1] : stem;
+    }
+
     /// <summary>Whether the past form is the same as the base: "put", "let".</summary>
     public static bool HasSamePast(string word) => SamePast.Contains(word);
 

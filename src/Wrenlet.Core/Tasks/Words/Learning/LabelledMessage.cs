@@ -42,9 +42,19 @@ public sealed record LabelledTask(
     /// <param name="other">Another.</param>
     public static double Overlap(string one, string other)
     {
-        var left = one.ToLowerInvariant().Split(' ');
-        var right = other.ToLowerInvariant().Split(' ').ToList();
-        var count = left.Length + right.Count;
-        return 2.0 * left.Count(right.Remove) / count;
+        var left = WordsOf(one);
+        var right = WordsOf(other);
+        var count = left.Count + right.Count;
+        return count == 0 ? 0 : 2.0 * left.Count(right.Remove) / count;
     }
+
+    /// <summary>The words of a title; a mark behind one is no part of it.</summary>
+    private static List<string> WordsOf(string title) =>
+        [
+            .. title
+                .ToLowerInvariant()
+                .Split(' ')
+                .Select(w => w.TrimEnd(',', '.', ';', ':', '!', '?', ')').TrimStart('('))
+                .Where(w => w.Length > 0),
+        ];
 }

@@ -1,0 +1,78 @@
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>
+/// Where what is asked surely ends because something else is asked of somebody else or by another time: "sand it today and paint
+/// it on Friday", "Ada to ring the hall and Ben to book it". What is parted less surely is for the weights to decide.
+/// </summary>
+internal static class Parting
+{
+    /// <summary>So many tokens further on a part is no longer looked at: no sentence that asks twice is so long.</summary>
+    private const int Furthest = 80;
+
+    /// <summary>The last token that what begins at one can end before.</summary>
+    /// <param name="words">The message.</param>
+    /// <param name="sentence">The sentence it begins in.</param>
+    /// <param name="content">Where it begins.</param>
+    public static int EndOf(MessageWords words, Sentence sentence, int content)
+    {
+        var dated = false;
+        var last = Math.Min(sentence.To, content + Furthest);
+        for (var i = content; i < last; i++)
+        {
+            // "The lease of 3 March" is not by when.
+            dated |= words.TimeAt(i) is { } time && time.From == i && !words.At(i - 1).Is("of");
+            if (i == content || !IsJoint(words, i))
+                continue;
+            var behind = i + 1;
+            while (behind < last && IsJoint(words, behind))
+                behind++;
+            if (
+                IsAnothersPart(words, sentence, i, behind)
+                || (dated && Orders(words, behind) && IsDated(words, behind, last) && !Tells(words, behind))
+            )
+                return i;
+        }
+
+        return sentence.To;
+    }
+
+    private static bool IsJoint(MessageWords words, int i) =>
+        words.ClassAt(i) is WordClass.Comma or WordClass.Dash || words.At(i).Lower is "and" or "then" or "&" or "+";
+
+    /// <summary>"And paintshop to prime it", "and Tom, ask round", "and could Ben book it"; "tell Ada and Ben to come" is one.</summary>
+    private static bool IsAnothersPart(MessageWords words, Sentence sentence, int joint, int behind)
+    {
+        if (words.ClassAt(behind - 1) is not WordClass.Conjunction)
+            return false;
+        if (words.CuesAt(sentence, behind).Any(c => c.Cue.Label == Cues.AskWho))
+            return true;
+        if (
+            words.WhoAt(behind, sentence.To) is not { } who
+            || words.ClassAt(joint - 1) is WordClass.Person or WordClass.Crew or WordClass.Tag
+        )
+            return false;
+        var verb = who.To;
+        while (words.ClassAt(verb) is WordClass.Comma or WordClass.To or WordClass.Courtesy)
+            verb++;
+        return Orders(words, verb);
+    }
+
+    private static bool Orders(MessageWords words, int i) =>
+        words.ClassAt(i) is WordClass.Verb
+        || (
+            words.ClassAt(i) is WordClass.VerbOrNoun or WordClass.VerbOrAdjective
+            && words.ClassAt(i - 1) is WordClass.Conjunction or WordClass.To
+        );
+
+    /// <summary>"And say we come on Friday": that is what is said.</summary>
+    private static bool Tells(MessageWords words, int i) =>
+        words.At(i).Lower is "say" or "tell" or "ask" or "write" or "let" or "promise" or "explain";
+
+    private static bool IsDated(MessageWords words, int from, int to)
+    {
+        for (var i = from; i < to && !(i > from && IsJoint(words, i)); i++)
+            if (words.ClassAt(i) is WordClass.Time)
+                return true;
+        return false;
+    }
+}
