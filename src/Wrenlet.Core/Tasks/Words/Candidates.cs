@@ -39,6 +39,8 @@ internal static class Candidates
         var all = new List<Candidate>();
         foreach (var sentence in words.Sentences)
         {
+            if (TellsARule(words, sentence))
+                continue;
             var ends = Ends(words, sentence);
             for (var i = sentence.From; i < sentence.To; i++)
             {
@@ -63,6 +65,39 @@ internal static class Candidates
             {
                 if (content >= s.To || !CanBegin(words.ClassAt(content)))
                     return;
+                // "Tom will be late", "I'll be back at two": where somebody is, or how.
+                if (
+                    (cue.Cue.Label is "who will" || cue.Cue.Doer is Doer.Author)
+                    && words.At(content).Is("be")
+                    && (
+                        words.ClassAt(content + 1) is WordClass.Preposition or WordClass.Time or WordClass.Adverb
+                        || words.At(content + 1).Lower is "late" or "away" or "here" or "there" or "ill" or "sick" or "home"
+                    )
+                )
+                    return;
+                if (
+                    words.At(content).Is("not")
+                    || IsNoWork(s, from)
+                    || IsNoWork(s, content)
+                    || (
+                        cue.Cue.Label is "who please"
+                        && words.ClassAt(content)
+                            is WordClass.Past
+                                or WordClass.Be
+                                or WordClass.Have
+                                or WordClass.Modal
+                                or WordClass.Do
+                    )
+                )
+                    return;
+                // "She needs it by noon": when something else that is asked is wanted.
+                if (
+                    (needs >= 0 || cue.Cue.Label is "need" or "wish")
+                    && words.At(content).Lower is "it" or "them" or "this" or "that" or "these" or "those"
+                    && words.ClassAt(content + 1) is not (WordClass.Past or WordClass.Gerund or WordClass.To)
+                    && !(words.IsPlain(content + 1) && words.ClassAt(content + 1) is not WordClass.Preposition)
+                )
+                    return;
                 // "Would you mind fetching": that is what is asked, not to mind.
                 if (
                     cue.Cue.Doer is not Doer.Nothing
@@ -85,6 +120,11 @@ internal static class Candidates
                         all.Add(new(s, from, content, end, cue, needs, courtesy));
             }
 
+            // "Please note the new times", "can anyone tell me where", "please find the list attached".
+            bool IsNoWork(Sentence s, int i) =>
+                words.CuesAt(s, i).Any(c => c.Cue.Label is Cues.Knowledge or Cues.Courtesy)
+                || words.At(i).Is("find") && words.At(s.To - 1).Lower is "attached" or "enclosed" or "below";
+
             string? CourtesyAt(int i)
             {
                 for (var k = Math.Max(sentence.From, i - 5); k <= i && k < sentence.To; k++)
@@ -96,6 +136,30 @@ internal static class Candidates
         }
 
         return all;
+    }
+
+    /// <summary>
+    /// "Records have to be kept for ten years, the licence says", "lock it at night, it's the rule": what holds always asks for
+    /// nothing now.
+    /// </summary>
+    private static bool TellsARule(MessageWords words, Sentence sentence)
+    {
+        for (var i = sentence.From + 1; i < sentence.To; i++)
+        {
+            if (words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash))
+                continue;
+            var it = words.At(i + 1).Lower is "it's" or "that's";
+            if (it && words.At(i + 2).Is("the") && words.At(i + 3).Lower is "rule" or "rules" or "law")
+                return true;
+            if (
+                words.At(sentence.To - 1).Lower is "says" or "say"
+                && i >= sentence.To - 4
+                && words.ClassAt(i + 1) is WordClass.Determiner or WordClass.Person or WordClass.Crew or WordClass.Other
+            )
+                return true;
+        }
+
+        return false;
     }
 
     /// <summary>Past courtesies, times and words of priority.</summary>
@@ -300,6 +364,9 @@ internal static class Candidates
                     or WordClass.Denial
                     or WordClass.HaveBase
                     or WordClass.Modal
+                    or WordClass.Do
+                    or WordClass.DoBase
+            || Lexicon.Reporting.Contains(words.At(from).Lower)
             || words.At(from).Is("no")
         )
             yield break;

@@ -62,14 +62,20 @@ internal static class Cues
     /// <summary>"See #T-312" shows where something is said, and asks for nothing.</summary>
     public const string Pointer = "pointer";
 
+    /// <summary>"Can anyone tell me where": only wants to know.</summary>
+    public const string Knowledge = "knowledge";
+
+    /// <summary>"Please note the new times", "feel free": said to be kind or to tell.</summary>
+    public const string Courtesy = "courtesy";
+
     /// <summary>"Could Ada": somebody who is named is asked.</summary>
     public const string AskWho = "ask who";
 
     private static readonly FrozenDictionary<string, Cue[]> ByFirst = Index([
         .. Of(
-            "courtesy",
+            Courtesy,
             Doer.Nothing,
-            "note that",
+            "note that|the|our|my",
             "be aware|advised|warned",
             "bear in mind",
             "anyone|anybody|someone|somebody know|knows|seen",
@@ -102,6 +108,13 @@ internal static class Cues
             "i|we have|'ve asked|told",
             "i've|we've asked|told",
             "thank you|him|her|them"
+        ),
+        .. Of(
+            Knowledge,
+            Doer.Nothing,
+            "can|could|would someone|somebody|anyone|anybody tell|say me|us? where|what|when|who|why|how|which|if|whether",
+            "would you believe",
+            "do|does|did|is|are|was|were|has <who>"
         ),
         .. Of(Pointer, Doer.Nothing, "see|cf|compare also? <thing>"),
         .. Of("said so", Doer.Nothing, "you|u said|promised|told|were|did|have|had"),
@@ -260,8 +273,8 @@ internal static class Cues
         .. Of(
             "wish",
             Doer.You,
-            "i|we would like|love+ a|an|the|some|my|our|more|two|three",
-            "i'd|we'd like|love+ a|an|the|some|my|our|more|two|three",
+            "i|we would like|love a|an|the|some|my|our|more|two|three+",
+            "i'd|we'd like|love a|an|the|some|my|our|more|two|three+",
             "i'd|we'd be glad|grateful of|for",
             "i|we want"
         ),
