@@ -68,7 +68,7 @@ public class ReaderPartsTests
     {
         var weighed = Reader.Examine(
             "When you're at the merchant's bring back a swatch",
-            true,
+            Yard.Named("Odalys").Id,
             Yard.At("2026-04-14T08:40")
         );
         weighed
@@ -269,7 +269,7 @@ public class ReaderPartsTests
     public void It_shows_what_it_saw_and_what_that_weighs()
     {
         const string Text = "Kit, could you sweep the shed by Friday? No rush.";
-        var seen = Reader.Examine(Text, true, Yard.At("2026-04-14T08:40"));
+        var seen = Reader.Examine(Text, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40"));
         seen.Found.Select(f => (f.Kind, Text[f.Span.Start..f.Span.End]))
             .ShouldBe([
                 (FoundKind.Name, "Kit"),
@@ -290,21 +290,27 @@ public class ReaderPartsTests
     {
         const string Text = "Kit, could you sweep the shed by Friday? No rush.";
         Reader
-            .Examine(Text, true, Yard.At("2026-04-14T08:40"))
+            .Examine(Text, Yard.Named("Odalys").Id, Yard.At("2026-04-14T08:40"))
             .Weighed[0]
             .Features.Select(f => f.Words)
             .ShouldContain("the sentence ends in a question mark, it opens with “could you” or the like");
 
         // Of every message that ships for learning, whatever is looked at in it.
         foreach (var row in LabelledFile.All())
-        foreach (
-            var feature in new TaskReader(row.Message.Setting)
-                .Examine(row.Message.Text, true, row.Message.Sent)
-                .Weighed.SelectMany(w => w.Features)
-        )
         {
-            feature.Words.Contains('|').ShouldBeFalse(feature.Name);
-            feature.Words.ShouldNotMatch("“[A-Z][a-z]+([A-Z][a-z]+)*”", feature.Name);
+            var seen = new TaskReader(row.Message.Setting).Examine(
+                row.Message.Text,
+                row.Message.Author,
+                row.Message.Sent
+            );
+            foreach (
+                var feature in seen.Weighed.SelectMany(w => w.Features).Concat(seen.Placed.SelectMany(p => p.Features))
+            )
+            {
+                feature.Words.Contains('|').ShouldBeFalse(feature.Name);
+                feature.Words.ShouldNotMatch("“[A-Z][a-z]+([A-Z][a-z]+)*”", feature.Name);
+                feature.Words.ShouldNotBe(feature.Name);
+            }
         }
     }
 }

@@ -71,7 +71,14 @@ internal static class Candidates
                     && words.At(content).Is("be")
                     && (
                         words.ClassAt(content + 1) is WordClass.Preposition or WordClass.Time or WordClass.Adverb
-                        || words.At(content + 1).Lower is "late" or "away" or "here" or "there" or "ill" or "sick" or "home"
+                        || words.At(content + 1).Lower
+                            is "late"
+                                or "away"
+                                or "here"
+                                or "there"
+                                or "ill"
+                                or "sick"
+                                or "home"
                     )
                 )
                     return;
@@ -209,6 +216,7 @@ internal static class Candidates
                 or WordClass.Conjunction
                 or WordClass.Be
                 or WordClass.Have
+                or WordClass.Modal
                 or WordClass.Stating
                 or WordClass.Subordinator
                 or WordClass.I

@@ -20,6 +20,9 @@ internal sealed class Clauses
     private const double LeastOther = 0.12;
     private const int MostOthers = 2;
 
+    /// <summary>By so much surer it has to be where it takes several ways to read the words to come to it.</summary>
+    private const double Together = 0.05;
+
     private readonly int _count;
     private readonly List<Candidate> _candidates;
     private readonly double[] _scores;
@@ -85,18 +88,21 @@ internal sealed class Clauses
             .Select((c, i) => (c.Content, Sure: sure[i]))
             .GroupBy(c => c.Content)
             .ToDictionary(g => g.Key, g => g.Sum(c => c.Sure));
-        var found = Likeliest(i => begins[_candidates[i].Content] >= least, i => begins[_candidates[i].Content] + sure[i]);
+        var found = Likeliest(
+            i => begins[_candidates[i].Content] >= least,
+            i => begins[_candidates[i].Content] + sure[i]
+        );
 
         // "Ada, could you mind the shop": whether "mind" is what is asked or part of how it is asked hardly matters either.
         // At most one of the candidates that hold a word is right, so what they come to is how sure it is that one of them is.
         var apart = Apart(found);
         var held = new double[_count];
         for (var i = 0; i < _candidates.Count; i++)
-            for (var k = _candidates[i].From; apart[i] && k < _candidates[i].End; k++)
-                held[k] += sure[i];
+        for (var k = _candidates[i].From; apart[i] && k < _candidates[i].End; k++)
+            held[k] += sure[i];
         found.AddRange(
             Likeliest(
-                i => apart[i] && held[_candidates[i].Content] >= least,
+                i => apart[i] && held[_candidates[i].Content] >= least + Together,
                 i => begins[_candidates[i].Content] + sure[i]
             )
         );
@@ -108,11 +114,7 @@ internal sealed class Clauses
                 {
                     var c = _candidates[i];
                     var together = begins[c.Content];
-                    return new Clause(
-                        c,
-                        Math.Min(1, apart[i] ? held[c.Content] : together),
-                        Others(i, sure, together)
-                    );
+                    return new Clause(c, Math.Min(1, apart[i] ? held[c.Content] : together), Others(i, sure, together));
                 }),
         ];
     }

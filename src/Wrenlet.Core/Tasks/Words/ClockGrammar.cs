@@ -79,6 +79,16 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
             _ => null,
         };
 
+    /// <summary>By when a part of the day is meant; null where a word names none.</summary>
+    public Func<LocalDate, LocalTime>? PartOfDay(string part) =>
+        part switch
+        {
+            "morning" => _ => Noon,
+            "afternoon" => Closing,
+            "evening" or "night" => _ => Evening,
+            _ => null,
+        };
+
     private ClockWords? Part(int i)
     {
         var at = i;

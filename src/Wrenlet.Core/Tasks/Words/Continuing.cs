@@ -48,7 +48,8 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
                     words.ClassAt(end) is WordClass.Question
                     || words.At(end).Lower is "whether" or "if" or "when"
                     || (
-                        words.ClassAt(end - 1) is WordClass.Question || words.At(end - 1).Lower is "whether" or "if" or "when"
+                        words.ClassAt(end - 1) is WordClass.Question
+                        || words.At(end - 1).Lower is "whether" or "if" or "when"
                     )
                 )
             || sure && words.At(end).Lower is "until" or "till" or "before" or "unless";
@@ -108,6 +109,8 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
             i++
         )
         {
+            if (words.TimeAt(i) is { } time && time.From == i && plain > 0 && !verb && EndsAt(time.To, last))
+                return i;
             if (
                 words.ClassAt(i)
                 is WordClass.Time
@@ -120,13 +123,17 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
                 return -1;
             if (!verb && !IsOfAThing(i, i == from))
                 return -1;
-            if (words.IsPlain(i))
+            // "All" by itself is of what was said.
+            if (words.IsPlain(i) && words.At(i).Lower is not ("all" or "both" or "each"))
                 plain++;
         }
 
         var ends = i == last || IsMark(i) || words.ClassAt(i) is WordClass.Stop;
         return ends && plain > 0 && (verb || plain <= MostOfAThing) ? i : -1;
     }
+
+    private bool EndsAt(int i, int last) =>
+        i >= last || IsMark(i) || words.ClassAt(i) is WordClass.Stop or WordClass.Courtesy;
 
     private bool IsMark(int i) => words.ClassAt(i) is WordClass.Comma or WordClass.Dash;
 

@@ -164,7 +164,8 @@ internal static class Cues
             "i'm just? wondering if|whether you|someone could|can|would|might be? able? to?",
             "wondering if|whether you|someone could|can|would|might",
             "could|can|may|might i|we please? ask|trouble|bother|request you to",
-            "could|can|may i|we please? have|get+",
+            "could|can|may i|we please? have",
+            "could|can|may i|we please? get+",
             "if you|someone could|would|can please?",
             "you can|could"
         ),

@@ -191,6 +191,14 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         )
             return Until(i + 2, EndOfMonth(new LocalDate(whole < Today.Month ? Today.Year + 1 : Today.Year, whole, 1)));
         var at = At(i).Is("the") ? i + 1 : i;
+        if (At(at).Is("rest") && At(at + 1).Is("of") && At(at + 2).Lower is "the" or "this")
+            return At(at + 3).Lower switch
+            {
+                "day" => Then(at + 4, Today),
+                "week" => Until(at + 4, EndOfWeek(0)),
+                "month" => Until(at + 4, EndOfMonth(Today)),
+                _ => null,
+            };
         if (At(at).Is("eow"))
             return Until(at + 1, EndOfWeek(0));
         if (At(at).Is("eom"))
@@ -255,7 +263,7 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         return null;
     }
 
-    /// <summary>"two days before opening", "the day after handover".</summary>
+    /// <summary>"two days before opening", "the day after handover", "two days before that".</summary>
     private DayWords? AroundMilestone(int i)
     {
         (int Value, int To)? count = At(i).Is("the") && At(i + 1).Is("day") ? (1, i + 1) : Count(i);
@@ -271,10 +279,15 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         var before = At(at + 1).Is("before");
         if (!before && !At(at + 1).Is("after"))
             return null;
-        if (Milestone(at + 2, out var to) is not { } moment)
+        LocalDate day;
+        var to = at + 3;
+        if (At(at + 2).Lower is "that" or "then" && !At(to).IsWord && NamedBefore(i) is { } named)
+            day = named;
+        else if (Milestone(at + 2, out to) is { } moment)
+            day = setting.Calendar.DateOf(moment);
+        else
             return null;
         var days = (before ? -1 : 1) * c.Value * (unit.StartsWith('w') ? 7 : 1);
-        var day = setting.Calendar.DateOf(moment);
         return Then(to, working ? setting.Calendar.AddWorkingDays(day, days) : day.PlusDays(days));
     }
 

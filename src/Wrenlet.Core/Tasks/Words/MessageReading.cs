@@ -116,7 +116,11 @@ internal sealed class MessageReading(
             {
                 var promised = clause.Candidate with
                 {
-                    Cue = candidates[i - 1].Cue with { Content = clause.Candidate.Content, To = clause.Candidate.Content },
+                    Cue = candidates[i - 1].Cue with
+                    {
+                        Content = clause.Candidate.Content,
+                        To = clause.Candidate.Content,
+                    },
                 };
                 (clause, candidates[i]) = (clause with { Candidate = promised }, promised);
             }

@@ -114,6 +114,13 @@ internal sealed class MessageWords
                 && tokens[i].Lower is not ("u" or "god" or "goodness" or "heavens")
             )
                 _classes[i - 1] = WordClass.Verb;
+            // "Say yes", "say sorry"
+            else if (
+                tokens[i - 1].Is("say")
+                && _classes[i] is WordClass.Courtesy
+                && tokens[i].Lower is not ("please" or "just")
+            )
+                _classes[i] = WordClass.Noun;
             // "Help her carry it": that she carries. "Have a look": that one looks.
             else if (
                 _classes[i] is WordClass.Verb
@@ -302,7 +309,8 @@ internal sealed class MessageWords
         var named = ClassAt(i) is WordClass.Person or WordClass.Crew;
         var can = named ? WordForms.ClassOf(At(i).Lower) : ClassAt(i);
         if (
-            can is not (WordClass.NounOrVerb or WordClass.VerbOrNoun or WordClass.VerbOrAdjective or WordClass.Verb)
+            can is not (WordClass.VerbOrNoun or WordClass.Verb)
+                && (named || can is not (WordClass.NounOrVerb or WordClass.VerbOrAdjective))
             || !(
                 At(i + 1).Lower
                     is "the"
@@ -360,7 +368,10 @@ internal sealed class MessageWords
                 )
         )
             return false;
-        if (At(i + 1).Is("a") && At(i + 2).Lower is "look" or "think" or "word" or "listen" or "go" or "chat" or "read" or "quick")
+        if (
+            At(i + 1).Is("a")
+            && At(i + 2).Lower is "look" or "think" or "word" or "listen" or "go" or "chat" or "read" or "quick"
+        )
             return true;
         var thing = At(i + 1).Lower is "it" or "them" or "this" or "these" or "that" or "those" ? i + 2 : -1;
         for (var k = i + 2; thing < 0 && ClassAt(i + 1) is WordClass.Determiner && k < i + 6; k++)

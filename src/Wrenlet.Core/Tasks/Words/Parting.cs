@@ -26,6 +26,8 @@ internal static class Parting
             var behind = i + 1;
             while (behind < last && IsJoint(words, behind))
                 behind++;
+            if (behind >= last)
+                break;
             if (
                 IsAnothersPart(words, sentence, i, behind)
                 || (dated && Orders(words, behind) && IsDated(words, behind, last) && !Tells(words, behind))
@@ -54,7 +56,7 @@ internal static class Parting
         var verb = who.To;
         while (words.ClassAt(verb) is WordClass.Comma or WordClass.To or WordClass.Courtesy)
             verb++;
-        return Orders(words, verb);
+        return Orders(words, verb) || words.At(who.To).Is("will");
     }
 
     private static bool Orders(MessageWords words, int i) =>

@@ -13,9 +13,26 @@ internal sealed class RepeatGrammar(
     ClockGrammar clocks
 )
 {
+    /// <summary>So many tokens further on may still say how often it is to be done.</summary>
+    private const int Further = 14;
+
     /// <summary>"the weekly figures": what something is called, and not how often it is to be done.</summary>
     private bool IsOfAThing(int i) =>
-        At(i - 1).Lower is "the" or "this" or "that" or "last" or "our" or "my" or "your" or "his" or "her" or "their"
+        (
+            At(i - 1).Lower
+                is "the"
+                    or "this"
+                    or "that"
+                    or "last"
+                    or "our"
+                    or "my"
+                    or "your"
+                    or "his"
+                    or "her"
+                    or "their"
+            // "Weekly report to Ada, every Thursday by four"
+            || Enumerable.Range(i + 2, Further).Any(k => At(k).Lower is "every" or "each")
+        )
         && At(i + 1).IsWord
         && WordForms.ClassOf(At(i + 1).Lower)
             is WordClass.Noun
@@ -44,6 +61,8 @@ internal sealed class RepeatGrammar(
 
         if (Monthly(i, today) is { } once)
             return once;
+        if (PartsOfDays(i) is { } parts)
+            return parts;
         var plural =
             At(i).Is("on")
             && At(i + 1).IsWord
@@ -114,6 +133,27 @@ internal sealed class RepeatGrammar(
         return Repeating(i, at, $"FREQ=WEEKLY{suffix};BYDAY={byDay}", first);
     }
 
+    /// <summary>"on Saturday mornings", "Thursday evenings".</summary>
+    private TimePhrase? PartsOfDays(int i)
+    {
+        var at = At(i).Is("on") ? i + 1 : i;
+        var part = At(at + 1).Lower;
+        if (
+            !At(at).IsWord
+            || !Lexicon.Weekdays.TryGetValue(At(at).Lower, out var weekday)
+            || part is not ("mornings" or "afternoons" or "evenings" or "nights")
+            || clocks.PartOfDay(part[..^1]) is not { } time
+        )
+            return null;
+        var rule = $"FREQ=WEEKLY;BYDAY={weekday.ToString()[..2].ToUpperInvariant()}";
+        var today = sent.Date;
+        return At(
+            new(i, at + 2, null, null, rule),
+            today.PlusDays(((int)weekday - (int)today.DayOfWeek + 7) % 7),
+            new(at + 2, time)
+        );
+    }
+
     /// <summary>
     /// "once a week", "on the 1st of every month", "the last Friday of each month", "every first Monday of the month",
     /// "monthly on the 3rd".
@@ -171,6 +211,18 @@ internal sealed class RepeatGrammar(
         var isLast = At(at).Is("last");
         if (isLast && At(at + 1).Is("day"))
             return (at + 2, "FREQ=MONTHLY;BYMONTHDAY=-1", today.With(DateAdjusters.EndOfMonth));
+        if (isLast && At(at + 1).Lower is "working" or "business" && At(at + 2).Is("day"))
+        {
+            var last = setting.Calendar.WorkingDayBefore(today.With(DateAdjusters.EndOfMonth).PlusDays(1));
+            return (
+                at + 3,
+                "FREQ=MONTHLY;BYDAY=MO,TU,WE,TH,FR;BYSETPOS=-1",
+                last >= today
+                    ? last
+                    : setting.Calendar.WorkingDayBefore(today.PlusMonths(1).With(DateAdjusters.EndOfMonth).PlusDays(1))
+            );
+        }
+
         int? nth = isLast
             ? -1
             : At(at).Lower switch

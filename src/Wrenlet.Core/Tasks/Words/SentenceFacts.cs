@@ -123,12 +123,31 @@ internal sealed class SentenceFacts
             i = who.To - 1;
         }
 
-        return spoken;
+        return spoken == "nobody" && IsAddressedBefore() ? "earlier" : spoken;
+    }
+
+    /// <summary>"@dray the inn rang. Two casks, please": whoever opens the message is spoken to from then on.</summary>
+    private bool IsAddressedBefore()
+    {
+        if (_sentence.Index == 0 || _sentence.IsItem)
+            return false;
+        var first = _words.Sentences[0];
+        var i = first.From;
+        while (i < first.To && !_words.IsPlain(i) && _words.ClassAt(i) is not (WordClass.Tag or WordClass.Person))
+            i++;
+        return _words.WhoAt(i, first.To) is { } who
+            && (
+                _words.ClassAt(i) is WordClass.Tag
+                || who.To < first.To && _words.ClassAt(who.To) is WordClass.Comma or WordClass.Colon or WordClass.Dash
+            );
     }
 
     private string TimeOf()
     {
         var best = "no time";
+        foreach (var priority in _words.Priorities)
+            if (priority.Says is not null && priority.From >= _sentence.From && priority.From < _sentence.To)
+                best = "urgency";
         for (var i = _sentence.From; i < _sentence.To; i++)
         {
             if (_words.TimeAt(i) is not { } time || time.From != i)
@@ -140,7 +159,7 @@ internal sealed class SentenceFacts
                 : time.Due is null ? "from"
                 : word is "on" or "at" or "for" or "in" or "until" or "till" ? word
                 : "bare";
-            if (best is "no time" || kind is "by")
+            if (best is "no time" or "urgency" || kind is "by")
                 best = kind;
             i = time.To - 1;
         }

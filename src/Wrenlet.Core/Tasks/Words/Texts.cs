@@ -219,6 +219,7 @@ internal static class FeatureTexts
         how switch
         {
             "nobody" => "nobody is addressed",
+            "earlier" => "somebody is addressed at the head of the message",
             "called later" => "somebody is addressed later in the sentence",
             "tag later" => "somebody is tagged later in the sentence",
             "at the end" => "a name ends the sentence",
@@ -238,6 +239,7 @@ internal static class FeatureTexts
         how switch
         {
             "no time" => "no time is given",
+            "urgency" => "it says how urgent it is, and no time",
             "bare" => "a time is given",
             "repeat" => "it repeats",
             "from" => "it says from when",

@@ -114,7 +114,10 @@ internal static class Titles
         foreach (var (from, to) in Reasons(words, request))
             for (var i = from; i < to; i++)
                 left[i] = false;
-        var first = author?.Split(' ')[0];
+        var first =
+            author?.Split(' ') is not [var called, ..] ? null
+            : PeopleWords.IsTitle(called.TrimEnd('.').ToLowerInvariant()) ? author
+            : called;
         if (request.Needs < 0)
         {
             var spokenOf = new SpokenOf(words, request, first);
@@ -151,8 +154,7 @@ internal static class Titles
                 words.ClassAt(request.Content) is WordClass.Gerund
                     ? WordForms.GuessedGerundBase(opening)
                     : WordForms.GerundBase(opening)
-            )
-            ?? (words.At(request.Content - 1).Lower is "be" or "get" or "gets" ? WordForms.PastBase(opening) : null);
+            ) ?? (words.At(request.Content - 1).Lower is "be" or "get" or "gets" ? WordForms.PastBase(opening) : null);
         if (done is not null)
             return Polish($"{done} {thing} {rest}");
         return
@@ -184,7 +186,10 @@ internal static class Titles
     {
         for (var i = request.Content; i < request.End; i++)
             foreach (var vague in VagueTimes)
-                if (i + vague.Length <= request.End && vague.Select((word, k) => words.At(i + k).Is(word)).All(same => same))
+                if (
+                    i + vague.Length <= request.End
+                    && vague.Select((word, k) => words.At(i + k).Is(word)).All(same => same)
+                )
                     yield return (i, i + vague.Length);
     }
 
@@ -220,7 +225,12 @@ internal static class Titles
 
             if (words.ClassAt(i) is not WordClass.Comma)
                 continue;
-            if (IsTold(words, i + 1, request.End) || words.At(i + 1).Lower is "need" or "needed" or "wanted")
+            if (
+                IsTold(words, i + 1, request.End)
+                || words.At(i + 1).Is("otherwise")
+                || words.At(i + 1).Is("last") && words.At(i + 2).Is("time")
+                || words.At(i + 1).Lower is "need" or "needed" or "wanted"
+            )
             {
                 yield return (i, request.End);
                 yield break;
@@ -252,23 +262,24 @@ internal static class Titles
     {
         if (
             words.ClassAt(from)
-                is not (
-                    WordClass.Determiner
-                    or WordClass.Noun
-                    or WordClass.NounOrVerb
-                    or WordClass.Possessive
-                    or WordClass.Third
-                    or WordClass.Number
-                    or WordClass.Person
-                    or WordClass.Other
-                )
+            is not (
+                WordClass.Determiner
+                or WordClass.Noun
+                or WordClass.NounOrVerb
+                or WordClass.Possessive
+                or WordClass.Third
+                or WordClass.Number
+                or WordClass.Person
+                or WordClass.Other
+            )
         )
             return false;
-        for (var i = from + 1; i < to && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash or WordClass.Colon); i++)
-            if (
-                words.ClassAt(i) is WordClass.Question or WordClass.Subordinator
-                || words.At(i).Lower is "that" or "to"
-            )
+        for (
+            var i = from + 1;
+            i < to && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash or WordClass.Colon);
+            i++
+        )
+            if (words.ClassAt(i) is WordClass.Question or WordClass.Subordinator || words.At(i).Lower is "that" or "to")
                 return false;
             else if (
                 words.ClassAt(i) is WordClass.Be or WordClass.Have or WordClass.Modal

@@ -18,12 +18,7 @@ internal readonly record struct Verdict(double Certainty, string? Rule, IReadOnl
 /// <param name="requests">What was found to be asked.</param>
 /// <param name="author">Who writes; null where it is nobody of the staff.</param>
 /// <param name="weights">What the features are worth.</param>
-internal sealed class Placing(
-    MessageWords words,
-    IReadOnlyList<Candidate> requests,
-    PersonId? author,
-    Weights weights
-)
+internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> requests, PersonId? author, Weights weights)
 {
     /// <summary>How sure it has to be that something belongs to a request.</summary>
     public const double Least = 0.5;

@@ -109,8 +109,8 @@ internal static class PlaceTexts
         parts switch
         {
             ["time rival" or "who rival", var near, var rival] => $"it stands {Near(near)}, and {Rival(rival)}",
-            ["time rival" or "who rival", var near, var own, var rival]
-                when !Wheres.ContainsKey(near) => $"it stands {Near(near)}, {OwnOne(own)}, and {Rival(rival)}",
+            ["time rival" or "who rival", var near, var own, var rival] when !Wheres.ContainsKey(near) =>
+                $"it stands {Near(near)}, {OwnOne(own)}, and {Rival(rival)}",
             ["time rival" or "who rival", var where, var rival, var more] =>
                 $"{Where(where)}, and {Rival(rival)}, {Any(more)}",
             ["time other" or "who other", var near, var own] => $"it stands {Near(near)}, {OwnOne(own)}",
