@@ -65,22 +65,7 @@ internal static class Candidates
             {
                 if (content >= s.To || !CanBegin(words.ClassAt(content)))
                     return;
-                // "Tom will be late", "I'll be back at two": where somebody is, or how.
-                if (
-                    (cue.Cue.Label is "who will" || cue.Cue.Doer is Doer.Author)
-                    && words.At(content).Is("be")
-                    && (
-                        words.ClassAt(content + 1) is WordClass.Preposition or WordClass.Time or WordClass.Adverb
-                        || words.At(content + 1).Lower
-                            is "late"
-                                or "away"
-                                or "here"
-                                or "there"
-                                or "ill"
-                                or "sick"
-                                or "home"
-                    )
-                )
+                if ((cue.Cue.Label is "who will" || cue.Cue.Doer is Doer.Author) && IsSomewhere(words, content))
                     return;
                 if (
                     words.At(content).Is("not")
@@ -156,7 +141,13 @@ internal static class Candidates
             if (words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash))
                 continue;
             var it = words.At(i + 1).Lower is "it's" or "that's";
-            if (it && words.At(i + 2).Is("the") && words.At(i + 3).Lower is "rule" or "rules" or "law")
+            if (
+                it
+                && (
+                    words.At(i + 2).Is("the") && words.At(i + 3).Lower is "rule" or "rules" or "law"
+                    || words.At(i + 2).Is("what") && words.At(i + 4).Lower is "agreed" or "decided" or "said"
+                )
+            )
                 return true;
             if (
                 words.At(sentence.To - 1).Lower is "says" or "say"
@@ -167,6 +158,17 @@ internal static class Candidates
         }
 
         return false;
+    }
+
+    /// <summary>"Tom will be late", "I'll be back at two": where somebody is, or how.</summary>
+    private static bool IsSomewhere(MessageWords words, int content)
+    {
+        var how = words.At(content).Is("be") ? content + 1 : words.At(content - 1).Is("be") ? content : -1;
+        return how > 0
+            && (
+                words.ClassAt(how) is WordClass.Preposition or WordClass.Time or WordClass.Adverb
+                || words.At(how).Lower is "late" or "away" or "here" or "there" or "ill" or "sick" or "home"
+            );
     }
 
     /// <summary>Past courtesies, times and words of priority.</summary>
@@ -374,6 +376,11 @@ internal static class Candidates
                     or WordClass.Modal
                     or WordClass.Do
                     or WordClass.DoBase
+                    or WordClass.Comma
+                    or WordClass.Colon
+                    or WordClass.Dash
+                    or WordClass.Mark
+                    or WordClass.Conjunction
             || Lexicon.Reporting.Contains(words.At(from).Lower)
             || words.At(from).Is("no")
         )

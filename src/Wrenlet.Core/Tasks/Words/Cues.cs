@@ -77,6 +77,7 @@ internal static class Cues
             Doer.Nothing,
             "note that|the|our|my",
             "be aware|advised|warned",
+            "remember that",
             "bear in mind",
             "anyone|anybody|someone|somebody know|knows|seen",
             "let me|us know if|should you|anything|there",
