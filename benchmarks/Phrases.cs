@@ -108,10 +108,13 @@ internal static class Phrases
                     + Listed(w.Features)
             );
         foreach (var p in seen.Placed)
+        {
             Console.WriteLine(
-                $"   {Load.Text(p.Certainty, "0.00")} “{text[p.Words.Start..p.Words.End]}” beside “{text[p.Request.Start..p.Request.End]}”\n"
-                    + $"      {p.Rule} {Listed(p.Features)}"
+                $"   {Load.Text(p.Certainty, "0.00")} “{text[p.Words.Start..p.Words.End]}” "
+                    + $"beside “{text[p.Request.Start..p.Request.End]}”"
             );
+            Console.WriteLine($"      {p.Rule} {Listed(p.Features)}");
+        }
     }
 
     private static string Listed(IEnumerable<WeighedFeature> features) =>

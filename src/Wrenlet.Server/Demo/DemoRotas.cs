@@ -59,7 +59,7 @@ internal static class DemoRotas
             return;
         var about = new ConversationId(DemoWords.Id("talk about " + list.Name));
         ConversationStore.AddOfWorklist(w.Session, about, list.Id, list.Name);
-        Say(about, "Pryderi Voss", "Shall we keep three on the bench until the mast is up?", Duration.FromHours(18));
+        Say(about, "Pryderi Voss", "Shall we keep three on the bench until Friday?", Duration.FromHours(18));
         var talk = ConversationStore.Find(w.Session, about)!;
         FollowerStore.Follow(w.Session, talk.Key, Named("Kit Ramaswamy").Id, true);
     }

@@ -8,7 +8,7 @@ namespace Wrenlet.Server.Demo;
 internal sealed record Stock(
     int Seed,
     Dictionary<string, int> FirstNumber,
-    string[] Boats,
+    string[] Things,
     string[] Customers,
     Topic[] Topics
 );
@@ -46,7 +46,7 @@ internal sealed class StoryGenerator(Stock stock, Kinds kinds, WorkCalendar cale
                 topic,
                 kind,
                 new DocketRef(kind.Numbering.Letters, numbers[topic.Kind]++),
-                stock.Boats[i % stock.Boats.Length],
+                stock.Things[i % stock.Things.Length],
                 stock.Customers[i % stock.Customers.Length],
                 begin,
                 i % 7 == 0
@@ -58,7 +58,7 @@ internal sealed class StoryGenerator(Stock stock, Kinds kinds, WorkCalendar cale
         Topic topic,
         Kind kind,
         DocketRef reference,
-        string boat,
+        string thing,
         string customer,
         LocalDate begin,
         bool slow
@@ -69,7 +69,7 @@ internal sealed class StoryGenerator(Stock stock, Kinds kinds, WorkCalendar cale
         var story = new Story
         {
             Ref = reference,
-            Subject = $"{boat}: {topic.Subject}",
+            Subject = $"{thing}: {topic.Subject}",
             Customer = customer,
             Queue = topic.Queue,
             Site = kind.FromTalk && topic.Queue != "Accounts" ? "Pontoon" : "Upper Yard",
@@ -77,7 +77,7 @@ internal sealed class StoryGenerator(Stock stock, Kinds kinds, WorkCalendar cale
         };
         string Words(string[] from) =>
             from[_random.Next(from.Length)]
-                .Replace("{boat}", boat, StringComparison.Ordinal)
+                .Replace("{thing}", thing, StringComparison.Ordinal)
                 .Replace("{n}", $"{_random.Next(13, 26) / 2.0:0.#}", StringComparison.Ordinal);
         void Say(string who, string lane, string[] from, bool close = false)
         {
@@ -127,7 +127,7 @@ internal sealed class StoryGenerator(Stock stock, Kinds kinds, WorkCalendar cale
         story.Stage = (
             story.Closed ? stages[^1] : stages[Math.Clamp(story.Entries.Count / 8, 1, stages.Length - 2)]
         ).Name;
-        story.Fields.AddRange(DemoKinds.Filled(kind, boat));
+        story.Fields.AddRange(DemoKinds.Filled(kind, thing));
         return story;
     }
 

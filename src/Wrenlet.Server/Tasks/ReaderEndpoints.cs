@@ -41,13 +41,32 @@ public sealed record ReadWeighedView(
     IReadOnlyList<ReadFeatureView> Features
 );
 
+/// <summary>A time or a name beside what is asked.</summary>
+/// <param name="Kind">time or name.</param>
+/// <param name="Request">What is asked.</param>
+/// <param name="Certainty">How sure it is that it belongs to what is asked, from 0 to 1.</param>
+/// <param name="Belongs">Whether that is sure enough.</param>
+/// <param name="Rule">What settles it by itself; null where the features decide.</param>
+/// <param name="Features">The heaviest; none where a rule settles it.</param>
+public sealed record ReadPlacedView(
+    string Words,
+    string Kind,
+    string Request,
+    double Certainty,
+    bool Belongs,
+    string? Rule,
+    IReadOnlyList<ReadFeatureView> Features
+);
+
 /// <summary>How a message is read.</summary>
 /// <param name="Found">In the order of the text.</param>
 /// <param name="Weighed">What might ask for work, the likelier first; those that hardly do are left out.</param>
+/// <param name="Placed">The times and names beside each thing that is asked; many are left out.</param>
 /// <param name="Drafts">The tasks it comes to, each on a line; none where it asks for nothing.</param>
 public sealed record ReadingView(
     IReadOnlyList<ReadSpanView> Found,
     IReadOnlyList<ReadWeighedView> Weighed,
+    IReadOnlyList<ReadPlacedView> Placed,
     IReadOnlyList<string> Drafts
 );
 
@@ -88,6 +107,7 @@ internal static class ReaderEndpoints
     public const int Longest = 5_000;
     private const int MostWeighed = 8;
     private const int MostFeatures = 14;
+    private const int MostPlaced = 24;
     private const string Forgotten = "It is forgotten already.";
 
     public static void MapReader(this IEndpointRouteBuilder api)
@@ -223,10 +243,26 @@ internal static class ReaderEndpoints
                         trial.Text[w.Words.Start..w.Words.End],
                         w.Certainty,
                         w.Score,
-                        [.. w.Features.Take(MostFeatures).Select(f => new ReadFeatureView(f.Name, f.Words, f.Worth))]
+                        Heaviest(w.Features)
+                    )),
+            ],
+            [
+                .. examined
+                    .Placed.Take(MostPlaced)
+                    .Select(p => new ReadPlacedView(
+                        trial.Text[p.Words.Start..p.Words.End],
+                        p.Kind.ToString().ToLowerInvariant(),
+                        trial.Text[p.Request.Start..p.Request.End],
+                        p.Certainty,
+                        p.Belongs,
+                        p.Rule,
+                        Heaviest(p.Features)
                     )),
             ],
             [.. drafts.Select(d => DraftReading.Brief(d, now, roster))]
         );
     }
+
+    private static IReadOnlyList<ReadFeatureView> Heaviest(ImmutableArray<WeighedFeature> features) =>
+        [.. features.Take(MostFeatures).Select(f => new ReadFeatureView(f.Name, f.Words, f.Worth))];
 }

@@ -74,6 +74,10 @@ public sealed class WordsIntoWorkTests(YardFixture fixture) : YardTests(fixture)
         var best = read.GetProperty("weighed")[0];
         best.GetProperty("certainty").GetDouble().ShouldBeGreaterThan(0.9);
         best.GetProperty("features").GetArrayLength().ShouldBeGreaterThan(3);
+        read.GetProperty("placed")
+            .EnumerateArray()
+            .Select(p => (p.GetProperty("kind").GetString(), p.GetProperty("belongs").GetBoolean()))
+            .ShouldBe([("name", true), ("time", true)]);
 
         // The same words of somebody outside promise nothing of ours.
         (

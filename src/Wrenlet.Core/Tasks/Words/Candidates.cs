@@ -163,7 +163,10 @@ internal static class Candidates
     /// <summary>"Tom will be late", "I'll be back at two": where somebody is, or how.</summary>
     private static bool IsSomewhere(MessageWords words, int content)
     {
-        var how = words.At(content).Is("be") ? content + 1 : words.At(content - 1).Is("be") ? content : -1;
+        var how =
+            words.At(content).Is("be") ? content + 1
+            : words.At(content - 1).Is("be") ? content
+            : -1;
         return how > 0
             && (
                 words.ClassAt(how) is WordClass.Preposition or WordClass.Time or WordClass.Adverb

@@ -52,7 +52,8 @@ public sealed record Weighed(
 /// <param name="Words">The time or the name.</param>
 /// <param name="Kind"><see cref="FoundKind.Time"/> or <see cref="FoundKind.Name"/>.</param>
 /// <param name="Request">What is asked.</param>
-/// <param name="Certainty">How sure it is that it belongs to the request, from 0 to 1; it does from 0.5 on.</param>
+/// <param name="Certainty">How sure it is that it belongs to the request, from 0 to 1.</param>
+/// <param name="Belongs">Whether that is sure enough.</param>
 /// <param name="Rule">What settles it by itself; null where the features decide.</param>
 /// <param name="Features">Each of them with its worth, the heaviest first; empty where a rule settles it.</param>
 public sealed record Placed(
@@ -60,6 +61,7 @@ public sealed record Placed(
     FoundKind Kind,
     Span Request,
     double Certainty,
+    bool Belongs,
     string? Rule,
     ImmutableArray<WeighedFeature> Features
 );
@@ -180,6 +182,7 @@ internal static class Examining
                     kind,
                     asked,
                     verdict.Certainty,
+                    verdict.Belongs,
                     verdict.Rule,
                     Worth(verdict.Features, weights)
                 );

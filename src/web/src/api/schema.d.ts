@@ -15390,6 +15390,16 @@ export interface components {
             address: string;
             problem: null | string;
         };
+        ReadPlacedView: {
+            words: string;
+            kind: string;
+            request: string;
+            /** Format: double */
+            certainty: number;
+            belongs: boolean;
+            rule: null | string;
+            features: components["schemas"]["ReadFeatureView"][];
+        };
         ReadSpanView: {
             /** Format: int32 */
             from: number;
@@ -15462,6 +15472,7 @@ export interface components {
         ReadingView: {
             found: components["schemas"]["ReadSpanView"][];
             weighed: components["schemas"]["ReadWeighedView"][];
+            placed: components["schemas"]["ReadPlacedView"][];
             drafts: string[];
         };
         Reckoning: {

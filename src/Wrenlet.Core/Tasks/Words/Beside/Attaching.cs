@@ -96,7 +96,7 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         into.Add(Feature.Of(TimeOwn, N(OwnOf(time, request)), where));
         if (home == request.Sentence)
         {
-            var fit = N(FitOf(time, request));
+            var fit = N(_facts.FitOf(time, request));
             into.Add(Feature.Of(TimeFit, fit));
             into.Add(Feature.Of(TimeFit, fit, word));
             into.Add(Feature.Of(TimeFit, fit, kind));
@@ -339,28 +339,6 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
                 : plain <= 3 ? " near"
                 : " far"
             );
-    }
-
-    /// <summary>
-    /// Whether a time closes what is asked, opens it or stands amid its words: whether the words were taken with it or end
-    /// before it is the same.
-    /// </summary>
-    private string FitOf(TimePhrase time, Candidate request)
-    {
-        if (time.From >= request.Content)
-            return IsBare(request.End, time.From) && (time.To >= request.End || IsBare(time.To, request.End)) ? "closes"
-                : time.To > request.End ? "behind"
-                : time.From == request.Content ? "opens"
-                : "amid";
-        return IsBare(time.To, request.From) ? "opens" : "ahead";
-    }
-
-    private bool IsBare(int from, int to)
-    {
-        for (var i = from; i < to; i++)
-            if (words.IsPlain(i))
-                return false;
-        return true;
     }
 
     private string OwnOf(TimePhrase time, Candidate request)

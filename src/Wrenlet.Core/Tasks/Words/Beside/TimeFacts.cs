@@ -79,6 +79,28 @@ internal sealed class TimeFacts(MessageWords words)
         return part;
     }
 
+    /// <summary>
+    /// Whether a time closes what is asked, opens it or stands amid its words: whether the words were taken with it or end
+    /// before it is the same.
+    /// </summary>
+    public string FitOf(TimePhrase time, Candidate request)
+    {
+        if (time.From >= request.Content)
+            return IsBare(request.End, time.From) && (time.To >= request.End || IsBare(time.To, request.End)) ? "closes"
+                : time.To > request.End ? "behind"
+                : time.From == request.Content ? "opens"
+                : "amid";
+        return IsBare(time.To, request.From) ? "opens" : "ahead";
+    }
+
+    private bool IsBare(int from, int to)
+    {
+        for (var i = from; i < to; i++)
+            if (words.IsPlain(i))
+                return false;
+        return true;
+    }
+
     /// <summary>Whether its sentence says nothing else.</summary>
     public bool IsAlone(Sentence home, int from, int to)
     {

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { type FormEvent, useState } from 'react';
+import { type FormEvent, type ReactNode, useState } from 'react';
 import { Link } from 'react-router';
 import { type ReadingView, api, taken } from '../../api/client';
 import { keys, queries } from '../../api/queries';
@@ -83,6 +83,16 @@ export function ReadingPart() {
               <Weighed key={`${w.words}${i}`} weighed={w} open={i === 0} />
             ))}
           </ol>
+          {read.view.placed.length > 0 ? (
+            <>
+              <h3 className="mt-1 font-bold">{texts.whatBelongsToIt}</h3>
+              <ul className="grid gap-2">
+                {read.view.placed.map((p, i) => (
+                  <Placed key={i} placed={p} />
+                ))}
+              </ul>
+            </>
+          ) : null}
         </section>
       ) : null}
       <Lessons />
@@ -256,41 +266,76 @@ function Found({ text, found }: { text: string; found: ReadingView['found'] }) {
 
 /** A run of words that might ask for work, with what speaks for it and against it. */
 function Weighed({ weighed, open }: { weighed: ReadingView['weighed'][number]; open: boolean }) {
-  const most = Math.max(...weighed.features.map((f) => Math.abs(f.worth)), 0.01);
-  const percent = Math.round(weighed.certainty * 100);
   return (
     <li className="rounded-card border bg-surface">
       <details open={open}>
-        <summary className="flex cursor-pointer flex-wrap items-center gap-2 px-2.5 py-1.5">
-          <span aria-hidden className="h-2 w-16 flex-none overflow-hidden rounded-full bg-line">
-            <span className="block h-full bg-wren" style={{ width: `${percent}%` }} />
-          </span>
-          <b className="w-12 flex-none tabular-nums">{percent}%</b>
-          <span className="min-w-0 flex-1 break-words">“{weighed.words}”</span>
-        </summary>
-        <table className="mb-2 w-full px-2.5 text-[12.5px]">
-          <tbody>
-            {weighed.features.map((f) => (
-              <tr key={f.name}>
-                <td title={f.name} className="w-1/2 break-words py-px pl-2.5 pr-2 text-right">
-                  {f.words}
-                </td>
-                <td className="w-14 whitespace-nowrap py-px pr-2 text-right tabular-nums">
-                  {f.worth > 0 ? '+' : '−'}
-                  {Math.abs(f.worth).toFixed(2)}
-                </td>
-                <td className="py-px pr-2.5">
-                  <span
-                    aria-hidden
-                    className={cx('block h-2 rounded-full', f.worth > 0 ? 'bg-done' : 'bg-late')}
-                    style={{ width: `${(100 * Math.abs(f.worth)) / most}%` }}
-                  />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Sure certainty={weighed.certainty}>“{weighed.words}”</Sure>
+        <Features features={weighed.features} />
       </details>
     </li>
+  );
+}
+
+/** A time or a name beside what is asked, with what decides whether it belongs to it. */
+function Placed({ placed }: { placed: ReadingView['placed'][number] }) {
+  return (
+    <li className="rounded-card border bg-surface">
+      <details>
+        <Sure certainty={placed.certainty}>
+          <span className={cx('underline decoration-2 underline-offset-4', kinds[placed.kind]?.look)}>
+            {placed.words}
+          </span>{' '}
+          {placed.belongs ? texts.belongsTo(placed.request) : texts.doesNotBelongTo(placed.request)}
+        </Sure>
+        {placed.rule ? (
+          <p className="px-2.5 pb-2 text-[12.5px]">{texts.decidedBy(placed.rule)}</p>
+        ) : (
+          <Features features={placed.features} />
+        )}
+      </details>
+    </li>
+  );
+}
+
+/** How sure something is, as a bar and in percent, before what it is. */
+function Sure({ certainty, children }: { certainty: number; children: ReactNode }) {
+  const percent = Math.round(certainty * 100);
+  return (
+    <summary className="flex cursor-pointer flex-wrap items-center gap-2 px-2.5 py-1.5">
+      <span aria-hidden className="h-2 w-16 flex-none overflow-hidden rounded-full bg-line">
+        <span className="block h-full bg-wren" style={{ width: `${percent}%` }} />
+      </span>
+      <b className="w-12 flex-none tabular-nums">{percent}%</b>
+      <span className="min-w-0 flex-1 break-words">{children}</span>
+    </summary>
+  );
+}
+
+/** What speaks for something and against it, with what each is worth. */
+function Features({ features }: { features: ReadingView['weighed'][number]['features'] }) {
+  const most = Math.max(...features.map((f) => Math.abs(f.worth)), 0.01);
+  return (
+    <table className="mb-2 w-full px-2.5 text-[12.5px]">
+      <tbody>
+        {features.map((f) => (
+          <tr key={f.name}>
+            <td title={f.name} className="w-1/2 break-words py-px pl-2.5 pr-2 text-right">
+              {f.words}
+            </td>
+            <td className="w-14 whitespace-nowrap py-px pr-2 text-right tabular-nums">
+              {f.worth > 0 ? '+' : '−'}
+              {Math.abs(f.worth).toFixed(2)}
+            </td>
+            <td className="py-px pr-2.5">
+              <span
+                aria-hidden
+                className={cx('block h-2 rounded-full', f.worth > 0 ? 'bg-done' : 'bg-late')}
+                style={{ width: `${(100 * Math.abs(f.worth)) / most}%` }}
+              />
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }
