@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Microsoft.Data.Sqlite;
 using NodaTime;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Core.Dockets;
@@ -20,7 +21,7 @@ namespace Wrenlet.Server.Tasks;
 /// Remembers what people made of messages that were read otherwise, and teaches the firm's reader by it. Nothing of it leaves the
 /// firm, and what is removed of the talk teaches nothing any more.
 /// </summary>
-public sealed class ReaderLessons : IHandles<EntryRemoved>, IHandles<EntryTakenBack>
+public sealed partial class ReaderLessons : IHandles<EntryRemoved>, IHandles<EntryTakenBack>
 {
     /// <summary>Most lessons that are learned from: the newest.</summary>
     public const int Most = 300;
@@ -30,11 +31,18 @@ public sealed class ReaderLessons : IHandles<EntryRemoved>, IHandles<EntryTakenB
     private readonly WhoIsWho _who;
     private readonly FirmClock _clock;
     private readonly Remembered<Learned> _learned;
+    private readonly ILogger<ReaderLessons> _log;
 
     /// <summary>Listens to what is committed.</summary>
-    public ReaderLessons(Database database, WriteQueue writes, WhoIsWho who, FirmClock clock)
+    public ReaderLessons(
+        Database database,
+        WriteQueue writes,
+        WhoIsWho who,
+        FirmClock clock,
+        ILogger<ReaderLessons> log
+    )
     {
-        (_database, _writes, _who, _clock) = (database, writes, who, clock);
+        (_database, _writes, _who, _clock, _log) = (database, writes, who, clock, log);
         _learned = new(database, writes, ChangeKinds.ReadingTaught, Learn);
     }
 
@@ -46,7 +54,10 @@ public sealed class ReaderLessons : IHandles<EntryRemoved>, IHandles<EntryTakenB
     public TaskReader Reader(ImmutableArray<Milestone> milestones) =>
         TaskReader.Taught(DraftReading.Setting(milestones, _who.Current), Current);
 
-    /// <summary>Remembers what was made of an entry, where it is another thing than what was read in it.</summary>
+    /// <summary>
+    /// Remembers what was made of an entry, where it is another thing than what was read in it. The task is made by then: a lesson
+    /// that cannot be kept is written to the log, and nobody is told that something failed.
+    /// </summary>
     /// <param name="entry">The entry.</param>
     /// <param name="made">The task that was made of it.</param>
     /// <param name="milestones">Moments that may be named there.</param>
@@ -66,8 +77,18 @@ public sealed class ReaderLessons : IHandles<EntryRemoved>, IHandles<EntryTakenB
         if (Teaching.Otherwise(Reader(milestones), message) is not { } otherwise)
             return;
         var read = otherwise.Read is { } draft ? DraftReading.Brief(draft, _clock.Now, _who.Current) : "";
-        await Add(new(made.Id.Value, entry.Id, made.MadeBy, _clock.Now, false, task, read, otherwise.Differs));
+        try
+        {
+            await Add(new(made.Id.Value, entry.Id, made.MadeBy, _clock.Now, false, task, read, otherwise.Differs));
+        }
+        catch (Exception mishap) when (mishap is SqliteException or IOException)
+        {
+            NotKept(_log, mishap.Message);
+        }
     }
+
+    [LoggerMessage(LogLevel.Warning, "What was made of a message could not be kept as a lesson: {Reason}")]
+    private static partial void NotKept(ILogger logger, string reason);
 
     /// <summary>Remembers that a draft of an entry asks for nothing.</summary>
     /// <param name="entry">The entry.</param>

@@ -49,6 +49,9 @@ public class ReaderPlacingTests
     [InlineData("Kit, stop the pump now please, the filter is upside down", "Stop the pump")]
     [InlineData("Kit sweep the shed at some point", "Sweep the shed")]
     [InlineData("Kit, label the drawers by the time I'm back", "Label the drawers")]
+    [InlineData("Kit, give Mateus some time off on Friday", "Give Mateus some time off")]
+    [InlineData("Kit, check if the tank is full by noon", "Check if the tank is full")]
+    [InlineData("Kit please check the oil if you can", "Check the oil")]
     public void A_title_holds_what_is_asked_and_no_more(string text, string title) =>
         One(text).Title.Value.ShouldBe(title);
 
@@ -138,6 +141,11 @@ public class ReaderPlacingTests
     [InlineData("@Kit you can hang the door now", Priority.Normal)]
     public void Now_is_haste_where_it_is_said_so(string text, Priority priority) =>
         One(text).Priority.Value.ShouldBe(priority);
+
+    [Theory]
+    [InlineData("Remind me to be at the bank by 10", "Be at the bank")]
+    [InlineData("I have to be at the bank by 10", "Be at the bank")]
+    public void Where_one_has_to_be_is_work(string text, string title) => One(text).Title.Value.ShouldBe(title);
 
     [Fact]
     public void My_of_somebody_with_a_title_names_them_whole() =>

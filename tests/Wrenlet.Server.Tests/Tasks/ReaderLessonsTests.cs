@@ -2,6 +2,7 @@ using System.Net;
 using System.Text.Json;
 using Wrenlet.Core.Conversations;
 using Wrenlet.Server.Tests.World;
+using Wrenlet.Storage;
 
 namespace Wrenlet.Server.Tests.Tasks;
 
@@ -131,6 +132,39 @@ public sealed class ReaderLessonsTests(YardFixture fixture) : YardTests(fixture)
         (Text(lesson, "read"), Text(lesson, "words")).ShouldBe(
             ("Fetch the red ladder · Kit", "Kit, please fetch the red ladder")
         );
+    }
+
+    [Fact]
+    public async Task A_lesson_that_cannot_be_kept_does_not_undo_the_task()
+    {
+        var entry = await Say("Kit, please fetch the long ladder");
+        using var database = Database.Open(Yard.Folder);
+        await using var writes = new WriteQueue(database);
+        await writes.Run(w =>
+            w.Session.Run(
+                "CREATE TRIGGER no_room BEFORE INSERT ON reading_lesson BEGIN SELECT RAISE(ABORT, 'no room'); END"
+            )
+        );
+        try
+        {
+            var made = await Make(entry, "Fetch the long ladder and the rope", "Kit");
+            Text(made, "title").ShouldBe("Fetch the long ladder and the rope");
+        }
+        finally
+        {
+            await writes.Run(w => w.Session.Run("DROP TRIGGER no_room"));
+        }
+
+        (await Learned())
+            .GetProperty("lessons")
+            .EnumerateArray()
+            .ShouldNotContain(l => Text(l, "made")!.Contains("the rope"));
+        // And the next one is kept again.
+        await Make(entry, "Fetch the long ladder and the hook", "Kit");
+        (await Learned())
+            .GetProperty("lessons")
+            .EnumerateArray()
+            .ShouldContain(l => Text(l, "made")!.Contains("the hook"));
     }
 
     [Fact]

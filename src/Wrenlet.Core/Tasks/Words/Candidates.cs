@@ -163,15 +163,22 @@ internal static class Candidates
     /// <summary>"Tom will be late", "I'll be back at two": where somebody is, or how.</summary>
     private static bool IsSomewhere(MessageWords words, int content)
     {
-        var how =
-            words.At(content).Is("be") ? content + 1
-            : words.At(content - 1).Is("be") ? content
+        var be =
+            words.At(content).Is("be") ? content
+            : words.At(content - 1).Is("be") ? content - 1
             : -1;
-        return how > 0
-            && (
-                words.ClassAt(how) is WordClass.Preposition or WordClass.Time or WordClass.Adverb
-                || words.At(how).Lower is "late" or "away" or "here" or "there" or "ill" or "sick" or "home"
-            );
+        // "Remind me to be at the bank" is work.
+        if (
+            be < 0
+            || !(
+                words.At(be - 1).Lower is "will" or "shall"
+                || words.At(be - 1).Lower.EndsWith("'ll", StringComparison.Ordinal)
+            )
+        )
+            return false;
+        var how = be + 1;
+        return words.ClassAt(how) is WordClass.Preposition or WordClass.Time or WordClass.Adverb
+            || words.At(how).Lower is "late" or "away" or "here" or "there" or "ill" or "sick" or "home";
     }
 
     /// <summary>Past courtesies, times and words of priority.</summary>

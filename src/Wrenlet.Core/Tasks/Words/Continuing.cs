@@ -18,7 +18,7 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
     public int EndOf(Candidate request, int limit)
     {
         var last = Math.Min(limit, request.Sentence.To);
-        var end = Clause(request, last);
+        var end = ObjectEnd(request, last);
         while (end < last && PartAt(end, last) is > 0 and var to)
             end = to;
         return end;
@@ -28,31 +28,28 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
     /// "Ask Colm whether he got it", "find out what it costs", "make sure that nobody goes in until it is dry": what is to be
     /// asked or seen to is part of what is asked, to the next mark.
     /// </summary>
-    private int Clause(Candidate request, int last)
+    private int ObjectEnd(Candidate request, int last)
     {
         var end = request.End;
-        var asks = false;
-        var sure = false;
+        var (asks, looks, sure) = (false, false, false);
         for (var i = request.Content; i < end; i++)
             if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash)
-                (asks, sure) = (false, false);
+                (asks, looks, sure) = (false, false, false);
             else
             {
-                asks |= words.At(i).Lower is "ask" or "tell" or "find" or "explain" or "check" or "see" or "show";
+                asks |= words.At(i).Lower is "ask" or "tell" or "find" or "explain";
+                looks |= words.At(i).Lower is "check" or "see" or "show";
                 sure |= words.At(i).Lower is "sure";
             }
 
         var opens =
-            asks
-                && (
-                    words.ClassAt(end) is WordClass.Question
-                    || words.At(end).Lower is "whether" or "if" or "when"
-                    || (
-                        words.ClassAt(end - 1) is WordClass.Question
-                        || words.At(end - 1).Lower is "whether" or "if" or "when"
-                    )
-                )
-            || sure && words.At(end).Lower is "until" or "till" or "before" or "unless";
+            (asks && (OpensAnObject(end) || OpensAnObject(end - 1)))
+            // "Check the oil if you can" is no question, "check if it is full" is one.
+            || (
+                looks
+                && (IsQuestion(end) || IsQuestion(end - 1) || (words.At(end).Is("if") && end == request.Content + 1))
+            )
+            || (sure && words.At(end).Lower is "until" or "till" or "before" or "unless");
         if (!opens)
             return end;
         var to = end;
@@ -77,6 +74,10 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
             to++;
         return to;
     }
+
+    private bool OpensAnObject(int i) => IsQuestion(i) || words.At(i).Lower is "if" or "when";
+
+    private bool IsQuestion(int i) => words.ClassAt(i) is WordClass.Question || words.At(i).Is("whether");
 
     /// <summary>The token after a part that goes on at a boundary; -1 where none does.</summary>
     private int PartAt(int end, int last)

@@ -81,7 +81,6 @@ internal static class Cues
             "bear in mind",
             "anyone|anybody|someone|somebody know|knows|seen",
             "let me|us know if|should you|anything|there",
-            "call|ring|phone|contact|email|mail|text|ask|tell me|us if|should you|anything|there|it",
             "give my|our regards|best|love|thanks|apologies",
             "have a good|nice|great|lovely|pleasant|fine",
             "take care",
@@ -109,6 +108,11 @@ internal static class Cues
             "i|we have|'ve asked|told",
             "i've|we've asked|told",
             "thank you|him|her|them"
+        ),
+        .. Of(
+            "in case",
+            Doer.Nothing,
+            "call|ring|phone|contact|email|mail|text|ask|tell me|us if|should you|anything|there|it"
         ),
         .. Of(
             Knowledge,

@@ -99,6 +99,7 @@ internal static class FeatureTexts
         ["forbid"] = "don't",
         ["never mind"] = "no need",
         ["courtesy"] = "feel free",
+        ["in case"] = "ring me if",
         ["knowledge"] = "can anyone tell me where",
         ["pointer"] = "see",
     }.ToFrozenDictionary();

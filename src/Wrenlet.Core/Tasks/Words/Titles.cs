@@ -189,6 +189,12 @@ internal static class Titles
                 if (
                     i + vague.Length <= request.End
                     && vague.Select((word, k) => words.At(i + k).Is(word)).All(same => same)
+                    // "Give Kit some time off"
+                    && (
+                        vague[0] is not ("some" or "any")
+                        || i + vague.Length == request.End
+                        || !words.IsPlain(i + vague.Length)
+                    )
                 )
                     yield return (i, i + vague.Length);
     }
