@@ -84,17 +84,7 @@ internal sealed class MessageWords
             if (
                 _classes[i] is WordClass.Past or WordClass.Gerund
                 && (
-                    tokens[i - 1].Lower
-                        is "the"
-                            or "a"
-                            or "an"
-                            or "my"
-                            or "our"
-                            or "your"
-                            or "his"
-                            or "her"
-                            or "their"
-                            or "its"
+                    LeadsToAThing(tokens[i - 1])
                     || (
                         _classes[i - 1] is WordClass.Possessive
                         && ClassAt(i + 1)
@@ -300,6 +290,10 @@ internal sealed class MessageWords
         };
     }
 
+    /// <summary>"The", "a", "my": what follows names a thing.</summary>
+    private static bool LeadsToAThing(Token token) =>
+        token.Lower is "the" or "a" or "an" or "my" or "our" or "your" or "his" or "her" or "their" or "its";
+
     /// <summary>
     /// "Water the ferns", "bill them", "somebody true the wheel": before its object, a word is more surely a verb; at the head of
     /// a sentence even one that is somebody's name, as in "Mark the pitch".
@@ -312,18 +306,8 @@ internal sealed class MessageWords
             can is not (WordClass.VerbOrNoun or WordClass.Verb)
                 && (named || can is not (WordClass.NounOrVerb or WordClass.VerbOrAdjective))
             || !(
-                At(i + 1).Lower
-                    is "the"
-                        or "a"
-                        or "an"
-                        or "my"
-                        or "our"
-                        or "your"
-                        or "his"
-                        or "her"
-                        or "their"
-                        or "its"
-                        or "it"
+                LeadsToAThing(At(i + 1))
+                || At(i + 1).Lower is "it"
                 || ClassAt(i + 1) is WordClass.Object
                 || (!named && ClassAt(i + 1) is WordClass.Possessive)
             )

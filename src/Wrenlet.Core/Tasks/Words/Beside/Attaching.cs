@@ -413,7 +413,7 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
         {
             if (words.At(before).Lower is "with" or "about" or "than" or "in" or "on")
                 return "beside a thing";
-            // "Sand the hull", where there is a crew of that name.
+            // "Sand the floor", where there is a crew of that name.
             if (before < who.From - 1 && words.ClassAt(before) is WordClass.Verb)
                 return "beside a thing";
             if (words.At(before).Lower is "from" or "to" or "of" or "at" or "let")
@@ -449,7 +449,7 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
                 or "in a part of its own"
                 or "with a verb of its own";
 
-    /// <summary>Whether a time is surely only part of what is told: "tell her we launch on the 28th"; "by" may still be by when.</summary>
+    /// <summary>Whether a time is surely only part of what is told: "tell her we open on the 28th"; "by" may still be by when.</summary>
     public bool IsOnlyTold(TimePhrase time, Candidate request) =>
         _facts.WordOf(time) is not "by" && _facts.IsTold(time, request, words.SentenceOf(time.From));
 

@@ -123,7 +123,7 @@ internal sealed class TimeFacts(MessageWords words)
         return false;
     }
 
-    /// <summary>"Tell her we launch on the 28th": when it is that is told.</summary>
+    /// <summary>"Tell her we open on the 28th": when it is that is told.</summary>
     public bool IsTold(TimePhrase time, Candidate request, Sentence home)
     {
         if (home != request.Sentence || time.From <= request.Content)
