@@ -90,6 +90,9 @@ internal static class Candidates
                     && !(words.IsPlain(content + 1) && words.ClassAt(content + 1) is not WordClass.Preposition)
                 )
                     return;
+                // "I'll need them for three": no promise, though it says when.
+                if (cue.Cue.Doer is Doer.Author && words.At(content).Lower is "need" or "want" or "like" or "love")
+                    return;
                 // "Would you mind fetching": that is what is asked, not to mind.
                 if (
                     cue.Cue.Doer is not Doer.Nothing

@@ -116,6 +116,9 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     private static readonly ushort EndDated = N("end dated");
     private static readonly ushort CrossesDated = N("crosses dated");
     private static readonly ushort Last = N("last");
+    private static readonly ushort InList = N("list");
+    private static readonly ushort Answers = N("behind a question");
+    private static readonly ushort SharedOut = N("shared out");
     private static readonly ushort FirmSays = N("your firm says");
 
     /// <summary>So where people have said of such a sentence that it asks for work.</summary>
@@ -184,6 +187,16 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
             into.Add(asks ? KnownToAsk : KnownNotToAsk);
         if (!byStaff)
             into.Add(Feature.Of(ByOthers, cue));
+        if (facts.List != 0)
+        {
+            into.Add(Feature.Of(InList, facts.List, before));
+            into.Add(Feature.Of(InList, facts.List, cue, mark));
+        }
+
+        if (facts.IsBehindAQuestion)
+            into.Add(Feature.Of(Answers, cue, address));
+        if (words.DoneBy(c.Content) is not null)
+            into.Add(Feature.Of(SharedOut, facts.Doings > 1 ? N("among several") : N("one")));
         if (facts.FirstOf(Reporting) is >= 0 and var reported && reported < c.From)
             into.Add(Feature.Of(Reported, cue));
         if (facts.LastOf(Reporting) is var told && told > c.Content && told >= s.To - 2)

@@ -30,6 +30,9 @@ internal static class Parting
                 break;
             if (
                 IsAnothersPart(words, sentence, i, behind)
+                || IsCounted(words, sentence, content, i)
+                // "Order keys - put them in the safe - tell Ada"
+                || (words.ClassAt(i) is WordClass.Dash && Orders(words, content) && Orders(words, behind))
                 || (dated && Orders(words, behind) && IsDated(words, behind, last) && !Tells(words, behind))
             )
                 return i;
@@ -57,6 +60,36 @@ internal static class Parting
         while (words.ClassAt(verb) is WordClass.Comma or WordClass.To or WordClass.Courtesy)
             verb++;
         return Orders(words, verb) || words.At(who.To).Is("will");
+    }
+
+    /// <summary>
+    /// "Two jobs for Stan: lamp in the lift, lock on the gate": what is counted before it is listed, where so many parts follow.
+    /// </summary>
+    private static bool IsCounted(MessageWords words, Sentence sentence, int content, int joint)
+    {
+        var count = 0;
+        var opens = -1;
+        for (var i = sentence.From; i < content && opens < 0; i++)
+            if (
+                words.At(i).Lower is "things" or "jobs" or "tasks" or "points" or "favours" or "errands" or "requests"
+                && i > sentence.From
+            )
+            {
+                count = Lexicon.Numbers.GetValueOrDefault(words.At(i - 1).Lower, (int)words.At(i - 1).Value);
+                opens = i + 1;
+                while (opens < content && words.ClassAt(opens) is not (WordClass.Colon or WordClass.Comma or WordClass.Dash))
+                    opens++;
+            }
+        if (count < 2 || opens < 0)
+            return false;
+        // Parts are divided by marks, or by "and" where there is no mark.
+        var (marks, ands, isMark) = (0, 0, words.ClassAt(joint) is WordClass.Comma or WordClass.Dash);
+        for (var i = opens + 1; i < sentence.To; i++)
+            if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash)
+                marks++;
+            else if (words.At(i).Is("and") && words.ClassAt(i - 1) is not (WordClass.Comma or WordClass.Dash))
+                ands++;
+        return isMark ? marks == count - 1 : words.At(joint).Is("and") && marks + ands == count - 1;
     }
 
     private static bool Orders(MessageWords words, int i) =>

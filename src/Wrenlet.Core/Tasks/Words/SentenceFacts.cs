@@ -5,12 +5,25 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <summary>What is so of a whole sentence.</summary>
 internal sealed class SentenceFacts
 {
+    /// <summary>So many items on either side are looked at: more of them say nothing new.</summary>
+    private const int MostItems = 12;
+
     private readonly MessageWords _words;
     private readonly Sentence _sentence;
 
     public SentenceFacts(MessageWords words, Sentence sentence)
     {
         (_words, _sentence) = (words, sentence);
+        if (sentence.IsItem)
+            List = N(ListOf());
+        IsBehindAQuestion =
+            sentence.Index > 0
+            && words.Sentences[sentence.Index - 1] is var before
+            && before.Line == sentence.Line
+            && words.At(before.To).Is("?");
+        for (var i = sentence.From; i < sentence.To; i++)
+            if (words.DoneBy(i) is not null)
+                Doings++;
         Address = N(AddressOf());
         Time = N(TimeOf());
         Mark = N(words.At(sentence.To).Lower is "?" or "!" ? words.At(sentence.To).Lower : ".");
@@ -24,6 +37,15 @@ internal sealed class SentenceFacts
     public ushort Time { get; }
 
     public ushort Mark { get; }
+
+    /// <summary>Whether an item of a list and those beside it name somebody; 0 for what is no item.</summary>
+    public ushort List { get; }
+
+    /// <summary>Whether a question stands right before it: "is it insured? Noor, please ask".</summary>
+    public bool IsBehindAQuestion { get; }
+
+    /// <summary>How many verbs stand with the name of whose doing they are: "Ada books the hall, Ben tells the players".</summary>
+    public int Doings { get; }
 
     public ushort Opening { get; }
 
@@ -67,6 +89,52 @@ internal sealed class SentenceFacts
             )
                 return true;
         return false;
+    }
+
+    /// <summary>"- Ada: the list", "- the list, Ada": where each item names somebody they are shared out.</summary>
+    private string ListOf()
+    {
+        var (named, all) = (0, 0);
+        foreach (var item in Items(-1).Concat(Items(1)))
+        {
+            all++;
+            if (IsNamed(item))
+                named++;
+        }
+
+        return (IsNamed(_sentence) ? "named among " : "unnamed among ")
+            + (
+                all == 0 ? "none"
+                : named == all ? "named"
+                : named == 0 ? "unnamed"
+                : "both"
+            );
+    }
+
+    private IEnumerable<Sentence> Items(int step)
+    {
+        for (
+            var i = _sentence.Index + step;
+            i >= 0 && i < _words.Sentences.Count && Math.Abs(i - _sentence.Index) <= MostItems && _words.Sentences[i].IsItem;
+            i += step
+        )
+            yield return _words.Sentences[i];
+    }
+
+    /// <summary>Whether an item begins or ends with somebody's name.</summary>
+    private bool IsNamed(Sentence item)
+    {
+        var to = item.To;
+        while (to > item.From && _words.ClassAt(to - 1) is WordClass.Bracket or WordClass.Courtesy or WordClass.Time or WordClass.Comma)
+            to--;
+        var from = item.From;
+        while (from < to && _words.ClassAt(from) is WordClass.Bracket or WordClass.Courtesy)
+            from++;
+        return from < to
+            && (
+                _words.ClassAt(from) is WordClass.Person or WordClass.Crew or WordClass.Tag
+                || _words.ClassAt(to - 1) is WordClass.Person or WordClass.Crew or WordClass.Tag
+            );
     }
 
     /// <summary>How somebody is addressed: a tag, a name at the head or the end; "spoken of" where one is only mentioned.</summary>

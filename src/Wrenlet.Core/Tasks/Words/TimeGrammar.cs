@@ -45,7 +45,9 @@ internal sealed class TimeGrammar
             return null;
         while ((Corrected(phrase.To) ?? OrElse(phrase)) is { } better)
             phrase = better with { From = phrase.From };
-        return phrase;
+        // "In three weeks' time", "in a day's time"
+        var time = At(phrase.To).Lower is "'" or "’" ? phrase.To + 1 : phrase.To;
+        return At(phrase.From).Is("in") && At(time).Is("time") ? phrase with { To = time + 1 } : phrase;
     }
 
     /// <summary>"By Thursday or Friday at the latest": by the later of the two.</summary>
@@ -54,12 +56,12 @@ internal sealed class TimeGrammar
         var at = At(first.To).Is(",") ? first.To + 1 : first.To;
         if (!At(at).Is("or") || first is not { DayAlone: not null, Due: { } early, Repeats: null })
             return null;
-        return Simple(at + 1) is { DayAlone: not null, Due: { } late } other && late.At > early.At
-            ? other with
-            {
-                Due = late with { Others = [early.At] },
-            }
-            : null;
+        if (Simple(at + 1) is not { DayAlone: { } day, Due: { } late } other)
+            return null;
+        // Said on a Tuesday, "by Monday, or Tuesday at the latest" is the day after that Monday.
+        if (late.At < early.At && day.Date.PlusWeeks(1) is var next && early.At < _setting.Calendar.ClosingOf(next))
+            (late, other) = (Closing(next, 0.9), other with { DayAlone = day with { Date = next } });
+        return late.At > early.At ? other with { Due = late with { Others = [early.At] } } : null;
     }
 
     /// <summary>"on Thursday between 2 and 4", "tomorrow from 9 to 11".</summary>
@@ -175,7 +177,11 @@ internal sealed class TimeGrammar
             at++;
         var said = at;
         while (
-            (Lexicon.Correcting.Contains(At(at).Lower) || Lexicon.InCorrections.Contains(At(at).Lower))
+            (
+                Lexicon.Correcting.Contains(At(at).Lower)
+                || Lexicon.InCorrections.Contains(At(at).Lower)
+                || (at > said && At(at).Is(":"))
+            )
             && !IsEnd(at)
             && !(At(at).Is("on") && _days.Read(at + 1) is not null)
         )

@@ -101,6 +101,10 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             return Verdict.By(PlaceTexts.StandsTooFarAway);
         if (IsOfAState(time))
             return Verdict.By(PlaceTexts.SaysHowLongSomethingIsSo);
+        if (IsOfACondition(time, request))
+            return Verdict.By(PlaceTexts.IsOfACondition);
+        if (IsOfAll(time, request))
+            return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, OfAll);
         if (_attaching.IsOnlyTold(time, request))
             return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
         if (IsOfAnotherItem(time.From, request))
@@ -166,6 +170,30 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                 return false;
         return false;
     }
+
+    /// <summary>"If he hasn't paid by Friday, ring him": Friday is when that is known. "If you could ring by Friday" asks.</summary>
+    private bool IsOfACondition(TimePhrase time, Candidate request)
+    {
+        var home = words.SentenceOf(time.From);
+        for (var i = time.From - 1; i >= home.From; i--)
+            if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Colon)
+                return false;
+            else if (words.At(i).Lower is "if" or "unless")
+                return !(request.Content > i && request.Content < time.From)
+                    && !(words.At(i + 1).Lower is "possible" or "poss" or "need" or "necessary")
+                    && !(
+                        words.ClassAt(i + 1) is WordClass.You or WordClass.We
+                        && words.ClassAt(i + 2) is WordClass.Modal
+                    );
+        return false;
+    }
+
+    /// <summary>"Ada books it, Ben tells them, and both by Friday": of what was asked of both.</summary>
+    private bool IsOfAll(TimePhrase time, Candidate request) =>
+        words.At(time.From - 1).Lower is "both" or "all" or "everything"
+        && request.End <= time.From
+        && words.SentenceOf(time.From) == request.Sentence
+        && requests.Count(r => r.Sentence == request.Sentence && r.From < time.From) > 1;
 
     private bool IsBeside(TimePhrase day, TimePhrase clock)
     {

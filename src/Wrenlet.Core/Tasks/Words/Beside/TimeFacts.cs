@@ -85,6 +85,8 @@ internal sealed class TimeFacts(MessageWords words)
     /// </summary>
     public string FitOf(TimePhrase time, Candidate request)
     {
+        if (time.From >= request.Content && PartOf(time.From, request, request.Sentence) is "own verb" or "own subject")
+            return "in a part of its own";
         if (time.From >= request.Content)
             return IsBare(request.End, time.From) && (time.To >= request.End || IsBare(time.To, request.End)) ? "closes"
                 : time.To > request.End ? "behind"
