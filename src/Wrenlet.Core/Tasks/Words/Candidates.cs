@@ -52,7 +52,7 @@ internal static class Candidates
                     if (cue.Cue.Doer is Doer.Nothing || (cue.Cue.Doer is Doer.Author && !byStaff))
                         continue;
                     else if (opens || words.ClassAt(i) is not (WordClass.NoOne or WordClass.Courtesy))
-                        Add(sentence, i, cue, SkipFillers(words, cue.Content, sentence.To));
+                        Add(sentence, i, cue, PastAnAside(words, sentence, cue, SkipFillers(words, cue.Content, sentence.To)));
                 if (!opens || cues.Any(c => c.Cue.Label == Cues.Pointer))
                     continue;
                 if (CanBegin(words.ClassAt(i)) && !cues.Any(c => c.Cue.Doer is not Doer.Nothing && c.Content > i))
@@ -182,6 +182,21 @@ internal static class Candidates
         var how = be + 1;
         return words.ClassAt(how) is WordClass.Preposition or WordClass.Time or WordClass.Adverb
             || words.At(how).Lower is "late" or "away" or "here" or "there" or "ill" or "sick" or "home";
+    }
+
+    /// <summary>"Could you, Ada, when it has cooled, clean it": past whom it is said to and a clause that says when.</summary>
+    private static int PastAnAside(MessageWords words, Sentence sentence, CueFound cue, int content)
+    {
+        if (words.ClassIn(sentence, cue.Content) is not WordClass.Comma || cue.Cue.Doer is not Doer.You)
+            return content;
+        if (words.WhoAt(content, sentence.To) is { } who && words.ClassIn(sentence, who.To) is WordClass.Comma)
+            content = who.To + 1;
+        if (words.ClassIn(sentence, content) is not WordClass.Subordinator)
+            return content;
+        for (var i = content; i < sentence.To && i < content + MostOfAClause; i++)
+            if (words.ClassAt(i) is WordClass.Comma)
+                return i + 1;
+        return content;
     }
 
     /// <summary>Past courtesies, times and words of priority.</summary>

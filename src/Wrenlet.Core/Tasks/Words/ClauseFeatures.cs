@@ -119,6 +119,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     private static readonly ushort InList = N("list");
     private static readonly ushort Answers = N("behind a question");
     private static readonly ushort SharedOut = N("shared out");
+    private static readonly ushort Gist = N("gist");
     private static readonly ushort FirmSays = N("your firm says");
 
     /// <summary>So where people have said of such a sentence that it asks for work.</summary>
@@ -172,6 +173,7 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
             into.Add(Feature.Of(FiniteAddress, finite, address, time));
             into.Add(Feature.Of(Whole, Bucket(facts.Plain), first, before));
             into.Add(Feature.Of(After, before, facts.Opening, first));
+            into.Add(Feature.Of(Gist, facts.Verbs, facts.IsCalled, facts.IsDated));
         }
 
         if (Closed(c.Content) is > 0 and var word)

@@ -32,7 +32,13 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
     private ClockWords? One(int i, bool afterPreposition)
     {
         if (At(i).Kind is TokenKind.Clock)
-            return Fixed(i + 1, LocalTime.FromMinutesSinceMidnight(At(i).Value % 1440));
+            // "Early shift on Thursday, 5am".
+            return Fixed(i + 1, LocalTime.FromMinutesSinceMidnight(At(i).Value % 1440)) with
+            {
+                StandsAlone =
+                    At(i - 1).Lower is "," or "-"
+                    && (i + 1 >= tokens.Count || At(i + 1).Lower is "," or "." or "please" or "sharp"),
+            };
         return Part(i) ?? Spoken(i) ?? (afterPreposition || At(i + 1).Is("sharp") ? Bare(i) : null);
     }
 

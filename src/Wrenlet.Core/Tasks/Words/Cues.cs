@@ -235,7 +235,7 @@ internal static class Cues
             "<who> says|promises that? he'll|she'll|they'll"
         ),
         .. Of("who can", Doer.Named, "<who> can|could|might|may"),
-        .. Of("who please", Doer.Named, "<who> please|kindly to? you?", "<who> you"),
+        .. Of("who please", Doer.Named, "<who> please|kindly to? you?", "<who> you", "please|kindly <who> you will?"),
         .. Of(
             "someone must",
             Doer.Anyone,
@@ -274,7 +274,8 @@ internal static class Cues
             "need|needs to?",
             "we are needing",
             "we're needing",
-            "i|we could|can? do with"
+            "i|we could|can? do with",
+            "could do with"
         ),
         .. Of(
             "wish",

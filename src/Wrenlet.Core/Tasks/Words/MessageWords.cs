@@ -357,6 +357,13 @@ internal sealed class MessageWords
             && At(i + 2).Lower is "look" or "think" or "word" or "listen" or "go" or "chat" or "read" or "quick"
         )
             return true;
+        // "Have him change the belt"
+        if (
+            At(i + 1).Lower is "him" or "her" or "them"
+            && ClassAt(i + 2) is WordClass.Verb or WordClass.VerbOrNoun
+            && LeadsToAThing(At(i + 3))
+        )
+            return true;
         var thing = At(i + 1).Lower is "it" or "them" or "this" or "these" or "that" or "those" ? i + 2 : -1;
         for (var k = i + 2; thing < 0 && ClassAt(i + 1) is WordClass.Determiner && k < i + 6; k++)
             if (ClassAt(k) is WordClass.Past)

@@ -31,6 +31,7 @@ internal static class Parting
             if (
                 IsAnothersPart(words, sentence, i, behind)
                 || IsCounted(words, sentence, content, i)
+                || (words.ClassAt(i) is WordClass.Comma && States(words, content, i) && IsAsked(words, sentence, behind))
                 // "Order keys - put them in the safe - tell Ada"
                 || (words.ClassAt(i) is WordClass.Dash && Orders(words, content) && Orders(words, behind))
                 || (dated && Orders(words, behind) && IsDated(words, behind, last) && !Tells(words, behind))
@@ -91,6 +92,38 @@ internal static class Parting
                 ands++;
         return isMark ? marks == count - 1 : words.At(joint).Is("and") && marks + ands == count - 1;
     }
+
+    /// <summary>"The inn have doubled their order, tell the dairy": what is so, and what is asked for that reason.</summary>
+    private static bool States(MessageWords words, int content, int joint)
+    {
+        if (
+            words.ClassAt(content)
+            is not (
+                WordClass.Determiner
+                or WordClass.Noun
+                or WordClass.NounOrVerb
+                or WordClass.Possessive
+                or WordClass.Number
+                or WordClass.Other
+                or WordClass.Crew
+            )
+        )
+            return false;
+        for (var i = content + 1; i < joint; i++)
+            if (
+                words.ClassAt(i) is WordClass.Be or WordClass.Have
+                || words.ClassAt(i) is WordClass.HaveBase && words.ClassAt(i + 1) is WordClass.Past
+                || words.At(i).Lower is "want" or "wants" or "would"
+            )
+                return true;
+            else if (words.ClassAt(i) is WordClass.Question or WordClass.Subordinator || words.At(i).Lower is "that" or "to")
+                return false;
+        return false;
+    }
+
+    private static bool IsAsked(MessageWords words, Sentence sentence, int i) =>
+        words.ClassAt(i) is WordClass.Verb
+        || words.CuesAt(sentence, i).Any(c => c.Cue.Doer is Doer.You or Doer.Named && c.Content > i);
 
     private static bool Orders(MessageWords words, int i) =>
         words.ClassAt(i) is WordClass.Verb

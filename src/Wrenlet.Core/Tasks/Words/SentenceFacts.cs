@@ -30,6 +30,7 @@ internal sealed class SentenceFacts
         for (var i = sentence.From; i < sentence.To; i++)
             if (words.IsPlain(i) && Plain++ == 0)
                 Opening = N(words.ClassAt(i).ToString());
+        (Verbs, IsCalled, IsDated) = (N(VerbsOf()), N(CalledOf()), N(DatedOf()));
     }
 
     public ushort Address { get; }
@@ -48,6 +49,15 @@ internal sealed class SentenceFacts
     public int Doings { get; }
 
     public ushort Opening { get; }
+
+    /// <summary>Whether it has a verb that states, only verbs that can order, or none: "Ada, the minutes, by Friday".</summary>
+    public ushort Verbs { get; }
+
+    /// <summary>Whether somebody is called, only spoken of, or nobody named.</summary>
+    public ushort IsCalled { get; }
+
+    /// <summary>Whether it has a time.</summary>
+    public ushort IsDated { get; }
 
     public int Plain { get; }
 
@@ -234,6 +244,61 @@ internal sealed class SentenceFacts
 
         return best;
     }
+
+    private string VerbsOf()
+    {
+        var verbs = "no verb";
+        for (var i = _sentence.From; i < _sentence.To; i++)
+            if (
+                _words.ClassAt(i) is var kind
+                && (
+                    kind.IsHelping()
+                    || kind
+                        is WordClass.Stating
+                            or WordClass.Past
+                            or WordClass.I
+                            or WordClass.We
+                            or WordClass.You
+                            or WordClass.Subject
+                )
+            )
+                return "states";
+            else if (kind is WordClass.NoOne or WordClass.Denial || _words.At(i).Is("no"))
+                verbs = "denies";
+            else if (
+                kind is WordClass.Third
+                && _words.ClassIn(_sentence, i - 1)
+                    is WordClass.Noun
+                        or WordClass.NounOrVerb
+                        or WordClass.VerbOrNoun
+                        or WordClass.Other
+                        or WordClass.Person
+                        or WordClass.Crew
+                        or WordClass.Number
+            )
+                verbs = "third";
+            else if (
+                kind is WordClass.Possessive
+                && _words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
+                && _words.ClassIn(_sentence, i + 1) is WordClass.Preposition or WordClass.Adverb or WordClass.Determiner
+            )
+                verbs = "states";
+            else if (kind is WordClass.Verb && verbs is "no verb")
+                verbs = "verb";
+        return verbs;
+    }
+
+    private string CalledOf() =>
+        Address == N("nobody") ? "nobody"
+        : Address == N("spoken of") || Address == N("after a mark") ? "spoken of"
+        : Address == N("earlier") ? "earlier"
+        : "called";
+
+    private string DatedOf() =>
+        Time == N("no time") ? "undated"
+        : Time == N("urgency") ? "urgent"
+        : Time == N("repeat") ? "repeats"
+        : "dated";
 
     private static ushort N(string name) => Feature.Number(name);
 }

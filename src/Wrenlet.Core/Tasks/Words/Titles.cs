@@ -59,6 +59,9 @@ internal static class Titles
         "will",
         "can",
         "ok",
+        "x",
+        "xx",
+        "xxx",
         "that",
         "if",
     ];
@@ -99,6 +102,9 @@ internal static class Titles
                 if (cue.Cue.Label == Cues.Pointer)
                     for (var k = i; k < cue.To; k++)
                         left[k] = false;
+        // "Nip up and count the trays": how one gets there is no part of it.
+        if (request.Needs < 0 && PastGoing(words, request) is var begins && begins > request.Content)
+            Array.Fill(left, false, request.Content, begins - request.Content);
         foreach (var (from, to) in Vague(words, request))
             Array.Fill(left, false, from, to - from);
         // "ring Ruth for me, could you": asked twice.
@@ -118,6 +124,8 @@ internal static class Titles
             author?.Split(' ') is not [var called, ..] ? null
             : PeopleWords.IsTitle(called.TrimEnd('.').ToLowerInvariant()) ? author
             : called;
+        if (request.Needs < 0 && AsDone(words, request, left, first) is { } done)
+            return Polish(done);
         if (request.Needs < 0)
         {
             var spokenOf = new SpokenOf(words, request, first);
@@ -149,14 +157,14 @@ internal static class Titles
             words.At(request.Content).Lower,
             Joined(words, request.Content + 1, request.End, left, first, null)
         );
-        var done =
+        var verb =
             (
                 words.ClassAt(request.Content) is WordClass.Gerund
                     ? WordForms.GuessedGerundBase(opening)
                     : WordForms.GerundBase(opening)
             ) ?? (words.At(request.Content - 1).Lower is "be" or "get" or "gets" ? WordForms.PastBase(opening) : null);
-        if (done is not null)
-            return Polish($"{done} {thing} {rest}");
+        if (verb is not null)
+            return Polish($"{verb} {thing} {rest}");
         return
             words.ClassAt(request.Content)
                 is WordClass.Determiner
@@ -166,6 +174,72 @@ internal static class Titles
                     or WordClass.NounOrVerb
             ? Polish($"{Undetermined(Joined(words, request.Content, request.End, left, first, null))} for {thing}")
             : Polish($"{bare} {Joined(words, request.Needs, request.End, left, first, null)}");
+    }
+
+    /// <summary>
+    /// "Forty holds to be washed", "I want the shop cleared": "wash forty holds", "clear the shop"; null where nothing is said to
+    /// be done to what is named.
+    /// </summary>
+    private static string? AsDone(MessageWords words, Candidate request, bool[] left, string? author)
+    {
+        var wished = request.Cue.Cue.Label is "wish" or "need";
+        if (
+            (!wished && request.Cue.Cue != Cue.None)
+            || words.ClassAt(request.Content)
+                is not (
+                    WordClass.Determiner
+                    or WordClass.Noun
+                    or WordClass.NounOrVerb
+                    or WordClass.Number
+                    or WordClass.Possessive
+                    or WordClass.Other
+                )
+        )
+            return null;
+        for (var i = request.Content + 1; i < request.End; i++)
+        {
+            if (
+                words.ClassAt(i)
+                    is WordClass.Comma
+                        or WordClass.Dash
+                        or WordClass.Conjunction
+                        or WordClass.Subordinator
+                        or WordClass.Question
+                        or WordClass.Be
+                        or WordClass.Have
+                || words.At(i).Is("that")
+            )
+                return null;
+            var to = words.At(i).Is("to") && words.At(i + 1).Is("be") ? i + 2 : i;
+            if (
+                words.ClassAt(to) is not WordClass.Past
+                || to >= request.End
+                || (to == i && !(wished && EndsAPart(words, to + 1, request.End)))
+                || WordForms.PastBase(words.At(to).Lower) is not { } verb
+            )
+                continue;
+            return $"{verb} {Joined(words, request.Content, i, left, author, null)} {Joined(words, to + 1, request.End, left, author, null)}";
+        }
+
+        return null;
+    }
+
+    private static bool EndsAPart(MessageWords words, int i, int end) =>
+        i >= end || !words.IsPlain(i) || words.ClassAt(i) is WordClass.Preposition;
+
+    private static int PastGoing(MessageWords words, Candidate request)
+    {
+        var i = request.Content;
+        if (words.At(i).Lower is not ("nip" or "pop" or "run" or "go" or "come" or "hop" or "jump"))
+            return i;
+        i++;
+        if (words.At(i).Lower is "up" or "down" or "over" or "out" or "round" or "across" or "along" or "in")
+            i++;
+        return words.At(i).Is("and")
+            && i + 1 < request.End
+            && words.ClassAt(i + 1) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb
+            ? i + 1
+            : request.Content;
     }
 
     private static readonly string[][] VagueTimes =
@@ -218,6 +292,15 @@ internal static class Titles
                 _ => false,
             };
             if (why)
+            {
+                yield return (i, request.End);
+                yield break;
+            }
+
+            if (
+                words.ClassAt(i - 1) is WordClass.Comma
+                && words.At(i).Lower is "whatever" or "whichever" or "however"
+            )
             {
                 yield return (i, request.End);
                 yield break;
@@ -362,6 +445,9 @@ internal static class Titles
     /// </summary>
     private static string? InBaseForm(MessageWords words, Candidate request) =>
         words.DoneBy(request.Content) is { } done ? done
+        // "Somebody checks the lights"
+        : request.Cue.Cue.Label is "someone" && words.ClassAt(request.Content) is WordClass.Third
+            ? WordForms.ThirdBase(words.At(request.Content).Lower)
         : request.Cue.Cue.Label is "mind" or "mind who" or "kind" or "ask someone" or "remind me"
             ? WordForms.GerundBase(words.At(request.Content).Lower)
                 ?? (
