@@ -89,15 +89,19 @@ internal sealed class Example
             yield break;
         double[] scores = [.. _numbers.Select(table.Score)];
         var requests = Likeliest(scores);
-        var attaching = new Attaching(_words, requests);
+        // What a rule settles has nothing to teach.
+        var placing = new Placing(_words, requests, _message.Author, new Weights([]));
         for (var k = 0; k < requests.Length; k++)
         {
             var task = _message.Tasks[k];
+            // Where its due moment is read of no words, they would teach that none belong to it.
+            var told = task.Due is null && task.Start is null && task.Repeats is null || _words.Times.Any(t => IsOf(t, task));
             foreach (var time in _words.Times)
             {
-                var features = new List<Feature>();
-                attaching.OfTime(time, requests[k], features);
-                yield return new(features, IsOf(time, task));
+                if (!told)
+                    break;
+                if (placing.Of(time, requests[k]) is { Rule: null } verdict)
+                    yield return new([.. verdict.Features], IsOf(time, task));
             }
 
             if (requests[k].Cue.Cue.Doer is Doer.Author)
@@ -105,9 +109,8 @@ internal sealed class Example
             for (var i = 0; i < _words.Count; i++)
                 if (_words.WhoAt(i, _words.Count) is { } who && !_words.IsOneself(who, _message.Author))
                 {
-                    var features = new List<Feature>();
-                    attaching.OfName(who, requests[k], features);
-                    yield return new(features, IsOf(who, task));
+                    if (placing.Of(who, requests[k]) is { Rule: null } verdict)
+                        yield return new([.. verdict.Features], IsOf(who, task));
                     i = who.To - 1;
                 }
         }
