@@ -103,6 +103,8 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             return Verdict.By(PlaceTexts.SaysHowLongSomethingIsSo);
         if (IsOfACondition(time, request))
             return Verdict.By(PlaceTexts.IsOfACondition);
+        if (IsOfARelativePart(time))
+            return Verdict.By(PlaceTexts.IsOfAnotherPart);
         if (IsOfAll(time, request))
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, OfAll);
         if (_attaching.IsOnlyTold(time, request))
@@ -185,6 +187,22 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                         words.ClassAt(i + 1) is WordClass.You or WordClass.We
                         && words.ClassAt(i + 2) is WordClass.Modal
                     );
+        return false;
+    }
+
+    /// <summary>"Ask Mr Pell, who comes in on Mondays", "because we open on Friday", "now that it is dark by seven".</summary>
+    private bool IsOfARelativePart(TimePhrase time)
+    {
+        var home = words.SentenceOf(time.From);
+        for (var i = time.From - 1; i >= home.From; i--)
+            if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Colon)
+                return false;
+            else if (
+                words.At(i).Is("because")
+                || words.At(i).Is("that") && words.At(i - 1).Is("now")
+                || words.At(i).Lower is "who" or "which" && words.ClassAt(i - 1) is WordClass.Comma
+            )
+                return true;
         return false;
     }
 
