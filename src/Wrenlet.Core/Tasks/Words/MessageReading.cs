@@ -36,7 +36,10 @@ internal sealed class MessageReading(
 
     private readonly LocalDate _today = setting.Calendar.DateOf(sent);
 
-    public ImmutableArray<Draft> Drafts() => [.. Requests(Least).Select(Draft).Where(d => d.Title.Value.Length > 1)];
+    public ImmutableArray<Draft> Drafts() =>
+        new Uniting(words).Of([
+            .. Requests(Least).Select(r => (r, Draft(r))).Where(r => r.Item2.Title.Value.Length > 1),
+        ]);
 
     /// <summary>What it nearly took; null where nothing comes near.</summary>
     public Draft? Nearest() =>

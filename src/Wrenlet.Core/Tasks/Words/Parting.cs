@@ -66,7 +66,7 @@ internal static class Parting
     /// <summary>
     /// "Two jobs for Stan: lamp in the lift, lock on the gate": what is counted before it is listed, where so many parts follow.
     /// </summary>
-    private static bool IsCounted(MessageWords words, Sentence sentence, int content, int joint)
+    public static bool IsCounted(MessageWords words, Sentence sentence, int content, int joint)
     {
         var count = 0;
         var opens = -1;

@@ -1,0 +1,74 @@
+using System.Collections.Immutable;
+
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>
+/// Makes one task of what one sentence asks of the same people by the same time: "find the two bikes, Ada, try the shed", "get a
+/// quote, Ben can you ask around". What is counted or listed before it is said stays apart.
+/// </summary>
+/// <param name="words">The message.</param>
+internal sealed class Uniting(MessageWords words)
+{
+    /// <summary>From so many on they are a list, each with its own verb.</summary>
+    private const int AList = 3;
+
+    /// <summary>The drafts of requests, in their order, those that are one task as one.</summary>
+    public ImmutableArray<Draft> Of(List<(Request Request, Draft Draft)> read)
+    {
+        var united = ImmutableArray.CreateBuilder<Draft>(read.Count);
+        for (var i = 0; i < read.Count; )
+        {
+            var to = i + 1;
+            while (to < read.Count && AreOfOne(read[to - 1], read[to]))
+                to++;
+            if (to - i is > 1 and < AList)
+                united.Add(One(read[i], read[i + 1]));
+            else
+                united.AddRange(read[i..to].Select(r => r.Draft));
+            i = to;
+        }
+
+        return united.DrainToImmutable();
+    }
+
+    private bool AreOfOne((Request Request, Draft Draft) a, (Request Request, Draft Draft) b)
+    {
+        var (first, second) = (a.Request.Words, b.Request.Words);
+        return first.Sentence == second.Sentence
+            && first.Cue.Cue.Doer is not Doer.Author
+            && second.Cue.Cue.Doer is not Doer.Author
+            && a.Request.Names.Count > 0
+            && a.Request.Names.Select(n => n.Who.From).SequenceEqual(b.Request.Names.Select(n => n.Who.From))
+            && a.Draft.Due?.Value == b.Draft.Due?.Value
+            && a.Draft.Start?.Value == b.Draft.Start?.Value
+            && a.Draft.Repeats?.Value == b.Draft.Repeats?.Value
+            && !ArePartedSurely(first, second);
+    }
+
+    private bool ArePartedSurely(Candidate first, Candidate second)
+    {
+        for (var i = first.End; i < second.From; i++)
+            if (
+                words.ClassAt(i) is WordClass.Dash or WordClass.Bracket or WordClass.Mark
+                || Parting.IsCounted(words, first.Sentence, first.Content, i)
+            )
+                return true;
+        return false;
+    }
+
+    private Draft One((Request Request, Draft Draft) a, (Request Request, Draft Draft) b)
+    {
+        var (first, second) = (a.Draft.Title, b.Draft.Title);
+        var joint = words.ClassAt(b.Request.Words.From - 1) is WordClass.Conjunction ? " and " : ", ";
+        return a.Draft with
+        {
+            Title = first with
+            {
+                Value = first.Value + joint + char.ToLowerInvariant(second.Value[0]) + second.Value[1..],
+                Spans = [.. first.Spans, .. second.Spans],
+                Confidence = Math.Min(first.Confidence, second.Confidence),
+                Alternatives = [first.Value, .. first.Alternatives, second.Value],
+            },
+        };
+    }
+}
