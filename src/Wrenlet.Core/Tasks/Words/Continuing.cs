@@ -19,9 +19,18 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
     {
         var last = Math.Min(limit, request.Sentence.To);
         var end = ObjectEnd(request, last);
-        while (end < last && PartAt(end, last) is > 0 and var to)
+        while (end < last && PartAt(PastTimes(end, last), last) is > 0 and var to)
             end = to;
         return end;
+    }
+
+    /// <summary>"Check the weather at noon, Ada, and text me": what goes on, goes on behind the time.</summary>
+    private int PastTimes(int i, int last)
+    {
+        var to = i;
+        while (to < last && words.ClassAt(to) is WordClass.Time or WordClass.Priority)
+            to++;
+        return to < last ? to : i;
     }
 
     /// <summary>

@@ -146,6 +146,15 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         // "Could we come on a Saturday": on which is open.
         if (At(at - 1).Lower is "a" or "one" or "any")
             return null;
+        // "The Saturday callout": what it is called.
+        if (
+            At(i).Is("the")
+            && at == i + 1
+            && At(i - 1).Lower is not ("on" or "by" or "before" or "for" or "after" or "from" or "until" or "till")
+            && At(at + 1).IsWord
+            && WordForms.ClassOf(At(at + 1).Lower) is WordClass.Noun or WordClass.NounOrVerb
+        )
+            return null;
         at++;
         if (At(at).Is("the") && At(at + 1).Kind is TokenKind.Ordinal)
             return OnDate(at);
@@ -205,10 +214,12 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
             return Until(at + 1, EndOfMonth(Today));
         if (At(at).Is("month") && At(at + 1).Is("end"))
             return Until(at + 2, EndOfMonth(Today));
+        if (At(at).Is("weekend") && At(i - 1).Lower is "at" or "over" or "on" or "during")
+            return Then(at + 1, Monday.PlusDays(5));
         if (At(at).Is("weekend"))
             return Until(at + 1, EndOfWeek(0), Monday.PlusWeeks(1));
         if (At(at).Is("this") && At(at + 1).Is("weekend"))
-            return Until(at + 2, EndOfWeek(0), Monday.PlusWeeks(1));
+            return Then(at + 2, Monday.PlusDays(5));
         if (
             At(at).Lower is "start" or "beginning" or "middle" or "early" or "mid"
             && (At(at + 1).Is("of") || (At(at).Lower is "early" or "mid" && IsMonth(at + 1)))

@@ -52,6 +52,27 @@ internal sealed class LengthGrammar(
         return (new Point(moment, 0.97, [], working ? "counted in working time" : "counted from sending"), to + 1);
     }
 
+    /// <summary>"an hour before the opening", "half an hour before the show": null where nothing of the kind stands at a token.</summary>
+    /// <param name="at">Where the length begins.</param>
+    /// <param name="from">Where the phrase begins.</param>
+    /// <param name="days">What knows the milestones.</param>
+    public TimePhrase? Before(int at, int from, DayGrammar days)
+    {
+        var half = At(at).Is("half") && At(at + 1).Is("an");
+        if (!half && days.Count(at) is null)
+            return null;
+        var (count, unit) = half ? (1, at + 2) : days.Count(at)!.Value;
+        Duration? length = At(unit).Lower switch
+        {
+            "hour" or "hours" => half ? Duration.FromMinutes(30) : Duration.FromHours(count),
+            "minutes" or "mins" => Duration.FromMinutes(count),
+            _ => null,
+        };
+        return length is { } l && At(unit + 1).Is("before") && days.Milestone(unit + 2, out var to) is { } milestone
+            ? new(from, to, new Point(milestone - l, 0.95, [], "counted back from the milestone"), null, null)
+            : null;
+    }
+
     private Point Exactly(Duration length) => new(sent.ToInstant() + length, 0.97, [], "counted from sending");
 
     private Token At(int i) => i >= 0 && i < tokens.Count ? tokens[i] : Token.None;

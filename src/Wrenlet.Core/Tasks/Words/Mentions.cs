@@ -110,7 +110,10 @@ internal sealed class Mentions(MessageWords words)
                 (named && (PeopleWords.IsTitle(title) || IsPerson(from, head + 1)))
                 || male is not null
                 || PeopleWords.AreMeant(kind),
-            Speaks = part is Part.Subject && Speaks(to),
+            // "The Poetry Circle want the big room": one, and yet several.
+            Speaks =
+                part is Part.Subject
+                && (Speaks(to) || (named && !IsPluralWord(kind) && words.At(to).Lower is "want" or "need" or "have" or "are")),
             IsMale = male,
         };
     }
@@ -363,8 +366,9 @@ internal sealed class Mentions(MessageWords words)
             : Part.Object;
     }
 
-    /// <summary>"I'd like the labels": the verb.</summary>
+    /// <summary>"I'd like the labels": the verb; "can't do without the mixer": what is needed.</summary>
     private bool IsLiked(int i) =>
+        words.At(i).Is("without") && words.At(i - 1).Is("do") ||
         words.At(i).Is("like") && words.ClassAt(i - 1) is WordClass.Modal or WordClass.Stating;
 
     private bool SaidPastAsides(int end, int to)

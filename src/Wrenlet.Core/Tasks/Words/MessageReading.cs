@@ -170,6 +170,17 @@ internal sealed class MessageReading(
         due = Joined(request, due);
         var start = Likeliest(request, t => t.Start is not null);
         var repeat = Likeliest(request, t => t.Repeats is not null);
+        // "Every Monday, starting on the 20th", "every Friday, after lunch": said by the first time already, or of each.
+        if (
+            repeat is not null
+            && due is { } first
+            && start is { } begins
+            && (
+                begins.Time.ClockAlone is not null
+                || setting.Calendar.DateOf(begins.Time.Start!.At) == setting.Calendar.DateOf(first.Time.Due!.At)
+            )
+        )
+            start = null;
         var notBefore = c.Cue.Cue.Label is "forbid" && due is { Time.Repeats: null };
         var taken = Taken(request, due, start, repeat).ToList();
         var title = TitleOf(c, taken);

@@ -100,14 +100,18 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
     private bool Agrees(Mention m, int pronoun) =>
         words.At(pronoun).Lower switch
         {
-            "him" => !m.IsPlural && m.IsMale is not false && (m.IsSomebody || m.Speaks || IsFirm(m)),
-            "her" => !m.IsPlural && m.IsMale is not true && (m.IsSomebody || m.Speaks || IsFirm(m)),
+            "him" => !m.IsPlural && m.IsMale is not false && CanBeSomebody(m),
+            "her" => !m.IsPlural && m.IsMale is not true && CanBeSomebody(m),
             "them" or "those" or "these" => IsSaidTo(pronoun)
                 ? m.IsMale is null
                     && (m.Speaks || IsFirm(m) || (m.IsPlural && (m.IsSomebody || m.Part is Part.Subject or Part.Topic)))
                 : m.IsPlural && !m.Speaks && !(m.IsSomebody && m.Part is Part.Subject),
             _ => !m.IsPlural && !m.IsSomebody && !m.Speaks && !IsFirm(m),
         };
+
+    /// <summary>"Our new coach starts on Monday, show her round": who does something may be somebody, whatever the word.</summary>
+    private bool CanBeSomebody(Mention m) =>
+        m.IsSomebody || m.Speaks || IsFirm(m) || (m.Part is Part.Subject && m.IsDefinite);
 
     private bool IsFirm(Mention m) => words.ClassAt(m.Head) is WordClass.Other;
 
@@ -132,6 +136,8 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             fit -= 1;
         if (m.IsInAnAside)
             fit -= 2;
+        if (words.At(pronoun).Lower is "him" or "her" && !m.IsSomebody && !m.Speaks && !IsFirm(m))
+            fit -= 1;
         // "Mrs Cleave's cheque bounced, write her".
         if (m.IsSomebody && m.Part is Part.Aside)
             fit += 1.5;

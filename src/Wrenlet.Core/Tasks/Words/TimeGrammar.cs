@@ -253,6 +253,10 @@ internal sealed class TimeGrammar
                 : new(i, to, point, null, null) { IsMilestone = true };
         }
 
+        if (role is TimeRole.Before && Opened(i, at) is { } opened)
+            return opened;
+        if (_lengths.Before(at, i, _days) is { } hours)
+            return hours;
         if (role is TimeRole.By or TimeRole.Before && At(at).Is("then") && NamedBefore(i) is { } then)
             return new(i, at + 1, then, null, null);
         if (PartOf(i, at) is { } part)
@@ -290,6 +294,32 @@ internal sealed class TimeGrammar
                 role = TimeRole.From;
         }
 
+        // "Crab for twelve", "a table for four": for so many, but "ready for two", "I need it for three".
+        if (
+            At(i).Is("for")
+            && day is null
+            && clock is { BareHour: not null, StandsAlone: false }
+            && At(i - 1).Lower
+                is not (
+                    "it"
+                    or "them"
+                    or "these"
+                    or "those"
+                    or "this"
+                    or "that"
+                    or "ready"
+                    or "done"
+                    or "needed"
+                    or "wanted"
+                    or "due"
+                    or "me"
+                    or "us"
+                    or "here"
+                    or "there"
+                    or "up"
+                )
+        )
+            return null;
         if (!prefixed && !(day?.StandsAlone ?? false) && !(clock?.StandsAlone ?? false))
             return null;
         var end = Math.Max(day?.To ?? 0, clock?.To ?? 0);
@@ -314,6 +344,24 @@ internal sealed class TimeGrammar
         if (At(end).Is("sharp"))
             end++;
         return Resolve(i, end, role, day, clock);
+    }
+
+    /// <summary>"Before we open tomorrow", "before you close".</summary>
+    private TimePhrase? Opened(int from, int at)
+    {
+        if (
+            At(at).Lower is not ("we" or "you" or "they")
+            || At(at + 1).Lower is not ("open" or "close")
+            || !(_days.Read(at + 2) is { } || IsOpen(at + 2))
+        )
+            return null;
+        var calendar = _setting.Calendar;
+        var day = _days.Read(at + 2);
+        var date = day?.Date ?? _sent.Date;
+        Instant Moment(LocalDate d) => At(at + 1).Is("open") ? calendar.OpeningOf(d) : calendar.ClosingOf(d);
+        if (day is null && Moment(date) <= _sent.ToInstant())
+            date = calendar.AddWorkingDays(date, 1);
+        return new(from, day?.To ?? at + 2, new Point(Moment(date), 0.9, [], ""), null, null);
     }
 
     /// <summary>"the morning of the opening", "on the evening of the 12th", "the night before the show".</summary>

@@ -312,6 +312,18 @@ internal static class Titles
                 yield break;
             }
 
+            // "Sweep up before you go"
+            if (
+                words.At(i).Lower is "before" or "once" or "while"
+                && words.ClassAt(i + 1) is WordClass.I or WordClass.We or WordClass.You or WordClass.Subject
+                && words.ClassAt(i - 1) is not (WordClass.Comma or WordClass.Question or WordClass.Conjunction)
+                && words.At(request.Content).Lower is not ("ask" or "tell" or "check" or "see" or "say" or "show" or "find" or "let")
+            )
+            {
+                yield return (i, request.End);
+                yield break;
+            }
+
             if (words.ClassAt(i) is not WordClass.Comma)
                 continue;
             if (

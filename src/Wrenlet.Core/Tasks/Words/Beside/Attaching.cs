@@ -433,7 +433,8 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
             WordClass.Past or WordClass.Be or WordClass.Have or WordClass.Third => true,
             // "Kit can you" is said to Kit, "Kit can't" of him.
             WordClass.Modal or WordClass.Denial => words.ClassIn(home, who.To + 1) is not WordClass.You,
-            _ => false,
+            // "Prepress want a new monitor, can we look at prices".
+            _ => words.At(who.To).Lower is "want" or "wants" && !(request.Content > who.To && request.From <= who.To),
         };
         return states && !needs ? "with a verb of its own" : null;
     }

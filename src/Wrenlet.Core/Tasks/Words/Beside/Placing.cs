@@ -29,6 +29,9 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
     /// <summary>How sure it is that the time of a heading is of the items below it.</summary>
     private const double OfTheHeading = 0.9;
 
+    /// <summary>How sure it is of "needed by Friday".</summary>
+    private const double WhenNeeded = 0.85;
+
     /// <summary>How sure it is of "Hugh takes the pictures" that Hugh does.</summary>
     private const double WithItsVerb = 0.9;
 
@@ -103,6 +106,12 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             return Verdict.By(PlaceTexts.SaysHowLongSomethingIsSo);
         if (IsOfACondition(time, request))
             return Verdict.By(PlaceTexts.IsOfACondition);
+        if (IsNeededBy(time, request))
+            return Verdict.By(PlaceTexts.SaysWhenItIsNeeded, WhenNeeded);
+        if (IsAboutOf(time, request))
+            return Verdict.By(PlaceTexts.IsPartOfTheThing);
+        if (IsOfAStatementBehind(time, request))
+            return Verdict.By(PlaceTexts.IsOfAnotherPart);
         if (IsOfARelativePart(time))
             return Verdict.By(PlaceTexts.IsOfAnotherPart);
         if (IsOfAll(time, request))
@@ -131,6 +140,14 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             return Verdict.By(PlaceTexts.StandsTooFarAway);
         if (IsOfAnotherItem(who.From, request))
             return Verdict.By(PlaceTexts.IsOfAnotherItem);
+        // "Ada, can the workshop look at it": it is not Ada who is to.
+        if (
+            request.Cue is { Cue.Label: Cues.AskWho, Who: { } asked }
+            && words.ClassAt(asked.From - 1) is not WordClass.Conjunction
+            && (who.To <= asked.From || who.From >= asked.To)
+            && words.SentenceOf(who.From) == request.Sentence
+        )
+            return Verdict.By(PlaceTexts.AnotherIsAsked);
         if (_attaching.IsOnlySpokenOf(who, request))
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         var features = new List<Feature>(32);
@@ -187,6 +204,55 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                         words.ClassAt(i + 1) is WordClass.You or WordClass.We
                         && words.ClassAt(i + 2) is WordClass.Modal
                     );
+        return false;
+    }
+
+    /// <summary>"Redo the glaze, needed for Thursday", "print them, I need them by three": when what was asked last is needed.</summary>
+    private bool IsNeededBy(TimePhrase time, Candidate request)
+    {
+        var before = time.From - 1;
+        if (words.At(before).Lower is "it" or "them" or "these" or "those")
+            before--;
+        return (words.At(before).Lower is "needed" || (words.At(before).Lower is "need" && before < time.From - 1))
+            && request.End <= before
+            && words.SentenceOf(time.From) == request.Sentence
+            && requests.All(r => r == request || r.Sentence != request.Sentence || r.From < request.From || r.From > time.From);
+    }
+
+    /// <summary>"Keep Thursday afternoon free", "talk about Sunday": what is asked is of that day.</summary>
+    private bool IsAboutOf(TimePhrase time, Candidate request) =>
+        time.From > request.Content
+        && time.To <= request.End
+        && (
+            words.At(time.To).Lower is "free" or "off" or "clear"
+            || (words.At(time.From - 1).Is("about") && time.DayAlone is not null)
+        );
+
+    /// <summary>"Change the chain, the client is coming in two hours": when something else is so, said behind what is asked.</summary>
+    private bool IsOfAStatementBehind(TimePhrase time, Candidate request)
+    {
+        if (words.SentenceOf(time.From) != request.Sentence || time.From <= request.Content)
+            return false;
+        var states = false;
+        for (var i = time.From - 1; i > request.Content; i--)
+        {
+            var kind = words.ClassAt(i);
+            if (kind is WordClass.Comma or WordClass.Dash)
+                return states
+                    && words.ClassAt(i + 1)
+                        is WordClass.Determiner
+                            or WordClass.Noun
+                            or WordClass.NounOrVerb
+                            or WordClass.Possessive
+                            or WordClass.Other
+                            or WordClass.We
+                            or WordClass.Subject
+                    && requests.All(r => r == request || r.Content <= i || r.Content >= time.From);
+            if (kind is WordClass.To or WordClass.Question or WordClass.You || words.At(i).Lower is "want" or "wants" or "need" or "needs" or "needed" or "needing" or "wanted" or "due" or "like")
+                return false;
+            states |= kind is WordClass.Be or WordClass.Past or WordClass.Have or WordClass.Third or WordClass.Stating;
+        }
+
         return false;
     }
 

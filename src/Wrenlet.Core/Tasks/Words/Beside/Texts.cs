@@ -10,6 +10,9 @@ internal static class PlaceTexts
     public const string IsPartOfWhatIsTold = "it is part of what is to be told";
     public const string IsOfAllItems = "“all” before it says that it is for every item";
     public const string IsOfAnotherPart = "it is said of something else in the sentence";
+    public const string SaysWhenItIsNeeded = "the words before it say when it is needed";
+    public const string IsPartOfTheThing = "it is part of what is asked";
+    public const string AnotherIsAsked = "somebody else is asked to do it";
     public const string IsOfACondition = "it says by when something else has to be so";
     public const string IsOfAllThatIsAsked = "it is said of all that is asked here";
     public const string IsOfAnotherItem = "it stands in another item of the list";
