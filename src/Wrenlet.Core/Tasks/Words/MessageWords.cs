@@ -397,7 +397,12 @@ internal sealed class MessageWords
             var joint = at;
             while (joint < Count && (At(joint).Lower is "," or "and" or "&" or "/" or "+") && joint < at + 2)
                 joint++;
-            if (joint < Count && IsWho(joint) && (joint > at || _classes[joint] is WordClass.Tag))
+            if (
+                joint < Count
+                && IsWho(joint)
+                && (joint > at || _classes[joint] is WordClass.Tag)
+                && !(joint == at + 1 && At(at).Is(",") && AreApart(i, joint))
+            )
                 at = joint;
             else
                 break;
@@ -405,6 +410,11 @@ internal sealed class MessageWords
 
         return new(i, at, names);
     }
+
+    /// <summary>"Bags for the counter, Suki", "please, Jago, Wolf is away": two names with a comma, and only one is spoken to.</summary>
+    private bool AreApart(int first, int second) =>
+        ClassAt(first - 1) is WordClass.Preposition or WordClass.Verb
+        || ClassAt(second + 1) is WordClass.Be or WordClass.Have or WordClass.Past or WordClass.Third;
 
     private IEnumerable<Sentence> Cut()
     {

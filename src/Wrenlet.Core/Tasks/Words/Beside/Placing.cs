@@ -148,6 +148,13 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             && words.SentenceOf(who.From) == request.Sentence
         )
             return Verdict.By(PlaceTexts.AnotherIsAsked);
+        // "Ada to sand it and Ben to paint it".
+        if (
+            request.Cue.Who is { } own
+            && (who.To <= own.From || who.From >= own.To)
+            && requests.Any(r => r != request && r.Cue.Who is { } its && its.From <= who.From && who.To <= its.To)
+        )
+            return Verdict.By(PlaceTexts.AnotherIsAsked);
         if (_attaching.IsOnlySpokenOf(who, request))
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         var features = new List<Feature>(32);
@@ -238,7 +245,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         {
             var kind = words.ClassAt(i);
             if (kind is WordClass.Comma or WordClass.Dash)
-                return states
+                return (states || words.ClassAt(i + 1) is WordClass.We or WordClass.Subject)
                     && words.ClassAt(i + 1)
                         is WordClass.Determiner
                             or WordClass.Noun
