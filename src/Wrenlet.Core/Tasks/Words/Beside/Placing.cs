@@ -221,7 +221,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         if (words.At(before).Lower is "it" or "them" or "these" or "those")
             before--;
         return (words.At(before).Lower is "needed" || (words.At(before).Lower is "need" && before < time.From - 1))
-            && request.End <= before
+            && request.Content < before
             && words.SentenceOf(time.From) == request.Sentence
             && requests.All(r => r == request || r.Sentence != request.Sentence || r.From < request.From || r.From > time.From);
     }
@@ -245,14 +245,13 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         {
             var kind = words.ClassAt(i);
             if (kind is WordClass.Comma or WordClass.Dash)
-                return (states || words.ClassAt(i + 1) is WordClass.We or WordClass.Subject)
+                return (states || words.ClassAt(i + 1) is WordClass.Subject)
                     && words.ClassAt(i + 1)
                         is WordClass.Determiner
                             or WordClass.Noun
                             or WordClass.NounOrVerb
                             or WordClass.Possessive
                             or WordClass.Other
-                            or WordClass.We
                             or WordClass.Subject
                     && requests.All(r => r == request || r.Content <= i || r.Content >= time.From);
             if (kind is WordClass.To or WordClass.Question or WordClass.You || words.At(i).Lower is "want" or "wants" or "need" or "needs" or "needed" or "needing" or "wanted" or "due" or "like")
@@ -274,7 +273,22 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                 words.At(i).Is("because")
                 || words.At(i).Is("that") && words.At(i - 1).Is("now")
                 || words.At(i).Lower is "who" or "which" && words.ClassAt(i - 1) is WordClass.Comma
+                // "Before he leaves on Friday"; "before you go home tonight" is tonight.
+                || words.At(i).Is("before")
+                    && Does(i + 1, time.From)
+                    && words.At(time.From).Lower is not ("tonight" or "today" or "this")
             )
+                return true;
+        return false;
+    }
+
+    /// <summary>"He leaves", "the cleaners come": somebody with a verb.</summary>
+    private bool Does(int from, int to)
+    {
+        if (words.ClassAt(from) is WordClass.Subject or WordClass.I or WordClass.You or WordClass.We)
+            return from + 1 < to;
+        for (var i = from + 2; i < to && words.ClassAt(from) is WordClass.Determiner; i++)
+            if (words.ClassAt(i) is WordClass.Verb or WordClass.Be or WordClass.Third)
                 return true;
         return false;
     }
