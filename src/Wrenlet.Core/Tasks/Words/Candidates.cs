@@ -1,3 +1,5 @@
+using System.Collections.Frozen;
+
 namespace Wrenlet.Core.Tasks.Words;
 
 /// <summary>A run of words that might ask for or promise something.</summary>
@@ -42,6 +44,7 @@ internal static class Candidates
             if (TellsARule(words, sentence))
                 continue;
             var ends = Ends(words, sentence);
+            var wantsToKnow = WantsToKnow(words, sentence);
             for (var i = sentence.From; i < sentence.To; i++)
             {
                 if (i > sentence.From && words.TimeAt(i - 1) is { } before && before.Covers(i))
@@ -55,6 +58,8 @@ internal static class Candidates
                         Add(sentence, i, cue, PastAnAside(words, sentence, cue, SkipFillers(words, cue.Content, sentence.To)));
                 if (!opens || cues.Any(c => c.Cue.Label == Cues.Pointer))
                     continue;
+                if (wantsToKnow)
+                    continue;
                 if (CanBegin(words.ClassAt(i)) && !cues.Any(c => c.Cue.Doer is not Doer.Nothing && c.Content > i))
                     Add(sentence, i, new(Cue.None, i, i, null), i);
                 foreach (var (verb, complement) in Needs(words, sentence, i))
@@ -65,7 +70,11 @@ internal static class Candidates
             {
                 if (content >= s.To || !CanBegin(words.ClassAt(content)))
                     return;
-                if ((cue.Cue.Label is "who will" || cue.Cue.Doer is Doer.Author) && IsSomewhere(words, content))
+                if (
+                    (cue.Cue.Label is "who will" or "suggest" || cue.Cue.Doer is Doer.Author) && IsSomewhere(words, content)
+                )
+                    return;
+                if (IsOnlySaid(s, from, cue, content))
                     return;
                 if (
                     words.At(content).Is("not")
@@ -115,6 +124,37 @@ internal static class Candidates
                         all.Add(new(s, from, content, end, cue, needs, courtesy));
             }
 
+            bool IsOnlySaid(Sentence s, int from, CueFound cue, int content) =>
+                // "Don't wake them" asks for nothing to be done, "don't pay it until Friday" for something then.
+                (
+                    (
+                        cue.Cue.Label is "forbid"
+                        || words.ClassAt(content) is WordClass.Denial
+                        || words.At(content).Is("do") && words.At(content + 1).Is("not")
+                    ) && !HasTime(words, s)
+                )
+                // "You can't get at the back": with a question mark it asks.
+                || (
+                    cue.Cue.Label is "ask"
+                    && words.At(from).Is("you")
+                    && words.ClassAt(from + 1) is WordClass.Denial
+                    && !words.At(s.To).Is("?")
+                )
+                // "I'll think about it"
+                || (cue.Cue.Doer is Doer.Author && words.At(content).Is("think") && words.At(content + 1).Is("about"))
+                // "Ben thinks we should buy it"
+                || (
+                    cue.Cue.Label is "suggest"
+                    && words.At(words.At(from - 1).Is("that") ? from - 2 : from - 1).Lower
+                        is "thinks"
+                            or "thought"
+                            or "reckons"
+                            or "believes"
+                            or "feels"
+                )
+                // "Great job on the stand", "the Polish to follow"
+                || (cue.Cue == Cue.None && (Praise.Contains(words.At(content).Lower) || words.At(content + 1).Is("to") && words.At(content + 2).Is("follow")));
+
             // "Please note the new times", "can anyone tell me where", "please find the list attached".
             bool IsNoWork(Sentence s, int i) =>
                 words.CuesAt(s, i).Any(c => c.Cue.Label is Cues.Knowledge or Cues.Courtesy)
@@ -163,6 +203,40 @@ internal static class Candidates
         return false;
     }
 
+    /// <summary>"Ada, do the motors need oil?", "the rent, has it come?": a question, and how it is asked no way of asking for work.</summary>
+    private static bool WantsToKnow(MessageWords words, Sentence sentence)
+    {
+        if (!words.At(sentence.To).Is("?"))
+            return false;
+        for (var i = sentence.From; i < sentence.To; i++)
+            if (
+                words.At(i).Lower is "did" or "does" or "do" or "is" or "are" or "was" or "were" or "has" or "have"
+                && words.ClassIn(sentence, i - 1) is WordClass.Edge or WordClass.Comma or WordClass.Dash
+                && words.ClassAt(i + 1)
+                    is WordClass.Determiner
+                        or WordClass.Subject
+                        or WordClass.Person
+                        or WordClass.Other
+                        or WordClass.You
+                        or WordClass.We
+                && words.CuesAt(sentence, i).All(c => c.Cue.Doer is Doer.Nothing)
+            )
+                return true;
+        return false;
+    }
+
+    private static readonly FrozenSet<string> Praise = Lexicon.Set(
+        "great nice lovely brilliant excellent fantastic superb amazing wonderful beautiful"
+    );
+
+    private static bool HasTime(MessageWords words, Sentence sentence)
+    {
+        for (var i = sentence.From; i < sentence.To; i++)
+            if (words.ClassAt(i) is WordClass.Time)
+                return true;
+        return false;
+    }
+
     /// <summary>"Tom will be late", "I'll be back at two": where somebody is, or how.</summary>
     private static bool IsSomewhere(MessageWords words, int content)
     {
@@ -181,7 +255,7 @@ internal static class Candidates
             return false;
         var how = be + 1;
         return words.ClassAt(how) is WordClass.Preposition or WordClass.Time or WordClass.Adverb
-            || words.At(how).Lower is "late" or "away" or "here" or "there" or "ill" or "sick" or "home";
+            || words.At(how).Lower is "late" or "away" or "here" or "there" or "ill" or "sick" or "home" or "closed" or "shut" or "open";
     }
 
     /// <summary>"Could you, Ada, when it has cooled, clean it": past whom it is said to and a clause that says when.</summary>

@@ -103,7 +103,11 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
 
         if (
             words.At(i).Lower is "and" or "then" or "or"
-            && words.ClassAt(i + 1) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.VerbOrAdjective
+            && words.ClassAt(i + 1)
+                is WordClass.Verb
+                    or WordClass.VerbOrNoun
+                    or WordClass.VerbOrAdjective
+                    or WordClass.DoBase
         )
             return PartTo(i + 1, last, verb: true);
         return IsMark(i) ? PartTo(i + 1, last, verb: false) : -1;
@@ -123,13 +127,14 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
                 return i;
             if (
                 words.ClassAt(i)
-                is WordClass.Time
-                    or WordClass.Priority
+                is WordClass.Priority
                     or WordClass.Courtesy
                     or WordClass.Person
                     or WordClass.Crew
                     or WordClass.Tag
             )
+                return -1;
+            if (words.ClassAt(i) is WordClass.Time && (!verb || plain < 2))
                 return -1;
             if (!verb && !IsOfAThing(i, i == from))
                 return -1;

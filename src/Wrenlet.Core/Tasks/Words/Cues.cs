@@ -100,6 +100,8 @@ internal static class Cues
             "bear with",
             "well done",
             "heads up",
+            "one for you",
+            "good|nice|lovely|great to see|meet|hear",
             "fyi",
             "look|listen ,",
             "for information|info",

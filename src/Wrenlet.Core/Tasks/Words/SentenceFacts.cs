@@ -280,7 +280,12 @@ internal sealed class SentenceFacts
             else if (
                 kind is WordClass.Possessive
                 && _words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
-                && _words.ClassIn(_sentence, i + 1) is WordClass.Preposition or WordClass.Adverb or WordClass.Determiner
+                && _words.ClassIn(_sentence, i + 1) 
+                    is WordClass.Preposition
+                        or WordClass.Adverb
+                        or WordClass.Determiner
+                        or WordClass.Past
+                        or WordClass.Gerund
             )
                 verbs = "states";
             else if (kind is WordClass.Verb && verbs is "no verb")

@@ -47,6 +47,21 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         return found;
     }
 
+    /// <summary>"The motor hums, have a listen": what one is to look at or listen to; null where the request says it.</summary>
+    public string? LookedAt()
+    {
+        var sense = -1;
+        for (var i = request.Content; i < request.End && i < request.Content + 4; i++)
+            if (words.At(i).Lower is "look" or "listen" && words.At(request.Content).Is("have"))
+                sense = i;
+        if (sense < 0 || words.At(sense + 1).Lower is "at" or "to" or "for" or "into" or "in" or "round" or "over")
+            return null;
+        return Before().Where(m => m.Part is Part.Subject && m.IsDefinite && !m.IsSomebody && !m.Speaks).MaxBy(m => m.From)
+            is { } meant
+            ? (words.At(sense).Is("look") ? "at " : "to ") + WordsOf(meant)
+            : null;
+    }
+
     /// <summary>"Roses: deadhead": what a verb alone is done to; null where nothing stands before its colon.</summary>
     public string? Topic()
     {
@@ -105,7 +120,8 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             "them" or "those" or "these" => IsSaidTo(pronoun)
                 ? m.IsMale is null
                     && (m.Speaks || IsFirm(m) || (m.IsPlural && (m.IsSomebody || m.Part is Part.Subject or Part.Topic)))
-                : m.IsPlural && !m.Speaks && !(m.IsSomebody && m.Part is Part.Subject),
+                : (m.IsPlural && !m.Speaks && !(m.IsSomebody && m.Part is Part.Subject))
+                    || (m.Speaks && m.IsMale is null && m.Part is Part.Subject),
             _ => !m.IsPlural && !m.IsSomebody && !m.Speaks && !IsFirm(m),
         };
 
@@ -136,6 +152,8 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             fit -= 1;
         if (m.IsInAnAside)
             fit -= 2;
+        if (words.At(pronoun).Lower is "them" && m.Speaks && !IsSaidTo(pronoun))
+            fit -= 3.5;
         if (words.At(pronoun).Lower is "him" or "her" && !m.IsSomebody && !m.Speaks && !IsFirm(m))
             fit -= 1;
         // "Mrs Cleave's cheque bounced, write her".

@@ -297,7 +297,7 @@ internal sealed class TimeGrammar
         // "Crab for twelve", "a table for four": for so many, but "ready for two", "I need it for three".
         if (
             At(i).Is("for")
-            && day is null
+            && (day is null || At(clock?.To ?? i).Is(","))
             && clock is { BareHour: not null, StandsAlone: false }
             && At(i - 1).Lower
                 is not (

@@ -105,6 +105,15 @@ internal static class Titles
         // "Nip up and count the trays": how one gets there is no part of it.
         if (request.Needs < 0 && PastGoing(words, request) is var begins && begins > request.Content)
             Array.Fill(left, false, request.Content, begins - request.Content);
+        // "The invitations have to be out"
+        if (request.Needs < 0 && request.Cue.Cue == Cue.None)
+            for (var i = request.Content + 1; i + 2 < request.End; i++)
+                if (
+                    words.At(i).Lower is "has" or "have" or "need" or "needs"
+                    && words.At(i + 1).Is("to")
+                    && words.At(i + 2).Is("be")
+                )
+                    Array.Fill(left, false, i, 3);
         foreach (var (from, to) in Vague(words, request))
             Array.Fill(left, false, from, to - from);
         // "ring Ruth for me, could you": asked twice.
@@ -138,7 +147,7 @@ internal static class Titles
                 InBaseForm(words, request),
                 spokenOf.InPlaces()
             );
-            return Polish($"{title} {spokenOf.Topic()}");
+            return Polish($"{title} {spokenOf.Topic() ?? spokenOf.LookedAt()}");
         }
 
         // A thing needs something: what is to be done comes before the thing. Whom it is said to stands before both.
