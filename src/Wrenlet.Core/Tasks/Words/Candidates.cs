@@ -124,6 +124,22 @@ internal static class Candidates
                         all.Add(new(s, from, content, end, cue, needs, courtesy));
             }
 
+            bool IsThanks(Sentence s, int from)
+            {
+                var i = from - 1;
+                while (i >= s.From && words.At(i).Lower is "so" or "very" or "you" or "ever")
+                    i--;
+                return i >= s.From && i < from - 1 && words.At(i).Lower is "thank" or "thanks";
+            }
+
+            bool Tells(Sentence s, int from)
+            {
+                for (var i = from + 1; i < s.To && words.ClassAt(i) is not (WordClass.Comma or WordClass.To or WordClass.Dash); i++)
+                    if (words.ClassAt(i) is WordClass.Be or WordClass.Third or WordClass.Modal or WordClass.Have)
+                        return true;
+                return false;
+            }
+
             bool IsOnlySaid(Sentence s, int from, CueFound cue, int content) =>
                 // "Don't wake them" asks for nothing to be done, "don't pay it until Friday" for something then.
                 (
@@ -152,6 +168,10 @@ internal static class Candidates
                             or "believes"
                             or "feels"
                 )
+                // "Thank you so much for it"
+                || (cue.Cue == Cue.None && IsThanks(s, from))
+                // "Remember the sale starts on Monday"
+                || (words.At(content).Is("remember") && Tells(s, content + 1))
                 // "Great job on the stand", "the Polish to follow"
                 || (cue.Cue == Cue.None && (Praise.Contains(words.At(content).Lower) || words.At(content + 1).Is("to") && words.At(content + 2).Is("follow")));
 

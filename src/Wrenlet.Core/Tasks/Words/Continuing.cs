@@ -56,7 +56,7 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
             // "Check the oil if you can" is no question, "check if it is full" is one.
             || (
                 looks
-                && (IsQuestion(end) || IsQuestion(end - 1) || (words.At(end).Is("if") && end == request.Content + 1))
+                && (IsQuestion(end) || IsQuestion(end - 1) || (words.At(end).Is("if") && words.At(end - 1).Lower is "check" or "see"))
             )
             || (sure && words.At(end).Lower is "until" or "till" or "before" or "unless");
         if (!opens)

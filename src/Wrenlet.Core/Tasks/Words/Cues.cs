@@ -215,7 +215,8 @@ internal static class Cues
         .. Of(
             "ask someone",
             Doer.Anyone,
-            "please? can|could|would|will|might someone|somebody|anyone|anybody|one|we|everyone|everybody please? kindly? mind?"
+            "please? can|could|would|will|might someone|somebody|anyone|anybody|one|we|everyone|everybody please? kindly? mind?",
+            "please? can|could|would|will|might one of you|us please? kindly? mind?"
         ),
         .. Of("please", Doer.You, "please|kindly not|do|to|you|then? forget? to? also?"),
         .. Of("who to", Doer.Named, "<who> to", "<who> is|are to"),

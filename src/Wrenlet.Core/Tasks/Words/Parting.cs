@@ -31,6 +31,7 @@ internal static class Parting
             if (
                 IsAnothersPart(words, sentence, i, behind)
                 || IsCounted(words, sentence, content, i)
+                || IsCalledApart(words, sentence, i, behind)
                 || (words.ClassAt(i) is WordClass.Comma && States(words, content, i) && IsAsked(words, sentence, behind))
                 // "Order keys - put them in the safe - tell Ada"
                 || (words.ClassAt(i) is WordClass.Dash && Orders(words, content) && Orders(words, behind))
@@ -91,6 +92,22 @@ internal static class Parting
             else if (words.At(i).Is("and") && words.ClassAt(i - 1) is not (WordClass.Comma or WordClass.Dash))
                 ands++;
         return isMark ? marks == count - 1 : words.At(joint).Is("and") && marks + ands == count - 1;
+    }
+
+    /// <summary>"A list of rooms, Ada, and a price for the bus, Ben": two things, each with whose it is.</summary>
+    private static bool IsCalledApart(MessageWords words, Sentence sentence, int joint, int behind)
+    {
+        if (
+            words.ClassAt(joint - 1) is not (WordClass.Person or WordClass.Crew or WordClass.Tag)
+            || words.ClassAt(joint - 2) is not (WordClass.Comma or WordClass.Dash)
+            || words.WhoAt(behind, sentence.To) is not null
+        )
+            return false;
+        for (var i = behind; i < sentence.To; i++)
+            if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash)
+                return words.WhoAt(i + 1, sentence.To) is { } who
+                    && (who.To == sentence.To || words.ClassAt(who.To) is WordClass.Comma or WordClass.Dash);
+        return false;
     }
 
     /// <summary>"The inn have doubled their order, tell the dairy": what is so, and what is asked for that reason.</summary>

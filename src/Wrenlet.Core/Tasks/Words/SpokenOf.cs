@@ -37,7 +37,9 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         var used = new HashSet<Mention>();
         var seen = 0;
         for (var i = request.Content + 1; i < request.End && seen < Pronouns; i++)
-            if (IsPronoun(i) && seen++ < Pronouns && !IsNamedInside(i) && Meant(i) is { } meant && used.Add(meant))
+            if (IsOne(i) && OneOf(i) is { } kind)
+                found[i] = kind;
+            else if (IsPronoun(i) && seen++ < Pronouns && !IsNamedInside(i) && Meant(i) is { } meant && used.Add(meant))
             {
                 var named = WordsOf(meant);
                 // "Post Mr Osei's glasses to him".
@@ -46,6 +48,22 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             }
         return found;
     }
+
+    /// <summary>"Put a new one in": one of what was named before; "one of you" is not.</summary>
+    private bool IsOne(int i) =>
+        words.At(i).Is("one")
+        && words.ClassAt(i - 1) is WordClass.VerbOrAdjective or WordClass.NounOrVerb or WordClass.Noun
+        && words.ClassAt(i - 2) is WordClass.Determiner
+        && !words.At(i + 1).Is("of")
+        && !IsThing(i + 1);
+
+    private string? OneOf(int i) =>
+        Before()
+            .Where(m => !m.IsPlural && !m.IsSomebody && !m.Speaks && !IsFirm(m) && m.Part is not Part.Aside)
+            .MaxBy(m => Fit(m, i))
+            is { } meant
+            ? words.At(meant.Head).Lower
+            : null;
 
     /// <summary>"The motor hums, have a listen": what one is to look at or listen to; null where the request says it.</summary>
     public string? LookedAt()

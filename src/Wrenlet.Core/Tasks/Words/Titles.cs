@@ -181,6 +181,7 @@ internal static class Titles
                     or WordClass.Number
                     or WordClass.VerbOrAdjective
                     or WordClass.NounOrVerb
+                    or WordClass.Third
             ? Polish($"{Undetermined(Joined(words, request.Content, request.End, left, first, null))} for {thing}")
             : Polish($"{bare} {Joined(words, request.Needs, request.End, left, first, null)}");
     }
@@ -437,6 +438,7 @@ internal static class Titles
                     or "also"
                     or "just"
                     or "or"
+                    or "to"
         )
             title = title[(blank + 1)..].TrimStart(Edges);
         return title.Length == 0 ? title : char.ToUpperInvariant(title[0]) + title[1..];

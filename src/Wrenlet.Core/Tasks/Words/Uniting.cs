@@ -59,6 +59,9 @@ internal sealed class Uniting(MessageWords words)
     private Draft One((Request Request, Draft Draft) a, (Request Request, Draft Draft) b)
     {
         var (first, second) = (a.Draft.Title, b.Draft.Title);
+        // "The insurers want photographs, can you take some": said once more.
+        if (second.Value.Split(' ').Skip(1).All(w => w is "it" or "them" or "some" or "one" or "that" or "this"))
+            return a.Draft;
         var joint = words.ClassAt(b.Request.Words.From - 1) is WordClass.Conjunction ? " and " : ", ";
         return a.Draft with
         {

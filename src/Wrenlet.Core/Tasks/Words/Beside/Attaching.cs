@@ -162,6 +162,9 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
             into.Add(Feature.Of(TimeBetween, N(between), where));
     }
 
+    /// <summary>Whether a time is all that its sentence says.</summary>
+    public bool IsAlone(TimePhrase time) => _facts.IsAlone(words.SentenceOf(time.From), time.From, time.To);
+
     /// <summary>What is so of a name beside a request.</summary>
     public void OfName(WhoPhrase who, Candidate request, List<Feature> into)
     {

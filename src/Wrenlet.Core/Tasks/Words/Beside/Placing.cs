@@ -110,6 +110,11 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             return Verdict.By(PlaceTexts.SaysWhenItIsNeeded, WhenNeeded);
         if (IsAboutOf(time, request))
             return Verdict.By(PlaceTexts.IsPartOfTheThing);
+        // "The pressure drops every night. Somebody has to come."
+        if (time.Repeats is not null && !time.Covers(request.From) && IsOfAnotherSentence(time, request))
+            return Verdict.By(PlaceTexts.IsOfAnotherPart);
+        if (IsOfWhatWas(time, request))
+            return Verdict.By(PlaceTexts.IsOfWhatWas);
         if (IsOfAStatementBehind(time, request))
             return Verdict.By(PlaceTexts.IsOfAnotherPart);
         if (IsOfARelativePart(time))
@@ -235,17 +240,55 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             || (words.At(time.From - 1).Is("about") && time.DayAlone is not null)
         );
 
+    private bool IsOfAnotherSentence(TimePhrase time, Candidate request) =>
+        words.SentenceOf(time.From) is var home
+        && home != request.Sentence
+        && !request.Sentence.IsItem
+        && !_attaching.IsAlone(time);
+
+    /// <summary>"I left it in row F on Sunday, could somebody look": when something was.</summary>
+    private bool IsOfWhatWas(TimePhrase time, Candidate request)
+    {
+        if (time.To > request.From)
+            return false;
+        var home = words.SentenceOf(time.From);
+        for (var i = time.From - 1; i >= home.From; i--)
+            if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Colon or WordClass.To)
+                return false;
+            else if (words.At(i).Lower is "needed" or "wanted" or "due" or "booked" or "promised" or "moved")
+                return false;
+            else if (words.At(i).Lower is "was" or "were" or "had")
+                return true;
+            else if (words.ClassAt(i) is WordClass.Past)
+                return words.ClassAt(i - 1)
+                    is WordClass.I
+                        or WordClass.We
+                        or WordClass.Subject
+                        or WordClass.You
+                        or WordClass.Person
+                        or WordClass.Other
+                        or WordClass.Someone
+                        or WordClass.Noun;
+        return false;
+    }
+
     /// <summary>"Change the chain, the client is coming in two hours": when something else is so, said behind what is asked.</summary>
     private bool IsOfAStatementBehind(TimePhrase time, Candidate request)
     {
-        if (words.SentenceOf(time.From) != request.Sentence || time.From <= request.Content)
+        if (
+            words.SentenceOf(time.From) != request.Sentence
+            || time.From <= request.Content
+            || words.At(time.From).Is("due")
+        )
             return false;
-        var states = false;
+        var (states, past) = (false, false);
         for (var i = time.From - 1; i > request.Content; i--)
         {
             var kind = words.ClassAt(i);
             if (kind is WordClass.Comma or WordClass.Dash)
                 return (states || words.ClassAt(i + 1) is WordClass.Subject)
+                    // "We lost forty in March"; "we meet at eight tomorrow" may be when it is to be done.
+                    && (past || words.ClassAt(i + 1) is not WordClass.We)
                     && words.ClassAt(i + 1)
                         is WordClass.Determiner
                             or WordClass.Noun
@@ -253,9 +296,12 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                             or WordClass.Possessive
                             or WordClass.Other
                             or WordClass.Subject
+                            or WordClass.We
+                            or WordClass.Stating
                     && requests.All(r => r == request || r.Content <= i || r.Content >= time.From);
             if (kind is WordClass.To or WordClass.Question or WordClass.You || words.At(i).Lower is "want" or "wants" or "need" or "needs" or "needed" or "needing" or "wanted" or "due" or "like")
                 return false;
+            past |= kind is WordClass.Past;
             states |= kind is WordClass.Be or WordClass.Past or WordClass.Have or WordClass.Third or WordClass.Stating;
         }
 
