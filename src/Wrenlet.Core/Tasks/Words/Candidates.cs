@@ -41,7 +41,7 @@ internal static class Candidates
         var all = new List<Candidate>();
         foreach (var sentence in words.Sentences)
         {
-            if (TellsARule(words, sentence))
+            if (TellsARule(words, sentence) || IsSubject(words, sentence))
                 continue;
             var ends = Ends(words, sentence);
             var wantsToKnow = WantsToKnow(words, sentence);
@@ -124,6 +124,36 @@ internal static class Candidates
                         all.Add(new(s, from, content, end, cue, needs, courtesy));
             }
 
+            // "Pick up is at four", "the freeze starts on Friday", "the oven was left on", "the stand's got plenty".
+            bool IsStatement(Sentence s, int content)
+            {
+                if (words.At(content).Is("did"))
+                    return true;
+                var next = content + 1;
+                if (words.ClassAt(next) is WordClass.Preposition or WordClass.Adverb && words.TimeAt(next) is null)
+                    next++;
+                if (words.At(next).Lower is "is" or "are" or "was" or "were")
+                    return words.ClassAt(content) is not WordClass.Question;
+                if (
+                    words.At(content + 1).Lower is "starts" or "ends" or "opens" or "closes" or "begins"
+                    && words.ClassAt(content) is not (WordClass.Determiner or WordClass.Number)
+                )
+                    return true;
+                if (words.ClassAt(content) is WordClass.Verb)
+                    return false;
+                for (
+                    var i = content;
+                    i < s.To && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash or WordClass.Colon);
+                    i++
+                )
+                    if (
+                        words.At(i).Lower is "was" or "were"
+                        || words.ClassAt(i) is WordClass.Possessive && words.At(i + 1).Lower is "got" or "been"
+                    )
+                        return true;
+                return false;
+            }
+
             bool IsThanks(Sentence s, int from)
             {
                 var i = from - 1;
@@ -136,6 +166,15 @@ internal static class Candidates
             {
                 for (var i = from + 1; i < s.To && words.ClassAt(i) is not (WordClass.Comma or WordClass.To or WordClass.Dash); i++)
                     if (words.ClassAt(i) is WordClass.Be or WordClass.Third or WordClass.Modal or WordClass.Have)
+                        return true;
+                return false;
+            }
+
+            // "Can somebody tell me where they are": telling is no work either.
+            bool IsInAQuestion(Sentence s, int i)
+            {
+                for (var k = Math.Max(s.From, i - 3); k < i; k++)
+                    if (words.CuesAt(s, k).Any(c => c.Cue.Label == Cues.Knowledge && c.To > i))
                         return true;
                 return false;
             }
@@ -163,11 +202,26 @@ internal static class Candidates
                     cue.Cue.Label is "suggest"
                     && words.At(words.At(from - 1).Is("that") ? from - 2 : from - 1).Lower
                         is "thinks"
+                            or "think"
                             or "thought"
                             or "reckons"
                             or "believes"
                             or "feels"
                 )
+                // "I asked Sanjay to look at it": he has been asked.
+                || (
+                    cue.Cue.Label is "who to"
+                    && words.At(from - 1).Lower is "asked" or "told" or "got" or "wanted" or "reminded"
+                )
+                // "They'll let us know"
+                || (
+                    from > s.From
+                    && words.At(from - 1).Lower is "they'll" or "he'll" or "she'll" or "it'll"
+                    && cue.Cue.Doer is Doer.You
+                )
+                // "Please stop promising that"
+                || (words.At(content).Is("stop") && words.ClassAt(content + 1) is WordClass.Gerund)
+                || (cue.Cue == Cue.None && IsStatement(s, content))
                 // "Thank you so much for it"
                 || (cue.Cue == Cue.None && IsThanks(s, from))
                 // "Remember the sale starts on Monday"
@@ -178,6 +232,7 @@ internal static class Candidates
             // "Please note the new times", "can anyone tell me where", "please find the list attached".
             bool IsNoWork(Sentence s, int i) =>
                 words.CuesAt(s, i).Any(c => c.Cue.Label is Cues.Knowledge or Cues.Courtesy)
+                || IsInAQuestion(s, i)
                 || words.At(i).Is("find") && words.At(s.To - 1).Lower is "attached" or "enclosed" or "below";
 
             string? CourtesyAt(int i)
@@ -244,6 +299,10 @@ internal static class Candidates
                 return true;
         return false;
     }
+
+    /// <summary>"Fwd: the letter", "re: your order": what a mail is about.</summary>
+    private static bool IsSubject(MessageWords words, Sentence sentence) =>
+        words.At(sentence.From).Lower is "fwd" or "fw" or "re" or "forward" && words.At(sentence.From + 1).Is(":");
 
     private static readonly FrozenSet<string> Praise = Lexicon.Set(
         "great nice lovely brilliant excellent fantastic superb amazing wonderful beautiful"
@@ -540,6 +599,13 @@ internal static class Candidates
             };
             if (complement < 0 || complement >= sentence.To)
                 continue;
+            // "They want him again": a wish of theirs. "They need oiling": of things.
+            if (
+                words.At(from).Lower is "they" or "he" or "she"
+                && words.ClassAt(complement) is not WordClass.Gerund
+                && !words.At(complement).Is("be")
+            )
+                yield break;
             // "Has to be swept", "has to have a label"
             if (
                 words.At(complement).Is("be")

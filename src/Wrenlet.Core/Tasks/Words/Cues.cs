@@ -101,6 +101,8 @@ internal static class Cues
             "well done",
             "heads up",
             "one for you",
+            "hope you|you're|all|this|that|things|everything|it",
+            "folks|guys|lads|everyone ,",
             "good|nice|lovely|great to see|meet|hear",
             "fyi",
             "look|listen ,",

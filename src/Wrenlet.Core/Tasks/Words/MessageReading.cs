@@ -29,7 +29,7 @@ internal sealed class MessageReading(
 )
 {
     /// <summary>How sure it has to be that something is asked for.</summary>
-    public const double Least = 0.47;
+    public const double Least = 0.38;
 
     /// <summary>How sure it has to be to be worth a guess, where one is wanted.</summary>
     private const double LeastGuess = 0.08;

@@ -325,7 +325,10 @@ internal static class Titles
             // "Sweep up before you go"
             if (
                 words.At(i).Lower is "before" or "once" or "while"
-                && words.ClassAt(i + 1) is WordClass.I or WordClass.We or WordClass.You or WordClass.Subject
+                && (
+                    words.ClassAt(i + 1) is WordClass.I or WordClass.We or WordClass.You or WordClass.Subject
+                    || (words.ClassAt(i + 1) is WordClass.Determiner && Does(words, i + 3, request.End))
+                )
                 && words.ClassAt(i - 1) is not (WordClass.Comma or WordClass.Question or WordClass.Conjunction)
                 && words.At(request.Content).Lower is not ("ask" or "tell" or "check" or "see" or "say" or "show" or "find" or "let")
             )
@@ -396,6 +399,14 @@ internal static class Titles
                 words.ClassAt(i) is WordClass.Be or WordClass.Have or WordClass.Modal
                 || words.At(i).Lower is "want" or "wants" or "need" or "needs"
             )
+                return true;
+        return false;
+    }
+
+    private static bool Does(MessageWords words, int from, int to)
+    {
+        for (var i = from; i < to && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash); i++)
+            if (words.ClassAt(i) is WordClass.Verb or WordClass.Be or WordClass.Third)
                 return true;
         return false;
     }
