@@ -148,9 +148,8 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
             return null;
         // "The Saturday callout": what it is called.
         if (
-            At(i).Is("the")
-            && at == i + 1
-            && At(i - 1).Lower is not ("on" or "by" or "before" or "for" or "after" or "from" or "until" or "till")
+            (At(i).Is("the") ? at == i + 1 : at == i && At(i - 1).Is("the"))
+            && At(At(i).Is("the") ? i - 1 : i - 2).Lower is not ("on" or "by" or "before" or "for" or "after" or "from" or "until" or "till")
             && At(at + 1).IsWord
             && WordForms.ClassOf(At(at + 1).Lower) is WordClass.Noun or WordClass.NounOrVerb
         )
@@ -185,6 +184,9 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         if (!IsMonth(i) || At(i).Name is not null || At(i + 1).Kind is TokenKind.Number or TokenKind.Ordinal)
             return null;
         var month = Lexicon.Months[At(i).Lower];
+        // In April, "from March" is of the month that was.
+        if ((Today.Month - month + 12) % 12 is >= 1 and <= 3)
+            return null;
         return Then(i + 1, new LocalDate(month <= Today.Month ? Today.Year + 1 : Today.Year, month, 1));
     }
 

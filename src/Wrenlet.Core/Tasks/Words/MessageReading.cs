@@ -238,11 +238,30 @@ internal sealed class MessageReading(
     {
         var day = Likeliest(request, t => t.DayAlone is not null);
         var clock = Likeliest(request, t => t.ClockAlone is not null);
-        if (due is not { Time.Repeats: null } || day is not { } d || clock is not { } c)
+        if (due is { Time: { Repeats: null, ClockAlone: { Today: false } time } bare } && day is null && DayBefore(bare) is { } date)
+            return due.Value with
+            {
+                Item1 = bare with { Due = new Point(setting.Calendar.FirstMoment(date + time.Time(date)), 0.85, [bare.Due!.At], "") },
+            };
+        if (due is not { Time.Repeats: null } || day is not { } d || clock is not { Time.ClockAlone.Today: false } c)
             return due;
-        var date = d.Time.DayAlone!.Date;
-        var moment = setting.Calendar.FirstMoment(date + c.Time.ClockAlone!.Time(date));
+        var on = d.Time.DayAlone!.Date;
+        var moment = setting.Calendar.FirstMoment(on + c.Time.ClockAlone!.Time(on));
         return (d.Time with { Due = new Point(moment, 0.9, [], "") }, Math.Min(d.Certainty, c.Certainty));
+    }
+
+    /// <summary>"The van leaves at ten tomorrow, have it loaded by half nine": the day that a time of day before it in the sentence has.</summary>
+    private LocalDate? DayBefore(TimePhrase clock)
+    {
+        TimePhrase? before = null;
+        foreach (var time in words.Times)
+            if (
+                time.To <= clock.From
+                && words.SentenceOf(time.From) == words.SentenceOf(clock.From)
+                && time is { Due: not null, DayAlone: null, ClockAlone: null, IsMilestone: false }
+            )
+                before = time;
+        return before is null ? null : setting.Calendar.DateOf(before.Due!.At);
     }
 
     /// <summary>What is no part of the title since it was understood as something else.</summary>

@@ -39,11 +39,16 @@ internal sealed class Uniting(MessageWords words)
             && second.Cue.Cue.Doer is not Doer.Author
             && a.Request.Names.Count > 0
             && a.Request.Names.Select(n => n.Who.From).SequenceEqual(b.Request.Names.Select(n => n.Who.From))
-            && a.Draft.Due?.Value == b.Draft.Due?.Value
-            && a.Draft.Start?.Value == b.Draft.Start?.Value
+            && (
+                a.Draft.Due?.Value == b.Draft.Due?.Value && a.Draft.Start?.Value == b.Draft.Start?.Value
+                || (IsSaidAgain(b.Draft) && a.Draft is { Due: null, Start: null })
+            )
             && a.Draft.Repeats?.Value == b.Draft.Repeats?.Value
             && !ArePartedSurely(first, second);
     }
+
+    private static bool IsSaidAgain(Draft draft) =>
+        draft.Title.Value.Split(' ').Skip(1).All(w => w is "it" or "them" or "some" or "one" or "that" or "this");
 
     private bool ArePartedSurely(Candidate first, Candidate second)
     {
@@ -60,8 +65,8 @@ internal sealed class Uniting(MessageWords words)
     {
         var (first, second) = (a.Draft.Title, b.Draft.Title);
         // "The insurers want photographs, can you take some": said once more.
-        if (second.Value.Split(' ').Skip(1).All(w => w is "it" or "them" or "some" or "one" or "that" or "this"))
-            return a.Draft;
+        if (IsSaidAgain(b.Draft))
+            return a.Draft with { Due = a.Draft.Due ?? b.Draft.Due, Start = a.Draft.Start ?? b.Draft.Start };
         var joint = words.ClassAt(b.Request.Words.From - 1) is WordClass.Conjunction ? " and " : ", ";
         return a.Draft with
         {

@@ -23,6 +23,9 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
     /// <summary>How sure it has to be that something belongs to a request.</summary>
     public const double Least = 0.5;
 
+    /// <summary>How sure it has to be where there is only one request and one time.</summary>
+    private const double LeastAlone = 0.4;
+
     /// <summary>How sure it is that "all by Friday" in one item of a list is of each.</summary>
     private const double OfAll = 0.8;
 
@@ -77,6 +80,14 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                 && taken.Find(t => IsBeside(t.Time, clock)) is { Time: not null } day
             )
                 taken.Add((clock, day.Certainty));
+        // One request and one time: nothing else it could belong to.
+        if (
+            taken.Count == 0
+            && requests.Count == 1
+            && words.Times is [var only]
+            && Of(only, request) is { Certainty: >= LeastAlone } alone
+        )
+            taken.Add((only, alone.Certainty));
         if (taken.Count == 0 && HeadingOf(request) is { } heading)
             taken.AddRange(
                 words
@@ -123,6 +134,8 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, OfAll);
         if (_attaching.IsOnlyTold(time, request))
             return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
+        if (IsOfAnothersSentence(time, request))
+            return Verdict.By(PlaceTexts.IsOfAnotherPart);
         if (IsOfAnotherItem(time.From, request))
             // "1) permits 2) lights, all by Friday".
             return words.At(time.From - 1).Lower is "all" or "everything"
@@ -237,8 +250,25 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         && time.To <= request.End
         && (
             words.At(time.To).Lower is "free" or "off" or "clear"
-            || (words.At(time.From - 1).Is("about") && time.DayAlone is not null)
+            || (words.At(time.From).Is("about") && time.DayAlone is not null)
+            || words.ClassAt(time.From - 1) is WordClass.Possessive
+            || words.At(request.Content).Lower is "cancel"
+            || (
+                words.At(request.Content).Lower is "swap" or "change" or "keep" or "tell" or "say"
+                && time.From <= request.Content + 2
+                && words.At(time.From).Lower is not ("today" or "tomorrow" or "tonight" or "by" or "before" or "this")
+            )
         );
+
+    /// <summary>"Ada: bleed it; Ben: test it by Friday": each sentence of its own name.</summary>
+    private bool IsOfAnothersSentence(TimePhrase time, Candidate request)
+    {
+        var home = words.SentenceOf(time.From);
+        return home != request.Sentence
+            && words.WhoAt(home.From, home.To) is not null
+            && words.WhoAt(request.Sentence.From, request.Sentence.To) is not null
+            && requests.Any(r => r.Sentence == home);
+    }
 
     private bool IsOfAnotherSentence(TimePhrase time, Candidate request) =>
         words.SentenceOf(time.From) is var home
