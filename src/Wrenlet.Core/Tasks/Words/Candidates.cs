@@ -41,7 +41,7 @@ internal static class Candidates
         var all = new List<Candidate>();
         foreach (var sentence in words.Sentences)
         {
-            if (TellsARule(words, sentence) || IsSubject(words, sentence))
+            if (TellsARule(words, sentence) || IsSubject(words, sentence) || AsksWhenOrWhere(words, sentence))
                 continue;
             var ends = Ends(words, sentence);
             var wantsToKnow = WantsToKnow(words, sentence);
@@ -298,6 +298,31 @@ internal static class Candidates
             )
                 return true;
         return false;
+    }
+
+    /// <summary>"When do we have to return it?", "Ada, where are the keys?"; "why don't we ring them?" asks for it.</summary>
+    private static bool AsksWhenOrWhere(MessageWords words, Sentence sentence)
+    {
+        var i = sentence.From;
+        if (words.WhoAt(i, sentence.To) is { } who)
+            i = who.To;
+        while (i < sentence.To && words.ClassAt(i) is WordClass.Comma or WordClass.Conjunction or WordClass.Courtesy)
+            i++;
+        return words.At(sentence.To).Is("?")
+            && words.At(i).Lower is "when" or "where" or "what" or "how" or "why"
+            && words.At(i + 1).Lower
+                is "do"
+                    or "does"
+                    or "did"
+                    or "is"
+                    or "are"
+                    or "was"
+                    or "were"
+                    or "has"
+                    or "have"
+                    or "can"
+                    or "should"
+                    or "will";
     }
 
     /// <summary>"Fwd: the letter", "re: your order": what a mail is about.</summary>

@@ -130,6 +130,7 @@ internal static class Parting
             if (
                 words.ClassAt(i) is WordClass.Be or WordClass.Have
                 || words.ClassAt(i) is WordClass.HaveBase && words.ClassAt(i + 1) is WordClass.Past
+                || words.ClassAt(i) is WordClass.Past && i + 1 < joint && words.ClassAt(i + 1) is not WordClass.Preposition
                 || words.At(i).Lower is "want" or "wants" or "would"
             )
                 return true;

@@ -326,7 +326,12 @@ internal static class Titles
             if (
                 words.At(i).Lower is "before" or "once" or "while"
                 && (
-                    words.ClassAt(i + 1) is WordClass.I or WordClass.We or WordClass.You or WordClass.Subject
+                    words.ClassAt(i + 1)
+                        is WordClass.I
+                            or WordClass.We
+                            or WordClass.You
+                            or WordClass.Subject
+                            or WordClass.Someone
                     || (words.ClassAt(i + 1) is WordClass.Determiner && Does(words, i + 3, request.End))
                 )
                 && words.ClassAt(i - 1) is not (WordClass.Comma or WordClass.Question or WordClass.Conjunction)

@@ -12,6 +12,9 @@ internal sealed class Uniting(MessageWords words)
     /// <summary>From so many on they are a list, each with its own verb.</summary>
     private const int AList = 3;
 
+    /// <summary>What is less surely a request goes with the one before it, whatever its time.</summary>
+    private const double Sure = 0.5;
+
     /// <summary>The drafts of requests, in their order, those that are one task as one.</summary>
     public ImmutableArray<Draft> Of(List<(Request Request, Draft Draft)> read)
     {
@@ -42,8 +45,9 @@ internal sealed class Uniting(MessageWords words)
             && (
                 a.Draft.Due?.Value == b.Draft.Due?.Value && a.Draft.Start?.Value == b.Draft.Start?.Value
                 || (IsSaidAgain(b.Draft) && a.Draft is { Due: null, Start: null })
+                || (b.Request.Clause.Certainty < Sure && b.Draft is { Due: null, Start: null, Repeats: null })
             )
-            && a.Draft.Repeats?.Value == b.Draft.Repeats?.Value
+            && (a.Draft.Repeats?.Value == b.Draft.Repeats?.Value || b.Request.Clause.Certainty < Sure)
             && !ArePartedSurely(first, second);
     }
 

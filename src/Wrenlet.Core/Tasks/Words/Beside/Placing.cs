@@ -26,6 +26,9 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
     /// <summary>How sure it has to be where there is only one request and one time.</summary>
     private const double LeastAlone = 0.4;
 
+    /// <summary>Of so many times at most one can be the only one that is not of something else.</summary>
+    private const int MostAlone = 4;
+
     /// <summary>How sure it is that "all by Friday" in one item of a list is of each.</summary>
     private const double OfAll = 0.8;
 
@@ -84,10 +87,12 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         if (
             taken.Count == 0
             && requests.Count == 1
-            && words.Times is [var only]
-            && Of(only, request) is { Certainty: >= LeastAlone } alone
+            && words.Times.Count <= MostAlone
+            && words.Times.Select(t => (Time: t, Verdict: Of(t, request))).Where(t => t.Verdict.Rule is null).ToList()
+                is [var only]
+            && only.Verdict.Certainty >= LeastAlone
         )
-            taken.Add((only, alone.Certainty));
+            taken.Add((only.Time, only.Verdict.Certainty));
         if (taken.Count == 0 && HeadingOf(request) is { } heading)
             taken.AddRange(
                 words
@@ -252,7 +257,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             words.At(time.To).Lower is "free" or "off" or "clear"
             || (words.At(time.From).Is("about") && time.DayAlone is not null)
             || words.ClassAt(time.From - 1) is WordClass.Possessive
-            || words.At(request.Content).Lower is "cancel"
+            || (words.At(request.Content).Is("cancel") && words.At(time.From).Is("on"))
             || (
                 words.At(request.Content).Lower is "swap" or "change" or "keep" or "tell" or "say"
                 && time.From <= request.Content + 2
@@ -361,9 +366,10 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
     /// <summary>"He leaves", "the cleaners come": somebody with a verb.</summary>
     private bool Does(int from, int to)
     {
-        if (words.ClassAt(from) is WordClass.Subject or WordClass.I or WordClass.You or WordClass.We)
+        if (words.ClassAt(from) is WordClass.Subject or WordClass.I or WordClass.You or WordClass.We or WordClass.Someone)
             return from + 1 < to;
-        for (var i = from + 2; i < to && words.ClassAt(from) is WordClass.Determiner; i++)
+        var named = words.ClassAt(from) is WordClass.Person or WordClass.Other;
+        for (var i = from + (named ? 1 : 2); i < to && (named || words.ClassAt(from) is WordClass.Determiner); i++)
             if (words.ClassAt(i) is WordClass.Verb or WordClass.Be or WordClass.Third)
                 return true;
         return false;
