@@ -140,7 +140,8 @@ internal static class Candidates
                 )
                     return true;
                 if (words.ClassAt(content) is WordClass.Verb)
-                    return false;
+                    return words.ClassAt(content + 1) is WordClass.Noun or WordClass.NounOrVerb
+                        && words.At(content + 2).Lower is "was" or "were";
                 for (
                     var i = content;
                     i < s.To && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash or WordClass.Colon);
@@ -266,6 +267,8 @@ internal static class Candidates
                     || words.At(i + 2).Is("what") && words.At(i + 4).Lower is "agreed" or "decided" or "said"
                 )
             )
+                return true;
+            if (words.At(i + 1).Is("those") && words.At(i + 2).Is("are") && words.At(i + 4).Lower is "rules" or "orders")
                 return true;
             if (
                 words.At(sentence.To - 1).Lower is "says" or "say"

@@ -31,6 +31,9 @@ internal sealed class MessageReading(
     /// <summary>How sure it has to be that something is asked for.</summary>
     public const double Least = 0.38;
 
+    /// <summary>How sure it has to be in a list whose other items all ask for something.</summary>
+    private const double LeastLike = 0.2;
+
     /// <summary>How sure it has to be to be worth a guess, where one is wanted.</summary>
     private const double LeastGuess = 0.08;
 
@@ -110,7 +113,8 @@ internal sealed class MessageReading(
 
     private IEnumerable<Request> Requests(double least)
     {
-        var clauses = Clauses.Of(words, author is not null, weights).Best(least);
+        var all = Clauses.Of(words, author is not null, weights);
+        var clauses = WithTheirLike(all, all.Best(least));
         Candidate[] candidates = [.. clauses.Select(c => c.Candidate)];
         for (var i = 0; i < clauses.Count; i++)
         {
@@ -144,6 +148,34 @@ internal sealed class MessageReading(
                 PrioritiesOf(clause.Candidate, candidates)
             );
         }
+    }
+
+    /// <summary>
+    /// "1) Nate: towels 2) Rosa: the lamp 3) Ben: gate, it's stuck": where all the other items of a list ask for something, the
+    /// one that names somebody too does.
+    /// </summary>
+    private IReadOnlyList<Clause> WithTheirLike(Clauses all, IReadOnlyList<Clause> found)
+    {
+        if (found.Count < 2 || !words.Sentences.Any(s => s.IsItem))
+            return found;
+        var asking = found.Select(c => c.Candidate.Sentence).ToHashSet();
+        var missing = words
+            .Sentences.Where(s =>
+                s.IsItem
+                && !asking.Contains(s)
+                && words.IsNamed(s)
+                && words.ItemsBeside(s) is { Count: > 1 } beside
+                && beside.All(asking.Contains)
+            )
+            .ToHashSet();
+        return missing.Count == 0
+            ? found
+            :
+            [
+                .. found
+                    .Concat(all.Best(LeastLike).Where(c => missing.Contains(c.Candidate.Sentence)))
+                    .OrderBy(c => c.Candidate.From),
+            ];
     }
 
     /// <summary>"I'll order the paint today and collect it on Friday": what is promised goes on behind "and".</summary>

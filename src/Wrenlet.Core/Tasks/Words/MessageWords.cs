@@ -40,6 +40,9 @@ internal sealed class MessageWords
         "mate",
     ];
 
+    /// <summary>So many items of a list on either side of one are looked at.</summary>
+    private const int MostItems = 12;
+
     private readonly IReadOnlyList<Token> _tokens;
     private readonly int[] _timeOf;
     private readonly int[] _priorityOf;
@@ -208,6 +211,34 @@ internal sealed class MessageWords
         }
 
         return alike.ToString();
+    }
+
+    /// <summary>The other items of the list that an item stands in: those that stand near, as more of them say nothing new.</summary>
+    public List<Sentence> ItemsBeside(Sentence item)
+    {
+        var beside = new List<Sentence>();
+        foreach (var step in (int[])[-1, 1])
+            for (
+                var i = item.Index + step;
+                i >= 0 && i < Sentences.Count && Math.Abs(i - item.Index) <= MostItems && Sentences[i].IsItem;
+                i += step
+            )
+                beside.Add(Sentences[i]);
+        return beside;
+    }
+
+    /// <summary>Whether a sentence begins or ends with somebody's name.</summary>
+    public bool IsNamed(Sentence sentence)
+    {
+        var (from, to) = (sentence.From, sentence.To);
+        while (
+            to > from
+            && ClassAt(to - 1) is WordClass.Bracket or WordClass.Courtesy or WordClass.Time or WordClass.Comma
+        )
+            to--;
+        while (from < to && ClassAt(from) is WordClass.Bracket or WordClass.Courtesy)
+            from++;
+        return from < to && (IsWho(from) || IsWho(to - 1));
     }
 
     public Sentence SentenceOf(int token) => Sentences[_sentenceOf[token]];

@@ -5,9 +5,6 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <summary>What is so of a whole sentence.</summary>
 internal sealed class SentenceFacts
 {
-    /// <summary>So many items on either side are looked at: more of them say nothing new.</summary>
-    private const int MostItems = 12;
-
     private readonly MessageWords _words;
     private readonly Sentence _sentence;
 
@@ -105,45 +102,19 @@ internal sealed class SentenceFacts
     private string ListOf()
     {
         var (named, all) = (0, 0);
-        foreach (var item in Items(-1).Concat(Items(1)))
+        foreach (var item in _words.ItemsBeside(_sentence))
         {
             all++;
-            if (IsNamed(item))
+            if (_words.IsNamed(item))
                 named++;
         }
 
-        return (IsNamed(_sentence) ? "named among " : "unnamed among ")
+        return (_words.IsNamed(_sentence) ? "named among " : "unnamed among ")
             + (
                 all == 0 ? "none"
                 : named == all ? "named"
                 : named == 0 ? "unnamed"
                 : "both"
-            );
-    }
-
-    private IEnumerable<Sentence> Items(int step)
-    {
-        for (
-            var i = _sentence.Index + step;
-            i >= 0 && i < _words.Sentences.Count && Math.Abs(i - _sentence.Index) <= MostItems && _words.Sentences[i].IsItem;
-            i += step
-        )
-            yield return _words.Sentences[i];
-    }
-
-    /// <summary>Whether an item begins or ends with somebody's name.</summary>
-    private bool IsNamed(Sentence item)
-    {
-        var to = item.To;
-        while (to > item.From && _words.ClassAt(to - 1) is WordClass.Bracket or WordClass.Courtesy or WordClass.Time or WordClass.Comma)
-            to--;
-        var from = item.From;
-        while (from < to && _words.ClassAt(from) is WordClass.Bracket or WordClass.Courtesy)
-            from++;
-        return from < to
-            && (
-                _words.ClassAt(from) is WordClass.Person or WordClass.Crew or WordClass.Tag
-                || _words.ClassAt(to - 1) is WordClass.Person or WordClass.Crew or WordClass.Tag
             );
     }
 

@@ -173,7 +173,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             return Verdict.By(PlaceTexts.AnotherIsAsked);
         // "Ada to sand it and Ben to paint it".
         if (
-            request.Cue.Who is { } own
+            (request.Cue.Who ?? words.Names.Find(n => n.To == request.From)) is { } own
             && (who.To <= own.From || who.From >= own.To)
             && requests.Any(r => r != request && r.Cue.Who is { } its && its.From <= who.From && who.To <= its.To)
         )
