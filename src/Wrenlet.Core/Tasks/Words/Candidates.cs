@@ -149,8 +149,29 @@ internal static class Candidates
                 )
                     if (
                         words.At(i).Lower is "was" or "were"
+                        // "The drive came", "the inn will fetch it": told, whoever it is of.
+                        || (i > content && words.At(i).Lower is "will" or "won't")
+                        || (
+                            i > content
+                            && words.At(i).Lower is "came" or "arrived" or "went" or "happened"
+                            && !words.IsPlain(i + 1)
+                        )
                         || words.ClassAt(i) is WordClass.Possessive && words.At(i + 1).Lower is "got" or "been"
                     )
+                        return true;
+                return false;
+            }
+
+            bool IsCount(Sentence s, int i) =>
+                (words.ClassAt(i) is WordClass.Number || Lexicon.Numbers.ContainsKey(words.At(i).Lower))
+                && words.At(i + 1).Lower is "things" or "jobs" or "tasks" or "points" or "favours" or "errands"
+                && i + 2 < s.To
+                && words.ClassAt(i + 2) is WordClass.Colon or WordClass.Comma or WordClass.Dash or WordClass.Person;
+
+            bool HasTold(Sentence s, int from)
+            {
+                for (var i = from - 1; i >= s.From && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash); i--)
+                    if (words.At(i).Lower is "told" or "said" or "promised" or "knows" or "agreed")
                         return true;
                 return false;
             }
@@ -220,6 +241,16 @@ internal static class Candidates
                     && words.At(from - 1).Lower is "they'll" or "he'll" or "she'll" or "it'll"
                     && cue.Cue.Doer is Doer.You
                 )
+                // "I told her that we will ring"
+                || (cue.Cue.Label is "suggest" && words.At(from - 1).Is("that") && HasTold(s, from))
+                // "Can the cellar take twelve or is it full?"
+                || (cue.Cue.Label == Cues.AskWho && AsksWhich(words, s, content))
+                // "Three things: the lamp, the lock and the gate"
+                || IsCount(s, content)
+                // "Away all day on the 16th"
+                || (cue.Cue == Cue.None && words.At(content).Is("all") && words.At(content + 1).Lower is "day" or "week" or "morning")
+                // "The licence runs out on the 20th, Ada renew it"
+                || (cue.Cue == Cue.None && Parting.TellsWhy(words, s, content))
                 // "Please stop promising that"
                 || (words.At(content).Is("stop") && words.ClassAt(content + 1) is WordClass.Gerund)
                 || (cue.Cue == Cue.None && IsStatement(s, content))
@@ -267,6 +298,8 @@ internal static class Candidates
                     || words.At(i + 2).Is("what") && words.At(i + 4).Lower is "agreed" or "decided" or "said"
                 )
             )
+                return true;
+            if (words.At(i + 1).Is("it") && words.At(i + 2).Is("says") && words.At(i + 3).Is("so"))
                 return true;
             if (words.At(i + 1).Is("those") && words.At(i + 2).Is("are") && words.At(i + 4).Lower is "rules" or "orders")
                 return true;
@@ -326,6 +359,20 @@ internal static class Candidates
                     or "can"
                     or "should"
                     or "will";
+    }
+
+    private static bool AsksWhich(MessageWords words, Sentence sentence, int content)
+    {
+        if (!words.At(sentence.To).Is("?"))
+            return false;
+        for (var i = content; i + 2 < sentence.To; i++)
+            if (
+                words.At(i).Is("or")
+                && words.At(i + 1).Lower is "is" or "are" or "shall" or "should" or "do" or "does" or "has"
+                && words.ClassAt(i + 2) is WordClass.Subject or WordClass.We or WordClass.I or WordClass.Determiner
+            )
+                return true;
+        return false;
     }
 
     /// <summary>"Fwd: the letter", "re: your order": what a mail is about.</summary>
@@ -581,6 +628,7 @@ internal static class Candidates
                     or WordClass.Someone
                     or WordClass.NoOne
                     or WordClass.Denial
+                    or WordClass.Subordinator
                     or WordClass.HaveBase
                     or WordClass.Modal
                     or WordClass.Do

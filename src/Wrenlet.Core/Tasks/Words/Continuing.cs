@@ -46,7 +46,7 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
                 (asks, looks, sure) = (false, false, false);
             else
             {
-                asks |= words.At(i).Lower is "ask" or "tell" or "find" or "explain";
+                asks |= words.At(i).Lower is "ask" or "tell" or "find" or "explain" or "know";
                 looks |= words.At(i).Lower is "check" or "see" or "show";
                 sure |= words.At(i).Lower is "sure";
             }
@@ -57,6 +57,12 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
             || (
                 looks
                 && (IsQuestion(end) || IsQuestion(end - 1) || (words.At(end).Is("if") && words.At(end - 1).Lower is "check" or "see"))
+            )
+            // "See if they would swap": the verb of what is asked is no end.
+            || (
+                (asks || looks)
+                && words.At(end).Lower is "would" or "will"
+                && Enumerable.Range(request.Content, end - request.Content).Any(i => OpensAnObject(i) || IsQuestion(i))
             )
             || (sure && words.At(end).Lower is "until" or "till" or "before" or "unless");
         if (!opens)
@@ -108,6 +114,7 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
                     or WordClass.VerbOrNoun
                     or WordClass.VerbOrAdjective
                     or WordClass.DoBase
+                    or WordClass.HaveBase
         )
             return PartTo(i + 1, last, verb: true);
         return IsMark(i) ? PartTo(i + 1, last, verb: false) : -1;

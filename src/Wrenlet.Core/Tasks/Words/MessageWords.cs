@@ -445,6 +445,7 @@ internal sealed class MessageWords
     /// <summary>"Bags for the counter, Suki", "please, Jago, Wolf is away": two names with a comma, and only one is spoken to.</summary>
     private bool AreApart(int first, int second) =>
         ClassAt(first - 1) is WordClass.Preposition or WordClass.Verb
+        || At(first).Is("the") && ClassAt(first - 1) is WordClass.Do or WordClass.Third or WordClass.VerbOrNoun or WordClass.DoBase
         || ClassAt(second + 1) is WordClass.Be or WordClass.Have or WordClass.Past or WordClass.Third;
 
     private IEnumerable<Sentence> Cut()

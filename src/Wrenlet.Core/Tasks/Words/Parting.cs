@@ -61,7 +61,7 @@ internal static class Parting
         var verb = who.To;
         while (words.ClassAt(verb) is WordClass.Comma or WordClass.To or WordClass.Courtesy)
             verb++;
-        return Orders(words, verb) || words.At(who.To).Is("will");
+        return Orders(words, verb) || words.At(who.To).Is("will") || words.DoneBy(who.To) is not null;
     }
 
     /// <summary>
@@ -136,6 +136,49 @@ internal static class Parting
                 return true;
             else if (words.ClassAt(i) is WordClass.Question or WordClass.Subordinator || words.At(i).Lower is "that" or "to")
                 return false;
+        return false;
+    }
+
+    /// <summary>Whether what begins at a token only says why the next clause is asked: "the licence runs out, Ada renew it".</summary>
+    public static bool TellsWhy(MessageWords words, Sentence sentence, int content)
+    {
+        for (var i = content + 1; i < sentence.To; i++)
+            if (words.ClassAt(i) is WordClass.Comma)
+            {
+                if (!States(words, content, i) && !DoesSomething(words, content, i))
+                    return false;
+                var behind = i + 1;
+                if (words.WhoAt(behind, sentence.To) is { } who)
+                    behind = words.ClassAt(who.To) is WordClass.Comma ? who.To + 1 : who.To;
+                while (behind < sentence.To && words.ClassAt(behind) is WordClass.Courtesy)
+                    behind++;
+                return behind < sentence.To
+                    && (
+                        words.ClassAt(behind) is WordClass.Verb
+                        || IsAsked(words, sentence, behind)
+                        || (words.ClassAt(behind) is WordClass.VerbOrNoun && words.ClassAt(behind + 1) is WordClass.Determiner or WordClass.Possessive)
+                        || words.At(behind + 1).Lower is "it" or "them"
+                    );
+            }
+            else if (words.ClassAt(i) is WordClass.Dash or WordClass.Colon)
+                return false;
+        return false;
+    }
+
+    private static bool DoesSomething(MessageWords words, int content, int joint)
+    {
+        if (
+            words.ClassAt(content)
+            is not (WordClass.Determiner or WordClass.Noun or WordClass.NounOrVerb or WordClass.Possessive or WordClass.Other)
+        )
+            return false;
+        for (var i = content + 1; i < joint; i++)
+            if (
+                words.ClassAt(i) is WordClass.Third
+                && words.ClassAt(i - 1) is WordClass.Noun or WordClass.NounOrVerb or WordClass.VerbOrNoun or WordClass.Other
+                && words.ClassAt(i + 1) is not (WordClass.Comma or WordClass.Noun or WordClass.Third)
+            )
+                return true;
         return false;
     }
 

@@ -263,6 +263,8 @@ internal static class Titles
         ["sometime"],
         ["for", "once"],
         ["from", "now", "on"],
+        ["all", "of", "you"],
+        ["both", "of", "you"],
     ];
 
     /// <summary>"At some point", "for once": no time that could be kept to, and nothing to be done.</summary>
@@ -275,7 +277,7 @@ internal static class Titles
                     && vague.Select((word, k) => words.At(i + k).Is(word)).All(same => same)
                     // "Give Kit some time off"
                     && (
-                        vague[0] is not ("some" or "any")
+                        vague[0] is not ("some" or "any" or "all" or "both")
                         || i + vague.Length == request.End
                         || !words.IsPlain(i + vague.Length)
                     )

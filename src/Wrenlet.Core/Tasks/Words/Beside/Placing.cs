@@ -284,6 +284,8 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
     /// <summary>"I left it in row F on Sunday, could somebody look": when something was.</summary>
     private bool IsOfWhatWas(TimePhrase time, Candidate request)
     {
+        if (words.At(time.From - 1).Is("since"))
+            return true;
         if (time.To > request.From)
             return false;
         var home = words.SentenceOf(time.From);
@@ -316,7 +318,9 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             || words.At(time.From).Is("due")
         )
             return false;
-        var (states, past) = (false, false);
+        // "The drive for Saturday hasn't come"
+        var states = words.ClassAt(time.To) is WordClass.Be or WordClass.Have or WordClass.Denial;
+        var past = false;
         for (var i = time.From - 1; i > request.Content; i--)
         {
             var kind = words.ClassAt(i);
