@@ -106,7 +106,7 @@ internal static class Candidates
                 if (
                     cue.Cue.Doer is not Doer.Nothing
                     && words.At(content).Is("mind")
-                    && words.ClassAt(content + 1) is WordClass.Gerund
+                    && words.ClassAt(words.At(content + 1).Is("awfully") ? content + 2 : content + 1) is WordClass.Gerund
                 )
                     return;
                 // "Somebody ought to have swept": too late.
@@ -208,7 +208,7 @@ internal static class Candidates
                         cue.Cue.Label is "forbid"
                         || words.ClassAt(content) is WordClass.Denial
                         || words.At(content).Is("do") && words.At(content + 1).Is("not")
-                    ) && !HasTime(words, s)
+                    ) && !HasTime(words, s, content)
                 )
                 // "You can't get at the back": with a question mark it asks.
                 || (
@@ -257,7 +257,20 @@ internal static class Candidates
                 // "Thank you so much for it"
                 || (cue.Cue == Cue.None && IsThanks(s, from))
                 // "Remember the sale starts on Monday"
-                || (words.At(content).Is("remember") && Tells(s, content + 1))
+                || (words.At(words.At(content).Lower is "all" or "both" ? content + 1 : content).Is("remember") && Tells(s, content + 1))
+                // "Do me a favour", and no more
+                || (words.At(content).Is("do") && words.At(content + 3).Is("favour") && content + 4 >= s.To)
+                // "Don't let anyone into the flat": what is let is no request by itself.
+                || (
+                    cue.Cue.Label is "someone" or "someone must"
+                    && words.ClassIn(s, from - 1)
+                        is WordClass.Verb
+                            or WordClass.VerbOrNoun
+                            or WordClass.HaveBase
+                            or WordClass.Past
+                )
+                // "When you're through with it", "what an evening"
+                || (cue.Cue.Doer is Doer.You && cue.Cue.Label is "none" or "thing needs" && words.ClassAt(from) is WordClass.Question)
                 // "Great job on the stand", "the Polish to follow"
                 || (cue.Cue == Cue.None && (Praise.Contains(words.At(content).Lower) || words.At(content + 1).Is("to") && words.At(content + 2).Is("follow")));
 
@@ -369,7 +382,6 @@ internal static class Candidates
             if (
                 words.At(i).Is("or")
                 && words.At(i + 1).Lower is "is" or "are" or "shall" or "should" or "do" or "does" or "has"
-                && words.ClassAt(i + 2) is WordClass.Subject or WordClass.We or WordClass.I or WordClass.Determiner
             )
                 return true;
         return false;
@@ -383,9 +395,9 @@ internal static class Candidates
         "great nice lovely brilliant excellent fantastic superb amazing wonderful beautiful"
     );
 
-    private static bool HasTime(MessageWords words, Sentence sentence)
+    private static bool HasTime(MessageWords words, Sentence sentence, int from)
     {
-        for (var i = sentence.From; i < sentence.To; i++)
+        for (var i = from; i < sentence.To; i++)
             if (words.ClassAt(i) is WordClass.Time)
                 return true;
         return false;
@@ -639,7 +651,7 @@ internal static class Candidates
                     or WordClass.Mark
                     or WordClass.Conjunction
             || Lexicon.Reporting.Contains(words.At(from).Lower)
-            || words.At(from).Is("no")
+            || words.At(from).Lower is "no" or "before" or "after" or "until"
         )
             yield break;
         for (var i = from + 1; i < sentence.To && i < from + 10; i++)

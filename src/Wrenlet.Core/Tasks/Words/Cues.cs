@@ -290,7 +290,7 @@ internal static class Cues
             "wish",
             Doer.You,
             "i|we would like|love a|an|the|some|my|our|more|two|three+",
-            "i'd|we'd like|love a|an|the|some|my|our|more|two|three+",
+            "i'd|we'd also? like|love a|an|the|some|my|our|more|two|three+",
             "i'd|we'd be glad|grateful of|for",
             "i|we want"
         ),

@@ -404,6 +404,12 @@ internal static class Titles
                 return false;
             else if (
                 words.ClassAt(i) is WordClass.Be or WordClass.Have or WordClass.Modal
+                // "Alarm went off again"; "corners sanded" is how they are to be.
+                || (
+                    words.ClassAt(i) is WordClass.Past
+                    && words.ClassAt(i - 1) is WordClass.Noun or WordClass.NounOrVerb or WordClass.Other
+                    && !words.At(i).Lower.EndsWith("ed", StringComparison.Ordinal)
+                )
                 || words.At(i).Lower is "want" or "wants" or "need" or "needs"
             )
                 return true;

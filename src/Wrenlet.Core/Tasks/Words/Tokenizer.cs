@@ -141,11 +141,12 @@ internal sealed class Tokenizer
             return null;
         foreach (var (key, one, isCrew) in _names)
         {
-            if (isCrew && !tagged)
+            // A crew of one word is found among the words; "skate hire" is not.
+            if (isCrew && !tagged && !key.Contains(' ', StringComparison.Ordinal))
                 continue;
             if (string.Compare(text, from, key, 0, key.Length, StringComparison.OrdinalIgnoreCase) != 0)
                 continue;
-            if (!tagged && !char.IsUpper(text[from]))
+            if (!tagged && !isCrew && !char.IsUpper(text[from]))
                 continue;
             var end = from + key.Length;
             if (

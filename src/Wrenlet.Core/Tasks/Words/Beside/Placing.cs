@@ -289,9 +289,21 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         if (time.To > request.From)
             return false;
         var home = words.SentenceOf(time.From);
+        // "Prices go up in June, so order now", "he has moved it to 12 May, change the list"
+        var isNews = words.At(time.From).Lower is "in" or "during" || words.At(time.From - 1).Is("to");
         for (var i = time.From - 1; i >= home.From; i--)
-            if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Colon or WordClass.To)
+            if (
+                words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Colon
+                || (words.ClassAt(i) is WordClass.To && !isNews)
+            )
                 return false;
+            else if (
+                isNews
+                && i > home.From
+                && words.ClassAt(i) is WordClass.Be or WordClass.Have or WordClass.Third or WordClass.Past or WordClass.Verb
+                && words.ClassAt(i - 1) is not (WordClass.To or WordClass.Edge or WordClass.Comma or WordClass.Person or WordClass.Courtesy)
+            )
+                return true;
             else if (words.At(i).Lower is "needed" or "wanted" or "due" or "booked" or "promised" or "moved")
                 return false;
             else if (words.At(i).Lower is "was" or "were" or "had")
