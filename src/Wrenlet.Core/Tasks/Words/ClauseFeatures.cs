@@ -116,7 +116,8 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     private static readonly ushort EndDated = N("end dated");
     private static readonly ushort CrossesDated = N("crosses dated");
     private static readonly ushort Last = N("last");
-    private static readonly ushort InList = N("list");
+    private static readonly ushort InList = N("list+before");
+    private static readonly ushort InListCue = N("list+cue");
     private static readonly ushort Answers = N("behind a question");
     private static readonly ushort SharedOut = N("shared out");
     private static readonly ushort Gist = N("gist");
@@ -131,14 +132,13 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     private static readonly ushort NeedsIs = N("needs");
     private static readonly ushort NeedsFirst = N("needs+complement");
 
-    private readonly SentenceFacts[] _facts = [.. words.Sentences.Select(s => new SentenceFacts(words, s))];
-    private readonly bool?[] _known = [.. words.Sentences.Select(words.IsKnownToAsk)];
+    private readonly SentenceFacts?[] _facts = new SentenceFacts?[words.Sentences.Count];
 
     /// <summary>What is so of where a candidate begins, wherever it ends.</summary>
     public void OfBeginning(Candidate c, List<Feature> into)
     {
         var s = c.Sentence;
-        var facts = _facts[s.Index];
+        var facts = _facts[s.Index] ??= new SentenceFacts(words, s);
         var cue = N(c.Cue.Cue.Label);
         var (first, second) = (Class(s, c.Content), Class(s, c.Content + 1));
         var before = BeforeOf(s, c.From);
@@ -185,14 +185,14 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
         var lead = Bucket(facts.PlainBefore(c.From));
         into.Add(Feature.Of(Lead, lead, cue));
         into.Add(Feature.Of(LeadBefore, lead, before, cue));
-        if (_known[s.Index] is { } asks)
+        if (facts.IsKnownToAsk is { } asks)
             into.Add(asks ? KnownToAsk : KnownNotToAsk);
         if (!byStaff)
             into.Add(Feature.Of(ByOthers, cue));
         if (facts.List != 0)
         {
             into.Add(Feature.Of(InList, facts.List, before));
-            into.Add(Feature.Of(InList, facts.List, cue, mark));
+            into.Add(Feature.Of(InListCue, facts.List, cue, mark));
         }
 
         if (facts.IsBehindAQuestion)

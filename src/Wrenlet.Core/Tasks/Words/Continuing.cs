@@ -56,7 +56,11 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
             // "Check the oil if you can" is no question, "check if it is full" is one.
             || (
                 looks
-                && (IsQuestion(end) || IsQuestion(end - 1) || (words.At(end).Is("if") && words.At(end - 1).Lower is "check" or "see"))
+                && (
+                    IsQuestion(end)
+                    || IsQuestion(end - 1)
+                    || (words.At(end).Is("if") && words.At(end - 1).Lower is "check" or "see")
+                )
             )
             // "See if they would swap": the verb of what is asked is no end.
             || (

@@ -149,7 +149,8 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         // "The Saturday callout": what it is called.
         if (
             (At(i).Is("the") ? at == i + 1 : at == i && At(i - 1).Is("the"))
-            && At(At(i).Is("the") ? i - 1 : i - 2).Lower is not ("on" or "by" or "before" or "for" or "after" or "from" or "until" or "till")
+            && At(At(i).Is("the") ? i - 1 : i - 2).Lower
+                is not ("on" or "by" or "before" or "for" or "after" or "from" or "until" or "till")
             && At(at + 1).IsWord
             && WordForms.ClassOf(At(at + 1).Lower) is WordClass.Noun or WordClass.NounOrVerb
         )

@@ -2,7 +2,7 @@ using NodaTime;
 
 namespace Wrenlet.Core.Tasks.Words;
 
-/// <summary>Reads how long something may take from now on: "in 2 hours", "within the hour", "in 4 working hours".</summary>
+/// <summary>Reads how long something may take from now on, or before a moment: "in 2 hours", "an hour before the show", "before we open".</summary>
 internal sealed class LengthGrammar(
     ReaderSetting setting,
     ZonedDateTime sent,
@@ -55,8 +55,7 @@ internal sealed class LengthGrammar(
     /// <summary>"an hour before the opening", "half an hour before the show": null where nothing of the kind stands at a token.</summary>
     /// <param name="at">Where the length begins.</param>
     /// <param name="from">Where the phrase begins.</param>
-    /// <param name="days">What knows the milestones.</param>
-    public TimePhrase? Before(int at, int from, DayGrammar days)
+    public TimePhrase? Before(int at, int from)
     {
         var half = At(at).Is("half") && At(at + 1).Is("an");
         if (!half && days.Count(at) is null)
@@ -72,6 +71,27 @@ internal sealed class LengthGrammar(
             ? new(from, to, new Point(milestone - l, 0.95, [], "counted back from the milestone"), null, null)
             : null;
     }
+
+    /// <summary>"Before we open tomorrow", "before you close".</summary>
+    public TimePhrase? Opened(int from, int at)
+    {
+        if (
+            At(at).Lower is not ("we" or "you" or "they")
+            || At(at + 1).Lower is not ("open" or "close")
+            || !(days.Read(at + 2) is { } || IsOpen(at + 2))
+        )
+            return null;
+        var calendar = setting.Calendar;
+        var day = days.Read(at + 2);
+        var date = day?.Date ?? sent.Date;
+        Instant Moment(LocalDate d) => At(at + 1).Is("open") ? calendar.OpeningOf(d) : calendar.ClosingOf(d);
+        if (day is null && Moment(date) <= sent.ToInstant())
+            date = calendar.AddWorkingDays(date, 1);
+        return new(from, day?.To ?? at + 2, new Point(Moment(date), 0.9, [], ""), null, null);
+    }
+
+    private bool IsOpen(int i) =>
+        i >= tokens.Count || At(i).Kind is TokenKind.Mark or TokenKind.LineBreak || At(i).Lower is "and" or "please";
 
     private Point Exactly(Duration length) => new(sent.ToInstant() + length, 0.97, [], "counted from sending");
 

@@ -113,7 +113,10 @@ internal sealed class Mentions(MessageWords words)
             // "The Poetry Circle want the big room": one, and yet several.
             Speaks =
                 part is Part.Subject
-                && (Speaks(to) || (named && !IsPluralWord(kind) && words.At(to).Lower is "want" or "need" or "have" or "are")),
+                && (
+                    Speaks(to)
+                    || (named && !IsPluralWord(kind) && words.At(to).Lower is "want" or "need" or "have" or "are")
+                ),
             IsMale = male,
         };
     }
@@ -368,8 +371,8 @@ internal sealed class Mentions(MessageWords words)
 
     /// <summary>"I'd like the labels": the verb; "can't do without the mixer": what is needed.</summary>
     private bool IsLiked(int i) =>
-        words.At(i).Is("without") && words.At(i - 1).Is("do") ||
-        words.At(i).Is("like") && words.ClassAt(i - 1) is WordClass.Modal or WordClass.Stating;
+        words.At(i).Is("without") && words.At(i - 1).Is("do")
+        || words.At(i).Is("like") && words.ClassAt(i - 1) is WordClass.Modal or WordClass.Stating;
 
     private bool SaidPastAsides(int end, int to)
     {

@@ -29,7 +29,7 @@ internal sealed class MessageReading(
 )
 {
     /// <summary>How sure it has to be that something is asked for.</summary>
-    public const double Least = 0.38;
+    public const double Least = 0.42;
 
     /// <summary>How sure it has to be in a list whose other items all ask for something.</summary>
     private const double LeastLike = 0.2;
@@ -270,10 +270,17 @@ internal sealed class MessageReading(
     {
         var day = Likeliest(request, t => t.DayAlone is not null);
         var clock = Likeliest(request, t => t.ClockAlone is not null);
-        if (due is { Time: { Repeats: null, ClockAlone: { Today: false } time } bare } && day is null && DayBefore(bare) is { } date)
+        if (
+            due is { Time: { Repeats: null, ClockAlone: { Today: false } time } bare }
+            && day is null
+            && DayBefore(bare) is { } date
+        )
             return due.Value with
             {
-                Item1 = bare with { Due = new Point(setting.Calendar.FirstMoment(date + time.Time(date)), 0.85, [bare.Due!.At], "") },
+                Item1 = bare with
+                {
+                    Due = new Point(setting.Calendar.FirstMoment(date + time.Time(date)), 0.85, [bare.Due!.At], ""),
+                },
             };
         if (due is not { Time.Repeats: null } || day is not { } d || clock is not { Time.ClockAlone.Today: false } c)
             return due;

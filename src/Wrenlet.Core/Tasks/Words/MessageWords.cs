@@ -232,8 +232,7 @@ internal sealed class MessageWords
     {
         var (from, to) = (sentence.From, sentence.To);
         while (
-            to > from
-            && ClassAt(to - 1) is WordClass.Bracket or WordClass.Courtesy or WordClass.Time or WordClass.Comma
+            to > from && ClassAt(to - 1) is WordClass.Bracket or WordClass.Courtesy or WordClass.Time or WordClass.Comma
         )
             to--;
         while (from < to && ClassAt(from) is WordClass.Bracket or WordClass.Courtesy)
@@ -445,7 +444,8 @@ internal sealed class MessageWords
     /// <summary>"Bags for the counter, Suki", "please, Jago, Wolf is away": two names with a comma, and only one is spoken to.</summary>
     private bool AreApart(int first, int second) =>
         ClassAt(first - 1) is WordClass.Preposition or WordClass.Verb
-        || At(first).Is("the") && ClassAt(first - 1) is WordClass.Do or WordClass.Third or WordClass.VerbOrNoun or WordClass.DoBase
+        || At(first).Is("the")
+            && ClassAt(first - 1) is WordClass.Do or WordClass.Third or WordClass.VerbOrNoun or WordClass.DoBase
         || ClassAt(second + 1) is WordClass.Be or WordClass.Have or WordClass.Past or WordClass.Third;
 
     private IEnumerable<Sentence> Cut()

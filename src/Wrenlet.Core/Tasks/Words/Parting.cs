@@ -32,7 +32,9 @@ internal static class Parting
                 IsAnothersPart(words, sentence, i, behind)
                 || IsCounted(words, sentence, content, i)
                 || IsCalledApart(words, sentence, i, behind)
-                || (words.ClassAt(i) is WordClass.Comma && States(words, content, i) && IsAsked(words, sentence, behind))
+                || (
+                    words.ClassAt(i) is WordClass.Comma && States(words, content, i) && IsAsked(words, sentence, behind)
+                )
                 // "Order keys - put them in the safe - tell Ada"
                 || (words.ClassAt(i) is WordClass.Dash && Orders(words, content) && Orders(words, behind))
                 || (dated && Orders(words, behind) && IsDated(words, behind, last) && !Tells(words, behind))
@@ -79,7 +81,10 @@ internal static class Parting
             {
                 count = Lexicon.Numbers.GetValueOrDefault(words.At(i - 1).Lower, (int)words.At(i - 1).Value);
                 opens = i + 1;
-                while (opens < content && words.ClassAt(opens) is not (WordClass.Colon or WordClass.Comma or WordClass.Dash))
+                while (
+                    opens < content
+                    && words.ClassAt(opens) is not (WordClass.Colon or WordClass.Comma or WordClass.Dash)
+                )
                     opens++;
             }
         if (count < 2 || opens < 0)
@@ -130,11 +135,16 @@ internal static class Parting
             if (
                 words.ClassAt(i) is WordClass.Be or WordClass.Have
                 || words.ClassAt(i) is WordClass.HaveBase && words.ClassAt(i + 1) is WordClass.Past
-                || words.ClassAt(i) is WordClass.Past && i + 1 < joint && words.ClassAt(i + 1) is not WordClass.Preposition
+                || words.ClassAt(i) is WordClass.Past
+                    && i + 1 < joint
+                    && words.ClassAt(i + 1) is not WordClass.Preposition
                 || words.At(i).Lower is "want" or "wants" or "would"
             )
                 return true;
-            else if (words.ClassAt(i) is WordClass.Question or WordClass.Subordinator || words.At(i).Lower is "that" or "to")
+            else if (
+                words.ClassAt(i) is WordClass.Question or WordClass.Subordinator
+                || words.At(i).Lower is "that" or "to"
+            )
                 return false;
         return false;
     }
@@ -156,7 +166,10 @@ internal static class Parting
                     && (
                         words.ClassAt(behind) is WordClass.Verb
                         || IsAsked(words, sentence, behind)
-                        || (words.ClassAt(behind) is WordClass.VerbOrNoun && words.ClassAt(behind + 1) is WordClass.Determiner or WordClass.Possessive)
+                        || (
+                            words.ClassAt(behind) is WordClass.VerbOrNoun
+                            && words.ClassAt(behind + 1) is WordClass.Determiner or WordClass.Possessive
+                        )
                         || words.At(behind + 1).Lower is "it" or "them"
                     );
             }
@@ -169,13 +182,23 @@ internal static class Parting
     {
         if (
             words.ClassAt(content)
-            is not (WordClass.Determiner or WordClass.Noun or WordClass.NounOrVerb or WordClass.Possessive or WordClass.Other)
+            is not (
+                WordClass.Determiner
+                or WordClass.Noun
+                or WordClass.NounOrVerb
+                or WordClass.Possessive
+                or WordClass.Other
+            )
         )
             return false;
         for (var i = content + 1; i < joint; i++)
             if (
                 words.ClassAt(i) is WordClass.Third
-                && words.ClassAt(i - 1) is WordClass.Noun or WordClass.NounOrVerb or WordClass.VerbOrNoun or WordClass.Other
+                && words.ClassAt(i - 1)
+                    is WordClass.Noun
+                        or WordClass.NounOrVerb
+                        or WordClass.VerbOrNoun
+                        or WordClass.Other
                 && words.ClassAt(i + 1) is not (WordClass.Comma or WordClass.Noun or WordClass.Third)
             )
                 return true;

@@ -10,7 +10,7 @@ internal sealed class SentenceFacts
 
     public SentenceFacts(MessageWords words, Sentence sentence)
     {
-        (_words, _sentence) = (words, sentence);
+        (_words, _sentence, IsKnownToAsk) = (words, sentence, words.IsKnownToAsk(sentence));
         if (sentence.IsItem)
             List = N(ListOf());
         IsBehindAQuestion =
@@ -33,6 +33,9 @@ internal sealed class SentenceFacts
     public ushort Address { get; }
 
     public ushort Time { get; }
+
+    /// <summary>Whether people have said of such a sentence that it asks for work, or for nothing; null where nobody has.</summary>
+    public bool? IsKnownToAsk { get; }
 
     public ushort Mark { get; }
 
@@ -251,7 +254,7 @@ internal sealed class SentenceFacts
             else if (
                 kind is WordClass.Possessive
                 && _words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
-                && _words.ClassIn(_sentence, i + 1) 
+                && _words.ClassIn(_sentence, i + 1)
                     is WordClass.Preposition
                         or WordClass.Adverb
                         or WordClass.Determiner

@@ -74,8 +74,9 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
                 sense = i;
         if (sense < 0 || words.At(sense + 1).Lower is "at" or "to" or "for" or "into" or "in" or "round" or "over")
             return null;
-        return Before().Where(m => m.Part is Part.Subject && m.IsDefinite && !m.IsSomebody && !m.Speaks).MaxBy(m => m.From)
-            is { } meant
+        return
+            Before().Where(m => m.Part is Part.Subject && m.IsDefinite && !m.IsSomebody && !m.Speaks).MaxBy(m => m.From)
+                is { } meant
             ? (words.At(sense).Is("look") ? "at " : "to ") + WordsOf(meant)
             : null;
     }

@@ -63,6 +63,14 @@ internal static class FeatureTexts
         ["crosses next two"] = [Crosses, Then, Then],
         ["crosses dated"] = [Crosses, Dated, Then],
         ["last"] = [c => $"it ends in {Class(c)}"],
+        ["list+before"] = [InList, Before],
+        ["list+cue"] = [InList, Cue, Mark],
+        ["behind a question"] = [c => $"a question stands before it, {Cue(c)}", Address],
+        ["shared out"] =
+        [
+            m => m == "one" ? "it says what one person does" : "its sentence says what each of several people does",
+        ],
+        ["gist"] = [Gist, Called, HasTime],
         ["needs"] = [w => $"it says what a thing “{w}”", Complement],
         ["needs+complement"] = [Complement, First, c => $"{Class(c)} before it"],
         ["your firm says"] = [w => $"people of yours have said that it {w}"],
@@ -286,6 +294,46 @@ internal static class FeatureTexts
             "dated before" => "a time before that",
             "dated after" => "a time behind that",
             _ => "no time on either side",
+        };
+
+    private static string InList(string how) =>
+        how switch
+        {
+            "named among named" => "each item of its list names somebody",
+            "named among unnamed" => "only this item of its list names somebody",
+            "named among both" => "it names somebody, as some items of its list do",
+            "unnamed among named" => "all other items of its list name somebody",
+            "unnamed among unnamed" => "no item of its list names anybody",
+            "unnamed among both" => "some other items of its list name somebody",
+            _ => "its list has no other item",
+        };
+
+    private static string Gist(string verbs) =>
+        verbs switch
+        {
+            "states" => "its sentence states something",
+            "third" => "its sentence may state something",
+            "denies" => "its sentence says no",
+            "verb" => "its sentence has a verb that can order",
+            _ => "its sentence has no verb",
+        };
+
+    private static string Called(string how) =>
+        how switch
+        {
+            "called" => "somebody is addressed",
+            "spoken of" => "somebody is spoken of",
+            "earlier" => Address(how),
+            _ => "nobody is addressed",
+        };
+
+    private static string HasTime(string how) =>
+        how switch
+        {
+            "undated" => "no time is given",
+            "urgent" => "it is urgent",
+            "repeats" => "it repeats",
+            _ => "a time is given",
         };
 
     private static string Complement(string how) => how is "be" or "to" ? $"with “{how}”" : "with what comes next";

@@ -253,9 +253,9 @@ internal sealed class TimeGrammar
                 : new(i, to, point, null, null) { IsMilestone = true };
         }
 
-        if (role is TimeRole.Before && Opened(i, at) is { } opened)
+        if (role is TimeRole.Before && _lengths.Opened(i, at) is { } opened)
             return opened;
-        if (_lengths.Before(at, i, _days) is { } hours)
+        if (_lengths.Before(at, i) is { } hours)
             return hours;
         if (role is TimeRole.By or TimeRole.Before && At(at).Is("then") && NamedBefore(i) is { } then)
             return new(i, at + 1, then, null, null);
@@ -344,24 +344,6 @@ internal sealed class TimeGrammar
         if (At(end).Is("sharp"))
             end++;
         return Resolve(i, end, role, day, clock);
-    }
-
-    /// <summary>"Before we open tomorrow", "before you close".</summary>
-    private TimePhrase? Opened(int from, int at)
-    {
-        if (
-            At(at).Lower is not ("we" or "you" or "they")
-            || At(at + 1).Lower is not ("open" or "close")
-            || !(_days.Read(at + 2) is { } || IsOpen(at + 2))
-        )
-            return null;
-        var calendar = _setting.Calendar;
-        var day = _days.Read(at + 2);
-        var date = day?.Date ?? _sent.Date;
-        Instant Moment(LocalDate d) => At(at + 1).Is("open") ? calendar.OpeningOf(d) : calendar.ClosingOf(d);
-        if (day is null && Moment(date) <= _sent.ToInstant())
-            date = calendar.AddWorkingDays(date, 1);
-        return new(from, day?.To ?? at + 2, new Point(Moment(date), 0.9, [], ""), null, null);
     }
 
     /// <summary>"the morning of the opening", "on the evening of the 12th", "the night before the show".</summary>

@@ -103,7 +103,7 @@ internal static class Titles
                     for (var k = i; k < cue.To; k++)
                         left[k] = false;
         // "Nip up and count the trays": how one gets there is no part of it.
-        if (request.Needs < 0 && PastGoing(words, request) is var begins && begins > request.Content)
+        if (request.Needs < 0 && Asides.PastGoing(words, request) is var begins && begins > request.Content)
             Array.Fill(left, false, request.Content, begins - request.Content);
         // "The invitations have to be out"
         if (request.Needs < 0 && request.Cue.Cue == Cue.None)
@@ -114,7 +114,7 @@ internal static class Titles
                     && words.At(i + 2).Is("be")
                 )
                     Array.Fill(left, false, i, 3);
-        foreach (var (from, to) in Vague(words, request))
+        foreach (var (from, to) in Asides.Vague(words, request))
             Array.Fill(left, false, from, to - from);
         // "ring Ruth for me, could you": asked twice.
         var end = request.End - 1;
@@ -126,7 +126,7 @@ internal static class Titles
             && words.ClassAt(end - 1) is WordClass.Modal or WordClass.DoBase
         )
             (left[end], left[end - 1]) = (false, false);
-        foreach (var (from, to) in Reasons(words, request))
+        foreach (var (from, to) in Asides.Reasons(words, request))
             for (var i = from; i < to; i++)
                 left[i] = false;
         var first =
@@ -236,210 +236,6 @@ internal static class Titles
 
     private static bool EndsAPart(MessageWords words, int i, int end) =>
         i >= end || !words.IsPlain(i) || words.ClassAt(i) is WordClass.Preposition;
-
-    private static int PastGoing(MessageWords words, Candidate request)
-    {
-        var i = request.Content;
-        if (words.At(i).Lower is not ("nip" or "pop" or "run" or "go" or "come" or "hop" or "jump"))
-            return i;
-        i++;
-        if (words.At(i).Lower is "up" or "down" or "over" or "out" or "round" or "across" or "along" or "in")
-            i++;
-        return words.At(i).Is("and")
-            && i + 1 < request.End
-            && words.ClassAt(i + 1) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb
-            ? i + 1
-            : request.Content;
-    }
-
-    private static readonly string[][] VagueTimes =
-    [
-        ["at", "some", "point"],
-        ["at", "some", "stage"],
-        ["some", "day"],
-        ["some", "time"],
-        ["some", "day", "or", "other"],
-        ["any", "time"],
-        ["sometime"],
-        ["for", "once"],
-        ["from", "now", "on"],
-        ["all", "of", "you"],
-        ["both", "of", "you"],
-    ];
-
-    /// <summary>"At some point", "for once": no time that could be kept to, and nothing to be done.</summary>
-    private static IEnumerable<(int From, int To)> Vague(MessageWords words, Candidate request)
-    {
-        for (var i = request.Content; i < request.End; i++)
-            foreach (var vague in VagueTimes)
-                if (
-                    i + vague.Length <= request.End
-                    && vague.Select((word, k) => words.At(i + k).Is(word)).All(same => same)
-                    // "Give Kit some time off"
-                    && (
-                        vague[0] is not ("some" or "any" or "all" or "both")
-                        || i + vague.Length == request.End
-                        || !words.IsPlain(i + vague.Length)
-                    )
-                )
-                    yield return (i, i + vague.Length);
-    }
-
-    /// <summary>Why something is asked, and what is told beside it: "because we are late", ", who comes at two".</summary>
-    private static IEnumerable<(int From, int To)> Reasons(MessageWords words, Candidate request)
-    {
-        for (var i = request.Content + 1; i < request.End; i++)
-        {
-            var next = words.ClassAt(i + 1);
-            var states = next is WordClass.Subject or WordClass.I or WordClass.We or WordClass.You or WordClass.Stating;
-            var why = words.At(i).Lower switch
-            {
-                "because" => true,
-                "or" or "so" or "since" => states,
-                "as" => states
-                    || (
-                        next is WordClass.Determiner or WordClass.Person or WordClass.Crew or WordClass.Other
-                        && States(words, i + 2, request.End)
-                    ),
-                _ => false,
-            };
-            if (why)
-            {
-                yield return (i, request.End);
-                yield break;
-            }
-
-            if (
-                words.ClassAt(i - 1) is WordClass.Comma
-                && words.At(i).Lower is "whatever" or "whichever" or "however"
-            )
-            {
-                yield return (i, request.End);
-                yield break;
-            }
-
-            if (words.At(i).Is("by") && words.At(i + 1).Is("the") && words.At(i + 2).Is("time"))
-            {
-                yield return (i, request.End);
-                yield break;
-            }
-
-            // "Sweep up before you go"
-            if (
-                words.At(i).Lower is "before" or "once" or "while"
-                && (
-                    words.ClassAt(i + 1)
-                        is WordClass.I
-                            or WordClass.We
-                            or WordClass.You
-                            or WordClass.Subject
-                            or WordClass.Someone
-                    || (words.ClassAt(i + 1) is WordClass.Determiner && Does(words, i + 3, request.End))
-                )
-                && words.ClassAt(i - 1) is not (WordClass.Comma or WordClass.Question or WordClass.Conjunction)
-                && words.At(request.Content).Lower is not ("ask" or "tell" or "check" or "see" or "say" or "show" or "find" or "let")
-            )
-            {
-                yield return (i, request.End);
-                yield break;
-            }
-
-            if (words.ClassAt(i) is not WordClass.Comma)
-                continue;
-            if (
-                IsTold(words, i + 1, request.End)
-                || words.At(i + 1).Is("otherwise")
-                || words.At(i + 1).Is("last") && words.At(i + 2).Is("time")
-                || words.At(i + 1).Lower is "need" or "needed" or "wanted"
-            )
-            {
-                yield return (i, request.End);
-                yield break;
-            }
-
-            if (
-                words.At(i + 1).Lower is "before" or "after" or "until" or "while" or "when" or "once"
-                && (
-                    words.ClassAt(i + 2) is WordClass.I or WordClass.We or WordClass.You
-                    || States(words, i + 2, request.End)
-                )
-            )
-            {
-                yield return (i, request.End);
-                yield break;
-            }
-
-            if (words.At(i + 1).Lower is not ("who" or "which"))
-                continue;
-            var to = i + 1;
-            while (to < request.End && words.ClassAt(to) is not WordClass.Comma)
-                to++;
-            yield return (i, to);
-        }
-    }
-
-    /// <summary>"Stop the run, page 3 is upside down": behind a comma, what something is or does.</summary>
-    private static bool IsTold(MessageWords words, int from, int to)
-    {
-        if (
-            words.ClassAt(from)
-            is not (
-                WordClass.Determiner
-                or WordClass.Noun
-                or WordClass.NounOrVerb
-                or WordClass.Possessive
-                or WordClass.Third
-                or WordClass.Number
-                or WordClass.Person
-                or WordClass.Other
-            )
-        )
-            return false;
-        for (
-            var i = from + 1;
-            i < to && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash or WordClass.Colon);
-            i++
-        )
-            if (words.ClassAt(i) is WordClass.Question or WordClass.Subordinator || words.At(i).Lower is "that" or "to")
-                return false;
-            else if (
-                words.ClassAt(i) is WordClass.Be or WordClass.Have or WordClass.Modal
-                // "Alarm went off again"; "corners sanded" is how they are to be.
-                || (
-                    words.ClassAt(i) is WordClass.Past
-                    && words.ClassAt(i - 1) is WordClass.Noun or WordClass.NounOrVerb or WordClass.Other
-                    && !words.At(i).Lower.EndsWith("ed", StringComparison.Ordinal)
-                )
-                || words.At(i).Lower is "want" or "wants" or "need" or "needs"
-            )
-                return true;
-        return false;
-    }
-
-    private static bool Does(MessageWords words, int from, int to)
-    {
-        for (var i = from; i < to && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash); i++)
-            if (words.ClassAt(i) is WordClass.Verb or WordClass.Be or WordClass.Third)
-                return true;
-        return false;
-    }
-
-    /// <summary>Whether a verb that states comes before the next mark.</summary>
-    private static bool States(MessageWords words, int from, int to)
-    {
-        for (var i = from; i < to && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash); i++)
-            if (
-                words.ClassAt(i)
-                is WordClass.Be
-                    or WordClass.Have
-                    or WordClass.Do
-                    or WordClass.Modal
-                    or WordClass.Third
-                    or WordClass.Past
-            )
-                return true;
-        return false;
-    }
 
     /// <summary>Folds blanks, trims what dangles at the edges and makes the first letter large.</summary>
     public static string Polish(string text)

@@ -429,7 +429,8 @@ internal sealed class Attaching(MessageWords words, IReadOnlyList<Candidate> req
             // "The school want Bram again, Lina please put him down".
             if (
                 words.At(before).Lower is "want" or "wants" or "asked" or "like"
-                && words.ClassIn(home, before - 1) is not (WordClass.Edge or WordClass.Comma or WordClass.I or WordClass.We)
+                && words.ClassIn(home, before - 1)
+                    is not (WordClass.Edge or WordClass.Comma or WordClass.I or WordClass.We)
             )
                 return "in a part of its own";
             if (words.ClassAt(before) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb)

@@ -83,6 +83,9 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                 && taken.Find(t => IsBeside(t.Time, clock)) is { Time: not null } day
             )
                 taken.Add((clock, day.Certainty));
+        // What an item says of itself counts more than what its heading says.
+        if (request.Sentence.IsItem && taken.Exists(t => words.SentenceOf(t.Time.From) == request.Sentence))
+            taken.RemoveAll(t => !words.SentenceOf(t.Time.From).IsItem);
         // One request and one time: nothing else it could belong to.
         if (
             taken.Count == 0
@@ -229,10 +232,12 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                 return false;
             else if (words.At(i).Lower is "if" or "unless")
                 return !(request.Content > i && request.Content < time.From)
+                    // "Check if the tank is full by noon": what is to be found out, and by when.
+                    && words.At(i - 1).Lower
+                        is not ("check" or "see" or "ask" or "know" or "out" or "sure" or "wonder" or "tell")
                     && !(words.At(i + 1).Lower is "possible" or "poss" or "need" or "necessary")
                     && !(
-                        words.ClassAt(i + 1) is WordClass.You or WordClass.We
-                        && words.ClassAt(i + 2) is WordClass.Modal
+                        words.ClassAt(i + 1) is WordClass.You or WordClass.We && words.ClassAt(i + 2) is WordClass.Modal
                     );
         return false;
     }
@@ -246,7 +251,9 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         return (words.At(before).Lower is "needed" || (words.At(before).Lower is "need" && before < time.From - 1))
             && request.Content < before
             && words.SentenceOf(time.From) == request.Sentence
-            && requests.All(r => r == request || r.Sentence != request.Sentence || r.From < request.From || r.From > time.From);
+            && requests.All(r =>
+                r == request || r.Sentence != request.Sentence || r.From < request.From || r.From > time.From
+            );
     }
 
     /// <summary>"Keep Thursday afternoon free", "talk about Sunday": what is asked is of that day.</summary>
@@ -300,8 +307,14 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             else if (
                 isNews
                 && i > home.From
-                && words.ClassAt(i) is WordClass.Be or WordClass.Have or WordClass.Third or WordClass.Past or WordClass.Verb
-                && words.ClassAt(i - 1) is not (WordClass.To or WordClass.Edge or WordClass.Comma or WordClass.Person or WordClass.Courtesy)
+                && words.ClassAt(i)
+                    is WordClass.Be
+                        or WordClass.Have
+                        or WordClass.Third
+                        or WordClass.Past
+                        or WordClass.Verb
+                && words.ClassAt(i - 1)
+                    is not (WordClass.To or WordClass.Edge or WordClass.Comma or WordClass.Person or WordClass.Courtesy)
             )
                 return true;
             else if (words.At(i).Lower is "needed" or "wanted" or "due" or "booked" or "promised" or "moved")
@@ -350,7 +363,19 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                             or WordClass.We
                             or WordClass.Stating
                     && requests.All(r => r == request || r.Content <= i || r.Content >= time.From);
-            if (kind is WordClass.To or WordClass.Question or WordClass.You || words.At(i).Lower is "want" or "wants" or "need" or "needs" or "needed" or "needing" or "wanted" or "due" or "like")
+            if (
+                kind is WordClass.To or WordClass.Question or WordClass.You
+                || words.At(i).Lower
+                    is "want"
+                        or "wants"
+                        or "need"
+                        or "needs"
+                        or "needed"
+                        or "needing"
+                        or "wanted"
+                        or "due"
+                        or "like"
+            )
                 return false;
             past |= kind is WordClass.Past;
             states |= kind is WordClass.Be or WordClass.Past or WordClass.Have or WordClass.Third or WordClass.Stating;
@@ -382,7 +407,14 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
     /// <summary>"He leaves", "the cleaners come": somebody with a verb.</summary>
     private bool Does(int from, int to)
     {
-        if (words.ClassAt(from) is WordClass.Subject or WordClass.I or WordClass.You or WordClass.We or WordClass.Someone)
+        if (
+            words.ClassAt(from)
+            is WordClass.Subject
+                or WordClass.I
+                or WordClass.You
+                or WordClass.We
+                or WordClass.Someone
+        )
             return from + 1 < to;
         var named = words.ClassAt(from) is WordClass.Person or WordClass.Other;
         for (var i = from + (named ? 1 : 2); i < to && (named || words.ClassAt(from) is WordClass.Determiner); i++)

@@ -95,7 +95,8 @@ internal sealed class Example
         {
             var task = _message.Tasks[k];
             // Where its due moment is read of no words, they would teach that none belong to it.
-            var told = task.Due is null && task.Start is null && task.Repeats is null || _words.Times.Any(t => IsOf(t, task));
+            var told =
+                task.Due is null && task.Start is null && task.Repeats is null || _words.Times.Any(t => IsOf(t, task));
             foreach (var time in _words.Times)
             {
                 if (!told)

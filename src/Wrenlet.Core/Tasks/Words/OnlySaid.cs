@@ -1,0 +1,274 @@
+using System.Collections.Frozen;
+
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>
+/// Tells what opens like a request and asks for nothing, whatever it weighs: thanks, news, what is not to be done, what somebody
+/// has been asked already.
+/// </summary>
+/// <param name="words">The message.</param>
+internal sealed class OnlySaid(MessageWords words)
+{
+    private static readonly FrozenSet<string> Praise = Lexicon.Set(
+        "great nice lovely brilliant excellent fantastic superb amazing wonderful beautiful"
+    );
+
+    private static readonly FrozenSet<string> Thinking = Lexicon.Set("thinks think thought reckons believes feels");
+    private static readonly FrozenSet<string> Told = Lexicon.Set("told said promised knows agreed");
+    private static readonly FrozenSet<string> Counted = Lexicon.Set("things jobs tasks points favours errands");
+
+    private static readonly FrozenSet<string> Ways = Lexicon.Set("late away here there ill sick home closed shut open");
+
+    /// <summary>Whether what begins at a token asks for nothing.</summary>
+    /// <param name="s">The sentence.</param>
+    /// <param name="from">First token, the way of asking included.</param>
+    /// <param name="cue">The way of asking.</param>
+    /// <param name="content">First token of what would be asked.</param>
+    /// <param name="needs">The verb of a thing that needs something; -1 where it is said directly.</param>
+    public bool Is(Sentence s, int from, CueFound cue, int content, int needs) =>
+        words.At(content).Is("not")
+        || IsNoWork(s, from)
+        || IsNoWork(s, content)
+        || IsNotToBeDone(s, cue, content)
+        || IsPromiseOfNothing(cue, content)
+        || IsOfOthers(s, from, cue, content)
+        || IsToldOfSomebody(cue, content)
+        || IsOfWhatIsAsked(s, from, cue, content, needs)
+        || (
+            cue.Cue == Cue.None
+            && (
+                IsStatement(s, content)
+                || IsThanks(s, from)
+                || IsPraise(content)
+                || Parting.TellsWhy(words, s, content)
+                // "Away all day on the 16th"
+                || (words.At(content).Is("all") && words.At(content + 1).Lower is "day" or "week" or "morning")
+            )
+        );
+
+    /// <summary>"Please note the new times", "can anyone tell me where", "please find the list attached", "do me a favour".</summary>
+    private bool IsNoWork(Sentence s, int i) =>
+        words.CuesAt(s, i).Any(c => c.Cue.Label is Cues.Knowledge or Cues.Courtesy)
+        || IsInAQuestion(s, i)
+        || words.At(i).Is("find") && words.At(s.To - 1).Lower is "attached" or "enclosed" or "below"
+        || (words.At(i).Is("do") && words.At(i + 3).Is("favour") && i + 4 >= s.To)
+        || (words.At(words.At(i).Lower is "all" or "both" ? i + 1 : i).Is("remember") && TellsBehind(s, i + 1));
+
+    /// <summary>"Can somebody tell me where they are": telling is no work either.</summary>
+    private bool IsInAQuestion(Sentence s, int i)
+    {
+        for (var k = Math.Max(s.From, i - 3); k < i; k++)
+            if (words.CuesAt(s, k).Any(c => c.Cue.Label == Cues.Knowledge && c.To > i))
+                return true;
+        return false;
+    }
+
+    /// <summary>"Remember the sale starts on Monday": that it does is told.</summary>
+    private bool TellsBehind(Sentence s, int from)
+    {
+        for (
+            var i = from + 1;
+            i < s.To && words.ClassAt(i) is not (WordClass.Comma or WordClass.To or WordClass.Dash);
+            i++
+        )
+            if (words.ClassAt(i) is WordClass.Be or WordClass.Third or WordClass.Modal or WordClass.Have)
+                return true;
+        return false;
+    }
+
+    /// <summary>"Don't wake them", "please stop promising that"; "don't pay it until Friday" asks for something then.</summary>
+    private bool IsNotToBeDone(Sentence s, CueFound cue, int content)
+    {
+        if (words.At(content).Is("stop") && words.ClassAt(content + 1) is WordClass.Gerund)
+            return true;
+        if (
+            cue.Cue.Label is not "forbid"
+            && words.ClassAt(content) is not WordClass.Denial
+            && !(words.At(content).Is("do") && words.At(content + 1).Is("not"))
+        )
+            return false;
+        for (var i = content; i < s.To; i++)
+            if (words.ClassAt(i) is WordClass.Time)
+                return false;
+        return true;
+    }
+
+    /// <summary>"I'll need them for three", "I'll think about it".</summary>
+    private bool IsPromiseOfNothing(CueFound cue, int content) =>
+        cue.Cue.Doer is Doer.Author
+        && (
+            words.At(content).Lower is "need" or "want" or "like" or "love"
+            || (words.At(content).Is("think") && words.At(content + 1).Is("about"))
+        );
+
+    /// <summary>"Ben thinks we should buy it", "I asked him to look", "they'll let us know", "can they take it or is it full?".</summary>
+    private bool IsOfOthers(Sentence s, int from, CueFound cue, int content) =>
+        cue.Cue.Label switch
+        {
+            "suggest" => Thinking.Contains(words.At(words.At(from - 1).Is("that") ? from - 2 : from - 1).Lower)
+                || (words.At(from - 1).Is("that") && HasTold(s, from)),
+            "who to" => words.At(from - 1).Lower is "asked" or "told" or "got" or "wanted" or "reminded",
+            // "You can't get at the back": with a question mark it asks.
+            "ask" => words.At(from).Is("you") && words.ClassAt(from + 1) is WordClass.Denial && !words.At(s.To).Is("?"),
+            Cues.AskWho => AsksWhich(s, content),
+            // "Don't let anyone into the flat": what is let is no request by itself.
+            "someone" or "someone must" => words.ClassIn(s, from - 1)
+                is WordClass.Verb
+                    or WordClass.VerbOrNoun
+                    or WordClass.HaveBase
+                    or WordClass.Past,
+            _ => false,
+        }
+        || (
+            from > s.From
+            && cue.Cue.Doer is Doer.You
+            && words.At(from - 1).Lower is "they'll" or "he'll" or "she'll" or "it'll"
+        );
+
+    private bool HasTold(Sentence s, int from)
+    {
+        for (var i = from - 1; i >= s.From && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash); i--)
+            if (Told.Contains(words.At(i).Lower))
+                return true;
+        return false;
+    }
+
+    private bool AsksWhich(Sentence s, int content)
+    {
+        if (!words.At(s.To).Is("?"))
+            return false;
+        for (var i = content; i + 2 < s.To; i++)
+            if (
+                words.At(i).Is("or")
+                && words.At(i + 1).Lower is "is" or "are" or "shall" or "should" or "do" or "does" or "has"
+            )
+                return true;
+        return false;
+    }
+
+    /// <summary>"Tom will be late", "I'll be back at two", "you had it": where somebody is, or what was.</summary>
+    private bool IsToldOfSomebody(CueFound cue, int content) =>
+        (cue.Cue.Label is "who will" or "suggest" || cue.Cue.Doer is Doer.Author)
+            && (IsSomewhere(content) || IsSomewhere(cue.Content))
+        || (
+            cue.Cue.Label is "who please"
+            && words.ClassAt(content)
+                is WordClass.Past
+                    or WordClass.Be
+                    or WordClass.Have
+                    or WordClass.Modal
+                    or WordClass.Do
+        );
+
+    private bool IsSomewhere(int content)
+    {
+        var be =
+            words.At(content).Is("be") ? content
+            : words.At(content - 1).Is("be") ? content - 1
+            : -1;
+        // "Remind me to be at the bank" is work.
+        if (
+            be < 0
+            || !(
+                words.At(be - 1).Lower is "will" or "shall"
+                || words.At(be - 1).Lower.EndsWith("'ll", StringComparison.Ordinal)
+            )
+        )
+            return false;
+        return words.ClassAt(be + 1) is WordClass.Preposition or WordClass.Time or WordClass.Adverb
+            || Ways.Contains(words.At(be + 1).Lower);
+    }
+
+    /// <summary>What is a part of asking, or says of what is asked how many, when and what for.</summary>
+    private bool IsOfWhatIsAsked(Sentence s, int from, CueFound cue, int content, int needs) =>
+        // "She needs it by noon": when something else that is asked is wanted.
+        (
+            (needs >= 0 || cue.Cue.Label is "need" or "wish")
+            && words.At(content).Lower is "it" or "them" or "this" or "that" or "these" or "those"
+            && words.ClassAt(content + 1) is not (WordClass.Past or WordClass.Gerund or WordClass.To)
+            && !(words.IsPlain(content + 1) && words.ClassAt(content + 1) is not WordClass.Preposition)
+        )
+        // "Would you mind fetching": that is what is asked, not to mind.
+        || (
+            cue.Cue.Doer is not Doer.Nothing
+            && words.At(content).Is("mind")
+            && words.ClassAt(words.At(content + 1).Is("awfully") ? content + 2 : content + 1) is WordClass.Gerund
+        )
+        // "Somebody ought to have swept": too late.
+        || (
+            cue.Cue != Cue.None
+            && words.ClassAt(content) is WordClass.HaveBase
+            && words.ClassAt(content + 1) is WordClass.Past
+        )
+        // "Three things: the lamp, the lock and the gate"
+        || (
+            (words.ClassAt(content) is WordClass.Number || Lexicon.Numbers.ContainsKey(words.At(content).Lower))
+            && Counted.Contains(words.At(content + 1).Lower)
+            && content + 2 < s.To
+            && words.ClassAt(content + 2) is WordClass.Colon or WordClass.Comma or WordClass.Dash or WordClass.Person
+        )
+        // "When you're through with it", "what an evening"
+        || (
+            cue.Cue.Doer is Doer.You
+            && cue.Cue.Label is "none" or "thing needs"
+            && words.ClassAt(from) is WordClass.Question
+        );
+
+    /// <summary>"Pick up is at four", "the freeze starts on Friday", "the oven was left on", "the stand's got plenty".</summary>
+    private bool IsStatement(Sentence s, int content)
+    {
+        if (words.At(content).Is("did"))
+            return true;
+        var next = content + 1;
+        if (words.ClassAt(next) is WordClass.Preposition or WordClass.Adverb && words.TimeAt(next) is null)
+            next++;
+        if (words.At(next).Lower is "is" or "are" or "was" or "were")
+            return words.ClassAt(content) is not WordClass.Question;
+        if (
+            words.At(content + 1).Lower is "starts" or "ends" or "opens" or "closes" or "begins"
+            && words.ClassAt(content) is not (WordClass.Determiner or WordClass.Number)
+        )
+            return true;
+        for (var i = content; i < content + 4 && i < s.To; i++)
+            if (
+                words.ClassAt(i) is WordClass.Possessive
+                && words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
+                && (words.At(i + 1).Lower is "got" or "been" || words.ClassAt(i + 1) is WordClass.Gerund)
+            )
+                return true;
+        if (words.ClassAt(content) is WordClass.Verb)
+            return words.ClassAt(content + 1) is WordClass.Noun or WordClass.NounOrVerb
+                && words.At(content + 2).Lower is "was" or "were";
+        for (
+            var i = content;
+            i < s.To && words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash or WordClass.Colon);
+            i++
+        )
+            if (
+                words.At(i).Lower is "was" or "were"
+                // "The drive came", "the inn will fetch it": told, whoever it is of.
+                || (i > content && words.At(i).Lower is "will" or "won't")
+                || (
+                    i > content
+                    && words.At(i).Lower is "came" or "arrived" or "went" or "happened"
+                    && !words.IsPlain(i + 1)
+                )
+            )
+                return true;
+        return false;
+    }
+
+    /// <summary>"Thank you so much for it".</summary>
+    private bool IsThanks(Sentence s, int from)
+    {
+        var i = from - 1;
+        while (i >= s.From && words.At(i).Lower is "so" or "very" or "you" or "ever")
+            i--;
+        return i >= s.From && i < from - 1 && words.At(i).Lower is "thank" or "thanks";
+    }
+
+    /// <summary>"Lovely stand", and "the Polish to follow".</summary>
+    private bool IsPraise(int content) =>
+        Praise.Contains(words.At(content).Lower)
+        || (words.At(content + 1).Is("to") && words.At(content + 2).Is("follow"));
+}

@@ -1,0 +1,98 @@
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>Tells sentences that as a whole ask for nothing: rules, subjects of a mail, questions that want to know.</summary>
+internal static class ToldSentences
+{
+    /// <summary>Whether nothing in a sentence asks for work, however it is said.</summary>
+    public static bool AskNothing(MessageWords words, Sentence sentence) =>
+        TellsARule(words, sentence) || IsSubject(words, sentence) || AsksWhenOrWhere(words, sentence);
+
+    /// <summary>
+    /// "Records have to be kept for ten years, the licence says", "lock it at night, it's the rule": what holds always asks for
+    /// nothing now.
+    /// </summary>
+    private static bool TellsARule(MessageWords words, Sentence sentence)
+    {
+        for (var i = sentence.From + 1; i < sentence.To; i++)
+        {
+            if (words.ClassAt(i) is not (WordClass.Comma or WordClass.Dash))
+                continue;
+            var it = words.At(i + 1).Lower is "it's" or "that's";
+            if (
+                it
+                && (
+                    words.At(i + 2).Is("the") && words.At(i + 3).Lower is "rule" or "rules" or "law"
+                    || words.At(i + 2).Is("what") && words.At(i + 4).Lower is "agreed" or "decided" or "said"
+                )
+            )
+                return true;
+            if (words.At(i + 1).Is("it") && words.At(i + 2).Is("says") && words.At(i + 3).Is("so"))
+                return true;
+            if (
+                words.At(i + 1).Is("those")
+                && words.At(i + 2).Is("are")
+                && words.At(i + 4).Lower is "rules" or "orders"
+            )
+                return true;
+            if (
+                words.At(sentence.To - 1).Lower is "says" or "say"
+                && i >= sentence.To - 4
+                && words.ClassAt(i + 1) is WordClass.Determiner or WordClass.Person or WordClass.Crew or WordClass.Other
+            )
+                return true;
+        }
+
+        return false;
+    }
+
+    /// <summary>"Ada, do the motors need oil?", "the rent, has it come?": a question, and how it is asked no way of asking for work.</summary>
+    public static bool WantToKnow(MessageWords words, Sentence sentence)
+    {
+        if (!words.At(sentence.To).Is("?"))
+            return false;
+        for (var i = sentence.From; i < sentence.To; i++)
+            if (
+                words.At(i).Lower is "did" or "does" or "do" or "is" or "are" or "was" or "were" or "has" or "have"
+                && words.ClassIn(sentence, i - 1) is WordClass.Edge or WordClass.Comma or WordClass.Dash
+                && words.ClassAt(i + 1)
+                    is WordClass.Determiner
+                        or WordClass.Subject
+                        or WordClass.Person
+                        or WordClass.Other
+                        or WordClass.You
+                        or WordClass.We
+                && words.CuesAt(sentence, i).All(c => c.Cue.Doer is Doer.Nothing)
+            )
+                return true;
+        return false;
+    }
+
+    /// <summary>"When do we have to return it?", "Ada, where are the keys?"; "why don't we ring them?" asks for it.</summary>
+    private static bool AsksWhenOrWhere(MessageWords words, Sentence sentence)
+    {
+        var i = sentence.From;
+        if (words.WhoAt(i, sentence.To) is { } who)
+            i = who.To;
+        while (i < sentence.To && words.ClassAt(i) is WordClass.Comma or WordClass.Conjunction or WordClass.Courtesy)
+            i++;
+        return words.At(sentence.To).Is("?")
+            && words.At(i).Lower is "when" or "where" or "what" or "how" or "why"
+            && words.At(i + 1).Lower
+                is "do"
+                    or "does"
+                    or "did"
+                    or "is"
+                    or "are"
+                    or "was"
+                    or "were"
+                    or "has"
+                    or "have"
+                    or "can"
+                    or "should"
+                    or "will";
+    }
+
+    /// <summary>"Fwd: the letter", "re: your order": what a mail is about.</summary>
+    private static bool IsSubject(MessageWords words, Sentence sentence) =>
+        words.At(sentence.From).Lower is "fwd" or "fw" or "re" or "forward" && words.At(sentence.From + 1).Is(":");
+}
