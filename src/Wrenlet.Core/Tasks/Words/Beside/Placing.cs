@@ -84,7 +84,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             )
                 taken.Add((clock, day.Certainty));
         // What an item says of itself counts more than what its heading says.
-        if (request.Sentence.IsItem && taken.Exists(t => words.SentenceOf(t.Time.From) == request.Sentence))
+        if (request.Sentence.IsItem && taken.Exists(t => IsItsOwn(t.Time, request)))
             taken.RemoveAll(t => !words.SentenceOf(t.Time.From).IsItem);
         // One request and one time: nothing else it could belong to.
         if (
@@ -422,6 +422,10 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                 return true;
         return false;
     }
+
+    /// <summary>A time that an item of a list has for itself; a time of day goes with the day of its heading.</summary>
+    private bool IsItsOwn(TimePhrase time, Candidate request) =>
+        time.ClockAlone is null && words.SentenceOf(time.From) == request.Sentence;
 
     /// <summary>"Ada books it, Ben tells them, and both by Friday": of what was asked of both.</summary>
     private bool IsOfAll(TimePhrase time, Candidate request) =>
