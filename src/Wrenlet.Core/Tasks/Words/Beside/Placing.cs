@@ -259,17 +259,27 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
     /// <summary>"Keep Thursday afternoon free", "talk about Sunday": what is asked is of that day.</summary>
     private bool IsAboutOf(TimePhrase time, Candidate request) =>
         time.From > request.Content
-        && time.To <= request.End
         && (
-            words.At(time.To).Lower is "free" or "off" or "clear"
-            || (words.At(time.From).Is("about") && time.DayAlone is not null)
-            || words.ClassAt(time.From - 1) is WordClass.Possessive
-            || (words.At(request.Content).Is("cancel") && words.At(time.From).Is("on"))
-            || (
-                words.At(request.Content).Lower is "swap" or "change" or "keep" or "tell" or "say"
-                && time.From <= request.Content + 2
-                && words.At(time.From).Lower is not ("today" or "tomorrow" or "tonight" or "by" or "before" or "this")
-            )
+            // "Swap his Tuesday"
+            words.At(time.From - 1).Lower
+                is "his"
+                    or "her"
+                    or "their"
+                    or "your"
+                    or "my"
+                    or "our"
+            || (time.To <= request.End && IsOfTheThing(time, request))
+        );
+
+    private bool IsOfTheThing(TimePhrase time, Candidate request) =>
+        words.At(time.To).Lower is "free" or "off" or "clear"
+        || (words.At(time.From).Is("about") && time.DayAlone is not null)
+        || words.ClassAt(time.From - 1) is WordClass.Possessive
+        || (words.At(request.Content).Is("cancel") && words.At(time.From).Is("on"))
+        || (
+            words.At(request.Content).Lower is "swap" or "change" or "keep" or "tell" or "say"
+            && time.From <= request.Content + 2
+            && words.At(time.From).Lower is not ("today" or "tomorrow" or "tonight" or "by" or "before" or "this")
         );
 
     /// <summary>"Ada: bleed it; Ben: test it by Friday": each sentence of its own name.</summary>
