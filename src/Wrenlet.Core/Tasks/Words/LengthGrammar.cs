@@ -2,7 +2,9 @@ using NodaTime;
 
 namespace Wrenlet.Core.Tasks.Words;
 
-/// <summary>Reads how long something may take from now on, or before a moment: "in 2 hours", "an hour before the show", "before we open".</summary>
+/// <summary>
+/// Reads how long something may take from now on, or before a moment: "in 2 hours", "an hour before the show", "before we open".
+/// </summary>
 internal sealed class LengthGrammar(
     ReaderSetting setting,
     ZonedDateTime sent,

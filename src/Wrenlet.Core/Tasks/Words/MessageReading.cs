@@ -289,7 +289,9 @@ internal sealed class MessageReading(
         return (d.Time with { Due = new Point(moment, 0.9, [], "") }, Math.Min(d.Certainty, c.Certainty));
     }
 
-    /// <summary>"The van leaves at ten tomorrow, have it loaded by half nine": the day that a time of day before it in the sentence has.</summary>
+    /// <summary>
+    /// "The van leaves at ten tomorrow, have it loaded by half nine": the day of the time before it in the sentence.
+    /// </summary>
     private LocalDate? DayBefore(TimePhrase clock)
     {
         TimePhrase? before = null;

@@ -228,7 +228,8 @@ internal static class Titles
                 || WordForms.PastBase(words.At(to).Lower) is not { } verb
             )
                 continue;
-            return $"{verb} {Joined(words, request.Content, i, left, author, null)} {Joined(words, to + 1, request.End, left, author, null)}";
+            var thing = Joined(words, request.Content, i, left, author, null);
+            return $"{verb} {thing} {Joined(words, to + 1, request.End, left, author, null)}";
         }
 
         return null;

@@ -45,7 +45,9 @@ internal static class ToldSentences
         return false;
     }
 
-    /// <summary>"Ada, do the motors need oil?", "the rent, has it come?": a question, and how it is asked no way of asking for work.</summary>
+    /// <summary>
+    /// "Ada, do the motors need oil?", "the rent, has it come?": a question, and how it is asked no way of asking for work.
+    /// </summary>
     public static bool WantToKnow(MessageWords words, Sentence sentence)
     {
         if (!words.At(sentence.To).Is("?"))
