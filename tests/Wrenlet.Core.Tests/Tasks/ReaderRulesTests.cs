@@ -44,6 +44,15 @@ public class ReaderRulesTests
     }
 
     [Fact]
+    public void Who_is_asked_in_the_next_sentence_has_nothing_to_do_with_this_one() =>
+        Read("Find the two missing keys, Kit, try the van. If Caspian has not paid by Friday, Ines, ring him.")
+            .Select(d => (d.Title.Value, Owners(d).Single()))
+            .ShouldBe([
+                ("Find the two missing keys, try the van", new TaskOwner.OfPerson(Yard.Named("Kit").Id)),
+                ("Ring Caspian", new TaskOwner.OfPerson(Yard.Named("Ines").Id)),
+            ]);
+
+    [Fact]
     public void What_is_counted_before_it_is_listed_stays_apart() =>
         Read("Two jobs for Kit: lamp in the lift by Friday, lock on the gate by Monday")
             .Select(d => d.Title.Value)

@@ -174,6 +174,14 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             && words.SentenceOf(who.From) == request.Sentence
         )
             return Verdict.By(PlaceTexts.AnotherIsAsked);
+        // "Find the keys, Ada. If he has them, Ben, ring him": Ben has a request of his own.
+        if (
+            words.SentenceOf(who.From) is var home
+            && home.Index > request.Sentence.Index
+            && requests.Any(r => r.Sentence == home)
+            && words.Names.Exists(n => words.SentenceOf(n.From) == request.Sentence)
+        )
+            return Verdict.By(PlaceTexts.AnotherIsAsked);
         // "Ada to sand it and Ben to paint it".
         if (
             (request.Cue.Who ?? words.Names.Find(n => n.To == request.From)) is { } own
