@@ -43,6 +43,16 @@ public class ReaderRulesTests
         draft.Title.Value.ShouldContain(text.Contains("locksmith") ? "ocksmith" : "hotographs");
     }
 
+    [Theory]
+    [InlineData("Wash the small van, Kit, and lock it", "ash the small van")]
+    [InlineData("Wash the small van, Kit, then sweep", "ash the small van")]
+    public void Nothing_of_what_is_asked_is_lost(string text, string first)
+    {
+        var titles = string.Join("; ", Read(text).Select(d => d.Title.Value));
+        titles.ShouldContain(first);
+        titles.ShouldContain(text.Split(' ')[^1].Replace("it", "ock", StringComparison.Ordinal), Case.Insensitive);
+    }
+
     [Fact]
     public void Who_is_asked_in_the_next_sentence_has_nothing_to_do_with_this_one() =>
         Read("Find the two missing keys, Kit, try the van. If Caspian has not paid by Friday, Ines, ring him.")

@@ -9,6 +9,9 @@ internal static class Parting
     /// <summary>So many tokens further on a part is no longer looked at: no sentence that asks twice is so long.</summary>
     private const int Furthest = 80;
 
+    /// <summary>What is counted is counted within so many tokens of its sentence's head.</summary>
+    private const int CountsWithin = 8;
+
     /// <summary>The last token that what begins at one can end before.</summary>
     /// <param name="words">The message.</param>
     /// <param name="sentence">The sentence it begins in.</param>
@@ -73,7 +76,7 @@ internal static class Parting
     {
         var count = 0;
         var opens = -1;
-        for (var i = sentence.From; i < content && opens < 0; i++)
+        for (var i = sentence.From; i < Math.Min(content, sentence.From + CountsWithin) && opens < 0; i++)
             if (
                 words.At(i).Lower is "things" or "jobs" or "tasks" or "points" or "favours" or "errands" or "requests"
                 && i > sentence.From

@@ -51,8 +51,9 @@ internal sealed class Uniting(MessageWords words)
             && !ArePartedSurely(first, second);
     }
 
+    /// <summary>"Take some", "call one", "do it": what was asked before, in other words.</summary>
     private static bool IsSaidAgain(Draft draft) =>
-        draft.Title.Value.Split(' ').Skip(1).All(w => w is "it" or "them" or "some" or "one" or "that" or "this");
+        draft.Title.Value.ToLowerInvariant().Split(' ') is [_, "some" or "one"] or ["do", "it" or "that" or "this"];
 
     private bool ArePartedSurely(Candidate first, Candidate second)
     {

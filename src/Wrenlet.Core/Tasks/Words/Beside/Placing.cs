@@ -26,6 +26,9 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
     /// <summary>How sure it has to be where there is only one request and one time.</summary>
     private const double LeastAlone = 0.4;
 
+    /// <summary>So many tokens before a time tell what it is of.</summary>
+    private const int MostBack = 40;
+
     /// <summary>Of so many times at most one can be the only one that is not of something else.</summary>
     private const int MostAlone = 4;
 
@@ -85,7 +88,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                 taken.Add((clock, day.Certainty));
         // What an item says of itself counts more than what its heading says.
         if (request.Sentence.IsItem && taken.Exists(t => IsItsOwn(t.Time, request)))
-            taken.RemoveAll(t => !words.SentenceOf(t.Time.From).IsItem);
+            taken.RemoveAll(t => t.Time.Due is not null && !words.SentenceOf(t.Time.From).IsItem);
         // One request and one time: nothing else it could belong to.
         if (
             taken.Count == 0
@@ -222,8 +225,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
     {
         if (words.At(time.From).Lower is not ("until" or "till"))
             return false;
-        var home = words.SentenceOf(time.From);
-        for (var i = time.From - 1; i >= home.From; i--)
+        for (var i = time.From - 1; i >= Opening(time); i--)
             if (words.ClassAt(i) is WordClass.Be or WordClass.Stating or WordClass.Have)
                 return true;
             else if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Colon)
@@ -234,8 +236,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
     /// <summary>"If he hasn't paid by Friday, ring him": Friday is when that is known. "If you could ring by Friday" asks.</summary>
     private bool IsOfACondition(TimePhrase time, Candidate request)
     {
-        var home = words.SentenceOf(time.From);
-        for (var i = time.From - 1; i >= home.From; i--)
+        for (var i = time.From - 1; i >= Opening(time); i--)
             if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Colon)
                 return false;
             else if (words.At(i).Lower is "if" or "unless")
@@ -316,7 +317,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         var home = words.SentenceOf(time.From);
         // "Prices go up in June, so order now", "he has moved it to 12 May, change the list"
         var isNews = words.At(time.From).Lower is "in" or "during" || words.At(time.From - 1).Is("to");
-        for (var i = time.From - 1; i >= home.From; i--)
+        for (var i = time.From - 1; i >= Opening(time); i--)
             if (
                 words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Colon
                 || (words.ClassAt(i) is WordClass.To && !isNews)
@@ -364,7 +365,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         // "The drive for Saturday hasn't come"
         var states = words.ClassAt(time.To) is WordClass.Be or WordClass.Have or WordClass.Denial;
         var past = false;
-        for (var i = time.From - 1; i > request.Content; i--)
+        for (var i = time.From - 1; i > Math.Max(request.Content, time.From - MostBack); i--)
         {
             var kind = words.ClassAt(i);
             if (kind is WordClass.Comma or WordClass.Dash)
@@ -405,8 +406,7 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
     /// <summary>"Ask Mr Pell, who comes in on Mondays", "because we open on Friday", "now that it is dark by seven".</summary>
     private bool IsOfARelativePart(TimePhrase time)
     {
-        var home = words.SentenceOf(time.From);
-        for (var i = time.From - 1; i >= home.From; i--)
+        for (var i = time.From - 1; i >= Opening(time); i--)
             if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Colon)
                 return false;
             else if (
@@ -451,6 +451,9 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
         && request.End <= time.From
         && words.SentenceOf(time.From) == request.Sentence
         && requests.Count(r => r.Sentence == request.Sentence && r.From < time.From) > 1;
+
+    /// <summary>The first token that can say what a time is of: the head of its sentence, or of a long one so many before it.</summary>
+    private int Opening(TimePhrase time) => Math.Max(words.SentenceOf(time.From).From, time.From - MostBack);
 
     private bool IsBeside(TimePhrase day, TimePhrase clock)
     {
