@@ -148,17 +148,8 @@ internal static class Asides
     private static bool IsTold(MessageWords words, int from, int to)
     {
         if (
-            words.ClassAt(from)
-            is not (
-                WordClass.Determiner
-                or WordClass.Noun
-                or WordClass.NounOrVerb
-                or WordClass.Possessive
-                or WordClass.Third
-                or WordClass.Number
-                or WordClass.Person
-                or WordClass.Other
-            )
+            !words.ClassAt(from).CanOpenAThing()
+            && words.ClassAt(from) is not (WordClass.Third or WordClass.Number or WordClass.Person)
         )
             return false;
         for (

@@ -122,16 +122,8 @@ internal static class Parting
     private static bool States(MessageWords words, int content, int joint)
     {
         if (
-            words.ClassAt(content)
-            is not (
-                WordClass.Determiner
-                or WordClass.Noun
-                or WordClass.NounOrVerb
-                or WordClass.Possessive
-                or WordClass.Number
-                or WordClass.Other
-                or WordClass.Crew
-            )
+            !words.ClassAt(content).CanOpenAThing()
+            && words.ClassAt(content) is not (WordClass.Number or WordClass.Crew)
         )
             return false;
         for (var i = content + 1; i < joint; i++)
@@ -181,18 +173,10 @@ internal static class Parting
         return false;
     }
 
+    /// <summary>"The licence runs out": a thing with its verb.</summary>
     private static bool DoesSomething(MessageWords words, int content, int joint)
     {
-        if (
-            words.ClassAt(content)
-            is not (
-                WordClass.Determiner
-                or WordClass.Noun
-                or WordClass.NounOrVerb
-                or WordClass.Possessive
-                or WordClass.Other
-            )
-        )
+        if (!words.ClassAt(content).CanOpenAThing())
             return false;
         for (var i = content + 1; i < joint; i++)
             if (

@@ -195,15 +195,10 @@ internal static class Titles
         var wished = request.Cue.Cue.Label is "wish" or "need";
         if (
             (!wished && request.Cue.Cue != Cue.None)
-            || words.ClassAt(request.Content)
-                is not (
-                    WordClass.Determiner
-                    or WordClass.Noun
-                    or WordClass.NounOrVerb
-                    or WordClass.Number
-                    or WordClass.Possessive
-                    or WordClass.Other
-                )
+            || (
+                !words.ClassAt(request.Content).CanOpenAThing()
+                && words.ClassAt(request.Content) is not WordClass.Number
+            )
         )
             return null;
         for (var i = request.Content + 1; i < request.End; i++)

@@ -99,4 +99,13 @@ internal static class WordClasses
                 or WordClass.Do
                 or WordClass.DoBase
                 or WordClass.Modal;
+
+    /// <summary>Whether it can open the name of a thing: "the pump", "pumps", "Kit's saw".</summary>
+    public static bool CanOpenAThing(this WordClass kind) =>
+        kind
+            is WordClass.Determiner
+                or WordClass.Noun
+                or WordClass.NounOrVerb
+                or WordClass.Possessive
+                or WordClass.Other;
 }

@@ -372,15 +372,10 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
                 return (states || words.ClassAt(i + 1) is WordClass.Subject)
                     // "We lost forty in March"; "we meet at eight tomorrow" may be when it is to be done.
                     && (past || words.ClassAt(i + 1) is not WordClass.We)
-                    && words.ClassAt(i + 1)
-                        is WordClass.Determiner
-                            or WordClass.Noun
-                            or WordClass.NounOrVerb
-                            or WordClass.Possessive
-                            or WordClass.Other
-                            or WordClass.Subject
-                            or WordClass.We
-                            or WordClass.Stating
+                    && (
+                        words.ClassAt(i + 1).CanOpenAThing()
+                        || words.ClassAt(i + 1) is WordClass.Subject or WordClass.We or WordClass.Stating
+                    )
                     && requests.All(r => r == request || r.Content <= i || r.Content >= time.From);
             if (
                 kind is WordClass.To or WordClass.Question or WordClass.You
