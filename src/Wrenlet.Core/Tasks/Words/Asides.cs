@@ -33,6 +33,17 @@ internal static class Asides
         ["from", "now", "on"],
         ["all", "of", "you"],
         ["both", "of", "you"],
+        ["on", "your", "way", "in"],
+        ["on", "your", "way", "out"],
+        ["on", "your", "way", "home"],
+        ["on", "your", "way", "back"],
+        ["on", "your", "way", "past"],
+        ["on", "your", "way"],
+        ["on", "my", "way", "in"],
+        ["on", "my", "way", "home"],
+        ["on", "my", "way", "back"],
+        ["on", "my", "way"],
+        ["ideally"],
     ];
 
     /// <summary>"At some point", "for once": no time that could be kept to, and nothing to be done.</summary>
@@ -99,6 +110,7 @@ internal static class Asides
                             or WordClass.You
                             or WordClass.Subject
                             or WordClass.Someone
+                            or WordClass.Stating
                     || (words.ClassAt(i + 1) is WordClass.Determiner && Does(words, i + 3, request.End))
                 )
                 && words.ClassAt(i - 1) is not (WordClass.Comma or WordClass.Question or WordClass.Conjunction)
@@ -135,7 +147,11 @@ internal static class Asides
                 yield break;
             }
 
-            if (words.At(i + 1).Lower is not ("who" or "which"))
+            // "Count them, one of you the big ones and one the small ones"
+            if (
+                words.At(i + 1).Lower is not ("who" or "which")
+                && !(words.At(i + 1).Is("one") && words.At(i + 2).Is("of") && words.At(i + 3).Lower is "you" or "us")
+            )
                 continue;
             var to = i + 1;
             while (to < request.End && words.ClassAt(to) is not WordClass.Comma)
@@ -147,6 +163,13 @@ internal static class Asides
     /// <summary>"Stop the run, page 3 is upside down": behind a comma, what something is or does.</summary>
     private static bool IsTold(MessageWords words, int from, int to)
     {
+        // "Ring her, we've got her keys", "move it, people complained"
+        if (
+            words.ClassAt(from) is WordClass.Stating or WordClass.We or WordClass.Subject
+            || words.At(from).Lower is "people" or "somebody" or "someone" or "everybody" or "everyone"
+                && words.ClassAt(from + 1) is WordClass.Past or WordClass.Have or WordClass.Be or WordClass.HaveBase
+        )
+            return !words.At(from + 1).Lower.StartsWith("need", StringComparison.Ordinal);
         if (
             !words.ClassAt(from).CanOpenAThing()
             && words.ClassAt(from) is not (WordClass.Third or WordClass.Number or WordClass.Person)

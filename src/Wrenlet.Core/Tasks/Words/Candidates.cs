@@ -18,6 +18,9 @@ internal sealed record Candidate(
     string? Courtesy = null
 )
 {
+    /// <summary>Whether it is one of several things that its sentence lists.</summary>
+    public bool IsListed { get; init; }
+
     /// <summary>Whether what is to be done begins at the same place in the same way.</summary>
     public bool BeginsAs(Candidate other) =>
         Content == other.Content && From == other.From && Cue.Cue.Label == other.Cue.Cue.Label && Needs == other.Needs;
@@ -79,7 +82,18 @@ internal static class Candidates
                 var last = Parting.EndOf(words, s, content);
                 foreach (var end in ends)
                     if (end > content && end <= last && taken++ < MostEnds)
-                        all.Add(new(s, from, content, end, cue, needs, courtesy));
+                    {
+                        var candidate = new Candidate(s, from, content, end, cue, needs, courtesy);
+                        all.Add(candidate with { IsListed = IsListed(candidate) });
+                    }
+            }
+
+            bool IsListed(Candidate c)
+            {
+                foreach (var part in words.ListedIn(c.Sentence))
+                    if (part.Opens(c))
+                        return true;
+                return false;
             }
 
             string? CourtesyAt(int i)
@@ -341,6 +355,7 @@ internal static class Candidates
                         or WordClass.Be
                         or WordClass.Past
                         or WordClass.Stop
+                        or WordClass.Someone
                 || (Lexicon.Reporting.Contains(word) && word is not ("wants" or "wanted"))
             )
                 yield break;

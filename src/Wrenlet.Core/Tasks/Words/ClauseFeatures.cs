@@ -7,63 +7,16 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
 {
     private static readonly ushort[] ClassNumbers = [.. Enum.GetNames<WordClass>().Select(Feature.Number)];
 
-    private static readonly FrozenSet<string> Reporting = FrozenSet.ToFrozenSet([
-        "said",
-        "says",
-        "told",
-        "tells",
-        "asked",
-        "asks",
-        "thinks",
-        "thought",
-        "wants",
-        "wanted",
-        "wrote",
-        "writes",
-        "mentioned",
-        "promised",
-        "reckons",
-        "hopes",
-        "believes",
-        "suggested",
-        "insists",
-        "think",
-        "believe",
-    ]);
+    private static readonly FrozenSet<string> Reporting = Lexicon.Set(
+        "said says told tells asked asks thinks thought wants wanted wrote writes mentioned promised "
+            + "reckons hopes believes suggested insists think believe"
+    );
 
     /// <summary>Words that say more by themselves than by what class they are of.</summary>
-    private static readonly FrozenSet<string> Telling = FrozenSet.ToFrozenSet([
-        "let",
-        "keep",
-        "need",
-        "know",
-        "see",
-        "want",
-        "wants",
-        "go",
-        "look",
-        "hope",
-        "heads",
-        "sounds",
-        "looks",
-        "seems",
-        "thank",
-        "mind",
-        "believe",
-        "wish",
-        "guess",
-        "suppose",
-        "note",
-        "good",
-        "great",
-        "lovely",
-        "nice",
-        "well",
-        "same",
-        "found",
-        "left",
-        "there",
-    ]);
+    private static readonly FrozenSet<string> Telling = Lexicon.Set(
+        "let keep need know see want wants go look hope heads sounds looks seems thank mind believe wish "
+            + "guess suppose note good great lovely nice well same found left there"
+    );
 
     private static readonly ushort Clause = N("clause");
     private static readonly ushort CueIs = N("cue");
@@ -123,6 +76,9 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     private static readonly ushort Gist = N("gist");
     private static readonly ushort FirmSays = N("your firm says");
 
+    /// <summary>So of each of several things that a sentence lists: it asks, whatever else is so.</summary>
+    public static readonly Feature IsListed = Feature.Of(N("listed"));
+
     /// <summary>So where people have said of such a sentence that it asks for work.</summary>
     public static readonly Feature KnownToAsk = Feature.Of(FirmSays, N("asks"));
 
@@ -176,6 +132,8 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
             into.Add(Feature.Of(Gist, facts.Verbs, facts.IsCalled, facts.IsDated));
         }
 
+        if (c.IsListed)
+            into.Add(IsListed);
         if (Closed(c.Content) is > 0 and var word)
             into.Add(Feature.Of(WordIs, word, cue));
         if (Closed(c.Content + 1) is > 0 and var next && c.Content + 1 < s.To)

@@ -109,8 +109,6 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
             return new(at + 2, Opening) { StandsAlone = true };
         if (At(at).Is("last") && At(at + 1).Is("thing"))
             return new(at + 2, Closing) { StandsAlone = true };
-        if (At(at).Is("close") && At(at - 1).Lower is "by" or "before" or "at" or "until")
-            return new(at + 1, Closing);
         if (
             (At(at).Is("end") || At(at).Is("close"))
             && At(at + 1).Is("of")
@@ -122,6 +120,8 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
                     or "today"
         )
             return new(At(at + 2).Is("the") ? at + 4 : at + 3, Closing) { StandsAlone = true };
+        if (At(at).Is("close") && At(at - 1).Lower is "by" or "before" or "at" or "until")
+            return new(at + 1, Closing);
         if (!At(at).IsWord)
             return null;
         var half = HalfOf(At(at).Lower);

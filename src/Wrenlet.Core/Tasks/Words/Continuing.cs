@@ -113,12 +113,15 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
 
         if (
             words.At(i).Lower is "and" or "then" or "or"
-            && words.ClassAt(i + 1)
-                is WordClass.Verb
-                    or WordClass.VerbOrNoun
-                    or WordClass.VerbOrAdjective
-                    or WordClass.DoBase
-                    or WordClass.HaveBase
+                && words.ClassAt(i + 1)
+                    is WordClass.Verb
+                        or WordClass.VerbOrNoun
+                        or WordClass.VerbOrAdjective
+                        or WordClass.DoBase
+                        or WordClass.HaveBase
+            || words.At(i).Lower is "and" or "then" or "or"
+                && words.ClassAt(i + 1) is WordClass.NounOrVerb
+                && words.ClassAt(i + 2) is WordClass.Object or WordClass.Determiner or WordClass.Possessive
         )
             return PartTo(i + 1, last, verb: true);
         return IsMark(i) ? PartTo(i + 1, last, verb: false) : -1;

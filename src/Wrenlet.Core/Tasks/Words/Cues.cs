@@ -323,7 +323,15 @@ internal static class Cues
             "mustn't forget to|about?",
             "not to forget"
         ),
-        .. Of("forbid", Doer.You, "don't", "do not", "never", "could|can|would you not", "please not to"),
+        .. Of(
+            "forbid",
+            Doer.You,
+            "please? don't",
+            "please? do not",
+            "never",
+            "could|can|would you not",
+            "please not to"
+        ),
     ]);
 
     /// <summary>The cues that open at a token, the longest first.</summary>

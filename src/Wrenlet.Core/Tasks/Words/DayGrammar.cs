@@ -1,3 +1,4 @@
+using System.Collections.Frozen;
 using NodaTime;
 
 namespace Wrenlet.Core.Tasks.Words;
@@ -7,6 +8,11 @@ namespace Wrenlet.Core.Tasks.Words;
 /// </summary>
 internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IReadOnlyList<Token> tokens)
 {
+    /// <summary>Last words of milestones that by themselves may be anything.</summary>
+    private static readonly FrozenSet<string> General = Lexicon.Set(
+        "day days week month night evening morning time date meeting check start end test review call work"
+    );
+
     private LocalDate Today => sent.Date;
 
     private LocalDate Monday => Today.PlusDays(1 - (int)Today.DayOfWeek);
@@ -34,7 +40,27 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
             return milestone.At;
         }
 
-        return null;
+        return CalledInShort(i, ref to);
+    }
+
+    /// <summary>"The sale", where the only sale is the book sale.</summary>
+    private Instant? CalledInShort(int i, ref int to)
+    {
+        if (!At(i - 1).Is("the") || !At(i).IsWord || General.Contains(At(i).Lower))
+            return null;
+        Instant? found = null;
+        foreach (var milestone in setting.Milestones)
+        {
+            if (!milestone.Name.EndsWith(' ' + At(i).Lower, StringComparison.OrdinalIgnoreCase))
+                continue;
+            if (found is not null)
+                return null;
+            found = milestone.At;
+        }
+
+        if (found is not null)
+            to = i + 1;
+        return found;
     }
 
     /// <summary>The token after words that stand at a token, joined by hyphens or not; null where they do not.</summary>

@@ -1,3 +1,5 @@
+using System.Collections.Frozen;
+
 namespace Wrenlet.Core.Tasks.Words;
 
 /// <summary>What part somebody or something has in the clause that names it.</summary>
@@ -32,6 +34,9 @@ internal sealed record Mention(int From, int To, int Head, Part Part)
     /// <summary>Whether there are several.</summary>
     public bool IsPlural { get; init; }
 
+    /// <summary>Whether it is several that are spoken of as one: "the group".</summary>
+    public bool IsGroup { get; init; }
+
     /// <summary>Whether it is somebody: by name, or by a word for people.</summary>
     public bool IsSomebody { get; init; }
 
@@ -50,6 +55,16 @@ internal sealed record Mention(int From, int To, int Head, Part Part)
 internal sealed class Mentions(MessageWords words)
 {
     private const int Longest = 8;
+
+    /// <summary>One thing, though its word ends as those of several do.</summary>
+    private static readonly FrozenSet<string> OnesInS = Lexicon.Set(
+        "atlas canvas gas lens alias bias christmas news series chassis"
+    );
+
+    /// <summary>One, and several: "the party is here, split them".</summary>
+    private static readonly FrozenSet<string> Groups = Lexicon.Set(
+        "group party team club class crew family couple committee band choir audience"
+    );
 
     /// <summary>Whom and what a run of tokens names, in their order.</summary>
     public List<Mention> In(int from, int to)
@@ -100,12 +115,16 @@ internal sealed class Mentions(MessageWords words)
         return new(from, to, head, part)
         {
             IsDefinite =
-                named || words.ClassAt(from) is WordClass.Determiner or WordClass.Possessive or WordClass.Number,
+                named
+                || words.ClassAt(from) is WordClass.Determiner or WordClass.Possessive or WordClass.Number
+                // "Room 2"
+                || (head > from && words.ClassAt(head) is WordClass.Number),
             IsPlural =
                 words.At(from).Is("both")
                 || (counted && words.ClassAt(head) is not WordClass.Number)
                 || (!named && IsPluralWord(kind))
                 || HasAnd(from, head),
+            IsGroup = Groups.Contains(kind),
             IsSomebody =
                 (named && (PeopleWords.IsTitle(title) || IsPerson(from, head + 1)))
                 || male is not null
@@ -135,14 +154,17 @@ internal sealed class Mentions(MessageWords words)
     }
 
     private static bool IsPluralWord(string word) =>
-        word is "people" or "men" or "women" or "children" or "feet" or "teeth" or "parents"
-        || (
-            word.Length > 3
-            && word.EndsWith('s')
-            && !word.EndsWith("ss", StringComparison.Ordinal)
-            && !word.EndsWith("us", StringComparison.Ordinal)
-            && !word.EndsWith("is", StringComparison.Ordinal)
-            && !word.EndsWith("'s", StringComparison.Ordinal)
+        !OnesInS.Contains(word)
+        && (
+            word is "people" or "men" or "women" or "children" or "feet" or "teeth" or "parents"
+            || (
+                word.Length > 3
+                && word.EndsWith('s')
+                && !word.EndsWith("ss", StringComparison.Ordinal)
+                && !word.EndsWith("us", StringComparison.Ordinal)
+                && !word.EndsWith("is", StringComparison.Ordinal)
+                && !word.EndsWith("'s", StringComparison.Ordinal)
+            )
         );
 
     /// <summary>Whether a run is a name: each word with a capital, or one that the firm knows.</summary>

@@ -32,7 +32,7 @@ internal sealed class MessageReading(
     public const double Least = 0.42;
 
     /// <summary>How sure it has to be in a list whose other items all ask for something.</summary>
-    private const double LeastLike = 0.2;
+    private const double LeastLike = 0.1;
 
     /// <summary>How sure it has to be to be worth a guess, where one is wanted.</summary>
     private const double LeastGuess = 0.08;
@@ -158,14 +158,16 @@ internal sealed class MessageReading(
     {
         if (found.Count < 2 || !words.Sentences.Any(s => s.IsItem))
             return found;
-        var asking = found.Select(c => c.Candidate.Sentence).ToHashSet();
+        var asking = found.Select(c => words.HeadOfItem(c.Candidate.Sentence)).ToHashSet();
         var missing = words
             .Sentences.Where(s =>
                 s.IsItem
-                && !asking.Contains(s)
                 && words.IsNamed(s)
-                && words.ItemsBeside(s) is { Count: > 1 } beside
-                && beside.All(asking.Contains)
+                && words.HeadOfItem(s) is var head
+                && !asking.Contains(head)
+                && words.ItemsBeside(s).Select(words.HeadOfItem).Where(i => i != head).Distinct().ToList()
+                    is { Count: > 1 } beside
+                && beside.TrueForAll(asking.Contains)
             )
             .ToHashSet();
         return missing.Count == 0
@@ -209,9 +211,13 @@ internal sealed class MessageReading(
             && start is { } begins
             && (
                 begins.Time.ClockAlone is not null
+                || setting.Calendar.DateOf(begins.Time.Start!.At) == _today
                 || setting.Calendar.DateOf(begins.Time.Start!.At) == setting.Calendar.DateOf(first.Time.Due!.At)
             )
         )
+            start = null;
+        // "Put it up to 52 from 1 May and tell them this week": that is when something is so, not when to begin.
+        if (due is { Time.Repeats: null } by && start is { } later && later.Time.Start!.At > by.Time.Due!.At)
             start = null;
         var notBefore = c.Cue.Cue.Label is "forbid" && due is { Time.Repeats: null };
         var taken = Taken(request, due, start, repeat).ToList();

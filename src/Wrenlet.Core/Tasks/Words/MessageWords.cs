@@ -26,19 +26,9 @@ internal readonly record struct PriorityPhrase(int From, int To, Priority? Says)
 /// <summary>A message with all that was found in it by itself: sentences, what each word can be, names, times, priorities.</summary>
 internal sealed class MessageWords
 {
-    private static readonly string[] Company =
-    [
-        "crew",
-        "team",
-        "lads",
-        "lad",
-        "lot",
-        "people",
-        "folk",
-        "guys",
-        "love",
-        "mate",
-    ];
+    private static readonly FrozenSet<string> Company = Lexicon.Set(
+        "crew team lads lad lot people folk guys love mate"
+    );
 
     /// <summary>So many items of a list on either side of one are looked at.</summary>
     private const int MostItems = 12;
@@ -50,6 +40,7 @@ internal sealed class MessageWords
     private readonly WhoPhrase?[] _who;
     private readonly WordClass[] _classes;
     private readonly List<CueFound>?[] _cues;
+    private readonly IReadOnlyList<ListedPart>?[] _listed;
     private readonly FrozenDictionary<string, bool> _known;
 
     public MessageWords(ReaderSetting setting, string text, IReadOnlyList<Token> tokens, Instant sent)
@@ -136,6 +127,7 @@ internal sealed class MessageWords
             }
 
         Sentences = [.. Cut()];
+        _listed = new IReadOnlyList<ListedPart>?[Sentences.Count];
         _sentenceOf = new int[tokens.Count];
         foreach (var sentence in Sentences)
             Array.Fill(_sentenceOf, sentence.Index, sentence.From, tokens.Count - sentence.From);
@@ -161,6 +153,9 @@ internal sealed class MessageWords
     /// <summary>What a token can be; <see cref="WordClass.Edge"/> beyond the message.</summary>
     public WordClass ClassAt(int i) => i >= 0 && i < _classes.Length ? _classes[i] : WordClass.Edge;
 
+    /// <summary>What a token can be by itself, whatever phrase it is part of.</summary>
+    public WordClass ClassOfWord(int i) => At(i).IsWord ? WordForms.ClassOf(At(i).Lower) : ClassAt(i);
+
     /// <summary>What a token can be; <see cref="WordClass.Edge"/> outside the sentence.</summary>
     public WordClass ClassIn(Sentence sentence, int i) =>
         i >= sentence.From && i < sentence.To ? _classes[i] : WordClass.Edge;
@@ -180,6 +175,19 @@ internal sealed class MessageWords
 
     /// <summary>The ways of asking and promising that open at a token of a sentence, the longest first.</summary>
     public IReadOnlyList<CueFound> CuesAt(Sentence sentence, int i) => _cues[i] ??= Cues.At(this, i, sentence.To);
+
+    /// <summary>What a sentence lists, each for itself; empty where it is no list.</summary>
+    public IReadOnlyList<ListedPart> ListedIn(Sentence sentence) =>
+        _listed[sentence.Index] ??= Listing.Of(this, sentence);
+
+    /// <summary>The part of a list that a request is; null where it is none.</summary>
+    public ListedPart? ListedAs(Candidate request)
+    {
+        foreach (var part in ListedIn(request.Sentence))
+            if (part.Holds(request))
+                return part;
+        return null;
+    }
 
     /// <summary>Whether people have said of such a sentence that it asks for work, or for nothing; null where nobody has.</summary>
     public bool? IsKnownToAsk(Sentence sentence) =>
@@ -225,6 +233,14 @@ internal sealed class MessageWords
             )
                 beside.Add(Sentences[i]);
         return beside;
+    }
+
+    /// <summary>The first sentence of the item of a list that a sentence stands in.</summary>
+    public Sentence HeadOfItem(Sentence sentence)
+    {
+        while (sentence is { IsItem: true, Index: > 0 } && At(sentence.From - 1).Kind is not TokenKind.Bullet)
+            sentence = Sentences[sentence.Index - 1];
+        return sentence;
     }
 
     /// <summary>Whether a sentence begins or ends with somebody's name.</summary>

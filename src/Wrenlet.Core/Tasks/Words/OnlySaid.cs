@@ -34,6 +34,12 @@ internal sealed class OnlySaid(MessageWords words)
         || IsOfOthers(s, from, cue, content)
         || IsToldOfSomebody(cue, content)
         || IsOfWhatIsAsked(s, from, cue, content, needs)
+        // "Remind her, kindly, by letter"
+        || (
+            cue.Cue.Label is "please"
+            && words.ClassAt(content) is WordClass.Preposition
+            && words.ClassAt(content - 1) is WordClass.Comma
+        )
         || (
             cue.Cue == Cue.None
             && (
@@ -48,7 +54,13 @@ internal sealed class OnlySaid(MessageWords words)
 
     /// <summary>"Please note the new times", "can anyone tell me where", "please find the list attached", "do me a favour".</summary>
     private bool IsNoWork(Sentence s, int i) =>
-        words.CuesAt(s, i).Any(c => c.Cue.Label is Cues.Knowledge or Cues.Courtesy)
+        words
+            .CuesAt(s, i)
+            .Any(c =>
+                c.Cue.Label is Cues.Courtesy
+                // "Tom does the workshop's floor"
+                || (c.Cue.Label is Cues.Knowledge && words.DoneBy(i) is null)
+            )
         || IsInAQuestion(s, i)
         || words.At(i).Is("find") && words.At(s.To - 1).Lower is "attached" or "enclosed" or "below"
         || (words.At(i).Is("do") && words.At(i + 3).Is("favour") && i + 4 >= s.To)
@@ -80,6 +92,14 @@ internal sealed class OnlySaid(MessageWords words)
     private bool IsNotToBeDone(Sentence s, CueFound cue, int content)
     {
         if (words.At(content).Is("stop") && words.ClassAt(content + 1) is WordClass.Gerund)
+            return true;
+        if (
+            // "Please don't": that is a way of asking of its own.
+            cue.Cue.Label
+                is "please"
+                && words.ClassAt(content) is WordClass.Denial
+            || (cue.Cue.Label is "please" && words.At(content).Is("do") && words.At(content + 1).Is("not"))
+        )
             return true;
         if (
             cue.Cue.Label is not "forbid"
@@ -219,6 +239,12 @@ internal sealed class OnlySaid(MessageWords words)
     {
         if (words.At(content).Is("did"))
             return true;
+        // "We had foxes", "they were late"
+        if (
+            words.ClassAt(content) is WordClass.We or WordClass.Subject or WordClass.I
+            && words.ClassAt(content + 1) is WordClass.Be or WordClass.Have or WordClass.Past
+        )
+            return true;
         var next = content + 1;
         if (words.ClassAt(next) is WordClass.Preposition or WordClass.Adverb && words.TimeAt(next) is null)
             next++;
@@ -246,6 +272,13 @@ internal sealed class OnlySaid(MessageWords words)
         )
             if (
                 words.At(i).Lower is "was" or "were"
+                // "Tom's cousin doesn't count"
+                || (
+                    i > content
+                    && words.ClassAt(i) is WordClass.Denial
+                    && words.ClassAt(content).CanOpenAThing()
+                    && words.At(i).Lower.EndsWith("n't", StringComparison.Ordinal)
+                )
                 // "The drive came", "the inn will fetch it": told, whoever it is of.
                 || (i > content && words.At(i).Lower is "will" or "won't")
                 || (

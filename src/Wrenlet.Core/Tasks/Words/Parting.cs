@@ -9,9 +9,6 @@ internal static class Parting
     /// <summary>So many tokens further on a part is no longer looked at: no sentence that asks twice is so long.</summary>
     private const int Furthest = 80;
 
-    /// <summary>What is counted is counted within so many tokens of its sentence's head.</summary>
-    private const int CountsWithin = 8;
-
     /// <summary>The last token that what begins at one can end before.</summary>
     /// <param name="words">The message.</param>
     /// <param name="sentence">The sentence it begins in.</param>
@@ -19,7 +16,7 @@ internal static class Parting
     public static int EndOf(MessageWords words, Sentence sentence, int content)
     {
         var dated = false;
-        var last = Math.Min(sentence.To, content + Furthest);
+        var last = Math.Min(EndOfItsPart(words, sentence, content), content + Furthest);
         for (var i = content; i < last; i++)
         {
             // "The lease of 3 March" is not by when.
@@ -33,8 +30,6 @@ internal static class Parting
                 break;
             if (
                 IsAnothersPart(words, sentence, i, behind)
-                || IsCounted(words, sentence, content, i)
-                || IsCalledApart(words, sentence, i, behind)
                 || (
                     words.ClassAt(i) is WordClass.Comma && States(words, content, i) && IsAsked(words, sentence, behind)
                 )
@@ -45,6 +40,17 @@ internal static class Parting
                 return i;
         }
 
+        return EndOfItsPart(words, sentence, content);
+    }
+
+    /// <summary>Where the part of a list ends that begins at a token, or the list begins that stands behind it.</summary>
+    private static int EndOfItsPart(MessageWords words, Sentence sentence, int content)
+    {
+        foreach (var part in words.ListedIn(sentence))
+            if (content < part.From)
+                return part.From;
+            else if (content < part.End)
+                return part.End;
         return sentence.To;
     }
 
@@ -67,55 +73,6 @@ internal static class Parting
         while (words.ClassAt(verb) is WordClass.Comma or WordClass.To or WordClass.Courtesy)
             verb++;
         return Orders(words, verb) || words.At(who.To).Is("will") || words.DoneBy(who.To) is not null;
-    }
-
-    /// <summary>
-    /// "Two jobs for Stan: lamp in the lift, lock on the gate": what is counted before it is listed, where so many parts follow.
-    /// </summary>
-    public static bool IsCounted(MessageWords words, Sentence sentence, int content, int joint)
-    {
-        var count = 0;
-        var opens = -1;
-        for (var i = sentence.From; i < Math.Min(content, sentence.From + CountsWithin) && opens < 0; i++)
-            if (
-                words.At(i).Lower is "things" or "jobs" or "tasks" or "points" or "favours" or "errands" or "requests"
-                && i > sentence.From
-            )
-            {
-                count = Lexicon.Numbers.GetValueOrDefault(words.At(i - 1).Lower, (int)words.At(i - 1).Value);
-                opens = i + 1;
-                while (
-                    opens < content
-                    && words.ClassAt(opens) is not (WordClass.Colon or WordClass.Comma or WordClass.Dash)
-                )
-                    opens++;
-            }
-        if (count < 2 || opens < 0)
-            return false;
-        // Parts are divided by marks, or by "and" where there is no mark.
-        var (marks, ands, isMark) = (0, 0, words.ClassAt(joint) is WordClass.Comma or WordClass.Dash);
-        for (var i = opens + 1; i < sentence.To; i++)
-            if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash)
-                marks++;
-            else if (words.At(i).Is("and") && words.ClassAt(i - 1) is not (WordClass.Comma or WordClass.Dash))
-                ands++;
-        return isMark ? marks == count - 1 : words.At(joint).Is("and") && marks + ands == count - 1;
-    }
-
-    /// <summary>"A list of rooms, Ada, and a price for the bus, Ben": two things, each with whose it is.</summary>
-    private static bool IsCalledApart(MessageWords words, Sentence sentence, int joint, int behind)
-    {
-        if (
-            words.ClassAt(joint - 1) is not (WordClass.Person or WordClass.Crew or WordClass.Tag)
-            || words.ClassAt(joint - 2) is not (WordClass.Comma or WordClass.Dash)
-            || words.WhoAt(behind, sentence.To) is not null
-        )
-            return false;
-        for (var i = behind; i < sentence.To; i++)
-            if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash)
-                return words.WhoAt(i + 1, sentence.To) is { } who
-                    && (who.To == sentence.To || words.ClassAt(who.To) is WordClass.Comma or WordClass.Dash);
-        return false;
     }
 
     /// <summary>"The inn have doubled their order, tell the dairy": what is so, and what is asked for that reason.</summary>
@@ -191,6 +148,12 @@ internal static class Parting
                 return true;
         return false;
     }
+
+    /// <summary>Whether what was taken for a request only says what is so.</summary>
+    public static bool Tells(MessageWords words, Candidate c) =>
+        c.Cue.Cue == Cue.None
+        && c.Needs < 0
+        && (States(words, c.Content, c.End) || DoesSomething(words, c.Content, c.End));
 
     private static bool IsAsked(MessageWords words, Sentence sentence, int i) =>
         words.ClassAt(i) is WordClass.Verb

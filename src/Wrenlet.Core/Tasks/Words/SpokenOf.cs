@@ -39,6 +39,8 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         for (var i = request.Content + 1; i < request.End && seen < Pronouns; i++)
             if (IsOne(i) && OneOf(i) is { } kind)
                 found[i] = kind;
+            else if (words.At(i).Is("yours") && Before().LastOrDefault(m => !m.IsSomebody && !m.Speaks) is { } own)
+                found[i] = "your " + words.At(own.Head).Lower;
             else if (IsPronoun(i) && seen++ < Pronouns && !IsNamedInside(i) && Meant(i) is { } meant && used.Add(meant))
             {
                 var named = WordsOf(meant);
@@ -139,7 +141,8 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             "them" or "those" or "these" => IsSaidTo(pronoun)
                 ? m.IsMale is null
                     && (m.Speaks || IsFirm(m) || (m.IsPlural && (m.IsSomebody || m.Part is Part.Subject or Part.Topic)))
-                : (m.IsPlural && !m.Speaks && !(m.IsSomebody && m.Part is Part.Subject))
+                : m.IsGroup && words.At(pronoun).Is("them")
+                    || (m.IsPlural && !m.Speaks && !(m.IsSomebody && m.Part is Part.Subject))
                     || (m.Speaks && m.IsMale is null && m.Part is Part.Subject),
             _ => !m.IsPlural && !m.IsSomebody && !m.Speaks && !IsFirm(m),
         };

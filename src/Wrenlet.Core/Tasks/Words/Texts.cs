@@ -66,6 +66,7 @@ internal static class FeatureTexts
         ["list+before"] = [InList, Before],
         ["list+cue"] = [InList, Cue, Mark],
         ["behind a question"] = [c => $"a question stands before it, {Cue(c)}", Address],
+        ["listed"] = [],
         ["shared out"] =
         [
             m => m == "one" ? "it says what one person does" : "its sentence says what each of several people does",

@@ -255,7 +255,8 @@ internal sealed class TimeGrammar
 
         if (role is TimeRole.Before && _lengths.Opened(i, at) is { } opened)
             return opened;
-        if (_lengths.Before(at, i) is { } hours)
+        // "Put the heating on an hour before the show"
+        if (!At(i).Is("on") && _lengths.Before(at, i) is { } hours)
             return hours;
         if (role is TimeRole.By or TimeRole.Before && At(at).Is("then") && NamedBefore(i) is { } then)
             return new(i, at + 1, then, null, null);

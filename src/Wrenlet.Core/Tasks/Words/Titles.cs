@@ -135,6 +135,8 @@ internal static class Titles
             : called;
         if (request.Needs < 0 && AsDone(words, request, left, first) is { } done)
             return Polish(done);
+        if (request.Needs < 0 && AsHad(words, request, left, first) is { } had)
+            return Polish(had);
         if (request.Needs < 0)
         {
             var spokenOf = new SpokenOf(words, request, first);
@@ -162,9 +164,10 @@ internal static class Titles
         )
             thing = char.ToLowerInvariant(thing[0]) + thing[1..];
         var bare = Undetermined(thing);
+        var inPlaces = new SpokenOf(words, request, first).InPlaces();
         var (opening, rest) = (
             words.At(request.Content).Lower,
-            Joined(words, request.Content + 1, request.End, left, first, null)
+            Joined(words, request.Content + 1, request.End, left, first, null, inPlaces)
         );
         var verb =
             (
@@ -174,6 +177,10 @@ internal static class Titles
             ) ?? (words.At(request.Content - 1).Lower is "be" or "get" or "gets" ? WordForms.PastBase(opening) : null);
         if (verb is not null)
             return Polish($"{verb} {thing} {rest}");
+        // "A label, also the ones upstairs": what is needed is said before the comma.
+        var comma = request.Content;
+        while (comma < request.End && words.ClassAt(comma) is not WordClass.Comma)
+            comma++;
         return
             words.ClassAt(request.Content)
                 is WordClass.Determiner
@@ -182,8 +189,11 @@ internal static class Titles
                     or WordClass.VerbOrAdjective
                     or WordClass.NounOrVerb
                     or WordClass.Third
-            ? Polish($"{Undetermined(Joined(words, request.Content, request.End, left, first, null))} for {thing}")
-            : Polish($"{bare} {Joined(words, request.Needs, request.End, left, first, null)}");
+            ? Polish(
+                $"{Undetermined(Joined(words, request.Content, comma, left, first, null, inPlaces))} for {thing}"
+                    + Joined(words, comma, request.End, left, first, null, inPlaces)
+            )
+            : Polish($"{bare} {Joined(words, request.Needs, request.End, left, first, null, inPlaces)}");
     }
 
     /// <summary>
@@ -230,6 +240,28 @@ internal static class Titles
         return null;
     }
 
+    /// <summary>"Ada will have the tickets numbered": "number the tickets"; null where nothing is to be had done.</summary>
+    private static string? AsHad(MessageWords words, Candidate request, bool[] left, string? author)
+    {
+        if (
+            request.Cue.Cue.Label is not ("who will" or "who must")
+            || !words.At(request.Content).Is("have")
+            || words.ClassAt(request.Content + 1) is not WordClass.Determiner
+        )
+            return null;
+        for (var i = request.Content + 3; i < request.End && words.IsPlain(i); i++)
+            if (
+                words.ClassAt(i) is WordClass.Past
+                && EndsAPart(words, i + 1, request.End)
+                && WordForms.PastBase(words.At(i).Lower) is { } verb
+            )
+            {
+                var thing = Joined(words, request.Content + 1, i, left, author, null);
+                return $"{verb} {thing} {Joined(words, i + 1, request.End, left, author, null)}";
+            }
+        return null;
+    }
+
     private static bool EndsAPart(MessageWords words, int i, int end) =>
         i >= end || !words.IsPlain(i) || words.ClassAt(i) is WordClass.Preposition;
 
@@ -240,6 +272,8 @@ internal static class Titles
             .Replace(" ,", ",", StringComparison.Ordinal)
             .Replace(",, and ", " and ", StringComparison.Ordinal)
             .Replace(",,", ",", StringComparison.Ordinal)
+            .Replace(" - -", " -", StringComparison.Ordinal)
+            .Replace(" - ", ", ", StringComparison.Ordinal)
             .Replace("@", "", StringComparison.Ordinal)
             .Trim(Edges);
         while (title.LastIndexOf(' ') is > 0 and var last && Dangling.Contains(title[(last + 1)..].ToLowerInvariant()))
@@ -283,7 +317,8 @@ internal static class Titles
     /// "Would you mind fetching", "it'd be good if somebody fetched", "Kit fetches": "fetch"; null where the words begin in the base form.
     /// </summary>
     private static string? InBaseForm(MessageWords words, Candidate request) =>
-        words.DoneBy(request.Content) is { } done ? done
+        words.ListedAs(request) is { IsAThing: true } ? null
+        : words.DoneBy(request.Content) is { } done ? done
         // "Somebody checks the lights"
         : request.Cue.Cue.Label is "someone" && words.ClassAt(request.Content) is WordClass.Third
             ? WordForms.ThirdBase(words.At(request.Content).Lower)

@@ -57,11 +57,10 @@ internal sealed class Uniting(MessageWords words)
 
     private bool ArePartedSurely(Candidate first, Candidate second)
     {
+        if (words.ListedAs(first) is not null && words.ListedAs(second) is not null)
+            return true;
         for (var i = first.End; i < second.From; i++)
-            if (
-                words.ClassAt(i) is WordClass.Dash or WordClass.Bracket or WordClass.Mark
-                || Parting.IsCounted(words, first.Sentence, first.Content, i)
-            )
+            if (words.ClassAt(i) is WordClass.Dash or WordClass.Bracket or WordClass.Mark)
                 return true;
         return false;
     }
@@ -69,6 +68,9 @@ internal sealed class Uniting(MessageWords words)
     private Draft One((Request Request, Draft Draft) a, (Request Request, Draft Draft) b)
     {
         var (first, second) = (a.Draft.Title, b.Draft.Title);
+        // "Prices go up from June, Ada, change the list": why, and what.
+        if (Parting.Tells(words, a.Request.Words) && words.ClassAt(b.Request.Words.Content) is WordClass.Verb)
+            return b.Draft with { Due = b.Draft.Due ?? a.Draft.Due, Start = b.Draft.Start ?? a.Draft.Start };
         // "The insurers want photographs, can you take some": said once more.
         if (IsSaidAgain(b.Draft))
             return a.Draft with { Due = a.Draft.Due ?? b.Draft.Due, Start = a.Draft.Start ?? b.Draft.Start };

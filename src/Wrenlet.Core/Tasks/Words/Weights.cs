@@ -13,13 +13,22 @@ internal sealed class Weights
     /// <param name="Sure">How much it was learned from: the sum of the squares of the steps that were wanted of it.</param>
     public readonly record struct Learned(Feature Feature, double Worth, double Sure);
 
+    /// <summary>What rules say is worth so much that nothing that was learned outweighs it, and is not learned itself.</summary>
+    public static readonly FrozenDictionary<Feature, double> Fixed = new Dictionary<Feature, double>
+    {
+        [ClauseFeatures.IsListed] = 5,
+    }.ToFrozenDictionary();
+
     private readonly FrozenDictionary<Feature, double> _worth;
     private readonly FrozenDictionary<Feature, double> _sure;
 
     public Weights(IEnumerable<Learned> learned)
     {
         var all = learned.ToList();
-        _worth = all.Where(l => l.Worth != 0).ToFrozenDictionary(l => l.Feature, l => l.Worth);
+        _worth = all.Where(l => l.Worth != 0 && !Fixed.ContainsKey(l.Feature))
+            .Select(l => KeyValuePair.Create(l.Feature, l.Worth))
+            .Concat(Fixed)
+            .ToFrozenDictionary();
         _sure = all.ToFrozenDictionary(l => l.Feature, l => l.Sure);
     }
 

@@ -17,7 +17,9 @@ internal static class PlaceTexts
     public const string IsOfACondition = "it says by when something else has to be so";
     public const string IsOfAllThatIsAsked = "it is said of all that is asked here";
     public const string IsOfAnotherItem = "it stands in another item of the list";
+    public const string StandsWithItsPart = "it stands with what is shared out";
     public const string StandsWithItsVerb = "it stands before its verb";
+    public const string IsCalledAtTheEnd = "it is called at the end";
     public const string IsWhoWrites = "it is who writes";
     public const string IsOnlySpokenOf = "the words beside it only speak of them";
 

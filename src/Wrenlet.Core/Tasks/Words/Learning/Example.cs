@@ -89,7 +89,7 @@ internal sealed class Example
             yield break;
         double[] scores = [.. _numbers.Select(table.Score)];
         var requests = Likeliest(scores);
-        // What a rule settles has nothing to teach.
+        // What a rule rules out has nothing to teach.
         var placing = new Placing(_words, requests, _message.Author, new Weights([]));
         for (var k = 0; k < requests.Length; k++)
         {
@@ -101,8 +101,8 @@ internal sealed class Example
             {
                 if (!told)
                     break;
-                if (placing.Of(time, requests[k]) is { Rule: null } verdict)
-                    yield return new([.. verdict.Features], IsOf(time, task));
+                if (placing.Of(time, requests[k]) is var verdict && (verdict.Rule is null || verdict.Belongs))
+                    yield return new(placing.FeaturesOf(time, requests[k]), IsOf(time, task));
             }
 
             if (requests[k].Cue.Cue.Doer is Doer.Author)
@@ -110,8 +110,8 @@ internal sealed class Example
             for (var i = 0; i < _words.Count; i++)
                 if (_words.WhoAt(i, _words.Count) is { } who && !_words.IsOneself(who, _message.Author))
                 {
-                    if (placing.Of(who, requests[k]) is { Rule: null } verdict)
-                        yield return new([.. verdict.Features], IsOf(who, task));
+                    if (placing.Of(who, requests[k]) is var verdict && (verdict.Rule is null || verdict.Belongs))
+                        yield return new(placing.FeaturesOf(who, requests[k]), IsOf(who, task));
                     i = who.To - 1;
                 }
         }

@@ -87,6 +87,9 @@ public static class Learner
             for (var i = 0; i < _seen.Count; i++)
                 _steepness[i] = _seen[i] < seenAtLeast ? double.PositiveInfinity : 0.1;
             _from = new double[_seen.Count];
+            foreach (var (feature, worth) in Weights.Fixed)
+                if (_numbers.TryGetValue(feature, out var number))
+                    (_worth[number], _steepness[number]) = (worth, double.PositiveInfinity);
             if (start is null)
                 return;
             foreach (var (feature, number) in _numbers)
@@ -117,7 +120,8 @@ public static class Learner
         public void EndRound(bool counts)
         {
             for (var i = 0; i < _worth.Length; i++)
-                _worth[i] = Math.Sign(_worth[i]) * Math.Max(0, Math.Abs(_worth[i]) - Paring);
+                if (!double.IsInfinity(_steepness[i]))
+                    _worth[i] = Math.Sign(_worth[i]) * Math.Max(0, Math.Abs(_worth[i]) - Paring);
             if (!counts)
                 return;
             _averaged++;

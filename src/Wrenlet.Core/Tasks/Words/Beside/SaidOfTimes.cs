@@ -1,0 +1,342 @@
+namespace Wrenlet.Core.Tasks.Words.Beside;
+
+/// <summary>Tells by the words around a time what it is said of: a condition, what was, how long something is so, a thing.</summary>
+/// <param name="words">The message.</param>
+/// <param name="requests">What was found to be asked.</param>
+internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> requests)
+{
+    /// <summary>So many tokens before a time tell what it is of.</summary>
+    private const int MostBack = 40;
+
+    /// <summary>How sure it is of "needed by Friday".</summary>
+    private const double WhenNeeded = 0.85;
+
+    /// <summary>How sure it is of "Friday is fine".</summary>
+    private const double WhenEnough = 0.95;
+
+    /// <summary>What settles it; null where the words around it do not.</summary>
+    public Verdict? Settle(TimePhrase time, Candidate request) =>
+        IsEnoughFor(time, request) ? Verdict.By(PlaceTexts.SaysWhenItIsNeeded, WhenEnough)
+        : IsOfAState(time) || IsHowLong(time, request) ? Verdict.By(PlaceTexts.SaysHowLongSomethingIsSo)
+        : IsOfACondition(time, request) ? Verdict.By(PlaceTexts.IsOfACondition)
+        : IsNeededBy(time, request) ? Verdict.By(PlaceTexts.SaysWhenItIsNeeded, WhenNeeded)
+        : IsAboutOf(time, request) ? Verdict.By(PlaceTexts.IsPartOfTheThing)
+        : IsOfWhatWas(time, request) ? Verdict.By(PlaceTexts.IsOfWhatWas)
+        : IsOfAStatementBehind(time, request) || IsOfAStatementBefore(time, request) || IsOfARelativePart(time)
+            ? Verdict.By(PlaceTexts.IsOfAnotherPart)
+        : null;
+
+    /// <summary>"She's in until four", "it is shut until Sunday": how long something is so, and no time to do anything by.</summary>
+    private bool IsOfAState(TimePhrase time)
+    {
+        if (words.At(time.From).Lower is not ("until" or "till"))
+            return false;
+        for (var i = time.From - 1; i >= Opening(time); i--)
+            if (words.ClassAt(i) is WordClass.Be or WordClass.Stating or WordClass.Have)
+                return true;
+            else if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Colon)
+                return false;
+        return false;
+    }
+
+    /// <summary>"Keep them out until Sunday", "take it out of use until Thursday": how long something is to be so.</summary>
+    private bool IsHowLong(TimePhrase time, Candidate request) =>
+        words.At(time.From).Lower is "until" or "till"
+        && time.From > request.Content
+        && time.From <= request.End
+        && (
+            words.At(request.Content).Lower is "keep" or "hold" or "close" or "block" or "give"
+            || (
+                words.At(request.Content).Is("take")
+                && Enumerable.Range(request.Content, time.From - request.Content).Any(i => words.At(i).Is("out"))
+            )
+        );
+
+    /// <summary>"If he hasn't paid by Friday, ring him": Friday is when that is known. "If you could ring by Friday" asks.</summary>
+    private bool IsOfACondition(TimePhrase time, Candidate request)
+    {
+        for (var i = time.From - 1; i >= Opening(time); i--)
+            if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Colon)
+                return false;
+            // "When the paint is dry on Friday"; "when you are in on Friday" is when to do it.
+            else if (
+                words.At(i).Lower is "when" or "once" or "while" or "as" or "since"
+                && words.ClassAt(i + 1) is not (WordClass.You or WordClass.I or WordClass.We)
+                && words.ClassAt(i - 1) is WordClass.Edge or WordClass.Stop or WordClass.Comma or WordClass.Tag
+                && time.From > i + 2
+                && request.From > time.From
+            )
+                return true;
+            else if (words.At(i).Lower is "if" or "unless")
+                return !(request.Content > i && request.Content < time.From)
+                    // "Check if the tank is full by noon": what is to be found out, and by when.
+                    && words.At(i - 1).Lower
+                        is not ("check" or "see" or "ask" or "know" or "out" or "sure" or "wonder" or "tell")
+                    && !(words.At(i + 1).Lower is "possible" or "poss" or "need" or "necessary")
+                    && !(
+                        words.ClassAt(i + 1) is WordClass.You or WordClass.We && words.ClassAt(i + 2) is WordClass.Modal
+                    );
+        return false;
+    }
+
+    /// <summary>"Redo the glaze, needed for Thursday", "print them, I need them by three": when what was asked last is needed.</summary>
+    private bool IsNeededBy(TimePhrase time, Candidate request)
+    {
+        var before = time.From - 1;
+        if (words.At(before).Lower is "it" or "them" or "these" or "those")
+            before--;
+        return (
+                words.At(before).Lower is "needed"
+                || words.At(before).Lower is "need" or "needs" or "want" or "wants" or "like" && before < time.From - 1
+            )
+            && request.Content < before
+            && words.SentenceOf(time.From) == request.Sentence
+            && requests.All(r =>
+                r == request || r.Sentence != request.Sentence || r.From < request.From || r.From > time.From
+            );
+    }
+
+    /// <summary>"End of next week is fine", "Friday will do": by when is enough for what was asked before it.</summary>
+    private bool IsEnoughFor(TimePhrase time, Candidate request)
+    {
+        var home = words.SentenceOf(time.From);
+        var said = words.At(time.To).Lower is "is" or "would" or "will" or "should" ? time.To + 1 : -1;
+        if (said > 0 && words.At(said).Is("be"))
+            said++;
+        return said > 0
+            && words.At(said).Lower is "fine" or "do" or "ok" or "okay" or "enough" or "good" or "plenty" or "soon"
+            && (
+                said + 1 >= home.To || !words.IsPlain(said + 1) || words.At(said + 1).Lower is "for" or "by" or "enough"
+            )
+            && words.ClassIn(home, time.From - 1) is WordClass.Edge or WordClass.Comma or WordClass.Dash
+            && request.From < time.From
+            && home.Index - request.Sentence.Index is 0 or 1;
+    }
+
+    /// <summary>"Keep Thursday afternoon free", "talk about Sunday": what is asked is of that day.</summary>
+    private bool IsAboutOf(TimePhrase time, Candidate request) =>
+        time.From > request.Content
+        && (
+            // "Swap his Tuesday"; "do it for her by Tuesday" is by when.
+            (
+                words.At(time.From - 1).Lower is "his" or "her" or "their" or "your" or "my" or "our"
+                || words.ClassAt(time.From - 1) is WordClass.Possessive
+            )
+                && words.ClassOfWord(time.From) is not WordClass.Preposition
+                && words.At(time.From).Lower is not ("today" or "tomorrow" or "tonight" or "this" or "next")
+            || (time.To <= request.End && IsOfTheThing(time, request))
+            || IsWhereItGoes(time, request)
+        );
+
+    /// <summary>"Move his fitting to Thursday", "put him down for Saturday at four".</summary>
+    private bool IsWhereItGoes(TimePhrase time, Candidate request) =>
+        words.SentenceOf(time.From) == request.Sentence
+        && (
+            words.At(request.Content).Lower is "move" or "shift" or "postpone" or "reschedule"
+                && words.ClassAt(time.From - 1) is WordClass.To
+            || words.At(request.Content).Is("put")
+                && words.At(time.From - 1).Is("for")
+                && words.At(time.From - 2).Is("down")
+        );
+
+    /// <summary>
+    /// "The ring road is shut on Friday, go by the coast": when something is so that is told before what is asked. "Be there
+    /// then" is of that time.
+    /// </summary>
+    private bool IsOfAStatementBefore(TimePhrase time, Candidate request)
+    {
+        if (
+            words.SentenceOf(time.From) != request.Sentence
+            || time.To > request.From
+            || time.Repeats is not null
+            || words.ClassAt(request.Content)
+                is not (WordClass.Verb or WordClass.VerbOrNoun or WordClass.DoBase or WordClass.VerbOrAdjective)
+        )
+            return false;
+        for (var k = request.Content; k < request.End; k++)
+            if (words.At(k).Lower is "there" or "then" or "here" or "instead" or "before")
+                return false;
+        var states = false;
+        var i = time.From - 1;
+        for (; i >= Opening(time); i--)
+        {
+            var kind = words.ClassAt(i);
+            if (kind is WordClass.Comma or WordClass.Dash or WordClass.Colon)
+                break;
+            if (
+                kind is WordClass.You or WordClass.To or WordClass.Modal
+                || words.At(i).Lower
+                    is "need"
+                        or "needs"
+                        or "needed"
+                        or "want"
+                        or "wants"
+                        or "wanted"
+                        or "due"
+                        or "like"
+                        or "booked"
+                        or "promised"
+            )
+                return false;
+            // "She is coming on Friday, meet her" is when to meet her.
+            states |= kind is WordClass.Be && words.ClassAt(i + 1) is not WordClass.Gerund;
+        }
+
+        return states && words.ClassAt(i + 1).CanOpenAThing();
+    }
+
+    private bool IsOfTheThing(TimePhrase time, Candidate request) =>
+        words.At(time.To).Lower is "free" or "off" or "clear"
+        || (words.At(time.From).Is("about") && time.DayAlone is not null)
+        || (words.At(request.Content).Is("cancel") && words.At(time.From).Is("on"))
+        || (
+            words.At(request.Content).Lower is "swap" or "change" or "keep" or "tell" or "say"
+            && time.From <= request.Content + 2
+            && words.At(time.From).Lower is not ("today" or "tomorrow" or "tonight" or "by" or "before" or "this")
+        );
+
+    /// <summary>"I left it in row F on Sunday, could somebody look": when something was.</summary>
+    private bool IsOfWhatWas(TimePhrase time, Candidate request)
+    {
+        if (words.At(time.From - 1).Is("since"))
+            return true;
+        if (time.To > request.From)
+            return false;
+        var home = words.SentenceOf(time.From);
+        // "Prices go up in June, so order now", "he has moved it to 12 May, change the list"
+        var isNews = words.At(time.From).Lower is "in" or "during" || words.At(time.From - 1).Is("to");
+        for (var i = time.From - 1; i >= Opening(time); i--)
+            if (
+                words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Colon
+                || (words.ClassAt(i) is WordClass.To && !isNews)
+            )
+                return false;
+            else if (
+                isNews
+                && i > home.From
+                && words.ClassAt(i)
+                    is WordClass.Be
+                        or WordClass.Have
+                        or WordClass.Third
+                        or WordClass.Past
+                        or WordClass.Verb
+                && words.ClassAt(i - 1)
+                    is not (WordClass.To or WordClass.Edge or WordClass.Comma or WordClass.Person or WordClass.Courtesy)
+            )
+                return true;
+            else if (words.At(i).Lower is "needed" or "wanted" or "due" or "booked" or "promised" or "moved")
+                return false;
+            else if (words.At(i).Lower is "was" or "were" or "had")
+                return true;
+            else if (words.ClassAt(i) is WordClass.Past)
+                return words.ClassAt(i - 1)
+                    is WordClass.I
+                        or WordClass.We
+                        or WordClass.Subject
+                        or WordClass.You
+                        or WordClass.Person
+                        or WordClass.Other
+                        or WordClass.Someone
+                        or WordClass.Noun;
+        return false;
+    }
+
+    /// <summary>"Change the chain, the client is coming in two hours": when something else is so, said behind what is asked.</summary>
+    private bool IsOfAStatementBehind(TimePhrase time, Candidate request)
+    {
+        if (
+            words.SentenceOf(time.From) != request.Sentence
+            || time.From <= request.Content
+            || words.At(time.From).Is("due")
+        )
+            return false;
+        // "The drive for Saturday hasn't come", "inspection's on the 29th"
+        var states =
+            words.ClassAt(time.From - 1) is WordClass.Possessive
+                && words.ClassOfWord(time.From) is WordClass.Preposition
+            || words.ClassAt(time.To) is WordClass.Be or WordClass.Have or WordClass.Denial;
+        var past = false;
+        for (var i = time.From - 1; i > Math.Max(request.Content, time.From - MostBack); i--)
+        {
+            var kind = words.ClassAt(i);
+            if (kind is WordClass.Comma or WordClass.Dash)
+                return (states || words.ClassAt(i + 1) is WordClass.Subject)
+                    // "We lost forty in March"; "we meet at eight tomorrow" may be when it is to be done.
+                    && (past || words.ClassAt(i + 1) is not WordClass.We)
+                    && (
+                        words.ClassAt(i + 1).CanOpenAThing()
+                        || words.ClassAt(i + 1) is WordClass.Subject or WordClass.We or WordClass.Stating
+                    )
+                    && requests.All(r => r == request || r.Content <= i || r.Content >= time.From);
+            if (
+                kind is WordClass.To or WordClass.Question or WordClass.You
+                || words.At(i).Lower
+                    is "want"
+                        or "wants"
+                        or "need"
+                        or "needs"
+                        or "needed"
+                        or "needing"
+                        or "wanted"
+                        or "due"
+                        or "like"
+            )
+                return false;
+            past |= kind is WordClass.Past || words.At(i).Is("had");
+            states |= kind is WordClass.Be or WordClass.Past or WordClass.Have or WordClass.Third or WordClass.Stating;
+        }
+
+        return false;
+    }
+
+    /// <summary>"Ask Mr Pell, who comes in on Mondays", "because we open on Friday", "now that it is dark by seven".</summary>
+    private bool IsOfARelativePart(TimePhrase time)
+    {
+        for (var i = time.From - 1; i >= Opening(time); i--)
+            if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash or WordClass.Colon)
+                return false;
+            else if (
+                words.At(i).Is("because")
+                || words.At(i).Is("that") && words.At(i - 1).Is("now")
+                || words.At(i).Lower is "who" or "which" && words.ClassAt(i - 1) is WordClass.Comma
+                // "Before he leaves on Friday"; "before you go home tonight" is tonight.
+                || words.At(i).Is("before")
+                    && Does(i + 1, time.From)
+                    && words.At(time.From).Lower is not ("tonight" or "today" or "this")
+            )
+                return true;
+        return false;
+    }
+
+    /// <summary>"He leaves", "the cleaners come": somebody with a verb.</summary>
+    private bool Does(int from, int to)
+    {
+        if (
+            words.ClassAt(from)
+            is WordClass.Subject
+                or WordClass.I
+                or WordClass.You
+                or WordClass.We
+                or WordClass.Someone
+        )
+            return from + 1 < to;
+        var named = words.ClassAt(from) is WordClass.Person or WordClass.Other;
+        for (var i = from + (named ? 1 : 2); i < to && (named || words.ClassAt(from) is WordClass.Determiner); i++)
+            if (words.ClassAt(i) is WordClass.Verb or WordClass.Be or WordClass.Third)
+                return true;
+        return false;
+    }
+
+    /// <summary>"We meet at the hall at eight tomorrow".</summary>
+    public bool IsWhenWeMeet(TimePhrase time)
+    {
+        for (var i = time.From - 1; i > Opening(time) && i > time.From - 6; i--)
+            if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash)
+                return words.ClassAt(i + 1) is WordClass.We
+                    && words.At(i + 2).Lower is "meet" or "start" or "leave" or "begin";
+        return false;
+    }
+
+    /// <summary>The first token that can say what a time is of: the head of its sentence, or of a long one so many before it.</summary>
+    private int Opening(TimePhrase time) => Math.Max(words.SentenceOf(time.From).From, time.From - MostBack);
+}

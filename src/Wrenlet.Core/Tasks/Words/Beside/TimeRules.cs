@@ -1,0 +1,132 @@
+namespace Wrenlet.Core.Tasks.Words.Beside;
+
+/// <summary>Settles whether a time belongs to a request where that needs no weighing.</summary>
+/// <param name="words">The message.</param>
+/// <param name="requests">What was found to be asked.</param>
+internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> requests)
+{
+    /// <summary>How sure it is that "all by Friday" in one item of a list is of each.</summary>
+    private const double OfAll = 0.8;
+
+    private readonly Attaching _attaching = new(words, requests);
+    private readonly SaidOfTimes _said = new(words, requests);
+
+    /// <summary>What settles it; null where the features have to decide.</summary>
+    public Verdict? Settle(TimePhrase time, Candidate request)
+    {
+        if (IsOfAll(time, request))
+            return Verdict.By(PlaceTexts.IsOfAllThatIsAsked, OfAll);
+        if (OfAPart(time, request) is { } listed)
+            return listed;
+        // "The pressure drops every night. Somebody has to come."
+        if (time.Repeats is not null && !time.Covers(request.From) && IsOfAnotherSentence(time, request))
+            return Verdict.By(PlaceTexts.IsOfAnotherPart);
+        if (_said.Settle(time, request) is { } said)
+            return said;
+        if (_attaching.IsOnlyTold(time, request))
+            return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
+        if (IsOfAnothersSentence(time, request))
+            return Verdict.By(PlaceTexts.IsOfAnotherPart);
+        if (IsOfAnotherItem(time.From, request))
+            // "1) permits 2) lights, all by Friday".
+            return words.At(time.From - 1).Lower is "all" or "everything"
+                ? Verdict.By(PlaceTexts.IsOfAllItems, OfAll)
+                : Verdict.By(PlaceTexts.IsOfAnotherItem);
+        return OfEach(time, request)
+            ?? (IsAloneInItsPart(time, request) ? Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb) : null);
+    }
+
+    /// <summary>Who and what stands in one item of a list has to do with that one only, but for "all by Friday" at its end.</summary>
+    public bool IsOfAnotherItem(int token, Candidate request) =>
+        words.SentenceOf(token) is { IsItem: true } home && home != request.Sentence && request.Sentence.IsItem;
+
+    /// <summary>
+    /// "For the fair Ada does the post, Ben, you ring the inn by noon": what stands before a list is of each part that has no time
+    /// of its own, what stands in one of that one; null where the features decide.
+    /// </summary>
+    private Verdict? OfAPart(TimePhrase time, Candidate request)
+    {
+        if (words.SentenceOf(time.From) != request.Sentence || words.ListedAs(request) is not { } part)
+            return null;
+        var parts = words.ListedIn(request.Sentence);
+        if (time.From < parts[0].From)
+            return words.Times.Exists(t => t.From >= part.From && t.To <= part.End)
+                ? Verdict.By(PlaceTexts.IsOfAnotherPart)
+                : Verdict.By(PlaceTexts.IsOfAllThatIsAsked, Placing.OfTheHeading);
+        return parts.Any(p =>
+            p != part
+            && time.From >= p.From
+            && time.To <= p.End
+            // What stands at the end of all may be of all: "Ada posters, Ben tours, Tom the till by Friday".
+            && (p != parts[^1] || (p is { Who: not null, IsAThing: false } && !HasComma(p.Content, time.From)))
+        )
+            ? Verdict.By(PlaceTexts.IsOfAnotherPart)
+            : null;
+    }
+
+    private bool HasComma(int from, int to)
+    {
+        for (var i = Math.Max(from, 0); i < to; i++)
+            if (words.ClassAt(i) is WordClass.Comma or WordClass.Dash)
+                return true;
+        return false;
+    }
+
+    /// <summary>"Ada, sand it today and Ben, paint it on Friday": the only time of what is listed for somebody.</summary>
+    private bool IsAloneInItsPart(TimePhrase time, Candidate request) =>
+        words.ListedAs(request) is { Who: not null, Content: >= 0 } part
+        && time.From >= part.Content
+        && time.To <= part.End
+        && words.Times.TrueForAll(t => t == time || t.From < part.From || t.From >= part.End);
+
+    /// <summary>
+    /// "Sand it today, varnish it tomorrow and fit it on Friday": where all that a sentence asks has one time each, whether this
+    /// is the one of this; null where that is not so.
+    /// </summary>
+    private Verdict? OfEach(TimePhrase time, Candidate request)
+    {
+        if (words.SentenceOf(time.From) != request.Sentence)
+            return null;
+        var beside = requests.Where(r => r.Sentence == request.Sentence).ToList();
+        if (beside.Count < 2)
+            return null;
+        foreach (var one in beside)
+            if (words.Times.Count(t => IsInside(t, one)) != 1)
+                return null;
+        return IsInside(time, request) ? Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb)
+            : beside.Exists(r => IsInside(time, r)) ? Verdict.By(PlaceTexts.IsOfAnotherPart)
+            : null;
+    }
+
+    private static bool IsInside(TimePhrase time, Candidate request) =>
+        time.From >= request.Content && time.From < request.End;
+
+    /// <summary>"Ada: bleed it; Ben: test it by Friday": each sentence of its own name.</summary>
+    private bool IsOfAnothersSentence(TimePhrase time, Candidate request)
+    {
+        var home = words.SentenceOf(time.From);
+        return home != request.Sentence
+            && words.WhoAt(home.From, home.To) is not null
+            && words.WhoAt(request.Sentence.From, request.Sentence.To) is not null
+            && requests.Any(r => r.Sentence == home);
+    }
+
+    private bool IsOfAnotherSentence(TimePhrase time, Candidate request) =>
+        words.SentenceOf(time.From) is var home
+        && home != request.Sentence
+        && !request.Sentence.IsItem
+        && !_attaching.IsAlone(time);
+
+    /// <summary>"Ada books it, Ben tells them, and both by Friday": of what was asked of both.</summary>
+    private bool IsOfAll(TimePhrase time, Candidate request) =>
+        (
+            words.At(time.From - 1).Lower is "both" or "all" or "everything"
+            || _said.IsWhenWeMeet(time)
+            // "All sorted by the 8th"
+            || words.At(time.From - 2).Lower is "both" or "all" or "everything"
+                && words.ClassAt(time.From - 1) is WordClass.Past or WordClass.VerbOrAdjective or WordClass.Noun
+        )
+        && request.End <= time.From
+        && words.SentenceOf(time.From) == request.Sentence
+        && requests.Count(r => r.Sentence == request.Sentence && r.From < time.From) > 1;
+}

@@ -1,0 +1,309 @@
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>One of several things that a sentence asks for, each by itself.</summary>
+/// <param name="Sentence">The sentence.</param>
+/// <param name="From">First token, whose it is included.</param>
+/// <param name="Content">First token of what is to be done; -1 where only the features can tell.</param>
+/// <param name="Deed">Last token that what is to be done can begin at: the verb, where "you" stands before it.</param>
+/// <param name="End">Token after it.</param>
+/// <param name="Who">Whose it is; null where all are for the same.</param>
+internal sealed record ListedPart(Sentence Sentence, int From, int Content, int Deed, int End, WhoPhrase? Who)
+{
+    /// <summary>Whether it is said without a verb: "Ada posters".</summary>
+    public bool IsAThing { get; init; }
+
+    /// <summary>Whether a request is this one.</summary>
+    public bool Holds(Candidate c) =>
+        c.Sentence == Sentence && c.Content >= From && c.Content < End && (Content < 0 || c.Content >= Content);
+
+    /// <summary>Whether what is to be done begins where it has to.</summary>
+    public bool Opens(Candidate c) => Content >= 0 && c.Content >= Content && c.Content <= Deed;
+}
+
+/// <summary>
+/// Finds what a sentence lists: "three things: the lamp, the lock and the gate", "Ada posters, Ben tours, Tom the till", "Ada, you
+/// check the names, Ben, you check the dates", "By Friday: ring Tom, chase the inn, and pay the courier".
+/// </summary>
+internal static class Listing
+{
+    /// <summary>What is counted is counted within so many tokens of its sentence's head.</summary>
+    private const int CountsWithin = 8;
+
+    /// <summary>A thing that is shared out has no more words.</summary>
+    private const int MostOfAThing = 6;
+
+    /// <summary>So many things make a list of what is said without a verb, and so many verbs one of what nobody is named for.</summary>
+    private const int AList = 3;
+
+    /// <summary>No list has more parts.</summary>
+    private const int MostParts = 24;
+
+    /// <summary>The parts of a sentence; empty where it is no list.</summary>
+    public static IReadOnlyList<ListedPart> Of(MessageWords words, Sentence s)
+    {
+        var joints = 0;
+        for (var i = s.From; i < s.To; i++)
+            if (IsJoint(words, i))
+                joints++;
+        if (joints is 0 or > MostParts)
+            return [];
+        return Counted(words, s) is { Count: > 0 } counted ? counted
+            : SharedOut(words, s) is { Count: > 0 } shared ? shared
+            : CalledBehind(words, s) is { Count: > 0 } called ? called
+            : Ordered(words, s);
+    }
+
+    private static bool IsMark(MessageWords words, int i) => words.ClassAt(i) is WordClass.Comma or WordClass.Dash;
+
+    private static bool IsJoint(MessageWords words, int i) =>
+        IsMark(words, i) || words.At(i).Lower is "and" or "then" or "so" or "&";
+
+    /// <summary>"Two jobs for Stan: lamp in the lift, lock on the gate": so many parts as were counted.</summary>
+    private static List<ListedPart> Counted(MessageWords words, Sentence s)
+    {
+        for (var i = s.From + 1; i < Math.Min(s.To, s.From + CountsWithin); i++)
+        {
+            if (
+                words.At(i).Lower
+                is not ("things" or "jobs" or "tasks" or "points" or "favours" or "errands" or "requests")
+            )
+                continue;
+            var count = Lexicon.Numbers.GetValueOrDefault(words.At(i - 1).Lower, (int)words.At(i - 1).Value);
+            var opens = i + 1;
+            while (opens < s.To && words.ClassAt(opens) is not (WordClass.Colon or WordClass.Comma or WordClass.Dash))
+                opens++;
+            if (count is < 2 or > MostParts || opens + 1 >= s.To)
+                return [];
+            var parts = Cut(words, s, opens + 1, marksOnly: true);
+            if (parts.Count != count)
+                parts = Cut(words, s, opens + 1, marksOnly: false);
+            return parts.Count == count ? [.. parts.Where(p => !States(words, p.Content, p.End))] : [];
+        }
+
+        return [];
+    }
+
+    /// <summary>"By Friday: ring Tom, chase the inn, and pay the courier": a verb with its object in each part.</summary>
+    private static List<ListedPart> Ordered(MessageWords words, Sentence s)
+    {
+        var from = s.From;
+        while (from < s.To)
+            if (words.TimeAt(from) is { } time)
+                from = time.To;
+            else if (words.WhoAt(from, s.To) is { } who)
+                from = who.To;
+            else if (
+                words.ClassAt(from)
+                is WordClass.Courtesy
+                    or WordClass.Comma
+                    or WordClass.Colon
+                    or WordClass.Dash
+                    or WordClass.Priority
+            )
+                from++;
+            else
+                break;
+        var parts = Cut(words, s, from, marksOnly: true);
+        return
+            (words.ClassAt(from - 1) is WordClass.Colon || parts.TrueForAll(p => EndsAtADash(words, p)))
+            && parts.Count >= AList
+            && parts.TrueForAll(p => Orders(words, p.Content) && HasAnObject(words, p))
+            ? parts
+            : [];
+    }
+
+    private static bool EndsAtADash(MessageWords words, ListedPart part) =>
+        part.End == part.Sentence.To || words.ClassAt(part.End) is WordClass.Dash;
+
+    /// <summary>The parts between marks, or between marks and "and".</summary>
+    private static List<ListedPart> Cut(MessageWords words, Sentence s, int from, bool marksOnly)
+    {
+        var parts = new List<ListedPart>();
+        for (var i = from; i <= s.To; i++)
+        {
+            if (i < s.To && !(marksOnly ? IsMark(words, i) : IsJoint(words, i)))
+                continue;
+            var (content, end) = (from, i);
+            while (content < end && words.ClassAt(content) is WordClass.Conjunction or WordClass.Courtesy)
+                content++;
+            while (end > content && words.ClassAt(end - 1) is WordClass.Courtesy)
+                end--;
+            if (content < end)
+                parts.Add(new(s, content, content, content, end, null));
+            from = i + 1;
+        }
+
+        return parts;
+    }
+
+    /// <summary>"Ada posters, Ben tours, Tom the till", "Ada, you check the names, and Ben, find the mirror".</summary>
+    private static List<ListedPart> SharedOut(MessageWords words, Sentence s)
+    {
+        var opened = new List<(WhoPhrase Who, int Content, int Deed, bool IsOrder)>();
+        foreach (var who in words.Names)
+            if (
+                who.From >= s.From
+                && who.To < s.To
+                && (who.From == s.From || IsJoint(words, who.From - 1) || IsHeading(words, s, who.From))
+                && Opening(words, who, s.To) is { } opening
+            )
+                opened.Add((who, opening.Content, opening.Deed, opening.IsOrder));
+        if (opened.Count < 2)
+            return [];
+        var parts = new List<ListedPart>();
+        for (var k = 0; k < opened.Count; k++)
+        {
+            var end = k + 1 < opened.Count ? opened[k + 1].Who.From : TailOf(words, s, opened[k].Content);
+            while (end > opened[k].Content && IsJoint(words, end - 1))
+                end--;
+            parts.Add(new(s, opened[k].Who.From, opened[k].Content, opened[k].Deed, end, opened[k].Who));
+        }
+
+        // "Ada sweeps, Ben mops" tells as much as it asks: where nothing says more, the features decide.
+        var ordered = opened.Exists(o => o.IsOrder);
+        if (!ordered && opened.TrueForAll(o => IsDone(o.Content)))
+            return parts[0].From > s.From ? parts : [.. parts.Select(p => p with { Content = -1 })];
+        // "Ned ill, Ada holiday, Ben course" may be where they are.
+        return
+            ordered
+            || (
+                parts.Count >= AList
+                && parts.TrueForAll(p => IsAThing(words, p))
+                && parts.Exists(p => p.End - p.Content > 1 || (p == parts[^1] && p.End < s.To))
+            )
+            ? [.. parts.Zip(opened, (p, o) => p with { IsAThing = !o.IsOrder && !(ordered && IsDone(o.Content)) })]
+            : [];
+
+        bool IsDone(int content) => words.DoneBy(content) is not null;
+    }
+
+    /// <summary>How what is to be done opens behind a name; null where it does not.</summary>
+    private static (int Content, int Deed, bool IsOrder)? Opening(MessageWords words, WhoPhrase who, int to)
+    {
+        var i = who.To;
+        if (words.DoneBy(i) is not null)
+            return Lexicon.Reporting.Contains(words.At(i).Lower) ? null : (i, i, false);
+        var apart = words.ClassAt(i) is WordClass.Comma;
+        if (apart)
+            i++;
+        var content = i;
+        while (i < to && words.ClassAt(i) is WordClass.Courtesy)
+            i++;
+        if (i < to && words.ClassAt(i) is WordClass.You && Orders(words, i + 1))
+            return (content, i + 1, true);
+        if (
+            i < to
+            && Orders(words, i)
+            && (
+                apart
+                || i > who.To
+                || words.ClassAt(who.Names[0]) is WordClass.Tag
+                // "Kit cut the boards" may be what Kit did.
+                || !WordForms.HasSamePast(words.At(i).Lower)
+            )
+        )
+            return (content, i, true);
+        return !apart && i == who.To && i < to && CanOpenAThing(words, i) ? (i, i, false) : null;
+    }
+
+    /// <summary>"Get a gazebo, Ada, and ask Victor for the tables, Ben": each with whose it is behind it.</summary>
+    private static List<ListedPart> CalledBehind(MessageWords words, Sentence s)
+    {
+        var called = words.Names.FindAll(n =>
+            n.From > s.From + 1
+            && n.To <= s.To
+            && words.ClassAt(n.From - 1) is WordClass.Comma
+            && (n.To == s.To || words.ClassAt(n.To) is WordClass.Comma)
+        );
+        if (called.Count < 2 || called[^1].To < s.To)
+            return [];
+        var parts = new List<ListedPart> { new(s, s.From, -1, -1, called[0].To, called[0]) };
+        for (var k = 1; k < called.Count; k++)
+        {
+            var from = called[k - 1].To;
+            while (IsJoint(words, from))
+                from++;
+            if (from >= called[k].From - 1 || !(CanOpenAThing(words, from) || Orders(words, from)))
+                return [];
+            parts.Add(new(s, from, from, from, called[k].To, called[k]));
+        }
+
+        return parts;
+    }
+
+    /// <summary>"For the show Ada does the ice", "by Friday: Ada, ring the inn".</summary>
+    private static bool IsHeading(MessageWords words, Sentence s, int i) =>
+        words.ClassAt(i - 1) is WordClass.Colon || (words.TimeAt(i - 1) is { } time && time.From == s.From);
+
+    /// <summary>Where the last part ends: before "all ready by six".</summary>
+    private static int TailOf(MessageWords words, Sentence s, int from)
+    {
+        for (var i = from; i < s.To; i++)
+            if (IsJoint(words, i) && words.At(i + 1).Lower is "all" or "both" or "everything")
+                return i;
+        return s.To;
+    }
+
+    private static bool IsAThing(MessageWords words, ListedPart part)
+    {
+        if (States(words, part.Content, part.End))
+            return false;
+        var plain = 0;
+        for (var i = part.Content; i < part.End; i++)
+            if (words.IsPlain(i))
+                plain++;
+        return plain is > 0 and <= MostOfAThing;
+    }
+
+    private static bool CanOpenAThing(MessageWords words, int i) =>
+        words.ClassAt(i).CanOpenAThing()
+        || words.ClassAt(i) is WordClass.Number or WordClass.Third or WordClass.VerbOrNoun;
+
+    private static bool States(MessageWords words, int from, int to)
+    {
+        for (var i = from; i < to; i++)
+            if (
+                words.ClassAt(i).IsHelping()
+                || words.ClassAt(i)
+                    is WordClass.Stating
+                        or WordClass.Past
+                        or WordClass.Subject
+                        or WordClass.I
+                        or WordClass.We
+                        or WordClass.Denial
+                        or WordClass.Question
+            )
+                return true;
+        return false;
+    }
+
+    private static bool Orders(MessageWords words, int i) =>
+        words.ClassAt(i) is WordClass.Verb or WordClass.DoBase
+        || (
+            words.ClassAt(i) is WordClass.VerbOrNoun or WordClass.NounOrVerb or WordClass.VerbOrAdjective
+            && (
+                words.ClassAt(i + 1)
+                    is WordClass.Determiner
+                        or WordClass.Possessive
+                        or WordClass.Object
+                        or WordClass.Number
+                        or WordClass.Other
+                        or WordClass.Person
+                || words.At(i + 1).Lower is "it"
+                // "Rope off the pit"
+                || (
+                    words.At(i + 1).Lower is "off" or "up" or "out" or "down" or "back" or "away" or "over"
+                    && words.ClassAt(i + 2) is WordClass.Determiner or WordClass.Possessive
+                )
+            )
+        );
+
+    private static bool HasAnObject(MessageWords words, ListedPart part)
+    {
+        var plain = 0;
+        for (var i = part.Content; i < part.End; i++)
+            if (words.IsPlain(i) || words.ClassAt(i) is WordClass.Person)
+                plain++;
+        return plain > 1;
+    }
+}
