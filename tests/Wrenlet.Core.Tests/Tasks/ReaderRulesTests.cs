@@ -101,7 +101,75 @@ public class ReaderRulesTests
     [InlineData("Kit: early shift on Thursday, 5am", "2026-04-16T05:00")]
     [InlineData("Kit, sandwiches for twelve, Friday noon", "2026-04-17T12:00")]
     [InlineData("Kit, the pump has been off since Saturday, find out why", "-")]
+    [InlineData("Keep people out of the shed until Sunday, Kit", "-")]
+    [InlineData("Take the small boat out of hire until Thursday, Kit", "-")]
+    [InlineData("Move Benedikta's fitting to Thursday, Kit", "-")]
+    [InlineData("Put Caspian down for Saturday at 4, Kit", "-")]
+    [InlineData("Kit, get the trailer lights working, the race people want it on Saturday week", "2026-04-25T17:00")]
+    [InlineData("Kit frame it for her by Friday", "2026-04-17T17:00")]
+    [InlineData("When Caspian rings on Thursday, Kit, put him through", "-")]
+    [InlineData("As the ring road is shut on Saturday, Kit, go round by the coast", "-")]
+    [InlineData("From next Monday the bar closes at ten, Kit please change the sign", "-")]
+    [InlineData("Kit, get me a price for the ramp. End of next week is fine", "2026-04-24T17:00")]
+    [InlineData("Kit prime the door by close of play tomorrow", "2026-04-15T17:00")]
+    [InlineData("Kit, grease the hinge before the 14:00 sailing", "2026-04-14T14:00")]
+    [InlineData("Kit send the figures on the last Friday of the month", "2026-04-24T17:00")]
+    [InlineData("Kit, pay the bill on the first Monday of May", "2026-05-04T17:00")]
+    [InlineData("Kit, paint the hall before the launch starts", "2026-04-28T10:30")]
     public void A_time_is_of_what_the_words_around_it_say(string text, string due) => Due(One(text)).ShouldBe(due);
+
+    [Fact]
+    public void Each_of_several_has_the_time_beside_it() =>
+        Read("Kit please sand the hatch today, varnish it tomorrow and fit it on Thursday")
+            .Select(Due)
+            .ShouldBe(["2026-04-14T17:00", "2026-04-15T17:00", "2026-04-16T17:00"]);
+
+    [Fact]
+    public void What_stands_with_one_of_several_names_is_not_of_the_others() =>
+        Read("Kit, take the long ladder, Ines, take him out in the small boat on Thursday")
+            .Select(Due)
+            .ShouldBe(["-", "2026-04-16T17:00"]);
+
+    [Fact]
+    public void When_all_meet_is_of_each() =>
+        Read("Kit, take the long ladder and Ines, take the camera, we meet at the gate at 8 tomorrow")
+            .Select(Due)
+            .ShouldBe(["2026-04-15T08:00", "2026-04-15T08:00"]);
+
+    [Fact]
+    public void A_time_of_a_promise_is_not_of_what_another_is_asked() =>
+        Read("I'll speak to Caspian about the meadow on Monday, Kit send me last year's figures first please")
+            .Select(Due)
+            .ShouldBe(["2026-04-20T17:00", "-"]);
+
+    [Fact]
+    public void A_repetition_that_begins_later_has_no_earlier_first_time()
+    {
+        var draft = One("Kit, from tomorrow weigh the anchor chain every morning");
+        draft.Repeats.ShouldNotBeNull().Value.ShouldBe("FREQ=DAILY");
+        draft.Due.ShouldBeNull();
+        Yard.Local(draft.Start.ShouldNotBeNull().Value).ShouldBe("2026-04-15T08:00");
+    }
+
+    [Fact]
+    public void What_the_author_is_about_to_do_is_promised()
+    {
+        var draft = One("I'm cutting the boards for the hatch tomorrow morning");
+        draft.Title.Value.ShouldBe("Cut the boards for the hatch");
+        Due(draft).ShouldBe("2026-04-15T12:00");
+        Owners(draft).ShouldBe([new TaskOwner.OfPerson(Yard.Named("Odalys").Id)]);
+        Read("I'm seeing the dentist tomorrow morning").ShouldBeEmpty();
+        Read("I'm cutting the boards at the moment").ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void A_crew_that_something_is_done_to_is_a_room()
+    {
+        var draft = One("The office needs painting by Friday");
+        draft.Title.Value.ShouldBe("Paint the office");
+        draft.Owners.ShouldBeNull();
+        One("Office needs to order more paper by Friday").Owners.ShouldNotBeNull();
+    }
 
     [Fact]
     public void Both_by_a_day_is_of_each() =>
@@ -135,6 +203,15 @@ public class ReaderRulesTests
     [InlineData("Could one of you walk over to the shop by noon?", "Walk over to the shop")]
     [InlineData("Could you, Kit, when the glue has set, clean the rollers?", "Clean the rollers")]
     [InlineData("Our new painter starts on Monday, Kit, show her round", "Show our new painter round")]
+    [InlineData("Caspian's atlas has come back, Kit, can you see to it this week", "See to Caspian's atlas")]
+    [InlineData("Hi all, new vests are in stores, please fetch yours by Friday", "Fetch your vests")]
+    [InlineData("Kit, group of 60 on the 22nd, split them", "Split group of 60")]
+    [InlineData("Kit, could you pick up the flags on your way in tomorrow", "Pick up the flags")]
+    [InlineData("Kit, put the heating on an hour before the launch, people complained last time", "Put the heating on")]
+    [InlineData("Kit will have the labels printed by Wednesday", "Print the labels")]
+    [InlineData("Prices go up from June, Kit, change the list", "Change the list")]
+    [InlineData("Kit, would you be a dear and water the plants", "Water the plants")]
+    [InlineData("fix the puncture on the wheelbarrow mateus ta", "Fix the puncture on the wheelbarrow")]
     public void A_title_can_be_read_by_itself(string text, string title) => One(text).Title.Value.ShouldBe(title);
 
     [Theory]

@@ -74,7 +74,8 @@ internal static class Asides
             var why = words.At(i).Lower switch
             {
                 "because" => true,
-                "or" or "so" or "since" => states,
+                "so" => states || words.At(i + 1).Lower is "no" or "nobody" or "nothing",
+                "or" or "since" => states,
                 "as" => states
                     || (
                         next is WordClass.Determiner or WordClass.Person or WordClass.Crew or WordClass.Other
@@ -117,6 +118,12 @@ internal static class Asides
                 && words.At(request.Content).Lower
                     is not ("ask" or "tell" or "check" or "see" or "say" or "show" or "find" or "let")
             )
+            {
+                yield return (i, request.End);
+                yield break;
+            }
+
+            if (words.ClassAt(i) is WordClass.Dash && IsTold(words, i + 1, request.End))
             {
                 yield return (i, request.End);
                 yield break;
@@ -170,9 +177,13 @@ internal static class Asides
                 && words.ClassAt(from + 1) is WordClass.Past or WordClass.Have or WordClass.Be or WordClass.HaveBase
         )
             return !words.At(from + 1).Lower.StartsWith("need", StringComparison.Ordinal);
+        // "Put a list together, rough is fine"
+        if (words.ClassAt(from + 1) is WordClass.Be && words.At(from + 2).Lower is "fine" or "ok" or "okay" or "enough")
+            return true;
         if (
             !words.ClassAt(from).CanOpenAThing()
             && words.ClassAt(from) is not (WordClass.Third or WordClass.Number or WordClass.Person)
+            && !(words.At(from).Lower is "last" or "next" && words.ClassAt(from + 1).CanOpenAThing())
         )
             return false;
         for (

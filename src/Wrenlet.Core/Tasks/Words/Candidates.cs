@@ -54,7 +54,19 @@ internal static class Candidates
                 var cues = words.CuesAt(sentence, i);
                 var opens = Opens(words, sentence, i);
                 foreach (var cue in cues)
-                    if (cue.Cue.Doer is Doer.Nothing || (cue.Cue.Doer is Doer.Author && !byStaff))
+                    if (
+                        cue.Cue.Doer is Doer.Nothing
+                        || (cue.Cue.Doer is Doer.Author && !byStaff)
+                        // "We'll send it next week", a customer writes.
+                        || (
+                            !byStaff
+                            && cue.Cue.Label is "suggest"
+                            && (words.At(i).Is("we'll") || words.At(i + 1).Is("will"))
+                        )
+                        || IsAPlace(words, cue)
+                        // "Could somebody look": asked once.
+                        || (cue.Cue.Label is "someone" && i > sentence.From && AsksSomeone(i - 1))
+                    )
                         continue;
                     else if (opens || words.ClassAt(i) is not (WordClass.NoOne or WordClass.Courtesy))
                         Add(
@@ -63,6 +75,8 @@ internal static class Candidates
                             cue,
                             PastAnAside(words, sentence, cue, SkipFillers(words, cue.Content, sentence.To))
                         );
+                if (byStaff && Doing(words, sentence, i) is { } doing)
+                    Add(sentence, i, new(Cues.Promise, doing, doing, null), doing);
                 if (!opens || cues.Any(c => c.Cue.Label == Cues.Pointer))
                     continue;
                 if (wantsToKnow)
@@ -73,8 +87,24 @@ internal static class Candidates
                     Add(sentence, i, new(Cue.Thing, complement, complement, null), complement, verb);
             }
 
+            bool AsksSomeone(int before)
+            {
+                foreach (var cue in words.CuesAt(sentence, before))
+                    if (cue.Cue.Label is "ask someone")
+                        return true;
+                return false;
+            }
+
             void Add(Sentence s, int from, CueFound cue, int content, int needs = -1)
             {
+                // "Two things for the meeting, Ada: ...": what is counted is not asked beside what it counts.
+                if (
+                    cue.Cue == Cue.None
+                    && words.ListedIn(s) is [{ Who: null } first, ..]
+                    && content < first.From
+                    && words.ListedIn(s).Count > 1
+                )
+                    return;
                 if (content >= s.To || !CanBegin(words.ClassAt(content)) || said.Is(s, from, cue, content, needs))
                     return;
                 var taken = 0;
@@ -107,6 +137,50 @@ internal static class Candidates
         }
 
         return all;
+    }
+
+    /// <summary>"The kitchen has to be swept", "the workshop needs painting": what is named as a crew is a room here.</summary>
+    private static bool IsAPlace(MessageWords words, CueFound cue) =>
+        cue.Who is { } who
+        && cue.Cue.Label is "who must"
+        && words.At(who.From).Is("the")
+        && (
+            words.ClassAt(cue.Content) is WordClass.Gerund
+            || (words.At(cue.Content).Is("be") && words.ClassAt(cue.Content + 1) is WordClass.Past)
+        );
+
+    /// <summary>"I'm cutting the boards tomorrow": the verb of what the author is about to do; null where nothing is to come.</summary>
+    private static int? Doing(MessageWords words, Sentence sentence, int i)
+    {
+        var verb =
+            words.At(i).Is("i'm") ? i + 1
+            : words.At(i).Is("i") && words.At(i + 1).Is("am") ? i + 2
+            : -1;
+        if (
+            verb < 0
+            || words.ClassIn(sentence, verb) is not WordClass.Gerund
+            || WordForms.GerundBase(words.At(verb).Lower)
+                is null
+                    or "see"
+                    or "meet"
+                    or "visit"
+                    or "have"
+                    or "leave"
+                    or "expect"
+                    or "watch"
+                    or "spend"
+            || words.ClassIn(sentence, verb + 1)
+                is not (WordClass.Determiner or WordClass.Possessive or WordClass.Object or WordClass.Other)
+        )
+            return null;
+        for (
+            var k = verb + 2;
+            k < sentence.To && words.ClassAt(k) is not (WordClass.Comma or WordClass.Conjunction);
+            k++
+        )
+            if (words.TimeAt(k) is { Due: not null, Repeats: null })
+                return verb;
+        return null;
     }
 
     /// <summary>"Could you, Ada, when it has cooled, clean it": past whom it is said to and a clause that says when.</summary>
@@ -229,6 +303,10 @@ internal static class Candidates
                         or WordClass.Other
                 || words.At(i + 1).Lower is "it" or "her" or "this" or "back" or "up" or "out" or "off"
                 || Lexicon.Numbers.ContainsKey(words.At(i + 1).Lower)
+                || (
+                    words.At(i).Lower is "look" or "listen"
+                    && words.ClassAt(i + 2) is WordClass.Determiner or WordClass.Possessive
+                )
             )
         )
             return false;

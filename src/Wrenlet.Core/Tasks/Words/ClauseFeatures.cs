@@ -77,7 +77,13 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
     private static readonly ushort FirmSays = N("your firm says");
 
     /// <summary>So of each of several things that a sentence lists: it asks, whatever else is so.</summary>
-    public static readonly Feature IsListed = Feature.Of(N("listed"));
+    public static readonly Feature IsListed = Feature.Of(N("listed"), N("each"));
+
+    /// <summary>So of "could somebody look": whoever it is, somebody is asked.</summary>
+    public static readonly Feature IsAskedOfSomebody = Feature.Of(N("asked of somebody"), N("verb"));
+
+    /// <summary>So of a thing without a verb that has a name and a day by which: "Ada, the minutes, by Friday".</summary>
+    public static readonly Feature IsThingDated = Feature.Of(N("thing by a day"), N("named"));
 
     /// <summary>So where people have said of such a sentence that it asks for work.</summary>
     public static readonly Feature KnownToAsk = Feature.Of(FirmSays, N("asks"));
@@ -134,6 +140,10 @@ internal sealed class ClauseFeatures(MessageWords words, bool byStaff)
 
         if (c.IsListed)
             into.Add(IsListed);
+        if (c.Cue.Cue.Label is "ask someone" && first == ClassNumbers[(int)WordClass.Verb])
+            into.Add(IsAskedOfSomebody);
+        if (c.Cue.Cue == Cue.None && c.Needs < 0 && facts.IsThingByADay && words.ClassAt(c.Content).CanOpenAThing())
+            into.Add(IsThingDated);
         if (Closed(c.Content) is > 0 and var word)
             into.Add(Feature.Of(WordIs, word, cue));
         if (Closed(c.Content + 1) is > 0 and var next && c.Content + 1 < s.To)

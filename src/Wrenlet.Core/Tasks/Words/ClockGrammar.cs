@@ -95,6 +95,15 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
             _ => null,
         };
 
+    /// <summary>"The 14:00 sailing"; null where a token names no such thing.</summary>
+    public ClockWords? OfAThing(int i) =>
+        At(i).Is("the") && At(i + 1).Kind is TokenKind.Clock && Read(i + 1, true) is { } clock
+            ? clock with
+            {
+                To = At(clock.To).IsWord ? clock.To + 1 : clock.To,
+            }
+            : null;
+
     private ClockWords? Part(int i)
     {
         var at = i;

@@ -17,7 +17,7 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
     /// <param name="limit">Where the next one begins.</param>
     public int EndOf(Candidate request, int limit)
     {
-        var last = Math.Min(limit, request.Sentence.To);
+        var last = Math.Min(limit, words.ListedAs(request)?.End ?? request.Sentence.To);
         var end = ObjectEnd(request, last);
         while (end < last && PartAt(PastTimes(end, last), last) is > 0 and var to)
             end = to;
@@ -121,7 +121,10 @@ internal sealed class Continuing(MessageWords words, IReadOnlyList<(WhoPhrase Wh
                         or WordClass.HaveBase
             || words.At(i).Lower is "and" or "then" or "or"
                 && words.ClassAt(i + 1) is WordClass.NounOrVerb
-                && words.ClassAt(i + 2) is WordClass.Object or WordClass.Determiner or WordClass.Possessive
+                && (
+                    words.ClassAt(i + 2) is WordClass.Object or WordClass.Determiner or WordClass.Possessive
+                    || words.At(i + 2).Is("it")
+                )
         )
             return PartTo(i + 1, last, verb: true);
         return IsMark(i) ? PartTo(i + 1, last, verb: false) : -1;

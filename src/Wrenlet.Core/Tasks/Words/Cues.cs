@@ -71,6 +71,9 @@ internal static class Cues
     /// <summary>"Could Ada": somebody who is named is asked.</summary>
     public const string AskWho = "ask who";
 
+    /// <summary>What the author promises without a word that says so: "I'm cutting the boards tomorrow".</summary>
+    public static readonly Cue Promise = new("promise", Doer.Author);
+
     private static readonly FrozenDictionary<string, Cue[]> ByFirst = Index([
         .. Of(
             Courtesy,
@@ -178,6 +181,7 @@ internal static class Cues
             "wondering if|whether you|someone could|can|would|might",
             "could|can|may|might i|we please? ask|trouble|bother|request you to",
             "could|can|may i|we please? have",
+            "could|can|may i|we please? move|change|cancel|postpone|swap|book|reserve|return|extend+",
             "could|can|may i|we please? get+",
             "if you|someone could|would|can please?",
             "you can|could"
@@ -193,7 +197,7 @@ internal static class Cues
         .. Of(
             "kind",
             Doer.You,
-            "would|could|will you? please? be an? so|kind|dear|angel|good|friendly kind|friendly|good|enough? as? to|and",
+            "would|could|will you? please? be a|an? so|kind|dear|angel|good|friendly kind|friendly|good|enough? as? to|and",
             "be so|kind|good kind|friendly|good|enough? as? to|and",
             "do me|us a favour and",
             "one? thing|job|task|favour for you :|, ",
@@ -244,7 +248,13 @@ internal static class Cues
             "<who> says|promises that? he'll|she'll|they'll"
         ),
         .. Of("who can", Doer.Named, "<who> can|could|might|may"),
-        .. Of("who please", Doer.Named, "<who> please|kindly to? you?", "<who> you", "please|kindly <who> you will?"),
+        .. Of(
+            "who please",
+            Doer.Named,
+            "<who> please|kindly to? you?",
+            "<who> ,? you",
+            "please|kindly <who> you will?"
+        ),
         .. Of(
             "someone must",
             Doer.Anyone,
@@ -281,6 +291,8 @@ internal static class Cues
             Doer.You,
             "i|we need|require",
             "need|needs to?",
+            "i|we would also? need",
+            "we'd|i'd also? need",
             "we are needing",
             "we're needing",
             "i|we could|can? do with",

@@ -21,7 +21,7 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
     public Func<int, LocalDate?> NamedBefore { get; set; } = _ => null;
 
     public DayWords? Read(int i) =>
-        Relative(i) ?? Ahead(i) ?? Weekday(i) ?? Period(i) ?? AroundMilestone(i) ?? OnDate(i);
+        Relative(i) ?? Ahead(i) ?? Weekday(i) ?? Period(i) ?? AroundMilestone(i) ?? InAMonth(i) ?? OnDate(i);
 
     /// <summary>
     /// The milestone named at a token; null when none is. <paramref name="to"/> is the token after it.
@@ -329,6 +329,46 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
             return null;
         var days = (before ? -1 : 1) * c.Value * (unit.StartsWith('w') ? 7 : 1);
         return Then(to, working ? setting.Calendar.AddWorkingDays(day, days) : day.PlusDays(days));
+    }
+
+    /// <summary>"the last Friday of the month", "the first Monday of May".</summary>
+    private DayWords? InAMonth(int i)
+    {
+        var at = At(i).Is("the") ? i + 1 : i;
+        var nth = At(at).Lower switch
+        {
+            "first" or "1st" => 1,
+            "second" or "2nd" => 2,
+            "third" or "3rd" => 3,
+            "fourth" or "4th" => 4,
+            "last" => -1,
+            _ => 0,
+        };
+        if (nth == 0 || !Lexicon.Weekdays.TryGetValue(At(at + 1).Lower, out var weekday) || !At(at + 2).Is("of"))
+            return null;
+        var of = at + 3;
+        var next = At(of).Is("next");
+        if (At(of).Lower is "the" or "this" or "next")
+            of++;
+        var month = Today.With(DateAdjusters.StartOfMonth);
+        var named = IsMonth(of);
+        if (named)
+            month = new(
+                Today.Year + (Lexicon.Months[At(of).Lower] < Today.Month ? 1 : 0),
+                Lexicon.Months[At(of).Lower],
+                1
+            );
+        else if (!At(of).Is("month"))
+            return null;
+        if (next)
+            month = month.PlusMonths(1);
+        var date = Of(month);
+        return Then(of + 1, date < Today && !named ? Of(month.PlusMonths(1)) : date);
+
+        LocalDate Of(LocalDate first) =>
+            nth > 0
+                ? first.With(DateAdjusters.NextOrSame(weekday)).PlusWeeks(nth - 1)
+                : first.With(DateAdjusters.EndOfMonth).With(DateAdjusters.PreviousOrSame(weekday));
     }
 
     /// <summary>"the 12th", "12 May", "May 12th", "12/5", "2026-05-12".</summary>

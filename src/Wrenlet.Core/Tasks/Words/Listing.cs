@@ -38,6 +38,22 @@ internal static class Listing
     /// <summary>No list has more parts.</summary>
     private const int MostParts = 24;
 
+    /// <summary>How a part says what is whose.</summary>
+    private enum Says
+    {
+        /// <summary>"Ada, ring the inn".</summary>
+        ToDo,
+
+        /// <summary>"Ada will ring the inn".</summary>
+        Will,
+
+        /// <summary>"Ada rings the inn".</summary>
+        Does,
+
+        /// <summary>"Ada the inn".</summary>
+        Thing,
+    }
+
     /// <summary>The parts of a sentence; empty where it is no list.</summary>
     public static IReadOnlyList<ListedPart> Of(MessageWords words, Sentence s)
     {
@@ -45,11 +61,16 @@ internal static class Listing
         for (var i = s.From; i < s.To; i++)
             if (IsJoint(words, i))
                 joints++;
-        if (joints is 0 or > MostParts)
+        if (joints > MostParts)
             return [];
+        if (joints == 0)
+            return (CalledAhead(words, s) ?? EachTime(words, s)) is { } only ? [only] : [];
         return Counted(words, s) is { Count: > 0 } counted ? counted
             : SharedOut(words, s) is { Count: > 0 } shared ? shared
             : CalledBehind(words, s) is { Count: > 0 } called ? called
+            : DatedEach(words, s) is { Count: > 0 } dated ? dated
+            : CalledFor(words, s) is { } one ? [one]
+            : EachTime(words, s) is { } repeated ? [repeated]
             : Ordered(words, s);
     }
 
@@ -70,8 +91,11 @@ internal static class Listing
                 continue;
             var count = Lexicon.Numbers.GetValueOrDefault(words.At(i - 1).Lower, (int)words.At(i - 1).Value);
             var opens = i + 1;
-            while (opens < s.To && words.ClassAt(opens) is not (WordClass.Colon or WordClass.Comma or WordClass.Dash))
+            while (opens < s.To && words.ClassAt(opens) is not WordClass.Colon)
                 opens++;
+            // "Three things, the lamp, the lock and the gate"
+            if (opens == s.To)
+                opens = Enumerable.Range(i + 1, s.To - i - 1).FirstOrDefault(k => IsMark(words, k), s.To);
             if (count is < 2 or > MostParts || opens + 1 >= s.To)
                 return [];
             var parts = Cut(words, s, opens + 1, marksOnly: true);
@@ -139,7 +163,7 @@ internal static class Listing
     /// <summary>"Ada posters, Ben tours, Tom the till", "Ada, you check the names, and Ben, find the mirror".</summary>
     private static List<ListedPart> SharedOut(MessageWords words, Sentence s)
     {
-        var opened = new List<(WhoPhrase Who, int Content, int Deed, bool IsOrder)>();
+        var opened = new List<(WhoPhrase Who, int Content, int Deed, Says Says)>();
         foreach (var who in words.Names)
             if (
                 who.From >= s.From
@@ -147,7 +171,7 @@ internal static class Listing
                 && (who.From == s.From || IsJoint(words, who.From - 1) || IsHeading(words, s, who.From))
                 && Opening(words, who, s.To) is { } opening
             )
-                opened.Add((who, opening.Content, opening.Deed, opening.IsOrder));
+                opened.Add((who, opening.Content, opening.Deed, opening.Says));
         if (opened.Count < 2)
             return [];
         var parts = new List<ListedPart>();
@@ -159,30 +183,47 @@ internal static class Listing
             parts.Add(new(s, opened[k].Who.From, opened[k].Content, opened[k].Deed, end, opened[k].Who));
         }
 
-        // "Ada sweeps, Ben mops" tells as much as it asks: where nothing says more, the features decide.
-        var ordered = opened.Exists(o => o.IsOrder);
-        if (!ordered && opened.TrueForAll(o => IsDone(o.Content)))
-            return parts[0].From > s.From ? parts : [.. parts.Select(p => p with { Content = -1 })];
-        // "Ned ill, Ada holiday, Ben course" may be where they are.
+        var ordered = opened.Exists(o => o.Says is Says.ToDo);
+        if (!ordered && opened.TrueForAll(o => o.Says is Says.Does or Says.Will))
+            // "Ada sweeps, Ben mops" tells as much as it asks: where nothing says more, the features decide.
+            return parts[0].From > s.From || opened.Exists(o => o.Says is Says.Will)
+                ? parts
+                : [.. parts.Select(p => p with { Content = -1 })];
+        if (!ordered && !AreThings(words, s, parts))
+            return [];
         return
-            ordered
-            || (
-                parts.Count >= AList
-                && parts.TrueForAll(p => IsAThing(words, p))
-                && parts.Exists(p => p.End - p.Content > 1 || (p == parts[^1] && p.End < s.To))
-            )
-            ? [.. parts.Zip(opened, (p, o) => p with { IsAThing = !o.IsOrder && !(ordered && IsDone(o.Content)) })]
-            : [];
-
-        bool IsDone(int content) => words.DoneBy(content) is not null;
+        [
+            .. parts.Zip(
+                opened,
+                (p, o) =>
+                    o.Says is Says.Will
+                        ? p with
+                        {
+                            Content = -1,
+                        }
+                        : p with
+                        {
+                            IsAThing = o.Says is Says.Thing || (o.Says is Says.Does && !ordered),
+                        }
+            ),
+        ];
     }
 
+    /// <summary>"Ada posters, Ben tours, Tom the till"; "Ned ill, Ada holiday, Ben course" may be where they are.</summary>
+    private static bool AreThings(MessageWords words, Sentence s, List<ListedPart> parts) =>
+        (parts.Count >= AList || parts[0].From > s.From)
+        && parts.TrueForAll(p => IsAThing(words, p))
+        && parts.Exists(p => p.End - p.Content > 1 || (p == parts[^1] && p.End < s.To));
+
     /// <summary>How what is to be done opens behind a name; null where it does not.</summary>
-    private static (int Content, int Deed, bool IsOrder)? Opening(MessageWords words, WhoPhrase who, int to)
+    private static (int Content, int Deed, Says Says)? Opening(MessageWords words, WhoPhrase who, int to)
     {
         var i = who.To;
         if (words.DoneBy(i) is not null)
-            return Lexicon.Reporting.Contains(words.At(i).Lower) ? null : (i, i, false);
+            return Lexicon.Reporting.Contains(words.At(i).Lower) ? null : (i, i, Says.Does);
+        // "Wynn will take the samples and Olu packs them"
+        if (words.At(i).Lower is "will" or "to" && Orders(words, i + 1))
+            return (i + 1, i + 1, words.At(i).Is("will") ? Says.Will : Says.ToDo);
         var apart = words.ClassAt(i) is WordClass.Comma;
         if (apart)
             i++;
@@ -190,7 +231,7 @@ internal static class Listing
         while (i < to && words.ClassAt(i) is WordClass.Courtesy)
             i++;
         if (i < to && words.ClassAt(i) is WordClass.You && Orders(words, i + 1))
-            return (content, i + 1, true);
+            return (content, i + 1, Says.ToDo);
         if (
             i < to
             && Orders(words, i)
@@ -202,8 +243,8 @@ internal static class Listing
                 || !WordForms.HasSamePast(words.At(i).Lower)
             )
         )
-            return (content, i, true);
-        return !apart && i == who.To && i < to && CanOpenAThing(words, i) ? (i, i, false) : null;
+            return (content, i, Says.ToDo);
+        return !apart && i == who.To && i < to && CanOpenAThing(words, i) ? (i, i, Says.Thing) : null;
     }
 
     /// <summary>"Get a gazebo, Ada, and ask Victor for the tables, Ben": each with whose it is behind it.</summary>
@@ -231,6 +272,101 @@ internal static class Listing
         return parts;
     }
 
+    /// <summary>"I need your text by Friday and the pictures by Monday": things, each with its day.</summary>
+    private static List<ListedPart> DatedEach(MessageWords words, Sentence s)
+    {
+        var from = s.From;
+        for (var i = s.From; i < s.To && from == s.From; i++)
+            foreach (var cue in words.CuesAt(s, i))
+                if (cue.Cue.Label is "need" or "wish" && from == s.From)
+                    from = cue.Content;
+        if (from == s.From)
+            return [];
+        var parts = Cut(words, s, from, marksOnly: false);
+        // "..., Kit": whose they are.
+        if (parts.Count > 2 && words.WhoAt(parts[^1].Content, s.To) is { } who && who.To == parts[^1].End)
+            parts.RemoveAt(parts.Count - 1);
+        return
+            parts.Count > 1
+            && parts.TrueForAll(p =>
+                CanOpenAThing(words, p.Content)
+                && !States(words, p.Content, p.End)
+                && words.TimeAt(p.End - 1) is { } time
+                && time.From > p.Content
+            )
+            ? parts
+            : [];
+    }
+
+    /// <summary>"The lamp in 5 is out, Ada please": what is wrong, and who is called to see to it.</summary>
+    private static ListedPart? CalledFor(MessageWords words, Sentence s)
+    {
+        var end = s.To;
+        while (end > s.From && words.ClassAt(end - 1) is WordClass.Courtesy)
+            end--;
+        if (end == s.To)
+            return CalledAhead(words, s);
+        while (end > s.From && words.ClassAt(end - 1) is WordClass.Time or WordClass.Priority)
+            end--;
+        var content = s.From;
+        while (content < s.To && words.ClassAt(content) is WordClass.Priority or WordClass.Colon or WordClass.Comma)
+            content++;
+        if (
+            words.Names.Find(n => n.To == end && n.From > content) is not { } who
+            || words.ClassAt(who.From - 1) is not (WordClass.Comma or WordClass.Dash)
+            || !(words.ClassAt(content).CanOpenAThing() || words.ClassAt(content) is WordClass.NounOrVerb)
+        )
+            return null;
+        var first = content;
+        while (first < who.From && !IsMark(words, first))
+            first++;
+        // Where something else is asked in it, that is what they are called for.
+        for (var i = content; i < who.From; i++)
+            if (
+                words.CuesAt(s, i).Any(c => c.Cue.Doer is not (Doer.Nothing or Doer.Author))
+                || (i > content && words.ClassAt(i) is WordClass.Verb && IsMark(words, i - 1))
+            )
+                return null;
+        return States(words, content, first) ? new(s, content, content, content, first, who) : null;
+    }
+
+    /// <summary>"Every first Monday Ada tests the alarm": "Ada does the post on Mondays" only tells how it is.</summary>
+    private static ListedPart? EachTime(MessageWords words, Sentence s)
+    {
+        if (
+            words.TimeAt(s.From) is not { Repeats: not null } time
+            || words.WhoAt(time.To, s.To) is not { } who
+            || !(words.DoneBy(who.To) is not null || Orders(words, who.To))
+        )
+            return null;
+        for (var i = who.To; i < s.To; i++)
+            if (IsMark(words, i))
+                return null;
+        return new(s, who.From, who.To, who.To, s.To, who);
+    }
+
+    /// <summary>"Not urgent, Ada: the bench wobbles": who is called with how much it matters, and what is wrong.</summary>
+    private static ListedPart? CalledAhead(MessageWords words, Sentence s)
+    {
+        var i = s.From;
+        while (i < s.To && words.ClassAt(i) is WordClass.Priority or WordClass.Comma)
+            i++;
+        if (i == s.From || words.WhoAt(i, s.To) is not { } who || words.ClassAt(who.To) is not WordClass.Colon)
+            return null;
+        var content = who.To + 1;
+        return content < s.To && words.ClassAt(content).CanOpenAThing() && (States(words, content, s.To) || HasThird())
+            ? new(s, who.From, content, content, s.To, who)
+            : null;
+
+        bool HasThird()
+        {
+            for (var k = content + 1; k < s.To; k++)
+                if (words.ClassAt(k) is WordClass.Third)
+                    return true;
+            return false;
+        }
+    }
+
     /// <summary>"For the show Ada does the ice", "by Friday: Ada, ring the inn".</summary>
     private static bool IsHeading(MessageWords words, Sentence s, int i) =>
         words.ClassAt(i - 1) is WordClass.Colon || (words.TimeAt(i - 1) is { } time && time.From == s.From);
@@ -246,7 +382,10 @@ internal static class Listing
 
     private static bool IsAThing(MessageWords words, ListedPart part)
     {
-        if (States(words, part.Content, part.End))
+        var relative = part.Content;
+        while (relative < part.End && words.At(relative).Lower is not ("that's" or "that" or "which" or "what's"))
+            relative++;
+        if (States(words, part.Content, relative))
             return false;
         var plain = 0;
         for (var i = part.Content; i < part.End; i++)
@@ -257,7 +396,8 @@ internal static class Listing
 
     private static bool CanOpenAThing(MessageWords words, int i) =>
         words.ClassAt(i).CanOpenAThing()
-        || words.ClassAt(i) is WordClass.Number or WordClass.Third or WordClass.VerbOrNoun;
+        || words.ClassAt(i) is WordClass.Number or WordClass.Third or WordClass.VerbOrNoun
+        || words.At(i).Lower is "everything" or "anything";
 
     private static bool States(MessageWords words, int from, int to)
     {

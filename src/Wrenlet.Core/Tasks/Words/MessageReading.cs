@@ -32,7 +32,7 @@ internal sealed class MessageReading(
     public const double Least = 0.42;
 
     /// <summary>How sure it has to be in a list whose other items all ask for something.</summary>
-    private const double LeastLike = 0.1;
+    private const double LeastLike = 0.02;
 
     /// <summary>How sure it has to be to be worth a guess, where one is wanted.</summary>
     private const double LeastGuess = 0.08;
@@ -217,6 +217,12 @@ internal sealed class MessageReading(
         )
             start = null;
         // "Put it up to 52 from 1 May and tell them this week": that is when something is so, not when to begin.
+        if (
+            due is { Time.Repeats: not null } first1
+            && start is { } from1
+            && from1.Time.Start!.At > first1.Time.Due!.At
+        )
+            due = null;
         if (due is { Time.Repeats: null } by && start is { } later && later.Time.Start!.At > by.Time.Due!.At)
             start = null;
         var notBefore = c.Cue.Cue.Label is "forbid" && due is { Time.Repeats: null };
@@ -305,7 +311,7 @@ internal sealed class MessageReading(
             if (
                 time.To <= clock.From
                 && words.SentenceOf(time.From) == words.SentenceOf(clock.From)
-                && time is { Due: not null, DayAlone: null, ClockAlone: null, IsMilestone: false }
+                && time is { Due: not null, DayAlone: null, ClockAlone: null, IsMilestone: false, IsPeriod: false }
             )
                 before = time;
         return before is null ? null : setting.Calendar.DateOf(before.Due!.At);

@@ -30,10 +30,8 @@ internal sealed class MessageWords
         "crew team lads lad lot people folk guys love mate"
     );
 
-    /// <summary>So many items of a list on either side of one are looked at.</summary>
-    private const int MostItems = 12;
-
     private readonly IReadOnlyList<Token> _tokens;
+    private readonly TimeGrammar _grammar;
     private readonly int[] _timeOf;
     private readonly int[] _priorityOf;
     private readonly int[] _sentenceOf;
@@ -53,7 +51,7 @@ internal sealed class MessageWords
         );
         Array.Fill(_timeOf, -1);
         Array.Fill(_priorityOf, -1);
-        var grammar = new TimeGrammar(setting, sent, tokens);
+        var grammar = _grammar = new TimeGrammar(setting, sent, tokens);
         for (var i = 0; i < tokens.Count; i++)
             if (grammar.Read(i) is { } time)
             {
@@ -79,6 +77,12 @@ internal sealed class MessageWords
                 _classes[i] is WordClass.Past or WordClass.Gerund
                 && (
                     LeadsToAThing(tokens[i - 1])
+                    // "56 packed lunches"
+                    || (
+                        _classes[i - 1] is WordClass.Number
+                        && _classes[i] is WordClass.Past
+                        && ClassAt(i + 1) is WordClass.Noun or WordClass.Third or WordClass.NounOrVerb
+                    )
                     || (
                         _classes[i - 1] is WordClass.Possessive
                         && ClassAt(i + 1)
@@ -108,7 +112,7 @@ internal sealed class MessageWords
             // "Help her carry it": that she carries. "Have a look": that one looks.
             else if (
                 _classes[i] is WordClass.Verb
-                && tokens[i - 1].Lower is "the" or "my" or "our" or "your" or "his" or "their" or "its"
+                && tokens[i - 1].Lower is "the" or "a" or "an" or "my" or "our" or "your" or "his" or "their" or "its"
             )
                 _classes[i] = WordClass.Noun;
         for (var i = 0; i < tokens.Count; i++)
@@ -149,6 +153,9 @@ internal sealed class MessageWords
     public IReadOnlyList<Sentence> Sentences { get; }
 
     public Token At(int i) => i >= 0 && i < _tokens.Count ? _tokens[i] : Token.None;
+
+    /// <summary>Whether the name of a milestone, and nothing else, stands from a token to the next mark.</summary>
+    public bool IsOnlyAMilestone(int i) => _grammar.PastMilestone(i) is var to && to > i && !IsPlain(to);
 
     /// <summary>What a token can be; <see cref="WordClass.Edge"/> beyond the message.</summary>
     public WordClass ClassAt(int i) => i >= 0 && i < _classes.Length ? _classes[i] : WordClass.Edge;
@@ -219,41 +226,6 @@ internal sealed class MessageWords
         }
 
         return alike.ToString();
-    }
-
-    /// <summary>The other items of the list that an item stands in: those that stand near, as more of them say nothing new.</summary>
-    public List<Sentence> ItemsBeside(Sentence item)
-    {
-        var beside = new List<Sentence>();
-        foreach (var step in (int[])[-1, 1])
-            for (
-                var i = item.Index + step;
-                i >= 0 && i < Sentences.Count && Math.Abs(i - item.Index) <= MostItems && Sentences[i].IsItem;
-                i += step
-            )
-                beside.Add(Sentences[i]);
-        return beside;
-    }
-
-    /// <summary>The first sentence of the item of a list that a sentence stands in.</summary>
-    public Sentence HeadOfItem(Sentence sentence)
-    {
-        while (sentence is { IsItem: true, Index: > 0 } && At(sentence.From - 1).Kind is not TokenKind.Bullet)
-            sentence = Sentences[sentence.Index - 1];
-        return sentence;
-    }
-
-    /// <summary>Whether a sentence begins or ends with somebody's name.</summary>
-    public bool IsNamed(Sentence sentence)
-    {
-        var (from, to) = (sentence.From, sentence.To);
-        while (
-            to > from && ClassAt(to - 1) is WordClass.Bracket or WordClass.Courtesy or WordClass.Time or WordClass.Comma
-        )
-            to--;
-        while (from < to && ClassAt(from) is WordClass.Bracket or WordClass.Courtesy)
-            from++;
-        return from < to && (IsWho(from) || IsWho(to - 1));
     }
 
     public Sentence SentenceOf(int token) => Sentences[_sentenceOf[token]];
@@ -395,6 +367,7 @@ internal sealed class MessageWords
                     or WordClass.Courtesy
                     or WordClass.Tag
                     or WordClass.Person
+                    or WordClass.Someone
                 )
         )
             return false;

@@ -17,6 +17,11 @@ internal sealed class OnlySaid(MessageWords words)
     private static readonly FrozenSet<string> Told = Lexicon.Set("told said promised knows agreed");
     private static readonly FrozenSet<string> Counted = Lexicon.Set("things jobs tasks points favours errands");
 
+    /// <summary>What ends in -ing and is a thing: "Friday's meeting".</summary>
+    private static readonly FrozenSet<string> Meetings = Lexicon.Set(
+        "meeting wedding building training booking drawing painting opening briefing hearing fitting listing filing"
+    );
+
     private static readonly FrozenSet<string> Ways = Lexicon.Set("late away here there ill sick home closed shut open");
 
     /// <summary>Whether what begins at a token asks for nothing.</summary>
@@ -34,6 +39,17 @@ internal sealed class OnlySaid(MessageWords words)
         || IsOfOthers(s, from, cue, content)
         || IsToldOfSomebody(cue, content)
         || IsOfWhatIsAsked(s, from, cue, content, needs)
+        || (cue.Cue.Label is "please" && IsSaidOfSomebody(content))
+        // "Would you be a dear and fetch it": that is how it is asked.
+        || (
+            words.At(content).Is("be")
+            && words.At(content + 1).Lower is "a" or "an" or "so" or "very"
+            && words.At(content + 2).Lower is "dear" or "angel" or "kind" or "good" or "friendly" or "nice" or "love"
+        )
+        // "Please no lilies this time"
+        || (cue.Cue.Label is "please" && words.At(content).Is("no"))
+        || IsAWarning(s, from, cue, content)
+        || IsMaybe(content)
         // "Remind her, kindly, by letter"
         || (
             cue.Cue.Label is "please"
@@ -44,6 +60,7 @@ internal sealed class OnlySaid(MessageWords words)
             cue.Cue == Cue.None
             && (
                 IsStatement(s, content)
+                || words.IsOnlyAMilestone(content)
                 || IsThanks(s, from)
                 || IsPraise(content)
                 || Parting.TellsWhy(words, s, content)
@@ -91,6 +108,12 @@ internal sealed class OnlySaid(MessageWords words)
     /// <summary>"Don't wake them", "please stop promising that"; "don't pay it until Friday" asks for something then.</summary>
     private bool IsNotToBeDone(Sentence s, CueFound cue, int content)
     {
+        // "Never mind the rest"
+        if (cue.Cue.Label is "forbid" && words.At(content).Is("mind") && words.At(content - 1).Is("never"))
+            return true;
+        // "Don't forget": that reminds.
+        if (cue.Cue.Label is "forbid" && words.At(content).Is("forget"))
+            return true;
         if (words.At(content).Is("stop") && words.ClassAt(content + 1) is WordClass.Gerund)
             return true;
         if (
@@ -239,11 +262,7 @@ internal sealed class OnlySaid(MessageWords words)
     {
         if (words.At(content).Is("did"))
             return true;
-        // "We had foxes", "they were late"
-        if (
-            words.ClassAt(content) is WordClass.We or WordClass.Subject or WordClass.I
-            && words.ClassAt(content + 1) is WordClass.Be or WordClass.Have or WordClass.Past
-        )
+        if (IsSaidOfSomebody(content))
             return true;
         var next = content + 1;
         if (words.ClassAt(next) is WordClass.Preposition or WordClass.Adverb && words.TimeAt(next) is null)
@@ -259,7 +278,10 @@ internal sealed class OnlySaid(MessageWords words)
             if (
                 words.ClassAt(i) is WordClass.Possessive
                 && words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal)
-                && (words.At(i + 1).Lower is "got" or "been" || words.ClassAt(i + 1) is WordClass.Gerund)
+                && (
+                    words.At(i + 1).Lower is "got" or "been"
+                    || (words.ClassAt(i + 1) is WordClass.Gerund && !Meetings.Contains(words.At(i + 1).Lower))
+                )
             )
                 return true;
         if (words.ClassAt(content) is WordClass.Verb)
@@ -290,6 +312,32 @@ internal sealed class OnlySaid(MessageWords words)
                 return true;
         return false;
     }
+
+    /// <summary>"We had foxes", "they were late".</summary>
+    private bool IsSaidOfSomebody(int content) =>
+        words.ClassAt(content) is WordClass.We or WordClass.Subject or WordClass.I
+        && words.ClassAt(content + 1) is WordClass.Be or WordClass.Have or WordClass.Past;
+
+    /// <summary>"Carry it up, mind the step"; "Ada, mind the shop" asks.</summary>
+    private bool IsAWarning(Sentence s, int from, CueFound cue, int content) =>
+        cue.Cue == Cue.None
+        && words.At(content).Is("mind")
+        && words.ClassAt(content + 1) is WordClass.Determiner or WordClass.Possessive
+        && (
+            words.ClassIn(s, from - 1) is WordClass.Comma
+                && words.ClassAt(from - 2) is not (WordClass.Person or WordClass.Crew or WordClass.Tag)
+            || !words.Names.Exists(n => n.From >= s.From && n.To <= s.To)
+        );
+
+    /// <summary>"Ada, maybe you": whom one thinks of.</summary>
+    private bool IsMaybe(int content) =>
+        words.At(content).Lower is "maybe" or "perhaps" && words.ClassAt(content + 1) is WordClass.You
+        || (
+            words.ClassAt(content) is WordClass.You
+            && words.ClassAt(content - 1) is WordClass.Comma
+            && words.At(content - 2).Is("you")
+            && words.At(content - 3).Lower is "maybe" or "perhaps"
+        );
 
     /// <summary>"Thank you so much for it".</summary>
     private bool IsThanks(Sentence s, int from)

@@ -72,7 +72,9 @@ internal static class Parting
         var verb = who.To;
         while (words.ClassAt(verb) is WordClass.Comma or WordClass.To or WordClass.Courtesy)
             verb++;
-        return Orders(words, verb) || words.At(who.To).Is("will") || words.DoneBy(who.To) is not null;
+        return Orders(words, verb)
+            || words.At(who.To).Lower is "will" or "can" or "could" or "should" or "must"
+            || words.DoneBy(who.To) is not null;
     }
 
     /// <summary>"The inn have doubled their order, tell the dairy": what is so, and what is asked for that reason.</summary>
@@ -153,7 +155,16 @@ internal static class Parting
     public static bool Tells(MessageWords words, Candidate c) =>
         c.Cue.Cue == Cue.None
         && c.Needs < 0
-        && (States(words, c.Content, c.End) || DoesSomething(words, c.Content, c.End));
+        && (
+            // "We owe them a refund, do it today"
+            words.ClassAt(c.Content)
+                is WordClass.We
+                    or WordClass.Subject
+                    or WordClass.I
+                    or WordClass.Stating
+            || States(words, c.Content, c.End)
+            || DoesSomething(words, c.Content, c.End)
+        );
 
     private static bool IsAsked(MessageWords words, Sentence sentence, int i) =>
         words.ClassAt(i) is WordClass.Verb

@@ -86,6 +86,12 @@ internal static class PriorityWords
         (["if", "you", "have", "time"], Priority.Low),
         (["if", "you", "have", "a", "moment"], Priority.Low),
         (["when", "time", "allows"], Priority.Low),
+        (["when", "it's", "quiet"], Priority.Low),
+        (["when", "it", "is", "quiet"], Priority.Low),
+        (["when", "things", "are", "quiet"], Priority.Low),
+        (["when", "you're", "free"], Priority.Low),
+        (["when", "there's", "time"], Priority.Low),
+        (["when", "there", "is", "time"], Priority.Low),
         (["when", "convenient"], Priority.Low),
         (["whenever", "you", "have", "time"], Priority.Low),
         (["whenever", "you", "get", "a", "chance"], Priority.Low),
@@ -213,7 +219,9 @@ internal static class PriorityWords
             while (k < words.Length && tokens[i + k].IsWord && tokens[i + k].Lower == words[k])
                 k++;
             // "As soon as she has paid" is a condition; said alone it is haste.
-            if (k == words.Length && (words[^1] != "as" || i + k == tokens.Count || !tokens[i + k].IsWord))
+            var goesOn = i + k < tokens.Count && tokens[i + k].IsWord;
+            // ... and so is "whenever it rains".
+            if (k == words.Length && !(goesOn && words[^1] is "as" or "whenever" && goesOn))
                 return (i + k, says);
         }
 

@@ -28,6 +28,7 @@ internal sealed class SentenceFacts
             if (words.IsPlain(i) && Plain++ == 0)
                 Opening = N(words.ClassAt(i).ToString());
         (Verbs, IsCalled, IsDated) = (N(VerbsOf()), N(CalledOf()), N(DatedOf()));
+        IsThingByADay = Verbs == N("no verb") && IsCalled == N("called") && Time == N("by");
     }
 
     public ushort Address { get; }
@@ -58,6 +59,9 @@ internal sealed class SentenceFacts
 
     /// <summary>Whether it has a time.</summary>
     public ushort IsDated { get; }
+
+    /// <summary>Whether it names somebody, a thing and by when, and has no verb.</summary>
+    public bool IsThingByADay { get; }
 
     public int Plain { get; }
 

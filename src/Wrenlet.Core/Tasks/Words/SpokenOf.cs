@@ -39,7 +39,10 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
         for (var i = request.Content + 1; i < request.End && seen < Pronouns; i++)
             if (IsOne(i) && OneOf(i) is { } kind)
                 found[i] = kind;
-            else if (words.At(i).Is("yours") && Before().LastOrDefault(m => !m.IsSomebody && !m.Speaks) is { } own)
+            else if (
+                words.At(i).Is("yours")
+                && Before().Where(m => !m.IsSomebody && !m.Speaks).MaxBy(m => m.Part is Part.Aside ? 0 : 1) is { } own
+            )
                 found[i] = "your " + words.At(own.Head).Lower;
             else if (IsPronoun(i) && seen++ < Pronouns && !IsNamedInside(i) && Meant(i) is { } meant && used.Add(meant))
             {
@@ -229,6 +232,7 @@ internal sealed class SpokenOf(MessageWords words, Candidate request, string? au
             i + 1 < request.End
             && words.ClassAt(i + 1) is WordClass.Be or WordClass.Modal or WordClass.Have
             && words.ClassAt(i - 1) is not WordClass.Question
+            && !words.At(i - 1).Is("whether")
         );
 
     private bool IsThing(int i) =>

@@ -66,7 +66,9 @@ internal static class FeatureTexts
         ["list+before"] = [InList, Before],
         ["list+cue"] = [InList, Cue, Mark],
         ["behind a question"] = [c => $"a question stands before it, {Cue(c)}", Address],
-        ["listed"] = [],
+        ["listed"] = [_ => "it is listed, or its sentence says whose it is"],
+        ["thing by a day"] = [_ => "it names somebody, a thing and by when, and has no verb"],
+        ["asked of somebody"] = [_ => "“could somebody” and a verb"],
         ["shared out"] =
         [
             m => m == "one" ? "it says what one person does" : "its sentence says what each of several people does",

@@ -229,7 +229,10 @@ internal sealed class TimeGrammar
         return new(i, last.To, Closing(end, 0.95), Opening(first.Date, 0.95), null);
     }
 
-    /// <summary>One moment or day; a preposition may be supposed where a time that had one is corrected.</summary>
+    /// <summary>The token after a milestone's name that stands at a token; the token itself where none does.</summary>
+    public int PastMilestone(int i) => _days.Milestone(i, out var to) is null ? i : to;
+
+    /// <summary>One moment or day; a preposition may be supposed where one is corrected.</summary>
     private TimePhrase? Simple(int i, bool supposed = false)
     {
         if (!_looksBack)
@@ -248,11 +251,15 @@ internal sealed class TimeGrammar
             // "Before the visit on the 27th": said twice.
             if (At(to).Is("on") && _days.Read(to + 1) is { } dated && dated.Date == _setting.Calendar.DateOf(milestone))
                 to = dated.To;
+            if (At(to).Lower is "starts" or "begins" or "opens")
+                to++;
             return role is TimeRole.After or TimeRole.From
                 ? new(i, to, null, point, null) { IsMilestone = true }
                 : new(i, to, point, null, null) { IsMilestone = true };
         }
 
+        if (role is TimeRole.Before or TimeRole.By && _clocks.OfAThing(at) is { } of)
+            return new(i, of.To, Timed(null, of), null, null) { ClockAlone = of };
         if (role is TimeRole.Before && _lengths.Opened(i, at) is { } opened)
             return opened;
         // "Put the heating on an hour before the show"
@@ -449,6 +456,7 @@ internal sealed class TimeGrammar
                 return new(from, to, Closing(d.Date, d.Other is null ? 0.95 : 0.8, d.Other), null, null)
                 {
                     DayAlone = d.PeriodEnd ? null : d,
+                    IsPeriod = d.PeriodEnd,
                 };
         }
     }

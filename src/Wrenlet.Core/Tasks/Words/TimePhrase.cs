@@ -17,6 +17,9 @@ internal sealed record TimePhrase(int From, int To, Point? Due, Point? Start, st
     /// <summary>The time of day, where one is said and no day.</summary>
     public ClockWords? ClockAlone { get; init; }
 
+    /// <summary>Whether it is the end of a week or month, and no day of its own.</summary>
+    public bool IsPeriod { get; init; }
+
     /// <summary>Whether it is the moment of a milestone.</summary>
     public bool IsMilestone { get; init; }
 

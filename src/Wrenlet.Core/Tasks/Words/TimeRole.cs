@@ -42,6 +42,8 @@ internal static class TimeRoles
                 return (TimeRole.By, i + 1);
             case "from":
                 return (TimeRole.From, i + 1);
+            case "as" when Word(i + 1).Lower is "of" or "from":
+                return (TimeRole.From, i + 2);
             case "after":
                 return (TimeRole.After, i + 1);
             case "within":

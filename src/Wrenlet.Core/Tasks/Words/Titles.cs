@@ -274,9 +274,15 @@ internal static class Titles
             .Replace(",,", ",", StringComparison.Ordinal)
             .Replace(" - -", " -", StringComparison.Ordinal)
             .Replace(" - ", ", ", StringComparison.Ordinal)
+            .Replace("( )", "", StringComparison.Ordinal)
+            .Replace("()", "", StringComparison.Ordinal)
             .Replace("@", "", StringComparison.Ordinal)
             .Trim(Edges);
-        while (title.LastIndexOf(' ') is > 0 and var last && Dangling.Contains(title[(last + 1)..].ToLowerInvariant()))
+        while (
+            title.LastIndexOf(' ') is > 0 and var last
+            && Dangling.Contains(title[(last + 1)..].ToLowerInvariant())
+            && !IsPutOn(title, last)
+        )
             title = title[..last].TrimEnd(Edges);
         while (
             title.IndexOf(' ', StringComparison.Ordinal) is > 0 and var blank
@@ -293,6 +299,11 @@ internal static class Titles
             title = title[(blank + 1)..].TrimStart(Edges);
         return title.Length == 0 ? title : char.ToUpperInvariant(title[0]) + title[1..];
     }
+
+    /// <summary>"Put the heating on": the last word is of the verb.</summary>
+    private static bool IsPutOn(string title, int last) =>
+        title[last..] is " on"
+        && title.Split(' ')[0].ToLowerInvariant() is "put" or "turn" or "switch" or "leave" or "keep" or "have";
 
     /// <summary>The title with somebody's name in the place of "you", "your" and "yours".</summary>
     public static string Naming(string title, string them) =>
@@ -322,6 +333,7 @@ internal static class Titles
         // "Somebody checks the lights"
         : request.Cue.Cue.Label is "someone" && words.ClassAt(request.Content) is WordClass.Third
             ? WordForms.ThirdBase(words.At(request.Content).Lower)
+        : request.Cue.Cue == Cues.Promise ? WordForms.GerundBase(words.At(request.Content).Lower)
         : request.Cue.Cue.Label is "mind" or "mind who" or "kind" or "ask someone" or "remind me"
             ? WordForms.GerundBase(words.At(request.Content).Lower)
                 ?? (

@@ -40,20 +40,37 @@ internal sealed class Uniting(MessageWords words)
         return first.Sentence == second.Sentence
             && first.Cue.Cue.Doer is not Doer.Author
             && second.Cue.Cue.Doer is not Doer.Author
-            && a.Request.Names.Count > 0
-            && a.Request.Names.Select(n => n.Who.From).SequenceEqual(b.Request.Names.Select(n => n.Who.From))
+            && (a.Request.Names.Count > 0 || IsSaidAgain(b))
+            && (
+                a.Request.Names.Count == 0 && IsSaidAgain(b)
+                || a.Request.Names.Select(n => n.Who.From).SequenceEqual(b.Request.Names.Select(n => n.Who.From))
+            )
             && (
                 a.Draft.Due?.Value == b.Draft.Due?.Value && a.Draft.Start?.Value == b.Draft.Start?.Value
-                || (IsSaidAgain(b.Draft) && a.Draft is { Due: null, Start: null })
+                || (IsSaidAgain(b) && (a.Draft is { Due: null, Start: null } || b.Draft is { Due: null, Start: null }))
+                || SaysByWhen(second)
                 || (b.Request.Clause.Certainty < Sure && b.Draft is { Due: null, Start: null, Repeats: null })
             )
             && (a.Draft.Repeats?.Value == b.Draft.Repeats?.Value || b.Request.Clause.Certainty < Sure)
             && !ArePartedSurely(first, second);
     }
 
-    /// <summary>"Take some", "call one", "do it": what was asked before, in other words.</summary>
-    private static bool IsSaidAgain(Draft draft) =>
-        draft.Title.Value.ToLowerInvariant().Split(' ') is [_, "some" or "one"] or ["do", "it" or "that" or "this"];
+    /// <summary>"Take some", "call one", "sort it out": what was asked before, in other words.</summary>
+    private bool IsSaidAgain((Request Request, Draft Draft) read)
+    {
+        var content = read.Request.Words.Content;
+        return read.Draft.Title.Value.Split(' ') is [_, "some" or "one"]
+            || (
+                words.At(content).Lower is "do" or "sort" or "arrange"
+                && words.At(content + 1).Lower is "it" or "that" or "this"
+            );
+    }
+
+    /// <summary>"Send them back, by tomorrow they have to be out": by when what was asked before has to be done.</summary>
+    private bool SaysByWhen(Candidate request) =>
+        request.Needs == request.From + 1
+        && words.At(request.From).Lower is "it" or "they"
+        && words.At(request.Content - 1).Is("be");
 
     private bool ArePartedSurely(Candidate first, Candidate second)
     {
@@ -72,8 +89,20 @@ internal sealed class Uniting(MessageWords words)
         if (Parting.Tells(words, a.Request.Words) && words.ClassAt(b.Request.Words.Content) is WordClass.Verb)
             return b.Draft with { Due = b.Draft.Due ?? a.Draft.Due, Start = b.Draft.Start ?? a.Draft.Start };
         // "The insurers want photographs, can you take some": said once more.
-        if (IsSaidAgain(b.Draft))
-            return a.Draft with { Due = a.Draft.Due ?? b.Draft.Due, Start = a.Draft.Start ?? b.Draft.Start };
+        if (IsSaidAgain(b) || SaysByWhen(b.Request.Words))
+            return a.Draft with
+            {
+                Due = a.Draft.Due ?? b.Draft.Due,
+                Start = a.Draft.Start ?? b.Draft.Start,
+                Owners = a.Draft.Owners ?? b.Draft.Owners,
+            };
+        // "School group on Friday, split them": "split the school group".
+        if (
+            a.Request.Words.Cue.Cue == Cue.None
+            && words.ClassAt(a.Request.Words.Content).CanOpenAThing()
+            && second.Value.Contains(first.Value, StringComparison.OrdinalIgnoreCase)
+        )
+            return b.Draft with { Due = b.Draft.Due ?? a.Draft.Due, Start = b.Draft.Start ?? a.Draft.Start };
         var joint = words.ClassAt(b.Request.Words.From - 1) is WordClass.Conjunction ? " and " : ", ";
         return a.Draft with
         {

@@ -17,6 +17,8 @@ internal sealed class Weights
     public static readonly FrozenDictionary<Feature, double> Fixed = new Dictionary<Feature, double>
     {
         [ClauseFeatures.IsListed] = 5,
+        [ClauseFeatures.IsThingDated] = 1.5,
+        [ClauseFeatures.IsAskedOfSomebody] = 1.5,
     }.ToFrozenDictionary();
 
     private readonly FrozenDictionary<Feature, double> _worth;

@@ -162,6 +162,9 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             && requests.Any(r => r != request && r.Cue.Who is { } its && its.From <= who.From && who.To <= its.To)
         )
             return Verdict.By(PlaceTexts.AnotherIsAsked);
+        // "The kitchen has to be swept"
+        if (request.Needs > who.From && who.From >= request.From && words.At(who.From).Is("the"))
+            return Verdict.By(PlaceTexts.IsOnlySpokenOf);
         if (IsCalledAtTheEnd(who, request))
             return Verdict.By(PlaceTexts.IsCalledAtTheEnd, WithItsVerb);
         if (_attaching.IsOnlySpokenOf(who, request))

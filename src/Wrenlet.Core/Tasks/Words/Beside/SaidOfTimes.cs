@@ -132,8 +132,10 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
     private bool IsWhereItGoes(TimePhrase time, Candidate request) =>
         words.SentenceOf(time.From) == request.Sentence
         && (
-            words.At(request.Content).Lower is "move" or "shift" or "postpone" or "reschedule"
-                && words.ClassAt(time.From - 1) is WordClass.To
+            words.ClassAt(time.From - 1) is WordClass.To && time.From > request.Content
+            || words.At(request.Content).Lower is "move" or "shift" or "change" or "swap"
+                && words.At(time.From).Is("from")
+                && time is { Start: not null, Due: not null }
             || words.At(request.Content).Is("put")
                 && words.At(time.From - 1).Is("for")
                 && words.At(time.From - 2).Is("down")
@@ -161,7 +163,7 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
         for (; i >= Opening(time); i--)
         {
             var kind = words.ClassAt(i);
-            if (kind is WordClass.Comma or WordClass.Dash or WordClass.Colon)
+            if (kind is WordClass.Comma or WordClass.Dash or WordClass.Colon or WordClass.Time)
                 break;
             if (
                 kind is WordClass.You or WordClass.To or WordClass.Modal
@@ -179,10 +181,36 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
             )
                 return false;
             // "She is coming on Friday, meet her" is when to meet her.
-            states |= kind is WordClass.Be && words.ClassAt(i + 1) is not WordClass.Gerund;
+            states |=
+                kind is WordClass.Be && words.ClassAt(i + 1) is not WordClass.Gerund
+                || words.At(i).Lower is "closes" or "opens" or "shuts";
         }
 
-        return states && words.ClassAt(i + 1).CanOpenAThing();
+        return states
+                && (words.ClassAt(i + 1).CanOpenAThing() || words.ClassAt(i + 1) is WordClass.Person or WordClass.Crew)
+            || IsHowItWillBe(time, request);
+    }
+
+    /// <summary>"From May we take no cheques, change the board": from when something is so.</summary>
+    private bool IsHowItWillBe(TimePhrase time, Candidate request)
+    {
+        if (time is not { Start: not null, Due: null } || time.From != request.Sentence.From)
+            return false;
+        for (var i = time.To; i < request.From; i++)
+            if (words.ClassAt(i) is WordClass.Comma)
+                return i > time.To
+                    && Enumerable
+                        .Range(time.To, i - time.To)
+                        .Any(k =>
+                            words.ClassAt(k)
+                                is WordClass.Be
+                                    or WordClass.Third
+                                    or WordClass.Stating
+                                    or WordClass.Have
+                                    or WordClass.We
+                                    or WordClass.Subject
+                        );
+        return false;
     }
 
     private bool IsOfTheThing(TimePhrase time, Candidate request) =>
@@ -259,6 +287,9 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
         for (var i = time.From - 1; i > Math.Max(request.Content, time.From - MostBack); i--)
         {
             var kind = words.ClassAt(i);
+            // ", so no sailing before noon"
+            if (kind is WordClass.Comma && words.At(i + 1).Is("so") && words.At(i + 2).Lower is "no" or "nobody")
+                return requests.All(r => r == request || r.Content <= i || r.Content >= time.From);
             if (kind is WordClass.Comma or WordClass.Dash)
                 return (states || words.ClassAt(i + 1) is WordClass.Subject)
                     // "We lost forty in March"; "we meet at eight tomorrow" may be when it is to be done.

@@ -21,6 +21,8 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
         // "The pressure drops every night. Somebody has to come."
         if (time.Repeats is not null && !time.Covers(request.From) && IsOfAnotherSentence(time, request))
             return Verdict.By(PlaceTexts.IsOfAnotherPart);
+        if (IsOfAPromise(time, request))
+            return Verdict.By(PlaceTexts.IsOfAnotherPart);
         if (_said.Settle(time, request) is { } said)
             return said;
         if (_attaching.IsOnlyTold(time, request))
@@ -58,11 +60,29 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             && time.From >= p.From
             && time.To <= p.End
             // What stands at the end of all may be of all: "Ada posters, Ben tours, Tom the till by Friday".
-            && (p != parts[^1] || (p is { Who: not null, IsAThing: false } && !HasComma(p.Content, time.From)))
+            && (
+                p != parts[^1]
+                || p is { Who: not null, IsAThing: false }
+                    && !HasComma(p.Content, time.From)
+                    // "Ada to sand it and Ben to paint it by Friday"
+                    && !(words.At(time.From).Is("by") && words.At(p.From - 1).Is("and"))
+            )
         )
             ? Verdict.By(PlaceTexts.IsOfAnotherPart)
             : null;
     }
+
+    /// <summary>"I'll see them on Monday, Ada send me the figures": of what the author promises.</summary>
+    private bool IsOfAPromise(TimePhrase time, Candidate request) =>
+        request.Cue.Cue.Doer is not Doer.Author
+        && words.SentenceOf(time.From) == request.Sentence
+        && words.Names.Exists(n => n.From >= time.To && n.To <= request.Content && n.From >= request.Sentence.From)
+        && requests.Any(r =>
+            r.Cue.Cue.Doer is Doer.Author
+            && r.Sentence == request.Sentence
+            && IsInside(time, r)
+            && r.End <= request.From
+        );
 
     private bool HasComma(int from, int to)
     {
@@ -87,15 +107,30 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
     {
         if (words.SentenceOf(time.From) != request.Sentence)
             return null;
-        var beside = requests.Where(r => r.Sentence == request.Sentence).ToList();
-        if (beside.Count < 2)
-            return null;
-        foreach (var one in beside)
-            if (words.Times.Count(t => IsInside(t, one)) != 1)
+        var (beside, isOfOne) = (0, false);
+        foreach (var one in requests)
+        {
+            if (one.Sentence != request.Sentence)
+                continue;
+            beside++;
+            if (TimesInside(one) != 1)
                 return null;
-        return IsInside(time, request) ? Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb)
-            : beside.Exists(r => IsInside(time, r)) ? Verdict.By(PlaceTexts.IsOfAnotherPart)
+            isOfOne |= IsInside(time, one);
+        }
+
+        return beside < 2 ? null
+            : IsInside(time, request) ? Verdict.By(PlaceTexts.StandsWithItsPart, Placing.WithItsVerb)
+            : isOfOne ? Verdict.By(PlaceTexts.IsOfAnotherPart)
             : null;
+    }
+
+    private int TimesInside(Candidate request)
+    {
+        var count = 0;
+        foreach (var time in words.Times)
+            if (IsInside(time, request))
+                count++;
+        return count;
     }
 
     private static bool IsInside(TimePhrase time, Candidate request) =>

@@ -1,0 +1,49 @@
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>Tells of the items of a list which stand beside one another, and whether they name somebody.</summary>
+internal static class ListItems
+{
+    /// <summary>So many items of a list on either side of one are looked at.</summary>
+    private const int MostItems = 12;
+
+    /// <summary>The other items of the list that an item stands in: those that stand near, as more of them say nothing new.</summary>
+    public static List<Sentence> ItemsBeside(this MessageWords words, Sentence item)
+    {
+        var beside = new List<Sentence>();
+        foreach (var step in (int[])[-1, 1])
+            for (
+                var i = item.Index + step;
+                i >= 0
+                    && i < words.Sentences.Count
+                    && Math.Abs(i - item.Index) <= MostItems
+                    && words.Sentences[i].IsItem;
+                i += step
+            )
+                beside.Add(words.Sentences[i]);
+        return beside;
+    }
+
+    /// <summary>The first sentence of the item of a list that a sentence stands in.</summary>
+    public static Sentence HeadOfItem(this MessageWords words, Sentence sentence)
+    {
+        while (sentence is { IsItem: true, Index: > 0 } && words.At(sentence.From - 1).Kind is not TokenKind.Bullet)
+            sentence = words.Sentences[sentence.Index - 1];
+        return sentence;
+    }
+
+    /// <summary>Whether a sentence begins or ends with somebody's name.</summary>
+    public static bool IsNamed(this MessageWords words, Sentence sentence)
+    {
+        var (from, to) = (sentence.From, sentence.To);
+        while (
+            to > from
+            && words.ClassAt(to - 1) is WordClass.Bracket or WordClass.Courtesy or WordClass.Time or WordClass.Comma
+        )
+            to--;
+        while (from < to && words.ClassAt(from) is WordClass.Bracket or WordClass.Courtesy)
+            from++;
+        return from < to && (IsWho(words.ClassAt(from)) || IsWho(words.ClassAt(to - 1)));
+    }
+
+    private static bool IsWho(WordClass kind) => kind is WordClass.Tag or WordClass.Person or WordClass.Crew;
+}
