@@ -80,6 +80,15 @@ public class ReaderListingTests
     [Theory]
     [InlineData("Kit ill, Ines holiday, Mateus course")]
     [InlineData("Kit says it's fine, Ines says it isn't")]
+    [InlineData("Kit has the keys, Ines the van, Mateus the maps")]
+    [InlineData("Ines won the first race, Kit the second, Mateus the third")]
+    [InlineData("Two jobs done, Kit: the lamp, the lock")]
+    [InlineData("Kit will be at the dentist and Ines does the phones")]
+    [InlineData("The figures are attached, Kit thanks")]
+    [InlineData("Not urgent, Kit: the match is on Friday")]
+    [InlineData("Kit, you have a visitor at the gate")]
+    [InlineData("Kit, you left your bag in the van")]
+    [InlineData("Could I book the van for Friday?")]
     public void What_only_says_where_somebody_is_or_what_is_said_lists_nothing(string text) =>
         Read(text).Select(Said).ShouldBeEmpty();
 

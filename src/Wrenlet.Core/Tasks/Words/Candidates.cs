@@ -54,19 +54,7 @@ internal static class Candidates
                 var cues = words.CuesAt(sentence, i);
                 var opens = Opens(words, sentence, i);
                 foreach (var cue in cues)
-                    if (
-                        cue.Cue.Doer is Doer.Nothing
-                        || (cue.Cue.Doer is Doer.Author && !byStaff)
-                        // "We'll send it next week", a customer writes.
-                        || (
-                            !byStaff
-                            && cue.Cue.Label is "suggest"
-                            && (words.At(i).Is("we'll") || words.At(i + 1).Is("will"))
-                        )
-                        || IsAPlace(words, cue)
-                        // "Could somebody look": asked once.
-                        || (cue.Cue.Label is "someone" && i > sentence.From && AsksSomeone(i - 1))
-                    )
+                    if (AsksNothingHere(words, sentence, i, cue, byStaff))
                         continue;
                     else if (opens || words.ClassAt(i) is not (WordClass.NoOne or WordClass.Courtesy))
                         Add(
@@ -85,14 +73,6 @@ internal static class Candidates
                     Add(sentence, i, new(Cue.None, i, i, null), i);
                 foreach (var (verb, complement) in Needs(words, sentence, i))
                     Add(sentence, i, new(Cue.Thing, complement, complement, null), complement, verb);
-            }
-
-            bool AsksSomeone(int before)
-            {
-                foreach (var cue in words.CuesAt(sentence, before))
-                    if (cue.Cue.Label is "ask someone")
-                        return true;
-                return false;
             }
 
             void Add(Sentence s, int from, CueFound cue, int content, int needs = -1)
@@ -138,6 +118,27 @@ internal static class Candidates
 
         return all;
     }
+
+    /// <summary>Whether a way of asking or promising is none where it stands, or for who writes.</summary>
+    private static bool AsksNothingHere(MessageWords words, Sentence sentence, int i, CueFound cue, bool byStaff) =>
+        cue.Cue.Doer is Doer.Nothing
+        || (cue.Cue.Doer is Doer.Author && !byStaff)
+        // "We'll send it next week", a customer writes.
+        || (!byStaff && cue.Cue.Label is "suggest" && (words.At(i).Is("we'll") || words.At(i + 1).Is("will")))
+        // "Could I book the van?": one of ours asks whether it is all right.
+        || (
+            byStaff
+            && cue.Cue.Label is "ask"
+            && cue.Content < cue.To
+            && words.ClassAt(words.ClassAt(i) is WordClass.Courtesy ? i + 2 : i + 1) is WordClass.I
+        )
+        || IsAPlace(words, cue)
+        // "Could somebody look": asked once.
+        || (
+            cue.Cue.Label is "someone"
+            && i > sentence.From
+            && words.CuesAt(sentence, i - 1).Any(c => c.Cue.Label is "ask someone")
+        );
 
     /// <summary>"The kitchen has to be swept", "the workshop needs painting": what is named as a crew is a room here.</summary>
     private static bool IsAPlace(MessageWords words, CueFound cue) =>

@@ -96,7 +96,7 @@ internal static class Listing
             // "Three things, the lamp, the lock and the gate"
             if (opens == s.To)
                 opens = Enumerable.Range(i + 1, s.To - i - 1).FirstOrDefault(k => IsMark(words, k), s.To);
-            if (count is < 2 or > MostParts || opens + 1 >= s.To)
+            if (count is < 2 or > MostParts || opens + 1 >= s.To || TellsOfThem(words, i + 1, opens))
                 return [];
             var parts = Cut(words, s, opens + 1, marksOnly: true);
             if (parts.Count != count)
@@ -105,6 +105,15 @@ internal static class Listing
         }
 
         return [];
+    }
+
+    /// <summary>"Three things went wrong", "two jobs done"; "three things I need" are wanted.</summary>
+    private static bool TellsOfThem(MessageWords words, int from, int to)
+    {
+        for (var i = from; i < to; i++)
+            if (words.At(i).Lower is "need" or "want" or "like" or "forgot")
+                return false;
+        return States(words, from, to);
     }
 
     /// <summary>"By Friday: ring Tom, chase the inn, and pay the courier": a verb with its object in each part.</summary>
@@ -189,7 +198,8 @@ internal static class Listing
             return parts[0].From > s.From || opened.Exists(o => o.Says is Says.Will)
                 ? parts
                 : [.. parts.Select(p => p with { Content = -1 })];
-        if (!ordered && !AreThings(words, s, parts))
+        // "Ada has the keys, Ben the van, Tom the maps": the verb is said once, and tells.
+        if (!ordered && (!AreThings(words, s, parts) || States(words, s.From, parts[0].From)))
             return [];
         return
         [
@@ -222,7 +232,7 @@ internal static class Listing
         if (words.DoneBy(i) is not null)
             return Lexicon.Reporting.Contains(words.At(i).Lower) ? null : (i, i, Says.Does);
         // "Wynn will take the samples and Olu packs them"
-        if (words.At(i).Lower is "will" or "to" && Orders(words, i + 1))
+        if (words.At(i).Lower is "will" or "to" && !words.At(i + 1).Is("be") && Orders(words, i + 1))
             return (i + 1, i + 1, words.At(i).Is("will") ? Says.Will : Says.ToDo);
         var apart = words.ClassAt(i) is WordClass.Comma;
         if (apart)
@@ -301,10 +311,11 @@ internal static class Listing
     /// <summary>"The lamp in 5 is out, Ada please": what is wrong, and who is called to see to it.</summary>
     private static ListedPart? CalledFor(MessageWords words, Sentence s)
     {
-        var end = s.To;
+        var (end, isPlea) = (s.To, false);
         while (end > s.From && words.ClassAt(end - 1) is WordClass.Courtesy)
-            end--;
-        if (end == s.To)
+            isPlea |= words.At(--end).Lower is "please" or "pls" or "plz";
+        // "The figures are in, Kit thanks"
+        if (!isPlea)
             return CalledAhead(words, s);
         while (end > s.From && words.ClassAt(end - 1) is WordClass.Time or WordClass.Priority)
             end--;
@@ -354,6 +365,9 @@ internal static class Listing
         if (i == s.From || words.WhoAt(i, s.To) is not { } who || words.ClassAt(who.To) is not WordClass.Colon)
             return null;
         var content = who.To + 1;
+        // "The match is on Friday" is news.
+        if (words.Times.Exists(t => t.From >= content && t.To <= s.To))
+            return null;
         return content < s.To && words.ClassAt(content).CanOpenAThing() && (States(words, content, s.To) || HasThird())
             ? new(s, who.From, content, content, s.To, who)
             : null;
@@ -383,7 +397,7 @@ internal static class Listing
     private static bool IsAThing(MessageWords words, ListedPart part)
     {
         var relative = part.Content;
-        while (relative < part.End && words.At(relative).Lower is not ("that's" or "that" or "which" or "what's"))
+        while (relative < part.End && !OpensARelative(relative))
             relative++;
         if (States(words, part.Content, relative))
             return false;
@@ -392,6 +406,10 @@ internal static class Listing
             if (words.IsPlain(i))
                 plain++;
         return plain is > 0 and <= MostOfAThing;
+
+        // "Everything that's loose"; ", that's what they like" is said of all.
+        bool OpensARelative(int i) =>
+            words.At(i).Lower is "that's" or "that" or "which" or "what's" && !IsMark(words, i - 1);
     }
 
     private static bool CanOpenAThing(MessageWords words, int i) =>

@@ -10,7 +10,7 @@ namespace Wrenlet.Core.Tasks.Words;
 internal sealed class OnlySaid(MessageWords words)
 {
     private static readonly FrozenSet<string> Praise = Lexicon.Set(
-        "great nice lovely brilliant excellent fantastic superb amazing wonderful beautiful"
+        "great nice lovely brilliant excellent fantastic superb super amazing wonderful beautiful splendid terrific"
     );
 
     private static readonly FrozenSet<string> Thinking = Lexicon.Set("thinks think thought reckons believes feels");
@@ -193,6 +193,13 @@ internal sealed class OnlySaid(MessageWords words)
     private bool IsToldOfSomebody(CueFound cue, int content) =>
         (cue.Cue.Label is "who will" or "suggest" || cue.Cue.Doer is Doer.Author)
             && (IsSomewhere(content) || IsSomewhere(cue.Content))
+        || (
+            // "Ada, you have a visitor"
+            cue.Cue.Label
+                is "who please"
+            && words.ClassAt(content) is WordClass.HaveBase
+            && words.At(content + 2).Lower is not ("look" or "word" or "go" or "think" or "listen")
+        )
         || (
             cue.Cue.Label is "who please"
             && words.ClassAt(content)
