@@ -211,6 +211,7 @@ public class ReaderRulesTests
     [InlineData("Kit will have the labels printed by Wednesday", "Print the labels")]
     [InlineData("Prices go up from June, Kit, change the list", "Change the list")]
     [InlineData("Kit, would you be a dear and water the plants", "Water the plants")]
+    [InlineData("Kit, sweep the jetty - north side, by Friday", "Sweep the jetty - north side")]
     [InlineData("fix the puncture on the wheelbarrow mateus ta", "Fix the puncture on the wheelbarrow")]
     public void A_title_can_be_read_by_itself(string text, string title) => One(text).Title.Value.ShouldBe(title);
 

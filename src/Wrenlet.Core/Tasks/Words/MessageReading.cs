@@ -216,15 +216,16 @@ internal sealed class MessageReading(
             )
         )
             start = null;
-        // "Put it up to 52 from 1 May and tell them this week": that is when something is so, not when to begin.
-        if (
-            due is { Time.Repeats: not null } first1
-            && start is { } from1
-            && from1.Time.Start!.At > first1.Time.Due!.At
-        )
-            due = null;
-        if (due is { Time.Repeats: null } by && start is { } later && later.Time.Start!.At > by.Time.Due!.At)
-            start = null;
+        if (due is { } by && start is { } later && later.Time.Start!.At > by.Time.Due!.At)
+        {
+            // "Put it up to 52 from 1 May and tell them this week": that is when something is so, and not when to begin.
+            if (by.Time.Repeats is null)
+                start = null;
+            // "From tomorrow, every morning": its first time is not the one of today.
+            else
+                due = null;
+        }
+
         var notBefore = c.Cue.Cue.Label is "forbid" && due is { Time.Repeats: null };
         var taken = Taken(request, due, start, repeat).ToList();
         var title = TitleOf(c, taken);

@@ -13,7 +13,7 @@ internal sealed class Weights
     /// <param name="Sure">How much it was learned from: the sum of the squares of the steps that were wanted of it.</param>
     public readonly record struct Learned(Feature Feature, double Worth, double Sure);
 
-    /// <summary>What rules say is worth so much that nothing that was learned outweighs it, and is not learned itself.</summary>
+    /// <summary>What needs no weighing: its worth is given, and not learned.</summary>
     public static readonly FrozenDictionary<Feature, double> Fixed = new Dictionary<Feature, double>
     {
         [ClauseFeatures.IsListed] = 5,
