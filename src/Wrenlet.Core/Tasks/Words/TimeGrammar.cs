@@ -248,9 +248,8 @@ internal sealed class TimeGrammar
         if (prefixed && _days.Milestone(at, out var to) is { } milestone)
         {
             var point = new Point(milestone, 0.95, [], "the milestone's moment");
-            // "Before the visit on the 27th": said twice.
             if (At(to).Is("on") && _days.Read(to + 1) is { } dated && dated.Date == _setting.Calendar.DateOf(milestone))
-                to = dated.To;
+                to = dated.To; // said twice
             if (At(to).Lower is "starts" or "begins" or "opens")
                 to++;
             return role is TimeRole.After or TimeRole.From

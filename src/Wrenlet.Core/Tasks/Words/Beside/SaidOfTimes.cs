@@ -1,3 +1,5 @@
+using System.Collections.Frozen;
+
 namespace Wrenlet.Core.Tasks.Words.Beside;
 
 /// <summary>Tells by the words around a time what it is said of: a condition, what was, how long something is so, a thing.</summary>
@@ -5,6 +7,11 @@ namespace Wrenlet.Core.Tasks.Words.Beside;
 /// <param name="requests">What was found to be asked.</param>
 internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> requests)
 {
+    /// <summary>What is wanted by a time is due then, whoever wants it.</summary>
+    private static readonly FrozenSet<string> Wishes = Lexicon.Set(
+        "want wants wanted need needs needed needing due like"
+    );
+
     /// <summary>So many tokens before a time tell what it is of.</summary>
     private const int MostBack = 40;
 
@@ -167,17 +174,8 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
                 break;
             if (
                 kind is WordClass.You or WordClass.To or WordClass.Modal
-                || words.At(i).Lower
-                    is "need"
-                        or "needs"
-                        or "needed"
-                        or "want"
-                        or "wants"
-                        or "wanted"
-                        or "due"
-                        or "like"
-                        or "booked"
-                        or "promised"
+                || Wishes.Contains(words.At(i).Lower)
+                || words.At(i).Lower is "booked" or "promised"
             )
                 return false;
             // "She is coming on Friday, meet her" is when to meet her.
@@ -299,19 +297,7 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
                         || words.ClassAt(i + 1) is WordClass.Subject or WordClass.We or WordClass.Stating
                     )
                     && requests.All(r => r == request || r.Content <= i || r.Content >= time.From);
-            if (
-                kind is WordClass.To or WordClass.Question or WordClass.You
-                || words.At(i).Lower
-                    is "want"
-                        or "wants"
-                        or "need"
-                        or "needs"
-                        or "needed"
-                        or "needing"
-                        or "wanted"
-                        or "due"
-                        or "like"
-            )
+            if (kind is WordClass.To or WordClass.Question or WordClass.You || Wishes.Contains(words.At(i).Lower))
                 return false;
             past |= kind is WordClass.Past || words.At(i).Is("had");
             states |= kind is WordClass.Be or WordClass.Past or WordClass.Have or WordClass.Third or WordClass.Stating;
