@@ -79,10 +79,16 @@ test('two who answer at once: one goes out, the other is held back with what was
     await page.getByText('Heater is off and it has held since.').first().waitFor();
     await page.keyboard.press('r');
   }
+  const send = odalys.getByRole('button', { name: 'Send to Caspian' });
+  await answer(odalys, 'Caspian').waitFor();
+  const stood = await send.boundingBox();
   await answer(odalys, 'Caspian').pressSequentially('The socket is fixed.');
   await answer(mateus, 'Caspian').pressSequentially('I changed the socket.');
   await expect(odalys.getByText('Mateus is writing')).toBeVisible();
-  await odalys.getByRole('button', { name: 'Send to Caspian' }).click();
+  await expect(odalys.getByText('tells Mateus')).toBeVisible();
+  // What comes to be said beside it does not push it from under the hand that is about to press it.
+  expect(await send.boundingBox()).toEqual(stood);
+  await send.click();
   await expect(odalys.getByRole('article').filter({ hasText: 'The socket is fixed.' })).toBeVisible();
   await mateus.getByRole('button', { name: 'Send to Caspian' }).click();
   const held = mateus.getByRole('alert').filter({ hasText: 'Odalys answered while you were writing' });
@@ -96,7 +102,8 @@ test('before it leaves: inside words are held up and marked, and there is time t
   browser,
 }) => {
   const { Yard } = await import('./yard');
-  const yard = await Yard.open('--think-seconds', '6');
+  test.setTimeout(120_000);
+  const yard = await Yard.open('--think-seconds', '25');
   try {
     const odalys = await yard.visit(browser, 'Odalys Brandt', '/dockets/T-311');
     await odalys.getByText('Stern gland is dripping fast').waitFor();
@@ -110,14 +117,14 @@ test('before it leaves: inside words are held up and marked, and there is time t
     await answer(odalys, 'Leocadia').fill('All is well, and we watch her.');
     await odalys.getByRole('button', { name: 'Send to Leocadia' }).click();
     const entry = odalys.getByRole('article').filter({ hasText: 'All is well, and we watch her.' });
-    await expect(entry).toContainText(/Leaves in \d s\./);
+    await expect(entry).toContainText(/Leaves in \d+ s\./);
     await odalys.reload();
-    await expect(entry).toContainText(/Leaves in \d s\./);
+    await expect(entry).toContainText(/Leaves in \d+ s\./);
     await entry.getByRole('button', { name: 'Undo' }).click();
     await expect(entry).toHaveCount(0);
     await expect(answer(odalys, 'Leocadia')).toContainText('All is well, and we watch her.');
     await odalys.getByRole('button', { name: 'Send to Leocadia' }).click();
-    await expect(entry).toContainText('by text', { timeout: 15_000 });
+    await expect(entry).toContainText('by text', { timeout: 60_000 });
     await expect(entry.getByRole('button', { name: 'Undo' })).toHaveCount(0);
   } finally {
     yard.close();

@@ -4,7 +4,7 @@ test('a job enters Work: the customer, the office and a lock react; a mistake is
   browser,
 }) => {
   test.setTimeout(120_000);
-  const yard = await Yard.open('--think-seconds', '8');
+  const yard = await Yard.open('--think-seconds', '20');
   try {
     const page = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1026');
     const stages = page.getByRole('list', { name: 'Stages' });
@@ -31,7 +31,7 @@ test('a job enters Work: the customer, the office and a lock react; a mistake is
     await page.getByRole('button', { name: 'Move to Work' }).click();
     await expect(page.getByText('Odalys moved this from Survey to Work')).toBeVisible();
     await expect(page.getByText(/The rule “Work begins” \(a Job enters Work\): wrote “work begins”/)).toBeVisible({
-      timeout: 25_000,
+      timeout: 60_000,
     });
     await expect(page.getByText('Good day Sabine, we lift her tomorrow.')).toBeVisible();
 

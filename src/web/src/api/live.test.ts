@@ -226,6 +226,30 @@ describe('what others do', () => {
     expect(docket().tasks.map((t) => t.title)).toEqual(['Third']);
   });
 
+  test('of a task that is done has the docket read anew, for it may have held up a stage; other words of it do not', async () => {
+    await live.connect(4, () => undefined);
+    const task = (version: number, more: Partial<TaskView>) =>
+      change('task.changed', {
+        task: {
+          id: 't',
+          docket: 'J-1',
+          version,
+          title: 'Bill',
+          state: 'needs-action',
+          gateStage: null,
+          ...more,
+        } as TaskView,
+      });
+    const stale = () => queries.queries.getQueryState(queries.keys.docket('J-1'))!.isInvalidated;
+    hear(task(1, {}));
+    queries.queries.setQueryData(queries.keys.docket('J-1'), docket());
+    hear(task(2, { title: 'Bill it' }));
+    expect(stale()).toBe(false);
+    hear(task(3, { state: 'done' }));
+    expect(docket().tasks.map((t) => t.state)).toEqual(['done']);
+    expect(stale()).toBe(true);
+  });
+
   test('that is for one is alerted', async () => {
     const alerted = vi.fn();
     await live.connect(4, alerted);

@@ -409,12 +409,13 @@ export function showTask(task: TaskView, made = false) {
       e.id === task.sourceEntry ? { ...e, tasks: [...withTask([...e.tasks].reverse(), task)].reverse() } : e,
     ),
   });
-  if (task.docket)
-    patch<DocketView>(keys.docket(task.docket), (d) => ({
-      ...d,
-      tasks: withTask(d.tasks, task),
-      talk: onEntry(d.talk),
-    }));
+  if (task.docket) {
+    const key = keys.docket(task.docket);
+    const before = queries.getQueryData<DocketView>(key)?.tasks.find((t) => t.id === task.id);
+    patch<DocketView>(key, (d) => ({ ...d, tasks: withTask(d.tasks, task), talk: onEntry(d.talk) }));
+    // Which stages it holds up, or opens, is the server's to say.
+    if (!before || before.state !== task.state || before.gateStage !== task.gateStage) readAnew({ queryKey: key });
+  }
   if (task.sourceConversation)
     patch<OpenedConversation>(keys.conversation(task.sourceConversation), (c) => ({ ...c, talk: onEntry(c.talk) }));
   patch<TaskView[]>(keys.tasks, (list) => list.map((t) => (t.id === task.id && t.version <= task.version ? task : t)));

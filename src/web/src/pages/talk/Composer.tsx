@@ -396,11 +396,12 @@ const Writing = forwardRef<ComposerHandle, Props>((props, ref) => {
       ) : null}
       <div
         className={cx(
-          'mt-1.5 flex flex-wrap items-center justify-end gap-2 text-[12.5px]',
+          // What is said beside the buttons grows upward: they stay where somebody is about to press them.
+          'mt-1.5 flex flex-wrap items-end justify-end gap-2 text-[12.5px]',
           inside ? 'text-inside-ink' : 'text-outside-ink',
         )}
       >
-        <span className="mr-auto min-w-0 flex-1 basis-28 max-md:basis-full">
+        <span className="mr-auto min-w-0 flex-1 basis-28 pb-1 max-md:basis-full max-md:pb-0">
           <WhoSees names={checked?.viewers ?? conversation.viewers}>
             {isAmong(conversation)
               ? texts.seenBy(conversation.whoSees)
