@@ -61,7 +61,6 @@ async function sound(page: Page, name: string) {
 }
 
 test('a piano workshop sets itself up in one sitting, and answers its first mail', async ({ browser }) => {
-  test.setTimeout(120_000);
   const yard = await Yard.open('--no-demo');
   try {
     const page = await yard.visit(browser, null);

@@ -1,7 +1,6 @@
 import { Yard, expect, test } from './yard';
 
 test('a job is begun for a customer, changed, moved past its gates anyway, and closed', async ({ browser, yard }) => {
-  test.setTimeout(120_000);
   const odalys = await yard.visit(browser, 'Odalys Brandt', '/dockets');
   const kit = await yard.visit(browser, 'Kit Ramaswamy', '/dockets');
   const stage = (name: string) =>
@@ -88,7 +87,6 @@ test('a job is begun for a customer, changed, moved past its gates anyway, and c
 });
 
 test('a firm of one’s own: crews, colleagues who sign in, and the first job', async ({ browser }) => {
-  test.setTimeout(60_000);
   const yard = await Yard.open('--no-demo');
   try {
     const owner = await yard.visit(browser, null);

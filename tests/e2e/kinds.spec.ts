@@ -12,7 +12,6 @@ const setUp = (yard: Yard, page: Page) =>
   );
 
 test('a piano workshop makes kinds, stages and fields of its own, and works by them', async ({ browser }) => {
-  test.setTimeout(120_000);
   const yard = await Yard.open('--no-demo');
   try {
     const page = await yard.visit(browser, null);

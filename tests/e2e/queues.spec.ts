@@ -102,7 +102,6 @@ test('before it leaves: inside words are held up and marked, and there is time t
   browser,
 }) => {
   const { Yard } = await import('./yard');
-  test.setTimeout(120_000);
   const yard = await Yard.open('--think-seconds', '25');
   try {
     const odalys = await yard.visit(browser, 'Odalys Brandt', '/dockets/T-311');
@@ -132,7 +131,6 @@ test('before it leaves: inside words are held up and marked, and there is time t
 });
 
 test('a stock reply by typing, a call note, sending on, and the question after closing', async ({ browser, yard }) => {
-  test.setTimeout(90_000);
   const odalys = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');
   await odalys.getByText('Go ahead with all eight.').first().waitFor();
   await odalys.getByRole('combobox', { name: 'With whom' }).selectOption('Benedikta Thorne');

@@ -67,7 +67,6 @@ test('a conversation under the chart, the table and the parts of the set-up have
   browser,
   yard,
 }) => {
-  test.setTimeout(120_000);
   const page = await yard.visit(browser, 'Odalys Brandt', '/queues');
   await page.getByRole('gridcell', { name: /T-311/ }).click();
   await expect(page.getByRole('complementary', { name: 'What can be done with it' })).toContainText('Best placed');
@@ -140,7 +139,6 @@ test('sheets of each kind, being read, compared and written on, have no accessib
   browser,
   yard,
 }) => {
-  test.setTimeout(120_000);
   const page = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');
   const open = async (name: RegExp) => {
     await page.goto(`${yard.url}/dockets/J-1042`);
@@ -171,7 +169,6 @@ test('sheets of each kind, being read, compared and written on, have no accessib
 });
 
 test('open panels have no accessibility violation', async ({ browser, yard }) => {
-  test.setTimeout(120_000);
   const page = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');
   await expect(page.getByText('Go ahead with all eight.')).toBeVisible();
   await page.keyboard.press('ArrowDown');

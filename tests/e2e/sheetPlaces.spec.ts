@@ -50,7 +50,6 @@ test('a picture is marked on a phone before it is sent, and talked about where i
   browser,
   yard,
 }) => {
-  test.setTimeout(120_000);
   const ines = await yard.visit(browser, 'Ines Kowal', '/dockets/J-1042', { width: 390, height: 844 });
   const odalys = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');
   await attachPhoto(ines, 'seam.png', '#8899aa');
@@ -144,7 +143,6 @@ test('a page begins from what was said, keeps it as its source, and is the reply
 });
 
 test('words of a PDF are talked about and found again in its next revision', async ({ browser, yard }) => {
-  test.setTimeout(120_000);
   const odalys = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');
   await odalys.getByRole('button', { name: 'New sheet' }).click();
   await odalys.getByRole('textbox', { name: 'Name', exact: true }).fill('Mast report');

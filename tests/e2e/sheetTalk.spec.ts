@@ -32,7 +32,6 @@ test('two colleagues and the customer discuss a page, it changes, and what was s
   browser,
   yard,
 }) => {
-  test.setTimeout(150_000);
   const odalys = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');
   const ines = await yard.visit(browser, 'Ines Kowal', '/dockets/J-1042');
 
@@ -139,7 +138,6 @@ test('a spot and an area of a drawing are discussed, layers hide, and the view i
   browser,
   yard,
 }) => {
-  test.setTimeout(90_000);
   const odalys = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');
   await openSheet(odalys, /Sail and rigging plan/);
   const drawing = odalys.getByRole('region', { name: /Sail and rigging plan: plus and minus/ });
@@ -183,7 +181,6 @@ test('a spot and an area of a drawing are discussed, layers hide, and the view i
 });
 
 test('a value that needs explaining is found, asked about and explained', async ({ browser, yard }) => {
-  test.setTimeout(90_000);
   const tobiah = await yard.visit(browser, 'Tobiah Renn', '/dockets/J-1042');
   await tobiah.getByRole('button', { name: 'New sheet' }).click();
   await tobiah.getByRole('textbox', { name: 'Name', exact: true }).fill('Hours of the crane');

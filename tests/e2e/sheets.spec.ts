@@ -8,7 +8,6 @@ test('a page is begun, kept over a reload, saved, pointed at, found, revised by 
   browser,
   yard,
 }) => {
-  test.setTimeout(120_000);
   const odalys = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');
   const ines = await yard.visit(browser, 'Ines Kowal', '/dockets/J-1042');
   await odalys.getByRole('button', { name: 'New sheet' }).click();
@@ -159,7 +158,6 @@ test('a table is written in by keyboard and pasted into, and a drawing is chosen
   browser,
   yard,
 }) => {
-  test.setTimeout(120_000);
   const ines = await yard.visit(browser, 'Ines Kowal', '/dockets/J-1042');
   await ines.getByRole('link', { name: /^Table Hull moisture/ }).click();
   await expect(ines.getByRole('table').getByRole('row')).toHaveCount(19);

@@ -4,7 +4,6 @@ test('a template is made of a docket, changed, used for a new one, and added to 
   browser,
   yard,
 }) => {
-  test.setTimeout(120_000);
   const page = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1019');
   const templateHere = page.getByRole('main').getByRole('button', { name: 'Template', exact: true });
 
@@ -75,7 +74,6 @@ test('a template is made of a docket, changed, used for a new one, and added to 
 });
 
 test('a docket recurs: it is set up from one that is there, and made on its day', async ({ browser, yard }) => {
-  test.setTimeout(90_000);
   const page = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1024');
   await page.getByRole('main').getByRole('button', { name: 'Template', exact: true }).click();
   await page.getByRole('link', { name: 'Make it recur' }).click();

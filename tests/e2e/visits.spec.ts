@@ -4,7 +4,6 @@ test('a visit is planned, offered with two times, agreed to by the customer, and
   yard,
   browser,
 }) => {
-  test.setTimeout(120_000);
   const page = await yard.visit(browser, 'Odalys Brandt', '/dockets/J-1042');
   const commitments = page.getByRole('complementary', { name: 'Commitments' });
   await commitments.getByText('Tell Tobiah what Benedikta decides', { exact: true }).first().click();

@@ -3,8 +3,6 @@ import { Yard, expect, test } from './yard';
 
 /** The whole path with two browsers: from a customer's message to a finished task. */
 test('from a customer’s message to a finished task', async ({ browser, yard }) => {
-  test.setTimeout(150_000);
-
   // Sign in by address and password; a wrong one is refused with what to do.
   const odalys = await yard.visit(browser, null);
   await odalys.getByRole('textbox', { name: 'Email address' }).fill('odalys@saltmarshquay.example');

@@ -123,6 +123,15 @@ internal static class Asides
                 yield break;
             }
 
+            if (words.At(i).Is("(") && IsTold(words, i + 1, request.End))
+            {
+                var close = i + 1;
+                while (close < request.End && !words.At(close).Is(")"))
+                    close++;
+                yield return (i, Math.Min(close + 1, request.End));
+                yield break;
+            }
+
             if (words.ClassAt(i) is WordClass.Dash && IsTold(words, i + 1, request.End))
             {
                 yield return (i, request.End);
@@ -168,7 +177,7 @@ internal static class Asides
     }
 
     /// <summary>"Stop the run, page 3 is upside down": behind a comma, what something is or does.</summary>
-    private static bool IsTold(MessageWords words, int from, int to)
+    public static bool IsTold(MessageWords words, int from, int to)
     {
         // "Ring her, we've got her keys", "move it, people complained"
         if (
@@ -177,6 +186,13 @@ internal static class Asides
                 && words.ClassAt(from + 1) is WordClass.Past or WordClass.Have or WordClass.Be or WordClass.HaveBase
         )
             return !words.At(from + 1).Lower.StartsWith("need", StringComparison.Ordinal);
+        // "The inspector comes on Friday", "Ada leaves at three"
+        if (
+            words.ClassAt(from) is WordClass.Person or WordClass.Other
+            && words.ClassAt(from + 1) is WordClass.Third
+            && words.ClassAt(from - 1) is WordClass.Dash or WordClass.Bracket
+        )
+            return true;
         // "Put a list together, rough is fine"
         if (words.ClassAt(from + 1) is WordClass.Be && words.At(from + 2).Lower is "fine" or "ok" or "okay" or "enough")
             return true;

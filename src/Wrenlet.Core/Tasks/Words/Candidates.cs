@@ -187,6 +187,14 @@ internal static class Candidates
     /// <summary>"Could you, Ada, when it has cooled, clean it": past whom it is said to and a clause that says when.</summary>
     private static int PastAnAside(MessageWords words, Sentence sentence, CueFound cue, int content)
     {
+        // "Could someone who's tall change the bulb"
+        if (cue.Cue.Doer is Doer.Anyone && words.At(cue.Content).Lower is "who" or "who's" or "with")
+            for (var i = cue.Content + 2; i + 1 < sentence.To && i < cue.Content + MostOfAClause; i++)
+                if (
+                    words.ClassAt(i) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb
+                    && words.ClassAt(i + 1) is WordClass.Determiner or WordClass.Possessive or WordClass.Object
+                )
+                    return i;
         if (words.ClassIn(sentence, cue.Content) is not WordClass.Comma || cue.Cue.Doer is not Doer.You)
             return content;
         if (words.WhoAt(content, sentence.To) is { } who && words.ClassIn(sentence, who.To) is WordClass.Comma)
@@ -270,6 +278,7 @@ internal static class Candidates
                 or WordClass.Person
                 or WordClass.Crew
         || (words.At(i - 1).Is("that") && words.At(i - 2).Lower is "means" or "is" or "remember")
+        || (VerbPlaces.IsGoingOn(words, i - 1) && words.ClassAt(i) is WordClass.Verb or WordClass.VerbOrNoun)
         || IsAfterClause(words, sentence, i);
 
     /// <summary>
@@ -438,6 +447,9 @@ internal static class Candidates
                 || (Lexicon.Reporting.Contains(word) && word is not ("wants" or "wanted"))
             )
                 yield break;
+            // "There's no need for it"
+            if (word is "need" && words.At(i - 1).Lower is "no" or "the" or "any" or "a")
+                continue;
             var complement = word switch
             {
                 "needs" or "need" or "wants" or "want" or "must" or "should" => words.At(i + 1).Is("to")

@@ -35,12 +35,21 @@ internal sealed class ClockGrammar(ReaderSetting setting, IReadOnlyList<Token> t
             // "Early shift on Thursday, 5am".
             return Fixed(i + 1, LocalTime.FromMinutesSinceMidnight(At(i).Value % 1440)) with
             {
-                StandsAlone =
-                    At(i - 1).Lower is "," or "-"
-                    && (i + 1 >= tokens.Count || At(i + 1).Lower is "," or "." or "please" or "sharp"),
+                StandsAlone = IsAside(i, i + 1),
             };
-        return Part(i) ?? Spoken(i) ?? (afterPreposition || At(i + 1).Is("sharp") ? Bare(i) : null);
+        if (Spoken(i) is { } spoken)
+            return IsAside(i, spoken.To) ? spoken with { StandsAlone = true } : spoken;
+        return Part(i) ?? (afterPreposition || At(i + 1).Is("sharp") ? Bare(i) : null);
     }
+
+    /// <summary>"Early shift on Thursday, 5am", "quarter to four, Ada: the door": set off by marks.</summary>
+    private bool IsAside(int from, int to) =>
+        (from == 0 || At(from - 1).Lower is "," or "-" || At(from - 1).Kind is TokenKind.LineBreak)
+        && (
+            to >= tokens.Count
+            || At(to).Lower is "," or "." or "please" or "sharp" or ":" or "-"
+            || At(to).Kind is TokenKind.LineBreak
+        );
 
     /// <summary>"Six tonight", "6 in the evening", "2 this afternoon", "8 sharp".</summary>
     private ClockWords WithPart(ClockWords clock)

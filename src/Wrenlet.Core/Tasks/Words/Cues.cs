@@ -54,7 +54,6 @@ internal readonly record struct CueFound(Cue Cue, int Content, int To, WhoPhrase
 internal static class Cues
 {
     private const string Who = "<who>";
-    private const string LetKnow = "let me know";
 
     /// <summary>A thing that is pointed at: "#T-312".</summary>
     private const string Thing = "<thing>";
@@ -64,6 +63,9 @@ internal static class Cues
 
     /// <summary>"Can anyone tell me where": only wants to know.</summary>
     public const string Knowledge = "knowledge";
+
+    /// <summary>"Let me know": asks, though it begins like a promise.</summary>
+    public const string LetKnow = "let me know";
 
     /// <summary>"Please note the new times", "feel free": said to be kind or to tell.</summary>
     public const string Courtesy = "courtesy";
@@ -201,12 +203,13 @@ internal static class Cues
             "be so|kind|good kind|friendly|good|enough? as? to|and",
             "do me|us a favour and",
             "one? thing|job|task|favour for you :|, ",
-            "i|we would be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if you|someone "
+            "one|another|a more|last|other|final|small|quick|little? thing|favour|request|job :|,|-",
+            "i|we would be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if you|someone|somebody|anyone "
                 + "could|would|can|will|were able? to?",
-            "i'd|we'd be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if you|someone "
+            "i'd|we'd be very|most|so|really? grateful|glad|happy|obliged|pleased|thankful if you|someone|somebody|anyone "
                 + "could|would|can|will|were able? to?",
-            "i|we would really|very|greatly? much? appreciate it? if you|someone|you'd could|would|can?",
-            "i'd|we'd really|very|greatly? much? appreciate it? if you|someone|you'd could|would|can?",
+            "i|we would really|very|greatly? much? appreciate it? if you|someone|somebody|you'd could|would|can?",
+            "i'd|we'd really|very|greatly? much? appreciate it? if you|someone|somebody|you'd could|would|can?",
             "it would|will be really|very|so|most? great|good|nice|helpful|kind|lovely|useful|brilliant|wonderful|best|"
                 + "appreciated if you|someone|we|somebody could|can|would|to?",
             "it'd|that'd be really|very|so|most? great|good|nice|helpful|kind|lovely|useful|brilliant|wonderful|best|"
@@ -243,11 +246,12 @@ internal static class Cues
             Doer.Named,
             "<who> will|'ll",
             "<who> will|'ll be? able? to?",
-            "<who> is|are|'s going to",
+            "<who> is|are going to",
+            "<who> '|’ s going to",
             "<who> says|promises that? he|she|they will",
             "<who> says|promises that? he'll|she'll|they'll"
         ),
-        .. Of("who can", Doer.Named, "<who> can|could|might|may"),
+        .. Of("who can", Doer.Named, "<who> can|could"),
         .. Of(
             "who please",
             Doer.Named,
@@ -301,8 +305,8 @@ internal static class Cues
         .. Of(
             "wish",
             Doer.You,
-            "i|we would like|love a|an|the|some|my|our|more|two|three+",
-            "i'd|we'd also? like|love a|an|the|some|my|our|more|two|three+",
+            "i|we would like|love a|an|the|some|my|our|more|another|two|three|four|five|six|seven|eight|nine|ten|twelve|twenty+",
+            "i'd|we'd also? like|love a|an|the|some|my|our|more|another|two|three|four|five|six|seven|eight|nine|ten|twelve|twenty+",
             "i'd|we'd be glad|grateful of|for",
             "i|we want"
         ),

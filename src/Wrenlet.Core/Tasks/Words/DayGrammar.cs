@@ -4,7 +4,7 @@ using NodaTime;
 namespace Wrenlet.Core.Tasks.Words;
 
 /// <summary>
-/// Reads words that name a day: "Friday week", "the 12th", "end of the month", "two days before opening".
+/// Reads words that name a day: "Friday week", "the 12th", "the last Friday of the month", "two days before opening".
 /// </summary>
 internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IReadOnlyList<Token> tokens)
 {
@@ -12,6 +12,8 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
     private static readonly FrozenSet<string> General = Lexicon.Set(
         "day days week month night evening morning time date meeting check start end test review call work"
     );
+
+    private readonly PeriodGrammar _periods = new(setting, sent, tokens);
 
     private LocalDate Today => sent.Date;
 
@@ -21,7 +23,15 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
     public Func<int, LocalDate?> NamedBefore { get; set; } = _ => null;
 
     public DayWords? Read(int i) =>
-        Relative(i) ?? Ahead(i) ?? Weekday(i) ?? Period(i) ?? AroundMilestone(i) ?? InAMonth(i) ?? OnDate(i);
+        Relative(i)
+        ?? Ahead(i)
+        ?? Weekday(i)
+        ?? _periods.Read(i)
+        ?? WeekOf(i)
+        ?? EndOfADay(i)
+        ?? AroundMilestone(i)
+        ?? InAMonth(i)
+        ?? OnDate(i);
 
     /// <summary>
     /// The milestone named at a token; null when none is. <paramref name="to"/> is the token after it.
@@ -151,8 +161,8 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
             to++;
         if (At(to).Is("from") && (At(to + 1).Is("now") || At(to + 1).Is("today")))
             return Then(to + 2, day);
-        if (unit is "week" or "fortnight" && (At(to).Is("on") || At(to).Is("from")) && Weekday(to + 1) is { } later)
-            return later with { Date = later.Date.PlusWeeks(unit == "week" ? n : 2 * n), Other = null };
+        if (unit is "week" or "weeks" or "fortnight" && At(to).Lower is "on" or "from" && Weekday(to + 1) is { } later)
+            return later with { Date = later.Date.PlusWeeks(unit == "fortnight" ? 2 * n : n), Other = null };
         if (unit is "week" or "fortnight" && Relative(to) is { } rel)
             return rel with { Date = rel.Date.PlusWeeks(unit == "week" ? n : 2 * n) };
         return prefixed ? Then(to, day) : null;
@@ -219,94 +229,34 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
 
     private bool IsMonth(int i) => At(i).IsWord && Lexicon.Months.ContainsKey(At(i).Lower);
 
-    /// <summary>"end of the week", "EOM", "end of May", "next week", "the weekend".</summary>
-    private DayWords? Period(int i)
+    /// <summary>"the week of 4 May", "w/c the 20th", "the week commencing Monday 4 May".</summary>
+    private DayWords? WeekOf(int i)
     {
-        if (
-            At(i).Lower is "in" or "during"
-            && At(i + 1).IsWord
-            && Lexicon.Months.TryGetValue(At(i + 1).Lower, out var whole)
-        )
-            return Until(i + 2, EndOfMonth(new LocalDate(whole < Today.Month ? Today.Year + 1 : Today.Year, whole, 1)));
-        var at = At(i).Is("the") ? i + 1 : i;
-        if (At(at).Is("rest") && At(at + 1).Is("of") && At(at + 2).Lower is "the" or "this")
-            return At(at + 3).Lower switch
-            {
-                "day" => Then(at + 4, Today),
-                "week" => Until(at + 4, EndOfWeek(0)),
-                "month" => Until(at + 4, EndOfMonth(Today)),
-                _ => null,
-            };
-        if (At(at).Is("eow"))
-            return Until(at + 1, EndOfWeek(0));
-        if (At(at).Is("eom"))
-            return Until(at + 1, EndOfMonth(Today));
-        if (At(at).Is("month") && At(at + 1).Is("end"))
-            return Until(at + 2, EndOfMonth(Today));
-        if (At(at).Is("weekend") && At(i - 1).Lower is "at" or "over" or "on" or "during")
-            return Then(at + 1, Monday.PlusDays(5));
-        if (At(at).Is("weekend"))
-            return Until(at + 1, EndOfWeek(0), Monday.PlusWeeks(1));
-        if (At(at).Is("this") && At(at + 1).Is("weekend"))
-            return Then(at + 2, Monday.PlusDays(5));
-        if (
-            At(at).Lower is "start" or "beginning" or "middle" or "early" or "mid"
-            && (At(at + 1).Is("of") || (At(at).Lower is "early" or "mid" && IsMonth(at + 1)))
-        )
-        {
-            var middle = At(at).Lower is "middle" or "mid";
-            var of =
-                !At(at + 1).Is("of") ? at + 1
-                : At(at + 2).Lower is "the" or "this" ? at + 3
-                : at + 2;
-            var coming = At(of).Is("next");
-            if (coming)
-                of++;
-            var week = coming || Today > Monday.PlusDays(middle ? 2 : 0) ? Monday.PlusWeeks(1) : Monday;
-            if (At(of).Is("week"))
-                return Then(of + 1, setting.Calendar.WorkingDayFrom(week.PlusDays(middle ? 2 : 0)));
-            var first = Today.With(DateAdjusters.StartOfMonth).PlusMonths(1);
-            if (At(of).IsWord && Lexicon.Months.TryGetValue(At(of).Lower, out var named))
-                first = new LocalDate(named < Today.Month ? Today.Year + 1 : Today.Year, named, 1);
-            if (At(of).Is("month") || Lexicon.Months.ContainsKey(At(of).Lower))
-                return Then(of + 1, setting.Calendar.WorkingDayFrom(first.PlusDays(middle ? 14 : 0)));
-            return null;
-        }
-
-        var end = At(at).Is("end") && At(at + 1).Is("of");
-        if (end)
-            at += 2;
-        if (end && (At(at).Is("the") || At(at).Is("this")))
+        var at = At(i).Lower is "in" or "during" ? i + 1 : i;
+        if (At(at).Is("the"))
             at++;
-        if (end && At(at).Is("week"))
-            return Until(at + 1, EndOfWeek(0));
-        if (end && At(at).Is("month"))
-            return Until(at + 1, EndOfMonth(Today));
-        var next = At(at).Is("next");
-        if (next && At(at + 1).Is("week"))
-            return Until(at + 2, EndOfWeek(1), end ? null : Monday.PlusWeeks(1));
-        if (next && At(at + 1).Is("month"))
-            return Until(
-                at + 2,
-                EndOfMonth(Today.PlusMonths(1)),
-                end ? null : Today.With(DateAdjusters.StartOfMonth).PlusMonths(1)
-            );
-        if (At(at).Is("this") && At(at + 1).Is("week"))
-            return Until(at + 2, EndOfWeek(0), Today);
-        if (At(at).Is("this") && At(at + 1).Is("month"))
-            return Until(at + 2, EndOfMonth(Today), Today);
-        if (end && At(at).IsWord && Lexicon.Months.TryGetValue(At(at).Lower, out var month))
-            return Until(
-                at + 1,
-                EndOfMonth(new LocalDate(month < Today.Month ? Today.Year + 1 : Today.Year, month, 1))
-            );
-        return null;
+        if (At(at).Is("w") && At(at + 1).Is("/") && At(at + 2).Is("c"))
+            at += 3;
+        else if (At(at).Is("w/c"))
+            at++;
+        else if (At(at).Is("week") && At(at + 1).Lower is "of" or "commencing" or "beginning" or "starting")
+            at += 2;
+        else
+            return null;
+        return (Weekday(at) ?? OnDate(at)) is { } day ? _periods.WeekWith(day.Date) with { To = day.To } : null;
+    }
+
+    /// <summary>"the end of Thursday", "the end of the 22nd".</summary>
+    private DayWords? EndOfADay(int i)
+    {
+        var at = At(i).Is("the") ? i + 1 : i;
+        return At(at).Is("end") && At(at + 1).Is("of") ? Relative(at + 2) ?? Weekday(at + 2) ?? OnDate(at + 2) : null;
     }
 
     /// <summary>"two days before opening", "the day after handover", "two days before that".</summary>
     private DayWords? AroundMilestone(int i)
     {
-        (int Value, int To)? count = At(i).Is("the") && At(i + 1).Is("day") ? (1, i + 1) : Count(i);
+        (int Value, int To)? count = At(i).Is("the") && At(i + 1).Lower is "day" or "week" ? (1, i + 1) : Count(i);
         if (count is not { } c)
             return null;
         var at = c.To;
@@ -331,7 +281,7 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         return Then(to, working ? setting.Calendar.AddWorkingDays(day, days) : day.PlusDays(days));
     }
 
-    /// <summary>"the last Friday of the month", "the first Monday of May".</summary>
+    /// <summary>"the last Friday of the month", "the first Monday in May", "the last working day of May".</summary>
     private DayWords? InAMonth(int i)
     {
         var at = At(i).Is("the") ? i + 1 : i;
@@ -344,9 +294,14 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
             "last" => -1,
             _ => 0,
         };
-        if (nth == 0 || !Lexicon.Weekdays.TryGetValue(At(at + 1).Lower, out var weekday) || !At(at + 2).Is("of"))
+        var working = nth is 1 or -1 && IsWorking(at + 1) && At(at + 2).Is("day");
+        var weekday = IsoDayOfWeek.None;
+        if (nth == 0 || (!working && !Lexicon.Weekdays.TryGetValue(At(at + 1).Lower, out weekday)))
             return null;
-        var of = at + 3;
+        var of = at + (working ? 3 : 2);
+        if (!At(of).Is("of") && !(At(of).Is("in") && IsMonth(of + 1)))
+            return null;
+        of++;
         var next = At(of).Is("next");
         if (At(of).Lower is "the" or "this" or "next")
             of++;
@@ -366,9 +321,13 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
         return Then(of + 1, date < Today && !named ? Of(month.PlusMonths(1)) : date);
 
         LocalDate Of(LocalDate first) =>
-            nth > 0
-                ? first.With(DateAdjusters.NextOrSame(weekday)).PlusWeeks(nth - 1)
-                : first.With(DateAdjusters.EndOfMonth).With(DateAdjusters.PreviousOrSame(weekday));
+            working
+                ? nth > 0
+                    ? setting.Calendar.WorkingDayFrom(first)
+                    : setting.Calendar.WorkingDayBefore(first.PlusMonths(1))
+                : nth > 0
+                    ? first.With(DateAdjusters.NextOrSame(weekday)).PlusWeeks(nth - 1)
+                    : first.With(DateAdjusters.EndOfMonth).With(DateAdjusters.PreviousOrSame(weekday));
     }
 
     /// <summary>"the 12th", "12 May", "May 12th", "12/5", "2026-05-12".</summary>
@@ -455,24 +414,5 @@ internal sealed class DayGrammar(ReaderSetting setting, ZonedDateTime sent, IRea
 
     private bool IsWorking(int i) => At(i).Is("working") || At(i).Is("business") || At(i).Is("work");
 
-    private LocalDate EndOfWeek(int weeks)
-    {
-        var last = LastWorkingDay(Monday.PlusWeeks(weeks).PlusDays(6), 7);
-        return weeks == 0 && last < Today ? LastWorkingDay(Monday.PlusWeeks(1).PlusDays(6), 7) : last;
-    }
-
-    private LocalDate EndOfMonth(LocalDate month) => LastWorkingDay(month.With(DateAdjusters.EndOfMonth), 28);
-
-    private LocalDate LastWorkingDay(LocalDate date, int within)
-    {
-        for (var back = 0; back < within; back++)
-            if (setting.Calendar.IsWorkingDay(date.PlusDays(-back)))
-                return date.PlusDays(-back);
-        return date;
-    }
-
     private static DayWords Then(int to, LocalDate date, LocalDate? other = null) => new(to, date, Other: other);
-
-    private static DayWords Until(int to, LocalDate date, LocalDate? start = null) =>
-        new(to, date, PeriodEnd: true, PeriodStart: start);
 }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using NodaTime;
 
 namespace Wrenlet.Core.Tasks.Words;
@@ -32,9 +33,22 @@ internal sealed class LengthGrammar(
             return (Exactly(Duration.FromMinutes(15)), at + 5);
         if (At(i).Is("within") && At(at).Lower is "the" or "this" && At(at + 1).Is("hour"))
             return (Exactly(Duration.FromHours(1)), at + 2);
+        if (At(at - 1).Is("next") && At(at).Is("hour"))
+            return (Exactly(Duration.FromHours(1)), at + 1);
+        if (InOneWord(at) is { } joined)
+            return joined;
         if (days.Count(at) is not { } count)
             return null;
         var (n, to) = count;
+        // "In 1.5 hours"
+        if (
+            At(to).Lower is "." or ","
+            && At(to + 1).Kind is TokenKind.Number
+            && At(to + 1).Span.Length == 1
+            && At(to + 1).Span.Start == At(to).Span.End
+            && At(to + 2).Lower is "hour" or "hours" or "h" or "hrs"
+        )
+            return (Exactly(Duration.FromMinutes((n * 60) + (At(to + 1).Value * 6))), to + 3);
         var working = At(to).Lower is "working" or "business";
         if (working)
             to++;
@@ -48,10 +62,27 @@ internal sealed class LengthGrammar(
             "hour" or "hours" or "hr" or "hrs" or "h" => Duration.FromHours(n),
             _ => null,
         };
-        if (length is not { } l)
+        // "Come in an hour earlier": by how much, and not when.
+        if (length is not { } l || At(to + 1).Lower is "earlier" or "later" or "early" or "late" or "longer" or "more")
             return null;
         var moment = working ? setting.Calendar.Add(sent.ToInstant(), l) : sent.ToInstant() + l;
         return (new Point(moment, 0.97, [], working ? "counted in working time" : "counted from sending"), to + 1);
+    }
+
+    /// <summary>"48h", "90min".</summary>
+    private (Point At, int To)? InOneWord(int i)
+    {
+        var word = At(i).Lower;
+        var digits = word.AsSpan().IndexOfAnyExceptInRange('0', '9');
+        if (digits is < 1 or > 4)
+            return null;
+        var n = int.Parse(word.AsSpan(0, digits), CultureInfo.InvariantCulture);
+        return word[digits..] switch
+        {
+            "h" or "hr" or "hrs" => (Exactly(Duration.FromHours(n)), i + 1),
+            "m" or "min" or "mins" => (Exactly(Duration.FromMinutes(n)), i + 1),
+            _ => null,
+        };
     }
 
     /// <summary>"an hour before the opening", "half an hour before the show": null where nothing of the kind stands at a token.</summary>

@@ -111,6 +111,11 @@ internal static class Lexicon
             + "list jobs job tasks plan todo to-do to do things work for needed"
     );
 
+    /// <summary>Words behind which "for two" is a time, and not for how many.</summary>
+    public static readonly FrozenSet<string> BeforeForATime = Set(
+        "it them these those this that ready done needed wanted due me us here there up booked set planned arranged"
+    );
+
     public static readonly FrozenSet<string> Prepositions = Set(
         "of to in on at by for with from into onto about under over after before until till between without through per via"
     );

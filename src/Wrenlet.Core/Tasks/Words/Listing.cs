@@ -64,13 +64,16 @@ internal static class Listing
         if (joints > MostParts)
             return [];
         if (joints == 0)
-            return (CalledAhead(words, s) ?? EachTime(words, s)) is { } only ? [only] : [];
+            return (CalledAhead(words, s) ?? EachTime(words, s) ?? AskedBeside.OfWhoIsNamed(words, s)) is { } only
+                ? [only]
+                : [];
         return Counted(words, s) is { Count: > 0 } counted ? counted
             : SharedOut(words, s) is { Count: > 0 } shared ? shared
             : CalledBehind(words, s) is { Count: > 0 } called ? called
             : DatedEach(words, s) is { Count: > 0 } dated ? dated
             : CalledFor(words, s) is { } one ? [one]
             : EachTime(words, s) is { } repeated ? [repeated]
+            : AskedBeside.Of(words, s) is { } beside ? [beside]
             : Ordered(words, s);
     }
 
@@ -435,7 +438,8 @@ internal static class Listing
         return false;
     }
 
-    private static bool Orders(MessageWords words, int i) =>
+    /// <summary>Whether an order opens at a token: a verb, or what can be one before its object.</summary>
+    public static bool Orders(MessageWords words, int i) =>
         words.ClassAt(i) is WordClass.Verb or WordClass.DoBase
         || (
             words.ClassAt(i) is WordClass.VerbOrNoun or WordClass.NounOrVerb or WordClass.VerbOrAdjective

@@ -216,6 +216,15 @@ internal sealed class MessageReading(
             )
         )
             start = null;
+        // "On Monday, not before ten"
+        if (due is { Time.DayAlone: { } on } && start is { Time.StartClock: { Today: false } from } not)
+            start = not with
+            {
+                Item1 = not.Time with
+                {
+                    Start = new Point(setting.Calendar.FirstMoment(on.Date + from.Time(on.Date)), 0.9, [], ""),
+                },
+            };
         if (due is { } by && start is { } later && later.Time.Start!.At > by.Time.Due!.At)
         {
             // "Put it up to 52 from 1 May and tell them this week": that is when something is so, and not when to begin.

@@ -76,7 +76,7 @@ internal sealed class MessageWords
             if (
                 _classes[i] is WordClass.Past or WordClass.Gerund
                 && (
-                    LeadsToAThing(tokens[i - 1])
+                    VerbPlaces.LeadsToAThing(tokens[i - 1])
                     // "56 packed lunches"
                     || (
                         _classes[i - 1] is WordClass.Number
@@ -115,10 +115,11 @@ internal sealed class MessageWords
                 && tokens[i - 1].Lower is "the" or "a" or "an" or "my" or "our" or "your" or "his" or "their" or "its"
             )
                 _classes[i] = WordClass.Noun;
+        var places = new VerbPlaces(this);
         for (var i = 0; i < tokens.Count; i++)
-            if (IsVerbOfAThing(i) || IsHavingDone(i))
+            if (places.IsVerb(i))
                 _classes[i] = WordClass.Verb;
-            else if (IsGerundOfNeed(i))
+            else if (places.IsGerundOfNeed(i))
                 _classes[i] = WordClass.Gerund;
         _who = new WhoPhrase?[tokens.Count];
         for (var i = 0; i < tokens.Count; i++)
@@ -308,95 +309,15 @@ internal sealed class MessageWords
         };
     }
 
-    /// <summary>"The", "a", "my": what follows names a thing.</summary>
-    private static bool LeadsToAThing(Token token) =>
-        token.Lower is "the" or "a" or "an" or "my" or "our" or "your" or "his" or "her" or "their" or "its";
-
-    /// <summary>
-    /// "Water the ferns", "bill them", "somebody true the wheel": before its object, a word is more surely a verb; at the head of
-    /// a sentence even one that is somebody's name, as in "Mark the pitch".
-    /// </summary>
-    private bool IsVerbOfAThing(int i)
-    {
-        var named = ClassAt(i) is WordClass.Person or WordClass.Crew;
-        var can = named ? WordForms.ClassOf(At(i).Lower) : ClassAt(i);
-        if (
-            can is not (WordClass.VerbOrNoun or WordClass.Verb)
-                && (named || can is not (WordClass.NounOrVerb or WordClass.VerbOrAdjective))
-            || !(
-                LeadsToAThing(At(i + 1))
-                || At(i + 1).Lower is "it"
-                || ClassAt(i + 1) is WordClass.Object
-                || (!named && ClassAt(i + 1) is WordClass.Possessive)
-            )
-        )
-            return false;
-        var before = ClassAt(i - 1);
-        return before is WordClass.Edge or WordClass.Stop or WordClass.Bullet
-            || !named
-                && before
-                    is WordClass.Comma
-                        or WordClass.Colon
-                        or WordClass.Dash
-                        or WordClass.Bracket
-                        or WordClass.Courtesy
-                        or WordClass.Conjunction
-                        or WordClass.Someone
-                        or WordClass.To
-                        or WordClass.Modal
-                        or WordClass.You
-                        or WordClass.Tag
-                        or WordClass.Person
-                        or WordClass.Crew;
-    }
-
-    /// <summary>"Have it loaded by noon", "have a look": said of what one is to do, not of what one has.</summary>
-    private bool IsHavingDone(int i)
-    {
-        if (
-            ClassAt(i) is not WordClass.HaveBase
-            || ClassAt(i - 1)
-                is not (
-                    WordClass.Edge
-                    or WordClass.Stop
-                    or WordClass.Bullet
-                    or WordClass.Comma
-                    or WordClass.Colon
-                    or WordClass.Dash
-                    or WordClass.Conjunction
-                    or WordClass.Courtesy
-                    or WordClass.Tag
-                    or WordClass.Person
-                    or WordClass.Someone
-                )
-        )
-            return false;
-        if (
-            At(i + 1).Is("a")
-            && At(i + 2).Lower is "look" or "think" or "word" or "listen" or "go" or "chat" or "read" or "quick"
-        )
-            return true;
-        // "Have him change the belt"
-        if (
-            At(i + 1).Lower is "him" or "her" or "them"
-            && ClassAt(i + 2) is WordClass.Verb or WordClass.VerbOrNoun
-            && LeadsToAThing(At(i + 3))
-        )
-            return true;
-        var thing = At(i + 1).Lower is "it" or "them" or "this" or "these" or "that" or "those" ? i + 2 : -1;
-        for (var k = i + 2; thing < 0 && ClassAt(i + 1) is WordClass.Determiner && k < i + 6; k++)
-            if (ClassAt(k) is WordClass.Past)
-                thing = k;
-        return thing > 0 && ClassAt(thing) is WordClass.Past;
-    }
-
-    /// <summary>"Roses need deadheading": whatever word it is.</summary>
-    private bool IsGerundOfNeed(int i) =>
-        ClassAt(i) is WordClass.Noun
-        && At(i - 1).Lower is "need" or "needs" or "want" or "wants"
-        && WordForms.GuessedGerundBase(At(i).Lower) is not null;
-
     private bool IsWho(int i) => _classes[i] is WordClass.Tag or WordClass.Person or WordClass.Crew;
+
+    /// <summary>"Cover for Ada", "stand in for Ada": somebody else does it.</summary>
+    private bool IsStoodInFor(int i) =>
+        At(i - 1).Is("for")
+        && (
+            At(i - 2).Lower is "cover" or "covers" or "covering" or "deputise"
+            || (At(i - 2).Is("in") && At(i - 3).Lower is "stand" or "standing" or "fill" or "filling" or "step")
+        );
 
     private WhoPhrase? ReadWho(int i)
     {
@@ -405,7 +326,7 @@ internal sealed class MessageWords
             at += 2;
         if (At(at).Is("the") && ClassAt(at + 1) is WordClass.Crew)
             at++;
-        if (at >= Count || !IsWho(at))
+        if (at >= Count || !IsWho(at) || IsStoodInFor(i))
             return null;
         var names = new List<int>();
         while (true)

@@ -46,8 +46,9 @@ internal sealed class OnlySaid(MessageWords words)
             && words.At(content + 1).Lower is "a" or "an" or "so" or "very"
             && words.At(content + 2).Lower is "dear" or "angel" or "kind" or "good" or "friendly" or "nice" or "love"
         )
-        // "Please no lilies this time"
+        // "Please no lilies this time", "please nobody open it"
         || (cue.Cue.Label is "please" && words.At(content).Is("no"))
+        || words.ClassAt(content) is WordClass.NoOne
         || IsAWarning(s, from, cue, content)
         || IsMaybe(content)
         // "Remind her, kindly, by letter"
@@ -79,6 +80,16 @@ internal sealed class OnlySaid(MessageWords words)
                 || (c.Cue.Label is Cues.Knowledge && words.DoneBy(i) is null)
             )
         || IsInAQuestion(s, i)
+        // "Leave it to me", "hold off until they have been"
+        || (
+            words.At(i).Is("leave")
+            && words.At(i + 1).Lower is "it" or "that" or "this" or "them"
+            && words.At(i + 2).Lower is "to" or "with"
+            && words.At(i + 3).Is("me")
+        )
+        || (words.At(i).Is("hold") && words.At(i + 1).Is("off"))
+        // "The hotel will let us know"
+        || (words.At(i).Is("know") && words.At(i - 2).Is("let"))
         || words.At(i).Is("find") && words.At(s.To - 1).Lower is "attached" or "enclosed" or "below"
         || (words.At(i).Is("do") && words.At(i + 3).Is("favour") && i + 4 >= s.To)
         || (words.At(words.At(i).Lower is "all" or "both" ? i + 1 : i).Is("remember") && TellsBehind(s, i + 1));
@@ -148,11 +159,19 @@ internal sealed class OnlySaid(MessageWords words)
     private bool IsOfOthers(Sentence s, int from, CueFound cue, int content) =>
         cue.Cue.Label switch
         {
-            "suggest" => Thinking.Contains(words.At(words.At(from - 1).Is("that") ? from - 2 : from - 1).Lower)
+            // "Or we'll lose the customer"
+            "suggest" => words.At(from - 1).Is("or")
+                || Thinking.Contains(words.At(words.At(from - 1).Is("that") ? from - 2 : from - 1).Lower)
                 || (words.At(from - 1).Is("that") && HasTold(s, from)),
-            "who to" => words.At(from - 1).Lower is "asked" or "told" or "got" or "wanted" or "reminded",
+            "who to" => words.At(from - 1).Lower is "asked" or "told" or "got" or "wanted" or "reminded"
+                || (words.At(from - 1).Is("for") && words.At(from - 2).Lower is "need" or "reason" or "point"),
             // "You can't get at the back": with a question mark it asks.
-            "ask" => words.At(from).Is("you") && words.ClassAt(from + 1) is WordClass.Denial && !words.At(s.To).Is("?"),
+            // "You can have it if you like": that allows.
+            "ask" => words.At(from).Is("you")
+                && (
+                    (words.ClassAt(from + 1) is WordClass.Denial && !words.At(s.To).Is("?"))
+                    || (words.At(from + 1).Is("can") && Allows(s, content))
+                ),
             Cues.AskWho => AsksWhich(s, content),
             // "Don't let anyone into the flat": what is let is no request by itself.
             "someone" or "someone must" => words.ClassIn(s, from - 1)
@@ -165,8 +184,28 @@ internal sealed class OnlySaid(MessageWords words)
         || (
             from > s.From
             && cue.Cue.Doer is Doer.You
-            && words.At(from - 1).Lower is "they'll" or "he'll" or "she'll" or "it'll"
+            && (
+                words.At(from - 1).Lower is "they'll" or "he'll" or "she'll" or "it'll"
+                // "The hotel will let us know"
+                || (
+                    words.At(from - 1).Is("will")
+                    && cue.Cue.Label is Cues.LetKnow
+                    && words.ClassAt(from - 2) is not WordClass.You
+                )
+            )
         );
+
+    private bool Allows(Sentence s, int from)
+    {
+        for (var i = from; i + 2 < s.To; i++)
+            if (
+                words.At(i).Is("if")
+                && words.ClassAt(i + 1) is WordClass.You
+                && words.At(i + 2).Lower is "like" or "want" or "wish" or "prefer"
+            )
+                return true;
+        return false;
+    }
 
     private bool HasTold(Sentence s, int from)
     {
@@ -271,6 +310,13 @@ internal sealed class OnlySaid(MessageWords words)
             return true;
         if (IsSaidOfSomebody(content))
             return true;
+        // "Kit always waters the ferns"
+        if (
+            words.At(content).Lower is "always" or "usually" or "often" or "normally" or "generally" or "sometimes"
+            && words.ClassAt(content + 1) is not WordClass.Comma
+            && words.At(content + 1).Lower.EndsWith('s')
+        )
+            return true;
         var next = content + 1;
         if (words.ClassAt(next) is WordClass.Preposition or WordClass.Adverb && words.TimeAt(next) is null)
             next++;
@@ -281,7 +327,7 @@ internal sealed class OnlySaid(MessageWords words)
             && words.ClassAt(content) is not (WordClass.Determiner or WordClass.Number)
         )
             return true;
-        for (var i = content; i < content + 4 && i < s.To; i++)
+        for (var i = content; i < content + 4 && i < s.To && words.At(i).Lower is not ("until" or "till"); i++)
             if (
                 words.ClassAt(i) is WordClass.Possessive
                 && words.At(i).Lower.EndsWith("'s", StringComparison.Ordinal)

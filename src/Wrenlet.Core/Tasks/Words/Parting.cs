@@ -62,7 +62,7 @@ internal static class Parting
     {
         if (words.ClassAt(behind - 1) is not WordClass.Conjunction)
             return false;
-        if (words.CuesAt(sentence, behind).Any(c => c.Cue.Label == Cues.AskWho))
+        if (words.CuesAt(sentence, behind).Any(c => c.Cue.Label is Cues.AskWho or "ask someone"))
             return true;
         if (
             words.WhoAt(behind, sentence.To) is not { } who

@@ -61,7 +61,7 @@ internal sealed class RepeatGrammar(
 
         if (Monthly(i, today) is { } once)
             return once;
-        if (PartsOfDays(i) is { } parts)
+        if ((PartsOfDays(i) ?? Weekdays(i) ?? EndOfEach(i)) is { } parts)
             return parts;
         var plural =
             At(i).Is("on")
@@ -99,6 +99,13 @@ internal sealed class RepeatGrammar(
                 return Repeating(i, at + 1, "FREQ=WEEKLY" + suffix, today.PlusWeeks(interval));
             case "fortnight":
                 return Repeating(i, at + 1, "FREQ=WEEKLY;INTERVAL=2", today.PlusWeeks(2));
+            case "weekend" or "weekends":
+                return Repeating(
+                    i,
+                    at + 1,
+                    $"FREQ=WEEKLY{suffix};BYDAY=SA",
+                    today.With(DateAdjusters.NextOrSame(IsoDayOfWeek.Saturday))
+                );
             case "month" or "months":
                 return Repeating(i, at + 1, "FREQ=MONTHLY" + suffix, today.PlusMonths(interval));
             case "quarter":
@@ -131,6 +138,55 @@ internal sealed class RepeatGrammar(
         var first = weekdays.Min(d => today.PlusDays(((int)d - (int)today.DayOfWeek + 7) % 7));
         var byDay = string.Join(',', weekdays.Distinct().Order().Select(d => d.ToString()[..2].ToUpperInvariant()));
         return Repeating(i, at, $"FREQ=WEEKLY{suffix};BYDAY={byDay}", first);
+    }
+
+    /// <summary>"weekdays", "on working days".</summary>
+    private TimePhrase? Weekdays(int i)
+    {
+        var at = At(i).Is("on") ? i + 1 : i;
+        var working = At(at).Lower is "working" or "business" && At(at + 1).Is("days") && at > i;
+        return At(at).Is("weekdays") || working
+            ? Repeating(
+                i,
+                working ? at + 2 : at + 1,
+                "FREQ=WEEKLY;BYDAY=MO,TU,WE,TH,FR",
+                setting.Calendar.WorkingDayFrom(sent.Date)
+            )
+            : null;
+    }
+
+    /// <summary>"at month-ends", "every month-end", "at the end of every month", "by the end of each week".</summary>
+    private TimePhrase? EndOfEach(int i)
+    {
+        var at = At(i).Lower is "at" or "by" or "on" ? i + 1 : i;
+        var endOfMonth = sent.Date.With(DateAdjusters.EndOfMonth);
+        const string Monthly = "FREQ=MONTHLY;BYMONTHDAY=-1";
+        var each = At(at).Lower is "every" or "each";
+        if (each || at > i)
+        {
+            var name = each ? at + 1 : at;
+            if (At(name).Is("month-ends") || (each && At(name).Is("month-end")))
+                return Repeating(i, name + 1, Monthly, endOfMonth);
+            if (At(name).Is("month") && (At(name + 1).Is("ends") || (each && At(name + 1).Is("end"))))
+                return Repeating(i, name + 2, Monthly, endOfMonth);
+        }
+
+        if (At(at).Is("the"))
+            at++;
+        if (!At(at).Is("end") || !At(at + 1).Is("of") || At(at + 2).Lower is not ("every" or "each"))
+            return null;
+        return At(at + 3).Lower switch
+        {
+            "day" => Repeating(i, at + 4, "FREQ=DAILY", sent.Date),
+            "week" => Repeating(
+                i,
+                at + 4,
+                "FREQ=WEEKLY;BYDAY=FR",
+                sent.Date.With(DateAdjusters.NextOrSame(IsoDayOfWeek.Friday))
+            ),
+            "month" => Repeating(i, at + 4, Monthly, endOfMonth),
+            _ => null,
+        };
     }
 
     /// <summary>"on Saturday mornings", "Thursday evenings".</summary>
@@ -191,6 +247,9 @@ internal sealed class RepeatGrammar(
         var monthly = At(to).Lower is "of" or "in" or "every" or "each" or "monthly";
         if (!monthly)
             return null;
+        // "The second Thursday of a month"
+        if (At(to).Is("of") && At(to + 1).Is("a") && At(to + 2).Is("month"))
+            return Repeating(i, to + 3, named.Rule, named.First);
         if (At(to).Lower is "of" or "in")
             to++;
         if (every && At(to).Is("the"))
@@ -274,6 +333,29 @@ internal sealed class RepeatGrammar(
         return clock is null
             ? new(from, to, TimeGrammar.Closing(setting.Calendar, first, 0.9), null, rule)
             : At(new(from, clock.To, null, null, rule), first, clock);
+    }
+
+    /// <summary>"yearly, first time on 4 May": a repetition that says when it begins.</summary>
+    public TimePhrase Begun(TimePhrase repeat)
+    {
+        var at = At(repeat.To).Is(",") ? repeat.To + 1 : repeat.To;
+        if (At(at).Is("for") && At(at + 1).Is("the") && At(at + 2).Is("first"))
+            at += 2;
+        if (At(at).Is("first"))
+            at += At(at + 1).Is("time") ? 2 : 1;
+        else if (At(at).Lower is "starting" or "beginning" or "from")
+            at++;
+        else
+            return repeat;
+        if (At(at).Is("on"))
+            at++;
+        return days.Read(at) is { } day
+            ? repeat with
+            {
+                To = day.To,
+                Due = TimeGrammar.Closing(setting.Calendar, day.Date, 0.9),
+            }
+            : repeat;
     }
 
     /// <summary>A repetition at a time of day.</summary>

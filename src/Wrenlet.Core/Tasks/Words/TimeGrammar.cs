@@ -41,6 +41,8 @@ internal sealed class TimeGrammar
     /// <summary>The phrase that starts at this token, corrections included; null when none does.</summary>
     public TimePhrase? Read(int i)
     {
+        if (At(i).Is("either"))
+            return Read(i + 1) is { Due.Others: [_, ..], DayAlone: not null } two ? two with { From = i } : null;
         if (Single(i) is not { } phrase)
             return null;
         while ((Corrected(phrase.To) ?? OrElse(phrase)) is { } better)
@@ -56,7 +58,12 @@ internal sealed class TimeGrammar
         var at = At(first.To).Is(",") ? first.To + 1 : first.To;
         if (!At(at).Is("or") || first is not { DayAlone: not null, Due: { } early, Repeats: null })
             return null;
-        if (Simple(at + 1) is not { DayAlone: { } day, Due: { } late } other)
+        at++;
+        if (At(at).Lower is "else" or "possibly" or "maybe")
+            at++;
+        else if (At(at).Is(",") && At(at + 1).Lower is "failing" or "if")
+            at += At(at + 3).Is(",") ? 4 : 3;
+        if (Simple(at) is not { DayAlone: { } day, Due: { } late } other)
             return null;
         // Said on a Tuesday, "by Monday, or Tuesday at the latest" is the day after that Monday.
         if (late.At < early.At && day.Date.PlusWeeks(1) is var next && early.At < _setting.Calendar.ClosingOf(next))
@@ -102,7 +109,7 @@ internal sealed class TimeGrammar
 
     /// <summary>The repetition that begins at a token; null where none does.</summary>
     private TimePhrase? Single(int i) =>
-        (_repeats.Read(i) is { } repeat ? Begun(repeat) : null)
+        (_repeats.Read(i) is { } repeat ? _repeats.Begun(repeat) : null)
         ?? TimedRepeat(i)
         ?? Between(i)
         ?? DayBetween(i)
@@ -142,23 +149,6 @@ internal sealed class TimeGrammar
         {
             _looksBack = false;
         }
-    }
-
-    /// <summary>"yearly, first time on 4 May": a repetition that says when it begins.</summary>
-    private TimePhrase Begun(TimePhrase repeat)
-    {
-        var at = At(repeat.To).Is(",") ? repeat.To + 1 : repeat.To;
-        if (At(at).Is("for") && At(at + 1).Is("the") && At(at + 2).Is("first"))
-            at += 2;
-        if (At(at).Is("first"))
-            at += At(at + 1).Is("time") ? 2 : 1;
-        else if (At(at).Lower is "starting" or "beginning" or "from")
-            at++;
-        else
-            return repeat;
-        if (At(at).Is("on"))
-            at++;
-        return _days.Read(at) is { } day ? repeat with { To = day.To, Due = Closing(day.Date, 0.9) } : repeat;
     }
 
     /// <summary>A time of day before "and" or "to", where a bare hour would else be taken for a count.</summary>
@@ -270,6 +260,9 @@ internal sealed class TimeGrammar
             return part;
         if (role is TimeRole.None or TimeRole.By && Earlier(i, at) is { } earlier)
             return earlier;
+        // "By May": before it begins.
+        if (At(i).Is("by") && _days.Read(at) is null && _days.Month(at) is not null)
+            role = TimeRole.Before;
         var day = _days.Read(at) ?? (role is TimeRole.From or TimeRole.Before ? _days.Month(at) : null);
         var clock = day is null ? _clocks.Read(at, prefixed && !At(i).Is("on")) : null;
         if (day is null && clock is null)
@@ -304,27 +297,10 @@ internal sealed class TimeGrammar
         // "Crab for twelve", "a table for four": for so many, but "ready for two", "I need it for three".
         if (
             At(i).Is("for")
-            && (day is null || At(clock?.To ?? i).Is(","))
+            && (day is null || At(clock?.To ?? i).Is(",") || clock?.To == i + 2)
             && clock is { BareHour: not null, StandsAlone: false }
-            && At(i - 1).Lower
-                is not (
-                    "it"
-                    or "them"
-                    or "these"
-                    or "those"
-                    or "this"
-                    or "that"
-                    or "ready"
-                    or "done"
-                    or "needed"
-                    or "wanted"
-                    or "due"
-                    or "me"
-                    or "us"
-                    or "here"
-                    or "there"
-                    or "up"
-                )
+            && !Lexicon.BeforeForATime.Contains(At(i - 1).Lower)
+            && !IsBeingThere(i)
         )
             return null;
         if (!prefixed && !(day?.StandsAlone ?? false) && !(clock?.StandsAlone ?? false))
@@ -351,6 +327,15 @@ internal sealed class TimeGrammar
         if (At(end).Is("sharp"))
             end++;
         return Resolve(i, end, role, day, clock);
+    }
+
+    /// <summary>"Be at the depot for eight".</summary>
+    private bool IsBeingThere(int i)
+    {
+        for (var k = i - 1; k >= Math.Max(0, i - 5); k--)
+            if (At(k).Lower is "at" or "in" && At(k - 1).Is("be"))
+                return true;
+        return false;
     }
 
     /// <summary>"the morning of the opening", "on the evening of the 12th", "the night before the show".</summary>
@@ -425,7 +410,7 @@ internal sealed class TimeGrammar
         {
             var point = Timed(day, clock);
             return role is TimeRole.From or TimeRole.After
-                ? new(from, to, null, point, null)
+                ? new(from, to, null, point, null) { StartClock = day is null ? clock : null }
                 : new(from, to, point, null, null) { ClockAlone = day is null ? clock : null };
         }
 

@@ -17,6 +17,9 @@ internal sealed record TimePhrase(int From, int To, Point? Due, Point? Start, st
     /// <summary>The time of day, where one is said and no day.</summary>
     public ClockWords? ClockAlone { get; init; }
 
+    /// <summary>The time of day that it is not before, where one is said and no day.</summary>
+    public ClockWords? StartClock { get; init; }
+
     /// <summary>Whether it is the end of a week or month, and no day of its own.</summary>
     public bool IsPeriod { get; init; }
 

@@ -20,7 +20,17 @@ internal static class TimeRoles
         {
             case "on" or "by" or "at" when Word(i + 1).Is("or") && Word(i + 2).Lower is "before" or "by":
                 return (TimeRole.By, i + 3);
-            case "by" or "on" or "for" or "at" or "until" or "till" or "due" or "around" or "about" when Word(i).IsWord:
+            case "by"
+            or "on"
+            or "for"
+            or "at"
+            or "until"
+            or "till"
+            or "due"
+            or "around"
+            or "about"
+                // "Reconcile the till"
+                when Word(i).IsWord && !(Word(i).Is("till") && Word(i - 1).Is("the")):
                 var then = i + 1;
                 if (Word(i).Is("due") && Word(then).Lower is "on" or "by" or "at")
                     then++;
@@ -29,6 +39,10 @@ internal static class TimeRoles
                 return (TimeRole.By, then);
             case "before" or "b4":
                 return (TimeRole.Before, i + 1);
+            case "in" when Word(i + 1).Is("time") && Word(i + 2).Is("for"):
+                return (TimeRole.By, i + 3);
+            case "right" or "straight" or "shortly" or "just" or "soon" when Word(i + 1).Lower is "before" or "after":
+                return (Word(i + 1).Is("before") ? TimeRole.Before : TimeRole.After, i + 2);
             case "ahead" or "in" when Word(i + 1).Lower is "of" or "advance":
                 return (
                     TimeRole.Before,

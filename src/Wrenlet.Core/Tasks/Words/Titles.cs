@@ -93,6 +93,15 @@ internal static class Titles
             && words.At(request.Content - 1).Is("please")
         )
             left[request.Content] = false;
+        // "Make sure you water the ferns"
+        if (
+            words.At(request.Content).Is("make")
+            && words.At(request.Content + 1).Is("sure")
+            && (words.At(request.Content + 2).Is("that") ? request.Content + 3 : request.Content + 2) is var you
+            && words.At(you).Lower is "you" or "to"
+            && words.ClassAt(you + 1) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb
+        )
+            Array.Fill(left, false, request.Content, you + 1 - request.Content);
         // "Kit, you do the invoices"
         if (request.Needs < 0 && words.ClassAt(request.Content) is WordClass.You && request.End - request.Content > 2)
             left[request.Content] = false;

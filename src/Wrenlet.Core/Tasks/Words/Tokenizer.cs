@@ -146,12 +146,15 @@ internal sealed class Tokenizer
                 continue;
             if (string.Compare(text, from, key, 0, key.Length, StringComparison.OrdinalIgnoreCase) != 0)
                 continue;
-            if (!tagged && !isCrew && !char.IsUpper(text[from]))
-                continue;
             var end = from + key.Length;
+            if (!tagged && !isCrew && !char.IsUpper(text[from]) && !IsCalledInSmallLetters(text, from, end))
+                continue;
             if (
                 end > text.Length
-                || (end < text.Length && (char.IsLetterOrDigit(text[end]) || IsPossessive(text, end)))
+                || (
+                    end < text.Length
+                    && (char.IsLetterOrDigit(text[end]) || (IsPossessive(text, end) && !IsAbout(text, end)))
+                )
             )
                 continue;
             return new(TokenKind.Name, text[from..end].ToLowerInvariant(), new(i, end), 0, one, tagged);
@@ -160,8 +163,23 @@ internal sealed class Tokenizer
         return null;
     }
 
+    /// <summary>"kit water the ferns pls": where nothing has a capital, a name that can be a word is called at the head.</summary>
+    private static bool IsCalledInSmallLetters(string text, int from, int end)
+    {
+        if (from > 0 && text[from - 1] is not '\n' || text.AsSpan().IndexOfAnyInRange('A', 'Z') >= 0)
+            return false;
+        var next = text.AsSpan(Math.Min(end, text.Length)).TrimStart();
+        var word = next[..(next.IndexOfAny(' ', '\n') is >= 0 and var at ? at : next.Length)];
+        return word
+            is not ("the" or "a" or "an" or "it" or "them" or "this" or "that" or "my" or "our" or "your" or "");
+    }
+
     private static bool IsPossessive(string text, int i) =>
         text[i] is '\'' or '’' && i + 1 < text.Length && char.IsLetter(text[i + 1]);
+
+    /// <summary>"Kit's going to", which is of Kit and not of a thing of his.</summary>
+    private static bool IsAbout(string text, int i) =>
+        text.AsSpan(i + 1).StartsWith("s going to ", StringComparison.OrdinalIgnoreCase);
 
     private static Token? Digits(string text, int i)
     {
@@ -193,6 +211,18 @@ internal sealed class Tokenizer
                 k++;
             var run = text[i..k];
             var parts = run.Split('/', '-', '.');
+            // "by 16.4.": with a full stop after each, as in much of Europe
+            var dotted =
+                parts is [var first, { Length: 1 } second]
+                && run[j - i] is '.'
+                && first.Length <= 2
+                && second[0] is not '0'
+                && k < text.Length
+                && text[k] is '.'
+                && !(k + 1 < text.Length && char.IsLetterOrDigit(text[k + 1]))
+                && LeadsToADate(text, i);
+            if (dotted)
+                return new(TokenKind.NumericDate, run, new(i, k + 1));
             var isDate = parts.Length == 3 || (parts.Length == 2 && run.Contains('/', StringComparison.Ordinal));
             if (isDate && !(k < text.Length && char.IsLetterOrDigit(text[k])))
                 return new(TokenKind.NumericDate, run, new(i, k));
@@ -283,6 +313,32 @@ internal sealed class Tokenizer
             null => hour * 60,
         } + minute;
 
+    private static bool LeadsToADate(string text, int i) =>
+        text.AsSpan(0, i).TrimEnd() is var before
+        && (
+            before.EndsWith("by", StringComparison.OrdinalIgnoreCase)
+            || before.EndsWith("on", StringComparison.OrdinalIgnoreCase)
+            || before.EndsWith("before", StringComparison.OrdinalIgnoreCase)
+            || before.EndsWith("until", StringComparison.OrdinalIgnoreCase)
+        );
+
+    /// <summary>"The visitors' book": the apostrophe is of the word, unless it closes what is quoted.</summary>
+    private static bool OwnsWhatFollows(string text, int i)
+    {
+        if (
+            i + 2 >= text.Length
+            || text[i] is not ('\'' or '’')
+            || text[i - 1] is not 's'
+            || text[i + 1] is not ' '
+            || !char.IsLetter(text[i + 2])
+        )
+            return false;
+        for (var k = i - 1; k >= 0 && text[k] is not '\n'; k--)
+            if (text[k] is '\'' or '‘' && (k == 0 || !char.IsLetterOrDigit(text[k - 1])))
+                return false;
+        return true;
+    }
+
     private static Token? WordAt(string text, int i)
     {
         if (!char.IsLetter(text[i]) && text[i] != '#')
@@ -295,6 +351,8 @@ internal sealed class Tokenizer
                 || (text[j] is '\'' or '’' or '-' && j + 1 < text.Length && char.IsLetterOrDigit(text[j + 1]))
             )
         )
+            j++;
+        if (OwnsWhatFollows(text, j))
             j++;
         var written = text[i..j].ToLowerInvariant().Replace('’', '\'');
         var meant = Slips.Mend(written);

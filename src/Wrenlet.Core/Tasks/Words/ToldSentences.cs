@@ -5,7 +5,19 @@ internal static class ToldSentences
 {
     /// <summary>Whether nothing in a sentence asks for work, however it is said.</summary>
     public static bool AskNothing(MessageWords words, Sentence sentence) =>
-        TellsARule(words, sentence) || IsSubject(words, sentence) || AsksWhenOrWhere(words, sentence);
+        IsQuoted(words, sentence)
+        || TellsARule(words, sentence)
+        || IsSubject(words, sentence)
+        || AsksWhenOrWhere(words, sentence);
+
+    /// <summary>A line of the mail that is answered: "&gt; Could you come?".</summary>
+    private static bool IsQuoted(MessageWords words, Sentence sentence)
+    {
+        var i = sentence.Index;
+        while (i > 0 && words.Sentences[i - 1].Line == sentence.Line)
+            i--;
+        return words.At(words.Sentences[i].From).Is(">");
+    }
 
     /// <summary>
     /// "Records have to be kept for ten years, the licence says", "lock it at night, it's the rule": what holds always asks for

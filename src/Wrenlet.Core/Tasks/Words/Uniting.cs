@@ -40,6 +40,7 @@ internal sealed class Uniting(MessageWords words)
         return first.Sentence == second.Sentence
             && first.Cue.Cue.Doer is not Doer.Author
             && second.Cue.Cue.Doer is not Doer.Author
+            && (second.Cue.Cue.Doer is not Doer.Anyone || words.ListedAs(second) is null)
             && (a.Request.Names.Count > 0 || IsSaidAgain(b))
             && (
                 a.Request.Names.Count == 0 && IsSaidAgain(b)

@@ -131,6 +131,7 @@ internal static class WordForms
     /// <summary>The base form of a past form: "painted", "sent"; null where it is none.</summary>
     public static string? PastBase(string word) =>
         Irregular.TryGetValue(word, out var irregular) ? irregular
+        : AgainBase(word) is { } again ? again
         : word.EndsWith("ied", StringComparison.Ordinal) && Known(word[..^3] + "y") is { } y ? y
         : word.EndsWith("ed", StringComparison.Ordinal) ? Stem(word[..^2])
         : null;
@@ -153,13 +154,14 @@ internal static class WordForms
     }
 
     /// <summary>Whether the past form is the same as the base: "put", "let".</summary>
-    public static bool HasSamePast(string word) => SamePast.Contains(word);
+    public static bool HasSamePast(string word) =>
+        SamePast.Contains(word) || (word.StartsWith("re", StringComparison.Ordinal) && SamePast.Contains(word[2..]));
 
     /// <summary>The base form of "takes", "carries"; null where it is none.</summary>
     public static string? ThirdBase(string word) =>
         !word.EndsWith('s') || word.EndsWith("ss", StringComparison.Ordinal) ? null
-        : word.EndsWith("ies", StringComparison.Ordinal) && Known(word[..^3] + "y") is { } y ? y
-        : Known(word[..^1]) ?? (word.EndsWith("es", StringComparison.Ordinal) ? Known(word[..^2]) : null);
+        : word.EndsWith("ies", StringComparison.Ordinal) && Listed(word[..^3] + "y") is { } y ? y
+        : Listed(word[..^1]) ?? (word.EndsWith("es", StringComparison.Ordinal) ? Listed(word[..^2]) : null);
 
     /// <summary>The verb of which a stem was left when its ending was taken: "clos" of "close", "fitt" of "fit".</summary>
     private static string? Stem(string stem)
@@ -177,7 +179,21 @@ internal static class WordForms
             .MaxBy(v => Verbs.GetValueOrDefault(v!).Verb + (v == single && !vowelBefore ? 0.5 : 0));
     }
 
-    private static string? Known(string word) => Verbs.ContainsKey(word) ? word : null;
+    private static string? Listed(string word) => Verbs.ContainsKey(word) ? word : null;
+
+    private static string? Known(string word) =>
+        Verbs.ContainsKey(word) || (word.StartsWith("re", StringComparison.Ordinal) && Prefixed(word) is not null)
+            ? word
+            : null;
+
+    /// <summary>"Restrung" is of "restring", as "strung" is of "string".</summary>
+    private static string? AgainBase(string word) =>
+        word.Length > 6
+        && word.StartsWith("re", StringComparison.Ordinal)
+        && Irregular.TryGetValue(word[2..], out var of)
+        && of != word[2..]
+            ? "re" + of
+            : null;
 
     private static string? Prefixed(string word)
     {

@@ -162,6 +162,14 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
             && requests.Any(r => r != request && r.Cue.Who is { } its && its.From <= who.From && who.To <= its.To)
         )
             return Verdict.By(PlaceTexts.AnotherIsAsked);
+        // "Ada, water the ferns, and could somebody feed the cat"
+        if (
+            request.Cue.Cue.Doer is Doer.Anyone
+            && words.ListedAs(request) is not null
+            && who.To <= request.From
+            && words.SentenceOf(who.From) == request.Sentence
+        )
+            return Verdict.By(PlaceTexts.AnotherIsAsked);
         // "The kitchen has to be swept"
         if (request.Needs > who.From && who.From >= request.From && words.At(who.From).Is("the"))
             return Verdict.By(PlaceTexts.IsOnlySpokenOf);
@@ -229,10 +237,15 @@ internal sealed class Placing(MessageWords words, IReadOnlyList<Candidate> reque
 
     /// <summary>"Ada posters, Ben tours, Tom the till": each is of whom it names; null where the list names nobody.</summary>
     private Verdict? IsOfAPart(WhoPhrase who, Candidate request) =>
-        words.ListedAs(request) is not { Who: { } its } ? null
-        : who == its ? Verdict.By(PlaceTexts.StandsWithItsPart, WithItsVerb)
-        : words.SentenceOf(who.From) == request.Sentence ? Verdict.By(PlaceTexts.AnotherIsAsked)
-        : null;
+        words.ListedAs(request) is not { Who: { } its }
+            ? words.ListedIn(request.Sentence) is [{ Who: { } only }] && who == only
+                ? Verdict.By(PlaceTexts.AnotherIsAsked)
+                : null
+            : who == its
+                ? Verdict.By(PlaceTexts.StandsWithItsPart, WithItsVerb)
+                : words.SentenceOf(who.From) == request.Sentence
+                    ? Verdict.By(PlaceTexts.AnotherIsAsked)
+                    : null;
 
     /// <summary>The heading above the list that a request is an item of; null where there is none.</summary>
     private Sentence? HeadingOf(Candidate request)

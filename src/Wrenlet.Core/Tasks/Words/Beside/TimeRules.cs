@@ -29,6 +29,18 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
         if (IsOfAnothersSentence(time, request))
             return Verdict.By(PlaceTexts.IsOfAnotherPart);
+        // "The notes of Monday"
+        if (
+            words.At(time.From - 1).Is("of")
+            && time is { DayAlone: not null, Repeats: null }
+            && time.From > request.Content
+            && time.From < request.End
+        )
+            return Verdict.By(PlaceTexts.IsPartOfTheThing);
+        if (IsOfALaterRequest(time, request))
+            return Verdict.By(PlaceTexts.IsOfAnotherPart);
+        if (IsToldInBrackets(time, request))
+            return Verdict.By(PlaceTexts.IsPartOfWhatIsTold);
         if (IsOfAnotherItem(time.From, request))
             // "1) permits 2) lights, all by Friday".
             return words.At(time.From - 1).Lower is "all" or "everything"
@@ -144,6 +156,40 @@ internal sealed class TimeRules(MessageWords words, IReadOnlyList<Candidate> req
             && words.WhoAt(home.From, home.To) is not null
             && words.WhoAt(request.Sentence.From, request.Sentence.To) is not null
             && requests.Any(r => r.Sentence == home);
+    }
+
+    /// <summary>
+    /// "Water the ferns. Also feed the cat by Friday": of what the later sentence asks; "do it by Friday" asks for the same.
+    /// </summary>
+    private bool IsOfALaterRequest(TimePhrase time, Candidate request)
+    {
+        var home = words.SentenceOf(time.From);
+        return home.Index > request.Sentence.Index
+            && words.At(time.From - 1).Lower is not ("both" or "all" or "everything")
+            && requests.Any(r =>
+                r.Sentence == home
+                && IsInside(time, r)
+                && r.Needs < 0
+                && words.ClassAt(r.Content + 1)
+                    is WordClass.Determiner
+                        or WordClass.Possessive
+                        or WordClass.Noun
+                        or WordClass.NounOrVerb
+                        or WordClass.Other
+                        or WordClass.Person
+            );
+    }
+
+    /// <summary>"Water the ferns (the inspector comes on Friday)".</summary>
+    private bool IsToldInBrackets(TimePhrase time, Candidate request)
+    {
+        var from = time.From;
+        while (from > request.Sentence.From && !words.At(from).Is("("))
+            from--;
+        return words.At(from).Is("(")
+            && request.Content < from
+            && words.SentenceOf(time.From) == request.Sentence
+            && Asides.IsTold(words, from + 1, request.Sentence.To);
     }
 
     private bool IsOfAnotherSentence(TimePhrase time, Candidate request) =>

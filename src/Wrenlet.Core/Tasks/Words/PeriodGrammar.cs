@@ -1,0 +1,177 @@
+using NodaTime;
+
+namespace Wrenlet.Core.Tasks.Words;
+
+/// <summary>
+/// Reads words that name a part of a week or month: "end of the week", "EOM", "mid-May", "early next week", "the weekend".
+/// </summary>
+internal sealed class PeriodGrammar(ReaderSetting setting, ZonedDateTime sent, IReadOnlyList<Token> tokens)
+{
+    private LocalDate Today => sent.Date;
+
+    private LocalDate Monday => Today.PlusDays(1 - (int)Today.DayOfWeek);
+
+    /// <summary>"end of the week", "EOM", "end of May", "next week", "the weekend".</summary>
+    public DayWords? Read(int i)
+    {
+        if (
+            At(i).Lower is "in" or "during"
+            && At(i + 1).IsWord
+            && Lexicon.Months.TryGetValue(At(i + 1).Lower, out var whole)
+        )
+            return Until(i + 2, EndOfMonth(new LocalDate(whole < Today.Month ? Today.Year + 1 : Today.Year, whole, 1)));
+        var at = At(i).Is("the") ? i + 1 : i;
+        if (MidWeek(i, at) is { } middleOf)
+            return middleOf;
+        if (At(at).Is("early") && !At(at + 1).Is("of") && First(At(at + 1).Is("in") ? at + 2 : at + 1) is { } early)
+            return early;
+        if (At(at).Lower is "late" or "later" && Read(At(at + 1).Lower is "in" or "on" ? at + 2 : at + 1) is { } late)
+            return late with { PeriodStart = null };
+        if (At(at).Is("rest") && At(at + 1).Is("of") && At(at + 2).Lower is "the" or "this")
+            return At(at + 3).Lower switch
+            {
+                "day" => Then(at + 4, Today),
+                "week" => Until(at + 4, EndOfWeek(0)),
+                "month" => Until(at + 4, EndOfMonth(Today)),
+                _ => null,
+            };
+        if (At(at).Is("eow"))
+            return Until(at + 1, EndOfWeek(0));
+        if (At(at).Is("eom"))
+            return Until(at + 1, EndOfMonth(Today));
+        if (At(at).Is("month") && At(at + 1).Is("end"))
+            return Until(at + 2, EndOfMonth(Today));
+        if (At(at).Is("weekend") && At(i - 1).Lower is "at" or "over" or "on" or "during")
+            return Then(at + 1, Monday.PlusDays(5));
+        if (At(at).Is("weekend"))
+            return Until(at + 1, EndOfWeek(0), Monday.PlusWeeks(1));
+        if (At(at).Is("this") && At(at + 1).Is("weekend"))
+            return Then(at + 2, Monday.PlusDays(5));
+        if (
+            At(at).Lower is "start" or "beginning" or "middle" or "early" or "mid"
+            && (At(at + 1).Is("of") || (At(at).Lower is "early" or "mid" && IsMonth(at + 1)))
+        )
+        {
+            var middle = At(at).Lower is "middle" or "mid";
+            var of =
+                !At(at + 1).Is("of") ? at + 1
+                : At(at + 2).Lower is "the" or "this" ? at + 3
+                : at + 2;
+            var coming = At(of).Is("next");
+            if (coming)
+                of++;
+            var week = coming || Today > Monday.PlusDays(middle ? 2 : 0) ? Monday.PlusWeeks(1) : Monday;
+            if (At(of).Is("week"))
+                return Then(of + 1, setting.Calendar.WorkingDayFrom(week.PlusDays(middle ? 2 : 0)));
+            var first = Today.With(DateAdjusters.StartOfMonth).PlusMonths(1);
+            if (At(of).IsWord && Lexicon.Months.TryGetValue(At(of).Lower, out var named))
+                first = new LocalDate(named < Today.Month ? Today.Year + 1 : Today.Year, named, 1);
+            if (At(of).Is("month") || Lexicon.Months.ContainsKey(At(of).Lower))
+                return Then(of + 1, setting.Calendar.WorkingDayFrom(first.PlusDays(middle ? 14 : 0)));
+            return null;
+        }
+
+        var end = At(at).Is("end") && At(at + 1).Is("of");
+        if (end)
+            at += 2;
+        if (end && (At(at).Is("the") || At(at).Is("this")))
+            at++;
+        if (end && At(at).Is("week"))
+            return Until(at + 1, EndOfWeek(0));
+        if (end && At(at).Is("month"))
+            return Until(at + 1, EndOfMonth(Today));
+        var next = At(at).Is("next");
+        if (next && At(at + 1).Is("week"))
+            return Until(at + 2, EndOfWeek(1), end ? null : Monday.PlusWeeks(1));
+        if (next && At(at + 1).Is("month"))
+            return Until(
+                at + 2,
+                EndOfMonth(Today.PlusMonths(1)),
+                end ? null : Today.With(DateAdjusters.StartOfMonth).PlusMonths(1)
+            );
+        if (At(at).Is("this") && At(at + 1).Is("week"))
+            return Until(at + 2, EndOfWeek(0), Today);
+        if (At(at).Is("this") && At(at + 1).Is("month"))
+            return Until(at + 2, EndOfMonth(Today), Today);
+        if (end && At(at).IsWord && Lexicon.Months.TryGetValue(At(at).Lower, out var month))
+            return Until(
+                at + 1,
+                EndOfMonth(new LocalDate(month < Today.Month ? Today.Year + 1 : Today.Year, month, 1))
+            );
+        return null;
+    }
+
+    /// <summary>"mid-week", "the middle of May" in one word: "mid-May".</summary>
+    private DayWords? MidWeek(int i, int at)
+    {
+        if (At(i).Is("in") && At(i + 1).Lower.StartsWith("mid-", StringComparison.Ordinal))
+            at = i + 1;
+        var (of, to) = At(at).Lower switch
+        {
+            "midweek" => ("week", at + 1),
+            "mid" => (At(at + 1).Lower, at + 2),
+            var joined when joined.StartsWith("mid-", StringComparison.Ordinal) => (joined[4..], at + 1),
+            _ => ("", at),
+        };
+        if (of == "week")
+        {
+            var wednesday = Monday.PlusDays(2);
+            return Then(to, wednesday < Today ? wednesday.PlusWeeks(1) : wednesday);
+        }
+
+        if (of == "month")
+        {
+            var fifteenth = Today.With(DateAdjusters.StartOfMonth).PlusDays(14);
+            return Then(to, setting.Calendar.WorkingDayFrom(fifteenth < Today ? fifteenth.PlusMonths(1) : fifteenth));
+        }
+
+        return Lexicon.Months.TryGetValue(of, out var month)
+            ? Then(to, setting.Calendar.WorkingDayFrom(OfMonth(month, 15)))
+            : null;
+    }
+
+    /// <summary>"Early next week", "early in May": its first working day.</summary>
+    private DayWords? First(int i)
+    {
+        if (Read(i) is not { PeriodEnd: true } period)
+            return null;
+        var from = period.PeriodStart ?? period.Date.With(DateAdjusters.StartOfMonth);
+        return Then(period.To, setting.Calendar.WorkingDayFrom(from));
+    }
+
+    /// <summary>The week of a day: by its last working day.</summary>
+    public DayWords WeekWith(LocalDate day)
+    {
+        var monday = day.PlusDays(1 - (int)day.DayOfWeek);
+        return new(0, LastWorkingDay(monday.PlusDays(6), 7), PeriodEnd: true, PeriodStart: monday);
+    }
+
+    /// <summary>The next such day.</summary>
+    private LocalDate OfMonth(int month, int day) =>
+        new(month < Today.Month || (month == Today.Month && day < Today.Day) ? Today.Year + 1 : Today.Year, month, day);
+
+    private bool IsMonth(int i) => At(i).IsWord && Lexicon.Months.ContainsKey(At(i).Lower);
+
+    private LocalDate EndOfWeek(int weeks)
+    {
+        var last = LastWorkingDay(Monday.PlusWeeks(weeks).PlusDays(6), 7);
+        return weeks == 0 && last < Today ? LastWorkingDay(Monday.PlusWeeks(1).PlusDays(6), 7) : last;
+    }
+
+    private LocalDate EndOfMonth(LocalDate month) => LastWorkingDay(month.With(DateAdjusters.EndOfMonth), 28);
+
+    private LocalDate LastWorkingDay(LocalDate date, int within)
+    {
+        for (var back = 0; back < within; back++)
+            if (setting.Calendar.IsWorkingDay(date.PlusDays(-back)))
+                return date.PlusDays(-back);
+        return date;
+    }
+
+    private static DayWords Then(int to, LocalDate date) => new(to, date);
+
+    private static DayWords Until(int to, LocalDate date, LocalDate? start = null) =>
+        new(to, date, PeriodEnd: true, PeriodStart: start);
+
+    private Token At(int i) => i >= 0 && i < tokens.Count ? tokens[i] : Token.None;
+}
