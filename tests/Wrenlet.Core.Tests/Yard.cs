@@ -4,6 +4,7 @@ using NodaTime.Text;
 using Wrenlet.Core.Calendars;
 using Wrenlet.Core.Dockets;
 using Wrenlet.Core.People;
+using Wrenlet.Core.Tasks;
 using Wrenlet.Core.Tasks.Words;
 
 namespace Wrenlet.Core.Tests;
@@ -58,6 +59,19 @@ internal static class Yard
 
     public static string Local(Instant moment) =>
         moment.InZone(Lisbon).ToString("uuuu-MM-dd'T'HH:mm", System.Globalization.CultureInfo.InvariantCulture);
+
+    /// <summary>The first names of a draft's owners, crews by theirs, a plus between them; "-" for nobody.</summary>
+    public static string FirstOwners(Draft draft) =>
+        draft.Owners is not { Value.IsEmpty: false } owners
+            ? "-"
+            : string.Join(
+                '+',
+                owners.Value.Select(o =>
+                    o is TaskOwner.OfPerson(var id)
+                        ? Staff.Single(p => p.Id == id).Name.Split(' ')[0]
+                        : Crews.Single(c => c.Id == ((TaskOwner.OfCrew)o).Crew).Name
+                )
+            );
 
     private static Person Member(string name, Role role, params string[] crews) =>
         new(

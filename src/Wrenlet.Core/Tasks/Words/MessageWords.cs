@@ -181,8 +181,9 @@ internal sealed class MessageWords
     public bool IsOneself(WhoPhrase who, PersonId? author) =>
         author is { } self && who.Names.All(n => !At(n).Tagged && At(n).Name!.Owner == new TaskOwner.OfPerson(self));
 
-    /// <summary>The ways of asking and promising that open at a token of a sentence, the longest first.</summary>
-    public IReadOnlyList<CueFound> CuesAt(Sentence sentence, int i) => _cues[i] ??= Cues.At(this, i, sentence.To);
+    /// <summary>The ways of asking and promising that open at a token of a sentence, the longest first; none beyond it.</summary>
+    public IReadOnlyList<CueFound> CuesAt(Sentence sentence, int i) =>
+        i >= sentence.To ? [] : _cues[i] ??= Cues.At(this, i, sentence.To);
 
     /// <summary>What a sentence lists, each for itself; empty where it is no list.</summary>
     public IReadOnlyList<ListedPart> ListedIn(Sentence sentence) =>

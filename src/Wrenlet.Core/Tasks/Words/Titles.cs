@@ -99,6 +99,7 @@ internal static class Titles
             && words.At(request.Content + 1).Is("sure")
             && (words.At(request.Content + 2).Is("that") ? request.Content + 3 : request.Content + 2) is var you
             && words.At(you).Lower is "you" or "to"
+            && you + 1 < request.End
             && words.ClassAt(you + 1) is WordClass.Verb or WordClass.VerbOrNoun or WordClass.NounOrVerb
         )
             Array.Fill(left, false, request.Content, you + 1 - request.Content);
