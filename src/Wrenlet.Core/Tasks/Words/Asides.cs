@@ -182,6 +182,11 @@ internal static class Asides
         // "Ring her, we've got her keys", "move it, people complained"
         if (
             words.ClassAt(from) is WordClass.Stating or WordClass.We or WordClass.Subject
+            // ", Mrs Hale collects it on the 24th"
+            || (
+                words.ClassAt(PeopleWords.IsTitle(words.At(from).Lower) ? from + 1 : from) is WordClass.Other
+                && words.ClassAt(PeopleWords.IsTitle(words.At(from).Lower) ? from + 2 : from + 1) is WordClass.Third
+            )
             || words.At(from).Lower is "people" or "somebody" or "someone" or "everybody" or "everyone"
                 && words.ClassAt(from + 1) is WordClass.Past or WordClass.Have or WordClass.Be or WordClass.HaveBase
         )

@@ -320,6 +320,22 @@ internal sealed class MessageWords
             || (At(i - 2).Is("in") && At(i - 3).Lower is "stand" or "standing" or "fill" or "filling" or "step")
         );
 
+    /// <summary>"Under the shop", "in the workshop": where something is, though a crew is called so.</summary>
+    private bool IsAPlace(int the) =>
+        At(the - 1).Lower
+            is "in"
+                or "under"
+                or "behind"
+                or "outside"
+                or "inside"
+                or "at"
+                or "near"
+                or "into"
+                or "above"
+                or "below"
+                or "beside"
+                or "opposite";
+
     private WhoPhrase? ReadWho(int i)
     {
         var at = i;
@@ -327,7 +343,7 @@ internal sealed class MessageWords
             at += 2;
         if (At(at).Is("the") && ClassAt(at + 1) is WordClass.Crew)
             at++;
-        if (at >= Count || !IsWho(at) || IsStoodInFor(i))
+        if (at >= Count || !IsWho(at) || IsStoodInFor(i) || (at > i && IsAPlace(i)))
             return null;
         var names = new List<int>();
         while (true)

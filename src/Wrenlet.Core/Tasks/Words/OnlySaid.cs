@@ -54,8 +54,12 @@ internal sealed class OnlySaid(MessageWords words)
         // "Remind her, kindly, by letter"
         || (
             cue.Cue.Label is "please"
-            && words.ClassAt(content) is WordClass.Preposition
             && words.ClassAt(content - 1) is WordClass.Comma
+            && (
+                words.ClassAt(content) is WordClass.Preposition
+                // "Stop the pump please, the filter is upside down"
+                || Parting.States(words, content, s.To)
+            )
         )
         || (
             cue.Cue == Cue.None
@@ -89,7 +93,14 @@ internal sealed class OnlySaid(MessageWords words)
         )
         || (words.At(i).Is("hold") && words.At(i + 1).Is("off"))
         // "The hotel will let us know"
-        || (words.At(i).Is("know") && words.At(i - 2).Is("let"))
+        || (
+            words.At(i).Is("know")
+            && (
+                words.At(i - 2).Is("let")
+                || words.At(i - 2).Lower is "need" or "like" or "want"
+                    && words.ClassAt(i - 3) is WordClass.Stating or WordClass.I or WordClass.We
+            )
+        )
         || words.At(i).Is("find") && words.At(s.To - 1).Lower is "attached" or "enclosed" or "below"
         || (words.At(i).Is("do") && words.At(i + 3).Is("favour") && i + 4 >= s.To)
         || (words.At(words.At(i).Lower is "all" or "both" ? i + 1 : i).Is("remember") && TellsBehind(s, i + 1));
@@ -172,7 +183,9 @@ internal sealed class OnlySaid(MessageWords words)
                     (words.ClassAt(from + 1) is WordClass.Denial && !words.At(s.To).Is("?"))
                     || (words.At(from + 1).Is("can") && Allows(s, content))
                 ),
-            Cues.AskWho => AsksWhich(s, content),
+            // "Can the workroom manage that?"
+            Cues.AskWho => AsksWhich(s, content)
+                || (words.At(content).Is("manage") && words.At(content + 1).Lower is "that" or "it" or "this" or "?"),
             // "Don't let anyone into the flat": what is let is no request by itself.
             "someone" or "someone must" => words.ClassIn(s, from - 1)
                 is WordClass.Verb

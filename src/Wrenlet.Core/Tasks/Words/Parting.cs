@@ -78,7 +78,7 @@ internal static class Parting
     }
 
     /// <summary>"The inn have doubled their order, tell the dairy": what is so, and what is asked for that reason.</summary>
-    private static bool States(MessageWords words, int content, int joint)
+    public static bool States(MessageWords words, int content, int joint)
     {
         if (
             !words.ClassAt(content).CanOpenAThing()

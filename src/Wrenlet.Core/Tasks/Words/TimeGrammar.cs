@@ -390,8 +390,9 @@ internal sealed class TimeGrammar
             "fortnight" => 14 * c.Count,
             _ => null,
         };
+        var to = At(c.To + 2).Is("at") && At(c.To + 4).Is("latest") ? c.To + 5 : c.To + 2;
         return days is { } back && NamedBefore(from) is { } point
-            ? new(from, c.To + 2, Closing(_setting.Calendar.DateOf(point.At).PlusDays(-back), 0.85), null, null)
+            ? new(from, to, Closing(_setting.Calendar.DateOf(point.At).PlusDays(-back), 0.85), null, null)
             : null;
     }
 
@@ -401,7 +402,8 @@ internal sealed class TimeGrammar
         && (
             IsEnd(i + 1)
             || At(i + 1).Kind is TokenKind.Mark or TokenKind.LineBreak
-            || At(i + 1).Lower is "and" or "would" or "please"
+            || At(i + 1).Lower is "and" or "would" or "please" or "latest"
+            || (At(i + 1).Is("at") && At(i + 2).Is("the") && At(i + 3).Is("latest"))
         );
 
     private TimePhrase Resolve(int from, int to, TimeRole role, DayWords? day, ClockWords? clock)

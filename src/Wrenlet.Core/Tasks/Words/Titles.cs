@@ -287,6 +287,10 @@ internal static class Titles
             .Replace("()", "", StringComparison.Ordinal)
             .Replace("@", "", StringComparison.Ordinal)
             .Trim(Edges);
+        // "Cakes - all for the open day", the day being understood
+        foreach (var all in (ReadOnlySpan<string>)[" - all", ", all", " - both", ", both"])
+            if (title.EndsWith(all, StringComparison.Ordinal))
+                title = title[..^all.Length].TrimEnd(Edges);
         while (
             title.LastIndexOf(' ') is > 0 and var last
             && Dangling.Contains(title[(last + 1)..].ToLowerInvariant())

@@ -6,9 +6,16 @@ internal static class ToldSentences
     /// <summary>Whether nothing in a sentence asks for work, however it is said.</summary>
     public static bool AskNothing(MessageWords words, Sentence sentence) =>
         IsQuoted(words, sentence)
+        || IsDone(words, sentence)
         || TellsARule(words, sentence)
         || IsSubject(words, sentence)
         || AsksWhenOrWhere(words, sentence);
+
+    /// <summary>"Two jobs done: the lamp, the lock".</summary>
+    private static bool IsDone(MessageWords words, Sentence sentence) =>
+        (words.ClassAt(sentence.From) is WordClass.Number || Lexicon.Numbers.ContainsKey(words.At(sentence.From).Lower))
+        && words.At(sentence.From + 1).Lower is "things" or "jobs" or "tasks" or "points"
+        && words.At(sentence.From + 2).Lower is "done" or "finished" or "sorted";
 
     /// <summary>A line of the mail that is answered: "&gt; Could you come?".</summary>
     private static bool IsQuoted(MessageWords words, Sentence sentence)
@@ -34,6 +41,7 @@ internal static class ToldSentences
                 it
                 && (
                     words.At(i + 2).Is("the") && words.At(i + 3).Lower is "rule" or "rules" or "law"
+                    || words.At(i + 2).Is("how") && words.At(i + 3).Lower is "it's" or "it" or "we've" or "we"
                     || words.At(i + 2).Is("what") && words.At(i + 4).Lower is "agreed" or "decided" or "said"
                 )
             )

@@ -89,6 +89,9 @@ internal sealed class Uniting(MessageWords words)
         // "Prices go up from June, Ada, change the list": why, and what.
         if (Parting.Tells(words, a.Request.Words) && words.ClassAt(b.Request.Words.Content) is WordClass.Verb)
             return b.Draft with { Due = b.Draft.Due ?? a.Draft.Due, Start = b.Draft.Start ?? a.Draft.Start };
+        // "Stop the pump, the filter is upside down": what, and why.
+        if (Parting.Tells(words, b.Request.Words))
+            return a.Draft;
         // "The insurers want photographs, can you take some": said once more.
         if (IsSaidAgain(b) || SaysByWhen(b.Request.Words))
             return a.Draft with

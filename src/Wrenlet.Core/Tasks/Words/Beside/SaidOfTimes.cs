@@ -92,6 +92,8 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
         var before = time.From - 1;
         if (words.At(before).Lower is "it" or "them" or "these" or "those")
             before--;
+        if (words.SentenceOf(time.From) is var home && home.Index > request.Sentence.Index)
+            return IsNeededNext(home, time, before, request);
         return (
                 words.At(before).Lower is "needed"
                 || words.At(before).Lower is "need" or "needs" or "want" or "wants" or "like" && before < time.From - 1
@@ -101,6 +103,23 @@ internal sealed class SaidOfTimes(MessageWords words, IReadOnlyList<Candidate> r
             && requests.All(r =>
                 r == request || r.Sentence != request.Sentence || r.From < request.From || r.From > time.From
             );
+    }
+
+    /// <summary>"Could you take it up? I need it on the 24th."</summary>
+    private bool IsNeededNext(Sentence home, TimePhrase time, int before, Candidate request)
+    {
+        var named = before < time.From - 1;
+        if (
+            !(
+                (named && words.At(before).Lower is "need" or "needs" or "want" or "wants")
+                || (words.At(before).Is("needed") && words.ClassAt(home.From) is WordClass.Subject or WordClass.Stating)
+            )
+            || before - home.From > 4
+            || words.ClassAt(home.From) is WordClass.Subordinator or WordClass.Question
+        )
+            return false;
+        return requests.All(r => r.From <= request.From || r.From > time.From)
+            && home.Index - request.Sentence.Index <= 2;
     }
 
     /// <summary>"End of next week is fine", "Friday will do": by when is enough for what was asked before it.</summary>
