@@ -47,7 +47,8 @@ export function SetUpPage({ me }: { me: Me }) {
   if (error && !data) return <Wrong error={error} again={() => void refetch()} />;
   if (!data) return null;
   return (
-    <div className="flex min-h-0 flex-1 flex-col">
+    // On a small window the names of the parts scroll away with the page: they would take half of it.
+    <div className="flex min-h-0 flex-1 flex-col max-md:block max-md:overflow-auto">
       <header className="flex flex-none flex-wrap items-center gap-2 border-b bg-surface px-4 py-2">
         <h1 className="mr-2 text-[19px] font-bold tracking-tight">{texts.settings}</h1>
         <div role="group" aria-label={texts.partsOfTheSettings} className="flex flex-wrap gap-1">
@@ -67,7 +68,12 @@ export function SetUpPage({ me }: { me: Me }) {
           ))}
         </div>
       </header>
-      <div tabIndex={0} role="region" aria-label={parts[part].name} className="min-h-0 flex-1 overflow-auto p-4">
+      <div
+        tabIndex={0}
+        role="region"
+        aria-label={parts[part].name}
+        className="min-h-0 flex-1 overflow-auto p-4 max-md:overflow-visible"
+      >
         <div className="grid max-w-[1240px] gap-4">
           {part === 'firm' ? <Firm data={data} /> : null}
           {part === 'roles' ? <Roles /> : null}
