@@ -6,36 +6,43 @@ namespace Wrenlet.Core.Tasks.Words;
 /// </summary>
 internal static class AskedBeside
 {
-    /// <summary>The second of two things that are asked; null where there is none of its own.</summary>
-    public static ListedPart? Of(MessageWords words, Sentence s)
+    /// <summary>
+    /// The second of two things that are asked, and the first where a dash parts them; empty where there is none of its own.
+    /// </summary>
+    public static IReadOnlyList<ListedPart> Of(MessageWords words, Sentence s)
     {
         for (var and = s.From + 2; and + 2 < s.To; and++)
         {
-            if (words.At(and).Lower is not ("and" or "then" or "&") || words.TimeAt(and) is not null)
+            var dash = words.ClassAt(and) is WordClass.Dash;
+            if (!dash && words.At(and).Lower is not ("and" or "then" or "&") || words.TimeAt(and) is not null)
                 continue;
             var from = and + 1;
             if (words.At(from).Lower is "then" or "also" or "please")
                 from++;
-            if (IsOfSomebody(words, s, from) is { } content && OrdersBefore(words, s, and))
-                return new(s, from, content, content, s.To, null);
+            if (IsOfSomebody(words, s, from) is { } content && FirstOrder(words, s, and) is not null)
+                return [new(s, from, content, content, s.To, null)];
             // "Water the ferns, and Ada, could you feed the cat"
             if (
                 words.WhoAt(from, s.To) is { } who
                 && IsOfYou(words, s, who.To) is { } its
-                && OrdersBefore(words, s, and)
+                && FirstOrder(words, s, and) is not null
             )
-                return new(s, from, its, its, s.To, who);
+                return [new(s, from, its, its, s.To, who)];
             if (
                 Listing.Orders(words, from)
-                && words.At(from).Lower is not ("say" or "tell" or "ask" or "see" or "check" or "let")
-                && OrdersBefore(words, s, and)
+                // "And say we come on Friday": that is what is said.
+                && (dash || words.At(from).Lower is not ("say" or "tell" or "ask" or "see" or "check" or "let"))
+                && FirstOrder(words, s, and) is { } first
                 && HasATime(words, s.From, and)
                 && HasATime(words, from, s.To)
             )
-                return new(s, from, from, from, EndOf(words, s, from), null);
+            {
+                var second = new ListedPart(s, from, from, from, EndOf(words, s, from), null);
+                return dash ? [new(s, first, first, first, and, null), second] : [second];
+            }
         }
 
-        return null;
+        return [];
     }
 
     /// <summary>
@@ -78,20 +85,20 @@ internal static class AskedBeside
         return null;
     }
 
-    /// <summary>Whether something is asked before a token, with nothing told after it.</summary>
-    private static bool OrdersBefore(MessageWords words, Sentence s, int to)
+    /// <summary>Where something is asked before a token; null where nothing is, or something is told after it.</summary>
+    private static int? FirstOrder(MessageWords words, Sentence s, int to)
     {
         for (var i = s.From; i < to; i++)
             if (words.ClassAt(i) is WordClass.Subordinator or WordClass.I or WordClass.We or WordClass.Denial)
-                return false;
+                return null;
         for (var i = s.From; i < to; i++)
             if (
                 Listing.Orders(words, i)
                 && words.ClassAt(i - 1)
                     is not (WordClass.Determiner or WordClass.Possessive or WordClass.Noun or WordClass.Preposition)
             )
-                return true;
-        return false;
+                return i;
+        return null;
     }
 
     private static bool HasATime(MessageWords words, int from, int to) =>

@@ -90,13 +90,19 @@ internal static class Candidates
                 var taken = 0;
                 var courtesy = CourtesyAt(from) ?? CourtesyAt(content);
                 var last = Parting.EndOf(words, s, content);
+                // "Say when it comes": when is what is to be said.
+                var least = IsSaying(content) ? content + 1 : content;
                 foreach (var end in ends)
-                    if (end > content && end <= last && taken++ < MostEnds)
+                    if (end > least && end <= last && taken++ < MostEnds)
                     {
                         var candidate = new Candidate(s, from, content, end, cue, needs, courtesy);
                         all.Add(candidate with { IsListed = IsListed(candidate) });
                     }
             }
+
+            bool IsSaying(int i) =>
+                words.At(i).Lower is "say" or "tell" or "ask" or "show" or "explain"
+                && words.ClassAt(i + 1) is WordClass.Subordinator or WordClass.Question;
 
             bool IsListed(Candidate c)
             {

@@ -73,7 +73,7 @@ internal static class Listing
             : DatedEach(words, s) is { Count: > 0 } dated ? dated
             : CalledFor(words, s) is { } one ? [one]
             : EachTime(words, s) is { } repeated ? [repeated]
-            : AskedBeside.Of(words, s) is { } beside ? [beside]
+            : AskedBeside.Of(words, s) is { Count: > 0 } beside ? beside
             : Ordered(words, s);
     }
 

@@ -178,11 +178,14 @@ internal sealed class OnlySaid(MessageWords words)
                 || (words.At(from - 1).Is("for") && words.At(from - 2).Lower is "need" or "reason" or "point"),
             // "You can't get at the back": with a question mark it asks.
             // "You can have it if you like": that allows.
-            "ask" => words.At(from).Is("you")
-                && (
-                    (words.ClassAt(from + 1) is WordClass.Denial && !words.At(s.To).Is("?"))
-                    || (words.At(from + 1).Is("can") && Allows(s, content))
-                ),
+            // "When would you have room for her?"
+            "ask" => words.At(s.To).Is("?")
+                && words.At(from - 1).Lower is "when" or "where" or "how" or "why" or "what" or "who"
+                || words.At(from).Is("you")
+                    && (
+                        (words.ClassAt(from + 1) is WordClass.Denial && !words.At(s.To).Is("?"))
+                        || (words.At(from + 1).Is("can") && Allows(s, content))
+                    ),
             // "Can the workroom manage that?"
             Cues.AskWho => AsksWhich(s, content)
                 || (words.At(content).Is("manage") && words.At(content + 1).Lower is "that" or "it" or "this" or "?"),

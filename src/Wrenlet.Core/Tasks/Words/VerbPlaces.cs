@@ -6,9 +6,8 @@ namespace Wrenlet.Core.Tasks.Words;
 /// <param name="words">The message.</param>
 internal sealed class VerbPlaces(MessageWords words)
 {
-    private static readonly FrozenSet<string> Particles = Lexicon.Set(
-        "up down in out off away over back round on through"
-    );
+    /// <summary>Words that go with a verb and seldom lead from a thing to a place, as "leak in the roof" does.</summary>
+    private static readonly FrozenSet<string> Particles = Lexicon.Set("up out off away back");
 
     /// <summary>Words after which the base form of a verb stands behind "to".</summary>
     private static readonly FrozenSet<string> LeadToAVerb = Lexicon.Set(
@@ -77,7 +76,20 @@ internal sealed class VerbPlaces(MessageWords words)
 
     /// <summary>"The", "a", "my": what follows names a thing.</summary>
     public static bool LeadsToAThing(Token token) =>
-        token.Lower is "the" or "a" or "an" or "my" or "our" or "your" or "his" or "her" or "their" or "its";
+        token.Lower
+            is "the"
+                or "a"
+                or "an"
+                or "my"
+                or "our"
+                or "your"
+                or "his"
+                or "her"
+                or "their"
+                or "its"
+                or "each"
+                or "every"
+                or "both";
 
     /// <summary>
     /// "Water the ferns", "bill them", "somebody true the wheel": before its object, a word is more surely a verb; at the head of
@@ -93,7 +105,7 @@ internal sealed class VerbPlaces(MessageWords words)
             || !(
                 IsItsObject(i + 1)
                 || (!named && words.ClassAt(i + 1) is WordClass.Possessive)
-                // "Top up the float", "hand in the keys"
+                // "Top up the float"
                 || (!named && Particles.Contains(words.At(i + 1).Lower) && IsItsObject(i + 2))
             )
         )
