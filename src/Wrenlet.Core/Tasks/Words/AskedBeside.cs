@@ -11,34 +11,34 @@ internal static class AskedBeside
     /// </summary>
     public static IReadOnlyList<ListedPart> Of(MessageWords words, Sentence s)
     {
-        for (var and = s.From + 2; and + 2 < s.To; and++)
+        for (var joint = s.From + 2; joint + 2 < s.To; joint++)
         {
-            var dash = words.ClassAt(and) is WordClass.Dash;
-            if (!dash && words.At(and).Lower is not ("and" or "then" or "&") || words.TimeAt(and) is not null)
+            var dash = words.ClassAt(joint) is WordClass.Dash;
+            if (!dash && words.At(joint).Lower is not ("and" or "then" or "&") || words.TimeAt(joint) is not null)
                 continue;
-            var from = and + 1;
+            var from = joint + 1;
             if (words.At(from).Lower is "then" or "also" or "please")
                 from++;
-            if (IsOfSomebody(words, s, from) is { } content && FirstOrder(words, s, and) is not null)
+            if (IsOfSomebody(words, s, from) is { } content && FirstOrder(words, s, joint) is not null)
                 return [new(s, from, content, content, s.To, null)];
             // "Water the ferns, and Ada, could you feed the cat"
             if (
                 words.WhoAt(from, s.To) is { } who
                 && IsOfYou(words, s, who.To) is { } its
-                && FirstOrder(words, s, and) is not null
+                && FirstOrder(words, s, joint) is not null
             )
                 return [new(s, from, its, its, s.To, who)];
             if (
                 Listing.Orders(words, from)
                 // "And say we come on Friday": that is what is said.
                 && (dash || words.At(from).Lower is not ("say" or "tell" or "ask" or "see" or "check" or "let"))
-                && FirstOrder(words, s, and) is { } first
-                && HasATime(words, s.From, and)
+                && FirstOrder(words, s, joint) is { } first
+                && HasATime(words, s.From, joint)
                 && HasATime(words, from, s.To)
             )
             {
                 var second = new ListedPart(s, from, from, from, EndOf(words, s, from), null);
-                return dash ? [new(s, first, first, first, and, null), second] : [second];
+                return dash ? [new(s, first, first, first, joint, null), second] : [second];
             }
         }
 

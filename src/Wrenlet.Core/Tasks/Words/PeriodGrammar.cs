@@ -14,6 +14,21 @@ internal sealed class PeriodGrammar(ReaderSetting setting, ZonedDateTime sent, I
     /// <summary>"end of the week", "EOM", "end of May", "next week", "the weekend".</summary>
     public DayWords? Read(int i)
     {
+        var at = At(i).Is("the") ? i + 1 : i;
+        if (At(at).Is("early") && First(At(at + 1).Is("in") ? at + 2 : at + 1) is { } early)
+            return early;
+        return
+            At(at).Lower is "late" or "later" && Whole(At(at + 1).Lower is "in" or "on" ? at + 2 : at + 1) is { } late
+            ? late with
+            {
+                PeriodStart = null,
+            }
+            : Whole(i);
+    }
+
+    /// <summary>The same, with nothing before it that says early or late in it.</summary>
+    private DayWords? Whole(int i)
+    {
         if (
             At(i).Lower is "in" or "during"
             && At(i + 1).IsWord
@@ -23,10 +38,6 @@ internal sealed class PeriodGrammar(ReaderSetting setting, ZonedDateTime sent, I
         var at = At(i).Is("the") ? i + 1 : i;
         if (MidWeek(i, at) is { } middleOf)
             return middleOf;
-        if (At(at).Is("early") && !At(at + 1).Is("of") && First(At(at + 1).Is("in") ? at + 2 : at + 1) is { } early)
-            return early;
-        if (At(at).Lower is "late" or "later" && Read(At(at + 1).Lower is "in" or "on" ? at + 2 : at + 1) is { } late)
-            return late with { PeriodStart = null };
         if (At(at).Is("rest") && At(at + 1).Is("of") && At(at + 2).Lower is "the" or "this")
             return At(at + 3).Lower switch
             {
@@ -133,7 +144,7 @@ internal sealed class PeriodGrammar(ReaderSetting setting, ZonedDateTime sent, I
     /// <summary>"Early next week", "early in May": its first working day.</summary>
     private DayWords? First(int i)
     {
-        if (Read(i) is not { PeriodEnd: true } period)
+        if (Whole(i) is not { PeriodEnd: true } period)
             return null;
         var from = period.PeriodStart ?? period.Date.With(DateAdjusters.StartOfMonth);
         return Then(period.To, setting.Calendar.WorkingDayFrom(from));

@@ -41,7 +41,7 @@ internal sealed class TimeGrammar
     /// <summary>The phrase that starts at this token, corrections included; null when none does.</summary>
     public TimePhrase? Read(int i)
     {
-        if (At(i).Is("either"))
+        if (At(i).Is("either") && !At(i + 1).Is("either"))
             return Read(i + 1) is { Due.Others: [_, ..], DayAlone: not null } two ? two with { From = i } : null;
         if (Single(i) is not { } phrase)
             return null;

@@ -313,14 +313,15 @@ internal sealed class Tokenizer
             null => hour * 60,
         } + minute;
 
-    private static bool LeadsToADate(string text, int i) =>
-        text.AsSpan(0, i).TrimEnd() is var before
-        && (
-            before.EndsWith("by", StringComparison.OrdinalIgnoreCase)
-            || before.EndsWith("on", StringComparison.OrdinalIgnoreCase)
-            || before.EndsWith("before", StringComparison.OrdinalIgnoreCase)
-            || before.EndsWith("until", StringComparison.OrdinalIgnoreCase)
-        );
+    private static bool LeadsToADate(string text, int i)
+    {
+        var before = text.AsSpan(0, i).TrimEnd();
+        var word = before[(before.LastIndexOfAny(' ', '\n', '(') + 1)..];
+        return word.Equals("by", StringComparison.OrdinalIgnoreCase)
+            || word.Equals("on", StringComparison.OrdinalIgnoreCase)
+            || word.Equals("before", StringComparison.OrdinalIgnoreCase)
+            || word.Equals("until", StringComparison.OrdinalIgnoreCase);
+    }
 
     /// <summary>"The visitors' book": the apostrophe is of the word, unless it closes what is quoted.</summary>
     private static bool OwnsWhatFollows(string text, int i)
