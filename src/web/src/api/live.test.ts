@@ -250,6 +250,14 @@ describe('what others do', () => {
     expect(stale()).toBe(true);
   });
 
+  test('of a task has the forecast of its docket read anew, and of no other', async () => {
+    await live.connect(4, () => undefined);
+    const of = (reference: string) => [...queries.keys.forecast, reference, undefined];
+    for (const reference of ['J-1', 'J-2']) queries.queries.setQueryData(of(reference), { sure: 80 });
+    hear(change('task.changed', { task: { id: 't', docket: 'J-1', version: 1, title: 'Bill' } as TaskView }));
+    expect(['J-1', 'J-2'].map((r) => queries.queries.getQueryState(of(r))!.isInvalidated)).toEqual([true, false]);
+  });
+
   test('that is for one is alerted', async () => {
     const alerted = vi.fn();
     await live.connect(4, alerted);

@@ -261,6 +261,7 @@ function apply(change: Change) {
       readAnew({ queryKey: keys.tasks });
       readAnew({ queryKey: keys.clock });
       readAnew({ queryKey: keys.visits });
+      if (change.docket) readAnew({ queryKey: [...keys.forecast, change.docket] });
       break;
     case 'sheet.made':
     case 'sheet.revised':
