@@ -230,6 +230,7 @@ public class ReaderFormsTests
     [InlineData("Odalys", "The inspector comes on Thursday. Please {0}, Kit", "Kit: {2}")]
     [InlineData("Odalys", "Benedikta rang on Monday. Kit, {0} by Friday", "Kit: {2} 04-17T17:00")]
     [InlineData("Odalys", "Kit, {0} - Benedikta comes at 3", "Kit: {2}")]
+    [InlineData("Odalys", "Kit, {0} (the florist comes on Friday)", "Kit: {2}")]
     [InlineData("Odalys", "Kit, {0} (Benedikta comes on Friday)", "Kit: {2}")]
     [InlineData("Odalys", "Kit, {0}, Tobiah is away until Monday", "Kit: {2}")]
     [InlineData("Odalys", "Tobiah is away until Monday, so Kit, please {0}", "Kit: {2}")]

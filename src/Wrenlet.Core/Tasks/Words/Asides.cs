@@ -191,6 +191,13 @@ internal static class Asides
                 && words.ClassAt(from + 1) is WordClass.Past or WordClass.Have or WordClass.Be or WordClass.HaveBase
         )
             return !words.At(from + 1).Lower.StartsWith("need", StringComparison.Ordinal);
+        // "(the florist comes on Friday)": in brackets a thing and its verb tell.
+        if (
+            words.At(from - 1).Is("(")
+            && words.ClassAt(from) is WordClass.Determiner or WordClass.Possessive
+            && Enumerable.Range(from + 1, 3).Any(i => i < to && words.ClassAt(i) is WordClass.Third)
+        )
+            return true;
         // "The inspector comes on Friday", "Ada leaves at three"
         if (
             words.ClassAt(from) is WordClass.Person or WordClass.Other
